@@ -1,0 +1,275 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// keelhaul-cli: what the window does, for scripts. Exit codes: 0 fine, 1 danger found, 2 bad input or usage,
+// 3 a file cannot be read or written, 4 internal.
+#include "core/base/error.h"
+#include "core/chain/trace.h"
+#include "core/proof/audit.h"
+#include "core/sheet/sheet.h"
+#include "core/solve/newmodel.h"
+#include "io/calc.h"
+#include "io/document.h"
+#include "io/html.h"
+#include "io/library.h"
+#include "io/report.h"
+#include "paint/pdf.h"
+
+#include <CLI/CLI.hpp>
+#include <ctime>
+#include <fmt/format.h>
+#include <iostream>
+#include <nlohmann/json.hpp>
+
+namespace {
+
+using namespace kh;
+using nlohmann::json;
+
+enum Exit : int { Fine = 0, Danger = 1, BadInput = 2, NoFile = 3, Internal = 4 };
+
+void print(const auto& value) { std::cout << value.dump(1) << '\n'; }
+
+std::string readAll(const std::string& path) {
+    if (path != "-") return io::readFile(path);
+    return {std::istreambuf_iterator<char>(std::cin), std::istreambuf_iterator<char>()};
+}
+
+double parseNumber(const std::string& key, const std::string& text) {
+    std::size_t used = 0;
+    double v = 0.0;
+    try {
+        v = std::stod(text, &used);
+    } catch (const std::logic_error&) {
+        used = 0;
+    }
+    if (used == 0 || used != text.size()) throw InputError(key, fmt::format("{} is not a number", text));
+    return v;
+}
+
+/// "a=1,b=2" as pairs.
+std::vector<std::pair<std::string, std::string>> assignments(const std::string& option, const std::vector<std::string>& texts) {
+    std::vector<std::pair<std::string, std::string>> out;
+    for (const std::string& text : texts)
+        for (std::size_t at = 0; at <= text.size();) {
+            const std::size_t end = std::min(text.find(',', at), text.size());
+            const std::string one = text.substr(at, end - at);
+            const std::size_t equals = one.find('=');
+            if (equals == std::string::npos || equals == 0) throw InputError(option, fmt::format("{} must be written NAME=VALUE", one));
+            out.emplace_back(one.substr(0, equals), one.substr(equals + 1));
+            at = end + 1;
+        }
+    return out;
+}
+
+void requireSwitches(const Setup& setup, const std::map<std::string, int>& switches) {
+    std::vector<std::string> known;
+    for (const SwitchProfile& s : setup.transmitter.profile.switches) known.push_back(fmt::format("{} (1 … {})", s.id, s.places));
+    for (const auto& [id, place] : switches) {
+        const auto& list = setup.transmitter.profile.switches;
+        const auto s = std::find_if(list.begin(), list.end(), [&id = id](const SwitchProfile& p) { return p.id == id; });
+        if (s == list.end() || place < 1 || place > s->places)
+            throw InputError("switch", fmt::format("{}={} is not known; known are {}", id, place, fmt::join(known, ", ")));
+    }
+}
+
+struct TraceOptions {
+    std::string file, mode, witness, state = "setup";
+    std::vector<std::string> sticks, switches;
+};
+
+int runTrace(const TraceOptions& o) {
+    const Setup setup = io::loadDocument(o.file).setup;
+    const ChainState state = o.state == "flying" ? ChainState::Flying : ChainState::SetUp;
+    const Tracer tracer(setup);
+    Deck deck;
+    if (!o.mode.empty()) {
+        if (!o.switches.empty() || !o.witness.empty()) throw InputError("mode", "cannot be given together with --switch or --witness");
+        std::vector<std::string> known;
+        std::string id;
+        for (const FlightMode& m : setup.transmitter.modes) {
+            known.push_back(m.id);
+            if (o.mode == m.id || o.mode == m.name) id = m.id;
+        }
+        if (id.empty()) throw InputError("mode", fmt::format("{} is not known; known are {}", o.mode, fmt::join(known, ", ")));
+        const auto found = deckInMode(setup, id);
+        if (!found) throw InputError("mode", fmt::format("no combination of the switches gives {}", o.mode));
+        deck = *found;
+    }
+    if (!o.witness.empty()) {
+        const Witness w = io::parseWitness(io::parseGuarded(readAll(o.witness)));
+        if (w.from) {
+            requireSwitches(setup, w.from->switches);
+            deck = posed(deck, *w.from);
+        }
+        requireSwitches(setup, w.to.switches);
+        if (w.from) {
+            const json both{{"from", io::traceJson(tracer.at(deck, state))}, {"to", io::traceJson(tracer.at(posed(deck, w.to), state))}};
+            print(both);
+            return Fine;
+        }
+        deck = posed(deck, w.to);
+    }
+    for (const auto& [id, place] : assignments("switch", o.switches)) deck.switches[id] = static_cast<int>(parseNumber("switch", place));
+    requireSwitches(setup, deck.switches);
+    for (const auto& [name, text] : assignments("stick", o.sticks)) {
+        const double v = requireWithin("stick." + name, parseNumber("stick." + name, text), -1.0, 1.0);
+        if (name == "collective") deck.sticks.collective = v;
+        else if (name == "aileron") deck.sticks.aileron = v;
+        else if (name == "elevator") deck.sticks.elevator = v;
+        else if (name == "rudder") deck.sticks.rudder = v;
+        else throw InputError("stick", fmt::format("{} is not known; known are collective, aileron, elevator, rudder", name));
+    }
+    print(io::traceJson(tracer.at(deck, state)));
+    return Fine;
+}
+
+int runAudit(const std::string& file, bool asJson) {
+    const io::Document document = io::loadDocument(file);
+    const Evaluation evaluation = evaluate(document.setup);
+    if (asJson) {
+        print(io::auditJson(evaluation));
+    } else {
+        for (const Finding& f : evaluation.findings)
+            std::cout << fmt::format("{:8} {:2}  {}\n             {}\n             {}\n", severityId(f.severity), static_cast<int>(f.station), render(f.title), render(f.found), render(f.todo));
+        for (const Message& note : document.notes) std::cout << "note         " << render(note) << '\n';
+        std::cout << fmt::format("{} danger, {} warning, {} note\n", evaluation.count(Severity::Danger), evaluation.count(Severity::Warning), evaluation.count(Severity::Note));
+    }
+    return evaluation.count(Severity::Danger) > 0 ? Danger : Fine;
+}
+
+int runCalc(const std::string& name, const std::string& in, const std::string& batch) {
+    if (!batch.empty()) {
+        print(io::calculateBatch(io::parseGuarded(readAll(batch))));
+        return Fine;
+    }
+    if (name.empty()) throw InputError("calc", fmt::format("a name or --batch is needed; known are {}", fmt::join(io::calculationNames(), ", ")));
+    try {
+        print(io::calculate(name, in.empty() ? json::object() : io::parseGuarded(in == "-" ? readAll(in) : in)));
+        return Fine;
+    } catch (const InputError& e) {
+        print(json{{"error", e.what()}});
+        throw;
+    }
+}
+
+int runSheet(const std::string& file, const std::string& out, int argc, char** argv) {
+    const Setup setup = io::loadDocument(file).setup;
+    const Sheet sheet = benchSheet(setup, evaluate(setup));
+    if (out.ends_with(".pdf")) io::writeFileAtomically(out, paint::sheetPdf(sheet, argc, argv));
+    else if (out.ends_with(".html")) io::writeFileAtomically(out, io::sheetHtml(sheet));
+    else throw InputError("o", "the file must end in .html or .pdf");
+    return Fine;
+}
+
+int runSchema(const std::string& which) {
+    const std::map<std::string, json> all{{"setup", io::documentSchema()},
+                                          {"transmitter", io::profileSchema(io::ProfileKind::Transmitter)},
+                                          {"controller", io::profileSchema(io::ProfileKind::Controller)},
+                                          {"speed-controller", io::profileSchema(io::ProfileKind::SpeedController)},
+                                          {"servo", io::profileSchema(io::ProfileKind::Servo)}};
+    const auto found = all.find(which);
+    if (found == all.end()) throw InputError("schema", fmt::format("{} is not known; known are setup, transmitter, controller, speed-controller, servo", which));
+    print(found->second);
+    return Fine;
+}
+
+struct NewOptions {
+    std::string name = "New model", sizeClass = "470", transmitter, controller, out, data;
+};
+
+template <class P>
+const P& byId(const std::vector<P>& list, const std::string& id, const char* field) {
+    if (list.empty()) throw io::FileError(fmt::format("no {} profile was found in any data folder", field));
+    if (id.empty()) return list.front();
+    std::vector<std::string> known;
+    for (const P& p : list) {
+        if (p.id == id) return p;
+        known.push_back(p.id);
+    }
+    throw InputError(field, fmt::format("{} is not known; known are {}", id, fmt::join(known, ", ")));
+}
+
+int runNew(const NewOptions& o, const char* program) {
+    const io::Library library = io::loadLibrary(io::dataFolders(o.data, program));
+    const Setup setup = newModel(o.name, o.sizeClass,
+                                 {byId(library.transmitters, o.transmitter, "transmitter"), byId(library.controllers, o.controller, "controller"),
+                                  byId(library.speedControllers, "", "speed controller"), byId(library.servos, "cleat-c12", "servo"),
+                                  byId(library.servos, "cleat-t7", "servo")});
+    io::saveDocument(o.out, setup);
+    return Fine;
+}
+
+int run(int argc, char** argv) {
+    CLI::App app{"Keelhaul on the command line: a radio-control helicopter's transmitter and flybarless controller, set up together."};
+    app.set_version_flag("--version", std::string("keelhaul-cli ") + KEELHAUL_VERSION);
+    app.require_subcommand(1);
+    bool asJson = false;
+
+    std::string calcName, calcIn, calcBatch;
+    CLI::App* calc = app.add_subcommand("calc", "Answer one reference calculation, or a file of cases");
+    calc->add_option("name", calcName, "The calculation");
+    calc->add_option("--in", calcIn, "Its input as a JSON object, or - for standard input");
+    calc->add_option("--batch", calcBatch, "A file of cases, or -");
+    calc->add_flag("--json", asJson, "JSON (always)");
+
+    TraceOptions trace;
+    CLI::App* traceCommand = app.add_subcommand("trace", "Follow the sticks through the whole chain to the blade");
+    traceCommand->add_option("file", trace.file, "A setup")->required();
+    traceCommand->add_option("--mode", trace.mode, "Set the switches so that this flight mode is active");
+    traceCommand->add_option("--stick", trace.sticks, "collective=1,aileron=0.3 … each -1 … 1");
+    traceCommand->add_option("--switch", trace.switches, "L1=2,R1=1 … places count from 1");
+    traceCommand->add_option("--witness", trace.witness, "A witness of audit as a JSON file, or -");
+    traceCommand->add_option("--state", trace.state, "setup or flying")->check(CLI::IsMember({"setup", "flying"}));
+    traceCommand->add_flag("--json", asJson, "JSON (always)");
+
+    std::string file, out, which = "setup";
+    CLI::App* audit = app.add_subcommand("audit", "List what is wrong, in which box, and what to do");
+    audit->add_option("file", file, "A setup")->required();
+    audit->add_flag("--json", asJson, "JSON instead of text");
+
+    CLI::App* sheet = app.add_subcommand("sheet", "Write the bench sheet");
+    sheet->add_option("file", file, "A setup")->required();
+    sheet->add_option("-o", out, "The sheet, .html or .pdf")->required();
+
+    CLI::App* schema = app.add_subcommand("schema", "Print a JSON Schema");
+    schema->add_option("which", which, "setup, transmitter, controller, speed-controller or servo");
+    schema->add_flag("--json", asJson, "JSON (always)");
+
+    NewOptions create;
+    CLI::App* newCommand = app.add_subcommand("new", "Write a new model with the starting values of a size class");
+    newCommand->add_option("-o", create.out, "The file to write")->required();
+    newCommand->add_option("--name", create.name, "The model's name");
+    newCommand->add_option("--class", create.sizeClass, "Size class, for example 470");
+    newCommand->add_option("--transmitter", create.transmitter, "A transmitter profile's id");
+    newCommand->add_option("--controller", create.controller, "A controller profile's id");
+    newCommand->add_option("--data", create.data, "A data folder to look in first");
+
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& e) {
+        return app.exit(e) == 0 ? Fine : BadInput;
+    }
+    if (*calc) return runCalc(calcName, calcIn, calcBatch);
+    if (*traceCommand) return runTrace(trace);
+    if (*audit) return runAudit(file, asJson);
+    if (*sheet) return runSheet(file, out, argc, argv);
+    if (*schema) return runSchema(which);
+    return runNew(create, argv[0]);
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    try {
+        return run(argc, argv);
+    } catch (const kh::InputError& e) {
+        std::cerr << e.what() << '\n';
+        return BadInput;
+    } catch (const kh::io::FileError& e) {
+        std::cerr << e.what() << '\n';
+        return NoFile;
+    } catch (const std::exception& e) {
+        std::cerr << "internal: " << e.what() << '\n';
+        return Internal;
+    }
+}

@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <functional>
+#include <initializer_list>
+#include <string>
+#include <variant>
+#include <vector>
+
+/// Marks a text for translation; lupdate finds it under this name.
+#define KH_TR(text) text
+
+namespace kh {
+
+/// A number inside a message: how many decimals are shown and whether + is written.
+struct Number {
+    double value = 0.0;
+    int decimals = 0;
+    bool sign = false;
+};
+
+[[nodiscard]] inline Number num(double value, int decimals = 0) { return {value, decimals, false}; }
+[[nodiscard]] inline Number signedNum(double value, int decimals = 0) { return {value, decimals, true}; }
+
+struct Message;
+/// A proper name or a number, or a list of messages that are rendered and joined by ", ".
+using MessageValue = std::variant<std::string, Number, std::vector<Message>>;
+
+struct MessageArg {
+    std::string name;
+    MessageValue value;
+};
+
+/// A template with {named} places, and what goes into them. Finished prose is made by `render`.
+struct Message {
+    std::string text;
+    std::vector<MessageArg> args;
+    [[nodiscard]] bool empty() const { return text.empty(); }
+};
+
+/// @param text  the template, wrapped in KH_TR
+[[nodiscard]] Message say(std::string text, std::initializer_list<MessageArg> args = {});
+
+/// How messages become words: a translation of templates, and the decimal sign.
+struct Speech {
+    std::function<std::string(const std::string&)> translate;  ///< empty: the template itself
+    std::string decimalPoint = ".";
+};
+
+[[nodiscard]] const Speech& english();
+[[nodiscard]] std::string render(const Message& message, const Speech& speech = english());
+/// The number as shown: a true minus sign, never "−0".
+[[nodiscard]] std::string render(const Number& number, const Speech& speech = english());
+
+}  // namespace kh

@@ -1,0 +1,130 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The machine as built: facts, never settings. What is not known is absent.
+#pragma once
+
+#include "core/mechanics/linkage.h"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace kh {
+
+/// A servo's data sheet. Unknown pulse class or rate stay absent: then nothing that could harm is proposed.
+struct ServoProfile {
+    std::string id;
+    int version = 1;
+    std::string name;
+    std::optional<double> pulseUs;  ///< centre of its pulse class: 1520 wide, 960 or 760 narrow
+    std::optional<double> maxHz;    ///< highest frame rate it survives
+    double degPerUs = 0.1;
+    double deadBandUs = 2.0;
+    double rangeDeg = 60.0;         ///< mechanical range to either side
+    std::optional<double> maxVolts;
+    bool operator==(const ServoProfile&) const = default;
+};
+
+/// One plate servo by its role (elevator, left, right, fourth), not by its place in a list.
+struct PlateServo {
+    std::string id;               ///< role
+    double azimuthDeg = 0.0;      ///< of its ball on the outer ring
+    double armMm = 14.0;
+    double linkMm = 40.0;
+    bool risesWithPulse = true;   ///< mounting: the ball rises when the pulse grows
+    double squareErrorDeg = 0.0;  ///< arm angle at the neutral pulse
+    ServoProfile servo;
+    bool operator==(const PlateServo&) const = default;
+};
+
+enum class Turning { Clockwise, CounterClockwise };  ///< main rotor, seen from above
+enum class LeverEdge { Trailing, Leading };          ///< which side of the tail blade the grip lever is on
+enum class PowerKind { Electric, Engine };
+
+struct Rotor {
+    double discM = 1.05;
+    double bladeMm = 470.0;
+    double chordMm = 43.0;
+    double blades = 2.0;
+    Turning turning = Turning::Clockwise;
+    std::optional<double> bladeMaxRpm;  ///< the blade maker's limit
+    bool operator==(const Rotor&) const = default;
+};
+
+struct Head {
+    double innerRadiusMm = 16.0;
+    double gripMm = 22.0;
+    double leadDeg = 90.0;
+    LinkSide link = LinkSide::Leading;
+    double phaseDeg = 0.0;
+    double gripLimitDeg = 18.0;
+    std::optional<double> threadMmPerTurn;  ///< absent: moulded, fixed links
+    bool operator==(const Head&) const = default;
+};
+
+struct PlateFacts {
+    double ballRadiusMm = 28.0;
+    double travelMm = 8.0;      ///< up and down from neutral
+    double tiltLimitDeg = 16.0;
+    bool mechanical = false;    ///< one servo each for elevator, aileron, collective; no electronic mixing
+    bool operator==(const PlateFacts&) const = default;
+};
+
+struct TailFacts {
+    double armMm = 8.0;
+    double linkMm = 60.0;
+    bool risesWithPulse = true;  ///< the servo's ball moves its + way when the pulse grows
+    double crankRatio = 1.0;
+    bool crankTurnsOver = false;  ///< the slider moves against the ball
+    double gripMm = 12.0;
+    LeverEdge lever = LeverEdge::Trailing;
+    double sliderLimitMm = 7.0;
+    double neutralPitchDeg = 4.0;  ///< built into the slider's mid travel, + pushes right
+    double discM = 0.2;
+    double chordMm = 16.0;
+    double ratio = 4.6;            ///< tail turns per head turn
+    double boomM = 0.63;           ///< mast to tail shaft
+    ServoProfile servo;
+    bool operator==(const TailFacts&) const = default;
+};
+
+struct PowerTrain {
+    PowerKind kind = PowerKind::Electric;
+    std::string motor;
+    std::optional<double> kv;  ///< rpm/V
+    std::optional<double> poles;
+    std::optional<double> mainTeeth;
+    std::optional<double> pinionTeeth;
+    double secondStage = 1.0;
+    double cells = 6.0;
+    std::optional<double> capacityMah;
+    double fullVoltsPerCell = 4.20;
+    double efficiency = 0.92;  ///< loaded speed factor
+    bool operator==(const PowerTrain&) const = default;
+};
+
+/// Receiver supply. Unknown stays absent.
+struct Supply {
+    std::optional<double> volts;
+    std::optional<double> continuousA;
+    std::optional<double> peakA;
+    bool operator==(const Supply&) const = default;
+};
+
+struct Machine {
+    std::string name = "New model";
+    std::string sizeClass = "470";
+    std::string style = "sport";
+    double massKg = 2.2;
+    std::string mounting = "flat, plugs aft";  ///< how the controller really sits
+    Rotor rotor;
+    Head head;
+    PlateFacts plate;
+    std::vector<PlateServo> servos;
+    TailFacts tail;
+    PowerTrain power;
+    Supply supply;
+    bool operator==(const Machine&) const = default;
+};
+
+}  // namespace kh

@@ -1,0 +1,271 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/procedure/rowbuilder.h"
+
+#include "core/base/error.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace kh {
+
+namespace {
+
+Message numberMessage(double v, int decimals, bool sign = false) { return say(KH_TR("{v}"), {{"v", Number{v, decimals, sign}}}); }
+
+}  // namespace
+
+Part RowBuilder::field(const std::string& path, Message label) const {
+    Part part;
+    part.label = std::move(label);
+    part.field = path;
+    const auto f = readField(setup_, path);
+    if (!f) {
+        part.field.clear();
+        part.value = say(KH_TR("–"));
+        return part;
+    }
+    if (const double* v = std::get_if<double>(&f->value)) {
+        part.value = numberMessage(*v, f->info.decimals);
+        for (const char* unit : {"%", "°", "mm", "m", "µs", "Hz", "rpm", "rpm/V", "V", "A", "mAh", "kg", "s", "min", "°/s", "µs/%", "teeth"})
+            if (f->info.unit == unit) part.unit = unit;
+    } else if (std::holds_alternative<std::monostate>(f->value)) {
+        part.value = say(KH_TR("–"));
+    } else {
+        part.value = fieldAsText(*f);
+    }
+    part.options = f->info.choices;
+    part.why.title = say(KH_TR("stored value"));
+    part.why.lines = {say(KH_TR("typed in, not computed")), say(KH_TR("= {v} {unit}"), {{"v", std::vector<Message>{part.value}}, {"unit", std::string(part.unit)}})};
+    if (*part.unit == 0) part.why.lines.back() = say(KH_TR("= {v}"), {{"v", std::vector<Message>{part.value}}});
+    part.why.inputs = {path};
+    return part;
+}
+
+Part RowBuilder::word(const std::string& path, std::vector<std::string> options, Message label) const {
+    Part part = field(path, std::move(label));
+    part.options = std::move(options);
+    return part;
+}
+
+Part RowBuilder::flag(const std::string& path, const char* whenTrue, const char* whenFalse, Message label) const {
+    Part part = field(path, std::move(label));
+    const auto f = readField(setup_, path);
+    const bool on = f && std::holds_alternative<bool>(f->value) && std::get<bool>(f->value);
+    part.value = say(on ? whenTrue : whenFalse);
+    part.options = {whenTrue, whenFalse};
+    part.why.lines.back() = say(KH_TR("= {v}"), {{"v", std::vector<Message>{part.value}}});
+    return part;
+}
+
+Part RowBuilder::figure(const Figure& f, Message label) {
+    Part part;
+    part.label = std::move(label);
+    part.value = f.known ? numberMessage(f.value, f.decimals, f.sign) : say(KH_TR("–"));
+    part.unit = f.known ? f.unit : "";
+    part.why = f.why;
+    return part;
+}
+
+Part RowBuilder::text(Message m) {
+    Part part;
+    part.value = std::move(m);
+    return part;
+}
+
+Part RowBuilder::port(const std::string& name) {
+    Part part;
+    part.value = say(KH_TR("{p}"), {{"p", name}});
+    part.look = Part::Look::Port;
+    return part;
+}
+
+Part RowBuilder::gain(const std::string& path, GainScale scale) const {
+    Part part = field(path);
+    const auto f = readField(setup_, path);
+    part.typedAs = scale;
+    part.unit = "";
+    if (f) {
+        const double g = std::get<double>(f->value);
+        part.value = gainAsShown(g, scale);
+        part.why.title = say(KH_TR("tail gain as typed"));
+        part.why.lines = {say(KH_TR("signed gain {g} %, + is heading hold"), {{"g", signedNum(g)}}), say(KH_TR("= {v}"), {{"v", std::vector<Message>{part.value}}})};
+        if (scale == GainScale::Centre50) part.why.lines.insert(part.why.lines.begin() + 1, say(KH_TR("50 + g / 2 = 50 + {g} / 2"), {{"g", num(g)}}));
+    }
+    return part;
+}
+
+Part RowBuilder::spark(const std::string& path, const Curve& curve, Message summary) const {
+    Part part = field(path);
+    part.look = Part::Look::Spark;
+    part.curve = curve;
+    part.value = std::move(summary);
+    part.why.lines = {fieldAsText(*readField(setup_, path)), say(KH_TR("= {v}"), {{"v", std::vector<Message>{part.value}}})};
+    return part;
+}
+
+void RowBuilder::settle(Row& row) const {
+    // weakest cell; a row with a machine fact shows that fact's standing
+    bool any = false;
+    Standing weakest = Standing::Proved;
+    std::optional<Standing> fact;
+    for (const Cell& cell : row.cells)
+        for (const Part& part : cell.parts) {
+            if (part.field.empty()) {
+                for (const std::string& path : part.why.inputs) {
+                    weakest = std::min({weakest, standingOf(setup_, path), Standing::Computed});
+                    any = true;
+                }
+                continue;
+            }
+            const Standing s = standingOf(setup_, part.field);
+            any = true;
+            weakest = std::min(weakest, s);
+            if (part.field.rfind("machine.", 0) == 0) fact = fact ? std::min(*fact, s) : s;
+            const auto record = setup_.standings.find(part.field);
+            if (record != setup_.standings.end() && !record->second.instrument.empty())
+                row.standingNote = record->second.instrument + (record->second.uncertainty.empty() ? "" : " " + record->second.uncertainty);
+        }
+    const auto seen = setup_.standings.find("rows." + row.id);
+    row.standing = fact ? *fact : (any ? weakest : Standing::Default);
+    if (seen != setup_.standings.end() && seen->second.standing == Standing::Proved) {
+        // proved holds only while nothing it rests on was changed later
+        bool later = false;
+        for (const Cell& cell : row.cells)
+            for (const Part& part : cell.parts) {
+                const auto changed = setup_.standings.find(part.field);
+                if (changed != setup_.standings.end() && changed->second.at > seen->second.at) later = true;
+                for (const std::string& path : part.why.inputs) {
+                    const auto input = setup_.standings.find(path);
+                    if (input != setup_.standings.end() && input->second.at > seen->second.at) later = true;
+                }
+            }
+        if (!later) row.standing = Standing::Proved;
+    }
+    for (std::size_t i = 0; i < evaluation_.findings.size(); ++i)
+        if (evaluation_.findings[i].row == row.id) {
+            row.findings.push_back(i);
+            if (evaluation_.findings[i].severity == Severity::Danger) row.broken = true;
+        }
+}
+
+Row RowBuilder::row(const char* id, Message title, Cell transmitter, Cell controller, Cell machine) const {
+    Row r;
+    r.id = id;
+    r.title = std::move(title);
+    r.cells = {std::move(transmitter), std::move(controller), std::move(machine)};
+    settle(r);
+    return r;
+}
+
+Row RowBuilder::matrixRow(const char* id, Message title, const char* unit, Box band, std::vector<Cell> cells) const {
+    Row r;
+    r.id = id;
+    r.title = std::move(title);
+    r.unit = unit;
+    r.band = band;
+    r.cells = std::move(cells);
+    settle(r);
+    // equal neighbours merge; each keeps its own fields so that editing stays per mode
+    const auto shown = [](const Cell& c) {
+        std::string text;
+        for (const Part& p : c.parts) text += render(p.label) + render(p.value) + p.unit + "|";
+        return text;
+    };
+    for (std::size_t i = 0; i < r.cells.size();) {
+        std::size_t n = 1;
+        while (i + n < r.cells.size() && !r.cells[i].parts.empty() && r.cells[i].parts.front().look != Part::Look::Spark && shown(r.cells[i + n]) == shown(r.cells[i])) ++n;
+        r.cells[i].span = static_cast<int>(n);
+        for (std::size_t k = 1; k < n; ++k) r.cells[i + k].span = 0;
+        i += n;
+    }
+    return r;
+}
+
+std::span<const StationEntry> stations() {
+    static constexpr std::array table{
+        StationEntry{Station::Airframe, KH_TR("Airframe"), KH_TR("Air")}, StationEntry{Station::Radio, KH_TR("Radio"), KH_TR("Radio")},
+        StationEntry{Station::Swash, KH_TR("Swash"), KH_TR("Swash")},     StationEntry{Station::Pitch, KH_TR("Pitch"), KH_TR("Pitch")},
+        StationEntry{Station::Tail, KH_TR("Tail"), KH_TR("Tail")},        StationEntry{Station::Power, KH_TR("Power"), KH_TR("Power")},
+        StationEntry{Station::Modes, KH_TR("Modes"), KH_TR("Modes")},     StationEntry{Station::Proof, KH_TR("Proof"), KH_TR("Proof")},
+    };
+    return table;
+}
+
+const char* stationName(Station station) {
+    for (const StationEntry& s : stations())
+        if (s.station == station) return s.name;
+    return "";
+}
+
+std::vector<StationPage> ledger(const Setup& setup, const Evaluation& evaluation) {
+    const RowBuilder b(setup, evaluation);
+    std::vector<StationPage> pages{airframeRows(b), radioRows(b), swashRows(b), pitchRows(b), tailRows(b), powerRows(b), modesRows(b)};
+    // Proof: one row each for danger, warning and note; the switch proof's rows join when it exists
+    StationPage proof{Station::Proof, {}};
+    const std::array<Severity, 3> severities{Severity::Danger, Severity::Warning, Severity::Note};
+    for (const Severity s : severities) {
+        Row r;
+        r.id = std::string("proof-") + severityId(s);
+        r.title = s == Severity::Danger ? say(KH_TR("Dangers")) : s == Severity::Warning ? say(KH_TR("Warnings")) : say(KH_TR("Notes"));
+        r.standing = Standing::Computed;
+        r.broken = s == Severity::Danger && evaluation.count(s) > 0;
+        proof.rows.push_back(std::move(r));
+    }
+    pages.push_back(std::move(proof));
+    return pages;
+}
+
+FieldValue parsePart(const Setup& setup, const Part& part, const std::string& text) {
+    const auto f = readField(setup, part.field);
+    if (!f) throw InputError(part.field, "there is no such field");
+    std::string trimmed = text;
+    while (!trimmed.empty() && trimmed.back() == ' ') trimmed.pop_back();
+    while (!trimmed.empty() && trimmed.front() == ' ') trimmed.erase(trimmed.begin());
+    if (f->info.mayBeUnknown && (trimmed.empty() || trimmed == "–" || trimmed == "-")) return std::monostate{};
+    switch (f->info.kind) {
+        case FieldKind::Flag:
+            for (std::size_t i = 0; i < part.options.size() && i < 2; ++i)
+                if (trimmed == part.options[i]) return i == 0;
+            throw InputError(part.field, fmt::format("{} is not one of {}", trimmed, fmt::join(part.options, ", ")));
+        case FieldKind::Text:
+            if (!part.options.empty() && std::find(part.options.begin(), part.options.end(), trimmed) == part.options.end())
+                throw InputError(part.field, fmt::format("{} is not one of {}", trimmed, fmt::join(part.options, ", ")));
+            return trimmed;
+        case FieldKind::Choice: return trimmed;
+        case FieldKind::Number:
+        case FieldKind::Whole: break;
+        default: throw InputError(part.field, "is edited in its drawing");
+    }
+    std::string digits = trimmed;
+    if (const auto minus = digits.find("−"); minus == 0) digits.replace(0, std::string("−").size(), "-");
+    std::replace(digits.begin(), digits.end(), ',', '.');
+    if (!digits.empty() && digits.front() == '+') digits.erase(digits.begin());
+    const std::string unit = f->info.unit;
+    if (!unit.empty() && digits.size() > unit.size() && digits.ends_with(unit)) digits.resize(digits.size() - unit.size());
+    while (!digits.empty() && digits.back() == ' ') digits.pop_back();
+    std::size_t used = 0;
+    double value = 0.0;
+    try {
+        value = std::stod(digits, &used);
+    } catch (const std::logic_error&) {
+        used = 0;
+    }
+    const std::string range = fmt::format("a number from {} to {} {}", f->info.min, f->info.max, unit);
+    if (used == 0 || used != digits.size() || !std::isfinite(value))
+        throw InputError(part.field, fmt::format("\"{}\" is not a number; allowed is {}", text, range));
+    if (part.typedAs) value = gainFromTyped(value, *part.typedAs, std::get<double>(f->value) < 0.0 ? -1.0 : 1.0);
+    if (value < f->info.min || value > f->info.max) throw InputError(part.field, fmt::format("{} is not allowed; it must be {}", trimmed, range));
+    return value;
+}
+
+Why explain(const Setup& setup, const Part& part) {
+    Why why{part.why.title, part.why.lines, {}};
+    for (const std::string& path : part.why.inputs) {
+        const auto f = readField(setup, path);
+        if (f) why.inputs.push_back({path, fieldAsText(*f), standingOf(setup, path)});
+    }
+    return why;
+}
+
+}  // namespace kh

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/mechanics/envelope.h"
+#include "core/proof/finding.h"
+
+#include <memory>
+
+namespace kh {
+
+/// Everything that follows from a Setup without a deck.
+struct Evaluation {
+    bool simulated = false;       ///< false: the chain cannot be built; one finding says why
+    std::vector<Finding> findings;///< dangers first, then warnings, then notes; within, by station
+    Figures figures;
+    std::array<ClearanceRose, 3> roses{};  ///< collective −1, 0, +1
+    [[nodiscard]] std::size_t count(Severity severity) const;
+    [[nodiscard]] std::size_t count(Severity severity, Station station) const;
+};
+
+/// Pure: depends on its argument alone, never waits, never throws for a Setup that was loaded.
+[[nodiscard]] Evaluation evaluate(const Setup& setup);
+
+/// Every rule of every family.
+[[nodiscard]] std::vector<Rule> allRules();
+
+}  // namespace kh

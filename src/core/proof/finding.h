@@ -1,0 +1,65 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/base/message.h"
+#include "core/base/standing.h"
+#include "core/chain/deck.h"
+#include "core/setup/access.h"
+#include "core/setup/sizeclass.h"
+#include "core/solve/figures.h"
+
+#include <optional>
+#include <span>
+#include <string>
+#include <vector>
+
+namespace kh {
+
+/// Final station numbers; one that does not exist yet is absent.
+enum class Station { Airframe = 1, Radio = 2, Link = 3, Swash = 4, Pitch = 5, Tail = 6, Sensors = 7, Power = 8, Modes = 9, Proof = 10, Flight = 11 };
+
+enum class Severity { Danger, Warning, Note };
+/// "danger", "warning", "note".
+[[nodiscard]] const char* severityId(Severity severity);
+
+/// What a rule found in one Setup.
+struct Finding {
+    std::string id;        ///< rule id, with a suffix where one rule can speak several times
+    Station station = Station::Radio;  ///< where it is settled
+    Severity severity = Severity::Note;
+    std::string row;       ///< ledger row it tears or marks
+    Message title;
+    Message found;         ///< with numbers
+    Message why;           ///< what it does, to whom
+    Message todo;          ///< in the second person, names the box
+    Box box = Box::Transmitter;
+    std::optional<Witness> witness;  ///< a state in which it can be seen
+    std::string subject;   ///< the offending field
+    std::vector<Edit> fix; ///< the remedy where it can be computed
+};
+
+/// What rules are given.
+struct AuditContext {
+    const Setup& setup;
+    const ChainModel& model;
+    const ChainModel& asked;
+    const Figures& figures;
+    const SizeClass& sizeClass;
+};
+
+/// One rule: an id, the station where it is settled, and a function that finds nothing or something.
+struct Rule {
+    const char* id;
+    Station station;
+    void (*check)(const AuditContext&, std::vector<Finding>&);
+};
+
+/// Families, each a table of its own.
+[[nodiscard]] std::span<const Rule> radioRules();
+[[nodiscard]] std::span<const Rule> modeRules();
+[[nodiscard]] std::span<const Rule> swashRules();
+[[nodiscard]] std::span<const Rule> pitchRules();
+[[nodiscard]] std::span<const Rule> tailRules();
+[[nodiscard]] std::span<const Rule> powerRules();
+
+}  // namespace kh

@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/base/standing.h"
+#include "core/controller/controller.h"
+#include "core/machine/machine.h"
+#include "core/radio/transmitter.h"
+
+#include <map>
+#include <string>
+
+namespace kh {
+
+/// One model: the machine as built and what each box holds. A value; everything is computed from it.
+struct Setup {
+    int revision = 0;  ///< counts saves
+    Machine machine;
+    TransmitterSettings transmitter;
+    ControllerSettings controller;
+    SpeedControllerSettings speedController;
+    std::map<std::string, StandingRecord> standings;  ///< by field path (ids, never indices); absent = default
+    bool operator==(const Setup&) const = default;
+};
+
+}  // namespace kh

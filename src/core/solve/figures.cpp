@@ -1,0 +1,460 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/solve/figures.h"
+
+#include "core/base/conventions.h"
+#include "core/base/error.h"
+#include "core/mechanics/envelope.h"
+#include "core/power/rotor.h"
+
+#include <algorithm>
+#include <cmath>
+#include <functional>
+
+namespace kh {
+
+namespace {
+
+constexpr double kMotorOffMarginUs = 20.0;  ///< hold must lie this far on the off side of the learned low point
+constexpr double kCeilingShare = 0.88;      ///< a governor needs the rest as headroom
+
+struct Shape {
+    const char* unit;
+    int decimals;
+    bool sign = false;
+};
+
+/// An input that may be unknown.
+struct Need {
+    const char* path;
+    bool there;
+};
+
+/// A figure computed by `compute`, or unknown when one of `needed` is.
+Figure figure(const char* title, Shape shape, std::vector<std::string> inputs,
+              const std::function<double(Derivation&)>& compute, const std::vector<Need>& needed = {}) {
+    Figure f;
+    f.unit = shape.unit;
+    f.decimals = shape.decimals;
+    f.sign = shape.sign;
+    f.why.title = say(title);
+    f.why.inputs = std::move(inputs);
+    for (const auto& [path, there] : needed)
+        if (!there) {
+            f.missing = path;
+            f.why.line(KH_TR("{path} is not known"), {{"path", std::string(path)}});
+            return f;
+        }
+    try {
+        f.value = compute(f.why);
+        f.known = std::isfinite(f.value);
+    } catch (const InputError& e) {
+        f.missing = e.field();
+        f.why.line(KH_TR("cannot be computed: {reason}"), {{"reason", std::string(e.what())}});
+        return f;
+    }
+    const Number shown{f.value, f.decimals, f.sign};
+    if (*f.unit == 0) f.why.line(KH_TR("= {v}"), {{"v", shown}});
+    else f.why.line(KH_TR("= {v} {unit}"), {{"v", shown}, {"unit", std::string(f.unit)}});
+    return f;
+}
+
+struct Builder {
+    const Setup& setup;
+    const ChainModel& model;
+    const ChainModel& asked;
+    Figures out;
+
+    [[nodiscard]] GearTrain gears() const {
+        const PowerTrain& p = setup.machine.power;
+        return {p.mainTeeth.value_or(0), p.pinionTeeth.value_or(0), p.secondStage};
+    }
+    [[nodiscard]] Figure make(const char* title, Shape shape, std::vector<std::string> inputs, const std::function<double(Derivation&)>& compute,
+                              const std::vector<Need>& needed = {}) const {
+        return figure(title, shape, std::move(inputs), compute, needed);
+    }
+
+    void power();
+    void blades();
+    void layout();
+    void tail();
+    void hold();
+    void channels();
+    void modes();
+    [[nodiscard]] HoverIn rotor(double rpm) const;
+};
+
+void Builder::power() {
+    const PowerTrain& p = setup.machine.power;
+    const std::vector<std::string> gearPaths{"machine.power.mainTeeth", "machine.power.pinionTeeth", "machine.power.secondStage"};
+    const std::vector<Need> teeth{{"machine.power.mainTeeth", p.mainTeeth.has_value()},
+                                                          {"machine.power.pinionTeeth", p.pinionTeeth.has_value()}};
+    out.ratio = make(KH_TR("gear ratio"), {"", 2}, gearPaths, [&](Derivation& why) { return gearRatio(gears(), &why); }, teeth);
+    out.polePairs = make(KH_TR("pole pairs"), {"", 0}, {"machine.power.poles"},
+                         [&](Derivation& why) {
+                             why.line(KH_TR("pole pairs = magnet poles / 2 = {p} / 2"), {{"p", num(*p.poles)}});
+                             return *p.poles / 2.0;
+                         },
+                         {{"machine.power.poles", p.poles.has_value()}});
+    auto needed = teeth;
+    needed.insert(needed.begin(), Need{"machine.power.kv", p.kv.has_value()});
+    std::vector<std::string> paths{"machine.power.kv", "machine.power.cells", "machine.power.efficiency"};
+    paths.insert(paths.end(), gearPaths.begin(), gearPaths.end());
+    const auto available = [&](double volts) {
+        return [this, &p, volts](Derivation& why) {
+            return headSpeed({p.kv.value_or(0), p.cells, volts, p.efficiency, gearRatio(gears()), 0.0}, &why).availableRpm;
+        };
+    };
+    out.availableRpm = make(KH_TR("head speed available, nominal pack"), {"rpm", 0}, paths, available(3.7), needed);
+    auto endPaths = paths;
+    endPaths.emplace_back("machine.style");
+    out.availableEndRpm = make(KH_TR("head speed available at the end of the pack"), {"rpm", 0}, endPaths, available(endVoltsPerCell(setup.machine)), needed);
+    out.ceilingRpm = make(KH_TR("highest head speed a governor can keep"), {"rpm", 0}, endPaths,
+                          [&](Derivation& why) {
+                              const double end = available(endVoltsPerCell(setup.machine))(why);
+                              why.line(KH_TR("88 % of it, the rest is the governor's headroom"));
+                              return kCeilingShare * end;
+                          },
+                          needed);
+}
+
+HoverIn Builder::rotor(double rpm) const {
+    const Machine& m = setup.machine;
+    return {m.massKg, m.rotor.discM, rpm, m.rotor.chordMm, m.rotor.blades, kAirDensity, 1.15, m.rotor.bladeMm < 250.0 ? 0.016 : 0.011};
+}
+
+void Builder::blades() {
+    const BladeLinkage linkage{setup.machine.head.innerRadiusMm, setup.machine.head.gripMm, setup.machine.head.leadDeg, setup.machine.head.link};
+    const std::vector<std::string> common{"machine.head.gripMm", "machine.head.innerRadiusMm", "machine.servos.elevator.armMm",
+                                          "machine.servos.elevator.linkMm", "controller.profile.strokeUs"};
+    const auto with = [&](std::vector<std::string> more) {
+        more.insert(more.end(), common.begin(), common.end());
+        return more;
+    };
+    const auto pitchAt = [&](double c) {
+        return [this, linkage, c](Derivation& why) {
+            const auto plate = model.plateAt(c, 0.0, 0.0);
+            why.line(KH_TR("servo pulse {p} µs off centre, arm {a}°, plate {h} mm"),
+                     {{"p", signedNum(plate.servos[0].pulseUs - setup.controller.pulseUs)},
+                      {"a", signedNum(plate.servos[0].armDeg, 1)},
+                      {"h", signedNum(plate.plate.heightMm, 2)}});
+            return bladePitchDeg(plate.plate, linkage, 180.0, &why);
+        };
+    };
+    out.collectiveHighDeg = make(KH_TR("blade pitch at full collective"), {"°", 1, true}, with({"controller.collectiveHighPct"}), pitchAt(1.0));
+    out.collectiveLowDeg = make(KH_TR("blade pitch at low collective"), {"°", 1, true}, with({"controller.collectiveLowPct"}), pitchAt(-1.0));
+    out.midPitchDeg = make(KH_TR("blade pitch at collective 0 %"), {"°", 1, true}, with({"controller.collectiveTrimPct"}), pitchAt(0.0));
+    const auto cyclicAt = [&](double demand) {
+        return [this, linkage, demand](Derivation& why) {
+            // along the boom, aileron shows as pitch; half the difference removes the gauge's zero
+            const auto right = model.plateAt(0.0, demand, 0.0);
+            const auto left = model.plateAt(0.0, -demand, 0.0);
+            why.line(KH_TR("plate tilts {t}° to the side at demand {d}"),
+                     {{"t", num(degFromRad(std::asin(std::clamp(std::hypot(right.plate.forward, right.plate.right), 0.0, 1.0))), 2)}, {"d", num(demand, 2)}});
+            const double a = bladePitchDeg(right.plate, linkage, 180.0);
+            const double b = bladePitchDeg(left.plate, linkage, 180.0);
+            why.line(KH_TR("half the difference of {a}° and {b}°"), {{"a", signedNum(a, 2)}, {"b", signedNum(b, 2)}});
+            return std::abs(a - b) / 2.0;
+        };
+    };
+    out.referenceDeg = make(KH_TR("cyclic at the reference demand"), {"°", 1}, with({"controller.referencePct", "controller.profile.referenceDemandPct"}),
+                            cyclicAt(shareFromPct(setup.controller.profile.referenceDemandPct)));
+    out.cyclicDeg = make(KH_TR("cyclic at the blade, full stick"), {"°", 1}, with({"controller.referencePct", "controller.cyclicLimitPct"}), cyclicAt(1.0));
+    out.strokeUsePct = make(KH_TR("stroke use"), {"%", 0}, with({"controller.collectiveHighPct", "controller.collectiveLowPct", "controller.referencePct", "controller.cyclicLimitPct"}),
+                            [&](Derivation& why) {
+                                double most = 0.0;
+                                for (const double c : {-1.0, 1.0})
+                                    for (int i = 0; i < 72; ++i) {
+                                        const auto p = model.plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i));
+                                        for (const double d : p.deflection) most = std::max(most, std::abs(d));
+                                    }
+                                const ControllerProfile& box = setup.controller.profile;
+                                why.line(KH_TR("largest deflection {d} · {s} µs of usable ±{u} µs"),
+                                         {{"d", num(most, 2)}, {"s", num(box.strokeUs)}, {"u", num(box.usableStrokeUs)}});
+                                return pctFromShare(most * box.strokeUs / box.usableStrokeUs);
+                            });
+    out.pitchStepDeg = make(KH_TR("pitch step of the servo's dead band"), {"°", 2}, with({"machine.servos.elevator.servo.deadBandUs"}), [&](Derivation& why) {
+        const PlateServo& s = setup.machine.servos.front();
+        const double mm = ballHeightMm(s.armMm, s.linkMm, s.servo.deadBandUs * s.servo.degPerUs);
+        why.line(KH_TR("{b} µs move the plate by {m} mm"), {{"b", num(s.servo.deadBandUs, 1)}, {"m", num(mm, 3)}});
+        return std::abs(bladePitchDeg({mm, 0, 0}, linkage, 180.0));
+    });
+    out.fightMm = make(KH_TR("servos against each other"), {"mm", 2}, with({"controller.layout"}), [&](Derivation& why) {
+        double most = 0.0;
+        for (int i = 0; i < 8; ++i) most = std::max(most, model.plateAt(0.0, sinDeg(45.0 * i), cosDeg(45.0 * i)).fightMm);
+        why.line(KH_TR("largest residual of the plane through the balls, eight directions"));
+        return most;
+    });
+    out.tiltAtFullCollectiveDeg = make(KH_TR("free tilt at full collective"), {"°", 1},
+                                       with({"machine.plate.travelMm", "machine.plate.tiltLimitDeg", "machine.head.gripLimitDeg", "controller.profile.usableStrokeUs"}),
+                                       [&](Derivation& why) {
+                                           double least = 90.0;
+                                           for (const double c : {1.0, -1.0}) {
+                                               const ClearanceRose rose = clearanceRose(setup, c, model.plateAt(c, 0, 0).plate.heightMm);
+                                               why.line(KH_TR("plate at {h} mm: {t}° toward {a}°, then {l}"),
+                                                        {{"h", signedNum(rose.heightMm, 1)}, {"t", num(rose.round.tiltDeg, 1)},
+                                                         {"a", num(rose.round.azimuthDeg)}, {"l", std::string(limitId(rose.round.limitedBy))}});
+                                               least = std::min(least, rose.round.tiltDeg);
+                                           }
+                                           return least;
+                                       });
+    out.turnDeg = make(KH_TR("blade pitch a turn of the link"), {"°", 2}, {"machine.head.threadMmPerTurn", "machine.head.gripMm"},
+                       [&](Derivation& why) {
+                           const double deg = degFromRad(std::asin(std::clamp(*setup.machine.head.threadMmPerTurn / setup.machine.head.gripMm, 0.0, 1.0)));
+                           why.line(KH_TR("asin(ℓ / g) = asin({l} / {g})"), {{"l", num(*setup.machine.head.threadMmPerTurn, 2)}, {"g", num(setup.machine.head.gripMm, 1)}});
+                           return deg;
+                       },
+                       {{"machine.head.threadMmPerTurn", setup.machine.head.threadMmPerTurn.has_value()}});
+}
+
+void Builder::layout() {
+    const auto ratio = [&](bool roll) {
+        return [this, roll](Derivation& why) {
+            const double a = roll ? 0.1 : 0.0;
+            const double e = roll ? 0.0 : 0.1;
+            const auto done = model.plateAt(0, a, e).plate;
+            const auto want = asked.plateAt(0, a, e).plate;
+            const double d = roll ? done.right : done.forward;
+            const double w = roll ? want.right : want.forward;
+            if (std::abs(w) < 1e-9) throw InputError("controller.referencePct", "no cyclic is asked for");
+            why.line(KH_TR("tilt done / tilt asked = {d} / {w}"), {{"d", num(d, 4)}, {"w", num(w, 4)}});
+            return d / w;
+        };
+    };
+    const std::vector<std::string> paths{"controller.layout", "machine.servos.elevator.azimuthDeg", "machine.servos.left.azimuthDeg", "machine.servos.right.azimuthDeg"};
+    out.rollRatio = make(KH_TR("roll done / asked"), {"×", 2}, paths, ratio(true));
+    out.pitchRatio = make(KH_TR("pitch done / asked"), {"×", 2}, paths, ratio(false));
+}
+
+void Builder::tail() {
+    const TailFacts& t = setup.machine.tail;
+    const std::vector<std::string> paths{"machine.tail.armMm", "machine.tail.linkMm", "machine.tail.crankRatio", "machine.tail.gripMm",
+                                         "controller.tail.limitLeftPct", "controller.tail.limitRightPct", "controller.tail.reversed"};
+    const auto tailAt = [&](double rudder, bool pitch) {
+        return [this, rudder, pitch](Derivation& why) {
+            DeckNumbers deck = model.numbers({});
+            deck.sticks.rudder = rudder;
+            const Instant i = model.at(deck);
+            why.line(KH_TR("tail pulse {p} µs, arm {a}°, slider {s} mm"),
+                     {{"p", num(i.tailPulseUs)}, {"a", signedNum(i.tailArmDeg, 1)}, {"s", signedNum(i.sliderMm, 2)}});
+            if (pitch) why.line(KH_TR("asin(slider / grip) = asin({s} / {g})"), {{"s", signedNum(i.sliderMm, 2)}, {"g", num(setup.machine.tail.gripMm, 1)}});
+            return pitch ? i.tailPitchDeg : i.sliderMm;
+        };
+    };
+    out.sliderLeftMm = make(KH_TR("slider, full left rudder"), {"mm", 1, true}, paths, tailAt(-1, false));
+    out.sliderRightMm = make(KH_TR("slider, full right rudder"), {"mm", 1, true}, paths, tailAt(1, false));
+    out.tailPitchLeftDeg = make(KH_TR("tail pitch, full left rudder"), {"°", 1, true}, paths, tailAt(-1, true));
+    out.tailPitchRightDeg = make(KH_TR("tail pitch, full right rudder"), {"°", 1, true}, paths, tailAt(1, true));
+    const double rpm = setup.transmitter.modes.front().targetRpm.value_or(0.0);
+    const std::vector<Need> speed{{"transmitter.modes.normal.targetRpm", rpm > 0.0}};
+    const std::vector<std::string> hoverPaths{"machine.massKg", "machine.rotor.discM", "machine.rotor.chordMm", "machine.tail.discM",
+                                              "machine.tail.chordMm", "machine.tail.ratio", "machine.tail.boomM"};
+    out.tailNeutralDeg = make(KH_TR("tail pitch that holds the hover"), {"°", 1}, hoverPaths,
+                              [&, rpm](Derivation& why) {
+                                  const HoverOut h = hover(rotor(rpm));
+                                  const double thrust = h.torqueNm / t.boomM;
+                                  why.line(KH_TR("torque P / Ω = {p} W / {n} rpm = {q} N·m, thrust = torque / boom = {t} N"),
+                                           {{"p", num(h.powerW)}, {"n", num(rpm)}, {"q", num(h.torqueNm, 2)}, {"t", num(thrust, 1)}});
+                                  HoverIn tailRotor = rotor(rpm * t.ratio);
+                                  tailRotor.diameterM = t.discM;
+                                  tailRotor.chordMm = t.chordMm;
+                                  tailRotor.blades = 2.0;
+                                  return pitchForThrustDeg(thrust, tailRotor, &why);
+                              },
+                              speed);
+    out.tailTipSpeed = make(KH_TR("tail tip speed"), {"m/s", 0}, {"machine.tail.discM", "machine.tail.ratio"},
+                            [&](Derivation& why) {
+                                double fastest = 0.0;
+                                for (const FlightMode& m : setup.transmitter.modes) fastest = std::max(fastest, m.targetRpm.value_or(0.0));
+                                return tipSpeed(t.discM, fastest * t.ratio, &why);
+                            },
+                            speed);
+}
+
+void Builder::hold() {
+    const TransmitterSettings& tx = setup.transmitter;
+    ChannelScale scale;
+    for (const ChannelSettings& c : tx.channels)
+        if (c.id == functionId(Function::Throttle)) {
+            scale.travelLowPct = c.travelLowPct;
+            scale.travelHighPct = c.travelHighPct;
+            scale.subTrimPct = c.subTrimPct;
+            scale.reversed = c.reversed;
+        }
+    scale.limitPct = tx.profile.outputLimitPct;
+    scale.centreUs = tx.profile.centreUs;
+    scale.usPerPct = tx.profile.usPerPct;
+    scale.resolutionUs = tx.profile.resolutionUs;
+    out.holdUs = make(KH_TR("pulse while hold is on"), {"µs", 0},
+                      {"transmitter.hold.throttlePct", "transmitter.channels.throttle.travelLowPct", "transmitter.channels.throttle.subTrimPct",
+                       "transmitter.channels.throttle.reversed", "transmitter.profile.usPerPct"},
+                      [&](Derivation& why) {
+                          const double v = channelPctFromThrottlePct(tx.hold.throttlePct);
+                          why.line(KH_TR("channel = 2 · T − 100 = 2 · {t} − 100 = {v} %"), {{"t", num(tx.hold.throttlePct, 1)}, {"v", signedNum(v, 1)}});
+                          return channelOutput(v, scale, &why).pulseUs;
+                      });
+    const SpeedControllerSettings& esc = setup.speedController;
+    out.motorOffUs = make(KH_TR("motor surely off up to"), {"µs", 0}, {"speedController.lowUs", "speedController.highUs"}, [&](Derivation& why) {
+        const double towardOff = esc.highUs > esc.lowUs ? -1.0 : 1.0;
+        why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
+        return esc.lowUs + towardOff * kMotorOffMarginUs;
+    });
+}
+
+void Builder::channels() {
+    const TransmitterSettings& tx = setup.transmitter;
+    const ReadingScale reading{setup.controller.profile.centreUs, setup.controller.profile.usPerPct, setup.controller.profile.deadBandPct};
+    for (const ChannelSettings& c : tx.channels) {
+        ChannelScale scale{c.travelLowPct, c.travelHighPct, c.subTrimPct, c.reversed, tx.profile.outputLimitPct, tx.profile.centreUs,
+                           tx.profile.usPerPct, tx.profile.resolutionUs};
+        const std::string base = "transmitter.channels." + c.id;
+        const std::vector<std::string> paths{base + ".travelLowPct", base + ".travelHighPct", base + ".subTrimPct", base + ".reversed",
+                                             "transmitter.profile.usPerPct", "controller.profile.usPerPct", "controller.profile.centreUs"};
+        const auto us = [&](double v) { return [scale, v](Derivation& why) { return channelOutput(v, scale, &why).pulseUs; }; };
+        const auto read = [&](double v) {
+            return [scale, v, reading](Derivation& why) { return readingPct(channelOutput(v, scale, &why).pulseUs, reading, &why); };
+        };
+        ChannelFigures f;
+        f.id = c.id;
+        f.lowReading = make(KH_TR("reading at the low end"), {"%", 1, true}, paths, read(-100));
+        f.centreReading = make(KH_TR("reading at the centre"), {"%", 1, true}, paths, read(0));
+        f.highReading = make(KH_TR("reading at the high end"), {"%", 1, true}, paths, read(100));
+        f.lowUs = make(KH_TR("pulse at the low end"), {"µs", 0}, paths, us(-100));
+        f.centreUs = make(KH_TR("pulse at the centre"), {"µs", 0}, paths, us(0));
+        f.highUs = make(KH_TR("pulse at the high end"), {"µs", 0}, paths, us(100));
+        out.channels.push_back(std::move(f));
+    }
+}
+
+void Builder::modes() {
+    const auto& list = setup.transmitter.modes;
+    const auto gainChannel = std::find_if(setup.transmitter.channels.begin(), setup.transmitter.channels.end(),
+                                          [](const ChannelSettings& c) { return c.id == functionId(Function::Gain); });
+    for (std::size_t i = 0; i < list.size(); ++i) {
+        const FlightMode& m = list[i];
+        const std::string base = "transmitter.modes." + m.id;
+        const bool hold = m.id == kHoldMode;
+        ModeFigures f;
+        f.id = m.id;
+        f.name = m.name;
+        const auto highest = [&m]() {
+            double t = 0.0;
+            for (const CurvePoint& p : m.throttle.points) t = std::max(t, p.y);
+            return t;
+        };
+        f.throttlePct = make(KH_TR("throttle, highest"), {"%", 0, false}, {hold ? "transmitter.hold.throttlePct" : base + ".throttle"}, [&](Derivation& why) {
+            why.line(hold ? KH_TR("hold's own value") : KH_TR("highest point of the curve"));
+            return hold ? setup.transmitter.hold.throttlePct : highest();
+        });
+        const double throttle = hold ? 0.0 : highest();
+        double rpm = 0.0;
+        const bool rpmKnown = model.headSpeedAt(throttle, i, rpm);
+        const std::vector<Need> speed{{"machine.power.kv", rpmKnown}};
+        f.headRpm = make(KH_TR("head speed"), {"rpm", 0}, {hold ? "transmitter.hold.throttlePct" : base + ".throttle", "speedController.calibration", "machine.power.kv", "machine.power.mainTeeth", "machine.power.pinionTeeth"},
+                         [&](Derivation& why) {
+                             if (setup.speedController.calibration.size() >= 2)
+                                 why.line(KH_TR("straight line through {n} logged points, at {t} %"), {{"n", num(static_cast<double>(setup.speedController.calibration.size()))}, {"t", num(throttle, 1)}});
+                             else why.line(KH_TR("share of what is available, at {t} %: no speed was logged yet"), {{"t", num(throttle, 1)}});
+                             return rpm;
+                         },
+                         speed);
+        f.tipSpeed = make(KH_TR("blade tip speed"), {"m/s", 0}, {"machine.rotor.discM"}, [&](Derivation& why) { return tipSpeed(setup.machine.rotor.discM, rpm, &why); }, speed);
+        const auto pitchAt = [&](double stick) {
+            return [this, i, stick](Derivation& why) {
+                const double curve = model.pitchCurveAt(i, stick);
+                ChannelScale scale;
+                for (const ChannelSettings& c : setup.transmitter.channels)
+                    if (c.id == functionId(Function::Collective)) {
+                        const TransmitterProfile& p = setup.transmitter.profile;
+                        scale = {c.travelLowPct, c.travelHighPct, c.subTrimPct, c.reversed, p.outputLimitPct, p.centreUs, p.usPerPct, p.resolutionUs};
+                    }
+                const ControllerProfile& box = setup.controller.profile;
+                const double reading = readingPctUnchecked(channelOutputUnchecked(curve, scale).pulseUs, {box.centreUs, box.usPerPct, box.deadBandPct});
+                const double demand = std::clamp(shareFromPct(reading), -1.0, 1.0) * (setup.controller.directions.collectiveReversed ? -1.0 : 1.0);
+                const double deg = model.bladeAt(model.plateAt(demand, 0, 0).plate, 180.0);
+                why.line(KH_TR("curve {c} %, reading {r} %, plate, blade"), {{"c", signedNum(curve, 1)}, {"r", signedNum(reading, 1)}});
+                return deg;
+            };
+        };
+        const std::vector<std::string> pitchPaths{base + ".pitch", "controller.collectiveHighPct", "controller.collectiveLowPct", "machine.head.gripMm"};
+        f.pitchLow = make(KH_TR("blade pitch at low stick"), {"°", 1, true}, pitchPaths, pitchAt(-1));
+        f.pitchMid = make(KH_TR("blade pitch at mid stick"), {"°", 1, true}, pitchPaths, pitchAt(0));
+        f.pitchHigh = make(KH_TR("blade pitch at high stick"), {"°", 1, true}, pitchPaths, pitchAt(1));
+        const std::vector<std::string> hoverPaths{"machine.massKg", "machine.rotor.discM", "machine.rotor.chordMm", "machine.rotor.blades", base + ".throttle"};
+        const std::vector<Need> turning{{"machine.power.kv", rpmKnown && rpm > 0.0}};
+        f.hoverPitch = make(KH_TR("hover pitch, estimate"), {"°", 1}, hoverPaths,
+                            [&](Derivation& why) {
+                                const double deg = hover(rotor(rpm), &why).pitchDeg;
+                                why.line(KH_TR("gauges at the field read 0.5 … 1.5° more"));
+                                return deg;
+                            },
+                            turning);
+        f.hoverStick = make(KH_TR("stick that holds the hover"), {"", 2, true}, pitchPaths,
+                            [&](Derivation& why) {
+                                const double wanted = hover(rotor(rpm)).pitchDeg;
+                                Derivation quiet;
+                                double low = -1.0;
+                                double high = 1.0;
+                                if (pitchAt(high)(quiet) < wanted) throw InputError(base + ".pitch", "the curve never reaches the hover pitch");
+                                for (int n = 0; n < 40; ++n) {
+                                    const double middle = (low + high) / 2.0;
+                                    quiet.lines.clear();
+                                    (pitchAt(middle)(quiet) < wanted ? low : high) = middle;
+                                }
+                                why.line(KH_TR("where the curve gives {p}°"), {{"p", num(wanted, 1)}});
+                                return high;
+                            },
+                            turning);
+        f.gainRead = make(KH_TR("tail gain as read"), {"%", 0, true}, {base + ".tailGainPct", "transmitter.channels.gain.travelHighPct", "transmitter.channels.gain.travelLowPct", "transmitter.channels.gain.reversed"},
+                          [&](Derivation& why) {
+                              if (gainChannel == setup.transmitter.channels.end()) throw InputError("transmitter.channels", "there is no gain channel");
+                              const TransmitterProfile& p = setup.transmitter.profile;
+                              const ChannelScale scale{gainChannel->travelLowPct, gainChannel->travelHighPct, gainChannel->subTrimPct, gainChannel->reversed,
+                                                       p.outputLimitPct, p.centreUs, p.usPerPct, p.resolutionUs};
+                              const ControllerProfile& box = setup.controller.profile;
+                              return readingPct(channelOutput(m.tailGainPct, scale, &why).pulseUs, {box.centreUs, box.usPerPct, box.deadBandPct}, &why);
+                          });
+        f.headroomPct = make(KH_TR("headroom at the end of the pack"), {"%", 0}, {"machine.power.kv", "machine.power.pinionTeeth", base + ".targetRpm"},
+                             [&](Derivation& why) {
+                                 const PowerTrain& p = setup.machine.power;
+                                 const HeadSpeedOut h = headSpeed({*p.kv, p.cells, endVoltsPerCell(setup.machine), p.efficiency, gearRatio(gears()), *m.targetRpm}, &why);
+                                 why.line(KH_TR("{t} rpm are {s} % of it"), {{"t", num(*m.targetRpm)}, {"s", num(h.throttlePct, 0)}});
+                                 return h.headroomPct;
+                             },
+                             {{"machine.power.kv", setup.machine.power.kv.has_value()},
+                              {"machine.power.pinionTeeth", setup.machine.power.pinionTeeth.has_value()},
+                              {"machine.power.mainTeeth", setup.machine.power.mainTeeth.has_value()},
+                              {"transmitter.modes.targetRpm", m.targetRpm.has_value()}});
+        out.modes.push_back(std::move(f));
+    }
+}
+
+}  // namespace
+
+double endVoltsPerCell(const Machine& machine) {
+    const bool hard = machine.style == "aerobatic" || machine.rotor.bladeMm < 250.0;
+    return hard ? 3.3 : 3.5;
+}
+
+const ModeFigures* Figures::mode(const std::string& id) const {
+    const auto f = std::find_if(modes.begin(), modes.end(), [&](const ModeFigures& m) { return m.id == id; });
+    return f == modes.end() ? nullptr : &*f;
+}
+
+const ChannelFigures* Figures::channel(const std::string& id) const {
+    const auto f = std::find_if(channels.begin(), channels.end(), [&](const ChannelFigures& c) { return c.id == id; });
+    return f == channels.end() ? nullptr : &*f;
+}
+
+Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked) {
+    Builder b{setup, model, asked, {}};
+    b.power();
+    b.blades();
+    b.layout();
+    b.tail();
+    b.hold();
+    b.channels();
+    b.modes();
+    return std::move(b.out);
+}
+
+}  // namespace kh

@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A Setup as a JSON document: strict on the way in, stable on the way out.
+#pragma once
+
+#include "core/base/message.h"
+#include "core/setup/setup.h"
+
+#include <filesystem>
+#include <map>
+#include <memory>
+#include <nlohmann/json_fwd.hpp>
+#include <string>
+#include <vector>
+
+namespace kh::io {
+
+inline constexpr int kFormatVersion = 1;
+inline constexpr const char* kFormatName = "keelhaul-setup";
+inline constexpr std::size_t kMaxDocumentBytes = 16U * 1024 * 1024;
+inline constexpr int kMaxDepth = 64;
+
+/// Keys the program does not know, kept by the path of the object they stood in. They go when it goes.
+using UnknownKeys = std::map<std::string, std::map<std::string, std::string>>;  ///< path → key → JSON text
+
+/// A document as loaded: the value, what must be carried through a round trip, and what to tell the pilot.
+struct Document {
+    Setup setup;
+    UnknownKeys unknown;
+    std::vector<Message> notes;
+};
+
+/// @throws InputError naming path, value and allowed range; for a text that is not JSON, the line and column
+[[nodiscard]] Document parseDocument(const std::string& text);
+[[nodiscard]] std::string writeDocument(const Setup& setup, const UnknownKeys& unknown = {});
+
+/// A file that could not be read or written.
+class FileError : public std::runtime_error {
+public:
+    using std::runtime_error::runtime_error;
+};
+
+/// @throws FileError if it cannot be read or is over 16 MiB
+[[nodiscard]] std::string readFile(const std::filesystem::path& file);
+/// Writes beside the target, syncs, then renames: the old file stays whole unless the new one is.
+/// @throws FileError with the reason; then the old file is untouched and nothing is left behind
+void writeFileAtomically(const std::filesystem::path& file, const std::string& text);
+
+[[nodiscard]] Document loadDocument(const std::filesystem::path& file);
+void saveDocument(const std::filesystem::path& file, const Setup& setup, const UnknownKeys& unknown = {});
+
+/// Refuses what no schema should ever see: over `kMaxDepth`, duplicate keys, numbers that are not finite.
+/// @throws InputError
+[[nodiscard]] nlohmann::json parseGuarded(const std::string& text);
+
+/// The JSON Schema of the document, made from the same description as the reader.
+[[nodiscard]] nlohmann::json documentSchema();
+enum class ProfileKind { Transmitter, Controller, SpeedController, Servo };
+[[nodiscard]] nlohmann::json profileSchema(ProfileKind kind);
+
+/// @throws InputError naming the path
+[[nodiscard]] TransmitterProfile parseTransmitterProfile(const std::string& text);
+[[nodiscard]] ControllerProfile parseControllerProfile(const std::string& text);
+[[nodiscard]] SpeedControllerProfile parseSpeedControllerProfile(const std::string& text);
+[[nodiscard]] ServoProfile parseServoProfile(const std::string& text);
+
+}  // namespace kh::io

@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "io/library.h"
+
+#include "core/base/error.h"
+#include "io/document.h"
+
+#include <algorithm>
+#include <cstdlib>
+#include <fmt/format.h>
+
+namespace kh::io {
+
+namespace fs = std::filesystem;
+
+namespace {
+
+template <class Profile, class Parse>
+void loadFolder(const fs::path& folder, std::vector<Profile>& into, std::vector<std::string>& problems, Parse parse) {
+    std::error_code ec;
+    std::vector<fs::path> files;
+    for (const auto& entry : fs::directory_iterator(folder, ec))
+        if (entry.path().extension() == ".json") files.push_back(entry.path());
+    std::sort(files.begin(), files.end());
+    for (const fs::path& file : files) {
+        try {
+            Profile profile = parse(readFile(file));
+            const bool known = std::any_of(into.begin(), into.end(), [&](const Profile& p) { return p.id == profile.id; });
+            if (!known) into.push_back(std::move(profile));
+        } catch (const std::runtime_error& e) {
+            problems.push_back(fmt::format("{}: {}", file.string(), e.what()));
+        }
+    }
+}
+
+const char* environment(const char* name) {
+    const char* value = std::getenv(name);
+    return value != nullptr && *value != 0 ? value : nullptr;
+}
+
+}  // namespace
+
+std::vector<fs::path> dataFolders(const std::string& given, const fs::path& program) {
+    std::vector<fs::path> folders;
+    if (!given.empty()) folders.emplace_back(given);
+    if (const char* own = environment("KEELHAUL_DATA")) folders.emplace_back(own);
+    if (const char* xdg = environment("XDG_DATA_HOME")) folders.push_back(fs::path(xdg) / "keelhaul");
+    else if (const char* home = environment("HOME")) folders.push_back(fs::path(home) / ".local/share/keelhaul");
+    std::error_code ec;
+    const fs::path real = fs::weakly_canonical(program, ec);
+    if (!real.empty()) folders.push_back(real.parent_path().parent_path() / KEELHAUL_DATA_SUBDIR);
+    folders.emplace_back(KEELHAUL_SOURCE_DATA);
+    return folders;
+}
+
+fs::path findData(const std::vector<fs::path>& folders, const fs::path& relative) {
+    std::error_code ec;
+    for (const fs::path& folder : folders)
+        if (fs::exists(folder / relative, ec)) return folder / relative;
+    throw FileError(fmt::format("cannot find {} in any data folder", relative.string()));
+}
+
+Library loadLibrary(const std::vector<fs::path>& folders) {
+    Library library;
+    for (const fs::path& folder : folders) {
+        loadFolder(folder / "profiles/transmitters", library.transmitters, library.problems, parseTransmitterProfile);
+        loadFolder(folder / "profiles/controllers", library.controllers, library.problems, parseControllerProfile);
+        loadFolder(folder / "profiles/speed-controllers", library.speedControllers, library.problems, parseSpeedControllerProfile);
+        loadFolder(folder / "servos", library.servos, library.problems, parseServoProfile);
+    }
+    return library;
+}
+
+}  // namespace kh::io

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/controller/controller.h"
+#include "core/machine/machine.h"
+
+#include <filesystem>
+#include <string>
+#include <vector>
+
+namespace kh::io {
+
+/// All installed profiles. A file that cannot be read is named in `problems` and left out.
+struct Library {
+    std::vector<TransmitterProfile> transmitters;
+    std::vector<ControllerProfile> controllers;
+    std::vector<SpeedControllerProfile> speedControllers;
+    std::vector<ServoProfile> servos;
+    std::vector<std::string> problems;
+};
+
+/// Where data are looked up, in this order: `given` (--data), $KEELHAUL_DATA, $XDG_DATA_HOME/keelhaul (or
+/// ~/.local/share/keelhaul), the install prefix of `program`, the source tree.
+[[nodiscard]] std::vector<std::filesystem::path> dataFolders(const std::string& given, const std::filesystem::path& program);
+
+/// The first existing `relative` in the data folders. @throws FileError if there is none
+[[nodiscard]] std::filesystem::path findData(const std::vector<std::filesystem::path>& folders, const std::filesystem::path& relative);
+
+/// Profiles of all folders; the first folder that has an id wins.
+[[nodiscard]] Library loadLibrary(const std::vector<std::filesystem::path>& folders);
+
+}  // namespace kh::io

@@ -1,0 +1,140 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "io/report.h"
+
+#include "core/base/error.h"
+
+#include <cmath>
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+
+namespace kh::io {
+
+namespace {
+
+using nlohmann::json;
+using ojson = nlohmann::ordered_json;
+
+double tidy(double v) { return v == 0.0 ? 0.0 : v; }
+
+json partJson(const PartialDeck& d) {
+    json out = json::object();
+    const auto put = [](json& into, const char* key, const std::optional<double>& v) { if (v) into[key] = tidy(*v); };
+    json sticks = json::object();
+    put(sticks, "collective", d.collective);
+    put(sticks, "aileron", d.aileron);
+    put(sticks, "elevator", d.elevator);
+    put(sticks, "rudder", d.rudder);
+    if (!sticks.empty()) out["sticks"] = sticks;
+    json trims = json::object();
+    put(trims, "throttle", d.throttleTrim);
+    if (!trims.empty()) out["trims"] = trims;
+    if (!d.switches.empty()) out["switches"] = d.switches;
+    if (d.cutLatched) out["latched"] = {{"cut", *d.cutLatched}};
+    return out;
+}
+
+void onlyKeys(const json& object, const char* where, const std::vector<std::string>& known) {
+    if (!object.is_object()) throw InputError(where, "an object is needed");
+    for (const auto& [key, value] : object.items())
+        if (std::find(known.begin(), known.end(), key) == known.end())
+            throw InputError(fmt::format("{}.{}", where, key), fmt::format("is not known; known are {}", fmt::join(known, ", ")));
+}
+
+std::optional<double> stickValue(const json& object, const char* key) {
+    if (!object.contains(key)) return std::nullopt;
+    if (!object.at(key).is_number()) throw InputError(key, "a number is needed");
+    return requireWithin(key, object.at(key).get<double>(), -1.0, 1.0);
+}
+
+PartialDeck parsePart(const json& v) {
+    onlyKeys(v, "witness", {"sticks", "trims", "switches", "latched"});
+    PartialDeck d;
+    if (v.contains("sticks")) {
+        const json& s = v.at("sticks");
+        onlyKeys(s, "sticks", {"collective", "aileron", "elevator", "rudder"});
+        d.collective = stickValue(s, "collective");
+        d.aileron = stickValue(s, "aileron");
+        d.elevator = stickValue(s, "elevator");
+        d.rudder = stickValue(s, "rudder");
+    }
+    if (v.contains("trims")) {
+        onlyKeys(v.at("trims"), "trims", {"throttle"});
+        d.throttleTrim = stickValue(v.at("trims"), "throttle");
+    }
+    if (v.contains("switches")) {
+        if (!v.at("switches").is_object()) throw InputError("switches", "an object is needed");
+        for (const auto& [id, place] : v.at("switches").items()) {
+            if (!place.is_number_integer()) throw InputError("switches." + id, "a whole number is needed");
+            d.switches[id] = place.get<int>();
+        }
+    }
+    if (v.contains("latched")) {
+        onlyKeys(v.at("latched"), "latched", {"cut"});
+        if (v.at("latched").contains("cut")) {
+            if (!v.at("latched").at("cut").is_boolean()) throw InputError("latched.cut", "true or false is needed");
+            d.cutLatched = v.at("latched").at("cut").get<bool>();
+        }
+    }
+    return d;
+}
+
+}  // namespace
+
+ojson traceJson(const Trace& t) {
+    ojson stages = ojson::array();
+    for (const Stage& s : t.stages) {
+        ojson value = s.known ? ojson(tidy(s.value)) : ojson(nullptr);
+        if (!s.ports.empty()) {
+            value = ojson::object();
+            for (const PortValue& p : s.ports) value[p.port] = tidy(p.value);
+        }
+        stages.push_back({{"function", functionId(s.function)}, {"stage", s.id}, {"value", value}, {"unit", s.unit}, {"box", boxId(s.box)}});
+    }
+    ojson servos = ojson::array();
+    for (const ServoTrace& s : t.servos)
+        servos.push_back({{"port", s.port}, {"role", s.role}, {"pulseUs", tidy(s.pulseUs)}, {"armDeg", tidy(s.armDeg)}, {"ballMm", tidy(s.ballMm)}});
+    return {{"mode", t.mode},
+            {"state", t.state == ChainState::SetUp ? "setup" : "flying"},
+            {"stages", stages},
+            {"servos", servos},
+            {"plate", {{"heightMm", tidy(t.heightMm)}, {"tiltDeg", tidy(t.tiltDeg)}, {"towardDeg", tidy(t.towardDeg)}, {"fightMm", tidy(t.fightMm)}}},
+            {"blade", {{"pitchDegAt", {{"0", tidy(t.bladeDeg[0])}, {"90", tidy(t.bladeDeg[1])}, {"180", tidy(t.bladeDeg[2])}, {"270", tidy(t.bladeDeg[3])}}}}},
+            {"tail", {{"pulseUs", tidy(t.tailPulseUs)}, {"sliderMm", tidy(t.sliderMm)}, {"pitchDeg", tidy(t.tailPitchDeg)}, {"trailingEdge", edgeId(t.trailingEdge)}}},
+            {"motor", {{"throttlePct", tidy(t.throttlePct)}, {"headSpeedRpm", t.headSpeedKnown ? ojson(tidy(t.headSpeedRpm)) : ojson(nullptr)}}}};
+}
+
+ojson auditJson(const Evaluation& e) {
+    ojson findings = ojson::array();
+    for (const Finding& f : e.findings) {
+        ojson one{{"id", f.id},
+                  {"station", static_cast<int>(f.station)},
+                  {"severity", severityId(f.severity)},
+                  {"title", render(f.title)},
+                  {"found", render(f.found)},
+                  {"why", render(f.why)},
+                  {"todo", render(f.todo)},
+                  {"box", boxId(f.box)},
+                  {"witness", f.witness ? ojson::parse(witnessJson(*f.witness).dump()) : ojson(nullptr)},
+                  {"subject", f.subject}};
+        findings.push_back(std::move(one));
+    }
+    return {{"findings", findings},
+            {"counts", {{"danger", e.count(Severity::Danger)}, {"warning", e.count(Severity::Warning)}, {"note", e.count(Severity::Note)}}}};
+}
+
+json witnessJson(const Witness& w) {
+    json out{{"to", partJson(w.to)}};
+    if (w.from) out["from"] = partJson(*w.from);
+    return out;
+}
+
+Witness parseWitness(const json& v) {
+    onlyKeys(v, "witness", {"from", "to"});
+    if (!v.contains("to")) throw InputError("witness.to", "is missing");
+    Witness w;
+    w.to = parsePart(v.at("to"));
+    if (v.contains("from") && !v.at("from").is_null()) w.from = parsePart(v.at("from"));
+    return w;
+}
+
+}  // namespace kh::io

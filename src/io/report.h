@@ -1,0 +1,18 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/chain/trace.h"
+#include "core/proof/audit.h"
+
+#include <nlohmann/json_fwd.hpp>
+
+namespace kh::io {
+
+/// The JSON shapes of the command line.
+[[nodiscard]] nlohmann::ordered_json traceJson(const Trace& trace);
+[[nodiscard]] nlohmann::ordered_json auditJson(const Evaluation& evaluation);
+[[nodiscard]] nlohmann::json witnessJson(const Witness& witness);
+/// @throws InputError naming the key; unknown keys and switches are refused by name
+[[nodiscard]] Witness parseWitness(const nlohmann::json& value);
+
+}  // namespace kh::io

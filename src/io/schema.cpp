@@ -1,0 +1,220 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "io/schema.h"
+
+#include "core/base/error.h"
+#include "core/setup/fields.h"
+#include "io/document.h"
+
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+#pragma GCC diagnostic push
+#pragma GCC diagnostic ignored "-Wconversion"
+#pragma GCC diagnostic ignored "-Wshadow"
+#pragma GCC diagnostic ignored "-Wunused-parameter"
+#pragma GCC diagnostic ignored "-Wdeprecated-declarations"
+#include <valijson/adapters/nlohmann_json_adapter.hpp>
+#include <valijson/schema.hpp>
+#include <valijson/schema_parser.hpp>
+#include <valijson/validation_results.hpp>
+#include <valijson/validator.hpp>
+#pragma GCC diagnostic pop
+
+namespace kh::io {
+
+namespace {
+
+using nlohmann::json;
+
+/// Builds a schema by walking the description; lists get one default element to describe.
+class SchemaWriter final : public FieldVisitor {
+public:
+    SchemaWriter() { stack_.push_back(object()); }
+    json take() { return stack_.front(); }
+
+private:
+    static json object() { return {{"type", "object"}, {"properties", json::object()}}; }
+    void put(const char* key, json schema) { stack_.back()["properties"][key] = std::move(schema); }
+    static json numberSchema(const NumberSpec& spec, const char* type) {
+        json s{{"type", type}, {"minimum", spec.min}, {"maximum", spec.max}};
+        if (*spec.unit != 0) s["description"] = spec.unit;
+        return s;
+    }
+    bool beginGroup(const char* key) override {
+        keys_.emplace_back(key);
+        stack_.push_back(object());
+        return true;
+    }
+    void endGroup() override {
+        json done = std::move(stack_.back());
+        stack_.pop_back();
+        put(keys_.back().c_str(), std::move(done));
+        keys_.pop_back();
+    }
+    std::size_t beginList(const char* key, std::size_t) override {
+        keys_.emplace_back(key);
+        return 1;
+    }
+    void endList() override { keys_.pop_back(); }
+    bool beginItem(std::size_t, const std::string&) override {
+        stack_.push_back(object());
+        return true;
+    }
+    void endItem() override {
+        json item = std::move(stack_.back());
+        stack_.pop_back();
+        item["required"] = {"id"};
+        put(keys_.back().c_str(), {{"type", "array"}, {"maxItems", kMaxListSize}, {"items", std::move(item)}});
+    }
+    void number(const char* key, double&, const NumberSpec& spec) override { put(key, numberSchema(spec, "number")); }
+    void maybe(const char* key, std::optional<double>&, const NumberSpec& spec) override { put(key, numberSchema(spec, "number")); }
+    void whole(const char* key, int&, const NumberSpec& spec) override { put(key, numberSchema(spec, "integer")); }
+    void flag(const char* key, bool&) override { put(key, {{"type", "boolean"}}); }
+    void text(const char* key, std::string&) override { put(key, {{"type", "string"}, {"maxLength", 400}}); }
+    void choice(const char* key, int&, std::span<const Choice> choices) override {
+        json words = json::array();
+        for (const Choice& c : choices) words.push_back(c.id);
+        put(key, {{"enum", words}});
+    }
+    void numbers(const char* key, std::vector<double>&, const NumberSpec& spec) override {
+        put(key, {{"type", "array"}, {"maxItems", kMaxListSize}, {"items", numberSchema(spec, "number")}});
+    }
+    void names(const char* key, std::vector<std::string>&) override {
+        put(key, {{"type", "array"}, {"maxItems", kMaxListSize}, {"items", {{"type", "string"}, {"maxLength", 400}}}});
+    }
+    void maybeNames(const char* key, std::optional<std::vector<std::string>>&) override {
+        std::vector<std::string> none;
+        names(key, none);
+    }
+    void curve(const char* key, Curve&, const CurveSpec& spec) override {
+        const json x{{"type", "number"}, {"minimum", 0}, {"maximum", 100}};
+        const json y{{"type", "number"}, {"minimum", spec.yMin}, {"maximum", spec.yMax}};
+        const json point{{"type", "object"}, {"properties", {{"x", x}, {"y", y}}}, {"required", {"x", "y"}}};
+        put(key, {{"type", "object"},
+                  {"properties",
+                   {{"shape", {{"enum", {"straight", "smooth"}}}},
+                    {"points", {{"type", "array"}, {"minItems", 2}, {"maxItems", kMaxListSize}, {"items", point}}}}},
+                  {"required", {"shape", "points"}}});
+    }
+    void condition(const char* key, Condition&) override {
+        const json place{{"type", "integer"}, {"minimum", 1}, {"maximum", 3}};
+        const json term{{"type", "object"},
+                        {"properties", {{"switch", {{"type", "string"}}}, {"place", place}, {"function", {{"type", "string"}}}}}};
+        put(key, {{"type", "array"},
+                  {"description", "an OR of ANDs"},
+                  {"maxItems", kMaxListSize},
+                  {"items", {{"type", "array"}, {"maxItems", kMaxListSize}, {"items", term}}}});
+    }
+
+    std::vector<json> stack_;
+    std::vector<std::string> keys_;
+};
+
+template <class T>
+json describedSchema(T value) {
+    SchemaWriter writer;
+    describe(writer, value);
+    return writer.take();
+}
+
+json standingsSchema() {
+    const json text{{"type", "string"}, {"maxLength", 400}};
+    const json one{{"type", "object"},
+                   {"properties",
+                    {{"standing", {{"enum", {"default", "entered", "computed", "measured", "proved"}}}},
+                     {"at", text},
+                     {"instrument", text},
+                     {"uncertainty", text}}},
+                   {"required", {"standing"}}};
+    return {{"type", "object"}, {"additionalProperties", one}};
+}
+
+/// What a sub-schema allows, in words.
+std::string allowedBy(const json& s) {
+    if (s.contains("enum")) return fmt::format("one of {}", s.at("enum").dump());
+    if (s.contains("minimum"))
+        return fmt::format("a {} from {} to {}", s.value("type", "number"), s.at("minimum").dump(), s.at("maximum").dump());
+    if (s.contains("minItems")) return fmt::format("{} … {} entries", s.at("minItems").dump(), s.at("maxItems").dump());
+    if (s.contains("maxItems")) return fmt::format("a list of at most {}", s.at("maxItems").dump());
+    if (s.contains("required")) return fmt::format("an object with {}", s.at("required").dump());
+    if (s.contains("maxLength")) return fmt::format("a text of at most {} characters", s.at("maxLength").dump());
+    return s.value("type", std::string("something else"));
+}
+
+/// Reads `["machine"]["servos"][0]` as steps.
+std::vector<std::string> contextSteps(const std::vector<std::string>& context) {
+    std::vector<std::string> steps;
+    for (const std::string& part : context) {
+        if (part.size() < 2 || part.front() != '[') continue;
+        std::string inner = part.substr(1, part.size() - 2);
+        if (inner.size() >= 2 && inner.front() == '"') inner = inner.substr(1, inner.size() - 2);
+        steps.push_back(inner);
+    }
+    return steps;
+}
+
+}  // namespace
+
+void requireSchema(const json& value, const json& schemaJson) {
+    valijson::Schema schema;
+    valijson::SchemaParser parser;
+    parser.populateSchema(valijson::adapters::NlohmannJsonAdapter(schemaJson), schema);
+    valijson::Validator validator;
+    valijson::ValidationResults results;
+    if (validator.validate(schema, valijson::adapters::NlohmannJsonAdapter(value), &results)) return;
+
+    // the deepest complaint is the one that names the field itself
+    valijson::ValidationResults::Error error;
+    std::vector<std::string> steps;
+    while (results.popError(error)) {
+        auto these = contextSteps(error.context);
+        if (these.size() >= steps.size()) steps = std::move(these);
+    }
+    const json* at = &value;
+    const json* allowed = &schemaJson;
+    std::string path;
+    for (const std::string& step : steps) {
+        std::string shown = step;
+        if (at->is_array()) {
+            const json& item = at->at(std::stoul(step));
+            if (item.is_object() && item.contains("id") && item.at("id").is_string()) shown = item.at("id").get<std::string>();
+            at = &item;
+            allowed = allowed->contains("items") ? &allowed->at("items") : allowed;
+        } else {
+            at = at->contains(step) ? &at->at(step) : at;
+            if (allowed->contains("properties") && allowed->at("properties").contains(step)) allowed = &allowed->at("properties").at(step);
+            else if (allowed->contains("additionalProperties") && allowed->at("additionalProperties").is_object())
+                allowed = &allowed->at("additionalProperties");
+        }
+        path += (path.empty() ? "" : ".") + shown;
+    }
+    std::string found = at->is_structured() ? fmt::format("{} with {} entries", at->type_name(), at->size()) : at->dump();
+    if (found.size() > 80) found = found.substr(0, 77) + "…";
+    throw InputError(path.empty() ? "document" : path, fmt::format("found {}; allowed is {}", found, allowedBy(*allowed)));
+}
+
+json documentSchema() {
+    json schema = describedSchema(Setup{});
+    schema["$schema"] = "http://json-schema.org/draft-07/schema#";
+    schema["title"] = "Keelhaul setup";
+    schema["description"] = "One model: the machine as built and what each box holds. Unknown keys are kept.";
+    schema["properties"]["format"] = {{"enum", {kFormatName}}};
+    schema["properties"]["version"] = {{"type", "integer"}, {"minimum", 1}, {"maximum", kFormatVersion}};
+    schema["properties"]["standings"] = standingsSchema();
+    schema["required"] = {"format", "version", "machine", "transmitter", "controller", "speedController"};
+    return schema;
+}
+
+json profileSchema(ProfileKind kind) {
+    json schema;
+    switch (kind) {
+        case ProfileKind::Transmitter: schema = describedSchema(TransmitterProfile{}); break;
+        case ProfileKind::Controller: schema = describedSchema(ControllerProfile{}); break;
+        case ProfileKind::SpeedController: schema = describedSchema(SpeedControllerProfile{}); break;
+        case ProfileKind::Servo: schema = describedSchema(ServoProfile{}); break;
+    }
+    schema["$schema"] = "http://json-schema.org/draft-07/schema#";
+    schema["required"] = {"id", "version", "name"};
+    return schema;
+}
+
+}  // namespace kh::io
