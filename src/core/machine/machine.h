@@ -57,7 +57,7 @@ struct Head {
     double leadDeg = 90.0;
     LinkSide link = LinkSide::Leading;
     double phaseDeg = 0.0;
-    double gripLimitDeg = 18.0;
+    double gripLimitDeg = 22.0;
     std::optional<double> threadMmPerTurn;  ///< absent: moulded, fixed links
     bool operator==(const Head&) const = default;
 };

@@ -25,6 +25,7 @@ struct Part {
     Derivation why;
     Look look = Look::Value;
     Curve curve;             ///< of a spark
+    std::string mode;        ///< of a word that says whether hold acts in this mode
 };
 
 struct Cell {

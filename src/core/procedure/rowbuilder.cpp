@@ -233,6 +233,26 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
                 throw InputError(part.field, fmt::format("{} is not one of {}", trimmed, fmt::join(part.options, ", ")));
             return trimmed;
         case FieldKind::Choice: return trimmed;
+        case FieldKind::When: {  // "L1 2": one switch at one place
+            if (std::find(part.options.begin(), part.options.end(), trimmed) == part.options.end())
+                throw InputError(part.field, fmt::format("\"{}\" is not a switch and its place; allowed are {}", trimmed, fmt::join(part.options, ", ")));
+            const auto space = trimmed.find(' ');
+            return Condition{{{trimmed.substr(0, space), std::stoi(trimmed.substr(space + 1)), ""}}};
+        }
+        case FieldKind::Names: {
+            if (part.mode.empty() || part.options.size() != 2 || (trimmed != part.options[0] && trimmed != part.options[1])) break;
+            std::vector<std::string> acting;
+            bool all = true;
+            for (const FlightMode& m : setup.transmitter.modes) {
+                if (m.id == kHoldMode) continue;
+                const auto& now = setup.transmitter.hold.actsIn;
+                const bool acts = m.id == part.mode ? trimmed == part.options[0] : !now || std::find(now->begin(), now->end(), m.id) != now->end();
+                if (acts) acting.push_back(m.id);
+                else all = false;
+            }
+            if (all) return std::monostate{};
+            return acting;
+        }
         case FieldKind::Number:
         case FieldKind::Whole: break;
         default: throw InputError(part.field, "is edited in its drawing");

@@ -270,6 +270,9 @@ StationPage modesRows(const RowBuilder& b) {
             Part p = RowBuilder::text(acts ? say(KH_TR("yes")) : say(KH_TR("no")));
             p.why.title = say(KH_TR("hold's set of modes"));
             p.why.inputs = {"transmitter.hold.actsIn"};
+            p.field = "transmitter.hold.actsIn";
+            p.options = {KH_TR("yes"), KH_TR("no")};
+            p.mode = m.id;
             return Cell{{p}};
         })),
         b.matrixRow("tail-gain-read", say(KH_TR("Tail gain")), KH_TR("read"), Box::Controller, each([&](const FlightMode& m) {

@@ -1,0 +1,378 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The shortcut table and what each entry does; the menu and the palette are made from it.
+#include "app/desktop.h"
+#include "app/mainwindow.h"
+#include "core/base/error.h"
+#include "io/html.h"
+#include "paint/pdf.h"
+#include "paint/theme.h"
+
+#include <QAction>
+#include <QApplication>
+#include <QComboBox>
+#include <QDesktopServices>
+#include <QDialogButtonBox>
+#include <QFileDialog>
+#include <QFormLayout>
+#include <QInputDialog>
+#include <QMenu>
+#include <QMessageBox>
+#include <QSettings>
+#include <QTextBrowser>
+#include <QVBoxLayout>
+
+namespace kh::app {
+
+using namespace paint;
+
+std::span<const Shortcut> shortcuts() {
+    static constexpr std::array table{
+        Shortcut{"new", KH_TR("New model…"), "Ctrl+N", KH_TR("File")},
+        Shortcut{"open", KH_TR("Open…"), "Ctrl+O", KH_TR("File")},
+        Shortcut{"save", KH_TR("Save"), "Ctrl+S", KH_TR("File")},
+        Shortcut{"save-as", KH_TR("Save As…"), "Ctrl+Shift+S", KH_TR("File")},
+        Shortcut{"revert", KH_TR("Revert"), "", KH_TR("File")},
+        Shortcut{"export", KH_TR("Export…"), "Ctrl+E", KH_TR("File")},
+        Shortcut{"print", KH_TR("Print the bench sheet…"), "Ctrl+P", KH_TR("File")},
+        Shortcut{"preferences", KH_TR("Preferences…"), "Ctrl+,", KH_TR("Program")},
+        Shortcut{"handbook", KH_TR("Handbook"), "Shift+F1", KH_TR("Program")},
+        Shortcut{"shortcuts", KH_TR("Shortcuts"), "Ctrl+?", KH_TR("Program")},
+        Shortcut{"about", KH_TR("About and licences"), "", KH_TR("Program")},
+        Shortcut{"quit", KH_TR("Quit"), "Ctrl+Q", KH_TR("Program")},
+        Shortcut{"undo", KH_TR("Undo"), "Ctrl+Z", KH_TR("Edit")},
+        Shortcut{"redo", KH_TR("Redo"), "Ctrl+Shift+Z", KH_TR("Edit")},
+        Shortcut{"boxes", KH_TR("Choose the boxes and servos…"), "Ctrl+B", KH_TR("Edit")},
+        Shortcut{"measured", KH_TR("Measured…"), "Ctrl+M", KH_TR("Edit")},
+        Shortcut{"seen", KH_TR("Seen on the machine"), "Ctrl+Shift+M", KH_TR("Edit")},
+        Shortcut{"remedy", KH_TR("Set the remedy"), "Ctrl+Return", KH_TR("Edit")},
+        Shortcut{"find", KH_TR("Find an action, a station, a setting…"), "Ctrl+K", KH_TR("View")},
+        Shortcut{"why", KH_TR("Why"), "F1", KH_TR("View")},
+        Shortcut{"pose", KH_TR("Pose or release"), "F5", KH_TR("View")},
+        Shortcut{"previous", KH_TR("Station before"), "Alt+Left", KH_TR("View")},
+        Shortcut{"next", KH_TR("Next station"), "Alt+Right", KH_TR("View")},
+        Shortcut{"go-page", KH_TR("Into the page"), "F6", KH_TR("View")},
+        Shortcut{"go-bench", KH_TR("Into the curves"), "F7", KH_TR("View")},
+        Shortcut{"go-deck", KH_TR("Into the deck"), "F8", KH_TR("View")},
+        Shortcut{"fold-deck", KH_TR("Fold the deck"), "F9", KH_TR("View")},
+        Shortcut{"theme", KH_TR("Other theme"), "F12", KH_TR("View")},
+        Shortcut{"menu", KH_TR("Model menu"), "Alt+F", KH_TR("View")},
+    };
+    return table;
+}
+
+void MainWindow::buildActions() {
+    for (const Shortcut& s : shortcuts()) {
+        auto* a = new QAction(words(s.text), this);
+        a->setObjectName(QString::fromLatin1(s.id));
+        if (*s.keys != 0) a->setShortcut(QKeySequence(QString::fromLatin1(s.keys)));
+        a->setShortcutContext(Qt::WindowShortcut);
+        connect(a, &QAction::triggered, this, [this, id = QString::fromLatin1(s.id)] { runAction(id); });
+        addAction(a);
+        actions_[QString::fromLatin1(s.id)] = a;
+    }
+    QUndoStack& stack = workspace_.document().undoStack();
+    const auto rename = [this, &stack] {
+        actions_[QStringLiteral("undo")]->setText(stack.canUndo() ? tr("Undo: %1").arg(stack.undoText()) : tr("Undo"));
+        actions_[QStringLiteral("undo")]->setEnabled(stack.canUndo());
+        actions_[QStringLiteral("redo")]->setText(stack.canRedo() ? tr("Redo: %1").arg(stack.redoText()) : tr("Redo"));
+        actions_[QStringLiteral("redo")]->setEnabled(stack.canRedo());
+    };
+    connect(&stack, &QUndoStack::indexChanged, this, rename);
+    rename();
+}
+
+void MainWindow::runAction(const QString& id) {
+    const auto step = [this](int by) {
+        const auto all = stations();
+        for (std::size_t i = 0; i < all.size(); ++i)
+            if (all[i].station == workspace_.station()) {
+                const auto to = std::clamp(static_cast<int>(i) + by, 0, static_cast<int>(all.size()) - 1);
+                workspace_.setStation(all[static_cast<std::size_t>(to)].station);
+                return;
+            }
+    };
+    if (id == QStringLiteral("new")) {
+        QStringList classes;
+        for (const SizeClass& c : sizeClasses()) classes << QString::fromLatin1(c.id);
+        bool ok = false;
+        const QString chosen = QInputDialog::getItem(this, tr("New model"), tr("Size class; every value starts as a default of it."), classes, 4, false, &ok);
+        if (ok && mayLeave()) newModel(chosen);
+    } else if (id == QStringLiteral("open")) {
+        const QString file = QFileDialog::getOpenFileName(this, tr("Open"), {}, tr("Keelhaul setups (*.keel.json);;All files (*)"));
+        if (!file.isEmpty() && mayLeave()) openFile(file);
+    } else if (id == QStringLiteral("save")) save();
+    else if (id == QStringLiteral("save-as")) saveAs();
+    else if (id == QStringLiteral("revert")) revert();
+    else if (id == QStringLiteral("export")) exportAs();
+    else if (id == QStringLiteral("print")) printSheet();
+    else if (id == QStringLiteral("preferences")) preferences();
+    else if (id == QStringLiteral("handbook")) handbook();
+    else if (id == QStringLiteral("shortcuts")) showShortcuts();
+    else if (id == QStringLiteral("about")) about();
+    else if (id == QStringLiteral("quit")) close();
+    else if (id == QStringLiteral("undo")) workspace_.document().undoStack().undo();
+    else if (id == QStringLiteral("redo")) workspace_.document().undoStack().redo();
+    else if (id == QStringLiteral("boxes")) changeBoxes();
+    else if (id == QStringLiteral("measured")) measured(false);
+    else if (id == QStringLiteral("seen")) measured(true);
+    else if (id == QStringLiteral("remedy")) {
+        const int i = workspace_.selectedFinding();
+        if (i < 0) return;
+        const Finding finding = workspace_.evaluation().findings[static_cast<std::size_t>(i)];
+        if (finding.fix.empty()) showMessage(tr("This one is settled by hand: %1").arg(words(finding.todo)));
+        else workspace_.applyFix(finding);
+    } else if (id == QStringLiteral("find")) showPalette();
+    else if (id == QStringLiteral("why")) showWhy();
+    else if (id == QStringLiteral("pose")) workspace_.togglePose();
+    else if (id == QStringLiteral("previous")) step(-1);
+    else if (id == QStringLiteral("next")) step(1);
+    else if (id == QStringLiteral("go-page")) page_->setFocus();
+    else if (id == QStringLiteral("go-bench")) {
+        if (workspace_.station() != Station::Modes) workspace_.setStation(Station::Modes);
+        curves_->enter(true);
+    } else if (id == QStringLiteral("go-deck")) {
+        deck_->show();
+        deck_->setFocus();
+    } else if (id == QStringLiteral("fold-deck")) deck_->setVisible(!deck_->isVisible());
+    else if (id == QStringLiteral("theme")) setTheme(Theme::kind() == ThemeKind::Chart ? QStringLiteral("night") : QStringLiteral("chart"));
+    else if (id == QStringLiteral("menu")) showMenu(top_->mapToGlobal(QPoint(8, 38)));
+}
+
+void MainWindow::showMenu(QPoint at) {
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("model-menu"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    const auto add = [&](const char* id) { menu->addAction(actions_[QString::fromLatin1(id)]); };
+    add("new");
+    add("open");
+    QMenu* recent = menu->addMenu(tr("Recent"));
+    for (const QString& file : QSettings().value(QStringLiteral("recent")).toStringList())
+        recent->addAction(QFileInfo(file).fileName(), this, [this, file] { if (mayLeave()) openFile(file); });
+    recent->setEnabled(!recent->isEmpty());
+    menu->addSeparator();
+    for (const char* id : {"save", "save-as", "revert", "export", "print"}) add(id);
+    menu->addSeparator();
+    for (const char* id : {"boxes", "preferences", "handbook", "shortcuts", "about"}) add(id);
+    menu->addSeparator();
+    add("quit");
+    menu->popup(at);
+}
+
+void MainWindow::showPalette() {
+    std::vector<Command> commands;
+    for (const Shortcut& s : shortcuts())
+        commands.push_back({words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys), [this, id = QString::fromLatin1(s.id)] { runAction(id); }});
+    for (const StationEntry& s : stations())
+        commands.push_back({tr("Station %1").arg(words(s.name)), QString::number(static_cast<int>(s.station)), [this, s] { workspace_.setStation(s.station); }});
+    for (const FlightMode& m : workspace_.setup().transmitter.modes)
+        commands.push_back({tr("Fly %1 on the deck").arg(QString::fromStdString(m.name)), {}, [this, id = m.id] { workspace_.setMode(id); }});
+    for (const StationPage& page : workspace_.pages())
+        for (const Row& row : page.rows)
+            for (const Cell& cell : row.cells)
+                for (const Part& part : cell.parts)
+                    if (!part.field.empty())
+                        commands.push_back({words(row.title) + QStringLiteral(": ") + QString::fromStdString(part.field), words(stationName(page.station)), [this, path = part.field] {
+                                                workspace_.goToField(path);
+                                                page_->setFocus();
+                                            }});
+    palette_->open(std::move(commands));
+}
+
+void MainWindow::saveAs() {
+    QString file = QFileDialog::getSaveFileName(this, tr("Save As"), workspace_.document().file().isEmpty() ? QString::fromStdString(workspace_.setup().machine.name).toLower().replace(' ', '-') + QStringLiteral(".keel.json") : workspace_.document().file(),
+                                                tr("Keelhaul setups (*.keel.json)"));
+    if (file.isEmpty()) return;
+    if (!file.endsWith(QStringLiteral(".json"))) file += QStringLiteral(".keel.json");
+    saveTo(file);
+}
+
+void MainWindow::exportAs() {
+    const QString file = QFileDialog::getSaveFileName(this, tr("Export"), QString::fromStdString(workspace_.setup().machine.name), tr("Bench sheet as PDF (*.pdf);;Bench sheet as HTML (*.html);;Drawing as SVG (*.svg)"));
+    if (file.isEmpty()) return;
+    try {
+        const Sheet sheet = benchSheet(workspace_.setup(), workspace_.evaluation());
+        if (file.endsWith(QStringLiteral(".pdf"))) io::writeFileAtomically(file.toStdString(), sheetPdf(sheet));
+        else if (file.endsWith(QStringLiteral(".svg"))) io::writeFileAtomically(file.toStdString(), bench_->svg());
+        else if (file.endsWith(QStringLiteral(".html"))) io::writeFileAtomically(file.toStdString(), io::sheetHtml(sheet));
+        else {
+            showMessage(tr("Nothing was written: the name must end in .pdf, .html or .svg."));
+            return;
+        }
+        showMessage(tr("Written: %1").arg(file));
+    } catch (const io::FileError& e) {
+        showMessage(QString::fromStdString(e.what()));
+    }
+}
+
+void MainWindow::printSheet() {
+    const QString file = QDir::temp().filePath(QString::fromStdString(workspace_.setup().machine.name).toLower().replace(' ', '-') + QStringLiteral("-bench-sheet.pdf"));
+    try {
+        io::writeFileAtomically(file.toStdString(), sheetPdf(benchSheet(workspace_.setup(), workspace_.evaluation())));
+    } catch (const io::FileError& e) {
+        showMessage(QString::fromStdString(e.what()));
+        return;
+    }
+    if (QDesktopServices::openUrl(QUrl::fromLocalFile(file))) showMessage(tr("The bench sheet was opened for printing: %1").arg(file));
+    else showMessage(tr("The bench sheet was written to %1.").arg(file));
+}
+
+void MainWindow::revert() {
+    const QString file = workspace_.document().file();
+    if (file.isEmpty()) {
+        showMessage(tr("This model was never saved; there is nothing to go back to."));
+        return;
+    }
+    if (workspace_.document().modified() &&
+        QMessageBox::question(this, tr("Revert"), tr("Give up all changes since the last save?"), QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Cancel) != QMessageBox::Discard)
+        return;
+    openFile(file);
+}
+
+void MainWindow::measured(bool seen) {
+    const Row* row = workspace_.selectedRow();
+    if (row == nullptr || workspace_.station() == Station::Proof) return;
+    if (!workspace_.allGuards()) {
+        showMessage(tr("Tick the guards first: leads off, blades off, hold on. They are your word about the real machine."));
+        return;
+    }
+    if (seen) {
+        if (row->broken) {
+            showMessage(tr("This row is broken: settle it first."));
+            return;
+        }
+        workspace_.document().setStanding(tr("Seen on the machine: %1").arg(words(row->title)), {"rows." + row->id}, {Standing::Proved, nowStamp(), {}, {}});
+        return;
+    }
+    const Part* part = workspace_.selectedPart();
+    if (part == nullptr || part->field.empty()) {
+        showMessage(tr("Choose a stored value first; a computed one follows from its readings."));
+        return;
+    }
+    MeasuredDialog dialog(this, words(row->title));
+    if (dialog.exec() != QDialog::Accepted) return;
+    workspace_.document().setStanding(tr("Measured: %1").arg(words(row->title)), {part->field}, {Standing::Measured, nowStamp(), dialog.instrument().toStdString(), dialog.uncertainty().toStdString()});
+}
+
+void MainWindow::changeBoxes() {
+    const io::Library& lib = workspace_.library();
+    QDialog dialog(this);
+    dialog.setWindowTitle(tr("Boxes and servos"));
+    auto* form = new QFormLayout(&dialog);
+    const auto combo = [&](const auto& list, const std::string& id) {
+        auto* box = new QComboBox(&dialog);
+        for (const auto& p : list) {
+            box->addItem(QString::fromStdString(p.name));
+            if (p.id == id) box->setCurrentIndex(box->count() - 1);
+        }
+        return box;
+    };
+    const Setup& s = workspace_.setup();
+    auto* tx = combo(lib.transmitters, s.transmitter.profile.id);
+    auto* fc = combo(lib.controllers, s.controller.profile.id);
+    auto* esc = combo(lib.speedControllers, s.speedController.profile.id);
+    auto* plate = combo(lib.servos, s.machine.servos.empty() ? "" : s.machine.servos.front().servo.id);
+    auto* tail = combo(lib.servos, s.machine.tail.servo.id);
+    form->addRow(tr("Transmitter"), tx);
+    form->addRow(tr("Controller"), fc);
+    form->addRow(tr("Speed controller"), esc);
+    form->addRow(tr("Plate servos"), plate);
+    form->addRow(tr("Tail servo"), tail);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
+    form->addRow(buttons);
+    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    if (dialog.exec() != QDialog::Accepted) return;
+    Setup after = s;
+    after.transmitter.profile = lib.transmitters.at(static_cast<std::size_t>(tx->currentIndex()));
+    after.controller.profile = lib.controllers.at(static_cast<std::size_t>(fc->currentIndex()));
+    after.speedController.profile = lib.speedControllers.at(static_cast<std::size_t>(esc->currentIndex()));
+    for (PlateServo& servo : after.machine.servos) servo.servo = lib.servos.at(static_cast<std::size_t>(plate->currentIndex()));
+    after.machine.tail.servo = lib.servos.at(static_cast<std::size_t>(tail->currentIndex()));
+    workspace_.document().replace(tr("Choose the boxes and servos"), after);
+}
+
+void MainWindow::setTheme(const QString& choice) {
+    QSettings().setValue(QStringLiteral("theme"), choice);
+    Theme::set(choice == QStringLiteral("desktop") ? desktopTheme() : choice == QStringLiteral("night") ? ThemeKind::Night : ThemeKind::Chart);
+    applyPalette();
+}
+
+void MainWindow::preferences() {
+    QDialog dialog(this);
+    dialog.setWindowTitle(tr("Preferences"));
+    auto* form = new QFormLayout(&dialog);
+    auto* theme = new QComboBox(&dialog);
+    const QStringList ids{QStringLiteral("desktop"), QStringLiteral("chart"), QStringLiteral("night")};
+    theme->addItems({tr("as the desktop"), tr("Chart, light"), tr("Night, dark")});
+    theme->setCurrentIndex(static_cast<int>(std::max<qsizetype>(0, ids.indexOf(QSettings().value(QStringLiteral("theme"), QStringLiteral("desktop")).toString()))));
+    auto* size = new QComboBox(&dialog);
+    const std::array<int, 6> sizes{90, 100, 110, 120, 135, 150};
+    for (const int s : sizes) {
+        size->addItem(tr("%1 %").arg(s));
+        if (std::abs(Theme::textScale() * 100 - s) < 1) size->setCurrentIndex(size->count() - 1);
+    }
+    form->addRow(tr("Theme"), theme);
+    form->addRow(tr("Text size"), size);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
+    form->addRow(buttons);
+    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    if (dialog.exec() != QDialog::Accepted) return;
+    setTextScale(sizes[static_cast<std::size_t>(size->currentIndex())] / 100.0);
+    setTheme(ids[theme->currentIndex()]);
+}
+
+namespace {
+
+void showText(QWidget* parent, const QString& title, const QString& markdown) {
+    QDialog dialog(parent);
+    dialog.setWindowTitle(title);
+    dialog.resize(680, 560);
+    auto* layout = new QVBoxLayout(&dialog);
+    auto* text = new QTextBrowser(&dialog);
+    text->setMarkdown(markdown);
+    text->setOpenExternalLinks(false);
+    layout->addWidget(text);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close, &dialog);
+    layout->addWidget(buttons);
+    QObject::connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    dialog.exec();
+}
+
+}  // namespace
+
+void MainWindow::showShortcuts() {
+    QString text;
+    QString group;
+    for (const Shortcut& s : shortcuts()) {
+        if (*s.keys == 0) continue;
+        if (group != QString::fromUtf8(s.group)) {
+            group = QString::fromUtf8(s.group);
+            text += QStringLiteral("\n### %1\n\n").arg(words(s.group));
+        }
+        text += QStringLiteral("- **%1** %2\n").arg(QKeySequence(QString::fromLatin1(s.keys)).toString(QKeySequence::NativeText), words(s.text));
+    }
+    showText(this, tr("Shortcuts"), text);
+}
+
+void MainWindow::handbook() {
+    for (const auto& folder : places_.data)
+        for (const auto& file : {folder / "handbook/handbook.md", folder.parent_path() / "docs/handbook/handbook.md"})
+            if (std::error_code ec; std::filesystem::exists(file, ec)) {
+                showText(this, tr("Handbook"), QString::fromStdString(io::readFile(file)));
+                return;
+            }
+    showMessage(tr("The handbook was not found beside the data."));
+}
+
+void MainWindow::about() {
+    showText(this, tr("About and licences"),
+             tr("## Keelhaul %1\n\nA check along the whole length of a helicopter's set-up, before the rotor turns.\n\n"
+                "Free software under the GNU General Public License, version 3 or later.\n\n"
+                "Typeface B612 and B612 Mono, under the SIL Open Font License 1.1. Made with Qt 6, Eigen, fmt, nlohmann-json, valijson and CLI11, each under its own free licence.\n\n"
+                "Keelhaul defers to the makers' manuals, your club's rules and local law. It states which checks passed; it never says that a model is safe.")
+                 .arg(QStringLiteral(KEELHAUL_VERSION)));
+}
+
+}  // namespace kh::app

@@ -1,0 +1,107 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/benchview.h"
+
+#include "paint/theme.h"
+
+#include <QMouseEvent>
+#include <QPainter>
+
+namespace kh::app {
+
+using namespace paint;
+
+BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
+    setAccessibleName(tr("Drawing of the station"));
+    const auto refresh = [this] {
+        if (!isVisible()) return;
+        layOut();
+        update();
+    };
+    connect(&workspace, &Workspace::traced, this, refresh);
+    connect(&workspace, &Workspace::stationChanged, this, refresh);
+    connect(&workspace, &Workspace::posedChanged, this, refresh);
+}
+
+std::vector<Panel> BenchView::panels() const {
+    const double w = width() - 32.0;
+    const double h = height() - 20.0;
+    const double left = 16;
+    switch (workspace_.station()) {
+        case Station::Airframe: return {{paintHelicopter, QRectF(left, 10, w, h), KH_TR("The machine from above")}};
+        case Station::Radio: return {{paintTransmitter, QRectF(left, 10, w, 286), KH_TR("Transmitter")}, {paintChannelBars, QRectF(left, 306, w, h - 300), KH_TR("Channels")}};
+        case Station::Swash: {
+            const double side = std::min(w * 0.29, 190.0);
+            const double top = h * 0.58;
+            return {{paintSwashPlan, QRectF(left, 10, w - side - 20, top - 10), KH_TR("Swash from above")},
+                    {paintAskedAndDone, QRectF(left + w - side, 10, side, top - 10), KH_TR("Asked and done")},
+                    {paintSwashSection, QRectF(left, top + 14, w * 0.52, h - top - 14), KH_TR("Section through one port")},
+                    {paintStrokes, QRectF(left + w * 0.57, top + 14, w * 0.43, h - top - 14), KH_TR("Stroke of the servos")}};
+        }
+        case Station::Pitch: return {{paintBladeSection, QRectF(left, 10, w, h * 0.47), KH_TR("Blade section")}, {paintClearanceRose, QRectF(left, 20 + h * 0.47, w, h * 0.53 - 20), KH_TR("Clearance rose")}};
+        case Station::Tail: return {{paintTail, QRectF(left, 10, w, h), KH_TR("Tail")}};
+        case Station::Power: return {{paintHeadSpeeds, QRectF(left, 10, w, h * 0.47), KH_TR("Head speeds")}, {paintPinionTable, QRectF(left, 24 + h * 0.47, w, h * 0.5 - 24), KH_TR("Pinions")}};
+        case Station::Proof: return {{paintTransmitter, QRectF(left, 10, w, 286), KH_TR("Transmitter")}, {paintHoldBars, QRectF(left, 312, w, h - 306), KH_TR("Hold by mode")}};
+        default: return {};
+    }
+}
+
+Scene BenchView::scene() const { return {workspace_.setup(), workspace_.evaluation(), workspace_.trace(), workspace_.deck(), workspace_.posedSwitches()}; }
+
+void BenchView::layOut() {
+    QVector<Item> items;
+    for (const Panel& panel : panels()) items.push_back({QStringLiteral("panel-") + QString::fromLatin1(panel.name), words(panel.name), {}, QAccessible::Graphic, panel.area});
+    setItems(items);
+}
+
+void BenchView::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    const Tokens& t = Theme::tokens();
+    p.fillRect(rect(), t.sheet);
+    if (workspace_.tracer() == nullptr) {
+        drawText(p, {16, 40}, tr("Nothing can be drawn until the chain can be followed."), Theme::font(13), t.muted);
+        return;
+    }
+    const Scene s = scene();
+    bool first = true;
+    double lastTop = 0;
+    for (const Panel& panel : panels()) {
+        if (!first && panel.area.left() <= 17 && panel.area.top() > lastTop + 40) {
+            p.setRenderHint(QPainter::Antialiasing, false);
+            hairline(p, 16, panel.area.top() - 6, width() - 16, t.rule);
+        }
+        p.save();
+        panel.drawing(p, panel.area, s);
+        p.restore();
+        lastTop = panel.area.top();
+        first = false;
+    }
+}
+
+void BenchView::mousePressEvent(QMouseEvent* event) {
+    const Item* i = itemAt(event->position());
+    if (i == nullptr || i->name != words("Transmitter")) return;
+    // the nearest switch along the top edge
+    const Panel panel = panels().front();
+    const double w = std::min(panel.area.width() - 40, 430.0);
+    const double left = panel.area.center().x() - w / 2;
+    const double top = panel.area.top() + 96;
+    if (event->position().y() > top + 4 || event->position().y() < top - 70) return;
+    std::vector<const SwitchProfile*> sides[2];
+    for (const SwitchProfile& x : workspace_.setup().transmitter.profile.switches) sides[x.id.starts_with("L") ? 0 : 1].push_back(&x);
+    for (int side = 0; side < 2; ++side) {
+        auto& list = sides[side];
+        std::sort(list.begin(), list.end(), [side](const auto* a, const auto* b) { return side == 0 ? a->id < b->id : a->id > b->id; });
+        for (std::size_t k = 0; k < list.size(); ++k) {
+            const double x = side == 0 ? left + w * 0.10 + 52.0 * static_cast<double>(k) : left + w * 0.90 - 52.0 * static_cast<double>(list.size() - 1 - k);
+            if (std::abs(event->position().x() - x) > 22) continue;
+            Deck deck = workspace_.deck();
+            deck.switches[list[k]->id] = placeOf(workspace_.setup().transmitter, deck, list[k]->id) % list[k]->places + 1;
+            workspace_.setDeck(deck);
+            return;
+        }
+    }
+}
+
+std::string BenchView::svg() const { return drawingsSvg(panels(), scene(), size()); }
+
+}  // namespace kh::app

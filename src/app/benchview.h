@@ -1,0 +1,30 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/items.h"
+#include "app/workspace.h"
+#include "paint/drawings.h"
+
+namespace kh::app {
+
+/// The live drawing of the current station, moved by the deck.
+class BenchView : public ItemView {
+    Q_OBJECT
+public:
+    explicit BenchView(Workspace& workspace, QWidget* parent = nullptr);
+    /// The station's drawings as SVG, side by side as shown.
+    [[nodiscard]] std::string svg() const;
+
+protected:
+    void paintEvent(QPaintEvent*) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void resizeEvent(QResizeEvent*) override { layOut(); }
+
+private:
+    [[nodiscard]] std::vector<paint::Panel> panels() const;
+    [[nodiscard]] paint::Scene scene() const;
+    void layOut();
+    Workspace& workspace_;
+};
+
+}  // namespace kh::app

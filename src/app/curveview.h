@@ -1,0 +1,69 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/items.h"
+#include "app/workspace.h"
+
+#include <QLineEdit>
+#include <QTimer>
+
+namespace kh::app {
+
+/// Throttle and pitch of one mode over the collective stick, with the other modes behind it; points are dragged,
+/// nudged and typed. Axes read % and, at the machine, degrees and rpm.
+class CurveView : public ItemView {
+    Q_OBJECT
+public:
+    explicit CurveView(Workspace& workspace, QWidget* parent = nullptr);
+    /// Takes the keyboard; `pitch` chooses the plot.
+    void enter(bool pitch);
+    [[nodiscard]] QLineEdit* editor() const { return editor_; }
+
+signals:
+    void refused(const QString& message);
+    void left();
+
+protected:
+    void paintEvent(QPaintEvent*) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent*) override { type(); }
+    void keyPressEvent(QKeyEvent* event) override;
+    void focusInEvent(QFocusEvent*) override { update(); }
+    void focusOutEvent(QFocusEvent*) override;
+    void resizeEvent(QResizeEvent*) override { layOut(); }
+    bool focusNextPrevChild(bool next) override;
+
+private:
+    struct Plot {
+        bool pitch;
+        QRectF area;
+        double low, high;
+    };
+    [[nodiscard]] Plot plot(bool pitch) const;
+    [[nodiscard]] static QPointF at(const Plot& plot, double x, double y);
+    [[nodiscard]] const FlightMode* mode() const;
+    [[nodiscard]] const Curve& curve(bool pitch) const;
+    [[nodiscard]] std::string path(bool pitch) const;
+    [[nodiscard]] bool editable(bool pitch) const;
+    void layOut();
+    void paintPlot(QPainter& p, const Plot& plot) const;
+    void paintContinuity(QPainter& p, QRectF area) const;
+    /// @param y  wanted value; clamped visibly to what the curve allows
+    void setPoint(double y);
+    void nudge(double by);
+    void type();
+    void closeEditor();
+    [[nodiscard]] double bladeDeg(double pitchPct) const;
+
+    Workspace& workspace_;
+    bool pitch_ = true;
+    int point_ = 0;
+    bool dragging_ = false;
+    int key_ = 0;          ///< merge key of the drag or the run of nudges
+    QTimer nudges_;
+    QLineEdit* editor_ = nullptr;
+};
+
+}  // namespace kh::app

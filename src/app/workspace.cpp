@@ -1,0 +1,208 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/workspace.h"
+
+#include "core/base/error.h"
+#include "paint/theme.h"
+
+namespace kh::app {
+
+namespace {
+
+constexpr int kGuardMinutes = 60;
+
+}  // namespace
+
+Workspace::Workspace(const QString& stateFolder, io::Library library, QObject* parent)
+    : QObject(parent), document_(stateFolder), library_(std::move(library)) {
+    guardTimer_.setSingleShot(true);
+    guardTimer_.setInterval(kGuardMinutes * 60 * 1000);
+    connect(&guardTimer_, &QTimer::timeout, this, [this] {
+        guards_.fill(false);
+        emit guardsChanged();
+    });
+    connect(&document_, &DocumentModel::changed, this, &Workspace::evaluateNow);
+}
+
+void Workspace::evaluateNow() {
+    const QString file = document_.file() + QString::fromStdString(setup().machine.name);
+    if (file != model_) {  // another model: the pilot's word was about the one before
+        model_ = file;
+        guards_.fill(false);
+        deck_ = Deck{};
+        posed_ = -1;
+        posedSwitches_.clear();
+        emit guardsChanged();
+    }
+    evaluation_ = evaluate(setup());
+    pages_ = ledger(setup(), evaluation_);
+    tracer_.reset();
+    try {
+        tracer_.emplace(setup());
+    } catch (const InputError&) {
+        trace_ = Trace{};  // the evaluation's finding says why
+    }
+    if (finding_ >= static_cast<int>(evaluation_.findings.size())) finding_ = 0;
+    if (shownMode_ >= static_cast<int>(setup().transmitter.modes.size())) shownMode_ = 0;
+    if (tracer_) trace_ = tracer_->at(deck_);
+    emit evaluated();
+    emit traced();
+}
+
+void Workspace::traceNow() {
+    if (tracer_) trace_ = tracer_->at(deck_);
+    emit traced();
+}
+
+const StationPage& Workspace::page() const {
+    for (const StationPage& p : pages_)
+        if (p.station == station_) return p;
+    static const StationPage empty;
+    return empty;
+}
+
+void Workspace::setDeck(const Deck& deck) {
+    if (deck == deck_) return;
+    deck_ = deck;
+    traceNow();
+}
+
+void Workspace::setMode(const std::string& modeId) {
+    release();
+    Deck base = deck_;
+    try {
+        if (const auto found = deckInMode(setup(), modeId, base)) setDeck(*found);
+    } catch (const InputError&) {
+        return;
+    }
+    const auto& modes = setup().transmitter.modes;
+    for (std::size_t i = 0; i < modes.size(); ++i)
+        if (modes[i].id == modeId) setShownMode(static_cast<int>(i));
+}
+
+void Workspace::setTracedFunction(Function f) {
+    traced_ = f;
+    emit traced();
+}
+
+void Workspace::setStation(Station station) {
+    if (station == station_) return;
+    station_ = station;
+    emit stationChanged();
+    emit selectionChanged();
+}
+
+Selection Workspace::selection() const {
+    const auto s = selections_.find(station_);
+    return s == selections_.end() ? Selection{} : s->second;
+}
+
+void Workspace::select(const Selection& selection) {
+    selections_[station_] = selection;
+    if (station_ == Station::Modes && selection.cell >= 0 && selection.cell < static_cast<int>(setup().transmitter.modes.size())) shownMode_ = selection.cell;
+    if (const Row* row = selectedRow(); row != nullptr && !row->findings.empty()) finding_ = static_cast<int>(row->findings.front());
+    emit selectionChanged();
+}
+
+const Row* Workspace::selectedRow() const {
+    const auto& rows = page().rows;
+    const int row = selection().row;
+    return row >= 0 && row < static_cast<int>(rows.size()) ? &rows[static_cast<std::size_t>(row)] : nullptr;
+}
+
+const Part* Workspace::selectedPart() const {
+    const Row* row = selectedRow();
+    const Selection s = selection();
+    if (row == nullptr || s.cell < 0 || s.cell >= static_cast<int>(row->cells.size())) return nullptr;
+    const auto& parts = row->cells[static_cast<std::size_t>(s.cell)].parts;
+    return s.part >= 0 && s.part < static_cast<int>(parts.size()) ? &parts[static_cast<std::size_t>(s.part)] : nullptr;
+}
+
+int Workspace::selectedFinding() const {
+    if (station_ == Station::Proof) return finding_ < static_cast<int>(evaluation_.findings.size()) ? finding_ : -1;
+    const Row* row = selectedRow();
+    return row == nullptr || row->findings.empty() ? -1 : static_cast<int>(row->findings.front());
+}
+
+void Workspace::selectFinding(int index) {
+    finding_ = std::clamp(index, 0, std::max(0, static_cast<int>(evaluation_.findings.size()) - 1));
+    emit selectionChanged();
+}
+
+bool Workspace::goToField(const std::string& path) {
+    for (const StationPage& p : pages_)
+        for (std::size_t r = 0; r < p.rows.size(); ++r)
+            for (std::size_t c = 0; c < p.rows[r].cells.size(); ++c)
+                for (std::size_t k = 0; k < p.rows[r].cells[c].parts.size(); ++k)
+                    if (p.rows[r].cells[c].parts[k].field == path) {
+                        setStation(p.station);
+                        select({static_cast<int>(r), static_cast<int>(c), static_cast<int>(k)});
+                        return true;
+                    }
+    return false;
+}
+
+void Workspace::togglePose() {
+    if (posed_ >= 0) {
+        release();
+        return;
+    }
+    const int index = selectedFinding();
+    if (index < 0) return;
+    const Finding& f = evaluation_.findings[static_cast<std::size_t>(index)];
+    if (!f.witness) {
+        goToField(f.subject);
+        return;
+    }
+    beforePose_ = deck_;
+    posed_ = index;
+    posedSwitches_ = f.witness->to.switches;
+    Deck deck = deck_;
+    if (f.witness->to.switches.empty() && f.station != Station::Modes) deck.sticks = {0.0, 0.0, 0.0, 0.0};
+    const PartialDeck& to = f.witness->to;
+    if (to.rudder && *to.rudder != 0.0) traced_ = Function::Rudder;
+    else if (to.aileron && *to.aileron != 0.0) traced_ = Function::Aileron;
+    else if (to.elevator && *to.elevator != 0.0) traced_ = Function::Elevator;
+    else if (f.id.rfind("gain", 0) == 0) traced_ = Function::Gain;
+    else if (f.id.rfind("hold", 0) == 0 || f.row == "throttle-curve") traced_ = Function::Throttle;
+    else traced_ = Function::Collective;
+    setDeck(kh::posed(deck, to));
+    emit posedChanged();
+    emit traced();
+}
+
+void Workspace::release() {
+    if (posed_ < 0) return;
+    posed_ = -1;
+    posedSwitches_.clear();
+    setDeck(beforePose_);
+    emit posedChanged();
+}
+
+bool Workspace::guard(Guard g) const { return guards_[static_cast<std::size_t>(g)]; }
+
+void Workspace::setGuard(Guard g, bool ticked) {
+    guards_[static_cast<std::size_t>(g)] = ticked;
+    guardTimer_.start();
+    emit guardsChanged();
+}
+
+bool Workspace::allGuards() const { return guards_[0] && guards_[1] && guards_[2]; }
+
+void Workspace::editPart(const Part& part, const QString& text) {
+    const FieldValue value = parsePart(setup(), part, text.toStdString());
+    const Row* row = selectedRow();
+    const QString name = row == nullptr ? tr("change") : paint::words(row->title);
+    document_.edit(name, {{part.field, value}});
+}
+
+void Workspace::applyFix(const Finding& finding) {
+    if (!finding.fix.empty()) document_.edit(paint::words(finding.todo), finding.fix, Standing::Computed);
+}
+
+void Workspace::setShownMode(int index) {
+    if (index == shownMode_) return;
+    shownMode_ = index;
+    emit selectionChanged();
+}
+
+}  // namespace kh::app

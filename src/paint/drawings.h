@@ -1,0 +1,68 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Technical drawings from the machine's geometry. Each paints into a rectangle of any paint device; nothing is
+// computed here beyond turning millimetres and degrees into pixels.
+#pragma once
+
+#include "core/chain/trace.h"
+#include "core/proof/audit.h"
+
+#include <QPainter>
+#include <QRectF>
+#include <map>
+#include <string>
+#include <vector>
+
+namespace kh::paint {
+
+struct Scene {
+    const Setup& setup;
+    const Evaluation& evaluation;
+    const Trace& trace;
+    const Deck& deck;
+    std::map<std::string, int> posedSwitches;  ///< boxed in danger
+};
+
+/// Plate and servos from above, as built and as set.
+void paintSwashPlan(QPainter& p, QRectF area, const Scene& s);
+/// Plate, link and arm through one port, in that port's own azimuth.
+void paintSwashSection(QPainter& p, QRectF area, const Scene& s);
+/// Each port's pulse, arm and ball on its usable stroke.
+void paintStrokes(QPainter& p, QRectF area, const Scene& s);
+/// Asked beside done for the moved functions.
+void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s);
+
+/// Blade section with the pitch gauge and the range that is set.
+void paintBladeSection(QPainter& p, QRectF area, const Scene& s);
+/// The clearance rose at low, mid and high collective, with what is asked.
+void paintClearanceRose(QPainter& p, QRectF area, const Scene& s);
+
+/// Tail rotor and slider from above; which way the trailing edges go.
+void paintTail(QPainter& p, QRectF area, const Scene& s);
+
+/// The machine from above to scale.
+void paintHelicopter(QPainter& p, QRectF area, const Scene& s);
+
+/// The transmitter's switches and sticks.
+void paintTransmitter(QPainter& p, QRectF area, const Scene& s);
+/// Pulse by channel on the scale of both boxes.
+void paintChannelBars(QPainter& p, QRectF area, const Scene& s);
+/// Throttle with hold on, by mode, against motor-off.
+void paintHoldBars(QPainter& p, QRectF area, const Scene& s);
+
+/// Head speeds of the modes against what the pack gives.
+void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s);
+/// Pinions around the fitted one: available speed, opening and headroom.
+void paintPinionTable(QPainter& p, QRectF area, const Scene& s);
+
+using Drawing = void (*)(QPainter&, QRectF, const Scene&);
+/// A drawing and where it stands on its page.
+struct Panel {
+    Drawing drawing;
+    QRectF area;
+    const char* name;
+};
+/// A page of drawings as SVG. @param size  in pixels
+[[nodiscard]] std::string drawingsSvg(const std::vector<Panel>& panels, const Scene& scene, QSizeF size);
+
+}  // namespace kh::paint

@@ -1,0 +1,350 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/conventions.h"
+#include "core/setup/layouts.h"
+#include "paint/drawings.h"
+#include "paint/theme.h"
+
+#include <QPainterPath>
+#include <cmath>
+
+namespace kh::paint {
+
+namespace {
+
+/// Seen from above: azimuth 0 is up, 90 right.
+QPointF polar(QPointF centre, double radius, double azimuthDeg) { return centre + QPointF(radius * sinDeg(azimuthDeg), -radius * cosDeg(azimuthDeg)); }
+
+QPen machinePen(double w) { return QPen(Theme::tokens().machine, w, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin); }
+
+void centreLine(QPainter& p, QPointF a, QPointF b) {
+    QPen pen(Theme::tokens().muted, 1);
+    pen.setDashPattern({14, 3, 3, 3});
+    p.setPen(pen);
+    p.drawLine(a, b);
+}
+
+void portBadge(QPainter& p, QPointF centre, const QString& port, double size = 20) {
+    p.setPen(Qt::NoPen);
+    p.setBrush(Theme::tokens().controller);
+    p.drawRoundedRect(QRectF(centre.x() - size / 2, centre.y() - size / 2, size, size), 2, 2);
+    p.setFont(Theme::font(size > 16 ? 13 : 12, true));
+    p.setPen(Theme::tokens().sheet);
+    p.drawText(QRectF(centre.x() - size / 2, centre.y() - size / 2 - 1, size, size), Qt::AlignCenter, port);
+}
+
+void servoBody(QPainter& p, QPointF axle, double alongDeg, double length, double width) {
+    const Tokens& t = Theme::tokens();
+    p.save();
+    p.translate(axle);
+    p.rotate(alongDeg);
+    p.setPen(machinePen(1.6));
+    p.setBrush(Theme::over(t.sheet, t.machine, 0.10));
+    p.drawRect(QRectF(-width * 0.35, -width / 2, length, width));
+    p.setPen(machinePen(1));
+    p.drawLine(QPointF(length * 0.22, -width / 2), QPointF(length * 0.22, width / 2));
+    p.restore();
+}
+
+}  // namespace
+
+void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
+    const Tokens& t = Theme::tokens();
+    p.setRenderHint(QPainter::Antialiasing);
+    const Machine& m = s.setup.machine;
+    const double pixels = std::min(area.width() * 0.5, area.height()) / (m.plate.ballRadiusMm * 4.6);
+    const QPointF c = area.center() + QPointF(0, 6);
+    const double ring = m.plate.ballRadiusMm * pixels;
+    const double scaleRing = ring * 1.62;
+
+    centreLine(p, c - QPointF(0, scaleRing + 14), c + QPointF(0, scaleRing + 14));
+    centreLine(p, c - QPointF(scaleRing + 14, 0), c + QPointF(scaleRing + 14, 0));
+    p.setPen(QPen(t.muted, 1));
+    p.setBrush(Qt::NoBrush);
+    p.drawEllipse(c, scaleRing, scaleRing);
+    for (int a = 0; a < 360; a += 10) {
+        const double len = a % 90 == 0 ? 8 : a % 30 == 0 ? 6 : 3;
+        p.drawLine(polar(c, scaleRing, a), polar(c, scaleRing - len, a));
+    }
+    for (const int a : {90, 270}) {
+        p.setFont(Theme::font(12));
+        p.setPen(t.muted);
+        const QPointF at = polar(c, scaleRing + 18, a);
+        p.drawText(QRectF(at.x() - 18, at.y() - 9, 36, 18), Qt::AlignCenter, QString::number(a));
+    }
+    // nose
+    const QPointF nose = polar(c, scaleRing + 12, 0);
+    p.setPen(Qt::NoPen);
+    p.setBrush(t.machine);
+    p.drawPolygon(QPolygonF({nose + QPointF(-8, 8), nose + QPointF(8, 8), nose + QPointF(0, -8)}));
+    drawText(p, nose + QPointF(14, 6), words(KH_TR("nose")), Theme::font(13, true), t.ink);
+
+    // outer ring with its arms, shaft
+    QPainterPath plate;
+    plate.addEllipse(c, ring * 0.72, ring * 0.72);
+    for (const PlateServo& servo : m.servos) {
+        const QPointF ball = polar(c, ring, servo.azimuthDeg);
+        QPainterPath arm;
+        arm.moveTo(polar(c, ring * 0.66, servo.azimuthDeg - 16));
+        arm.lineTo(polar(ball, ring * 0.09, servo.azimuthDeg - 90));
+        arm.lineTo(polar(ball, ring * 0.09, servo.azimuthDeg + 90));
+        arm.lineTo(polar(c, ring * 0.66, servo.azimuthDeg + 16));
+        arm.closeSubpath();
+        plate = plate.united(arm);
+    }
+    p.setPen(machinePen(1.6));
+    p.setBrush(t.sheet);
+    p.drawPath(plate);
+    p.setBrush(Qt::NoBrush);
+    p.setPen(machinePen(1));
+    p.drawEllipse(c, ring * 0.5, ring * 0.5);
+    const double inner = m.head.innerRadiusMm * pixels;
+    p.setPen(machinePen(1.6));
+    for (const int side : {90, 270}) p.drawEllipse(polar(c, std::min(inner, ring * 0.6), side), 6, 6);
+    p.setBrush(QBrush(t.machine, Qt::BDiagPattern));
+    p.setPen(machinePen(2.4));
+    p.drawEllipse(c, ring * 0.2, ring * 0.2);
+
+    // servos as built; arms seen edge-on, moved outward as the ball moves
+    for (std::size_t i = 0; i < s.trace.servos.size(); ++i) {
+        const ServoTrace& servo = s.trace.servos[i];
+        const auto built = std::find_if(m.servos.begin(), m.servos.end(), [&](const PlateServo& x) { return x.id == servo.role; });
+        if (built == m.servos.end()) continue;
+        const QPointF ball = polar(c, ring, built->azimuthDeg);
+        const QPointF axle = polar(c, ring + built->armMm * pixels, built->azimuthDeg);
+        const bool right = built->azimuthDeg < 180.0 && built->azimuthDeg > 0.0;
+        const bool aft = std::abs(built->azimuthDeg - 180.0) < 1.0 || std::abs(built->azimuthDeg) < 1.0;
+        servoBody(p, axle, aft ? 180 : built->azimuthDeg + (right ? 0 : 180), 30 * pixels, 15 * pixels);
+        p.setPen(machinePen(5));
+        p.drawLine(ball, axle);
+        p.setPen(QPen(t.sheet, 2));
+        p.drawLine(ball, axle);
+        p.setPen(machinePen(2.4));
+        p.setBrush(t.sheet);
+        p.drawEllipse(ball, 6.5, 6.5);
+        p.setBrush(t.machine);
+        p.drawEllipse(ball, 1.5, 1.5);
+        QPointF badge = polar(axle, 12 * pixels, built->azimuthDeg + (right ? 90 : -90));
+        if (aft) badge = axle + QPointF(-14 * pixels, 0);
+        portBadge(p, badge, QString::fromStdString(servo.port));
+    }
+    // as set: where the mix believes the balls to be
+    const std::vector<double> set = [&] {
+        try {
+            return settingAzimuths(s.setup.controller);
+        } catch (const std::exception&) {
+            return std::vector<double>{};
+        }
+    }();
+    bool parted = false;
+    for (std::size_t i = 0; i < set.size() && i < m.servos.size(); ++i) {
+        if (std::abs(set[i] - m.servos[i].azimuthDeg) < 0.5) continue;
+        parted = true;
+        QPen dashed(t.controller, 1.6);
+        dashed.setDashPattern({4, 3});
+        p.setPen(dashed);
+        p.setBrush(Qt::NoBrush);
+        const QPointF ball = polar(c, ring, set[i]);
+        p.drawEllipse(ball, 8, 8);
+        p.drawLine(polar(c, ring * 0.72, set[i]), polar(c, ring - 8, set[i]));
+    }
+    // the angle as dimension: built on the left, set on the right
+    if (m.servos.size() >= 3 && set.size() >= 3) {
+        const double rail = ring * 1.28;
+        const auto arc = [&](double from, double to, QPen pen) {
+            pen.setWidthF(1.6);
+            p.setPen(pen);
+            p.setBrush(Qt::NoBrush);
+            QPainterPath path;
+            for (int i = 0; i <= 24; ++i) {
+                const QPointF at = polar(c, rail, from + (to - from) * i / 24.0);
+                i == 0 ? path.moveTo(at) : path.lineTo(at);
+            }
+            p.drawPath(path);
+            for (const double end : {from, to}) p.drawLine(polar(c, rail - 5, end), polar(c, rail + 5, end));
+        };
+        const auto angle = [](double a, double b) { return std::abs(wrapAzimuthDeg(b - a + 180.0) - 180.0); };
+        const double builtAngle = angle(m.servos[0].azimuthDeg, m.servos[1].azimuthDeg);
+        const double setAngle = angle(set[0], set[2]);
+        arc(m.servos[0].azimuthDeg, m.servos[0].azimuthDeg + builtAngle, machinePen(1.6));
+        QPen dashed(t.controller, 1.6);
+        dashed.setDashPattern({4, 3});
+        arc(set[0], set[0] - setAngle, dashed);
+        const auto label = [&](double azimuth, double deg, const QColor& colour) {
+            const QString text = QString::number(deg, 'f', 0) + QStringLiteral("°");
+            const double w = textWidth(text, Theme::font(16, true));
+            const QPointF at = polar(c, rail, azimuth) - QPointF(w / 2, -6);
+            p.fillRect(QRectF(at.x() - 3, at.y() - 15, w + 6, 19), t.sheet);
+            drawText(p, at, text, Theme::font(16, true), colour);
+        };
+        label(m.servos[0].azimuthDeg + builtAngle * 0.46, builtAngle, t.ink);
+        label(set[0] - setAngle * 0.46, setAngle, parted ? t.controller : t.controller);
+    }
+    // where the plate tilts now
+    if (s.trace.tiltDeg > 0.05) {
+        const QPointF to = polar(c, scaleRing, s.trace.towardDeg);
+        p.setPen(QPen(t.ink, 2.4));
+        p.drawLine(polar(c, scaleRing - 14, s.trace.towardDeg), to);
+        const QPointF at = polar(c, scaleRing + 16, s.trace.towardDeg);
+        p.setFont(Theme::font(12, true));
+        p.setPen(t.ink);
+        if (std::abs(wrapAzimuthDeg(s.trace.towardDeg + 45) - 45) > 25) p.drawText(QRectF(at.x() - 24, at.y() - 9, 48, 18), Qt::AlignCenter, QString::number(s.trace.towardDeg, 'f', 0) + QStringLiteral("°"));
+    }
+}
+
+void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
+    const Tokens& t = Theme::tokens();
+    p.setRenderHint(QPainter::Antialiasing);
+    if (s.trace.servos.empty()) return;
+    // the port that moves most, so that the section shows what happens
+    const auto moved = std::max_element(s.trace.servos.begin(), s.trace.servos.end(), [](const ServoTrace& a, const ServoTrace& b) { return std::abs(a.armDeg) < std::abs(b.armDeg) - 1e-9; });
+    const Machine& m = s.setup.machine;
+    const auto built = std::find_if(m.servos.begin(), m.servos.end(), [&](const PlateServo& x) { return x.id == moved->role; });
+    if (built == m.servos.end()) return;
+    double x = drawText(p, area.topLeft() + QPointF(0, 14), words(say(KH_TR("Section through port {p}"), {{"p", moved->port}})), Theme::font(13, true), t.ink) + 8;
+    drawText(p, {x, area.top() + 14}, words(say(KH_TR("azimuth {a}°"), {{"a", num(built->azimuthDeg)}})), Theme::font(12), t.muted);
+
+    const double tall = built->linkMm + 2.2 * built->armMm;
+    const double pixels = std::min((area.height() - 34) / (tall + 10), (area.width() * 0.62) / (m.plate.ballRadiusMm + built->armMm + 24));
+    const double mastX = area.left() + area.width() * 0.30;
+    const double plateY = area.top() + 34 + 1.25 * built->armMm * pixels;
+    const auto at = [&](double rightMm, double upMm) { return QPointF(mastX + rightMm * pixels, plateY - upMm * pixels); };
+    // the mast
+    p.setPen(machinePen(1.6));
+    for (const double side : {-5.0, 5.0}) p.drawLine(QPointF(mastX + side * pixels * 0.6, area.top() + 24), QPointF(mastX + side * pixels * 0.6, area.bottom() - 4));
+    centreLine(p, {mastX, area.top() + 20}, {mastX, area.bottom()});
+    QPen ghost(t.muted, 1);
+    ghost.setDashPattern({4, 3});
+    const double r = m.plate.ballRadiusMm;
+    const double axle = r + built->armMm;
+    const double servoUp = -built->linkMm;
+    // ghost of the neutral position
+    p.setPen(ghost);
+    p.setBrush(Qt::NoBrush);
+    p.drawLine(at(-r, 0), at(r, 0));
+    p.drawLine(at(r, 0), at(r, servoUp));
+    p.drawLine(at(r, servoUp), at(axle, servoUp));
+    // now
+    const double ball = heightAt(s.trace.now.plate, r, built->azimuthDeg);
+    const double opposite = heightAt(s.trace.now.plate, r, built->azimuthDeg + 180.0);
+    p.setPen(machinePen(2.4));
+    p.drawLine(at(-r, opposite), at(r, ball));
+    p.setBrush(t.sheet);
+    p.setPen(machinePen(1.6));
+    p.drawEllipse(at(0, (ball + opposite) / 2), 8.5 * pixels * 0.6, 8.5 * pixels * 0.6);
+    const QPointF joint = at(axle, servoUp) + QPointF(-built->armMm * pixels * cosDeg(moved->armDeg), -built->armMm * pixels * sinDeg(moved->armDeg));
+    p.setPen(machinePen(1.6));
+    p.setBrush(Theme::over(t.sheet, t.machine, 0.10));
+    p.drawRect(QRectF(at(axle, servoUp).x() - 6 * pixels, at(axle, servoUp).y() - 14 * pixels, 13 * pixels, 26 * pixels));
+    p.setPen(machinePen(2.4));
+    p.drawLine(at(r, ball), joint);
+    p.setPen(machinePen(6));
+    p.drawLine(joint, at(axle, servoUp));
+    p.setPen(QPen(t.sheet, 3));
+    p.drawLine(joint, at(axle, servoUp));
+    p.setPen(machinePen(1.6));
+    p.setBrush(t.sheet);
+    for (const QPointF q : {at(r, ball), joint, at(axle, servoUp)}) p.drawEllipse(q, 4.5, 4.5);
+    portBadge(p, at(axle, servoUp) - QPointF(-1 * pixels, 9 * pixels), QString::fromStdString(moved->port), 16);
+    // dimensions
+    p.setPen(QPen(t.ink, 1));
+    const double dx = at(r, 0).x() + 26;
+    p.drawLine(QPointF(dx, at(0, 0).y()), QPointF(dx, at(0, ball).y()));
+    for (const double h : {0.0, ball}) p.drawLine(QPointF(dx - 4, at(0, h).y() + 4), QPointF(dx + 4, at(0, h).y() - 4));
+    drawText(p, {dx + 9, at(0, ball / 2).y() + 5}, words(say(KH_TR("{h} mm"), {{"h", signedNum(ball, 2)}})), Theme::font(13, true), t.ink);
+    drawText(p, {at(axle, servoUp).x() + 9 * pixels, at(axle, servoUp).y() + 5}, words(say(KH_TR("arm {a}°"), {{"a", signedNum(moved->armDeg, 1)}})), Theme::font(13, true), t.ink);
+    drawText(p, {area.left(), at(0, opposite).y() + 22}, words(say(KH_TR("tilt {t}°"), {{"t", num(s.trace.tiltDeg, 1)}})), Theme::font(13, true), t.ink);
+    drawText(p, {area.left(), area.bottom() - 4}, words(say(KH_TR("r {r} mm, L {l} mm"), {{"r", num(built->armMm, 1)}, {"l", num(built->linkMm, 1)}})), Theme::font(12), t.muted);
+}
+
+void paintStrokes(QPainter& p, QRectF area, const Scene& s) {
+    const Tokens& t = Theme::tokens();
+    p.setRenderHint(QPainter::Antialiasing, false);
+    const double usable = s.setup.controller.profile.usableStrokeUs * (s.setup.controller.pulseUs < 1200 ? 0.5 : 1.0);
+    drawText(p, area.topLeft() + QPointF(0, 14), words(KH_TR("Stroke")), Theme::font(13, true), t.ink);
+    const QString note = words(say(KH_TR("usable ±{u} µs"), {{"u", num(usable)}}));
+    drawText(p, {area.right() - textWidth(note, Theme::font(12)), area.top() + 14}, note, Theme::font(12), t.muted);
+    double y = area.top() + 40;
+    const double step = std::min(46.0, (area.height() - 80) / std::max<double>(1.0, static_cast<double>(s.trace.servos.size())));
+    for (const ServoTrace& servo : s.trace.servos) {
+        p.setRenderHint(QPainter::Antialiasing);
+        portBadge(p, {area.left() + 8, y - 4}, QString::fromStdString(servo.port), 16);
+        p.setRenderHint(QPainter::Antialiasing, false);
+        const double share = area.width() / 3.0;
+        const QString pulse = words(say(KH_TR("{v}"), {{"v", num(servo.pulseUs)}}));
+        double x = drawText(p, {area.left() + 26, y}, pulse, Theme::font(13), t.ink);
+        drawText(p, {x + 3, y}, QStringLiteral("µs"), Theme::font(12), t.muted);
+        drawText(p, {area.left() + share + 14, y}, words(say(KH_TR("{v}°"), {{"v", signedNum(servo.armDeg, 1)}})), Theme::font(13), t.ink);
+        const QString mm = words(say(KH_TR("{v}"), {{"v", signedNum(servo.ballMm, 2)}}));
+        const double mmX = area.right() - 26 - textWidth(mm, Theme::font(13));
+        drawText(p, {mmX, y}, mm, Theme::font(13), t.ink);
+        drawText(p, {area.right() - 23, y}, QStringLiteral("mm"), Theme::font(12), t.muted);
+        const double by = y + 12;
+        const double mid = area.center().x();
+        const double half = area.width() / 2 - 22;
+        p.fillRect(QRectF(mid - half, by, 2 * half, 5), Theme::over(t.sheet, t.muted, 0.35));
+        hairline(p, area.left(), by + 2, area.right(), t.muted);
+        for (const double side : {-1.0, 1.0}) {
+            p.fillRect(QRectF(side < 0 ? area.left() : mid + half, by - 4, 22, 13), QBrush(t.danger, Qt::BDiagPattern));
+            vline(p, mid + side * half, by - 5, by + 10, t.danger);
+        }
+        const double off = (servo.pulseUs - s.setup.controller.pulseUs) / usable * half;
+        const double clipped = std::clamp(off, -half - 20, half + 20);
+        p.fillRect(QRectF(std::min(mid, mid + clipped), by, std::abs(clipped), 5), t.machine);
+        p.fillRect(QRectF(mid + clipped - 1.5, by - 6, 3, 17), std::abs(off) > half ? t.danger : t.ink);
+        y += step;
+    }
+    const Figure& use = s.evaluation.figures.strokeUsePct;
+    if (use.known) {
+        const double x = drawText(p, {area.left(), y + 4}, words(say(KH_TR("{v} %"), {{"v", num(use.value)}})), Theme::font(13, true), t.ink);
+        drawText(p, {x + 5, y + 4}, words(KH_TR("of the stroke at full collective")), Theme::font(12), t.muted);
+        drawText(p, {area.left(), y + 21}, words(KH_TR("and full cyclic. 60 … 95 % is good.")), Theme::font(12), t.muted);
+    }
+}
+
+void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s) {
+    const Tokens& t = Theme::tokens();
+    p.setRenderHint(QPainter::Antialiasing, false);
+    drawText(p, area.topLeft() + QPointF(0, 14), words(KH_TR("Asked and done")), Theme::font(13, true), t.ink);
+    hairline(p, area.left(), area.top() + 22, area.right(), t.muted);
+    struct Line {
+        const char* name;
+        Function function;
+        const char* stage;
+    };
+    static constexpr std::array lines{Line{KH_TR("tilt to the right"), Function::Aileron, "plate"}, Line{KH_TR("tilt forward"), Function::Elevator, "plate"},
+                                      Line{KH_TR("blade, cyclic"), Function::Aileron, "blade"}, Line{KH_TR("plate height"), Function::Collective, "plate"},
+                                      Line{KH_TR("blade, collective"), Function::Collective, "blade"}};
+    double y = area.top() + 40;
+    for (const Line& line : lines) {
+        const auto stages = s.trace.of(line.function);
+        const auto at = std::find_if(stages.begin(), stages.end(), [&](const Stage* x) { return std::string_view(x->id) == line.stage; });
+        if (at == stages.end()) continue;
+        const Stage& stage = **at;
+        const bool off = stage.off();
+        drawText(p, {area.left(), y}, words(line.name), Theme::font(12), t.muted);
+        if (off && std::abs(stage.asked) > 0.05) {
+            const QString ratio = words(say(KH_TR("{r} ×"), {{"r", num(stage.value / stage.asked, 2)}}));
+            const double w = textWidth(ratio, Theme::font(12, true));
+            drawMark(p, Severity::Danger, {area.right() - w - 9, y - 5}, 8);
+            drawText(p, {area.right() - w, y}, ratio, Theme::font(12, true), t.danger);
+        }
+        const auto shown = [&](double v) { return words(say("{v}", {{"v", Number{v, stage.decimals, true}}})); };
+        const QString asked = shown(stage.asked);
+        const QString done = shown(stage.value) + (std::string_view(stage.unit) == "°" ? QStringLiteral("°") : QString());
+        const double mid = area.left() + area.width() * 0.40;
+        drawText(p, {mid - textWidth(asked, Theme::font(17)), y + 22}, asked, Theme::font(17), t.controller);
+        p.setRenderHint(QPainter::Antialiasing);
+        p.setPen(QPen(t.muted, 1.2));
+        p.drawLine(QPointF(mid + 9, y + 16), QPointF(mid + 25, y + 16));
+        p.drawPolyline(QPolygonF({{mid + 20, y + 12}, {mid + 25, y + 16}, {mid + 20, y + 20}}));
+        p.setRenderHint(QPainter::Antialiasing, false);
+        const QFont font = off ? Theme::font(22, true) : Theme::font(17);
+        const double end = drawText(p, {mid + 36, y + 23}, done, font, off ? t.danger : t.ink);
+        if (std::string_view(stage.unit) == "mm") drawText(p, {end + 4, y + 22}, QStringLiteral("mm"), Theme::font(12), t.muted);
+        hairline(p, area.left(), y + 32, area.right(), t.rule);
+        y += 50;
+        if (y + 40 > area.bottom()) break;
+    }
+}
+
+}  // namespace kh::paint
