@@ -216,6 +216,7 @@ void DeckView::paintTrace(QPainter& p) const {
     double x = drawText(p, {kTraceLeft, 20}, tr("Trace "), Theme::font(13), t.muted);
     x = drawText(p, {x, 20}, words(functionId(workspace_.tracedFunction())), Theme::font(13, true), t.ink);
     drawChevron(p, {x + 13, 15}, t.muted);
+    x = drawText(p, {x + 28, 20}, workspace_.trace().state == ChainState::SetUp ? tr("drawn, set-up state") : tr("drawn, flying"), Theme::font(12), t.muted);
     const auto stages = workspace_.trace().of(workspace_.tracedFunction());
     const QFont noteFont = Theme::font(13);
     if (stages.empty()) {
@@ -247,12 +248,12 @@ void DeckView::paintTrace(QPainter& p) const {
         QString part = s.asked != 0.0 ? tr("the %1 gives %2 × what is asked").arg(words(s.name), QString::number(s.value / s.asked, 'f', 2)) : tr("the %1 gives %2 where 0 is asked").arg(words(s.name), stageValue(s, s.value));
         if (workspace_.tracedFunction() == Function::Throttle && last.value > 0.0 && last.asked == 0.0) part = tr("the rotor is driven");
         rx -= textWidth(part, Theme::font(13, true));
-        if (rx > x + 40) drawText(p, {rx, 20}, part, Theme::font(13, true), t.danger);
+        if (rx > x + 10) drawText(p, {rx, 20}, part, Theme::font(13, true), t.danger);
         const QString lead = firstOff == 0 ? QString() : tr("Level up to the %1; ").arg(words(stages[firstOff - 1]->name));
-        if (const double lx = rx - textWidth(lead, noteFont); lx > x + 40) drawText(p, {lx, 20}, lead, noteFont, t.muted);
+        if (const double lx = rx - textWidth(lead, noteFont); lx > x + 10) drawText(p, {lx, 20}, lead, noteFont, t.muted);
     } else {
         const QString level = tr("The chain is level: what is asked is done.");
-        if (const double lx = rx - textWidth(level, noteFont); lx > x + 40) drawText(p, {lx, 20}, level, noteFont, t.muted);
+        if (const double lx = rx - textWidth(level, noteFont); lx > x + 10) drawText(p, {lx, 20}, level, noteFont, t.muted);
     }
     // cells
     for (std::size_t i = 0; i < stages.size(); ++i) {
@@ -275,15 +276,18 @@ void DeckView::paintTrace(QPainter& p) const {
                 y += s.ports.size() > 3 ? 12 : 14.5;
             }
         } else {
-            drawText(p, {cx + 6, 66}, stageValue(s, s.value), Theme::font(16, true), off ? t.danger : t.ink);
+            const double end = drawText(p, {cx + 6, 66}, stageValue(s, s.value), Theme::font(16, true), off ? t.danger : t.ink);
             const QString unit = QString::fromUtf8(s.unit);
-            QString below = off && s.known ? tr("asked %1").arg(stageValue(s, s.asked)) : words(s.note);
-            if (!unit.isEmpty() && !off) below = unit + (below.isEmpty() ? QString() : QStringLiteral(", ") + below);
-            if (textWidth(below, Theme::font(12)) > w - 8 && !unit.isEmpty()) {
-                drawText(p, {cx + 6, 83}, unit, Theme::font(12), t.muted);
-                drawText(p, {cx + 6, 98}, small.elidedText(words(s.note), Qt::ElideRight, w - 8), Theme::font(12), t.muted);
-            } else {
-                drawText(p, {cx + 6, 83}, small.elidedText(below, Qt::ElideRight, w - 8), Theme::font(12), t.muted);
+            drawText(p, {end + (unit == QStringLiteral("°") ? 0 : 4), 66}, unit, Theme::font(12), t.muted);
+            const QString below = off && s.known ? tr("asked %1").arg(stageValue(s, s.asked)) : words(s.note);
+            if (textWidth(below, Theme::font(12)) <= w - 8) {
+                drawText(p, {cx + 6, 83}, below, Theme::font(12), t.muted);
+            } else if (off) {
+                drawText(p, {cx + 6, 83}, tr("asked"), Theme::font(12), t.muted);
+                drawText(p, {cx + 6, 98}, stageValue(s, s.asked), Theme::font(12), t.muted);
+            } else {  // a condition of two parts stands on two lines
+                drawText(p, {cx + 6, 83}, small.elidedText(below.section(QStringLiteral(", "), 0, 0), Qt::ElideRight, w - 8), Theme::font(12), t.muted);
+                drawText(p, {cx + 6, 98}, small.elidedText(below.section(QStringLiteral(", "), 1), Qt::ElideRight, w - 8), Theme::font(12), t.muted);
             }
         }
     }
@@ -319,7 +323,6 @@ void DeckView::paintEvent(QPaintEvent*) {
     paintSwitches(p);
     paintTrace(p);
     p.setRenderHint(QPainter::Antialiasing, false);
-    drawText(p, {kTraceLeft - 96, 156}, tr("drawn"), Theme::font(12), t.muted);
 }
 
 void DeckView::moveStick(int box, QPointF at) {

@@ -22,7 +22,7 @@ constexpr std::array kBoxes{Box::Transmitter, Box::Controller, Box::Machine};
 std::array<double, 5> weights(Station s) {
     switch (s) {
         case Station::Airframe: return {110, 82, 82, 306, 92};
-        case Station::Radio: return {112, 214, 124, 124, 92};
+        case Station::Radio: return {98, 208, 152, 140, 82};
         case Station::Tail: return {112, 84, 168, 218, 92};
         case Station::Pitch: return {116, 84, 176, 202, 92};
         case Station::Power: return {112, 106, 96, 264, 92};
@@ -64,13 +64,18 @@ LedgerView::Columns LedgerView::columns() const {
 int LedgerView::linesOf(const Cell& cell, double width) const {
     int lines = 1;
     double x = 0;
-    for (const Part& part : cell.parts) {
-        const double w = partWidth(part);
-        if (x > 0 && x + w - 12 > width) {
+    for (std::size_t k = 0; k < cell.parts.size(); ++k) {
+        const Part& part = cell.parts[k];
+        const double glued = part.look == Part::Look::Port && k + 1 < cell.parts.size() ? partWidth(cell.parts[k + 1]) : 0;
+        if (x > 0 && x + partWidth(part) + glued - 9 > width) {
             ++lines;
             x = 0;
         }
-        x += w;
+        x += partWidth(part);
+        if (partLines(part, width) == 2) {
+            ++lines;
+            x = 1e6;
+        }
     }
     return lines;
 }
@@ -138,13 +143,16 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
             p->setRenderHint(QPainter::Antialiasing, false);
         }
         for (std::size_t k = 0; k < cell.parts.size(); ++k) {
-            const double w = partWidth(cell.parts[k]);
-            if (x > c.left[b + 1] + 8 && x + w - 12 > c.right[b + 1]) {
+            double w = partWidth(cell.parts[k]);
+            if (cell.parts[k].look == Part::Look::Port && k + 1 < cell.parts.size()) w += partWidth(cell.parts[k + 1]);  // a badge keeps its value
+            if (x > c.left[b + 1] + 8 && x + w - 9 > c.right[b + 1]) {
                 x = c.left[b + 1] + (torn ? 8 : 0);
                 base += kLine;
             }
             const Selection here{index, static_cast<int>(b), static_cast<int>(k)};
-            x = drawPart(p, cell.parts[k], QStringLiteral("part-%1-%2-%3").arg(index).arg(b).arg(k), x, base, selected == here, Theme::box(kBoxes[b]));
+            const double room = c.right[b + 1] - c.left[b + 1] - (row.broken ? 14 : 0);
+            x = drawPart(p, cell.parts[k], QStringLiteral("part-%1-%2-%3").arg(index).arg(b).arg(k), x, base, selected == here, Theme::box(kBoxes[b]), false, room);
+            if (partLines(cell.parts[k], room) == 2) base += kLine;
         }
     }
     if (p != nullptr) {

@@ -32,7 +32,7 @@ void MatrixView::render(QPainter* p) {
     const Selection selected = workspace().selection();
     const double what = 126 + (width() - 616) * 0.1;
     const auto n = static_cast<double>(std::max<std::size_t>(1, modes.size()));
-    const double column = (width() - 2 * kLeft - what + 8) / n;
+    const double column = (width() - 2 * kLeft - what) / n;
     const auto left = [&](std::size_t i) { return kLeft + what + 8 + column * static_cast<double>(i); };
     const double columnWidth = column - 8;
     const auto shown = static_cast<std::size_t>(workspace().shownMode());
@@ -80,9 +80,9 @@ void MatrixView::render(QPainter* p) {
             }
             hairline(*p, kLeft, y + 20, kLeft + 9, t.muted);
             drawFrame(*p, {kLeft + 5, y + 20}, row.standing, row.broken, 0.5);
-            double x = drawText(*p, {kLeft + 14, y + 19}, words(row.title), Theme::font(13, isSelected), t.ink);
-            if (*row.unit != 0) x = drawText(*p, {x + 4, y + 19}, words(row.unit), Theme::font(12), t.muted);
-            if (!row.findings.empty()) drawMark(*p, severity, {x + 10, y + 14}, 8);
+            const double x = drawText(*p, {kLeft + 14, y + 19}, words(row.title), Theme::font(13, isSelected), t.ink);
+            if (*row.unit != 0) drawText(*p, {x + 4, y + 19}, words(row.unit), Theme::font(12), t.muted);
+            if (!row.findings.empty()) drawMark(*p, severity, {left(0) - 13, y + 14}, 8);
         }
         for (std::size_t c = 0; c < row.cells.size(); ++c) {
             const Cell& cell = row.cells[c];
@@ -246,7 +246,7 @@ void ProofView::render(QPainter* p) {
     setContentHeight(y + scroll() + 6);
     if (p == nullptr) return;
     p->fillRect(QRectF(0, 0, width(), kBody), t.sheet);
-    drawHeader(p, tr("%n rule(s) tried", nullptr, static_cast<int>(allRules().size())));
+    drawHeader(p, tr("%1 rules tried").arg(allRules().size()));
     hairline(*p, kLeft, 42, station - 8, t.muted);
     hairline(*p, station, 42, box - 8, t.muted);
     hairline(*p, box, 42, width() - kLeft, t.muted);

@@ -15,6 +15,15 @@ namespace kh::app {
 
 using namespace paint;
 
+namespace {
+
+constexpr double kPartGap = 9;
+
+/// A degree sign stands close, other units apart.
+double unitGap(const char* unit) { return std::string_view(unit) == "°" ? 0 : 4; }
+
+}  // namespace
+
 PageView::PageView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setFocusPolicy(Qt::StrongFocus);
     const auto refresh = [this] {
@@ -73,7 +82,7 @@ void PageView::drawHeader(QPainter* p, const QString& extra) {
         drawText(*p, {x, 29}, extra, Theme::font(13), t.muted);
         return;
     }
-    x = drawText(*p, {x, 29}, tr("%n row(s)", nullptr, static_cast<int>(rows.size())), Theme::font(13), t.muted) + 14;
+    x = drawText(*p, {x, 29}, tr("%1 rows").arg(rows.size()), Theme::font(13), t.muted) + 14;
     int broken = 0;
     for (const Row& r : rows) broken += r.broken ? 1 : 0;
     for (const Standing s : {Standing::Proved, Standing::Measured, Standing::Computed, Standing::Entered, Standing::Default}) {
@@ -96,14 +105,36 @@ double PageView::partWidth(const Part& part, bool bold) {
     double w = part.look == Part::Look::Spark ? 34 : 0;
     if (!part.label.empty()) w += textWidth(words(part.label), Theme::font(13)) + 5;
     w += textWidth(words(part.value), Theme::font(13, bold));
-    if (*part.unit != 0) w += textWidth(QString::fromUtf8(part.unit), Theme::font(13)) + 4;
-    return w + 12;
+    if (*part.unit != 0) w += textWidth(QString::fromUtf8(part.unit), Theme::font(13)) + unitGap(part.unit);
+    return w + kPartGap;
 }
 
-double PageView::drawPart(QPainter* p, const Part& part, const QString& id, double x, double baseline, bool selected, const QColor& boxColour, bool bold) {
+int PageView::partLines(const Part& part, double room) { return partWidth(part) - kPartGap > room && words(part.value).contains(QStringLiteral(", ")) ? 2 : 1; }
+
+double PageView::drawPart(QPainter* p, const Part& part, const QString& id, double x, double baseline, bool selected, const QColor& boxColour, bool bold, double room) {
     const Tokens& t = Theme::tokens();
-    const double w = partWidth(part, bold);
-    const QString value = words(part.value);
+    double w = partWidth(part, bold);
+    QString value = words(part.value);
+    if (partLines(part, room) == 2) {
+        const QString second = value.section(QStringLiteral(", "), 1);
+        const QString first = value.section(QStringLiteral(", "), 0, 0);
+        const double indent = part.label.empty() ? 0 : textWidth(words(part.label), Theme::font(13)) + 5;
+        const double wide = std::max(indent + textWidth(first, Theme::font(13)), textWidth(second, Theme::font(13))) + 8;
+        put({id, QString::fromStdString(part.field), value, part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText, QRectF(x - 3, baseline - 15, wide, 39), selected});
+        if (p != nullptr) {
+            if (indent > 0) drawText(*p, {x, baseline}, words(part.label), Theme::font(13), t.muted);
+            drawText(*p, {x + indent, baseline}, first, Theme::font(13, bold), t.ink);
+            drawText(*p, {x, baseline + 18}, second, Theme::font(13, bold), t.ink);
+            if (selected) {
+                p->setRenderHint(QPainter::Antialiasing);
+                p->setPen(QPen(hasFocus() ? boxColour : t.muted, hasFocus() ? 2 : 1));
+                p->setBrush(Qt::NoBrush);
+                p->drawRoundedRect(QRectF(x - 3, baseline - 15, wide, 39), 2, 2);
+                p->setRenderHint(QPainter::Antialiasing, false);
+            }
+        }
+        return x + 1e6;  // what follows starts a line of its own
+    }
     Item item{id, words(part.label), value + (*part.unit != 0 ? QStringLiteral(" ") + QString::fromUtf8(part.unit) : QString()), part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
               QRectF(x - 3, baseline - 15, w - 4, 21), selected};
     if (item.name.isEmpty()) item.name = QString::fromStdString(part.field);
@@ -138,7 +169,7 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
     }
     if (!part.label.empty()) tx = drawText(*p, {tx, baseline}, words(part.label), Theme::font(13), t.muted) + 5;
     tx = drawText(*p, {tx, baseline}, value, Theme::font(13, bold), part.value.text == "–" ? t.muted : t.ink);
-    if (*part.unit != 0) drawText(*p, {tx + 4, baseline}, QString::fromUtf8(part.unit), Theme::font(13), t.muted);
+    if (*part.unit != 0) drawText(*p, {tx + unitGap(part.unit), baseline}, QString::fromUtf8(part.unit), Theme::font(13), t.muted);
     if (selected) {
         p->setRenderHint(QPainter::Antialiasing);
         p->setPen(QPen(hasFocus() ? boxColour : t.muted, hasFocus() ? 2 : 1));

@@ -43,7 +43,9 @@ protected:
 
     void put(Item item) { pending_.push_back(std::move(item)); }
     /// One part at `x`; returns the x after it. Registers the part's item.
-    double drawPart(QPainter* p, const Part& part, const QString& id, double x, double baseline, bool selected, const QColor& boxColour, bool bold = false);
+    double drawPart(QPainter* p, const Part& part, const QString& id, double x, double baseline, bool selected, const QColor& boxColour, bool bold = false, double room = 1e9);
+    /// Lines a part takes in a cell of that width: a long word breaks at its comma.
+    [[nodiscard]] static int partLines(const Part& part, double room);
     [[nodiscard]] static double partWidth(const Part& part, bool bold = false);
     /// Wrapped text; returns its height.
     static double drawParagraph(QPainter* p, QRectF area, const QString& text, const QFont& font, const QColor& colour);

@@ -198,7 +198,7 @@ void paintTail(QPainter& p, QRectF area, const Scene& s) {
     drawBlade(s.trace.tailPitchDeg, QPen(t.machine, 1.6), QBrush(Theme::over(t.sheet, t.machine, 0.12)));
     drawText(p, blade + QPointF(14, -chord * 0.5), words(KH_TR("leading edge")), Theme::font(12), t.muted);
     drawText(p, blade + QPointF(14, chord * 0.62), words(KH_TR("trailing edge")), Theme::font(12), t.muted);
-    drawText(p, {hub.x() + 10, area.top() + 40}, words(KH_TR("to the nose")), Theme::font(12), t.muted);
+    drawText(p, {hub.x() + 8 * pixels, area.top() + 40}, words(KH_TR("to the nose")), Theme::font(12), t.muted);
     // what it says
     double y = area.bottom() - 40;
     const auto line = [&](const QString& name, const QString& value) {

@@ -326,6 +326,7 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
         } else {
             p.fillRect(QRectF(left, y + 2, x(m->headRpm.value) - left, 18), flown ? t.machine : Theme::over(t.sheet, t.machine, 0.45));
             const QString rpm = words(say(KH_TR("{n}"), {{"n", num(m->headRpm.value)}}));
+            p.fillRect(QRectF(x(m->headRpm.value) + 5, y + 2, textWidth(rpm, Theme::font(13, true)) + 6, 18), t.sheet);
             drawText(p, {x(m->headRpm.value) + 8, y + 16}, rpm, Theme::font(13, true), t.ink);
         }
         y += step;

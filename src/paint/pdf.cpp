@@ -63,7 +63,7 @@ public:
 
 private:
     void setFont(double points, bool bold) {
-        QFont font(QStringLiteral("B612"));
+        QFont font(QStringLiteral("Keelhaul B612"));
         font.setPointSizeF(points);
         font.setBold(bold);
         painter_.setFont(font);

@@ -51,10 +51,11 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
     const Machine& m = s.setup.machine;
-    const double pixels = std::min(area.width() * 0.5, area.height()) / (m.plate.ballRadiusMm * 4.6);
-    const QPointF c = area.center() + QPointF(0, 6);
+    const double pixels = std::min(area.width() / (m.plate.ballRadiusMm * 4.5), area.height() / (m.plate.ballRadiusMm * 4.0));
+    const QPointF c = area.center() + QPointF(0, 14);
+    drawText(p, area.topLeft() + QPointF(0, 14), words(KH_TR("From above")), Theme::font(13, true), t.ink);
     const double ring = m.plate.ballRadiusMm * pixels;
-    const double scaleRing = ring * 1.62;
+    const double scaleRing = ring * 1.52;
 
     centreLine(p, c - QPointF(0, scaleRing + 14), c + QPointF(0, scaleRing + 14));
     centreLine(p, c - QPointF(scaleRing + 14, 0), c + QPointF(scaleRing + 14, 0));
@@ -66,6 +67,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         p.drawLine(polar(c, scaleRing, a), polar(c, scaleRing - len, a));
     }
     for (const int a : {90, 270}) {
+        if (s.trace.tiltDeg > 0.05 && std::abs(wrapAzimuthDeg(s.trace.towardDeg - a + 180.0) - 180.0) < 15.0) continue;  // the tilt's own label stands there
         p.setFont(Theme::font(12));
         p.setPen(t.muted);
         const QPointF at = polar(c, scaleRing + 18, a);
@@ -184,10 +186,10 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         const QPointF to = polar(c, scaleRing, s.trace.towardDeg);
         p.setPen(QPen(t.ink, 2.4));
         p.drawLine(polar(c, scaleRing - 14, s.trace.towardDeg), to);
-        const QPointF at = polar(c, scaleRing + 16, s.trace.towardDeg);
+        const QPointF at = polar(c, scaleRing + 18, s.trace.towardDeg);
         p.setFont(Theme::font(12, true));
         p.setPen(t.ink);
-        if (std::abs(wrapAzimuthDeg(s.trace.towardDeg + 45) - 45) > 25) p.drawText(QRectF(at.x() - 24, at.y() - 9, 48, 18), Qt::AlignCenter, QString::number(s.trace.towardDeg, 'f', 0) + QStringLiteral("°"));
+        p.drawText(QRectF(at.x() - 24, at.y() - 9, 48, 18), Qt::AlignCenter, QString::number(s.trace.towardDeg, 'f', 0) + QStringLiteral("°"));
     }
 }
 
@@ -340,7 +342,7 @@ void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s) {
         p.setRenderHint(QPainter::Antialiasing, false);
         const QFont font = off ? Theme::font(22, true) : Theme::font(17);
         const double end = drawText(p, {mid + 36, y + 23}, done, font, off ? t.danger : t.ink);
-        if (std::string_view(stage.unit) == "mm") drawText(p, {end + 4, y + 22}, QStringLiteral("mm"), Theme::font(12), t.muted);
+        if (std::string_view(stage.unit) == "mm" && !off) drawText(p, {end + 4, y + 22}, QStringLiteral("mm"), Theme::font(12), t.muted);
         hairline(p, area.left(), y + 32, area.right(), t.rule);
         y += 50;
         if (y + 40 > area.bottom()) break;

@@ -29,14 +29,14 @@ void Theme::setTextScale(double scale) { g_scale = scale; }
 double Theme::textScale() { return g_scale; }
 
 QFont Theme::font(int px, bool bold) {
-    QFont f(QStringLiteral("B612"));
+    QFont f(QStringLiteral("Keelhaul B612"));
     f.setPixelSize(static_cast<int>(std::lround(px * g_scale)));
     f.setBold(bold);
     return f;
 }
 
 QFont Theme::mono(int px) {
-    QFont f(QStringLiteral("B612 Mono"));
+    QFont f(QStringLiteral("Keelhaul B612 Mono"));
     f.setPixelSize(static_cast<int>(std::lround(px * g_scale)));
     return f;
 }

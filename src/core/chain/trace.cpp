@@ -72,7 +72,7 @@ const char* edgeId(EdgeSide side) {
     return "";
 }
 
-Tracer::Tracer(const Setup& setup) : model_(setup), asked_(askedSetup(setup)) {
+Tracer::Tracer(const Setup& setup) : model_(setup), asked_(askedSetup(setup)), full_(fullTravel(askedSetup(setup))) {
     for (const FlightMode& m : setup.transmitter.modes) {
         modes_.push_back({m.id, m.name});
         rates_.insert(rates_.end(), {m.aileron, m.elevator, m.rudder});
@@ -88,13 +88,6 @@ Tracer::Tracer(const Setup& setup) : model_(setup), asked_(askedSetup(setup)) {
     for (std::size_t i = 0; i < model_.portCount(); ++i) {
         ports_.push_back({setup.controller.ports[i].id, setup.controller.ports[i].role});
         portServo_.push_back(model_.servoOfPort(i));
-    }
-    const ChainModel full(fullTravel(askedSetup(setup)));
-    const auto flown = deckInMode(setup, setup.transmitter.modes.front().id);
-    Deck deck = flown.value_or(Deck{});
-    for (std::size_t f = 0; f < kFunctions; ++f) {
-        deck.sticks = fullStick(static_cast<Function>(f));
-        fullAsked_[f] = full.at(deck);
     }
     if (!setup.controller.banks.empty()) {
         rollPitchDegS_ = setup.controller.banks.front().rollPitchDegS;
@@ -156,7 +149,7 @@ void Tracer::addCyclic(Trace& t, const Deck& deck, Function f) const {
         Stage ratedStage{f, "rated", KH_TR("rated"), Box::Transmitter, "", 2, true};
         ratedStage.value = t.now.ratedPct[axis] / 100.0;
         ratedStage.asked = t.asked.ratedPct[axis] / 100.0;
-        ratedStage.note = say(KH_TR("{r} %, expo {e} %"), {{"r", num(r.ratePct)}, {"e", num(r.expoPct)}});
+        ratedStage.note = say(KH_TR("rate {r}, expo {e}"), {{"r", num(r.ratePct)}, {"e", num(r.expoPct)}});
         ratedStage.level = std::abs(ratedStage.value);
         ratedStage.levelAsked = std::abs(ratedStage.asked);
         t.stages.push_back(ratedStage);
@@ -186,7 +179,7 @@ void Tracer::addCyclic(Trace& t, const Deck& deck, Function f) const {
     };
     const ChainModel::PlateInstant zeroNow = zeroed(t.now, model_);
     const ChainModel::PlateInstant zeroAsked = zeroed(t.asked, asked_);
-    const ChainModel::PlateInstant zeroFull = zeroed(fullAsked_[i], asked_);
+    const ChainModel::PlateInstant zeroFull = zeroed(t.full[i], asked_);
     Stage pulse{f, "servo-pulse", KH_TR("servo pulse"), Box::Controller, "µs", 0, true};
     Stage arm{f, "arm-angle", KH_TR("arm angle"), Box::Machine, "°", 1, true};
     std::vector<PortValue> askedPulse, askedArm, fullPulse, fullArm;
@@ -200,8 +193,8 @@ void Tracer::addCyclic(Trace& t, const Deck& deck, Function f) const {
         if (q < asked_.servoCount()) {
             askedPulse.push_back({"", t.asked.servos[q].pulseUs - zeroAsked.servos[q].pulseUs});
             askedArm.push_back({"", t.asked.servos[q].armDeg - zeroAsked.servos[q].armDeg});
-            fullPulse.push_back({"", fullAsked_[i].servos[q].pulseUs - zeroFull.servos[q].pulseUs});
-            fullArm.push_back({"", fullAsked_[i].servos[q].armDeg - zeroFull.servos[q].armDeg});
+            fullPulse.push_back({"", t.full[i].servos[q].pulseUs - zeroFull.servos[q].pulseUs});
+            fullArm.push_back({"", t.full[i].servos[q].armDeg - zeroFull.servos[q].armDeg});
         }
     }
     const auto level = [](double v, double full) { return std::abs(full) < 1e-9 ? 0.0 : std::abs(v / full); };
@@ -228,12 +221,12 @@ void Tracer::addCyclic(Trace& t, const Deck& deck, Function f) const {
     };
     plate.value = plateValue(t.now);
     plate.asked = plateValue(t.asked);
-    plate.level = level(plate.value, plateValue(fullAsked_[i]));
-    plate.levelAsked = level(plate.asked, plateValue(fullAsked_[i]));
+    plate.level = level(plate.value, plateValue(t.full[i]));
+    plate.levelAsked = level(plate.asked, plateValue(t.full[i]));
     blade.value = bladeValue(t.now);
     blade.asked = bladeValue(t.asked);
-    blade.level = level(blade.value, bladeValue(fullAsked_[i]));
-    blade.levelAsked = level(blade.asked, bladeValue(fullAsked_[i]));
+    blade.level = level(blade.value, bladeValue(t.full[i]));
+    blade.levelAsked = level(blade.asked, bladeValue(t.full[i]));
     t.stages.push_back(plate);
     t.stages.push_back(blade);
 }
@@ -244,12 +237,12 @@ void Tracer::addRudder(Trace& t) const {
     Stage ratedStage{f, "rated", KH_TR("rated"), Box::Transmitter, "", 2, true};
     ratedStage.value = t.now.ratedPct[2] / 100.0;
     ratedStage.asked = t.asked.ratedPct[2] / 100.0;
-    ratedStage.note = say(KH_TR("{r} %, expo {e} %"), {{"r", num(r.ratePct)}, {"e", num(r.expoPct)}});
+    ratedStage.note = say(KH_TR("rate {r}, expo {e}"), {{"r", num(r.ratePct)}, {"e", num(r.expoPct)}});
     ratedStage.level = std::abs(ratedStage.value);
     ratedStage.levelAsked = std::abs(ratedStage.asked);
     t.stages.push_back(ratedStage);
     addChannelStages(t, f);
-    const Instant& full = fullAsked_[indexOf(f)];
+    const Instant& full = t.full[indexOf(f)];
     const auto single = [&](const char* id, const char* name, Box box, const char* unit, int decimals, double now, double asked, double fullValue) {
         Stage s{f, id, name, box, unit, decimals, true};
         s.value = now;
@@ -303,11 +296,11 @@ void Tracer::addThrottle(Trace& t) const {
     }
     Stage& motor = add("motor-pulse", KH_TR("motor pulse"), Box::SpeedController, "µs", 0, false, t.now.motorPulseUs, t.asked.motorPulseUs,
                        t.now.motorThrottlePct / 100.0, t.asked.motorThrottlePct / 100.0);
-    motor.note = say(KH_TR("passes unchanged"));
+    motor.note = say(KH_TR("unchanged"));
     add("throttle", KH_TR("speed contr."), Box::SpeedController, "%", 1, false, t.now.motorThrottlePct, t.asked.motorThrottlePct,
         t.now.motorThrottlePct / 100.0, t.asked.motorThrottlePct / 100.0)
         .note = say(KH_TR("of its range"));
-    const double full = std::max(fullAsked_[indexOf(f)].headSpeedRpm, 1.0);
+    const double full = std::max(t.full[indexOf(f)].headSpeedRpm, 1.0);
     Stage& head = add("head-speed", KH_TR("head speed"), Box::Machine, "rpm", 0, false, t.now.headSpeedRpm, t.asked.headSpeedRpm,
                       t.now.motorThrottlePct <= 0.0 ? 0.0 : t.now.headSpeedRpm / full, t.asked.headSpeedRpm / full);
     head.known = t.now.headSpeedKnown;
@@ -341,6 +334,11 @@ Trace Tracer::at(const Deck& deck, ChainState state) const {
     t.state = state;
     t.now = model_.at(deck);
     t.asked = asked_.at(deck);
+    DeckNumbers numbers = full_.numbers(deck);
+    for (std::size_t f = 0; f < kFunctions; ++f) {
+        numbers.sticks = fullStick(static_cast<Function>(f));
+        t.full[f] = full_.at(numbers);
+    }
     t.mode = modes_[t.now.mode].id;
     t.modeName = modes_[t.now.mode].name;
     t.stages.reserve(50);

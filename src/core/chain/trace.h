@@ -58,6 +58,7 @@ struct Trace {
     bool headSpeedKnown = false;
     double headSpeedRpm = 0.0;
     Instant now, asked;
+    std::array<Instant, kFunctions> full{};  ///< the asked chain at full stick of each function, same switches
 
     /// The stages of one function.
     [[nodiscard]] std::vector<const Stage*> of(Function f) const;
@@ -92,8 +93,7 @@ private:
     std::vector<AxisRates> rates_;  ///< three a mode
     std::vector<int> channelNumbers_;
     std::array<ChannelScale, kFunctions> scales_{};
-    std::array<Instant, kFunctions> fullAsked_{};  ///< full stick of each function, travel 100
-    Instant zeroAsked_;
+    ChainModel full_;   ///< the asked chain with travel 100: what full range is
     double rollPitchDegS_ = 0.0, rudderDegS_ = 0.0;
     LeverEdge lever_ = LeverEdge::Trailing;
     double discM_ = 0.0;

@@ -26,7 +26,8 @@ Part RowBuilder::field(const std::string& path, Message label) const {
         return part;
     }
     if (const double* v = std::get_if<double>(&f->value)) {
-        part.value = numberMessage(*v, f->info.decimals);
+        const bool plain = (f->info.unit == "%" || f->info.unit == "°") && *v == std::floor(*v);  // 105 %, 180°
+        part.value = numberMessage(*v, plain ? 0 : f->info.decimals);
         for (const char* unit : {"%", "°", "mm", "m", "µs", "Hz", "rpm", "rpm/V", "V", "A", "mAh", "kg", "s", "min", "°/s", "µs/%", "teeth"})
             if (f->info.unit == unit) part.unit = unit;
     } else if (std::holds_alternative<std::monostate>(f->value)) {

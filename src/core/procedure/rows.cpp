@@ -90,7 +90,7 @@ StationPage radioRows(const RowBuilder& b) {
     page.rows.push_back(b.row("stick-trims", say(KH_TR("Stick trims")),
                               {{b.flag("transmitter.trims.live", KH_TR("live"), KH_TR("off")), b.field("transmitter.trims.aileronPct", label(KH_TR("a"))), b.field("transmitter.trims.elevatorPct", label(KH_TR("e"))), b.field("transmitter.trims.rudderPct", label(KH_TR("r")))}}, {}, {}));
     for (Part& p : page.rows.back().cells[0].parts) p.unit = "";
-    page.rows.push_back(b.row("unused-channels", say(KH_TR("Unused channels")), {{b.flag("transmitter.unusedInhibited", KH_TR("inhibited"), KH_TR("not inhibited"))}}, {}, {}));
+    page.rows.push_back(b.row("unused-channels", say(KH_TR("Spare channels")), {{b.flag("transmitter.unusedInhibited", KH_TR("inhibited"), KH_TR("not inhibited"))}}, {}, {}));
     Cell modes;
     for (const FlightMode& m : tx.modes)
         if (m.id != kHoldMode && !m.when.empty()) {
@@ -209,6 +209,8 @@ StationPage powerRows(const RowBuilder& b) {
     }
     tips.parts.push_back(b.field("machine.rotor.bladeMaxRpm", label(KH_TR("limit"))));
     StationPage page{Station::Power, {}};
+    Cell ends{{RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->lowUs : Figure{}), RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->highUs : Figure{})}};
+    ends.parts.front().unit = "";
     page.rows = {
         b.row("gear", say(KH_TR("Gear ratio")), {}, {}, {{b.field("machine.power.mainTeeth", label(KH_TR("main"))), b.field("machine.power.pinionTeeth", label(KH_TR("pinion"))), RowBuilder::figure(f.ratio, label(KH_TR("=")))}}),
         b.row("poles", say(KH_TR("Pole pairs")), {}, {}, {{b.field("machine.power.poles", label(KH_TR("poles"))), RowBuilder::figure(f.polePairs, label(KH_TR("pairs")))}}),
@@ -217,7 +219,7 @@ StationPage powerRows(const RowBuilder& b) {
         b.row("head-speed", say(KH_TR("Head speed")), {}, {}, std::move(speeds)),
         b.row("headroom", say(KH_TR("Headroom")), {}, {}, std::move(headroom)),
         b.row("tip-speed", say(KH_TR("Tip speed")), {}, {}, std::move(tips)),
-        b.row("throttle-ends", say(KH_TR("Throttle ends")), {{RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->lowUs : Figure{}), RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->highUs : Figure{})}}, {},
+        b.row("throttle-ends", say(KH_TR("Throttle ends")), std::move(ends), {},
               {{b.field("speedController.lowUs", label(KH_TR("learned"))), b.field("speedController.highUs")}}),
         b.row("soft-start", say(KH_TR("Soft start")), {}, {}, {{b.field("speedController.softStartS")}}),
         b.row("protection", say(KH_TR("Pack protection")), {}, {}, {{b.field("speedController.cutOff"), b.field("speedController.cutOffVoltsPerCell"), b.flag("speedController.brake", KH_TR("brake on"), KH_TR("brake off"))}}),
@@ -297,7 +299,7 @@ StationPage modesRows(const RowBuilder& b) {
             low.unit = high.unit = "";
             return Cell{{low, high}};
         })),
-        b.matrixRow("spool-up", say(KH_TR("Spool-up")), KH_TR("low stick, °"), Box::Machine, each([&](const FlightMode& m) {
+        b.matrixRow("spool-up", say(KH_TR("Spool-up")), KH_TR("low, °"), Box::Machine, each([&](const FlightMode& m) {
             Part p = m.id == kHoldMode ? Part{} : RowBuilder::figure(figures(m).pitchLow);
             p.unit = "";
             return m.id == kHoldMode ? Cell{} : Cell{{p}};

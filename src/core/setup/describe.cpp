@@ -21,7 +21,7 @@ constexpr NumberSpec kPctTravel{0, 200, "%", 1};
 constexpr NumberSpec kAzimuth{0, 360, "°", 1};
 constexpr NumberSpec kServoPulse{500, 2000, "µs"};
 constexpr NumberSpec kServoRate{30, 1000, "Hz"};
-constexpr NumberSpec kTeeth{1, 400, "teeth"};
+constexpr NumberSpec kTeeth{1, 400};
 
 void describe(FieldVisitor& v, MenuEntry& m) {
     v.text("id", m.id);
