@@ -42,6 +42,7 @@ public:
         return true;
     }
     bool parse_error(std::size_t position, const std::string&, const nlohmann::json::exception& e) override {
+        if (e.id == 406) throw InputError(where(), "holds a number that is not finite");
         throw InputError("document", fmt::format("is not whole JSON: it breaks at byte {} ({})", position, e.what()));
     }
 

@@ -121,7 +121,7 @@ ChainModel::CompiledCondition ChainModel::compile(const Setup& setup, const Cond
     return out;
 }
 
-bool ChainModel::met(const CompiledCondition& condition, const Places& places, int depth) const {
+bool ChainModel::met(const CompiledCondition& condition, const SwitchPlaces& places, int depth) const {
     if (depth > kMaxConditionDepth) throw InputError("transmitter.functions", "conditions refer to each other in a circle");
     for (const auto& all : condition) {
         bool every = !all.empty();

@@ -20,15 +20,15 @@ inline constexpr std::size_t kFunctions = 6;
 [[nodiscard]] constexpr std::size_t indexOf(Function f) { return static_cast<std::size_t>(f); }
 
 inline constexpr std::size_t kMaxSwitches = 32;
-/// Places by the switch's index in the transmitter's profile.
-using Places = std::array<std::int8_t, kMaxSwitches>;
+/// SwitchPlaces by the switch's index in the transmitter's profile.
+using SwitchPlaces = std::array<std::int8_t, kMaxSwitches>;
 
 /// The deck as the kernel takes it: no text, no allocation.
 struct DeckNumbers {
     Sticks sticks;
     double throttleTrim = 0.0;
     bool cutLatched = false;
-    Places places{};
+    SwitchPlaces places{};
 };
 
 struct ChannelInstant {
@@ -128,7 +128,7 @@ private:
     };
 
     [[nodiscard]] CompiledCondition compile(const Setup& setup, const Condition& condition) const;
-    [[nodiscard]] bool met(const CompiledCondition& condition, const Places& places, int depth = 0) const;
+    [[nodiscard]] bool met(const CompiledCondition& condition, const SwitchPlaces& places, int depth = 0) const;
     void compileModes(const Setup& setup);
     void compilePlate(const Setup& setup);
     void compileHeadSpeed(const Setup& setup);
@@ -136,7 +136,7 @@ private:
     void runChannels(const DeckNumbers& deck, Instant& out) const;
 
     std::vector<std::string> switchIds_;
-    Places powerOn_{};
+    SwitchPlaces powerOn_{};
     std::vector<std::string> functionIds_;
     std::vector<CompiledCondition> functionConditions_;
     std::vector<CompiledMode> modes_;

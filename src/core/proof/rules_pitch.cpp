@@ -3,6 +3,7 @@
 // Zero pitch, range, symmetry, reference throw and cyclic limit; and the tail.
 #include "core/base/conventions.h"
 #include "core/mechanics/envelope.h"
+#include "core/mechanics/linkage.h"
 #include "core/proof/finding.h"
 #include "core/solve/answers.h"
 
@@ -221,7 +222,10 @@ void tailStop(const AuditContext& c, std::vector<Finding>& out) {
     const double stop = c.setup.machine.tail.sliderLimitMm;
     const double most = std::max(std::abs(c.figures.sliderLeftMm.value), std::abs(c.figures.sliderRightMm.value));
     if (most < stop - 1e-6) return;
-    const double limit = std::floor(std::min(c.setup.controller.tail.limitLeftPct, c.setup.controller.tail.limitRightPct) * 0.9);
+    const TailFacts& tail = c.setup.machine.tail;
+    const double stroke = c.setup.controller.profile.tailStrokeUs * (c.setup.controller.tail.pulseUs < 1200.0 ? 0.5 : 1.0);
+    const double ball = std::min(0.95 * stop / tail.crankRatio, 0.9 * tail.armMm);
+    const double limit = std::floor(pctFromShare(armAngleDeg(tail.armMm, tail.linkMm, ball) / tail.servo.degPerUs / stroke));
     out.push_back({.severity = Severity::Warning, .row = "tail-limits",
                    .title = say(KH_TR("The tail slider runs into its stop")),
                    .found = say(KH_TR("The slider reaches ±{s} mm, its stop."), {{"s", num(stop, 1)}}),

@@ -137,7 +137,7 @@ void Builder::blades() {
                      {{"p", signedNum(plate.servos[0].pulseUs - setup.controller.pulseUs)},
                       {"a", signedNum(plate.servos[0].armDeg, 1)},
                       {"h", signedNum(plate.plate.heightMm, 2)}});
-            return bladePitchDeg(plate.plate, linkage, 180.0, &why);
+            return bladePitchDeg({plate.plate.heightMm, 0, 0}, linkage, 180.0, &why);  // tilt is not collective
         };
     };
     out.collectiveHighDeg = make(KH_TR("blade pitch at full collective"), {"°", 1, true}, with({"controller.collectiveHighPct"}), pitchAt(1.0));
@@ -370,7 +370,7 @@ void Builder::modes() {
                 const ControllerProfile& box = setup.controller.profile;
                 const double reading = readingPctUnchecked(channelOutputUnchecked(curve, scale).pulseUs, {box.centreUs, box.usPerPct, box.deadBandPct});
                 const double demand = std::clamp(shareFromPct(reading), -1.0, 1.0) * (setup.controller.directions.collectiveReversed ? -1.0 : 1.0);
-                const double deg = model.bladeAt(model.plateAt(demand, 0, 0).plate, 180.0);
+                const double deg = model.bladeAt({model.plateAt(demand, 0, 0).plate.heightMm, 0, 0}, 180.0);
                 why.line(KH_TR("curve {c} %, reading {r} %, plate, blade"), {{"c", signedNum(curve, 1)}, {"r", signedNum(reading, 1)}});
                 return deg;
             };

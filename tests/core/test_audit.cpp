@@ -1,0 +1,180 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Every rule has a pair: the smallest change to a sound document that fires it, and its own remedy that clears it.
+#include "core/base/error.h"
+#include "support.h"
+
+#include <catch2/catch.hpp>
+
+using namespace kh;
+using khtest::edited;
+using khtest::turnstone;
+
+namespace {
+
+struct Pair {
+    std::string id;
+    Severity severity;
+    std::vector<Edit> change;
+    std::set<std::string> consequences;  ///< other findings this change brings with it
+    bool remedied = true;                ///< the remedy can be computed and applied
+};
+
+Curve curveOf(std::vector<double> ys) { return evenCurve(ys); }
+
+std::vector<Pair> pairs() {
+    using namespace std::string_literals;
+    const auto D = Severity::Danger;
+    const auto W = Severity::Warning;
+    const auto N = Severity::Note;
+    const Condition twice{{{"R1", 2, ""}}, {{"L3", 2, ""}}};
+    const Condition missing{{{"Q9", 2, ""}}};
+    const Condition never{};
+    return {
+        {"model-type", D, {{"transmitter.modelType", "aeroplane"s}}, {}},
+        {"stick-trims", W, {{"transmitter.trims.live", true}}, {}},
+        {"unused-channels", W, {{"transmitter.unusedInhibited", false}}, {}},
+        {"channel-clash.elevator", D, {{"transmitter.channels.elevator.number", 1.0}}, {}},
+        {"end-point.aileron.high", W, {{"transmitter.channels.aileron.travelHighPct", 90.0}}, {}},
+        {"end-point.rudder.low", W, {{"transmitter.channels.rudder.travelLowPct", 118.0}}, {}},
+        {"centre.rudder", W, {{"transmitter.channels.rudder.subTrimPct", 4.0}}, {"end-point.rudder.high", "end-point.rudder.low"}},
+        {"channel-sense.aileron", D, {{"transmitter.channels.aileron.reversed", true}}, {}},
+        {"model-match", N, {{"transmitter.modelMatch", false}}, {}},
+        {"hold-acts.idle2", D, {{"transmitter.hold.actsIn", std::vector<std::string>{"normal", "idle1"}}}, {}},
+        {"hold-switch", D, {{"transmitter.modes.hold.when", never}}, {}, false},
+        {"hold-value", D, {{"transmitter.hold.throttlePct", 0.0}}, {}},
+        {"double-switch.Hold", W, {{"transmitter.modes.hold.when", twice}}, {}},
+        {"switch-exists.Idle-up 1", D, {{"transmitter.modes.idle1.when", missing}}, {}, false},
+        {"inverted-throttle.idle1", D, {{"transmitter.modes.idle1.throttle", curveOf({30, 75, 75, 75, 75})}}, {}},
+        {"governed-curve.normal", D, {{"transmitter.modes.normal.throttle", curveOf({0, 40, 60, 64, 65})}}, {}},
+        {"spool-up.normal", W, {{"transmitter.modes.normal.pitch", curveOf({-60, -30, 0, 50, 100})}}, {}},
+        {"soft-start", W, {{"speedController.softStartS", 1.0}}, {}},
+        {"pitch-jump.idle1", W, {{"transmitter.modes.idle1.pitch", curveOf({-100, -50, 12, 56, 100})}}, {"pitch-jump.idle2"}},
+        {"speed-jump.idle1", W, {{"transmitter.modes.normal.throttle", flatCurve(55, 5)}}, {"opening"}, false},
+        {"hold-mirrors", W, {{"transmitter.modes.hold.tailGainPct", 20.0}}, {}},
+        {"gain-side.idle1", D, {{"transmitter.modes.idle1.tailGainPct", -32.0}}, {"hold-mirrors"}},
+        {"gain-range.normal", W, {{"transmitter.modes.normal.tailGainPct", 90.0}}, {}},
+        {"agility.normal", W, {{"transmitter.modes.normal.aileron.expoPct", 30.0}, {"controller.banks.1.expoPct", 30.0}}, {}},
+        {"power-on", W, {{"transmitter.switches.R1.powerOnPlace", 1.0}}, {}},
+        {"set-up-curve.normal", W, {{"transmitter.modes.normal.throttle", flatCurve(0, 5)}}, {}, false},
+        {"kill-switch", N, {{"transmitter.kill.when", never}}, {}, false},
+        {"swash-mixing", D, {{"transmitter.swashMixing", "120"s}}, {}},
+        {"layout", D, {{"controller.layout", "three at 140°, elevator aft"s}}, {"cyclic-limit", "cyclic-amount", "reference-throw"}},
+        {"mounting", D, {{"controller.mounting", "flat, plugs forward"s}}, {}},
+        {"servo-rate", D, {{"controller.rateHz", 400.0}}, {}},
+        {"servo-pulse", D, {{"controller.pulseUs", 760.0}},
+         {"reference-throw", "collective-range", "zero-pitch", "symmetry", "cyclic-limit", "cyclic-amount", "spool-up.normal"}},
+        {"frame-period", D, {{"controller.rateHz", 560.0}}, {"servo-rate"}},
+        {"ports", D, {{"controller.ports.2.role", "right"s}, {"controller.ports.3.role", "left"s}}, {"reference-throw", "cyclic-limit", "zero-pitch"}},
+        {"servo-direction.2", D, {{"controller.ports.2.reversed", true}}, {"reference-throw", "cyclic-limit", "collective-range", "symmetry", "zero-pitch"}},
+        {"trim-safe.1", D, {{"controller.ports.1.trimUs", 70.0}}, {"arm-square.1", "zero-pitch", "symmetry", "cyclic-limit"}},
+        {"arm-square.1", N, {{"machine.servos.elevator.squareErrorDeg", -5.0}}, {"zero-pitch", "symmetry", "spool-up.normal"}},
+        {"collective-sense", D, {{"controller.collectiveHighPct", -43.5}, {"controller.collectiveLowPct", -43.5}}, {"spool-up.normal"}},
+        {"cyclic-sense.aileron", D, {{"controller.directions.aileronReversed", true}}, {}},
+        {"stroke-use", W, {{"controller.cyclicLimitPct", 100.0}}, {"cyclic-limit"}},
+        {"phase", W, {{"controller.phaseDeg", 12.0}}, {"cyclic-limit", "stroke-use"}},
+        {"versions", W, {{"controller.manual", "1.9"s}}, {}},
+        {"zero-pitch", W, {{"controller.collectiveTrimPct", 4.0}}, {"symmetry", "stroke-use", "cyclic-limit"}},
+        {"symmetry", W, {{"controller.collectiveLowPct", 38.0}}, {}},
+        {"collective-range", N, {{"controller.collectiveHighPct", 34.0}, {"controller.collectiveLowPct", 34.0}}, {}},
+        {"reference-throw", W, {{"controller.referencePct", 60.0}}, {}},
+        {"cyclic-limit", W, {{"machine.plate.tiltLimitDeg", 9.0}}, {}},
+        {"cyclic-amount", N, {{"controller.cyclicLimitPct", 50.0}}, {"reference-throw"}, false},
+        {"tail-rate", D, {{"controller.tail.rateHz", 600.0}}, {}},
+        {"tail-pulse", D, {{"controller.tail.pulseUs", 1520.0}}, {"frame-period.tail", "tail-direction"}},
+        {"tail-direction", D, {{"controller.tail.reversed", true}}, {}},
+        {"tail-window.left", W, {{"controller.tail.limitLeftPct", 70.0}}, {"tail-sides"}},
+        {"tail-sides", W, {{"controller.tail.limitLeftPct", 86.0}}, {}},
+        {"tail-stop", W, {{"machine.tail.sliderLimitMm", 4.4}}, {}},
+        {"tail-neutral", N, {{"machine.tail.neutralPitchDeg", 14.0}}, {}},
+        {"two-governors", D, {{"controller.governor.kind", "internal"s}}, {"governor-ratio", "blade-limit"}},
+        {"no-governor", N, {{"speedController.control", "direct"s}}, {}},
+        {"governor-poles", D, {{"controller.governor.kind", "internal"s}, {"speedController.control", "direct"s}, {"controller.governor.poleCount", 10.0}, {"controller.governor.ratio", 8.0}}, {"tip-speed", "tail-tip-speed", "blade-limit", "speed-jump.idle1"}},
+        {"governor-ratio", D, {{"controller.governor.kind", "internal"s}, {"speedController.control", "direct"s}, {"controller.governor.ratio", 9.0}}, {}},
+        {"headroom.idle2", W, {{"machine.power.pinionTeeth", 14.0}}, {}},
+        {"opening", N, {{"machine.power.kv", 1400.0}}, {}, false},
+        {"blade-limit", W, {{"machine.rotor.bladeMaxRpm", std::monostate{}}}, {}, false},
+        {"tip-speed", W, {{"machine.rotor.discM", 1.5}}, {"tail-neutral", "pitch-jump.idle1"}, false},
+        {"tail-tip-speed", W, {{"machine.tail.ratio", 7.5}}, {"tail-neutral"}, false},
+        {"brake", D, {{"speedController.brake", true}}, {}},
+        {"cut-off", W, {{"speedController.cutOff", "hard"s}}, {}},
+        {"cut-off-volts", W, {{"speedController.cutOffVoltsPerCell", 3.6}}, {}},
+        {"cells", D, {{"machine.power.cells", 16.0}}, {"opening"}},
+        {"throttle-ends", W, {{"speedController.highUs", 1840.0}}, {}},
+        {"timer", W, {{"transmitter.timerMin", 0.0}}, {}},
+        {"supply-volts", D, {{"machine.supply.volts", 9.0}}, {}},
+        {"supply-current", W, {{"machine.supply.continuousA", 2.0}}, {}},
+        {"supply-unknown", N, {{"machine.supply.volts", std::monostate{}}}, {}, false},
+    };
+}
+
+}  // namespace
+
+TEST_CASE("the sound model has no danger and no warning; its notes are these") {
+    const Evaluation e = evaluate(turnstone());
+    REQUIRE(e.simulated);
+    REQUIRE(khtest::listed(khtest::ids(e)) == khtest::listed({"spool-up.idle1", "spool-up.idle2"}));
+    REQUIRE(e.count(Severity::Danger) == 0);
+    REQUIRE(e.count(Severity::Warning) == 0);
+}
+
+TEST_CASE("each rule fires on its smallest mistake, and its remedy clears it") {
+    const std::set<std::string> sound = khtest::ids(evaluate(turnstone()));
+    for (const Pair& pair : pairs()) {
+        INFO(pair.id);
+        const Setup wrong = edited(turnstone(), pair.change);
+        const Evaluation e = evaluate(wrong);
+        const Finding* f = khtest::find(e, pair.id);
+        INFO("found: " << khtest::listed(khtest::ids(e)));
+        REQUIRE(f != nullptr);
+        CHECK(f->severity == pair.severity);
+        CHECK_FALSE(render(f->found).empty());
+        CHECK_FALSE(render(f->why).empty());
+        CHECK_FALSE(render(f->todo).empty());
+        CHECK_FALSE(f->subject.empty());
+        for (const std::string& text : {render(f->title), render(f->found), render(f->why), render(f->todo)}) CHECK(text.find('{') == std::string::npos);
+        for (const std::string& other : khtest::ids(e)) {
+            INFO("unlisted consequence: " << other);
+            CHECK((other == pair.id || sound.count(other) != 0 || pair.consequences.count(other) != 0));
+        }
+        if (!pair.remedied) continue;
+        REQUIRE_FALSE(f->fix.empty());
+        const Evaluation after = evaluate(edited(wrong, f->fix));
+        INFO("after the remedy: " << khtest::listed(khtest::ids(after)));
+        CHECK(khtest::find(after, pair.id) == nullptr);
+    }
+}
+
+TEST_CASE("the number in the text follows the value") {
+    const auto text = [](double rate) { return render(khtest::find(evaluate(edited(turnstone(), {{"controller.rateHz", rate}})), "servo-rate")->found); };
+    REQUIRE(text(400).find("400 Hz") != std::string::npos);
+    REQUIRE(text(450).find("450 Hz") != std::string::npos);
+    const auto trim = [](double us) { return render(khtest::find(evaluate(edited(turnstone(), {{"controller.ports.2.trimUs", us}})), "trim-safe.2")->found); };
+    REQUIRE(trim(-75).find("−75") != std::string::npos);
+    REQUIRE(trim(-90).find("−90") != std::string::npos);
+}
+
+TEST_CASE("the seven mistakes left in the first model are found") {
+    const Evaluation e = evaluate(khtest::dunlin());
+    for (const char* id : {"swash-mixing", "layout", "hold-acts.idle2", "gain-side.idle1", "servo-rate", "headroom.idle2", "trim-safe.2"}) {
+        INFO(id);
+        const Finding* f = khtest::find(e, id);
+        REQUIRE(f != nullptr);
+        REQUIRE(f->severity == Severity::Danger);
+    }
+}
+
+TEST_CASE("findings come dangers first and each stands at an existing station") {
+    const Evaluation e = evaluate(khtest::dunlin());
+    for (std::size_t i = 1; i < e.findings.size(); ++i) REQUIRE(e.findings[i - 1].severity <= e.findings[i].severity);
+    REQUIRE(e.count(Severity::Danger) + e.count(Severity::Warning) + e.count(Severity::Note) == e.findings.size());
+}
+
+TEST_CASE("an unknown is never guessed") {
+    const Setup s = edited(turnstone(), {{"machine.power.kv", std::monostate{}}, {"machine.servos.elevator.servo.pulseUs", std::monostate{}}, {"machine.servos.elevator.servo.maxHz", std::monostate{}}});
+    const Evaluation e = evaluate(s);
+    REQUIRE_FALSE(e.figures.availableRpm.known);
+    REQUIRE(e.figures.availableRpm.missing == "machine.power.kv");
+    REQUIRE(khtest::find(e, "servo-pulse")->box == Box::Bench);
+    REQUIRE(std::get<double>(khtest::find(e, "servo-rate")->fix.front().value) == 50.0);
+}

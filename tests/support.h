@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/proof/audit.h"
+#include "io/document.h"
+
+#include <algorithm>
+#include <set>
+#include <string>
+
+namespace khtest {
+
+inline const kh::Setup& turnstone() {
+    static const kh::Setup setup = kh::io::loadDocument(KEELHAUL_SOURCE "/data/demo/turnstone-470.keel.json").setup;
+    return setup;
+}
+inline const kh::Setup& dunlin() {
+    static const kh::Setup setup = kh::io::loadDocument(KEELHAUL_SOURCE "/data/demo/dunlin-380.keel.json").setup;
+    return setup;
+}
+inline kh::Setup edited(const kh::Setup& setup, const std::vector<kh::Edit>& edits) { return kh::withEdits(setup, edits, kh::Standing::Entered, "2026-11-21T10:00:00Z"); }
+
+inline const kh::Finding* find(const kh::Evaluation& e, const std::string& id) {
+    const auto f = std::find_if(e.findings.begin(), e.findings.end(), [&](const kh::Finding& x) { return x.id == id; });
+    return f == e.findings.end() ? nullptr : &*f;
+}
+inline std::set<std::string> ids(const kh::Evaluation& e) {
+    std::set<std::string> out;
+    for (const kh::Finding& f : e.findings) out.insert(f.id);
+    return out;
+}
+inline std::string listed(const std::set<std::string>& names) {
+    std::string out;
+    for (const std::string& n : names) out += n + " ";
+    return out;
+}
+
+}  // namespace khtest
