@@ -17,6 +17,9 @@ BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), 
         layOut();
         update();
     };
+    const auto forget = [this] { cache_ = QPixmap(); };
+    connect(&workspace, &Workspace::evaluated, this, forget);
+    connect(&workspace, &Workspace::stationChanged, this, forget);
     connect(&workspace, &Workspace::traced, this, refresh);
     connect(&workspace, &Workspace::stationChanged, this, refresh);
     connect(&workspace, &Workspace::posedChanged, this, refresh);
@@ -27,19 +30,20 @@ std::vector<Panel> BenchView::panels() const {
     const double h = height() - 20.0;
     const double left = 16;
     switch (workspace_.station()) {
-        case Station::Airframe: return {{paintHelicopter, QRectF(left, 10, w, h), KH_TR("The machine from above")}};
+        case Station::Airframe: return {{paintHelicopter, QRectF(left, 10, w, h), KH_TR("The machine from above"), true}};
         case Station::Radio: return {{paintTransmitter, QRectF(left, 10, w, 286), KH_TR("Transmitter")}, {paintChannelBars, QRectF(left, 306, w, h - 300), KH_TR("Channels")}};
         case Station::Swash: {
             const double side = std::min(w * 0.29, 190.0);
             const double top = h * 0.58;
-            return {{paintSwashPlan, QRectF(left, 10, w - side - 20, top - 10), KH_TR("Swash from above")},
+            return {{paintSwashPlan, QRectF(left, 10, w - side - 20, top - 10), KH_TR("Swash from above"), true},
+                    {paintSwashTilt, QRectF(left, 10, w - side - 20, top - 10), KH_TR("Tilt of the plate")},
                     {paintAskedAndDone, QRectF(left + w - side, 10, side, top - 10), KH_TR("Asked and done")},
                     {paintSwashSection, QRectF(left, top + 14, w * 0.52, h - top - 14), KH_TR("Section through one port")},
                     {paintStrokes, QRectF(left + w * 0.57, top + 14, w * 0.43, h - top - 14), KH_TR("Stroke of the servos")}};
         }
         case Station::Pitch: return {{paintBladeSection, QRectF(left, 10, w, h * 0.47), KH_TR("Blade section")}, {paintClearanceRose, QRectF(left, 20 + h * 0.47, w, h * 0.53 - 20), KH_TR("Clearance rose")}};
         case Station::Tail: return {{paintTail, QRectF(left, 10, w, h), KH_TR("Tail")}};
-        case Station::Power: return {{paintHeadSpeeds, QRectF(left, 10, w, h * 0.47), KH_TR("Head speeds")}, {paintPinionTable, QRectF(left, 24 + h * 0.47, w, h * 0.5 - 24), KH_TR("Pinions")}};
+        case Station::Power: return {{paintHeadSpeeds, QRectF(left, 10, w, h * 0.47), KH_TR("Head speeds")}, {paintPinionTable, QRectF(left, 24 + h * 0.47, w, h * 0.5 - 24), KH_TR("Pinions"), true}};
         case Station::Proof: return {{paintTransmitter, QRectF(left, 10, w, 286), KH_TR("Transmitter")}, {paintHoldBars, QRectF(left, 312, w, h - 306), KH_TR("Hold by mode")}};
         default: return {};
     }
@@ -70,7 +74,20 @@ void BenchView::paintEvent(QPaintEvent*) {
             hairline(p, 16, panel.area.top() - 6, width() - 16, t.rule);
         }
         p.save();
-        panel.drawing(p, panel.area, s);
+        if (panel.still) {
+            if (cache_.isNull() || cacheArea_ != panel.area) {
+                const double ratio = devicePixelRatioF();
+                cacheArea_ = panel.area;
+                cache_ = QPixmap(size() * ratio);
+                cache_.setDevicePixelRatio(ratio);
+                cache_.fill(Qt::transparent);
+                QPainter layer(&cache_);
+                panel.drawing(layer, panel.area, s);
+            }
+            p.drawPixmap(0, 0, cache_);
+        } else {
+            panel.drawing(p, panel.area, s);
+        }
         p.restore();
         lastTop = panel.area.top();
         first = false;

@@ -5,6 +5,8 @@
 #include "app/workspace.h"
 #include "paint/drawings.h"
 
+#include <QPixmap>
+
 namespace kh::app {
 
 /// The live drawing of the current station, moved by the deck.
@@ -18,13 +20,19 @@ public:
 protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent* event) override;
-    void resizeEvent(QResizeEvent*) override { layOut(); }
+    void resizeEvent(QResizeEvent*) override {
+        cache_ = QPixmap();
+        layOut();
+    }
+    void changeEvent(QEvent*) override { cache_ = QPixmap(); }  // palette: another theme
 
 private:
     [[nodiscard]] std::vector<paint::Panel> panels() const;
     [[nodiscard]] paint::Scene scene() const;
     void layOut();
     Workspace& workspace_;
+    QPixmap cache_;     ///< the still drawing of this station
+    QRectF cacheArea_;
 };
 
 }  // namespace kh::app

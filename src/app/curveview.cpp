@@ -1,15 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/curveview.h"
 
+#include "app/celleditor.h"
 #include "core/base/conventions.h"
 #include "core/base/error.h"
 #include "paint/theme.h"
 
-#include <QAction>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
 #include <cmath>
+#include <utility>
 
 namespace kh::app {
 
@@ -445,7 +446,8 @@ void CurveView::type() {
     closeEditor();
     const auto& points = curve(pitch_).points;
     const QPointF c = at(plot(pitch_), points[static_cast<std::size_t>(point_)].x, points[static_cast<std::size_t>(point_)].y);
-    editor_ = new QLineEdit(this);
+    auto* editor = new CellEditor(this);
+    editor_ = editor;
     editor_->setObjectName(QStringLiteral("point-editor"));
     editor_->setAccessibleName(tr("Value of the curve point, %"));
     editor_->setFont(Theme::font(13));
@@ -454,7 +456,7 @@ void CurveView::type() {
     editor_->setGeometry(static_cast<int>(std::min(c.x() + 12, width() - 90.0)), static_cast<int>(c.y() + 14), 76, 26);
     editor_->show();
     editor_->setFocus();
-    connect(editor_, &QLineEdit::returnPressed, this, [this] {
+    connect(editor, &CellEditor::entered, this, [this] {
         QString text = editor_->text();
         text.replace(',', '.').replace(QStringLiteral("−"), QStringLiteral("-"));
         bool number = false;
@@ -471,21 +473,18 @@ void CurveView::type() {
         setPoint(y);
         key_ = 0;
     });
-    auto* cancel = new QAction(editor_);
-    cancel->setShortcut(Qt::Key_Escape);
-    cancel->setShortcutContext(Qt::WidgetShortcut);
-    connect(cancel, &QAction::triggered, this, [this] {
+    connect(editor, &CellEditor::cancelled, this, [this] {
         closeEditor();
         setFocus();
     });
-    editor_->addAction(cancel);
 }
 
 void CurveView::closeEditor() {
     if (editor_ == nullptr) return;
-    editor_->hide();
-    editor_->deleteLater();
-    editor_ = nullptr;
+    QLineEdit* closing = std::exchange(editor_, nullptr);
+    if (closing->hasFocus()) setFocus();  // else hiding it would pass the focus on, and the selection with it
+    closing->hide();
+    closing->deleteLater();
 }
 
 }  // namespace kh::app

@@ -40,7 +40,10 @@ DocumentModel::DocumentModel(const QString& stateFolder, QObject* parent) : QObj
     connect(&undo_, &QUndoStack::cleanChanged, this, &DocumentModel::stateChanged);
 }
 
-DocumentModel::~DocumentModel() { dropJournal(); }
+DocumentModel::~DocumentModel() {
+    undo_.disconnect();  // whoever listens may be half gone
+    dropJournal();
+}
 
 void DocumentModel::put(const Setup& setup) {
     const int revision = setup_.revision;  // counts saves, is not undone

@@ -82,6 +82,8 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
     for (const std::string& problem : workspace_.library().problems) showMessage(QString::fromStdString(problem));
 }
 
+MainWindow::~MainWindow() { delete takeCentralWidget(); }  // views go before the workspace they draw
+
 void MainWindow::showPage() {
     const Station s = workspace_.station();
     page_ = s == Station::Modes ? static_cast<PageView*>(matrix_) : s == Station::Proof ? static_cast<PageView*>(proof_) : ledger_;

@@ -36,6 +36,7 @@ class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
     explicit MainWindow(const Places& places, QWidget* parent = nullptr);
+    ~MainWindow() override;
 
     [[nodiscard]] Workspace& workspace() { return workspace_; }
     /// Opens a file; problems are told in the window. @return whether it was opened

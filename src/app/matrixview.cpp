@@ -30,7 +30,7 @@ void MatrixView::render(QPainter* p) {
     const auto& modes = workspace().setup().transmitter.modes;
     const auto& rows = workspace().page().rows;
     const Selection selected = workspace().selection();
-    const double what = 126 + (width() - 616) * 0.1;
+    const double what = width() < 616 ? 126.0 * width() / 616 : 126 + (width() - 616) * 0.1;
     const auto n = static_cast<double>(std::max<std::size_t>(1, modes.size()));
     const double column = (width() - 2 * kLeft - what) / n;
     const auto left = [&](std::size_t i) { return kLeft + what + 8 + column * static_cast<double>(i); };
@@ -95,8 +95,10 @@ void MatrixView::render(QPainter* p) {
             for (std::size_t k = 0; k < cell.parts.size(); ++k) {
                 const Selection here{static_cast<int>(r), static_cast<int>(c), static_cast<int>(k)};
                 const bool on = selected == here;
+                Part part = cell.parts[k];
+                if (columnWidth < 100 && part.look == Part::Look::Spark) part.look = Part::Look::Value;  // no room for the spark
                 // a merged cell is drawn once; its own item stays, so each mode can be edited
-                x = drawPart(hidden && !on ? nullptr : p, cell.parts[k], QStringLiteral("part-%1-%2-%3").arg(r).arg(c).arg(k), x, y + 19, on, Theme::box(row.band), c == shown && !hidden);
+                x = drawPart(hidden && !on ? nullptr : p, part, QStringLiteral("part-%1-%2-%3").arg(r).arg(c).arg(k), x, y + 19, on, Theme::box(row.band), c == shown && !hidden);
             }
             if (p != nullptr && cell.span > 1) {
                 const bool all = cell.span == static_cast<int>(row.cells.size());

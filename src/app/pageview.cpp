@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/pageview.h"
 
+#include "app/celleditor.h"
 #include "core/base/error.h"
 #include "paint/theme.h"
 
@@ -10,6 +11,7 @@
 #include <QPainter>
 #include <QTextLayout>
 #include <cmath>
+#include <utility>
 
 namespace kh::app {
 
@@ -335,7 +337,8 @@ void PageView::editSelected() {
 
 void PageView::openLineEditor(const Part& part, QRectF at) {
     closeEditor();
-    editor_ = new QLineEdit(this);
+    auto* editor = new CellEditor(this);
+    editor_ = editor;
     editor_->setObjectName(QStringLiteral("cell-editor"));
     editor_->setAccessibleName(tr("Edit %1").arg(QString::fromStdString(part.field)));
     editor_->setFont(Theme::font(13));
@@ -348,23 +351,19 @@ void PageView::openLineEditor(const Part& part, QRectF at) {
     editor_->show();
     editor_->setFocus();
     const Part copy = part;
-    connect(editor_, &QLineEdit::returnPressed, this, [this, copy] { commit(copy, editor_->text()); });
-    editor_->installEventFilter(this);
-    auto* cancel = new QAction(editor_);
-    cancel->setShortcut(Qt::Key_Escape);
-    cancel->setShortcutContext(Qt::WidgetShortcut);
-    connect(cancel, &QAction::triggered, this, [this] {
+    connect(editor, &CellEditor::entered, this, [this, copy] { commit(copy, editor_->text()); });
+    connect(editor, &CellEditor::cancelled, this, [this] {
         closeEditor();
         setFocus();
     });
-    editor_->addAction(cancel);
 }
 
 void PageView::closeEditor() {
     if (editor_ == nullptr) return;
-    editor_->hide();
-    editor_->deleteLater();
-    editor_ = nullptr;
+    QLineEdit* closing = std::exchange(editor_, nullptr);
+    if (closing->hasFocus()) setFocus();  // else hiding it would pass the focus on, and the selection with it
+    closing->hide();
+    closing->deleteLater();
 }
 
 void PageView::commit(const Part& part, const QString& text) {

@@ -25,6 +25,8 @@ struct Scene {
 
 /// Plate and servos from above, as built and as set.
 void paintSwashPlan(QPainter& p, QRectF area, const Scene& s);
+/// Where the plate tilts now, over the plan.
+void paintSwashTilt(QPainter& p, QRectF area, const Scene& s);
 /// Plate, link and arm through one port, in that port's own azimuth.
 void paintSwashSection(QPainter& p, QRectF area, const Scene& s);
 /// Each port's pulse, arm and ball on its usable stroke.
@@ -61,6 +63,7 @@ struct Panel {
     Drawing drawing;
     QRectF area;
     const char* name;
+    bool still = false;  ///< does not move with the deck
 };
 /// A page of drawings as SVG. @param size  in pixels
 [[nodiscard]] std::string drawingsSvg(const std::vector<Panel>& panels, const Scene& scene, QSizeF size);

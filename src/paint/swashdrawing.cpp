@@ -45,17 +45,27 @@ void servoBody(QPainter& p, QPointF axle, double alongDeg, double length, double
     p.restore();
 }
 
+/// Where the plan stands in its area.
+struct PlanFrame {
+    QPointF centre;
+    double pixels;     ///< a millimetre
+    double scaleRing;  ///< radius of the ring of degrees
+};
+PlanFrame planFrame(QRectF area, const Scene& s) {
+    const double r = s.setup.machine.plate.ballRadiusMm;
+    const double pixels = std::min(area.width() / (r * 4.5), area.height() / (r * 4.0));
+    return {area.center() + QPointF(0, 14), pixels, r * pixels * 1.52};
+}
+
 }  // namespace
 
 void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
     const Machine& m = s.setup.machine;
-    const double pixels = std::min(area.width() / (m.plate.ballRadiusMm * 4.5), area.height() / (m.plate.ballRadiusMm * 4.0));
-    const QPointF c = area.center() + QPointF(0, 14);
+    const auto [c, pixels, scaleRing] = planFrame(area, s);
     drawText(p, area.topLeft() + QPointF(0, 14), words(KH_TR("From above")), Theme::font(13, true), t.ink);
     const double ring = m.plate.ballRadiusMm * pixels;
-    const double scaleRing = ring * 1.52;
 
     centreLine(p, c - QPointF(0, scaleRing + 14), c + QPointF(0, scaleRing + 14));
     centreLine(p, c - QPointF(scaleRing + 14, 0), c + QPointF(scaleRing + 14, 0));
@@ -67,7 +77,6 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         p.drawLine(polar(c, scaleRing, a), polar(c, scaleRing - len, a));
     }
     for (const int a : {90, 270}) {
-        if (s.trace.tiltDeg > 0.05 && std::abs(wrapAzimuthDeg(s.trace.towardDeg - a + 180.0) - 180.0) < 15.0) continue;  // the tilt's own label stands there
         p.setFont(Theme::font(12));
         p.setPen(t.muted);
         const QPointF at = polar(c, scaleRing + 18, a);
@@ -81,8 +90,8 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     drawText(p, nose + QPointF(14, 6), words(KH_TR("nose")), Theme::font(13, true), t.ink);
 
     // outer ring with its arms, shaft
-    QPainterPath plate;
-    plate.addEllipse(c, ring * 0.72, ring * 0.72);
+    std::vector<QPainterPath> plate(1);
+    plate.front().addEllipse(c, ring * 0.72, ring * 0.72);
     for (const PlateServo& servo : m.servos) {
         const QPointF ball = polar(c, ring, servo.azimuthDeg);
         QPainterPath arm;
@@ -91,11 +100,13 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         arm.lineTo(polar(ball, ring * 0.09, servo.azimuthDeg + 90));
         arm.lineTo(polar(c, ring * 0.66, servo.azimuthDeg + 16));
         arm.closeSubpath();
-        plate = plate.united(arm);
+        plate.push_back(arm);
     }
-    p.setPen(machinePen(1.6));
-    p.setBrush(t.sheet);
-    p.drawPath(plate);
+    for (const bool outline : {true, false}) {  // outlines first, then the inside over them: one contour without path algebra
+        p.setPen(outline ? machinePen(3.2) : QPen(Qt::NoPen));
+        p.setBrush(t.sheet);
+        for (const QPainterPath& path : plate) p.drawPath(path);
+    }
     p.setBrush(Qt::NoBrush);
     p.setPen(machinePen(1));
     p.drawEllipse(c, ring * 0.5, ring * 0.5);
@@ -181,12 +192,20 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         label(m.servos[0].azimuthDeg + builtAngle * 0.46, builtAngle, t.ink);
         label(set[0] - setAngle * 0.46, setAngle, parted ? t.controller : t.controller);
     }
-    // where the plate tilts now
+}
+
+void paintSwashTilt(QPainter& p, QRectF area, const Scene& s) {
+    const Tokens& t = Theme::tokens();
+    p.setRenderHint(QPainter::Antialiasing);
+    const PlanFrame frame = planFrame(area, s);
+    const QPointF c = frame.centre;
+    const double scaleRing = frame.scaleRing;
     if (s.trace.tiltDeg > 0.05) {
         const QPointF to = polar(c, scaleRing, s.trace.towardDeg);
         p.setPen(QPen(t.ink, 2.4));
         p.drawLine(polar(c, scaleRing - 14, s.trace.towardDeg), to);
         const QPointF at = polar(c, scaleRing + 18, s.trace.towardDeg);
+        p.fillRect(QRectF(at.x() - 16, at.y() - 9, 36, 18), t.sheet);
         p.setFont(Theme::font(12, true));
         p.setPen(t.ink);
         p.drawText(QRectF(at.x() - 24, at.y() - 9, 48, 18), Qt::AlignCenter, QString::number(s.trace.towardDeg, 'f', 0) + QStringLiteral("°"));

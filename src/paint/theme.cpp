@@ -3,6 +3,7 @@
 
 #include <QCoreApplication>
 #include <QFontMetricsF>
+#include <QHash>
 #include <QLocale>
 #include <QPainterPath>
 #include <cmath>
@@ -29,9 +30,15 @@ void Theme::setTextScale(double scale) { g_scale = scale; }
 double Theme::textScale() { return g_scale; }
 
 QFont Theme::font(int px, bool bold) {
+    // one font object a size: its metrics and glyphs are found once
+    static QHash<int, QFont> made;
+    const int size = static_cast<int>(std::lround(px * g_scale));
+    const int key = 2 * size + (bold ? 1 : 0);
+    if (const auto known = made.constFind(key); known != made.constEnd()) return *known;
     QFont f(QStringLiteral("Keelhaul B612"));
-    f.setPixelSize(static_cast<int>(std::lround(px * g_scale)));
+    f.setPixelSize(size);
     f.setBold(bold);
+    made.insert(key, f);
     return f;
 }
 
@@ -142,9 +149,13 @@ double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font,
 double textWidth(const QString& text, const QFont& font) { return QFontMetricsF(font).horizontalAdvance(text); }
 
 QString words(const Message& message) {
-    Speech speech;
-    speech.translate = [](const std::string& text) { return QCoreApplication::translate("kh", text.c_str()).toStdString(); };
-    speech.decimalPoint = QLocale().decimalPoint().toStdString();
+    static const Speech speech = [] {
+        Speech s;
+        if (QCoreApplication::translate("kh", "standing") != QStringLiteral("standing"))  // a language is installed
+            s.translate = [](const std::string& text) { return QCoreApplication::translate("kh", text.c_str()).toStdString(); };
+        s.decimalPoint = QLocale().decimalPoint().toStdString();
+        return s;
+    }();
     return QString::fromStdString(render(message, speech));
 }
 

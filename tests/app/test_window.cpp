@@ -171,6 +171,8 @@ TEST_CASE("the first path without a pointer: layout, finding, remedy, curve, sav
     REQUIRE(b.window.curves()->editor() != nullptr);  // the text stays for mending
     b.window.curves()->editor()->setText(QStringLiteral("−20"));
     QTest::keyClick(b.window.curves()->editor(), Qt::Key_Return);
+    INFO(b.window.message().toStdString());
+    REQUIRE(b.window.curves()->editor() == nullptr);
     REQUIRE(b.w().setup().transmitter.modes[static_cast<std::size_t>(b.w().shownMode())].pitch.points[0].y == -20);
     b.act("save");
     REQUIRE_FALSE(b.w().document().modified());
