@@ -359,7 +359,8 @@ void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s) {
         p.drawLine(QPointF(mid + 9, y + 16), QPointF(mid + 25, y + 16));
         p.drawPolyline(QPolygonF({{mid + 20, y + 12}, {mid + 25, y + 16}, {mid + 20, y + 20}}));
         p.setRenderHint(QPainter::Antialiasing, false);
-        const QFont font = off ? Theme::font(22, true) : Theme::font(17);
+        const bool roomy = mid + 36 + textWidth(done, Theme::font(22, true)) <= area.right();
+        const QFont font = off ? Theme::font(roomy ? 22 : 17, true) : Theme::font(17);
         const double end = drawText(p, {mid + 36, y + 23}, done, font, off ? t.danger : t.ink);
         if (std::string_view(stage.unit) == "mm" && !off) drawText(p, {end + 4, y + 22}, QStringLiteral("mm"), Theme::font(12), t.muted);
         hairline(p, area.left(), y + 32, area.right(), t.rule);
