@@ -43,6 +43,7 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"undo", KH_TR("Undo"), "Ctrl+Z", KH_TR("Edit")},
         Shortcut{"redo", KH_TR("Redo"), "Ctrl+Shift+Z", KH_TR("Edit")},
         Shortcut{"boxes", KH_TR("Choose the boxes and servos…"), "Ctrl+B", KH_TR("Edit")},
+        Shortcut{"renew", KH_TR("Take the newer profiles"), "", KH_TR("Edit")},
         Shortcut{"measured", KH_TR("Measured…"), "Ctrl+M", KH_TR("Edit")},
         Shortcut{"seen", KH_TR("Seen on the machine"), "Ctrl+Shift+M", KH_TR("Edit")},
         Shortcut{"remedy", KH_TR("Set the remedy"), "Ctrl+Return", KH_TR("Edit")},
@@ -114,7 +115,18 @@ void MainWindow::runAction(const QString& id) {
     else if (id == QStringLiteral("undo")) workspace_.document().undoStack().undo();
     else if (id == QStringLiteral("redo")) workspace_.document().undoStack().redo();
     else if (id == QStringLiteral("boxes")) changeBoxes();
-    else if (id == QStringLiteral("measured")) measured(false);
+    else if (id == QStringLiteral("renew")) {
+        const Setup after = io::withNewerProfiles(workspace_.setup(), workspace_.library());
+        const std::vector<std::string> paths = differingPaths(workspace_.setup(), after);
+        if (paths.empty()) {
+            showMessage(tr("The profiles in this document are as new as those installed."));
+            return;
+        }
+        QStringList list;
+        for (const std::string& path : paths) list << QString::fromStdString(path);
+        workspace_.document().replace(tr("Take the newer profiles"), after);
+        showMessage(tr("Changed, and can be undone: %1").arg(list.mid(0, 12).join(QStringLiteral(", "))));
+    } else if (id == QStringLiteral("measured")) measured(false);
     else if (id == QStringLiteral("seen")) measured(true);
     else if (id == QStringLiteral("remedy")) {
         const int i = workspace_.selectedFinding();
@@ -153,7 +165,7 @@ void MainWindow::showMenu(QPoint at) {
     menu->addSeparator();
     for (const char* id : {"save", "save-as", "revert", "export", "print"}) add(id);
     menu->addSeparator();
-    for (const char* id : {"boxes", "preferences", "handbook", "shortcuts", "about"}) add(id);
+    for (const char* id : {"boxes", "renew", "preferences", "handbook", "shortcuts", "about"}) add(id);
     menu->addSeparator();
     add("quit");
     menu->popup(at);

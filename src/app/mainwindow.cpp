@@ -159,9 +159,11 @@ bool MainWindow::openFile(const QString& file) {
     }
     remember(file);
     message_->hide();
-    if (!workspace_.document().notes().empty()) {
-        QStringList notes;
-        for (const Message& note : workspace_.document().notes()) notes << words(note);
+    QStringList notes;
+    for (const Message& note : workspace_.document().notes()) notes << words(note);
+    const auto newer = differingPaths(workspace_.setup(), io::withNewerProfiles(workspace_.setup(), workspace_.library()));
+    if (!newer.empty()) notes << tr("Newer profiles are installed (%1 values differ). \"Take the newer profiles\" in the model menu takes them as one undoable change.").arg(newer.size());
+    if (!notes.isEmpty()) {
         showMessage(notes.mid(0, 4).join('\n'));
     }
     return true;

@@ -70,4 +70,17 @@ Library loadLibrary(const std::vector<fs::path>& folders) {
     return library;
 }
 
+Setup withNewerProfiles(Setup setup, const Library& library) {
+    const auto renew = [](auto& copy, const auto& installed) {
+        for (const auto& profile : installed)
+            if (profile.id == copy.id && profile.version > copy.version) copy = profile;
+    };
+    renew(setup.transmitter.profile, library.transmitters);
+    renew(setup.controller.profile, library.controllers);
+    renew(setup.speedController.profile, library.speedControllers);
+    for (PlateServo& servo : setup.machine.servos) renew(servo.servo, library.servos);
+    renew(setup.machine.tail.servo, library.servos);
+    return setup;
+}
+
 }  // namespace kh::io

@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/controller/controller.h"
-#include "core/machine/machine.h"
+#include "core/setup/setup.h"
 
 #include <filesystem>
 #include <string>
@@ -28,5 +27,9 @@ struct Library {
 
 /// Profiles of all folders; the first folder that has an id wins.
 [[nodiscard]] Library loadLibrary(const std::vector<std::filesystem::path>& folders);
+
+/// The Setup with every profile copy replaced by a newer installed version of the same id; equal to the
+/// argument when there is none. The differences are told by differingPaths.
+[[nodiscard]] Setup withNewerProfiles(Setup setup, const Library& library);
 
 }  // namespace kh::io

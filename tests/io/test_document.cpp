@@ -264,3 +264,16 @@ TEST_CASE("the HTML sheet holds every word of the value, and no script") {
     hostile.machine.name = "<script>alert(1)</script>";
     REQUIRE(io::sheetHtml(benchSheet(hostile, evaluate(hostile))).find("<script") == std::string::npos);
 }
+
+TEST_CASE("a newer installed profile is offered whole, an older or foreign one is not") {
+    io::Library lib = io::loadLibrary({KEELHAUL_SOURCE "/data"});
+    REQUIRE(io::withNewerProfiles(khtest::turnstone(), lib) == khtest::turnstone());
+    for (ControllerProfile& p : lib.controllers) {
+        p.version = 2;
+        p.trimSafeUs = 40;
+    }
+    const Setup after = io::withNewerProfiles(khtest::turnstone(), lib);
+    REQUIRE(differingPaths(khtest::turnstone(), after) == std::vector<std::string>{"controller.profile.version", "controller.profile.trimSafeUs"});
+    for (ControllerProfile& p : lib.controllers) p.version = 0;
+    REQUIRE(io::withNewerProfiles(khtest::turnstone(), lib) == khtest::turnstone());
+}

@@ -22,6 +22,7 @@ struct SheetBuilder {
     }
     [[nodiscard]] static Message shown(const Figure& f) {
         if (!f.known) return say(KH_TR("–"));
+        if (std::string_view(f.unit) == "°") return say(KH_TR("{v}°"), {{"v", Number{f.value, f.decimals, f.sign}}});
         return *f.unit == 0 ? say(KH_TR("{v}"), {{"v", Number{f.value, f.decimals, f.sign}}})
                             : say(KH_TR("{v} {unit}"), {{"v", Number{f.value, f.decimals, f.sign}}, {"unit", std::string(f.unit)}});
     }

@@ -1,0 +1,102 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Every drawing leaves ink in its area, follows the sticks where it should, and becomes SVG.
+#include "core/sheet/sheet.h"
+#include "paint/drawings.h"
+#include "paint/pdf.h"
+#include "paint/theme.h"
+#include "support.h"
+
+#include <catch2/catch.hpp>
+
+using namespace kh;
+using namespace kh::paint;
+
+namespace {
+
+struct Named {
+    const char* name;
+    Drawing drawing;
+    bool moves;
+};
+
+const std::vector<Named>& drawings() {
+    static const std::vector<Named> all{
+        {"plan", paintSwashPlan, false},       {"tilt", paintSwashTilt, true},       {"section", paintSwashSection, true},
+        {"strokes", paintStrokes, true},       {"asked", paintAskedAndDone, true},   {"blade", paintBladeSection, true},
+        {"rose", paintClearanceRose, true},    {"tail", paintTail, true},            {"helicopter", paintHelicopter, false},
+        {"transmitter", paintTransmitter, true}, {"channels", paintChannelBars, true}, {"hold", paintHoldBars, false},
+        {"speeds", paintHeadSpeeds, false},    {"pinions", paintPinionTable, false},
+    };
+    return all;
+}
+
+QImage picture(Drawing drawing, const Setup& setup, const Deck& deck) {
+    const Evaluation evaluation = evaluate(setup);
+    const Trace now = trace(setup, deck);
+    const Scene scene{setup, evaluation, now, deck, {}};
+    QImage image(560, 420, QImage::Format_RGB32);
+    image.fill(Theme::tokens().sheet);
+    QPainter p(&image);
+    drawing(p, QRectF(10, 10, 540, 400), scene);
+    return image;
+}
+
+Deck still() {
+    Deck d;
+    d.switches["R1"] = 1;
+    d.sticks = {0, 0, 0, 0};
+    return d;
+}
+
+Deck moved() {
+    Deck d = still();
+    d.sticks = {0.6, 0.7, 0.2, -0.5};
+    return d;
+}
+
+}  // namespace
+
+TEST_CASE("every drawing leaves ink and moves with the deck exactly when it should") {
+    for (const Named& n : drawings()) {
+        INFO(n.name);
+        const QImage a = picture(n.drawing, khtest::turnstone(), still());
+        const QImage b = picture(n.drawing, khtest::turnstone(), moved());
+        QImage blank(a.size(), a.format());
+        blank.fill(Theme::tokens().sheet);
+        if (std::string(n.name) != "tilt") CHECK(a != blank);
+        CHECK((a != b) == n.moves);
+    }
+}
+
+TEST_CASE("drawings do not fail on unknowns, an engine, four servos or a foreign layout") {
+    Setup unknown = khtest::edited(khtest::turnstone(), {{"machine.power.kv", std::monostate{}}, {"machine.power.pinionTeeth", std::monostate{}}, {"machine.rotor.bladeMaxRpm", std::monostate{}}});
+    unknown.speedController.calibration.clear();
+    Setup engine = khtest::turnstone();
+    engine.machine.power.kind = PowerKind::Engine;
+    for (const Setup* s : std::initializer_list<const Setup*>{&unknown, &engine, &khtest::dunlin()})
+        for (const Named& n : drawings()) (void)picture(n.drawing, *s, moved());
+}
+
+TEST_CASE("a page of drawings becomes well-formed SVG that keeps its text") {
+    const Evaluation evaluation = evaluate(khtest::turnstone());
+    const Trace now = trace(khtest::turnstone(), moved());
+    const Deck deck = moved();
+    const Scene scene{khtest::turnstone(), evaluation, now, deck, {}};
+    const std::string svg = drawingsSvg({{paintSwashPlan, QRectF(0, 0, 500, 400), "plan"}}, scene, QSizeF(500, 400));
+    QXmlStreamReader reader(QByteArray::fromStdString(svg));
+    int elements = 0;
+    while (!reader.atEnd())
+        if (reader.readNext() == QXmlStreamReader::StartElement) ++elements;
+    REQUIRE_FALSE(reader.hasError());
+    REQUIRE(elements > 50);
+    REQUIRE(svg.find("nose") != std::string::npos);
+}
+
+TEST_CASE("the PDF sheet has a page for each part") {
+    const std::string pdf = sheetPdf(benchSheet(khtest::turnstone(), evaluate(khtest::turnstone())));
+    REQUIRE(pdf.rfind("%PDF", 0) == 0);
+    std::size_t pages = 0;
+    for (std::size_t at = pdf.find("/Type /Page\n"); at != std::string::npos; at = pdf.find("/Type /Page\n", at + 1)) ++pages;
+    REQUIRE(pages >= 4);
+}
