@@ -17,7 +17,7 @@ namespace kh::io {
 
 inline constexpr int kFormatVersion = 1;
 inline constexpr const char* kFormatName = "keelhaul-setup";
-inline constexpr std::size_t kMaxDocumentBytes = 16U * 1024 * 1024;
+inline constexpr std::size_t kMaxDocumentBytes = std::size_t{16} * 1024 * 1024;
 inline constexpr int kMaxDepth = 64;
 
 /// Keys the program does not know, kept by the path of the object they stood in. They go when it goes.
