@@ -75,7 +75,7 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
             p.setPen(limit);
             const QPointF dir(-cosDeg(end->value), -sinDeg(end->value));
             p.drawLine(pivot + dir * (chord * 0.34), pivot + dir * (radius + 12));
-            drawText(p, pivot + dir * (radius * 0.86) + QPointF(-6, end->value > 0 ? -8 : 18), words(say(KH_TR("{v}°"), {{"v", signedNum(end->value, 1)}})), Theme::font(13, true), t.controller);
+            drawText(p, pivot + dir * (radius * 0.62) + QPointF(-6, end->value > 0 ? 17 : -7), words(say(KH_TR("{v}°"), {{"v", signedNum(end->value, 1)}})), Theme::font(13, true), t.controller);
         }
     draw(0, ghost, Qt::NoBrush);
     draw(now, QPen(t.machine, 1.6), QBrush(Theme::over(t.sheet, t.machine, 0.12)));
@@ -94,8 +94,8 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
     p.setPen(t.ink);
     p.drawText(window, Qt::AlignCenter, words(say(KH_TR("{v}°"), {{"v", signedNum(now, 1)}})));
     drawText(p, {window.left(), window.bottom() + 18}, words(KH_TR("the gauge should read")), Theme::font(12), t.muted);
-    drawText(p, pivot + QPointF(-chord * 0.3 - 8, chord * 0.2), words(KH_TR("leading edge")), Theme::font(12), t.muted);
-    drawText(p, pivot + QPointF(chord * 0.5, chord * 0.2), words(KH_TR("trailing edge")), Theme::font(12), t.muted);
+    drawText(p, pivot + QPointF(-chord * 0.3 - 8, chord * 0.32), words(KH_TR("leading edge")), Theme::font(12), t.muted);
+    drawText(p, pivot + QPointF(chord * 0.5, chord * 0.32), words(KH_TR("trailing edge")), Theme::font(12), t.muted);
 }
 
 void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {

@@ -36,7 +36,7 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     const double disc = m.rotor.discM;
     const double boom = m.tail.boomM;
     const double tall = disc / 2 + boom + m.tail.discM / 2 + 0.05 * disc;
-    const double pixels = std::min((area.width() - 150) / disc, (area.height() - 90) / tall);
+    const double pixels = std::min((area.width() - 150) / disc, (area.height() - 130) / tall);
     const QPointF shaft(area.left() + area.width() * 0.46, area.top() + 58 + disc / 2 * pixels);
     const auto at = [&](double right, double aft) { return shaft + QPointF(right * pixels, aft * pixels); };
     // disc

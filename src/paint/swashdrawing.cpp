@@ -79,7 +79,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     for (const int a : {90, 270}) {
         p.setFont(Theme::font(12));
         p.setPen(t.muted);
-        const QPointF at = polar(c, scaleRing + 18, a);
+        const QPointF at = polar(c, scaleRing - 22, a);
         p.drawText(QRectF(at.x() - 18, at.y() - 9, 36, 18), Qt::AlignCenter, QString::number(a));
     }
     // nose
@@ -204,8 +204,8 @@ void paintSwashTilt(QPainter& p, QRectF area, const Scene& s) {
         const QPointF to = polar(c, scaleRing, s.trace.towardDeg);
         p.setPen(QPen(t.ink, 2.4));
         p.drawLine(polar(c, scaleRing - 14, s.trace.towardDeg), to);
-        const QPointF at = polar(c, scaleRing + 18, s.trace.towardDeg);
-        p.fillRect(QRectF(at.x() - 16, at.y() - 9, 36, 18), t.sheet);
+        const QPointF at = polar(c, scaleRing - 30, s.trace.towardDeg);
+        p.fillRect(QRectF(at.x() - 16, at.y() - 9, 32, 18), t.sheet);
         p.setFont(Theme::font(12, true));
         p.setPen(t.ink);
         p.drawText(QRectF(at.x() - 24, at.y() - 9, 48, 18), Qt::AlignCenter, QString::number(s.trace.towardDeg, 'f', 0) + QStringLiteral("°"));
@@ -274,7 +274,7 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     drawText(p, {dx + 9, at(0, ball / 2).y() + 5}, words(say(KH_TR("{h} mm"), {{"h", signedNum(ball, 2)}})), Theme::font(13, true), t.ink);
     drawText(p, {at(axle, servoUp).x() + 9 * pixels, at(axle, servoUp).y() + 5}, words(say(KH_TR("arm {a}°"), {{"a", signedNum(moved->armDeg, 1)}})), Theme::font(13, true), t.ink);
     drawText(p, {area.left(), at(0, opposite).y() + 22}, words(say(KH_TR("tilt {t}°"), {{"t", num(s.trace.tiltDeg, 1)}})), Theme::font(13, true), t.ink);
-    drawText(p, {area.left(), area.bottom() - 4}, words(say(KH_TR("r {r} mm, L {l} mm"), {{"r", num(built->armMm, 1)}, {"l", num(built->linkMm, 1)}})), Theme::font(12), t.muted);
+    drawText(p, {area.left() + area.width() * 0.37, area.bottom() - 4}, words(say(KH_TR("r {r} mm, L {l} mm"), {{"r", num(built->armMm, 1)}, {"l", num(built->linkMm, 1)}})), Theme::font(12), t.muted);
 }
 
 void paintStrokes(QPainter& p, QRectF area, const Scene& s) {
@@ -333,7 +333,7 @@ void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s) {
         const char* stage;
     };
     static constexpr std::array lines{Line{KH_TR("tilt to the right"), Function::Aileron, "plate"}, Line{KH_TR("tilt forward"), Function::Elevator, "plate"},
-                                      Line{KH_TR("blade, cyclic"), Function::Aileron, "blade"}, Line{KH_TR("plate height"), Function::Collective, "plate"},
+                                      Line{KH_TR("blade, cyclic"), Function::Aileron, "blade"}, Line{KH_TR("plate height, mm"), Function::Collective, "plate"},
                                       Line{KH_TR("blade, collective"), Function::Collective, "blade"}};
     double y = area.top() + 40;
     for (const Line& line : lines) {
@@ -361,8 +361,7 @@ void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s) {
         p.setRenderHint(QPainter::Antialiasing, false);
         const bool roomy = mid + 36 + textWidth(done, Theme::font(22, true)) <= area.right();
         const QFont font = off ? Theme::font(roomy ? 22 : 17, true) : Theme::font(17);
-        const double end = drawText(p, {mid + 36, y + 23}, done, font, off ? t.danger : t.ink);
-        if (std::string_view(stage.unit) == "mm" && !off) drawText(p, {end + 4, y + 22}, QStringLiteral("mm"), Theme::font(12), t.muted);
+        drawText(p, {mid + 36, y + 23}, done, font, off ? t.danger : t.ink);
         hairline(p, area.left(), y + 32, area.right(), t.rule);
         y += 50;
         if (y + 40 > area.bottom()) break;

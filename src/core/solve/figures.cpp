@@ -413,7 +413,7 @@ void Builder::modes() {
                               const ControllerProfile& box = setup.controller.profile;
                               return readingPct(channelOutput(m.tailGainPct, scale, &why).pulseUs, {box.centreUs, box.usPerPct, box.deadBandPct}, &why);
                           });
-        f.headroomPct = make(KH_TR("headroom at the end of the pack"), {"%", 0}, {"machine.power.kv", "machine.power.pinionTeeth", base + ".targetRpm"},
+        f.headroomPct = make(KH_TR("headroom at the end of the pack"), {"%", 0}, {"machine.power.kv", "machine.power.cells", "machine.power.efficiency", "machine.power.mainTeeth", "machine.power.pinionTeeth", "machine.power.secondStage", "machine.style", base + ".targetRpm"},
                              [&](Derivation& why) {
                                  const PowerTrain& p = setup.machine.power;
                                  const HeadSpeedOut h = headSpeed({*p.kv, p.cells, endVoltsPerCell(setup.machine), p.efficiency, gearRatio(gears()), *m.targetRpm}, &why);
