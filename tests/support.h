@@ -18,7 +18,9 @@ inline const kh::Setup& dunlin() {
     static const kh::Setup setup = kh::io::loadDocument(KEELHAUL_SOURCE "/data/demo/dunlin-380.keel.json").setup;
     return setup;
 }
-inline kh::Setup edited(const kh::Setup& setup, const std::vector<kh::Edit>& edits) { return kh::withEdits(setup, edits, kh::Standing::Entered, "2026-11-21T10:00:00Z"); }
+inline kh::Setup edited(const kh::Setup& setup, const std::vector<kh::Edit>& edits) {
+    return kh::withEdits(setup, edits, kh::Standing::Entered, "2026-11-21T10:00:00Z");
+}
 
 inline const kh::Finding* find(const kh::Evaluation& e, const std::string& id) {
     const auto f = std::find_if(e.findings.begin(), e.findings.end(), [&](const kh::Finding& x) { return x.id == id; });

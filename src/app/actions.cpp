@@ -97,7 +97,8 @@ void MainWindow::runAction(const QString& id) {
         QStringList classes;
         for (const SizeClass& c : sizeClasses()) classes << QString::fromLatin1(c.id);
         bool ok = false;
-        const QString chosen = QInputDialog::getItem(this, tr("New model"), tr("Size class; every value starts as a default of it."), classes, 4, false, &ok);
+        const QString chosen =
+            QInputDialog::getItem(this, tr("New model"), tr("Size class; every value starts as a default of it."), classes, 4, false, &ok);
         if (ok && mayLeave()) newModel(chosen);
     } else if (id == QStringLiteral("open")) {
         const QString file = QFileDialog::getOpenFileName(this, tr("Open"), {}, tr("Keelhaul setups (*.keel.json);;All files (*)"));
@@ -160,7 +161,9 @@ void MainWindow::showMenu(QPoint at) {
     add("open");
     QMenu* recent = menu->addMenu(tr("Recent"));
     for (const QString& file : QSettings().value(QStringLiteral("recent")).toStringList())
-        recent->addAction(QFileInfo(file).fileName(), this, [this, file] { if (mayLeave()) openFile(file); });
+        recent->addAction(QFileInfo(file).fileName(), this, [this, file] {
+            if (mayLeave()) openFile(file);
+        });
     recent->setEnabled(!recent->isEmpty());
     menu->addSeparator();
     for (const char* id : {"save", "save-as", "revert", "export", "print"}) add(id);
@@ -174,17 +177,21 @@ void MainWindow::showMenu(QPoint at) {
 void MainWindow::showPalette() {
     std::vector<Command> commands;
     for (const Shortcut& s : shortcuts())
-        commands.push_back({words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys), [this, id = QString::fromLatin1(s.id)] { runAction(id); }});
+        commands.push_back({words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys),
+                            [this, id = QString::fromLatin1(s.id)] { runAction(id); }});
     for (const StationEntry& s : stations())
-        commands.push_back({tr("Station %1").arg(words(s.name)), QString::number(static_cast<int>(s.station)), [this, s] { workspace_.setStation(s.station); }});
+        commands.push_back({tr("Station %1").arg(words(s.name)), QString::number(static_cast<int>(s.station)),
+                            [this, s] { workspace_.setStation(s.station); }});
     for (const FlightMode& m : workspace_.setup().transmitter.modes)
-        commands.push_back({tr("Fly %1 on the deck").arg(QString::fromStdString(m.name)), {}, [this, id = m.id] { workspace_.setMode(id); }});
+        commands.push_back(
+            {tr("Fly %1 on the deck").arg(QString::fromStdString(m.name)), {}, [this, id = m.id] { workspace_.setMode(id); }});
     for (const StationPage& page : workspace_.pages())
         for (const Row& row : page.rows)
             for (const Cell& cell : row.cells)
                 for (const Part& part : cell.parts)
                     if (!part.field.empty())
-                        commands.push_back({words(row.title) + QStringLiteral(": ") + QString::fromStdString(part.field), words(stationName(page.station)), [this, path = part.field] {
+                        commands.push_back({words(row.title) + QStringLiteral(": ") + QString::fromStdString(part.field),
+                                            words(stationName(page.station)), [this, path = part.field] {
                                                 workspace_.goToField(path);
                                                 page_->setFocus();
                                             }});
@@ -192,15 +199,21 @@ void MainWindow::showPalette() {
 }
 
 void MainWindow::saveAs() {
-    QString file = QFileDialog::getSaveFileName(this, tr("Save As"), workspace_.document().file().isEmpty() ? QString::fromStdString(workspace_.setup().machine.name).toLower().replace(' ', '-') + QStringLiteral(".keel.json") : workspace_.document().file(),
-                                                tr("Keelhaul setups (*.keel.json)"));
+    QString file = QFileDialog::getSaveFileName(
+        this, tr("Save As"),
+        workspace_.document().file().isEmpty()
+            ? QString::fromStdString(workspace_.setup().machine.name).toLower().replace(' ', '-') + QStringLiteral(".keel.json")
+            : workspace_.document().file(),
+        tr("Keelhaul setups (*.keel.json)"));
     if (file.isEmpty()) return;
     if (!file.endsWith(QStringLiteral(".json"))) file += QStringLiteral(".keel.json");
     saveTo(file);
 }
 
 void MainWindow::exportAs() {
-    const QString file = QFileDialog::getSaveFileName(this, tr("Export"), QString::fromStdString(workspace_.setup().machine.name), tr("Bench sheet as PDF (*.pdf);;Bench sheet as HTML (*.html);;Drawing as SVG (*.svg)"));
+    const QString file =
+        QFileDialog::getSaveFileName(this, tr("Export"), QString::fromStdString(workspace_.setup().machine.name),
+                                     tr("Bench sheet as PDF (*.pdf);;Bench sheet as HTML (*.html);;Drawing as SVG (*.svg)"));
     if (file.isEmpty()) return;
     try {
         const Sheet sheet = benchSheet(workspace_.setup(), workspace_.evaluation());
@@ -218,7 +231,8 @@ void MainWindow::exportAs() {
 }
 
 void MainWindow::printSheet() {
-    const QString file = QDir::temp().filePath(QString::fromStdString(workspace_.setup().machine.name).toLower().replace(' ', '-') + QStringLiteral("-bench-sheet.pdf"));
+    const QString file = QDir::temp().filePath(QString::fromStdString(workspace_.setup().machine.name).toLower().replace(' ', '-') +
+                                               QStringLiteral("-bench-sheet.pdf"));
     try {
         io::writeFileAtomically(file.toStdString(), sheetPdf(benchSheet(workspace_.setup(), workspace_.evaluation())));
     } catch (const io::FileError& e) {
@@ -236,7 +250,8 @@ void MainWindow::revert() {
         return;
     }
     if (workspace_.document().modified() &&
-        QMessageBox::question(this, tr("Revert"), tr("Give up all changes since the last save?"), QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Cancel) != QMessageBox::Discard)
+        QMessageBox::question(this, tr("Revert"), tr("Give up all changes since the last save?"),
+                              QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Cancel) != QMessageBox::Discard)
         return;
     openFile(file);
 }
@@ -253,7 +268,8 @@ void MainWindow::measured(bool seen) {
             showMessage(tr("This row is broken: settle it first."));
             return;
         }
-        workspace_.document().setStanding(tr("Seen on the machine: %1").arg(words(row->title)), {"rows." + row->id}, {Standing::Proved, nowStamp(), {}, {}});
+        workspace_.document().setStanding(tr("Seen on the machine: %1").arg(words(row->title)), {"rows." + row->id},
+                                          {Standing::Proved, nowStamp(), {}, {}});
         return;
     }
     const Part* part = workspace_.selectedPart();
@@ -263,7 +279,9 @@ void MainWindow::measured(bool seen) {
     }
     MeasuredDialog dialog(this, words(row->title));
     if (dialog.exec() != QDialog::Accepted) return;
-    workspace_.document().setStanding(tr("Measured: %1").arg(words(row->title)), {part->field}, {Standing::Measured, nowStamp(), dialog.instrument().toStdString(), dialog.uncertainty().toStdString()});
+    workspace_.document().setStanding(
+        tr("Measured: %1").arg(words(row->title)), {part->field},
+        {Standing::Measured, nowStamp(), dialog.instrument().toStdString(), dialog.uncertainty().toStdString()});
 }
 
 void MainWindow::changeBoxes() {
@@ -306,7 +324,9 @@ void MainWindow::changeBoxes() {
 
 void MainWindow::setTheme(const QString& choice) {
     QSettings().setValue(QStringLiteral("theme"), choice);
-    Theme::set(choice == QStringLiteral("desktop") ? desktopTheme() : choice == QStringLiteral("night") ? ThemeKind::Night : ThemeKind::Chart);
+    Theme::set(choice == QStringLiteral("desktop") ? desktopTheme()
+               : choice == QStringLiteral("night") ? ThemeKind::Night
+                                                   : ThemeKind::Chart);
     applyPalette();
 }
 
@@ -317,7 +337,8 @@ void MainWindow::preferences() {
     auto* theme = new QComboBox(&dialog);
     const QStringList ids{QStringLiteral("desktop"), QStringLiteral("chart"), QStringLiteral("night")};
     theme->addItems({tr("as the desktop"), tr("Chart, light"), tr("Night, dark")});
-    theme->setCurrentIndex(static_cast<int>(std::max<qsizetype>(0, ids.indexOf(QSettings().value(QStringLiteral("theme"), QStringLiteral("desktop")).toString()))));
+    theme->setCurrentIndex(static_cast<int>(
+        std::max<qsizetype>(0, ids.indexOf(QSettings().value(QStringLiteral("theme"), QStringLiteral("desktop")).toString()))));
     auto* size = new QComboBox(&dialog);
     const std::array<int, 6> sizes{90, 100, 110, 120, 135, 150};
     for (const int s : sizes) {
@@ -363,7 +384,8 @@ void MainWindow::showShortcuts() {
             group = QString::fromUtf8(s.group);
             text += QStringLiteral("\n### %1\n\n").arg(words(s.group));
         }
-        text += QStringLiteral("- **%1** %2\n").arg(QKeySequence(QString::fromLatin1(s.keys)).toString(QKeySequence::NativeText), words(s.text));
+        text += QStringLiteral("- **%1** %2\n")
+                    .arg(QKeySequence(QString::fromLatin1(s.keys)).toString(QKeySequence::NativeText), words(s.text));
     }
     showText(this, tr("Shortcuts"), text);
 }
@@ -382,8 +404,10 @@ void MainWindow::about() {
     showText(this, tr("About and licences"),
              tr("## Keelhaul %1\n\nA check along the whole length of a helicopter's set-up, before the rotor turns.\n\n"
                 "Free software under the GNU General Public License, version 3 or later.\n\n"
-                "Typeface B612 and B612 Mono, under the SIL Open Font License 1.1. Made with Qt 6, Eigen, fmt, nlohmann-json, valijson and CLI11, each under its own free licence.\n\n"
-                "Keelhaul defers to the makers' manuals, your club's rules and local law. It states which checks passed; it never says that a model is safe.")
+                "Typeface B612 and B612 Mono, under the SIL Open Font License 1.1. Made with Qt 6, Eigen, fmt, nlohmann-json, valijson and "
+                "CLI11, each under its own free licence.\n\n"
+                "Keelhaul defers to the makers' manuals, your club's rules and local law. It states which checks passed; it never says "
+                "that a model is safe.")
                  .arg(QStringLiteral(KEELHAUL_VERSION)));
 }
 

@@ -31,7 +31,9 @@ std::vector<Panel> BenchView::panels() const {
     const double left = 16;
     switch (workspace_.station()) {
         case Station::Airframe: return {{paintHelicopter, QRectF(left, 10, w, h), KH_TR("The machine from above"), true}};
-        case Station::Radio: return {{paintTransmitter, QRectF(left, 10, w, 286), KH_TR("Transmitter")}, {paintChannelBars, QRectF(left, 306, w, h - 300), KH_TR("Channels")}};
+        case Station::Radio:
+            return {{paintTransmitter, QRectF(left, 10, w, 286), KH_TR("Transmitter")},
+                    {paintChannelBars, QRectF(left, 306, w, h - 300), KH_TR("Channels")}};
         case Station::Swash: {
             const double side = std::min(w * 0.29, 190.0);
             const double top = h * 0.58;
@@ -41,19 +43,29 @@ std::vector<Panel> BenchView::panels() const {
                     {paintSwashSection, QRectF(left, top + 14, w * 0.52, h - top - 14), KH_TR("Section through one port")},
                     {paintStrokes, QRectF(left + w * 0.57, top + 14, w * 0.43, h - top - 14), KH_TR("Stroke of the servos")}};
         }
-        case Station::Pitch: return {{paintBladeSection, QRectF(left, 10, w, h * 0.47), KH_TR("Blade section")}, {paintClearanceRose, QRectF(left, 20 + h * 0.47, w, h * 0.53 - 20), KH_TR("Clearance rose")}};
+        case Station::Pitch:
+            return {{paintBladeSection, QRectF(left, 10, w, h * 0.47), KH_TR("Blade section")},
+                    {paintClearanceRose, QRectF(left, 20 + h * 0.47, w, h * 0.53 - 20), KH_TR("Clearance rose")}};
         case Station::Tail: return {{paintTail, QRectF(left, 10, w, h), KH_TR("Tail")}};
-        case Station::Power: return {{paintHeadSpeeds, QRectF(left, 10, w, h * 0.47), KH_TR("Head speeds")}, {paintPinionTable, QRectF(left, 24 + h * 0.47, w, h * 0.5 - 24), KH_TR("Pinions"), true}};
-        case Station::Proof: return {{paintTransmitter, QRectF(left, 10, w, 286), KH_TR("Transmitter")}, {paintHoldBars, QRectF(left, 312, w, h - 306), KH_TR("Hold by mode")}};
+        case Station::Power:
+            return {{paintHeadSpeeds, QRectF(left, 10, w, h * 0.47), KH_TR("Head speeds")},
+                    {paintPinionTable, QRectF(left, 24 + h * 0.47, w, h * 0.5 - 24), KH_TR("Pinions"), true}};
+        case Station::Proof:
+            return {{paintTransmitter, QRectF(left, 10, w, 286), KH_TR("Transmitter")},
+                    {paintHoldBars, QRectF(left, 312, w, h - 306), KH_TR("Hold by mode")}};
         default: return {};
     }
 }
 
-Scene BenchView::scene() const { return {workspace_.setup(), workspace_.evaluation(), workspace_.trace(), workspace_.deck(), workspace_.posedSwitches()}; }
+Scene BenchView::scene() const {
+    return {workspace_.setup(), workspace_.evaluation(), workspace_.trace(), workspace_.deck(), workspace_.posedSwitches()};
+}
 
 void BenchView::layOut() {
     QVector<Item> items;
-    for (const Panel& panel : panels()) items.push_back({QStringLiteral("panel-") + QString::fromLatin1(panel.name), words(panel.name), {}, QAccessible::Graphic, panel.area});
+    for (const Panel& panel : panels())
+        items.push_back(
+            {QStringLiteral("panel-") + QString::fromLatin1(panel.name), words(panel.name), {}, QAccessible::Graphic, panel.area});
     setItems(items);
 }
 
@@ -109,7 +121,8 @@ void BenchView::mousePressEvent(QMouseEvent* event) {
         auto& list = sides[side];
         std::sort(list.begin(), list.end(), [side](const auto* a, const auto* b) { return side == 0 ? a->id < b->id : a->id > b->id; });
         for (std::size_t k = 0; k < list.size(); ++k) {
-            const double x = side == 0 ? left + w * 0.10 + 52.0 * static_cast<double>(k) : left + w * 0.90 - 52.0 * static_cast<double>(list.size() - 1 - k);
+            const double x = side == 0 ? left + w * 0.10 + 52.0 * static_cast<double>(k)
+                                       : left + w * 0.90 - 52.0 * static_cast<double>(list.size() - 1 - k);
             if (std::abs(event->position().x() - x) > 22) continue;
             Deck deck = workspace_.deck();
             deck.switches[list[k]->id] = placeOf(workspace_.setup().transmitter, deck, list[k]->id) % list[k]->places + 1;

@@ -31,7 +31,7 @@ private:
     [[nodiscard]] paint::Scene scene() const;
     void layOut();
     Workspace& workspace_;
-    QPixmap cache_;     ///< the still drawing of this station
+    QPixmap cache_;  ///< the still drawing of this station
     QRectF cacheArea_;
 };
 

@@ -23,7 +23,9 @@ constexpr double kRightAxis = 76;
 constexpr double kHit = 12;
 constexpr int kNudgeRunMs = 1000;
 
-QString letter(const FlightMode& m, std::size_t index) { return m.id == kHoldMode ? QStringLiteral("H") : index == 0 ? QString::fromStdString(m.name).left(1) : QString::number(index); }
+QString letter(const FlightMode& m, std::size_t index) {
+    return m.id == kHoldMode ? QStringLiteral("H") : index == 0 ? QString::fromStdString(m.name).left(1) : QString::number(index);
+}
 
 }  // namespace
 
@@ -75,7 +77,8 @@ CurveView::Plot CurveView::plot(bool pitch) const {
 }
 
 QPointF CurveView::at(const Plot& plot, double x, double y) {
-    return {plot.area.left() + x / 100.0 * plot.area.width(), plot.area.bottom() - (y - plot.low) / (plot.high - plot.low) * plot.area.height()};
+    return {plot.area.left() + x / 100.0 * plot.area.width(),
+            plot.area.bottom() - (y - plot.low) / (plot.high - plot.low) * plot.area.height()};
 }
 
 double CurveView::bladeDeg(double pitchPct) const {
@@ -89,13 +92,20 @@ void CurveView::layOut() {
     for (const bool pitch : {true, false}) {
         if (!editable(pitch)) continue;
         const Plot pl = plot(pitch);
-        items.push_back({pitch ? QStringLiteral("plot-pitch") : QStringLiteral("plot-throttle"), pitch ? tr("Pitch curve") : tr("Throttle curve"), {}, QAccessible::Chart, pl.area});
+        items.push_back({pitch ? QStringLiteral("plot-pitch") : QStringLiteral("plot-throttle"),
+                         pitch ? tr("Pitch curve") : tr("Throttle curve"),
+                         {},
+                         QAccessible::Chart,
+                         pl.area});
         const auto& points = curve(pitch).points;
         for (std::size_t i = 0; i < points.size(); ++i) {
             const QPointF c = at(pl, points[i].x, points[i].y);
-            items.push_back({QStringLiteral("%1-%2").arg(pitch ? QStringLiteral("pitch") : QStringLiteral("throttle")).arg(i), tr("%1 point %2 of %3").arg(pitch ? tr("pitch") : tr("throttle")).arg(i + 1).arg(points.size()),
-                             words(say(KH_TR("{y} % at stick {x}"), {{"y", num(points[i].y, 1)}, {"x", signedNum(stickFromCurveX(points[i].x), 2)}})), QAccessible::Indicator,
-                             QRectF(c.x() - kHit, c.y() - kHit, 2 * kHit, 2 * kHit), pitch == pitch_ && static_cast<int>(i) == point_});
+            items.push_back(
+                {QStringLiteral("%1-%2").arg(pitch ? QStringLiteral("pitch") : QStringLiteral("throttle")).arg(i),
+                 tr("%1 point %2 of %3").arg(pitch ? tr("pitch") : tr("throttle")).arg(i + 1).arg(points.size()),
+                 words(say(KH_TR("{y} % at stick {x}"), {{"y", num(points[i].y, 1)}, {"x", signedNum(stickFromCurveX(points[i].x), 2)}})),
+                 QAccessible::Indicator, QRectF(c.x() - kHit, c.y() - kHit, 2 * kHit, 2 * kHit),
+                 pitch == pitch_ && static_cast<int>(i) == point_});
         }
     }
     setItems(items);
@@ -120,7 +130,8 @@ void CurveView::paintPlot(QPainter& p, const Plot& pl) const {
     drawText(p, {pl.area.left() + 8, pl.area.top() + 17}, pl.pitch ? tr("pitch, %") : QString(), Theme::font(13, true), t.transmitter);
     if (pl.pitch) {
         const QString unit = tr("blade, °");
-        drawText(p, {pl.area.right() - textWidth(unit, Theme::font(13, true)) - 8, pl.area.bottom() - 8}, unit, Theme::font(13, true), t.machine);
+        drawText(p, {pl.area.right() - textWidth(unit, Theme::font(13, true)) - 8, pl.area.bottom() - 8}, unit, Theme::font(13, true),
+                 t.machine);
         const double most = f.collectiveHighDeg.known ? std::max(std::abs(f.collectiveHighDeg.value), 1.0) : 11.0;
         for (double d = -15; d <= 15; d += 5) {
             if (std::abs(d) > most) continue;
@@ -131,7 +142,9 @@ void CurveView::paintPlot(QPainter& p, const Plot& pl) const {
         }
         for (const double side : {1.0, -1.0}) {
             const double py = at(pl, 0, 100 * side).y();
-            drawText(p, {pl.area.right() + 11, py + 4}, words(say("{v}", {{"v", signedNum(side > 0 ? f.collectiveHighDeg.value : f.collectiveLowDeg.value, 1)}})), Theme::font(12), t.machine);
+            drawText(p, {pl.area.right() + 11, py + 4},
+                     words(say("{v}", {{"v", signedNum(side > 0 ? f.collectiveHighDeg.value : f.collectiveLowDeg.value, 1)}})),
+                     Theme::font(12), t.machine);
         }
     } else {
         drawText(p, {16, pl.area.top() - 12}, tr("throttle, %"), Theme::font(13, true), t.transmitter);
@@ -162,12 +175,15 @@ void CurveView::paintPlot(QPainter& p, const Plot& pl) const {
             const QRectF below(pl.area.left(), y2, pl.area.width(), at(pl, 0, 0).y() - y2);
             p.fillRect(below, QBrush(Theme::over(t.sheet, t.muted, 0.30), Qt::BDiagPattern));
             const QString text = tr("not logged below %1 %").arg(from);
-            p.fillRect(QRectF(pl.area.right() - textWidth(text, Theme::font(12)) - 12, below.center().y() - 9, textWidth(text, Theme::font(12)) + 8, 17), t.sheet);
+            p.fillRect(QRectF(pl.area.right() - textWidth(text, Theme::font(12)) - 12, below.center().y() - 9,
+                              textWidth(text, Theme::font(12)) + 8, 17),
+                       t.sheet);
             drawText(p, {pl.area.right() - textWidth(text, Theme::font(12)) - 8, below.center().y() + 4}, text, Theme::font(12), t.muted);
         } else {
             drawText(p, {pl.area.right() + 11, pl.area.center().y()}, tr("not logged"), Theme::font(12), t.muted);
         }
-        p.fillRect(QRectF(pl.area.left(), at(pl, 0, 0).y(), pl.area.width(), pl.area.bottom() - at(pl, 0, 0).y()), QBrush(Theme::over(t.sheet, t.danger, 0.25), Qt::BDiagPattern));
+        p.fillRect(QRectF(pl.area.left(), at(pl, 0, 0).y(), pl.area.width(), pl.area.bottom() - at(pl, 0, 0).y()),
+                   QBrush(Theme::over(t.sheet, t.danger, 0.25), Qt::BDiagPattern));
     }
     p.setRenderHint(QPainter::Antialiasing);
     // hover, as a dotted column through both plots
@@ -232,7 +248,9 @@ void CurveView::paintPlot(QPainter& p, const Plot& pl) const {
             QString text = words(say(KH_TR("{y} %"), {{"y", Number{points[i].y, 1, pl.pitch}}}));
             double rpm = 0;
             if (pl.pitch) text += QStringLiteral("   ") + words(say(KH_TR("{d}°"), {{"d", signedNum(bladeDeg(points[i].y), 1)}}));
-            else if (workspace_.tracer() != nullptr && workspace_.tracer()->model().headSpeedAt(points[i].y, static_cast<std::size_t>(workspace_.shownMode()), rpm)) text += QStringLiteral("   ") + words(say(KH_TR("{n} rpm"), {{"n", num(rpm)}}));
+            else if (workspace_.tracer() != nullptr &&
+                     workspace_.tracer()->model().headSpeedAt(points[i].y, static_cast<std::size_t>(workspace_.shownMode()), rpm))
+                text += QStringLiteral("   ") + words(say(KH_TR("{n} rpm"), {{"n", num(rpm)}}));
             const double w = textWidth(text, Theme::font(13, true)) + 18;
             QRectF bubble(std::clamp(c.x() + 14, pl.area.left(), pl.area.right() - w), c.y() + 16, w, 24);
             if (bubble.bottom() > pl.area.bottom() + 2) bubble.moveTop(c.y() - 40);
@@ -249,17 +267,21 @@ void CurveView::paintPlot(QPainter& p, const Plot& pl) const {
     p.drawPolygon(QPolygonF({{sx - 5, pl.area.bottom() + 7}, {sx + 5, pl.area.bottom() + 7}, {sx, pl.area.bottom() + 1}}));
     p.setRenderHint(QPainter::Antialiasing, false);
     if (pl.pitch)
-        for (const auto& [x, text] : {std::pair{0.0, tr("low")}, std::pair{25.0, tr("−0.5")}, std::pair{50.0, tr("0")}, std::pair{75.0, tr("+0.5")}, std::pair{100.0, tr("high")}})
+        for (const auto& [x, text] : {std::pair{0.0, tr("low")}, std::pair{25.0, tr("−0.5")}, std::pair{50.0, tr("0")},
+                                      std::pair{75.0, tr("+0.5")}, std::pair{100.0, tr("high")}})
             drawText(p, {at(pl, x, 0).x() - textWidth(text, Theme::font(12)) / 2, pl.area.bottom() + 22}, text, Theme::font(12), t.muted);
     if (figures != nullptr && figures->hoverStick.known && pl.pitch) {
         const double hx = at(pl, curveXFromStick(figures->hoverStick.value), 0).x();
-        const QPointF hp = at(pl, curveXFromStick(figures->hoverStick.value), figures->hoverPitch.value / std::max(0.1, f.collectiveHighDeg.value) * 100);
+        const QPointF hp =
+            at(pl, curveXFromStick(figures->hoverStick.value), figures->hoverPitch.value / std::max(0.1, f.collectiveHighDeg.value) * 100);
         p.setRenderHint(QPainter::Antialiasing);
         p.setPen(QPen(t.machine, 2));
         p.setBrush(t.sheet);
         p.drawEllipse(QPointF(hx, hp.y()), 5, 5);
         p.setRenderHint(QPainter::Antialiasing, false);
-        const QString text = words(say(KH_TR("hover {s}   {p}°   {n} rpm"), {{"s", signedNum(figures->hoverStick.value, 2)}, {"p", num(figures->hoverPitch.value, 1)}, {"n", num(figures->headRpm.value)}}));
+        const QString text = words(say(KH_TR("hover {s}   {p}°   {n} rpm"), {{"s", signedNum(figures->hoverStick.value, 2)},
+                                                                             {"p", num(figures->hoverPitch.value, 1)},
+                                                                             {"n", num(figures->headRpm.value)}}));
         const double w = textWidth(text, Theme::font(12, true));
         const double tx = std::clamp(hx - w / 2, pl.area.left() + 60, pl.area.right() - w);
         p.fillRect(QRectF(tx - 4, pl.area.bottom() + 27, w + 8, 16), t.sheet);
@@ -290,21 +312,29 @@ void CurveView::paintContinuity(QPainter& p, QRectF area) const {
             const CurveEvaluator ea(a.pitch);
             const CurveEvaluator eb(b.pitch);
             jump = bladeDeg(eb.atStick(anchor->hoverStick.value)) - bladeDeg(ea.atStick(anchor->hoverStick.value));
-            drawText(p, {c1, y}, words(say(KH_TR("{d}°"), {{"d", signedNum(jump, 1)}})), Theme::font(13, std::abs(jump) > 0.5 && !hold), std::abs(jump) > 0.5 && !hold ? t.warning : t.ink);
+            drawText(p, {c1, y}, words(say(KH_TR("{d}°"), {{"d", signedNum(jump, 1)}})), Theme::font(13, std::abs(jump) > 0.5 && !hold),
+                     std::abs(jump) > 0.5 && !hold ? t.warning : t.ink);
         }
-        const QString speed = hold ? tr("from rest") : fa->headRpm.known && fb->headRpm.known && fa->headRpm.value > 0 ? words(say(KH_TR("{p} % rpm"), {{"p", signedNum(100.0 * (fb->headRpm.value / fa->headRpm.value - 1.0))}})) : QStringLiteral("–");
+        const QString speed =
+            hold ? tr("from rest")
+            : fa->headRpm.known && fb->headRpm.known && fa->headRpm.value > 0
+                ? words(say(KH_TR("{p} % rpm"), {{"p", signedNum(100.0 * (fb->headRpm.value / fa->headRpm.value - 1.0))}}))
+                : QStringLiteral("–");
         drawText(p, {c1 + 66, y}, speed, Theme::font(13), t.ink);
         const double low = fb->pitchLow.value - fa->pitchLow.value;
         drawText(p, {c2, y}, words(say(KH_TR("{d}°"), {{"d", signedNum(low, 1)}})), Theme::font(13), t.ink);
         const double from = hold ? workspace_.setup().transmitter.hold.throttlePct : a.throttle.points.front().y;
         const double to = b.throttle.points.front().y;
         drawText(p, {c2 + 62, y}, words(say(KH_TR("{a} → {b} %"), {{"a", num(from)}, {"b", num(to)}})), Theme::font(13), t.ink);
-        const QString verdict = hold && to > 0 ? tr("starts: soft start must be on") : std::abs(jump) > 0.5 ? tr("jumps at the hover") : tr("level");
+        const QString verdict = hold && to > 0         ? tr("starts: soft start must be on")
+                                : std::abs(jump) > 0.5 ? tr("jumps at the hover")
+                                                       : tr("level");
         const bool fine = verdict == tr("level");
         const double vx = c2 + 168;
         if (fine) drawTick(p, {vx, y - 4}, t.pass, 8);
         else drawMark(p, hold ? Severity::Note : Severity::Warning, {vx, y - 5}, 8);
-        drawText(p, {vx + 10, y}, QFontMetricsF(Theme::font(13)).elidedText(verdict, Qt::ElideRight, area.right() - vx - 10), Theme::font(13), fine ? t.pass : t.ink);
+        drawText(p, {vx + 10, y}, QFontMetricsF(Theme::font(13)).elidedText(verdict, Qt::ElideRight, area.right() - vx - 10),
+                 Theme::font(13), fine ? t.pass : t.ink);
         hairline(p, area.left(), y + 6, area.right(), t.rule);
         y += 22;
     };
@@ -419,10 +449,13 @@ void CurveView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Up: nudge(fine ? 0.5 : 1.0); break;
         case Qt::Key_Down: nudge(fine ? -0.5 : -1.0); break;
         case Qt::Key_PageUp: enter(true); break;
-        case Qt::Key_PageDown: if (editable(false)) enter(false); break;
+        case Qt::Key_PageDown:
+            if (editable(false)) enter(false);
+            break;
         case Qt::Key_F: {  // flatten to this point
             const auto& points = curve(pitch_).points;
-            workspace_.document().edit(tr("Flatten the curve"), {{path(pitch_), flatCurve(points[static_cast<std::size_t>(point_)].y, points.size())}});
+            workspace_.document().edit(tr("Flatten the curve"),
+                                       {{path(pitch_), flatCurve(points[static_cast<std::size_t>(point_)].y, points.size())}});
             break;
         }
         case Qt::Key_Return:
@@ -463,7 +496,9 @@ void CurveView::type() {
         const double y = text.remove('%').trimmed().toDouble(&number);
         const double low = pitch_ ? -100.0 : 0.0;
         if (!number || y < low || y > 100.0) {
-            emit refused(tr("%1: \"%2\" is not allowed; it must be a number from %3 to 100 %").arg(pitch_ ? tr("pitch point") : tr("throttle point"), editor_->text()).arg(low));
+            emit refused(tr("%1: \"%2\" is not allowed; it must be a number from %3 to 100 %")
+                             .arg(pitch_ ? tr("pitch point") : tr("throttle point"), editor_->text())
+                             .arg(low));
             return;
         }
         closeEditor();

@@ -61,7 +61,7 @@ private:
     bool pitch_ = true;
     int point_ = 0;
     bool dragging_ = false;
-    int key_ = 0;          ///< merge key of the drag or the run of nudges
+    int key_ = 0;  ///< merge key of the drag or the run of nudges
     QTimer nudges_;
     QLineEdit* editor_ = nullptr;
 };

@@ -90,7 +90,8 @@ DeckView::DeckView(Workspace& workspace, QWidget* parent) : ItemView(parent), wo
 }
 
 DeckView::Box2 DeckView::boxAxes(int box) const {
-    const Axis ail{&Sticks::aileron, KH_TR("ail")}, ele{&Sticks::elevator, KH_TR("ele")}, rud{&Sticks::rudder, KH_TR("rud")}, col{&Sticks::collective, KH_TR("col")};
+    const Axis ail{&Sticks::aileron, KH_TR("ail")}, ele{&Sticks::elevator, KH_TR("ele")}, rud{&Sticks::rudder, KH_TR("rud")},
+        col{&Sticks::collective, KH_TR("col")};
     switch (workspace_.setup().transmitter.stickMode) {
         case 1: return box == 0 ? Box2{rud, ele} : Box2{ail, col};
         case 3: return box == 0 ? Box2{ail, ele} : Box2{rud, col};
@@ -105,7 +106,8 @@ void DeckView::layOut() {
     for (int b = 0; b < 2; ++b) {
         const Box2 axes = boxAxes(b);
         items.push_back({QStringLiteral("stick-%1").arg(b), tr("Stick %1 and %2").arg(words(axes.across.name), words(axes.up.name)),
-                         QStringLiteral("%1 %2").arg(sticks.*axes.across.value, 0, 'f', 2).arg(sticks.*axes.up.value, 0, 'f', 2), QAccessible::Dial, stickRect(b)});
+                         QStringLiteral("%1 %2").arg(sticks.*axes.across.value, 0, 'f', 2).arg(sticks.*axes.up.value, 0, 'f', 2),
+                         QAccessible::Dial, stickRect(b)});
     }
     const auto list = sortedSwitches(workspace_.setup());
     for (std::size_t i = 0; i < list.size() && i < 8; ++i) {
@@ -114,16 +116,19 @@ void DeckView::layOut() {
         const auto half = (list.size() + 1) / 2;
         const double x = list.size() <= 6 ? kSwitchX[i % half] : 278.0 + 46.0 * static_cast<double>(i % half);
         const double y = i < half ? 10 : 83;
-        items.push_back({QStringLiteral("switch-") + QString::fromStdString(list[i]->id), tr("Switch %1, %2").arg(QString::fromStdString(list[i]->id), w.function),
-                         w.place, QAccessible::Slider, QRectF(x - 20, y, 54, 68)});
+        items.push_back({QStringLiteral("switch-") + QString::fromStdString(list[i]->id),
+                         tr("Switch %1, %2").arg(QString::fromStdString(list[i]->id), w.function), w.place, QAccessible::Slider,
+                         QRectF(x - 20, y, 54, 68)});
     }
-    items.push_back({QStringLiteral("trace-function"), tr("Traced function"), words(functionId(workspace_.tracedFunction())), QAccessible::ButtonDropDown, QRectF(kTraceLeft, 4, 150, 22)});
+    items.push_back({QStringLiteral("trace-function"), tr("Traced function"), words(functionId(workspace_.tracedFunction())),
+                     QAccessible::ButtonDropDown, QRectF(kTraceLeft, 4, 150, 22)});
     const auto stages = workspace_.trace().of(workspace_.tracedFunction());
     if (!stages.empty()) {
         const double w = (width() - 16 - kTraceLeft) / static_cast<double>(stages.size());
         for (std::size_t i = 0; i < stages.size(); ++i) {
             QString value = stageValue(*stages[i], stages[i]->value) + QStringLiteral(" ") + QString::fromUtf8(stages[i]->unit);
-            items.push_back({QStringLiteral("stage-") + QString::fromLatin1(stages[i]->id), words(stages[i]->name), value + (stages[i]->off() ? tr(", off") : QString()), QAccessible::StaticText,
+            items.push_back({QStringLiteral("stage-") + QString::fromLatin1(stages[i]->id), words(stages[i]->name),
+                             value + (stages[i]->off() ? tr(", off") : QString()), QAccessible::StaticText,
                              QRectF(kTraceLeft + w * static_cast<double>(i), 30, w, 120)});
         }
     }
@@ -216,7 +221,8 @@ void DeckView::paintTrace(QPainter& p) const {
     double x = drawText(p, {kTraceLeft, 20}, tr("Trace "), Theme::font(13), t.muted);
     x = drawText(p, {x, 20}, words(functionId(workspace_.tracedFunction())), Theme::font(13, true), t.ink);
     drawChevron(p, {x + 13, 15}, t.muted);
-    x = drawText(p, {x + 28, 20}, workspace_.trace().state == ChainState::SetUp ? tr("drawn, set-up state") : tr("drawn, flying"), Theme::font(12), t.muted);
+    x = drawText(p, {x + 28, 20}, workspace_.trace().state == ChainState::SetUp ? tr("drawn, set-up state") : tr("drawn, flying"),
+                 Theme::font(12), t.muted);
     const auto stages = workspace_.trace().of(workspace_.tracedFunction());
     const QFont noteFont = Theme::font(13);
     if (stages.empty()) {
@@ -245,7 +251,8 @@ void DeckView::paintTrace(QPainter& p) const {
     if (firstOff < stages.size()) {
         const Stage& s = *stages[firstOff];
         const Stage& last = *stages.back();
-        QString part = s.asked != 0.0 ? tr("the %1 gives %2 × what is asked").arg(words(s.name), QString::number(s.value / s.asked, 'f', 2)) : tr("the %1 gives %2 where 0 is asked").arg(words(s.name), stageValue(s, s.value));
+        QString part = s.asked != 0.0 ? tr("the %1 gives %2 × what is asked").arg(words(s.name), QString::number(s.value / s.asked, 'f', 2))
+                                      : tr("the %1 gives %2 where 0 is asked").arg(words(s.name), stageValue(s, s.value));
         if (workspace_.tracedFunction() == Function::Throttle && last.value > 0.0 && last.asked == 0.0) part = tr("the rotor is driven");
         rx -= textWidth(part, Theme::font(13, true));
         if (rx > x + 10) drawText(p, {rx, 20}, part, Theme::font(13, true), t.danger);
@@ -265,7 +272,8 @@ void DeckView::paintTrace(QPainter& p) const {
         p.fillRect(QRectF(cx, 29.4, w, 2.4), colour);
         if (i > 0 && stages[i - 1]->box == s.box) vline(p, cx, 38, 100, t.rule);
         const QFontMetricsF small(Theme::font(12));
-        drawText(p, {cx + 6, 47}, small.elidedText(words(s.name), Qt::ElideRight, w - 8), Theme::font(12), s.box == Box::Machine || s.box == Box::SpeedController ? t.ink : colour);
+        drawText(p, {cx + 6, 47}, small.elidedText(words(s.name), Qt::ElideRight, w - 8), Theme::font(12),
+                 s.box == Box::Machine || s.box == Box::SpeedController ? t.ink : colour);
         if (!s.ports.empty()) {
             double y = 63;
             for (const PortValue& v : s.ports) {
@@ -286,8 +294,10 @@ void DeckView::paintTrace(QPainter& p) const {
                 drawText(p, {cx + 6, 83}, tr("asked"), Theme::font(12), t.muted);
                 drawText(p, {cx + 6, 98}, stageValue(s, s.asked), Theme::font(12), t.muted);
             } else {  // a condition of two parts stands on two lines
-                drawText(p, {cx + 6, 83}, small.elidedText(below.section(QStringLiteral(", "), 0, 0), Qt::ElideRight, w - 8), Theme::font(12), t.muted);
-                drawText(p, {cx + 6, 98}, small.elidedText(below.section(QStringLiteral(", "), 1), Qt::ElideRight, w - 8), Theme::font(12), t.muted);
+                drawText(p, {cx + 6, 83}, small.elidedText(below.section(QStringLiteral(", "), 0, 0), Qt::ElideRight, w - 8),
+                         Theme::font(12), t.muted);
+                drawText(p, {cx + 6, 98}, small.elidedText(below.section(QStringLiteral(", "), 1), Qt::ElideRight, w - 8), Theme::font(12),
+                         t.muted);
             }
         }
     }
@@ -370,11 +380,14 @@ void DeckView::chooseFunction() {
     auto* menu = new QMenu(this);
     menu->setAttribute(Qt::WA_DeleteOnClose);
     for (std::size_t f = 0; f < kFunctions; ++f)
-        menu->addAction(words(functionId(static_cast<Function>(f))), this, [this, f] { workspace_.setTracedFunction(static_cast<Function>(f)); });
+        menu->addAction(words(functionId(static_cast<Function>(f))), this,
+                        [this, f] { workspace_.setTracedFunction(static_cast<Function>(f)); });
     menu->popup(mapToGlobal(QPoint(static_cast<int>(kTraceLeft), 26)));
 }
 
-void DeckView::mouseMoveEvent(QMouseEvent* event) { if (dragged_ >= 0) moveStick(dragged_, event->position()); }
+void DeckView::mouseMoveEvent(QMouseEvent* event) {
+    if (dragged_ >= 0) moveStick(dragged_, event->position());
+}
 
 void DeckView::mouseDoubleClickEvent(QMouseEvent* event) {
     const Item* i = itemAt(event->position());

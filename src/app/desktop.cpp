@@ -37,7 +37,8 @@ paint::ThemeKind desktopTheme() {
 }
 
 DesktopWatch::DesktopWatch(std::function<void()> changed, QObject* parent) : QObject(parent), changed_(std::move(changed)) {
-    QDBusConnection::sessionBus().connect(kService, kPath, kInterface, QStringLiteral("SettingChanged"), this, SLOT(settingChanged(QString, QString)));
+    QDBusConnection::sessionBus().connect(kService, kPath, kInterface, QStringLiteral("SettingChanged"), this,
+                                          SLOT(settingChanged(QString, QString)));
 }
 
 void DesktopWatch::settingChanged(const QString& group, const QString& key) {

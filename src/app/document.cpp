@@ -135,7 +135,10 @@ void DocumentModel::flushJournal() {
     if (stateFolder_.isEmpty() || !modified()) return;
     QDir().mkpath(stateFolder_);
     if (journal_.isEmpty())
-        journal_ = QDir(stateFolder_).filePath(QStringLiteral("journal-%1-%2.json").arg(QCoreApplication::applicationPid()).arg(QUuid::createUuid().toString(QUuid::Id128).left(8)));
+        journal_ = QDir(stateFolder_)
+                       .filePath(QStringLiteral("journal-%1-%2.json")
+                                     .arg(QCoreApplication::applicationPid())
+                                     .arg(QUuid::createUuid().toString(QUuid::Id128).left(8)));
     const nlohmann::json entry{{"file", file_.toStdString()}, {"document", io::writeDocument(setup_, unknown_)}};
     try {
         io::writeFileAtomically(journal_.toStdString(), entry.dump());

@@ -58,7 +58,8 @@ public:
         if (index < widgets) return QAccessibleWidget::child(index);
         const int at = index - widgets;
         if (at >= view()->items().size()) return nullptr;
-        while (ids_.size() <= at) ids_.push_back(QAccessible::registerAccessibleInterface(new ItemInterface(view(), static_cast<int>(ids_.size()))));
+        while (ids_.size() <= at)
+            ids_.push_back(QAccessible::registerAccessibleInterface(new ItemInterface(view(), static_cast<int>(ids_.size()))));
         return QAccessible::accessibleInterface(ids_[at]);
     }
 

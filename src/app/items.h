@@ -15,7 +15,7 @@ struct Item {
     QString name;  ///< accessible name
     QString value;
     QAccessible::Role role = QAccessible::StaticText;
-    QRectF rect;   ///< in the widget's coordinates
+    QRectF rect;  ///< in the widget's coordinates
     bool selected = false;
 };
 

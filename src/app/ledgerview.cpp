@@ -85,7 +85,8 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
     const Selection selected = workspace().selection();
     const bool isSelected = selected.row == index;
     int lines = 1;
-    for (std::size_t b = 0; b < 3; ++b) lines = std::max(lines, linesOf(row.cells[b], c.right[b + 1] - c.left[b + 1] - (row.broken ? 14 : 0)));
+    for (std::size_t b = 0; b < 3; ++b)
+        lines = std::max(lines, linesOf(row.cells[b], c.right[b + 1] - c.left[b + 1] - (row.broken ? 14 : 0)));
     const double cellsHeight = kRow + kLine * (lines - 1) + (row.broken ? 12 : 0);
     // dangers say at once what they do; the rest when selected
     QVector<std::pair<QString, QString>> texts;
@@ -99,10 +100,12 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
     const QRectF area(c.left[1], 0, c.right[4] - c.left[1], 0);
     double textHeight = 0;
     for (const auto& [found, todo] : texts)
-        textHeight += drawParagraph(nullptr, area, found, Theme::font(13), t.ink) + drawParagraph(nullptr, area, todo, Theme::font(13, true), t.ink) + 3;
+        textHeight += drawParagraph(nullptr, area, found, Theme::font(13), t.ink) +
+                      drawParagraph(nullptr, area, todo, Theme::font(13, true), t.ink) + 3;
     const double height = cellsHeight + (texts.isEmpty() ? 0 : textHeight + 8);
 
-    put({QStringLiteral("row-%1").arg(index), words(row.title), words(standingId(row.standing)) + (row.broken ? tr(", broken") : QString()), QAccessible::Row, QRectF(0, y, width(), height), isSelected});
+    put({QStringLiteral("row-%1").arg(index), words(row.title), words(standingId(row.standing)) + (row.broken ? tr(", broken") : QString()),
+         QAccessible::Row, QRectF(0, y, width(), height), isSelected});
     if (p != nullptr) {
         if (row.broken) {
             p->fillRect(QRectF(0, y, width(), height), Theme::dangerTint());
@@ -110,7 +113,9 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
         } else if (isSelected) {
             p->fillRect(QRectF(0, y, width(), height - 1), Theme::selectionTint());
         }
-        drawText(*p, {c.left[0], y + kBaseline}, QFontMetricsF(Theme::font(13)).elidedText(words(row.title), Qt::ElideRight, c.right[0] - c.left[0]), Theme::font(13, row.broken || isSelected), t.ink);
+        drawText(*p, {c.left[0], y + kBaseline},
+                 QFontMetricsF(Theme::font(13)).elidedText(words(row.title), Qt::ElideRight, c.right[0] - c.left[0]),
+                 Theme::font(13, row.broken || isSelected), t.ink);
         if (!row.findings.empty()) {
             const Finding& worst = workspace().evaluation().findings[row.findings.front()];
             if (row.broken) {
@@ -144,14 +149,16 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
         }
         for (std::size_t k = 0; k < cell.parts.size(); ++k) {
             double w = partWidth(cell.parts[k]);
-            if (cell.parts[k].look == Part::Look::Port && k + 1 < cell.parts.size()) w += partWidth(cell.parts[k + 1]);  // a badge keeps its value
+            if (cell.parts[k].look == Part::Look::Port && k + 1 < cell.parts.size())
+                w += partWidth(cell.parts[k + 1]);  // a badge keeps its value
             if (x > c.left[b + 1] + 8 && x + w - 9 > c.right[b + 1]) {
                 x = c.left[b + 1] + (torn ? 8 : 0);
                 base += kLine;
             }
             const Selection here{index, static_cast<int>(b), static_cast<int>(k)};
             const double room = c.right[b + 1] - c.left[b + 1] - (row.broken ? 14 : 0);
-            x = drawPart(p, cell.parts[k], QStringLiteral("part-%1-%2-%3").arg(index).arg(b).arg(k), x, base, selected == here, Theme::box(kBoxes[b]), false, room);
+            x = drawPart(p, cell.parts[k], QStringLiteral("part-%1-%2-%3").arg(index).arg(b).arg(k), x, base, selected == here,
+                         Theme::box(kBoxes[b]), false, room);
             if (partLines(cell.parts[k], room) == 2) base += kLine;
         }
     }
@@ -171,13 +178,21 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
         const double sx = c.left[4];
         hairline(*p, sx, y + kBaseline + 1, sx + 9, t.muted);
         drawFrame(*p, {sx + 5, y + kBaseline + 1}, row.standing, row.broken, 0.55);
-        drawText(*p, {sx + 15, y + kBaseline}, words(standingId(row.standing)), Theme::font(13), row.broken ? t.ink : row.standing == Standing::Proved ? t.pass : row.standing == Standing::Default ? t.muted : t.ink);
+        drawText(*p, {sx + 15, y + kBaseline}, words(standingId(row.standing)), Theme::font(13),
+                 row.broken                          ? t.ink
+                 : row.standing == Standing::Proved  ? t.pass
+                 : row.standing == Standing::Default ? t.muted
+                                                     : t.ink);
         if (row.broken && !row.standingNote.empty())
-            drawText(*p, {sx + 15, y + kBaseline + kLine}, QFontMetricsF(Theme::font(12)).elidedText(QString::fromStdString(row.standingNote), Qt::ElideRight, c.right[4] - sx - 15), Theme::font(12), t.muted);
+            drawText(
+                *p, {sx + 15, y + kBaseline + kLine},
+                QFontMetricsF(Theme::font(12)).elidedText(QString::fromStdString(row.standingNote), Qt::ElideRight, c.right[4] - sx - 15),
+                Theme::font(12), t.muted);
         double ty = y + cellsHeight;
         for (int i = 0; i < texts.size(); ++i) {
             ty += drawParagraph(p, QRectF(area.left(), ty, area.width(), 0), texts[i].first, Theme::font(13), t.ink);
-            ty += drawParagraph(p, QRectF(area.left(), ty, area.width(), 0), texts[i].second, Theme::font(13, true), Theme::box(boxes[i])) + 3;
+            ty += drawParagraph(p, QRectF(area.left(), ty, area.width(), 0), texts[i].second, Theme::font(13, true), Theme::box(boxes[i])) +
+                  3;
         }
         // the rule under a row is its chain: tinted where a box takes part, a ring at each joint
         const double ly = y + height - 1;
@@ -192,7 +207,8 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
                 hairline(*p, c.left[i + 1], ly, c.right[i + 1], colour);
                 if (!part) continue;
                 if (previous >= 0) {
-                    for (int k = previous + 1; k <= b; ++k) hairline(*p, c.right[static_cast<std::size_t>(k)], ly, c.left[static_cast<std::size_t>(k) + 1], colour);
+                    for (int k = previous + 1; k <= b; ++k)
+                        hairline(*p, c.right[static_cast<std::size_t>(k)], ly, c.left[static_cast<std::size_t>(k) + 1], colour);
                     p->setRenderHint(QPainter::Antialiasing);
                     p->setPen(QPen(Theme::box(kBoxes[i]), 1));
                     p->setBrush(t.sheet);
@@ -219,7 +235,8 @@ void LedgerView::render(QPainter* p) {
     p->restore();
     p->fillRect(QRectF(0, 0, width(), kBody), t.sheet);
     drawHeader(p, {});
-    const std::array<const char*, 5> heads{KH_TR("what"), KH_TR("transmitter"), KH_TR("controller"), KH_TR("at the machine"), KH_TR("standing")};
+    const std::array<const char*, 5> heads{KH_TR("what"), KH_TR("transmitter"), KH_TR("controller"), KH_TR("at the machine"),
+                                           KH_TR("standing")};
     for (std::size_t i = 0; i < 5; ++i) {
         const bool box = i >= 1 && i <= 3;
         const QColor colour = box ? Theme::box(kBoxes[i - 1]) : t.muted;

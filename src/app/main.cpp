@@ -37,12 +37,15 @@ int main(int argc, char** argv) {
     QApplication::setApplicationVersion(QStringLiteral(KEELHAUL_VERSION));
     QApplication::setStyle(QStringLiteral("Fusion"));
     QCommandLineParser parser;
-    parser.setApplicationDescription(QStringLiteral("Sets up a radio-control helicopter's transmitter and flybarless controller together."));
+    parser.setApplicationDescription(
+        QStringLiteral("Sets up a radio-control helicopter's transmitter and flybarless controller together."));
     parser.addHelpOption();
     parser.addVersionOption();
-    const QCommandLineOption data(QStringLiteral("data"), QStringLiteral("Look for profiles in this folder first."), QStringLiteral("folder"));
+    const QCommandLineOption data(QStringLiteral("data"), QStringLiteral("Look for profiles in this folder first."),
+                                  QStringLiteral("folder"));
     const QCommandLineOption demo(QStringLiteral("demo"), QStringLiteral("Open a copy of the demo models."));
-    const QCommandLineOption grab(QStringLiteral("screenshots"), QStringLiteral("Write a picture of each main view into this folder and quit."), QStringLiteral("folder"));
+    const QCommandLineOption grab(QStringLiteral("screenshots"),
+                                  QStringLiteral("Write a picture of each main view into this folder and quit."), QStringLiteral("folder"));
     parser.addOptions({data, demo, grab});
     parser.addPositionalArgument(QStringLiteral("file"), QStringLiteral("A setup to open."), QStringLiteral("[file]"));
     parser.process(application);
@@ -60,7 +63,8 @@ int main(int argc, char** argv) {
     app::MainWindow window(places);
     window.setTheme(settings.value(QStringLiteral("theme"), QStringLiteral("desktop")).toString());
     app::DesktopWatch watch([&window] {
-        if (QSettings().value(QStringLiteral("theme"), QStringLiteral("desktop")).toString() == QStringLiteral("desktop")) window.setTheme(QStringLiteral("desktop"));
+        if (QSettings().value(QStringLiteral("theme"), QStringLiteral("desktop")).toString() == QStringLiteral("desktop"))
+            window.setTheme(QStringLiteral("desktop"));
     });
     if (parser.isSet(demo)) {  // a copy, so that the demo can be played with and started anew
         const QString folder = QDir::temp().filePath(QStringLiteral("keelhaul-demo"));

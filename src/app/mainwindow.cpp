@@ -22,9 +22,20 @@ namespace kh::app {
 using namespace paint;
 
 MainWindow::MainWindow(const Places& places, QWidget* parent)
-    : QMainWindow(parent), places_(places), workspace_(places.stateFolder, io::loadLibrary(places.data)), top_(new TopBar(workspace_)), keel_(new KeelView(workspace_)),
-      splitter_(new QSplitter(Qt::Horizontal)), pages_(new QStackedWidget), benches_(new QStackedWidget), ledger_(new LedgerView(workspace_)), matrix_(new MatrixView(workspace_)),
-      proof_(new ProofView(workspace_)), bench_(new BenchView(workspace_)), curves_(new CurveView(workspace_)), deck_(new DeckView(workspace_)) {
+    : QMainWindow(parent),
+      places_(places),
+      workspace_(places.stateFolder, io::loadLibrary(places.data)),
+      top_(new TopBar(workspace_)),
+      keel_(new KeelView(workspace_)),
+      splitter_(new QSplitter(Qt::Horizontal)),
+      pages_(new QStackedWidget),
+      benches_(new QStackedWidget),
+      ledger_(new LedgerView(workspace_)),
+      matrix_(new MatrixView(workspace_)),
+      proof_(new ProofView(workspace_)),
+      bench_(new BenchView(workspace_)),
+      curves_(new CurveView(workspace_)),
+      deck_(new DeckView(workspace_)) {
     setObjectName(QStringLiteral("main"));
     setWindowTitle(QStringLiteral("Keelhaul"));
     setAcceptDrops(true);
@@ -71,7 +82,8 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
     connect(top_, &TopBar::menuAsked, this, &MainWindow::showMenu);
     connect(top_, &TopBar::findAsked, this, &MainWindow::showPalette);
     connect(&workspace_, &Workspace::stationChanged, this, &MainWindow::showPage);
-    connect(splitter_, &QSplitter::splitterMoved, this, [this] { splits_[static_cast<int>(workspace_.station())] = splitter_->saveState(); });
+    connect(splitter_, &QSplitter::splitterMoved, this,
+            [this] { splits_[static_cast<int>(workspace_.station())] = splitter_->saveState(); });
     connect(&workspace_.document(), &DocumentModel::stateChanged, this, [this] {
         setWindowModified(workspace_.document().modified());
         setWindowTitle(QStringLiteral("%1[*] — Keelhaul").arg(QString::fromStdString(workspace_.setup().machine.name)));
@@ -115,14 +127,16 @@ void MainWindow::showWhy() {
         if (i >= 0) why_->show(workspace_.evaluation().findings[static_cast<std::size_t>(i)]);
         return;
     }
-    if (const Part* part = workspace_.selectedPart(); part != nullptr && !part->why.lines.empty()) why_->show(explain(workspace_.setup(), *part));
+    if (const Part* part = workspace_.selectedPart(); part != nullptr && !part->why.lines.empty())
+        why_->show(explain(workspace_.setup(), *part));
     else showMessage(tr("This cell is a word, not a number: there is nothing to derive."));
 }
 
 void MainWindow::showMessage(const QString& text) {
     const Tokens& t = Theme::tokens();
     message_->setFont(Theme::font(13));
-    message_->setStyleSheet(QStringLiteral("background:%1;color:%2;border:1px solid %3;border-left:4px solid %3;padding:8px 12px").arg(t.sheet.name(), t.ink.name(), t.warning.name()));
+    message_->setStyleSheet(QStringLiteral("background:%1;color:%2;border:1px solid %3;border-left:4px solid %3;padding:8px 12px")
+                                .arg(t.sheet.name(), t.ink.name(), t.warning.name()));
     message_->setText(text);
     placeMessage();
     message_->show();
@@ -162,7 +176,10 @@ bool MainWindow::openFile(const QString& file) {
     QStringList notes;
     for (const Message& note : workspace_.document().notes()) notes << words(note);
     const auto newer = differingPaths(workspace_.setup(), io::withNewerProfiles(workspace_.setup(), workspace_.library()));
-    if (!newer.empty()) notes << tr("Newer profiles are installed (%1 values differ). \"Take the newer profiles\" in the model menu takes them as one undoable change.").arg(newer.size());
+    if (!newer.empty())
+        notes << tr("Newer profiles are installed (%1 values differ). \"Take the newer profiles\" in the model menu takes them as one "
+                    "undoable change.")
+                     .arg(newer.size());
     if (!notes.isEmpty()) {
         showMessage(notes.mid(0, 4).join('\n'));
     }
@@ -177,12 +194,14 @@ void MainWindow::newModel(const QString& sizeClass) {
         return lib.servos.empty() ? nullptr : &lib.servos.front();
     };
     if (lib.transmitters.empty() || lib.controllers.empty() || lib.speedControllers.empty() || servo("cleat-c12") == nullptr) {
-        showMessage(tr("No profiles were found. Looked in: %1").arg(QString::fromStdString(places_.data.empty() ? std::string() : places_.data.front().string())));
+        showMessage(tr("No profiles were found. Looked in: %1")
+                        .arg(QString::fromStdString(places_.data.empty() ? std::string() : places_.data.front().string())));
         return;
     }
     const Setup& now = workspace_.setup();
-    const Boxes boxes{now.transmitter.profile.id.empty() ? lib.transmitters.front() : now.transmitter.profile, now.controller.profile.id.empty() ? lib.controllers.front() : now.controller.profile,
-                      lib.speedControllers.front(), *servo("cleat-c12"), *servo("cleat-t7")};
+    const Boxes boxes{now.transmitter.profile.id.empty() ? lib.transmitters.front() : now.transmitter.profile,
+                      now.controller.profile.id.empty() ? lib.controllers.front() : now.controller.profile, lib.speedControllers.front(),
+                      *servo("cleat-c12"), *servo("cleat-t7")};
     try {
         workspace_.document().startNew(kh::newModel(tr("New %1").arg(sizeClass).toStdString(), sizeClass.toStdString(), boxes));
         workspace_.setStation(Station::Airframe);
@@ -213,8 +232,9 @@ bool MainWindow::save() {
 
 bool MainWindow::mayLeave() {
     if (!workspace_.document().modified()) return true;
-    const auto answer = QMessageBox::question(this, tr("Unsaved changes"), tr("%1 has changes that are not saved.").arg(QString::fromStdString(workspace_.setup().machine.name)),
-                                              QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
+    const auto answer = QMessageBox::question(
+        this, tr("Unsaved changes"), tr("%1 has changes that are not saved.").arg(QString::fromStdString(workspace_.setup().machine.name)),
+        QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
     return answer == QMessageBox::Discard || (answer == QMessageBox::Save && save());
 }
 
@@ -227,7 +247,9 @@ void MainWindow::closeEvent(QCloseEvent* event) {
     event->accept();
 }
 
-void MainWindow::dragEnterEvent(QDragEnterEvent* event) { if (event->mimeData()->hasUrls()) event->acceptProposedAction(); }
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    if (event->mimeData()->hasUrls()) event->acceptProposedAction();
+}
 
 void MainWindow::dropEvent(QDropEvent* event) {
     for (const QUrl& url : event->mimeData()->urls())
@@ -255,7 +277,9 @@ void MainWindow::restorePlace() {
         for (const QScreen* screen : QGuiApplication::screens())
             if (screen->availableGeometry().intersects(kept)) {
                 const QRect room = screen->availableGeometry();
-                setGeometry(QRect(QPoint(std::clamp(kept.x(), room.left(), std::max(room.left(), room.right() - 200)), std::clamp(kept.y(), room.top(), std::max(room.top(), room.bottom() - 200))), kept.size().boundedTo(room.size()).expandedTo(minimumSize())));
+                setGeometry(QRect(QPoint(std::clamp(kept.x(), room.left(), std::max(room.left(), room.right() - 200)),
+                                         std::clamp(kept.y(), room.top(), std::max(room.top(), room.bottom() - 200))),
+                                  kept.size().boundedTo(room.size()).expandedTo(minimumSize())));
                 break;
             }
     }
@@ -279,7 +303,9 @@ void MainWindow::storePlace() {
 
 void MainWindow::offerJournals() {
     for (const QString& journal : DocumentModel::leftJournals(places_.stateFolder)) {
-        const auto answer = QMessageBox::question(this, tr("Changes were not saved"), tr("Keelhaul ended before a change was saved (%1). Bring it back?").arg(QFileInfo(journal).lastModified().toString(Qt::TextDate)),
+        const auto answer = QMessageBox::question(this, tr("Changes were not saved"),
+                                                  tr("Keelhaul ended before a change was saved (%1). Bring it back?")
+                                                      .arg(QFileInfo(journal).lastModified().toString(Qt::TextDate)),
                                                   QMessageBox::Yes | QMessageBox::No, QMessageBox::Yes);
         if (answer == QMessageBox::Yes) {
             if (!workspace_.document().recover(journal)) showMessage(tr("The journal could not be read; it is kept at %1.").arg(journal));
@@ -306,10 +332,14 @@ void MainWindow::applyPalette() {
     p.setColor(QPalette::HighlightedText, t.sheet);
     QApplication::setPalette(p);
     QApplication::setFont(Theme::font(13));
-    qApp->setStyleSheet(QStringLiteral("QSplitter::handle{background:%1} QLineEdit{border:2px solid %2;border-radius:2px;padding:1px 3px;background:%3;color:%4} "
-                                       "QMenu{background:%3;color:%4;border:1px solid %5;padding:4px} QMenu::item{padding:5px 26px 5px 22px} QMenu::item:selected{background:%6;color:%4} QMenu::separator{height:1px;background:%1;margin:4px 8px} "
-                                       "QListWidget{background:%3;color:%4;border:1px solid %1} QListWidget::item{padding:4px} QListWidget::item:selected{background:%6;color:%4}")
-                            .arg(t.rule.name(), t.machine.name(), t.sheet.name(), t.ink.name(), t.muted.name(), Theme::selectionTint().name()));
+    qApp->setStyleSheet(
+        QStringLiteral(
+            "QSplitter::handle{background:%1} QLineEdit{border:2px solid %2;border-radius:2px;padding:1px 3px;background:%3;color:%4} "
+            "QMenu{background:%3;color:%4;border:1px solid %5;padding:4px} QMenu::item{padding:5px 26px 5px 22px} "
+            "QMenu::item:selected{background:%6;color:%4} QMenu::separator{height:1px;background:%1;margin:4px 8px} "
+            "QListWidget{background:%3;color:%4;border:1px solid %1} QListWidget::item{padding:4px} "
+            "QListWidget::item:selected{background:%6;color:%4}")
+            .arg(t.rule.name(), t.machine.name(), t.sheet.name(), t.ink.name(), t.muted.name(), Theme::selectionTint().name()));
     for (QWidget* w : findChildren<QWidget*>()) w->update();
 }
 

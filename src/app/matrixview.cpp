@@ -38,7 +38,8 @@ void MatrixView::render(QPainter* p) {
     const auto shown = static_cast<std::size_t>(workspace().shownMode());
 
     double y = kBody - scroll();
-    if (p != nullptr && shown < modes.size()) p->fillRect(QRectF(left(shown) - 6, 44, columnWidth + 8, height() - 44 - kFoot), Theme::selectionTint());
+    if (p != nullptr && shown < modes.size())
+        p->fillRect(QRectF(left(shown) - 6, 44, columnWidth + 8, height() - 44 - kFoot), Theme::selectionTint());
     std::optional<Box> band;
     for (std::size_t r = 0; r < rows.size(); ++r) {
         const Row& row = rows[r];
@@ -46,11 +47,14 @@ void MatrixView::render(QPainter* p) {
             band = row.band;
             if (p != nullptr) {
                 p->fillRect(QRectF(kLeft, y, width() - 2 * kLeft, 2.4), Theme::box(row.band));
-                double x = drawText(*p, {kLeft, y + 18}, row.band == Box::Machine ? tr("at the machine") : words(boxId(row.band)), Theme::font(13, true), Theme::box(row.band));
+                double x = drawText(*p, {kLeft, y + 18}, row.band == Box::Machine ? tr("at the machine") : words(boxId(row.band)),
+                                    Theme::font(13, true), Theme::box(row.band));
                 const Setup& s = workspace().setup();
-                const QString about = row.band == Box::Transmitter ? QString::fromStdString(s.transmitter.profile.name)
+                const QString about = row.band == Box::Transmitter  ? QString::fromStdString(s.transmitter.profile.name)
                                       : row.band == Box::Controller ? QString::fromStdString(s.controller.profile.name)
-                                                                    : tr("hover in still air, mass %1 kg, disc %2 m").arg(s.machine.massKg, 0, 'f', 2).arg(s.machine.rotor.discM, 0, 'f', 2);
+                                                                    : tr("hover in still air, mass %1 kg, disc %2 m")
+                                                                          .arg(s.machine.massKg, 0, 'f', 2)
+                                                                          .arg(s.machine.rotor.discM, 0, 'f', 2);
                 drawText(*p, {std::max(x + 12, left(0)), y + 18}, about, Theme::font(12), t.muted);
             }
             y += kBand;
@@ -70,9 +74,12 @@ void MatrixView::render(QPainter* p) {
             }
         }
         const QRectF area(kLeft, 0, width() - 2 * kLeft, 0);
-        const double texts = note.isEmpty() ? 0 : drawParagraph(nullptr, area, note, Theme::font(13), t.ink) + drawParagraph(nullptr, area, todo, Theme::font(13, true), t.ink) + 6;
+        const double texts = note.isEmpty() ? 0
+                                            : drawParagraph(nullptr, area, note, Theme::font(13), t.ink) +
+                                                  drawParagraph(nullptr, area, todo, Theme::font(13, true), t.ink) + 6;
         const double h = kRow + texts;
-        put({QStringLiteral("row-%1").arg(r), words(row.title), words(standingId(row.standing)) + (row.broken ? tr(", broken") : QString()), QAccessible::Row, QRectF(0, y, width(), h), isSelected});
+        put({QStringLiteral("row-%1").arg(r), words(row.title), words(standingId(row.standing)) + (row.broken ? tr(", broken") : QString()),
+             QAccessible::Row, QRectF(0, y, width(), h), isSelected});
         if (p != nullptr) {
             if (row.broken) {
                 p->fillRect(QRectF(0, y, width(), h), Theme::dangerTint());
@@ -98,7 +105,8 @@ void MatrixView::render(QPainter* p) {
                 Part part = cell.parts[k];
                 if (columnWidth < 100 && part.look == Part::Look::Spark) part.look = Part::Look::Value;  // no room for the spark
                 // a merged cell is drawn once; its own item stays, so each mode can be edited
-                x = drawPart(hidden && !on ? nullptr : p, part, QStringLiteral("part-%1-%2-%3").arg(r).arg(c).arg(k), x, y + 19, on, Theme::box(row.band), c == shown && !hidden);
+                x = drawPart(hidden && !on ? nullptr : p, part, QStringLiteral("part-%1-%2-%3").arg(r).arg(c).arg(k), x, y + 19, on,
+                             Theme::box(row.band), c == shown && !hidden);
             }
             if (p != nullptr && cell.span > 1) {
                 const bool all = cell.span == static_cast<int>(row.cells.size());
@@ -130,9 +138,11 @@ void MatrixView::render(QPainter* p) {
         const double x = drawText(*p, {left(i), 62}, QString::fromStdString(modes[i].name), Theme::font(13, true), t.ink);
         const QString when = conditionText(modes[i]);
         const double w = textWidth(when, Theme::font(12, true));
-        if (x + w + 6 < left(i) + columnWidth + 6) drawText(*p, {left(i) + columnWidth - w, 62}, when, Theme::font(12, true), t.transmitter);
+        if (x + w + 6 < left(i) + columnWidth + 6)
+            drawText(*p, {left(i) + columnWidth - w, 62}, when, Theme::font(12, true), t.transmitter);
     }
-    if (rows.empty()) drawText(*p, {kLeft, 110}, tr("The modes cannot be computed; the Proof station says what to correct."), Theme::font(13), t.muted);
+    if (rows.empty())
+        drawText(*p, {kLeft, 110}, tr("The modes cannot be computed; the Proof station says what to correct."), Theme::font(13), t.muted);
 }
 
 void MatrixView::movePart(int by) {
@@ -185,10 +195,12 @@ void ProofView::render(QPainter* p) {
         const QRectF area(42, 0, width() - 58, 0);
         double h = 28;
         if (on) {
-            h = 34 + drawParagraph(nullptr, area, words(f.found), Theme::font(13), t.ink) + drawParagraph(nullptr, area, words(f.why), Theme::font(13), t.ink) +
+            h = 34 + drawParagraph(nullptr, area, words(f.found), Theme::font(13), t.ink) +
+                drawParagraph(nullptr, area, words(f.why), Theme::font(13), t.ink) +
                 drawParagraph(nullptr, QRectF(42, 0, width() - 160, 0), words(f.todo), Theme::font(13, true), t.ink) + 30;
         }
-        put({QStringLiteral("row-%1").arg(i), words(f.title), words(severityId(f.severity)) + QStringLiteral(", ") + words(boxId(f.box)), QAccessible::ListItem, QRectF(0, y, width(), h), on});
+        put({QStringLiteral("row-%1").arg(i), words(f.title), words(severityId(f.severity)) + QStringLiteral(", ") + words(boxId(f.box)),
+             QAccessible::ListItem, QRectF(0, y, width(), h), on});
         if (p != nullptr) {
             if (on) {
                 const QColor c = Theme::severity(f.severity);
@@ -218,7 +230,11 @@ void ProofView::render(QPainter* p) {
                         x += w + 6;
                     }
                     const auto say1 = [&](const char* name, const std::optional<double>& v) {
-                        if (v) x = drawText(*p, {x + 4, ty + 20}, QStringLiteral("%1 %2").arg(words(name), words(say("{v}", {{"v", signedNum(*v, 2)}}))), Theme::font(12), t.ink) + 6;
+                        if (v)
+                            x = drawText(*p, {x + 4, ty + 20},
+                                         QStringLiteral("%1 %2").arg(words(name), words(say("{v}", {{"v", signedNum(*v, 2)}}))),
+                                         Theme::font(12), t.ink) +
+                                6;
                     };
                     say1(KH_TR("collective"), f.witness->to.collective);
                     say1(KH_TR("aileron"), f.witness->to.aileron);
@@ -242,7 +258,9 @@ void ProofView::render(QPainter* p) {
                 hairline(*p, kLeft, y + h - 1, width() - kLeft, t.rule);
             }
         }
-        if (on) put({QStringLiteral("pose"), tr("Pose"), workspace().posedFinding() == static_cast<int>(i) ? tr("posed") : QString(), QAccessible::Button, QRectF(width() - 140, y + h - 52, 124, 24)});
+        if (on)
+            put({QStringLiteral("pose"), tr("Pose"), workspace().posedFinding() == static_cast<int>(i) ? tr("posed") : QString(),
+                 QAccessible::Button, QRectF(width() - 140, y + h - 52, 124, 24)});
         y += h;
     }
     setContentHeight(y + scroll() + 6);
@@ -256,13 +274,17 @@ void ProofView::render(QPainter* p) {
     for (const Severity s : {Severity::Danger, Severity::Warning, Severity::Note}) {
         const std::size_t n = workspace().evaluation().count(s);
         drawMark(*p, s, {x + 4, 57}, 8);
-        x = drawText(*p, {x + 13, 62}, QStringLiteral("%1 %2").arg(n).arg(words(severityId(s))), Theme::font(13, true), Theme::severity(s)) + 16;
+        x = drawText(*p, {x + 13, 62}, QStringLiteral("%1 %2").arg(n).arg(words(severityId(s))), Theme::font(13, true),
+                     Theme::severity(s)) +
+            16;
     }
     drawText(*p, {station, 62}, tr("settled at"), Theme::font(13), t.muted);
     drawText(*p, {box, 62}, tr("change it in"), Theme::font(13), t.muted);
     if (findings.empty()) {
         drawTick(*p, {26, kBody + 20}, t.pass);
-        drawText(*p, {42, kBody + 25}, tr("No rule found anything. That is not a promise that the model is safe: it says which checks passed."), Theme::font(13), t.ink);
+        drawText(*p, {42, kBody + 25},
+                 tr("No rule found anything. That is not a promise that the model is safe: it says which checks passed."), Theme::font(13),
+                 t.ink);
     }
 }
 
@@ -285,6 +307,8 @@ void ProofView::keyPressEvent(QKeyEvent* event) {
     PageView::keyPressEvent(event);
 }
 
-QString ProofView::keyLine() const { return tr("F5|pose  Enter|go there  Ctrl Enter|set the remedy  F1|why  Ctrl P|print the sheet  F9|deck"); }
+QString ProofView::keyLine() const {
+    return tr("F5|pose  Enter|go there  Ctrl Enter|set the remedy  F1|why  Ctrl P|print the sheet  F9|deck");
+}
 
 }  // namespace kh::app

@@ -111,9 +111,12 @@ double PageView::partWidth(const Part& part, bool bold) {
     return w + kPartGap;
 }
 
-int PageView::partLines(const Part& part, double room) { return partWidth(part) - kPartGap > room && words(part.value).contains(QStringLiteral(", ")) ? 2 : 1; }
+int PageView::partLines(const Part& part, double room) {
+    return partWidth(part) - kPartGap > room && words(part.value).contains(QStringLiteral(", ")) ? 2 : 1;
+}
 
-double PageView::drawPart(QPainter* p, const Part& part, const QString& id, double x, double baseline, bool selected, const QColor& boxColour, bool bold, double room) {
+double PageView::drawPart(QPainter* p, const Part& part, const QString& id, double x, double baseline, bool selected,
+                          const QColor& boxColour, bool bold, double room) {
     const Tokens& t = Theme::tokens();
     double w = partWidth(part, bold);
     QString value = words(part.value);
@@ -122,7 +125,8 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
         const QString first = value.section(QStringLiteral(", "), 0, 0);
         const double indent = part.label.empty() ? 0 : textWidth(words(part.label), Theme::font(13)) + 5;
         const double wide = std::max(indent + textWidth(first, Theme::font(13)), textWidth(second, Theme::font(13))) + 8;
-        put({id, QString::fromStdString(part.field), value, part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText, QRectF(x - 3, baseline - 15, wide, 39), selected});
+        put({id, QString::fromStdString(part.field), value, part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
+             QRectF(x - 3, baseline - 15, wide, 39), selected});
         if (p != nullptr) {
             if (indent > 0) drawText(*p, {x, baseline}, words(part.label), Theme::font(13), t.muted);
             drawText(*p, {x + indent, baseline}, first, Theme::font(13, bold), t.ink);
@@ -137,8 +141,12 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
         }
         return x + 1e6;  // what follows starts a line of its own
     }
-    Item item{id, words(part.label), value + (*part.unit != 0 ? QStringLiteral(" ") + QString::fromUtf8(part.unit) : QString()), part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
-              QRectF(x - 3, baseline - 15, w - 4, 21), selected};
+    Item item{id,
+              words(part.label),
+              value + (*part.unit != 0 ? QStringLiteral(" ") + QString::fromUtf8(part.unit) : QString()),
+              part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
+              QRectF(x - 3, baseline - 15, w - 4, 21),
+              selected};
     if (item.name.isEmpty()) item.name = QString::fromStdString(part.field);
     put(item);
     if (p == nullptr) return x + w;
@@ -163,7 +171,8 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
         for (const CurvePoint& c : part.curve.points) low = std::min(low, c.y < 0 ? -100.0 : 0.0);
         QPolygonF line;
         const CurveEvaluator curve(part.curve);
-        for (int i = 0; i <= 13; ++i) line << QPointF(r.left() + 2.0 * i, r.bottom() - (curve.at(100.0 * i / 13) - low) / (high - low) * r.height());
+        for (int i = 0; i <= 13; ++i)
+            line << QPointF(r.left() + 2.0 * i, r.bottom() - (curve.at(100.0 * i / 13) - low) / (high - low) * r.height());
         p->setPen(QPen(t.transmitter, 1.6));
         p->drawPolyline(line);
         p->setRenderHint(QPainter::Antialiasing, false);
@@ -220,7 +229,11 @@ void PageView::moveRow(int by) {
     s.row = std::clamp(s.row + by, 0, std::max(0, static_cast<int>(rows.size()) - 1));
     if (!rows.empty()) {
         const Row& row = rows[static_cast<std::size_t>(s.row)];
-        const auto partsAt = [&](int cell) { return cell >= 0 && cell < static_cast<int>(row.cells.size()) ? static_cast<int>(row.cells[static_cast<std::size_t>(cell)].parts.size()) : 0; };
+        const auto partsAt = [&](int cell) {
+            return cell >= 0 && cell < static_cast<int>(row.cells.size())
+                       ? static_cast<int>(row.cells[static_cast<std::size_t>(cell)].parts.size())
+                       : 0;
+        };
         if (partsAt(s.cell) == 0)
             for (const int cell : {2, 1, 0, 3, 4})
                 if (partsAt(cell) > 0) {

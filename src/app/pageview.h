@@ -43,7 +43,8 @@ protected:
 
     void put(Item item) { pending_.push_back(std::move(item)); }
     /// One part at `x`; returns the x after it. Registers the part's item.
-    double drawPart(QPainter* p, const Part& part, const QString& id, double x, double baseline, bool selected, const QColor& boxColour, bool bold = false, double room = 1e9);
+    double drawPart(QPainter* p, const Part& part, const QString& id, double x, double baseline, bool selected, const QColor& boxColour,
+                    bool bold = false, double room = 1e9);
     /// Lines a part takes in a cell of that width: a long word breaks at its comma.
     [[nodiscard]] static int partLines(const Part& part, double room);
     [[nodiscard]] static double partWidth(const Part& part, bool bold = false);
@@ -55,7 +56,7 @@ protected:
     [[nodiscard]] Workspace& workspace() const { return workspace_; }
     void relayout();
     static constexpr double kLeft = 16;
-    static constexpr double kBody = 74;    ///< y where rows begin, unscrolled
+    static constexpr double kBody = 74;  ///< y where rows begin, unscrolled
     static constexpr double kFoot = 30;
 
 private:

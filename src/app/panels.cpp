@@ -41,7 +41,8 @@ void WhyPanel::place() {
     double widest = textWidth(title_, Theme::font(15, true));
     for (const Line& l : content_) {
         lines_ << l.text;
-        widest = std::max(widest, l.input ? textWidth(l.text, Theme::font(12)) + textWidth(l.value, Theme::font(12, true)) + 130 : textWidth(l.text, Theme::font(13, l.bold)));
+        widest = std::max(widest, l.input ? textWidth(l.text, Theme::font(12)) + textWidth(l.value, Theme::font(12, true)) + 130
+                                          : textWidth(l.text, Theme::font(13, l.bold)));
     }
     const int w = std::min(parentWidget()->width() - 32, static_cast<int>(widest) + 56);
     const int h = 62 + 20 * static_cast<int>(content_.size()) + 20;
@@ -59,7 +60,8 @@ void WhyPanel::paintEvent(QPaintEvent*) {
     p.setPen(QPen(t.ink, 1.6));
     p.drawRect(QRectF(0.8, 0.8, width() - 1.6, height() - 1.6));
     const double x = drawText(p, {20, 28}, tr("Why"), Theme::font(15, true), t.muted) + 10;
-    drawText(p, {x, 28}, QFontMetricsF(Theme::font(15, true)).elidedText(title_, Qt::ElideRight, width() - x - 80), Theme::font(15, true), t.ink);
+    drawText(p, {x, 28}, QFontMetricsF(Theme::font(15, true)).elidedText(title_, Qt::ElideRight, width() - x - 80), Theme::font(15, true),
+             t.ink);
     drawText(p, {width() - 66.0, 28}, tr("Esc"), Theme::mono(12), t.muted);
     double y = 56;
     bool inputs = false;
@@ -70,7 +72,8 @@ void WhyPanel::paintEvent(QPaintEvent*) {
             y += 6;
         }
         if (!l.input) {
-            drawText(p, {20, y}, QFontMetricsF(Theme::font(13, l.bold)).elidedText(l.text, Qt::ElideRight, width() - 40), Theme::font(13, l.bold), t.ink);
+            drawText(p, {20, y}, QFontMetricsF(Theme::font(13, l.bold)).elidedText(l.text, Qt::ElideRight, width() - 40),
+                     Theme::font(13, l.bold), t.ink);
         } else {
             hairline(p, 20, y, 29, t.muted);
             drawFrame(p, {25, y}, l.standing, false, 0.5);
@@ -127,7 +130,8 @@ void Palette::filter(const QString& text) {
         bool match = true;
         for (const QString& term : terms) match = match && all.contains(term, Qt::CaseInsensitive);
         if (!match) continue;
-        auto* item = new QListWidgetItem(commands_[i].detail.isEmpty() ? commands_[i].text : commands_[i].text + QStringLiteral("    ") + commands_[i].detail, list_);
+        auto* item = new QListWidgetItem(
+            commands_[i].detail.isEmpty() ? commands_[i].text : commands_[i].text + QStringLiteral("    ") + commands_[i].detail, list_);
         item->setData(Qt::UserRole, static_cast<int>(i));
     }
     list_->setCurrentRow(0);
@@ -153,7 +157,8 @@ bool Palette::eventFilter(QObject* watched, QEvent* event) {
     return QDialog::eventFilter(watched, event);
 }
 
-MeasuredDialog::MeasuredDialog(QWidget* parent, const QString& what) : QDialog(parent), instrument_(new QLineEdit(this)), uncertainty_(new QLineEdit(this)) {
+MeasuredDialog::MeasuredDialog(QWidget* parent, const QString& what)
+    : QDialog(parent), instrument_(new QLineEdit(this)), uncertainty_(new QLineEdit(this)) {
     setWindowTitle(tr("Measured"));
     auto* form = new QFormLayout(this);
     form->addRow(new QLabel(tr("%1 as it stands was read on the machine, now.").arg(what), this));

@@ -41,7 +41,7 @@ private:
 /// One thing the palette can do.
 struct Command {
     QString text;
-    QString detail;   ///< the shortcut, or where a setting stands
+    QString detail;  ///< the shortcut, or where a setting stands
     std::function<void()> run;
 };
 

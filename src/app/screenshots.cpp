@@ -17,8 +17,8 @@ struct Shot {
     const char* model;
     Station station;
     bool night;
-    const char* row;      ///< row to select; empty: as it is
-    const char* mode;     ///< flown mode
+    const char* row;   ///< row to select; empty: as it is
+    const char* mode;  ///< flown mode
     bool pose;
     bool why;
 };
@@ -71,14 +71,19 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
         }
         const auto& rows = w.page().rows;
         for (std::size_t r = 0; r < rows.size(); ++r)
-            if (rows[r].id == shot.row) w.select({static_cast<int>(r), shot.station == Station::Modes ? 1 : rows[r].cells[1].parts.empty() ? 2 : 1, 0});
+            if (rows[r].id == shot.row)
+                w.select({static_cast<int>(r), shot.station == Station::Modes ? 1 : rows[r].cells[1].parts.empty() ? 2 : 1, 0});
         for (std::size_t f = 0; f < w.evaluation().findings.size(); ++f)
             if (w.evaluation().findings[f].id == shot.row) w.selectFinding(static_cast<int>(f));
         settle();
         if (shot.pose) w.togglePose();
         if (shot.station == Station::Modes) {
             window.curves()->enter(true);
-            for (int i = 0; i < 3; ++i) QMetaObject::invokeMethod(window.curves(), [&] { QApplication::sendEvent(window.curves(), std::make_unique<QKeyEvent>(QEvent::KeyPress, Qt::Key_Right, Qt::NoModifier).get()); });
+            for (int i = 0; i < 3; ++i)
+                QMetaObject::invokeMethod(window.curves(), [&] {
+                    QApplication::sendEvent(window.curves(),
+                                            std::make_unique<QKeyEvent>(QEvent::KeyPress, Qt::Key_Right, Qt::NoModifier).get());
+                });
         }
         if (shot.why) window.action(QStringLiteral("why"))->trigger();
         settle();

@@ -51,17 +51,22 @@ void TopBar::layOut() {
     const Setup& s = workspace_.setup();
     double x = 46;
     const double nameWidth = textWidth(QString::fromStdString(s.machine.name), Theme::font(17, true));
-    items.push_back({QStringLiteral("model"), tr("Model menu"), QString::fromStdString(s.machine.name), QAccessible::ButtonMenu, QRectF(8, 4, nameWidth + 66, 32)});
+    items.push_back({QStringLiteral("model"), tr("Model menu"), QString::fromStdString(s.machine.name), QAccessible::ButtonMenu,
+                     QRectF(8, 4, nameWidth + 66, 32)});
     x += nameWidth + 32;
     const DocumentModel& d = workspace_.document();
-    const QString state = d.modified() ? tr("unsaved") : d.savedAt().isValid() ? tr("saved %1").arg(QLocale().toString(d.savedAt().time(), QStringLiteral("HH:mm"))) : QString();
+    const QString state = d.modified()            ? tr("unsaved")
+                          : d.savedAt().isValid() ? tr("saved %1").arg(QLocale().toString(d.savedAt().time(), QStringLiteral("HH:mm")))
+                                                  : QString();
     const QString revision = tr("rev %1").arg(s.revision) + QStringLiteral("  ") + state;
     const double revisionWidth = textWidth(revision, Theme::font(13));
     items.push_back({QStringLiteral("revision"), tr("Revision"), revision, QAccessible::StaticText, QRectF(x, 4, revisionWidth, 32)});
     x += revisionWidth + 26;
-    for (const auto& [id, name] : {std::pair{QStringLiteral("transmitter"), s.transmitter.profile.name}, std::pair{QStringLiteral("controller"), s.controller.profile.name}}) {
+    for (const auto& [id, name] : {std::pair{QStringLiteral("transmitter"), s.transmitter.profile.name},
+                                   std::pair{QStringLiteral("controller"), s.controller.profile.name}}) {
         const double w = textWidth(QString::fromStdString(name), Theme::font(13, true)) + 10;
-        items.push_back({id, id == QStringLiteral("transmitter") ? tr("Transmitter") : tr("Controller"), QString::fromStdString(name), QAccessible::StaticText, QRectF(x, 4, w, 32)});
+        items.push_back({id, id == QStringLiteral("transmitter") ? tr("Transmitter") : tr("Controller"), QString::fromStdString(name),
+                         QAccessible::StaticText, QRectF(x, 4, w, 32)});
         x += w + 20;
     }
     // from the right: guards, modes, and find where there is room
@@ -71,11 +76,16 @@ void TopBar::layOut() {
         const QString text = words(it->text);
         const double w = textWidth(text, Theme::font(13)) + 20;
         right -= w;
-        guards.push_front({QStringLiteral("guard-%1").arg(static_cast<int>(it->guard)), text, workspace_.guard(it->guard) ? tr("ticked") : tr("not ticked"), QAccessible::CheckBox, QRectF(right, 6, w, 28)});
+        guards.push_front({QStringLiteral("guard-%1").arg(static_cast<int>(it->guard)), text,
+                           workspace_.guard(it->guard) ? tr("ticked") : tr("not ticked"), QAccessible::CheckBox, QRectF(right, 6, w, 28)});
         right -= 17;
     }
     const double captionWidth = textWidth(tr("on the bench"), Theme::font(12));
-    items.push_back({QStringLiteral("guard-caption"), tr("on the bench"), {}, QAccessible::StaticText, QRectF(right - captionWidth + 5, 4, captionWidth, 32)});
+    items.push_back({QStringLiteral("guard-caption"),
+                     tr("on the bench"),
+                     {},
+                     QAccessible::StaticText,
+                     QRectF(right - captionWidth + 5, 4, captionWidth, 32)});
     const double guardsLeft = right - captionWidth;
     items += guards;
     const auto& modes = s.transmitter.modes;
@@ -84,8 +94,10 @@ void TopBar::layOut() {
     if (findWidth > 60) items.push_back({QStringLiteral("find"), tr("Find"), {}, QAccessible::Button, QRectF(x, 8, findWidth, 24)});
     double mx = x + (findWidth > 60 ? findWidth + 22 : 0);
     for (std::size_t i = 0; i < modes.size(); ++i) {
-        items.push_back({QStringLiteral("mode-") + QString::fromStdString(modes[i].id), tr("Flight mode %1").arg(QString::fromStdString(modes[i].name)),
-                         workspace_.trace().mode == modes[i].id ? tr("active") : QString(), QAccessible::RadioButton, QRectF(mx, 8, 26, 24), workspace_.trace().mode == modes[i].id});
+        items.push_back({QStringLiteral("mode-") + QString::fromStdString(modes[i].id),
+                         tr("Flight mode %1").arg(QString::fromStdString(modes[i].name)),
+                         workspace_.trace().mode == modes[i].id ? tr("active") : QString(), QAccessible::RadioButton, QRectF(mx, 8, 26, 24),
+                         workspace_.trace().mode == modes[i].id});
         mx += 30;
     }
     setItems(items);
@@ -124,7 +136,8 @@ void TopBar::paintEvent(QPaintEvent*) {
             p.drawRoundedRect(i.rect.adjusted(.5, .5, -.5, -.5), 2, 2);
             drawText(p, {i.rect.x() + 9, base - 1}, tr("Find…"), Theme::font(13), t.muted);
             const double w = textWidth(QStringLiteral("Ctrl K"), Theme::mono(12));
-            if (i.rect.width() > w + 60) drawText(p, {i.rect.right() - w - 8, base - 1}, QStringLiteral("Ctrl K"), Theme::mono(12), t.muted);
+            if (i.rect.width() > w + 60)
+                drawText(p, {i.rect.right() - w - 8, base - 1}, QStringLiteral("Ctrl K"), Theme::mono(12), t.muted);
         } else if (i.id.startsWith(QStringLiteral("mode-"))) {
             p.setPen(QPen(i.selected ? t.ink : t.muted, 1));
             p.setBrush(i.selected ? t.ink : t.sheet);
@@ -188,15 +201,17 @@ void KeelView::layOut() {
         if (danger > 0) state << tr("%1 danger").arg(danger);
         if (warning > 0) state << tr("%1 warning").arg(warning);
         if (note > 0) state << tr("%1 note").arg(note);
-        items.push_back({QStringLiteral("station-%1").arg(static_cast<int>(s.station)), tr("Station %1 %2").arg(static_cast<int>(s.station)).arg(words(s.name)), state.join(QStringLiteral(", ")),
+        items.push_back({QStringLiteral("station-%1").arg(static_cast<int>(s.station)),
+                         tr("Station %1 %2").arg(static_cast<int>(s.station)).arg(words(s.name)), state.join(QStringLiteral(", ")),
                          QAccessible::PageTab, QRectF(x, 0, slotWidth(), 64), s.station == workspace_.station()});
         for (const StationPage& page : workspace_.pages()) {
             if (page.station != s.station) continue;
             double fx = x + 9;
             for (std::size_t r = 0; r < page.rows.size(); ++r, fx += kPitch)
                 items.push_back({QStringLiteral("frame-%1-%2").arg(static_cast<int>(s.station)).arg(r), words(page.rows[r].title),
-                                 words(standingId(page.rows[r].standing)) + (page.rows[r].broken ? tr(", broken") : QString()), QAccessible::Indicator,
-                                 QRectF(fx - 2, kKeelLine - 28, kPitch, 30), s.station == workspace_.station() && static_cast<int>(r) == selected.row});
+                                 words(standingId(page.rows[r].standing)) + (page.rows[r].broken ? tr(", broken") : QString()),
+                                 QAccessible::Indicator, QRectF(fx - 2, kKeelLine - 28, kPitch, 30),
+                                 s.station == workspace_.station() && static_cast<int>(r) == selected.row});
         }
         x += slotWidth();
     }

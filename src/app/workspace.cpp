@@ -98,7 +98,8 @@ Selection Workspace::selection() const {
 
 void Workspace::select(const Selection& selection) {
     selections_[station_] = selection;
-    if (station_ == Station::Modes && selection.cell >= 0 && selection.cell < static_cast<int>(setup().transmitter.modes.size())) shownMode_ = selection.cell;
+    if (station_ == Station::Modes && selection.cell >= 0 && selection.cell < static_cast<int>(setup().transmitter.modes.size()))
+        shownMode_ = selection.cell;
     if (const Row* row = selectedRow(); row != nullptr && !row->findings.empty()) finding_ = static_cast<int>(row->findings.front());
     emit selectionChanged();
 }

@@ -14,9 +14,9 @@
 #include "io/report.h"
 #include "paint/pdf.h"
 
+#include <fmt/format.h>
 #include <CLI/CLI.hpp>
 #include <ctime>
-#include <fmt/format.h>
 #include <iostream>
 #include <nlohmann/json.hpp>
 
@@ -130,9 +130,11 @@ int runAudit(const std::string& file, bool asJson) {
         print(io::auditJson(evaluation));
     } else {
         for (const Finding& f : evaluation.findings)
-            std::cout << fmt::format("{:8} {:2}  {}\n             {}\n             {}\n", severityId(f.severity), static_cast<int>(f.station), render(f.title), render(f.found), render(f.todo));
+            std::cout << fmt::format("{:8} {:2}  {}\n             {}\n             {}\n", severityId(f.severity),
+                                     static_cast<int>(f.station), render(f.title), render(f.found), render(f.todo));
         for (const Message& note : document.notes) std::cout << "note         " << render(note) << '\n';
-        std::cout << fmt::format("{} danger, {} warning, {} note\n", evaluation.count(Severity::Danger), evaluation.count(Severity::Warning), evaluation.count(Severity::Note));
+        std::cout << fmt::format("{} danger, {} warning, {} note\n", evaluation.count(Severity::Danger),
+                                 evaluation.count(Severity::Warning), evaluation.count(Severity::Note));
     }
     return evaluation.count(Severity::Danger) > 0 ? Danger : Fine;
 }
@@ -142,7 +144,8 @@ int runCalc(const std::string& name, const std::string& in, const std::string& b
         print(io::calculateBatch(io::parseGuarded(readAll(batch))));
         return Fine;
     }
-    if (name.empty()) throw InputError("calc", fmt::format("a name or --batch is needed; known are {}", fmt::join(io::calculationNames(), ", ")));
+    if (name.empty())
+        throw InputError("calc", fmt::format("a name or --batch is needed; known are {}", fmt::join(io::calculationNames(), ", ")));
     try {
         print(io::calculate(name, in.empty() ? json::object() : io::parseGuarded(in == "-" ? readAll(in) : in)));
         return Fine;
@@ -168,7 +171,9 @@ int runSchema(const std::string& which) {
                                           {"speed-controller", io::profileSchema(io::ProfileKind::SpeedController)},
                                           {"servo", io::profileSchema(io::ProfileKind::Servo)}};
     const auto found = all.find(which);
-    if (found == all.end()) throw InputError("schema", fmt::format("{} is not known; known are setup, transmitter, controller, speed-controller, servo", which));
+    if (found == all.end())
+        throw InputError("schema",
+                         fmt::format("{} is not known; known are setup, transmitter, controller, speed-controller, servo", which));
     print(found->second);
     return Fine;
 }
@@ -191,10 +196,11 @@ const P& byId(const std::vector<P>& list, const std::string& id, const char* fie
 
 int runNew(const NewOptions& o, const char* program) {
     const io::Library library = io::loadLibrary(io::dataFolders(o.data, program));
-    const Setup setup = newModel(o.name, o.sizeClass,
-                                 {byId(library.transmitters, o.transmitter, "transmitter"), byId(library.controllers, o.controller, "controller"),
-                                  byId(library.speedControllers, "", "speed controller"), byId(library.servos, "cleat-c12", "servo"),
-                                  byId(library.servos, "cleat-t7", "servo")});
+    const Setup setup =
+        newModel(o.name, o.sizeClass,
+                 {byId(library.transmitters, o.transmitter, "transmitter"), byId(library.controllers, o.controller, "controller"),
+                  byId(library.speedControllers, "", "speed controller"), byId(library.servos, "cleat-c12", "servo"),
+                  byId(library.servos, "cleat-t7", "servo")});
     io::saveDocument(o.out, setup);
     return Fine;
 }

@@ -100,8 +100,12 @@ json hoverCalc(const In& in) {
                                 .densityKgM3 = in.number("densityKgM3"),
                                 .inducedFactor = in.number("inducedFactor"),
                                 .profileDrag = in.number("profileDrag")});
-    return {{"thrustCoefficient", out.thrustCoefficient}, {"solidity", out.solidity}, {"pitchDeg", out.pitchDeg},
-            {"powerW", out.powerW}, {"torqueNm", out.torqueNm}, {"figureOfMerit", out.figureOfMerit}};
+    return {{"thrustCoefficient", out.thrustCoefficient},
+            {"solidity", out.solidity},
+            {"pitchDeg", out.pitchDeg},
+            {"powerW", out.powerW},
+            {"torqueNm", out.torqueNm},
+            {"figureOfMerit", out.figureOfMerit}};
 }
 
 json pitchSettingCalc(const In& in) {
@@ -119,51 +123,65 @@ using Calc = json (*)(const In&);
 
 const std::map<std::string, Calc>& calculations() {
     static const std::map<std::string, Calc> table{
-        {"rated", [](const In& in) -> json {
+        {"rated",
+         [](const In& in) -> json {
              const RatedValue r = rated(in.number("stick"), {in.number("ratePct"), in.number("expoPct")});
              return {{"value", r.value}, {"centreSlope", r.centreSlope}};
          }},
         {"curve", curveCalc},
         {"channel", channelCalc},
-        {"reading", [](const In& in) -> json {
-             return {{"readingPct", readingPct(in.number("pulseUs"), {in.number("centreUs"), in.number("usPerPct"),
-                                                                      in.number("deadBandPct")})}};
+        {"reading",
+         [](const In& in) -> json {
+             return {{"readingPct",
+                      readingPct(in.number("pulseUs"), {in.number("centreUs"), in.number("usPerPct"), in.number("deadBandPct")})}};
          }},
-        {"endpoint", [](const In& in) -> json {
+        {"endpoint",
+         [](const In& in) -> json {
              const TravelGrid grid{in.number("stepPct"), in.number("limitPct"),
                                    in.word("overshoot", {"forbid", "allow"}) == 0 ? Overshoot::Forbid : Overshoot::Allow};
              const EndpointAnswer a = endpointFor(in.number("travelPct"), in.number("readingPct"), grid);
              return {{"travelPct", a.travelPct}, {"reachedPct", a.reachedPct}, {"reachable", a.reachable}};
          }},
-        {"subtrim", [](const In& in) -> json {
-             return {{"changePct", subTrimFor(in.number("readingPct"), in.number("controllerUsPerPct"),
-                                              in.number("transmitterUsPerPct"), in.number("stepPct")).changePct}};
+        {"subtrim",
+         [](const In& in) -> json {
+             return {{"changePct", subTrimFor(in.number("readingPct"), in.number("controllerUsPerPct"), in.number("transmitterUsPerPct"),
+                                              in.number("stepPct"))
+                                       .changePct}};
          }},
-        {"gain", [](const In& in) -> json {
+        {"gain",
+         [](const In& in) -> json {
              const GainWriting g = writeGain(in.number("signed"));
              return {{"centre50", g.centre50}, {"mode", g.mode == GyroMode::Hold ? "hold" : "rate"}, {"percent", g.percent}};
          }},
-        {"plate", [](const In& in) -> json {
+        {"plate",
+         [](const In& in) -> json {
              const PlateFit f = fitPlate(in.numbers("azimuthsDeg"), in.numbers("heightsMm"), in.number("radiusMm"));
              return {{"heightMm", f.plane.heightMm}, {"tiltDeg", f.tiltDeg}, {"towardDeg", f.towardDeg}, {"fightMm", f.fightMm}};
          }},
-        {"mix", [](const In& in) -> json {
-             return {{"servo", mix(in.numbers("azimuthsDeg"),
-                                   {.collective = in.number("collective"), .aileron = in.number("aileron"),
-                                    .elevator = in.number("elevator"), .collectiveGain = in.number("collectiveGain"),
-                                    .cyclicGain = in.number("cyclicGain"), .phaseDeg = in.number("phaseDeg")})}};
+        {"mix",
+         [](const In& in) -> json {
+             return {{"servo", mix(in.numbers("azimuthsDeg"), {.collective = in.number("collective"),
+                                                               .aileron = in.number("aileron"),
+                                                               .elevator = in.number("elevator"),
+                                                               .collectiveGain = in.number("collectiveGain"),
+                                                               .cyclicGain = in.number("cyclicGain"),
+                                                               .phaseDeg = in.number("phaseDeg")})}};
          }},
-        {"layout-mismatch", [](const In& in) -> json {
+        {"layout-mismatch",
+         [](const In& in) -> json {
              const LayoutMismatch m = layoutMismatch(in.numbers("settingAzimuthsDeg"), in.numbers("machineAzimuthsDeg"));
              return {{"elevator", planeJson(m.elevator)}, {"aileron", planeJson(m.aileron)}, {"collective", planeJson(m.collective)}};
          }},
-        {"servo-arm", [](const In& in) -> json {
+        {"servo-arm",
+         [](const In& in) -> json {
              return {{"travelMm", ballHeightMm(in.number("armMm"), in.number("linkMm"), in.number("angleDeg"))}};
          }},
-        {"servo-angle", [](const In& in) -> json {
+        {"servo-angle",
+         [](const In& in) -> json {
              return {{"angleDeg", armAngleDeg(in.number("armMm"), in.number("linkMm"), in.number("travelMm"))}};
          }},
-        {"blade-pitch", [](const In& in) -> json {
+        {"blade-pitch",
+         [](const In& in) -> json {
              const double tilt = in.number("tiltDeg");
              const double toward = in.number("towardDeg");
              const Plane plane{in.number("heightMm"), sinDeg(tilt) * cosDeg(toward), sinDeg(tilt) * sinDeg(toward)};
@@ -171,47 +189,63 @@ const std::map<std::string, Calc>& calculations() {
                                         in.word("link", {"leading", "trailing"}) == 0 ? LinkSide::Leading : LinkSide::Trailing};
              return {{"pitchDeg", bladePitchDeg(plane, linkage, in.number("bladeAzimuthDeg"))}};
          }},
-        {"reference-tilt", [](const In& in) -> json {
+        {"reference-tilt",
+         [](const In& in) -> json {
              return {{"tiltDeg", referenceTiltDeg(in.number("referenceDeg"), in.number("innerRadiusMm"), in.number("gripMm"))}};
          }},
         {"pitch-setting", pitchSettingCalc},
-        {"link-turns", [](const In& in) -> json {
-             const LinkTurnsAnswer a = linkTurnsFor(in.number("leadMmPerTurn"), in.number("gripMm"), in.number("errorDeg"),
-                                                    in.number("stepTurns"));
+        {"link-turns",
+         [](const In& in) -> json {
+             const LinkTurnsAnswer a =
+                 linkTurnsFor(in.number("leadMmPerTurn"), in.number("gripMm"), in.number("errorDeg"), in.number("stepTurns"));
              return {{"perTurnDeg", a.perTurnDeg}, {"turns", a.turns}, {"remainderDeg", a.remainderDeg}};
          }},
-        {"tip-gap", [](const In& in) -> json { return {{"gapMm", tipGapMm(in.number("bladeMm"), in.number("pitchDeg"))}}; }},
-        {"tip-gap-pitch", [](const In& in) -> json {
+        {"tip-gap",
+         [](const In& in) -> json {
+             return {{"gapMm", tipGapMm(in.number("bladeMm"), in.number("pitchDeg"))}};
+         }},
+        {"tip-gap-pitch",
+         [](const In& in) -> json {
              const TipGapPitch p = pitchFromTipGap(in.number("bladeMm"), in.number("gapMm"), in.number("gapErrorMm"));
              return {{"pitchDeg", p.pitchDeg}, {"errorDeg", p.errorDeg}};
          }},
-        {"tail-arm", [](const In& in) -> json { return {{"armMm", tailArmFor(in.number("armMm"), in.number("limitPct"))}}; }},
-        {"gear", [](const In& in) -> json {
+        {"tail-arm",
+         [](const In& in) -> json {
+             return {{"armMm", tailArmFor(in.number("armMm"), in.number("limitPct"))}};
+         }},
+        {"gear",
+         [](const In& in) -> json {
              const MotorSpeeds s = motorSpeeds({in.number("mainTeeth"), in.number("pinionTeeth"), in.number("secondStage")},
                                                in.number("poles"), in.number("headSpeedRpm"));
              return {{"ratio", s.ratio}, {"polePairs", s.polePairs}, {"motorRpm", s.motorRpm}, {"electricalRpm", s.electricalRpm}};
          }},
-        {"head-speed", [](const In& in) -> json {
-             const HeadSpeedOut o = headSpeed({in.number("kv"), in.number("cells"), in.number("voltsPerCell"),
-                                               in.number("efficiency"), in.number("ratio"), in.number("targetRpm")});
+        {"head-speed",
+         [](const In& in) -> json {
+             const HeadSpeedOut o = headSpeed({in.number("kv"), in.number("cells"), in.number("voltsPerCell"), in.number("efficiency"),
+                                               in.number("ratio"), in.number("targetRpm")});
              return {{"availableRpm", o.availableRpm}, {"throttlePct", o.throttlePct}, {"headroomPct", o.headroomPct}};
          }},
-        {"tip-speed", [](const In& in) -> json {
+        {"tip-speed",
+         [](const In& in) -> json {
              return {{"metresPerSecond", tipSpeed(in.number("diameterM"), in.number("rpm"))}};
          }},
         {"hover", hoverCalc},
-        {"battery", [](const In& in) -> json {
+        {"battery",
+         [](const In& in) -> json {
              const BatteryState s = batteryState(in.number("packVolts"), in.number("cells"));
              return {{"voltsPerCell", s.voltsPerCell}, {"chargePct", s.chargePct}, {"used", s.used}};
          }},
-        {"timer", [](const In& in) -> json {
-             return {{"minutes", timerMinutes(in.number("capacityMah"), in.number("usedMah"), in.number("minutes"),
-                                              in.number("reservePct"))}};
+        {"timer",
+         [](const In& in) -> json {
+             return {
+                 {"minutes", timerMinutes(in.number("capacityMah"), in.number("usedMah"), in.number("minutes"), in.number("reservePct"))}};
          }},
-        {"gain-scale", [](const In& in) -> json {
+        {"gain-scale",
+         [](const In& in) -> json {
              return {{"gain", gainScaled(in.number("gain"), in.number("fromRpm"), in.number("toRpm"))}};
          }},
-        {"gain-search", [](const In& in) -> json {
+        {"gain-search",
+         [](const In& in) -> json {
              const GainSearchAnswer a = gainSearch(in.numbers("clean"), in.numbers("oscillating"));
              return {{"done", a.done}, {a.done ? "set" : "next", a.gain}};
          }},

@@ -5,8 +5,8 @@
 #include "core/setup/fields.h"
 #include "io/schema.h"
 
-#include <cmath>
 #include <fmt/format.h>
+#include <cmath>
 #include <nlohmann/json.hpp>
 #include <set>
 
@@ -85,7 +85,9 @@ private:
     std::vector<std::string> keys_;
 };
 
-std::string joined(const std::string& path, std::string_view key) { return path.empty() ? std::string(key) : fmt::format("{}.{}", path, key); }
+std::string joined(const std::string& path, std::string_view key) {
+    return path.empty() ? std::string(key) : fmt::format("{}.{}", path, key);
+}
 
 json conditionJson(const Condition& condition) {
     json any = json::array();
@@ -152,14 +154,18 @@ private:
     }
     void put(const char* key, ojson value) { stack_.back().value[key] = std::move(value); }
     void number(const char* key, double& v, const NumberSpec&) override { put(key, v == 0.0 ? 0.0 : v); }
-    void maybe(const char* key, std::optional<double>& v, const NumberSpec&) override { if (v) put(key, *v); }
+    void maybe(const char* key, std::optional<double>& v, const NumberSpec&) override {
+        if (v) put(key, *v);
+    }
     void whole(const char* key, int& v, const NumberSpec&) override { put(key, v); }
     void flag(const char* key, bool& v) override { put(key, v); }
     void text(const char* key, std::string& v) override { put(key, v); }
     void choice(const char* key, int& v, std::span<const Choice> c) override { put(key, c[static_cast<std::size_t>(v)].id); }
     void numbers(const char* key, std::vector<double>& v, const NumberSpec&) override { put(key, v); }
     void names(const char* key, std::vector<std::string>& v) override { put(key, v); }
-    void maybeNames(const char* key, std::optional<std::vector<std::string>>& v) override { if (v) put(key, *v); }
+    void maybeNames(const char* key, std::optional<std::vector<std::string>>& v) override {
+        if (v) put(key, *v);
+    }
     void curve(const char* key, Curve& v, const CurveSpec&) override {
         ojson points = ojson::array();
         for (const CurvePoint& p : v.points) points.push_back({{"x", p.x}, {"y", p.y}});
@@ -174,9 +180,7 @@ private:
 /// Fills a struct from JSON that passed its schema; ranges are held again here, by path.
 class JsonReader final : public FieldVisitor {
 public:
-    explicit JsonReader(const json& root, std::set<std::string> knownAtTop = {}) {
-        stack_.push_back({&root, "", std::move(knownAtTop)});
-    }
+    explicit JsonReader(const json& root, std::set<std::string> knownAtTop = {}) { stack_.push_back({&root, "", std::move(knownAtTop)}); }
     UnknownKeys takeUnknown() {
         noteUnknown();
         return std::move(unknown_);
@@ -237,14 +241,22 @@ private:
             throw InputError(pathOf(key), fmt::format("{} is outside {} … {} {}", number, spec.min, spec.max, spec.unit));
         return number;
     }
-    void number(const char* key, double& v, const NumberSpec& spec) override { if (const json* j = member(key)) v = ranged(key, *j, spec); }
+    void number(const char* key, double& v, const NumberSpec& spec) override {
+        if (const json* j = member(key)) v = ranged(key, *j, spec);
+    }
     void maybe(const char* key, std::optional<double>& v, const NumberSpec& spec) override {
         const json* j = member(key);
         v = j == nullptr ? std::optional<double>() : ranged(key, *j, spec);
     }
-    void whole(const char* key, int& v, const NumberSpec& spec) override { if (const json* j = member(key)) v = static_cast<int>(ranged(key, *j, spec)); }
-    void flag(const char* key, bool& v) override { if (const json* j = member(key)) v = j->get<bool>(); }
-    void text(const char* key, std::string& v) override { if (const json* j = member(key)) v = j->get<std::string>(); }
+    void whole(const char* key, int& v, const NumberSpec& spec) override {
+        if (const json* j = member(key)) v = static_cast<int>(ranged(key, *j, spec));
+    }
+    void flag(const char* key, bool& v) override {
+        if (const json* j = member(key)) v = j->get<bool>();
+    }
+    void text(const char* key, std::string& v) override {
+        if (const json* j = member(key)) v = j->get<std::string>();
+    }
     void choice(const char* key, int& v, std::span<const Choice> choices) override {
         const json* j = member(key);
         if (j == nullptr) return;
@@ -257,7 +269,9 @@ private:
         v.clear();
         for (const json& x : *j) v.push_back(ranged(key, x, spec));
     }
-    void names(const char* key, std::vector<std::string>& v) override { if (const json* j = member(key)) v = j->get<std::vector<std::string>>(); }
+    void names(const char* key, std::vector<std::string>& v) override {
+        if (const json* j = member(key)) v = j->get<std::vector<std::string>>();
+    }
     void maybeNames(const char* key, std::optional<std::vector<std::string>>& v) override {
         const json* j = member(key);
         if (j == nullptr) v.reset();
@@ -353,14 +367,16 @@ Document parseDocument(const std::string& text) {
         if (!body.contains(part) || !body.at(part).is_object()) return;
         json& owner = body.at(part);
         if (!owner.contains("profile")) {
-            document.notes.push_back(say(KH_TR("The profile copy of the {part} is missing. Choose the box again under {part}; until then general values are used."),
-                                         {{"part", std::string(part)}}));
+            document.notes.push_back(say(
+                KH_TR("The profile copy of the {part} is missing. Choose the box again under {part}; until then general values are used."),
+                {{"part", std::string(part)}}));
             return;
         }
         try {
             requireSchema(owner.at("profile"), profileSchema(kind));
         } catch (const InputError& e) {
-            document.notes.push_back(say(KH_TR("The profile copy of the {part} is damaged ({why}). Choose the box again under {part}; until then general values are used."),
+            document.notes.push_back(say(KH_TR("The profile copy of the {part} is damaged ({why}). Choose the box again under {part}; "
+                                               "until then general values are used."),
                                          {{"part", std::string(part)}, {"why", std::string(e.what())}}));
             owner.erase("profile");
         }
@@ -376,7 +392,8 @@ Document parseDocument(const std::string& text) {
     document.unknown = reader.takeUnknown();
     for (const auto& [path, keys] : document.unknown)
         for (const auto& [key, value] : keys)
-            document.notes.push_back(say(KH_TR("{path} is not known to this version; it is kept as it is."), {{"path", joined(path, key)}}));
+            document.notes.push_back(
+                say(KH_TR("{path} is not known to this version; it is kept as it is."), {{"path", joined(path, key)}}));
     return document;
 }
 

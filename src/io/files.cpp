@@ -1,14 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "io/document.h"
 
-#include <cerrno>
-#include <cstring>
 #include <fcntl.h>
 #include <fmt/format.h>
-#include <fstream>
-#include <sstream>
 #include <sys/stat.h>
 #include <unistd.h>
+#include <cerrno>
+#include <cstring>
+#include <fstream>
+#include <sstream>
 
 namespace kh::io {
 
@@ -52,7 +52,8 @@ void writeFileAtomically(const std::filesystem::path& file, const std::string& t
         if (n <= 0) abandon(n < 0 ? errno : ENOSPC);
         done += static_cast<std::size_t>(n);
     }
-    const auto mode = std::filesystem::exists(target, ec) ? std::filesystem::status(target, ec).permissions() : std::filesystem::perms(0644);
+    const auto mode =
+        std::filesystem::exists(target, ec) ? std::filesystem::status(target, ec).permissions() : std::filesystem::perms(0644);
     if (::fchmod(fd, static_cast<mode_t>(mode) & 0777U) != 0 || ::fsync(fd) != 0) abandon(errno);
     if (::close(fd) != 0) {
         const int error = errno;

@@ -34,8 +34,11 @@ std::string escaped(const std::string& text) {
 std::string sheetHtml(const Sheet& sheet, const Speech& speech) {
     const auto words = [&](const Message& m) { return escaped(render(m, speech)); };
     const auto word = [&](const char* text) { return words(say(text)); };
-    std::string out = fmt::format("<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>{}</title><style>{}</style></head><body>\n", escaped(sheet.model), kStyle);
-    out += fmt::format("<h1>{}</h1><p>{}</p>\n<ul class=\"cautions\">", escaped(sheet.model), words(say(KH_TR("Bench sheet, revision {r}"), {{"r", num(sheet.revision)}})));
+    std::string out =
+        fmt::format("<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>{}</title><style>{}</style></head><body>\n",
+                    escaped(sheet.model), kStyle);
+    out += fmt::format("<h1>{}</h1><p>{}</p>\n<ul class=\"cautions\">", escaped(sheet.model),
+                       words(say(KH_TR("Bench sheet, revision {r}"), {{"r", num(sheet.revision)}})));
     for (const Message& caution : sheet.cautions) out += fmt::format("<li>{}</li>", words(caution));
     out += "</ul>\n";
     for (const SheetPart& part : sheet.parts) {
@@ -43,8 +46,10 @@ std::string sheetHtml(const Sheet& sheet, const Speech& speech) {
         for (const SheetSection& section : part.sections) {
             out += fmt::format("<h3>{}</h3><table>\n", escaped(section.title));
             for (const SheetRow& row : section.rows)
-                out += fmt::format("<tr><td class=\"tick\"></td><td class=\"what\">{}</td><td>{}</td><td class=\"machine\">{}</td><td class=\"standing\">{}</td><td class=\"pen\"></td></tr>\n",
-                                   words(row.what), words(row.value), words(row.machine), word(standingId(row.standing)));
+                out += fmt::format(
+                    "<tr><td class=\"tick\"></td><td class=\"what\">{}</td><td>{}</td><td class=\"machine\">{}</td><td "
+                    "class=\"standing\">{}</td><td class=\"pen\"></td></tr>\n",
+                    words(row.what), words(row.value), words(row.machine), word(standingId(row.standing)));
             out += "</table>\n";
         }
         out += "</section>\n";

@@ -4,9 +4,9 @@
 #include "core/base/error.h"
 #include "io/document.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 #include <cstdlib>
-#include <fmt/format.h>
 
 namespace kh::io {
 

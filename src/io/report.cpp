@@ -3,8 +3,8 @@
 
 #include "core/base/error.h"
 
-#include <cmath>
 #include <fmt/format.h>
+#include <cmath>
 #include <nlohmann/json.hpp>
 
 namespace kh::io {
@@ -18,7 +18,9 @@ double tidy(double v) { return v == 0.0 ? 0.0 : v; }
 
 json partJson(const PartialDeck& d) {
     json out = json::object();
-    const auto put = [](json& into, const char* key, const std::optional<double>& v) { if (v) into[key] = tidy(*v); };
+    const auto put = [](json& into, const char* key, const std::optional<double>& v) {
+        if (v) into[key] = tidy(*v);
+    };
     json sticks = json::object();
     put(sticks, "collective", d.collective);
     put(sticks, "aileron", d.aileron);
@@ -88,19 +90,30 @@ ojson traceJson(const Trace& t) {
             value = ojson::object();
             for (const PortValue& p : s.ports) value[p.port] = tidy(p.value);
         }
-        stages.push_back({{"function", functionId(s.function)}, {"stage", s.id}, {"value", value}, {"unit", s.unit}, {"box", boxId(s.box)}});
+        stages.push_back(
+            {{"function", functionId(s.function)}, {"stage", s.id}, {"value", value}, {"unit", s.unit}, {"box", boxId(s.box)}});
     }
     ojson servos = ojson::array();
     for (const ServoTrace& s : t.servos)
-        servos.push_back({{"port", s.port}, {"role", s.role}, {"pulseUs", tidy(s.pulseUs)}, {"armDeg", tidy(s.armDeg)}, {"ballMm", tidy(s.ballMm)}});
-    return {{"mode", t.mode},
-            {"state", t.state == ChainState::SetUp ? "setup" : "flying"},
-            {"stages", stages},
-            {"servos", servos},
-            {"plate", {{"heightMm", tidy(t.heightMm)}, {"tiltDeg", tidy(t.tiltDeg)}, {"towardDeg", tidy(t.towardDeg)}, {"fightMm", tidy(t.fightMm)}}},
-            {"blade", {{"pitchDegAt", {{"0", tidy(t.bladeDeg[0])}, {"90", tidy(t.bladeDeg[1])}, {"180", tidy(t.bladeDeg[2])}, {"270", tidy(t.bladeDeg[3])}}}}},
-            {"tail", {{"pulseUs", tidy(t.tailPulseUs)}, {"sliderMm", tidy(t.sliderMm)}, {"pitchDeg", tidy(t.tailPitchDeg)}, {"trailingEdge", edgeId(t.trailingEdge)}}},
-            {"motor", {{"throttlePct", tidy(t.throttlePct)}, {"headSpeedRpm", t.headSpeedKnown ? ojson(tidy(t.headSpeedRpm)) : ojson(nullptr)}}}};
+        servos.push_back(
+            {{"port", s.port}, {"role", s.role}, {"pulseUs", tidy(s.pulseUs)}, {"armDeg", tidy(s.armDeg)}, {"ballMm", tidy(s.ballMm)}});
+    return {
+        {"mode", t.mode},
+        {"state", t.state == ChainState::SetUp ? "setup" : "flying"},
+        {"stages", stages},
+        {"servos", servos},
+        {"plate",
+         {{"heightMm", tidy(t.heightMm)}, {"tiltDeg", tidy(t.tiltDeg)}, {"towardDeg", tidy(t.towardDeg)}, {"fightMm", tidy(t.fightMm)}}},
+        {"blade",
+         {{"pitchDegAt",
+           {{"0", tidy(t.bladeDeg[0])}, {"90", tidy(t.bladeDeg[1])}, {"180", tidy(t.bladeDeg[2])}, {"270", tidy(t.bladeDeg[3])}}}}},
+        {"tail",
+         {{"pulseUs", tidy(t.tailPulseUs)},
+          {"sliderMm", tidy(t.sliderMm)},
+          {"pitchDeg", tidy(t.tailPitchDeg)},
+          {"trailingEdge", edgeId(t.trailingEdge)}}},
+        {"motor",
+         {{"throttlePct", tidy(t.throttlePct)}, {"headSpeedRpm", t.headSpeedKnown ? ojson(tidy(t.headSpeedRpm)) : ojson(nullptr)}}}};
 }
 
 ojson auditJson(const Evaluation& e) {
@@ -118,8 +131,9 @@ ojson auditJson(const Evaluation& e) {
                   {"subject", f.subject}};
         findings.push_back(std::move(one));
     }
-    return {{"findings", findings},
-            {"counts", {{"danger", e.count(Severity::Danger)}, {"warning", e.count(Severity::Warning)}, {"note", e.count(Severity::Note)}}}};
+    return {
+        {"findings", findings},
+        {"counts", {{"danger", e.count(Severity::Danger)}, {"warning", e.count(Severity::Warning)}, {"note", e.count(Severity::Note)}}}};
 }
 
 json witnessJson(const Witness& w) {

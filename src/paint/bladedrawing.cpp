@@ -3,9 +3,9 @@
 #include "paint/drawings.h"
 #include "paint/theme.h"
 
+#include <QBuffer>
 #include <QPainterPath>
 #include <QSvgGenerator>
-#include <QBuffer>
 #include <cmath>
 
 namespace kh::paint {
@@ -15,7 +15,9 @@ namespace {
 /// A symmetric section, chord 1, nose at 0, thickness share.
 QPainterPath section(double chord, double thickness) {
     QPainterPath path;
-    const auto half = [thickness](double x) { return 5.0 * thickness * (0.2969 * std::sqrt(x) - 0.126 * x - 0.3516 * x * x + 0.2843 * x * x * x - 0.1036 * x * x * x * x); };
+    const auto half = [thickness](double x) {
+        return 5.0 * thickness * (0.2969 * std::sqrt(x) - 0.126 * x - 0.3516 * x * x + 0.2843 * x * x * x - 0.1036 * x * x * x * x);
+    };
     path.moveTo(0, 0);
     for (int i = 1; i <= 40; ++i) path.lineTo(chord * i / 40.0, -chord * half(i / 40.0));
     for (int i = 39; i >= 0; --i) path.lineTo(chord * i / 40.0, chord * half(i / 40.0));
@@ -75,7 +77,8 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
             p.setPen(limit);
             const QPointF dir(-cosDeg(end->value), -sinDeg(end->value));
             p.drawLine(pivot + dir * (chord * 0.34), pivot + dir * (radius + 12));
-            drawText(p, pivot + dir * (radius * 0.62) + QPointF(-6, end->value > 0 ? 17 : -7), words(say(KH_TR("{v}°"), {{"v", signedNum(end->value, 1)}})), Theme::font(13, true), t.controller);
+            drawText(p, pivot + dir * (radius * 0.62) + QPointF(-6, end->value > 0 ? 17 : -7),
+                     words(say(KH_TR("{v}°"), {{"v", signedNum(end->value, 1)}})), Theme::font(13, true), t.controller);
         }
     draw(0, ghost, Qt::NoBrush);
     draw(now, QPen(t.machine, 1.6), QBrush(Theme::over(t.sheet, t.machine, 0.12)));
@@ -118,7 +121,8 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
         p.setPen(QPen(t.rule, 1));
         p.drawEllipse(c, radius, radius);
         QPolygonF freeShape;
-        for (const EnvelopePoint& e : rose.points) freeShape << c + QPointF(sinDeg(e.azimuthDeg), -cosDeg(e.azimuthDeg)) * radius * e.tiltDeg / most;
+        for (const EnvelopePoint& e : rose.points)
+            freeShape << c + QPointF(sinDeg(e.azimuthDeg), -cosDeg(e.azimuthDeg)) * radius * e.tiltDeg / most;
         p.setBrush(t.sheet);
         p.setPen(QPen(t.machine, 1.6));
         p.drawPolygon(freeShape);
@@ -126,7 +130,12 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
         p.drawLine(c - QPointF(radius, 0), c + QPointF(radius, 0));
         p.drawLine(c - QPointF(0, radius), c + QPointF(0, radius));
         // what full cyclic asks here
-        const double asked = s.evaluation.figures.cyclicDeg.known ? degFromRad(std::asin(std::clamp(s.setup.machine.head.gripMm * sinDeg(s.evaluation.figures.cyclicDeg.value) / s.setup.machine.head.innerRadiusMm, 0.0, 1.0))) : 0.0;
+        const double asked =
+            s.evaluation.figures.cyclicDeg.known
+                ? degFromRad(std::asin(std::clamp(
+                      s.setup.machine.head.gripMm * sinDeg(s.evaluation.figures.cyclicDeg.value) / s.setup.machine.head.innerRadiusMm, 0.0,
+                      1.0)))
+                : 0.0;
         QPen dash(t.controller, 1.6);
         dash.setDashPattern({5, 3});
         p.setPen(dash);
@@ -138,7 +147,8 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
             p.drawEllipse(c + QPointF(sinDeg(s.trace.towardDeg), -cosDeg(s.trace.towardDeg)) * radius * s.trace.tiltDeg / most, 4, 4);
         }
         const double y = c.y() + radius + 18;
-        const QString text = words(say(KH_TR("{t}° round, {l}"), {{"t", num(rose.round.tiltDeg, 1)}, {"l", std::string(limitId(rose.round.limitedBy))}}));
+        const QString text =
+            words(say(KH_TR("{t}° round, {l}"), {{"t", num(rose.round.tiltDeg, 1)}, {"l", std::string(limitId(rose.round.limitedBy))}}));
         drawText(p, {c.x() - textWidth(words(names[i]), Theme::font(12, true)) / 2, y}, words(names[i]), Theme::font(12, true), t.ink);
         drawText(p, {c.x() - textWidth(text, Theme::font(12)) / 2, y + 16}, text, Theme::font(12), t.muted);
     }
@@ -206,8 +216,11 @@ void paintTail(QPainter& p, QRectF area, const Scene& s) {
         drawText(p, {end, y}, value, Theme::font(13, true), t.ink);
         y += 18;
     };
-    line(words(KH_TR("slider")), words(say(KH_TR("{s} mm, pitch {p}°"), {{"s", signedNum(s.trace.sliderMm, 2)}, {"p", signedNum(s.trace.tailPitchDeg, 1)}})));
-    const char* go = s.trace.trailingEdge == EdgeSide::Still ? KH_TR("at neutral") : s.trace.trailingEdge == EdgeSide::Left ? KH_TR("moved left") : KH_TR("moved right");
+    line(words(KH_TR("slider")),
+         words(say(KH_TR("{s} mm, pitch {p}°"), {{"s", signedNum(s.trace.sliderMm, 2)}, {"p", signedNum(s.trace.tailPitchDeg, 1)}})));
+    const char* go = s.trace.trailingEdge == EdgeSide::Still  ? KH_TR("at neutral")
+                     : s.trace.trailingEdge == EdgeSide::Left ? KH_TR("moved left")
+                                                              : KH_TR("moved right");
     line(words(KH_TR("trailing edges")), words(go));
     line(words(KH_TR("rule")), words(KH_TR("trailing edges go to the stick's side, whatever the linkage")));
 }

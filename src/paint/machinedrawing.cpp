@@ -43,7 +43,8 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     p.setPen(QPen(t.muted, 1));
     p.setBrush(Qt::NoBrush);
     p.drawEllipse(shaft, disc / 2 * pixels, disc / 2 * pixels);
-    dimension(p, at(-disc / 2, -disc / 2) - QPointF(0, 18), at(disc / 2, -disc / 2) - QPointF(0, 18), words(say(KH_TR("{d} m"), {{"d", num(disc, 2)}})));
+    dimension(p, at(-disc / 2, -disc / 2) - QPointF(0, 18), at(disc / 2, -disc / 2) - QPointF(0, 18),
+              words(say(KH_TR("{d} m"), {{"d", num(disc, 2)}})));
     // boom, fuselage, tail
     const double width = disc * 0.06;
     p.setPen(QPen(t.machine, 1.6));
@@ -73,7 +74,8 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     p.setBrush(t.sheet);
     const double root = disc / 2 - m.rotor.bladeMm / 1000.0;
     for (int i = 0; i < static_cast<int>(m.rotor.blades); ++i) {
-        p.drawRect(QRectF(-m.rotor.chordMm / 2000.0 * pixels, -disc / 2 * pixels, m.rotor.chordMm / 1000.0 * pixels, m.rotor.bladeMm / 1000.0 * pixels));
+        p.drawRect(QRectF(-m.rotor.chordMm / 2000.0 * pixels, -disc / 2 * pixels, m.rotor.chordMm / 1000.0 * pixels,
+                          m.rotor.bladeMm / 1000.0 * pixels));
         p.drawLine(QPointF(0, 0), QPointF(0, -root * pixels));
         p.rotate(360.0 / m.rotor.blades);
     }
@@ -95,7 +97,8 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     p.setPen(QPen(t.ink, 1));
     p.drawLine(QPointF(dx, shaft.y()), QPointF(dx, at(0, boom).y()));
     for (const double y : {shaft.y(), at(0, boom).y()}) p.drawLine(QPointF(dx - 4, y + 4), QPointF(dx + 4, y - 4));
-    drawText(p, {dx + 9, (shaft.y() + at(0, boom).y()) / 2 + 5}, words(say(KH_TR("{d} m"), {{"d", num(boom, 2)}})), Theme::font(13, true), t.ink);
+    drawText(p, {dx + 9, (shaft.y() + at(0, boom).y()) / 2 + 5}, words(say(KH_TR("{d} m"), {{"d", num(boom, 2)}})), Theme::font(13, true),
+             t.ink);
     drawText(p, {dx + 9, (shaft.y() + at(0, boom).y()) / 2 + 22}, words(KH_TR("mast to tail")), Theme::font(12), t.muted);
     // nose
     const QPointF nose = at(0, -disc * 0.26) - QPointF(0, 8);
@@ -104,15 +107,21 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     p.drawPolygon(QPolygonF({nose + QPointF(-6, 5), nose + QPointF(6, 5), nose + QPointF(0, -6)}));
     // facts in words
     double y = area.bottom() - 40;
-    drawText(p, {area.left(), y}, words(say(KH_TR("{b} blades of {l} mm, chord {c} mm, flying mass {m} kg"), {{"b", num(m.rotor.blades)}, {"l", num(m.rotor.bladeMm)}, {"c", num(m.rotor.chordMm, 1)}, {"m", num(m.massKg, 2)}})), Theme::font(12), t.muted);
-    drawText(p, {area.left(), y + 18}, words(say(KH_TR("tail disc {d} m, {r} turns a head turn"), {{"d", num(m.tail.discM, 2)}, {"r", num(m.tail.ratio, 2)}})), Theme::font(12), t.muted);
+    drawText(p, {area.left(), y},
+             words(say(KH_TR("{b} blades of {l} mm, chord {c} mm, flying mass {m} kg"),
+                       {{"b", num(m.rotor.blades)}, {"l", num(m.rotor.bladeMm)}, {"c", num(m.rotor.chordMm, 1)}, {"m", num(m.massKg, 2)}})),
+             Theme::font(12), t.muted);
+    drawText(p, {area.left(), y + 18},
+             words(say(KH_TR("tail disc {d} m, {r} turns a head turn"), {{"d", num(m.tail.discM, 2)}, {"r", num(m.tail.ratio, 2)}})),
+             Theme::font(12), t.muted);
 }
 
 void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
     const bool posing = !s.posedSwitches.empty();
-    title(p, area, posing ? KH_TR("Switches, posed") : KH_TR("Switches"), words(posing ? KH_TR("only drawn, nothing is sent") : KH_TR("click one to move it on the deck")));
+    title(p, area, posing ? KH_TR("Switches, posed") : KH_TR("Switches"),
+          words(posing ? KH_TR("only drawn, nothing is sent") : KH_TR("click one to move it on the deck")));
     const double w = std::min(area.width() - 40, 430.0);
     const double left = area.center().x() - w / 2;
     const double top = area.top() + 96;
@@ -139,7 +148,8 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
         const int mode = s.setup.transmitter.stickMode;
         const Sticks& d = s.deck.sticks;
         const double across = leftBox ? (mode <= 2 ? d.rudder : d.aileron) : (mode <= 2 ? d.aileron : d.rudder);
-        const double up = leftBox ? (mode == 1 || mode == 3 ? d.elevator : d.collective) : (mode == 1 || mode == 3 ? d.collective : d.elevator);
+        const double up =
+            leftBox ? (mode == 1 || mode == 3 ? d.elevator : d.collective) : (mode == 1 || mode == 3 ? d.collective : d.elevator);
         const QPointF knob = stick.center() + QPointF(across * (stick.width() / 2 - 9), -up * (stick.height() / 2 - 9));
         p.setPen(QPen(t.transmitter, 2));
         p.drawLine(stick.center(), knob);
@@ -162,7 +172,8 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
         auto& list = sides[side];
         std::sort(list.begin(), list.end(), [side](const auto* a, const auto* b) { return side == 0 ? a->id < b->id : a->id > b->id; });
         for (std::size_t i = 0; i < list.size(); ++i) {
-            const double x = side == 0 ? left + w * 0.10 + 52.0 * static_cast<double>(i) : left + w * 0.90 - 52.0 * static_cast<double>(list.size() - 1 - i);
+            const double x = side == 0 ? left + w * 0.10 + 52.0 * static_cast<double>(i)
+                                       : left + w * 0.90 - 52.0 * static_cast<double>(list.size() - 1 - i);
             const bool posed = s.posedSwitches.count(list[i]->id) != 0;
             const QColor colour = posed ? t.danger : posing ? t.muted : t.transmitter;
             const int place = placeOf(s.setup.transmitter, s.deck, list[i]->id);
@@ -175,7 +186,10 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
             p.setBrush(colour);
             p.drawRoundedRect(QRectF(x - 8, ky - 5, 16, 10), 2, 2);
             const QString label = QStringLiteral("%1 %2").arg(QString::fromStdString(list[i]->id)).arg(place);
-            drawText(p, {x - textWidth(label, Theme::font(13, true)) / 2, top - 52}, label, Theme::font(13, true), posed ? t.danger : posing ? t.muted : t.ink);
+            drawText(p, {x - textWidth(label, Theme::font(13, true)) / 2, top - 52}, label, Theme::font(13, true),
+                     posed    ? t.danger
+                     : posing ? t.muted
+                              : t.ink);
             if (posed) {
                 p.setPen(QPen(t.danger, 1.4));
                 p.setBrush(Qt::NoBrush);
@@ -188,7 +202,9 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
 void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
-    title(p, area, KH_TR("Channels"), words(say(KH_TR("pulse from {t}, as {c} reads it"), {{"t", s.setup.transmitter.profile.name}, {"c", s.setup.controller.profile.name}})));
+    title(p, area, KH_TR("Channels"),
+          words(say(KH_TR("pulse from {t}, as {c} reads it"),
+                    {{"t", s.setup.transmitter.profile.name}, {"c", s.setup.controller.profile.name}})));
     const double labels = 96;
     const double left = area.left() + labels;
     const double right = area.right() - 150;
@@ -203,7 +219,8 @@ void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
         const double us = centre + pct * s.setup.transmitter.profile.usPerPct;
         vline(p, x(us), area.top() + 28, y + step * static_cast<double>(ordered.size()) - 6, t.rule);
         const QString text = words(say(KH_TR("{u}"), {{"u", num(us)}}));
-        drawText(p, {x(us) - textWidth(text, Theme::font(12)) / 2, y + step * static_cast<double>(ordered.size()) + 8}, text, Theme::font(12), t.muted);
+        drawText(p, {x(us) - textWidth(text, Theme::font(12)) / 2, y + step * static_cast<double>(ordered.size()) + 8}, text,
+                 Theme::font(12), t.muted);
     }
     drawText(p, {right + 14, y + step * static_cast<double>(ordered.size()) + 8}, QStringLiteral("µs"), Theme::font(12), t.muted);
     for (const ChannelSettings& c : ordered) {
@@ -243,9 +260,11 @@ void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
         if (m.id != kHoldMode) modes.push_back(&m);
     const double step = std::min(42.0, (area.height() - 84) / std::max<double>(1.0, static_cast<double>(modes.size())));
     const double bottom = top + step * static_cast<double>(modes.size());
-    p.fillRect(QRectF(x(f.motorOffUs.value), top, right - x(f.motorOffUs.value), bottom - top), QBrush(Theme::over(t.sheet, t.danger, 0.30), Qt::BDiagPattern));
+    p.fillRect(QRectF(x(f.motorOffUs.value), top, right - x(f.motorOffUs.value), bottom - top),
+               QBrush(Theme::over(t.sheet, t.danger, 0.30), Qt::BDiagPattern));
     p.fillRect(QRectF(x(f.motorOffUs.value) - 1, top - 10, 2, bottom - top + 10), t.danger);
-    drawText(p, {x(f.motorOffUs.value) + 6, top - 3}, words(say(KH_TR("motor off up to {o} µs"), {{"o", num(f.motorOffUs.value)}})), Theme::font(12, true), t.danger);
+    drawText(p, {x(f.motorOffUs.value) + 6, top - 3}, words(say(KH_TR("motor off up to {o} µs"), {{"o", num(f.motorOffUs.value)}})),
+             Theme::font(12, true), t.danger);
     const TransmitterProfile& tx = s.setup.transmitter.profile;
     double y = top + 6;
     for (const FlightMode* m : modes) {
@@ -256,10 +275,14 @@ void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
         if (!holds)
             for (const ChannelSettings& c : s.setup.transmitter.channels)
                 if (c.id == functionId(Function::Throttle))
-                    us = channelOutputUnchecked(channelPctFromThrottlePct(throttle), {c.travelLowPct, c.travelHighPct, c.subTrimPct, c.reversed, tx.outputLimitPct, tx.centreUs, tx.usPerPct, tx.resolutionUs}).pulseUs;
+                    us = channelOutputUnchecked(channelPctFromThrottlePct(throttle),
+                                                {c.travelLowPct, c.travelHighPct, c.subTrimPct, c.reversed, tx.outputLimitPct, tx.centreUs,
+                                                 tx.usPerPct, tx.resolutionUs})
+                             .pulseUs;
         const bool off = us <= f.motorOffUs.value;
         const QString name = QString::fromStdString(m->name);
-        drawText(p, {left - 10 - textWidth(name, Theme::font(13, !off)), y + step / 2}, name, Theme::font(13, !off), off ? t.ink : t.danger);
+        drawText(p, {left - 10 - textWidth(name, Theme::font(13, !off)), y + step / 2}, name, Theme::font(13, !off),
+                 off ? t.ink : t.danger);
         p.fillRect(QRectF(left, y, std::max(3.0, x(us) - left), step - 12), off ? t.pass : t.danger);
         const QString text = words(say(KH_TR("{u} µs"), {{"u", num(us)}}));
         if (off) {
@@ -267,7 +290,8 @@ void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
             p.fillRect(QRectF(x(us) + 28, y + 2, textWidth(text, Theme::font(13, true)) + 8, step - 16), t.sheet);
             drawText(p, {x(us) + 30, y + step / 2 - 1}, text, Theme::font(13, true), t.pass);
         } else {
-            drawText(p, {right + 8, y + step / 2 + 2}, words(say(KH_TR("{t} %"), {{"t", num(throttle, 1)}})), Theme::font(22, true), t.danger);
+            drawText(p, {right + 8, y + step / 2 + 2}, words(say(KH_TR("{t} %"), {{"t", num(throttle, 1)}})), Theme::font(22, true),
+                     t.danger);
             drawText(p, {left + 12, y + step / 2 - 1}, words(KH_TR("hold does not act here")), Theme::font(13, true), t.sheet);
         }
         y += step;
@@ -304,17 +328,22 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
     const double step = 34;
     const double bottom = top + step * static_cast<double>(modes.size());
     if (f.ceilingRpm.known) {
-        p.fillRect(QRectF(x(f.ceilingRpm.value), top - 6, right - x(f.ceilingRpm.value), bottom - top + 6), QBrush(Theme::over(t.sheet, t.warning, 0.30), Qt::BDiagPattern));
+        p.fillRect(QRectF(x(f.ceilingRpm.value), top - 6, right - x(f.ceilingRpm.value), bottom - top + 6),
+                   QBrush(Theme::over(t.sheet, t.warning, 0.30), Qt::BDiagPattern));
         p.fillRect(QRectF(x(f.ceilingRpm.value) - 1, top - 6, 2, bottom - top + 6), t.warning);
         const QString text = words(say(KH_TR("{n} rpm: 88 % of what the end of the pack gives"), {{"n", num(f.ceilingRpm.value)}}));
-        drawText(p, {std::min(x(f.ceilingRpm.value), area.right() - textWidth(text, Theme::font(12))), top - 12}, text, Theme::font(12), t.warning);
+        drawText(p, {std::min(x(f.ceilingRpm.value), area.right() - textWidth(text, Theme::font(12))), top - 12}, text, Theme::font(12),
+                 t.warning);
     } else {
         drawText(p, {left, top - 12}, words(KH_TR("Enter Kv and teeth to see what the pack gives.")), Theme::font(12), t.muted);
     }
     if (const auto limit = s.setup.machine.rotor.bladeMaxRpm) {
         p.fillRect(QRectF(x(*limit) - 1, top - 6, 2, bottom - top + 16), t.danger);
         const QString text = words(say(KH_TR("blade limit {l}"), {{"l", num(*limit)}}));
-        drawText(p, {std::min(x(*limit) - textWidth(text, Theme::font(12, true)) / 2, area.right() - textWidth(text, Theme::font(12, true))), bottom + 40}, text, Theme::font(12, true), t.danger);
+        drawText(p,
+                 {std::min(x(*limit) - textWidth(text, Theme::font(12, true)) / 2, area.right() - textWidth(text, Theme::font(12, true))),
+                  bottom + 40},
+                 text, Theme::font(12, true), t.danger);
     }
     double y = top;
     for (const ModeFigures* m : modes) {
@@ -352,8 +381,10 @@ void paintPinionTable(QPainter& p, QRectF area, const Scene& s) {
     double target = 0;
     for (const FlightMode& m : s.setup.transmitter.modes) target = std::max(target, m.targetRpm.value_or(0.0));
     const std::array<double, 5> columns{0, 110, 220, 340, 460};
-    const std::array<const char*, 5> heads{KH_TR("teeth"), KH_TR("ratio"), KH_TR("fresh, rpm"), KH_TR("end of pack, rpm"), KH_TR("for the fastest")};
-    for (std::size_t i = 0; i < 5; ++i) drawText(p, {area.left() + columns[i] * area.width() / 570, area.top() + 40}, words(heads[i]), Theme::font(12), t.muted);
+    const std::array<const char*, 5> heads{KH_TR("teeth"), KH_TR("ratio"), KH_TR("fresh, rpm"), KH_TR("end of pack, rpm"),
+                                           KH_TR("for the fastest")};
+    for (std::size_t i = 0; i < 5; ++i)
+        drawText(p, {area.left() + columns[i] * area.width() / 570, area.top() + 40}, words(heads[i]), Theme::font(12), t.muted);
     hairline(p, area.left(), area.top() + 47, area.right(), t.muted);
     double y = area.top() + 66;
     for (int d = -2; d <= 2; ++d) {
@@ -365,10 +396,15 @@ void paintPinionTable(QPainter& p, QRectF area, const Scene& s) {
         const double opening = target > 0 ? 100.0 * target / end : 0.0;
         if (d == 0) p.fillRect(QRectF(area.left() - 6, y - 15, area.width() + 12, 21), Theme::selectionTint());
         const QColor colour = opening > 100 ? t.danger : opening > 88 ? t.warning : t.ink;
-        const std::array<QString, 5> cells{words(say("{v}", {{"v", num(teeth)}})), words(say("{v}", {{"v", num(s.evaluation.figures.ratio.value / share, 2)}})),
-                                           words(say("{v}", {{"v", num(fresh)}})), words(say("{v}", {{"v", num(end)}})), target > 0 ? words(say("{v} %", {{"v", num(opening)}})) : QStringLiteral("–")};
-        for (std::size_t i = 0; i < 5; ++i) drawText(p, {area.left() + columns[i] * area.width() / 570, y}, cells[i], Theme::font(13, d == 0), i == 4 ? colour : t.ink);
-        if (opening > 88) drawMark(p, opening > 100 ? Severity::Danger : Severity::Warning, {area.left() + columns[4] * area.width() / 570 + 56, y - 5}, 8);
+        const std::array<QString, 5> cells{words(say("{v}", {{"v", num(teeth)}})),
+                                           words(say("{v}", {{"v", num(s.evaluation.figures.ratio.value / share, 2)}})),
+                                           words(say("{v}", {{"v", num(fresh)}})), words(say("{v}", {{"v", num(end)}})),
+                                           target > 0 ? words(say("{v} %", {{"v", num(opening)}})) : QStringLiteral("–")};
+        for (std::size_t i = 0; i < 5; ++i)
+            drawText(p, {area.left() + columns[i] * area.width() / 570, y}, cells[i], Theme::font(13, d == 0), i == 4 ? colour : t.ink);
+        if (opening > 88)
+            drawMark(p, opening > 100 ? Severity::Danger : Severity::Warning, {area.left() + columns[4] * area.width() / 570 + 56, y - 5},
+                     8);
         hairline(p, area.left(), y + 7, area.right(), t.rule);
         y += 24;
         if (y > area.bottom()) break;

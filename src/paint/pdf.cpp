@@ -76,7 +76,9 @@ private:
         painter_.setPen(Qt::black);
         painter_.drawText(QRectF((kMargin + indent) * kMm, y_ * kMm, widthMm * kMm, 1e6), Qt::TextWordWrap, text);
     }
-    void ensure(double height) { if (y_ + height > kBottom) newPage(); }
+    void ensure(double height) {
+        if (y_ + height > kBottom) newPage();
+    }
 
     QPdfWriter& writer_;
     mutable QPainter painter_;  // measuring text does not change what is drawn

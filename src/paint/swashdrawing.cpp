@@ -12,7 +12,9 @@ namespace kh::paint {
 namespace {
 
 /// Seen from above: azimuth 0 is up, 90 right.
-QPointF polar(QPointF centre, double radius, double azimuthDeg) { return centre + QPointF(radius * sinDeg(azimuthDeg), -radius * cosDeg(azimuthDeg)); }
+QPointF polar(QPointF centre, double radius, double azimuthDeg) {
+    return centre + QPointF(radius * sinDeg(azimuthDeg), -radius * cosDeg(azimuthDeg));
+}
 
 QPen machinePen(double w) { return QPen(Theme::tokens().machine, w, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin); }
 
@@ -208,7 +210,8 @@ void paintSwashTilt(QPainter& p, QRectF area, const Scene& s) {
         p.fillRect(QRectF(at.x() - 16, at.y() - 9, 32, 18), t.sheet);
         p.setFont(Theme::font(12, true));
         p.setPen(t.ink);
-        p.drawText(QRectF(at.x() - 24, at.y() - 9, 48, 18), Qt::AlignCenter, QString::number(s.trace.towardDeg, 'f', 0) + QStringLiteral("°"));
+        p.drawText(QRectF(at.x() - 24, at.y() - 9, 48, 18), Qt::AlignCenter,
+                   QString::number(s.trace.towardDeg, 'f', 0) + QStringLiteral("°"));
     }
 }
 
@@ -217,11 +220,15 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     p.setRenderHint(QPainter::Antialiasing);
     if (s.trace.servos.empty()) return;
     // the port that moves most, so that the section shows what happens
-    const auto moved = std::max_element(s.trace.servos.begin(), s.trace.servos.end(), [](const ServoTrace& a, const ServoTrace& b) { return std::abs(a.armDeg) < std::abs(b.armDeg) - 1e-9; });
+    const auto moved = std::max_element(s.trace.servos.begin(), s.trace.servos.end(), [](const ServoTrace& a, const ServoTrace& b) {
+        return std::abs(a.armDeg) < std::abs(b.armDeg) - 1e-9;
+    });
     const Machine& m = s.setup.machine;
     const auto built = std::find_if(m.servos.begin(), m.servos.end(), [&](const PlateServo& x) { return x.id == moved->role; });
     if (built == m.servos.end()) return;
-    double x = drawText(p, area.topLeft() + QPointF(0, 14), words(say(KH_TR("Section through port {p}"), {{"p", moved->port}})), Theme::font(13, true), t.ink) + 8;
+    double x = drawText(p, area.topLeft() + QPointF(0, 14), words(say(KH_TR("Section through port {p}"), {{"p", moved->port}})),
+                        Theme::font(13, true), t.ink) +
+               8;
     drawText(p, {x, area.top() + 14}, words(say(KH_TR("azimuth {a}°"), {{"a", num(built->azimuthDeg)}})), Theme::font(12), t.muted);
 
     const double tall = built->linkMm + 2.2 * built->armMm;
@@ -231,7 +238,8 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     const auto at = [&](double rightMm, double upMm) { return QPointF(mastX + rightMm * pixels, plateY - upMm * pixels); };
     // the mast
     p.setPen(machinePen(1.6));
-    for (const double side : {-5.0, 5.0}) p.drawLine(QPointF(mastX + side * pixels * 0.6, area.top() + 24), QPointF(mastX + side * pixels * 0.6, area.bottom() - 4));
+    for (const double side : {-5.0, 5.0})
+        p.drawLine(QPointF(mastX + side * pixels * 0.6, area.top() + 24), QPointF(mastX + side * pixels * 0.6, area.bottom() - 4));
     centreLine(p, {mastX, area.top() + 20}, {mastX, area.bottom()});
     QPen ghost(t.muted, 1);
     ghost.setDashPattern({4, 3});
@@ -252,7 +260,8 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     p.setBrush(t.sheet);
     p.setPen(machinePen(1.6));
     p.drawEllipse(at(0, (ball + opposite) / 2), 8.5 * pixels * 0.6, 8.5 * pixels * 0.6);
-    const QPointF joint = at(axle, servoUp) + QPointF(-built->armMm * pixels * cosDeg(moved->armDeg), -built->armMm * pixels * sinDeg(moved->armDeg));
+    const QPointF joint =
+        at(axle, servoUp) + QPointF(-built->armMm * pixels * cosDeg(moved->armDeg), -built->armMm * pixels * sinDeg(moved->armDeg));
     p.setPen(machinePen(1.6));
     p.setBrush(Theme::over(t.sheet, t.machine, 0.10));
     p.drawRect(QRectF(at(axle, servoUp).x() - 6 * pixels, at(axle, servoUp).y() - 14 * pixels, 13 * pixels, 26 * pixels));
@@ -272,9 +281,13 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     p.drawLine(QPointF(dx, at(0, 0).y()), QPointF(dx, at(0, ball).y()));
     for (const double h : {0.0, ball}) p.drawLine(QPointF(dx - 4, at(0, h).y() + 4), QPointF(dx + 4, at(0, h).y() - 4));
     drawText(p, {dx + 9, at(0, ball / 2).y() + 5}, words(say(KH_TR("{h} mm"), {{"h", signedNum(ball, 2)}})), Theme::font(13, true), t.ink);
-    drawText(p, {at(axle, servoUp).x() + 9 * pixels, at(axle, servoUp).y() + 5}, words(say(KH_TR("arm {a}°"), {{"a", signedNum(moved->armDeg, 1)}})), Theme::font(13, true), t.ink);
-    drawText(p, {area.left(), at(0, opposite).y() + 22}, words(say(KH_TR("tilt {t}°"), {{"t", num(s.trace.tiltDeg, 1)}})), Theme::font(13, true), t.ink);
-    drawText(p, {area.left() + area.width() * 0.37, area.bottom() - 4}, words(say(KH_TR("r {r} mm, L {l} mm"), {{"r", num(built->armMm, 1)}, {"l", num(built->linkMm, 1)}})), Theme::font(12), t.muted);
+    drawText(p, {at(axle, servoUp).x() + 9 * pixels, at(axle, servoUp).y() + 5},
+             words(say(KH_TR("arm {a}°"), {{"a", signedNum(moved->armDeg, 1)}})), Theme::font(13, true), t.ink);
+    drawText(p, {area.left(), at(0, opposite).y() + 22}, words(say(KH_TR("tilt {t}°"), {{"t", num(s.trace.tiltDeg, 1)}})),
+             Theme::font(13, true), t.ink);
+    drawText(p, {area.left() + area.width() * 0.37, area.bottom() - 4},
+             words(say(KH_TR("r {r} mm, L {l} mm"), {{"r", num(built->armMm, 1)}, {"l", num(built->linkMm, 1)}})), Theme::font(12),
+             t.muted);
 }
 
 void paintStrokes(QPainter& p, QRectF area, const Scene& s) {
@@ -316,7 +329,8 @@ void paintStrokes(QPainter& p, QRectF area, const Scene& s) {
     }
     const Figure& use = s.evaluation.figures.strokeUsePct;
     if (use.known) {
-        const double x = drawText(p, {area.left(), y + 4}, words(say(KH_TR("{v} %"), {{"v", num(use.value)}})), Theme::font(13, true), t.ink);
+        const double x =
+            drawText(p, {area.left(), y + 4}, words(say(KH_TR("{v} %"), {{"v", num(use.value)}})), Theme::font(13, true), t.ink);
         drawText(p, {x + 5, y + 4}, words(KH_TR("of the stroke at full collective")), Theme::font(12), t.muted);
         drawText(p, {area.left(), y + 21}, words(KH_TR("and full cyclic. 60 … 95 % is good.")), Theme::font(12), t.muted);
     }
@@ -332,9 +346,10 @@ void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s) {
         Function function;
         const char* stage;
     };
-    static constexpr std::array lines{Line{KH_TR("tilt to the right"), Function::Aileron, "plate"}, Line{KH_TR("tilt forward"), Function::Elevator, "plate"},
-                                      Line{KH_TR("blade, cyclic"), Function::Aileron, "blade"}, Line{KH_TR("plate height, mm"), Function::Collective, "plate"},
-                                      Line{KH_TR("blade, collective"), Function::Collective, "blade"}};
+    static constexpr std::array lines{
+        Line{KH_TR("tilt to the right"), Function::Aileron, "plate"}, Line{KH_TR("tilt forward"), Function::Elevator, "plate"},
+        Line{KH_TR("blade, cyclic"), Function::Aileron, "blade"}, Line{KH_TR("plate height, mm"), Function::Collective, "plate"},
+        Line{KH_TR("blade, collective"), Function::Collective, "blade"}};
     double y = area.top() + 40;
     for (const Line& line : lines) {
         const auto stages = s.trace.of(line.function);

@@ -15,10 +15,36 @@ namespace {
 ThemeKind g_kind = ThemeKind::Chart;
 double g_scale = 1.0;
 
-const Tokens kChart{QColor("#E7EBE7"), QColor("#FBFBF7"), QColor("#14232E"), QColor("#55656F"), QColor("#C8CFCB"), QColor("#6D4A86"),
-                    QColor("#0B6E74"), QColor("#3B4A54"), QColor("#B3261E"), QColor("#8F5600"), QColor("#2F5D8C"), QColor("#27704A"), .085, .11, .075};
-const Tokens kNight{QColor("#10181D"), QColor("#18232A"), QColor("#E8ECE6"), QColor("#9AA9B0"), QColor("#2C3A42"), QColor("#C09BDA"),
-                    QColor("#5CC4C4"), QColor("#B8C4CB"), QColor("#FF8A80"), QColor("#F0B24A"), QColor("#8DB8E8"), QColor("#6CC792"), .13, .16, .12};
+const Tokens kChart{QColor("#E7EBE7"),
+                    QColor("#FBFBF7"),
+                    QColor("#14232E"),
+                    QColor("#55656F"),
+                    QColor("#C8CFCB"),
+                    QColor("#6D4A86"),
+                    QColor("#0B6E74"),
+                    QColor("#3B4A54"),
+                    QColor("#B3261E"),
+                    QColor("#8F5600"),
+                    QColor("#2F5D8C"),
+                    QColor("#27704A"),
+                    .085,
+                    .11,
+                    .075};
+const Tokens kNight{QColor("#10181D"),
+                    QColor("#18232A"),
+                    QColor("#E8ECE6"),
+                    QColor("#9AA9B0"),
+                    QColor("#2C3A42"),
+                    QColor("#C09BDA"),
+                    QColor("#5CC4C4"),
+                    QColor("#B8C4CB"),
+                    QColor("#FF8A80"),
+                    QColor("#F0B24A"),
+                    QColor("#8DB8E8"),
+                    QColor("#6CC792"),
+                    .13,
+                    .16,
+                    .12};
 
 }  // namespace
 
@@ -131,12 +157,17 @@ void drawFrame(QPainter& p, QPointF bottom, Standing standing, bool broken, doub
     const Tokens& t = Theme::tokens();
     const double h = frameHeight(standing) * scale;
     const QColor weak = Theme::over(t.ground, t.muted, 0.55);
-    QColor colour = standing == Standing::Proved ? t.pass : standing == Standing::Measured ? t.ink : standing == Standing::Computed ? t.muted : weak;
+    QColor colour = standing == Standing::Proved     ? t.pass
+                    : standing == Standing::Measured ? t.ink
+                    : standing == Standing::Computed ? t.muted
+                                                     : weak;
     if (broken) colour = t.danger;
     p.fillRect(QRectF(bottom.x() - 2.0, bottom.y() - h, 4.0, h), colour);
 }
 
-void hairline(QPainter& p, double x1, double y, double x2, const QColor& colour) { p.fillRect(QRectF(x1, std::floor(y), x2 - x1, 1), colour); }
+void hairline(QPainter& p, double x1, double y, double x2, const QColor& colour) {
+    p.fillRect(QRectF(x1, std::floor(y), x2 - x1, 1), colour);
+}
 void vline(QPainter& p, double x, double y1, double y2, const QColor& colour) { p.fillRect(QRectF(std::floor(x), y1, 1, y2 - y1), colour); }
 
 double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font, const QColor& colour) {

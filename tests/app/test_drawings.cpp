@@ -22,11 +22,13 @@ struct Named {
 
 const std::vector<Named>& drawings() {
     static const std::vector<Named> all{
-        {"plan", paintSwashPlan, false},       {"tilt", paintSwashTilt, true},       {"section", paintSwashSection, true},
-        {"strokes", paintStrokes, true},       {"asked", paintAskedAndDone, true},   {"blade", paintBladeSection, true},
-        {"rose", paintClearanceRose, true},    {"tail", paintTail, true},            {"helicopter", paintHelicopter, false},
-        {"transmitter", paintTransmitter, true}, {"channels", paintChannelBars, true}, {"hold", paintHoldBars, false},
-        {"speeds", paintHeadSpeeds, false},    {"pinions", paintPinionTable, false},
+        {"plan", paintSwashPlan, false},        {"tilt", paintSwashTilt, true},
+        {"section", paintSwashSection, true},   {"strokes", paintStrokes, true},
+        {"asked", paintAskedAndDone, true},     {"blade", paintBladeSection, true},
+        {"rose", paintClearanceRose, true},     {"tail", paintTail, true},
+        {"helicopter", paintHelicopter, false}, {"transmitter", paintTransmitter, true},
+        {"channels", paintChannelBars, true},   {"hold", paintHoldBars, false},
+        {"speeds", paintHeadSpeeds, false},     {"pinions", paintPinionTable, false},
     };
     return all;
 }
@@ -70,7 +72,9 @@ TEST_CASE("every drawing leaves ink and moves with the deck exactly when it shou
 }
 
 TEST_CASE("drawings do not fail on unknowns, an engine, four servos or a foreign layout") {
-    Setup unknown = khtest::edited(khtest::turnstone(), {{"machine.power.kv", std::monostate{}}, {"machine.power.pinionTeeth", std::monostate{}}, {"machine.rotor.bladeMaxRpm", std::monostate{}}});
+    Setup unknown = khtest::edited(khtest::turnstone(), {{"machine.power.kv", std::monostate{}},
+                                                         {"machine.power.pinionTeeth", std::monostate{}},
+                                                         {"machine.rotor.bladeMaxRpm", std::monostate{}}});
     unknown.speedController.calibration.clear();
     Setup engine = khtest::turnstone();
     engine.machine.power.kind = PowerKind::Engine;

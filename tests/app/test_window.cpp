@@ -31,7 +31,8 @@ struct Bench {
     QString file;
     MainWindow window;
     explicit Bench(const QString& model = QStringLiteral("turnstone-470"))
-        : file(folder.filePath(model + QStringLiteral(".keel.json"))), window(Places{folder.filePath(QStringLiteral("state")), {KEELHAUL_SOURCE "/data"}}) {
+        : file(folder.filePath(model + QStringLiteral(".keel.json"))),
+          window(Places{folder.filePath(QStringLiteral("state")), {KEELHAUL_SOURCE "/data"}}) {
         QFile::copy(QStringLiteral(KEELHAUL_SOURCE "/data/demo/%1.keel.json").arg(model), file);
         window.setTheme(QStringLiteral("chart"));
         window.resize(1280, 800);
@@ -101,7 +102,8 @@ TEST_CASE("drag a curve point, flip hold, read head speed 0, undo, save, reopen,
     QTest::mousePress(curves, Qt::LeftButton, {}, from);
     for (int i = 1; i <= 10; ++i) {
         QTest::mouseMove(curves, from + QPoint(0, 3 * i));
-        QMouseEvent move(QEvent::MouseMove, from + QPoint(0, 3 * i), curves->mapToGlobal(from + QPoint(0, 3 * i)), Qt::NoButton, Qt::LeftButton, {});
+        QMouseEvent move(QEvent::MouseMove, from + QPoint(0, 3 * i), curves->mapToGlobal(from + QPoint(0, 3 * i)), Qt::NoButton,
+                         Qt::LeftButton, {});
         QApplication::sendEvent(curves, &move);
     }
     QTest::mouseRelease(curves, Qt::LeftButton, {}, from + QPoint(0, 30));
@@ -384,9 +386,11 @@ TEST_CASE("the look at 1280×800: bands, tokens in both themes, contrast, type")
         b.go(Station::Swash);
         const paint::Tokens& t = paint::Theme::of(kind);
         const QImage shot = b.window.grab().toImage();
-        for (const auto& [at, colour] : {std::pair{QPoint(900, 3), t.ground}, std::pair{QPoint(1260, 50), t.ground}, std::pair{QPoint(4, 700), t.ground}, std::pair{QPoint(620, 630), t.sheet},
-                                         std::pair{QPoint(1270, 300), t.sheet}, std::pair{QPoint(400, 39), t.rule}, std::pair{QPoint(708, 300), t.rule}, std::pair{QPoint(150, 146), t.transmitter},
-                                         std::pair{QPoint(300, 146), t.controller}, std::pair{QPoint(500, 146), t.machine}}) {
+        for (const auto& [at, colour] :
+             {std::pair{QPoint(900, 3), t.ground}, std::pair{QPoint(1260, 50), t.ground}, std::pair{QPoint(4, 700), t.ground},
+              std::pair{QPoint(620, 630), t.sheet}, std::pair{QPoint(1270, 300), t.sheet}, std::pair{QPoint(400, 39), t.rule},
+              std::pair{QPoint(708, 300), t.rule}, std::pair{QPoint(150, 146), t.transmitter}, std::pair{QPoint(300, 146), t.controller},
+              std::pair{QPoint(500, 146), t.machine}}) {
             INFO(at.x() << "," << at.y());
             CHECK(QColor(shot.pixel(at)).name() == colour.name());
         }

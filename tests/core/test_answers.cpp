@@ -6,10 +6,10 @@
 #include "core/mechanics/linkage.h"
 #include "core/solve/answers.h"
 
+#include <rapidcheck.h>
 #include <algorithm>
 #include <catch2/catch.hpp>
 #include <functional>
-#include <rapidcheck.h>
 
 using namespace kh;
 
@@ -64,7 +64,7 @@ TEST_CASE("reading and entering in a loop on a simulated head ends within a tent
     REQUIRE(rc::check("range", [] {
         const double perPct = 0.05 + (*rc::gen::inRange(0, 100)) / 1000.0;  // mm of plate a percent
         const double grip = 15.0 + (*rc::gen::inRange(0, 200)) / 10.0;
-        const double offset = (*rc::gen::inRange(-20, 21)) / 100.0;          // mm the plate stands off
+        const double offset = (*rc::gen::inRange(-20, 21)) / 100.0;  // mm the plate stands off
         const double target = 9.0 + (*rc::gen::inRange(0, 40)) / 10.0;
         const auto read = [&](double setting) { return degFromRad(std::asin(std::clamp((setting * perPct + offset) / grip, -0.9, 0.9))); };
         double setting = 50;

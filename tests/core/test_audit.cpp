@@ -62,11 +62,19 @@ std::vector<Pair> pairs() {
         {"layout", D, {{"controller.layout", "three at 140°, elevator aft"s}}, {"cyclic-limit", "cyclic-amount", "reference-throw"}},
         {"mounting", D, {{"controller.mounting", "flat, plugs forward"s}}, {}},
         {"servo-rate", D, {{"controller.rateHz", 400.0}}, {}},
-        {"servo-pulse", D, {{"controller.pulseUs", 760.0}},
+        {"servo-pulse",
+         D,
+         {{"controller.pulseUs", 760.0}},
          {"reference-throw", "collective-range", "zero-pitch", "symmetry", "cyclic-limit", "cyclic-amount", "spool-up.normal"}},
         {"frame-period", D, {{"controller.rateHz", 560.0}}, {"servo-rate"}},
-        {"ports", D, {{"controller.ports.2.role", "right"s}, {"controller.ports.3.role", "left"s}}, {"reference-throw", "cyclic-limit", "zero-pitch"}},
-        {"servo-direction.2", D, {{"controller.ports.2.reversed", true}}, {"reference-throw", "cyclic-limit", "collective-range", "symmetry", "zero-pitch"}},
+        {"ports",
+         D,
+         {{"controller.ports.2.role", "right"s}, {"controller.ports.3.role", "left"s}},
+         {"reference-throw", "cyclic-limit", "zero-pitch"}},
+        {"servo-direction.2",
+         D,
+         {{"controller.ports.2.reversed", true}},
+         {"reference-throw", "cyclic-limit", "collective-range", "symmetry", "zero-pitch"}},
         {"trim-safe.1", D, {{"controller.ports.1.trimUs", 70.0}}, {"arm-square.1", "zero-pitch", "symmetry", "cyclic-limit"}},
         {"arm-square.1", N, {{"machine.servos.elevator.squareErrorDeg", -5.0}}, {"zero-pitch", "symmetry", "spool-up.normal"}},
         {"collective-sense", D, {{"controller.collectiveHighPct", -43.5}, {"controller.collectiveLowPct", -43.5}}, {"spool-up.normal"}},
@@ -89,8 +97,17 @@ std::vector<Pair> pairs() {
         {"tail-neutral", N, {{"machine.tail.neutralPitchDeg", 14.0}}, {}},
         {"two-governors", D, {{"controller.governor.kind", "internal"s}}, {"governor-ratio", "blade-limit"}},
         {"no-governor", N, {{"speedController.control", "direct"s}}, {}},
-        {"governor-poles", D, {{"controller.governor.kind", "internal"s}, {"speedController.control", "direct"s}, {"controller.governor.poleCount", 10.0}, {"controller.governor.ratio", 8.0}}, {"tip-speed", "tail-tip-speed", "blade-limit", "speed-jump.idle1"}},
-        {"governor-ratio", D, {{"controller.governor.kind", "internal"s}, {"speedController.control", "direct"s}, {"controller.governor.ratio", 9.0}}, {}},
+        {"governor-poles",
+         D,
+         {{"controller.governor.kind", "internal"s},
+          {"speedController.control", "direct"s},
+          {"controller.governor.poleCount", 10.0},
+          {"controller.governor.ratio", 8.0}},
+         {"tip-speed", "tail-tip-speed", "blade-limit", "speed-jump.idle1"}},
+        {"governor-ratio",
+         D,
+         {{"controller.governor.kind", "internal"s}, {"speedController.control", "direct"s}, {"controller.governor.ratio", 9.0}},
+         {}},
         {"headroom.idle2", W, {{"machine.power.pinionTeeth", 14.0}}, {}},
         {"opening", N, {{"machine.power.kv", 1400.0}}, {}, false},
         {"blade-limit", W, {{"machine.rotor.bladeMaxRpm", std::monostate{}}}, {}, false},
@@ -132,7 +149,8 @@ TEST_CASE("each rule fires on its smallest mistake, and its remedy clears it") {
         CHECK_FALSE(render(f->why).empty());
         CHECK_FALSE(render(f->todo).empty());
         CHECK_FALSE(f->subject.empty());
-        for (const std::string& text : {render(f->title), render(f->found), render(f->why), render(f->todo)}) CHECK(text.find('{') == std::string::npos);
+        for (const std::string& text : {render(f->title), render(f->found), render(f->why), render(f->todo)})
+            CHECK(text.find('{') == std::string::npos);
         for (const std::string& other : khtest::ids(e)) {
             INFO("unlisted consequence: " << other);
             CHECK((other == pair.id || sound.count(other) != 0 || pair.consequences.count(other) != 0));
@@ -146,10 +164,14 @@ TEST_CASE("each rule fires on its smallest mistake, and its remedy clears it") {
 }
 
 TEST_CASE("the number in the text follows the value") {
-    const auto text = [](double rate) { return render(khtest::find(evaluate(edited(turnstone(), {{"controller.rateHz", rate}})), "servo-rate")->found); };
+    const auto text = [](double rate) {
+        return render(khtest::find(evaluate(edited(turnstone(), {{"controller.rateHz", rate}})), "servo-rate")->found);
+    };
     REQUIRE(text(400).find("400 Hz") != std::string::npos);
     REQUIRE(text(450).find("450 Hz") != std::string::npos);
-    const auto trim = [](double us) { return render(khtest::find(evaluate(edited(turnstone(), {{"controller.ports.2.trimUs", us}})), "trim-safe.2")->found); };
+    const auto trim = [](double us) {
+        return render(khtest::find(evaluate(edited(turnstone(), {{"controller.ports.2.trimUs", us}})), "trim-safe.2")->found);
+    };
     REQUIRE(trim(-75).find("−75") != std::string::npos);
     REQUIRE(trim(-90).find("−90") != std::string::npos);
 }
@@ -171,7 +193,9 @@ TEST_CASE("findings come dangers first and each stands at an existing station") 
 }
 
 TEST_CASE("an unknown is never guessed") {
-    const Setup s = edited(turnstone(), {{"machine.power.kv", std::monostate{}}, {"machine.servos.elevator.servo.pulseUs", std::monostate{}}, {"machine.servos.elevator.servo.maxHz", std::monostate{}}});
+    const Setup s = edited(turnstone(), {{"machine.power.kv", std::monostate{}},
+                                         {"machine.servos.elevator.servo.pulseUs", std::monostate{}},
+                                         {"machine.servos.elevator.servo.maxHz", std::monostate{}}});
     const Evaluation e = evaluate(s);
     REQUIRE_FALSE(e.figures.availableRpm.known);
     REQUIRE(e.figures.availableRpm.missing == "machine.power.kv");

@@ -5,8 +5,8 @@
 #include "core/mechanics/envelope.h"
 #include "support.h"
 
-#include <catch2/catch.hpp>
 #include <rapidcheck.h>
+#include <catch2/catch.hpp>
 
 using namespace kh;
 using khtest::turnstone;
@@ -168,13 +168,16 @@ TEST_CASE("the rose meets brute force") {
             const Plane plane{height, sinDeg(tilt) * cosDeg(p.azimuthDeg), sinDeg(tilt) * sinDeg(p.azimuthDeg)};
             for (const PlateServo& servo : s.machine.servos) {
                 try {
-                    const double deg = armAngleDeg(servo.armMm, servo.linkMm, heightAt(plane, s.machine.plate.ballRadiusMm, servo.azimuthDeg));
-                    fine = fine && std::abs(deg - servo.squareErrorDeg) <= stroke * servo.servo.degPerUs && std::abs(deg) <= servo.servo.rangeDeg;
+                    const double deg =
+                        armAngleDeg(servo.armMm, servo.linkMm, heightAt(plane, s.machine.plate.ballRadiusMm, servo.azimuthDeg));
+                    fine = fine && std::abs(deg - servo.squareErrorDeg) <= stroke * servo.servo.degPerUs &&
+                           std::abs(deg) <= servo.servo.rangeDeg;
                 } catch (const InputError&) {
                     fine = false;
                 }
             }
-            fine = fine && (std::abs(height) + s.machine.head.innerRadiusMm * sinDeg(tilt)) / s.machine.head.gripMm <= sinDeg(s.machine.head.gripLimitDeg);
+            fine = fine && (std::abs(height) + s.machine.head.innerRadiusMm * sinDeg(tilt)) / s.machine.head.gripMm <=
+                               sinDeg(s.machine.head.gripLimitDeg);
             if (!fine) break;
             brute = tilt;
         }

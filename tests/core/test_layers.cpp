@@ -13,11 +13,25 @@ namespace fs = std::filesystem;
 
 /// Folders by height; a folder may import its own height only from itself or a peer that is listed.
 const std::map<std::string, int>& heights() {
-    static const std::map<std::string, int> table{
-        {"core/base", 0},   {"core/radio", 1},   {"core/mechanics/plate", 1}, {"core/mechanics/linkage", 1}, {"core/power", 1},
-        {"core/machine", 2}, {"core/controller", 2}, {"core/setup", 3}, {"core/mechanics", 4}, {"core/chain", 5},
-        {"core/solve", 6},  {"core/proof", 7},   {"core/procedure", 8}, {"core/sheet", 8},
-        {"io", 9},          {"paint", 9},        {"bench", 9},       {"app", 10},        {"cli", 10}};
+    static const std::map<std::string, int> table{{"core/base", 0},
+                                                  {"core/radio", 1},
+                                                  {"core/mechanics/plate", 1},
+                                                  {"core/mechanics/linkage", 1},
+                                                  {"core/power", 1},
+                                                  {"core/machine", 2},
+                                                  {"core/controller", 2},
+                                                  {"core/setup", 3},
+                                                  {"core/mechanics", 4},
+                                                  {"core/chain", 5},
+                                                  {"core/solve", 6},
+                                                  {"core/proof", 7},
+                                                  {"core/procedure", 8},
+                                                  {"core/sheet", 8},
+                                                  {"io", 9},
+                                                  {"paint", 9},
+                                                  {"bench", 9},
+                                                  {"app", 10},
+                                                  {"cli", 10}};
     return table;
 }
 
@@ -41,7 +55,8 @@ std::vector<std::string> upwardImports(const std::string& path, std::istream& in
         if (!std::regex_search(line, m, include)) continue;
         const std::string to = m[1];
         const bool samePart = path.substr(0, path.find_last_of('/')) == to.substr(0, to.find_last_of('/'));
-        if (heightOf(to) > heightOf(path) || (heightOf(to) == heightOf(path) && heightOf(path) >= 9 && !samePart)) bad.push_back(path + " imports " + to);
+        if (heightOf(to) > heightOf(path) || (heightOf(to) == heightOf(path) && heightOf(path) >= 9 && !samePart))
+            bad.push_back(path + " imports " + to);
     }
     return bad;
 }

@@ -25,7 +25,9 @@ const Part* partOf(const std::vector<StationPage>& pages, const std::string& fie
 Boxes boxes() {
     const io::Library lib = io::loadLibrary({KEELHAUL_SOURCE "/data"});
     REQUIRE(lib.problems.empty());
-    const auto servo = [&](const char* id) { return *std::find_if(lib.servos.begin(), lib.servos.end(), [&](const ServoProfile& s) { return s.id == id; }); };
+    const auto servo = [&](const char* id) {
+        return *std::find_if(lib.servos.begin(), lib.servos.end(), [&](const ServoProfile& s) { return s.id == id; });
+    };
     return {lib.transmitters.at(0), lib.controllers.at(0), lib.speedControllers.at(0), servo("cleat-c12"), servo("cleat-t7")};
 }
 
@@ -62,7 +64,8 @@ TEST_CASE("every number explains itself: last line is the cell, inputs are field
             for (const Cell& cell : row.cells)
                 for (const Part& part : cell.parts) {
                     const std::string value = render(part.value);
-                    if (value.find_first_of("0123456789") == std::string::npos || part.look == Part::Look::Port || part.why.lines.empty()) continue;
+                    if (value.find_first_of("0123456789") == std::string::npos || part.look == Part::Look::Port || part.why.lines.empty())
+                        continue;
                     INFO(row.id << ": " << value);
                     ++numbers;
                     const std::string last = render(part.why.lines.back());
@@ -144,7 +147,8 @@ TEST_CASE("a new model of every class stands at default, reads ±100 and has no 
         CHECK(e.count(Severity::Danger) == 0);
         CHECK(e.figures.collectiveHighDeg.value == Approx(c.collectiveDeg).margin(0.1));
         CHECK(e.figures.referenceDeg.value == Approx(s.controller.profile.referenceDeg).margin(0.1));
-        for (const char* id : {"aileron", "elevator", "collective", "rudder"}) CHECK(e.figures.channel(id)->highReading.value == Approx(100).margin(0.6));
+        for (const char* id : {"aileron", "elevator", "collective", "rudder"})
+            CHECK(e.figures.channel(id)->highReading.value == Approx(100).margin(0.6));
     }
     REQUIRE_THROWS_WITH(newModel("x", "999", boxes()), Catch::Contains("sizeClass"));
 }
@@ -174,7 +178,8 @@ TEST_CASE("the sheet has one part a box, in that box's own menu order and units"
     REQUIRE(sheet.parts[0].sections.size() == menu.size());
     for (std::size_t i = 0; i < menu.size(); ++i) REQUIRE(sheet.parts[0].sections[i].title == menu[i].title);
     REQUIRE(sheet.cautions.size() == 4);
-    REQUIRE(benchSheet(khtest::dunlin(), evaluate(khtest::dunlin())).cautions.size() == 4 + evaluate(khtest::dunlin()).count(Severity::Danger));
+    REQUIRE(benchSheet(khtest::dunlin(), evaluate(khtest::dunlin())).cautions.size() ==
+            4 + evaluate(khtest::dunlin()).count(Severity::Danger));
     bool gain = false;
     for (const SheetSection& s : sheet.parts[0].sections)
         for (const SheetRow& r : s.rows) gain = gain || (s.title == "Tail gain by mode" && render(r.value) == "71");

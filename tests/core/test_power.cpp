@@ -4,8 +4,8 @@
 #include "core/power/rotor.h"
 #include "support.h"
 
-#include <catch2/catch.hpp>
 #include <rapidcheck.h>
+#include <catch2/catch.hpp>
 
 using namespace kh;
 
@@ -73,7 +73,8 @@ TEST_CASE("a plate through any balls is found again from their heights") {
         const double h = (*rc::gen::inRange(-800, 801)) / 100.0;
         const double a = (*rc::gen::inRange(-250, 251)) / 1000.0;
         const double b = (*rc::gen::inRange(-250, 251)) / 1000.0;
-        for (const std::vector<double>& azimuths : {std::vector<double>{180, 300, 60}, std::vector<double>{180, 270, 90, 0}, std::vector<double>{225, 315, 45, 135}}) {
+        for (const std::vector<double>& azimuths :
+             {std::vector<double>{180, 300, 60}, std::vector<double>{180, 270, 90, 0}, std::vector<double>{225, 315, 45, 135}}) {
             std::vector<double> heights;
             for (const double psi : azimuths) heights.push_back(heightAt({h, a, b}, 28, psi));
             const PlateFit fit = fitPlate(azimuths, heights, 28);

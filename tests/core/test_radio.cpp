@@ -6,8 +6,8 @@
 #include "core/radio/gainscale.h"
 #include "core/solve/answers.h"
 
-#include <catch2/catch.hpp>
 #include <rapidcheck.h>
+#include <catch2/catch.hpp>
 
 using namespace kh;
 

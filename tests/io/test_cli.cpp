@@ -4,17 +4,17 @@
 #include "core/sheet/sheet.h"
 #include "support.h"
 
+#include <sys/wait.h>
+#include <unistd.h>
 #include <array>
 #include <catch2/catch.hpp>
 #include <cstdio>
 #include <filesystem>
 #include <fstream>
 #include <nlohmann/json.hpp>
-#include <sys/wait.h>
-#include <unistd.h>
 
-using nlohmann::json;
 using Catch::Contains;
+using nlohmann::json;
 
 namespace {
 
@@ -37,7 +37,9 @@ Answer run(const std::string& arguments, const char* redirect = "2>/dev/null") {
 const std::string kTurnstone = KEELHAUL_SOURCE "/data/demo/turnstone-470.keel.json";
 const std::string kDunlin = KEELHAUL_SOURCE "/data/demo/dunlin-380.keel.json";
 
-std::string temporary(const std::string& name) { return (std::filesystem::temp_directory_path() / ("keelhaul-cli-" + std::to_string(::getpid()) + "-" + name)).string(); }
+std::string temporary(const std::string& name) {
+    return (std::filesystem::temp_directory_path() / ("keelhaul-cli-" + std::to_string(::getpid()) + "-" + name)).string();
+}
 
 }  // namespace
 
@@ -66,7 +68,8 @@ TEST_CASE("trace follows a mode, sticks and switches") {
     std::set<std::string> aileron;
     for (const json& s : t.at("stages"))
         if (s.at("function") == "aileron") aileron.insert(s.at("stage"));
-    REQUIRE(aileron == std::set<std::string>{"stick", "rated", "channel", "pulse", "reading", "demand", "servo-pulse", "arm-angle", "plate", "blade"});
+    REQUIRE(aileron ==
+            std::set<std::string>{"stick", "rated", "channel", "pulse", "reading", "demand", "servo-pulse", "arm-angle", "plate", "blade"});
     const json held = run("trace " + kTurnstone).asJson();
     REQUIRE(held.at("mode") == "hold");
     REQUIRE(held.at("motor").at("headSpeedRpm") == 0);

@@ -5,18 +5,18 @@
 #include "io/library.h"
 #include "support.h"
 
+#include <sys/resource.h>
+#include <sys/wait.h>
+#include <unistd.h>
 #include <catch2/catch.hpp>
+#include <csignal>
 #include <filesystem>
 #include <fstream>
 #include <nlohmann/json.hpp>
-#include <sys/resource.h>
-#include <sys/wait.h>
-#include <csignal>
-#include <unistd.h>
 
 using namespace kh;
-using nlohmann::json;
 using Catch::Contains;
+using nlohmann::json;
 
 namespace {
 
@@ -153,7 +153,9 @@ TEST_CASE("a missing or damaged profile copy still opens, and says what to do") 
 }
 
 TEST_CASE("the published schemas are those the program checks with") {
-    const auto file = [](const char* name) { return json::parse(io::readFile(std::string(KEELHAUL_SOURCE "/data/schema/") + name + ".schema.json")); };
+    const auto file = [](const char* name) {
+        return json::parse(io::readFile(std::string(KEELHAUL_SOURCE "/data/schema/") + name + ".schema.json"));
+    };
     REQUIRE(file("setup") == io::documentSchema());
     REQUIRE(file("transmitter") == io::profileSchema(io::ProfileKind::Transmitter));
     REQUIRE(file("controller") == io::profileSchema(io::ProfileKind::Controller));
@@ -273,7 +275,8 @@ TEST_CASE("a newer installed profile is offered whole, an older or foreign one i
         p.trimSafeUs = 40;
     }
     const Setup after = io::withNewerProfiles(khtest::turnstone(), lib);
-    REQUIRE(differingPaths(khtest::turnstone(), after) == std::vector<std::string>{"controller.profile.version", "controller.profile.trimSafeUs"});
+    REQUIRE(differingPaths(khtest::turnstone(), after) ==
+            std::vector<std::string>{"controller.profile.version", "controller.profile.trimSafeUs"});
     for (ControllerProfile& p : lib.controllers) p.version = 0;
     REQUIRE(io::withNewerProfiles(khtest::turnstone(), lib) == khtest::turnstone());
 }

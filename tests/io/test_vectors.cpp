@@ -71,6 +71,7 @@ TEST_CASE("a calculation's refusal holds the key at fault") {
     refused("battery", R"({"packVolts": 25, "cells": 5.5})", "cells");
     refused("reading", R"({"pulseUs": 1e300, "centreUs": 1500, "usPerPct": 1e-300, "deadBandPct": 0})", "usPerPct");
     refused("curve", R"({"points": [{"x": 0, "y": 0}], "shape": "straight", "at": []})", "points");
-    refused("pitch-setting", R"({"setting": 80, "measuredDeg": 9.2, "targetDeg": 11, "previous": {"setting": 80, "measuredDeg": 8}})", "previous");
+    refused("pitch-setting", R"({"setting": 80, "measuredDeg": 9.2, "targetDeg": 11, "previous": {"setting": 80, "measuredDeg": 8}})",
+            "previous");
     refused("no-such", "{}", "calc");
 }

@@ -20,9 +20,9 @@
 namespace kh {
 
 inline constexpr double kPi = 3.14159265358979323846;
-inline constexpr double kGravity = 9.80665;          ///< m/s^2
-inline constexpr double kAirDensity = 1.225;         ///< kg/m^3, standard atmosphere at sea level
-inline constexpr double kRoundingFuzz = 1e-9;        ///< the only fuzz used when rounding to a grid
+inline constexpr double kGravity = 9.80665;    ///< m/s^2
+inline constexpr double kAirDensity = 1.225;   ///< kg/m^3, standard atmosphere at sea level
+inline constexpr double kRoundingFuzz = 1e-9;  ///< the only fuzz used when rounding to a grid
 
 [[nodiscard]] constexpr double radFromDeg(double deg) { return deg * kPi / 180.0; }
 [[nodiscard]] constexpr double degFromRad(double rad) { return rad * 180.0 / kPi; }
@@ -36,9 +36,7 @@ inline constexpr double kRoundingFuzz = 1e-9;        ///< the only fuzz used whe
 }
 
 /// Largest multiple of `step` (> 0) that is not above `x`.
-[[nodiscard]] inline double floorToStep(double x, double step) {
-    return std::floor(x / step + kRoundingFuzz) * step;
-}
+[[nodiscard]] inline double floorToStep(double x, double step) { return std::floor(x / step + kRoundingFuzz) * step; }
 
 /// Throttle 0 ... 100 % as the channel carries it, -100 ... +100 %. A hold of -5 % is -110 %.
 [[nodiscard]] constexpr double channelPctFromThrottlePct(double throttlePct) { return 2.0 * throttlePct - 100.0; }

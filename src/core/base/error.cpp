@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/error.h"
 
-#include <cmath>
 #include <fmt/format.h>
+#include <cmath>
 
 namespace kh {
 
@@ -28,15 +28,13 @@ double requireNotNegative(std::string_view field, double value) {
 
 double requireWithin(std::string_view field, double value, double low, double high) {
     requireFinite(field, value);
-    if (value < low || value > high)
-        throw InputError(field, fmt::format("{} is outside {} … {}", value, low, high));
+    if (value < low || value > high) throw InputError(field, fmt::format("{} is outside {} … {}", value, low, high));
     return value;
 }
 
 double requireCount(std::string_view field, double value) {
     requirePositive(field, value);
-    if (value != std::floor(value))
-        throw InputError(field, fmt::format("{} is not allowed; it must be a whole number above 0", value));
+    if (value != std::floor(value)) throw InputError(field, fmt::format("{} is not allowed; it must be a whole number above 0", value));
     return value;
 }
 

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/message.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
 
 namespace kh {
 
@@ -33,8 +33,7 @@ std::string render(const Number& number, const Speech& speech) {
     if (!std::isfinite(number.value)) return "–";
     std::string digits = fmt::format("{:.{}f}", std::abs(number.value), number.decimals);
     const bool zero = digits.find_first_not_of("0.") == std::string::npos;
-    if (const auto point = digits.find('.'); point != std::string::npos)
-        digits.replace(point, 1, speech.decimalPoint);
+    if (const auto point = digits.find('.'); point != std::string::npos) digits.replace(point, 1, speech.decimalPoint);
     if (zero) return digits;
     if (number.value < 0.0) return "−" + digits;
     return number.sign ? "+" + digits : digits;
@@ -51,8 +50,7 @@ std::string render(const Message& message, const Speech& speech) {
             continue;
         }
         const std::string name = text.substr(i + 1, close - i - 1);
-        const auto arg = std::find_if(message.args.begin(), message.args.end(),
-                                      [&](const MessageArg& a) { return a.name == name; });
+        const auto arg = std::find_if(message.args.begin(), message.args.end(), [&](const MessageArg& a) { return a.name == name; });
         out += arg == message.args.end() ? "{" + name + "}" : renderValue(arg->value, speech);
         i = close + 1;
     }

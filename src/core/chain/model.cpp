@@ -6,9 +6,9 @@
 #include "core/power/rotor.h"
 #include "core/setup/layouts.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
 
 namespace kh {
 
@@ -107,11 +107,13 @@ ChainModel::CompiledCondition ChainModel::compile(const Setup& setup, const Cond
             const auto& switches = setup.transmitter.profile.switches;
             if (term.switchId.empty()) {
                 const auto f = std::find(functionIds_.begin(), functionIds_.end(), term.functionId);
-                if (f == functionIds_.end()) throw InputError("transmitter.functions", fmt::format("{} is not a function", term.functionId));
+                if (f == functionIds_.end())
+                    throw InputError("transmitter.functions", fmt::format("{} is not a function", term.functionId));
                 compiled.switchIndex = -2;
                 compiled.function = static_cast<std::size_t>(f - functionIds_.begin());
             } else {
-                const auto s = std::find_if(switches.begin(), switches.end(), [&](const SwitchProfile& p) { return p.id == term.switchId; });
+                const auto s =
+                    std::find_if(switches.begin(), switches.end(), [&](const SwitchProfile& p) { return p.id == term.switchId; });
                 compiled.switchIndex = s == switches.end() ? std::int8_t{-1} : static_cast<std::int8_t>(s - switches.begin());
             }
             terms.push_back(compiled);
@@ -138,7 +140,8 @@ bool ChainModel::met(const CompiledCondition& condition, const SwitchPlaces& pla
 
 void ChainModel::compileModes(const Setup& setup) {
     const TransmitterSettings& tx = setup.transmitter;
-    if (tx.profile.switches.size() > kMaxSwitches) throw InputError("transmitter.profile.switches", fmt::format("at most {}", kMaxSwitches));
+    if (tx.profile.switches.size() > kMaxSwitches)
+        throw InputError("transmitter.profile.switches", fmt::format("at most {}", kMaxSwitches));
     if (tx.modes.empty()) throw InputError("transmitter.modes", "one flight mode or more is needed");
     powerOn_.fill(1);
     for (const SwitchProfile& s : tx.profile.switches) {
@@ -206,8 +209,8 @@ void ChainModel::compilePlate(const Setup& setup) {
                            .linkMm = requirePositive("machine.servos." + s.id + ".linkMm", s.linkMm),
                            .squareErrorDeg = s.squareErrorDeg});
     }
-    fitter_ = machine.plate.mechanical ? PlateFitter::mechanical(machine.plate.ballRadiusMm)
-                                       : PlateFitter(built, machine.plate.ballRadiusMm);
+    fitter_ =
+        machine.plate.mechanical ? PlateFitter::mechanical(machine.plate.ballRadiusMm) : PlateFitter(built, machine.plate.ballRadiusMm);
     const double phase = fc.phaseDeg;
     for (std::size_t i = 0; i < settings.size() && i < fc.ports.size(); ++i) {
         CompiledPort port;
@@ -218,8 +221,8 @@ void ChainModel::compilePlate(const Setup& setup) {
         port.onAileron = mechanicalMix ? (i == 1 ? 1.0 : 0.0) : -port.sinPsi;
         port.direction = fc.ports[i].reversed ? -1.0 : 1.0;
         port.trimUs = fc.ports[i].trimUs;
-        const auto servo = std::find_if(machine.servos.begin(), machine.servos.end(),
-                                        [&](const PlateServo& s) { return s.id == fc.ports[i].role; });
+        const auto servo =
+            std::find_if(machine.servos.begin(), machine.servos.end(), [&](const PlateServo& s) { return s.id == fc.ports[i].role; });
         port.servo = static_cast<std::size_t>(servo - machine.servos.begin());
         ports_.push_back(port);
     }
@@ -297,15 +300,16 @@ void ChainModel::runChannels(const DeckNumbers& deck, Instant& out) const {
         const double k = mode.rates[i].expoPct / 100.0;
         out.ratedPct[i] = mode.rates[i].ratePct * ((1.0 - k) * x + k * x * x * x);
     }
-    out.throttleCurvePct = std::clamp(modes_[out.beneath].throttle.atStick(deck.sticks.collective) + deck.throttleTrim * trimRangePct_, 0.0, 100.0);
+    out.throttleCurvePct =
+        std::clamp(modes_[out.beneath].throttle.atStick(deck.sticks.collective) + deck.throttleTrim * trimRangePct_, 0.0, 100.0);
     out.throttlePct = out.throttleCurvePct;
     if (out.holdActs) out.throttlePct = holdPct_;
     if (out.cutActs) out.throttlePct = std::min(out.throttlePct, cutPct_);
     if (out.killActs) out.throttlePct = killPct_;
     const double pitch = mode.pitch.atStick(deck.sticks.collective);
 
-    std::array<double, kFunctions> values{out.ratedPct[0], out.ratedPct[1], pitch, out.ratedPct[2],
-                                          channelPctFromThrottlePct(out.throttlePct), mode.gainPct};
+    std::array<double, kFunctions> values{
+        out.ratedPct[0], out.ratedPct[1], pitch, out.ratedPct[2], channelPctFromThrottlePct(out.throttlePct), mode.gainPct};
     for (std::size_t f = 0; f < kFunctions; ++f) values[f] += trimPct_[f];
     if (mixShare_ != 0.0) {
         const double a = values[0];
@@ -394,7 +398,8 @@ Instant ChainModel::at(const DeckNumbers& deck) const {
     out.fightMm = plate.fightMm;
     const double side = blade_.side == LinkSide::Leading ? 1.0 : -1.0;
     for (std::size_t i = 0; i < 4; ++i) {
-        const double height = out.plate.heightMm - blade_.innerRadiusMm * (out.plate.forward * bladeCos_[i] + out.plate.right * bladeSin_[i]);
+        const double height =
+            out.plate.heightMm - blade_.innerRadiusMm * (out.plate.forward * bladeCos_[i] + out.plate.right * bladeSin_[i]);
         out.bladeDeg[i] = side * degFromRad(std::asin(clampOne(height / blade_.gripMm)));
     }
 
@@ -402,8 +407,8 @@ Instant ChainModel::at(const DeckNumbers& deck) const {
     const double limit = shareFromPct(rudder < 0.0 ? tail_.limitLeftPct : tail_.limitRightPct);
     out.tailPulseUs = tail_.pulseUs + (tail_.reversed ? -1.0 : 1.0) * rudder * limit * tailStrokeUs_;
     const double tailCentre = tailFacts_.servo.pulseUs.value_or(tail_.pulseUs);
-    out.tailArmDeg = (tailFacts_.risesWithPulse ? 1.0 : -1.0) *
-                     std::clamp((out.tailPulseUs - tailCentre) * tailFacts_.servo.degPerUs, -tailFacts_.servo.rangeDeg, tailFacts_.servo.rangeDeg);
+    out.tailArmDeg = (tailFacts_.risesWithPulse ? 1.0 : -1.0) * std::clamp((out.tailPulseUs - tailCentre) * tailFacts_.servo.degPerUs,
+                                                                           -tailFacts_.servo.rangeDeg, tailFacts_.servo.rangeDeg);
     const double tailAngle = radFromDeg(out.tailArmDeg);
     const double sideways = tailFacts_.armMm * (1.0 - std::cos(tailAngle));
     const double ball = tailFacts_.armMm * std::sin(tailAngle) - tailFacts_.linkMm +
@@ -438,15 +443,19 @@ Setup askedSetup(const Setup& setup) {
         asked.machine.servos[i].risesWithPulse = !asked.controller.ports[i].reversed;
     }
     asked.machine.head.phaseDeg = setup.controller.phaseDeg;
-    if (setup.controller.governor.kind == "internal" && asked.machine.power.poles && asked.machine.power.mainTeeth && asked.machine.power.pinionTeeth) {
+    if (setup.controller.governor.kind == "internal" && asked.machine.power.poles && asked.machine.power.mainTeeth &&
+        asked.machine.power.pinionTeeth) {
         asked.machine.power.poles = setup.controller.governor.poleCount * (setup.controller.profile.asksPolePairs ? 2.0 : 1.0);
-        asked.machine.power.secondStage = setup.controller.governor.ratio * *asked.machine.power.pinionTeeth / *asked.machine.power.mainTeeth;
+        asked.machine.power.secondStage =
+            setup.controller.governor.ratio * *asked.machine.power.pinionTeeth / *asked.machine.power.mainTeeth;
     }
     return asked;
 }
 
 Deck posed(Deck deck, const PartialDeck& part) {
-    const auto put = [](double& to, const std::optional<double>& from) { if (from) to = *from; };
+    const auto put = [](double& to, const std::optional<double>& from) {
+        if (from) to = *from;
+    };
     put(deck.sticks.collective, part.collective);
     put(deck.sticks.aileron, part.aileron);
     put(deck.sticks.elevator, part.elevator);

@@ -32,11 +32,11 @@ struct DeckNumbers {
 };
 
 struct ChannelInstant {
-    double value = 0.0;     ///< before travel, %
-    double pct = 0.0;       ///< channel output, %
+    double value = 0.0;  ///< before travel, %
+    double pct = 0.0;    ///< channel output, %
     double pulseUs = 0.0;
     double readingPct = 0.0;
-    double demand = 0.0;    ///< −1 … +1, signed by the controller's directions
+    double demand = 0.0;  ///< −1 … +1, signed by the controller's directions
 };
 
 struct ServoInstant {
@@ -47,9 +47,9 @@ struct ServoInstant {
 
 /// Every stage at one instant.
 struct Instant {
-    std::size_t mode = 0;   ///< index of the flight mode that is flown (hold counts)
-    std::size_t beneath = 0;///< the mode that would fly without hold
-    bool holdAsked = false; ///< the hold switch is on
+    std::size_t mode = 0;     ///< index of the flight mode that is flown (hold counts)
+    std::size_t beneath = 0;  ///< the mode that would fly without hold
+    bool holdAsked = false;   ///< the hold switch is on
     bool holdActs = false;
     bool killActs = false;
     bool cutActs = false;
@@ -67,7 +67,7 @@ struct Instant {
     double sliderMm = 0.0;
     double tailPitchDeg = 0.0;
     double motorPulseUs = 0.0;
-    double motorThrottlePct = 0.0;     ///< of the speed controller's learned range, 0 … 100
+    double motorThrottlePct = 0.0;  ///< of the speed controller's learned range, 0 … 100
     bool headSpeedKnown = false;
     double headSpeedRpm = 0.0;
 };
@@ -148,7 +148,7 @@ private:
     std::array<double, kFunctions> trimPct_{};
     std::array<double, kFunctions> direction_{};
     ReadingScale reading_;
-    double mixShare_ = 0.0;                 ///< 0: the transmitter does not mix
+    double mixShare_ = 0.0;  ///< 0: the transmitter does not mix
     std::array<double, 3> mixCos_{}, mixSin_{};
     std::vector<CompiledPort> ports_;
     std::vector<CompiledServo> servos_;

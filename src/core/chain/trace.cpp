@@ -243,7 +243,8 @@ void Tracer::addRudder(Trace& t) const {
     t.stages.push_back(ratedStage);
     addChannelStages(t, f);
     const Instant& full = t.full[indexOf(f)];
-    const auto single = [&](const char* id, const char* name, Box box, const char* unit, int decimals, double now, double asked, double fullValue) {
+    const auto single = [&](const char* id, const char* name, Box box, const char* unit, int decimals, double now, double asked,
+                            double fullValue) {
         Stage s{f, id, name, box, unit, decimals, true};
         s.value = now;
         s.asked = asked;
@@ -254,7 +255,8 @@ void Tracer::addRudder(Trace& t) const {
     const auto demand = [&](const Instant& i) { return i.channels[indexOf(f)].demand; };
     const bool flying = t.state == ChainState::Flying;
     const double scale = flying ? rudderDegS_ : 1.0;
-    single("demand", KH_TR("demand"), Box::Controller, flying ? "°/s" : "", flying ? 0 : 2, demand(t.now) * scale, demand(t.asked) * scale, demand(full) * scale);
+    single("demand", KH_TR("demand"), Box::Controller, flying ? "°/s" : "", flying ? 0 : 2, demand(t.now) * scale, demand(t.asked) * scale,
+           demand(full) * scale);
     single("tail-pulse", KH_TR("tail pulse"), Box::Controller, "µs", 0, t.now.tailPulseUs, t.asked.tailPulseUs, full.tailPulseUs);
     Stage& pulse = t.stages.back();
     pulse.sign = false;
@@ -266,8 +268,8 @@ void Tracer::addRudder(Trace& t) const {
 
 void Tracer::addThrottle(Trace& t) const {
     const Function f = Function::Throttle;
-    const auto add = [&](const char* id, const char* name, Box box, const char* unit, int decimals, bool sign, double now, double asked, double level,
-                         double levelAsked) -> Stage& {
+    const auto add = [&](const char* id, const char* name, Box box, const char* unit, int decimals, bool sign, double now, double asked,
+                         double level, double levelAsked) -> Stage& {
         Stage s{f, id, name, box, unit, decimals, sign};
         s.value = now;
         s.asked = asked;
@@ -279,8 +281,8 @@ void Tracer::addThrottle(Trace& t) const {
     Stage& curve = add("curve", KH_TR("curve"), Box::Transmitter, "%", 1, false, t.now.throttleCurvePct, t.asked.throttleCurvePct,
                        t.now.throttleCurvePct / 100.0, t.asked.throttleCurvePct / 100.0);
     curve.note = say(KH_TR("{m}"), {{"m", modes_[t.now.beneath].name}});
-    Stage& hold = add("hold", KH_TR("hold"), Box::Transmitter, "%", 1, false, t.now.throttlePct, t.asked.throttlePct, t.now.throttlePct / 100.0,
-                      t.asked.throttlePct / 100.0);
+    Stage& hold = add("hold", KH_TR("hold"), Box::Transmitter, "%", 1, false, t.now.throttlePct, t.asked.throttlePct,
+                      t.now.throttlePct / 100.0, t.asked.throttlePct / 100.0);
     hold.note = t.now.killActs    ? say(KH_TR("kill is on"))
                 : t.now.cutActs   ? say(KH_TR("cut is on"))
                 : t.now.holdActs  ? say(KH_TR("hold is on"))
@@ -304,8 +306,7 @@ void Tracer::addThrottle(Trace& t) const {
     Stage& head = add("head-speed", KH_TR("head speed"), Box::Machine, "rpm", 0, false, t.now.headSpeedRpm, t.asked.headSpeedRpm,
                       t.now.motorThrottlePct <= 0.0 ? 0.0 : t.now.headSpeedRpm / full, t.asked.headSpeedRpm / full);
     head.known = t.now.headSpeedKnown;
-    if (head.known && discM_ > 0.0)
-        head.note = say(KH_TR("tips {v} m/s"), {{"v", num(kPi * discM_ * t.now.headSpeedRpm / 60.0)}});
+    if (head.known && discM_ > 0.0) head.note = say(KH_TR("tips {v} m/s"), {{"v", num(kPi * discM_ * t.now.headSpeedRpm / 60.0)}});
 }
 
 void Tracer::addGain(Trace& t) const {

@@ -20,18 +20,18 @@ struct PortValue {
 
 struct Stage {
     Function function = Function::Aileron;
-    const char* id = "";       ///< stage id of the contracts, for example "servo-pulse"
-    const char* name = "";     ///< translatable caption
+    const char* id = "";    ///< stage id of the contracts, for example "servo-pulse"
+    const char* name = "";  ///< translatable caption
     Box box = Box::Transmitter;
     const char* unit = "";
     int decimals = 0;
     bool sign = false;
-    bool known = true;          ///< false: an input is unknown, `value` is 0
-    double value = 0.0;         ///< of single stages; of per-servo stages the largest by size
+    bool known = true;   ///< false: an input is unknown, `value` is 0
+    double value = 0.0;  ///< of single stages; of per-servo stages the largest by size
     double asked = 0.0;
     std::vector<PortValue> ports = {};
-    Message note = {};               ///< the condition under the value: "100, expo 0"
-    double level = 0.0;         ///< share of the asked chain's full range, ≥ 0
+    Message note = {};   ///< the condition under the value: "100, expo 0"
+    double level = 0.0;  ///< share of the asked chain's full range, ≥ 0
     double levelAsked = 0.0;
     [[nodiscard]] bool off() const;  ///< parts from what was asked by more than 1 %
 };
@@ -45,7 +45,7 @@ struct ServoTrace {
 enum class EdgeSide { Left, Right, Still };
 
 struct Trace {
-    std::string mode;      ///< id
+    std::string mode;  ///< id
     std::string modeName;
     ChainState state = ChainState::SetUp;
     std::vector<Stage> stages;  ///< all functions, in chain order
@@ -93,7 +93,7 @@ private:
     std::vector<AxisRates> rates_;  ///< three a mode
     std::vector<int> channelNumbers_;
     std::array<ChannelScale, kFunctions> scales_{};
-    ChainModel full_;   ///< the asked chain with travel 100: what full range is
+    ChainModel full_;  ///< the asked chain with travel 100: what full range is
     double rollPitchDegS_ = 0.0, rudderDegS_ = 0.0;
     LeverEdge lever_ = LeverEdge::Trailing;
     double discM_ = 0.0;

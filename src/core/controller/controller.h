@@ -15,25 +15,25 @@ struct ControllerProfile {
     double centreUs = 1500.0;  ///< what its monitor calls 0 %
     double usPerPct = 4.0;
     double deadBandPct = 0.5;
-    bool punishesOvershoot = true;      ///< readings beyond ±100 are not wanted
-    double referenceDeg = 6.0;          ///< cyclic angle it wants to learn
-    double referenceDemandPct = 60.0;   ///< at this demand
+    bool punishesOvershoot = true;     ///< readings beyond ±100 are not wanted
+    double referenceDeg = 6.0;         ///< cyclic angle it wants to learn
+    double referenceDemandPct = 60.0;  ///< at this demand
     std::vector<std::string> layouts;
-    std::vector<double> pulsesUs;       ///< servo pulse centres it can send
-    std::vector<double> ratesHz;        ///< servo frame rates it can send
-    double strokeUs = 400.0;            ///< servo pulse of a deflection of 1
+    std::vector<double> pulsesUs;  ///< servo pulse centres it can send
+    std::vector<double> ratesHz;   ///< servo frame rates it can send
+    double strokeUs = 400.0;       ///< servo pulse of a deflection of 1
     double usableStrokeUs = 400.0;
     double trimStepUs = 1.0;
-    double trimSafeUs = 60.0;           ///< sub-trim beyond this can run out of pulse range
-    double tailStrokeUs = 400.0;        ///< tail pulse at 100 % limit on a wide servo; narrow ones get half
+    double trimSafeUs = 60.0;     ///< sub-trim beyond this can run out of pulse range
+    double tailStrokeUs = 400.0;  ///< tail pulse at 100 % limit on a wide servo; narrow ones get half
     double tailWindowLowPct = 85.0;
     double tailWindowHighPct = 115.0;
     std::vector<std::string> mountings;
     std::vector<std::string> governors;  ///< "off", "internal"
     int banks = 1;
-    bool asksPolePairs = true;           ///< else it asks for magnet poles
+    bool asksPolePairs = true;  ///< else it asks for magnet poles
     GainScale gainScale = GainScale::ModePercent;
-    std::vector<std::string> ports;      ///< port names for the plate servos, in order
+    std::vector<std::string> ports;  ///< port names for the plate servos, in order
     std::vector<std::string> channelOrder;
     std::vector<MenuEntry> menu;
     bool operator==(const ControllerProfile&) const = default;
@@ -112,7 +112,7 @@ struct SpeedControllerProfile {
     int version = 1;
     std::string name;
     bool governs = true;
-    double acceptsLowUs = 900.0;   ///< pulses outside are read as no signal
+    double acceptsLowUs = 900.0;  ///< pulses outside are read as no signal
     double acceptsHighUs = 2100.0;
     double maxCells = 6.0;
     std::vector<MenuEntry> menu;

@@ -20,15 +20,15 @@ struct ServoProfile {
     std::optional<double> maxHz;    ///< highest frame rate it survives
     double degPerUs = 0.1;
     double deadBandUs = 2.0;
-    double rangeDeg = 60.0;         ///< mechanical range to either side
+    double rangeDeg = 60.0;  ///< mechanical range to either side
     std::optional<double> maxVolts;
     bool operator==(const ServoProfile&) const = default;
 };
 
 /// One plate servo by its role (elevator, left, right, fourth), not by its place in a list.
 struct PlateServo {
-    std::string id;               ///< role
-    double azimuthDeg = 0.0;      ///< of its ball on the outer ring
+    std::string id;           ///< role
+    double azimuthDeg = 0.0;  ///< of its ball on the outer ring
     double armMm = 14.0;
     double linkMm = 40.0;
     bool risesWithPulse = true;   ///< mounting: the ball rises when the pulse grows
@@ -64,9 +64,9 @@ struct Head {
 
 struct PlateFacts {
     double ballRadiusMm = 28.0;
-    double travelMm = 8.0;      ///< up and down from neutral
+    double travelMm = 8.0;  ///< up and down from neutral
     double tiltLimitDeg = 16.0;
-    bool mechanical = false;    ///< one servo each for elevator, aileron, collective; no electronic mixing
+    bool mechanical = false;  ///< one servo each for elevator, aileron, collective; no electronic mixing
     bool operator==(const PlateFacts&) const = default;
 };
 
@@ -82,8 +82,8 @@ struct TailFacts {
     double neutralPitchDeg = 4.0;  ///< built into the slider's mid travel, + pushes right
     double discM = 0.2;
     double chordMm = 16.0;
-    double ratio = 4.6;            ///< tail turns per head turn
-    double boomM = 0.63;           ///< mast to tail shaft
+    double ratio = 4.6;   ///< tail turns per head turn
+    double boomM = 0.63;  ///< mast to tail shaft
     ServoProfile servo;
     bool operator==(const TailFacts&) const = default;
 };

@@ -15,7 +15,7 @@ constexpr double kTiltStepDeg = 0.02;
 
 /// Everything about one ball that does not change with the tilt.
 struct Ball {
-    double forward, right;  ///< R·cosψ, R·sinψ
+    double forward, right;                             ///< R·cosψ, R·sinψ
     double armMm, linkMm, maxArmDeg, lowDeg, highDeg;  ///< low/high: the servo's stroke as arm angles
 };
 

@@ -24,7 +24,7 @@ struct ClearanceRose {
     double collective = 0.0;  ///< demand, −1 … +1
     double heightMm = 0.0;
     std::array<EnvelopePoint, kRosePoints> points{};
-    EnvelopePoint round;      ///< the smallest of them: what is free in every direction
+    EnvelopePoint round;  ///< the smallest of them: what is free in every direction
 };
 
 /// Inverse kinematics per ball against servo stroke, arm angle, plate travel, tilt and grip angle; bisection on

@@ -41,9 +41,9 @@ double bladePitchDeg(const Plane& plane, const BladeLinkage& linkage, double bla
     const double pitch = degFromRad(std::asin(sine)) * (linkage.side == LinkSide::Leading ? 1.0 : -1.0);
     if (why != nullptr) {
         why->line(KH_TR("link ball height z = h − Ri·(A·cos ψ + B·sin ψ) = {z} mm"), {{"z", signedNum(height, 2)}});
-        why->line(linkage.side == LinkSide::Leading ? KH_TR("θ = asin(z / g) = asin({z} / {g})")
-                                                    : KH_TR("θ = −asin(z / g) = −asin({z} / {g})"),
-                  {{"z", signedNum(height, 2)}, {"g", num(linkage.gripMm, 1)}});
+        why->line(
+            linkage.side == LinkSide::Leading ? KH_TR("θ = asin(z / g) = asin({z} / {g})") : KH_TR("θ = −asin(z / g) = −asin({z} / {g})"),
+            {{"z", signedNum(height, 2)}, {"g", num(linkage.gripMm, 1)}});
     }
     return pitch;
 }

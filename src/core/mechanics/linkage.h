@@ -21,15 +21,14 @@ enum class LinkSide { Leading, Trailing };
 /// Blade grip and inner ring.
 struct BladeLinkage {
     double innerRadiusMm = 16.0;
-    double gripMm = 22.0;     ///< ball to feathering axis
-    double leadDeg = 90.0;    ///< link azimuth − blade azimuth
+    double gripMm = 22.0;   ///< ball to feathering axis
+    double leadDeg = 90.0;  ///< link azimuth − blade azimuth
     LinkSide side = LinkSide::Leading;
 };
 
 /// θ = ±asin((h − Ri(A·cosψ_l + B·sinψ_l))/g), ψ_l = blade azimuth + lead.
 /// @throws InputError naming `innerRadiusMm` or `gripMm`
-[[nodiscard]] double bladePitchDeg(const Plane& plane, const BladeLinkage& linkage, double bladeAzimuthDeg,
-                                   Derivation* why = nullptr);
+[[nodiscard]] double bladePitchDeg(const Plane& plane, const BladeLinkage& linkage, double bladeAzimuthDeg, Derivation* why = nullptr);
 
 /// Plate tilt that gives a cyclic blade angle: τ = asin(g·sinθ/Ri). @throws InputError
 [[nodiscard]] double referenceTiltDeg(double referenceDeg, double innerRadiusMm, double gripMm, Derivation* why = nullptr);

@@ -19,8 +19,7 @@ Eigen::MatrixX3d designMatrix(std::span<const double> azimuthsDeg, double radius
     return m;
 }
 
-Eigen::ColPivHouseholderQR<Eigen::MatrixX3d> decompose(const char* field, std::span<const double> azimuthsDeg,
-                                                       double radiusMm) {
+Eigen::ColPivHouseholderQR<Eigen::MatrixX3d> decompose(const char* field, std::span<const double> azimuthsDeg, double radiusMm) {
     if (azimuthsDeg.size() < 3) throw InputError(field, "three balls or more are needed");
     for (const double a : azimuthsDeg) requireFinite(field, a);
     Eigen::ColPivHouseholderQR<Eigen::MatrixX3d> qr;
@@ -133,8 +132,7 @@ LayoutMismatch layoutMismatch(std::span<const double> settingAzimuthsDeg, std::s
     const auto qr = decompose("machineAzimuthsDeg", machineAzimuthsDeg, 1.0);
     const auto unit = [&](const MixInput& command) {
         const std::vector<double> heights = mix(settingAzimuthsDeg, command);
-        const Eigen::Vector3d x = qr.solve(
-            Eigen::Map<const Eigen::VectorXd>(heights.data(), static_cast<Eigen::Index>(heights.size())));
+        const Eigen::Vector3d x = qr.solve(Eigen::Map<const Eigen::VectorXd>(heights.data(), static_cast<Eigen::Index>(heights.size())));
         return Plane{x[0], x[1], x[2]};
     };
     for (const double a : settingAzimuthsDeg) requireFinite("settingAzimuthsDeg", a);

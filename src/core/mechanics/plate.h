@@ -62,8 +62,7 @@ struct LayoutMismatch {
 };
 
 /// @throws InputError naming `settingAzimuthsDeg` or `machineAzimuthsDeg`
-[[nodiscard]] LayoutMismatch layoutMismatch(std::span<const double> settingAzimuthsDeg,
-                                            std::span<const double> machineAzimuthsDeg);
+[[nodiscard]] LayoutMismatch layoutMismatch(std::span<const double> settingAzimuthsDeg, std::span<const double> machineAzimuthsDeg);
 
 struct MixInput {
     double collective = 0.0, aileron = 0.0, elevator = 0.0;  ///< each −1 … +1

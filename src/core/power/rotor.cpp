@@ -4,10 +4,10 @@
 #include "core/base/conventions.h"
 #include "core/base/error.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <fmt/format.h>
 
 namespace kh {
 
@@ -19,9 +19,18 @@ struct BatteryRow {
     double volts;
     double chargePct;
 };
-constexpr std::array<BatteryRow, 12> kOpenCircuit{{{4.20, 100}, {4.11, 90}, {4.02, 80}, {3.95, 70}, {3.87, 60},
-                                                   {3.84, 50}, {3.80, 40}, {3.77, 30}, {3.73, 20}, {3.69, 10},
-                                                   {3.61, 5}, {3.27, 0}}};
+constexpr std::array<BatteryRow, 12> kOpenCircuit{{{4.20, 100},
+                                                   {4.11, 90},
+                                                   {4.02, 80},
+                                                   {3.95, 70},
+                                                   {3.87, 60},
+                                                   {3.84, 50},
+                                                   {3.80, 40},
+                                                   {3.77, 30},
+                                                   {3.73, 20},
+                                                   {3.69, 10},
+                                                   {3.61, 5},
+                                                   {3.27, 0}}};
 
 void requireRotor(const HoverIn& in) {
     requirePositive("diameterM", in.diameterM);
@@ -47,10 +56,8 @@ double gearRatio(const GearTrain& gears, Derivation* why) {
     requirePositive("secondStage", gears.secondStage);
     const double ratio = gears.mainTeeth / gears.pinionTeeth * gears.secondStage;
     if (why != nullptr)
-        why->line(KH_TR("ratio = main / pinion · second stage = {m} / {p} · {s} = {r}"), {{"m", num(gears.mainTeeth)},
-                                                                                     {"p", num(gears.pinionTeeth)},
-                                                                                     {"s", num(gears.secondStage, 2)},
-                                                                                     {"r", num(ratio, 2)}});
+        why->line(KH_TR("ratio = main / pinion · second stage = {m} / {p} · {s} = {r}"),
+                  {{"m", num(gears.mainTeeth)}, {"p", num(gears.pinionTeeth)}, {"s", num(gears.secondStage, 2)}, {"r", num(ratio, 2)}});
     return ratio;
 }
 
@@ -74,13 +81,12 @@ HeadSpeedOut headSpeed(const HeadSpeedIn& in, Derivation* why) {
     const double available = in.kv * in.cells * in.voltsPerCell * in.efficiency / in.ratio;
     const double throttle = pctFromShare(in.targetRpm / available);
     if (why != nullptr)
-        why->line(KH_TR("available = Kv · V · η / ratio = {kv} · {c} · {v} V · {e} / {r} = {n} rpm"),
-                  {{"kv", num(in.kv)},
-                   {"c", num(in.cells)},
-                   {"v", num(in.voltsPerCell, 2)},
-                   {"e", num(in.efficiency, 2)},
-                   {"r", num(in.ratio, 2)},
-                   {"n", num(available)}});
+        why->line(KH_TR("available = Kv · V · η / ratio = {kv} · {c} · {v} V · {e} / {r} = {n} rpm"), {{"kv", num(in.kv)},
+                                                                                                       {"c", num(in.cells)},
+                                                                                                       {"v", num(in.voltsPerCell, 2)},
+                                                                                                       {"e", num(in.efficiency, 2)},
+                                                                                                       {"r", num(in.ratio, 2)},
+                                                                                                       {"n", num(available)}});
     return {available, throttle, 100.0 - throttle};
 }
 
@@ -107,10 +113,7 @@ double pitchForThrustDeg(double thrustN, const HoverIn& rotor, Derivation* why) 
                    {"v", num(bladeTipSpeed(rotor), 1)},
                    {"ct", num(ct, 5)}});
         why->line(KH_TR("σ = N · chord / (π R) = {n} · {c} mm / (π · {r} mm) = {s}"),
-                  {{"n", num(rotor.blades)},
-                   {"c", num(rotor.chordMm, 1)},
-                   {"r", num(rotor.diameterM * 500.0)},
-                   {"s", num(s, 4)}});
+                  {{"n", num(rotor.blades)}, {"c", num(rotor.chordMm, 1)}, {"r", num(rotor.diameterM * 500.0)}, {"s", num(s, 4)}});
         why->line(KH_TR("θ = 6 C_T / (σ a) + 1.5 √(C_T / 2) = {th}°"), {{"th", num(theta, 2)}});
     }
     return theta;
@@ -146,8 +149,7 @@ BatteryState batteryState(double packVolts, double cells) {
     if (v >= kOpenCircuit.front().volts) {
         state.chargePct = 100.0;
     } else if (v > kOpenCircuit.back().volts) {
-        const auto below = std::find_if(kOpenCircuit.begin(), kOpenCircuit.end(),
-                                        [v](const BatteryRow& row) { return row.volts <= v; });
+        const auto below = std::find_if(kOpenCircuit.begin(), kOpenCircuit.end(), [v](const BatteryRow& row) { return row.volts <= v; });
         const BatteryRow& low = *below;
         const BatteryRow& high = *(below - 1);
         state.chargePct = low.chargePct + (v - low.volts) / (high.volts - low.volts) * (high.chargePct - low.chargePct);

@@ -25,7 +25,7 @@ struct MotorSpeeds {
 [[nodiscard]] MotorSpeeds motorSpeeds(const GearTrain& gears, double poles, double headSpeedRpm);
 
 struct HeadSpeedIn {
-    double kv = 0.0;            ///< rpm/V
+    double kv = 0.0;  ///< rpm/V
     double cells = 0.0;
     double voltsPerCell = 3.7;  ///< 3.7 nominal, 3.5 or 3.3 at the end of the pack
     double efficiency = 0.92;   ///< loaded speed factor, 0 … 1

@@ -16,33 +16,33 @@ namespace kh {
 /// One number or word in a cell.
 struct Part {
     enum class Look { Value, Port, Spark };
-    Message label;           ///< muted, before the value; may be empty
+    Message label;  ///< muted, before the value; may be empty
     Message value;
-    const char* unit = "";   ///< muted, after the value
-    std::string field;       ///< field path if it can be edited here
-    std::optional<GainScale> typedAs;     ///< a gain is typed in its box's scale
-    std::vector<std::string> options;     ///< what a word may be; empty: free
+    const char* unit = "";             ///< muted, after the value
+    std::string field;                 ///< field path if it can be edited here
+    std::optional<GainScale> typedAs;  ///< a gain is typed in its box's scale
+    std::vector<std::string> options;  ///< what a word may be; empty: free
     Derivation why;
     Look look = Look::Value;
-    Curve curve;             ///< of a spark
-    std::string mode;        ///< of a word that says whether hold acts in this mode
+    Curve curve;       ///< of a spark
+    std::string mode;  ///< of a word that says whether hold acts in this mode
 };
 
 struct Cell {
-    std::vector<Part> parts; ///< none: this box takes no part in the row
-    int span = 1;            ///< in the modes matrix: how many equal columns it covers
+    std::vector<Part> parts;  ///< none: this box takes no part in the row
+    int span = 1;             ///< in the modes matrix: how many equal columns it covers
 };
 
 struct Row {
     std::string id;
     Message title;
-    const char* unit = "";          ///< beside the title, in the matrix
-    Box band = Box::Machine;        ///< in the matrix: the box this row belongs to
-    std::vector<Cell> cells;        ///< transmitter, controller, machine; in the matrix one a mode
+    const char* unit = "";    ///< beside the title, in the matrix
+    Box band = Box::Machine;  ///< in the matrix: the box this row belongs to
+    std::vector<Cell> cells;  ///< transmitter, controller, machine; in the matrix one a mode
     Standing standing = Standing::Default;
-    std::string standingNote;       ///< instrument and uncertainty of a reading
+    std::string standingNote;           ///< instrument and uncertainty of a reading
     std::vector<std::size_t> findings;  ///< indices into Evaluation::findings
-    bool broken = false;            ///< a danger: the row is torn
+    bool broken = false;                ///< a danger: the row is torn
 };
 
 struct StationPage {

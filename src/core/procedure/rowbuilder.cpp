@@ -3,9 +3,9 @@
 
 #include "core/base/error.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
 
 namespace kh {
 
@@ -28,7 +28,8 @@ Part RowBuilder::field(const std::string& path, Message label) const {
     if (const double* v = std::get_if<double>(&f->value)) {
         const bool plain = (f->info.unit == "%" || f->info.unit == "°") && *v == std::floor(*v);  // 105 %, 180°
         part.value = numberMessage(*v, plain ? 0 : f->info.decimals);
-        for (const char* unit : {"%", "°", "mm", "m", "µs", "Hz", "rpm", "rpm/V", "V", "A", "mAh", "kg", "s", "min", "°/s", "µs/%", "teeth"})
+        for (const char* unit :
+             {"%", "°", "mm", "m", "µs", "Hz", "rpm", "rpm/V", "V", "A", "mAh", "kg", "s", "min", "°/s", "µs/%", "teeth"})
             if (f->info.unit == unit) part.unit = unit;
     } else if (std::holds_alternative<std::monostate>(f->value)) {
         part.value = say(KH_TR("–"));
@@ -37,7 +38,8 @@ Part RowBuilder::field(const std::string& path, Message label) const {
     }
     part.options = f->info.choices;
     part.why.title = say(KH_TR("stored value"));
-    part.why.lines = {say(KH_TR("typed in, not computed")), say(KH_TR("= {v} {unit}"), {{"v", std::vector<Message>{part.value}}, {"unit", std::string(part.unit)}})};
+    part.why.lines = {say(KH_TR("typed in, not computed")),
+                      say(KH_TR("= {v} {unit}"), {{"v", std::vector<Message>{part.value}}, {"unit", std::string(part.unit)}})};
     if (*part.unit == 0) part.why.lines.back() = say(KH_TR("= {v}"), {{"v", std::vector<Message>{part.value}}});
     part.why.inputs = {path};
     return part;
@@ -90,8 +92,10 @@ Part RowBuilder::gain(const std::string& path, GainScale scale) const {
         const double g = std::get<double>(f->value);
         part.value = gainAsShown(g, scale);
         part.why.title = say(KH_TR("tail gain as typed"));
-        part.why.lines = {say(KH_TR("signed gain {g} %, + is heading hold"), {{"g", signedNum(g)}}), say(KH_TR("= {v}"), {{"v", std::vector<Message>{part.value}}})};
-        if (scale == GainScale::Centre50) part.why.lines.insert(part.why.lines.begin() + 1, say(KH_TR("50 + g / 2 = 50 + {g} / 2"), {{"g", num(g)}}));
+        part.why.lines = {say(KH_TR("signed gain {g} %, + is heading hold"), {{"g", signedNum(g)}}),
+                          say(KH_TR("= {v}"), {{"v", std::vector<Message>{part.value}}})};
+        if (scale == GainScale::Centre50)
+            part.why.lines.insert(part.why.lines.begin() + 1, say(KH_TR("50 + g / 2 = 50 + {g} / 2"), {{"g", num(g)}}));
     }
     return part;
 }
@@ -175,7 +179,9 @@ Row RowBuilder::matrixRow(const char* id, Message title, const char* unit, Box b
     };
     for (std::size_t i = 0; i < r.cells.size();) {
         std::size_t n = 1;
-        while (i + n < r.cells.size() && !r.cells[i].parts.empty() && r.cells[i].parts.front().look != Part::Look::Spark && shown(r.cells[i + n]) == shown(r.cells[i])) ++n;
+        while (i + n < r.cells.size() && !r.cells[i].parts.empty() && r.cells[i].parts.front().look != Part::Look::Spark &&
+               shown(r.cells[i + n]) == shown(r.cells[i]))
+            ++n;
         r.cells[i].span = static_cast<int>(n);
         for (std::size_t k = 1; k < n; ++k) r.cells[i + k].span = 0;
         i += n;
@@ -236,7 +242,8 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
         case FieldKind::Choice: return trimmed;
         case FieldKind::When: {  // "L1 2": one switch at one place
             if (std::find(part.options.begin(), part.options.end(), trimmed) == part.options.end())
-                throw InputError(part.field, fmt::format("\"{}\" is not a switch and its place; allowed are {}", trimmed, fmt::join(part.options, ", ")));
+                throw InputError(part.field, fmt::format("\"{}\" is not a switch and its place; allowed are {}", trimmed,
+                                                         fmt::join(part.options, ", ")));
             const auto space = trimmed.find(' ');
             return Condition{{{trimmed.substr(0, space), std::stoi(trimmed.substr(space + 1)), ""}}};
         }
@@ -247,7 +254,8 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
             for (const FlightMode& m : setup.transmitter.modes) {
                 if (m.id == kHoldMode) continue;
                 const auto& now = setup.transmitter.hold.actsIn;
-                const bool acts = m.id == part.mode ? trimmed == part.options[0] : !now || std::find(now->begin(), now->end(), m.id) != now->end();
+                const bool acts =
+                    m.id == part.mode ? trimmed == part.options[0] : !now || std::find(now->begin(), now->end(), m.id) != now->end();
                 if (acts) acting.push_back(m.id);
                 else all = false;
             }
@@ -276,7 +284,8 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
     if (used == 0 || used != digits.size() || !std::isfinite(value))
         throw InputError(part.field, fmt::format("\"{}\" is not a number; allowed is {}", text, range));
     if (part.typedAs) value = gainFromTyped(value, *part.typedAs, std::get<double>(f->value) < 0.0 ? -1.0 : 1.0);
-    if (value < f->info.min || value > f->info.max) throw InputError(part.field, fmt::format("{} is not allowed; it must be {}", trimmed, range));
+    if (value < f->info.min || value > f->info.max)
+        throw InputError(part.field, fmt::format("{} is not allowed; it must be {}", trimmed, range));
     return value;
 }
 

@@ -42,24 +42,40 @@ Part condition(const RowBuilder& b, const std::string& path) {
 
 StationPage airframeRows(const RowBuilder& b) {
     const Machine& m = b.setup().machine;
-    const auto fact = [&](const char* id, const char* title, std::vector<Part> parts) { return b.row(id, say(title), {}, {}, {std::move(parts)}); };
+    const auto fact = [&](const char* id, const char* title, std::vector<Part> parts) {
+        return b.row(id, say(title), {}, {}, {std::move(parts)});
+    };
     StationPage page{Station::Airframe, {}};
     page.rows = {
-        fact("model", KH_TR("Model"), {b.field("machine.name"), b.field("machine.sizeClass", label(KH_TR("class"))), b.word("machine.style", {"training", "sport", "aerobatic", "scale"})}),
+        fact("model", KH_TR("Model"),
+             {b.field("machine.name"), b.field("machine.sizeClass", label(KH_TR("class"))),
+              b.word("machine.style", {"training", "sport", "aerobatic", "scale"})}),
         fact("rotor", KH_TR("Rotor"), {b.field("machine.rotor.discM", label(KH_TR("disc"))), b.field("machine.rotor.turning")}),
-        fact("blades", KH_TR("Main blades"), {b.field("machine.rotor.blades"), b.field("machine.rotor.bladeMm", label(KH_TR("×"))), b.field("machine.rotor.chordMm", label(KH_TR("chord")))}),
+        fact("blades", KH_TR("Main blades"),
+             {b.field("machine.rotor.blades"), b.field("machine.rotor.bladeMm", label(KH_TR("×"))),
+              b.field("machine.rotor.chordMm", label(KH_TR("chord")))}),
         fact("mass", KH_TR("Flying mass"), {b.field("machine.massKg")}),
-        fact("head", KH_TR("Head"), {b.field("machine.head.innerRadiusMm", label(KH_TR("ring"))), b.field("machine.head.gripMm", label(KH_TR("grip"))), b.field("machine.head.link")}),
-        fact("links", KH_TR("Blade links"), {b.field("machine.head.threadMmPerTurn", label(KH_TR("thread"))), RowBuilder::figure(b.figures().turnDeg, label(KH_TR("a turn")))}),
-        fact("plate", KH_TR("Plate"), {b.field("machine.plate.ballRadiusMm", label(KH_TR("balls"))), b.field("machine.plate.travelMm", label(KH_TR("travel ±")))}),
-        fact("arms", KH_TR("Servo arms"), {b.field("machine.servos.elevator.armMm", label(KH_TR("r"))), b.field("machine.servos.elevator.linkMm", label(KH_TR("L")))}),
-        fact("tail-build", KH_TR("Tail rotor"), {b.field("machine.tail.discM", label(KH_TR("disc"))), b.field("machine.tail.ratio", label(KH_TR("ratio")))}),
-        fact("motor", KH_TR("Motor"), {b.field("machine.power.motor"), b.field("machine.power.kv"), b.field("machine.power.poles", label(KH_TR("poles")))}),
-        fact("gears", KH_TR("Teeth"), {b.field("machine.power.mainTeeth", label(KH_TR("main"))), b.field("machine.power.pinionTeeth", label(KH_TR("pinion")))}),
+        fact("head", KH_TR("Head"),
+             {b.field("machine.head.innerRadiusMm", label(KH_TR("ring"))), b.field("machine.head.gripMm", label(KH_TR("grip"))),
+              b.field("machine.head.link")}),
+        fact("links", KH_TR("Blade links"),
+             {b.field("machine.head.threadMmPerTurn", label(KH_TR("thread"))),
+              RowBuilder::figure(b.figures().turnDeg, label(KH_TR("a turn")))}),
+        fact("plate", KH_TR("Plate"),
+             {b.field("machine.plate.ballRadiusMm", label(KH_TR("balls"))), b.field("machine.plate.travelMm", label(KH_TR("travel ±")))}),
+        fact("arms", KH_TR("Servo arms"),
+             {b.field("machine.servos.elevator.armMm", label(KH_TR("r"))), b.field("machine.servos.elevator.linkMm", label(KH_TR("L")))}),
+        fact("tail-build", KH_TR("Tail rotor"),
+             {b.field("machine.tail.discM", label(KH_TR("disc"))), b.field("machine.tail.ratio", label(KH_TR("ratio")))}),
+        fact("motor", KH_TR("Motor"),
+             {b.field("machine.power.motor"), b.field("machine.power.kv"), b.field("machine.power.poles", label(KH_TR("poles")))}),
+        fact("gears", KH_TR("Teeth"),
+             {b.field("machine.power.mainTeeth", label(KH_TR("main"))), b.field("machine.power.pinionTeeth", label(KH_TR("pinion")))}),
         fact("pack-build", KH_TR("Pack"), {b.field("machine.power.cells", label(KH_TR("cells"))), b.field("machine.power.capacityMah")}),
         b.row("boxes", say(KH_TR("Boxes")), {{RowBuilder::text(say(KH_TR("{n}"), {{"n", b.setup().transmitter.profile.name}}))}},
               {{RowBuilder::text(say(KH_TR("{n}"), {{"n", b.setup().controller.profile.name}}))}},
-              {{RowBuilder::text(say(KH_TR("{n}, {s}"), {{"n", b.setup().speedController.profile.name}, {"s", m.servos.empty() ? std::string() : m.servos.front().servo.name}}))}}),
+              {{RowBuilder::text(say(KH_TR("{n}, {s}"), {{"n", b.setup().speedController.profile.name},
+                                                         {"s", m.servos.empty() ? std::string() : m.servos.front().servo.name}}))}}),
     };
     return page;
 }
@@ -67,30 +83,44 @@ StationPage airframeRows(const RowBuilder& b) {
 StationPage radioRows(const RowBuilder& b) {
     const TransmitterSettings& tx = b.setup().transmitter;
     StationPage page{Station::Radio, {}};
-    page.rows.push_back(b.row("model-type", say(KH_TR("Model type")), {{b.field("transmitter.modelType"), b.flag("transmitter.modelMatch", KH_TR("match"), KH_TR("no match"))}}, {}, {}));
-    page.rows.push_back(b.row("stick-mode", say(KH_TR("Stick mode")), {{b.field("transmitter.stickMode"), b.flag("transmitter.collectiveReversed", KH_TR("collective reversed"), KH_TR("up climbs"))}}, {}, {}));
+    page.rows.push_back(b.row("model-type", say(KH_TR("Model type")),
+                              {{b.field("transmitter.modelType"), b.flag("transmitter.modelMatch", KH_TR("match"), KH_TR("no match"))}}, {},
+                              {}));
+    page.rows.push_back(b.row(
+        "stick-mode", say(KH_TR("Stick mode")),
+        {{b.field("transmitter.stickMode"), b.flag("transmitter.collectiveReversed", KH_TR("collective reversed"), KH_TR("up climbs"))}},
+        {}, {}));
     for (const char* id : {"aileron", "elevator", "collective", "rudder", "throttle", "gain"}) {
         const auto ch = std::find_if(tx.channels.begin(), tx.channels.end(), [&](const ChannelSettings& c) { return c.id == id; });
         const std::string base = std::string("transmitter.channels.") + id;
         Cell transmitter, controller, machine;
         if (ch != tx.channels.end()) {
-            transmitter.parts = {b.field(base + ".number", label(KH_TR("ch"))), b.field(base + ".travelLowPct"), b.field(base + ".travelHighPct"), b.field(base + ".subTrimPct", label(KH_TR("sub"))),
+            transmitter.parts = {b.field(base + ".number", label(KH_TR("ch"))), b.field(base + ".travelLowPct"),
+                                 b.field(base + ".travelHighPct"), b.field(base + ".subTrimPct", label(KH_TR("sub"))),
                                  b.flag(base + ".reversed", KH_TR("rev"), KH_TR("norm"))};
             for (Part& p : transmitter.parts) p.unit = "";
             if (const ChannelFigures* f = b.figures().channel(id)) {
-                if (std::string(id) != "throttle") controller.parts = {RowBuilder::figure(f->lowReading), RowBuilder::figure(f->centreReading), RowBuilder::figure(f->highReading)};
+                if (std::string(id) != "throttle")
+                    controller.parts = {RowBuilder::figure(f->lowReading), RowBuilder::figure(f->centreReading),
+                                        RowBuilder::figure(f->highReading)};
                 for (std::size_t i = 0; i + 1 < controller.parts.size(); ++i) controller.parts[i].unit = "";
                 machine.parts = {RowBuilder::figure(f->lowUs), RowBuilder::figure(f->centreUs), RowBuilder::figure(f->highUs)};
                 machine.parts[0].unit = machine.parts[1].unit = "";
             }
         }
-        const std::string title = std::string(id) == "gain" ? KH_TR("Tail gain") : std::string(1, static_cast<char>(std::toupper(id[0]))) + (id + 1);
-        page.rows.push_back(b.row((std::string("channel-") + id).c_str(), say(title), std::move(transmitter), std::move(controller), std::move(machine)));
+        const std::string title =
+            std::string(id) == "gain" ? KH_TR("Tail gain") : std::string(1, static_cast<char>(std::toupper(id[0]))) + (id + 1);
+        page.rows.push_back(
+            b.row((std::string("channel-") + id).c_str(), say(title), std::move(transmitter), std::move(controller), std::move(machine)));
     }
-    page.rows.push_back(b.row("stick-trims", say(KH_TR("Stick trims")),
-                              {{b.flag("transmitter.trims.live", KH_TR("live"), KH_TR("off")), b.field("transmitter.trims.aileronPct", label(KH_TR("a"))), b.field("transmitter.trims.elevatorPct", label(KH_TR("e"))), b.field("transmitter.trims.rudderPct", label(KH_TR("r")))}}, {}, {}));
+    page.rows.push_back(
+        b.row("stick-trims", say(KH_TR("Stick trims")),
+              {{b.flag("transmitter.trims.live", KH_TR("live"), KH_TR("off")), b.field("transmitter.trims.aileronPct", label(KH_TR("a"))),
+                b.field("transmitter.trims.elevatorPct", label(KH_TR("e"))), b.field("transmitter.trims.rudderPct", label(KH_TR("r")))}},
+              {}, {}));
     for (Part& p : page.rows.back().cells[0].parts) p.unit = "";
-    page.rows.push_back(b.row("unused-channels", say(KH_TR("Spare channels")), {{b.flag("transmitter.unusedInhibited", KH_TR("inhibited"), KH_TR("not inhibited"))}}, {}, {}));
+    page.rows.push_back(b.row("unused-channels", say(KH_TR("Spare channels")),
+                              {{b.flag("transmitter.unusedInhibited", KH_TR("inhibited"), KH_TR("not inhibited"))}}, {}, {}));
     Cell modes;
     for (const FlightMode& m : tx.modes)
         if (m.id != kHoldMode && !m.when.empty()) {
@@ -100,7 +130,8 @@ StationPage radioRows(const RowBuilder& b) {
         }
     page.rows.push_back(b.row("mode-switch", say(KH_TR("Mode switch")), std::move(modes), {}, {}));
     page.rows.push_back(b.row("hold-switch", say(KH_TR("Hold switch")), {{condition(b, "transmitter.modes.hold.when")}}, {}, {}));
-    page.rows.push_back(b.row("kill-switch", say(KH_TR("Kill switch")), {{condition(b, "transmitter.kill.when"), b.field("transmitter.kill.throttlePct")}}, {}, {}));
+    page.rows.push_back(b.row("kill-switch", say(KH_TR("Kill switch")),
+                              {{condition(b, "transmitter.kill.when"), b.field("transmitter.kill.throttlePct")}}, {}, {}));
     return page;
 }
 
@@ -126,25 +157,47 @@ StationPage swashRows(const RowBuilder& b) {
     page.rows = {
         b.row("swash-mixing", say(KH_TR("Swash mixing")), {{b.field("transmitter.swashMixing")}}, {{RowBuilder::text(say(KH_TR("on")))}},
               {{RowBuilder::text(s.transmitter.swashMixing == SwashMixing::Off ? say(KH_TR("mixed once")) : say(KH_TR("mixed twice")))}}),
-        b.row("layout", say(KH_TR("Layout")), {}, {{b.word("controller.layout", layoutOptions(s)), controllerField("phaseDeg", label(KH_TR("phase")))}}, std::move(azimuths)),
-        b.row("mounting", say(KH_TR("Mounting")), {}, {{b.word("controller.mounting", s.controller.profile.mountings)}}, {{b.word("machine.mounting", s.controller.profile.mountings)}}),
-        b.row("servo-pulse", say(KH_TR("Servo pulse")), {}, {{b.word("controller.pulseUs", pulseOptions(s.controller.profile.pulsesUs))}}, {{servoFact(".pulseUs")}}),
-        b.row("servo-rate", say(KH_TR("Servo rate")), {}, {{b.word("controller.rateHz", pulseOptions(s.controller.profile.ratesHz))}}, {{servoFact(".maxHz")}}),
-        b.row("ports", say(KH_TR("Ports")), {}, portsCell(b, [&](const PortSettings& p) { return b.word("controller.ports." + p.id + ".role", {"elevator", "left", "right", "fourth"}); }), std::move(angles)),
-        b.row("servo-directions", say(KH_TR("Servo directions")), {}, portsCell(b, [&](const PortSettings& p) { return b.flag("controller.ports." + p.id + ".reversed", KH_TR("rev"), KH_TR("norm")); }), std::move(directions)),
-        b.row("arms-square", say(KH_TR("Arms square")), {}, portsCell(b, [&](const PortSettings& p) {
-                  Part part = b.field("controller.ports." + p.id + ".trimUs");
-                  const bool last = &p == &s.controller.ports.back();
-                  if (!last) part.unit = "";
-                  return part;
-              }), std::move(square)),
-        b.row("collective-sense", say(KH_TR("Collective sense")), {{b.flag("transmitter.channels.collective.reversed", KH_TR("reversed"), KH_TR("normal"))}}, {{b.flag("controller.directions.collectiveReversed", KH_TR("reversed"), KH_TR("normal"))}},
+        b.row("layout", say(KH_TR("Layout")), {},
+              {{b.word("controller.layout", layoutOptions(s)), controllerField("phaseDeg", label(KH_TR("phase")))}}, std::move(azimuths)),
+        b.row("mounting", say(KH_TR("Mounting")), {}, {{b.word("controller.mounting", s.controller.profile.mountings)}},
+              {{b.word("machine.mounting", s.controller.profile.mountings)}}),
+        b.row("servo-pulse", say(KH_TR("Servo pulse")), {}, {{b.word("controller.pulseUs", pulseOptions(s.controller.profile.pulsesUs))}},
+              {{servoFact(".pulseUs")}}),
+        b.row("servo-rate", say(KH_TR("Servo rate")), {}, {{b.word("controller.rateHz", pulseOptions(s.controller.profile.ratesHz))}},
+              {{servoFact(".maxHz")}}),
+        b.row("ports", say(KH_TR("Ports")), {},
+              portsCell(b,
+                        [&](const PortSettings& p) {
+                            return b.word("controller.ports." + p.id + ".role", {"elevator", "left", "right", "fourth"});
+                        }),
+              std::move(angles)),
+        b.row("servo-directions", say(KH_TR("Servo directions")), {},
+              portsCell(
+                  b, [&](const PortSettings& p) { return b.flag("controller.ports." + p.id + ".reversed", KH_TR("rev"), KH_TR("norm")); }),
+              std::move(directions)),
+        b.row("arms-square", say(KH_TR("Arms square")), {},
+              portsCell(b,
+                        [&](const PortSettings& p) {
+                            Part part = b.field("controller.ports." + p.id + ".trimUs");
+                            const bool last = &p == &s.controller.ports.back();
+                            if (!last) part.unit = "";
+                            return part;
+                        }),
+              std::move(square)),
+        b.row("collective-sense", say(KH_TR("Collective sense")),
+              {{b.flag("transmitter.channels.collective.reversed", KH_TR("reversed"), KH_TR("normal"))}},
+              {{b.flag("controller.directions.collectiveReversed", KH_TR("reversed"), KH_TR("normal"))}},
               {{RowBuilder::figure(f.collectiveHighDeg, label(KH_TR("stick up")))}}),
-        b.row("cyclic-sense", say(KH_TR("Cyclic sense")), {{b.flag("transmitter.channels.aileron.reversed", KH_TR("rev"), KH_TR("norm"), label(KH_TR("a"))), b.flag("transmitter.channels.elevator.reversed", KH_TR("rev"), KH_TR("norm"), label(KH_TR("e")))}},
-              {{b.flag("controller.directions.aileronReversed", KH_TR("reversed"), KH_TR("normal"), label(KH_TR("a"))), b.flag("controller.directions.elevatorReversed", KH_TR("reversed"), KH_TR("normal"), label(KH_TR("e")))}},
+        b.row("cyclic-sense", say(KH_TR("Cyclic sense")),
+              {{b.flag("transmitter.channels.aileron.reversed", KH_TR("rev"), KH_TR("norm"), label(KH_TR("a"))),
+                b.flag("transmitter.channels.elevator.reversed", KH_TR("rev"), KH_TR("norm"), label(KH_TR("e")))}},
+              {{b.flag("controller.directions.aileronReversed", KH_TR("reversed"), KH_TR("normal"), label(KH_TR("a"))),
+                b.flag("controller.directions.elevatorReversed", KH_TR("reversed"), KH_TR("normal"), label(KH_TR("e")))}},
               {{RowBuilder::figure(f.rollRatio, label(KH_TR("roll"))), RowBuilder::figure(f.pitchRatio, label(KH_TR("pitch")))}}),
         b.row("servo-fight", say(KH_TR("Servo fight")), {}, {}, {{RowBuilder::figure(f.fightMm, label(KH_TR("at most")))}}),
-        b.row("stroke-use", say(KH_TR("Stroke use")), {}, {}, {{RowBuilder::figure(f.strokeUsePct), RowBuilder::text(say(KH_TR("of ±{u} µs"), {{"u", num(s.controller.profile.usableStrokeUs)}}))}}),
+        b.row("stroke-use", say(KH_TR("Stroke use")), {}, {},
+              {{RowBuilder::figure(f.strokeUsePct),
+                RowBuilder::text(say(KH_TR("of ±{u} µs"), {{"u", num(s.controller.profile.usableStrokeUs)}}))}}),
     };
     return page;
 }
@@ -153,15 +206,25 @@ StationPage pitchRows(const RowBuilder& b) {
     const Figures& f = b.figures();
     StationPage page{Station::Pitch, {}};
     page.rows = {
-        b.row("zero-pitch", say(KH_TR("Zero pitch")), {}, {{b.field("controller.collectiveTrimPct", label(KH_TR("trim")))}}, {{RowBuilder::figure(f.midPitchDeg)}}),
-        b.row("links", say(KH_TR("Blade links")), {}, {}, {{b.field("machine.head.threadMmPerTurn", label(KH_TR("thread"))), RowBuilder::figure(f.turnDeg, label(KH_TR("a turn")))}}),
-        b.row("reference-throw", say(KH_TR("Reference throw")), {}, {{b.field("controller.referencePct"), b.field("controller.profile.referenceDeg", label(KH_TR("wants")))}}, {{RowBuilder::figure(f.referenceDeg), RowBuilder::text(say(KH_TR("reference, not flown")))}}),
-        b.row("collective-range", say(KH_TR("Collective range")), {}, {{b.field("controller.collectiveLowPct", label(KH_TR("down"))), b.field("controller.collectiveHighPct", label(KH_TR("up")))}}, {{RowBuilder::figure(f.collectiveLowDeg), RowBuilder::figure(f.collectiveHighDeg)}}),
-        b.row("cyclic-limit", say(KH_TR("Cyclic limit")), {}, {{b.field("controller.cyclicLimitPct")}}, {{RowBuilder::figure(f.cyclicDeg), RowBuilder::text(say(KH_TR("flown, at the blade")))}}),
-        b.row("envelope", say(KH_TR("At full collective")), {}, {}, {{RowBuilder::figure(f.tiltAtFullCollectiveDeg, label(KH_TR("tilt free")))}}),
+        b.row("zero-pitch", say(KH_TR("Zero pitch")), {}, {{b.field("controller.collectiveTrimPct", label(KH_TR("trim")))}},
+              {{RowBuilder::figure(f.midPitchDeg)}}),
+        b.row("links", say(KH_TR("Blade links")), {}, {},
+              {{b.field("machine.head.threadMmPerTurn", label(KH_TR("thread"))), RowBuilder::figure(f.turnDeg, label(KH_TR("a turn")))}}),
+        b.row("reference-throw", say(KH_TR("Reference throw")), {},
+              {{b.field("controller.referencePct"), b.field("controller.profile.referenceDeg", label(KH_TR("wants")))}},
+              {{RowBuilder::figure(f.referenceDeg), RowBuilder::text(say(KH_TR("reference, not flown")))}}),
+        b.row("collective-range", say(KH_TR("Collective range")), {},
+              {{b.field("controller.collectiveLowPct", label(KH_TR("down"))), b.field("controller.collectiveHighPct", label(KH_TR("up")))}},
+              {{RowBuilder::figure(f.collectiveLowDeg), RowBuilder::figure(f.collectiveHighDeg)}}),
+        b.row("cyclic-limit", say(KH_TR("Cyclic limit")), {}, {{b.field("controller.cyclicLimitPct")}},
+              {{RowBuilder::figure(f.cyclicDeg), RowBuilder::text(say(KH_TR("flown, at the blade")))}}),
+        b.row("envelope", say(KH_TR("At full collective")), {}, {},
+              {{RowBuilder::figure(f.tiltAtFullCollectiveDeg, label(KH_TR("tilt free")))}}),
         b.row("resolution", say(KH_TR("Resolution")), {}, {}, {{RowBuilder::figure(f.pitchStepDeg, label(KH_TR("a dead band")))}}),
-        b.row("grip", say(KH_TR("Grip lever")), {}, {}, {{b.field("machine.head.gripMm"), b.field("machine.head.gripLimitDeg", label(KH_TR("to ±")))}}),
-        b.row("plate-limits", say(KH_TR("Plate limits")), {}, {}, {{b.field("machine.plate.travelMm", label(KH_TR("±"))), b.field("machine.plate.tiltLimitDeg", label(KH_TR("tilt")))}}),
+        b.row("grip", say(KH_TR("Grip lever")), {}, {},
+              {{b.field("machine.head.gripMm"), b.field("machine.head.gripLimitDeg", label(KH_TR("to ±")))}}),
+        b.row("plate-limits", say(KH_TR("Plate limits")), {}, {},
+              {{b.field("machine.plate.travelMm", label(KH_TR("±"))), b.field("machine.plate.tiltLimitDeg", label(KH_TR("tilt")))}}),
     };
     return page;
 }
@@ -172,17 +235,31 @@ StationPage tailRows(const RowBuilder& b) {
     const std::string name = s.machine.tail.servo.name;
     StationPage page{Station::Tail, {}};
     page.rows = {
-        b.row("tail-pulse", say(KH_TR("Tail pulse")), {}, {{b.word("controller.tail.pulseUs", pulseOptions(s.controller.profile.pulsesUs))}}, {{b.field("machine.tail.servo.pulseUs", say(KH_TR("{n}"), {{"n", name}}))}}),
-        b.row("tail-rate", say(KH_TR("Tail rate")), {}, {{b.word("controller.tail.rateHz", pulseOptions(s.controller.profile.ratesHz))}}, {{b.field("machine.tail.servo.maxHz", say(KH_TR("{n} to"), {{"n", name}}))}}),
-        b.row("tail-direction", say(KH_TR("Tail direction")), {{b.flag("transmitter.channels.rudder.reversed", KH_TR("reversed"), KH_TR("normal"))}},
-              {{b.flag("controller.directions.rudderReversed", KH_TR("reversed"), KH_TR("normal")), b.flag("controller.tail.reversed", KH_TR("servo rev"), KH_TR("servo norm"))}},
-              {{RowBuilder::figure(f.sliderLeftMm, label(KH_TR("stick left"))), b.word("machine.tail.lever", {"trailing", "leading"}, label(KH_TR("lever")))}}),
-        b.row("tail-servo", say(KH_TR("Servo mounting")), {}, {}, {{b.flag("machine.tail.risesWithPulse", KH_TR("rises"), KH_TR("sinks")), b.flag("machine.tail.crankTurnsOver", KH_TR("crank turns over"), KH_TR("straight"))}}),
-        b.row("tail-arm", say(KH_TR("Arm and link")), {}, {}, {{b.field("machine.tail.armMm", label(KH_TR("r"))), b.field("machine.tail.linkMm", label(KH_TR("L"))), b.field("machine.tail.gripMm", label(KH_TR("grip")))}}),
-        b.row("tail-limits", say(KH_TR("Limits")), {}, {{b.field("controller.tail.limitLeftPct", label(KH_TR("l"))), b.field("controller.tail.limitRightPct", label(KH_TR("r")))}},
-              {{RowBuilder::figure(f.sliderLeftMm), RowBuilder::figure(f.sliderRightMm), b.field("machine.tail.sliderLimitMm", label(KH_TR("stop ±")))}}),
-        b.row("tail-pitch", say(KH_TR("Tail pitch")), {}, {}, {{RowBuilder::figure(f.tailPitchLeftDeg, label(KH_TR("l"))), RowBuilder::figure(f.tailPitchRightDeg, label(KH_TR("r")))}}),
-        b.row("tail-neutral", say(KH_TR("Neutral pitch")), {}, {}, {{b.field("machine.tail.neutralPitchDeg"), RowBuilder::figure(f.tailNeutralDeg, label(KH_TR("hover needs")))}}),
+        b.row("tail-pulse", say(KH_TR("Tail pulse")), {},
+              {{b.word("controller.tail.pulseUs", pulseOptions(s.controller.profile.pulsesUs))}},
+              {{b.field("machine.tail.servo.pulseUs", say(KH_TR("{n}"), {{"n", name}}))}}),
+        b.row("tail-rate", say(KH_TR("Tail rate")), {}, {{b.word("controller.tail.rateHz", pulseOptions(s.controller.profile.ratesHz))}},
+              {{b.field("machine.tail.servo.maxHz", say(KH_TR("{n} to"), {{"n", name}}))}}),
+        b.row("tail-direction", say(KH_TR("Tail direction")),
+              {{b.flag("transmitter.channels.rudder.reversed", KH_TR("reversed"), KH_TR("normal"))}},
+              {{b.flag("controller.directions.rudderReversed", KH_TR("reversed"), KH_TR("normal")),
+                b.flag("controller.tail.reversed", KH_TR("servo rev"), KH_TR("servo norm"))}},
+              {{RowBuilder::figure(f.sliderLeftMm, label(KH_TR("stick left"))),
+                b.word("machine.tail.lever", {"trailing", "leading"}, label(KH_TR("lever")))}}),
+        b.row("tail-servo", say(KH_TR("Servo mounting")), {}, {},
+              {{b.flag("machine.tail.risesWithPulse", KH_TR("rises"), KH_TR("sinks")),
+                b.flag("machine.tail.crankTurnsOver", KH_TR("crank turns over"), KH_TR("straight"))}}),
+        b.row("tail-arm", say(KH_TR("Arm and link")), {}, {},
+              {{b.field("machine.tail.armMm", label(KH_TR("r"))), b.field("machine.tail.linkMm", label(KH_TR("L"))),
+                b.field("machine.tail.gripMm", label(KH_TR("grip")))}}),
+        b.row("tail-limits", say(KH_TR("Limits")), {},
+              {{b.field("controller.tail.limitLeftPct", label(KH_TR("l"))), b.field("controller.tail.limitRightPct", label(KH_TR("r")))}},
+              {{RowBuilder::figure(f.sliderLeftMm), RowBuilder::figure(f.sliderRightMm),
+                b.field("machine.tail.sliderLimitMm", label(KH_TR("stop ±")))}}),
+        b.row("tail-pitch", say(KH_TR("Tail pitch")), {}, {},
+              {{RowBuilder::figure(f.tailPitchLeftDeg, label(KH_TR("l"))), RowBuilder::figure(f.tailPitchRightDeg, label(KH_TR("r")))}}),
+        b.row("tail-neutral", say(KH_TR("Neutral pitch")), {}, {},
+              {{b.field("machine.tail.neutralPitchDeg"), RowBuilder::figure(f.tailNeutralDeg, label(KH_TR("hover needs")))}}),
         b.row("precompensation", say(KH_TR("Precompensation")), {}, {{b.field("controller.tail.precompensationPct")}}, {}),
         b.row("tail-speed", say(KH_TR("Tail tip speed")), {}, {}, {{RowBuilder::figure(f.tailTipSpeed)}}),
     };
@@ -205,26 +282,38 @@ StationPage powerRows(const RowBuilder& b) {
     governor.parts = {b.word("controller.governor.kind", s.controller.profile.governors)};
     if (s.controller.governor.kind == "internal") {
         governor.parts.push_back(b.field("controller.governor.ratio", label(KH_TR("ratio"))));
-        governor.parts.push_back(b.field("controller.governor.poleCount", s.controller.profile.asksPolePairs ? label(KH_TR("pairs")) : label(KH_TR("poles"))));
+        governor.parts.push_back(
+            b.field("controller.governor.poleCount", s.controller.profile.asksPolePairs ? label(KH_TR("pairs")) : label(KH_TR("poles"))));
     }
     tips.parts.push_back(b.field("machine.rotor.bladeMaxRpm", label(KH_TR("limit"))));
     StationPage page{Station::Power, {}};
-    Cell ends{{RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->lowUs : Figure{}), RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->highUs : Figure{})}};
+    Cell ends{{RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->lowUs : Figure{}),
+               RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->highUs : Figure{})}};
     ends.parts.front().unit = "";
     page.rows = {
-        b.row("gear", say(KH_TR("Gear ratio")), {}, {}, {{b.field("machine.power.mainTeeth", label(KH_TR("main"))), b.field("machine.power.pinionTeeth", label(KH_TR("pinion"))), RowBuilder::figure(f.ratio, label(KH_TR("=")))}}),
-        b.row("poles", say(KH_TR("Pole pairs")), {}, {}, {{b.field("machine.power.poles", label(KH_TR("poles"))), RowBuilder::figure(f.polePairs, label(KH_TR("pairs")))}}),
-        b.row("available", say(KH_TR("Available")), {}, {}, {{RowBuilder::figure(f.availableRpm), RowBuilder::figure(f.availableEndRpm, label(KH_TR("end of pack")))}}),
-        b.row("governor", say(KH_TR("Governor")), {}, std::move(governor), {{b.field("speedController.control", say(KH_TR("{n}"), {{"n", s.speedController.profile.name}}))}}),
+        b.row("gear", say(KH_TR("Gear ratio")), {}, {},
+              {{b.field("machine.power.mainTeeth", label(KH_TR("main"))), b.field("machine.power.pinionTeeth", label(KH_TR("pinion"))),
+                RowBuilder::figure(f.ratio, label(KH_TR("=")))}}),
+        b.row("poles", say(KH_TR("Pole pairs")), {}, {},
+              {{b.field("machine.power.poles", label(KH_TR("poles"))), RowBuilder::figure(f.polePairs, label(KH_TR("pairs")))}}),
+        b.row("available", say(KH_TR("Available")), {}, {},
+              {{RowBuilder::figure(f.availableRpm), RowBuilder::figure(f.availableEndRpm, label(KH_TR("end of pack")))}}),
+        b.row("governor", say(KH_TR("Governor")), {}, std::move(governor),
+              {{b.field("speedController.control", say(KH_TR("{n}"), {{"n", s.speedController.profile.name}}))}}),
         b.row("head-speed", say(KH_TR("Head speed")), {}, {}, std::move(speeds)),
         b.row("headroom", say(KH_TR("Headroom")), {}, {}, std::move(headroom)),
         b.row("tip-speed", say(KH_TR("Tip speed")), {}, {}, std::move(tips)),
         b.row("throttle-ends", say(KH_TR("Throttle ends")), std::move(ends), {},
               {{b.field("speedController.lowUs", label(KH_TR("learned"))), b.field("speedController.highUs")}}),
         b.row("soft-start", say(KH_TR("Soft start")), {}, {}, {{b.field("speedController.softStartS")}}),
-        b.row("protection", say(KH_TR("Pack protection")), {}, {}, {{b.field("speedController.cutOff"), b.field("speedController.cutOffVoltsPerCell"), b.flag("speedController.brake", KH_TR("brake on"), KH_TR("brake off"))}}),
-        b.row("pack", say(KH_TR("Pack")), {}, {}, {{b.field("machine.power.cells", label(KH_TR("cells"))), b.field("machine.power.capacityMah")}}),
-        b.row("supply", say(KH_TR("Receiver supply")), {}, {}, {{b.field("machine.supply.volts"), b.field("machine.supply.continuousA"), b.field("machine.supply.peakA", label(KH_TR("peak")))}}),
+        b.row("protection", say(KH_TR("Pack protection")), {}, {},
+              {{b.field("speedController.cutOff"), b.field("speedController.cutOffVoltsPerCell"),
+                b.flag("speedController.brake", KH_TR("brake on"), KH_TR("brake off"))}}),
+        b.row("pack", say(KH_TR("Pack")), {}, {},
+              {{b.field("machine.power.cells", label(KH_TR("cells"))), b.field("machine.power.capacityMah")}}),
+        b.row("supply", say(KH_TR("Receiver supply")), {}, {},
+              {{b.field("machine.supply.volts"), b.field("machine.supply.continuousA"),
+                b.field("machine.supply.peakA", label(KH_TR("peak")))}}),
         b.row("timer", say(KH_TR("Flight timer")), {{b.field("transmitter.timerMin")}}, {}, {}),
     };
     return page;
@@ -248,69 +337,80 @@ StationPage modesRows(const RowBuilder& b) {
     if (b.figures().modes.size() != tx.modes.size()) return page;
     page.rows = {
         b.matrixRow("throttle-curve", say(KH_TR("Throttle")), "%", Box::Transmitter, each([&](const FlightMode& m) {
-            if (m.id == kHoldMode) {
-                Part held = b.field("transmitter.hold.throttlePct");
-                held.unit = "";
-                return Cell{{held, RowBuilder::text(say(KH_TR("held")))}};
-            }
-            const double low = m.throttle.points.front().y;
-            const double high = m.throttle.points.back().y;
-            return Cell{{b.spark(path(m, "throttle"), m.throttle, isFlat(m.throttle) ? say(KH_TR("{v} flat"), {{"v", num(low)}}) : say(KH_TR("{a} … {b}"), {{"a", num(low)}, {"b", num(high)}}))}};
-        })),
+                        if (m.id == kHoldMode) {
+                            Part held = b.field("transmitter.hold.throttlePct");
+                            held.unit = "";
+                            return Cell{{held, RowBuilder::text(say(KH_TR("held")))}};
+                        }
+                        const double low = m.throttle.points.front().y;
+                        const double high = m.throttle.points.back().y;
+                        return Cell{{b.spark(path(m, "throttle"), m.throttle,
+                                             isFlat(m.throttle) ? say(KH_TR("{v} flat"), {{"v", num(low)}})
+                                                                : say(KH_TR("{a} … {b}"), {{"a", num(low)}, {"b", num(high)}}))}};
+                    })),
         b.matrixRow("pitch-curve", say(KH_TR("Pitch")), "%", Box::Transmitter, each([&](const FlightMode& m) {
-            const double low = m.pitch.points.front().y;
-            const double high = m.pitch.points.back().y;
-            return Cell{{b.spark(path(m, "pitch"), m.pitch, low == -high ? say(KH_TR("±{v}"), {{"v", num(high)}}) : say(KH_TR("{a} … {b}"), {{"a", num(low)}, {"b", num(high)}}))}};
-        })),
-        b.matrixRow("rates", say(KH_TR("Aileron")), KH_TR("rate, expo"), Box::Transmitter, each([&](const FlightMode& m) { return pair(path(m, "aileron.ratePct"), path(m, "aileron.expoPct")); })),
-        b.matrixRow("rates-elevator", say(KH_TR("Elevator")), KH_TR("rate, expo"), Box::Transmitter, each([&](const FlightMode& m) { return pair(path(m, "elevator.ratePct"), path(m, "elevator.expoPct")); })),
-        b.matrixRow("rates-rudder", say(KH_TR("Rudder")), KH_TR("rate, expo"), Box::Transmitter, each([&](const FlightMode& m) { return pair(path(m, "rudder.ratePct"), path(m, "rudder.expoPct")); })),
-        b.matrixRow("tail-gain", say(KH_TR("Tail gain")), KH_TR("sent"), Box::Transmitter, each([&](const FlightMode& m) { return Cell{{b.gain(path(m, "tailGainPct"), tx.profile.gainScale)}}; })),
+                        const double low = m.pitch.points.front().y;
+                        const double high = m.pitch.points.back().y;
+                        return Cell{{b.spark(path(m, "pitch"), m.pitch,
+                                             low == -high ? say(KH_TR("±{v}"), {{"v", num(high)}})
+                                                          : say(KH_TR("{a} … {b}"), {{"a", num(low)}, {"b", num(high)}}))}};
+                    })),
+        b.matrixRow("rates", say(KH_TR("Aileron")), KH_TR("rate, expo"), Box::Transmitter,
+                    each([&](const FlightMode& m) { return pair(path(m, "aileron.ratePct"), path(m, "aileron.expoPct")); })),
+        b.matrixRow("rates-elevator", say(KH_TR("Elevator")), KH_TR("rate, expo"), Box::Transmitter,
+                    each([&](const FlightMode& m) { return pair(path(m, "elevator.ratePct"), path(m, "elevator.expoPct")); })),
+        b.matrixRow("rates-rudder", say(KH_TR("Rudder")), KH_TR("rate, expo"), Box::Transmitter,
+                    each([&](const FlightMode& m) { return pair(path(m, "rudder.ratePct"), path(m, "rudder.expoPct")); })),
+        b.matrixRow("tail-gain", say(KH_TR("Tail gain")), KH_TR("sent"), Box::Transmitter,
+                    each([&](const FlightMode& m) { return Cell{{b.gain(path(m, "tailGainPct"), tx.profile.gainScale)}}; })),
         b.matrixRow("hold", say(KH_TR("Hold acts")), "", Box::Transmitter, each([&](const FlightMode& m) {
-            if (m.id == kHoldMode) return Cell{};
-            const bool acts = !tx.hold.actsIn || std::find(tx.hold.actsIn->begin(), tx.hold.actsIn->end(), m.id) != tx.hold.actsIn->end();
-            Part p = RowBuilder::text(acts ? say(KH_TR("yes")) : say(KH_TR("no")));
-            p.why.title = say(KH_TR("hold's set of modes"));
-            p.why.inputs = {"transmitter.hold.actsIn"};
-            p.field = "transmitter.hold.actsIn";
-            p.options = {KH_TR("yes"), KH_TR("no")};
-            p.mode = m.id;
-            return Cell{{p}};
-        })),
+                        if (m.id == kHoldMode) return Cell{};
+                        const bool acts =
+                            !tx.hold.actsIn || std::find(tx.hold.actsIn->begin(), tx.hold.actsIn->end(), m.id) != tx.hold.actsIn->end();
+                        Part p = RowBuilder::text(acts ? say(KH_TR("yes")) : say(KH_TR("no")));
+                        p.why.title = say(KH_TR("hold's set of modes"));
+                        p.why.inputs = {"transmitter.hold.actsIn"};
+                        p.field = "transmitter.hold.actsIn";
+                        p.options = {KH_TR("yes"), KH_TR("no")};
+                        p.mode = m.id;
+                        return Cell{{p}};
+                    })),
         b.matrixRow("tail-gain-read", say(KH_TR("Tail gain")), KH_TR("read"), Box::Controller, each([&](const FlightMode& m) {
-            Part p = RowBuilder::figure(figures(m).gainRead);
-            p.label = figures(m).gainRead.known && figures(m).gainRead.value < 0.0 ? say(KH_TR("R")) : say(KH_TR("H"));
-            p.unit = "";
-            return Cell{{p}};
-        })),
+                        Part p = RowBuilder::figure(figures(m).gainRead);
+                        p.label = figures(m).gainRead.known && figures(m).gainRead.value < 0.0 ? say(KH_TR("R")) : say(KH_TR("H"));
+                        p.unit = "";
+                        return Cell{{p}};
+                    })),
         b.matrixRow("agility-roll", say(KH_TR("Roll, pitch")), KH_TR("°/s"), Box::Controller, each([&](const FlightMode&) {
-            Part p = b.setup().controller.banks.empty() ? RowBuilder::text(say(KH_TR("–"))) : b.field("controller.banks." + b.setup().controller.banks.front().id + ".rollPitchDegS");
-            p.unit = "";
-            return Cell{{p}};
-        })),
+                        Part p = b.setup().controller.banks.empty()
+                                     ? RowBuilder::text(say(KH_TR("–")))
+                                     : b.field("controller.banks." + b.setup().controller.banks.front().id + ".rollPitchDegS");
+                        p.unit = "";
+                        return Cell{{p}};
+                    })),
         b.matrixRow("head-speed-mode", say(KH_TR("Head speed")), "rpm", Box::Machine, each([&](const FlightMode& m) {
-            Part p = m.id == kHoldMode ? RowBuilder::text(say(KH_TR("runs down"))) : RowBuilder::figure(figures(m).headRpm);
-            p.unit = "";
-            return Cell{{p}};
-        })),
+                        Part p = m.id == kHoldMode ? RowBuilder::text(say(KH_TR("runs down"))) : RowBuilder::figure(figures(m).headRpm);
+                        p.unit = "";
+                        return Cell{{p}};
+                    })),
         b.matrixRow("blade-pitch-mode", say(KH_TR("Blade pitch")), "°", Box::Machine, each([&](const FlightMode& m) {
-            Part low = RowBuilder::figure(figures(m).pitchLow);
-            Part high = RowBuilder::figure(figures(m).pitchHigh, say(KH_TR("…")));
-            low.unit = high.unit = "";
-            return Cell{{low, high}};
-        })),
+                        Part low = RowBuilder::figure(figures(m).pitchLow);
+                        Part high = RowBuilder::figure(figures(m).pitchHigh, say(KH_TR("…")));
+                        low.unit = high.unit = "";
+                        return Cell{{low, high}};
+                    })),
         b.matrixRow("spool-up", say(KH_TR("Spool-up")), KH_TR("low, °"), Box::Machine, each([&](const FlightMode& m) {
-            Part p = m.id == kHoldMode ? Part{} : RowBuilder::figure(figures(m).pitchLow);
-            p.unit = "";
-            return m.id == kHoldMode ? Cell{} : Cell{{p}};
-        })),
+                        Part p = m.id == kHoldMode ? Part{} : RowBuilder::figure(figures(m).pitchLow);
+                        p.unit = "";
+                        return m.id == kHoldMode ? Cell{} : Cell{{p}};
+                    })),
         b.matrixRow("hover-mode", say(KH_TR("Hover")), KH_TR("stick, °"), Box::Machine, each([&](const FlightMode& m) {
-            if (m.id == kHoldMode) return Cell{};
-            Part stick = RowBuilder::figure(figures(m).hoverStick);
-            Part deg = RowBuilder::figure(figures(m).hoverPitch);
-            stick.unit = deg.unit = "";
-            return Cell{{stick, deg}};
-        })),
+                        if (m.id == kHoldMode) return Cell{};
+                        Part stick = RowBuilder::figure(figures(m).hoverStick);
+                        Part deg = RowBuilder::figure(figures(m).hoverPitch);
+                        stick.unit = deg.unit = "";
+                        return Cell{{stick, deg}};
+                    })),
     };
     // the mirrored hold is marked on its gain, where it is mended
     for (Row& r : page.rows)

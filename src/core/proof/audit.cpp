@@ -17,7 +17,8 @@ const char* severityId(Severity severity) {
 }
 
 std::size_t Evaluation::count(Severity severity) const {
-    return static_cast<std::size_t>(std::count_if(findings.begin(), findings.end(), [&](const Finding& f) { return f.severity == severity; }));
+    return static_cast<std::size_t>(
+        std::count_if(findings.begin(), findings.end(), [&](const Finding& f) { return f.severity == severity; }));
 }
 
 std::size_t Evaluation::count(Severity severity, Station station) const {

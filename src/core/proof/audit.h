@@ -10,8 +10,8 @@ namespace kh {
 
 /// Everything that follows from a Setup without a deck.
 struct Evaluation {
-    bool simulated = false;       ///< false: the chain cannot be built; one finding says why
-    std::vector<Finding> findings;///< dangers first, then warnings, then notes; within, by station
+    bool simulated = false;         ///< false: the chain cannot be built; one finding says why
+    std::vector<Finding> findings;  ///< dangers first, then warnings, then notes; within, by station
     Figures figures;
     std::array<ClearanceRose, 3> roses{};  ///< collective −1, 0, +1
     [[nodiscard]] std::size_t count(Severity severity) const;

@@ -16,7 +16,19 @@
 namespace kh {
 
 /// Final station numbers; one that does not exist yet is absent.
-enum class Station { Airframe = 1, Radio = 2, Link = 3, Swash = 4, Pitch = 5, Tail = 6, Sensors = 7, Power = 8, Modes = 9, Proof = 10, Flight = 11 };
+enum class Station {
+    Airframe = 1,
+    Radio = 2,
+    Link = 3,
+    Swash = 4,
+    Pitch = 5,
+    Tail = 6,
+    Sensors = 7,
+    Power = 8,
+    Modes = 9,
+    Proof = 10,
+    Flight = 11
+};
 
 enum class Severity { Danger, Warning, Note };
 /// "danger", "warning", "note".
@@ -24,18 +36,18 @@ enum class Severity { Danger, Warning, Note };
 
 /// What a rule found in one Setup.
 struct Finding {
-    std::string id;        ///< rule id, with a suffix where one rule can speak several times
+    std::string id;                    ///< rule id, with a suffix where one rule can speak several times
     Station station = Station::Radio;  ///< where it is settled
     Severity severity = Severity::Note;
-    std::string row;       ///< ledger row it tears or marks
+    std::string row;  ///< ledger row it tears or marks
     Message title;
-    Message found;         ///< with numbers
-    Message why;           ///< what it does, to whom
-    Message todo;          ///< in the second person, names the box
+    Message found;  ///< with numbers
+    Message why;    ///< what it does, to whom
+    Message todo;   ///< in the second person, names the box
     Box box = Box::Transmitter;
     std::optional<Witness> witness;  ///< a state in which it can be seen
-    std::string subject;   ///< the offending field
-    std::vector<Edit> fix; ///< the remedy where it can be computed
+    std::string subject;             ///< the offending field
+    std::vector<Edit> fix;           ///< the remedy where it can be computed
 };
 
 /// What rules are given.

@@ -33,38 +33,50 @@ bool readByMonitor(const std::string& id) { return id == "aileron" || id == "ele
 
 void modelType(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.transmitter.modelType == ModelType::Helicopter) return;
-    out.push_back({.severity = Severity::Danger, .row = "model-type",
+    out.push_back({.severity = Severity::Danger,
+                   .row = "model-type",
                    .title = say(KH_TR("The model memory is not a helicopter")),
                    .found = say(KH_TR("The transmitter's model type is aeroplane.")),
                    .why = say(KH_TR("There is then no pitch curve, no flight mode and no hold: the motor cannot be held off.")),
                    .todo = say(KH_TR("Set the model type to helicopter in the transmitter.")),
-                   .box = Box::Transmitter, .subject = "transmitter.modelType", .fix = {{"transmitter.modelType", std::string("helicopter")}}});
+                   .box = Box::Transmitter,
+                   .subject = "transmitter.modelType",
+                   .fix = {{"transmitter.modelType", std::string("helicopter")}}});
 }
 
 void stickTrims(const AuditContext& c, std::vector<Finding>& out) {
     const StickTrims& t = c.setup.transmitter.trims;
     const double most = std::max({std::abs(t.aileronPct), std::abs(t.elevatorPct), std::abs(t.rudderPct)});
     if (!t.live && most == 0.0) return;
-    Finding f{.severity = Severity::Warning, .row = "stick-trims",
+    Finding f{.severity = Severity::Warning,
+              .row = "stick-trims",
               .title = say(KH_TR("Stick trims are live")),
               .found = say(KH_TR("Aileron {a} %, elevator {e} %, rudder {r} %."),
                            {{"a", signedNum(t.aileronPct, 1)}, {"e", signedNum(t.elevatorPct, 1)}, {"r", signedNum(t.rudderPct, 1)}}),
               .why = say(KH_TR("On a rate-controlled axis a trim is a constant turn demand; a rudder that does not rest at 0 drifts.")),
               .todo = say(KH_TR("Set aileron, elevator and rudder trim to 0 and their step to off in the transmitter.")),
-              .box = Box::Transmitter, .subject = "transmitter.trims.live",
-              .fix = {{"transmitter.trims.live", false}, {"transmitter.trims.aileronPct", 0.0}, {"transmitter.trims.elevatorPct", 0.0}, {"transmitter.trims.rudderPct", 0.0}}};
+              .box = Box::Transmitter,
+              .subject = "transmitter.trims.live",
+              .fix = {{"transmitter.trims.live", false},
+                      {"transmitter.trims.aileronPct", 0.0},
+                      {"transmitter.trims.elevatorPct", 0.0},
+                      {"transmitter.trims.rudderPct", 0.0}}};
     out.push_back(std::move(f));
 }
 
 void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.transmitter.unusedInhibited) return;
-    out.push_back({.severity = Severity::Warning, .row = "unused-channels",
+    out.push_back({.severity = Severity::Warning,
+                   .row = "unused-channels",
                    .title = say(KH_TR("Unused channels are not inhibited")),
                    .found = say(KH_TR("{n} of {all} channels are used; the rest may follow a switch."),
-                                {{"n", num(static_cast<double>(c.setup.transmitter.channels.size()))}, {"all", num(c.setup.transmitter.profile.channels)}}),
+                                {{"n", num(static_cast<double>(c.setup.transmitter.channels.size()))},
+                                 {"all", num(c.setup.transmitter.profile.channels)}}),
                    .why = say(KH_TR("A forgotten channel can reach a port of the controller and change a setting in flight.")),
                    .todo = say(KH_TR("Inhibit every unused channel in the transmitter.")),
-                   .box = Box::Transmitter, .subject = "transmitter.unusedInhibited", .fix = {{"transmitter.unusedInhibited", true}}});
+                   .box = Box::Transmitter,
+                   .subject = "transmitter.unusedInhibited",
+                   .fix = {{"transmitter.unusedInhibited", true}}});
 }
 
 void channelClash(const AuditContext& c, std::vector<Finding>& out) {
@@ -77,14 +89,22 @@ void channelClash(const AuditContext& c, std::vector<Finding>& out) {
         const auto [other, fresh] = taken.emplace(ch.number, ch.id);
         const bool beyond = ch.number > c.setup.transmitter.profile.channels;
         if (fresh && !beyond) continue;
-        Finding f{.id = "channel-clash." + ch.id, .severity = Severity::Danger, .row = "channel-" + ch.id,
-                  .title = beyond ? say(KH_TR("Channel {n} does not exist"), {{"n", num(ch.number)}}) : say(KH_TR("Two functions on channel {n}"), {{"n", num(ch.number)}}),
-                  .found = beyond ? say(KH_TR("{f} is on channel {n}; {box} has {all}."), {{"f", ch.id}, {"n", num(ch.number)}, {"box", c.setup.transmitter.profile.name}, {"all", num(c.setup.transmitter.profile.channels)}})
-                                  : say(KH_TR("{a} and {b} both use channel {n}."), {{"a", other->second}, {"b", ch.id}, {"n", num(ch.number)}}),
-                  .why = say(KH_TR("One of them never reaches the controller.")),
-                  .todo = say(KH_TR("Put {f} on channel {n} in the transmitter."), {{"f", ch.id}, {"n", num(free)}}),
-                  .box = Box::Transmitter, .subject = channelPath(ch.id, "number"),
-                  .fix = {{channelPath(ch.id, "number"), static_cast<double>(free)}}};
+        Finding f{
+            .id = "channel-clash." + ch.id,
+            .severity = Severity::Danger,
+            .row = "channel-" + ch.id,
+            .title = beyond ? say(KH_TR("Channel {n} does not exist"), {{"n", num(ch.number)}})
+                            : say(KH_TR("Two functions on channel {n}"), {{"n", num(ch.number)}}),
+            .found = beyond ? say(KH_TR("{f} is on channel {n}; {box} has {all}."), {{"f", ch.id},
+                                                                                     {"n", num(ch.number)},
+                                                                                     {"box", c.setup.transmitter.profile.name},
+                                                                                     {"all", num(c.setup.transmitter.profile.channels)}})
+                            : say(KH_TR("{a} and {b} both use channel {n}."), {{"a", other->second}, {"b", ch.id}, {"n", num(ch.number)}}),
+            .why = say(KH_TR("One of them never reaches the controller.")),
+            .todo = say(KH_TR("Put {f} on channel {n} in the transmitter."), {{"f", ch.id}, {"n", num(free)}}),
+            .box = Box::Transmitter,
+            .subject = channelPath(ch.id, "number"),
+            .fix = {{channelPath(ch.id, "number"), static_cast<double>(free)}}};
         out.push_back(std::move(f));
     }
 }
@@ -95,12 +115,15 @@ void channelMissing(const AuditContext& c, std::vector<Finding>& out) {
     for (std::size_t i = 0; i < kFunctions; ++i) {
         const std::string id = functionId(static_cast<Function>(i));
         if (there.count(id) != 0) continue;
-        out.push_back({.id = "channel-missing." + id, .severity = Severity::Danger, .row = "unused-channels",
+        out.push_back({.id = "channel-missing." + id,
+                       .severity = Severity::Danger,
+                       .row = "unused-channels",
                        .title = say(KH_TR("{f} has no channel"), {{"f", id}}),
                        .found = say(KH_TR("No channel of the transmitter carries {f}."), {{"f", id}}),
                        .why = say(KH_TR("The controller reads nothing there and cannot fly the axis.")),
                        .todo = say(KH_TR("Give {f} a channel in the transmitter."), {{"f", id}}),
-                       .box = Box::Transmitter, .subject = "transmitter.channels"});
+                       .box = Box::Transmitter,
+                       .subject = "transmitter.channels"});
     }
 }
 
@@ -119,15 +142,22 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
             if (size >= std::min(kReadingLowPct, 100.0 - step) && size <= kReadingHighPct) continue;
             const double travel = high ? ch.travelHighPct : ch.travelLowPct;
             const char* key = high ? "travelHighPct" : "travelLowPct";
-            Finding finding{.id = std::string("end-point.") + ch.id + (high ? ".high" : ".low"), .severity = Severity::Warning, .row = "channel-" + ch.id,
-                            .title = say(KH_TR("{f} does not read ±100 %"), {{"f", ch.id}}),
-                            .found = say(KH_TR("At its {side} end {f} reads {r} %."), {{"f", ch.id}, {"side", std::string(high ? KH_TR("high") : KH_TR("low"))}, {"r", signedNum(reading, 1)}}),
-                            .why = size > 100.0 ? say(KH_TR("Beyond 100 % the stick's last part does nothing, or the controller counts it twice."))
-                                                : say(KH_TR("Full stick then commands only {r} % of the authority."), {{"r", num(size, 1)}}),
-                            .box = Box::Transmitter, .witness = Witness{std::nullopt, stickAt(ch.id, high ? 1.0 : -1.0)}, .subject = channelPath(ch.id, key)};
+            Finding finding{
+                .id = std::string("end-point.") + ch.id + (high ? ".high" : ".low"),
+                .severity = Severity::Warning,
+                .row = "channel-" + ch.id,
+                .title = say(KH_TR("{f} does not read ±100 %"), {{"f", ch.id}}),
+                .found = say(KH_TR("At its {side} end {f} reads {r} %."),
+                             {{"f", ch.id}, {"side", std::string(high ? KH_TR("high") : KH_TR("low"))}, {"r", signedNum(reading, 1)}}),
+                .why = size > 100.0 ? say(KH_TR("Beyond 100 % the stick's last part does nothing, or the controller counts it twice."))
+                                    : say(KH_TR("Full stick then commands only {r} % of the authority."), {{"r", num(size, 1)}}),
+                .box = Box::Transmitter,
+                .witness = Witness{std::nullopt, stickAt(ch.id, high ? 1.0 : -1.0)},
+                .subject = channelPath(ch.id, key)};
             if (travel > 0.0 && size > 0.0) {
                 const EndpointAnswer answer = endpointFor(travel, reading, grid);
-                finding.todo = say(KH_TR("Set its travel to {t} % in the transmitter; it will read {r} %."), {{"t", num(answer.travelPct, 1)}, {"r", num(answer.reachedPct, 1)}});
+                finding.todo = say(KH_TR("Set its travel to {t} % in the transmitter; it will read {r} %."),
+                                   {{"t", num(answer.travelPct, 1)}, {"r", num(answer.reachedPct, 1)}});
                 finding.fix = {{channelPath(ch.id, key), answer.travelPct}};
             } else {
                 finding.todo = say(KH_TR("Set its travel to 100 % in the transmitter, then read again."));
@@ -148,12 +178,17 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
         if (std::abs(reading) <= std::max(kCentrePct, 0.5 * tx.subTrimStepPct * tx.usPerPct / box.usPerPct)) continue;
         const double change = subTrimFor(reading, box.usPerPct, tx.usPerPct, tx.subTrimStepPct).changePct * (ch.reversed ? -1.0 : 1.0);
         const double value = ch.subTrimPct + change;
-        out.push_back({.id = "centre." + ch.id, .severity = Severity::Warning, .row = "channel-" + ch.id,
+        out.push_back({.id = "centre." + ch.id,
+                       .severity = Severity::Warning,
+                       .row = "channel-" + ch.id,
                        .title = say(KH_TR("{f} does not rest at 0"), {{"f", ch.id}}),
                        .found = say(KH_TR("At the centre it reads {r} %."), {{"r", signedNum(reading, 1)}}),
-                       .why = ch.id == "rudder" ? say(KH_TR("The tail is asked to turn all the time: the first cause of drift.")) : say(KH_TR("The controller is asked to move while the stick rests.")),
+                       .why = ch.id == "rudder" ? say(KH_TR("The tail is asked to turn all the time: the first cause of drift."))
+                                                : say(KH_TR("The controller is asked to move while the stick rests.")),
                        .todo = say(KH_TR("Set its sub-trim to {v} % in the transmitter."), {{"v", signedNum(value, 1)}}),
-                       .box = Box::Transmitter, .witness = Witness{std::nullopt, stickAt(ch.id, 0.0)}, .subject = channelPath(ch.id, "subTrimPct"),
+                       .box = Box::Transmitter,
+                       .witness = Witness{std::nullopt, stickAt(ch.id, 0.0)},
+                       .subject = channelPath(ch.id, "subTrimPct"),
                        .fix = {{channelPath(ch.id, "subTrimPct"), value}}});
     }
 }
@@ -163,34 +198,45 @@ void channelSense(const AuditContext& c, std::vector<Finding>& out) {
         const ChannelFigures* f = c.figures.channel(ch.id);
         if (!readByMonitor(ch.id) || f == nullptr || !f->highReading.known || f->highReading.value > 0.0) continue;
         if (ch.travelHighPct == 0.0) continue;
-        out.push_back({.id = "channel-sense." + ch.id, .severity = Severity::Danger, .row = "channel-" + ch.id,
+        out.push_back({.id = "channel-sense." + ch.id,
+                       .severity = Severity::Danger,
+                       .row = "channel-" + ch.id,
                        .title = say(KH_TR("{f} is read the wrong way"), {{"f", ch.id}}),
                        .found = say(KH_TR("Full positive stick reads {r} %."), {{"r", signedNum(f->highReading.value, 1)}}),
                        .why = say(KH_TR("The machine answers this stick backwards.")),
                        .todo = say(KH_TR("Reverse channel {n} in the transmitter, never the servo."), {{"n", num(ch.number)}}),
-                       .box = Box::Transmitter, .witness = Witness{std::nullopt, stickAt(ch.id, 1.0)}, .subject = channelPath(ch.id, "reversed"),
+                       .box = Box::Transmitter,
+                       .witness = Witness{std::nullopt, stickAt(ch.id, 1.0)},
+                       .subject = channelPath(ch.id, "reversed"),
                        .fix = {{channelPath(ch.id, "reversed"), !ch.reversed}}});
     }
 }
 
 void modelMatch(const AuditContext& c, std::vector<Finding>& out) {
     if (!c.setup.transmitter.profile.modelMatch || c.setup.transmitter.modelMatch) return;
-    out.push_back({.severity = Severity::Note, .row = "model-type",
+    out.push_back({.severity = Severity::Note,
+                   .row = "model-type",
                    .title = say(KH_TR("Model match is off")),
                    .found = say(KH_TR("The receiver accepts any model memory.")),
                    .why = say(KH_TR("With another model's memory every direction and every end can be wrong.")),
                    .todo = say(KH_TR("Switch model match on in the transmitter, or bump aileron before the motor is armed.")),
-                   .box = Box::Transmitter, .subject = "transmitter.modelMatch", .fix = {{"transmitter.modelMatch", true}}});
+                   .box = Box::Transmitter,
+                   .subject = "transmitter.modelMatch",
+                   .fix = {{"transmitter.modelMatch", true}}});
 }
 
 }  // namespace
 
 std::span<const Rule> radioRules() {
     static constexpr std::array rules{
-        Rule{"model-type", Station::Radio, modelType},        Rule{"stick-trims", Station::Radio, stickTrims},
-        Rule{"unused-channels", Station::Radio, unusedChannels}, Rule{"channel-clash", Station::Radio, channelClash},
-        Rule{"channel-missing", Station::Radio, channelMissing}, Rule{"end-point", Station::Radio, endPoints},
-        Rule{"centre", Station::Radio, centres},              Rule{"channel-sense", Station::Radio, channelSense},
+        Rule{"model-type", Station::Radio, modelType},
+        Rule{"stick-trims", Station::Radio, stickTrims},
+        Rule{"unused-channels", Station::Radio, unusedChannels},
+        Rule{"channel-clash", Station::Radio, channelClash},
+        Rule{"channel-missing", Station::Radio, channelMissing},
+        Rule{"end-point", Station::Radio, endPoints},
+        Rule{"centre", Station::Radio, centres},
+        Rule{"channel-sense", Station::Radio, channelSense},
         Rule{"model-match", Station::Radio, modelMatch},
     };
     return rules;

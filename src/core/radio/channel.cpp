@@ -38,14 +38,10 @@ ChannelOutput channelOutput(double value, const ChannelScale& scale, Derivation*
                   {{"v", signedNum(value, 1)},
                    {"t", num(value < 0.0 ? scale.travelLowPct : scale.travelHighPct, 1)},
                    {"s", signedNum(scale.subTrimPct, 1)}});
-        why->line(scale.reversed ? KH_TR("= {p} %, limit ±{l} %, then reversed")
-                                 : KH_TR("= {p} %, limit ±{l} %, not reversed"),
+        why->line(scale.reversed ? KH_TR("= {p} %, limit ±{l} %, then reversed") : KH_TR("= {p} %, limit ±{l} %, not reversed"),
                   {{"p", signedNum(out.pct, 1)}, {"l", num(scale.limitPct, 0)}});
         why->line(KH_TR("pulse = {c} µs + {p} · {u} µs = {us} µs"),
-                  {{"c", num(scale.centreUs)},
-                   {"p", signedNum(out.pct, 1)},
-                   {"u", num(scale.usPerPct, 2)},
-                   {"us", num(out.pulseUs)}});
+                  {{"c", num(scale.centreUs)}, {"p", signedNum(out.pct, 1)}, {"u", num(scale.usPerPct, 2)}, {"us", num(out.pulseUs)}});
     }
     return out;
 }
@@ -62,10 +58,8 @@ double readingPct(double pulseUs, const ReadingScale& scale, Derivation* why) {
     requireNotNegative("deadBandPct", scale.deadBandPct);
     const double reading = readingPctUnchecked(pulseUs, scale);
     if (why != nullptr)
-        why->line(KH_TR("reading = ({p} − {c}) µs / {u} µs = {r} %"), {{"p", num(pulseUs)},
-                                                                     {"c", num(scale.centreUs)},
-                                                                     {"u", num(scale.usPerPct, 2)},
-                                                                     {"r", signedNum(reading, 1)}});
+        why->line(KH_TR("reading = ({p} − {c}) µs / {u} µs = {r} %"),
+                  {{"p", num(pulseUs)}, {"c", num(scale.centreUs)}, {"u", num(scale.usPerPct, 2)}, {"r", signedNum(reading, 1)}});
     return reading;
 }
 

@@ -4,9 +4,9 @@
 #include "core/base/conventions.h"
 #include "core/base/error.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
 
 namespace kh {
 
@@ -56,8 +56,8 @@ void requireCurve(std::span<const CurvePoint> points) {
         requireWithin("points", points[i].x, 0.0, 100.0);
         requireFinite("points", points[i].y);
         if (i > 0 && points[i].x <= points[i - 1].x)
-            throw InputError("points", fmt::format("x must rise from point to point; point {} has {} after {}",
-                                                   i + 1, points[i].x, points[i - 1].x));
+            throw InputError("points",
+                             fmt::format("x must rise from point to point; point {} has {} after {}", i + 1, points[i].x, points[i - 1].x));
     }
 }
 
@@ -69,8 +69,7 @@ CurveEvaluator::CurveEvaluator(const Curve& curve) : shape_(curve.shape), points
 double CurveEvaluator::at(double x) const {
     if (x <= points_.front().x) return points_.front().y;
     if (x >= points_.back().x) return points_.back().y;
-    const auto after = std::upper_bound(points_.begin(), points_.end(), x,
-                                        [](double v, const CurvePoint& p) { return v < p.x; });
+    const auto after = std::upper_bound(points_.begin(), points_.end(), x, [](double v, const CurvePoint& p) { return v < p.x; });
     const CurvePoint& b = *after;
     const CurvePoint& a = *(after - 1);
     const double h = b.x - a.x;
@@ -79,8 +78,8 @@ double CurveEvaluator::at(double x) const {
     const auto i = static_cast<std::size_t>(after - points_.begin());
     const double t2 = t * t;
     const double t3 = t2 * t;
-    return (2.0 * t3 - 3.0 * t2 + 1.0) * a.y + (t3 - 2.0 * t2 + t) * h * slopes_[i - 1] +
-           (3.0 * t2 - 2.0 * t3) * b.y + (t3 - t2) * h * slopes_[i];
+    return (2.0 * t3 - 3.0 * t2 + 1.0) * a.y + (t3 - 2.0 * t2 + t) * h * slopes_[i - 1] + (3.0 * t2 - 2.0 * t3) * b.y +
+           (t3 - t2) * h * slopes_[i];
 }
 
 double CurveEvaluator::atStick(double stick) const { return at(curveXFromStick(stick)); }
@@ -94,8 +93,7 @@ Curve evenCurve(std::span<const double> ys, CurveShape shape) {
 
 Curve lineCurve(double lowY, double highY, std::size_t points) {
     std::vector<double> ys(points);
-    for (std::size_t i = 0; i < points; ++i)
-        ys[i] = lowY + (highY - lowY) * static_cast<double>(i) / static_cast<double>(points - 1);
+    for (std::size_t i = 0; i < points; ++i) ys[i] = lowY + (highY - lowY) * static_cast<double>(i) / static_cast<double>(points - 1);
     return evenCurve(ys);
 }
 

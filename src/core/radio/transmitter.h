@@ -63,7 +63,7 @@ struct ChannelSettings {
 
 /// A switch at a place, or another function being active.
 struct Term {
-    std::string switchId;    ///< empty when `functionId` is meant
+    std::string switchId;  ///< empty when `functionId` is meant
     int place = 1;
     std::string functionId;
     bool operator==(const Term&) const = default;
@@ -78,20 +78,20 @@ struct FlightMode {
     std::string name;
     Condition when;
     bool flownInverted = false;
-    Curve throttle = flatCurve(0.0, 5);        ///< not used by hold
+    Curve throttle = flatCurve(0.0, 5);  ///< not used by hold
     Curve pitch = lineCurve(-100.0, 100.0, 5);
     AxisRates aileron, elevator, rudder;
-    double tailGainPct = 0.0;                  ///< sent, signed, in % of the gain channel
-    std::optional<double> targetRpm;           ///< what the pilot wants here
+    double tailGainPct = 0.0;         ///< sent, signed, in % of the gain channel
+    std::optional<double> targetRpm;  ///< what the pilot wants here
     bool operator==(const FlightMode&) const = default;
 };
 
 inline constexpr const char* kHoldMode = "hold";
 
 struct HoldSettings {
-    double throttlePct = -5.0;                        ///< may be negative: slightly below the throttle's end
-    std::optional<std::vector<std::string>> actsIn;   ///< flight modes; absent: all
-    std::string autorotationFrom;                     ///< the mode that precedes an autorotation
+    double throttlePct = -5.0;                       ///< may be negative: slightly below the throttle's end
+    std::optional<std::vector<std::string>> actsIn;  ///< flight modes; absent: all
+    std::string autorotationFrom;                    ///< the mode that precedes an autorotation
     bool operator==(const HoldSettings&) const = default;
 };
 
@@ -145,7 +145,7 @@ struct TransmitterSettings {
     ThrottleStop cut;
     std::vector<SwitchSettings> switches;
     std::vector<SwitchFunction> functions;
-    double timerMin = 0.0;              ///< 0: none set
+    double timerMin = 0.0;  ///< 0: none set
     bool operator==(const TransmitterSettings&) const = default;
 };
 

@@ -4,9 +4,9 @@
 #include "core/base/error.h"
 #include "core/setup/fields.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
 #include <set>
 
 namespace kh {
@@ -220,8 +220,12 @@ struct ValueText {
     }
     Message operator()(bool v) const { return v ? say(KH_TR("yes")) : say(KH_TR("no")); }
     Message operator()(const std::string& v) const { return say(KH_TR("{text}"), {{"text", v}}); }
-    Message operator()(const std::vector<double>& v) const { return list(v, [this](double x) { return (*this)(x); }); }
-    Message operator()(const std::vector<std::string>& v) const { return list(v, [this](const std::string& x) { return (*this)(x); }); }
+    Message operator()(const std::vector<double>& v) const {
+        return list(v, [this](double x) { return (*this)(x); });
+    }
+    Message operator()(const std::vector<std::string>& v) const {
+        return list(v, [this](const std::string& x) { return (*this)(x); });
+    }
     Message operator()(const Curve& c) const {
         return list(c.points, [](const CurvePoint& p) { return say(KH_TR("{y}"), {{"y", num(p.y, 1)}}); });
     }
@@ -286,9 +290,7 @@ std::vector<std::string> differingPaths(const Setup& a, const Setup& b) {
     return paths;
 }
 
-Message fieldAsText(const Field& field) {
-    return std::visit(ValueText{field.info}, field.value);
-}
+Message fieldAsText(const Field& field) { return std::visit(ValueText{field.info}, field.value); }
 
 Standing standingOf(const Setup& setup, const std::string& path) {
     const auto found = setup.standings.find(path);

@@ -15,18 +15,17 @@
 namespace kh {
 
 /// monostate: a field that may be unknown, and is.
-using FieldValue = std::variant<std::monostate, double, bool, std::string, std::vector<double>, std::vector<std::string>,
-                                Curve, Condition>;
+using FieldValue = std::variant<std::monostate, double, bool, std::string, std::vector<double>, std::vector<std::string>, Curve, Condition>;
 
 enum class FieldKind { Number, Whole, Flag, Text, Choice, Numbers, Names, CurvePoints, When };
 
 struct FieldInfo {
     FieldKind kind = FieldKind::Text;
     bool mayBeUnknown = false;
-    double min = 0.0, max = 0.0;        ///< of numbers and curve values
+    double min = 0.0, max = 0.0;  ///< of numbers and curve values
     std::string unit;
     int decimals = 0;
-    std::vector<std::string> choices;   ///< of Choice
+    std::vector<std::string> choices;  ///< of Choice
 };
 
 struct Field {

@@ -4,10 +4,10 @@
 #include "core/base/error.h"
 #include "core/mechanics/plate.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <fmt/format.h>
 
 namespace kh {
 

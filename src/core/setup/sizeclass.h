@@ -13,13 +13,13 @@ struct SizeClass {
     const char* id;
     PowerKind power;
     double discM, bladeMm, chordMm, massKg;
-    std::array<double, 3> headRpm;   ///< Normal, Idle-up 1, Idle-up 2
+    std::array<double, 3> headRpm;  ///< Normal, Idle-up 1, Idle-up 2
     double collectiveDeg;
-    double cells;                    ///< where two are usual, the first; 0 for engines
-    double threadMm;                 ///< 0: fixed links
-    std::array<double, 2> gainPct;   ///< heading-hold gain to start from, low and high
+    double cells;                   ///< where two are usual, the first; 0 for engines
+    double threadMm;                ///< 0: fixed links
+    std::array<double, 2> gainPct;  ///< heading-hold gain to start from, low and high
     double runUpS;
-    std::array<double, 2> supplyA;   ///< receiver supply at least, continuous and peak
+    std::array<double, 2> supplyA;  ///< receiver supply at least, continuous and peak
 };
 
 [[nodiscard]] std::span<const SizeClass> sizeClasses();

@@ -12,8 +12,8 @@ namespace kh {
 
 struct SheetRow {
     Message what;
-    Message value;      ///< in the unit of the box, as it is typed
-    Message machine;    ///< what it does, in real units; may be empty
+    Message value;    ///< in the unit of the box, as it is typed
+    Message machine;  ///< what it does, in real units; may be empty
     Standing standing = Standing::Default;
 };
 
@@ -26,7 +26,7 @@ struct SheetSection {
 /// One page a box, and one for the machine.
 struct SheetPart {
     Box box = Box::Transmitter;
-    std::string name;      ///< the box's own name
+    std::string name;  ///< the box's own name
     std::vector<SheetSection> sections;
 };
 

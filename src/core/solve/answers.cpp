@@ -68,10 +68,8 @@ PitchSettingAnswer pitchSettingFor(const PitchReading& now, double targetDeg, co
     if (sineNow * sineTarget < 0.0)
         throw InputError("measuredDeg", "the blade went the other way: reverse the direction first, then read again");
     answer.setting = now.setting * sineTarget / sineNow;
-    answer.why.line(KH_TR("p′ = p · sin θt / sin θ = {p} · sin {t}° / sin {m}° = {v}"), {{"p", num(now.setting, 1)},
-                                                                                 {"t", num(targetDeg, 1)},
-                                                                                 {"m", num(now.measuredDeg, 1)},
-                                                                                 {"v", num(answer.setting, 2)}});
+    answer.why.line(KH_TR("p′ = p · sin θt / sin θ = {p} · sin {t}° / sin {m}° = {v}"),
+                    {{"p", num(now.setting, 1)}, {"t", num(targetDeg, 1)}, {"m", num(now.measuredDeg, 1)}, {"v", num(answer.setting, 2)}});
     return answer;
 }
 
@@ -88,12 +86,11 @@ LinkTurnsAnswer linkTurnsFor(double leadMmPerTurn, double gripMm, double errorDe
     answer.why.title = say(KH_TR("link turns"));
     answer.why.line(KH_TR("one turn = asin(ℓ / g) = asin({l} / {g}) = {d}°"),
                     {{"l", num(leadMmPerTurn, 2)}, {"g", num(gripMm, 1)}, {"d", num(answer.perTurnDeg, 2)}});
-    answer.why.line(KH_TR("turns = {e}° / {d}° to the step of {s}: {n}, leaves {r}°"),
-                    {{"e", signedNum(-errorDeg, 2)},
-                     {"d", num(answer.perTurnDeg, 2)},
-                     {"s", num(stepTurns, 2)},
-                     {"n", signedNum(answer.turns, 2)},
-                     {"r", signedNum(answer.remainderDeg, 2)}});
+    answer.why.line(KH_TR("turns = {e}° / {d}° to the step of {s}: {n}, leaves {r}°"), {{"e", signedNum(-errorDeg, 2)},
+                                                                                        {"d", num(answer.perTurnDeg, 2)},
+                                                                                        {"s", num(stepTurns, 2)},
+                                                                                        {"n", signedNum(answer.turns, 2)},
+                                                                                        {"r", signedNum(answer.remainderDeg, 2)}});
     return answer;
 }
 

@@ -30,8 +30,8 @@ struct Need {
 };
 
 /// A figure computed by `compute`, or unknown when one of `needed` is.
-Figure figure(const char* title, Shape shape, std::vector<std::string> inputs,
-              const std::function<double(Derivation&)>& compute, const std::vector<Need>& needed = {}) {
+Figure figure(const char* title, Shape shape, std::vector<std::string> inputs, const std::function<double(Derivation&)>& compute,
+              const std::vector<Need>& needed = {}) {
     Figure f;
     f.unit = shape.unit;
     f.decimals = shape.decimals;
@@ -68,8 +68,8 @@ struct Builder {
         const PowerTrain& p = setup.machine.power;
         return {p.mainTeeth.value_or(0), p.pinionTeeth.value_or(0), p.secondStage};
     }
-    [[nodiscard]] Figure make(const char* title, Shape shape, std::vector<std::string> inputs, const std::function<double(Derivation&)>& compute,
-                              const std::vector<Need>& needed = {}) const {
+    [[nodiscard]] Figure make(const char* title, Shape shape, std::vector<std::string> inputs,
+                              const std::function<double(Derivation&)>& compute, const std::vector<Need>& needed = {}) const {
         return figure(title, shape, std::move(inputs), compute, needed);
     }
 
@@ -87,8 +87,9 @@ void Builder::power() {
     const PowerTrain& p = setup.machine.power;
     const std::vector<std::string> gearPaths{"machine.power.mainTeeth", "machine.power.pinionTeeth", "machine.power.secondStage"};
     const std::vector<Need> teeth{{"machine.power.mainTeeth", p.mainTeeth.has_value()},
-                                                          {"machine.power.pinionTeeth", p.pinionTeeth.has_value()}};
-    out.ratio = make(KH_TR("gear ratio"), {"", 2}, gearPaths, [&](Derivation& why) { return gearRatio(gears(), &why); }, teeth);
+                                  {"machine.power.pinionTeeth", p.pinionTeeth.has_value()}};
+    out.ratio = make(
+        KH_TR("gear ratio"), {"", 2}, gearPaths, [&](Derivation& why) { return gearRatio(gears(), &why); }, teeth);
     out.polePairs = make(KH_TR("pole pairs"), {"", 0}, {"machine.power.poles"},
                          [&](Derivation& why) {
                              why.line(KH_TR("pole pairs = magnet poles / 2 = {p} / 2"), {{"p", num(*p.poles)}});
@@ -107,14 +108,16 @@ void Builder::power() {
     out.availableRpm = make(KH_TR("head speed available, nominal pack"), {"rpm", 0}, paths, available(3.7), needed);
     auto endPaths = paths;
     endPaths.emplace_back("machine.style");
-    out.availableEndRpm = make(KH_TR("head speed available at the end of the pack"), {"rpm", 0}, endPaths, available(endVoltsPerCell(setup.machine)), needed);
-    out.ceilingRpm = make(KH_TR("highest head speed a governor can keep"), {"rpm", 0}, endPaths,
-                          [&](Derivation& why) {
-                              const double end = available(endVoltsPerCell(setup.machine))(why);
-                              why.line(KH_TR("88 % of it, the rest is the governor's headroom"));
-                              return kCeilingShare * end;
-                          },
-                          needed);
+    out.availableEndRpm =
+        make(KH_TR("head speed available at the end of the pack"), {"rpm", 0}, endPaths, available(endVoltsPerCell(setup.machine)), needed);
+    out.ceilingRpm = make(
+        KH_TR("highest head speed a governor can keep"), {"rpm", 0}, endPaths,
+        [&](Derivation& why) {
+            const double end = available(endVoltsPerCell(setup.machine))(why);
+            why.line(KH_TR("88 % of it, the rest is the governor's headroom"));
+            return kCeilingShare * end;
+        },
+        needed);
 }
 
 HoverIn Builder::rotor(double rpm) const {
@@ -123,7 +126,8 @@ HoverIn Builder::rotor(double rpm) const {
 }
 
 void Builder::blades() {
-    const BladeLinkage linkage{setup.machine.head.innerRadiusMm, setup.machine.head.gripMm, setup.machine.head.leadDeg, setup.machine.head.link};
+    const BladeLinkage linkage{setup.machine.head.innerRadiusMm, setup.machine.head.gripMm, setup.machine.head.leadDeg,
+                               setup.machine.head.link};
     const std::vector<std::string> common{"machine.head.gripMm", "machine.head.innerRadiusMm", "machine.servos.elevator.armMm",
                                           "machine.servos.elevator.linkMm", "controller.profile.strokeUs"};
     const auto with = [&](std::vector<std::string> more) {
@@ -140,8 +144,10 @@ void Builder::blades() {
             return bladePitchDeg({plate.plate.heightMm, 0, 0}, linkage, 180.0, &why);  // tilt is not collective
         };
     };
-    out.collectiveHighDeg = make(KH_TR("blade pitch at full collective"), {"°", 1, true}, with({"controller.collectiveHighPct"}), pitchAt(1.0));
-    out.collectiveLowDeg = make(KH_TR("blade pitch at low collective"), {"°", 1, true}, with({"controller.collectiveLowPct"}), pitchAt(-1.0));
+    out.collectiveHighDeg =
+        make(KH_TR("blade pitch at full collective"), {"°", 1, true}, with({"controller.collectiveHighPct"}), pitchAt(1.0));
+    out.collectiveLowDeg =
+        make(KH_TR("blade pitch at low collective"), {"°", 1, true}, with({"controller.collectiveLowPct"}), pitchAt(-1.0));
     out.midPitchDeg = make(KH_TR("blade pitch at collective 0 %"), {"°", 1, true}, with({"controller.collectiveTrimPct"}), pitchAt(0.0));
     const auto cyclicAt = [&](double demand) {
         return [this, linkage, demand](Derivation& why) {
@@ -149,58 +155,68 @@ void Builder::blades() {
             const auto right = model.plateAt(0.0, demand, 0.0);
             const auto left = model.plateAt(0.0, -demand, 0.0);
             why.line(KH_TR("plate tilts {t}° to the side at demand {d}"),
-                     {{"t", num(degFromRad(std::asin(std::clamp(std::hypot(right.plate.forward, right.plate.right), 0.0, 1.0))), 2)}, {"d", num(demand, 2)}});
+                     {{"t", num(degFromRad(std::asin(std::clamp(std::hypot(right.plate.forward, right.plate.right), 0.0, 1.0))), 2)},
+                      {"d", num(demand, 2)}});
             const double a = bladePitchDeg(right.plate, linkage, 180.0);
             const double b = bladePitchDeg(left.plate, linkage, 180.0);
             why.line(KH_TR("half the difference of {a}° and {b}°"), {{"a", signedNum(a, 2)}, {"b", signedNum(b, 2)}});
             return std::abs(a - b) / 2.0;
         };
     };
-    out.referenceDeg = make(KH_TR("cyclic at the reference demand"), {"°", 1}, with({"controller.referencePct", "controller.profile.referenceDemandPct"}),
-                            cyclicAt(shareFromPct(setup.controller.profile.referenceDemandPct)));
-    out.cyclicDeg = make(KH_TR("cyclic at the blade, full stick"), {"°", 1}, with({"controller.referencePct", "controller.cyclicLimitPct"}), cyclicAt(1.0));
-    out.strokeUsePct = make(KH_TR("stroke use"), {"%", 0}, with({"controller.collectiveHighPct", "controller.collectiveLowPct", "controller.referencePct", "controller.cyclicLimitPct"}),
+    out.referenceDeg =
+        make(KH_TR("cyclic at the reference demand"), {"°", 1}, with({"controller.referencePct", "controller.profile.referenceDemandPct"}),
+             cyclicAt(shareFromPct(setup.controller.profile.referenceDemandPct)));
+    out.cyclicDeg = make(KH_TR("cyclic at the blade, full stick"), {"°", 1}, with({"controller.referencePct", "controller.cyclicLimitPct"}),
+                         cyclicAt(1.0));
+    out.strokeUsePct =
+        make(KH_TR("stroke use"), {"%", 0},
+             with({"controller.collectiveHighPct", "controller.collectiveLowPct", "controller.referencePct", "controller.cyclicLimitPct"}),
+             [&](Derivation& why) {
+                 double most = 0.0;
+                 for (const double c : {-1.0, 1.0})
+                     for (int i = 0; i < 72; ++i) {
+                         const auto p = model.plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i));
+                         for (const double d : p.deflection) most = std::max(most, std::abs(d));
+                     }
+                 const ControllerProfile& box = setup.controller.profile;
+                 why.line(KH_TR("largest deflection {d} · {s} µs of usable ±{u} µs"),
+                          {{"d", num(most, 2)}, {"s", num(box.strokeUs)}, {"u", num(box.usableStrokeUs)}});
+                 return pctFromShare(most * box.strokeUs / box.usableStrokeUs);
+             });
+    out.pitchStepDeg = make(KH_TR("pitch step of the servo's dead band"), {"°", 2}, with({"machine.servos.elevator.servo.deadBandUs"}),
                             [&](Derivation& why) {
-                                double most = 0.0;
-                                for (const double c : {-1.0, 1.0})
-                                    for (int i = 0; i < 72; ++i) {
-                                        const auto p = model.plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i));
-                                        for (const double d : p.deflection) most = std::max(most, std::abs(d));
-                                    }
-                                const ControllerProfile& box = setup.controller.profile;
-                                why.line(KH_TR("largest deflection {d} · {s} µs of usable ±{u} µs"),
-                                         {{"d", num(most, 2)}, {"s", num(box.strokeUs)}, {"u", num(box.usableStrokeUs)}});
-                                return pctFromShare(most * box.strokeUs / box.usableStrokeUs);
+                                const PlateServo& s = setup.machine.servos.front();
+                                const double mm = ballHeightMm(s.armMm, s.linkMm, s.servo.deadBandUs * s.servo.degPerUs);
+                                why.line(KH_TR("{b} µs move the plate by {m} mm"), {{"b", num(s.servo.deadBandUs, 1)}, {"m", num(mm, 3)}});
+                                return std::abs(bladePitchDeg({mm, 0, 0}, linkage, 180.0));
                             });
-    out.pitchStepDeg = make(KH_TR("pitch step of the servo's dead band"), {"°", 2}, with({"machine.servos.elevator.servo.deadBandUs"}), [&](Derivation& why) {
-        const PlateServo& s = setup.machine.servos.front();
-        const double mm = ballHeightMm(s.armMm, s.linkMm, s.servo.deadBandUs * s.servo.degPerUs);
-        why.line(KH_TR("{b} µs move the plate by {m} mm"), {{"b", num(s.servo.deadBandUs, 1)}, {"m", num(mm, 3)}});
-        return std::abs(bladePitchDeg({mm, 0, 0}, linkage, 180.0));
-    });
     out.fightMm = make(KH_TR("servos against each other"), {"mm", 2}, with({"controller.layout"}), [&](Derivation& why) {
         double most = 0.0;
         for (int i = 0; i < 8; ++i) most = std::max(most, model.plateAt(0.0, sinDeg(45.0 * i), cosDeg(45.0 * i)).fightMm);
         why.line(KH_TR("largest residual of the plane through the balls, eight directions"));
         return most;
     });
-    out.tiltAtFullCollectiveDeg = make(KH_TR("free tilt at full collective"), {"°", 1},
-                                       with({"machine.plate.travelMm", "machine.plate.tiltLimitDeg", "machine.head.gripLimitDeg", "controller.profile.usableStrokeUs"}),
-                                       [&](Derivation& why) {
-                                           double least = 90.0;
-                                           for (const double c : {1.0, -1.0}) {
-                                               const ClearanceRose rose = clearanceRose(setup, c, model.plateAt(c, 0, 0).plate.heightMm);
-                                               why.line(KH_TR("plate at {h} mm: {t}° toward {a}°, then {l}"),
-                                                        {{"h", signedNum(rose.heightMm, 1)}, {"t", num(rose.round.tiltDeg, 1)},
-                                                         {"a", num(rose.round.azimuthDeg)}, {"l", std::string(limitId(rose.round.limitedBy))}});
-                                               least = std::min(least, rose.round.tiltDeg);
-                                           }
-                                           return least;
-                                       });
+    out.tiltAtFullCollectiveDeg = make(
+        KH_TR("free tilt at full collective"), {"°", 1},
+        with({"machine.plate.travelMm", "machine.plate.tiltLimitDeg", "machine.head.gripLimitDeg", "controller.profile.usableStrokeUs"}),
+        [&](Derivation& why) {
+            double least = 90.0;
+            for (const double c : {1.0, -1.0}) {
+                const ClearanceRose rose = clearanceRose(setup, c, model.plateAt(c, 0, 0).plate.heightMm);
+                why.line(KH_TR("plate at {h} mm: {t}° toward {a}°, then {l}"), {{"h", signedNum(rose.heightMm, 1)},
+                                                                                {"t", num(rose.round.tiltDeg, 1)},
+                                                                                {"a", num(rose.round.azimuthDeg)},
+                                                                                {"l", std::string(limitId(rose.round.limitedBy))}});
+                least = std::min(least, rose.round.tiltDeg);
+            }
+            return least;
+        });
     out.turnDeg = make(KH_TR("blade pitch a turn of the link"), {"°", 2}, {"machine.head.threadMmPerTurn", "machine.head.gripMm"},
                        [&](Derivation& why) {
-                           const double deg = degFromRad(std::asin(std::clamp(*setup.machine.head.threadMmPerTurn / setup.machine.head.gripMm, 0.0, 1.0)));
-                           why.line(KH_TR("asin(ℓ / g) = asin({l} / {g})"), {{"l", num(*setup.machine.head.threadMmPerTurn, 2)}, {"g", num(setup.machine.head.gripMm, 1)}});
+                           const double deg =
+                               degFromRad(std::asin(std::clamp(*setup.machine.head.threadMmPerTurn / setup.machine.head.gripMm, 0.0, 1.0)));
+                           why.line(KH_TR("asin(ℓ / g) = asin({l} / {g})"),
+                                    {{"l", num(*setup.machine.head.threadMmPerTurn, 2)}, {"g", num(setup.machine.head.gripMm, 1)}});
                            return deg;
                        },
                        {{"machine.head.threadMmPerTurn", setup.machine.head.threadMmPerTurn.has_value()}});
@@ -220,15 +236,17 @@ void Builder::layout() {
             return d / w;
         };
     };
-    const std::vector<std::string> paths{"controller.layout", "machine.servos.elevator.azimuthDeg", "machine.servos.left.azimuthDeg", "machine.servos.right.azimuthDeg"};
+    const std::vector<std::string> paths{"controller.layout", "machine.servos.elevator.azimuthDeg", "machine.servos.left.azimuthDeg",
+                                         "machine.servos.right.azimuthDeg"};
     out.rollRatio = make(KH_TR("roll done / asked"), {"×", 2}, paths, ratio(true));
     out.pitchRatio = make(KH_TR("pitch done / asked"), {"×", 2}, paths, ratio(false));
 }
 
 void Builder::tail() {
     const TailFacts& t = setup.machine.tail;
-    const std::vector<std::string> paths{"machine.tail.armMm", "machine.tail.linkMm", "machine.tail.crankRatio", "machine.tail.gripMm",
-                                         "controller.tail.limitLeftPct", "controller.tail.limitRightPct", "controller.tail.reversed"};
+    const std::vector<std::string> paths{"machine.tail.armMm",      "machine.tail.linkMm",          "machine.tail.crankRatio",
+                                         "machine.tail.gripMm",     "controller.tail.limitLeftPct", "controller.tail.limitRightPct",
+                                         "controller.tail.reversed"};
     const auto tailAt = [&](double rudder, bool pitch) {
         return [this, rudder, pitch](Derivation& why) {
             DeckNumbers deck = model.numbers({});
@@ -236,7 +254,9 @@ void Builder::tail() {
             const Instant i = model.at(deck);
             why.line(KH_TR("tail pulse {p} µs, arm {a}°, slider {s} mm"),
                      {{"p", num(i.tailPulseUs)}, {"a", signedNum(i.tailArmDeg, 1)}, {"s", signedNum(i.sliderMm, 2)}});
-            if (pitch) why.line(KH_TR("asin(slider / grip) = asin({s} / {g})"), {{"s", signedNum(i.sliderMm, 2)}, {"g", num(setup.machine.tail.gripMm, 1)}});
+            if (pitch)
+                why.line(KH_TR("asin(slider / grip) = asin({s} / {g})"),
+                         {{"s", signedNum(i.sliderMm, 2)}, {"g", num(setup.machine.tail.gripMm, 1)}});
             return pitch ? i.tailPitchDeg : i.sliderMm;
         };
     };
@@ -246,28 +266,30 @@ void Builder::tail() {
     out.tailPitchRightDeg = make(KH_TR("tail pitch, full right rudder"), {"°", 1, true}, paths, tailAt(1, true));
     const double rpm = setup.transmitter.modes.front().targetRpm.value_or(0.0);
     const std::vector<Need> speed{{"transmitter.modes.normal.targetRpm", rpm > 0.0}};
-    const std::vector<std::string> hoverPaths{"machine.massKg", "machine.rotor.discM", "machine.rotor.chordMm", "machine.tail.discM",
-                                              "machine.tail.chordMm", "machine.tail.ratio", "machine.tail.boomM"};
-    out.tailNeutralDeg = make(KH_TR("tail pitch that holds the hover"), {"°", 1}, hoverPaths,
-                              [&, rpm](Derivation& why) {
-                                  const HoverOut h = hover(rotor(rpm));
-                                  const double thrust = h.torqueNm / t.boomM;
-                                  why.line(KH_TR("torque P / Ω = {p} W / {n} rpm = {q} N·m, thrust = torque / boom = {t} N"),
-                                           {{"p", num(h.powerW)}, {"n", num(rpm)}, {"q", num(h.torqueNm, 2)}, {"t", num(thrust, 1)}});
-                                  HoverIn tailRotor = rotor(rpm * t.ratio);
-                                  tailRotor.diameterM = t.discM;
-                                  tailRotor.chordMm = t.chordMm;
-                                  tailRotor.blades = 2.0;
-                                  return pitchForThrustDeg(thrust, tailRotor, &why);
-                              },
-                              speed);
-    out.tailTipSpeed = make(KH_TR("tail tip speed"), {"m/s", 0}, {"machine.tail.discM", "machine.tail.ratio"},
-                            [&](Derivation& why) {
-                                double fastest = 0.0;
-                                for (const FlightMode& m : setup.transmitter.modes) fastest = std::max(fastest, m.targetRpm.value_or(0.0));
-                                return tipSpeed(t.discM, fastest * t.ratio, &why);
-                            },
-                            speed);
+    const std::vector<std::string> hoverPaths{"machine.massKg",       "machine.rotor.discM", "machine.rotor.chordMm", "machine.tail.discM",
+                                              "machine.tail.chordMm", "machine.tail.ratio",  "machine.tail.boomM"};
+    out.tailNeutralDeg = make(
+        KH_TR("tail pitch that holds the hover"), {"°", 1}, hoverPaths,
+        [&, rpm](Derivation& why) {
+            const HoverOut h = hover(rotor(rpm));
+            const double thrust = h.torqueNm / t.boomM;
+            why.line(KH_TR("torque P / Ω = {p} W / {n} rpm = {q} N·m, thrust = torque / boom = {t} N"),
+                     {{"p", num(h.powerW)}, {"n", num(rpm)}, {"q", num(h.torqueNm, 2)}, {"t", num(thrust, 1)}});
+            HoverIn tailRotor = rotor(rpm * t.ratio);
+            tailRotor.diameterM = t.discM;
+            tailRotor.chordMm = t.chordMm;
+            tailRotor.blades = 2.0;
+            return pitchForThrustDeg(thrust, tailRotor, &why);
+        },
+        speed);
+    out.tailTipSpeed = make(
+        KH_TR("tail tip speed"), {"m/s", 0}, {"machine.tail.discM", "machine.tail.ratio"},
+        [&](Derivation& why) {
+            double fastest = 0.0;
+            for (const FlightMode& m : setup.transmitter.modes) fastest = std::max(fastest, m.targetRpm.value_or(0.0));
+            return tipSpeed(t.discM, fastest * t.ratio, &why);
+        },
+        speed);
 }
 
 void Builder::hold() {
@@ -284,31 +306,34 @@ void Builder::hold() {
     scale.centreUs = tx.profile.centreUs;
     scale.usPerPct = tx.profile.usPerPct;
     scale.resolutionUs = tx.profile.resolutionUs;
-    out.holdUs = make(KH_TR("pulse while hold is on"), {"µs", 0},
-                      {"transmitter.hold.throttlePct", "transmitter.channels.throttle.travelLowPct", "transmitter.channels.throttle.subTrimPct",
-                       "transmitter.channels.throttle.reversed", "transmitter.profile.usPerPct"},
-                      [&](Derivation& why) {
-                          const double v = channelPctFromThrottlePct(tx.hold.throttlePct);
-                          why.line(KH_TR("channel = 2 · T − 100 = 2 · {t} − 100 = {v} %"), {{"t", num(tx.hold.throttlePct, 1)}, {"v", signedNum(v, 1)}});
-                          return channelOutput(v, scale, &why).pulseUs;
-                      });
+    out.holdUs = make(
+        KH_TR("pulse while hold is on"), {"µs", 0},
+        {"transmitter.hold.throttlePct", "transmitter.channels.throttle.travelLowPct", "transmitter.channels.throttle.subTrimPct",
+         "transmitter.channels.throttle.reversed", "transmitter.profile.usPerPct"},
+        [&](Derivation& why) {
+            const double v = channelPctFromThrottlePct(tx.hold.throttlePct);
+            why.line(KH_TR("channel = 2 · T − 100 = 2 · {t} − 100 = {v} %"), {{"t", num(tx.hold.throttlePct, 1)}, {"v", signedNum(v, 1)}});
+            return channelOutput(v, scale, &why).pulseUs;
+        });
     const SpeedControllerSettings& esc = setup.speedController;
-    out.motorOffUs = make(KH_TR("motor surely off up to"), {"µs", 0}, {"speedController.lowUs", "speedController.highUs"}, [&](Derivation& why) {
-        const double towardOff = esc.highUs > esc.lowUs ? -1.0 : 1.0;
-        why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
-        return esc.lowUs + towardOff * kMotorOffMarginUs;
-    });
+    out.motorOffUs =
+        make(KH_TR("motor surely off up to"), {"µs", 0}, {"speedController.lowUs", "speedController.highUs"}, [&](Derivation& why) {
+            const double towardOff = esc.highUs > esc.lowUs ? -1.0 : 1.0;
+            why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
+            return esc.lowUs + towardOff * kMotorOffMarginUs;
+        });
 }
 
 void Builder::channels() {
     const TransmitterSettings& tx = setup.transmitter;
     const ReadingScale reading{setup.controller.profile.centreUs, setup.controller.profile.usPerPct, setup.controller.profile.deadBandPct};
     for (const ChannelSettings& c : tx.channels) {
-        ChannelScale scale{c.travelLowPct, c.travelHighPct, c.subTrimPct, c.reversed, tx.profile.outputLimitPct, tx.profile.centreUs,
-                           tx.profile.usPerPct, tx.profile.resolutionUs};
+        ChannelScale scale{c.travelLowPct,      c.travelHighPct,     c.subTrimPct,           c.reversed, tx.profile.outputLimitPct,
+                           tx.profile.centreUs, tx.profile.usPerPct, tx.profile.resolutionUs};
         const std::string base = "transmitter.channels." + c.id;
-        const std::vector<std::string> paths{base + ".travelLowPct", base + ".travelHighPct", base + ".subTrimPct", base + ".reversed",
-                                             "transmitter.profile.usPerPct", "controller.profile.usPerPct", "controller.profile.centreUs"};
+        const std::vector<std::string> paths{base + ".travelLowPct",       base + ".travelHighPct",        base + ".subTrimPct",
+                                             base + ".reversed",           "transmitter.profile.usPerPct", "controller.profile.usPerPct",
+                                             "controller.profile.centreUs"};
         const auto us = [&](double v) { return [scale, v](Derivation& why) { return channelOutput(v, scale, &why).pulseUs; }; };
         const auto read = [&](double v) {
             return [scale, v, reading](Derivation& why) { return readingPct(channelOutput(v, scale, &why).pulseUs, reading, &why); };
@@ -341,23 +366,30 @@ void Builder::modes() {
             for (const CurvePoint& p : m.throttle.points) t = std::max(t, p.y);
             return t;
         };
-        f.throttlePct = make(KH_TR("throttle, highest"), {"%", 0, false}, {hold ? "transmitter.hold.throttlePct" : base + ".throttle"}, [&](Derivation& why) {
-            why.line(hold ? KH_TR("hold's own value") : KH_TR("highest point of the curve"));
-            return hold ? setup.transmitter.hold.throttlePct : highest();
-        });
+        f.throttlePct = make(KH_TR("throttle, highest"), {"%", 0, false}, {hold ? "transmitter.hold.throttlePct" : base + ".throttle"},
+                             [&](Derivation& why) {
+                                 why.line(hold ? KH_TR("hold's own value") : KH_TR("highest point of the curve"));
+                                 return hold ? setup.transmitter.hold.throttlePct : highest();
+                             });
         const double throttle = hold ? 0.0 : highest();
         double rpm = 0.0;
         const bool rpmKnown = model.headSpeedAt(throttle, i, rpm);
         const std::vector<Need> speed{{"machine.power.kv", rpmKnown}};
-        f.headRpm = make(KH_TR("head speed"), {"rpm", 0}, {hold ? "transmitter.hold.throttlePct" : base + ".throttle", "speedController.calibration", "machine.power.kv", "machine.power.mainTeeth", "machine.power.pinionTeeth"},
-                         [&](Derivation& why) {
-                             if (setup.speedController.calibration.size() >= 2)
-                                 why.line(KH_TR("straight line through {n} logged points, at {t} %"), {{"n", num(static_cast<double>(setup.speedController.calibration.size()))}, {"t", num(throttle, 1)}});
-                             else why.line(KH_TR("share of what is available, at {t} %: no speed was logged yet"), {{"t", num(throttle, 1)}});
-                             return rpm;
-                         },
-                         speed);
-        f.tipSpeed = make(KH_TR("blade tip speed"), {"m/s", 0}, {"machine.rotor.discM"}, [&](Derivation& why) { return tipSpeed(setup.machine.rotor.discM, rpm, &why); }, speed);
+        f.headRpm = make(
+            KH_TR("head speed"), {"rpm", 0},
+            {hold ? "transmitter.hold.throttlePct" : base + ".throttle", "speedController.calibration", "machine.power.kv",
+             "machine.power.mainTeeth", "machine.power.pinionTeeth"},
+            [&](Derivation& why) {
+                if (setup.speedController.calibration.size() >= 2)
+                    why.line(KH_TR("straight line through {n} logged points, at {t} %"),
+                             {{"n", num(static_cast<double>(setup.speedController.calibration.size()))}, {"t", num(throttle, 1)}});
+                else why.line(KH_TR("share of what is available, at {t} %: no speed was logged yet"), {{"t", num(throttle, 1)}});
+                return rpm;
+            },
+            speed);
+        f.tipSpeed = make(
+            KH_TR("blade tip speed"), {"m/s", 0}, {"machine.rotor.discM"},
+            [&](Derivation& why) { return tipSpeed(setup.machine.rotor.discM, rpm, &why); }, speed);
         const auto pitchAt = [&](double stick) {
             return [this, i, stick](Derivation& why) {
                 const double curve = model.pitchCurveAt(i, stick);
@@ -365,65 +397,85 @@ void Builder::modes() {
                 for (const ChannelSettings& c : setup.transmitter.channels)
                     if (c.id == functionId(Function::Collective)) {
                         const TransmitterProfile& p = setup.transmitter.profile;
-                        scale = {c.travelLowPct, c.travelHighPct, c.subTrimPct, c.reversed, p.outputLimitPct, p.centreUs, p.usPerPct, p.resolutionUs};
+                        scale = {c.travelLowPct,   c.travelHighPct, c.subTrimPct, c.reversed,
+                                 p.outputLimitPct, p.centreUs,      p.usPerPct,   p.resolutionUs};
                     }
                 const ControllerProfile& box = setup.controller.profile;
-                const double reading = readingPctUnchecked(channelOutputUnchecked(curve, scale).pulseUs, {box.centreUs, box.usPerPct, box.deadBandPct});
-                const double demand = std::clamp(shareFromPct(reading), -1.0, 1.0) * (setup.controller.directions.collectiveReversed ? -1.0 : 1.0);
+                const double reading =
+                    readingPctUnchecked(channelOutputUnchecked(curve, scale).pulseUs, {box.centreUs, box.usPerPct, box.deadBandPct});
+                const double demand =
+                    std::clamp(shareFromPct(reading), -1.0, 1.0) * (setup.controller.directions.collectiveReversed ? -1.0 : 1.0);
                 const double deg = model.bladeAt({model.plateAt(demand, 0, 0).plate.heightMm, 0, 0}, 180.0);
                 why.line(KH_TR("curve {c} %, reading {r} %, plate, blade"), {{"c", signedNum(curve, 1)}, {"r", signedNum(reading, 1)}});
                 return deg;
             };
         };
-        const std::vector<std::string> pitchPaths{base + ".pitch", "controller.collectiveHighPct", "controller.collectiveLowPct", "machine.head.gripMm"};
+        const std::vector<std::string> pitchPaths{base + ".pitch", "controller.collectiveHighPct", "controller.collectiveLowPct",
+                                                  "machine.head.gripMm"};
         f.pitchLow = make(KH_TR("blade pitch at low stick"), {"°", 1, true}, pitchPaths, pitchAt(-1));
         f.pitchMid = make(KH_TR("blade pitch at mid stick"), {"°", 1, true}, pitchPaths, pitchAt(0));
         f.pitchHigh = make(KH_TR("blade pitch at high stick"), {"°", 1, true}, pitchPaths, pitchAt(1));
-        const std::vector<std::string> hoverPaths{"machine.massKg", "machine.rotor.discM", "machine.rotor.chordMm", "machine.rotor.blades", base + ".throttle"};
+        const std::vector<std::string> hoverPaths{"machine.massKg", "machine.rotor.discM", "machine.rotor.chordMm", "machine.rotor.blades",
+                                                  base + ".throttle"};
         const std::vector<Need> turning{{"machine.power.kv", rpmKnown && rpm > 0.0}};
-        f.hoverPitch = make(KH_TR("hover pitch, estimate"), {"°", 1}, hoverPaths,
-                            [&](Derivation& why) {
-                                const double deg = hover(rotor(rpm), &why).pitchDeg;
-                                why.line(KH_TR("gauges at the field read 0.5 … 1.5° more"));
-                                return deg;
-                            },
-                            turning);
-        f.hoverStick = make(KH_TR("stick that holds the hover"), {"", 2, true}, pitchPaths,
-                            [&](Derivation& why) {
-                                const double wanted = hover(rotor(rpm)).pitchDeg;
-                                Derivation quiet;
-                                double low = -1.0;
-                                double high = 1.0;
-                                if (pitchAt(high)(quiet) < wanted) throw InputError(base + ".pitch", "the curve never reaches the hover pitch");
-                                for (int n = 0; n < 40; ++n) {
-                                    const double middle = (low + high) / 2.0;
-                                    quiet.lines.clear();
-                                    (pitchAt(middle)(quiet) < wanted ? low : high) = middle;
-                                }
-                                why.line(KH_TR("where the curve gives {p}°"), {{"p", num(wanted, 1)}});
-                                return high;
-                            },
-                            turning);
-        f.gainRead = make(KH_TR("tail gain as read"), {"%", 0, true}, {base + ".tailGainPct", "transmitter.channels.gain.travelHighPct", "transmitter.channels.gain.travelLowPct", "transmitter.channels.gain.reversed"},
-                          [&](Derivation& why) {
-                              if (gainChannel == setup.transmitter.channels.end()) throw InputError("transmitter.channels", "there is no gain channel");
-                              const TransmitterProfile& p = setup.transmitter.profile;
-                              const ChannelScale scale{gainChannel->travelLowPct, gainChannel->travelHighPct, gainChannel->subTrimPct, gainChannel->reversed,
-                                                       p.outputLimitPct, p.centreUs, p.usPerPct, p.resolutionUs};
-                              const ControllerProfile& box = setup.controller.profile;
-                              return readingPct(channelOutput(m.tailGainPct, scale, &why).pulseUs, {box.centreUs, box.usPerPct, box.deadBandPct}, &why);
-                          });
-        f.headroomPct = make(KH_TR("headroom at the end of the pack"), {"%", 0}, {"machine.power.kv", "machine.power.cells", "machine.power.efficiency", "machine.power.mainTeeth", "machine.power.pinionTeeth", "machine.power.secondStage", "machine.style", base + ".targetRpm"},
-                             [&](Derivation& why) {
-                                 const PowerTrain& p = setup.machine.power;
-                                 const HeadSpeedOut h = headSpeed({*p.kv, p.cells, endVoltsPerCell(setup.machine), p.efficiency, gearRatio(gears()), *m.targetRpm}, &why);
-                                 why.line(KH_TR("{t} rpm are {s} % of it"), {{"t", num(*m.targetRpm)}, {"s", num(h.throttlePct, 0)}});
-                                 return h.headroomPct;
-                             },
-                             {{"machine.power.kv", setup.machine.power.kv.has_value()},
-                              {"machine.power.pinionTeeth", setup.machine.power.pinionTeeth.has_value()},
-                              {"machine.power.mainTeeth", setup.machine.power.mainTeeth.has_value()},
-                              {"transmitter.modes.targetRpm", m.targetRpm.has_value()}});
+        f.hoverPitch = make(
+            KH_TR("hover pitch, estimate"), {"°", 1}, hoverPaths,
+            [&](Derivation& why) {
+                const double deg = hover(rotor(rpm), &why).pitchDeg;
+                why.line(KH_TR("gauges at the field read 0.5 … 1.5° more"));
+                return deg;
+            },
+            turning);
+        f.hoverStick = make(
+            KH_TR("stick that holds the hover"), {"", 2, true}, pitchPaths,
+            [&](Derivation& why) {
+                const double wanted = hover(rotor(rpm)).pitchDeg;
+                Derivation quiet;
+                double low = -1.0;
+                double high = 1.0;
+                if (pitchAt(high)(quiet) < wanted) throw InputError(base + ".pitch", "the curve never reaches the hover pitch");
+                for (int n = 0; n < 40; ++n) {
+                    const double middle = (low + high) / 2.0;
+                    quiet.lines.clear();
+                    (pitchAt(middle)(quiet) < wanted ? low : high) = middle;
+                }
+                why.line(KH_TR("where the curve gives {p}°"), {{"p", num(wanted, 1)}});
+                return high;
+            },
+            turning);
+        f.gainRead = make(
+            KH_TR("tail gain as read"), {"%", 0, true},
+            {base + ".tailGainPct", "transmitter.channels.gain.travelHighPct", "transmitter.channels.gain.travelLowPct",
+             "transmitter.channels.gain.reversed"},
+            [&](Derivation& why) {
+                if (gainChannel == setup.transmitter.channels.end()) throw InputError("transmitter.channels", "there is no gain channel");
+                const TransmitterProfile& p = setup.transmitter.profile;
+                const ChannelScale scale{gainChannel->travelLowPct,
+                                         gainChannel->travelHighPct,
+                                         gainChannel->subTrimPct,
+                                         gainChannel->reversed,
+                                         p.outputLimitPct,
+                                         p.centreUs,
+                                         p.usPerPct,
+                                         p.resolutionUs};
+                const ControllerProfile& box = setup.controller.profile;
+                return readingPct(channelOutput(m.tailGainPct, scale, &why).pulseUs, {box.centreUs, box.usPerPct, box.deadBandPct}, &why);
+            });
+        f.headroomPct =
+            make(KH_TR("headroom at the end of the pack"), {"%", 0},
+                 {"machine.power.kv", "machine.power.cells", "machine.power.efficiency", "machine.power.mainTeeth",
+                  "machine.power.pinionTeeth", "machine.power.secondStage", "machine.style", base + ".targetRpm"},
+                 [&](Derivation& why) {
+                     const PowerTrain& p = setup.machine.power;
+                     const HeadSpeedOut h =
+                         headSpeed({*p.kv, p.cells, endVoltsPerCell(setup.machine), p.efficiency, gearRatio(gears()), *m.targetRpm}, &why);
+                     why.line(KH_TR("{t} rpm are {s} % of it"), {{"t", num(*m.targetRpm)}, {"s", num(h.throttlePct, 0)}});
+                     return h.headroomPct;
+                 },
+                 {{"machine.power.kv", setup.machine.power.kv.has_value()},
+                  {"machine.power.pinionTeeth", setup.machine.power.pinionTeeth.has_value()},
+                  {"machine.power.mainTeeth", setup.machine.power.mainTeeth.has_value()},
+                  {"transmitter.modes.targetRpm", m.targetRpm.has_value()}});
         out.modes.push_back(std::move(f));
     }
 }

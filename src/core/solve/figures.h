@@ -24,14 +24,14 @@ struct Figure {
 
 struct ModeFigures {
     std::string id, name;
-    Figure throttlePct;    ///< highest of the curve
-    Figure headRpm;        ///< at that throttle
+    Figure throttlePct;  ///< highest of the curve
+    Figure headRpm;      ///< at that throttle
     Figure tipSpeed;
     Figure pitchLow, pitchHigh, pitchMid;
     Figure hoverPitch;
-    Figure hoverStick;     ///< where the mode's curve gives the hover pitch
-    Figure gainRead;       ///< what the controller reads
-    Figure headroomPct;    ///< at the end of the pack
+    Figure hoverStick;   ///< where the mode's curve gives the hover pitch
+    Figure gainRead;     ///< what the controller reads
+    Figure headroomPct;  ///< at the end of the pack
 };
 
 struct ChannelFigures {
@@ -43,17 +43,17 @@ struct ChannelFigures {
 struct Figures {
     Figure ratio, polePairs, availableRpm, availableEndRpm, ceilingRpm;
     Figure collectiveHighDeg, collectiveLowDeg, midPitchDeg;
-    Figure referenceDeg;           ///< blade at the controller's reference demand
-    Figure cyclicDeg;              ///< blade at full cyclic, plate at mid height
+    Figure referenceDeg;  ///< blade at the controller's reference demand
+    Figure cyclicDeg;     ///< blade at full cyclic, plate at mid height
     Figure strokeUsePct;
-    Figure pitchStepDeg;           ///< of the servo's dead band
+    Figure pitchStepDeg;  ///< of the servo's dead band
     Figure fightMm;
-    Figure tiltAtFullCollectiveDeg;///< round limit of the envelope at full collective
-    Figure rollRatio, pitchRatio;  ///< done / asked of the layout
+    Figure tiltAtFullCollectiveDeg;  ///< round limit of the envelope at full collective
+    Figure rollRatio, pitchRatio;    ///< done / asked of the layout
     Figure sliderLeftMm, sliderRightMm;
     Figure tailPitchLeftDeg, tailPitchRightDeg, tailNeutralDeg, tailTipSpeed;
-    Figure holdUs, motorOffUs;     ///< the pulse of hold, and the highest that is surely off
-    Figure turnDeg;                ///< blade pitch a turn of the blade link
+    Figure holdUs, motorOffUs;  ///< the pulse of hold, and the highest that is surely off
+    Figure turnDeg;             ///< blade pitch a turn of the blade link
     std::vector<ModeFigures> modes;
     std::vector<ChannelFigures> channels;
 

@@ -8,9 +8,9 @@
 #include "core/setup/sizeclass.h"
 #include "core/solve/answers.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
 
 namespace kh {
 
@@ -61,7 +61,8 @@ void buildSwitches(TransmitterSettings& tx) {
         (p.momentary ? momentary : p.places == 3 ? three : two).push_back(p.id);
         tx.switches.push_back({p.id, 1, 1});
     }
-    if (three.empty() || two.empty()) throw InputError("transmitter.profile.switches", "one switch of three places and one of two are needed");
+    if (three.empty() || two.empty())
+        throw InputError("transmitter.profile.switches", "one switch of three places and one of two are needed");
     tx.modes[1].when = {{{three[0], 2, ""}}};
     tx.modes[2].when = {{{three[0], 3, ""}}};
     tx.modes[3].when = {{{two[0], 2, ""}}};
@@ -76,7 +77,8 @@ void buildTransmitter(Setup& s, const SizeClass& c) {
     TransmitterSettings& tx = s.transmitter;
     const ControllerProfile& box = s.controller.profile;
     const auto points = std::min<std::size_t>(kCurvePoints, static_cast<std::size_t>(tx.profile.curvePoints));
-    const TravelGrid grid{tx.profile.travelStepPct, tx.profile.travelLimitPct, box.punishesOvershoot ? Overshoot::Forbid : Overshoot::Allow};
+    const TravelGrid grid{tx.profile.travelStepPct, tx.profile.travelLimitPct,
+                          box.punishesOvershoot ? Overshoot::Forbid : Overshoot::Allow};
     int number = 1;
     for (const std::string& id : box.channelOrder) {
         ChannelSettings ch;
@@ -137,14 +139,17 @@ void buildController(Setup& s, const SizeClass& c) {
         fc.ports.push_back({fc.profile.ports[i], s.machine.servos[i].id, false, 0.0});
     fc.collectiveHighPct = fc.collectiveLowPct = tenth(strokePct(servo, fc.profile, head.gripMm * sinDeg(c.collectiveDeg)));
     const double tilt = referenceTiltDeg(fc.profile.referenceDeg, head.innerRadiusMm, head.gripMm);
-    fc.referencePct = tenth(strokePct(servo, fc.profile, s.machine.plate.ballRadiusMm * sinDeg(tilt)) / shareFromPct(fc.profile.referenceDemandPct));
+    fc.referencePct =
+        tenth(strokePct(servo, fc.profile, s.machine.plate.ballRadiusMm * sinDeg(tilt)) / shareFromPct(fc.profile.referenceDemandPct));
     // what is left of the stroke beside full collective, with the margin the stroke rule asks for
     fc.cyclicLimitPct = std::floor(std::clamp((94.0 - fc.collectiveHighPct) / fc.referencePct, 0.1, 1.0) * 100.0);
     fc.tail.pulseUs = s.machine.tail.servo.pulseUs.value_or(1520.0);
     fc.tail.rateHz = 50.0;
     for (const double hz : fc.profile.ratesHz)
-        if (s.machine.tail.servo.maxHz && hz <= *s.machine.tail.servo.maxHz && 1e6 / hz > fc.tail.pulseUs * 1.5) fc.tail.rateHz = std::max(fc.tail.rateHz, hz);
-    for (int i = 1; i <= fc.profile.banks; ++i) fc.banks.push_back({std::to_string(i), 200.0 + 50.0 * (i - 1), 400.0 + 70.0 * (i - 1), 0.0, 50.0});
+        if (s.machine.tail.servo.maxHz && hz <= *s.machine.tail.servo.maxHz && 1e6 / hz > fc.tail.pulseUs * 1.5)
+            fc.tail.rateHz = std::max(fc.tail.rateHz, hz);
+    for (int i = 1; i <= fc.profile.banks; ++i)
+        fc.banks.push_back({std::to_string(i), 200.0 + 50.0 * (i - 1), 400.0 + 70.0 * (i - 1), 0.0, 50.0});
     fc.governor.runUpS = c.runUpS;
 }
 
