@@ -22,6 +22,9 @@ inline kh::Setup edited(const kh::Setup& setup, const std::vector<kh::Edit>& edi
     return kh::withEdits(setup, edits, kh::Standing::Entered, "2026-11-21T10:00:00Z");
 }
 
+/// A curve through evenly spaced points.
+inline kh::Curve curveOf(const std::vector<double>& ys) { return kh::evenCurve(ys); }
+
 inline const kh::Finding* find(const kh::Evaluation& e, const std::string& id) {
     const auto f = std::find_if(e.findings.begin(), e.findings.end(), [&](const kh::Finding& x) { return x.id == id; });
     return f == e.findings.end() ? nullptr : &*f;

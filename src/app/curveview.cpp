@@ -81,12 +81,6 @@ QPointF CurveView::at(const Plot& plot, double x, double y) {
             plot.area.bottom() - (y - plot.low) / (plot.high - plot.low) * plot.area.height()};
 }
 
-double CurveView::bladeDeg(double pitchPct) const {
-    const Figures& f = workspace_.evaluation().figures;
-    const double end = pitchPct >= 0 ? f.collectiveHighDeg.value : -f.collectiveLowDeg.value;
-    return pitchPct / 100.0 * end;
-}
-
 void CurveView::layOut() {
     QVector<Item> items;
     for (const bool pitch : {true, false}) {
@@ -247,7 +241,7 @@ void CurveView::paintPlot(QPainter& p, const Plot& pl) const {
             if (hasFocus()) p.drawRoundedRect(QRectF(c.x() - 8, c.y() - 8, 16, 16), 2, 2);
             QString text = words(say(KH_TR("{y} %"), {{"y", Number{points[i].y, 1, pl.pitch}}}));
             double rpm = 0;
-            if (pl.pitch) text += QStringLiteral("   ") + words(say(KH_TR("{d}°"), {{"d", signedNum(bladeDeg(points[i].y), 1)}}));
+            if (pl.pitch) text += QStringLiteral("   ") + words(say(KH_TR("{d}°"), {{"d", signedNum(f.bladeDegAt(points[i].y), 1)}}));
             else if (workspace_.tracer() != nullptr &&
                      workspace_.tracer()->model().headSpeedAt(points[i].y, static_cast<std::size_t>(workspace_.shownMode()), rpm))
                 text += QStringLiteral("   ") + words(say(KH_TR("{n} rpm"), {{"n", num(rpm)}}));
@@ -298,57 +292,36 @@ void CurveView::paintContinuity(QPainter& p, QRectF area) const {
     drawText(p, {c2, area.top() + 14}, tr("at low stick"), Theme::font(12), t.muted);
     hairline(p, area.left(), area.top() + 21, area.right(), t.muted);
     const auto& modes = workspace_.setup().transmitter.modes;
-    const Figures& f = workspace_.evaluation().figures;
+    const auto sign = [&](const std::string& id) {
+        for (std::size_t i = 0; i < modes.size(); ++i)
+            if (modes[i].id == id) return letter(modes[i], i);
+        return QString();
+    };
+    const auto figure = [](const Figure& f) {
+        return f.known ? words(say("{v}{u}", {{"v", Number{f.value, f.decimals, f.sign}}, {"u", std::string(f.unit)}}))
+                       : QStringLiteral("–");
+    };
+    const FlightMode* shown = mode();
     double y = area.top() + 38;
-    const auto row = [&](const FlightMode& a, std::size_t ia, const FlightMode& b, std::size_t ib) {
-        const ModeFigures* fa = f.mode(a.id);
-        const ModeFigures* fb = f.mode(b.id);
-        if (fa == nullptr || fb == nullptr) return;
-        const bool hold = a.id == kHoldMode;
-        drawText(p, {area.left(), y}, letter(a, ia) + QStringLiteral("  →  ") + letter(b, ib), Theme::font(13, true), t.transmitter);
-        const ModeFigures* anchor = hold ? fb : fa;
-        double jump = 0;
-        if (anchor->hoverStick.known) {
-            const CurveEvaluator ea(a.pitch);
-            const CurveEvaluator eb(b.pitch);
-            jump = bladeDeg(eb.atStick(anchor->hoverStick.value)) - bladeDeg(ea.atStick(anchor->hoverStick.value));
-            drawText(p, {c1, y}, words(say(KH_TR("{d}°"), {{"d", signedNum(jump, 1)}})), Theme::font(13, std::abs(jump) > 0.5 && !hold),
-                     std::abs(jump) > 0.5 && !hold ? t.warning : t.ink);
-        }
-        const QString speed =
-            hold ? tr("from rest")
-            : fa->headRpm.known && fb->headRpm.known && fa->headRpm.value > 0
-                ? words(say(KH_TR("{p} % rpm"), {{"p", signedNum(100.0 * (fb->headRpm.value / fa->headRpm.value - 1.0))}}))
-                : QStringLiteral("–");
-        drawText(p, {c1 + 66, y}, speed, Theme::font(13), t.ink);
-        const double low = fb->pitchLow.value - fa->pitchLow.value;
-        drawText(p, {c2, y}, words(say(KH_TR("{d}°"), {{"d", signedNum(low, 1)}})), Theme::font(13), t.ink);
-        const double from = hold ? workspace_.setup().transmitter.hold.throttlePct : a.throttle.points.front().y;
-        const double to = b.throttle.points.front().y;
-        drawText(p, {c2 + 62, y}, words(say(KH_TR("{a} → {b} %"), {{"a", num(from)}, {"b", num(to)}})), Theme::font(13), t.ink);
-        const QString verdict = hold && to > 0         ? tr("starts: soft start must be on")
-                                : std::abs(jump) > 0.5 ? tr("jumps at the hover")
-                                                       : tr("level");
-        const bool fine = verdict == tr("level");
+    for (const ModeStep& s : workspace_.evaluation().figures.steps) {
+        if (shown != nullptr && (shown->id == s.to))
+            p.fillRect(QRectF(area.left() - 6, y - 15, area.width() + 12, 21), Theme::selectionTint());
+        drawText(p, {area.left(), y}, sign(s.from) + QStringLiteral("  →  ") + sign(s.to), Theme::font(13, true), t.transmitter);
+        drawText(p, {c1, y}, figure(s.hoverJumpDeg), Theme::font(13, s.jumps), s.jumps ? t.warning : t.ink);
+        drawText(p, {c1 + 66, y}, s.leavesHold ? tr("from rest") : tr("%1 rpm").arg(figure(s.speedChangePct)), Theme::font(13), t.ink);
+        drawText(p, {c2, y}, figure(s.lowJumpDeg), Theme::font(13), t.ink);
+        drawText(p, {c2 + 62, y}, words(say(KH_TR("{a} → {b} %"), {{"a", num(s.throttleFrom)}, {"b", num(s.throttleTo)}})), Theme::font(13),
+                 t.ink);
+        const bool starts = s.leavesHold && s.throttleTo > 0.0;
+        const QString verdict = starts ? tr("starts: soft start must be on") : s.jumps ? tr("jumps at the hover") : tr("level");
         const double vx = c2 + 168;
-        if (fine) drawTick(p, {vx, y - 4}, t.pass, 8);
-        else drawMark(p, hold ? Severity::Note : Severity::Warning, {vx, y - 5}, 8);
+        if (!starts && !s.jumps) drawTick(p, {vx, y - 4}, t.pass, 8);
+        else drawMark(p, starts ? Severity::Note : Severity::Warning, {vx, y - 5}, 8);
         drawText(p, {vx + 10, y}, QFontMetricsF(Theme::font(13)).elidedText(verdict, Qt::ElideRight, area.right() - vx - 10),
-                 Theme::font(13), fine ? t.pass : t.ink);
+                 Theme::font(13), !starts && !s.jumps ? t.pass : t.ink);
         hairline(p, area.left(), y + 6, area.right(), t.rule);
         y += 22;
-    };
-    std::size_t last = modes.size();
-    std::size_t hold = modes.size();
-    for (std::size_t i = 0; i < modes.size(); ++i) {
-        if (modes[i].id == kHoldMode) {
-            hold = i;
-            continue;
-        }
-        if (last < modes.size()) row(modes[last], last, modes[i], i);
-        last = i;
     }
-    if (hold < modes.size()) row(modes[hold], hold, modes.front(), 0);
 }
 
 void CurveView::paintEvent(QPaintEvent*) {

@@ -55,7 +55,6 @@ private:
     void nudge(double by);
     void type();
     void closeEditor();
-    [[nodiscard]] double bladeDeg(double pitchPct) const;
 
     Workspace& workspace_;
     bool pitch_ = true;

@@ -123,6 +123,20 @@ int runTrace(const TraceOptions& o) {
     return Fine;
 }
 
+int runProve(const std::string& file, bool asJson) {
+    const SwitchProof proof = proveSwitches(io::loadDocument(file).setup);
+    if (asJson) {
+        print(io::proofJson(proof));
+    } else {
+        for (const PropertyResult& p : proof.properties)
+            std::cout << fmt::format("{:4} {:6} {}\n            {}\n{}", p.id, p.holds ? "holds" : "fails", render(p.finding.title),
+                                     render(p.finding.found), p.holds ? "" : "            " + render(p.finding.todo) + "\n");
+        std::cout << fmt::format("{} combinations, walked as {}; {} of {} properties hold\n", proof.combinations, proof.walked,
+                                 proof.properties.size() - proof.failures(), proof.properties.size());
+    }
+    return proof.failures() > 0 ? Danger : Fine;
+}
+
 int runAudit(const std::string& file, bool asJson) {
     const io::Document document = io::loadDocument(file);
     const Evaluation evaluation = evaluate(document.setup);
@@ -233,6 +247,10 @@ int run(int argc, char** argv) {
     audit->add_option("file", file, "A setup")->required();
     audit->add_flag("--json", asJson, "JSON instead of text");
 
+    CLI::App* prove = app.add_subcommand("prove", "Try every combination of the switches: ten properties, each with a counterexample");
+    prove->add_option("file", file, "A setup")->required();
+    prove->add_flag("--json", asJson, "JSON instead of text");
+
     CLI::App* sheet = app.add_subcommand("sheet", "Write the bench sheet");
     sheet->add_option("file", file, "A setup")->required();
     sheet->add_option("-o", out, "The sheet, .html or .pdf")->required();
@@ -258,6 +276,7 @@ int run(int argc, char** argv) {
     if (*calc) return runCalc(calcName, calcIn, calcBatch);
     if (*traceCommand) return runTrace(trace);
     if (*audit) return runAudit(file, asJson);
+    if (*prove) return runProve(file, asJson);
     if (*sheet) return runSheet(file, out, argc, argv);
     if (*schema) return runSchema(which);
     return runNew(create, argv[0]);

@@ -136,6 +136,28 @@ ojson auditJson(const Evaluation& e) {
         {"counts", {{"danger", e.count(Severity::Danger)}, {"warning", e.count(Severity::Warning)}, {"note", e.count(Severity::Note)}}}};
 }
 
+ojson proofJson(const SwitchProof& proof) {
+    ojson properties = ojson::array();
+    for (const PropertyResult& p : proof.properties) {
+        const Finding& f = p.finding;
+        ojson one{{"id", p.id},
+                  {"title", render(f.title)},
+                  {"holds", p.holds},
+                  {"covered", p.covered},
+                  {"found", render(f.found)},
+                  {"witness", f.witness ? ojson::parse(witnessJson(*f.witness).dump()) : ojson(nullptr)}};
+        if (!p.holds) {
+            one["severity"] = severityId(f.severity);
+            one["why"] = render(f.why);
+            one["todo"] = render(f.todo);
+            one["box"] = boxId(f.box);
+            one["subject"] = f.subject;
+        }
+        properties.push_back(std::move(one));
+    }
+    return {{"combinations", proof.combinations}, {"walked", proof.walked}, {"free", proof.free}, {"properties", properties}};
+}
+
 json witnessJson(const Witness& w) {
     json out{{"to", partJson(w.to)}};
     if (w.from) out["from"] = partJson(*w.from);

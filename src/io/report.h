@@ -3,6 +3,7 @@
 
 #include "core/chain/trace.h"
 #include "core/proof/audit.h"
+#include "core/proof/switchproof.h"
 
 #include <nlohmann/json_fwd.hpp>
 
@@ -11,6 +12,7 @@ namespace kh::io {
 /// The JSON shapes of the command line.
 [[nodiscard]] nlohmann::ordered_json traceJson(const Trace& trace);
 [[nodiscard]] nlohmann::ordered_json auditJson(const Evaluation& evaluation);
+[[nodiscard]] nlohmann::ordered_json proofJson(const SwitchProof& proof);
 [[nodiscard]] nlohmann::json witnessJson(const Witness& witness);
 /// @throws InputError naming the key; unknown keys and switches are refused by name
 [[nodiscard]] Witness parseWitness(const nlohmann::json& value);

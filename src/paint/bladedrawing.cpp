@@ -25,17 +25,12 @@ QPainterPath section(double chord, double thickness) {
     return path;
 }
 
-void title(QPainter& p, QRectF area, const char* text, const QString& note = {}) {
-    const double x = drawText(p, area.topLeft() + QPointF(0, 14), words(text), Theme::font(13, true), Theme::tokens().ink) + 8;
-    if (!note.isEmpty()) drawText(p, {x, area.top() + 14}, note, Theme::font(12), Theme::tokens().muted);
-}
-
 }  // namespace
 
 void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
-    title(p, area, KH_TR("Blade A, seen along the blade from its tip"), words(KH_TR("gauge zeroed on the shaft")));
+    drawTitle(p, area, KH_TR("Blade A, seen along the blade from its tip"), words(KH_TR("gauge zeroed on the shaft")));
     const double chord = std::min(area.width() * 0.46, 260.0);
     const QPointF pivot(area.left() + area.width() * 0.42, area.center().y() + 12);
     const double now = s.trace.bladeDeg[2];
@@ -104,7 +99,7 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
 void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
-    title(p, area, KH_TR("Clearance rose"), words(KH_TR("free tilt in each direction, and what full cyclic asks")));
+    drawTitle(p, area, KH_TR("Clearance rose"), words(KH_TR("free tilt in each direction, and what full cyclic asks")));
     const std::array<const char*, 3> names{KH_TR("low collective"), KH_TR("mid"), KH_TR("high collective")};
     const double cell = area.width() / 3.0;
     const double most = [&] {
@@ -157,7 +152,7 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
 void paintTail(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
-    title(p, area, KH_TR("Tail from above"), words(KH_TR("nose up the page; the blades are drawn in section")));
+    drawTitle(p, area, KH_TR("Tail from above"), words(KH_TR("nose up the page; the blades are drawn in section")));
     const TailFacts& tail = s.setup.machine.tail;
     const QPointF hub(area.center().x(), area.top() + area.height() * 0.52);
     const double pixels = std::min(area.width(), area.height()) / 110.0;

@@ -10,11 +10,6 @@ namespace kh::paint {
 
 namespace {
 
-void title(QPainter& p, QRectF area, const char* text, const QString& note = {}) {
-    const double x = drawText(p, area.topLeft() + QPointF(0, 14), words(text), Theme::font(13, true), Theme::tokens().ink) + 8;
-    if (!note.isEmpty()) drawText(p, {x, area.top() + 14}, note, Theme::font(12), Theme::tokens().muted);
-}
-
 void dimension(QPainter& p, QPointF a, QPointF b, const QString& text) {
     const Tokens& t = Theme::tokens();
     p.setPen(QPen(t.ink, 1));
@@ -32,7 +27,7 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
     const Machine& m = s.setup.machine;
-    title(p, area, KH_TR("From above"), words(say(KH_TR("{n}, to scale"), {{"n", m.name}})));
+    drawTitle(p, area, KH_TR("From above"), words(say(KH_TR("{n}, to scale"), {{"n", m.name}})));
     const double disc = m.rotor.discM;
     const double boom = m.tail.boomM;
     const double tall = disc / 2 + boom + m.tail.discM / 2 + 0.05 * disc;
@@ -120,8 +115,8 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
     const bool posing = !s.posedSwitches.empty();
-    title(p, area, posing ? KH_TR("Switches, posed") : KH_TR("Switches"),
-          words(posing ? KH_TR("only drawn, nothing is sent") : KH_TR("click one to move it on the deck")));
+    drawTitle(p, area, posing ? KH_TR("Switches, posed") : KH_TR("Switches"),
+              words(posing ? KH_TR("only drawn, nothing is sent") : KH_TR("click one to move it on the deck")));
     const double w = std::min(area.width() - 40, 430.0);
     const double left = area.center().x() - w / 2;
     const double top = area.top() + 96;
@@ -202,9 +197,9 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
 void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
-    title(p, area, KH_TR("Channels"),
-          words(say(KH_TR("pulse from {t}, as {c} reads it"),
-                    {{"t", s.setup.transmitter.profile.name}, {"c", s.setup.controller.profile.name}})));
+    drawTitle(p, area, KH_TR("Channels"),
+              words(say(KH_TR("pulse from {t}, as {c} reads it"),
+                        {{"t", s.setup.transmitter.profile.name}, {"c", s.setup.controller.profile.name}})));
     const double labels = 96;
     const double left = area.left() + labels;
     const double right = area.right() - 150;
@@ -246,7 +241,7 @@ void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
 void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
-    title(p, area, KH_TR("Pulse at the speed controller with hold on"), words(KH_TR("collective low")));
+    drawTitle(p, area, KH_TR("Pulse at the speed controller with hold on"), words(KH_TR("collective low")));
     const Figures& f = s.evaluation.figures;
     if (!f.motorOffUs.known || !f.holdUs.known) return;
     const double left = area.left() + 92;
@@ -255,8 +250,8 @@ void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
     const double high = s.setup.speedController.highUs + 40;
     const auto x = [&](double us) { return left + std::clamp((us - low) / (high - low), 0.0, 1.0) * (right - left); };
     const double top = area.top() + 40;
-    std::vector<const FlightMode*> modes;
-    for (const FlightMode& m : s.setup.transmitter.modes)
+    std::vector<const ModeFigures*> modes;
+    for (const ModeFigures& m : f.modes)
         if (m.id != kHoldMode) modes.push_back(&m);
     const double step = std::min(42.0, (area.height() - 84) / std::max<double>(1.0, static_cast<double>(modes.size())));
     const double bottom = top + step * static_cast<double>(modes.size());
@@ -265,21 +260,11 @@ void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
     p.fillRect(QRectF(x(f.motorOffUs.value) - 1, top - 10, 2, bottom - top + 10), t.danger);
     drawText(p, {x(f.motorOffUs.value) + 6, top - 3}, words(say(KH_TR("motor off up to {o} µs"), {{"o", num(f.motorOffUs.value)}})),
              Theme::font(12, true), t.danger);
-    const TransmitterProfile& tx = s.setup.transmitter.profile;
     double y = top + 6;
-    for (const FlightMode* m : modes) {
-        const auto& acts = s.setup.transmitter.hold.actsIn;
-        const bool holds = !acts || std::find(acts->begin(), acts->end(), m->id) != acts->end();
-        const double throttle = holds ? s.setup.transmitter.hold.throttlePct : m->throttle.points.front().y;
-        double us = f.holdUs.value;
-        if (!holds)
-            for (const ChannelSettings& c : s.setup.transmitter.channels)
-                if (c.id == functionId(Function::Throttle))
-                    us = channelOutputUnchecked(channelPctFromThrottlePct(throttle),
-                                                {c.travelLowPct, c.travelHighPct, c.subTrimPct, c.reversed, tx.outputLimitPct, tx.centreUs,
-                                                 tx.usPerPct, tx.resolutionUs})
-                             .pulseUs;
-        const bool off = us <= f.motorOffUs.value;
+    for (const ModeFigures* m : modes) {
+        const double throttle = m->heldThrottlePct.value;
+        const double us = m->heldUs.value;
+        const bool off = m->heldOff;
         const QString name = QString::fromStdString(m->name);
         drawText(p, {left - 10 - textWidth(name, Theme::font(13, !off)), y + step / 2}, name, Theme::font(13, !off),
                  off ? t.ink : t.danger);
@@ -312,7 +297,7 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
     const Figures& f = s.evaluation.figures;
-    title(p, area, KH_TR("Head speed"), words(KH_TR("of each mode against what the pack gives")));
+    drawTitle(p, area, KH_TR("Head speed"), words(KH_TR("of each mode against what the pack gives")));
     double most = 500;
     for (const ModeFigures& m : f.modes) most = std::max(most, m.headRpm.value);
     if (f.availableRpm.known) most = std::max(most, f.availableRpm.value);
@@ -372,14 +357,11 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
 void paintPinionTable(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
-    const PowerTrain& power = s.setup.machine.power;
-    title(p, area, KH_TR("Pinions"), words(KH_TR("what each would give; at most 88 % of the end of the pack for the fastest mode")));
-    if (!s.evaluation.figures.availableEndRpm.known || !power.pinionTeeth) {
+    drawTitle(p, area, KH_TR("Pinions"), words(KH_TR("what each would give; at most 88 % of the end of the pack for the fastest mode")));
+    if (s.evaluation.figures.pinions.empty()) {
         drawText(p, {area.left(), area.top() + 44}, words(KH_TR("Kv, main gear and pinion are needed first.")), Theme::font(13), t.muted);
         return;
     }
-    double target = 0;
-    for (const FlightMode& m : s.setup.transmitter.modes) target = std::max(target, m.targetRpm.value_or(0.0));
     const std::array<double, 5> columns{0, 110, 220, 340, 460};
     const std::array<const char*, 5> heads{KH_TR("teeth"), KH_TR("ratio"), KH_TR("fresh, rpm"), KH_TR("end of pack, rpm"),
                                            KH_TR("for the fastest")};
@@ -387,24 +369,19 @@ void paintPinionTable(QPainter& p, QRectF area, const Scene& s) {
         drawText(p, {area.left() + columns[i] * area.width() / 570, area.top() + 40}, words(heads[i]), Theme::font(12), t.muted);
     hairline(p, area.left(), area.top() + 47, area.right(), t.muted);
     double y = area.top() + 66;
-    for (int d = -2; d <= 2; ++d) {
-        const double teeth = *power.pinionTeeth + d;
-        if (teeth < 1) continue;
-        const double share = teeth / *power.pinionTeeth;
-        const double end = s.evaluation.figures.availableEndRpm.value * share;
-        const double fresh = s.evaluation.figures.availableRpm.value * share * 4.1 / 3.7;
-        const double opening = target > 0 ? 100.0 * target / end : 0.0;
-        if (d == 0) p.fillRect(QRectF(area.left() - 6, y - 15, area.width() + 12, 21), Theme::selectionTint());
-        const QColor colour = opening > 100 ? t.danger : opening > 88 ? t.warning : t.ink;
-        const std::array<QString, 5> cells{words(say("{v}", {{"v", num(teeth)}})),
-                                           words(say("{v}", {{"v", num(s.evaluation.figures.ratio.value / share, 2)}})),
-                                           words(say("{v}", {{"v", num(fresh)}})), words(say("{v}", {{"v", num(end)}})),
-                                           target > 0 ? words(say("{v} %", {{"v", num(opening)}})) : QStringLiteral("–")};
+    for (const PinionFigures& f : s.evaluation.figures.pinions) {
+        const bool over = f.openingPct.value > kOpeningWarnPct;
+        const bool beyond = f.openingPct.value > 100.0;
+        if (f.fitted) p.fillRect(QRectF(area.left() - 6, y - 15, area.width() + 12, 21), Theme::selectionTint());
+        const QColor colour = beyond ? t.danger : over ? t.warning : t.ink;
+        const std::array<QString, 5> cells{
+            words(say("{v}", {{"v", num(f.teeth)}})), words(say("{v}", {{"v", num(f.ratio.value, 2)}})),
+            words(say("{v}", {{"v", num(f.freshRpm.value)}})), words(say("{v}", {{"v", num(f.endRpm.value)}})),
+            f.openingPct.known ? words(say("{v} %", {{"v", num(f.openingPct.value)}})) : QStringLiteral("–")};
         for (std::size_t i = 0; i < 5; ++i)
-            drawText(p, {area.left() + columns[i] * area.width() / 570, y}, cells[i], Theme::font(13, d == 0), i == 4 ? colour : t.ink);
-        if (opening > 88)
-            drawMark(p, opening > 100 ? Severity::Danger : Severity::Warning, {area.left() + columns[4] * area.width() / 570 + 56, y - 5},
-                     8);
+            drawText(p, {area.left() + columns[i] * area.width() / 570, y}, cells[i], Theme::font(13, f.fitted), i == 4 ? colour : t.ink);
+        if (over)
+            drawMark(p, beyond ? Severity::Danger : Severity::Warning, {area.left() + columns[4] * area.width() / 570 + 56, y - 5}, 8);
         hairline(p, area.left(), y + 7, area.right(), t.rule);
         y += 24;
         if (y > area.bottom()) break;

@@ -177,6 +177,11 @@ double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font,
     return at.x() + textWidth(text, font);
 }
 
+void drawTitle(QPainter& p, QRectF area, const char* text, const QString& note) {
+    const double x = drawText(p, area.topLeft() + QPointF(0, 14), words(text), Theme::font(13, true), Theme::tokens().ink) + 8;
+    if (!note.isEmpty()) drawText(p, {x, area.top() + 14}, note, Theme::font(12), Theme::tokens().muted);
+}
+
 double textWidth(const QString& text, const QFont& font) { return QFontMetricsF(font).horizontalAdvance(text); }
 
 QString words(const Message& message) {

@@ -56,6 +56,8 @@ void vline(QPainter& p, double x, double y1, double y2, const QColor& colour);
 
 /// Text with its baseline at `at`; returns the x after it.
 double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font, const QColor& colour);
+/// The bold title at the top left of a drawing's area, with a muted note behind it.
+void drawTitle(QPainter& p, QRectF area, const char* text, const QString& note = {});
 [[nodiscard]] double textWidth(const QString& text, const QFont& font);
 
 /// Program text, translated and rendered for the window.

@@ -7,6 +7,7 @@
 #include <catch2/catch.hpp>
 
 using namespace kh;
+using khtest::curveOf;
 using khtest::edited;
 using khtest::turnstone;
 
@@ -19,8 +20,6 @@ struct Pair {
     std::set<std::string> consequences;  ///< other findings this change brings with it
     bool remedied = true;                ///< the remedy can be computed and applied
 };
-
-Curve curveOf(std::vector<double> ys) { return evenCurve(ys); }
 
 std::vector<Pair> pairs() {
     using namespace std::string_literals;

@@ -47,21 +47,13 @@ ChainModel::ChainModel(const Setup& setup) {
     compileModes(setup);
 
     for (std::size_t f = 0; f < kFunctions; ++f) {
-        const auto id = functionId(static_cast<Function>(f));
-        const auto ch = std::find_if(tx.channels.begin(), tx.channels.end(), [&](const ChannelSettings& c) { return c.id == id; });
-        ChannelScale& scale = channels_[f];
-        if (ch != tx.channels.end()) {
-            scale.travelLowPct = ch->travelLowPct;
-            scale.travelHighPct = ch->travelHighPct;
-            scale.subTrimPct = ch->subTrimPct;
-            scale.reversed = ch->reversed;
-        }
-        scale.limitPct = requirePositive("transmitter.profile.outputLimitPct", tx.profile.outputLimitPct);
-        scale.centreUs = tx.profile.centreUs;
-        scale.usPerPct = tx.profile.usPerPct;
-        scale.resolutionUs = requirePositive("transmitter.profile.resolutionUs", tx.profile.resolutionUs);
+        const ChannelSettings* ch = channelOf(tx, functionId(static_cast<Function>(f)));
+        (void)requirePositive("transmitter.profile.outputLimitPct", tx.profile.outputLimitPct);
+        (void)requirePositive("transmitter.profile.resolutionUs", tx.profile.resolutionUs);
+        channels_[f] = channelScale(tx.profile, ch == nullptr ? ChannelSettings{} : *ch);
     }
-    reading_ = {fc.profile.centreUs, requirePositive("controller.profile.usPerPct", fc.profile.usPerPct), fc.profile.deadBandPct};
+    (void)requirePositive("controller.profile.usPerPct", fc.profile.usPerPct);
+    reading_ = readingScale(fc.profile);
     if (tx.trims.live) {
         trimPct_[indexOf(Function::Aileron)] = tx.trims.aileronPct;
         trimPct_[indexOf(Function::Elevator)] = tx.trims.elevatorPct;
@@ -161,6 +153,14 @@ void ChainModel::compileModes(const Setup& setup) {
     for (const SwitchFunction& f : tx.functions) functionConditions_.push_back(compile(setup, f.when));
     for (const CompiledCondition& c : functionConditions_) (void)met(c, powerOn_);  // refuses circles now
 
+    for (std::size_t i = 0; i < tx.functions.size(); ++i) {
+        const SwitchFunction& f = tx.functions[i];
+        const std::size_t function = functionIds_.size() - tx.functions.size() + i;
+        const auto& banks = setup.controller.banks;
+        const auto bank = std::find_if(banks.begin(), banks.end(), [&](const Bank& b) { return f.id == "bank-" + b.id; });
+        if (bank != banks.end()) bankSwitches_.push_back({static_cast<std::size_t>(bank - banks.begin()), function});
+        if (f.sentPct) gainSteps_.push_back({*f.sentPct, function});
+    }
     holdPct_ = tx.hold.throttlePct;
     killPct_ = tx.kill.throttlePct;
     cutPct_ = tx.cut.throttlePct;
@@ -290,6 +290,8 @@ void ChainModel::flyModes(const DeckNumbers& deck, Instant& out) const {
     out.killActs = under.killActs && met(kill_, deck.places);
     out.cutActs = under.cutActs && (deck.cutLatched || met(cut_, deck.places));
     out.mode = out.holdActs ? holdMode_ : beneath;
+    for (const BankSwitch& b : bankSwitches_)
+        if (functionActive(b.function, deck.places)) out.bank = b.bank;
 }
 
 void ChainModel::runChannels(const DeckNumbers& deck, Instant& out) const {
@@ -310,6 +312,8 @@ void ChainModel::runChannels(const DeckNumbers& deck, Instant& out) const {
 
     std::array<double, kFunctions> values{
         out.ratedPct[0], out.ratedPct[1], pitch, out.ratedPct[2], channelPctFromThrottlePct(out.throttlePct), mode.gainPct};
+    for (const GainStep& s : gainSteps_)
+        if (functionActive(s.function, deck.places)) values[indexOf(Function::Gain)] = s.sentPct;
     for (std::size_t f = 0; f < kFunctions; ++f) values[f] += trimPct_[f];
     if (mixShare_ != 0.0) {
         const double a = values[0];
@@ -475,7 +479,10 @@ int placeOf(const TransmitterSettings& transmitter, const Deck& deck, std::strin
 }
 
 std::optional<Deck> deckInMode(const Setup& setup, std::string_view modeId, Deck base) {
-    const ChainModel model(setup);
+    return deckInMode(ChainModel(setup), setup, modeId, std::move(base));
+}
+
+std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std::string_view modeId, Deck base) {
     const auto& modes = setup.transmitter.modes;
     const auto isThere = [&](const Deck& deck) {
         const Instant now = model.at(deck);

@@ -53,6 +53,7 @@ struct Instant {
     bool holdActs = false;
     bool killActs = false;
     bool cutActs = false;
+    std::size_t bank = 0;              ///< index of the controller's bank in force
     std::array<double, 3> ratedPct{};  ///< aileron, elevator, rudder after rate and expo, %
     double throttleCurvePct = 0.0;     ///< the mode's curve and trim, before hold and stops
     double throttlePct = 0.0;          ///< what goes to the channel, 0 … 100 or a negative hold
@@ -96,6 +97,12 @@ public:
     [[nodiscard]] bool headSpeedAt(double throttlePct, std::size_t mode, double& rpm) const;
     [[nodiscard]] double pitchCurveAt(std::size_t mode, double stick) const { return modes_[mode].pitch.atStick(stick); }
     [[nodiscard]] double throttleCurveAt(std::size_t mode, double stick) const { return modes_[mode].throttle.atStick(stick); }
+    /// Functions conditions may name: modes in list order, "kill", "cut", then the others.
+    [[nodiscard]] std::size_t functionCount() const { return functionIds_.size(); }
+    [[nodiscard]] const std::string& functionName(std::size_t function) const { return functionIds_[function]; }
+    [[nodiscard]] bool functionActive(std::size_t function, const SwitchPlaces& places) const {
+        return met(functionConditions_[function], places);
+    }
     [[nodiscard]] std::size_t servoCount() const { return servos_.size(); }
     [[nodiscard]] std::size_t portCount() const { return ports_.size(); }
     /// Index of the machine servo that port drives, or servoCount() if none.
@@ -140,6 +147,15 @@ private:
     std::vector<std::string> functionIds_;
     std::vector<CompiledCondition> functionConditions_;
     std::vector<CompiledMode> modes_;
+    struct BankSwitch {
+        std::size_t bank = 0, function = 0;
+    };
+    struct GainStep {
+        double sentPct = 0.0;
+        std::size_t function = 0;
+    };
+    std::vector<BankSwitch> bankSwitches_;
+    std::vector<GainStep> gainSteps_;
     std::size_t holdMode_ = 0;
     bool hasHold_ = false;
     double holdPct_ = 0.0, killPct_ = 0.0, cutPct_ = 0.0, trimRangePct_ = 0.0;
@@ -164,6 +180,9 @@ private:
     bool headKnown_ = false;
     double headOffset_ = 0.0, headSlope_ = 0.0, headLimit_ = 0.0, governedFactor_ = 0.0;
 };
+
+/// deckInMode (deck.h) on a model that is already built.
+[[nodiscard]] std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std::string_view modeId, Deck base = {});
 
 /// The same settings on a machine whose layout, directions and ratios equal them, with no mix left in the
 /// transmitter and with hold, cut and kill acting in every mode: what the pilot asked for.

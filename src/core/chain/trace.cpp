@@ -89,10 +89,7 @@ Tracer::Tracer(const Setup& setup) : model_(setup), asked_(askedSetup(setup)), f
         ports_.push_back({setup.controller.ports[i].id, setup.controller.ports[i].role});
         portServo_.push_back(model_.servoOfPort(i));
     }
-    if (!setup.controller.banks.empty()) {
-        rollPitchDegS_ = setup.controller.banks.front().rollPitchDegS;
-        rudderDegS_ = setup.controller.banks.front().rudderDegS;
-    }
+    banks_ = setup.controller.banks;
     lever_ = setup.machine.tail.lever;
     discM_ = setup.machine.rotor.discM;
     gripMm_ = setup.machine.head.gripMm;
@@ -165,8 +162,9 @@ void Tracer::addCyclic(Trace& t, const Deck& deck, Function f) const {
     if (t.state == ChainState::Flying && !collective) {
         demand.unit = "°/s";
         demand.decimals = 0;
-        demand.value *= rollPitchDegS_;
-        demand.asked *= rollPitchDegS_;
+        const double rate = banks_.empty() ? 0.0 : banks_[t.now.bank].rollPitchDegS;
+        demand.value *= rate;
+        demand.asked *= rate;
     }
     t.stages.push_back(demand);
 
@@ -254,7 +252,7 @@ void Tracer::addRudder(Trace& t) const {
     };
     const auto demand = [&](const Instant& i) { return i.channels[indexOf(f)].demand; };
     const bool flying = t.state == ChainState::Flying;
-    const double scale = flying ? rudderDegS_ : 1.0;
+    const double scale = !flying ? 1.0 : banks_.empty() ? 0.0 : banks_[t.now.bank].rudderDegS;
     single("demand", KH_TR("demand"), Box::Controller, flying ? "°/s" : "", flying ? 0 : 2, demand(t.now) * scale, demand(t.asked) * scale,
            demand(full) * scale);
     single("tail-pulse", KH_TR("tail pulse"), Box::Controller, "µs", 0, t.now.tailPulseUs, t.asked.tailPulseUs, full.tailPulseUs);

@@ -94,7 +94,7 @@ private:
     std::vector<int> channelNumbers_;
     std::array<ChannelScale, kFunctions> scales_{};
     ChainModel full_;  ///< the asked chain with travel 100: what full range is
-    double rollPitchDegS_ = 0.0, rudderDegS_ = 0.0;
+    std::vector<Bank> banks_;
     LeverEdge lever_ = LeverEdge::Trailing;
     double discM_ = 0.0;
     double gripMm_ = 22.0, innerRadiusMm_ = 16.0;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/radio/channel.h"
 #include "core/radio/transmitter.h"
 
 #include <string>
@@ -142,5 +143,10 @@ struct SpeedControllerSettings {
     std::vector<CalibrationPoint> calibration;
     bool operator==(const SpeedControllerSettings&) const = default;
 };
+
+/// How the controller's monitor reads pulses.
+[[nodiscard]] inline ReadingScale readingScale(const ControllerProfile& profile) {
+    return {profile.centreUs, profile.usPerPct, profile.deadBandPct};
+}
 
 }  // namespace kh

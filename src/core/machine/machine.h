@@ -99,7 +99,9 @@ struct PowerTrain {
     double cells = 6.0;
     std::optional<double> capacityMah;
     double fullVoltsPerCell = 4.20;
-    double efficiency = 0.92;  ///< loaded speed factor
+    double efficiency = 0.92;               ///< loaded speed factor
+    std::optional<double> clutchPct;        ///< engine: throttle at which the clutch takes hold
+    std::optional<double> loggedMahPerMin;  ///< from the flight log
     bool operator==(const PowerTrain&) const = default;
 };
 

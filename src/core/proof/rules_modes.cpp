@@ -3,6 +3,7 @@
 // Flight modes, hold and kill, curves and continuity, tail gain by mode.
 #include "core/base/conventions.h"
 #include "core/proof/finding.h"
+#include "core/solve/answers.h"
 
 #include <algorithm>
 #include <array>
@@ -15,7 +16,6 @@ namespace kh {
 namespace {
 
 constexpr double kInvertedLeastPct = 45.0;
-constexpr double kPitchJumpDeg = 0.5;
 constexpr double kSpeedNotePct = 15.0;
 constexpr double kSpeedWarnPct = 20.0;
 constexpr double kSpoolLowDeg = -3.0;
@@ -122,6 +122,37 @@ void holdValue(const AuditContext& c, std::vector<Finding>& out) {
             f.fix = {{"transmitter.channels.throttle.reversed", false}};
         }
     out.push_back(std::move(f));
+}
+
+void stopValue(const AuditContext& c, std::vector<Finding>& out) {
+    const ChannelSettings* throttle = channelOf(c.setup.transmitter, functionId(Function::Throttle));
+    const Figure& off = c.figures.motorOffUs;
+    if (throttle == nullptr || !off.known || !c.figures.holdUs.known) return;
+    const SpeedControllerSettings& esc = c.setup.speedController;
+    const bool rising = esc.highUs > esc.lowUs;
+    const ChannelScale scale = channelScale(c.setup.transmitter.profile, *throttle);
+    const auto check = [&](const char* name, const char* path, const ThrottleStop& stop) {
+        if (stop.when.empty()) return;
+        const double us = channelOutputUnchecked(channelPctFromThrottlePct(stop.throttlePct), scale).pulseUs;
+        const bool isOff = rising ? us <= off.value : us >= off.value;
+        if (isOff && us >= esc.profile.acceptsLowUs && us <= esc.profile.acceptsHighUs) return;
+        PartialDeck state;
+        putTerms(state, stop.when);
+        out.push_back({.id = std::string("stop-value.") + name,
+                       .severity = Severity::Danger,
+                       .row = "kill-switch",
+                       .title = say(KH_TR("{f} does not stop the motor"), {{"f", std::string(name)}}),
+                       .found = say(KH_TR("It sends {u} µs; the motor is surely off at {o} µs."), {{"u", num(us)}, {"o", num(off.value)}}),
+                       .why = say(KH_TR("The last way to stop the rotor does not stop it.")),
+                       .todo = say(KH_TR("Set {f} to {v} % in the transmitter, as hold is, then watch the monitor."),
+                                   {{"f", std::string(name)}, {"v", num(c.setup.transmitter.hold.throttlePct, 1)}}),
+                       .box = Box::Transmitter,
+                       .witness = Witness{std::nullopt, state},
+                       .subject = path,
+                       .fix = {{path, std::min(c.setup.transmitter.hold.throttlePct, -5.0)}}});
+    };
+    check(KH_TR("kill"), "transmitter.kill.throttlePct", c.setup.transmitter.kill);
+    check(KH_TR("cut"), "transmitter.cut.throttlePct", c.setup.transmitter.cut);
 }
 
 void doubleSwitch(const AuditContext& c, std::vector<Finding>& out) {
@@ -394,6 +425,10 @@ void gainSide(const AuditContext& c, std::vector<Finding>& out) {
     for (const FlightMode& m : c.setup.transmitter.modes) {
         const ModeFigures* f = c.figures.mode(m.id);
         if (f == nullptr || !f->gainRead.known || f->gainRead.value > 0.0) continue;
+        const ChannelSettings* channel = channelOf(c.setup.transmitter, functionId(Function::Gain));
+        const double wanted = std::abs(f->gainRead.value) < 1.0 ? c.sizeClass.gainPct[0] : std::abs(f->gainRead.value);
+        const GainSentAnswer sent = gainToSend(std::min(wanted, 100.0), channelScale(c.setup.transmitter.profile, *channel),
+                                               readingScale(c.setup.controller.profile), 1.0);
         out.push_back({.id = "gain-side." + m.id,
                        .severity = Severity::Danger,
                        .row = "tail-gain",
@@ -402,12 +437,12 @@ void gainSide(const AuditContext& c, std::vector<Finding>& out) {
                        .why = say(KH_TR("The tail does not hold: in wind or with collective the nose swings round.")),
                        .todo = say(KH_TR("Set the tail gain of {m} to {t} ({g} %) in the transmitter."),
                                    {{"m", m.name},
-                                    {"t", render(gainAsShown(std::abs(m.tailGainPct), c.setup.transmitter.profile.gainScale))},
-                                    {"g", signedNum(std::abs(m.tailGainPct))}}),
+                                    {"t", render(gainAsShown(sent.sentPct, c.setup.transmitter.profile.gainScale))},
+                                    {"g", signedNum(sent.sentPct)}}),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, modeState(c, m)},
                        .subject = modePath(m, "tailGainPct"),
-                       .fix = {{modePath(m, "tailGainPct"), m.tailGainPct == 0.0 ? c.sizeClass.gainPct[0] : std::abs(m.tailGainPct)}}});
+                       .fix = {{modePath(m, "tailGainPct"), sent.sentPct}}});
     }
 }
 
@@ -508,6 +543,7 @@ std::span<const Rule> modeRules() {
         Rule{"hold-acts", Station::Modes, holdActs},
         Rule{"hold-switch", Station::Radio, holdSwitch},
         Rule{"hold-value", Station::Modes, holdValue},
+        Rule{"stop-value", Station::Radio, stopValue},
         Rule{"double-switch", Station::Radio, doubleSwitch},
         Rule{"switch-exists", Station::Radio, switchExists},
         Rule{"inverted-throttle", Station::Modes, invertedThrottle},

@@ -7,6 +7,7 @@
 
 #include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 namespace kh {
@@ -58,7 +59,17 @@ struct ChannelSettings {
     double travelHighPct = 100.0;
     double subTrimPct = 0.0;
     bool reversed = false;
+    std::optional<double> limitPct;     ///< of this channel's output; absent: the transmitter's own
+    std::optional<double> failsafePct;  ///< channel value the receiver holds when the signal is lost; absent: not stored
     bool operator==(const ChannelSettings&) const = default;
+};
+
+/// An unused channel that is not inhibited: it still sends something.
+struct SpareChannel {
+    std::string id;  ///< "ch9"
+    int number = 9;
+    std::string follows;  ///< the switch it follows; empty: none
+    bool operator==(const SpareChannel&) const = default;
 };
 
 /// A switch at a place, or another function being active.
@@ -92,6 +103,7 @@ struct HoldSettings {
     double throttlePct = -5.0;                       ///< may be negative: slightly below the throttle's end
     std::optional<std::vector<std::string>> actsIn;  ///< flight modes; absent: all
     std::string autorotationFrom;                    ///< the mode that precedes an autorotation
+    bool powerOnGuard = true;                        ///< the transmitter refuses to start unless switches and collective are safe
     bool operator==(const HoldSettings&) const = default;
 };
 
@@ -110,10 +122,11 @@ struct SwitchSettings {
     bool operator==(const SwitchSettings&) const = default;
 };
 
-/// Any other function a switch works: bank-2, rescue, timer …
+/// Any other function a switch works: bank-2, gain-2, bail-out, rescue, timer, voice …
 struct SwitchFunction {
     std::string id;
     Condition when;
+    std::optional<double> sentPct;  ///< of a gain step: what is sent instead of the mode's gain
     bool operator==(const SwitchFunction&) const = default;
 };
 
@@ -125,6 +138,44 @@ struct StickTrims {
     double aileronPct = 0.0, elevatorPct = 0.0, rudderPct = 0.0;
     bool live = false;  ///< the trim levers act
     bool operator==(const StickTrims&) const = default;
+};
+
+enum class ThrottleSchool { Flat, Classic };
+enum class EntrySchool { Points, Line };
+enum class PitchSchool { One, PerMode };
+enum class AgilitySchool { Controller, Transmitter };
+enum class GainSchool { PerMode, Steps, Fixed };
+enum class HoldSchool { Cut, BailOut };
+enum class HoldSwitchSchool { Own, ModeSwitch };
+enum class MidStickSchool { Zero, Hover };
+enum class RescueSchool { Momentary, Latched, None };
+enum class OrderSchool { Controller, Learned };
+enum class EndSchool { Timer, UsedCharge, VoltageAlarm };
+
+/// Which way of doing things the pilot chose; rules and proof judge by it.
+struct Schools {
+    ThrottleSchool throttle = ThrottleSchool::Flat;
+    EntrySchool entry = EntrySchool::Points;
+    PitchSchool pitch = PitchSchool::One;
+    AgilitySchool agility = AgilitySchool::Controller;
+    GainSchool tailGain = GainSchool::PerMode;
+    HoldSchool hold = HoldSchool::Cut;
+    HoldSwitchSchool holdSwitch = HoldSwitchSchool::Own;
+    MidStickSchool midStick = MidStickSchool::Zero;
+    RescueSchool rescue = RescueSchool::Momentary;
+    OrderSchool order = OrderSchool::Controller;
+    EndSchool end = EndSchool::Timer;
+    bool operator==(const Schools&) const = default;
+};
+
+/// What ends a flight, and what the transmitter says meanwhile.
+struct Alarms {
+    double timerStartPct = 20.0;         ///< the timer runs while throttle is above this
+    std::optional<double> usedMah;       ///< alarm on used charge
+    std::optional<double> voltsPerCell;  ///< alarm on pack voltage
+    std::optional<double> headRpm;       ///< alarm below this head speed
+    bool voicePack = false;              ///< reads the pack out at power-up: a used pack is noticed
+    bool operator==(const Alarms&) const = default;
 };
 
 struct TransmitterSettings {
@@ -145,8 +196,31 @@ struct TransmitterSettings {
     ThrottleStop cut;
     std::vector<SwitchSettings> switches;
     std::vector<SwitchFunction> functions;
+    std::vector<SpareChannel> spares;  ///< unused channels that are not inhibited
+    std::vector<std::string> shared;   ///< functions on two switches, and switches with two functions, by declared choice
+    Schools schools;
+    Alarms alarms;
     double timerMin = 0.0;  ///< 0: none set
     bool operator==(const TransmitterSettings&) const = default;
 };
+
+/// What a channel of a transmitter does to values: its settings on the profile's scale.
+[[nodiscard]] inline ChannelScale channelScale(const TransmitterProfile& profile, const ChannelSettings& c) {
+    return {c.travelLowPct,
+            c.travelHighPct,
+            c.subTrimPct,
+            c.reversed,
+            c.limitPct ? (*c.limitPct < profile.outputLimitPct ? *c.limitPct : profile.outputLimitPct) : profile.outputLimitPct,
+            profile.centreUs,
+            profile.usPerPct,
+            profile.resolutionUs};
+}
+
+/// The channel of a function ("throttle"), or nullptr if the transmitter has none.
+[[nodiscard]] inline const ChannelSettings* channelOf(const TransmitterSettings& transmitter, std::string_view function) {
+    for (const ChannelSettings& c : transmitter.channels)
+        if (c.id == function) return &c;
+    return nullptr;
+}
 
 }  // namespace kh

@@ -15,6 +15,17 @@ constexpr std::array kModelType{Choice{"helicopter"}, Choice{"aeroplane"}};
 constexpr std::array kSwashMixing{Choice{"off"}, Choice{"120"}, Choice{"135"}, Choice{"140"}, Choice{"90"}};
 constexpr std::array kGainScale{Choice{"signed"}, Choice{"centre-50"}, Choice{"mode-percent"}, Choice{"travel"}};
 constexpr std::array kControl{Choice{"governor"}, Choice{"direct"}};
+constexpr std::array kThrottleSchool{Choice{"flat"}, Choice{"classic"}};
+constexpr std::array kEntrySchool{Choice{"points"}, Choice{"line"}};
+constexpr std::array kPitchSchool{Choice{"one"}, Choice{"per mode"}};
+constexpr std::array kAgilitySchool{Choice{"controller"}, Choice{"transmitter"}};
+constexpr std::array kGainSchool{Choice{"per mode"}, Choice{"steps"}, Choice{"fixed"}};
+constexpr std::array kHoldSchool{Choice{"cut"}, Choice{"bail-out"}};
+constexpr std::array kHoldSwitchSchool{Choice{"own"}, Choice{"mode switch"}};
+constexpr std::array kMidStickSchool{Choice{"zero"}, Choice{"hover"}};
+constexpr std::array kRescueSchool{Choice{"momentary"}, Choice{"latched"}, Choice{"none"}};
+constexpr std::array kOrderSchool{Choice{"controller"}, Choice{"learned"}};
+constexpr std::array kEndSchool{Choice{"timer"}, Choice{"used charge"}, Choice{"voltage alarm"}};
 constexpr std::array kCutOff{Choice{"reduce"}, Choice{"hard"}};
 
 constexpr NumberSpec kPctTravel{0, 200, "%", 1};
@@ -99,6 +110,8 @@ void describe(FieldVisitor& v, PowerTrain& p) {
     v.maybe("capacityMah", p.capacityMah, {50, 20000, "mAh"});
     v.number("fullVoltsPerCell", p.fullVoltsPerCell, {4.0, 4.5, "V", 2});
     v.number("efficiency", p.efficiency, {0.5, 1, "", 2});
+    v.maybe("clutchPct", p.clutchPct, {1, 100, "%"});
+    v.maybe("loggedMahPerMin", p.loggedMahPerMin, {1, 5000, "mAh/min"});
 }
 
 void describe(FieldVisitor& v, Supply& s) {
@@ -129,6 +142,36 @@ void describe(FieldVisitor& v, ChannelSettings& c) {
     v.number("travelHighPct", c.travelHighPct, kPctTravel);
     v.number("subTrimPct", c.subTrimPct, {-120, 120, "%", 1});
     v.flag("reversed", c.reversed);
+    v.maybe("limitPct", c.limitPct, {10, 200, "%"});
+    v.maybe("failsafePct", c.failsafePct, {-200, 200, "%"});
+}
+
+void describe(FieldVisitor& v, SpareChannel& c) {
+    v.text("id", c.id);
+    v.whole("number", c.number, {1, 32});
+    v.text("follows", c.follows);
+}
+
+void describe(FieldVisitor& v, Schools& s) {
+    v.pick("throttle", s.throttle, kThrottleSchool);
+    v.pick("entry", s.entry, kEntrySchool);
+    v.pick("pitch", s.pitch, kPitchSchool);
+    v.pick("agility", s.agility, kAgilitySchool);
+    v.pick("tailGain", s.tailGain, kGainSchool);
+    v.pick("hold", s.hold, kHoldSchool);
+    v.pick("holdSwitch", s.holdSwitch, kHoldSwitchSchool);
+    v.pick("midStick", s.midStick, kMidStickSchool);
+    v.pick("rescue", s.rescue, kRescueSchool);
+    v.pick("order", s.order, kOrderSchool);
+    v.pick("end", s.end, kEndSchool);
+}
+
+void describe(FieldVisitor& v, Alarms& a) {
+    v.number("timerStartPct", a.timerStartPct, {0, 100, "%"});
+    v.maybe("usedMah", a.usedMah, {10, 20000, "mAh"});
+    v.maybe("voltsPerCell", a.voltsPerCell, {2.5, 4.5, "V", 2});
+    v.maybe("headRpm", a.headRpm, {100, 8000, "rpm"});
+    v.flag("voicePack", a.voicePack);
 }
 
 void describe(FieldVisitor& v, AxisRates& r) {
@@ -154,6 +197,7 @@ void describe(FieldVisitor& v, HoldSettings& h) {
     v.number("throttlePct", h.throttlePct, {-50, 100, "%", 1});
     v.maybeNames("actsIn", h.actsIn);
     v.text("autorotationFrom", h.autorotationFrom);
+    v.flag("powerOnGuard", h.powerOnGuard);
 }
 
 void describe(FieldVisitor& v, ThrottleStop& s) {
@@ -178,6 +222,7 @@ void describe(FieldVisitor& v, SwitchSettings& s) {
 void describe(FieldVisitor& v, SwitchFunction& f) {
     v.text("id", f.id);
     v.condition("when", f.when);
+    v.maybe("sentPct", f.sentPct, {-100, 100, "%"});
 }
 
 void describe(FieldVisitor& v, TransmitterSettings& t) {
@@ -198,6 +243,10 @@ void describe(FieldVisitor& v, TransmitterSettings& t) {
     v.group("cut", t.cut);
     v.list("switches", t.switches);
     v.list("functions", t.functions);
+    v.list("spares", t.spares);
+    v.names("shared", t.shared);
+    v.group("schools", t.schools);
+    v.group("alarms", t.alarms);
     v.number("timerMin", t.timerMin, {0, 120, "min", 1});
 }
 

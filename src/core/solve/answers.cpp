@@ -108,6 +108,27 @@ double gainScaled(double gain, double fromRpm, double toRpm) {
     return gain * ratio * ratio;
 }
 
+GainSentAnswer gainToSend(double wantedPct, const ChannelScale& channel, const ReadingScale& reading, double stepPct) {
+    requireWithin("wantedPct", wantedPct, -100.0, 100.0);
+    requirePositive("stepPct", stepPct);
+    GainSentAnswer answer;
+    const double pulse = reading.centreUs + wantedPct * reading.usPerPct;
+    double p = (pulse - channel.centreUs) / channel.usPerPct;
+    if (channel.reversed) p = -p;
+    answer.why.line(KH_TR("a reading of {w} % is {u} µs, {p} % of the channel"),
+                    {{"w", signedNum(wantedPct)}, {"u", num(pulse)}, {"p", signedNum(p, 1)}});
+    const double moved = p - channel.subTrimPct;
+    const double travel =
+        requirePositive(moved < 0.0 ? "travelLowPct" : "travelHighPct", moved < 0.0 ? channel.travelLowPct : channel.travelHighPct);
+    const double exact = moved * 100.0 / travel;
+    answer.sentPct = std::clamp(roundToStep(exact, stepPct), -100.0, 100.0);
+    answer.reachable = std::abs(exact) <= 100.0 + stepPct / 2.0;
+    answer.readsPct = readingPct(channelOutput(answer.sentPct, channel).pulseUs, reading);
+    answer.why.line(KH_TR("sent = (p − sub-trim) · 100 / travel = {s} %, which reads {r} %"),
+                    {{"s", signedNum(answer.sentPct)}, {"r", signedNum(answer.readsPct, 1)}});
+    return answer;
+}
+
 GainSearchAnswer gainSearch(const std::vector<double>& clean, const std::vector<double>& oscillating) {
     for (const double g : clean) requireWithin("clean", g, 0.0, 100.0);
     for (const double g : oscillating) requireWithin("oscillating", g, 0.0, 100.0);

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "core/base/derivation.h"
+#include "core/radio/channel.h"
 
 #include <optional>
 #include <vector>
@@ -67,6 +68,17 @@ struct LinkTurnsAnswer {
 
 /// Gain at another head speed: gain·(from/to)². The bare formula. @throws InputError
 [[nodiscard]] double gainScaled(double gain, double fromRpm, double toRpm);
+
+struct GainSentAnswer {
+    double sentPct = 0.0;   ///< to enter on the transmitter's step, signed
+    double readsPct = 0.0;  ///< what the controller will then read
+    bool reachable = true;  ///< false: the channel's travel ends before it
+    Derivation why;
+};
+/// Gain to send so that the controller's reading is the wanted one: the channel and the reading, inverted.
+/// @param wantedPct  signed, −100 … +100, + heading hold
+/// @throws InputError naming `wantedPct`, `stepPct` or the channel's travel
+[[nodiscard]] GainSentAnswer gainToSend(double wantedPct, const ChannelScale& channel, const ReadingScale& reading, double stepPct);
 
 struct GainSearchAnswer {
     bool done = false;

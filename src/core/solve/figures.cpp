@@ -4,34 +4,22 @@
 #include "core/base/conventions.h"
 #include "core/base/error.h"
 #include "core/mechanics/envelope.h"
-#include "core/power/rotor.h"
+#include "core/solve/figurebuilder.h"
 
 #include <algorithm>
 #include <cmath>
-#include <functional>
 
 namespace kh {
 
 namespace {
 
-constexpr double kMotorOffMarginUs = 20.0;  ///< hold must lie this far on the off side of the learned low point
-constexpr double kCeilingShare = 0.88;      ///< a governor needs the rest as headroom
+constexpr int kPinionsEachSide = 2;
+constexpr double kFreshVolts = 4.1;
 
-struct Shape {
-    const char* unit;
-    int decimals;
-    bool sign = false;
-};
+}  // namespace
 
-/// An input that may be unknown.
-struct Need {
-    const char* path;
-    bool there;
-};
-
-/// A figure computed by `compute`, or unknown when one of `needed` is.
-Figure figure(const char* title, Shape shape, std::vector<std::string> inputs, const std::function<double(Derivation&)>& compute,
-              const std::vector<Need>& needed = {}) {
+Figure FigureBuilder::make(const char* title, FigureShape shape, std::vector<std::string> inputs,
+                           const std::function<double(Derivation&)>& compute, const std::vector<FigureNeed>& needed) {
     Figure f;
     f.unit = shape.unit;
     f.decimals = shape.decimals;
@@ -58,36 +46,16 @@ Figure figure(const char* title, Shape shape, std::vector<std::string> inputs, c
     return f;
 }
 
-struct Builder {
-    const Setup& setup;
-    const ChainModel& model;
-    const ChainModel& asked;
-    Figures out;
+GearTrain FigureBuilder::gears() const {
+    const PowerTrain& p = setup.machine.power;
+    return {p.mainTeeth.value_or(0), p.pinionTeeth.value_or(0), p.secondStage};
+}
 
-    [[nodiscard]] GearTrain gears() const {
-        const PowerTrain& p = setup.machine.power;
-        return {p.mainTeeth.value_or(0), p.pinionTeeth.value_or(0), p.secondStage};
-    }
-    [[nodiscard]] Figure make(const char* title, Shape shape, std::vector<std::string> inputs,
-                              const std::function<double(Derivation&)>& compute, const std::vector<Need>& needed = {}) const {
-        return figure(title, shape, std::move(inputs), compute, needed);
-    }
-
-    void power();
-    void blades();
-    void layout();
-    void tail();
-    void hold();
-    void channels();
-    void modes();
-    [[nodiscard]] HoverIn rotor(double rpm) const;
-};
-
-void Builder::power() {
+void FigureBuilder::power() {
     const PowerTrain& p = setup.machine.power;
     const std::vector<std::string> gearPaths{"machine.power.mainTeeth", "machine.power.pinionTeeth", "machine.power.secondStage"};
-    const std::vector<Need> teeth{{"machine.power.mainTeeth", p.mainTeeth.has_value()},
-                                  {"machine.power.pinionTeeth", p.pinionTeeth.has_value()}};
+    const std::vector<FigureNeed> teeth{{"machine.power.mainTeeth", p.mainTeeth.has_value()},
+                                        {"machine.power.pinionTeeth", p.pinionTeeth.has_value()}};
     out.ratio = make(
         KH_TR("gear ratio"), {"", 2}, gearPaths, [&](Derivation& why) { return gearRatio(gears(), &why); }, teeth);
     out.polePairs = make(KH_TR("pole pairs"), {"", 0}, {"machine.power.poles"},
@@ -97,7 +65,7 @@ void Builder::power() {
                          },
                          {{"machine.power.poles", p.poles.has_value()}});
     auto needed = teeth;
-    needed.insert(needed.begin(), Need{"machine.power.kv", p.kv.has_value()});
+    needed.insert(needed.begin(), FigureNeed{"machine.power.kv", p.kv.has_value()});
     std::vector<std::string> paths{"machine.power.kv", "machine.power.cells", "machine.power.efficiency"};
     paths.insert(paths.end(), gearPaths.begin(), gearPaths.end());
     const auto available = [&](double volts) {
@@ -120,20 +88,68 @@ void Builder::power() {
         needed);
 }
 
-HoverIn Builder::rotor(double rpm) const {
+HoverIn FigureBuilder::rotor(double rpm) const {
     const Machine& m = setup.machine;
     return {m.massKg, m.rotor.discM, rpm, m.rotor.chordMm, m.rotor.blades, kAirDensity, 1.15, m.rotor.bladeMm < 250.0 ? 0.016 : 0.011};
 }
 
-void Builder::blades() {
+std::vector<std::string> FigureBuilder::bladePaths(std::vector<std::string> first) const {
+    first.insert(first.end(), {"machine.head.gripMm", "machine.head.innerRadiusMm", "controller.profile.strokeUs"});
+    for (const PlateServo& s : setup.machine.servos)
+        for (const char* key : {".armMm", ".linkMm"}) first.push_back("machine.servos." + s.id + key);
+    return first;
+}
+
+double FigureBuilder::pitchAt(std::size_t mode, double stick, Derivation& why) const {
+    const double curve = model.pitchCurveAt(mode, stick);
+    const TransmitterSettings& tx = setup.transmitter;
+    const ChannelSettings* channel = channelOf(tx, functionId(Function::Collective));
+    const ChannelScale scale = channelScale(tx.profile, channel == nullptr ? ChannelSettings{} : *channel);
+    const double reading = readingPctUnchecked(channelOutputUnchecked(curve, scale).pulseUs, readingScale(setup.controller.profile));
+    const double demand = std::clamp(shareFromPct(reading), -1.0, 1.0) * (setup.controller.directions.collectiveReversed ? -1.0 : 1.0);
+    const double deg = model.bladeAt({model.plateAt(demand, 0, 0).plate.heightMm, 0, 0}, 180.0);
+    why.line(KH_TR("curve {c} %, reading {r} %, plate, blade"), {{"c", signedNum(curve, 1)}, {"r", signedNum(reading, 1)}});
+    return deg;
+}
+
+void FigureBuilder::pinions() {
+    const PowerTrain& p = setup.machine.power;
+    if (!p.pinionTeeth || !p.mainTeeth || !p.kv) return;
+    double fastest = 0.0;
+    for (const FlightMode& m : setup.transmitter.modes) fastest = std::max(fastest, m.targetRpm.value_or(0.0));
+    const std::vector<std::string> paths{"machine.power.kv", "machine.power.cells", "machine.power.efficiency", "machine.power.mainTeeth",
+                                         "machine.power.secondStage"};
+    for (int d = -kPinionsEachSide; d <= kPinionsEachSide; ++d) {
+        const double teeth = *p.pinionTeeth + d;
+        if (teeth < 1.0) continue;
+        const GearTrain train{*p.mainTeeth, teeth, p.secondStage};
+        const auto available = [&](double volts) {
+            return [&, volts](Derivation& why) {
+                return headSpeed({*p.kv, p.cells, volts, p.efficiency, gearRatio(train), 0.0}, &why).availableRpm;
+            };
+        };
+        PinionFigures f;
+        f.teeth = teeth;
+        f.fitted = d == 0;
+        f.ratio = make(KH_TR("gear ratio"), {"", 2}, {"machine.power.mainTeeth", "machine.power.secondStage"},
+                       [&](Derivation& why) { return gearRatio(train, &why); });
+        f.freshRpm = make(KH_TR("head speed available, fresh pack"), {"rpm", 0}, paths, available(kFreshVolts));
+        f.endRpm = make(KH_TR("head speed available at the end of the pack"), {"rpm", 0}, paths, available(endVoltsPerCell(setup.machine)));
+        f.openingPct =
+            make(KH_TR("opening for the fastest mode"), {"%", 0}, {"machine.power.kv", "machine.power.mainTeeth"},
+                 [&](Derivation& why) {
+                     why.line(KH_TR("{t} rpm of {e} rpm at the end of the pack"), {{"t", num(fastest)}, {"e", num(f.endRpm.value)}});
+                     return pctFromShare(fastest / f.endRpm.value);
+                 },
+                 {{"transmitter.modes.idle2.targetRpm", fastest > 0.0}});
+        out.pinions.push_back(std::move(f));
+    }
+}
+
+void FigureBuilder::blades() {
     const BladeLinkage linkage{setup.machine.head.innerRadiusMm, setup.machine.head.gripMm, setup.machine.head.leadDeg,
                                setup.machine.head.link};
-    const std::vector<std::string> common{"machine.head.gripMm", "machine.head.innerRadiusMm", "machine.servos.elevator.armMm",
-                                          "machine.servos.elevator.linkMm", "controller.profile.strokeUs"};
-    const auto with = [&](std::vector<std::string> more) {
-        more.insert(more.end(), common.begin(), common.end());
-        return more;
-    };
+    const auto with = [&](std::vector<std::string> first) { return bladePaths(std::move(first)); };
     const auto pitchAt = [&](double c) {
         return [this, linkage, c](Derivation& why) {
             const auto plate = model.plateAt(c, 0.0, 0.0);
@@ -222,7 +238,7 @@ void Builder::blades() {
                        {{"machine.head.threadMmPerTurn", setup.machine.head.threadMmPerTurn.has_value()}});
 }
 
-void Builder::layout() {
+void FigureBuilder::layout() {
     const auto ratio = [&](bool roll) {
         return [this, roll](Derivation& why) {
             const double a = roll ? 0.1 : 0.0;
@@ -242,7 +258,7 @@ void Builder::layout() {
     out.pitchRatio = make(KH_TR("pitch done / asked"), {"×", 2}, paths, ratio(false));
 }
 
-void Builder::tail() {
+void FigureBuilder::tail() {
     const TailFacts& t = setup.machine.tail;
     const std::vector<std::string> paths{"machine.tail.armMm",      "machine.tail.linkMm",          "machine.tail.crankRatio",
                                          "machine.tail.gripMm",     "controller.tail.limitLeftPct", "controller.tail.limitRightPct",
@@ -265,7 +281,7 @@ void Builder::tail() {
     out.tailPitchLeftDeg = make(KH_TR("tail pitch, full left rudder"), {"°", 1, true}, paths, tailAt(-1, true));
     out.tailPitchRightDeg = make(KH_TR("tail pitch, full right rudder"), {"°", 1, true}, paths, tailAt(1, true));
     const double rpm = setup.transmitter.modes.front().targetRpm.value_or(0.0);
-    const std::vector<Need> speed{{"transmitter.modes.normal.targetRpm", rpm > 0.0}};
+    const std::vector<FigureNeed> speed{{"transmitter.modes.normal.targetRpm", rpm > 0.0}};
     const std::vector<std::string> hoverPaths{"machine.massKg",       "machine.rotor.discM", "machine.rotor.chordMm", "machine.tail.discM",
                                               "machine.tail.chordMm", "machine.tail.ratio",  "machine.tail.boomM"};
     out.tailNeutralDeg = make(
@@ -292,199 +308,13 @@ void Builder::tail() {
         speed);
 }
 
-void Builder::hold() {
-    const TransmitterSettings& tx = setup.transmitter;
-    ChannelScale scale;
-    for (const ChannelSettings& c : tx.channels)
-        if (c.id == functionId(Function::Throttle)) {
-            scale.travelLowPct = c.travelLowPct;
-            scale.travelHighPct = c.travelHighPct;
-            scale.subTrimPct = c.subTrimPct;
-            scale.reversed = c.reversed;
-        }
-    scale.limitPct = tx.profile.outputLimitPct;
-    scale.centreUs = tx.profile.centreUs;
-    scale.usPerPct = tx.profile.usPerPct;
-    scale.resolutionUs = tx.profile.resolutionUs;
-    out.holdUs = make(
-        KH_TR("pulse while hold is on"), {"µs", 0},
-        {"transmitter.hold.throttlePct", "transmitter.channels.throttle.travelLowPct", "transmitter.channels.throttle.subTrimPct",
-         "transmitter.channels.throttle.reversed", "transmitter.profile.usPerPct"},
-        [&](Derivation& why) {
-            const double v = channelPctFromThrottlePct(tx.hold.throttlePct);
-            why.line(KH_TR("channel = 2 · T − 100 = 2 · {t} − 100 = {v} %"), {{"t", num(tx.hold.throttlePct, 1)}, {"v", signedNum(v, 1)}});
-            return channelOutput(v, scale, &why).pulseUs;
-        });
-    const SpeedControllerSettings& esc = setup.speedController;
-    out.motorOffUs =
-        make(KH_TR("motor surely off up to"), {"µs", 0}, {"speedController.lowUs", "speedController.highUs"}, [&](Derivation& why) {
-            const double towardOff = esc.highUs > esc.lowUs ? -1.0 : 1.0;
-            why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
-            return esc.lowUs + towardOff * kMotorOffMarginUs;
-        });
-}
-
-void Builder::channels() {
-    const TransmitterSettings& tx = setup.transmitter;
-    const ReadingScale reading{setup.controller.profile.centreUs, setup.controller.profile.usPerPct, setup.controller.profile.deadBandPct};
-    for (const ChannelSettings& c : tx.channels) {
-        ChannelScale scale{c.travelLowPct,      c.travelHighPct,     c.subTrimPct,           c.reversed, tx.profile.outputLimitPct,
-                           tx.profile.centreUs, tx.profile.usPerPct, tx.profile.resolutionUs};
-        const std::string base = "transmitter.channels." + c.id;
-        const std::vector<std::string> paths{base + ".travelLowPct",       base + ".travelHighPct",        base + ".subTrimPct",
-                                             base + ".reversed",           "transmitter.profile.usPerPct", "controller.profile.usPerPct",
-                                             "controller.profile.centreUs"};
-        const auto us = [&](double v) { return [scale, v](Derivation& why) { return channelOutput(v, scale, &why).pulseUs; }; };
-        const auto read = [&](double v) {
-            return [scale, v, reading](Derivation& why) { return readingPct(channelOutput(v, scale, &why).pulseUs, reading, &why); };
-        };
-        ChannelFigures f;
-        f.id = c.id;
-        f.lowReading = make(KH_TR("reading at the low end"), {"%", 1, true}, paths, read(-100));
-        f.centreReading = make(KH_TR("reading at the centre"), {"%", 1, true}, paths, read(0));
-        f.highReading = make(KH_TR("reading at the high end"), {"%", 1, true}, paths, read(100));
-        f.lowUs = make(KH_TR("pulse at the low end"), {"µs", 0}, paths, us(-100));
-        f.centreUs = make(KH_TR("pulse at the centre"), {"µs", 0}, paths, us(0));
-        f.highUs = make(KH_TR("pulse at the high end"), {"µs", 0}, paths, us(100));
-        out.channels.push_back(std::move(f));
-    }
-}
-
-void Builder::modes() {
-    const auto& list = setup.transmitter.modes;
-    const auto gainChannel = std::find_if(setup.transmitter.channels.begin(), setup.transmitter.channels.end(),
-                                          [](const ChannelSettings& c) { return c.id == functionId(Function::Gain); });
-    for (std::size_t i = 0; i < list.size(); ++i) {
-        const FlightMode& m = list[i];
-        const std::string base = "transmitter.modes." + m.id;
-        const bool hold = m.id == kHoldMode;
-        ModeFigures f;
-        f.id = m.id;
-        f.name = m.name;
-        const auto highest = [&m]() {
-            double t = 0.0;
-            for (const CurvePoint& p : m.throttle.points) t = std::max(t, p.y);
-            return t;
-        };
-        f.throttlePct = make(KH_TR("throttle, highest"), {"%", 0, false}, {hold ? "transmitter.hold.throttlePct" : base + ".throttle"},
-                             [&](Derivation& why) {
-                                 why.line(hold ? KH_TR("hold's own value") : KH_TR("highest point of the curve"));
-                                 return hold ? setup.transmitter.hold.throttlePct : highest();
-                             });
-        const double throttle = hold ? 0.0 : highest();
-        double rpm = 0.0;
-        const bool rpmKnown = model.headSpeedAt(throttle, i, rpm);
-        const std::vector<Need> speed{{"machine.power.kv", rpmKnown}};
-        f.headRpm = make(
-            KH_TR("head speed"), {"rpm", 0},
-            {hold ? "transmitter.hold.throttlePct" : base + ".throttle", "speedController.calibration", "machine.power.kv",
-             "machine.power.mainTeeth", "machine.power.pinionTeeth"},
-            [&](Derivation& why) {
-                if (setup.speedController.calibration.size() >= 2)
-                    why.line(KH_TR("straight line through {n} logged points, at {t} %"),
-                             {{"n", num(static_cast<double>(setup.speedController.calibration.size()))}, {"t", num(throttle, 1)}});
-                else why.line(KH_TR("share of what is available, at {t} %: no speed was logged yet"), {{"t", num(throttle, 1)}});
-                return rpm;
-            },
-            speed);
-        f.tipSpeed = make(
-            KH_TR("blade tip speed"), {"m/s", 0}, {"machine.rotor.discM"},
-            [&](Derivation& why) { return tipSpeed(setup.machine.rotor.discM, rpm, &why); }, speed);
-        const auto pitchAt = [&](double stick) {
-            return [this, i, stick](Derivation& why) {
-                const double curve = model.pitchCurveAt(i, stick);
-                ChannelScale scale;
-                for (const ChannelSettings& c : setup.transmitter.channels)
-                    if (c.id == functionId(Function::Collective)) {
-                        const TransmitterProfile& p = setup.transmitter.profile;
-                        scale = {c.travelLowPct,   c.travelHighPct, c.subTrimPct, c.reversed,
-                                 p.outputLimitPct, p.centreUs,      p.usPerPct,   p.resolutionUs};
-                    }
-                const ControllerProfile& box = setup.controller.profile;
-                const double reading =
-                    readingPctUnchecked(channelOutputUnchecked(curve, scale).pulseUs, {box.centreUs, box.usPerPct, box.deadBandPct});
-                const double demand =
-                    std::clamp(shareFromPct(reading), -1.0, 1.0) * (setup.controller.directions.collectiveReversed ? -1.0 : 1.0);
-                const double deg = model.bladeAt({model.plateAt(demand, 0, 0).plate.heightMm, 0, 0}, 180.0);
-                why.line(KH_TR("curve {c} %, reading {r} %, plate, blade"), {{"c", signedNum(curve, 1)}, {"r", signedNum(reading, 1)}});
-                return deg;
-            };
-        };
-        const std::vector<std::string> pitchPaths{base + ".pitch", "controller.collectiveHighPct", "controller.collectiveLowPct",
-                                                  "machine.head.gripMm"};
-        f.pitchLow = make(KH_TR("blade pitch at low stick"), {"°", 1, true}, pitchPaths, pitchAt(-1));
-        f.pitchMid = make(KH_TR("blade pitch at mid stick"), {"°", 1, true}, pitchPaths, pitchAt(0));
-        f.pitchHigh = make(KH_TR("blade pitch at high stick"), {"°", 1, true}, pitchPaths, pitchAt(1));
-        const std::vector<std::string> hoverPaths{"machine.massKg", "machine.rotor.discM", "machine.rotor.chordMm", "machine.rotor.blades",
-                                                  base + ".throttle"};
-        const std::vector<Need> turning{{"machine.power.kv", rpmKnown && rpm > 0.0}};
-        f.hoverPitch = make(
-            KH_TR("hover pitch, estimate"), {"°", 1}, hoverPaths,
-            [&](Derivation& why) {
-                const double deg = hover(rotor(rpm), &why).pitchDeg;
-                why.line(KH_TR("gauges at the field read 0.5 … 1.5° more"));
-                return deg;
-            },
-            turning);
-        f.hoverStick = make(
-            KH_TR("stick that holds the hover"), {"", 2, true}, pitchPaths,
-            [&](Derivation& why) {
-                const double wanted = hover(rotor(rpm)).pitchDeg;
-                Derivation quiet;
-                double low = -1.0;
-                double high = 1.0;
-                if (pitchAt(high)(quiet) < wanted) throw InputError(base + ".pitch", "the curve never reaches the hover pitch");
-                for (int n = 0; n < 40; ++n) {
-                    const double middle = (low + high) / 2.0;
-                    quiet.lines.clear();
-                    (pitchAt(middle)(quiet) < wanted ? low : high) = middle;
-                }
-                why.line(KH_TR("where the curve gives {p}°"), {{"p", num(wanted, 1)}});
-                return high;
-            },
-            turning);
-        f.gainRead = make(
-            KH_TR("tail gain as read"), {"%", 0, true},
-            {base + ".tailGainPct", "transmitter.channels.gain.travelHighPct", "transmitter.channels.gain.travelLowPct",
-             "transmitter.channels.gain.reversed"},
-            [&](Derivation& why) {
-                if (gainChannel == setup.transmitter.channels.end()) throw InputError("transmitter.channels", "there is no gain channel");
-                const TransmitterProfile& p = setup.transmitter.profile;
-                const ChannelScale scale{gainChannel->travelLowPct,
-                                         gainChannel->travelHighPct,
-                                         gainChannel->subTrimPct,
-                                         gainChannel->reversed,
-                                         p.outputLimitPct,
-                                         p.centreUs,
-                                         p.usPerPct,
-                                         p.resolutionUs};
-                const ControllerProfile& box = setup.controller.profile;
-                return readingPct(channelOutput(m.tailGainPct, scale, &why).pulseUs, {box.centreUs, box.usPerPct, box.deadBandPct}, &why);
-            });
-        f.headroomPct =
-            make(KH_TR("headroom at the end of the pack"), {"%", 0},
-                 {"machine.power.kv", "machine.power.cells", "machine.power.efficiency", "machine.power.mainTeeth",
-                  "machine.power.pinionTeeth", "machine.power.secondStage", "machine.style", base + ".targetRpm"},
-                 [&](Derivation& why) {
-                     const PowerTrain& p = setup.machine.power;
-                     const HeadSpeedOut h =
-                         headSpeed({*p.kv, p.cells, endVoltsPerCell(setup.machine), p.efficiency, gearRatio(gears()), *m.targetRpm}, &why);
-                     why.line(KH_TR("{t} rpm are {s} % of it"), {{"t", num(*m.targetRpm)}, {"s", num(h.throttlePct, 0)}});
-                     return h.headroomPct;
-                 },
-                 {{"machine.power.kv", setup.machine.power.kv.has_value()},
-                  {"machine.power.pinionTeeth", setup.machine.power.pinionTeeth.has_value()},
-                  {"machine.power.mainTeeth", setup.machine.power.mainTeeth.has_value()},
-                  {"transmitter.modes.targetRpm", m.targetRpm.has_value()}});
-        out.modes.push_back(std::move(f));
-    }
-}
-
-}  // namespace
-
 double endVoltsPerCell(const Machine& machine) {
     const bool hard = machine.style == "aerobatic" || machine.rotor.bladeMm < 250.0;
     return hard ? 3.3 : 3.5;
+}
+
+double Figures::bladeDegAt(double pitchPct) const {
+    return pitchPct / 100.0 * (pitchPct >= 0.0 ? collectiveHighDeg.value : -collectiveLowDeg.value);
 }
 
 const ModeFigures* Figures::mode(const std::string& id) const {
@@ -498,14 +328,16 @@ const ChannelFigures* Figures::channel(const std::string& id) const {
 }
 
 Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked) {
-    Builder b{setup, model, asked, {}};
+    FigureBuilder b{setup, model, asked, {}};
     b.power();
+    b.pinions();
     b.blades();
     b.layout();
     b.tail();
     b.hold();
     b.channels();
     b.modes();
+    b.steps();
     return std::move(b.out);
 }
 

@@ -32,7 +32,33 @@ struct ModeFigures {
     Figure hoverStick;   ///< where the mode's curve gives the hover pitch
     Figure gainRead;     ///< what the controller reads
     Figure headroomPct;  ///< at the end of the pack
+    bool holdActs = true;
+    Figure heldThrottlePct;  ///< sent with hold on and collective low
+    Figure heldUs;           ///< the pulse of it
+    bool heldOff = false;    ///< that pulse is surely motor-off
+    std::size_t bank = 0;    ///< the controller's bank, other switches at their power-on places
 };
+
+/// What changes from one mode to the next in rank; the last step leaves hold for the first mode.
+struct ModeStep {
+    std::string from, to;  ///< mode ids
+    bool leavesHold = false;
+    Figure hoverJumpDeg;  ///< blade pitch at the hover stick
+    Figure speedChangePct;
+    Figure lowJumpDeg;                            ///< blade pitch at low stick
+    double throttleFrom = 0.0, throttleTo = 0.0;  ///< at low stick, %
+    bool jumps = false;                           ///< beyond what is allowed at the hover
+};
+inline constexpr double kPitchJumpDeg = 0.5;  ///< allowed at the hover (DOMAIN 4, P7)
+
+/// What a pinion would give.
+struct PinionFigures {
+    double teeth = 0.0;
+    bool fitted = false;
+    Figure ratio, freshRpm, endRpm;
+    Figure openingPct;  ///< the fastest mode's target as a share of the end of the pack
+};
+inline constexpr double kOpeningWarnPct = 88.0;
 
 struct ChannelFigures {
     std::string id;
@@ -56,7 +82,11 @@ struct Figures {
     Figure turnDeg;             ///< blade pitch a turn of the blade link
     std::vector<ModeFigures> modes;
     std::vector<ChannelFigures> channels;
+    std::vector<ModeStep> steps;
+    std::vector<PinionFigures> pinions;  ///< none while Kv or teeth are unknown
 
+    /// Blade pitch of a collective curve value, for axes: straight between low, 0 and high collective.
+    [[nodiscard]] double bladeDegAt(double pitchPct) const;
     [[nodiscard]] const ModeFigures* mode(const std::string& id) const;
     [[nodiscard]] const ChannelFigures* channel(const std::string& id) const;
 };

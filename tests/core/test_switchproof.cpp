@@ -1,0 +1,517 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The switch proof against brute force, its witnesses against the chain, and seeded mistakes against both.
+#include "core/base/error.h"
+#include "core/chain/trace.h"
+#include "core/proof/switchproof.h"
+#include "support.h"
+
+#include <rapidcheck.h>
+#include <catch2/catch.hpp>
+#include <chrono>
+
+using namespace kh;
+using khtest::curveOf;
+using khtest::edited;
+using khtest::turnstone;
+
+namespace {
+
+const PropertyResult& property(const SwitchProof& proof, const std::string& id) {
+    const auto p = std::find_if(proof.properties.begin(), proof.properties.end(), [&](const PropertyResult& r) { return r.id == id; });
+    REQUIRE(p != proof.properties.end());
+    return *p;
+}
+
+std::set<std::string> failing(const SwitchProof& proof) {
+    std::set<std::string> out;
+    for (const PropertyResult& p : proof.properties)
+        if (!p.holds) out.insert(p.id);
+    return out;
+}
+
+Condition at(const std::string& id, int place) { return {{{id, place, ""}}}; }
+
+/// Every combination of every place of every switch, as decks, the cut latch included where there is a cut.
+std::vector<Deck> everyDeck(const Setup& s) {
+    std::vector<Deck> out{Deck{}};
+    for (const SwitchProfile& sw : s.transmitter.profile.switches) {
+        std::vector<Deck> more;
+        for (const Deck& d : out)
+            for (int place = 1; place <= sw.places; ++place) {
+                more.push_back(d);
+                more.back().switches[sw.id] = place;
+            }
+        out = std::move(more);
+    }
+    if (!s.transmitter.cut.when.empty()) {
+        const std::size_t n = out.size();
+        for (std::size_t i = 0; i < n; ++i) {
+            out.push_back(out[i]);
+            out.back().cutLatched = true;
+        }
+    }
+    return out;
+}
+
+struct Brute {
+    std::size_t combinations = 0;
+    bool motorOff = true;
+    std::set<std::size_t> modes;  ///< that fly beneath, nothing held
+    bool holdReached = false;
+    std::set<std::pair<std::string, int>> alive;  ///< switch places that change something against the neutral place
+    bool governed = true;
+};
+
+/// What separates two instants as the pilot meets it: mode, stops, bank, gain, and which other functions are on.
+std::vector<double> effect(const ChainModel& model, const DeckNumbers& deck) {
+    const Instant i = model.at(deck);
+    std::vector<double> out{static_cast<double>(i.beneath), i.holdAsked ? 1.0 : 0.0};
+    for (std::size_t f = 0; f < model.functionCount(); ++f) {
+        const std::string& name = model.functionName(f);
+        if (name.rfind("mode", 0) == 0 || name == kHoldMode) continue;  // modes count by rank
+        out.push_back(model.functionActive(f, deck.places) ? 1.0 : 0.0);
+    }
+    return out;
+}
+
+Brute bruteForce(const Setup& s) {
+    const ChainModel model(s);
+    Brute out;
+    const bool rising = s.speedController.highUs > s.speedController.lowUs;
+    const double off = s.speedController.lowUs + (rising ? -20.0 : 20.0);
+    const std::vector<Deck> decks = everyDeck(s);
+    out.combinations = decks.size();
+    for (const Deck& base : decks)
+        for (const double stick : {-1.0, -0.5, 0.0, 0.5, 1.0})
+            for (const double trim : {-1.0, 1.0}) {
+                Deck deck = base;
+                deck.sticks.collective = stick;
+                deck.throttleTrim = trim;
+                const DeckNumbers n = model.numbers(deck);
+                const Instant i = model.at(n);
+                std::size_t kill = s.transmitter.modes.size();
+                const bool killed = model.functionActive(kill, n.places);
+                const bool cut = deck.cutLatched || model.functionActive(kill + 1, n.places);
+                if (i.holdAsked) out.holdReached = true;
+                else if (!killed && !cut) out.modes.insert(i.beneath);
+                const bool accepted =
+                    i.motorPulseUs >= s.speedController.profile.acceptsLowUs && i.motorPulseUs <= s.speedController.profile.acceptsHighUs;
+                if ((i.holdAsked || killed || cut) && !((rising ? i.motorPulseUs <= off : i.motorPulseUs >= off) && accepted))
+                    out.motorOff = false;
+                if (!i.holdAsked && !killed && !cut) {
+                    Deck top = deck;
+                    top.sticks.collective = 1.0;
+                    top.throttleTrim = -1.0;
+                    if (std::abs(model.at(top).throttlePct - i.throttlePct) > 0.5) out.governed = false;
+                }
+            }
+    for (const SwitchProfile& sw : s.transmitter.profile.switches)
+        for (int place = 1; place <= sw.places; ++place)
+            for (const Deck& base : decks) {
+                Deck a = base;
+                Deck b = base;
+                a.switches[sw.id] = place;
+                b.switches[sw.id] = 1;
+                if (effect(model, model.numbers(a)) == effect(model, model.numbers(b))) continue;
+                out.alive.insert({sw.id, place});
+                break;
+            }
+    return out;
+}
+
+/// A random transmitter: two to four switches, conditions of one or two branches of one or two terms.
+Setup randomSetup() {
+    Setup s = turnstone();
+    TransmitterSettings& tx = s.transmitter;
+    tx.profile.switches.clear();
+    tx.switches.clear();
+    const int count = *rc::gen::inRange(2, 5);
+    for (int i = 0; i < count; ++i) {
+        const std::string id = "S" + std::to_string(i + 1);
+        tx.profile.switches.push_back({id, *rc::gen::inRange(2, 4), false});
+        tx.switches.push_back({id, 1, 1});
+    }
+    const auto term = [&] {
+        const auto i = static_cast<std::size_t>(*rc::gen::inRange(0, count));
+        return Term{tx.profile.switches[i].id, *rc::gen::inRange(1, tx.profile.switches[i].places + 1), ""};
+    };
+    const auto condition = [&] {
+        Condition c;
+        const int branches = *rc::gen::inRange(1, 3);
+        for (int b = 0; b < branches; ++b) {
+            std::vector<Term> all{term()};
+            if (*rc::gen::inRange(0, 3) == 0) all.push_back(term());
+            c.push_back(all);
+        }
+        return c;
+    };
+    int n = 0;
+    for (FlightMode& m : tx.modes) {
+        if (m.id != kHoldMode) m.id = "mode" + std::to_string(n++);
+        m.when = condition();
+    }
+    tx.hold.autorotationFrom = "mode0";
+    tx.kill.when = condition();
+    tx.kill.throttlePct = *rc::gen::element(-8.0, -5.0, 0.0);
+    tx.cut.when = *rc::gen::inRange(0, 2) == 0 ? Condition{} : condition();
+    tx.hold.actsIn.reset();
+    if (*rc::gen::inRange(0, 3) == 0) tx.hold.actsIn = std::vector<std::string>{"mode0", "mode1"};
+    if (*rc::gen::inRange(0, 4) == 0) tx.modes[1].throttle.points[2].y = 60.0;
+    tx.throttleTrimRangePct = *rc::gen::element(0.0, 0.0, 5.0);
+    tx.functions = {{"rescue", condition(), {}}};
+    if (*rc::gen::inRange(0, 3) == 0) tx.functions.push_back({"timer", {{{"", 1, "rescue"}}}, {}});
+    return s;
+}
+
+}  // namespace
+
+TEST_CASE("every verdict of the proof is the verdict of brute force") {
+    REQUIRE(rc::check("random switch logic", [] {
+        const Setup s = randomSetup();
+        const SwitchProof proof = proveSwitches(s);
+        const Brute brute = bruteForce(s);
+        RC_ASSERT(proof.combinations == brute.combinations);
+        RC_ASSERT(property(proof, "P1").holds == brute.motorOff);
+        RC_ASSERT(property(proof, "P10").holds == brute.governed);
+        // P2: a mode nobody reaches, a doubled place, or a place that changes nothing
+        bool reached = brute.holdReached;
+        const ChainModel model(s);
+        std::set<std::size_t> beneath;
+        for (const Deck& d : everyDeck(s)) beneath.insert(model.at(d).beneath);
+        std::size_t flight = 0;
+        for (const FlightMode& m : s.transmitter.modes) flight += m.id != kHoldMode ? 1 : 0;
+        reached = reached && beneath.size() == flight;
+        std::set<std::string> named;
+        bool doubled = false;
+        std::map<std::pair<std::string, int>, std::string> booked;
+        for (std::size_t f = 0; f < model.functionCount(); ++f)
+            for (const auto& all : *conditionOf(s.transmitter, model.functionName(f)))
+                for (const Term& t : all) {
+                    if (t.switchId.empty()) continue;
+                    named.insert(t.switchId);
+                    if (all.size() > 1) continue;
+                    const auto [other, fresh] = booked.emplace(std::pair(t.switchId, t.place), model.functionName(f));
+                    doubled = doubled || (!fresh && other->second != model.functionName(f));
+                }
+        bool dead = false;
+        for (const SwitchProfile& sw : s.transmitter.profile.switches)
+            for (int place = 2; place <= sw.places; ++place)
+                dead = dead || (named.count(sw.id) != 0 && brute.alive.count({sw.id, place}) == 0);
+        RC_ASSERT(property(proof, "P2").holds == (reached && !doubled && !dead));
+        // P3: two branches of one function over different switches
+        bool two = false;
+        for (std::size_t f = 0; f < model.functionCount(); ++f) {
+            const Condition& when = *conditionOf(s.transmitter, model.functionName(f));
+            for (std::size_t b = 1; b < when.size(); ++b)
+                two = two || switchesOf(s.transmitter, {when[0]}) != switchesOf(s.transmitter, {when[b]});
+        }
+        RC_ASSERT(property(proof, "P3").holds == !two);
+        // a witness is a state in which the property is really violated
+        if (const PropertyResult& p1 = property(proof, "P1"); !p1.holds) {
+            const Instant now = model.at(posed({}, p1.finding.witness->to));
+            RC_ASSERT(now.motorPulseUs > s.speedController.lowUs - 20.0);
+        }
+        if (const PropertyResult& p10 = property(proof, "P10"); !p10.holds) {
+            Deck deck = posed({}, p10.finding.witness->to);
+            const double seen = model.at(deck).throttlePct;
+            deck.sticks.collective = 1.0;
+            deck.throttleTrim = -1.0;
+            RC_ASSERT(std::abs(model.at(deck).throttlePct - seen) > 0.5);
+        }
+    }));
+}
+
+TEST_CASE("a sound model holds all ten, and says how many combinations were covered") {
+    const SwitchProof proof = proveSwitches(turnstone());
+    CHECK(failing(proof).empty());
+    REQUIRE(proof.properties.size() == 10);
+    std::uint64_t all = 1;
+    for (const SwitchProfile& s : turnstone().transmitter.profile.switches) all *= static_cast<std::uint64_t>(s.places);
+    CHECK(proof.combinations == all);
+    CHECK(proof.walked < proof.combinations);
+    CHECK(property(proof, "P2").covered == proof.combinations);
+    for (const PropertyResult& p : proof.properties) {
+        INFO(p.id);
+        CHECK_FALSE(p.finding.found.empty());
+        CHECK_FALSE(p.finding.title.empty());
+    }
+    CHECK(switchProperties().size() == 10);
+    CHECK(std::string(switchProperties()[9].id) == "P10");
+}
+
+namespace {
+
+struct Mistake {
+    std::string name;
+    std::vector<Edit> edits;
+    std::string property;
+    std::set<std::string> also = {};  ///< other properties that fall with it
+    std::string subject = {};
+};
+
+std::vector<Mistake> mistakes() {
+    using namespace std::string_literals;
+    const auto names = [](std::vector<std::string> v) { return v; };
+    const Curve low = curveOf({30, 75, 75, 75, 75});
+    return {
+        {"hold does not act in Idle-up 2", {{"transmitter.hold.actsIn", names({"normal", "idle1"})}}, "P1", {}, "transmitter.hold.actsIn"},
+        {"hold's value is the throttle's end", {{"transmitter.hold.throttlePct", 0.0}}, "P1", {}, "transmitter.hold.throttlePct"},
+        {"throttle channel reversed",
+         {{"transmitter.channels.throttle.reversed", true}},
+         "P1",
+         {"P6"},
+         "transmitter.channels.throttle.reversed"},
+        {"hold beyond what the speed controller accepts", {{"speedController.profile.acceptsLowUs", 1065.0}}, "P1"},
+        {"kill left at idle", {{"transmitter.kill.throttlePct", 8.0}}, "P1", {}, "transmitter.kill.throttlePct"},
+        {"kill does not act in Normal", {{"transmitter.kill.actsIn", names({"idle1", "idle2"})}}, "P1", {}, "transmitter.kill.actsIn"},
+        {"bail-out without a kill switch",
+         {{"transmitter.schools.hold", "bail-out"s}, {"transmitter.kill.when", Condition{}}},
+         "P1",
+         {},
+         "transmitter.kill.when"},
+        {"two modes on one place", {{"transmitter.modes.idle2.when", at("L1", 2)}}, "P2", {"P7"}},
+        {"a mode without a place",
+         {{"transmitter.modes.idle1.when", Condition{{{"L1", 2, ""}, {"L1", 3, ""}}}}},
+         "P2",
+         {"P7"},
+         "transmitter.modes.idle1.when"},
+        {"rescue on the bank switch's place", {{"transmitter.functions.rescue.when", at("L2", 2)}}, "P2"},
+        {"a place that does nothing", {{"transmitter.functions.bank-3.when", at("L2", 2)}}, "P2"},
+        {"hold left on its old switch",
+         {{"transmitter.modes.hold.when", Condition{{{"R1", 2, ""}}, {{"R2", 2, ""}}}}},
+         "P3",
+         {"P2"},
+         "transmitter.modes.hold.when"},
+        {"power falls away inverted", {{"transmitter.modes.idle1.throttle", low}}, "P5", {"P10"}, "transmitter.modes.idle1.throttle"},
+        {"blades bent at the start",
+         {{"transmitter.modes.normal.pitch", curveOf({-60, -30, 0, 50, 100})}},
+         "P6",
+         {},
+         "transmitter.modes.normal.pitch"},
+        {"no soft start behind a flat curve", {{"speedController.softStartS", 0.0}}, "P6", {}, "speedController.softStartS"},
+        {"a leap at the hover",
+         {{"transmitter.modes.idle1.pitch", curveOf({-100, -50, 12, 56, 100})}},
+         "P7",
+         {},
+         "transmitter.modes.idle1.pitch"},
+        {"a leap in head speed", {{"transmitter.modes.normal.throttle", flatCurve(55, 5)}}, "P7", {}, "transmitter.modes.idle1.throttle"},
+        {"hold with a gain of its own", {{"transmitter.modes.hold.tailGainPct", 20.0}}, "P8", {}, "transmitter.modes.hold.tailGainPct"},
+        {"hold with rates of its own",
+         {{"transmitter.modes.hold.elevator.ratePct", 70.0}},
+         "P8",
+         {},
+         "transmitter.modes.hold.elevator.ratePct"},
+        {"hold off at power-on", {{"transmitter.switches.R1.powerOnPlace", 1.0}}, "P9", {}, "transmitter.switches"},
+        {"no power-on guard", {{"transmitter.hold.powerOnGuard", false}}, "P9", {}, "transmitter.hold.powerOnGuard"},
+        {"model match off", {{"transmitter.modelMatch", false}}, "P9", {}, "transmitter.modelMatch"},
+        {"a hunting governor",
+         {{"transmitter.modes.normal.throttle", curveOf({0, 40, 60, 64, 65})}},
+         "P10",
+         {"P6", "P7"},
+         "transmitter.modes.normal.throttle"},
+    };
+}
+
+}  // namespace
+
+TEST_CASE("seeded mistakes are each found by the property meant for them") {
+    for (const Mistake& m : mistakes()) {
+        INFO(m.name);
+        const Setup wrong = edited(turnstone(), m.edits);
+        const SwitchProof proof = proveSwitches(wrong);
+        const std::set<std::string> fails = failing(proof);
+        CAPTURE(khtest::listed(fails));
+        CHECK(fails.count(m.property) == 1);
+        for (const std::string& f : fails) CHECK((f == m.property || m.also.count(f) == 1));
+        const PropertyResult& p = property(proof, m.property);
+        CHECK_FALSE(p.finding.todo.empty());
+        CHECK_FALSE(p.finding.why.empty());
+        if (!m.subject.empty()) CHECK(p.finding.subject == m.subject);
+        if (!p.finding.fix.empty()) {  // the remedy, where one is offered, restores the property
+            const SwitchProof after = proveSwitches(edited(wrong, p.finding.fix));
+            INFO(render(p.finding.todo));
+            CHECK(property(after, m.property).holds);
+        }
+    }
+}
+
+TEST_CASE("an unused channel that follows a switch is named, and inhibiting it clears it") {
+    Setup s = turnstone();
+    s.transmitter.spares = {{"ch9", 9, "L2"}};
+    const SwitchProof proof = proveSwitches(s);
+    CHECK(failing(proof) == std::set<std::string>{"P4"});
+    const Finding& f = property(proof, "P4").finding;
+    CHECK(f.subject == "transmitter.spares.ch9.follows");
+    CHECK(render(f.found).find("Channel 9") != std::string::npos);
+    CHECK(failing(proveSwitches(edited(s, f.fix))).empty());
+}
+
+TEST_CASE("declared sharing is a choice: P2 and P3 allow it by name") {
+    using namespace std::string_literals;
+    const Condition twice{{{"R1", 2, ""}}, {{"R2", 2, ""}}};
+    Setup s = edited(turnstone(), {{"transmitter.modes.hold.when", twice}});
+    CHECK(failing(proveSwitches(s)).count("P3") == 1);
+    s.transmitter.shared = {"hold"};
+    CHECK(failing(proveSwitches(s)).count("P3") == 0);
+    CHECK(failing(proveSwitches(s)).count("P2") == 1);  // R2 at 2 is the kill switch as well
+    s.transmitter.shared = {"hold", "R2"};
+    CHECK(failing(proveSwitches(s)).empty());
+}
+
+TEST_CASE("the classic take-off curve is a school: allowed, and its falling power is said") {
+    using namespace std::string_literals;
+    const Curve raised = curveOf({0, 65, 65, 65, 65});
+    const Setup flatSchool = edited(turnstone(), {{"transmitter.modes.normal.throttle", raised}});
+    CHECK(failing(proveSwitches(flatSchool)).count("P10") == 1);
+    const Setup classic = edited(flatSchool, {{"transmitter.schools.throttle", "classic"s}});
+    const SwitchProof proof = proveSwitches(classic);
+    CHECK(property(proof, "P10").holds);
+    CHECK(property(proof, "P5").holds);
+    CHECK(render(property(proof, "P5").finding.found).find("power would fall away inverted") != std::string::npos);
+    // only the first point may be 0: a curve that still rises at half stick is refused in the classic school too
+    const Setup late = edited(classic, {{"transmitter.modes.normal.throttle", curveOf({0, 30, 65, 65, 65})}});
+    CHECK_FALSE(property(proveSwitches(late), "P10").holds);
+}
+
+TEST_CASE("auto bail-out: hold is exactly its value, kill stops") {
+    using namespace std::string_literals;
+    const Setup s = edited(turnstone(), {{"transmitter.schools.hold", "bail-out"s}, {"transmitter.hold.throttlePct", 12.0}});
+    const SwitchProof proof = proveSwitches(s);
+    CHECK(property(proof, "P1").holds);
+    CHECK(render(property(proof, "P1").finding.found).find("exactly") != std::string::npos);
+    CHECK_FALSE(property(proveSwitches(edited(s, {{"transmitter.schools.hold", "cut"s}})), "P1").holds);
+}
+
+TEST_CASE("an engine idles in hold below its clutch, and kill closes it") {
+    using namespace std::string_literals;
+    Setup s =
+        edited(turnstone(), {{"machine.power.kind", "engine"s}, {"machine.power.clutchPct", 30.0}, {"transmitter.hold.throttlePct", 15.0}});
+    CHECK(property(proveSwitches(s), "P1").holds);
+    CHECK(property(proveSwitches(s), "P6").holds);
+    CHECK_FALSE(property(proveSwitches(edited(s, {{"transmitter.hold.throttlePct", 35.0}})), "P1").holds);
+    CHECK_FALSE(property(proveSwitches(edited(s, {{"transmitter.kill.throttlePct", 3.0}})), "P1").holds);
+    s.machine.power.clutchPct.reset();
+    CHECK(render(property(proveSwitches(s), "P1").finding.found).find("clutch engagement is not known") != std::string::npos);
+}
+
+TEST_CASE("witnesses fed to trace violate their property") {
+    for (const Mistake& m : mistakes()) {
+        const Setup wrong = edited(turnstone(), m.edits);
+        const SwitchProof proof = proveSwitches(wrong);
+        const Finding& f = property(proof, m.property).finding;
+        if (!f.witness) continue;
+        INFO(m.name);
+        const Tracer tracer(wrong);
+        const Trace now = tracer.at(posed({}, f.witness->to));
+        if (m.property == "P1") CHECK(now.now.motorPulseUs > wrong.speedController.lowUs - 20.0 - 1e-9);
+        if (m.property == "P5")
+            CHECK(now.throttlePct < tracer
+                                        .at(posed(
+                                            {},
+                                            [&] {
+                                                PartialDeck top = f.witness->to;
+                                                top.collective = 1.0;
+                                                return top;
+                                            }()))
+                                        .throttlePct);
+        if (m.property == "P6") {
+            REQUIRE(f.witness->from);
+            CHECK(tracer.at(posed({}, *f.witness->from)).throttlePct == 0.0);
+            CHECK(now.throttlePct > 0.0);
+        }
+        if (m.property == "P7") {
+            REQUIRE(f.witness->from);
+            const Trace before = tracer.at(posed({}, *f.witness->from));
+            const double jump = std::abs(now.bladeDeg[2] - before.bladeDeg[2]);
+            const double speed = std::abs(now.headSpeedRpm / before.headSpeedRpm - 1.0);
+            CHECK((jump > 0.5 || speed > 0.20));
+        }
+        if (m.property == "P8") {
+            REQUIRE(f.witness->from);
+            const Instant before = tracer.at(posed({}, *f.witness->from)).now;
+            bool differs = false;
+            for (const Function fn : {Function::Aileron, Function::Elevator, Function::Rudder, Function::Gain})
+                differs = differs || before.channels[indexOf(fn)].value != now.now.channels[indexOf(fn)].value;
+            CHECK(differs);
+        }
+    }
+}
+
+TEST_CASE("twelve switches of three places are proved within the time, every combination covered") {
+    Setup s = turnstone();
+    TransmitterSettings& tx = s.transmitter;
+    tx.profile.switches.clear();
+    tx.switches.clear();
+    for (int i = 1; i <= 12; ++i) {
+        tx.profile.switches.push_back({"S" + std::to_string(i), 3, false});
+        tx.switches.push_back({"S" + std::to_string(i), 1, 1});
+    }
+    // every place of every switch means something to the throttle
+    Condition hold{{}};
+    for (int i = 4; i <= 12; ++i) hold.front().push_back({"S" + std::to_string(i), 2 + i % 2, ""});
+    for (int i = 4; i <= 12; ++i) hold.push_back({{"S" + std::to_string(i), 3 - i % 2, ""}, {"S3", 2, ""}});
+    tx.modes[1].when = at("S1", 2);
+    tx.modes[2].when = at("S1", 3);
+    tx.modes[3].when = hold;
+    tx.kill.when = Condition{{{"S2", 2, ""}}, {{"S2", 3, ""}, {"S3", 3, ""}}};
+    tx.functions.clear();
+    const auto start = std::chrono::steady_clock::now();
+    const SwitchProof proof = proveSwitches(s);
+    const double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+    WARN("12 three-position switches: " << proof.combinations << " combinations, walked as " << proof.walked << ", " << seconds << " s");
+    CHECK(proof.combinations == 531441);
+    CHECK(proof.walked == 531441);
+    CHECK(property(proof, "P1").holds);
+    CHECK(seconds < 10.0);  // the reach of 1 s is held by the benchmark; sanitizers are slow
+}
+
+TEST_CASE("a proof can be watched and cancelled") {
+    std::uint64_t calls = 0;
+    const SwitchProof whole = proveSwitches(turnstone(), [&](std::uint64_t done, std::uint64_t total) {
+        ++calls;
+        CHECK(done <= total);
+        return true;
+    });
+    CHECK(calls >= 10);
+    CHECK_FALSE(whole.cancelled);
+    const SwitchProof stopped = proveSwitches(turnstone(), [](std::uint64_t, std::uint64_t) { return false; });
+    CHECK(stopped.cancelled);
+    CHECK(stopped.properties.empty());
+    int budget = 5;
+    const SwitchProof half = proveSwitches(turnstone(), [&](std::uint64_t, std::uint64_t) { return --budget > 0; });
+    CHECK(half.cancelled);
+    CHECK(half.properties.size() < 10);
+}
+
+TEST_CASE("conditions that refer to each other in a circle are refused by name") {
+    Setup s = turnstone();
+    s.transmitter.functions = {{"a", {{{"", 1, "b"}}}, {}}, {"b", {{{"", 1, "a"}}}, {}}};
+    CHECK_THROWS_AS(proveSwitches(s), InputError);
+    s.transmitter.functions = {{"a", {{{"", 1, "nobody"}}}, {}}};
+    try {
+        (void)proveSwitches(s);
+        FAIL("a term that names no function must be refused");
+    } catch (const InputError& e) {
+        CHECK(std::string(e.what()).find("nobody") != std::string::npos);
+    }
+}
+
+TEST_CASE("places that no condition names count as one, with their weight") {
+    Setup s = turnstone();
+    const ChainModel model(s);
+    const SwitchSpace space(s, model, {1, 2});  // Idle-up 1 and 2: all three places of the mode switch are told apart
+    CHECK(space.size() == 3);
+    const SwitchSpace hold(s, model, {3});
+    REQUIRE(hold.axes().size() == 1);
+    std::uint64_t states = 0;
+    for (std::uint64_t i = 0; i < hold.size(); ++i) states += hold.weight(i);
+    CHECK(states == static_cast<std::uint64_t>(s.transmitter.profile.switches[hold.axes()[0].index].places));
+    // moving an axis and back is the same combination
+    for (std::uint64_t i = 0; i < space.size(); ++i)
+        for (std::size_t k = 0; k < 3; ++k) {
+            const std::uint64_t there = space.moved(i, 0, k);
+            CHECK(space.classAt(there, 0) == k);
+            CHECK(space.moved(there, 0, space.classAt(i, 0)) == i);
+        }
+}
