@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// The shortcut table and what each entry does; the menu and the palette are made from it.
+// What each entry of the shortcut table does; the menu and the palette are made from it.
 #include "app/desktop.h"
 #include "app/mainwindow.h"
 #include "core/base/error.h"
+#include "core/setup/modeedits.h"
 #include "io/html.h"
 #include "paint/pdf.h"
 #include "paint/theme.h"
@@ -11,13 +12,14 @@
 #include <QAction>
 #include <QApplication>
 #include <QComboBox>
-#include <QDesktopServices>
 #include <QDialogButtonBox>
 #include <QFileDialog>
 #include <QFormLayout>
 #include <QInputDialog>
 #include <QMenu>
 #include <QMessageBox>
+#include <QPrintDialog>
+#include <QPrinter>
 #include <QSettings>
 #include <QTextBrowser>
 #include <QVBoxLayout>
@@ -26,44 +28,9 @@ namespace kh::app {
 
 using namespace paint;
 
-std::span<const Shortcut> shortcuts() {
-    static constexpr std::array table{
-        Shortcut{"new", KH_TR("New model…"), "Ctrl+N", KH_TR("File")},
-        Shortcut{"open", KH_TR("Open…"), "Ctrl+O", KH_TR("File")},
-        Shortcut{"save", KH_TR("Save"), "Ctrl+S", KH_TR("File")},
-        Shortcut{"save-as", KH_TR("Save As…"), "Ctrl+Shift+S", KH_TR("File")},
-        Shortcut{"revert", KH_TR("Revert"), "", KH_TR("File")},
-        Shortcut{"export", KH_TR("Export…"), "Ctrl+E", KH_TR("File")},
-        Shortcut{"print", KH_TR("Print the bench sheet…"), "Ctrl+P", KH_TR("File")},
-        Shortcut{"preferences", KH_TR("Preferences…"), "Ctrl+,", KH_TR("Program")},
-        Shortcut{"handbook", KH_TR("Handbook"), "Shift+F1", KH_TR("Program")},
-        Shortcut{"shortcuts", KH_TR("Shortcuts"), "Ctrl+?", KH_TR("Program")},
-        Shortcut{"about", KH_TR("About and licences"), "", KH_TR("Program")},
-        Shortcut{"quit", KH_TR("Quit"), "Ctrl+Q", KH_TR("Program")},
-        Shortcut{"undo", KH_TR("Undo"), "Ctrl+Z", KH_TR("Edit")},
-        Shortcut{"redo", KH_TR("Redo"), "Ctrl+Shift+Z", KH_TR("Edit")},
-        Shortcut{"boxes", KH_TR("Choose the boxes and servos…"), "Ctrl+B", KH_TR("Edit")},
-        Shortcut{"renew", KH_TR("Take the newer profiles"), "", KH_TR("Edit")},
-        Shortcut{"measured", KH_TR("Measured…"), "Ctrl+M", KH_TR("Edit")},
-        Shortcut{"seen", KH_TR("Seen on the machine"), "Ctrl+Shift+M", KH_TR("Edit")},
-        Shortcut{"remedy", KH_TR("Set the remedy"), "Ctrl+Return", KH_TR("Edit")},
-        Shortcut{"find", KH_TR("Find an action, a station, a setting…"), "Ctrl+K", KH_TR("View")},
-        Shortcut{"why", KH_TR("Why"), "F1", KH_TR("View")},
-        Shortcut{"pose", KH_TR("Pose or release"), "F5", KH_TR("View")},
-        Shortcut{"previous", KH_TR("Station before"), "Alt+Left", KH_TR("View")},
-        Shortcut{"next", KH_TR("Next station"), "Alt+Right", KH_TR("View")},
-        Shortcut{"go-page", KH_TR("Into the page"), "F6", KH_TR("View")},
-        Shortcut{"go-bench", KH_TR("Into the curves"), "F7", KH_TR("View")},
-        Shortcut{"go-deck", KH_TR("Into the deck"), "F8", KH_TR("View")},
-        Shortcut{"fold-deck", KH_TR("Fold the deck"), "F9", KH_TR("View")},
-        Shortcut{"theme", KH_TR("Other theme"), "F12", KH_TR("View")},
-        Shortcut{"menu", KH_TR("Model menu"), "Alt+F", KH_TR("View")},
-    };
-    return table;
-}
-
 void MainWindow::buildActions() {
     for (const Shortcut& s : shortcuts()) {
+        if (s.local) continue;
         auto* a = new QAction(words(s.text), this);
         a->setObjectName(QString::fromLatin1(s.id));
         if (*s.keys != 0) a->setShortcut(QKeySequence(QString::fromLatin1(s.keys)));
@@ -116,6 +83,10 @@ void MainWindow::runAction(const QString& id) {
     else if (id == QStringLiteral("undo")) workspace_.document().undoStack().undo();
     else if (id == QStringLiteral("redo")) workspace_.document().undoStack().redo();
     else if (id == QStringLiteral("boxes")) changeBoxes();
+    else if (id == QStringLiteral("prove")) workspace_.proof().start(workspace_.setup());
+    else if (id == QStringLiteral("bench-state")) setBenchState();
+    else if (id == QStringLiteral("save-template")) saveTemplate();
+    else if (id.startsWith(QStringLiteral("matrix-"))) changeModes(id);
     else if (id == QStringLiteral("renew")) {
         const Setup after = io::withNewerProfiles(workspace_.setup(), workspace_.library());
         const std::vector<std::string> paths = differingPaths(workspace_.setup(), after);
@@ -132,7 +103,7 @@ void MainWindow::runAction(const QString& id) {
     else if (id == QStringLiteral("remedy")) {
         const int i = workspace_.selectedFinding();
         if (i < 0) return;
-        const Finding finding = workspace_.evaluation().findings[static_cast<std::size_t>(i)];
+        const Finding finding = workspace_.entries()[static_cast<std::size_t>(i)].finding;
         if (finding.fix.empty()) showMessage(tr("This one is settled by hand: %1").arg(words(finding.todo)));
         else workspace_.applyFix(finding);
     } else if (id == QStringLiteral("find")) showPalette();
@@ -166,9 +137,9 @@ void MainWindow::showMenu(QPoint at) {
         });
     recent->setEnabled(!recent->isEmpty());
     menu->addSeparator();
-    for (const char* id : {"save", "save-as", "revert", "export", "print"}) add(id);
+    for (const char* id : {"save", "save-as", "save-template", "revert", "export", "print"}) add(id);
     menu->addSeparator();
-    for (const char* id : {"boxes", "renew", "preferences", "handbook", "shortcuts", "about"}) add(id);
+    for (const char* id : {"boxes", "renew", "bench-state", "preferences", "handbook", "shortcuts", "about"}) add(id);
     menu->addSeparator();
     add("quit");
     menu->popup(at);
@@ -177,8 +148,9 @@ void MainWindow::showMenu(QPoint at) {
 void MainWindow::showPalette() {
     std::vector<Command> commands;
     for (const Shortcut& s : shortcuts())
-        commands.push_back({words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys),
-                            [this, id = QString::fromLatin1(s.id)] { runAction(id); }});
+        if (!s.local)
+            commands.push_back({words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys),
+                                [this, id = QString::fromLatin1(s.id)] { runAction(id); }});
     for (const StationEntry& s : stations())
         commands.push_back({tr("Station %1").arg(words(s.name)), QString::number(static_cast<int>(s.station)),
                             [this, s] { workspace_.setStation(s.station); }});
@@ -231,16 +203,102 @@ void MainWindow::exportAs() {
 }
 
 void MainWindow::printSheet() {
-    const QString file = QDir::temp().filePath(QString::fromStdString(workspace_.setup().machine.name).toLower().replace(' ', '-') +
-                                               QStringLiteral("-bench-sheet.pdf"));
-    try {
-        io::writeFileAtomically(file.toStdString(), sheetPdf(benchSheet(workspace_.setup(), workspace_.evaluation())));
-    } catch (const io::FileError& e) {
-        showMessage(QString::fromStdString(e.what()));
+    QPrinter printer(QPrinter::HighResolution);
+    printer.setPageSize(QPageSize(QPageSize::A4));
+    printer.setDocName(QString::fromStdString(workspace_.setup().machine.name));
+    QPrintDialog dialog(&printer, this);
+    dialog.setWindowTitle(tr("Print the bench sheet"));
+    if (dialog.exec() != QDialog::Accepted) return;
+    if (printTo(printer))
+        showMessage(tr("The bench sheet of %1 was sent to %2.")
+                        .arg(printer.docName(), printer.outputFileName().isEmpty() ? printer.printerName() : printer.outputFileName()));
+    else showMessage(tr("The printer did not take the sheet. Export it as PDF instead (Ctrl+E)."));
+}
+
+bool MainWindow::printTo(QPrinter& printer) { return printSheetOn(printer, benchSheet(workspace_.setup(), workspace_.evaluation())); }
+
+void MainWindow::setBenchState() {
+    const std::vector<Edit> edits = benchState(workspace_.setup());
+    if (edits.empty()) {
+        showMessage(tr("The transmitter is in its bench state: travel 100, sub-trim 0, straight pitch curves, no mixing."));
         return;
     }
-    if (QDesktopServices::openUrl(QUrl::fromLocalFile(file))) showMessage(tr("The bench sheet was opened for printing: %1").arg(file));
-    else showMessage(tr("The bench sheet was written to %1.").arg(file));
+    workspace_.document().edit(tr("Set the transmitter to its bench state"), edits);
+    showMessage(
+        tr("%1 settings changed, in one step that can be undone: travel 100, sub-trim 0, straight pitch curves, no mixing. Hold is as it "
+           "was: keep it on.")
+            .arg(edits.size()));
+}
+
+void MainWindow::saveTemplate() {
+    const QString file =
+        QFileDialog::getSaveFileName(this, tr("Save as a template"),
+                                     QString::fromStdString(workspace_.setup().machine.sizeClass) + QStringLiteral("-template.keel.json"),
+                                     tr("Keelhaul setups (*.keel.json)"));
+    if (file.isEmpty()) return;
+    try {
+        io::saveDocument(file.toStdString(), asTemplate(workspace_.setup()));
+        showMessage(
+            tr("The template was written to %1. Open it, save it under the new model's name, and set what its machine gives.").arg(file));
+    } catch (const io::FileError& e) {
+        showMessage(QString::fromStdString(e.what()));
+    }
+}
+
+void MainWindow::changeModes(const QString& id) {
+    const auto& modes = workspace_.setup().transmitter.modes;
+    const Selection s = workspace_.selection();
+    if (workspace_.station() != Station::Modes || s.cell < 0 || s.cell >= static_cast<int>(modes.size())) {
+        showMessage(tr("Choose a mode in Modes first."));
+        return;
+    }
+    const FlightMode mode = modes[static_cast<std::size_t>(s.cell)];
+    const QString name = QString::fromStdString(mode.name);
+    try {
+        if (id == QStringLiteral("matrix-copy")) copyCell(false);
+        else if (id == QStringLiteral("matrix-row")) copyCell(true);
+        else if (id == QStringLiteral("matrix-mode")) {
+            if (s.cell + 1 >= static_cast<int>(modes.size())) return;
+            const FlightMode& next = modes[static_cast<std::size_t>(s.cell) + 1];
+            workspace_.document().edit(tr("Copy %1 to %2").arg(name, QString::fromStdString(next.name)),
+                                       copyMode(workspace_.setup(), mode.id, next.id));
+            workspace_.select({s.row, s.cell + 1, 0});
+        } else if (id == QStringLiteral("matrix-rename")) {
+            bool ok = false;
+            const QString text = QInputDialog::getText(this, tr("Rename the mode"), tr("Name of the mode, as the transmitter shows it"),
+                                                       QLineEdit::Normal, name, &ok)
+                                     .trimmed();
+            if (ok && !text.isEmpty())
+                workspace_.document().edit(tr("Rename %1").arg(name), {{"transmitter.modes." + mode.id + ".name", text.toStdString()}});
+        } else if (id == QStringLiteral("matrix-add")) {
+            workspace_.document().replace(tr("Add a mode"), withModeAfter(workspace_.setup(), mode.id));
+            showMessage(tr("The new mode is a copy of %1 and has no switch yet; give it one in Radio.").arg(name));
+        } else {
+            workspace_.document().replace(tr("Remove %1").arg(name), withoutMode(workspace_.setup(), mode.id));
+        }
+    } catch (const InputError& e) {
+        showMessage(QString::fromStdString(e.what()));
+    }
+}
+
+void MainWindow::copyCell(bool everyMode) {
+    const Row* row = workspace_.selectedRow();
+    const Part* part = workspace_.selectedPart();
+    const Selection s = workspace_.selection();
+    if (row == nullptr || part == nullptr || part->field.empty()) return;
+    const auto value = readField(workspace_.setup(), part->field);
+    if (!value) return;
+    std::vector<Edit> edits;
+    for (int c = 0; c < static_cast<int>(row->cells.size()); ++c) {
+        const auto& parts = row->cells[static_cast<std::size_t>(c)].parts;
+        if (c == s.cell || (!everyMode && c != s.cell + 1) || s.part >= static_cast<int>(parts.size())) continue;
+        const std::string& field = parts[static_cast<std::size_t>(s.part)].field;
+        if (!field.empty() && field != part->field && readField(workspace_.setup(), field)->info.kind == value->info.kind)
+            edits.push_back({field, value->value});
+    }
+    if (edits.empty()) return;
+    workspace_.document().edit(everyMode ? tr("Copy to every mode") : tr("Copy to the next mode"), edits);
+    if (!everyMode) workspace_.select({s.row, s.cell + 1, s.part});
 }
 
 void MainWindow::revert() {
@@ -375,20 +433,7 @@ void showText(QWidget* parent, const QString& title, const QString& markdown) {
 
 }  // namespace
 
-void MainWindow::showShortcuts() {
-    QString text;
-    QString group;
-    for (const Shortcut& s : shortcuts()) {
-        if (*s.keys == 0) continue;
-        if (group != QString::fromUtf8(s.group)) {
-            group = QString::fromUtf8(s.group);
-            text += QStringLiteral("\n### %1\n\n").arg(words(s.group));
-        }
-        text += QStringLiteral("- **%1** %2\n")
-                    .arg(QKeySequence(QString::fromLatin1(s.keys)).toString(QKeySequence::NativeText), words(s.text));
-    }
-    showText(this, tr("Shortcuts"), text);
-}
+void MainWindow::showShortcuts() { showText(this, tr("Shortcuts"), shortcutsMarkdown()); }
 
 void MainWindow::handbook() {
     for (const auto& folder : places_.data)

@@ -51,14 +51,17 @@ std::vector<Panel> BenchView::panels() const {
             return {{paintHeadSpeeds, QRectF(left, 10, w, h * 0.47), KH_TR("Head speeds")},
                     {paintPinionTable, QRectF(left, 24 + h * 0.47, w, h * 0.5 - 24), KH_TR("Pinions"), true}};
         case Station::Proof:
-            return {{paintTransmitter, QRectF(left, 10, w, 286), KH_TR("Transmitter")},
+            return {{paintTransmitter, QRectF(left, 10, w * 0.60, 286), KH_TR("Transmitter")},
+                    {paintPositions, QRectF(left + w * 0.60, 10, w * 0.40, 280), KH_TR("All switch positions")},
                     {paintHoldBars, QRectF(left, 312, w, h - 306), KH_TR("Hold by mode")}};
         default: return {};
     }
 }
 
 Scene BenchView::scene() const {
-    return {workspace_.setup(), workspace_.evaluation(), workspace_.trace(), workspace_.deck(), workspace_.posedSwitches()};
+    return {workspace_.setup(),         workspace_.evaluation(),
+            workspace_.trace(),         workspace_.deck(),
+            workspace_.posedSwitches(), workspace_.proof().result().properties.empty() ? nullptr : &workspace_.proof().result()};
 }
 
 void BenchView::layOut() {
@@ -109,26 +112,13 @@ void BenchView::paintEvent(QPaintEvent*) {
 void BenchView::mousePressEvent(QMouseEvent* event) {
     const Item* i = itemAt(event->position());
     if (i == nullptr || i->name != words("Transmitter")) return;
-    // the nearest switch along the top edge
     const Panel panel = panels().front();
-    const double w = std::min(panel.area.width() - 40, 430.0);
-    const double left = panel.area.center().x() - w / 2;
-    const double top = panel.area.top() + 96;
-    if (event->position().y() > top + 4 || event->position().y() < top - 70) return;
-    std::vector<const SwitchProfile*> sides[2];
-    for (const SwitchProfile& x : workspace_.setup().transmitter.profile.switches) sides[x.id.starts_with("L") ? 0 : 1].push_back(&x);
-    for (int side = 0; side < 2; ++side) {
-        auto& list = sides[side];
-        std::sort(list.begin(), list.end(), [side](const auto* a, const auto* b) { return side == 0 ? a->id < b->id : a->id > b->id; });
-        for (std::size_t k = 0; k < list.size(); ++k) {
-            const double x = side == 0 ? left + w * 0.10 + 52.0 * static_cast<double>(k)
-                                       : left + w * 0.90 - 52.0 * static_cast<double>(list.size() - 1 - k);
-            if (std::abs(event->position().x() - x) > 22) continue;
-            Deck deck = workspace_.deck();
-            deck.switches[list[k]->id] = placeOf(workspace_.setup().transmitter, deck, list[k]->id) % list[k]->places + 1;
-            workspace_.setDeck(deck);
-            return;
-        }
+    for (const SwitchSpot& spot : switchSpots(panel.area, workspace_.setup().transmitter.profile)) {
+        if (!spot.track.adjusted(-18, -26, 18, 8).contains(event->position())) continue;
+        Deck deck = workspace_.deck();
+        deck.switches[spot.profile->id] = placeOf(workspace_.setup().transmitter, deck, spot.profile->id) % spot.profile->places + 1;
+        workspace_.setDeck(deck);
+        return;
     }
 }
 

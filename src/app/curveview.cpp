@@ -425,12 +425,27 @@ void CurveView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_PageDown:
             if (editable(false)) enter(false);
             break;
-        case Qt::Key_F: {  // flatten to this point
+        case Qt::Key_F: {
             const auto& points = curve(pitch_).points;
-            workspace_.document().edit(tr("Flatten the curve"),
-                                       {{path(pitch_), flatCurve(points[static_cast<std::size_t>(point_)].y, points.size())}});
+            change(tr("Flatten the curve"), flatCurve(points[static_cast<std::size_t>(point_)].y, points.size()));
             break;
         }
+        case Qt::Key_M:
+            if (pitch_) change(tr("Mirror the curve"), mirroredCurve(curve(true)));
+            break;
+        case Qt::Key_L: change(tr("Straighten the curve"), straightenedCurve(curve(pitch_))); break;
+        case Qt::Key_S: {
+            Curve c = curve(pitch_);
+            if (!workspace_.setup().transmitter.profile.smoothCurves) {
+                emit refused(tr("%1 has straight curves only.").arg(QString::fromStdString(workspace_.setup().transmitter.profile.name)));
+                break;
+            }
+            c.shape = c.shape == CurveShape::Straight ? CurveShape::Smooth : CurveShape::Straight;
+            change(c.shape == CurveShape::Smooth ? tr("Smooth the curve") : tr("Straight between the points"), c);
+            break;
+        }
+        case Qt::Key_Plus: recount(1); break;
+        case Qt::Key_Minus: recount(-1); break;
         case Qt::Key_Return:
         case Qt::Key_Enter: type(); break;
         case Qt::Key_Escape:
@@ -444,6 +459,22 @@ void CurveView::keyPressEvent(QKeyEvent* event) {
             break;
         default: ItemView::keyPressEvent(event);
     }
+}
+
+void CurveView::change(const QString& name, const Curve& to) {
+    if (editable(pitch_)) workspace_.document().edit(name, {{path(pitch_), to}});
+}
+
+void CurveView::recount(int by) {
+    const int most = workspace_.setup().transmitter.profile.curvePoints;
+    const int wanted = static_cast<int>(curve(pitch_).points.size()) + by;
+    if (wanted < 2 || wanted > most) {
+        emit refused(
+            tr("A curve of %1 has 2 to %2 points.").arg(QString::fromStdString(workspace_.setup().transmitter.profile.name)).arg(most));
+        return;
+    }
+    point_ = std::min(point_, wanted - 1);
+    change(by > 0 ? tr("A curve point more") : tr("A curve point less"), resampledCurve(curve(pitch_), static_cast<std::size_t>(wanted)));
 }
 
 void CurveView::type() {

@@ -54,6 +54,8 @@ private:
     void setPoint(double y);
     void nudge(double by);
     void type();
+    void change(const QString& name, const Curve& to);
+    void recount(int by);
     void closeEditor();
 
     Workspace& workspace_;

@@ -246,8 +246,8 @@ void LedgerView::render(QPainter* p) {
     }
 }
 
-QString LedgerView::keyLine() const {
-    return tr("Enter|edit  F1|why  F5|pose  Alt ← →|station  Ctrl M|measured…  Ctrl P|print  F9|deck  Ctrl K|find");
+std::vector<const char*> LedgerView::keyLine() const {
+    return {"page-edit", "page-part", "why", "pose", "next", "measured", "print", "fold-deck", "find"};
 }
 
 }  // namespace kh::app

@@ -124,7 +124,7 @@ void MainWindow::showWhy() {
     }
     if (workspace_.station() == Station::Proof) {
         const int i = workspace_.selectedFinding();
-        if (i >= 0) why_->show(workspace_.evaluation().findings[static_cast<std::size_t>(i)]);
+        if (i >= 0) why_->show(workspace_.entries()[static_cast<std::size_t>(i)].finding);
         return;
     }
     if (const Part* part = workspace_.selectedPart(); part != nullptr && !part->why.lines.empty())

@@ -6,6 +6,7 @@
 #include "app/deck.h"
 #include "app/pageview.h"
 #include "app/panels.h"
+#include "app/shortcuts.h"
 #include "app/topbar.h"
 
 #include <QMainWindow>
@@ -15,16 +16,9 @@
 class QLabel;
 class QMenu;
 
-namespace kh::app {
+class QPrinter;
 
-/// One shortcut: the table makes the menu, the palette and the handbook page.
-struct Shortcut {
-    const char* id;
-    const char* text;
-    const char* keys;
-    const char* group;
-};
-[[nodiscard]] std::span<const Shortcut> shortcuts();
+namespace kh::app {
 
 /// Where the window keeps its files, and where data are looked up.
 struct Places {
@@ -46,6 +40,8 @@ public:
     bool saveTo(const QString& file);
     /// Offers what a killed program left behind.
     void offerJournals();
+    /// Paints the bench sheet. @return false if the printer does not take it
+    bool printTo(QPrinter& printer);
     void setTheme(const QString& choice);  ///< "chart", "night" or "desktop"
     void setTextScale(double scale);
 
@@ -80,6 +76,10 @@ private:
     void printSheet();
     void measured(bool seen);
     void changeBoxes();
+    void setBenchState();
+    void saveTemplate();
+    void changeModes(const QString& id);
+    void copyCell(bool everyMode);
     void preferences();
     void about();
     void showShortcuts();

@@ -2,6 +2,7 @@
 #include "app/pageview.h"
 
 #include "app/celleditor.h"
+#include "app/shortcuts.h"
 #include "core/base/error.h"
 #include "paint/theme.h"
 
@@ -65,9 +66,11 @@ void PageView::paintEvent(QPaintEvent*) {
     p.fillRect(QRectF(0, height() - kFoot, width(), kFoot), t.sheet);
     // the key line: key names in mono, words in muted
     double x = kLeft;
-    for (const QString& pair : keyLine().split(QStringLiteral("  "), Qt::SkipEmptyParts)) {
-        const QString key = pair.section('|', 0, 0);
-        const QString word = pair.section('|', 1);
+    for (const char* id : keyLine()) {
+        const Shortcut* s = shortcut(id);
+        if (s == nullptr) continue;
+        const QString key = keyName(*s);
+        const QString word = words(s->hint);
         const double need = textWidth(key, Theme::mono(12)) + 6 + textWidth(word, Theme::font(12)) + 14;
         if (x + need > width()) break;
         x = drawText(p, {x, height() - 12.0}, key, Theme::mono(12), t.ink) + 6;

@@ -36,7 +36,8 @@ protected:
 
     /// Paints (painter given) or only lays out (nullptr); adds items through `put`.
     virtual void render(QPainter* p) = 0;
-    [[nodiscard]] virtual QString keyLine() const = 0;
+    /// Keys shown at the foot, in order: ids of the shortcut table.
+    [[nodiscard]] virtual std::vector<const char*> keyLine() const = 0;
     /// Moves the selection; the ledger and the matrix do it alike.
     virtual void moveRow(int by);
     virtual void movePart(int by);
@@ -80,7 +81,7 @@ public:
 
 protected:
     void render(QPainter* p) override;
-    [[nodiscard]] QString keyLine() const override;
+    [[nodiscard]] std::vector<const char*> keyLine() const override;
 
 private:
     struct Columns {
@@ -99,8 +100,7 @@ public:
 
 protected:
     void render(QPainter* p) override;
-    [[nodiscard]] QString keyLine() const override;
-    void keyPressEvent(QKeyEvent* event) override;
+    [[nodiscard]] std::vector<const char*> keyLine() const override;
     void movePart(int by) override;
 };
 
@@ -112,11 +112,19 @@ public:
 
 protected:
     void render(QPainter* p) override;
-    [[nodiscard]] QString keyLine() const override;
+    [[nodiscard]] std::vector<const char*> keyLine() const override;
     void mousePressEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void moveRow(int by) override;
     void movePart(int) override {}
+
+private:
+    [[nodiscard]] double entryHeight(const ProofEntry& e, bool open) const;
+    void drawHead(QPainter& p);
+    void drawEntry(QPainter& p, const ProofEntry& e, int index, double y, double h, bool open);
+    void drawOpen(QPainter& p, const ProofEntry& e, int index, double y);
+    void drawWitness(QPainter& p, const Finding& f, double y) const;
+    [[nodiscard]] QString proofState() const;
 };
 
 }  // namespace kh::app

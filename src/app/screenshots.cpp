@@ -37,7 +37,9 @@ constexpr std::array kShots{
     Shot{"proof-night", "dunlin-380", Station::Proof, true, "hold-acts.idle2", "normal", true, false},
 };
 
-void settle() {
+void settle(const Workspace& w) {
+    do QApplication::processEvents(QEventLoop::AllEvents, 20);
+    while (w.proof().state() == ProofRunner::State::Trying);
     for (int i = 0; i < 5; ++i) QApplication::processEvents();
 }
 
@@ -75,7 +77,7 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
                 w.select({static_cast<int>(r), shot.station == Station::Modes ? 1 : rows[r].cells[1].parts.empty() ? 2 : 1, 0});
         for (std::size_t f = 0; f < w.evaluation().findings.size(); ++f)
             if (w.evaluation().findings[f].id == shot.row) w.selectFinding(static_cast<int>(f));
-        settle();
+        settle(window.workspace());
         if (shot.pose) w.togglePose();
         if (shot.station == Station::Modes) {
             window.curves()->enter(true);
@@ -86,7 +88,7 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
                 });
         }
         if (shot.why) window.action(QStringLiteral("why"))->trigger();
-        settle();
+        settle(window.workspace());
         if (!window.grab().save(QDir(folder).filePath(QString::fromLatin1(shot.file) + QStringLiteral(".png")))) return 3;
         if (shot.pose) w.release();
         if (shot.why) window.action(QStringLiteral("why"))->trigger();

@@ -4,6 +4,8 @@
 #include "core/base/error.h"
 #include "paint/theme.h"
 
+#include <set>
+
 namespace kh::app {
 
 namespace {
@@ -21,6 +23,10 @@ Workspace::Workspace(const QString& stateFolder, io::Library library, QObject* p
         emit guardsChanged();
     });
     connect(&document_, &DocumentModel::changed, this, &Workspace::evaluateNow);
+    connect(&proof_, &ProofRunner::changed, this, [this] {
+        listEntries();
+        emit evaluated();
+    });
 }
 
 void Workspace::evaluateNow() {
@@ -34,18 +40,33 @@ void Workspace::evaluateNow() {
         emit guardsChanged();
     }
     evaluation_ = evaluate(setup());
-    pages_ = ledger(setup(), evaluation_);
+    proof_.start(setup());
     tracer_.reset();
     try {
         tracer_.emplace(setup());
     } catch (const InputError&) {
         trace_ = Trace{};  // the evaluation's finding says why
     }
-    if (finding_ >= static_cast<int>(evaluation_.findings.size())) finding_ = 0;
+    listEntries();
     if (shownMode_ >= static_cast<int>(setup().transmitter.modes.size())) shownMode_ = 0;
     if (tracer_) trace_ = tracer_->at(deck_);
     emit evaluated();
     emit traced();
+}
+
+void Workspace::listEntries() {
+    const bool fresh = proof_.state() == ProofRunner::State::Fresh;
+    pages_ = ledger(setup(), evaluation_, fresh ? &proof_.result() : nullptr);
+    entries_.clear();
+    std::set<std::string> told;
+    for (const Finding& f : evaluation_.findings) {
+        entries_.push_back({f, f.property, false});
+        told.insert(f.property);
+    }
+    for (const bool passed : {false, true})
+        for (const PropertyResult& p : proof_.result().properties)
+            if (p.holds == passed && (passed || told.count(p.id) == 0)) entries_.push_back({p.finding, p.id, passed});
+    if (finding_ >= static_cast<int>(entries_.size())) finding_ = 0;
 }
 
 void Workspace::traceNow() {
@@ -119,13 +140,13 @@ const Part* Workspace::selectedPart() const {
 }
 
 int Workspace::selectedFinding() const {
-    if (station_ == Station::Proof) return finding_ < static_cast<int>(evaluation_.findings.size()) ? finding_ : -1;
+    if (station_ == Station::Proof) return finding_ < static_cast<int>(entries_.size()) ? finding_ : -1;
     const Row* row = selectedRow();
     return row == nullptr || row->findings.empty() ? -1 : static_cast<int>(row->findings.front());
 }
 
 void Workspace::selectFinding(int index) {
-    finding_ = std::clamp(index, 0, std::max(0, static_cast<int>(evaluation_.findings.size()) - 1));
+    finding_ = std::clamp(index, 0, std::max(0, static_cast<int>(entries_.size()) - 1));
     emit selectionChanged();
 }
 
@@ -149,7 +170,7 @@ void Workspace::togglePose() {
     }
     const int index = selectedFinding();
     if (index < 0) return;
-    const Finding& f = evaluation_.findings[static_cast<std::size_t>(index)];
+    const Finding& f = entries_[static_cast<std::size_t>(index)].finding;
     if (!f.witness) {
         goToField(f.subject);
         return;
@@ -164,7 +185,7 @@ void Workspace::togglePose() {
     else if (to.aileron && *to.aileron != 0.0) traced_ = Function::Aileron;
     else if (to.elevator && *to.elevator != 0.0) traced_ = Function::Elevator;
     else if (f.id.rfind("gain", 0) == 0) traced_ = Function::Gain;
-    else if (f.id.rfind("hold", 0) == 0 || f.row == "throttle-curve") traced_ = Function::Throttle;
+    else if (f.id.rfind("hold", 0) == 0 || f.id == "P1" || f.row == "throttle-curve") traced_ = Function::Throttle;
     else traced_ = Function::Collective;
     setDeck(kh::posed(deck, to));
     emit posedChanged();

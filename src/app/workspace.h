@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/document.h"
+#include "app/proofrunner.h"
 #include "core/chain/trace.h"
 #include "core/procedure/ledger.h"
 #include "io/library.h"
@@ -19,6 +20,13 @@ struct Selection {
     int cell = 2;
     int part = 0;
     bool operator==(const Selection&) const = default;
+};
+
+/// A line of the Proof page: a finding of the audit, a property that fails, or one that holds.
+struct ProofEntry {
+    Finding finding;
+    std::string property;  ///< "P1" …, empty for findings the switch proof knows nothing of
+    bool passed = false;
 };
 
 /// The pilot's word about the real machine; never stored in a Setup.
@@ -53,7 +61,11 @@ public:
     /// The selected row, or nullptr.
     [[nodiscard]] const Row* selectedRow() const;
     [[nodiscard]] const Part* selectedPart() const;
-    /// Index into Evaluation::findings of what F5 would pose, or −1.
+    [[nodiscard]] ProofRunner& proof() { return proof_; }
+    [[nodiscard]] const ProofRunner& proof() const { return proof_; }
+    /// First every finding of the evaluation, in its order, then the switch proof's own lines.
+    [[nodiscard]] const std::vector<ProofEntry>& entries() const { return entries_; }
+    /// Index into entries() of what F5 would pose, or −1.
     [[nodiscard]] int selectedFinding() const;
     void selectFinding(int index);
     /// Goes to the cell that holds a field. @return false if no page shows it
@@ -88,11 +100,14 @@ signals:
 private:
     void evaluateNow();
     void traceNow();
+    void listEntries();
 
     DocumentModel document_;
     io::Library library_;
     Evaluation evaluation_;
     std::vector<StationPage> pages_;
+    std::vector<ProofEntry> entries_;
+    ProofRunner proof_;
     std::optional<Tracer> tracer_;
     Trace trace_;
     Deck deck_;

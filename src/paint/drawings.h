@@ -6,6 +6,7 @@
 
 #include "core/chain/trace.h"
 #include "core/proof/audit.h"
+#include "core/proof/switchproof.h"
 
 #include <QPainter>
 #include <QRectF>
@@ -21,6 +22,7 @@ struct Scene {
     const Trace& trace;
     const Deck& deck;
     std::map<std::string, int> posedSwitches;  ///< boxed in danger
+    const SwitchProof* proof = nullptr;        ///< nullptr while there is no result
 };
 
 /// Plate and servos from above, as built and as set.
@@ -47,10 +49,19 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s);
 
 /// The transmitter's switches and sticks.
 void paintTransmitter(QPainter& p, QRectF area, const Scene& s);
+/// Where each switch stands in that drawing.
+struct SwitchSpot {
+    const SwitchProfile* profile;
+    QRectF track;  ///< the lever's travel, first place at the top
+};
+[[nodiscard]] std::vector<SwitchSpot> switchSpots(QRectF area, const TransmitterProfile& transmitter);
 /// Pulse by channel on the scale of both boxes.
 void paintChannelBars(QPainter& p, QRectF area, const Scene& s);
 /// Throttle with hold on, by mode, against motor-off.
 void paintHoldBars(QPainter& p, QRectF area, const Scene& s);
+
+/// Every combination of the switches by what it asks for: motor off, may run, fails.
+void paintPositions(QPainter& p, QRectF area, const Scene& s);
 
 /// Head speeds of the modes against what the pack gives.
 void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s);

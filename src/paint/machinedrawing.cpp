@@ -160,38 +160,52 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
     p.drawText(screen.adjusted(0, 3, 0, -24), Qt::AlignCenter, QString::fromStdString(s.trace.modeName));
     p.setPen(t.transmitter);
     p.drawText(screen.adjusted(0, 24, 0, -3), Qt::AlignCenter, words(say(KH_TR("{v} %"), {{"v", num(s.trace.now.throttlePct, 1)}})));
-    // switches along the top: left side by name L, right side the rest
+    for (const SwitchSpot& spot : switchSpots(area, s.setup.transmitter.profile)) {
+        const SwitchProfile& profile = *spot.profile;
+        const bool posed = s.posedSwitches.count(profile.id) != 0;
+        const QColor colour = posed ? t.danger : posing ? t.muted : t.transmitter;
+        const int place = placeOf(s.setup.transmitter, s.deck, profile.id);
+        const QRectF& track = spot.track;
+        const double x = track.center().x();
+        p.setPen(QPen(t.machine, 1.2));
+        p.setBrush(t.sheet);
+        p.drawRoundedRect(track, 3, 3);
+        const double ky = track.top() + 6 + (track.height() - 12) * (place - 1.0) / std::max(1.0, profile.places - 1.0);
+        p.setPen(Qt::NoPen);
+        p.setBrush(colour);
+        p.drawRoundedRect(QRectF(x - 8, ky - 5, 16, 10), 2, 2);
+        const QString label = QStringLiteral("%1 %2").arg(QString::fromStdString(profile.id)).arg(place);
+        drawText(p, {x - textWidth(label, Theme::font(13, true)) / 2, track.top() - 8}, label, Theme::font(13, true),
+                 posed    ? t.danger
+                 : posing ? t.muted
+                          : t.ink);
+        if (posed) {
+            p.setPen(QPen(t.danger, 1.4));
+            p.setBrush(Qt::NoBrush);
+            p.drawRoundedRect(QRectF(x - 22, track.top() - 24, 44, 68), 2, 2);
+        }
+    }
+}
+
+std::vector<SwitchSpot> switchSpots(QRectF area, const TransmitterProfile& transmitter) {
+    // along the top edge: left side by name L, right side the rest, as they stand on the case
+    const double w = std::min(area.width() - 40, 430.0);
+    const double left = area.center().x() - w / 2;
+    const double top = area.top() + 96;
     std::vector<const SwitchProfile*> sides[2];
-    for (const SwitchProfile& x : s.setup.transmitter.profile.switches) sides[x.id.starts_with("L") ? 0 : 1].push_back(&x);
+    for (const SwitchProfile& x : transmitter.switches) sides[x.id.starts_with("L") ? 0 : 1].push_back(&x);
+    std::vector<SwitchSpot> out;
     for (int side = 0; side < 2; ++side) {
         auto& list = sides[side];
         std::sort(list.begin(), list.end(), [side](const auto* a, const auto* b) { return side == 0 ? a->id < b->id : a->id > b->id; });
+        const double step = list.size() < 2 ? 0.0 : std::min(52.0, w * 0.40 / static_cast<double>(list.size() - 1));
         for (std::size_t i = 0; i < list.size(); ++i) {
-            const double x = side == 0 ? left + w * 0.10 + 52.0 * static_cast<double>(i)
-                                       : left + w * 0.90 - 52.0 * static_cast<double>(list.size() - 1 - i);
-            const bool posed = s.posedSwitches.count(list[i]->id) != 0;
-            const QColor colour = posed ? t.danger : posing ? t.muted : t.transmitter;
-            const int place = placeOf(s.setup.transmitter, s.deck, list[i]->id);
-            const QRectF track(x - 4, top - 44, 8, 40);
-            p.setPen(QPen(t.machine, 1.2));
-            p.setBrush(t.sheet);
-            p.drawRoundedRect(track, 3, 3);
-            const double ky = track.top() + 6 + (track.height() - 12) * (place - 1.0) / std::max(1.0, list[i]->places - 1.0);
-            p.setPen(Qt::NoPen);
-            p.setBrush(colour);
-            p.drawRoundedRect(QRectF(x - 8, ky - 5, 16, 10), 2, 2);
-            const QString label = QStringLiteral("%1 %2").arg(QString::fromStdString(list[i]->id)).arg(place);
-            drawText(p, {x - textWidth(label, Theme::font(13, true)) / 2, top - 52}, label, Theme::font(13, true),
-                     posed    ? t.danger
-                     : posing ? t.muted
-                              : t.ink);
-            if (posed) {
-                p.setPen(QPen(t.danger, 1.4));
-                p.setBrush(Qt::NoBrush);
-                p.drawRoundedRect(QRectF(x - 22, top - 68, 44, 68), 2, 2);
-            }
+            const double x = side == 0 ? left + w * 0.10 + step * static_cast<double>(i)
+                                       : left + w * 0.90 - step * static_cast<double>(list.size() - 1 - i);
+            out.push_back({list[i], QRectF(x - 4, top - 44, 8, 40)});
         }
     }
+    return out;
 }
 
 void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {

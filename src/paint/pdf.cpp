@@ -21,7 +21,11 @@ constexpr double kBottom = 282.0;  ///< mm
 /// Sets text line by line and starts a page when one is full.
 class Setter {
 public:
-    Setter(QPdfWriter& writer, const Speech& speech) : writer_(writer), painter_(&writer), speech_(speech) {}
+    Setter(QPagedPaintDevice& writer, const Speech& speech) : writer_(writer), painter_(&writer), speech_(speech) {
+        const double scale = writer.logicalDpiX() / static_cast<double>(kDotsPerInch);  // everything below counts 300 to the inch
+        painter_.scale(scale, scale);
+    }
+    [[nodiscard]] bool ready() const { return painter_.isActive(); }
 
     [[nodiscard]] QString words(const Message& m) const { return QString::fromStdString(render(m, speech_)); }
     void newPage() {
@@ -80,7 +84,7 @@ private:
         if (y_ + height > kBottom) newPage();
     }
 
-    QPdfWriter& writer_;
+    QPagedPaintDevice& writer_;
     mutable QPainter painter_;  // measuring text does not change what is drawn
     const Speech& speech_;
     double y_ = kMargin;
@@ -96,37 +100,43 @@ void loadFonts() {
     done = true;
 }
 
-std::string sheetPdf(const Sheet& sheet, const Speech& speech) {
+bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const Speech& speech) {
     loadFonts();
+    device.setPageSize(QPageSize(QPageSize::A4));
+    device.setPageMargins(QMarginsF(0, 0, 0, 0));
+    Setter set(device, speech);
+    if (!set.ready()) return false;
+    set.text(QString::fromStdString(sheet.model), 18, true);
+    set.text(set.words(say(KH_TR("Bench sheet, revision {r}"), {{"r", num(sheet.revision)}})), 10, false);
+    set.space(2);
+    set.line(0.6);
+    for (const Message& caution : sheet.cautions) set.text(QStringLiteral("!  ") + set.words(caution), 10, true);
+    set.space(1);
+    set.line(0.6);
+    bool first = true;
+    for (const SheetPart& part : sheet.parts) {
+        if (!first) set.newPage();
+        first = false;
+        set.space(2);
+        set.text(set.words(say(boxId(part.box))) + QStringLiteral(": ") + QString::fromStdString(part.name), 14, true);
+        set.line(0.6);
+        for (const SheetSection& section : part.sections) {
+            set.space(2);
+            set.text(QString::fromStdString(section.title), 11, true);
+            for (const SheetRow& row : section.rows) set.row(row);
+        }
+    }
+    return true;
+}
+
+std::string sheetPdf(const Sheet& sheet, const Speech& speech) {
     QBuffer buffer;
     buffer.open(QIODevice::WriteOnly);
     {
         QPdfWriter writer(&buffer);
-        writer.setPageSize(QPageSize(QPageSize::A4));
-        writer.setPageMargins(QMarginsF(0, 0, 0, 0));
         writer.setResolution(kDotsPerInch);
         writer.setTitle(QString::fromStdString(sheet.model));
-        Setter set(writer, speech);
-        set.text(QString::fromStdString(sheet.model), 18, true);
-        set.text(set.words(say(KH_TR("Bench sheet, revision {r}"), {{"r", num(sheet.revision)}})), 10, false);
-        set.space(2);
-        set.line(0.6);
-        for (const Message& caution : sheet.cautions) set.text(QStringLiteral("!  ") + set.words(caution), 10, true);
-        set.space(1);
-        set.line(0.6);
-        bool first = true;
-        for (const SheetPart& part : sheet.parts) {
-            if (!first) set.newPage();
-            first = false;
-            set.space(2);
-            set.text(set.words(say(boxId(part.box))) + QStringLiteral(": ") + QString::fromStdString(part.name), 14, true);
-            set.line(0.6);
-            for (const SheetSection& section : part.sections) {
-                set.space(2);
-                set.text(QString::fromStdString(section.title), 11, true);
-                for (const SheetRow& row : section.rows) set.row(row);
-            }
-        }
+        (void)printSheetOn(writer, sheet, speech);
     }
     return buffer.data().toStdString();
 }

@@ -5,8 +5,13 @@
 
 #include <string>
 
+class QPagedPaintDevice;
+
 namespace kh::paint {
 
+/// Paints the sheet on a printer or PDF writer, A4, black on white, one part a page.
+/// @return false if the device does not take it
+[[nodiscard]] bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const Speech& speech = english());
 /// The sheet as A4 PDF, black on white, one part a page. Needs a running QGuiApplication.
 [[nodiscard]] std::string sheetPdf(const Sheet& sheet, const Speech& speech = english());
 /// The same from a program without windows: starts an offscreen QGuiApplication for the call.

@@ -5,6 +5,7 @@
 #pragma once
 
 #include "core/proof/audit.h"
+#include "core/proof/switchproof.h"
 #include "core/radio/gainscale.h"
 
 #include <optional>
@@ -60,7 +61,8 @@ struct StationEntry {
 [[nodiscard]] const char* stationName(Station station);
 
 /// At most 13 rows a station in fixed order; their number never depends on findings.
-[[nodiscard]] std::vector<StationPage> ledger(const Setup& setup, const Evaluation& evaluation);
+/// @param proved  a finished switch proof of this very setup, or nullptr while there is none
+[[nodiscard]] std::vector<StationPage> ledger(const Setup& setup, const Evaluation& evaluation, const SwitchProof* proved = nullptr);
 
 /// What a cell's text stands for: reads a typed text with point or comma.
 /// @throws InputError naming the part's field, the text and the allowed range

@@ -205,11 +205,23 @@ const char* stationName(Station station) {
     return "";
 }
 
-std::vector<StationPage> ledger(const Setup& setup, const Evaluation& evaluation) {
+std::vector<StationPage> ledger(const Setup& setup, const Evaluation& evaluation, const SwitchProof* proved) {
     const RowBuilder b(setup, evaluation);
     std::vector<StationPage> pages{airframeRows(b), radioRows(b), swashRows(b), pitchRows(b), tailRows(b), powerRows(b), modesRows(b)};
-    // Proof: one row each for danger, warning and note; the switch proof's rows join when it exists
+    // Proof: the ten properties, then one row each for danger, warning and note
     StationPage proof{Station::Proof, {}};
+    for (const PropertyEntry& p : switchProperties()) {
+        Row r;
+        r.id = p.id;
+        r.title = say(p.title);
+        if (proved != nullptr)
+            for (const PropertyResult& result : proved->properties)
+                if (result.id == p.id) {
+                    r.standing = result.holds ? Standing::Proved : Standing::Computed;
+                    r.broken = !result.holds && result.finding.severity == Severity::Danger;
+                }
+        proof.rows.push_back(std::move(r));
+    }
     const std::array<Severity, 3> severities{Severity::Danger, Severity::Warning, Severity::Note};
     for (const Severity s : severities) {
         Row r;

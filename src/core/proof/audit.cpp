@@ -51,6 +51,7 @@ Evaluation evaluate(const Setup& setup) {
                 Finding& f = out.findings[i];
                 if (f.id.empty()) f.id = rule.id;
                 f.station = rule.station;
+                f.property = rule.property;
             }
         }
     } catch (const InputError& e) {

@@ -47,6 +47,7 @@ struct Finding {
     Box box = Box::Transmitter;
     std::optional<Witness> witness;  ///< a state in which it can be seen
     std::string subject;             ///< the offending field
+    std::string property;            ///< "P1" … where the switch proof has the same fault as a property
     std::vector<Edit> fix;           ///< the remedy where it can be computed
 };
 
@@ -64,6 +65,7 @@ struct Rule {
     const char* id;
     Station station;
     void (*check)(const AuditContext&, std::vector<Finding>&);
+    const char* property = "";  ///< of the switch proof, where one says the same
 };
 
 /// Families, each a table of its own.

@@ -87,6 +87,14 @@ struct ProofContext {
 /// Collective positions the proof tries: the quarters, and every point of the mode's curves.
 [[nodiscard]] std::vector<double> proofSticks(const FlightMode& mode);
 
+/// The stick and trim at which this combination drives a motor it should hold off; counts what it tried in `r`.
+struct MotorRun {
+    double stick = 0.0, trim = 0.0;
+    Instant now;
+};
+[[nodiscard]] std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, const SwitchLogic::Seen& seen,
+                                                PropertyResult& r);
+
 void judgeMotorOff(const ProofContext& c, PropertyResult& r);
 void judgeInverted(const ProofContext& c, PropertyResult& r);
 void judgeLeavingHold(const ProofContext& c, PropertyResult& r);

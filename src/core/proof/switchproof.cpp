@@ -281,6 +281,13 @@ SwitchProof proveSwitches(const Setup& setup, const ProofProgress& progress) {
     out.free = logic.free;
     const Figures figures = computeFigures(setup, model, model);
     const ProofContext context{setup, model, logic, figures, setup.transmitter.modes};
+    for (const auto& [key, seen] : logic.seen) {
+        PositionRow row{key.beneath, key.holdAsked, key.kill, key.cut, seen.states, PositionRow::Motor::MayRun};
+        PropertyResult none;
+        if (key.holdAsked || key.kill || key.cut)
+            row.motor = motorRuns(context, key, seen, none) ? PositionRow::Motor::Fails : PositionRow::Motor::Off;
+        out.positions.push_back(row);
+    }
     for (const Property& p : kProperties) {
         PropertyResult r;
         r.id = p.entry.id;

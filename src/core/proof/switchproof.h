@@ -16,11 +16,21 @@ struct PropertyResult {
     Finding finding;
 };
 
+/// What the combinations that ask for the same come to, for the grid of all positions.
+struct PositionRow {
+    enum class Motor { Off, MayRun, Fails };
+    std::size_t mode = 0;  ///< index of the flight mode beneath
+    bool hold = false, kill = false, cut = false;
+    std::uint64_t states = 0;
+    Motor motor = Motor::MayRun;
+};
+
 struct SwitchProof {
     std::uint64_t combinations = 0;  ///< of all places of all switches, and of the cut latch where there is one
     std::uint64_t walked = 0;        ///< after joining places no condition tells apart and leaving out switches that do not matter
     std::vector<std::string> free;   ///< switches no function names
     std::vector<PropertyResult> properties;
+    std::vector<PositionRow> positions;
     bool cancelled = false;
     [[nodiscard]] std::size_t failures() const;
 };

@@ -73,13 +73,35 @@ std::string throttlePath(const FlightMode& m) { return "transmitter.modes." + m.
 
 }  // namespace
 
+std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, const SwitchLogic::Seen& seen, PropertyResult& r) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const MotorLimits limits = limitsOf(c);
+    const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
+    const bool bailOut = tx.schools.hold == HoldSchool::BailOut && !engine;
+    const double closedUs = c.setup.speedController.lowUs;
+    const bool onlyHold = key.holdAsked && !key.kill && !key.cut;
+    for (const double stick : proofSticks(c.modes[key.beneath]))
+        for (const double trim : kTrimEnds) {
+            const Instant now = c.model.at(c.numbersAt(seen, stick, trim));
+            r.covered += seen.states;
+            bool fine = limits.off(now.motorPulseUs) && limits.accepted(now.motorPulseUs);
+            if (engine && onlyHold)
+                fine = now.throttlePct <= c.setup.machine.power.clutchPct.value_or(100.0) - kSamePct &&
+                       std::abs(now.throttlePct - tx.hold.throttlePct) <= kSamePct;
+            else if (engine) fine = limits.rising ? now.motorPulseUs <= closedUs : now.motorPulseUs >= closedUs;
+            else if (bailOut && onlyHold)
+                fine = std::abs(now.motorPulseUs - c.figures.holdUs.value) <= kSameUs && limits.accepted(now.motorPulseUs);
+            if (!fine) return MotorRun{stick, trim, now};
+        }
+    return std::nullopt;
+}
+
 void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
     const MotorLimits limits = limitsOf(c);
     const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
     const bool bailOut = tx.schools.hold == HoldSchool::BailOut && !engine;
     const double holdUs = c.figures.holdUs.value;
-    const double closedUs = c.setup.speedController.lowUs;
     if (bailOut && tx.kill.when.empty()) {
         c.refute(r, {.severity = Severity::Danger,
                      .row = "kill-switch",
@@ -92,53 +114,41 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
     }
     for (const auto& [key, seen] : c.logic.seen) {
         if (!key.holdAsked && !key.kill && !key.cut) continue;
-        const bool onlyHold = key.holdAsked && !key.kill && !key.cut;
-        for (const double stick : proofSticks(c.modes[key.beneath]))
-            for (const double trim : kTrimEnds) {
-                const Instant now = c.model.at(c.numbersAt(seen, stick, trim));
-                r.covered += seen.states;
-                bool fine = limits.off(now.motorPulseUs) && limits.accepted(now.motorPulseUs);
-                if (engine && onlyHold)
-                    fine = now.throttlePct <= c.setup.machine.power.clutchPct.value_or(100.0) - kSamePct &&
-                           std::abs(now.throttlePct - tx.hold.throttlePct) <= kSamePct;
-                else if (engine) fine = limits.rising ? now.motorPulseUs <= closedUs : now.motorPulseUs >= closedUs;
-                else if (bailOut && onlyHold) fine = std::abs(now.motorPulseUs - holdUs) <= kSameUs && limits.accepted(now.motorPulseUs);
-                if (fine) continue;
-                const std::string what = key.kill ? "kill" : key.cut ? "cut" : "hold";
-                const bool acts = key.kill ? now.killActs : key.cut ? now.cutActs : now.holdActs;
-                PartialDeck state = c.deckAt(seen);
-                state.collective = stick;
-                state.throttleTrim = trim;
-                const std::string mode = c.modes[key.beneath].name;
-                Finding f{
-                    .severity = Severity::Danger,
-                    .row = key.kill || key.cut ? "kill-switch" : "hold",
-                    .found = say(KH_TR("With {f} on in {m}, stick {s}, the speed controller gets {u} µs, {t} %; surely off is {o} µs."),
-                                 {{"f", what},
-                                  {"m", mode},
-                                  {"s", signedNum(stick, 2)},
-                                  {"u", num(now.motorPulseUs)},
-                                  {"t", num(now.throttlePct, 1)},
-                                  {"o", num(limits.offUs)}}),
-                    .why = say(KH_TR("You reach for the model and the main rotor can be driven.")),
-                    .witness = Witness{std::nullopt, state}};
-                if (!acts) {
-                    f.todo = say(KH_TR("Let {f} act in {m} too, in the transmitter."), {{"f", what}, {"m", mode}});
-                    f.subject = "transmitter." + what + ".actsIn";
-                    f.fix = {{f.subject, std::monostate{}}};
-                } else if (c.motorOffIfReversed(now.throttlePct, limits.offUs, limits.rising)) {
-                    f.todo =
-                        say(KH_TR("Turn the throttle channel's reverse round in the transmitter: as it is, {f} is power."), {{"f", what}});
-                    f.subject = "transmitter.channels.throttle.reversed";
-                    f.fix = {{f.subject, !channelOf(tx, functionId(Function::Throttle))->reversed}};
-                } else {
-                    f.todo = say(KH_TR("Lower the value of {f} in the transmitter until its pulse is {o} µs or beyond."),
-                                 {{"f", what}, {"o", num(limits.offUs)}});
-                    f.subject = "transmitter." + what + ".throttlePct";
-                }
-                c.refute(r, std::move(f));
-                return;
-            }
+        const std::optional<MotorRun> run = motorRuns(c, key, seen, r);
+        if (!run) continue;
+        const Instant& now = run->now;
+        const std::string what = key.kill ? "kill" : key.cut ? "cut" : "hold";
+        const bool acts = key.kill ? now.killActs : key.cut ? now.cutActs : now.holdActs;
+        PartialDeck state = c.deckAt(seen);
+        state.collective = run->stick;
+        state.throttleTrim = run->trim;
+        const std::string mode = c.modes[key.beneath].name;
+        Finding f{.severity = Severity::Danger,
+                  .row = key.kill || key.cut ? "kill-switch" : "hold",
+                  .found = say(KH_TR("With {f} on in {m}, stick {s}, the speed controller gets {u} µs, {t} %; surely off is {o} µs."),
+                               {{"f", what},
+                                {"m", mode},
+                                {"s", signedNum(run->stick, 2)},
+                                {"u", num(now.motorPulseUs)},
+                                {"t", num(now.throttlePct, 1)},
+                                {"o", num(limits.offUs)}}),
+                  .why = say(KH_TR("You reach for the model and the main rotor can be driven.")),
+                  .witness = Witness{std::nullopt, state}};
+        if (!acts) {
+            f.todo = say(KH_TR("Let {f} act in {m} too, in the transmitter."), {{"f", what}, {"m", mode}});
+            f.subject = "transmitter." + what + ".actsIn";
+            f.fix = {{f.subject, std::monostate{}}};
+        } else if (c.motorOffIfReversed(now.throttlePct, limits.offUs, limits.rising)) {
+            f.todo = say(KH_TR("Turn the throttle channel's reverse round in the transmitter: as it is, {f} is power."), {{"f", what}});
+            f.subject = "transmitter.channels.throttle.reversed";
+            f.fix = {{f.subject, !channelOf(tx, functionId(Function::Throttle))->reversed}};
+        } else {
+            f.todo = say(KH_TR("Lower the value of {f} in the transmitter until its pulse is {o} µs or beyond."),
+                         {{"f", what}, {"o", num(limits.offUs)}});
+            f.subject = "transmitter." + what + ".throttlePct";
+        }
+        c.refute(r, std::move(f));
+        return;
     }
     const std::string clutch = engine && !c.setup.machine.power.clutchPct ? KH_TR("clutch engagement is not known") : "";
     r.finding.found = engine    ? say(KH_TR("In {n} states hold is its idle of {t} %, kill and cut close the throttle{k}."),

@@ -104,4 +104,33 @@ bool isFlat(const Curve& curve) {
                        [&](const CurvePoint& p) { return std::abs(p.y - curve.points.front().y) < 1e-9; });
 }
 
+Curve mirroredCurve(const Curve& curve) {
+    const CurveEvaluator e(curve);
+    Curve out = curve;
+    for (CurvePoint& p : out.points) {
+        if (p.x < 50.0 - 1e-9) p.y = -e.at(100.0 - p.x);
+        else if (p.x < 50.0 + 1e-9) p.y = 0.0;
+    }
+    return out;
+}
+
+Curve straightenedCurve(const Curve& curve) {
+    Curve out = curve;
+    const CurvePoint first = curve.points.front();
+    const CurvePoint last = curve.points.back();
+    for (CurvePoint& p : out.points) p.y = first.y + (last.y - first.y) * (p.x - first.x) / (last.x - first.x);
+    return out;
+}
+
+Curve resampledCurve(const Curve& curve, std::size_t points) {
+    if (points < 2) throw InputError("points", "two or more are needed");
+    const CurveEvaluator e(curve);
+    Curve out{curve.shape, {}};
+    for (std::size_t i = 0; i < points; ++i) {
+        const double x = 100.0 * static_cast<double>(i) / static_cast<double>(points - 1);
+        out.points.push_back({x, std::round(e.at(x) * 2.0) / 2.0});
+    }
+    return out;
+}
+
 }  // namespace kh

@@ -56,6 +56,12 @@ private:
 [[nodiscard]] Curve lineCurve(double lowY, double highY, std::size_t points = 2);
 /// The same y over the whole stick.
 [[nodiscard]] Curve flatCurve(double y, std::size_t points = 2);
+/// The upper half turned over below mid stick: y(−x) = −y(x), the point at mid stick at 0.
+[[nodiscard]] Curve mirroredCurve(const Curve& curve);
+/// The straight line through the curve's ends, on the same points.
+[[nodiscard]] Curve straightenedCurve(const Curve& curve);
+/// The same curve read at `points` evenly spaced positions. @throws InputError if fewer than two
+[[nodiscard]] Curve resampledCurve(const Curve& curve, std::size_t points);
 /// Whether every point has the same y (within 1e-9).
 [[nodiscard]] bool isFlat(const Curve& curve);
 

@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Changes of the transmitter that touch more than one field: copying, adding and removing modes, the bench state.
+#pragma once
+
+#include "core/setup/access.h"
+#include "core/setup/setup.h"
+
+namespace kh {
+
+/// Curves, rates and gain of one mode for another; name, switch and target stay.
+/// @throws InputError naming a mode that does not exist
+[[nodiscard]] std::vector<Edit> copyMode(const Setup& setup, const std::string& from, const std::string& to);
+
+/// A copy of a mode behind it in rank, without a switch yet. Its id is "idle3" …
+/// @throws InputError naming `transmitter.modes` if the profile has no room
+[[nodiscard]] Setup withModeAfter(const Setup& setup, const std::string& id);
+
+/// @throws InputError if it is hold, the base mode, or unknown
+[[nodiscard]] Setup withoutMode(const Setup& setup, const std::string& id);
+
+/// What a transmitter must send while controller and mechanics are set up: travel 100, sub-trim 0, straight pitch
+/// curves, no mixing, stick trims off. Edits only what differs. Hold is untouched.
+[[nodiscard]] std::vector<Edit> benchState(const Setup& setup);
+
+/// A model's settings as a start for another machine: facts, readings and standings go, box settings stay as defaults.
+[[nodiscard]] Setup asTemplate(const Setup& setup);
+/// Fields of a model made from a template that its own machine must still give, by path.
+[[nodiscard]] std::vector<std::string> stillToSet(const Setup& setup);
+
+}  // namespace kh
