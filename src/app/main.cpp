@@ -12,6 +12,7 @@
 #include <QLocalSocket>
 #include <QSettings>
 #include <QStandardPaths>
+#include <QTimer>
 #include <cstdio>
 
 namespace {
@@ -46,7 +47,8 @@ int main(int argc, char** argv) {
     const QCommandLineOption demo(QStringLiteral("demo"), QStringLiteral("Open a copy of the demo models."));
     const QCommandLineOption grab(QStringLiteral("screenshots"),
                                   QStringLiteral("Write a picture of each main view into this folder and quit."), QStringLiteral("folder"));
-    parser.addOptions({data, demo, grab});
+    const QCommandLineOption first(QStringLiteral("first-paint"), QStringLiteral("Quit after the first paint, to measure the start."));
+    parser.addOptions({data, demo, grab, first});
     parser.addPositionalArgument(QStringLiteral("file"), QStringLiteral("A setup to open."), QStringLiteral("[file]"));
     parser.process(application);
 
@@ -100,6 +102,13 @@ int main(int argc, char** argv) {
         });
     });
     window.show();
+    if (parser.isSet(first)) {
+        QTimer::singleShot(0, qApp, [] {
+            QApplication::processEvents();
+            QApplication::quit();
+        });
+        return QApplication::exec();
+    }
     window.offerJournals();
     return QApplication::exec();
 }

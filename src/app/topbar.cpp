@@ -41,7 +41,11 @@ TopBar::TopBar(Workspace& workspace, QWidget* parent) : ItemView(parent), worksp
         update();
     };
     connect(&workspace, &Workspace::evaluated, this, refresh);
-    connect(&workspace, &Workspace::traced, this, refresh);
+    connect(&workspace, &Workspace::traced, this, [this, refresh] {  // of the deck the bar shows the mode alone
+        if (workspace_.trace().mode == drawnMode_) return;
+        drawnMode_ = workspace_.trace().mode;
+        refresh();
+    });
     connect(&workspace, &Workspace::guardsChanged, this, refresh);
     connect(&workspace.document(), &DocumentModel::stateChanged, this, refresh);
 }

@@ -25,6 +25,7 @@ protected:
 private:
     void layOut();
     Workspace& workspace_;
+    std::string drawnMode_;
 };
 
 /// The keel: the stations as ribs on one line, a frame for every ledger row.

@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/theme.h"
 
+#include <QCache>
 #include <QCoreApplication>
 #include <QFontMetricsF>
 #include <QHash>
 #include <QLocale>
+#include <QPaintEngine>
 #include <QPainterPath>
+#include <QStaticText>
 #include <cmath>
 
 namespace kh::paint {
@@ -170,11 +173,47 @@ void hairline(QPainter& p, double x1, double y, double x2, const QColor& colour)
 }
 void vline(QPainter& p, double x, double y1, double y2, const QColor& colour) { p.fillRect(QRectF(std::floor(x), y1, 1, y2 - y1), colour); }
 
+namespace {
+
+/// A text that was shaped once: labels come back in every frame.
+struct ShapedText {
+    QStaticText text;
+    double width = 0.0, ascent = 0.0;
+};
+struct TextKey {
+    QString text, family;
+    int pixels;
+    bool bold;
+    bool operator==(const TextKey&) const = default;
+};
+size_t qHash(const TextKey& k, size_t seed) { return qHashMulti(seed, k.text, k.pixels, k.bold, k.family.size()); }
+
+const ShapedText& shaped(const QString& text, const QFont& font) {
+    static QCache<TextKey, ShapedText> cache(4000);
+    const TextKey key{text, font.family(), font.pixelSize(), font.bold()};
+    if (const ShapedText* known = cache.object(key)) return *known;
+    auto* made = new ShapedText;
+    const QFontMetricsF metrics(font);
+    made->text = QStaticText(text);
+    made->text.setTextFormat(Qt::PlainText);
+    made->text.setPerformanceHint(QStaticText::AggressiveCaching);
+    made->text.prepare({}, font);
+    made->width = metrics.horizontalAdvance(text);
+    made->ascent = metrics.ascent();
+    cache.insert(key, made);
+    return *made;
+}
+
+}  // namespace
+
 double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font, const QColor& colour) {
+    if (text.isEmpty()) return at.x();
     p.setFont(font);
     p.setPen(colour);
-    p.drawText(at, text);
-    return at.x() + textWidth(text, font);
+    const ShapedText& known = shaped(text, font);
+    if (p.paintEngine()->type() == QPaintEngine::Raster) p.drawStaticText(at - QPointF(0, known.ascent), known.text);
+    else p.drawText(at, text);
+    return at.x() + known.width;
 }
 
 void drawTitle(QPainter& p, QRectF area, const char* text, const QString& note) {
@@ -182,7 +221,7 @@ void drawTitle(QPainter& p, QRectF area, const char* text, const QString& note) 
     if (!note.isEmpty()) drawText(p, {x, area.top() + 14}, note, Theme::font(12), Theme::tokens().muted);
 }
 
-double textWidth(const QString& text, const QFont& font) { return QFontMetricsF(font).horizontalAdvance(text); }
+double textWidth(const QString& text, const QFont& font) { return text.isEmpty() ? 0.0 : shaped(text, font).width; }
 
 QString words(const Message& message) {
     static const Speech speech = [] {

@@ -2,7 +2,7 @@
 //
 // The real window, driven by keys and clicks; what is asserted is what the pilot sees.
 #define CATCH_CONFIG_RUNNER
-#include "app/mainwindow.h"
+#include "app/bench.h"
 #include "paint/pdf.h"
 #include "paint/theme.h"
 
@@ -10,6 +10,7 @@
 
 using namespace kh;
 using namespace kh::app;
+using khtest::Bench;
 
 int main(int argc, char** argv) {
     QTemporaryDir home;
@@ -25,59 +26,6 @@ int main(int argc, char** argv) {
 
 namespace {
 
-/// A window with a copy of a demo model, in a folder of its own.
-struct Bench {
-    QTemporaryDir folder;
-    QString file;
-    MainWindow window;
-    explicit Bench(const QString& model = QStringLiteral("turnstone-470"))
-        : file(folder.filePath(model + QStringLiteral(".keel.json"))),
-          window(Places{folder.filePath(QStringLiteral("state")), {KEELHAUL_SOURCE "/data"}}) {
-        QFile::copy(QStringLiteral(KEELHAUL_SOURCE "/data/demo/%1.keel.json").arg(model), file);
-        window.setTheme(QStringLiteral("chart"));
-        window.resize(1280, 800);
-        window.show();
-        REQUIRE(QTest::qWaitForWindowExposed(&window));
-        REQUIRE(window.openFile(file));
-        settle();
-    }
-    static void settle() {
-        for (int i = 0; i < 4; ++i) QApplication::processEvents();
-    }
-    Workspace& w() { return window.workspace(); }
-    void go(Station s) {
-        w().setStation(s);
-        settle();
-    }
-    void click(ItemView* view, const QString& id) {
-        settle();
-        const Item* item = view->item(id);
-        INFO(id.toStdString());
-        REQUIRE(item != nullptr);
-        QTest::mouseClick(view, Qt::LeftButton, {}, item->rect.center().toPoint());
-        settle();
-    }
-    void key(Qt::Key k, Qt::KeyboardModifiers m = {}) {
-        QWidget* at = QApplication::focusWidget() != nullptr ? QApplication::focusWidget() : &window;
-        QTest::keyClick(at, k, m);
-        settle();
-    }
-    void act(const char* id) {
-        window.action(QString::fromLatin1(id))->trigger();
-        settle();
-    }
-    QString stage(const char* id) {
-        settle();
-        const Item* item = window.deck()->item(QStringLiteral("stage-") + QString::fromLatin1(id));
-        return item == nullptr ? QString() : item->value;
-    }
-    void selectRow(const char* id, int cell) {
-        const auto& rows = w().page().rows;
-        for (std::size_t r = 0; r < rows.size(); ++r)
-            if (rows[r].id == id) w().select({static_cast<int>(r), cell, 0});
-        settle();
-    }
-};
 
 double contrast(const QColor& a, const QColor& b) {
     const auto luminance = [](const QColor& c) {

@@ -1,0 +1,75 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The real window on a copy of a demo document, driven by keys and clicks.
+#pragma once
+
+#include "app/mainwindow.h"
+
+#include <QtTest>
+#include <catch2/catch.hpp>
+
+namespace khtest {
+
+using namespace kh;
+using namespace kh::app;
+
+struct Bench {
+    QTemporaryDir folder;
+    QString file;
+    MainWindow window;
+    explicit Bench(const QString& model = QStringLiteral("turnstone-470"))
+        : file(folder.filePath(model + QStringLiteral(".keel.json"))),
+          window(Places{folder.filePath(QStringLiteral("state")), {KEELHAUL_SOURCE "/data"}}) {
+        QFile::copy(QStringLiteral(KEELHAUL_SOURCE "/data/demo/%1.keel.json").arg(model), file);
+        window.setTheme(QStringLiteral("chart"));
+        window.resize(1280, 800);
+        window.show();
+        REQUIRE(QTest::qWaitForWindowExposed(&window));
+        REQUIRE(window.openFile(file));
+        settle();
+    }
+    static void settle() {
+        for (int i = 0; i < 4; ++i) QApplication::processEvents();
+    }
+    Workspace& w() { return window.workspace(); }
+    void go(Station s) {
+        w().setStation(s);
+        settle();
+    }
+    void click(ItemView* view, const QString& id) {
+        settle();
+        const Item* item = view->item(id);
+        INFO(id.toStdString());
+        REQUIRE(item != nullptr);
+        QTest::mouseClick(view, Qt::LeftButton, {}, item->rect.center().toPoint());
+        settle();
+    }
+    void key(Qt::Key k, Qt::KeyboardModifiers m = {}) {
+        QWidget* at = QApplication::focusWidget() != nullptr ? QApplication::focusWidget() : &window;
+        QTest::keyClick(at, k, m);
+        settle();
+    }
+    void act(const char* id) {
+        window.action(QString::fromLatin1(id))->trigger();
+        settle();
+    }
+    QString stage(const char* id) {
+        settle();
+        const Item* item = window.deck()->item(QStringLiteral("stage-") + QString::fromLatin1(id));
+        return item == nullptr ? QString() : item->value;
+    }
+    /// The switch proof of the present document, finished.
+    const SwitchProof& proved() {
+        for (int i = 0; i < 2000 && w().proof().state() == ProofRunner::State::Trying; ++i) QTest::qWait(5);
+        settle();
+        return w().proof().result();
+    }
+    void selectRow(const char* id, int cell) {
+        const auto& rows = w().page().rows;
+        for (std::size_t r = 0; r < rows.size(); ++r)
+            if (rows[r].id == id) w().select({static_cast<int>(r), cell, 0});
+        settle();
+    }
+};
+
+}  // namespace khtest
