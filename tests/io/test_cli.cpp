@@ -2,44 +2,24 @@
 //
 // The command line as a script sees it: answers on standard output, exit codes by the contract.
 #include "core/sheet/sheet.h"
+#include "io/clirun.h"
 #include "support.h"
 
-#include <sys/wait.h>
-#include <unistd.h>
-#include <array>
 #include <catch2/catch.hpp>
-#include <cstdio>
 #include <filesystem>
 #include <fstream>
 #include <nlohmann/json.hpp>
 
 using Catch::Contains;
+using khtest::Answer;
+using khtest::run;
+using khtest::temporary;
 using nlohmann::json;
 
 namespace {
 
-struct Answer {
-    int code;
-    std::string out;
-    [[nodiscard]] json asJson() const { return json::parse(out); }
-};
-
-Answer run(const std::string& arguments, const char* redirect = "2>/dev/null") {
-    const std::string line = std::string(KEELHAUL_BUILD "/keelhaul-cli ") + arguments + " " + redirect;
-    FILE* pipe = ::popen(line.c_str(), "r");
-    std::string out;
-    std::array<char, 4096> block{};
-    while (const std::size_t n = ::fread(block.data(), 1, block.size(), pipe)) out.append(block.data(), n);
-    const int status = ::pclose(pipe);
-    return {WEXITSTATUS(status), out};
-}
-
 const std::string kTurnstone = KEELHAUL_SOURCE "/data/demo/turnstone-470.keel.json";
 const std::string kDunlin = KEELHAUL_SOURCE "/data/demo/dunlin-380.keel.json";
-
-std::string temporary(const std::string& name) {
-    return (std::filesystem::temp_directory_path() / ("keelhaul-cli-" + std::to_string(::getpid()) + "-" + name)).string();
-}
 
 }  // namespace
 

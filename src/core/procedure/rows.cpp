@@ -18,6 +18,7 @@ std::vector<std::string> layoutOptions(const Setup& s) { return s.controller.pro
 
 std::vector<std::string> pulseOptions(const std::vector<double>& values) {
     std::vector<std::string> out;
+    out.reserve(values.size());
     for (const double v : values) out.push_back(render(num(v)));
     return out;
 }

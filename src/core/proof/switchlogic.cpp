@@ -167,7 +167,8 @@ std::optional<std::size_t> ProofContext::function(const std::string& id) const {
 
 PartialDeck ProofContext::deckAt(const SwitchLogic::Seen& seen, PartialDeck sticks) const {
     const SwitchPlaces places = logic.throttle.places(seen.first);
-    for (const SwitchAxis& a : logic.throttle.axes()) sticks.switches[setup.transmitter.profile.switches[a.index].id] = places[a.index];
+    for (const SwitchAxis& a : logic.throttle.axes())
+        sticks.switches[setup.transmitter.profile.switches[a.index].id] = static_cast<int>(static_cast<unsigned char>(places[a.index]));
     if (seen.latched) sticks.cutLatched = true;
     return sticks;
 }

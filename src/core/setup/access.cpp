@@ -240,6 +240,7 @@ struct ValueText {
     template <class L, class F>
     Message list(const L& values, F each) const {
         std::vector<Message> parts;
+        parts.reserve(values.size());
         for (const auto& v : values) parts.push_back(each(v));
         return parts.empty() ? say(KH_TR("none")) : say(KH_TR("{list}"), {{"list", parts}});
     }

@@ -108,8 +108,9 @@ void FigureBuilder::modes() {
         f.pitchLow = make(KH_TR("blade pitch at low stick"), {"°", 1, true}, pitchPaths, pitchAt(-1));
         f.pitchMid = make(KH_TR("blade pitch at mid stick"), {"°", 1, true}, pitchPaths, pitchAt(0));
         f.pitchHigh = make(KH_TR("blade pitch at high stick"), {"°", 1, true}, pitchPaths, pitchAt(1));
+        const std::string speedPath = hold ? "transmitter.hold.throttlePct" : base + ".throttle";
         const std::vector<std::string> hoverPaths{"machine.massKg", "machine.rotor.discM", "machine.rotor.chordMm", "machine.rotor.blades",
-                                                  base + ".throttle"};
+                                                  speedPath};
         const std::vector<FigureNeed> turning{{"machine.power.kv", rpmKnown && rpm > 0.0}};
         f.hoverPitch = make(
             KH_TR("hover pitch, estimate"), {"°", 1}, hoverPaths,
@@ -207,7 +208,8 @@ void FigureBuilder::steps() {
                               {{"machine.power.kv", anchor.hoverStick.known}});
         s.speedChangePct =
             make(KH_TR("change of head speed"), {"%", 0, true},
-                 {"transmitter.modes." + from.id + ".throttle", "transmitter.modes." + to.id + ".throttle", "speedController.calibration"},
+                 {s.leavesHold ? "transmitter.hold.throttlePct" : "transmitter.modes." + from.id + ".throttle",
+                  "transmitter.modes." + to.id + ".throttle", "speedController.calibration"},
                  [&](Derivation& why) {
                      why.line(KH_TR("{a} rpm to {b} rpm"), {{"a", num(from.headRpm.value)}, {"b", num(to.headRpm.value)}});
                      return 100.0 * (to.headRpm.value / from.headRpm.value - 1.0);
