@@ -48,10 +48,15 @@ int main(int argc, char** argv) {
     const QCommandLineOption grab(QStringLiteral("screenshots"),
                                   QStringLiteral("Write a picture of each main view into this folder and quit."), QStringLiteral("folder"));
     const QCommandLineOption first(QStringLiteral("first-paint"), QStringLiteral("Quit after the first paint, to measure the start."));
-    parser.addOptions({data, demo, grab, first});
+    const QCommandLineOption keys(QStringLiteral("keys"), QStringLiteral("Print the shortcut table as Markdown and quit."));
+    parser.addOptions({data, demo, grab, first, keys});
     parser.addPositionalArgument(QStringLiteral("file"), QStringLiteral("A setup to open."), QStringLiteral("[file]"));
     parser.process(application);
 
+    if (parser.isSet(keys)) {
+        std::fputs(app::shortcutsMarkdown().toUtf8().constData(), stdout);
+        return 0;
+    }
     paint::loadFonts();
     app::installAccessibility();
     const QString server = QStringLiteral("keelhaul-%1").arg(qEnvironmentVariable("USER", QStringLiteral("pilot")));

@@ -22,6 +22,7 @@ constexpr double kBottom = 282.0;  ///< mm
 class Setter {
 public:
     Setter(QPagedPaintDevice& writer, const Speech& speech) : writer_(writer), painter_(&writer), speech_(speech) {
+        if (!painter_.isActive()) return;
         const double scale = writer.logicalDpiX() / static_cast<double>(kDotsPerInch);  // everything below counts 300 to the inch
         painter_.scale(scale, scale);
     }

@@ -26,7 +26,6 @@ int main(int argc, char** argv) {
 
 namespace {
 
-
 double contrast(const QColor& a, const QColor& b) {
     const auto luminance = [](const QColor& c) {
         const auto f = [](double v) { return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
