@@ -56,7 +56,9 @@ fs::path findData(const std::vector<fs::path>& folders, const fs::path& relative
     std::error_code ec;
     for (const fs::path& folder : folders)
         if (fs::exists(folder / relative, ec)) return folder / relative;
-    throw FileError(fmt::format("cannot find {} in any data folder", relative.string()));
+    std::string looked;
+    for (const fs::path& folder : folders) looked += (looked.empty() ? "" : ", ") + folder.string();
+    throw FileError(fmt::format("cannot find {}; looked in {}", relative.string(), looked.empty() ? "no folder" : looked));
 }
 
 Library loadLibrary(const std::vector<fs::path>& folders) {

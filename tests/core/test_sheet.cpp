@@ -1,0 +1,143 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The bench sheet: what a pilot types from must be what the document holds, box by box, in that box's own order.
+#include "core/base/error.h"
+#include "core/sheet/sheet.h"
+#include "io/html.h"
+#include "support.h"
+
+#include <catch2/catch.hpp>
+
+using namespace kh;
+using khtest::edited;
+using khtest::turnstone;
+
+namespace {
+
+Sheet sheetOf(const Setup& s) { return benchSheet(s, evaluate(s)); }
+
+const SheetPart& part(const Sheet& sheet, Box box) {
+    for (const SheetPart& p : sheet.parts)
+        if (p.box == box) return p;
+    FAIL("no part");
+    return sheet.parts.front();
+}
+
+std::string allText(const Sheet& sheet) {
+    std::string out;
+    for (const SheetPart& p : sheet.parts)
+        for (const SheetSection& s : p.sections)
+            for (const SheetRow& r : s.rows)
+                out += s.title + " | " + render(r.what) + " | " + render(r.value) + " | " + render(r.machine) + "\n";
+    return out;
+}
+
+std::string rowOf(const Sheet& sheet, const std::string& what) {
+    const std::string all = allText(sheet);
+    const auto at = all.find(what);
+    if (at == std::string::npos) return {};
+    const auto begin = all.rfind('\n', at);
+    return all.substr(begin == std::string::npos ? 0 : begin + 1, all.find('\n', at) - (begin == std::string::npos ? 0 : begin + 1));
+}
+
+}  // namespace
+
+TEST_CASE("the sheet's sections stand in each box's own menu order") {
+    const Sheet sheet = sheetOf(turnstone());
+    const auto titles = [&](Box box) {
+        std::vector<std::string> out;
+        for (const SheetSection& s : part(sheet, box).sections) out.push_back(s.title);
+        return out;
+    };
+    const auto inOrder = [](const std::vector<std::string>& shown, const std::vector<MenuEntry>& menu) {
+        std::size_t at = 0;
+        for (const std::string& title : shown) {
+            while (at < menu.size() && menu[at].title != title) ++at;
+            if (at == menu.size()) return false;
+            ++at;
+        }
+        return true;
+    };
+    CHECK(inOrder(titles(Box::Transmitter), turnstone().transmitter.profile.menu));
+    CHECK(inOrder(titles(Box::Controller), turnstone().controller.profile.menu));
+    CHECK(inOrder(titles(Box::SpeedController), turnstone().speedController.profile.menu));
+    CHECK(titles(Box::Transmitter).size() >= 5);
+    Setup s = turnstone();
+    std::reverse(s.transmitter.profile.menu.begin(), s.transmitter.profile.menu.end());
+    const Sheet turned = sheetOf(s);
+    CHECK(part(turned, Box::Transmitter).sections.front().title == part(sheet, Box::Transmitter).sections.back().title);
+}
+
+TEST_CASE("what is changed in the document is changed on the sheet, in the unit of its box") {
+    const std::string before = allText(sheetOf(turnstone()));
+    struct Change {
+        Edit edit;
+        std::string shown;
+    };
+    for (const Change& c :
+         {Change{{"controller.collectiveHighPct", 41.5}, "41.5"}, Change{{"controller.cyclicLimitPct", 71.0}, "71"},
+          Change{{"transmitter.channels.rudder.travelLowPct", 97.0}, "97"}, Change{{"transmitter.hold.throttlePct", -7.5}, "−7.5"},
+          Change{{"speedController.softStartS", 9.5}, "9.5"}, Change{{"controller.tail.limitLeftPct", 93.0}, "93"},
+          Change{{"controller.ports.2.trimUs", -23.0}, "−23"}, Change{{"transmitter.timerMin", 6.5}, "6.5"}}) {
+        INFO(c.edit.path);
+        const std::string after = allText(sheetOf(edited(turnstone(), {c.edit})));
+        CHECK(after != before);
+        CHECK(after.find(c.shown) != std::string::npos);
+    }
+}
+
+TEST_CASE("every mode, port, channel and bank has its row") {
+    const Sheet sheet = sheetOf(turnstone());
+    const std::string all = allText(sheet);
+    for (const FlightMode& m : turnstone().transmitter.modes) CHECK(all.find(m.name) != std::string::npos);
+    for (const Bank& b : turnstone().controller.banks) CHECK(all.find("Bank " + b.id) != std::string::npos);
+    for (const PortSettings& p : turnstone().controller.ports) CHECK(rowOf(sheet, p.role).find(p.id) != std::string::npos);
+    CHECK(all.find("L1") != std::string::npos);
+    CHECK(all.find("R1") != std::string::npos);
+}
+
+TEST_CASE("cautions stand at the top: they say what moves, and defer to the makers") {
+    const Sheet sheet = sheetOf(turnstone());
+    REQUIRE(sheet.cautions.size() >= 2);
+    std::string all;
+    for (const Message& m : sheet.cautions) all += render(m) + "\n";
+    CHECK(all.find("motor") != std::string::npos);
+    CHECK(all.find("manual") != std::string::npos);
+    const Sheet wrong = sheetOf(khtest::dunlin());
+    CHECK(wrong.cautions.size() >= sheet.cautions.size());
+}
+
+TEST_CASE("standings are printed with their rows, and the revision at the top") {
+    Setup s = turnstone();
+    s.revision = 23;
+    const Sheet sheet = sheetOf(s);
+    CHECK(sheet.revision == 23);
+    CHECK(sheet.model == "Turnstone 470");
+    std::set<Standing> seen;
+    for (const SheetPart& p : sheet.parts)
+        for (const SheetSection& sec : p.sections)
+            for (const SheetRow& r : sec.rows) seen.insert(r.standing);
+    CHECK(seen.size() >= 3);
+}
+
+TEST_CASE("the sheet can be made of anything that opens: unknowns are dashes, an impossible chain still has its settings") {
+    Setup bare = turnstone();
+    bare.machine.power.kv.reset();
+    bare.machine.power.pinionTeeth.reset();
+    bare.speedController.calibration.clear();
+    CHECK(allText(sheetOf(bare)).find("nan") == std::string::npos);
+    const Setup impossible = edited(turnstone(), {{"speedController.highUs", 1100.0}});
+    const Sheet sheet = sheetOf(impossible);
+    CHECK(sheet.parts.size() == sheetOf(turnstone()).parts.size());
+    CHECK(allText(sheet).find("43.5") != std::string::npos);
+}
+
+TEST_CASE("HTML escapes what a pilot may write in a name") {
+    Setup s = turnstone();
+    s.machine.name = "<b>Tern & Sons</b> \"470\"";
+    const std::string html = io::sheetHtml(sheetOf(s));
+    CHECK(html.find("<b>Tern") == std::string::npos);
+    CHECK(html.find("&lt;b&gt;Tern &amp; Sons") != std::string::npos);
+    CHECK(html.find("<script") == std::string::npos);
+    CHECK(html.find("http") == std::string::npos);  // nothing is fetched
+}
