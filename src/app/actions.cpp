@@ -2,6 +2,7 @@
 //
 // What each entry of the shortcut table does; the menu and the palette are made from it.
 #include "app/desktop.h"
+#include "app/fieldsdialog.h"
 #include "app/mainwindow.h"
 #include "core/base/error.h"
 #include "core/setup/modeedits.h"
@@ -85,6 +86,10 @@ void MainWindow::runAction(const QString& id) {
     else if (id == QStringLiteral("boxes")) changeBoxes();
     else if (id == QStringLiteral("prove")) workspace_.proof().start(workspace_.setup());
     else if (id == QStringLiteral("bench-state")) setBenchState();
+    else if (id == QStringLiteral("schools")) FieldsDialog(this, workspace_, tr("Schools"), schoolFields()).exec();
+    else if (id == QStringLiteral("alarms")) FieldsDialog(this, workspace_, tr("Timer, alarms and voice"), alarmFields()).exec();
+    else if (id == QStringLiteral("failsafe"))
+        FieldsDialog(this, workspace_, tr("Failsafe and channel limits"), failsafeFields(workspace_.setup().transmitter)).exec();
     else if (id == QStringLiteral("save-template")) saveTemplate();
     else if (id.startsWith(QStringLiteral("matrix-"))) changeModes(id);
     else if (id == QStringLiteral("renew")) {
@@ -139,7 +144,9 @@ void MainWindow::showMenu(QPoint at) {
     menu->addSeparator();
     for (const char* id : {"save", "save-as", "save-template", "revert", "export", "print"}) add(id);
     menu->addSeparator();
-    for (const char* id : {"boxes", "renew", "bench-state", "preferences", "handbook", "shortcuts", "about"}) add(id);
+    for (const char* id :
+         {"boxes", "schools", "alarms", "failsafe", "bench-state", "renew", "preferences", "handbook", "shortcuts", "about"})
+        add(id);
     menu->addSeparator();
     add("quit");
     menu->popup(at);

@@ -32,6 +32,8 @@ std::vector<Pair> pairs() {
     return {
         {"model-type", D, {{"transmitter.modelType", "aeroplane"s}}, {}},
         {"stick-trims", W, {{"transmitter.trims.live", true}}, {}},
+        {"failsafe", D, {{"transmitter.channels.throttle.failsafePct", 0.0}}, {}},
+        {"stop-value.kill", D, {{"transmitter.kill.throttlePct", 5.0}}, {}},
         {"unused-channels", W, {{"transmitter.unusedInhibited", false}}, {}},
         {"channel-clash.elevator", D, {{"transmitter.channels.elevator.number", 1.0}}, {}},
         {"end-point.aileron.high", W, {{"transmitter.channels.aileron.travelHighPct", 90.0}}, {}},

@@ -26,6 +26,8 @@ std::vector<Line> lines() {
         {"hold-value", "transmitter.hold.throttlePct", -2.5, -2.0},
         {"hold-value", "speedController.profile.acceptsLowUs", 1060.0, 1061.0},
         {"stop-value.kill", "transmitter.kill.throttlePct", -2.5, -2.0},
+        {"failsafe", "transmitter.channels.throttle.failsafePct", -105.0, -104.0},
+        {"failsafe", "transmitter.channels.throttle.failsafePct", unknown, -100.0},
         {"trim-safe.1", "controller.ports.1.trimUs", 60.0, 61.0},
         {"trim-safe.1", "controller.ports.1.trimUs", -60.0, -61.0},
         {"arm-square.1", "machine.servos.elevator.squareErrorDeg", -4.4, -4.6},

@@ -225,6 +225,27 @@ void modelMatch(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = {{"transmitter.modelMatch", true}}});
 }
 
+void failsafe(const AuditContext& c, std::vector<Finding>& out) {
+    const ChannelSettings* throttle = channelOf(c.setup.transmitter, functionId(Function::Throttle));
+    if (throttle == nullptr || !throttle->failsafePct || !c.figures.motorOffUs.known) return;
+    const SpeedControllerSettings& esc = c.setup.speedController;
+    const double us = channelOutputUnchecked(*throttle->failsafePct, channelScale(c.setup.transmitter.profile, *throttle)).pulseUs;
+    const double off = c.figures.motorOffUs.value;
+    if (esc.highUs > esc.lowUs ? us <= off : us >= off) return;
+    const double held = channelPctFromThrottlePct(c.setup.transmitter.hold.throttlePct);
+    out.push_back(
+        {.severity = Severity::Danger,
+         .row = "channel-throttle",
+         .title = say(KH_TR("Without a signal the motor keeps running")),
+         .found = say(KH_TR("The throttle's failsafe sends {u} µs; the motor is surely off at {o} µs."), {{"u", num(us)}, {"o", num(off)}}),
+         .why = say(KH_TR("A model that has lost its signal flies on under power, towards whoever stands there.")),
+         .todo = say(KH_TR("Store {v} % for the throttle in the transmitter's failsafe, then test it: motor locked, hold off."),
+                     {{"v", signedNum(held)}}),
+         .box = Box::Transmitter,
+         .subject = "transmitter.channels.throttle.failsafePct",
+         .fix = {{"transmitter.channels.throttle.failsafePct", held}}});
+}
+
 }  // namespace
 
 std::span<const Rule> radioRules() {
@@ -232,6 +253,7 @@ std::span<const Rule> radioRules() {
         Rule{"model-type", Station::Radio, modelType},
         Rule{"stick-trims", Station::Radio, stickTrims},
         Rule{"unused-channels", Station::Radio, unusedChannels},
+        Rule{"failsafe", Station::Radio, failsafe},
         Rule{"channel-clash", Station::Radio, channelClash},
         Rule{"channel-missing", Station::Radio, channelMissing},
         Rule{"end-point", Station::Radio, endPoints},

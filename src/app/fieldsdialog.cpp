@@ -1,0 +1,173 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/fieldsdialog.h"
+
+#include "core/base/error.h"
+#include "paint/theme.h"
+
+#include <fmt/format.h>
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDialogButtonBox>
+#include <QFormLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QScrollArea>
+#include <QVBoxLayout>
+#include <cmath>
+
+namespace kh::app {
+
+using namespace paint;
+
+FieldsDialog::FieldsDialog(QWidget* parent, Workspace& workspace, const QString& title, const std::vector<FormField>& fields)
+    : QDialog(parent), workspace_(workspace), refusal_(new QLabel(this)) {
+    setWindowTitle(title);
+    auto* inner = new QWidget;
+    auto* form = new QFormLayout(inner);
+    form->setHorizontalSpacing(16);
+    form->setVerticalSpacing(6);
+    for (const FormField& f : fields) {
+        const auto field = readField(workspace.setup(), f.path);
+        if (!field) continue;
+        QWidget* editor = nullptr;
+        if (field->info.kind == FieldKind::Choice) {
+            auto* combo = new QComboBox;
+            for (const std::string& c : field->info.choices) combo->addItem(words(c.c_str()), QString::fromStdString(c));
+            combo->setCurrentIndex(combo->findData(QString::fromStdString(std::get<std::string>(field->value))));
+            editor = combo;
+        } else if (field->info.kind == FieldKind::Flag) {
+            auto* box = new QCheckBox(tr("yes"));
+            box->setChecked(std::get<bool>(field->value));
+            editor = box;
+        } else {
+            auto* line = new QLineEdit;
+            if (std::holds_alternative<double>(field->value))
+                line->setText(words(say("{v}", {{"v", num(std::get<double>(field->value), field->info.decimals)}})));
+            line->setPlaceholderText(field->info.mayBeUnknown ? tr("not set, %1").arg(QString::fromStdString(field->info.unit))
+                                                              : QString::fromStdString(field->info.unit));
+            editor = line;
+        }
+        editor->setAccessibleName(words(f.label));
+        editor->setObjectName(QString::fromStdString(f.path));
+        auto* cell = new QWidget;
+        auto* column = new QVBoxLayout(cell);
+        column->setContentsMargins(0, 0, 0, 4);
+        column->setSpacing(2);
+        column->addWidget(editor);
+        auto* reason = new QLabel(words(f.reason));
+        reason->setWordWrap(true);
+        reason->setStyleSheet(QStringLiteral("color:%1").arg(Theme::tokens().muted.name()));
+        column->addWidget(reason);
+        form->addRow(words(f.label), cell);
+        rows_.push_back({f.path, *field, editor});
+    }
+    auto* scroll = new QScrollArea;
+    scroll->setWidget(inner);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    refusal_->setWordWrap(true);
+    refusal_->setStyleSheet(QStringLiteral("color:%1").arg(Theme::tokens().danger.name()));
+    refusal_->hide();
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
+    connect(buttons, &QDialogButtonBox::accepted, this, &FieldsDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    auto* layout = new QVBoxLayout(this);
+    layout->addWidget(scroll, 1);
+    layout->addWidget(refusal_);
+    layout->addWidget(buttons);
+    resize(620, std::min(640, 120 + 66 * static_cast<int>(rows_.size())));
+}
+
+QWidget* FieldsDialog::editor(const std::string& path) const {
+    for (const Row& r : rows_)
+        if (r.path == path) return r.editor;
+    return nullptr;
+}
+
+std::optional<FieldValue> FieldsDialog::valueOf(const Row& row) const {
+    if (const auto* combo = qobject_cast<QComboBox*>(row.editor)) return combo->currentData().toString().toStdString();
+    if (const auto* box = qobject_cast<QCheckBox*>(row.editor)) return box->isChecked();
+    Part part;
+    part.field = row.path;
+    const QString text = qobject_cast<QLineEdit*>(row.editor)->text().trimmed();
+    if (text.isEmpty() && row.field.info.mayBeUnknown) return std::monostate{};
+    return parsePart(workspace_.setup(), part, text.toStdString());
+}
+
+bool FieldsDialog::apply() {
+    std::vector<Edit> edits;
+    try {
+        for (const Row& row : rows_)
+            if (const auto value = valueOf(row); value && *value != row.field.value) edits.push_back({row.path, *value});
+        if (!edits.empty()) workspace_.document().edit(windowTitle(), edits);
+    } catch (const InputError& e) {
+        refusal_->setText(QString::fromStdString(e.what()));
+        refusal_->show();
+        return false;
+    }
+    return true;
+}
+
+void FieldsDialog::accept() {
+    if (apply()) QDialog::accept();
+}
+
+const std::vector<FormField>& schoolFields() {
+    static const std::vector<FormField> fields{
+        {"transmitter.schools.throttle", KH_TR("Take-off throttle"),
+         KH_TR("Flat: one governed value in every mode. Classic: raised by the stick from zero in Normal, for a gentle start.")},
+        {"transmitter.schools.entry", KH_TR("Curve entry"), KH_TR("Points, or a straight line with an offset, where the box offers it.")},
+        {"transmitter.schools.pitch", KH_TR("Pitch curve"),
+         KH_TR("One straight curve keeps the stick's feel in all aerobatic modes; one per mode is softer in Normal.")},
+        {"transmitter.schools.agility", KH_TR("Agility"),
+         KH_TR("In one box only: °/s in the controller with a straight transmitter, or dual rate and expo in the transmitter.")},
+        {"transmitter.schools.tailGain", KH_TR("Tail gain"),
+         KH_TR("Per flight mode, three steps on a switch of their own, or fixed in the controller.")},
+        {"transmitter.schools.hold", KH_TR("Hold"),
+         KH_TR("Cut lies slightly below the throttle's end. Bail-out keeps the speed controller's idle value and needs a kill switch "
+               "beside it.")},
+        {"transmitter.schools.holdSwitch", KH_TR("Hold switch"),
+         KH_TR("A switch of its own, or the mode switch's last place; reachable without letting go.")},
+        {"transmitter.schools.midStick", KH_TR("Mid stick"), KH_TR("0° for aerobatics; the hover at mid stick for scale and training.")},
+        {"transmitter.schools.rescue", KH_TR("Rescue"), KH_TR("Momentary, so that it cannot stay on; latched; or not used.")},
+        {"transmitter.schools.order", KH_TR("Channel order"), KH_TR("The controller's own order, or the one it has learned.")},
+        {"transmitter.schools.end", KH_TR("End of flight"),
+         KH_TR("Timer, used charge or voltage alarm; two together are better than one.")},
+    };
+    return fields;
+}
+
+const std::vector<FormField>& alarmFields() {
+    static const std::vector<FormField> fields{
+        {"transmitter.timerMin", KH_TR("Timer"), KH_TR("Minutes that leave a fifth of the charge; 0 is none.")},
+        {"transmitter.alarms.timerStartPct", KH_TR("Timer runs above"), KH_TR("Throttle above which the timer runs: it starts by itself.")},
+        {"transmitter.alarms.usedMah", KH_TR("Used charge"), KH_TR("Speaks when this much was taken from the pack.")},
+        {"transmitter.alarms.voltsPerCell", KH_TR("Pack voltage"), KH_TR("Speaks below this voltage a cell, under load.")},
+        {"transmitter.alarms.headRpm", KH_TR("Head speed"), KH_TR("Speaks below this head speed, where it is sent down.")},
+        {"transmitter.alarms.voicePack", KH_TR("Read the pack at power-up"),
+         KH_TR("A pack that was flown already is noticed before it is flown again.")},
+        {"machine.power.loggedMahPerMin", KH_TR("Logged consumption"), KH_TR("From the flight log; the timer's minutes follow from it.")},
+    };
+    return fields;
+}
+
+std::vector<FormField> failsafeFields(const TransmitterSettings& transmitter) {
+    std::vector<FormField> out;
+    static const std::map<std::string, const char*> labels{{"aileron", KH_TR("Aileron")},       {"elevator", KH_TR("Elevator")},
+                                                           {"collective", KH_TR("Collective")}, {"rudder", KH_TR("Rudder")},
+                                                           {"throttle", KH_TR("Throttle")},     {"gain", KH_TR("Tail gain")}};
+    for (const ChannelSettings& c : transmitter.channels) {
+        const auto label = labels.find(c.id);
+        if (label == labels.end()) continue;
+        const bool throttle = c.id == "throttle";
+        out.push_back(
+            {"transmitter.channels." + c.id + ".failsafePct", label->second,
+             throttle ? KH_TR("Without a signal the motor must stop: hold's value or below. Test it with the motor locked and hold off.")
+                      : KH_TR("What the receiver sends when the signal is lost; empty: it keeps the last value.")});
+        out.push_back({"transmitter.channels." + c.id + ".limitPct", label->second,
+                       KH_TR("Limit of this channel's output; empty: the transmitter's own.")});
+    }
+    return out;
+}
+
+}  // namespace kh::app

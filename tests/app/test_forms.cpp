@@ -1,0 +1,115 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The forms: schools, alarms, failsafe. One change, one undo; refusals stay in the form.
+#include "app/bench.h"
+#include "app/fieldsdialog.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QLabel>
+
+using namespace kh;
+using namespace kh::app;
+using khtest::Bench;
+
+namespace {
+
+void choose(const FieldsDialog& d, const char* path, const char* value) {
+    auto* combo = qobject_cast<QComboBox*>(d.editor(path));
+    REQUIRE(combo != nullptr);
+    const int at = combo->findData(QString::fromUtf8(value));
+    REQUIRE(at >= 0);
+    combo->setCurrentIndex(at);
+}
+
+void type(const FieldsDialog& d, const char* path, const char* text) {
+    auto* line = qobject_cast<QLineEdit*>(d.editor(path));
+    REQUIRE(line != nullptr);
+    line->setText(QString::fromUtf8(text));
+}
+
+}  // namespace
+
+TEST_CASE("every school is a choice with its reason, and the proof judges by it") {
+    Bench b;
+    b.w().document().edit(QStringLiteral("bail-out"), {{"transmitter.hold.throttlePct", 12.0}});
+    CHECK(b.proved().failures() == 1);
+    FieldsDialog d(&b.window, b.w(), QStringLiteral("Schools"), schoolFields());
+    for (const FormField& f : schoolFields()) {
+        INFO(f.path);
+        auto* combo = qobject_cast<QComboBox*>(d.editor(f.path));
+        REQUIRE(combo != nullptr);
+        CHECK(combo->count() >= 2);
+        CHECK(combo->currentIndex() == 0);  // the default school
+        CHECK(std::string(f.reason).size() > 30);
+        CHECK_FALSE(combo->accessibleName().isEmpty());
+    }
+    choose(d, "transmitter.schools.hold", "bail-out");
+    choose(d, "transmitter.schools.end", "used charge");
+    const int entries = b.w().document().undoStack().count();
+    CHECK(d.apply());
+    CHECK(b.w().document().undoStack().count() == entries + 1);
+    CHECK(b.w().setup().transmitter.schools.hold == HoldSchool::BailOut);
+    CHECK(b.w().setup().transmitter.schools.end == EndSchool::UsedCharge);
+    CHECK(b.proved().failures() == 0);
+    b.act("undo");
+    CHECK(b.w().setup().transmitter.schools.hold == HoldSchool::Cut);
+    CHECK(b.proved().failures() == 1);
+}
+
+TEST_CASE("alarms are typed with point or comma, emptied to none, and a refusal stays in the form with its range") {
+    Bench b;
+    FieldsDialog d(&b.window, b.w(), QStringLiteral("Alarms"), alarmFields());
+    type(d, "transmitter.alarms.usedMah", "2400");
+    type(d, "transmitter.alarms.voltsPerCell", "3,45");
+    qobject_cast<QCheckBox*>(d.editor("transmitter.alarms.voicePack"))->setChecked(true);
+    CHECK(d.apply());
+    const Alarms& a = b.w().setup().transmitter.alarms;
+    CHECK(*a.usedMah == 2400.0);
+    CHECK(*a.voltsPerCell == 3.45);
+    CHECK(a.voicePack);
+    CHECK_FALSE(a.headRpm);
+    FieldsDialog again(&b.window, b.w(), QStringLiteral("Alarms"), alarmFields());
+    CHECK(qobject_cast<QLineEdit*>(again.editor("transmitter.alarms.voltsPerCell"))->text() == QStringLiteral("3.45"));
+    type(again, "transmitter.alarms.usedMah", "");
+    type(again, "transmitter.timerMin", "600");
+    const Setup before = b.w().setup();
+    CHECK_FALSE(again.apply());
+    CHECK(b.w().setup() == before);  // nothing of it, not even what was right
+    bool told = false;
+    for (const QLabel* l : again.findChildren<QLabel*>()) told = told || l->text().contains(QStringLiteral("transmitter.timerMin"));
+    CHECK(told);
+    type(again, "transmitter.timerMin", "6");
+    CHECK(again.apply());
+    CHECK_FALSE(b.w().setup().transmitter.alarms.usedMah);
+    CHECK(b.w().setup().transmitter.timerMin == 6.0);
+}
+
+TEST_CASE("failsafe and limits are set per channel, and a form left as it is changes nothing") {
+    Bench b;
+    FieldsDialog d(&b.window, b.w(), QStringLiteral("Failsafe"), failsafeFields(b.w().setup().transmitter));
+    CHECK(d.apply());
+    CHECK_FALSE(b.w().document().modified());
+    type(d, "transmitter.channels.throttle.failsafePct", "−110");
+    type(d, "transmitter.channels.rudder.limitPct", "120");
+    CHECK(d.apply());
+    CHECK(*channelOf(b.w().setup().transmitter, "throttle")->failsafePct == -110.0);
+    CHECK(*channelOf(b.w().setup().transmitter, "rudder")->limitPct == 120.0);
+    CHECK(d.editor("no.such.field") == nullptr);
+}
+
+TEST_CASE("the forms open from their commands and can be left") {
+    Bench b;
+    for (const char* id : {"schools", "alarms", "failsafe"}) {
+        bool met = false;
+        QTimer::singleShot(50, &b.window, [&] {
+            auto* dialog = qobject_cast<FieldsDialog*>(QApplication::activeModalWidget());
+            met = dialog != nullptr;
+            if (dialog != nullptr) dialog->reject();
+        });
+        b.act(id);
+        INFO(id);
+        CHECK(met);
+    }
+    CHECK_FALSE(b.w().document().modified());
+}
