@@ -174,7 +174,7 @@ void MainWindow::showPalette() {
                                                 workspace_.goToField(path);
                                                 page_->setFocus();
                                             }});
-    palette_->open(std::move(commands));
+    palette_->ask(std::move(commands));
 }
 
 void MainWindow::saveAs() {

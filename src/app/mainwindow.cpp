@@ -101,19 +101,24 @@ void MainWindow::showPage() {
     page_ = s == Station::Modes ? static_cast<PageView*>(matrix_) : s == Station::Proof ? static_cast<PageView*>(proof_) : ledger_;
     pages_->setCurrentWidget(page_);
     benches_->setCurrentWidget(s == Station::Modes ? static_cast<QWidget*>(curves_) : bench_);
-    if (splits_.contains(static_cast<int>(s))) {
-        splitter_->restoreState(splits_[static_cast<int>(s)]);
-    } else {
-        const int page = s == Station::Modes ? 616 : s == Station::Proof ? 648 : 708;
-        const int w = std::max(width(), 1024);
-        const int left = w < 1280 ? page * w / 1280 : page;
-        splitter_->setSizes({left, w - left});
-    }
+    splitPage();
     why_->hide();
     page_->setFocus();
     page_->resize(page_->size());
     QResizeEvent again(page_->size(), page_->size());
     QApplication::sendEvent(page_, &again);
+}
+
+void MainWindow::splitPage() {
+    const Station s = workspace_.station();
+    if (splits_.contains(static_cast<int>(s))) {
+        splitter_->restoreState(splits_[static_cast<int>(s)]);
+        return;
+    }
+    const int page = s == Station::Modes ? 616 : s == Station::Proof ? 648 : 708;
+    const int w = std::max(width(), minimumWidth());
+    const int left = w < 1280 ? page * w / 1280 : page;
+    splitter_->setSizes({left, w - left});
 }
 
 void MainWindow::showWhy() {
@@ -155,12 +160,7 @@ void MainWindow::placeMessage() {
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
     QMainWindow::resizeEvent(event);
-    if (!splits_.contains(static_cast<int>(workspace_.station()))) {
-        const Station s = workspace_.station();
-        const int page = s == Station::Modes ? 616 : s == Station::Proof ? 648 : 708;
-        const int left = width() < 1280 ? page * width() / 1280 : page;
-        splitter_->setSizes({left, width() - left});
-    }
+    if (!splits_.contains(static_cast<int>(workspace_.station()))) splitPage();
     placeMessage();
 }
 

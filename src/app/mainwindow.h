@@ -90,6 +90,8 @@ private:
     void restorePlace();
     void storePlace();
     void placeMessage();
+    /// The splitter as it was left at this station, else as drawn.
+    void splitPage();
     void applyPalette();
 
     Places places_;

@@ -111,7 +111,7 @@ Palette::Palette(QWidget* parent) : QDialog(parent, Qt::Popup), field_(new QLine
     connect(list_, &QListWidget::itemClicked, this, &Palette::runCurrent);
 }
 
-void Palette::open(std::vector<Command> commands) {
+void Palette::ask(std::vector<Command> commands) {
     commands_ = std::move(commands);
     field_->clear();
     filter({});

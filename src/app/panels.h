@@ -50,7 +50,7 @@ class Palette : public QDialog {
     Q_OBJECT
 public:
     explicit Palette(QWidget* parent);
-    void open(std::vector<Command> commands);
+    void ask(std::vector<Command> commands);
     [[nodiscard]] QLineEdit* field() { return field_; }
     [[nodiscard]] QListWidget* list() { return list_; }
 

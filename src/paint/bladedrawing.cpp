@@ -125,12 +125,7 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
         p.drawLine(c - QPointF(radius, 0), c + QPointF(radius, 0));
         p.drawLine(c - QPointF(0, radius), c + QPointF(0, radius));
         // what full cyclic asks here
-        const double asked =
-            s.evaluation.figures.cyclicDeg.known
-                ? degFromRad(std::asin(std::clamp(
-                      s.setup.machine.head.gripMm * sinDeg(s.evaluation.figures.cyclicDeg.value) / s.setup.machine.head.innerRadiusMm, 0.0,
-                      1.0)))
-                : 0.0;
+        const double asked = s.evaluation.figures.cyclicTiltDeg.value;
         QPen dash(t.controller, 1.6);
         dash.setDashPattern({5, 3});
         p.setPen(dash);

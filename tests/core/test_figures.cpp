@@ -161,6 +161,52 @@ TEST_CASE("blade pitch follows geometry: a longer grip lever turns the blade les
     CHECK(f.bladeDegAt(50.0) == Approx(f.collectiveHighDeg.value / 2.0));
 }
 
+TEST_CASE("cyclic at the blade is the plate's tilt through ring and grip") {
+    for (const double limit : {76.0, 60.0, 40.0}) {
+        const Figures f = figuresWith({{"controller.cyclicLimitPct", limit}});
+        INFO(limit);
+        // blade angle: sine = ring · sine of the tilt / grip
+        CHECK(sinDeg(f.cyclicDeg.value) == Approx(16.0 * sinDeg(f.cyclicTiltDeg.value) / 22.0).epsilon(0.02));
+    }
+    const double full = figuresOf(turnstone()).cyclicTiltDeg.value;
+    CHECK(figuresWith({{"controller.cyclicLimitPct", 38.0}}).cyclicTiltDeg.value == Approx(full / 2.0).epsilon(0.03));
+    CHECK(figuresOf(turnstone()).referenceDeg.value == Approx(6.0).margin(0.1));  // what the controller wants to learn
+    CHECK(figuresWith({{"controller.referencePct", 33.2}}).referenceDeg.value == Approx(3.0).margin(0.1));
+}
+
+TEST_CASE("stroke use, its step and what the servos do against each other") {
+    const Figures f = figuresOf(turnstone());
+    CHECK(f.strokeUsePct.value > 60.0);
+    CHECK(f.strokeUsePct.value <= 95.0);
+    const Figures more = figuresWith({{"controller.collectiveHighPct", 55.0}});
+    CHECK(more.strokeUsePct.value > f.strokeUsePct.value);
+    const Figures less = figuresWith({{"controller.profile.usableStrokeUs", turnstone().controller.profile.usableStrokeUs * 2.0}});
+    CHECK(less.strokeUsePct.value == Approx(f.strokeUsePct.value / 2.0));
+    CHECK(f.pitchStepDeg.value > 0.0);
+    CHECK(figuresWith({{"machine.servos.elevator.servo.deadBandUs", 8.0}}).pitchStepDeg.value > f.pitchStepDeg.value);
+    CHECK(f.fightMm.value < 0.05);  // three servos always agree on a plane
+    CHECK(f.rollRatio.value == Approx(1.0).margin(0.01));
+    CHECK(f.pitchRatio.value == Approx(1.0).margin(0.01));
+    const Figures foreign = figuresOf(khtest::dunlin());
+    CHECK(foreign.rollRatio.value > 1.2);
+    CHECK(foreign.pitchRatio.value < 0.95);
+}
+
+TEST_CASE("the tail by hand: slider from the arm, pitch from the slider, and what the hover needs") {
+    const Figures f = figuresOf(turnstone());
+    CHECK(f.sliderLeftMm.value < 0.0);
+    CHECK(f.sliderRightMm.value > 0.0);
+    CHECK(f.tailPitchRightDeg.value == Approx(degFromRad(std::asin(f.sliderRightMm.value / 12.0))));
+    CHECK(f.tailPitchLeftDeg.value == Approx(degFromRad(std::asin(f.sliderLeftMm.value / 12.0))));
+    CHECK(f.tailNeutralDeg.value > 1.0);
+    CHECK(f.tailNeutralDeg.value < 12.0);
+    CHECK(figuresWith({{"machine.tail.boomM", 0.9}}).tailNeutralDeg.value < f.tailNeutralDeg.value);  // a longer boom needs less thrust
+    CHECK(figuresWith({{"machine.massKg", 3.0}}).tailNeutralDeg.value > f.tailNeutralDeg.value);
+    const Figures stopped = figuresWith({{"machine.tail.sliderLimitMm", 2.0}});
+    CHECK(stopped.sliderRightMm.value == 2.0);
+    CHECK(stopped.sliderLeftMm.value == -2.0);
+}
+
 TEST_CASE("the hover stick is where the curve gives the hover pitch") {
     const Figures f = figuresOf(turnstone());
     for (const char* id : {"normal", "idle1", "idle2"}) {
@@ -203,6 +249,7 @@ TEST_CASE("every figure that is known shows its value in its last line, and ever
                                        &f.referenceDeg,
                                        &f.cyclicDeg,
                                        &f.strokeUsePct,
+                                       &f.cyclicTiltDeg,
                                        &f.pitchStepDeg,
                                        &f.fightMm,
                                        &f.tiltAtFullCollectiveDeg,

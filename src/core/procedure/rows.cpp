@@ -382,12 +382,15 @@ StationPage modesRows(const RowBuilder& b) {
                         p.unit = "";
                         return Cell{{p}};
                     })),
-        b.matrixRow("agility-roll", say(KH_TR("Roll, pitch")), KH_TR("°/s"), Box::Controller, each([&](const FlightMode&) {
-                        Part p = b.setup().controller.banks.empty()
-                                     ? RowBuilder::text(say(KH_TR("–")))
-                                     : b.field("controller.banks." + b.setup().controller.banks.front().id + ".rollPitchDegS");
-                        p.unit = "";
-                        return Cell{{p}};
+        b.matrixRow("agility-roll", say(KH_TR("Cyclic, rudder")), KH_TR("°/s"), Box::Controller, each([&](const FlightMode& m) {
+                        const auto& banks = b.setup().controller.banks;
+                        if (banks.empty()) return Cell{{RowBuilder::text(say(KH_TR("–")))}};
+                        const Bank& bank = banks[std::min(figures(m).bank, banks.size() - 1)];  // the one that is on in this mode
+                        const std::string base = "controller.banks." + bank.id;
+                        Part cyclic = b.field(base + ".rollPitchDegS", banks.size() > 1 ? say(KH_TR("b{n}"), {{"n", bank.id}}) : Message{});
+                        Part rudder = b.field(base + ".rudderDegS");
+                        cyclic.unit = rudder.unit = "";
+                        return Cell{{cyclic, rudder}};
                     })),
         b.matrixRow("head-speed-mode", say(KH_TR("Head speed")), "rpm", Box::Machine, each([&](const FlightMode& m) {
                         Part p = m.id == kHoldMode ? RowBuilder::text(say(KH_TR("runs down"))) : RowBuilder::figure(figures(m).headRpm);

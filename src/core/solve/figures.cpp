@@ -184,6 +184,12 @@ void FigureBuilder::blades() {
              cyclicAt(shareFromPct(setup.controller.profile.referenceDemandPct)));
     out.cyclicDeg = make(KH_TR("cyclic at the blade, full stick"), {"°", 1}, with({"controller.referencePct", "controller.cyclicLimitPct"}),
                          cyclicAt(1.0));
+    out.cyclicTiltDeg = make(
+        KH_TR("plate tilt, full cyclic"), {"°", 1}, with({"controller.referencePct", "controller.cyclicLimitPct"}), [&](Derivation& why) {
+            const Plane p = model.plateAt(0.0, 1.0, 0.0).plate;
+            why.line(KH_TR("sine of the tilt: forward {a}, right {b}"), {{"a", signedNum(p.forward, 3)}, {"b", signedNum(p.right, 3)}});
+            return degFromRad(std::asin(std::clamp(std::hypot(p.forward, p.right), 0.0, 1.0)));
+        });
     out.strokeUsePct =
         make(KH_TR("stroke use"), {"%", 0},
              with({"controller.collectiveHighPct", "controller.collectiveLowPct", "controller.referencePct", "controller.cyclicLimitPct"}),

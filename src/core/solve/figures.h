@@ -69,8 +69,9 @@ struct ChannelFigures {
 struct Figures {
     Figure ratio, polePairs, availableRpm, availableEndRpm, ceilingRpm;
     Figure collectiveHighDeg, collectiveLowDeg, midPitchDeg;
-    Figure referenceDeg;  ///< blade at the controller's reference demand
-    Figure cyclicDeg;     ///< blade at full cyclic, plate at mid height
+    Figure referenceDeg;   ///< blade at the controller's reference demand
+    Figure cyclicDeg;      ///< blade at full cyclic, plate at mid height
+    Figure cyclicTiltDeg;  ///< plate tilt at full cyclic, plate at mid height
     Figure strokeUsePct;
     Figure pitchStepDeg;  ///< of the servo's dead band
     Figure fightMm;
