@@ -313,7 +313,7 @@ void CurveView::paintContinuity(QPainter& p, QRectF area) const {
         drawText(p, {c2 + 62, y}, words(say(KH_TR("{a} → {b} %"), {{"a", num(s.throttleFrom)}, {"b", num(s.throttleTo)}})), Theme::font(13),
                  t.ink);
         const bool starts = s.leavesHold && s.throttleTo > 0.0;
-        const QString verdict = starts ? tr("starts: soft start must be on") : s.jumps ? tr("jumps at the hover") : tr("level");
+        const QString verdict = starts ? tr("starts; soft start on") : s.jumps ? tr("jumps at the hover") : tr("level");
         const double vx = c2 + 168;
         if (!starts && !s.jumps) drawTick(p, {vx, y - 4}, t.pass, 8);
         else drawMark(p, starts ? Severity::Note : Severity::Warning, {vx, y - 5}, 8);

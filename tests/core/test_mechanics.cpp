@@ -77,6 +77,24 @@ TEST_CASE("a plane fitted to its own heights is itself, whatever the layout") {
     }));
 }
 
+TEST_CASE("the fitter made once agrees with the fit made each time, fight and all") {
+    REQUIRE(rc::check("four balls that do not agree", [] {
+        const std::vector<double> azimuths{180.0, 270.0, 90.0, 0.0};
+        std::vector<double> heights;
+        for (int i = 0; i < 4; ++i) heights.push_back(between(-3.0, 3.0));
+        const PlateFit fit = fitPlate(azimuths, heights, 28.0);
+        const PlateFitter fitter(azimuths, 28.0);
+        const Plane plane = fitter.fit(heights);
+        RC_ASSERT(std::abs(plane.heightMm - fit.plane.heightMm) < 1e-9);
+        RC_ASSERT(std::abs(plane.forward - fit.plane.forward) < 1e-9);
+        RC_ASSERT(std::abs(plane.right - fit.plane.right) < 1e-9);
+        RC_ASSERT(std::abs(fitter.fightMm(heights, plane) - fit.fightMm) < 1e-9);
+        double worst = 0.0;
+        for (std::size_t i = 0; i < 4; ++i) worst = std::max(worst, std::abs(heights[i] - heightAt(plane, 28.0, azimuths[i])));
+        RC_ASSERT(std::abs(worst - fit.fightMm) < 1e-9);
+    }));
+}
+
 TEST_CASE("a plate that sinks in front tilts forward, one that sinks on the right tilts right") {
     const auto toward = [](double forward, double right) { return describePlane({0.0, forward, right}).towardDeg; };
     CHECK(toward(0.1, 0.0) == Approx(0.0).margin(1e-9));
