@@ -86,6 +86,9 @@ void MainWindow::runAction(const QString& id) {
     else if (id == QStringLiteral("boxes")) changeBoxes();
     else if (id == QStringLiteral("prove")) workspace_.proof().start(workspace_.setup());
     else if (id == QStringLiteral("bench-state")) setBenchState();
+    else if (id == QStringLiteral("switch-map"))
+        FieldsDialog(this, workspace_, tr("Switches and functions"), switchFields(workspace_.setup().transmitter)).exec();
+    else if (id == QStringLiteral("to-set")) showStillToSet();
     else if (id == QStringLiteral("schools")) FieldsDialog(this, workspace_, tr("Schools"), schoolFields()).exec();
     else if (id == QStringLiteral("alarms")) FieldsDialog(this, workspace_, tr("Timer, alarms and voice"), alarmFields()).exec();
     else if (id == QStringLiteral("failsafe"))
@@ -144,8 +147,8 @@ void MainWindow::showMenu(QPoint at) {
     menu->addSeparator();
     for (const char* id : {"save", "save-as", "save-template", "revert", "export", "print"}) add(id);
     menu->addSeparator();
-    for (const char* id :
-         {"boxes", "schools", "alarms", "failsafe", "bench-state", "renew", "preferences", "handbook", "shortcuts", "about"})
+    for (const char* id : {"boxes", "switch-map", "schools", "alarms", "failsafe", "bench-state", "to-set", "renew", "preferences",
+                           "handbook", "shortcuts", "about"})
         add(id);
     menu->addSeparator();
     add("quit");
@@ -235,6 +238,17 @@ void MainWindow::setBenchState() {
         tr("%1 settings changed, in one step that can be undone: travel 100, sub-trim 0, straight pitch curves, no mixing. Hold is as it "
            "was: keep it on.")
             .arg(edits.size()));
+}
+
+void MainWindow::showStillToSet() {
+    std::vector<Command> commands;
+    for (const std::string& path : stillToSet(workspace_.setup()))
+        commands.push_back({QString::fromStdString(path), words(fieldAsText(*readField(workspace_.setup(), path))), [this, path] {
+                                if (!workspace_.goToField(path)) showMessage(tr("No page shows %1 yet.").arg(QString::fromStdString(path)));
+                                page_->setFocus();
+                            }});
+    if (commands.empty()) showMessage(tr("Nothing is left: every fact and end that belongs to this machine was set."));
+    else palette_->ask(std::move(commands));
 }
 
 void MainWindow::saveTemplate() {

@@ -115,6 +115,11 @@ void BenchView::mousePressEvent(QMouseEvent* event) {
     const Panel panel = panels().front();
     for (const SwitchSpot& spot : switchSpots(panel.area, workspace_.setup().transmitter.profile)) {
         if (!spot.track.adjusted(-18, -26, 18, 8).contains(event->position())) continue;
+        if (event->modifiers().testFlag(Qt::ShiftModifier)) {
+            const std::string id = spot.profile->id;  // the edit makes the profile anew
+            workspace_.assignSwitch(id, placeOf(workspace_.setup().transmitter, workspace_.deck(), id));
+            return;
+        }
         Deck deck = workspace_.deck();
         deck.switches[spot.profile->id] = placeOf(workspace_.setup().transmitter, deck, spot.profile->id) % spot.profile->places + 1;
         workspace_.setDeck(deck);

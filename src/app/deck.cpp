@@ -416,6 +416,7 @@ void DeckView::keyPressEvent(QKeyEvent* event) {
         if (digit >= 1 && digit <= s.places) setSwitch(QString::fromStdString(s.id), digit);
         else if (event->key() == Qt::Key_Down && now < s.places) setSwitch(QString::fromStdString(s.id), now + 1);
         else if (event->key() == Qt::Key_Up && now > 1) setSwitch(QString::fromStdString(s.id), now - 1);
+        else if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) workspace_.assignSwitch(std::string(s.id), now);
         else if (event->key() == Qt::Key_Space) setSwitch(QString::fromStdString(s.id), now + 1);
         else ItemView::keyPressEvent(event);
         return;

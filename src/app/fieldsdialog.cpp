@@ -2,6 +2,7 @@
 #include "app/fieldsdialog.h"
 
 #include "core/base/error.h"
+#include "core/procedure/conditiontext.h"
 #include "paint/theme.h"
 
 #include <fmt/format.h>
@@ -43,22 +44,30 @@ FieldsDialog::FieldsDialog(QWidget* parent, Workspace& workspace, const QString&
             auto* line = new QLineEdit;
             if (std::holds_alternative<double>(field->value))
                 line->setText(words(say("{v}", {{"v", num(std::get<double>(field->value), field->info.decimals)}})));
-            line->setPlaceholderText(field->info.mayBeUnknown ? tr("not set, %1").arg(QString::fromStdString(field->info.unit))
-                                                              : QString::fromStdString(field->info.unit));
+            else if (std::holds_alternative<Condition>(field->value))
+                line->setText(QString::fromStdString(conditionAsTyped(std::get<Condition>(field->value))));
+            else if (std::holds_alternative<std::vector<std::string>>(field->value)) {
+                QStringList names;
+                for (const std::string& n : std::get<std::vector<std::string>>(field->value)) names << QString::fromStdString(n);
+                line->setText(names.join(QStringLiteral(", ")));
+            }
+            line->setPlaceholderText(field->info.kind == FieldKind::When ? tr("on no switch")
+                                     : field->info.mayBeUnknown          ? tr("not set, %1").arg(QString::fromStdString(field->info.unit))
+                                                                         : QString::fromStdString(field->info.unit));
             editor = line;
         }
-        editor->setAccessibleName(words(f.label));
+        editor->setAccessibleName(words(f.label.c_str()));
         editor->setObjectName(QString::fromStdString(f.path));
         auto* cell = new QWidget;
         auto* column = new QVBoxLayout(cell);
         column->setContentsMargins(0, 0, 0, 4);
         column->setSpacing(2);
         column->addWidget(editor);
-        auto* reason = new QLabel(words(f.reason));
+        auto* reason = new QLabel(words(f.reason.c_str()));
         reason->setWordWrap(true);
         reason->setStyleSheet(QStringLiteral("color:%1").arg(Theme::tokens().muted.name()));
         column->addWidget(reason);
-        form->addRow(words(f.label), cell);
+        form->addRow(words(f.label.c_str()), cell);
         rows_.push_back({f.path, *field, editor});
     }
     auto* scroll = new QScrollArea;
@@ -91,6 +100,11 @@ std::optional<FieldValue> FieldsDialog::valueOf(const Row& row) const {
     part.field = row.path;
     const QString text = qobject_cast<QLineEdit*>(row.editor)->text().trimmed();
     if (text.isEmpty() && row.field.info.mayBeUnknown) return std::monostate{};
+    if (row.field.info.kind == FieldKind::Names) {
+        std::vector<std::string> names;
+        for (const QString& n : text.split(QLatin1Char(','), Qt::SkipEmptyParts)) names.push_back(n.trimmed().toStdString());
+        return names;
+    }
     return parsePart(workspace_.setup(), part, text.toStdString());
 }
 
@@ -167,6 +181,40 @@ std::vector<FormField> failsafeFields(const TransmitterSettings& transmitter) {
         out.push_back({"transmitter.channels." + c.id + ".limitPct", label->second,
                        KH_TR("Limit of this channel's output; empty: the transmitter's own.")});
     }
+    return out;
+}
+
+std::vector<FormField> switchFields(const TransmitterSettings& transmitter) {
+    static const std::map<std::string, const char*> reasons{
+        {"rescue", KH_TR("Momentary, or off at power-on; never under the finger that works hold or kill.")},
+        {"bail-out", KH_TR("Breaks off an autorotation; tried first on the ground, then at 30 m or more.")},
+        {"timer", KH_TR("Only if the timer is not started by throttle.")},
+        {"voice", KH_TR("Reads values out on demand.")}};
+    std::vector<FormField> out;
+    bool first = true;
+    for (const FlightMode& m : transmitter.modes) {
+        if (first && m.id != kHoldMode) {  // the base mode flies when no other is asked for
+            first = false;
+            continue;
+        }
+        out.push_back({"transmitter.modes." + m.id + ".when", m.name,
+                       m.id == kHoldMode ? KH_TR("A two-position switch of its own, reachable without letting go of the collective stick.")
+                                         : KH_TR("A switch at a place: L1 2. + is and, | is or; the later mode outranks the earlier.")});
+    }
+    out.push_back({"transmitter.kill.when", KH_TR("Kill"), KH_TR("Overrides everything, a bumped hold too.")});
+    out.push_back({"transmitter.cut.when", KH_TR("Cut"), KH_TR("A floor for the throttle, momentary or latched.")});
+    for (const SwitchFunction& f : transmitter.functions) {
+        const auto known = reasons.find(f.id);
+        const bool gain = f.id.starts_with("gain");
+        out.push_back({"transmitter.functions." + f.id + ".when", f.id,
+                       known != reasons.end() ? known->second
+                       : gain                 ? KH_TR("A tail gain that replaces the mode's own while its switch is there.")
+                                              : KH_TR("The controller's bank that is on there.")});
+        if (gain)
+            out.push_back({"transmitter.functions." + f.id + ".sentPct", f.id, KH_TR("What is sent then, signed; + is heading hold.")});
+    }
+    out.push_back({"transmitter.shared", KH_TR("Declared as shared"),
+                   KH_TR("Functions that stay on two switches, and switches that work two functions, by choice: hold, R2.")});
     return out;
 }
 

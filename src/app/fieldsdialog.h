@@ -12,8 +12,8 @@ namespace kh::app {
 /// One field of a form: what it is called, and in one sentence why it exists.
 struct FormField {
     std::string path;
-    const char* label;
-    const char* reason;
+    std::string label;
+    std::string reason;
 };
 
 /// A small form over stored fields; accepted, it is one undoable change of those that differ.
@@ -43,5 +43,7 @@ private:
 [[nodiscard]] const std::vector<FormField>& schoolFields();
 [[nodiscard]] const std::vector<FormField>& alarmFields();
 [[nodiscard]] std::vector<FormField> failsafeFields(const TransmitterSettings& transmitter);
+/// Every function a switch can work, its condition typed as in conditionAsTyped.
+[[nodiscard]] std::vector<FormField> switchFields(const TransmitterSettings& transmitter);
 
 }  // namespace kh::app

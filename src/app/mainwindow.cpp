@@ -78,6 +78,7 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
     messageTimer_.setInterval(12000);
     connect(&messageTimer_, &QTimer::timeout, message_, &QLabel::hide);
     connect(curves_, &CurveView::refused, this, &MainWindow::showMessage);
+    connect(&workspace_, &Workspace::told, this, &MainWindow::showMessage);
     connect(curves_, &CurveView::left, this, [this] { page_->setFocus(); });
     connect(top_, &TopBar::menuAsked, this, &MainWindow::showMenu);
     connect(top_, &TopBar::findAsked, this, &MainWindow::showPalette);

@@ -78,6 +78,7 @@ private:
     void changeBoxes();
     void setBenchState();
     void saveTemplate();
+    void showStillToSet();
     void changeModes(const QString& id);
     void copyCell(bool everyMode);
     void preferences();

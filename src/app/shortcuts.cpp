@@ -30,6 +30,8 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"redo", KH_TR("Redo"), "Ctrl+Shift+Z", KH_TR("Edit")},
         Shortcut{"boxes", KH_TR("Choose the boxes and servos…"), "Ctrl+B", KH_TR("Edit")},
         Shortcut{"renew", KH_TR("Take the newer profiles"), "", KH_TR("Edit")},
+        Shortcut{"switch-map", KH_TR("Switches and functions…"), "", KH_TR("Edit")},
+        Shortcut{"to-set", KH_TR("What is still to be set…"), "", KH_TR("Edit")},
         Shortcut{"schools", KH_TR("Schools…"), "", KH_TR("Edit")},
         Shortcut{"alarms", KH_TR("Timer, alarms and voice…"), "", KH_TR("Edit")},
         Shortcut{"failsafe", KH_TR("Failsafe and channel limits…"), "", KH_TR("Edit")},
@@ -69,6 +71,7 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"curve-plot", KH_TR("Pitch, throttle"), "PgUp, PgDown", KH_TR("In the curves"), "", true},
         Shortcut{"deck-stick", KH_TR("Move the stick by 0.05, with Shift by 0.01"), "Arrows", KH_TR("On the deck"), "", true},
         Shortcut{"deck-centre", KH_TR("Centre the stick"), "Home", KH_TR("On the deck"), "", true},
+        Shortcut{"deck-assign", KH_TR("The chosen function answers to this switch, here"), "Enter", KH_TR("On the deck"), "", true},
         Shortcut{"deck-place", KH_TR("Set the switch to this place"), "1, 2, 3", KH_TR("On the deck"), "", true},
     };
     return table;

@@ -2,6 +2,7 @@
 #include "app/workspace.h"
 
 #include "core/base/error.h"
+#include "core/procedure/conditiontext.h"
 #include "paint/theme.h"
 
 #include <set>
@@ -215,6 +216,24 @@ void Workspace::editPart(const Part& part, const QString& text) {
     const Row* row = selectedRow();
     const QString name = row == nullptr ? tr("change") : paint::words(row->title);
     document_.edit(name, {{part.field, value}});
+}
+
+void Workspace::assignSwitch(const std::string& switchId, int place) {
+    const Part* part = selectedPart();
+    const auto field = part == nullptr ? std::nullopt : readField(setup(), part->field);
+    if (!field || field->info.kind != FieldKind::When) {
+        emit told(tr("Choose the switch of a function in Radio first: its mode, hold or kill."));
+        return;
+    }
+    const Condition before = std::get<Condition>(field->value);
+    const Condition after{{{switchId, place, ""}}};
+    if (after == before) return;
+    const QString name = paint::words(selectedRow()->title);
+    const QString where = QStringLiteral("%1 %2").arg(QString::fromStdString(switchId)).arg(place);
+    document_.edit(tr("%1 to %2").arg(name, where), {{part->field, after}});
+    emit told(before.empty()
+                  ? tr("%1 answers to %2.").arg(name, where)
+                  : tr("%1 answers to %2, and no longer to %3.").arg(name, where, QString::fromStdString(conditionAsTyped(before))));
 }
 
 void Workspace::applyFix(const Finding& finding) {

@@ -85,6 +85,8 @@ public:
     /// One undoable edit of the selected part. @throws InputError
     void editPart(const Part& part, const QString& text);
     void applyFix(const Finding& finding);
+    /// The selected function answers to this switch at this place and no longer to its old one; what happened is told.
+    void assignSwitch(const std::string& switchId, int place);
     /// The mode whose curves are shown and edited.
     [[nodiscard]] int shownMode() const { return shownMode_; }
     void setShownMode(int index);
@@ -96,6 +98,7 @@ signals:
     void selectionChanged();
     void guardsChanged();
     void posedChanged();
+    void told(const QString& message);
 
 private:
     void evaluateNow();

@@ -3,6 +3,7 @@
 // The forms: schools, alarms, failsafe. One change, one undo; refusals stay in the form.
 #include "app/bench.h"
 #include "app/fieldsdialog.h"
+#include "paint/drawings.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -100,7 +101,7 @@ TEST_CASE("failsafe and limits are set per channel, and a form left as it is cha
 
 TEST_CASE("the forms open from their commands and can be left") {
     Bench b;
-    for (const char* id : {"schools", "alarms", "failsafe"}) {
+    for (const char* id : {"switch-map", "schools", "alarms", "failsafe"}) {
         bool met = false;
         QTimer::singleShot(50, &b.window, [&] {
             auto* dialog = qobject_cast<FieldsDialog*>(QApplication::activeModalWidget());
@@ -112,4 +113,70 @@ TEST_CASE("the forms open from their commands and can be left") {
         CHECK(met);
     }
     CHECK_FALSE(b.w().document().modified());
+}
+
+TEST_CASE("the switch map is one form: functions, conditions with and / or, declared sharing") {
+    Bench b;
+    FieldsDialog d(&b.window, b.w(), QStringLiteral("Switches"), switchFields(b.w().setup().transmitter));
+    CHECK(qobject_cast<QLineEdit*>(d.editor("transmitter.modes.hold.when"))->text() == QStringLiteral("R1 2"));
+    CHECK(d.editor("transmitter.modes.normal.when") == nullptr);  // the base mode needs none
+    type(d, "transmitter.modes.hold.when", "R1 2 | R2 2");
+    type(d, "transmitter.functions.timer.when", "L3 2 + L1 2");
+    type(d, "transmitter.functions.gain-2.when", "L3 2");
+    type(d, "transmitter.functions.gain-2.sentPct", "30");
+    type(d, "transmitter.shared", "hold, R2, L3");
+    CHECK(d.apply());
+    CHECK(b.w().setup().transmitter.shared == std::vector<std::string>{"hold", "R2", "L3"});
+    CHECK(b.w().setup().transmitter.modes[3].when.size() == 2);
+    CHECK(b.proved().failures() == 0);
+    Deck deck = b.w().deck();
+    deck.switches["L3"] = 2;
+    b.w().setDeck(deck);
+    CHECK(b.w().trace().now.channels[indexOf(Function::Gain)].value == 30.0);
+    b.act("undo");
+    FieldsDialog again(&b.window, b.w(), QStringLiteral("Switches"), switchFields(b.w().setup().transmitter));
+    type(again, "transmitter.kill.when", "R7 1");
+    const Setup before = b.w().setup();
+    CHECK_FALSE(again.apply());
+    CHECK(b.w().setup() == before);
+}
+
+TEST_CASE("a function is given to a switch by Shift and a click, and from the deck by Enter; the move is told") {
+    Bench b;
+    b.go(Station::Radio);
+    b.selectRow("hold-switch", 0);
+    const auto spots = paint::switchSpots(b.window.bench()->items().first().rect, b.w().setup().transmitter.profile);
+    Deck deck = b.w().deck();
+    deck.switches["L3"] = 2;
+    b.w().setDeck(deck);
+    for (const paint::SwitchSpot& spot : spots)
+        if (spot.profile->id == "L3") {
+            QTest::mouseClick(b.window.bench(), Qt::LeftButton, Qt::ShiftModifier, spot.track.center().toPoint());
+            break;
+        }
+    Bench::settle();
+    CHECK(b.w().setup().transmitter.modes[3].when == Condition{{{"L3", 2, ""}}});
+    CHECK(b.window.message().contains(QStringLiteral("no longer to R1 2")));
+    b.act("undo");
+    CHECK(b.w().setup().transmitter.modes[3].when == Condition{{{"R1", 2, ""}}});
+    b.selectRow("channel-aileron", 0);
+    b.w().assignSwitch("L3", 2);
+    CHECK(b.window.message().contains(QStringLiteral("in Radio first")));
+    CHECK(b.w().setup().transmitter.modes[3].when == Condition{{{"R1", 2, ""}}});
+}
+
+TEST_CASE("what is still to be set is a list that leads to the cells") {
+    Bench b;
+    Setup bare = b.w().setup();
+    bare.machine.power.kv.reset();
+    b.w().document().replace(QStringLiteral("x"), bare);
+    b.act("to-set");
+    REQUIRE(b.window.palette()->isVisible());
+    b.window.palette()->field()->setText(QStringLiteral("power.kv"));
+    Bench::settle();
+    REQUIRE(b.window.palette()->list()->count() == 1);
+    QTest::keyClick(b.window.palette()->field(), Qt::Key_Return);
+    Bench::settle();
+    REQUIRE(b.w().selectedPart() != nullptr);
+    CHECK(b.w().selectedPart()->field == "machine.power.kv");
 }

@@ -2,6 +2,7 @@
 #include "core/procedure/rowbuilder.h"
 
 #include "core/base/error.h"
+#include "core/procedure/conditiontext.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -252,13 +253,7 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
                 throw InputError(part.field, fmt::format("{} is not one of {}", trimmed, fmt::join(part.options, ", ")));
             return trimmed;
         case FieldKind::Choice: return trimmed;
-        case FieldKind::When: {  // "L1 2": one switch at one place
-            if (std::find(part.options.begin(), part.options.end(), trimmed) == part.options.end())
-                throw InputError(part.field, fmt::format("\"{}\" is not a switch and its place; allowed are {}", trimmed,
-                                                         fmt::join(part.options, ", ")));
-            const auto space = trimmed.find(' ');
-            return Condition{{{trimmed.substr(0, space), std::stoi(trimmed.substr(space + 1)), ""}}};
-        }
+        case FieldKind::When: return parseCondition(setup, part.field, trimmed);
         case FieldKind::Names: {
             if (part.mode.empty() || part.options.size() != 2 || (trimmed != part.options[0] && trimmed != part.options[1])) break;
             std::vector<std::string> acting;

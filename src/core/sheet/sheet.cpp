@@ -109,9 +109,11 @@ std::vector<SheetRow> SheetBuilder::switches() const {
                         {},
                         standingOf(setup, "transmitter.modes." + m.id + ".when")});
     rows.push_back({say(KH_TR("Kill")), condition(setup.transmitter.kill.when), {}, standingOf(setup, "transmitter.kill.when")});
-    for (const SwitchFunction& f : setup.transmitter.functions)
+    for (const SwitchFunction& f : setup.transmitter.functions) {
+        if (f.when.empty()) continue;
         rows.push_back(
             {say(KH_TR("{f}"), {{"f", f.id}}), condition(f.when), {}, standingOf(setup, "transmitter.functions." + f.id + ".when")});
+    }
     return rows;
 }
 

@@ -70,7 +70,8 @@ void buildSwitches(TransmitterSettings& tx) {
         if (s.id == two[0]) s.powerOnPlace = 2;  // hold on when the transmitter is switched on
     if (two.size() > 1) tx.kill.when = {{{two[1], 2, ""}}};
     if (three.size() > 1) tx.functions = {{"bank-2", {{{three[1], 2, ""}}}}, {"bank-3", {{{three[1], 3, ""}}}}};
-    if (!momentary.empty()) tx.functions.push_back({"rescue", {{{momentary[0], 2, ""}}}});
+    tx.functions.push_back({"rescue", momentary.empty() ? Condition{} : Condition{{{momentary[0], 2, ""}}}});
+    for (const char* id : {"bail-out", "gain-2", "gain-3", "timer", "voice"}) tx.functions.push_back({id, {}});  // on no switch yet
 }
 
 void buildTransmitter(Setup& s, const SizeClass& c) {

@@ -1,0 +1,18 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/setup/setup.h"
+
+#include <string>
+
+namespace kh {
+
+/// A condition as a pilot types it: "L1 2 + R1 1 | L3 2"; + is and, | is or. A term may name another function.
+[[nodiscard]] std::string conditionAsTyped(const Condition& condition);
+
+/// @param field  the path the condition is for; an empty text is no condition
+/// @throws InputError naming `field`, the term and what is allowed: an unknown switch or function, a place the
+///         switch has not, or functions that would refer to each other in a circle
+[[nodiscard]] Condition parseCondition(const Setup& setup, const std::string& field, const std::string& text);
+
+}  // namespace kh
