@@ -116,8 +116,9 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
     p.setRenderHint(QPainter::Antialiasing);
     const bool posing = !s.posedSwitches.empty();
     drawTitle(p, area, posing ? KH_TR("Switches, posed") : KH_TR("Switches"),
-              words(posing ? KH_TR("only drawn, nothing is sent")
-                           : KH_TR("click: move it on the deck; Shift: the chosen function answers to it")));
+              words(posing               ? KH_TR("only drawn, nothing is sent")
+                    : area.width() > 460 ? KH_TR("click: move it on the deck; Shift: the chosen function answers to it")
+                                         : KH_TR("click one to move it on the deck")));
     const double w = std::min(area.width() - 40, 430.0);
     const double left = area.center().x() - w / 2;
     const double top = area.top() + 96;

@@ -218,7 +218,9 @@ double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font,
 
 void drawTitle(QPainter& p, QRectF area, const char* text, const QString& note) {
     const double x = drawText(p, area.topLeft() + QPointF(0, 14), words(text), Theme::font(13, true), Theme::tokens().ink) + 8;
-    if (!note.isEmpty()) drawText(p, {x, area.top() + 14}, note, Theme::font(12), Theme::tokens().muted);
+    if (note.isEmpty()) return;
+    const QFont font = Theme::font(12);
+    drawText(p, {x, area.top() + 14}, QFontMetricsF(font).elidedText(note, Qt::ElideRight, area.right() - x), font, Theme::tokens().muted);
 }
 
 double textWidth(const QString& text, const QFont& font) { return text.isEmpty() ? 0.0 : shaped(text, font).width; }

@@ -97,6 +97,26 @@ TEST_CASE("a page of drawings becomes well-formed SVG that keeps its text") {
     REQUIRE(svg.find("nose") != std::string::npos);
 }
 
+TEST_CASE("a title's note ends where its drawing ends") {
+    QImage image(400, 40, QImage::Format_ARGB32_Premultiplied);
+    image.fill(Qt::white);
+    {
+        QPainter p(&image);
+        paint::drawTitle(p, QRectF(10, 5, 180, 30), "Switches",
+                         QStringLiteral("a note that is far too long for the room it has beside the title"));
+    }
+    bool beyond = false;
+    bool within = false;
+    for (int y = 0; y < 40; ++y)
+        for (int x = 0; x < 400; ++x) {
+            const bool ink = qGray(image.pixel(x, y)) < 200;
+            beyond = beyond || (ink && x > 192);
+            within = within || (ink && x > 120 && x <= 192);
+        }
+    CHECK(within);
+    CHECK_FALSE(beyond);
+}
+
 TEST_CASE("the PDF sheet has a page for each part") {
     const std::string pdf = sheetPdf(benchSheet(khtest::turnstone(), evaluate(khtest::turnstone())));
     REQUIRE(pdf.rfind("%PDF", 0) == 0);

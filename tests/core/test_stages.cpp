@@ -179,7 +179,8 @@ TEST_CASE("levels: a straight line where nothing is lost, and the share of what 
     Deck deck = flying(turnstone());
     deck.sticks.aileron = 0.6;
     const double limit = turnstone().controller.cyclicLimitPct / 100.0;  // full stick is cut to it, so 0.6 is a larger share behind it
-    for (const Stage* s : tracer.at(deck).of(Function::Aileron)) {
+    const Trace whole = tracer.at(deck);
+    for (const Stage* s : whole.of(Function::Aileron)) {
         INFO(s->id);
         const bool behind = std::string(s->id) == "servo-pulse" || std::string(s->id) == "arm-angle" || std::string(s->id) == "plate" ||
                             std::string(s->id) == "blade";
@@ -188,7 +189,8 @@ TEST_CASE("levels: a straight line where nothing is lost, and the share of what 
     }
     const Setup half = edited(turnstone(), {{"transmitter.channels.aileron.travelHighPct", 50.0}});
     bool lost = false;
-    for (const Stage* s : Tracer(half).at(deck).of(Function::Aileron))
+    const Trace less = Tracer(half).at(deck);
+    for (const Stage* s : less.of(Function::Aileron))
         if (std::string(s->id) == "reading") lost = s->level < 0.35;
     CHECK(lost);
 }
