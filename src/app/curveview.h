@@ -48,7 +48,14 @@ private:
     [[nodiscard]] std::string path(bool pitch) const;
     [[nodiscard]] bool editable(bool pitch) const;
     void layOut();
-    void paintPlot(QPainter& p, const Plot& plot) const;
+    void paintPlot(QPainter& p, const Plot& pl) const;
+    void paintGrid(QPainter& p, const Plot& pl) const;
+    void paintPitchAxis(QPainter& p, const Plot& pl) const;
+    void paintSpeedAxis(QPainter& p, const Plot& pl) const;
+    void paintLines(QPainter& p, const Plot& pl) const;
+    void paintPoints(QPainter& p, const Plot& pl) const;
+    void paintStick(QPainter& p, const Plot& pl) const;
+    void paintHover(QPainter& p, const Plot& pl, const ModeFigures& mode) const;
     void paintContinuity(QPainter& p, QRectF area) const;
     /// @param y  wanted value; clamped visibly to what the curve allows
     void setPoint(double y);

@@ -178,7 +178,7 @@ std::vector<FormField> failsafeFields(const TransmitterSettings& transmitter) {
             {"transmitter.channels." + c.id + ".failsafePct", label->second,
              throttle ? KH_TR("Without a signal the motor must stop: hold's value or below. Test it with the motor locked and hold off.")
                       : KH_TR("What the receiver sends when the signal is lost; empty: it keeps the last value.")});
-        out.push_back({"transmitter.channels." + c.id + ".limitPct", label->second,
+        out.push_back({"transmitter.channels." + c.id + ".limitPct", words(KH_TR("limit")).toStdString(),
                        KH_TR("Limit of this channel's output; empty: the transmitter's own.")});
     }
     return out;
@@ -190,28 +190,41 @@ std::vector<FormField> switchFields(const TransmitterSettings& transmitter) {
         {"bail-out", KH_TR("Breaks off an autorotation; tried first on the ground, then at 30 m or more.")},
         {"timer", KH_TR("Only if the timer is not started by throttle.")},
         {"voice", KH_TR("Reads values out on demand.")}};
+    static const std::map<std::string, const char*> titles{
+        {"rescue", KH_TR("Rescue")}, {"bail-out", KH_TR("Bail-out")}, {"timer", KH_TR("Timer")}, {"voice", KH_TR("Voice read-out")}};
     std::vector<FormField> out;
-    bool first = true;
+    bool base = true;
+    bool told = false;
     for (const FlightMode& m : transmitter.modes) {
-        if (first && m.id != kHoldMode) {  // the base mode flies when no other is asked for
-            first = false;
+        const bool hold = m.id == kHoldMode;
+        if (base && !hold) {  // the base mode flies when no other is asked for
+            base = false;
             continue;
         }
-        out.push_back({"transmitter.modes." + m.id + ".when", m.name,
-                       m.id == kHoldMode ? KH_TR("A two-position switch of its own, reachable without letting go of the collective stick.")
-                                         : KH_TR("A switch at a place: L1 2. + is and, | is or; the later mode outranks the earlier.")});
+        const char* reason = hold   ? KH_TR("A two-position switch of its own, reachable without letting go of the collective stick.")
+                             : told ? KH_TR("Outranks the modes above it.")
+                                    : KH_TR("A switch at a place: L1 2. + is and, | is or.");
+        told = told || !hold;
+        out.push_back({"transmitter.modes." + m.id + ".when", m.name, reason});
     }
     out.push_back({"transmitter.kill.when", KH_TR("Kill"), KH_TR("Overrides everything, a bumped hold too.")});
     out.push_back({"transmitter.cut.when", KH_TR("Cut"), KH_TR("A floor for the throttle, momentary or latched.")});
     for (const SwitchFunction& f : transmitter.functions) {
         const auto known = reasons.find(f.id);
         const bool gain = f.id.starts_with("gain");
-        out.push_back({"transmitter.functions." + f.id + ".when", f.id,
+        const auto title = titles.find(f.id);
+        const std::string number = f.id.substr(f.id.rfind('-') + 1);
+        const QString name = title != titles.end()      ? words(title->second)
+                             : gain                     ? words(say(KH_TR("Gain step {n}"), {{"n", number}}))
+                             : f.id.starts_with("bank") ? words(say(KH_TR("Bank {n}"), {{"n", number}}))
+                                                        : QString::fromStdString(f.id);
+        out.push_back({"transmitter.functions." + f.id + ".when", name.toStdString(),
                        known != reasons.end() ? known->second
                        : gain                 ? KH_TR("A tail gain that replaces the mode's own while its switch is there.")
                                               : KH_TR("The controller's bank that is on there.")});
         if (gain)
-            out.push_back({"transmitter.functions." + f.id + ".sentPct", f.id, KH_TR("What is sent then, signed; + is heading hold.")});
+            out.push_back({"transmitter.functions." + f.id + ".sentPct", words(KH_TR("sent")).toStdString(),
+                           KH_TR("What is sent then, signed; + is heading hold.")});
     }
     out.push_back({"transmitter.shared", KH_TR("Declared as shared"),
                    KH_TR("Functions that stay on two switches, and switches that work two functions, by choice: hold, R2.")});

@@ -336,11 +336,13 @@ void MainWindow::applyPalette() {
     qApp->setStyleSheet(
         QStringLiteral(
             "QSplitter::handle{background:%1} QLineEdit{border:2px solid %2;border-radius:2px;padding:1px 3px;background:%3;color:%4} "
+            "QDialog QLineEdit{border:1px solid %5} QDialog QLineEdit:focus{border:2px solid %7;padding:0px 2px} "
             "QMenu{background:%3;color:%4;border:1px solid %5;padding:4px} QMenu::item{padding:5px 26px 5px 22px} "
             "QMenu::item:selected{background:%6;color:%4} QMenu::separator{height:1px;background:%1;margin:4px 8px} "
             "QListWidget{background:%3;color:%4;border:1px solid %1} QListWidget::item{padding:4px} "
             "QListWidget::item:selected{background:%6;color:%4}")
-            .arg(t.rule.name(), t.machine.name(), t.sheet.name(), t.ink.name(), t.muted.name(), Theme::selectionTint().name()));
+            .arg(t.rule.name(), t.machine.name(), t.sheet.name(), t.ink.name(), t.muted.name(), Theme::selectionTint().name(),
+                 t.transmitter.name()));
     for (QWidget* w : findChildren<QWidget*>()) w->update();
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/screenshots.h"
 
+#include "app/fieldsdialog.h"
 #include "paint/theme.h"
 
 #include <QApplication>
@@ -92,6 +93,20 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
         if (!window.grab().save(QDir(folder).filePath(QString::fromLatin1(shot.file) + QStringLiteral(".png")))) return 3;
         if (shot.pose) w.release();
         if (shot.why) window.action(QStringLiteral("why"))->trigger();
+    }
+    window.setTheme(QStringLiteral("chart"));
+    struct Form {
+        const char* file;
+        QString title;
+        std::vector<FormField> fields;
+    };
+    const TransmitterSettings& tx = window.workspace().setup().transmitter;
+    for (const Form& form : {Form{"switch-map", QObject::tr("Switches and functions"), switchFields(tx)},
+                             Form{"schools", QObject::tr("Schools"), schoolFields()}}) {
+        FieldsDialog dialog(&window, window.workspace(), form.title, form.fields);
+        dialog.show();
+        settle(window.workspace());
+        if (!dialog.grab().save(QDir(folder).filePath(QString::fromLatin1(form.file) + QStringLiteral(".png")))) return 3;
     }
     return 0;
 }

@@ -43,7 +43,7 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"why", KH_TR("Why"), "F1", KH_TR("View"), KH_TR("why")},
         Shortcut{"pose", KH_TR("Pose or release"), "F5", KH_TR("View"), KH_TR("pose")},
         Shortcut{"previous", KH_TR("Station before"), "Alt+Left", KH_TR("View")},
-        Shortcut{"next", KH_TR("Next station"), "Alt+Right", KH_TR("View"), KH_TR("station")},
+        Shortcut{"next", KH_TR("Next station"), "Alt+Right", KH_TR("View"), KH_TR("next station")},
         Shortcut{"go-page", KH_TR("Into the page"), "F6", KH_TR("View"), KH_TR("page")},
         Shortcut{"go-bench", KH_TR("Into the curves"), "F7", KH_TR("View"), KH_TR("curves")},
         Shortcut{"go-deck", KH_TR("Into the deck"), "F8", KH_TR("View"), KH_TR("deck")},

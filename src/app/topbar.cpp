@@ -19,11 +19,6 @@ constexpr double kFrame = 4.0;
 constexpr double kPitch = 8.0;
 constexpr double kKeelLine = 54.0;
 
-QString modeLetter(const FlightMode& m, std::size_t index) {
-    if (m.id == kHoldMode) return QStringLiteral("H");
-    return index == 0 ? QString::fromStdString(m.name).left(1) : QString::number(index);
-}
-
 struct GuardText {
     Guard guard;
     const char* text;
@@ -149,7 +144,7 @@ void TopBar::paintEvent(QPaintEvent*) {
             QString letter;
             const auto& modes = workspace_.setup().transmitter.modes;
             for (std::size_t m = 0; m < modes.size(); ++m)
-                if (i.id == QStringLiteral("mode-") + QString::fromStdString(modes[m].id)) letter = modeLetter(modes[m], m);
+                if (i.id == QStringLiteral("mode-") + QString::fromStdString(modes[m].id)) letter = modeSign(modes[m], m);
             p.setFont(Theme::font(13, true));
             p.setPen(i.selected ? t.ground : t.ink);
             p.drawText(i.rect, Qt::AlignCenter, letter);

@@ -13,8 +13,7 @@ constexpr double kStep = 13;
 constexpr int kMostCells = 10;
 
 QString rowName(const Setup& setup, const PositionRow& row) {
-    const FlightMode& m = setup.transmitter.modes[row.mode];
-    QString name = row.mode == 0 ? QString::fromStdString(m.name).left(1) : QString::number(row.mode);
+    QString name = modeSign(setup.transmitter.modes[row.mode], row.mode);
     for (const auto& [on, word] :
          {std::pair{row.hold, KH_TR("hold")}, std::pair{row.kill, KH_TR("kill")}, std::pair{row.cut, KH_TR("cut")}})
         if (on) name += QLatin1Char(' ') + words(word);
@@ -43,7 +42,8 @@ void paintPositions(QPainter& p, QRectF area, const Scene& s) {
         drawTitle(p, area, KH_TR("All positions"), words(KH_TR("being tried")));
         return;
     }
-    drawTitle(p, area, KH_TR("All positions"), words(say(KH_TR("{n}"), {{"n", num(static_cast<double>(s.proof->combinations))}})));
+    drawTitle(p, area, KH_TR("All positions"),
+              words(say(KH_TR("{n} combinations"), {{"n", num(static_cast<double>(s.proof->combinations))}})));
     const double labels = 94;
     std::uint64_t most = 1;
     for (const PositionRow& r : s.proof->positions) most = std::max(most, r.states);

@@ -216,6 +216,11 @@ double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font,
     return at.x() + known.width;
 }
 
+QString modeSign(const FlightMode& mode, std::size_t index) {
+    if (mode.id == kHoldMode) return QStringLiteral("H");
+    return index == 0 ? QString::fromStdString(mode.name).left(1) : QString::number(index);
+}
+
 void drawTitle(QPainter& p, QRectF area, const char* text, const QString& note) {
     const double x = drawText(p, area.topLeft() + QPointF(0, 14), words(text), Theme::font(13, true), Theme::tokens().ink) + 8;
     if (note.isEmpty()) return;

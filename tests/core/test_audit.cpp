@@ -46,7 +46,7 @@ std::vector<Pair> pairs() {
         {"hold-value", D, {{"transmitter.hold.throttlePct", 0.0}}, {}},
         {"double-switch.Hold", W, {{"transmitter.modes.hold.when", twice}}, {}},
         {"switch-exists.Idle-up 1", D, {{"transmitter.modes.idle1.when", missing}}, {}, false},
-        {"inverted-throttle.idle1", D, {{"transmitter.modes.idle1.throttle", curveOf({30, 75, 75, 75, 75})}}, {}},
+        {"inverted-throttle.idle1", D, {{"transmitter.modes.idle1.throttle", curveOf({30, 75, 75, 75, 75})}}, {"governed-curve.idle1"}},
         {"governed-curve.normal", D, {{"transmitter.modes.normal.throttle", curveOf({0, 40, 60, 64, 65})}}, {}},
         {"spool-up.normal", W, {{"transmitter.modes.normal.pitch", curveOf({-60, -30, 0, 50, 100})}}, {}},
         {"soft-start", W, {{"speedController.softStartS", 1.0}}, {}},

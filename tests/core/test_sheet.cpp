@@ -96,6 +96,23 @@ TEST_CASE("every mode, port, channel and bank has its row") {
     CHECK(all.find("R1") != std::string::npos);
 }
 
+TEST_CASE("failsafe, limits and alarms are printed once they are set, each with its unit") {
+    const std::string before = allText(sheetOf(turnstone()));
+    CHECK(before.find("failsafe") == std::string::npos);
+    CHECK(before.find("Alarm") == std::string::npos);
+    const std::string after = allText(sheetOf(edited(turnstone(), {{"transmitter.channels.throttle.failsafePct", -110.0},
+                                                                   {"transmitter.channels.rudder.limitPct", 120.0},
+                                                                   {"transmitter.alarms.usedMah", 2400.0},
+                                                                   {"transmitter.alarms.voltsPerCell", 3.45},
+                                                                   {"transmitter.alarms.voicePack", true}})));
+    for (const char* part :
+         {"failsafe | −110 %", "limit | 120 %", "Alarm on used charge | 2400 mAh", "3.45 V", "Read the pack at power-up"}) {
+        INFO(part);
+        CHECK(after.find(part) != std::string::npos);
+    }
+    CHECK(before.find("Timer runs above | 20 %") != std::string::npos);
+}
+
 TEST_CASE("cautions stand at the top: they say what moves, and defer to the makers") {
     const Sheet sheet = sheetOf(turnstone());
     REQUIRE(sheet.cautions.size() >= 2);

@@ -28,7 +28,7 @@ std::size_t Evaluation::count(Severity severity, Station station) const {
 
 std::vector<Rule> allRules() {
     std::vector<Rule> rules;
-    for (const auto family : {radioRules(), swashRules(), pitchRules(), tailRules(), powerRules(), modeRules()})
+    for (const auto family : {radioRules(), swashRules(), pitchRules(), tailRules(), powerRules(), holdRules(), modeRules()})
         rules.insert(rules.end(), family.begin(), family.end());
     return rules;
 }

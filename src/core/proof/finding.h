@@ -70,6 +70,7 @@ struct Rule {
 
 /// Families, each a table of its own.
 [[nodiscard]] std::span<const Rule> radioRules();
+[[nodiscard]] std::span<const Rule> holdRules();
 [[nodiscard]] std::span<const Rule> modeRules();
 [[nodiscard]] std::span<const Rule> swashRules();
 [[nodiscard]] std::span<const Rule> pitchRules();

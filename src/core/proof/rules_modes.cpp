@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Flight modes, hold and kill, curves and continuity, tail gain by mode.
+// Flight modes: curves and continuity, spool-up, tail gain, agility.
 #include "core/base/conventions.h"
-#include "core/proof/finding.h"
+#include "core/proof/modechecks.h"
 #include "core/solve/answers.h"
 
 #include <algorithm>
@@ -15,220 +15,22 @@ namespace kh {
 
 namespace {
 
-constexpr double kInvertedLeastPct = 45.0;
-constexpr double kSpeedNotePct = 15.0;
-constexpr double kSpeedWarnPct = 20.0;
-constexpr double kSpoolLowDeg = -3.0;
-constexpr double kSpoolHighDeg = 1.0;
-
-std::string modePath(const FlightMode& m, const char* key) { return "transmitter.modes." + m.id + "." + key; }
-
-const FlightMode* holdMode(const AuditContext& c) {
-    for (const FlightMode& m : c.setup.transmitter.modes)
-        if (m.id == kHoldMode) return &m;
-    return nullptr;
-}
-
-void putTerms(PartialDeck& deck, const Condition& when) {
-    if (when.empty()) return;
-    for (const Term& t : when.front())
-        if (!t.switchId.empty()) deck.switches[t.switchId] = t.place;
-}
-
-/// The deck parts that bring a mode about, with hold off.
-PartialDeck modeState(const AuditContext& c, const FlightMode& mode) {
-    PartialDeck d;
-    for (const FlightMode& other : c.setup.transmitter.modes)  // every named switch away from the modes first
-        for (const auto& all : other.when)
-            for (const Term& t : all)
-                if (!t.switchId.empty() && d.switches.count(t.switchId) == 0) d.switches[t.switchId] = t.place == 1 ? 2 : 1;
-    for (const SwitchSettings& s : c.setup.transmitter.switches)
-        if (d.switches.count(s.id) != 0) d.switches[s.id] = s.neutralPlace;
-    putTerms(d, mode.when);
-    return d;
-}
-
-void holdActs(const AuditContext& c, std::vector<Finding>& out) {
-    const FlightMode* hold = holdMode(c);
-    if (hold == nullptr || hold->when.empty() || !c.setup.transmitter.hold.actsIn) return;
-    for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i) {
-        const FlightMode& m = c.setup.transmitter.modes[i];
-        const auto& acts = *c.setup.transmitter.hold.actsIn;
-        if (m.id == kHoldMode || std::find(acts.begin(), acts.end(), m.id) != acts.end()) continue;
-        PartialDeck state = modeState(c, m);
-        putTerms(state, hold->when);
-        state.collective = -1.0;
-        const Instant now = c.model.at(posed({}, state));
-        out.push_back({.id = "hold-acts." + m.id,
-                       .severity = Severity::Danger,
-                       .row = "hold",
-                       .title = say(KH_TR("Hold does not hold in {m}"), {{"m", m.name}}),
-                       .found = say(KH_TR("With hold on in {m} the throttle stays at {t} %; hold asks for {h} %."),
-                                    {{"m", m.name}, {"t", num(now.throttlePct, 1)}, {"h", num(c.setup.transmitter.hold.throttlePct, 1)}}),
-                       .why = say(KH_TR("You land, put hold on and reach for the model: the main rotor is still driven.")),
-                       .todo = say(KH_TR("Add {m} to the hold switch in the transmitter."), {{"m", m.name}}),
-                       .box = Box::Transmitter,
-                       .witness = Witness{std::nullopt, state},
-                       .subject = "transmitter.hold.actsIn",
-                       .fix = {{"transmitter.hold.actsIn", std::monostate{}}}});
-    }
-}
-
-void holdSwitch(const AuditContext& c, std::vector<Finding>& out) {
-    const FlightMode* hold = holdMode(c);
-    if (hold != nullptr && !hold->when.empty()) return;
-    out.push_back({.severity = Severity::Danger,
-                   .row = "hold-switch",
-                   .title = say(KH_TR("Hold has no switch")),
-                   .found = say(KH_TR("No switch of the transmitter puts the motor on hold.")),
-                   .why = say(KH_TR("There is nothing that keeps the rotor still while you carry the model.")),
-                   .todo = say(KH_TR("Give hold a two-position switch of its own in the transmitter.")),
-                   .box = Box::Transmitter,
-                   .subject = "transmitter.modes.hold.when"});
-}
-
-void holdValue(const AuditContext& c, std::vector<Finding>& out) {
-    const Figure& hold = c.figures.holdUs;
-    const Figure& off = c.figures.motorOffUs;
-    if (!hold.known || !off.known || c.setup.machine.power.kind == PowerKind::Engine) return;
-    const SpeedControllerSettings& esc = c.setup.speedController;
-    const bool rising = esc.highUs > esc.lowUs;
-    const bool isOff = rising ? hold.value <= off.value : hold.value >= off.value;
-    const bool accepted = hold.value >= esc.profile.acceptsLowUs && hold.value <= esc.profile.acceptsHighUs;
-    if (isOff && accepted) return;
-    const FlightMode* mode = holdMode(c);
-    PartialDeck state;
-    if (mode != nullptr) putTerms(state, mode->when);
-    const double perPct = 2.0 * c.setup.transmitter.profile.usPerPct;
-    const double missing = std::ceil((hold.value - off.value) / perPct);
-    const double value = std::clamp(c.setup.transmitter.hold.throttlePct - missing, c.setup.transmitter.profile.holdLowPct, 0.0);
-    Finding f{.severity = Severity::Danger,
-              .row = "hold",
-              .title = accepted ? say(KH_TR("Hold is not below motor-off"))
-                                : say(KH_TR("Hold is outside the pulses {b} accepts"), {{"b", esc.profile.name}}),
-              .found = say(KH_TR("Hold sends {h} µs; the motor is surely off at {o} µs, learned low is {l} µs."),
-                           {{"h", num(hold.value)}, {"o", num(off.value)}, {"l", num(esc.lowUs)}}),
-              .why = accepted ? say(KH_TR("The motor can creep or start while you carry the model."))
-                              : say(KH_TR("The speed controller may read it as no signal and arm anew.")),
-              .todo = say(KH_TR("Set hold to {v} % in the transmitter, then watch the monitor."), {{"v", num(value, 1)}}),
-              .box = Box::Transmitter,
-              .witness = Witness{std::nullopt, state},
-              .subject = "transmitter.hold.throttlePct",
-              .fix = {{"transmitter.hold.throttlePct", value}}};
-    for (const ChannelSettings& ch : c.setup.transmitter.channels)
-        if (ch.id == functionId(Function::Throttle) && ch.reversed) {
-            f.todo = say(KH_TR("Set throttle, channel {n}, to normal in the transmitter: reversed, hold is full power."),
-                         {{"n", num(ch.number)}});
-            f.fix = {{"transmitter.channels.throttle.reversed", false}};
-        }
-    out.push_back(std::move(f));
-}
-
-void stopValue(const AuditContext& c, std::vector<Finding>& out) {
-    const ChannelSettings* throttle = channelOf(c.setup.transmitter, functionId(Function::Throttle));
-    const Figure& off = c.figures.motorOffUs;
-    if (throttle == nullptr || !off.known || !c.figures.holdUs.known) return;
-    const SpeedControllerSettings& esc = c.setup.speedController;
-    const bool rising = esc.highUs > esc.lowUs;
-    const ChannelScale scale = channelScale(c.setup.transmitter.profile, *throttle);
-    const auto check = [&](const char* name, const char* path, const ThrottleStop& stop) {
-        if (stop.when.empty()) return;
-        const double us = channelOutputUnchecked(channelPctFromThrottlePct(stop.throttlePct), scale).pulseUs;
-        const bool isOff = rising ? us <= off.value : us >= off.value;
-        if (isOff && us >= esc.profile.acceptsLowUs && us <= esc.profile.acceptsHighUs) return;
-        PartialDeck state;
-        putTerms(state, stop.when);
-        out.push_back({.id = std::string("stop-value.") + name,
-                       .severity = Severity::Danger,
-                       .row = "kill-switch",
-                       .title = say(KH_TR("{f} does not stop the motor"), {{"f", std::string(name)}}),
-                       .found = say(KH_TR("It sends {u} µs; the motor is surely off at {o} µs."), {{"u", num(us)}, {"o", num(off.value)}}),
-                       .why = say(KH_TR("The last way to stop the rotor does not stop it.")),
-                       .todo = say(KH_TR("Set {f} to {v} % in the transmitter, as hold is, then watch the monitor."),
-                                   {{"f", std::string(name)}, {"v", num(c.setup.transmitter.hold.throttlePct, 1)}}),
-                       .box = Box::Transmitter,
-                       .witness = Witness{std::nullopt, state},
-                       .subject = path,
-                       .fix = {{path, std::min(c.setup.transmitter.hold.throttlePct, -5.0)}}});
-    };
-    check(KH_TR("kill"), "transmitter.kill.throttlePct", c.setup.transmitter.kill);
-    check(KH_TR("cut"), "transmitter.cut.throttlePct", c.setup.transmitter.cut);
-}
-
-void doubleSwitch(const AuditContext& c, std::vector<Finding>& out) {
-    const auto check = [&](const std::string& name, const std::string& path, const Condition& when, const char* row) {
-        std::set<std::string> switches;
-        for (const auto& all : when)
-            for (const Term& t : all)
-                if (!t.switchId.empty()) switches.insert(t.switchId);
-        if (when.size() < 2 || switches.size() < 2) return;
-        Condition first{when.front()};
-        out.push_back({.id = "double-switch." + name,
-                       .severity = Severity::Warning,
-                       .row = row,
-                       .title = say(KH_TR("{f} answers to two switches"), {{"f", name}}),
-                       .found = say(KH_TR("{a} and {b} both work it."), {{"a", *switches.begin()}, {"b", *switches.rbegin()}}),
-                       .why = say(KH_TR("A function that was moved still works from its old place: one bump is enough.")),
-                       .todo = say(KH_TR("Remove it from {b} in the transmitter."), {{"b", *switches.rbegin()}}),
-                       .box = Box::Transmitter,
-                       .subject = path,
-                       .fix = {{path, first}}});
-    };
-    for (const FlightMode& m : c.setup.transmitter.modes)
-        check(m.name, modePath(m, "when"), m.when, m.id == kHoldMode ? "hold-switch" : "mode-switch");
-    check("kill", "transmitter.kill.when", c.setup.transmitter.kill.when, "kill-switch");
-}
-
-void switchExists(const AuditContext& c, std::vector<Finding>& out) {
-    const auto& switches = c.setup.transmitter.profile.switches;
-    const auto check = [&](const std::string& name, const std::string& path, const Condition& when, const char* row) {
-        for (const auto& all : when)
-            for (const Term& t : all) {
-                if (t.switchId.empty()) continue;
-                const auto s = std::find_if(switches.begin(), switches.end(), [&](const SwitchProfile& p) { return p.id == t.switchId; });
-                if (s != switches.end() && t.place >= 1 && t.place <= s->places) continue;
-                out.push_back({.id = "switch-exists." + name,
-                               .severity = Severity::Danger,
-                               .row = row,
-                               .title = say(KH_TR("{f} is on a place that does not exist"), {{"f", name}}),
-                               .found = say(KH_TR("It asks for {s} at {p}; {box} has no such place."),
-                                            {{"s", t.switchId}, {"p", num(t.place)}, {"box", c.setup.transmitter.profile.name}}),
-                               .why = say(KH_TR("The function can never be reached.")),
-                               .todo = say(KH_TR("Choose another switch for it in the transmitter.")),
-                               .box = Box::Transmitter,
-                               .subject = path});
-            }
-    };
-    for (const FlightMode& m : c.setup.transmitter.modes)
-        check(m.name, modePath(m, "when"), m.when, m.id == kHoldMode ? "hold-switch" : "mode-switch");
-    check("kill", "transmitter.kill.when", c.setup.transmitter.kill.when, "kill-switch");
-}
-
 void invertedThrottle(const AuditContext& c, std::vector<Finding>& out) {
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i) {
         const FlightMode& m = c.setup.transmitter.modes[i];
-        if (!m.flownInverted || m.id == kHoldMode) continue;
-        double least = 1e9;
-        double at = 0.0;
-        for (int n = 0; n <= 40; ++n) {
-            const double stick = -1.0 + 0.05 * n;
-            const double t = c.model.throttleCurveAt(i, stick);
-            if (t < least) {
-                least = t;
-                at = stick;
-            }
-        }
-        if (least >= kInvertedLeastPct) continue;
-        PartialDeck state = modeState(c, m);
-        state.collective = at;
-        const double level = std::max(kInvertedLeastPct, m.throttle.points.back().y);
+        const auto fall = invertedFall(c.setup, c.model, i);
+        if (!fall) continue;
+        PartialDeck state = modeState(c.setup.transmitter, m);
+        state.collective = fall->stick;
+        state.throttleTrim = fall->trim;
+        const double level = std::max(kInvertedLeastPct, fall->topPct);
         out.push_back(
             {.id = "inverted-throttle." + m.id,
              .severity = Severity::Danger,
              .row = "throttle-curve",
              .title = say(KH_TR("Power falls away inverted in {m}"), {{"m", m.name}}),
-             .found = say(KH_TR("At stick {s} the throttle is {t} %; at least {n} % is needed over the whole stick."),
-                          {{"s", signedNum(at, 2)}, {"t", num(least, 1)}, {"n", num(kInvertedLeastPct)}}),
+             .found = say(KH_TR("At stick {s} the throttle is {t} %; at full stick it is {v} %."),
+                          {{"s", signedNum(fall->stick, 2)}, {"t", num(fall->throttlePct, 1)}, {"v", num(fall->topPct, 1)}}),
              .why = say(KH_TR("Inverted, low stick asks for lift: the rotor slows just when it must carry the model.")),
              .todo = say(KH_TR("Make the throttle curve of {m} flat at {v} % in the transmitter."), {{"m", m.name}, {"v", num(level, 1)}}),
              .box = Box::Transmitter,
@@ -239,40 +41,30 @@ void invertedThrottle(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void governedCurve(const AuditContext& c, std::vector<Finding>& out) {
-    if (c.setup.speedController.control != SpeedControl::Governor) return;
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i) {
         const FlightMode& m = c.setup.transmitter.modes[i];
-        if (m.id == kHoldMode) continue;
-        const double top = c.model.throttleCurveAt(i, 1.0);
-        double off = 0.0;
-        double at = 0.0;
-        for (int n = 10; n <= 40; ++n) {
-            const double stick = -1.0 + 0.05 * n;
-            const double d = std::abs(c.model.throttleCurveAt(i, stick) - top);
-            if (d > off) {
-                off = d;
-                at = stick;
-            }
-        }
-        if (off <= 0.5) continue;
-        PartialDeck state = modeState(c, m);
-        state.collective = at;
-        Curve flat = m.throttle;
-        for (std::size_t p = 0; p < flat.points.size(); ++p)
-            if (flat.points[p].x >= 25.0 || flat.points[p].y > 0.0) flat.points[p].y = top;
+        const auto drift = governorDrift(c.setup, c.model, i);
+        if (!drift) continue;
+        PartialDeck state = modeState(c.setup.transmitter, m);
+        state.collective = drift->stick;
+        state.throttleTrim = drift->trim;
         out.push_back(
             {.id = "governed-curve." + m.id,
              .severity = Severity::Danger,
              .row = "throttle-curve",
              .title = say(KH_TR("The governor sees a moving target in {m}"), {{"m", m.name}}),
-             .found = say(KH_TR("Throttle differs by {d} % between stick {s} and high."), {{"d", num(off, 1)}, {"s", signedNum(at, 2)}}),
+             .found = say(KH_TR("Throttle is {t} % at stick {s} and {v} % at full stick."),
+                          {{"t", num(drift->throttlePct, 1)}, {"s", signedNum(drift->stick, 2)}, {"v", num(drift->topPct, 1)}}),
              .why = say(KH_TR("A governing speed controller takes every value as another head speed: it hunts, and low stick stops the "
                               "motor in flight.")),
-             .todo = say(KH_TR("Make the throttle curve of {m} one value from a quarter stick on, in the transmitter."), {{"m", m.name}}),
+             .todo =
+                 risesFromZero(c.setup.transmitter, m)
+                     ? say(KH_TR("Make the throttle curve of {m} one value from a quarter stick on, in the transmitter."), {{"m", m.name}})
+                     : say(KH_TR("Make the throttle curve of {m} one value over the whole stick, in the transmitter."), {{"m", m.name}}),
              .box = Box::Transmitter,
              .witness = Witness{std::nullopt, state},
              .subject = modePath(m, "throttle"),
-             .fix = {{modePath(m, "throttle"), flat}}});
+             .fix = governedCurveFix(c.setup.transmitter, m, drift->topPct)});
     }
 }
 
@@ -286,12 +78,12 @@ void spoolUp(const AuditContext& c, std::vector<Finding>& out) {
         const bool judged = std::exchange(first, false);  // the mode reached from the power-on places
         if (f == nullptr || !f->pitchLow.known) continue;
         const double jump = c.model.throttleCurveAt(i, -1.0);
-        const bool bends = f->pitchLow.value < kSpoolLowDeg - 0.05 || f->pitchLow.value > kSpoolHighDeg;
+        const bool bends = f->pitchLow.value < kSpoolLowDeg || f->pitchLow.value > kSpoolHighDeg;
         if (jump <= 0.0 || !bends) continue;
-        PartialDeck state = modeState(c, m);
+        PartialDeck state = modeState(c.setup.transmitter, m);
         state.collective = -1.0;
         PartialDeck from = state;
-        const FlightMode* hold = holdMode(c);
+        const FlightMode* hold = modeById(c.setup.transmitter, kHoldMode);
         if (hold != nullptr) putTerms(from, hold->when);
         Finding f6{.id = "spool-up." + m.id,
                    .severity = judged ? Severity::Warning : Severity::Note,
@@ -347,14 +139,14 @@ void pitchJump(const AuditContext& c, std::vector<Finding>& out) {
             const ModeFigures* b = c.figures.mode(m.id);
             if (a != nullptr && b != nullptr && a->hoverStick.known && b->headRpm.known) {
                 const auto pitch = [&](const FlightMode* x) {
-                    DeckNumbers deck = c.model.numbers(posed({}, modeState(c, *x)));
+                    DeckNumbers deck = c.model.numbers(posed({}, modeState(c.setup.transmitter, *x)));
                     deck.sticks.collective = a->hoverStick.value;
                     return c.model.at(deck).bladeDeg[2];
                 };
                 const double jump = pitch(&m) - pitch(before);
                 if (std::abs(jump) > kPitchJumpDeg) {
-                    PartialDeck from = modeState(c, *before);
-                    PartialDeck to = modeState(c, m);
+                    PartialDeck from = modeState(c.setup.transmitter, *before);
+                    PartialDeck to = modeState(c.setup.transmitter, m);
                     from.collective = to.collective = a->hoverStick.value;
                     out.push_back({.id = "pitch-jump." + m.id,
                                    .severity = Severity::Warning,
@@ -395,32 +187,6 @@ void pitchJump(const AuditContext& c, std::vector<Finding>& out) {
     }
 }
 
-void holdMirrors(const AuditContext& c, std::vector<Finding>& out) {
-    const FlightMode* hold = holdMode(c);
-    if (hold == nullptr) return;
-    for (const FlightMode& m : c.setup.transmitter.modes) {
-        if (m.id != c.setup.transmitter.hold.autorotationFrom) continue;
-        if (m.aileron == hold->aileron && m.elevator == hold->elevator && m.rudder == hold->rudder && m.tailGainPct == hold->tailGainPct)
-            continue;
-        out.push_back({.severity = Severity::Warning,
-                       .row = "hold-flies",
-                       .title = say(KH_TR("Hold does not fly like {m}"), {{"m", m.name}}),
-                       .found = say(KH_TR("Rates, expo or tail gain differ; gain is {a} % in {m} and {b} % in hold."),
-                                    {{"a", signedNum(m.tailGainPct)}, {"m", m.name}, {"b", signedNum(hold->tailGainPct)}}),
-                       .why = say(KH_TR("In an autorotation there is no time to find out that the sticks answer differently.")),
-                       .todo = say(KH_TR("Copy rates, expo and gain of {m} to hold in the transmitter."), {{"m", m.name}}),
-                       .box = Box::Transmitter,
-                       .subject = "transmitter.modes.hold.tailGainPct",
-                       .fix = {{"transmitter.modes.hold.tailGainPct", m.tailGainPct},
-                               {"transmitter.modes.hold.aileron.ratePct", m.aileron.ratePct},
-                               {"transmitter.modes.hold.aileron.expoPct", m.aileron.expoPct},
-                               {"transmitter.modes.hold.elevator.ratePct", m.elevator.ratePct},
-                               {"transmitter.modes.hold.elevator.expoPct", m.elevator.expoPct},
-                               {"transmitter.modes.hold.rudder.ratePct", m.rudder.ratePct},
-                               {"transmitter.modes.hold.rudder.expoPct", m.rudder.expoPct}}});
-    }
-}
-
 void gainSide(const AuditContext& c, std::vector<Finding>& out) {
     for (const FlightMode& m : c.setup.transmitter.modes) {
         const ModeFigures* f = c.figures.mode(m.id);
@@ -440,7 +206,7 @@ void gainSide(const AuditContext& c, std::vector<Finding>& out) {
                                     {"t", render(gainAsShown(sent.sentPct, c.setup.transmitter.profile.gainScale))},
                                     {"g", signedNum(sent.sentPct)}}),
                        .box = Box::Transmitter,
-                       .witness = Witness{std::nullopt, modeState(c, m)},
+                       .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
                        .subject = modePath(m, "tailGainPct"),
                        .fix = {{modePath(m, "tailGainPct"), sent.sentPct}}});
     }
@@ -461,7 +227,7 @@ void gainRange(const AuditContext& c, std::vector<Finding>& out) {
              .why = say(KH_TR("The tail can wag fast enough to strip its servo.")),
              .todo = say(KH_TR("Start at {b} % in the transmitter and search upwards in flight."), {{"b", num(c.sizeClass.gainPct[1])}}),
              .box = Box::Transmitter,
-             .witness = Witness{std::nullopt, modeState(c, m)},
+             .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
              .subject = modePath(m, "tailGainPct"),
              .fix = {{modePath(m, "tailGainPct"), c.sizeClass.gainPct[1]}}});
     }
@@ -489,26 +255,6 @@ void agility(const AuditContext& c, std::vector<Finding>& out) {
     }
 }
 
-void powerOn(const AuditContext& c, std::vector<Finding>& out) {
-    const FlightMode* hold = holdMode(c);
-    if (hold == nullptr || hold->when.empty()) return;
-    const Instant now = c.model.at(Deck{});
-    if (now.holdActs && now.beneath == 0) return;
-    Finding f{
-        .severity = Severity::Warning,
-        .row = "hold-switch",
-        .title = say(KH_TR("The transmitter may start with the motor live")),
-        .found = say(KH_TR("At the power-on places hold is {h} and the mode is {m}."),
-                     {{"h", std::string(now.holdActs ? KH_TR("on") : KH_TR("off"))}, {"m", c.setup.transmitter.modes[now.beneath].name}}),
-        .why = say(KH_TR("The pack is plugged in with the throttle open.")),
-        .todo = say(KH_TR("Set the power-on places to hold on and the first mode in the transmitter.")),
-        .box = Box::Transmitter,
-        .subject = "transmitter.switches"};
-    for (const Term& t : hold->when.front())
-        if (!t.switchId.empty()) f.fix.push_back({"transmitter.switches." + t.switchId + ".powerOnPlace", static_cast<double>(t.place)});
-    out.push_back(std::move(f));
-}
-
 void setUpCurves(const AuditContext& c, std::vector<Finding>& out) {
     for (const FlightMode& m : c.setup.transmitter.modes) {
         if (m.id == kHoldMode || !isFlat(m.throttle) || m.throttle.points.front().y != 0.0) continue;
@@ -524,40 +270,19 @@ void setUpCurves(const AuditContext& c, std::vector<Finding>& out) {
     }
 }
 
-void killSwitch(const AuditContext& c, std::vector<Finding>& out) {
-    if (!c.setup.transmitter.kill.when.empty()) return;
-    out.push_back({.severity = Severity::Note,
-                   .row = "kill-switch",
-                   .title = say(KH_TR("There is no second way to stop the motor")),
-                   .found = say(KH_TR("Kill is on no switch.")),
-                   .why = say(KH_TR("A bumped hold switch starts the rotor; a kill switch overrides it.")),
-                   .todo = say(KH_TR("Give kill a switch away from hold in the transmitter.")),
-                   .box = Box::Transmitter,
-                   .subject = "transmitter.kill.when"});
-}
-
 }  // namespace
 
 std::span<const Rule> modeRules() {
     static constexpr std::array rules{
-        Rule{"hold-acts", Station::Modes, holdActs, "P1"},
-        Rule{"hold-switch", Station::Radio, holdSwitch},
-        Rule{"hold-value", Station::Modes, holdValue, "P1"},
-        Rule{"stop-value", Station::Radio, stopValue, "P1"},
-        Rule{"double-switch", Station::Radio, doubleSwitch, "P3"},
-        Rule{"switch-exists", Station::Radio, switchExists},
         Rule{"inverted-throttle", Station::Modes, invertedThrottle, "P5"},
         Rule{"governed-curve", Station::Modes, governedCurve, "P10"},
         Rule{"spool-up", Station::Modes, spoolUp, "P6"},
         Rule{"soft-start", Station::Power, softStart, "P6"},
         Rule{"continuity", Station::Modes, pitchJump, "P7"},
-        Rule{"hold-mirrors", Station::Modes, holdMirrors, "P8"},
         Rule{"gain-side", Station::Modes, gainSide},
         Rule{"gain-range", Station::Modes, gainRange},
         Rule{"agility", Station::Modes, agility},
-        Rule{"power-on", Station::Radio, powerOn, "P9"},
         Rule{"set-up-curve", Station::Modes, setUpCurves},
-        Rule{"kill-switch", Station::Radio, killSwitch},
     };
     return rules;
 }

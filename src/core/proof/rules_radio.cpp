@@ -228,10 +228,9 @@ void modelMatch(const AuditContext& c, std::vector<Finding>& out) {
 void failsafe(const AuditContext& c, std::vector<Finding>& out) {
     const ChannelSettings* throttle = channelOf(c.setup.transmitter, functionId(Function::Throttle));
     if (throttle == nullptr || !throttle->failsafePct || !c.figures.motorOffUs.known) return;
-    const SpeedControllerSettings& esc = c.setup.speedController;
     const double us = channelOutputUnchecked(*throttle->failsafePct, channelScale(c.setup.transmitter.profile, *throttle)).pulseUs;
     const double off = c.figures.motorOffUs.value;
-    if (esc.highUs > esc.lowUs ? us <= off : us >= off) return;
+    if (c.figures.motor.off(us)) return;
     const double held = channelPctFromThrottlePct(c.setup.transmitter.hold.throttlePct);
     out.push_back(
         {.severity = Severity::Danger,

@@ -148,17 +148,6 @@ void ProofContext::refute(PropertyResult& r, Finding finding) const {
     r.finding = std::move(finding);
 }
 
-bool ProofContext::declared(const std::string& name) const {
-    const auto& shared = setup.transmitter.shared;
-    return std::find(shared.begin(), shared.end(), name) != shared.end();
-}
-
-std::string ProofContext::name(const std::string& function) const {
-    for (const FlightMode& m : modes)
-        if (m.id == function) return m.name;
-    return function;
-}
-
 std::optional<std::size_t> ProofContext::function(const std::string& id) const {
     for (std::size_t f = 0; f < model.functionCount(); ++f)
         if (model.functionName(f) == id) return f;
@@ -182,21 +171,14 @@ DeckNumbers ProofContext::numbersAt(const SwitchLogic::Seen& seen, double collec
     return deck;
 }
 
-bool ProofContext::motorOffIfReversed(double throttlePct, double offUs, bool rising) const {
+bool ProofContext::motorOffIfReversed(double throttlePct) const {
     const ChannelSettings* channel = channelOf(setup.transmitter, functionId(Function::Throttle));
     if (channel == nullptr) return false;
     ChannelSettings turned = *channel;
     turned.reversed = !turned.reversed;
     const double us =
         channelOutputUnchecked(channelPctFromThrottlePct(throttlePct), channelScale(setup.transmitter.profile, turned)).pulseUs;
-    return rising ? us <= offUs : us >= offUs;
-}
-
-std::vector<double> proofSticks(const FlightMode& mode) {
-    std::set<double> out{-1.0, -0.5, 0.0, 0.5, 1.0};
-    for (const Curve* curve : {&mode.throttle, &mode.pitch})
-        for (const CurvePoint& p : curve->points) out.insert(std::clamp(stickFromCurveX(p.x), -1.0, 1.0));
-    return {out.begin(), out.end()};
+    return figures.motor.off(us);
 }
 
 }  // namespace kh

@@ -3,6 +3,7 @@
 // What the properties of the switch proof are judged on; private to proof.
 #pragma once
 
+#include "core/proof/modechecks.h"
 #include "core/proof/switchproof.h"
 
 #include <map>
@@ -73,19 +74,13 @@ struct ProofContext {
 
     /// Marks the property as refuted; title and id stay.
     void refute(PropertyResult& r, Finding finding) const;
-    [[nodiscard]] bool declared(const std::string& name) const;
-    /// What a function is called on screen.
-    [[nodiscard]] std::string name(const std::string& function) const;
     [[nodiscard]] std::optional<std::size_t> function(const std::string& id) const;
     /// The whole state of a combination, so that `trace` shows it.
     [[nodiscard]] PartialDeck deckAt(const SwitchLogic::Seen& seen, PartialDeck sticks = {}) const;
     /// Whether the throttle channel, turned round, would send this throttle on the motor-off side.
-    [[nodiscard]] bool motorOffIfReversed(double throttlePct, double offUs, bool rising) const;
+    [[nodiscard]] bool motorOffIfReversed(double throttlePct) const;
     [[nodiscard]] DeckNumbers numbersAt(const SwitchLogic::Seen& seen, double collective, double trim) const;
 };
-
-/// Collective positions the proof tries: the quarters, and every point of the mode's curves.
-[[nodiscard]] std::vector<double> proofSticks(const FlightMode& mode);
 
 /// The stick and trim at which this combination drives a motor it should hold off; counts what it tried in `r`.
 struct MotorRun {

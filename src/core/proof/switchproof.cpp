@@ -59,19 +59,19 @@ void doubleBooked(const ProofContext& c, PropertyResult& r) {
         const Condition* when = conditionOf(tx, name);
         if (when == nullptr) continue;
         for (const auto& all : *when) {
-            if (all.size() != 1 || all.front().switchId.empty() || c.declared(all.front().switchId)) continue;
+            if (all.size() != 1 || all.front().switchId.empty() || declaredShared(tx, all.front().switchId)) continue;
             const auto [other, fresh] = booked.emplace(std::pair(all.front().switchId, all.front().place), name);
             if (fresh || other->second == name) continue;
-            c.refute(r,
-                     {.severity = Severity::Warning,
-                      .row = "mode-switch",
-                      .found = say(
-                          KH_TR("{s} at {p} works {a} and {b} at once."),
-                          {{"s", all.front().switchId}, {"p", num(all.front().place)}, {"a", c.name(other->second)}, {"b", c.name(name)}}),
-                      .why = say(KH_TR("One movement does two things, and one of them may not be meant.")),
-                      .todo = say(KH_TR("Move {b} to another switch in the transmitter, or declare {s} shared."),
-                                  {{"b", c.name(name)}, {"s", all.front().switchId}}),
-                      .subject = conditionPath(tx, name)});
+            c.refute(r, {.severity = Severity::Warning,
+                         .row = "mode-switch",
+                         .found = say(KH_TR("{s} at {p} works {a} and {b} at once."), {{"s", all.front().switchId},
+                                                                                       {"p", num(all.front().place)},
+                                                                                       {"a", functionTitle(tx, other->second)},
+                                                                                       {"b", functionTitle(tx, name)}}),
+                         .why = say(KH_TR("One movement does two things, and one of them may not be meant.")),
+                         .todo = say(KH_TR("Move {b} to another switch in the transmitter, or declare {s} shared."),
+                                     {{"b", functionTitle(tx, name)}, {"s", all.front().switchId}}),
+                         .subject = conditionPath(tx, name)});
             return;
         }
     }
@@ -89,28 +89,20 @@ void p2(const ProofContext& c, PropertyResult& r) {
 void p3(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
     r.finding.found = say(KH_TR("No function answers to two switches, but for those that were declared."));
+    r.covered = c.model.functionCount();
     for (std::size_t f = 0; f < c.model.functionCount(); ++f) {
-        const std::string& name = c.model.functionName(f);
-        const Condition* when = conditionOf(tx, name);
-        ++r.covered;
-        if (when == nullptr || c.declared(name)) continue;
-        for (std::size_t b = 1; b < when->size(); ++b) {
-            const std::set<std::string> first = switchesOf(tx, {(*when)[0]});
-            const std::set<std::string> other = switchesOf(tx, {(*when)[b]});
-            if (first == other || first.empty() || other.empty()) continue;
-            c.refute(r, {.severity = Severity::Warning,
-                         .row = name == kHoldMode ? "hold-switch"
-                                : name == "kill"  ? "kill-switch"
-                                                  : "mode-switch",
-                         .found = say(KH_TR("{f} answers to {a} and to {b}."),
-                                      {{"f", c.name(name)}, {"a", *first.begin()}, {"b", *other.begin()}}),
-                         .why = say(KH_TR("A function that was moved still works from its old place: one bump is enough.")),
-                         .todo = say(KH_TR("Remove {f} from {b} in the transmitter, or declare it shared."),
-                                     {{"f", c.name(name)}, {"b", *other.begin()}}),
-                         .subject = conditionPath(tx, name),
-                         .fix = {{conditionPath(tx, name), Condition{(*when)[0]}}}});
-            return;
-        }
+        const std::string& function = c.model.functionName(f);
+        const auto two = twoSwitches(tx, function);
+        if (!two) continue;
+        const std::string name = functionTitle(tx, function);
+        c.refute(r, {.severity = Severity::Warning,
+                     .row = switchRow(function),
+                     .found = say(KH_TR("{f} answers to {a} and to {b}."), {{"f", name}, {"a", two->first}, {"b", two->second}}),
+                     .why = say(KH_TR("A function that was moved still works from its old place: one bump is enough.")),
+                     .todo = say(KH_TR("Remove {f} from {b} in the transmitter, or declare it shared."), {{"f", name}, {"b", two->second}}),
+                     .subject = conditionPath(tx, function),
+                     .fix = {{conditionPath(tx, function), Condition{conditionOf(tx, function)->front()}}}});
+        return;
     }
 }
 
@@ -134,17 +126,14 @@ void p4(const ProofContext& c, PropertyResult& r) {
 
 void p8(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
-    const auto named = [&](const std::string& id) {
-        return std::find_if(tx.modes.begin(), tx.modes.end(), [&](const FlightMode& m) { return m.id == id; });
-    };
-    const auto hold = named(kHoldMode);
-    const auto from = named(tx.hold.autorotationFrom);
+    const FlightMode* hold = modeById(tx, kHoldMode);
+    const FlightMode* from = modeById(tx, tx.hold.autorotationFrom);
     r.covered = 8;
-    if (hold == tx.modes.end()) {
+    if (hold == nullptr) {
         r.finding.found = say(KH_TR("There is no hold to fly in."));
         return;
     }
-    if (from == tx.modes.end()) {
+    if (from == nullptr) {
         c.refute(r, {.severity = Severity::Warning,
                      .row = "hold-flies",
                      .found = say(KH_TR("No mode is named from which an autorotation begins.")),
@@ -154,25 +143,10 @@ void p8(const ProofContext& c, PropertyResult& r) {
         return;
     }
     r.finding.found = say(KH_TR("Hold's rates, expo and tail gain equal those of {m}."), {{"m", from->name}});
-    std::vector<Edit> fix;
-    std::string subject;
-    PartialDeck sticks;
-    const auto same = [&](const char* axis, const AxisRates& h, const AxisRates& f, std::optional<double>& stick) {
-        if (h == f) return;
-        stick = 0.5;
-        const std::string base = std::string("transmitter.modes.hold.") + axis;
-        fix.push_back({base + ".ratePct", f.ratePct});
-        fix.push_back({base + ".expoPct", f.expoPct});
-        if (subject.empty()) subject = base + (h.ratePct != f.ratePct ? ".ratePct" : ".expoPct");
-    };
-    same("aileron", hold->aileron, from->aileron, sticks.aileron);
-    same("elevator", hold->elevator, from->elevator, sticks.elevator);
-    same("rudder", hold->rudder, from->rudder, sticks.rudder);
-    if (hold->tailGainPct != from->tailGainPct) {
-        fix.push_back({"transmitter.modes.hold.tailGainPct", from->tailGainPct});
-        if (subject.empty()) subject = "transmitter.modes.hold.tailGainPct";
-    }
+    const std::vector<Edit> fix = holdMirrorEdits(tx);
     if (fix.empty()) return;
+    PartialDeck sticks;  // deflected, so that whatever differs is seen
+    sticks.aileron = sticks.elevator = sticks.rudder = 0.5;
     const auto at = c.logic.where([&](const LogicKey& k) { return c.modes[k.beneath].id == from->id && k.holdAsked && !k.kill && !k.cut; });
     const auto before =
         c.logic.where([&](const LogicKey& k) { return c.modes[k.beneath].id == from->id && !k.holdAsked && !k.kill && !k.cut; });
@@ -190,7 +164,7 @@ void p8(const ProofContext& c, PropertyResult& r) {
                  .why = say(KH_TR("In an autorotation there is no time to find out that the sticks answer differently.")),
                  .todo = say(KH_TR("Copy rates, expo and gain of {m} to hold in the transmitter."), {{"m", from->name}}),
                  .witness = witness,
-                 .subject = subject,
+                 .subject = fix.front().path,
                  .fix = fix});
 }
 
@@ -208,16 +182,11 @@ void p9(const ProofContext& c, PropertyResult& r) {
                      .fix = std::move(fix)});
     };
     const Instant now = c.model.at(Deck{});
-    const auto hold = std::find_if(tx.modes.begin(), tx.modes.end(), [](const FlightMode& m) { return m.id == kHoldMode; });
     if (!now.holdActs || now.beneath != (c.modes.front().id == kHoldMode ? 1U : 0U)) {
-        std::vector<Edit> fix;
-        if (hold != tx.modes.end() && !hold->when.empty())
-            for (const Term& t : hold->when.front())
-                if (!t.switchId.empty())
-                    fix.push_back({"transmitter.switches." + t.switchId + ".powerOnPlace", static_cast<double>(t.place)});
         refute(say(KH_TR("At the power-on places hold is {h} and the mode is {m}."),
                    {{"h", std::string(now.holdActs ? KH_TR("on") : KH_TR("off"))}, {"m", c.modes[now.beneath].name}}),
-               say(KH_TR("Set the power-on places to hold on and the first mode in the transmitter.")), "transmitter.switches", fix);
+               say(KH_TR("Set the power-on places to hold on and the first mode in the transmitter.")), "transmitter.switches",
+               holdAtPowerOn(tx));
     } else if (const auto rescue = c.function("rescue"); rescue && c.model.functionActive(*rescue, c.model.numbers({}).places)) {
         refute(say(KH_TR("Rescue is on at the power-on places.")), say(KH_TR("Put rescue on a momentary switch in the transmitter.")),
                conditionPath(tx, "rescue"), {});

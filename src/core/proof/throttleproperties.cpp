@@ -15,72 +15,23 @@ namespace {
 constexpr std::array kTrimEnds{-1.0, 1.0};
 constexpr double kSameUs = 0.5;   ///< two pulses closer than this are one value
 constexpr double kSamePct = 0.5;  ///< two throttle values closer than this are one
-constexpr double kInvertedLeastPct = 45.0;
-constexpr double kNearZeroPitch = 0.2;  ///< a tenth of the stick's whole travel
-constexpr double kSpoolLowDeg = -3.05;
-constexpr double kSpoolHighDeg = 1.0;
-constexpr double kSpeedWarnPct = 20.0;
-constexpr double kQuarterStick = -0.5;
-constexpr int kScan = 40;  ///< stick positions of a scan, beside the curve's points
-
-bool governed(const Setup& s) { return s.speedController.control == SpeedControl::Governor || s.controller.governor.kind == "internal"; }
-
-struct MotorLimits {
-    double offUs = 0.0;
-    bool rising = true;
-    double lowUs = 0.0, highUs = 0.0;  ///< accepted pulses
-    [[nodiscard]] bool off(double us) const { return rising ? us <= offUs : us >= offUs; }
-    [[nodiscard]] bool accepted(double us) const { return us >= lowUs && us <= highUs; }
-};
-
-MotorLimits limitsOf(const ProofContext& c) {
-    const SpeedControllerSettings& esc = c.setup.speedController;
-    return {c.figures.motorOffUs.value, esc.highUs > esc.lowUs, esc.profile.acceptsLowUs, esc.profile.acceptsHighUs};
-}
-
-bool flat(const ProofContext& c, std::size_t mode, double& least, double& stick) {
-    const FlightMode& m = c.modes[mode];
-    const double top = c.model.throttleCurveAt(mode, 1.0);
-    least = 1e9;
-    for (const double s : proofSticks(m)) {
-        const double t = c.model.throttleCurveAt(mode, s);
-        if (t < least) {
-            least = t;
-            stick = s;
-        }
-    }
-    return least >= top - kSamePct;
-}
-
-/// Stick at which the mode's pitch curve passes 0, or nothing.
-std::optional<double> zeroPitchStick(const ProofContext& c, std::size_t mode) {
-    double low = -1.0;
-    double high = 1.0;
-    if (c.model.pitchCurveAt(mode, low) > 0.0 || c.model.pitchCurveAt(mode, high) < 0.0) return std::nullopt;
-    for (int i = 0; i < kScan; ++i) {
-        const double middle = (low + high) / 2.0;
-        (c.model.pitchCurveAt(mode, middle) < 0.0 ? low : high) = middle;
-    }
-    return high;
-}
+constexpr int kScan = 40;         ///< stick positions of a scan, beside the curve's points
 
 /// A state in which this mode flies, nothing held or stopped.
 std::optional<SwitchLogic::Seen> flying(const ProofContext& c, std::size_t mode) {
     return c.logic.where([&](const LogicKey& k) { return k.beneath == mode && !k.holdAsked && !k.kill && !k.cut; });
 }
 
-std::string throttlePath(const FlightMode& m) { return "transmitter.modes." + m.id + ".throttle"; }
-
 }  // namespace
 
 std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, const SwitchLogic::Seen& seen, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
-    const MotorLimits limits = limitsOf(c);
+    const MotorLimits& limits = c.figures.motor;
     const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
     const bool bailOut = tx.schools.hold == HoldSchool::BailOut && !engine;
     const double closedUs = c.setup.speedController.lowUs;
     const bool onlyHold = key.holdAsked && !key.kill && !key.cut;
-    for (const double stick : proofSticks(c.modes[key.beneath]))
+    for (const double stick : decisiveSticks(c.modes[key.beneath]))
         for (const double trim : kTrimEnds) {
             const Instant now = c.model.at(c.numbersAt(seen, stick, trim));
             r.covered += seen.states;
@@ -98,7 +49,7 @@ std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, co
 
 void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
-    const MotorLimits limits = limitsOf(c);
+    const MotorLimits& limits = c.figures.motor;
     const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
     const bool bailOut = tx.schools.hold == HoldSchool::BailOut && !engine;
     const double holdUs = c.figures.holdUs.value;
@@ -138,7 +89,7 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
             f.todo = say(KH_TR("Let {f} act in {m} too, in the transmitter."), {{"f", what}, {"m", mode}});
             f.subject = "transmitter." + what + ".actsIn";
             f.fix = {{f.subject, std::monostate{}}};
-        } else if (c.motorOffIfReversed(now.throttlePct, limits.offUs, limits.rising)) {
+        } else if (c.motorOffIfReversed(now.throttlePct)) {
             f.todo = say(KH_TR("Turn the throttle channel's reverse round in the transmitter: as it is, {f} is power."), {{"f", what}});
             f.subject = "transmitter.channels.throttle.reversed";
             f.fix = {{f.subject, !channelOf(tx, functionId(Function::Throttle))->reversed}};
@@ -162,16 +113,12 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
 }
 
 void judgeInverted(const ProofContext& c, PropertyResult& r) {
-    const bool one = governed(c.setup);
     std::vector<Message> falls;
     for (std::size_t i = 0; i < c.modes.size(); ++i) {
         const FlightMode& m = c.modes[i];
         if (m.id == kHoldMode) continue;
         const auto seen = flying(c, i);
         if (!seen) continue;
-        double least = 0.0;
-        double at = 0.0;
-        const bool isFlat = flat(c, i, least, at);
         if (!m.flownInverted) {
             // not judged, but said: from where power would fall away
             double from = -2.0;
@@ -184,26 +131,24 @@ void judgeInverted(const ProofContext& c, PropertyResult& r) {
                                     {{"m", m.name}, {"s", signedNum(from, 2)}}));
             continue;
         }
-        r.covered += seen->states * proofSticks(m).size() * kTrimEnds.size();
-        const double trimmed = c.model.at(c.numbersAt(*seen, at, -1.0)).throttleCurvePct;
-        const auto zero = zeroPitchStick(c, i);
-        const bool lowestAtZero = isFlat || !zero || std::abs(at - *zero) <= kNearZeroPitch;
-        if (one ? isFlat : trimmed >= kInvertedLeastPct && lowestAtZero) continue;
+        r.covered += seen->states * decisiveSticks(m).size() * kTrimEnds.size();
+        const auto fall = invertedFall(c.setup, c.model, i);
+        if (!fall) continue;
         PartialDeck state = c.deckAt(*seen);
-        state.collective = at;
-        state.throttleTrim = -1.0;
-        const double level = std::max(kInvertedLeastPct, c.model.throttleCurveAt(i, 1.0));
+        state.collective = fall->stick;
+        state.throttleTrim = fall->trim;
+        const double level = std::max(kInvertedLeastPct, fall->topPct);
         c.refute(
             r,
             {.severity = Severity::Danger,
              .row = "throttle-curve",
              .found = say(KH_TR("In {m} throttle falls to {t} % at stick {s}; it flies inverted at {v} %."),
-                          {{"m", m.name}, {"t", num(trimmed, 1)}, {"s", signedNum(at, 2)}, {"v", num(c.model.throttleCurveAt(i, 1.0), 1)}}),
+                          {{"m", m.name}, {"t", num(fall->throttlePct, 1)}, {"s", signedNum(fall->stick, 2)}, {"v", num(fall->topPct, 1)}}),
              .why = say(KH_TR("Inverted, low stick asks for lift: the rotor slows just when it must carry the model.")),
              .todo = say(KH_TR("Make the throttle curve of {m} flat at {v} % in the transmitter."), {{"m", m.name}, {"v", num(level, 1)}}),
              .witness = Witness{std::nullopt, state},
-             .subject = throttlePath(m),
-             .fix = {{throttlePath(m), flatCurve(level, m.throttle.points.size())}}});
+             .subject = modePath(m, "throttle"),
+             .fix = {{modePath(m, "throttle"), flatCurve(level, m.throttle.points.size())}}});
         return;
     }
     r.finding.found =
@@ -230,7 +175,7 @@ void judgeLeavingHold(const ProofContext& c, PropertyResult& r) {
     const Instant now = c.model.at(c.numbersAt(*seen, start, -1.0));
     const double jump = c.model.at(c.numbersAt(*seen, -1.0, -1.0)).motorThrottlePct;
     const double pitch = now.bladeDeg[2];
-    r.covered = seen->states * proofSticks(c.modes[mode]).size();
+    r.covered = seen->states * decisiveSticks(c.modes[mode]).size();
     PartialDeck to = c.deckAt(*seen);
     PartialDeck from = c.deckAt(*held);
     to.collective = from.collective = start;
@@ -314,7 +259,7 @@ void judgeModeChange(const ProofContext& c, PropertyResult& r) {
                               : say(KH_TR("Bring the throttle of {a} and {b} closer in the transmitter, within 20 %."),
                                     {{"a", a.name}, {"b", b.name}}),
                 .witness = Witness{from, to},
-                .subject = leaps ? "transmitter.modes." + b.id + ".pitch" : throttlePath(b)});
+                .subject = leaps ? "transmitter.modes." + b.id + ".pitch" : modePath(b, "throttle")});
         return;
     }
     r.finding.found = worstPair.empty()
@@ -328,41 +273,30 @@ void judgeGoverned(const ProofContext& c, PropertyResult& r) {
         r.finding.found = say(KH_TR("The speed controller does not govern: any curve is its own."));
         return;
     }
-    const bool classic = c.setup.transmitter.schools.throttle == ThrottleSchool::Classic;
     for (std::size_t i = 0; i < c.modes.size(); ++i) {
         const FlightMode& m = c.modes[i];
         if (m.id == kHoldMode) continue;
         const auto seen = flying(c, i);
         if (!seen) continue;
-        const double top = c.model.at(c.numbersAt(*seen, 1.0, -1.0)).throttlePct;
-        const bool takeOff = classic && !m.flownInverted;
-        for (const double s : proofSticks(m))
-            for (const double trim : kTrimEnds) {
-                r.covered += seen->states;
-                const double t = c.model.at(c.numbersAt(*seen, s, trim)).throttlePct;
-                if (std::abs(t - top) <= kSamePct || (takeOff && s < kQuarterStick)) continue;
-                PartialDeck state = c.deckAt(*seen);
-                state.collective = s;
-                state.throttleTrim = trim;
-                Curve level = m.throttle;
-                for (CurvePoint& p : level.points)
-                    if (!takeOff || p.x >= curveXFromStick(kQuarterStick)) p.y = top;
-                c.refute(
-                    r,
-                    {.severity = Severity::Danger,
-                     .row = "throttle-curve",
-                     .found = say(KH_TR("In {m} the governor sees {t} % at stick {s} and {v} % at the top."),
-                                  {{"m", m.name}, {"t", num(t, 1)}, {"s", signedNum(s, 2)}, {"v", num(top, 1)}}),
-                     .why = say(KH_TR("A governing speed controller takes every value as another head speed: it hunts, and low stick "
-                                      "stops the motor in flight.")),
-                     .todo = takeOff ? say(KH_TR("Make the throttle curve of {m} one value from a quarter stick on, in the transmitter."),
-                                           {{"m", m.name}})
-                                     : say(KH_TR("Make the throttle curve of {m} flat in the transmitter."), {{"m", m.name}}),
-                     .witness = Witness{std::nullopt, state},
-                     .subject = throttlePath(m),
-                     .fix = {{throttlePath(m), level}}});
-                return;
-            }
+        r.covered += seen->states * decisiveSticks(m).size() * kTrimEnds.size();
+        const auto drift = governorDrift(c.setup, c.model, i);
+        if (!drift) continue;
+        PartialDeck state = c.deckAt(*seen);
+        state.collective = drift->stick;
+        state.throttleTrim = drift->trim;
+        c.refute(r,
+                 {.severity = Severity::Danger,
+                  .row = "throttle-curve",
+                  .found = say(
+                      KH_TR("In {m} the governor sees {t} % at stick {s} and {v} % at the top."),
+                      {{"m", m.name}, {"t", num(drift->throttlePct, 1)}, {"s", signedNum(drift->stick, 2)}, {"v", num(drift->topPct, 1)}}),
+                  .why = say(KH_TR("A governing speed controller takes every value as another head speed: it hunts, and low stick "
+                                   "stops the motor in flight.")),
+                  .todo = say(KH_TR("Make the throttle curve of {m} one value in the transmitter."), {{"m", m.name}}),
+                  .witness = Witness{std::nullopt, state},
+                  .subject = modePath(m, "throttle"),
+                  .fix = governedCurveFix(c.setup.transmitter, m, drift->topPct)});
+        return;
     }
     r.finding.found =
         say(KH_TR("In {n} states the governor sees the one value of its mode."), {{"n", num(static_cast<double>(r.covered))}});

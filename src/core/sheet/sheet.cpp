@@ -40,7 +40,7 @@ struct SheetBuilder {
     std::vector<SheetRow> rates() const;
     std::vector<SheetRow> gain() const;
     std::vector<SheetRow> hold() const;
-    std::vector<SheetRow> timer() const { return {field(say(KH_TR("Timer")), "transmitter.timerMin")}; }
+    std::vector<SheetRow> timer() const;
     // the controller's
     std::vector<SheetRow> mounting() const;
     std::vector<SheetRow> receiver() const;
@@ -97,7 +97,23 @@ std::vector<SheetRow> SheetBuilder::channels() const {
                                                                                     {"l", std::vector<Message>{shown(f->lowReading)}},
                                                                                     {"h", std::vector<Message>{shown(f->highReading)}}}),
                         standingOf(setup, "transmitter.channels." + c.id + ".travelHighPct")});
+        const std::string base = "transmitter.channels." + c.id + ".";
+        if (c.limitPct) rows.push_back(field(say(KH_TR("Channel {n}, limit"), {{"n", num(c.number)}}), base + "limitPct"));
+        if (c.failsafePct)
+            rows.push_back(field(say(KH_TR("Channel {n}, failsafe"), {{"n", num(c.number)}}), base + "failsafePct",
+                                 say(KH_TR("without a signal; test it with the motor locked"))));
     }
+    return rows;
+}
+
+std::vector<SheetRow> SheetBuilder::timer() const {
+    std::vector<SheetRow> rows{field(say(KH_TR("Timer")), "transmitter.timerMin"),
+                               field(say(KH_TR("Timer runs above")), "transmitter.alarms.timerStartPct", say(KH_TR("throttle")))};
+    const Alarms& a = setup.transmitter.alarms;
+    if (a.usedMah) rows.push_back(field(say(KH_TR("Alarm on used charge")), "transmitter.alarms.usedMah"));
+    if (a.voltsPerCell) rows.push_back(field(say(KH_TR("Alarm on pack voltage")), "transmitter.alarms.voltsPerCell", say(KH_TR("a cell"))));
+    if (a.headRpm) rows.push_back(field(say(KH_TR("Alarm on head speed")), "transmitter.alarms.headRpm"));
+    if (a.voicePack) rows.push_back(field(say(KH_TR("Read the pack at power-up")), "transmitter.alarms.voicePack"));
     return rows;
 }
 
@@ -108,6 +124,8 @@ std::vector<SheetRow> SheetBuilder::switches() const {
                         m.when.empty() ? say(KH_TR("when no other is on")) : condition(m.when),
                         {},
                         standingOf(setup, "transmitter.modes." + m.id + ".when")});
+    if (!setup.transmitter.cut.when.empty())
+        rows.push_back({say(KH_TR("Cut")), condition(setup.transmitter.cut.when), {}, standingOf(setup, "transmitter.cut.when")});
     rows.push_back({say(KH_TR("Kill")), condition(setup.transmitter.kill.when), {}, standingOf(setup, "transmitter.kill.when")});
     for (const SwitchFunction& f : setup.transmitter.functions) {
         if (f.when.empty()) continue;

@@ -45,6 +45,7 @@ struct FigureBuilder {
     void modes();
     void heldPulse(std::size_t mode, ModeFigures& f) const;
     void steps();
+    void speedMarks();
     [[nodiscard]] GearTrain gears() const;
     [[nodiscard]] HoverIn rotor(double rpm) const;
     /// Blade pitch the mode's curve gives at a stick position, in °.

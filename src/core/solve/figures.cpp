@@ -344,6 +344,7 @@ Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainM
     b.channels();
     b.modes();
     b.steps();
+    b.speedMarks();
     return std::move(b.out);
 }
 

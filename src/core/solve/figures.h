@@ -51,6 +51,21 @@ struct ModeStep {
 };
 inline constexpr double kPitchJumpDeg = 0.5;  ///< allowed at the hover (DOMAIN 4, P7)
 
+/// Pulses at which the motor is surely off, and those the speed controller takes for a signal.
+struct MotorLimits {
+    double offUs = 0.0;
+    bool rising = true;                ///< more throttle is a longer pulse
+    double lowUs = 0.0, highUs = 0.0;  ///< accepted
+    [[nodiscard]] bool off(double us) const { return rising ? us <= offUs : us >= offUs; }
+    [[nodiscard]] bool accepted(double us) const { return us >= lowUs && us <= highUs; }
+};
+
+/// A round head speed and the throttle that gives it, inside the logged range.
+struct SpeedMark {
+    double rpm = 0.0;
+    double throttlePct = 0.0;
+};
+
 /// What a pinion would give.
 struct PinionFigures {
     double teeth = 0.0;
@@ -79,11 +94,14 @@ struct Figures {
     Figure rollRatio, pitchRatio;    ///< done / asked of the layout
     Figure sliderLeftMm, sliderRightMm;
     Figure tailPitchLeftDeg, tailPitchRightDeg, tailNeutralDeg, tailTipSpeed;
+    MotorLimits motor;
     Figure holdUs, motorOffUs;  ///< the pulse of hold, and the highest that is surely off
     Figure turnDeg;             ///< blade pitch a turn of the blade link
     std::vector<ModeFigures> modes;
     std::vector<ChannelFigures> channels;
     std::vector<ModeStep> steps;
+    std::vector<SpeedMark> speedMarks;  ///< none until two speeds were logged
+    double loggedFromPct = 0.0, loggedToPct = 0.0;
     std::vector<PinionFigures> pinions;  ///< none while Kv or teeth are unknown
 
     /// Blade pitch of a collective curve value, for axes: straight between low, 0 and high collective.

@@ -12,6 +12,7 @@ namespace kh {
 
 namespace {
 
+constexpr double kSpeedMarkRpm = 250.0;
 constexpr double kMotorOffMarginUs = 20.0;  ///< hold must lie this far on the off side of the learned low point
 
 }  // namespace
@@ -36,6 +37,7 @@ void FigureBuilder::hold() {
             why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
             return esc.lowUs + towardOff * kMotorOffMarginUs;
         });
+    out.motor = {out.motorOffUs.value, esc.highUs > esc.lowUs, esc.profile.acceptsLowUs, esc.profile.acceptsHighUs};
 }
 
 void FigureBuilder::channels() {
@@ -184,8 +186,7 @@ void FigureBuilder::heldPulse(std::size_t mode, ModeFigures& f) const {
     f.heldUs =
         make(KH_TR("pulse with hold on"), {"µs", 0}, {from, "transmitter.channels.throttle.travelLowPct", "transmitter.profile.usPerPct"},
              [&](Derivation& why) { return channelOutput(channelPctFromThrottlePct(f.heldThrottlePct.value), scale, &why).pulseUs; });
-    const bool rising = setup.speedController.highUs > setup.speedController.lowUs;
-    f.heldOff = out.motorOffUs.known && (rising ? f.heldUs.value <= out.motorOffUs.value : f.heldUs.value >= out.motorOffUs.value);
+    f.heldOff = f.heldUs.known && out.motor.off(f.heldUs.value);
 }
 
 void FigureBuilder::steps() {
@@ -235,6 +236,23 @@ void FigureBuilder::steps() {
         last = i;
     }
     if (hold < list.size() && first < list.size()) add(hold, first);
+}
+
+void FigureBuilder::speedMarks() {
+    const auto& log = setup.speedController.calibration;
+    if (log.size() < 2) return;
+    const auto [low, high] =
+        std::minmax_element(log.begin(), log.end(), [](const auto& a, const auto& b) { return a.throttlePct < b.throttlePct; });
+    out.loggedFromPct = low->throttlePct;
+    out.loggedToPct = high->throttlePct;
+    double from = 0.0;
+    double to = 0.0;
+    if (!model.headSpeedAt(out.loggedFromPct, 0, from) || !model.headSpeedAt(out.loggedToPct, 0, to) || to <= from) return;
+    // the logged line is straight between its ends
+    for (int n = static_cast<int>(std::ceil(from / kSpeedMarkRpm)); n * kSpeedMarkRpm <= to; ++n) {
+        const double rpm = n * kSpeedMarkRpm;
+        out.speedMarks.push_back({rpm, out.loggedFromPct + (out.loggedToPct - out.loggedFromPct) * (rpm - from) / (to - from)});
+    }
 }
 
 }  // namespace kh
