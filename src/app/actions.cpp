@@ -4,6 +4,7 @@
 #include "app/desktop.h"
 #include "app/fieldsdialog.h"
 #include "app/mainwindow.h"
+#include "app/sparesdialog.h"
 #include "core/base/error.h"
 #include "core/setup/modeedits.h"
 #include "io/html.h"
@@ -93,6 +94,8 @@ void MainWindow::runAction(const QString& id) {
     else if (id == QStringLiteral("alarms")) FieldsDialog(this, workspace_, tr("Timer, alarms and voice"), alarmFields()).exec();
     else if (id == QStringLiteral("failsafe"))
         FieldsDialog(this, workspace_, tr("Failsafe and channel limits"), failsafeFields(workspace_.setup().transmitter)).exec();
+    else if (id == QStringLiteral("spares")) SparesDialog(this, workspace_).exec();
+    else if (id == QStringLiteral("channel-order")) setChannelOrder();
     else if (id == QStringLiteral("save-template")) saveTemplate();
     else if (id.startsWith(QStringLiteral("matrix-"))) changeModes(id);
     else if (id == QStringLiteral("renew")) {
@@ -122,6 +125,11 @@ void MainWindow::runAction(const QString& id) {
     else if (id == QStringLiteral("go-page")) page_->setFocus();
     else if (id == QStringLiteral("go-bench")) {
         if (workspace_.station() != Station::Modes) workspace_.setStation(Station::Modes);
+        if (benches_->currentWidget() != curves_) {  // another row's drawing: back to the curves
+            const auto& rows = workspace_.page().rows;
+            for (std::size_t r = 0; r < rows.size(); ++r)
+                if (rows[r].id == "pitch-curve") workspace_.select({static_cast<int>(r), std::max(0, workspace_.selection().cell), 0});
+        }
         curves_->enter(true);
     } else if (id == QStringLiteral("go-deck")) {
         deck_->show();
@@ -147,8 +155,8 @@ void MainWindow::showMenu(QPoint at) {
     menu->addSeparator();
     for (const char* id : {"save", "save-as", "save-template", "revert", "export", "print"}) add(id);
     menu->addSeparator();
-    for (const char* id : {"boxes", "switch-map", "schools", "alarms", "failsafe", "bench-state", "to-set", "renew", "preferences",
-                           "handbook", "shortcuts", "about"})
+    for (const char* id : {"boxes", "switch-map", "schools", "alarms", "failsafe", "spares", "channel-order", "bench-state", "to-set",
+                           "renew", "preferences", "handbook", "shortcuts", "about"})
         add(id);
     menu->addSeparator();
     add("quit");
@@ -238,6 +246,18 @@ void MainWindow::setBenchState() {
         tr("%1 settings changed, in one step that can be undone: travel 100, sub-trim 0, straight pitch curves, no mixing. Hold is as it "
            "was: keep it on.")
             .arg(edits.size()));
+}
+
+void MainWindow::setChannelOrder() {
+    const std::vector<Edit> edits = controllerOrder(workspace_.setup());
+    if (edits.empty()) {
+        showMessage(tr("The channels are in %1's order.").arg(QString::fromStdString(workspace_.setup().controller.profile.name)));
+        return;
+    }
+    workspace_.document().edit(tr("Put the channels in the controller's order"), edits);
+    showMessage(tr("%1 channels changed, in one step that can be undone. Check every stick on the controller's monitor again, and the "
+                   "failsafe: leads off.")
+                    .arg(edits.size()));
 }
 
 void MainWindow::showStillToSet() {

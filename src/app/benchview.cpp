@@ -22,6 +22,7 @@ BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), 
     connect(&workspace, &Workspace::stationChanged, this, forget);
     connect(&workspace, &Workspace::traced, this, refresh);
     connect(&workspace, &Workspace::stationChanged, this, refresh);
+    connect(&workspace, &Workspace::selectionChanged, this, refresh);
     connect(&workspace, &Workspace::posedChanged, this, refresh);
 }
 
@@ -34,6 +35,13 @@ std::vector<Panel> BenchView::panels() const {
         case Station::Radio:
             return {{paintTransmitter, QRectF(left, 10, w, 286), KH_TR("Transmitter")},
                     {paintChannelBars, QRectF(left, 306, w, h - 300), KH_TR("Channels")}};
+        case Station::Modes: {
+            const Row* row = workspace_.selectedRow();
+            if (row == nullptr) return {};
+            if (row->id == "hold") return {{paintThrottleStates, QRectF(left, 10, w, h), KH_TR("Hold and its family")}};
+            if (row->id.starts_with("tail-gain")) return {{paintGainScales, QRectF(left, 10, w, h), KH_TR("Tail gain in every scale")}};
+            return {{paintRates, QRectF(left, 10, w, h), KH_TR("Rate and expo")}};
+        }
         case Station::Swash: {
             const double side = std::min(w * 0.29, 190.0);
             const double top = h * 0.58;
@@ -58,10 +66,27 @@ std::vector<Panel> BenchView::panels() const {
     }
 }
 
+std::optional<QRectF> BenchView::statesArea() const {
+    for (const Panel& panel : panels())
+        if (panel.drawing == paintThrottleStates) return panel.area;
+    return std::nullopt;
+}
+
 Scene BenchView::scene() const {
-    return {workspace_.setup(),         workspace_.evaluation(),
-            workspace_.trace(),         workspace_.deck(),
-            workspace_.posedSwitches(), workspace_.proof().result().properties.empty() ? nullptr : &workspace_.proof().result()};
+    const Row* row = workspace_.selectedRow();
+    const bool rudder = row != nullptr && row->id == "rates-rudder";
+    const bool elevator = row != nullptr && row->id == "rates-elevator";
+    return {workspace_.setup(),
+            workspace_.evaluation(),
+            workspace_.trace(),
+            workspace_.deck(),
+            workspace_.posedSwitches(),
+            workspace_.proof().result().properties.empty() ? nullptr : &workspace_.proof().result(),
+            workspace_.tracer() == nullptr ? nullptr : &workspace_.tracer()->model(),
+            static_cast<std::size_t>(workspace_.shownMode()),
+            rudder     ? 2U
+            : elevator ? 1U
+                       : 0U};
 }
 
 void BenchView::layOut() {
@@ -69,6 +94,12 @@ void BenchView::layOut() {
     for (const Panel& panel : panels())
         items.push_back(
             {QStringLiteral("panel-") + QString::fromLatin1(panel.name), words(panel.name), {}, QAccessible::Graphic, panel.area});
+    if (const auto area = statesArea())
+        for (const StateSpot& spot : stateSpots(*area, scene()))
+            items.push_back(
+                {QStringLiteral("state-") + QString::fromStdString(spot.state->id), QString::fromStdString(spot.state->title),
+                 tr("%1 %").arg(spot.state->highPct), QAccessible::PushButton, spot.area,
+                 workspace_.tracer() != nullptr && throttleStateOf(workspace_.setup(), workspace_.trace().now) == spot.state->id});
     setItems(items);
 }
 
@@ -111,6 +142,16 @@ void BenchView::paintEvent(QPaintEvent*) {
 
 void BenchView::mousePressEvent(QMouseEvent* event) {
     const Item* i = itemAt(event->position());
+    if (const auto area = statesArea()) {
+        for (const StateSpot& spot : stateSpots(*area, scene()))
+            if (spot.area.contains(event->position()) && spot.state->reachable) {
+                Deck deck = spot.state->deck;
+                deck.sticks = workspace_.deck().sticks;
+                workspace_.setDeck(deck);
+                return;
+            }
+        return;
+    }
     if (i == nullptr || i->name != words("Transmitter")) return;
     const Panel panel = panels().front();
     for (const SwitchSpot& spot : switchSpots(panel.area, workspace_.setup().transmitter.profile)) {

@@ -29,6 +29,8 @@ protected:
 private:
     [[nodiscard]] std::vector<paint::Panel> panels() const;
     [[nodiscard]] paint::Scene scene() const;
+    /// Where hold's state machine is drawn, if it is.
+    [[nodiscard]] std::optional<QRectF> statesArea() const;
     void layOut();
     Workspace& workspace_;
     QPixmap cache_;  ///< the still drawing of this station

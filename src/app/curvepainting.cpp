@@ -74,8 +74,53 @@ void CurveView::paintSpeedAxis(QPainter& p, const Plot& pl) const {
                    t.sheet);
         drawText(p, {pl.area.right() - textWidth(text, Theme::font(12)) - 8, below.center().y() + 4}, text, Theme::font(12), t.muted);
     }
-    p.fillRect(QRectF(pl.area.left(), at(pl, 0, 0).y(), pl.area.width(), pl.area.bottom() - at(pl, 0, 0).y()),
-               QBrush(Theme::over(t.sheet, t.danger, 0.25), Qt::BDiagPattern));
+    paintZones(p, pl);
+}
+
+void CurveView::paintZones(QPainter& p, const Plot& pl) const {
+    const Tokens& t = Theme::tokens();
+    const Figures& f = workspace_.evaluation().figures;
+    const auto forbid = [&](double from, double to, const QString& text, bool below) {
+        const double top = at(pl, 0, std::max(from, to)).y();
+        const double bottom = at(pl, 0, std::min(from, to)).y();
+        if (bottom - top < 1.0) return;
+        p.fillRect(QRectF(pl.area.left(), top, pl.area.width(), bottom - top),
+                   QBrush(Theme::over(t.sheet, t.danger, 0.30), Qt::BDiagPattern));
+        hairline(p, pl.area.left(), below ? top : bottom, pl.area.right(), t.danger);
+        const double w = textWidth(text, Theme::font(12));
+        const double x = pl.area.left() + pl.area.width() * 0.28;
+        const bool thin = bottom - top < 18.0;  // no room inside: the word stands beside the band
+        const double y = thin ? (below ? top - 4 : bottom + 14) : (top + bottom) / 2 + 4;
+        p.fillRect(QRectF(x - 4, y - 11, w + 8, 14), t.sheet);
+        drawText(p, {x, y}, text, Theme::font(12), t.danger);
+    };
+    if (!pl.pitch) {
+        if (f.motorOffPct.known) forbid(pl.low, f.motorOffPct.value, tr("motor off"), true);
+        return;
+    }
+    if (f.usablePitchHighPct.known && f.usablePitchHighPct.value < 99.5)
+        forbid(f.usablePitchHighPct.value, pl.high, tr("beyond the plate's envelope"), false);
+    if (f.usablePitchLowPct.known && f.usablePitchLowPct.value > -99.5)
+        forbid(pl.low, f.usablePitchLowPct.value, tr("beyond the plate's envelope"), true);
+}
+
+QString CurveView::bubbleText(bool pitch, int handle) const {
+    const Setup& s = workspace_.setup();
+    const double y = handles(pitch)[static_cast<std::size_t>(handle)].y;
+    QString text = isOffset(pitch, handle) ? words(say(KH_TR("offset {o} %"), {{"o", signedNum(curve(pitch).offsetPct, 1)}}))
+                                           : words(say(KH_TR("{y} %"), {{"y", Number{y, 1, pitch}}}));
+    if (const ChannelSettings* channel = channelOf(s.transmitter, pitch ? "collective" : "throttle"))
+        text += QStringLiteral("   ") +
+                words(say(KH_TR("{u} µs"), {{"u", num(channelOutputUnchecked(pitch ? y : channelPctFromThrottlePct(y),
+                                                                             channelScale(s.transmitter.profile, *channel))
+                                                          .pulseUs)}}));
+    double rpm = 0;
+    if (pitch)
+        text += QStringLiteral("   ") + words(say(KH_TR("{d}°"), {{"d", signedNum(workspace_.evaluation().figures.bladeDegAt(y), 1)}}));
+    else if (workspace_.tracer() != nullptr &&
+             workspace_.tracer()->model().headSpeedAt(y, static_cast<std::size_t>(workspace_.shownMode()), rpm))
+        text += QStringLiteral("   ") + words(say(KH_TR("{n} rpm"), {{"n", num(rpm)}}));
+    return text;
 }
 
 void CurveView::paintLines(QPainter& p, const Plot& pl) const {
@@ -122,26 +167,22 @@ void CurveView::paintLines(QPainter& p, const Plot& pl) const {
 
 void CurveView::paintPoints(QPainter& p, const Plot& pl) const {
     const Tokens& t = Theme::tokens();
-    const Figures& f = workspace_.evaluation().figures;
     if (editable(pl.pitch)) {
-        const auto& points = curve(pl.pitch).points;
+        const auto points = handles(pl.pitch);
         for (std::size_t i = 0; i < points.size(); ++i) {
             const QPointF c = at(pl, points[i].x, points[i].y);
             const bool on = pl.pitch == pitch_ && static_cast<int>(i) == point_;
             p.setPen(QPen(t.transmitter, 2));
             p.setBrush(on ? t.transmitter : t.sheet);
-            p.drawRect(QRectF(c.x() - 4, c.y() - 4, 8, 8));
+            if (isOffset(pl.pitch, static_cast<int>(i)))  // a diamond: it moves the whole line
+                p.drawPolygon(QPolygonF({c + QPointF(-6, 0), c + QPointF(0, -6), c + QPointF(6, 0), c + QPointF(0, 6)}));
+            else p.drawRect(QRectF(c.x() - 4, c.y() - 4, 8, 8));
             if (!on) continue;
             p.setBrush(Qt::NoBrush);
             if (hasFocus()) p.drawRoundedRect(QRectF(c.x() - 8, c.y() - 8, 16, 16), 2, 2);
-            QString text = words(say(KH_TR("{y} %"), {{"y", Number{points[i].y, 1, pl.pitch}}}));
-            double rpm = 0;
-            if (pl.pitch) text += QStringLiteral("   ") + words(say(KH_TR("{d}°"), {{"d", signedNum(f.bladeDegAt(points[i].y), 1)}}));
-            else if (workspace_.tracer() != nullptr &&
-                     workspace_.tracer()->model().headSpeedAt(points[i].y, static_cast<std::size_t>(workspace_.shownMode()), rpm))
-                text += QStringLiteral("   ") + words(say(KH_TR("{n} rpm"), {{"n", num(rpm)}}));
+            const QString text = bubbleText(pl.pitch, static_cast<int>(i));
             const double w = textWidth(text, Theme::font(13, true)) + 18;
-            QRectF bubble(std::clamp(c.x() + 14, pl.area.left(), pl.area.right() - w), c.y() + 16, w, 24);
+            QRectF bubble(std::clamp(c.x() + 14, pl.area.left(), pl.area.right() - w), c.y() + 26, w, 24);
             if (bubble.bottom() > pl.area.bottom() + 2) bubble.moveTop(c.y() - 40);
             p.setPen(QPen(t.transmitter, 1.4));
             p.setBrush(t.sheet);
@@ -198,14 +239,16 @@ void CurveView::paintPlot(QPainter& p, const Plot& pl) const {
     if (shown == nullptr) return;
     p.setRenderHint(QPainter::Antialiasing, false);
     paintGrid(p, pl);
+    if (pl.pitch) paintZones(p, pl);
     if (pl.pitch) paintPitchAxis(p, pl);
     else paintSpeedAxis(p, pl);
     p.setRenderHint(QPainter::Antialiasing);
     paintLines(p, pl);
-    paintPoints(p, pl);
-    paintStick(p, pl);
     const ModeFigures* figures = workspace_.evaluation().figures.mode(shown->id);
     if (figures != nullptr && figures->hoverStick.known) paintHover(p, pl, *figures);
+    p.setRenderHint(QPainter::Antialiasing);
+    paintPoints(p, pl);
+    paintStick(p, pl);
 }
 
 void CurveView::paintContinuity(QPainter& p, QRectF area) const {

@@ -42,7 +42,7 @@ CurveView::CurveView(Workspace& workspace, QWidget* parent) : ItemView(parent), 
 
 void CurveView::enter(bool pitch) {
     pitch_ = pitch;
-    const auto n = static_cast<int>(curve(pitch).points.size());
+    const auto n = static_cast<int>(handles(pitch).size());
     point_ = std::clamp(point_, 0, n - 1);
     setFocus();
     update();
@@ -62,6 +62,14 @@ const Curve& CurveView::curve(bool pitch) const {
 
 std::string CurveView::path(bool pitch) const { return "transmitter.modes." + mode()->id + (pitch ? ".pitch" : ".throttle"); }
 bool CurveView::editable(bool pitch) const { return mode() != nullptr && (pitch || mode()->id != kHoldMode); }
+
+std::vector<CurvePoint> CurveView::handles(bool pitch) const {
+    std::vector<CurvePoint> out = curve(pitch).points;
+    if (curve(pitch).shape == CurveShape::Line) out.insert(out.begin() + 1, {50.0, (out.front().y + out.back().y) / 2.0});
+    return out;
+}
+
+bool CurveView::isOffset(bool pitch, int handle) const { return curve(pitch).shape == CurveShape::Line && handle == 1; }
 
 CurveView::Plot CurveView::plot(bool pitch) const {
     const double left = 16 + kAxis;
@@ -87,12 +95,14 @@ void CurveView::layOut() {
                          {},
                          QAccessible::Chart,
                          pl.area});
-        const auto& points = curve(pitch).points;
+        const auto points = handles(pitch);
         for (std::size_t i = 0; i < points.size(); ++i) {
             const QPointF c = at(pl, points[i].x, points[i].y);
             items.push_back(
                 {QStringLiteral("%1-%2").arg(pitch ? QStringLiteral("pitch") : QStringLiteral("throttle")).arg(i),
-                 tr("%1 point %2 of %3").arg(pitch ? tr("pitch") : tr("throttle")).arg(i + 1).arg(points.size()),
+                 isOffset(pitch, static_cast<int>(i))
+                     ? tr("%1 offset").arg(pitch ? tr("pitch") : tr("throttle"))
+                     : tr("%1 point %2 of %3").arg(pitch ? tr("pitch") : tr("throttle")).arg(i + 1).arg(points.size()),
                  words(say(KH_TR("{y} % at stick {x}"), {{"y", num(points[i].y, 1)}, {"x", signedNum(stickFromCurveX(points[i].x), 2)}})),
                  QAccessible::Indicator, QRectF(c.x() - kHit, c.y() - kHit, 2 * kHit, 2 * kHit),
                  pitch == pitch_ && static_cast<int>(i) == point_});
@@ -104,10 +114,23 @@ void CurveView::layOut() {
 void CurveView::setPoint(double y) {
     const bool pitch = pitch_;
     Curve c = curve(pitch);
-    if (point_ < 0 || point_ >= static_cast<int>(c.points.size())) return;
-    c.points[static_cast<std::size_t>(point_)].y = std::clamp(roundToStep(y, 0.5), pitch ? -100.0 : 0.0, 100.0);
+    if (point_ < 0 || point_ >= static_cast<int>(handles(pitch).size())) return;
+    const double low = pitch ? -100.0 : 0.0;
+    const double wanted = std::clamp(roundToStep(y, 0.5), low, 100.0);
+    QString name = pitch ? tr("Move a pitch point") : tr("Move a throttle point");
+    if (isOffset(pitch, point_)) {
+        const OffsetRange range = offsetRange(c, low, 100.0);
+        const double moved = c.offsetPct + wanted - handles(pitch)[1].y;
+        c = withOffset(c, std::clamp(roundToStep(moved, 0.5), range.least, range.most), low, 100.0);
+        name = pitch ? tr("Move the pitch line") : tr("Move the throttle line");
+    } else if (c.shape == CurveShape::Line) {  // an end as typed stays within the box's range too
+        (point_ == 0 ? c.points.front() : c.points.back()).y =
+            std::clamp(wanted, std::max(low, low + c.offsetPct), std::min(100.0, 100.0 + c.offsetPct));
+    } else {
+        c.points[static_cast<std::size_t>(point_)].y = wanted;
+    }
     if (key_ == 0) key_ = workspace_.document().newMergeKey();
-    workspace_.document().edit(pitch ? tr("Move a pitch point") : tr("Move a throttle point"), {{path(pitch), c}}, Standing::Entered, key_);
+    workspace_.document().edit(name, {{path(pitch), c}}, Standing::Entered, key_);
 }
 
 void CurveView::mousePressEvent(QMouseEvent* event) {
@@ -149,11 +172,11 @@ void CurveView::nudge(double by) {
     if (!editable(pitch_)) return;
     if (!nudges_.isActive()) key_ = workspace_.document().newMergeKey();
     nudges_.start();
-    setPoint(curve(pitch_).points[static_cast<std::size_t>(point_)].y + by);
+    setPoint(handles(pitch_)[static_cast<std::size_t>(point_)].y + by);
 }
 
 bool CurveView::focusNextPrevChild(bool next) {
-    const int n = static_cast<int>(curve(pitch_).points.size());
+    const int n = static_cast<int>(handles(pitch_).size());
     if (point_ + (next ? 1 : -1) >= 0 && point_ + (next ? 1 : -1) < n) {
         point_ += next ? 1 : -1;
         key_ = 0;
@@ -177,7 +200,7 @@ void CurveView::keyPressEvent(QKeyEvent* event) {
             if (editable(false)) enter(false);
             break;
         case Qt::Key_F: {
-            const auto& points = curve(pitch_).points;
+            const auto points = handles(pitch_);
             change(tr("Flatten the curve"), flatCurve(points[static_cast<std::size_t>(point_)].y, points.size()));
             break;
         }
@@ -191,10 +214,18 @@ void CurveView::keyPressEvent(QKeyEvent* event) {
                 emit refused(tr("%1 has straight curves only.").arg(QString::fromStdString(workspace_.setup().transmitter.profile.name)));
                 break;
             }
+            if (c.shape == CurveShape::Line) c = resampledCurve(c, 2);
             c.shape = c.shape == CurveShape::Straight ? CurveShape::Smooth : CurveShape::Straight;
             change(c.shape == CurveShape::Smooth ? tr("Smooth the curve") : tr("Straight between the points"), c);
             break;
         }
+        case Qt::Key_O:
+            if (curve(pitch_).shape == CurveShape::Line)
+                change(tr("Curve by points"), resampledCurve(curve(pitch_), static_cast<std::size_t>(std::min(
+                                                                                5, workspace_.setup().transmitter.profile.curvePoints))));
+            else change(tr("Line and offset"), asLine(curve(pitch_)));
+            point_ = std::min(point_, static_cast<int>(handles(pitch_).size()) - 1);
+            break;
         case Qt::Key_Plus: recount(1); break;
         case Qt::Key_Minus: recount(-1); break;
         case Qt::Key_Return:
@@ -232,14 +263,15 @@ void CurveView::type() {
     if (!editable(pitch_)) return;
     dragging_ = false;
     closeEditor();
-    const auto& points = curve(pitch_).points;
+    const auto points = handles(pitch_);
+    const bool offset = isOffset(pitch_, point_);
     const QPointF c = at(plot(pitch_), points[static_cast<std::size_t>(point_)].x, points[static_cast<std::size_t>(point_)].y);
     auto* editor = new CellEditor(this);
     editor_ = editor;
     editor_->setObjectName(QStringLiteral("point-editor"));
-    editor_->setAccessibleName(tr("Value of the curve point, %"));
+    editor_->setAccessibleName(offset ? tr("Offset of the line, %") : tr("Value of the curve point, %"));
     editor_->setFont(Theme::font(13));
-    editor_->setText(words(say("{v}", {{"v", num(points[static_cast<std::size_t>(point_)].y, 1)}})));
+    editor_->setText(words(say("{v}", {{"v", num(offset ? curve(pitch_).offsetPct : points[static_cast<std::size_t>(point_)].y, 1)}})));
     editor_->selectAll();
     editor_->setGeometry(static_cast<int>(std::min(c.x() + 12, width() - 90.0)), static_cast<int>(c.y() + 14), 76, 26);
     editor_->show();
@@ -249,18 +281,24 @@ void CurveView::type() {
         text.replace(',', '.').replace(QStringLiteral("−"), QStringLiteral("-"));
         bool number = false;
         const double y = text.remove('%').trimmed().toDouble(&number);
-        const double low = pitch_ ? -100.0 : 0.0;
-        if (!number || y < low || y > 100.0) {
-            emit refused(tr("%1: \"%2\" is not allowed; it must be a number from %3 to 100 %")
-                             .arg(pitch_ ? tr("pitch point") : tr("throttle point"), editor_->text())
-                             .arg(low));
+        const bool ofLine = isOffset(pitch_, point_);
+        const double floor = pitch_ ? -100.0 : 0.0;
+        const OffsetRange range = ofLine ? offsetRange(curve(pitch_), floor, 100.0) : OffsetRange{floor, 100.0};
+        if (!number || y < range.least || y > range.most) {
+            emit refused(tr("%1: \"%2\" is not allowed; it must be a number from %3 to %4 %")
+                             .arg(ofLine   ? tr("offset of the line")
+                                  : pitch_ ? tr("pitch point")
+                                           : tr("throttle point"),
+                                  editor_->text())
+                             .arg(range.least)
+                             .arg(range.most));
             return;
         }
         closeEditor();
         setFocus();
         key_ = 0;
         nudges_.stop();
-        setPoint(y);
+        setPoint(ofLine ? handles(pitch_)[1].y + y - curve(pitch_).offsetPct : y);
         key_ = 0;
     });
     connect(editor, &CellEditor::cancelled, this, [this] {

@@ -47,11 +47,16 @@ private:
     [[nodiscard]] const Curve& curve(bool pitch) const;
     [[nodiscard]] std::string path(bool pitch) const;
     [[nodiscard]] bool editable(bool pitch) const;
+    /// What can be taken hold of: the points; of a line its two ends and, between them, its offset.
+    [[nodiscard]] std::vector<CurvePoint> handles(bool pitch) const;
+    [[nodiscard]] bool isOffset(bool pitch, int handle) const;
+    [[nodiscard]] QString bubbleText(bool pitch, int handle) const;
     void layOut();
     void paintPlot(QPainter& p, const Plot& pl) const;
     void paintGrid(QPainter& p, const Plot& pl) const;
     void paintPitchAxis(QPainter& p, const Plot& pl) const;
     void paintSpeedAxis(QPainter& p, const Plot& pl) const;
+    void paintZones(QPainter& p, const Plot& pl) const;
     void paintLines(QPainter& p, const Plot& pl) const;
     void paintPoints(QPainter& p, const Plot& pl) const;
     void paintStick(QPainter& p, const Plot& pl) const;

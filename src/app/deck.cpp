@@ -38,35 +38,14 @@ struct SwitchWords {
     QString function, place;
 };
 
-bool names(const Condition& when, const std::string& id, int place) {
-    return std::any_of(when.begin(), when.end(), [&](const auto& all) {
-        return std::any_of(all.begin(), all.end(), [&](const Term& t) { return t.switchId == id && t.place == place; });
-    });
-}
-bool uses(const Condition& when, const std::string& id) { return names(when, id, 1) || names(when, id, 2) || names(when, id, 3); }
-
-SwitchWords switchWords(const Setup& setup, const std::string& id, int place) {
-    const TransmitterSettings& tx = setup.transmitter;
-    SwitchWords out;
-    const auto onOff = [&](const Condition& when) { return names(when, id, place) ? QObject::tr("on") : QObject::tr("off"); };
-    for (const FlightMode& m : tx.modes)
-        if (uses(m.when, id)) {
-            if (m.id == kHoldMode) return {QObject::tr("hold"), onOff(m.when)};
-            out.function = QObject::tr("mode");
-            if (names(m.when, id, place)) out.place = QString::fromStdString(m.name).right(1);
-        }
-    if (!out.function.isEmpty()) {
-        if (out.place.isEmpty()) out.place = QString::fromStdString(tx.modes.front().name).left(1);
-        return out;
+SwitchWords switchWords(const Evaluation& evaluation, const std::string& id, int place) {
+    for (const SwitchRole& role : evaluation.switches) {
+        if (role.id != id || place < 1 || place > static_cast<int>(role.places.size())) continue;
+        QStringList functions;
+        for (const Message& f : role.functions) functions << words(f);
+        return {functions.isEmpty() ? QObject::tr("free") : functions.join(QStringLiteral(", ")),
+                words(role.places[static_cast<std::size_t>(place - 1)])};
     }
-    if (uses(tx.kill.when, id)) return {QObject::tr("kill"), onOff(tx.kill.when)};
-    if (uses(tx.cut.when, id)) return {QObject::tr("cut"), onOff(tx.cut.when)};
-    for (const SwitchFunction& f : tx.functions)
-        if (uses(f.when, id)) {
-            const QString name = QString::fromStdString(f.id);
-            if (name.startsWith(QStringLiteral("bank-"))) return {QObject::tr("bank"), QString::number(place)};
-            return {name, onOff(f.when)};
-        }
     return {QObject::tr("free"), QString::number(place)};
 }
 
@@ -112,7 +91,7 @@ void DeckView::layOut() {
     const auto list = sortedSwitches(workspace_.setup());
     for (std::size_t i = 0; i < list.size() && i < 8; ++i) {
         const int place = placeOf(workspace_.setup().transmitter, workspace_.deck(), list[i]->id);
-        const SwitchWords w = switchWords(workspace_.setup(), list[i]->id, place);
+        const SwitchWords w = switchWords(workspace_.evaluation(), list[i]->id, place);
         const auto half = (list.size() + 1) / 2;
         const double x = list.size() <= 6 ? kSwitchX[i % half] : 278.0 + 46.0 * static_cast<double>(i % half);
         const double y = i < half ? 10 : 83;
@@ -186,7 +165,7 @@ void DeckView::paintSwitches(QPainter& p) const {
         const double x = item->rect.x() + 20;
         const double y = item->rect.y();
         const int place = placeOf(workspace_.setup().transmitter, workspace_.deck(), list[i]->id);
-        const SwitchWords w = switchWords(workspace_.setup(), list[i]->id, place);
+        const SwitchWords w = switchWords(workspace_.evaluation(), list[i]->id, place);
         p.setFont(Theme::font(12, true));
         p.setPen(posing && !posed ? t.muted : posed ? t.danger : t.ink);
         p.drawText(QRectF(x - 28, y - 2, 56, 14), Qt::AlignCenter, QString::fromStdString(list[i]->id));

@@ -161,6 +161,8 @@ const std::vector<FormField>& alarmFields() {
         {"transmitter.alarms.voicePack", KH_TR("Read the pack at power-up"),
          KH_TR("A pack that was flown already is noticed before it is flown again.")},
         {"machine.power.loggedMahPerMin", KH_TR("Logged consumption"), KH_TR("From the flight log; the timer's minutes follow from it.")},
+        {"machine.power.plannedMahPerMin", KH_TR("Planned consumption"),
+         KH_TR("The maker's or yours, until a flight was logged. First flight: 3 minutes, 4 with an engine.")},
     };
     return fields;
 }

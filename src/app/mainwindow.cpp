@@ -83,6 +83,7 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
     connect(top_, &TopBar::menuAsked, this, &MainWindow::showMenu);
     connect(top_, &TopBar::findAsked, this, &MainWindow::showPalette);
     connect(&workspace_, &Workspace::stationChanged, this, &MainWindow::showPage);
+    connect(&workspace_, &Workspace::selectionChanged, this, &MainWindow::showBench);
     connect(splitter_, &QSplitter::splitterMoved, this,
             [this] { splits_[static_cast<int>(workspace_.station())] = splitter_->saveState(); });
     connect(&workspace_.document(), &DocumentModel::stateChanged, this, [this] {
@@ -101,13 +102,22 @@ void MainWindow::showPage() {
     const Station s = workspace_.station();
     page_ = s == Station::Modes ? static_cast<PageView*>(matrix_) : s == Station::Proof ? static_cast<PageView*>(proof_) : ledger_;
     pages_->setCurrentWidget(page_);
-    benches_->setCurrentWidget(s == Station::Modes ? static_cast<QWidget*>(curves_) : bench_);
+    showBench();
     splitPage();
     why_->hide();
     page_->setFocus();
     page_->resize(page_->size());
     QResizeEvent again(page_->size(), page_->size());
     QApplication::sendEvent(page_, &again);
+}
+
+void MainWindow::showBench() {
+    // in Modes the row decides: curves, turn rates, gain scales or hold's states
+    const Row* row = workspace_.selectedRow();
+    const bool drawn = row != nullptr &&
+                       (row->id == "hold" || row->id == "agility-roll" || row->id.starts_with("rates") || row->id.starts_with("tail-gain"));
+    const bool curves = workspace_.station() == Station::Modes && !drawn;
+    benches_->setCurrentWidget(curves ? static_cast<QWidget*>(curves_) : bench_);
 }
 
 void MainWindow::splitPage() {

@@ -68,6 +68,7 @@ private:
     void runAction(const QString& id);
     void showMenu(QPoint at);
     void showPage();
+    void showBench();
     void showWhy();
     void showPalette();
     void showMessage(const QString& text);
@@ -77,6 +78,7 @@ private:
     void measured(bool seen);
     void changeBoxes();
     void setBenchState();
+    void setChannelOrder();
     void saveTemplate();
     void showStillToSet();
     void changeModes(const QString& id);

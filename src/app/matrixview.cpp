@@ -110,7 +110,8 @@ void MatrixView::render(QPainter* p) {
             }
             if (p != nullptr && cell.span > 1) {
                 const bool all = cell.span == static_cast<int>(row.cells.size());
-                if (all) x = drawText(*p, {x, y + 19}, tr("in every mode"), Theme::font(12), t.muted) + 10;
+                const bool edited = isSelected && selected.cell > static_cast<int>(c) && selected.cell < static_cast<int>(c) + cell.span;
+                if (all && !edited) x = drawText(*p, {x, y + 19}, tr("in every mode"), Theme::font(12), t.muted) + 10;
                 const double end = left(c + static_cast<std::size_t>(cell.span) - 1) + columnWidth * 0.3;
                 if (end > x) {
                     hairline(*p, x, y + 14, end, t.muted);

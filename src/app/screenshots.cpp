@@ -33,6 +33,9 @@ constexpr std::array kShots{
     Shot{"tail", "turnstone-470", Station::Tail, false, "tail-limits", "idle1", false, false},
     Shot{"power", "turnstone-470", Station::Power, false, "headroom", "idle1", false, true},
     Shot{"modes", "turnstone-470", Station::Modes, false, "pitch-curve", "idle1", false, false},
+    Shot{"modes-rates", "turnstone-470", Station::Modes, false, "rates", "idle1", false, false},
+    Shot{"modes-gain", "turnstone-470", Station::Modes, false, "tail-gain", "idle1", false, false},
+    Shot{"modes-hold", "turnstone-470", Station::Modes, false, "hold", "hold", false, false},
     Shot{"modes-night", "turnstone-470", Station::Modes, true, "pitch-curve", "idle1", false, false},
     Shot{"proof", "dunlin-380", Station::Proof, false, "hold-acts.idle2", "normal", false, false},
     Shot{"proof-night", "dunlin-380", Station::Proof, true, "hold-acts.idle2", "normal", true, false},
@@ -80,7 +83,7 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
             if (w.evaluation().findings[f].id == shot.row) w.selectFinding(static_cast<int>(f));
         settle(window.workspace());
         if (shot.pose) w.togglePose();
-        if (shot.station == Station::Modes) {
+        if (window.curves()->isVisible()) {
             window.curves()->enter(true);
             for (int i = 0; i < 3; ++i)
                 QMetaObject::invokeMethod(window.curves(), [&] {

@@ -182,12 +182,7 @@ void Workspace::togglePose() {
     Deck deck = deck_;
     if (f.witness->to.switches.empty() && f.station != Station::Modes) deck.sticks = {0.0, 0.0, 0.0, 0.0};
     const PartialDeck& to = f.witness->to;
-    if (to.rudder && *to.rudder != 0.0) traced_ = Function::Rudder;
-    else if (to.aileron && *to.aileron != 0.0) traced_ = Function::Aileron;
-    else if (to.elevator && *to.elevator != 0.0) traced_ = Function::Elevator;
-    else if (f.id.rfind("gain", 0) == 0) traced_ = Function::Gain;
-    else if (f.id.rfind("hold", 0) == 0 || f.id == "P1" || f.row == "throttle-curve") traced_ = Function::Throttle;
-    else traced_ = Function::Collective;
+    traced_ = kh::tracedFunction(f);
     setDeck(kh::posed(deck, to));
     emit posedChanged();
     emit traced();

@@ -169,7 +169,9 @@ private:
     void curve(const char* key, Curve& v, const CurveSpec&) override {
         ojson points = ojson::array();
         for (const CurvePoint& p : v.points) points.push_back({{"x", p.x}, {"y", p.y}});
-        put(key, {{"shape", v.shape == CurveShape::Straight ? "straight" : "smooth"}, {"points", points}});
+        ojson curve{{"shape", shapeId(v.shape)}, {"points", points}};
+        if (v.shape == CurveShape::Line) curve["offsetPct"] = v.offsetPct;
+        put(key, curve);
     }
     void condition(const char* key, Condition& v) override { put(key, ojson::parse(conditionJson(v).dump())); }
 
@@ -281,11 +283,13 @@ private:
         const json* j = member(key);
         if (j == nullptr) return;
         Curve read;
-        read.shape = j->at("shape") == "smooth" ? CurveShape::Smooth : CurveShape::Straight;
+        for (const CurveShape shape : {CurveShape::Straight, CurveShape::Smooth, CurveShape::Line})
+            if (j->at("shape") == shapeId(shape)) read.shape = shape;
+        read.offsetPct = j->value("offsetPct", 0.0);
         read.points.clear();
         for (const json& p : j->at("points")) read.points.push_back({p.at("x").get<double>(), p.at("y").get<double>()});
         try {
-            requireCurve(read.points);
+            requireCurve(read);
         } catch (const InputError& e) {
             throw InputError(pathOf(key), e.what());
         }

@@ -91,7 +91,8 @@ private:
         const json point{{"type", "object"}, {"properties", {{"x", x}, {"y", y}}}, {"required", {"x", "y"}}};
         put(key, {{"type", "object"},
                   {"properties",
-                   {{"shape", {{"enum", {"straight", "smooth"}}}},
+                   {{"shape", {{"enum", {shapeId(CurveShape::Straight), shapeId(CurveShape::Smooth), shapeId(CurveShape::Line)}}}},
+                    {"offsetPct", {{"type", "number"}, {"minimum", -100}, {"maximum", 100}, {"description", "of a line"}}},
                     {"points", {{"type", "array"}, {"minItems", 2}, {"maxItems", kMaxListSize}, {"items", point}}}}},
                   {"required", {"shape", "points"}}});
     }

@@ -23,6 +23,9 @@ struct Scene {
     const Deck& deck;
     std::map<std::string, int> posedSwitches;  ///< boxed in danger
     const SwitchProof* proof = nullptr;        ///< nullptr while there is no result
+    const ChainModel* model = nullptr;         ///< the chain of `setup`; nullptr while it is impossible
+    std::size_t mode = 0;                      ///< the flight mode that is looked at
+    std::size_t axis = 0;                      ///< 0 aileron, 1 elevator, 2 rudder
 };
 
 /// Plate and servos from above, as built and as set.
@@ -59,6 +62,19 @@ struct SwitchSpot {
 void paintChannelBars(QPainter& p, QRectF area, const Scene& s);
 /// Throttle with hold on, by mode, against motor-off.
 void paintHoldBars(QPainter& p, QRectF area, const Scene& s);
+
+/// Rate and expo of one axis over the stick, with turn rates at the machine, and every mode in a table.
+void paintRates(QPainter& p, QRectF area, const Scene& s);
+/// Every mode's gain in every scale, and on which side of zero it lies.
+void paintGainScales(QPainter& p, QRectF area, const Scene& s);
+/// Kill, cut, hold and the modes by priority, the state the deck is in, and where one switch leads.
+void paintThrottleStates(QPainter& p, QRectF area, const Scene& s);
+/// Where each state stands in that drawing.
+struct StateSpot {
+    const ThrottleState* state;
+    QRectF area;
+};
+[[nodiscard]] std::vector<StateSpot> stateSpots(QRectF area, const Scene& s);
 
 /// Every combination of the switches by what it asks for: motor off, may run, fails.
 void paintPositions(QPainter& p, QRectF area, const Scene& s);

@@ -23,6 +23,10 @@ void dimension(QPainter& p, QPointF a, QPointF b, const QString& text) {
 
 }  // namespace
 
+namespace {
+constexpr double kBodyTop = 106;  ///< of the transmitter's case, under its switches and their words
+}  // namespace
+
 void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
@@ -121,8 +125,8 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
                                          : KH_TR("click one to move it on the deck")));
     const double w = std::min(area.width() - 40, 430.0);
     const double left = area.center().x() - w / 2;
-    const double top = area.top() + 96;
-    const double h = std::min(area.height() - 110, 170.0);
+    const double top = area.top() + kBodyTop;
+    const double h = std::min(area.height() - kBodyTop - 14, 170.0);
     QPainterPath body;
     body.moveTo(left + w * 0.08, top);
     body.lineTo(left + w * 0.92, top);
@@ -176,15 +180,27 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
         p.setPen(Qt::NoPen);
         p.setBrush(colour);
         p.drawRoundedRect(QRectF(x - 8, ky - 5, 16, 10), 2, 2);
-        const QString label = QStringLiteral("%1 %2").arg(QString::fromStdString(profile.id)).arg(place);
-        drawText(p, {x - textWidth(label, Theme::font(13, true)) / 2, track.top() - 8}, label, Theme::font(13, true),
-                 posed    ? t.danger
-                 : posing ? t.muted
-                          : t.ink);
+        const auto centred = [&](const QString& text, double y, const QFont& font, const QColor& ink) {
+            drawText(p, {x - textWidth(text, font) / 2, y}, text, font, ink);
+        };
+        const SwitchRole* role = nullptr;
+        for (const SwitchRole& r : s.evaluation.switches)
+            if (r.id == profile.id) role = &r;
+        centred(QString::fromStdString(profile.id), track.top() - 22, Theme::font(13, true), posed ? t.danger : posing ? t.muted : t.ink);
+        if (role == nullptr) continue;
+        QStringList functions;
+        for (const Message& f : role->functions) functions << words(f);
+        centred(functions.isEmpty() ? words(KH_TR("free")) : functions.join(QLatin1Char('+')), track.top() - 7, Theme::font(12), t.muted);
+        // what each place does, beside it; the one it stands at in its colour
+        for (int at = 1; at <= profile.places; ++at) {
+            const double y = track.top() + 6 + (track.height() - 12) * (at - 1.0) / std::max(1.0, profile.places - 1.0);
+            drawText(p, {x + 11, y + 4}, words(role->places[static_cast<std::size_t>(at - 1)]), Theme::font(12, at == place),
+                     at == place ? colour : t.muted);
+        }
         if (posed) {
             p.setPen(QPen(t.danger, 1.4));
             p.setBrush(Qt::NoBrush);
-            p.drawRoundedRect(QRectF(x - 22, track.top() - 24, 44, 68), 2, 2);
+            p.drawRoundedRect(QRectF(x - 24, track.top() - 37, 58, 85), 2, 2);
         }
     }
 }
@@ -193,18 +209,18 @@ std::vector<SwitchSpot> switchSpots(QRectF area, const TransmitterProfile& trans
     // along the top edge: left side by name L, right side the rest, as they stand on the case
     const double w = std::min(area.width() - 40, 430.0);
     const double left = area.center().x() - w / 2;
-    const double top = area.top() + 96;
+    const double top = area.top() + kBodyTop;
     std::vector<const SwitchProfile*> sides[2];
     for (const SwitchProfile& x : transmitter.switches) sides[x.id.starts_with("L") ? 0 : 1].push_back(&x);
     std::vector<SwitchSpot> out;
     for (int side = 0; side < 2; ++side) {
         auto& list = sides[side];
         std::sort(list.begin(), list.end(), [side](const auto* a, const auto* b) { return side == 0 ? a->id < b->id : a->id > b->id; });
-        const double step = list.size() < 2 ? 0.0 : std::min(52.0, w * 0.40 / static_cast<double>(list.size() - 1));
+        const double step = list.size() < 2 ? 0.0 : std::min(62.0, w * 0.40 / static_cast<double>(list.size() - 1));
         for (std::size_t i = 0; i < list.size(); ++i) {
             const double x = side == 0 ? left + w * 0.10 + step * static_cast<double>(i)
                                        : left + w * 0.90 - step * static_cast<double>(list.size() - 1 - i);
-            out.push_back({list[i], QRectF(x - 4, top - 44, 8, 40)});
+            out.push_back({list[i], QRectF(x - 4, top - 46, 8, 42)});
         }
     }
     return out;

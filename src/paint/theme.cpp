@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/theme.h"
 
+#include "core/setup/switchroles.h"
+
 #include <QCache>
 #include <QCoreApplication>
 #include <QFontMetricsF>
@@ -216,10 +218,7 @@ double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font,
     return at.x() + known.width;
 }
 
-QString modeSign(const FlightMode& mode, std::size_t index) {
-    if (mode.id == kHoldMode) return QStringLiteral("H");
-    return index == 0 ? QString::fromStdString(mode.name).left(1) : QString::number(index);
-}
+QString modeSign(const FlightMode& mode, std::size_t index) { return QString::fromStdString(kh::modeLetter(mode, index)); }
 
 void drawTitle(QPainter& p, QRectF area, const char* text, const QString& note) {
     const double x = drawText(p, area.topLeft() + QPointF(0, 14), words(text), Theme::font(13, true), Theme::tokens().ink) + 8;

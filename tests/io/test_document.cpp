@@ -280,3 +280,17 @@ TEST_CASE("a newer installed profile is offered whole, an older or foreign one i
     for (ControllerProfile& p : lib.controllers) p.version = 0;
     REQUIRE(io::withNewerProfiles(khtest::turnstone(), lib) == khtest::turnstone());
 }
+
+TEST_CASE("a line keeps its offset through a file, and a bent curve with an offset is refused by name") {
+    Setup s = khtest::turnstone();
+    s.transmitter.modes[1].pitch = withOffset(asLine(lineCurve(-80, 80)), 12.5, -100, 100);
+    CHECK(io::parseDocument(io::writeDocument(s)).setup == s);
+    json doc = demoJson();
+    json& pitch = doc["transmitter"]["modes"][1]["pitch"];
+    pitch["offsetPct"] = 5.0;
+    CHECK_THROWS_WITH(io::parseDocument(doc.dump()), Contains("offsetPct") && Contains("pitch"));
+    pitch["shape"] = "line";
+    CHECK_THROWS_WITH(io::parseDocument(doc.dump()), Contains("two ends"));
+    pitch["shape"] = "round";
+    CHECK_THROWS_WITH(io::parseDocument(doc.dump()), Contains("shape"));
+}

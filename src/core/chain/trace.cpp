@@ -162,9 +162,9 @@ void Tracer::addCyclic(Trace& t, const Deck& deck, Function f) const {
     if (t.state == ChainState::Flying && !collective) {
         demand.unit = "°/s";
         demand.decimals = 0;
-        const double rate = banks_.empty() ? 0.0 : banks_[t.now.bank].rollPitchDegS;
-        demand.value *= rate;
-        demand.asked *= rate;
+        const Bank bank = banks_.empty() ? Bank{"", 0.0, 0.0} : banks_[t.now.bank];
+        demand.value = turnRateDegS(bank, bank.rollPitchDegS, demand.value);
+        demand.asked = turnRateDegS(bank, bank.rollPitchDegS, demand.asked);
     }
     t.stages.push_back(demand);
 
@@ -252,9 +252,9 @@ void Tracer::addRudder(Trace& t) const {
     };
     const auto demand = [&](const Instant& i) { return i.channels[indexOf(f)].demand; };
     const bool flying = t.state == ChainState::Flying;
-    const double scale = !flying ? 1.0 : banks_.empty() ? 0.0 : banks_[t.now.bank].rudderDegS;
-    single("demand", KH_TR("demand"), Box::Controller, flying ? "°/s" : "", flying ? 0 : 2, demand(t.now) * scale, demand(t.asked) * scale,
-           demand(full) * scale);
+    const Bank bank = banks_.empty() ? Bank{"", 0.0, 0.0} : banks_[t.now.bank];
+    const auto shown = [&](const Instant& i) { return flying ? turnRateDegS(bank, bank.rudderDegS, demand(i)) : demand(i); };
+    single("demand", KH_TR("demand"), Box::Controller, flying ? "°/s" : "", flying ? 0 : 2, shown(t.now), shown(t.asked), shown(full));
     single("tail-pulse", KH_TR("tail pulse"), Box::Controller, "µs", 0, t.now.tailPulseUs, t.asked.tailPulseUs, full.tailPulseUs);
     Stage& pulse = t.stages.back();
     pulse.sign = false;

@@ -144,6 +144,12 @@ struct SpeedControllerSettings {
     bool operator==(const SpeedControllerSettings&) const = default;
 };
 
+/// What the controller makes of a demand (−1 … +1) in the flying state, in °/s: its expo, then its rate.
+[[nodiscard]] inline double turnRateDegS(const Bank& bank, double fullDegS, double demand) {
+    const double k = bank.expoPct / 100.0;
+    return fullDegS * ((1.0 - k) * demand + k * demand * demand * demand);
+}
+
 /// How the controller's monitor reads pulses.
 [[nodiscard]] inline ReadingScale readingScale(const ControllerProfile& profile) {
     return {profile.centreUs, profile.usPerPct, profile.deadBandPct};

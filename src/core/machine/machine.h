@@ -99,9 +99,10 @@ struct PowerTrain {
     double cells = 6.0;
     std::optional<double> capacityMah;
     double fullVoltsPerCell = 4.20;
-    double efficiency = 0.92;               ///< loaded speed factor
-    std::optional<double> clutchPct;        ///< engine: throttle at which the clutch takes hold
-    std::optional<double> loggedMahPerMin;  ///< from the flight log
+    double efficiency = 0.92;                ///< loaded speed factor
+    std::optional<double> clutchPct;         ///< engine: throttle at which the clutch takes hold
+    std::optional<double> loggedMahPerMin;   ///< from the flight log
+    std::optional<double> plannedMahPerMin;  ///< the pilot's or the maker's, until a flight was logged
     bool operator==(const PowerTrain&) const = default;
 };
 

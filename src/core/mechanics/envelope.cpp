@@ -48,7 +48,20 @@ struct Checker {
     }
 };
 
+Checker checkerAt(const Setup& setup, double heightMm) {
+    const Machine& m = setup.machine;
+    Checker check{{}, heightMm, m.plate.travelMm, m.plate.tiltLimitDeg, m.head.innerRadiusMm, sinDeg(m.head.gripLimitDeg), m.head.gripMm};
+    for (const PlateServo& s : m.servos) {
+        const double stroke = setup.controller.profile.usableStrokeUs * (setup.controller.pulseUs < 1200.0 ? 0.5 : 1.0) * s.servo.degPerUs;
+        check.balls.push_back({m.plate.ballRadiusMm * cosDeg(s.azimuthDeg), m.plate.ballRadiusMm * sinDeg(s.azimuthDeg), s.armMm, s.linkMm,
+                               s.servo.rangeDeg, s.squareErrorDeg - stroke, s.squareErrorDeg + stroke});
+    }
+    return check;
+}
+
 }  // namespace
+
+Limit levelLimit(const Setup& setup, double heightMm) { return checkerAt(setup, heightMm).violated(0.0, 1.0, 0.0); }
 
 const char* limitId(Limit limit) {
     switch (limit) {
@@ -63,13 +76,7 @@ const char* limitId(Limit limit) {
 }
 
 ClearanceRose clearanceRose(const Setup& setup, double collective, double heightMm) {
-    const Machine& m = setup.machine;
-    Checker check{{}, heightMm, m.plate.travelMm, m.plate.tiltLimitDeg, m.head.innerRadiusMm, sinDeg(m.head.gripLimitDeg), m.head.gripMm};
-    for (const PlateServo& s : m.servos) {
-        const double stroke = setup.controller.profile.usableStrokeUs * (setup.controller.pulseUs < 1200.0 ? 0.5 : 1.0) * s.servo.degPerUs;
-        check.balls.push_back({m.plate.ballRadiusMm * cosDeg(s.azimuthDeg), m.plate.ballRadiusMm * sinDeg(s.azimuthDeg), s.armMm, s.linkMm,
-                               s.servo.rangeDeg, s.squareErrorDeg - stroke, s.squareErrorDeg + stroke});
-    }
+    const Checker check = checkerAt(setup, heightMm);
     ClearanceRose rose;
     rose.collective = collective;
     rose.heightMm = heightMm;
@@ -79,7 +86,7 @@ ClearanceRose clearanceRose(const Setup& setup, double collective, double height
         const double c = cosDeg(azimuth);
         const double s = sinDeg(azimuth);
         double low = 0.0;
-        double high = m.plate.tiltLimitDeg + 1.0;
+        double high = setup.machine.plate.tiltLimitDeg + 1.0;
         Limit stop = check.violated(0.0, c, s);
         if (stop == Limit::None) {
             while (high - low > kTiltStepDeg) {

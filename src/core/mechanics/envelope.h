@@ -27,6 +27,9 @@ struct ClearanceRose {
     EnvelopePoint round;  ///< the smallest of them: what is free in every direction
 };
 
+/// What stops a level plate at that height; None if it stands freely.
+[[nodiscard]] Limit levelLimit(const Setup& setup, double heightMm);
+
 /// Inverse kinematics per ball against servo stroke, arm angle, plate travel, tilt and grip angle; bisection on
 /// the tilt. @throws InputError as the linkage functions when the plate cannot even be level there
 [[nodiscard]] ClearanceRose clearanceRose(const Setup& setup, double collective, double heightMm);

@@ -52,18 +52,6 @@ Term parseTerm(const Setup& setup, const std::string& field, const std::string& 
 
 }  // namespace
 
-std::string conditionAsTyped(const Condition& condition) {
-    std::string out;
-    for (const auto& all : condition) {
-        if (!out.empty()) out += " | ";
-        for (std::size_t i = 0; i < all.size(); ++i) {
-            if (i > 0) out += " + ";
-            out += all[i].switchId.empty() ? all[i].functionId : fmt::format("{} {}", all[i].switchId, all[i].place);
-        }
-    }
-    return out;
-}
-
 Condition parseCondition(const Setup& setup, const std::string& field, const std::string& text) {
     Condition out;
     if (text.find_first_not_of(' ') == std::string::npos) return out;

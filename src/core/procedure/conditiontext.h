@@ -7,9 +7,7 @@
 
 namespace kh {
 
-/// A condition as a pilot types it: "L1 2 + R1 1 | L3 2"; + is and, | is or. A term may name another function.
-[[nodiscard]] std::string conditionAsTyped(const Condition& condition);
-
+/// The inverse of conditionAsTyped.
 /// @param field  the path the condition is for; an empty text is no condition
 /// @throws InputError naming `field`, the term and what is allowed: an unknown switch or function, a place the
 ///         switch has not, or functions that would refer to each other in a circle

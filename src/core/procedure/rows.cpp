@@ -120,8 +120,11 @@ StationPage radioRows(const RowBuilder& b) {
                 b.field("transmitter.trims.elevatorPct", label(KH_TR("e"))), b.field("transmitter.trims.rudderPct", label(KH_TR("r")))}},
               {}, {}));
     for (Part& p : page.rows.back().cells[0].parts) p.unit = "";
-    page.rows.push_back(b.row("unused-channels", say(KH_TR("Spare channels")),
-                              {{b.flag("transmitter.unusedInhibited", KH_TR("inhibited"), KH_TR("not inhibited"))}}, {}, {}));
+    Cell spares{{b.flag("transmitter.unusedInhibited", KH_TR("inhibited"), KH_TR("not inhibited"))}};
+    for (const SpareChannel& s : tx.spares)
+        spares.parts.push_back(RowBuilder::text(s.follows.empty() ? say(KH_TR("ch {n} centre"), {{"n", num(s.number)}})
+                                                                  : say(KH_TR("ch {n} {s}"), {{"n", num(s.number)}, {"s", s.follows}})));
+    page.rows.push_back(b.row("unused-channels", say(KH_TR("Spare channels")), std::move(spares), {}, {}));
     Cell modes;
     for (const FlightMode& m : tx.modes)
         if (m.id != kHoldMode && !m.when.empty()) {
@@ -315,7 +318,9 @@ StationPage powerRows(const RowBuilder& b) {
         b.row("supply", say(KH_TR("Receiver supply")), {}, {},
               {{b.field("machine.supply.volts"), b.field("machine.supply.continuousA"),
                 b.field("machine.supply.peakA", label(KH_TR("peak")))}}),
-        b.row("timer", say(KH_TR("Flight timer")), {{b.field("transmitter.timerMin")}}, {}, {}),
+        b.row("timer", say(KH_TR("Flight timer")),
+              {{b.field("transmitter.timerMin"), b.field("transmitter.alarms.timerStartPct", label(KH_TR("above")))}}, {},
+              {{RowBuilder::figure(f.timerMin, label(KH_TR("leaves a fifth")))}}),
     };
     return page;
 }
@@ -392,21 +397,25 @@ StationPage modesRows(const RowBuilder& b) {
                         cyclic.unit = rudder.unit = "";
                         return Cell{{cyclic, rudder}};
                     })),
+        b.matrixRow("head-gain", say(KH_TR("Head gain")), "%", Box::Controller, each([&](const FlightMode& m) {
+                        const auto& banks = b.setup().controller.banks;
+                        if (banks.empty()) return Cell{{RowBuilder::text(say(KH_TR("–")))}};
+                        const Bank& bank = banks[std::min(figures(m).bank, banks.size() - 1)];
+                        Part gain = b.field("controller.banks." + bank.id + ".headGainPct",
+                                            banks.size() > 1 ? say(KH_TR("b{n}"), {{"n", bank.id}}) : Message{});
+                        gain.unit = "";
+                        return Cell{{gain}};
+                    })),
         b.matrixRow("head-speed-mode", say(KH_TR("Head speed")), "rpm", Box::Machine, each([&](const FlightMode& m) {
                         Part p = m.id == kHoldMode ? RowBuilder::text(say(KH_TR("runs down"))) : RowBuilder::figure(figures(m).headRpm);
                         p.unit = "";
                         return Cell{{p}};
                     })),
-        b.matrixRow("blade-pitch-mode", say(KH_TR("Blade pitch")), "°", Box::Machine, each([&](const FlightMode& m) {
+        b.matrixRow("spool-up", say(KH_TR("Blade pitch")), "°", Box::Machine, each([&](const FlightMode& m) {
                         Part low = RowBuilder::figure(figures(m).pitchLow);
                         Part high = RowBuilder::figure(figures(m).pitchHigh, say(KH_TR("…")));
                         low.unit = high.unit = "";
                         return Cell{{low, high}};
-                    })),
-        b.matrixRow("spool-up", say(KH_TR("Spool-up")), KH_TR("low, °"), Box::Machine, each([&](const FlightMode& m) {
-                        Part p = m.id == kHoldMode ? Part{} : RowBuilder::figure(figures(m).pitchLow);
-                        p.unit = "";
-                        return m.id == kHoldMode ? Cell{} : Cell{{p}};
                     })),
         b.matrixRow("hover-mode", say(KH_TR("Hover")), KH_TR("stick, °"), Box::Machine, each([&](const FlightMode& m) {
                         if (m.id == kHoldMode) return Cell{};

@@ -7,15 +7,6 @@
 
 namespace kh {
 
-const char* severityId(Severity severity) {
-    switch (severity) {
-        case Severity::Danger: return KH_TR("danger");
-        case Severity::Warning: return KH_TR("warning");
-        case Severity::Note: return KH_TR("note");
-    }
-    return "";
-}
-
 std::size_t Evaluation::count(Severity severity) const {
     return static_cast<std::size_t>(
         std::count_if(findings.begin(), findings.end(), [&](const Finding& f) { return f.severity == severity; }));
@@ -28,13 +19,14 @@ std::size_t Evaluation::count(Severity severity, Station station) const {
 
 std::vector<Rule> allRules() {
     std::vector<Rule> rules;
-    for (const auto family : {radioRules(), swashRules(), pitchRules(), tailRules(), powerRules(), holdRules(), modeRules()})
+    for (const auto family : {radioRules(), swashRules(), pitchRules(), tailRules(), powerRules(), holdRules(), modeRules(), schoolRules()})
         rules.insert(rules.end(), family.begin(), family.end());
     return rules;
 }
 
 Evaluation evaluate(const Setup& setup) {
     Evaluation out;
+    out.switches = switchRoles(setup.transmitter);
     try {
         const ChainModel model(setup);
         const ChainModel asked(askedSetup(setup));
@@ -42,6 +34,7 @@ Evaluation evaluate(const Setup& setup) {
         const std::array<double, 3> collectives{-1.0, 0.0, 1.0};
         for (std::size_t i = 0; i < 3; ++i)
             out.roses[i] = clearanceRose(setup, collectives[i], model.plateAt(collectives[i], 0, 0).plate.heightMm);
+        out.states = throttleStates(setup, model, out.figures);
         out.simulated = true;
         const AuditContext context{setup, model, asked, out.figures, sizeClassOf(setup.machine)};
         for (const Rule& rule : allRules()) {

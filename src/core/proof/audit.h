@@ -3,6 +3,8 @@
 
 #include "core/mechanics/envelope.h"
 #include "core/proof/finding.h"
+#include "core/proof/throttlestates.h"
+#include "core/setup/switchroles.h"
 
 #include <memory>
 
@@ -14,6 +16,8 @@ struct Evaluation {
     std::vector<Finding> findings;  ///< dangers first, then warnings, then notes; within, by station
     Figures figures;
     std::array<ClearanceRose, 3> roses{};  ///< collective −1, 0, +1
+    std::vector<SwitchRole> switches;      ///< in the profile's order
+    std::vector<ThrottleState> states;     ///< hold and its family
     [[nodiscard]] std::size_t count(Severity severity) const;
     [[nodiscard]] std::size_t count(Severity severity, Station station) const;
 };

@@ -51,6 +51,9 @@ struct Finding {
     std::vector<Edit> fix;           ///< the remedy where it can be computed
 };
 
+/// The function whose trace shows a finding best: the stick its witness moves, else what its subject belongs to.
+[[nodiscard]] Function tracedFunction(const Finding& finding);
+
 /// What rules are given.
 struct AuditContext {
     const Setup& setup;
@@ -76,5 +79,6 @@ struct Rule {
 [[nodiscard]] std::span<const Rule> pitchRules();
 [[nodiscard]] std::span<const Rule> tailRules();
 [[nodiscard]] std::span<const Rule> powerRules();
+[[nodiscard]] std::span<const Rule> schoolRules();
 
 }  // namespace kh

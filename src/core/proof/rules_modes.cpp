@@ -240,18 +240,25 @@ void agility(const AuditContext& c, std::vector<Finding>& out) {
     for (const FlightMode& m : c.setup.transmitter.modes) {
         const double expo = std::max({std::abs(m.aileron.expoPct), std::abs(m.elevator.expoPct), std::abs(m.rudder.expoPct)});
         if (expo == 0.0) continue;
-        out.push_back(
-            {.id = "agility." + m.id,
-             .severity = Severity::Warning,
-             .row = "rates",
-             .title = say(KH_TR("Expo in both boxes in {m}"), {{"m", m.name}}),
-             .found = say(KH_TR("{a} % in the transmitter and {b} % in the controller leave a centre slope of {s}."),
-                          {{"a", num(expo)}, {"b", num(boxExpo)}, {"s", num((1.0 - expo / 100.0) * (1.0 - boxExpo / 100.0), 2)}}),
-             .why = say(KH_TR("They multiply: the sticks go dead around the centre.")),
-             .todo = say(KH_TR("Set expo to 0 % in {m} in the transmitter; keep it in the controller."), {{"m", m.name}}),
-             .box = Box::Transmitter,
-             .subject = modePath(m, "aileron.expoPct"),
-             .fix = {{modePath(m, "aileron.expoPct"), 0.0}, {modePath(m, "elevator.expoPct"), 0.0}, {modePath(m, "rudder.expoPct"), 0.0}}});
+        std::vector<Edit> fix;
+        const bool inRadio = c.setup.transmitter.schools.agility == AgilitySchool::Transmitter;
+        if (inRadio)
+            for (const Bank& b : c.setup.controller.banks) fix.push_back({"controller.banks." + b.id + ".expoPct", 0.0});
+        else
+            for (const char* key : {"aileron.expoPct", "elevator.expoPct", "rudder.expoPct"}) fix.push_back({modePath(m, key), 0.0});
+        out.push_back({.id = "agility." + m.id,
+                       .severity = Severity::Warning,
+                       .row = "rates",
+                       .title = say(KH_TR("Expo in both boxes in {m}"), {{"m", m.name}}),
+                       .found = say(KH_TR("{a} % in the transmitter and {b} % in the controller leave a centre slope of {s}."),
+                                    {{"a", num(expo)}, {"b", num(boxExpo)}, {"s", num((1.0 - expo / 100.0) * (1.0 - boxExpo / 100.0), 2)}}),
+                       .why = say(KH_TR("They multiply: the sticks go dead around the centre.")),
+                       .todo = inRadio
+                                   ? say(KH_TR("Set expo to 0 % in the controller; keep it in the transmitter."))
+                                   : say(KH_TR("Set expo to 0 % in {m} in the transmitter; keep it in the controller."), {{"m", m.name}}),
+                       .box = inRadio ? Box::Controller : Box::Transmitter,
+                       .subject = fix.front().path,
+                       .fix = fix});
     }
 }
 

@@ -262,7 +262,23 @@ void throttleEnds(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void timer(const AuditContext& c, std::vector<Finding>& out) {
-    if (c.setup.transmitter.timerMin > 0.0) return;
+    const Figure& lasts = c.figures.timerMin;
+    const double set = c.setup.transmitter.timerMin;
+    if (set > 0.0 && lasts.known && set > lasts.value + 0.05) {
+        const double wanted = std::max(0.5, std::floor(lasts.value * 2.0) / 2.0);
+        out.push_back({.id = "timer-long",
+                       .severity = Severity::Warning,
+                       .row = "timer",
+                       .title = say(KH_TR("The timer outlasts the pack")),
+                       .found = say(KH_TR("It runs {t} min; a fifth of the charge is left after {m} min."),
+                                    {{"t", num(set, 1)}, {"m", num(lasts.value, 1)}}),
+                       .why = say(KH_TR("An empty pack stops the motor in the air.")),
+                       .todo = say(KH_TR("Set the timer to {t} min in the transmitter."), {{"t", num(wanted, 1)}}),
+                       .box = Box::Transmitter,
+                       .subject = "transmitter.timerMin",
+                       .fix = {{"transmitter.timerMin", wanted}}});
+    }
+    if (set > 0.0 || c.setup.transmitter.schools.end != EndSchool::Timer) return;
     out.push_back({.severity = Severity::Warning,
                    .row = "timer",
                    .title = say(KH_TR("No flight timer is set")),

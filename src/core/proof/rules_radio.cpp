@@ -66,12 +66,17 @@ void stickTrims(const AuditContext& c, std::vector<Finding>& out) {
 
 void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.transmitter.unusedInhibited) return;
+    std::vector<Message> live;
+    for (const SpareChannel& s : c.setup.transmitter.spares)
+        live.push_back(s.follows.empty() ? say(KH_TR("channel {n} sends its centre"), {{"n", num(s.number)}})
+                                         : say(KH_TR("channel {n} follows {s}"), {{"n", num(s.number)}, {"s", s.follows}}));
     out.push_back({.severity = Severity::Warning,
                    .row = "unused-channels",
                    .title = say(KH_TR("Unused channels are not inhibited")),
-                   .found = say(KH_TR("{n} of {all} channels are used; the rest may follow a switch."),
-                                {{"n", num(static_cast<double>(c.setup.transmitter.channels.size()))},
-                                 {"all", num(c.setup.transmitter.profile.channels)}}),
+                   .found = !live.empty() ? say(KH_TR("{list}."), {{"list", live}})
+                                          : say(KH_TR("{n} of {all} channels are used; the rest may follow a switch."),
+                                                {{"n", num(static_cast<double>(c.setup.transmitter.channels.size()))},
+                                                 {"all", num(c.setup.transmitter.profile.channels)}}),
                    .why = say(KH_TR("A forgotten channel can reach a port of the controller and change a setting in flight.")),
                    .todo = say(KH_TR("Inhibit every unused channel in the transmitter.")),
                    .box = Box::Transmitter,

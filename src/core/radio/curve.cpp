@@ -61,8 +61,26 @@ void requireCurve(std::span<const CurvePoint> points) {
     }
 }
 
+const char* shapeId(CurveShape shape) {
+    switch (shape) {
+        case CurveShape::Straight: return "straight";
+        case CurveShape::Smooth: return "smooth";
+        case CurveShape::Line: return "line";
+    }
+    return "";
+}
+
+void requireCurve(const Curve& curve) {
+    requireCurve(curve.points);
+    const bool line = curve.shape == CurveShape::Line;
+    if (line && (curve.points.size() != 2 || curve.points[0].x != 0.0 || curve.points[1].x != 100.0))
+        throw InputError("points", "a line has two ends, at 0 and 100 % of the stick");
+    if (!(std::abs(curve.offsetPct) <= (line ? 100.0 : 0.0)))
+        throw InputError("offsetPct", fmt::format("{} is outside {}", curve.offsetPct, line ? "-100 … 100 %" : "0: only a line has one"));
+}
+
 CurveEvaluator::CurveEvaluator(const Curve& curve) : shape_(curve.shape), points_(curve.points) {
-    requireCurve(points_);
+    requireCurve(curve);
     if (shape_ == CurveShape::Smooth) slopes_ = hermiteSlopes(points_);
 }
 
@@ -74,7 +92,7 @@ double CurveEvaluator::at(double x) const {
     const CurvePoint& a = *(after - 1);
     const double h = b.x - a.x;
     const double t = (x - a.x) / h;
-    if (shape_ == CurveShape::Straight) return a.y + t * (b.y - a.y);
+    if (shape_ != CurveShape::Smooth) return a.y + t * (b.y - a.y);
     const auto i = static_cast<std::size_t>(after - points_.begin());
     const double t2 = t * t;
     const double t3 = t2 * t;
@@ -107,6 +125,7 @@ bool isFlat(const Curve& curve) {
 Curve mirroredCurve(const Curve& curve) {
     const CurveEvaluator e(curve);
     Curve out = curve;
+    out.offsetPct = 0.0;
     for (CurvePoint& p : out.points) {
         if (p.x < 50.0 - 1e-9) p.y = -e.at(100.0 - p.x);
         else if (p.x < 50.0 + 1e-9) p.y = 0.0;
@@ -122,10 +141,34 @@ Curve straightenedCurve(const Curve& curve) {
     return out;
 }
 
+Curve asLine(const Curve& curve) {
+    Curve out = lineCurve(curve.points.front().y, curve.points.back().y);
+    out.shape = CurveShape::Line;
+    return out;
+}
+
+OffsetRange offsetRange(const Curve& line, double low, double high) {
+    const double from = line.points.front().y - line.offsetPct;
+    const double to = line.points.back().y - line.offsetPct;
+    return {std::max(-100.0, low - std::min(from, to)), std::min(100.0, high - std::max(from, to))};
+}
+
+Curve withOffset(const Curve& line, double offsetPct, double low, double high) {
+    const double from = line.points.front().y - line.offsetPct;
+    const double to = line.points.back().y - line.offsetPct;
+    const auto [least, most] = offsetRange(line, low, high);
+    if (!(offsetPct >= least && offsetPct <= most))
+        throw InputError("offsetPct", fmt::format("{} is outside {} … {} %: an end would leave the curve's range", offsetPct, least, most));
+    Curve out = line;
+    out.points = {{0.0, from + offsetPct}, {100.0, to + offsetPct}};
+    out.offsetPct = offsetPct;
+    return out;
+}
+
 Curve resampledCurve(const Curve& curve, std::size_t points) {
     if (points < 2) throw InputError("points", "two or more are needed");
     const CurveEvaluator e(curve);
-    Curve out{curve.shape, {}};
+    Curve out{curve.shape == CurveShape::Line ? CurveShape::Straight : curve.shape, {}};
     for (std::size_t i = 0; i < points; ++i) {
         const double x = 100.0 * static_cast<double>(i) / static_cast<double>(points - 1);
         out.points.push_back({x, std::round(e.at(x) * 2.0) / 2.0});

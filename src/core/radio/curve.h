@@ -16,18 +16,26 @@ struct CurvePoint {
     bool operator==(const CurvePoint&) const = default;
 };
 
-enum class CurveShape { Straight, Smooth };
+/// Line: two ends and an offset, as some boxes take it.
+enum class CurveShape { Straight, Smooth, Line };
+/// "straight", "smooth", "line".
+[[nodiscard]] const char* shapeId(CurveShape shape);
 
-/// A transmitter curve; x rises strictly, two points or more.
+/// A transmitter curve; x rises strictly, two points or more. The points are what the curve gives; of a line, what is
+/// typed into the box is each end less the offset, and the offset.
 struct Curve {
     CurveShape shape = CurveShape::Straight;
     std::vector<CurvePoint> points{{0.0, 0.0}, {100.0, 0.0}};
+    double offsetPct = 0.0;  ///< of a line; else 0
     bool operator==(const Curve&) const = default;
 };
 
 /// @throws InputError naming `points` if there are fewer than two, x does not rise strictly, lies outside
 ///         0 … 100, or a number is not finite
 void requireCurve(std::span<const CurvePoint> points);
+/// The whole curve: a line has its two ends at 0 and 100 and an offset of at most ±100, every other curve none.
+/// @throws InputError naming `points` or `offsetPct`
+void requireCurve(const Curve& curve);
 
 /// A curve made ready for evaluation: slopes found once, then no allocation and no check per value.
 ///
@@ -60,6 +68,16 @@ private:
 [[nodiscard]] Curve mirroredCurve(const Curve& curve);
 /// The straight line through the curve's ends, on the same points.
 [[nodiscard]] Curve straightenedCurve(const Curve& curve);
+/// The line through the curve's ends, with no offset: ready to be typed as two ends and an offset.
+[[nodiscard]] Curve asLine(const Curve& curve);
+/// The offsets a line may have so that both ends, with it, stay in low … high.
+struct OffsetRange {
+    double least = 0.0, most = 0.0;
+};
+[[nodiscard]] OffsetRange offsetRange(const Curve& line, double low, double high);
+/// A line moved up as a whole: the ends as typed stay, the offset takes the change.
+/// @throws InputError naming `offsetPct` and its range if an end would leave low … high
+[[nodiscard]] Curve withOffset(const Curve& line, double offsetPct, double low, double high);
 /// The same curve read at `points` evenly spaced positions. @throws InputError if fewer than two
 [[nodiscard]] Curve resampledCurve(const Curve& curve, std::size_t points);
 /// Whether every point has the same y (within 1e-9).

@@ -81,6 +81,8 @@ struct Term {
 };
 /// OR of ANDs; an empty condition is never met.
 using Condition = std::vector<std::vector<Term>>;
+/// A condition as a pilot types it: "L1 2 + R1 1 | L3 2"; + is and, | is or. A term may name another function.
+[[nodiscard]] std::string conditionAsTyped(const Condition& condition);
 
 /// A flight mode. Modes rank in list order: the last whose condition is met wins; the first is the base
 /// mode and needs none. The mode with id "hold" is what hold flies with; its condition is the hold switch.

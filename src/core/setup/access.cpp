@@ -161,7 +161,7 @@ private:
         if (write_ != nullptr) {
             const auto& c = given<Curve>("a curve");
             try {
-                requireCurve(c.points);
+                requireCurve(c);
                 for (const CurvePoint& p : c.points) requireWithin("points", p.y, spec.yMin, spec.yMax);
             } catch (const InputError& e) {
                 throw InputError(target_, e.what());
@@ -227,15 +227,14 @@ struct ValueText {
         return list(v, [this](const std::string& x) { return (*this)(x); });
     }
     Message operator()(const Curve& c) const {
+        if (c.shape == CurveShape::Line)
+            return say(KH_TR("low {a}, high {b}, offset {o} %"), {{"a", signedNum(c.points.front().y - c.offsetPct, 1)},
+                                                                  {"b", signedNum(c.points.back().y - c.offsetPct, 1)},
+                                                                  {"o", signedNum(c.offsetPct, 1)}});
         return list(c.points, [](const CurvePoint& p) { return say(KH_TR("{y}"), {{"y", num(p.y, 1)}}); });
     }
     Message operator()(const Condition& c) const {
-        return list(c, [](const std::vector<Term>& all) {
-            std::string text;
-            for (const Term& t : all)
-                text += (text.empty() ? "" : " + ") + (t.switchId.empty() ? t.functionId : fmt::format("{} {}", t.switchId, t.place));
-            return say(KH_TR("{text}"), {{"text", text}});
-        });
+        return c.empty() ? say(KH_TR("none")) : say(KH_TR("{text}"), {{"text", conditionAsTyped(c)}});
     }
     template <class L, class F>
     Message list(const L& values, F each) const {

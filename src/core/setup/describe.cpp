@@ -112,6 +112,7 @@ void describe(FieldVisitor& v, PowerTrain& p) {
     v.number("efficiency", p.efficiency, {0.5, 1, "", 2});
     v.maybe("clutchPct", p.clutchPct, {1, 100, "%"});
     v.maybe("loggedMahPerMin", p.loggedMahPerMin, {1, 5000, "mAh/min"});
+    v.maybe("plannedMahPerMin", p.plannedMahPerMin, {1, 5000, "mAh/min"});
 }
 
 void describe(FieldVisitor& v, Supply& s) {

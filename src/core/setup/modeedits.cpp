@@ -95,6 +95,39 @@ std::vector<Edit> benchState(const Setup& setup) {
     return edits;
 }
 
+std::vector<Edit> controllerOrder(const Setup& setup) {
+    std::vector<Edit> edits;
+    const auto& order = setup.controller.profile.channelOrder;
+    for (std::size_t i = 0; i < order.size(); ++i)
+        if (const ChannelSettings* c = channelOf(setup.transmitter, order[i]); c != nullptr && c->number != static_cast<int>(i) + 1)
+            edits.push_back({"transmitter.channels." + c->id + ".number", static_cast<double>(i + 1)});
+    return edits;
+}
+
+std::vector<int> unusedChannels(const TransmitterSettings& transmitter) {
+    std::vector<int> out;
+    for (int n = 1; n <= transmitter.profile.channels; ++n)
+        if (std::none_of(transmitter.channels.begin(), transmitter.channels.end(), [n](const ChannelSettings& c) { return c.number == n; }))
+            out.push_back(n);
+    return out;
+}
+
+Setup withSpares(const Setup& setup, const std::vector<SpareChannel>& spares) {
+    const std::vector<int> unused = unusedChannels(setup.transmitter);
+    for (const SpareChannel& s : spares) {
+        if (std::find(unused.begin(), unused.end(), s.number) == unused.end())
+            throw InputError("transmitter.spares",
+                             fmt::format("channel {} is not an unused channel of {}", s.number, setup.transmitter.profile.name));
+        const auto& switches = setup.transmitter.profile.switches;
+        if (!s.follows.empty() && std::none_of(switches.begin(), switches.end(), [&](const SwitchProfile& p) { return p.id == s.follows; }))
+            throw InputError("transmitter.spares", fmt::format("{} has no switch {}", setup.transmitter.profile.name, s.follows));
+    }
+    Setup out = setup;
+    out.transmitter.spares = spares;
+    out.transmitter.unusedInhibited = spares.empty();
+    return out;
+}
+
 Setup asTemplate(const Setup& setup) {
     Setup out = setup;
     out.revision = 0;
@@ -107,6 +140,7 @@ Setup asTemplate(const Setup& setup) {
     p.pinionTeeth.reset();
     p.capacityMah.reset();
     p.loggedMahPerMin.reset();
+    p.plannedMahPerMin.reset();
     p.motor.clear();
     out.machine.rotor.bladeMaxRpm.reset();
     out.machine.supply = {};

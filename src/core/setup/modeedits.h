@@ -23,6 +23,16 @@ namespace kh {
 /// curves, no mixing, stick trims off. Edits only what differs. Hold is untouched.
 [[nodiscard]] std::vector<Edit> benchState(const Setup& setup);
 
+/// Each function on the channel the controller expects it on. Edits only what differs; functions the controller does not
+/// list keep their channel.
+[[nodiscard]] std::vector<Edit> controllerOrder(const Setup& setup);
+
+/// The unused channels as given; all others are inhibited. @throws InputError naming `transmitter.spares` if a channel is
+/// used, does not exist, or follows a switch the transmitter has not
+[[nodiscard]] Setup withSpares(const Setup& setup, const std::vector<SpareChannel>& spares);
+/// Channel numbers no function uses.
+[[nodiscard]] std::vector<int> unusedChannels(const TransmitterSettings& transmitter);
+
 /// A model's settings as a start for another machine: facts, readings and standings go, box settings stay as defaults.
 [[nodiscard]] Setup asTemplate(const Setup& setup);
 /// Fields of a model made from a template that its own machine must still give, by path.

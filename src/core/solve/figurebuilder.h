@@ -46,6 +46,10 @@ struct FigureBuilder {
     void heldPulse(std::size_t mode, ModeFigures& f) const;
     void steps();
     void speedMarks();
+    void agility(std::size_t mode, ModeFigures& f) const;
+    void gainForms(ModeFigures& f) const;
+    void zones();
+    void timer();
     [[nodiscard]] GearTrain gears() const;
     [[nodiscard]] HoverIn rotor(double rpm) const;
     /// Blade pitch the mode's curve gives at a stick position, in °.

@@ -345,6 +345,8 @@ Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainM
     b.modes();
     b.steps();
     b.speedMarks();
+    b.zones();
+    b.timer();
     return std::move(b.out);
 }
 

@@ -22,6 +22,24 @@ struct Figure {
     Derivation why;
 };
 
+/// How fast a stick turns the machine in a mode, in the flying state: rate and expo of both boxes together.
+struct AxisFigures {
+    std::string id;            ///< aileron, elevator, rudder
+    Figure fullDegS;           ///< at full stick
+    Figure flipS;              ///< one whole turn at full stick
+    Figure centreSlopePct;     ///< of the straight line to full stick
+    std::vector<double> degS;  ///< at kAxisSamples sticks from 0 to 1
+};
+inline constexpr std::size_t kAxisSamples = 21;
+
+/// One gain as a box of some scale writes it, whole numbers.
+struct GainForm {
+    GainScale scale = GainScale::Signed;
+    Message text;
+    double standsFor = 0.0;    ///< what that whole number means, signed
+    bool crossesZero = false;  ///< its rounding loses heading hold or rate mode
+};
+
 struct ModeFigures {
     std::string id, name;
     Figure throttlePct;  ///< highest of the curve
@@ -29,9 +47,11 @@ struct ModeFigures {
     Figure tipSpeed;
     Figure pitchLow, pitchHigh, pitchMid;
     Figure hoverPitch;
-    Figure hoverStick;   ///< where the mode's curve gives the hover pitch
-    Figure gainRead;     ///< what the controller reads
-    Figure headroomPct;  ///< at the end of the pack
+    Figure hoverStick;                ///< where the mode's curve gives the hover pitch
+    Figure gainRead;                  ///< what the controller reads
+    std::vector<GainForm> gainForms;  ///< of what it reads, in every scale
+    std::vector<AxisFigures> axes;    ///< aileron, elevator, rudder
+    Figure headroomPct;               ///< at the end of the pack
     bool holdActs = true;
     Figure heldThrottlePct;  ///< sent with hold on and collective low
     Figure heldUs;           ///< the pulse of it
@@ -95,8 +115,11 @@ struct Figures {
     Figure sliderLeftMm, sliderRightMm;
     Figure tailPitchLeftDeg, tailPitchRightDeg, tailNeutralDeg, tailTipSpeed;
     MotorLimits motor;
-    Figure holdUs, motorOffUs;  ///< the pulse of hold, and the highest that is surely off
-    Figure turnDeg;             ///< blade pitch a turn of the blade link
+    Figure holdUs, motorOffUs;                     ///< the pulse of hold, and the highest that is surely off
+    Figure motorOffPct;                            ///< throttle at and below which the motor is surely off
+    Figure usablePitchHighPct, usablePitchLowPct;  ///< collective curve values beyond which the plate is out of its envelope
+    Figure timerMin;                               ///< minutes that leave a fifth of the charge, by the logged or the planned consumption
+    Figure turnDeg;                                ///< blade pitch a turn of the blade link
     std::vector<ModeFigures> modes;
     std::vector<ChannelFigures> channels;
     std::vector<ModeStep> steps;

@@ -164,6 +164,8 @@ void FigureBuilder::modes() {
                   {"machine.power.mainTeeth", setup.machine.power.mainTeeth.has_value()},
                   {"transmitter.modes.targetRpm", m.targetRpm.has_value()}});
         heldPulse(i, f);
+        gainForms(f);
+        agility(i, f);
         out.modes.push_back(std::move(f));
     }
 }

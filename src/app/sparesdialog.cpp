@@ -1,0 +1,69 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/sparesdialog.h"
+
+#include "core/setup/modeedits.h"
+#include "paint/theme.h"
+
+#include <QComboBox>
+#include <QDialogButtonBox>
+#include <QFormLayout>
+#include <QLabel>
+#include <QVBoxLayout>
+
+namespace kh::app {
+
+namespace {
+
+const QString kInhibited = QStringLiteral("inhibited");
+const QString kCentre = QStringLiteral("centre");
+
+}  // namespace
+
+SparesDialog::SparesDialog(QWidget* parent, Workspace& workspace) : QDialog(parent), workspace_(workspace) {
+    setWindowTitle(tr("Unused channels"));
+    const TransmitterSettings& tx = workspace.setup().transmitter;
+    auto* layout = new QVBoxLayout(this);
+    auto* reason =
+        new QLabel(tr("An unused channel that still sends can reach a port of the controller and change a setting in flight. "
+                      "Inhibit it, unless something listens to it by intent."));
+    reason->setWordWrap(true);
+    reason->setStyleSheet(QStringLiteral("color:%1").arg(paint::Theme::tokens().muted.name()));
+    layout->addWidget(reason);
+    auto* form = new QFormLayout;
+    for (const int number : unusedChannels(tx)) {
+        auto* choice = new QComboBox;
+        choice->setObjectName(QStringLiteral("spare-%1").arg(number));
+        choice->setAccessibleName(tr("Channel %1").arg(number));
+        choice->addItem(tr("inhibited"), kInhibited);
+        choice->addItem(tr("sends its centre"), kCentre);
+        for (const SwitchProfile& s : tx.profile.switches)
+            choice->addItem(tr("follows %1").arg(QString::fromStdString(s.id)), QString::fromStdString(s.id));
+        for (const SpareChannel& s : tx.spares)
+            if (s.number == number)
+                choice->setCurrentIndex(choice->findData(s.follows.empty() ? kCentre : QString::fromStdString(s.follows)));
+        form->addRow(tr("Channel %1").arg(number), choice);
+        rows_.push_back({number, choice});
+    }
+    if (rows_.empty()) layout->addWidget(new QLabel(tr("Every channel of this transmitter is used.")));
+    layout->addLayout(form);
+    layout->addStretch();
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
+    connect(buttons, &QDialogButtonBox::accepted, this, &SparesDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    layout->addWidget(buttons);
+    resize(460, 140 + 34 * static_cast<int>(rows_.size()));
+}
+
+void SparesDialog::accept() {
+    std::vector<SpareChannel> spares;
+    for (const Row& row : rows_) {
+        const QString chosen = row.choice->currentData().toString();
+        if (chosen == kInhibited) continue;
+        spares.push_back({"ch" + std::to_string(row.number), row.number, chosen == kCentre ? std::string() : chosen.toStdString()});
+    }
+    const Setup after = withSpares(workspace_.setup(), spares);
+    if (!(after == workspace_.setup())) workspace_.document().replace(windowTitle(), after);
+    QDialog::accept();
+}
+
+}  // namespace kh::app

@@ -1,0 +1,365 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Whether the settings are those of the schools that were chosen. The pilot decides; what differs is told, and only
+// what can hurt is more than a note.
+#include "core/base/conventions.h"
+#include "core/proof/modechecks.h"
+#include "core/proof/switchspace.h"
+#include "core/setup/modeedits.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kMidPitchPct = 2.0;    ///< of the curve, at mid stick
+constexpr double kMidHoverStick = 0.1;  ///< how far from mid stick the hover may lie
+
+bool sameShape(const Curve& a, const Curve& b) {
+    const CurveEvaluator x(a);
+    const CurveEvaluator y(b);
+    for (int i = 0; i <= 20; ++i)
+        if (std::abs(x.at(5.0 * i) - y.at(5.0 * i)) > 0.5) return false;
+    return true;
+}
+
+bool worked(const TransmitterSettings& tx, const std::string& function) {
+    const Condition* when = conditionOf(tx, function);
+    return when != nullptr && !when->empty();
+}
+
+void curveEntry(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.transmitter.schools.entry != EntrySchool::Line) return;
+    for (const FlightMode& m : c.setup.transmitter.modes)
+        for (const bool pitch : {true, false}) {
+            const Curve& curve = pitch ? m.pitch : m.throttle;
+            if (curve.shape == CurveShape::Line || (!pitch && m.id == kHoldMode)) continue;
+            const Curve line = asLine(curve);
+            const bool straight = sameShape(curve, line);
+            out.push_back({.id = std::string("school-entry.") + m.id + (pitch ? ".pitch" : ".throttle"),
+                           .severity = Severity::Note,
+                           .row = pitch ? "pitch-curve" : "throttle-curve",
+                           .title = say(KH_TR("{m} is entered by points"), {{"m", m.name}}),
+                           .found = say(KH_TR("{n} points; the school chosen is a line and an offset."),
+                                        {{"n", num(static_cast<double>(curve.points.size()))}}),
+                           .why = straight ? say(KH_TR("The curve is straight: two ends and an offset say the same."))
+                                           : say(KH_TR("The curve is bent: a line cannot say it.")),
+                           .todo = say(KH_TR("Enter it in the transmitter as a line from {a} to {b} %."),
+                                       {{"a", num(line.points.front().y, 1)}, {"b", num(line.points.back().y, 1)}}),
+                           .box = Box::Transmitter,
+                           .subject = modePath(m, pitch ? "pitch" : "throttle"),
+                           .fix = {{modePath(m, pitch ? "pitch" : "throttle"), line}}});
+        }
+}
+
+void pitchCurves(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.transmitter.schools.pitch != PitchSchool::One) return;
+    const FlightMode* first = nullptr;
+    for (const FlightMode& m : c.setup.transmitter.modes) {
+        if (!m.flownInverted || m.id == kHoldMode) continue;
+        if (first == nullptr) {
+            first = &m;
+            continue;
+        }
+        if (sameShape(m.pitch, first->pitch)) continue;
+        out.push_back({.id = "school-pitch." + m.id,
+                       .severity = Severity::Note,
+                       .row = "pitch-curve",
+                       .title = say(KH_TR("{m} has a pitch curve of its own"), {{"m", m.name}}),
+                       .found = say(KH_TR("{a} and {b} differ; the school chosen is one curve for all aerobatic modes."),
+                                    {{"a", first->name}, {"b", m.name}}),
+                       .why = say(KH_TR("The stick then feels different after the mode switch.")),
+                       .todo = say(KH_TR("Copy {a}'s pitch curve to {b} in the transmitter."), {{"a", first->name}, {"b", m.name}}),
+                       .box = Box::Transmitter,
+                       .subject = modePath(m, "pitch"),
+                       .fix = {{modePath(m, "pitch"), first->pitch}}});
+    }
+}
+
+void agilityBox(const AuditContext& c, std::vector<Finding>& out) {
+    const bool inController = c.setup.transmitter.schools.agility == AgilitySchool::Controller;
+    if (inController) {
+        for (const FlightMode& m : c.setup.transmitter.modes) {
+            struct Axis {
+                const char* key;
+                const AxisRates& rates;
+            };
+            std::vector<Edit> fix;
+            double rate = 100.0;
+            double expo = 0.0;
+            for (const Axis& a : {Axis{"aileron", m.aileron}, Axis{"elevator", m.elevator}, Axis{"rudder", m.rudder}}) {
+                if (a.rates.ratePct == 100.0 && a.rates.expoPct == 0.0) continue;
+                rate = a.rates.ratePct;
+                expo = a.rates.expoPct;
+                fix.push_back({modePath(m, (std::string(a.key) + ".ratePct").c_str()), 100.0});
+                fix.push_back({modePath(m, (std::string(a.key) + ".expoPct").c_str()), 0.0});
+            }
+            if (fix.empty()) continue;
+            const std::string subject = fix.front().path;
+            out.push_back({.id = "school-agility." + m.id,
+                           .severity = Severity::Note,
+                           .row = "rates",
+                           .title = say(KH_TR("The transmitter is not straight in {m}"), {{"m", m.name}}),
+                           .found = say(KH_TR("Rate {r} %, expo {e} %; the school chosen sets agility in the controller, in °/s."),
+                                        {{"r", num(rate)}, {"e", num(expo)}}),
+                           .why = say(KH_TR("What both boxes do multiplies, and the controller's °/s are no longer true.")),
+                           .todo = say(KH_TR("Set rates to 100 % and expo to 0 % in {m} in the transmitter."), {{"m", m.name}}),
+                           .box = Box::Transmitter,
+                           .subject = subject,
+                           .fix = std::move(fix)});
+        }
+        return;
+    }
+    for (const Bank& b : c.setup.controller.banks)
+        if (b.expoPct != 0.0)
+            out.push_back({.id = "school-agility.bank-" + b.id,
+                           .severity = Severity::Note,
+                           .row = "agility-roll",
+                           .title = say(KH_TR("The controller has expo of its own")),
+                           .found = say(KH_TR("Bank {b}: {e} %; the school chosen sets agility in the transmitter."),
+                                        {{"b", b.id}, {"e", num(b.expoPct)}}),
+                           .why = say(KH_TR("What both boxes do multiplies.")),
+                           .todo = say(KH_TR("Set expo to 0 % in bank {b} of the controller."), {{"b", b.id}}),
+                           .box = Box::Controller,
+                           .subject = "controller.banks." + b.id + ".expoPct",
+                           .fix = {{"controller.banks." + b.id + ".expoPct", 0.0}}});
+}
+
+void tailGain(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    std::string step;
+    for (const SwitchFunction& f : tx.functions)
+        if (f.id.starts_with("gain-") && !f.when.empty()) step = f.id;
+    Finding f{.severity = Severity::Note, .row = "tail-gain", .box = Box::Transmitter};
+    if (tx.schools.tailGain == GainSchool::Steps) {
+        if (!step.empty()) return;
+        f.severity = Severity::Warning;
+        f.title = say(KH_TR("No switch works the gain steps"));
+        f.found = say(KH_TR("The school chosen is three gain steps on a switch of their own; none has one."));
+        f.why = say(KH_TR("The gain then follows the flight mode, not the switch you reach for when the tail wags."));
+        f.todo = say(KH_TR("Give gain steps 2 and 3 a switch in the transmitter."));
+        f.subject = "transmitter.schools.tailGain";
+    } else if (!step.empty()) {
+        f.title = say(KH_TR("A gain step replaces the mode's gain"));
+        f.found = tx.schools.tailGain == GainSchool::PerMode
+                      ? say(KH_TR("{s} answers to {w}; the school chosen is one gain per flight mode."),
+                            {{"s", step}, {"w", conditionAsTyped(*conditionOf(tx, step))}})
+                      : say(KH_TR("{s} answers to {w}; the school chosen leaves the gain to the controller."),
+                            {{"s", step}, {"w", conditionAsTyped(*conditionOf(tx, step))}});
+        f.why = say(KH_TR("Two places then decide about one number."));
+        f.todo = say(KH_TR("Take {s} off its switch in the transmitter."), {{"s", step}});
+        f.subject = "transmitter.functions." + step + ".when";
+        f.fix = {{f.subject, Condition{}}};
+    } else if (tx.schools.tailGain == GainSchool::Fixed) {
+        const double first = tx.modes.front().tailGainPct;
+        const auto other = std::find_if(tx.modes.begin(), tx.modes.end(), [&](const FlightMode& m) { return m.tailGainPct != first; });
+        if (other == tx.modes.end()) return;
+        f.title = say(KH_TR("The gain differs between modes"));
+        f.found = say(KH_TR("{a} sends {x}, {b} sends {y}; the school chosen leaves the gain to the controller."),
+                      {{"a", tx.modes.front().name},
+                       {"x", render(gainAsShown(first, tx.profile.gainScale))},
+                       {"b", other->name},
+                       {"y", render(gainAsShown(other->tailGainPct, tx.profile.gainScale))}});
+        f.why = say(KH_TR("The controller would follow the channel where it listens to one."));
+        f.todo = say(KH_TR("Send one gain in every mode in the transmitter."));
+        f.subject = modePath(*other, "tailGainPct");
+        for (const FlightMode& m : tx.modes)
+            if (m.tailGainPct != first) f.fix.push_back({modePath(m, "tailGainPct"), first});
+    } else {
+        return;
+    }
+    out.push_back(std::move(f));
+}
+
+void holdSwitch(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const FlightMode* hold = modeById(tx, kHoldMode);
+    if (hold == nullptr || hold->when.empty()) return;  // another rule's
+    std::set<std::string> modes;
+    for (const FlightMode& m : tx.modes)
+        if (m.id != kHoldMode) modes.merge(switchesOf(tx, m.when));
+    std::string common;
+    for (const std::string& s : switchesOf(tx, hold->when))
+        if (modes.count(s) != 0) common = s;
+    const bool own = tx.schools.holdSwitch == HoldSwitchSchool::Own;
+    if (own == common.empty()) return;
+    out.push_back({.severity = Severity::Note,
+                   .row = "hold-switch",
+                   .title = own ? say(KH_TR("Hold is on the mode switch")) : say(KH_TR("Hold has a switch of its own")),
+                   .found = own ? say(KH_TR("{s} works hold and the flight modes."), {{"s", common}})
+                                : say(KH_TR("Hold answers to {w}; the school chosen is the mode switch's last place."),
+                                      {{"w", conditionAsTyped(hold->when)}}),
+                   .why = own ? say(KH_TR("Leaving the wrong mode in a hurry can pass through hold, and hold through a mode."))
+                              : say(KH_TR("The hand looks for hold where it is in your other models.")),
+                   .todo = own ? say(KH_TR("Give hold a two-position switch of its own in the transmitter."))
+                               : say(KH_TR("Put hold on the mode switch's last place in the transmitter.")),
+                   .box = Box::Transmitter,
+                   .subject = modePath(*hold, "when")});
+}
+
+void midStick(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    if (tx.schools.midStick == MidStickSchool::Zero) {
+        for (std::size_t i = 0; i < tx.modes.size(); ++i) {
+            const double mid = c.model.pitchCurveAt(i, 0.0);
+            if (tx.modes[i].id == kHoldMode || std::abs(mid) <= kMidPitchPct) continue;
+            Curve curve = tx.modes[i].pitch;
+            std::vector<Edit> fix;
+            for (CurvePoint& p : curve.points)
+                if (p.x == 50.0) {
+                    p.y = 0.0;
+                    fix = {{modePath(tx.modes[i], "pitch"), curve}};
+                }
+            out.push_back({.id = "school-mid-stick." + tx.modes[i].id,
+                           .severity = Severity::Note,
+                           .row = "pitch-curve",
+                           .title = say(KH_TR("Mid stick is not 0° in {m}"), {{"m", tx.modes[i].name}}),
+                           .found = say(KH_TR("The curve stands at {p} %, {d}°."),
+                                        {{"p", signedNum(mid, 1)}, {"d", signedNum(c.figures.bladeDegAt(mid), 1)}}),
+                           .why = say(KH_TR("The school chosen is 0° at mid stick: up and down then feel alike.")),
+                           .todo = say(KH_TR("Set the point at mid stick to 0 % in the transmitter.")),
+                           .box = Box::Transmitter,
+                           .witness = Witness{std::nullopt,
+                                              [&] {
+                                                  PartialDeck d = modeState(tx, tx.modes[i]);
+                                                  d.collective = 0.0;
+                                                  return d;
+                                              }()},
+                           .subject = modePath(tx.modes[i], "pitch"),
+                           .fix = std::move(fix)});
+        }
+        return;
+    }
+    const ModeFigures& base = c.figures.modes.front();
+    if (!base.hoverStick.known || std::abs(base.hoverStick.value) <= kMidHoverStick) return;
+    out.push_back({.id = "school-mid-stick." + base.id,
+                   .severity = Severity::Note,
+                   .row = "hover-mode",
+                   .title = say(KH_TR("{m} does not hover at mid stick"), {{"m", base.name}}),
+                   .found = say(KH_TR("It hovers at stick {s}; the estimate is {p}°."),
+                                {{"s", signedNum(base.hoverStick.value, 2)}, {"p", num(base.hoverPitch.value, 1)}}),
+                   .why = say(KH_TR("The school chosen is the hover at mid stick, for scale and training.")),
+                   .todo = say(KH_TR("Raise the middle of {m}'s pitch curve to {p}° in the transmitter."),
+                               {{"m", base.name}, {"p", num(base.hoverPitch.value, 1)}}),
+                   .box = Box::Transmitter,
+                   .witness = Witness{std::nullopt, modeState(tx, tx.modes.front())},
+                   .subject = modePath(tx.modes.front(), "pitch")});
+}
+
+void rescue(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const std::string path = "transmitter.functions.rescue.when";
+    if (!worked(tx, "rescue")) return;
+    const Condition& when = *conditionOf(tx, "rescue");
+    Finding f{.severity = Severity::Note, .row = "unused-channels", .box = Box::Transmitter, .subject = path};
+    if (tx.schools.rescue == RescueSchool::None) {
+        f.title = say(KH_TR("Rescue is on a switch"));
+        f.found = say(KH_TR("It answers to {w}; the school chosen does not use it."), {{"w", conditionAsTyped(when)}});
+        f.why = say(KH_TR("A bumped switch throws the machine over."));
+        f.todo = say(KH_TR("Take rescue off its switch in the transmitter."));
+        f.fix = {{path, Condition{}}};
+        out.push_back(std::move(f));
+        return;
+    }
+    std::set<std::string> stops;
+    for (const char* id : {kHoldMode, "kill", "cut"})
+        if (const Condition* stop = conditionOf(tx, id)) stops.merge(switchesOf(tx, *stop));
+    for (const SwitchProfile& s : tx.profile.switches) {
+        if (switchesOf(tx, when).count(s.id) == 0) continue;
+        PartialDeck state;
+        putTerms(state, when);
+        if (stops.count(s.id) != 0) {
+            Finding shared = f;
+            shared.id = "rescue-finger";
+            shared.severity = Severity::Danger;
+            shared.title = say(KH_TR("Rescue is under the finger that works hold or kill"));
+            shared.found = say(KH_TR("{s} works both."), {{"s", s.id}});
+            shared.why = say(KH_TR("Reaching for hold next to the machine can set off a rescue: full collective and a tilted disc."));
+            shared.todo = say(KH_TR("Put rescue on another switch in the transmitter."));
+            shared.witness = Witness{std::nullopt, state};
+            out.push_back(std::move(shared));
+        }
+        if (tx.schools.rescue == RescueSchool::Momentary && !s.momentary) {
+            Finding latched = f;
+            latched.severity = Severity::Warning;
+            latched.title = say(KH_TR("Rescue stays on"));
+            latched.found = say(KH_TR("{s} does not spring back; the school chosen is a momentary switch."), {{"s", s.id}});
+            latched.why = say(KH_TR("Forgotten on, it takes the machine over at the next start."));
+            latched.todo = say(KH_TR("Put rescue on a momentary switch in the transmitter."));
+            latched.witness = Witness{std::nullopt, state};
+            out.push_back(std::move(latched));
+        }
+    }
+}
+
+void channelOrder(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.transmitter.schools.order != OrderSchool::Controller) return;
+    const std::vector<Edit> edits = controllerOrder(c.setup);
+    if (edits.empty()) return;
+    std::vector<Message> names;
+    for (const std::string& id : c.setup.controller.profile.channelOrder) names.push_back(say(KH_TR("{f}"), {{"f", id}}));
+    const std::string function = edits.front().path.substr(std::string("transmitter.channels.").size());
+    out.push_back({.severity = Severity::Warning,
+                   .row = "channel-" + function.substr(0, function.find('.')),
+                   .title = say(KH_TR("The channels are not in the controller's order")),
+                   .found = say(KH_TR("{n} differ; {box} expects {all}."),
+                                {{"n", num(static_cast<double>(edits.size()))}, {"box", c.setup.controller.profile.name}, {"all", names}}),
+                   .why = say(KH_TR("A stick then moves another axis, and the throttle can sit where a stick is.")),
+                   .todo = say(KH_TR("Set the channels to that order in the transmitter, or choose the school \"learned order\".")),
+                   .box = Box::Transmitter,
+                   .subject = edits.front().path,
+                   .fix = edits});
+}
+
+void endOfFlight(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const bool charge = tx.alarms.usedMah.has_value();
+    const bool volts = tx.alarms.voltsPerCell.has_value();
+    Finding f{.severity = Severity::Warning,
+              .row = "timer",
+              .why = say(KH_TR("An empty pack stops the motor in the air.")),
+              .box = Box::Transmitter};
+    if (tx.schools.end == EndSchool::UsedCharge && !charge) {
+        f.title = say(KH_TR("No alarm on used charge"));
+        f.found = say(KH_TR("The school chosen ends the flight by used charge; none is set."));
+        f.todo = say(KH_TR("Set the alarm in the transmitter to four fifths of the pack."));
+        f.subject = "transmitter.alarms.usedMah";
+        if (c.setup.machine.power.capacityMah) f.fix = {{f.subject, std::floor(*c.setup.machine.power.capacityMah * 0.8)}};
+    } else if (tx.schools.end == EndSchool::VoltageAlarm && !volts) {
+        f.title = say(KH_TR("No alarm on pack voltage"));
+        f.found = say(KH_TR("The school chosen ends the flight by pack voltage; none is set."));
+        f.todo = say(KH_TR("Set the alarm in the transmitter to 3.5 V a cell."));
+        f.subject = "transmitter.alarms.voltsPerCell";
+        f.fix = {{f.subject, 3.5}};
+    } else if (c.setup.machine.power.kind == PowerKind::Electric &&
+               static_cast<int>(charge) + static_cast<int>(volts) + static_cast<int>(tx.timerMin > 0.0) == 1) {
+        f.severity = Severity::Note;
+        f.title = say(KH_TR("One thing alone ends the flight"));
+        f.found = say(KH_TR("Of timer, used charge and pack voltage one is set."));
+        f.why = say(KH_TR("A used or an aged pack is empty before its time; two together notice it."));
+        f.todo = say(KH_TR("Add an alarm on pack voltage in the transmitter: 3.5 V a cell."));
+        f.subject = "transmitter.alarms.voltsPerCell";
+        f.fix = {{f.subject, 3.5}};
+    } else {
+        return;
+    }
+    out.push_back(std::move(f));
+}
+
+}  // namespace
+
+std::span<const Rule> schoolRules() {
+    static constexpr std::array rules{
+        Rule{"school-entry", Station::Modes, curveEntry},       Rule{"school-pitch", Station::Modes, pitchCurves},
+        Rule{"school-agility", Station::Modes, agilityBox},     Rule{"school-gain", Station::Modes, tailGain},
+        Rule{"school-hold-switch", Station::Radio, holdSwitch}, Rule{"school-mid-stick", Station::Modes, midStick},
+        Rule{"school-rescue", Station::Radio, rescue},          Rule{"school-order", Station::Radio, channelOrder},
+        Rule{"school-end", Station::Power, endOfFlight},
+    };
+    return rules;
+}
+
+}  // namespace kh
