@@ -14,6 +14,16 @@ inline const kh::Setup& turnstone() {
     static const kh::Setup setup = kh::io::loadDocument(KEELHAUL_SOURCE "/data/demo/turnstone-470.keel.json").setup;
     return setup;
 }
+/// Aerobatic, twelve cells, the controller with the 8° reference.
+inline const kh::Setup& fulmar() {
+    static const kh::Setup setup = kh::io::loadDocument(KEELHAUL_SOURCE "/data/demo/fulmar-700.keel.json").setup;
+    return setup;
+}
+/// With an engine.
+inline const kh::Setup& gannet() {
+    static const kh::Setup setup = kh::io::loadDocument(KEELHAUL_SOURCE "/data/demo/gannet-600n.keel.json").setup;
+    return setup;
+}
 inline const kh::Setup& dunlin() {
     static const kh::Setup setup = kh::io::loadDocument(KEELHAUL_SOURCE "/data/demo/dunlin-380.keel.json").setup;
     return setup;

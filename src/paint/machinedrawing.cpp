@@ -230,7 +230,7 @@ void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
     drawTitle(p, area, KH_TR("Channels"),
-              words(say(KH_TR("pulse from {t}, as {c} reads it"),
+              words(say(KH_TR("pulse from {t}, as {c} reads it; diamond: failsafe, tick: limit"),
                         {{"t", s.setup.transmitter.profile.name}, {"c", s.setup.controller.profile.name}})));
     const double labels = 96;
     const double left = area.left() + labels;
@@ -262,6 +262,18 @@ void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
         const double to = std::clamp(x(now.pulseUs), left, right);
         p.fillRect(QRectF(std::min(from, to), y - 3, std::abs(to - from), 7), t.transmitter);
         p.fillRect(QRectF(to - 1.5, y - 7, 3, 15), t.ink);
+        if (const ChannelFigures* figures = s.evaluation.figures.channel(c.id)) {
+            for (const Figure* limit : {&figures->limitLowUs, &figures->limitHighUs})
+                if (limit->known && x(limit->value) >= left && x(limit->value) <= right) vline(p, x(limit->value), y - 8, y + 9, t.machine);
+            if (figures->failsafeUs.known) {
+                const QPointF at(std::clamp(x(figures->failsafeUs.value), left, right), y + 0.5);
+                p.setRenderHint(QPainter::Antialiasing);
+                p.setPen(QPen(t.transmitter, 1.6));
+                p.setBrush(t.sheet);
+                p.drawPolygon(QPolygonF({at + QPointF(-6, 0), at + QPointF(0, -6), at + QPointF(6, 0), at + QPointF(0, 6)}));
+                p.setRenderHint(QPainter::Antialiasing, false);
+            }
+        }
         const QString us = words(say(KH_TR("{u} µs"), {{"u", num(now.pulseUs)}}));
         drawText(p, {right + 70 - textWidth(us, Theme::font(13)), y + 5}, us, Theme::font(13), t.ink);
         const QString reading = words(say(KH_TR("{r} %"), {{"r", signedNum(now.readingPct, 1)}}));

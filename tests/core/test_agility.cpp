@@ -144,3 +144,13 @@ TEST_CASE("channels go to the controller's order, and spare ones are named one b
     CHECK_THROWS_WITH(withSpares(turnstone(), {{"ch1", 1, ""}}), Catch::Contains("channel 1"));
     CHECK_THROWS_WITH(withSpares(turnstone(), {{"ch8", 8, "Q9"}}), Catch::Contains("Q9"));
 }
+
+TEST_CASE("a channel tells its failsafe and its limits in µs") {
+    const Figures f = evaluate(turnstone()).figures;
+    CHECK(f.channel("throttle")->failsafeUs.value == 1060.0);
+    CHECK_FALSE(f.channel("rudder")->failsafeUs.known);
+    CHECK(f.channel("rudder")->limitHighUs.value == 2100.0);
+    const Figures tight = evaluate(edited(turnstone(), {{"transmitter.channels.rudder.limitPct", 110.0}})).figures;
+    CHECK(tight.channel("rudder")->limitLowUs.value == 1060.0);
+    CHECK(tight.channel("rudder")->limitHighUs.value == 1940.0);
+}

@@ -2,6 +2,9 @@
 //
 // Every rule has a pair: the smallest change to a sound document that fires it, and its own remedy that clears it.
 #include "core/base/error.h"
+#include "core/proof/switchproof.h"
+#include "core/solve/newmodel.h"
+#include "io/library.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
@@ -126,6 +129,9 @@ std::vector<Pair> pairs() {
         {"cells", D, {{"machine.power.cells", 16.0}}, {"opening"}},
         {"throttle-ends", W, {{"speedController.highUs", 1840.0}}, {}},
         {"timer", W, {{"transmitter.timerMin", 0.0}}, {"school-end"}},
+        {"box-limits.travel.rudder", W, {{"transmitter.channels.rudder.travelHighPct", 155.0}}, {"end-point.rudder.high"}},
+        {"box-limits.hold", W, {{"transmitter.hold.throttlePct", -25.0}}, {"hold-value"}},
+        {"box-limits.points.idle1", W, {{"transmitter.modes.idle1.pitch", lineCurve(-100, 100, 21)}}, {}},
         {"timer-long", W, {{"transmitter.timerMin", 7.0}}, {}},
         {"school-entry.normal.pitch",
          N,
@@ -156,12 +162,36 @@ std::vector<Pair> pairs() {
 
 }  // namespace
 
-TEST_CASE("the sound model has no danger and no warning; its notes are these") {
-    const Evaluation e = evaluate(turnstone());
-    REQUIRE(e.simulated);
-    REQUIRE(khtest::listed(khtest::ids(e)) == khtest::listed({"spool-up.idle1", "spool-up.idle2"}));
-    REQUIRE(e.count(Severity::Danger) == 0);
-    REQUIRE(e.count(Severity::Warning) == 0);
+TEST_CASE("a sound model has no danger and no warning; its notes are these") {
+    struct Sound {
+        const Setup& setup;
+        std::set<std::string> notes;
+    };
+    for (const Sound& sound : {Sound{turnstone(), {"spool-up.idle1", "spool-up.idle2"}},
+                               Sound{khtest::fulmar(), {"opening", "spool-up.idle1", "spool-up.idle2"}}, Sound{khtest::gannet(), {}}}) {
+        INFO(sound.setup.machine.name);
+        const Evaluation e = evaluate(sound.setup);
+        REQUIRE(e.simulated);
+        CHECK(khtest::listed(khtest::ids(e)) == khtest::listed(sound.notes));
+        CHECK(e.count(Severity::Danger) == 0);
+        CHECK(e.count(Severity::Warning) == 0);
+        CHECK(proveSwitches(sound.setup).failures() == 0);
+    }
+}
+
+TEST_CASE("a new model of every size class warns of nothing but what only its machine can give") {
+    const io::Library lib = io::loadLibrary({KEELHAUL_SOURCE "/data"});
+    for (const SizeClass& c : sizeClasses())
+        for (const ControllerProfile& box : lib.controllers) {
+            INFO(c.id << " with " << box.name);
+            const auto servo = [&](const char* id) {
+                return *std::find_if(lib.servos.begin(), lib.servos.end(), [&](const ServoProfile& s) { return s.id == id; });
+            };
+            const Evaluation e = evaluate(newModel(
+                "New", c.id, {lib.transmitters.front(), box, lib.speedControllers.front(), servo("cleat-c12"), servo("cleat-t7")}));
+            for (const Finding& f : e.findings)
+                if (f.severity != Severity::Note) CHECK(f.id == "blade-limit");
+        }
 }
 
 TEST_CASE("each rule fires on its smallest mistake, and its remedy clears it") {

@@ -97,8 +97,9 @@ TEST_CASE("every mode, port, channel and bank has its row") {
 }
 
 TEST_CASE("failsafe, limits and alarms are printed once they are set, each with its unit") {
-    const std::string before = allText(
-        sheetOf(edited(turnstone(), {{"transmitter.alarms.voltsPerCell", std::monostate{}}, {"transmitter.alarms.voicePack", false}})));
+    const std::string before = allText(sheetOf(edited(turnstone(), {{"transmitter.channels.throttle.failsafePct", std::monostate{}},
+                                                                    {"transmitter.alarms.voltsPerCell", std::monostate{}},
+                                                                    {"transmitter.alarms.voicePack", false}})));
     CHECK(before.find("failsafe") == std::string::npos);
     CHECK(before.find("Alarm") == std::string::npos);
     const std::string after = allText(sheetOf(edited(turnstone(), {{"transmitter.channels.throttle.failsafePct", -110.0},

@@ -5,6 +5,7 @@
 #include "core/proof/finding.h"
 #include "core/solve/answers.h"
 
+#include <algorithm>
 #include <array>
 #include <cmath>
 #include <map>
@@ -250,6 +251,64 @@ void failsafe(const AuditContext& c, std::vector<Finding>& out) {
          .fix = {{"transmitter.channels.throttle.failsafePct", held}}});
 }
 
+/// What the box cannot hold; a document from elsewhere, or a change of box, can ask for it.
+void boxLimits(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const TransmitterProfile& box = tx.profile;
+    const auto tell = [&](const std::string& id, const char* row, Message found, Message todo, Edit fix) {
+        out.push_back({.id = "box-limits." + id,
+                       .severity = Severity::Warning,
+                       .row = row,
+                       .title = say(KH_TR("{box} cannot hold this"), {{"box", box.name}}),
+                       .found = std::move(found),
+                       .why = say(KH_TR("What the transmitter then really sends is not what is computed here.")),
+                       .todo = std::move(todo),
+                       .box = Box::Transmitter,
+                       .subject = fix.path,
+                       .fix = {std::move(fix)}});
+    };
+    for (const ChannelSettings& ch : tx.channels)
+        for (const bool high : {false, true}) {
+            const double travel = high ? ch.travelHighPct : ch.travelLowPct;
+            if (travel <= box.travelLimitPct) continue;
+            tell("travel." + ch.id, ("channel-" + ch.id).c_str(),
+                 say(KH_TR("Travel of {f} is {t} %; {box} goes to {l} %."),
+                     {{"f", ch.id}, {"t", num(travel, 1)}, {"box", box.name}, {"l", num(box.travelLimitPct, 1)}}),
+                 say(KH_TR("Set it to {l} % in the transmitter, and learn the ends in the controller or raise the rate."),
+                     {{"l", num(box.travelLimitPct, 1)}}),
+                 {channelPath(ch.id, high ? "travelHighPct" : "travelLowPct"), box.travelLimitPct});
+        }
+    const double held = tx.hold.throttlePct;
+    if (held < box.holdLowPct || held > box.holdHighPct)
+        tell("hold", "throttle-curve",
+             say(KH_TR("Hold is {h} %; {box} takes {a} … {b} %."),
+                 {{"h", num(held, 1)}, {"box", box.name}, {"a", num(box.holdLowPct, 1)}, {"b", num(box.holdHighPct, 1)}}),
+             say(KH_TR("Set hold to {v} % in the transmitter."), {{"v", num(std::clamp(held, box.holdLowPct, box.holdHighPct), 1)}}),
+             {"transmitter.hold.throttlePct", std::clamp(held, box.holdLowPct, box.holdHighPct)});
+    for (const FlightMode& m : tx.modes)
+        for (const bool pitch : {true, false}) {
+            const Curve& curve = pitch ? m.pitch : m.throttle;
+            const std::string path = "transmitter.modes." + m.id + (pitch ? ".pitch" : ".throttle");
+            const auto most = static_cast<std::size_t>(box.curvePoints);
+            if (!pitch && m.id == "hold") continue;
+            if (curve.points.size() > most)
+                tell("points." + m.id, pitch ? "pitch-curve" : "throttle-curve",
+                     say(KH_TR("{m}: {n} points; {box} has {l}."), {{"m", m.name},
+                                                                    {"n", num(static_cast<double>(curve.points.size()))},
+                                                                    {"box", box.name},
+                                                                    {"l", num(box.curvePoints)}}),
+                     say(KH_TR("Enter the curve with {l} points in the transmitter."), {{"l", num(box.curvePoints)}}),
+                     {path, resampledCurve(curve, most)});
+            else if (curve.shape == CurveShape::Smooth && !box.smoothCurves) {
+                Curve straight = curve;
+                straight.shape = CurveShape::Straight;
+                tell("smooth." + m.id, pitch ? "pitch-curve" : "throttle-curve",
+                     say(KH_TR("{m} is smooth; {box} has straight curves only."), {{"m", m.name}, {"box", box.name}}),
+                     say(KH_TR("Enter the curve straight from point to point in the transmitter.")), {path, straight});
+            }
+        }
+}
+
 }  // namespace
 
 std::span<const Rule> radioRules() {
@@ -264,6 +323,7 @@ std::span<const Rule> radioRules() {
         Rule{"centre", Station::Radio, centres},
         Rule{"channel-sense", Station::Radio, channelSense},
         Rule{"model-match", Station::Radio, modelMatch},
+        Rule{"box-limits", Station::Radio, boxLimits},
     };
     return rules;
 }

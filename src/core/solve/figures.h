@@ -99,6 +99,8 @@ struct ChannelFigures {
     std::string id;
     Figure lowReading, centreReading, highReading;
     Figure lowUs, centreUs, highUs;
+    Figure failsafeUs;  ///< unknown while none is stored
+    Figure limitLowUs, limitHighUs;
 };
 
 struct Figures {

@@ -61,6 +61,13 @@ void FigureBuilder::channels() {
         f.lowUs = make(KH_TR("pulse at the low end"), {"µs", 0}, paths, us(-100));
         f.centreUs = make(KH_TR("pulse at the centre"), {"µs", 0}, paths, us(0));
         f.highUs = make(KH_TR("pulse at the high end"), {"µs", 0}, paths, us(100));
+        f.failsafeUs = make(KH_TR("pulse without a signal"), {"µs", 0}, {base + ".failsafePct", base + ".reversed"},
+                            us(c.failsafePct.value_or(0.0)), {{"transmitter.channels.failsafePct", c.failsafePct.has_value()}});
+        // far beyond any travel: the limit is what is left
+        f.limitLowUs = make(KH_TR("shortest pulse the limit lets through"), {"µs", 0}, {base + ".limitPct"},
+                            [&](Derivation& why) { return std::min(us(-1000)(why), us(1000)(why)); });
+        f.limitHighUs = make(KH_TR("longest pulse the limit lets through"), {"µs", 0}, {base + ".limitPct"},
+                             [&](Derivation& why) { return std::max(us(-1000)(why), us(1000)(why)); });
         out.channels.push_back(std::move(f));
     }
 }

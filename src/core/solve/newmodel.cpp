@@ -138,12 +138,17 @@ void buildController(Setup& s, const SizeClass& c) {
         if (servo.servo.maxHz && hz <= *servo.servo.maxHz && hz <= 200.0) fc.rateHz = std::max(fc.rateHz, hz);
     for (std::size_t i = 0; i < s.machine.servos.size() && i < fc.profile.ports.size(); ++i)
         fc.ports.push_back({fc.profile.ports[i], s.machine.servos[i].id, false, 0.0});
-    fc.collectiveHighPct = fc.collectiveLowPct = tenth(strokePct(servo, fc.profile, head.gripMm * sinDeg(c.collectiveDeg)));
     const double tilt = referenceTiltDeg(fc.profile.referenceDeg, head.innerRadiusMm, head.gripMm);
-    fc.referencePct =
-        tenth(strokePct(servo, fc.profile, s.machine.plate.ballRadiusMm * sinDeg(tilt)) / shareFromPct(fc.profile.referenceDemandPct));
-    // what is left of the stroke beside full collective, with the margin the stroke rule asks for
-    fc.cyclicLimitPct = std::floor(std::clamp((94.0 - fc.collectiveHighPct) / fc.referencePct, 0.1, 1.0) * 100.0);
+    for (int hole = 0; hole < 6; ++hole) {
+        fc.collectiveHighPct = fc.collectiveLowPct = tenth(strokePct(servo, fc.profile, head.gripMm * sinDeg(c.collectiveDeg)));
+        fc.referencePct =
+            tenth(strokePct(servo, fc.profile, s.machine.plate.ballRadiusMm * sinDeg(tilt)) / shareFromPct(fc.profile.referenceDemandPct));
+        // what is left of the stroke beside full collective, with the margin the stroke rule asks for
+        fc.cyclicLimitPct = std::floor(std::clamp((94.0 - fc.collectiveHighPct) / fc.referencePct, 0.1, 1.0) * 100.0);
+        if (fc.cyclicLimitPct >= fc.profile.referenceDemandPct) break;
+        for (PlateServo& each : s.machine.servos)
+            each.armMm = tenth(each.armMm * 1.05);  // the next hole out: the reference must be reached
+    }
     fc.tail.pulseUs = s.machine.tail.servo.pulseUs.value_or(1520.0);
     fc.tail.rateHz = 50.0;
     for (const double hz : fc.profile.ratesHz)
