@@ -6,6 +6,7 @@
 #include "app/mainwindow.h"
 #include "app/sparesdialog.h"
 #include "core/base/error.h"
+#include "core/proof/modechecks.h"
 #include "core/setup/modeedits.h"
 #include "io/html.h"
 #include "paint/pdf.h"
@@ -91,6 +92,7 @@ void MainWindow::runAction(const QString& id) {
         FieldsDialog(this, workspace_, tr("Switches and functions"), switchFields(workspace_.setup().transmitter)).exec();
     else if (id == QStringLiteral("to-set")) showStillToSet();
     else if (id == QStringLiteral("schools")) FieldsDialog(this, workspace_, tr("Schools"), schoolFields()).exec();
+    else if (id == QStringLiteral("hold-form")) setHold();
     else if (id == QStringLiteral("alarms")) FieldsDialog(this, workspace_, tr("Timer, alarms and voice"), alarmFields()).exec();
     else if (id == QStringLiteral("failsafe"))
         FieldsDialog(this, workspace_, tr("Failsafe and channel limits"), failsafeFields(workspace_.setup().transmitter)).exec();
@@ -155,7 +157,7 @@ void MainWindow::showMenu(QPoint at) {
     menu->addSeparator();
     for (const char* id : {"save", "save-as", "save-template", "revert", "export", "print"}) add(id);
     menu->addSeparator();
-    for (const char* id : {"boxes", "switch-map", "schools", "alarms", "failsafe", "spares", "channel-order", "bench-state", "to-set",
+    for (const char* id : {"boxes", "switch-map", "hold-form", "schools", "alarms", "failsafe", "spares", "channel-order", "bench-state", "to-set",
                            "renew", "preferences", "handbook", "shortcuts", "about"})
         add(id);
     menu->addSeparator();
@@ -246,6 +248,15 @@ void MainWindow::setBenchState() {
         tr("%1 settings changed, in one step that can be undone: travel 100, sub-trim 0, straight pitch curves, no mixing. Hold is as it "
            "was: keep it on.")
             .arg(edits.size()));
+}
+
+void MainWindow::setHold() {
+    FieldsDialog form(this, workspace_, tr("Hold, kill and power-on"), holdFields(workspace_.setup().transmitter));
+    if (form.exec() != QDialog::Accepted) return;
+    const std::vector<Edit> mirror = holdMirrorEdits(workspace_.setup().transmitter);
+    if (mirror.empty()) return;
+    workspace_.document().edit(tr("Hold flies like the mode before"), mirror);
+    showMessage(tr("Hold took over %1 rates and gains of the mode an autorotation begins in; one step, and it can be undone.").arg(mirror.size()));
 }
 
 void MainWindow::setChannelOrder() {

@@ -31,9 +31,9 @@ FieldsDialog::FieldsDialog(QWidget* parent, Workspace& workspace, const QString&
         const auto field = readField(workspace.setup(), f.path);
         if (!field) continue;
         QWidget* editor = nullptr;
-        if (field->info.kind == FieldKind::Choice) {
+        if (field->info.kind == FieldKind::Choice || !f.options.empty()) {
             auto* combo = new QComboBox;
-            for (const std::string& c : field->info.choices) combo->addItem(words(c.c_str()), QString::fromStdString(c));
+            for (const std::string& c : f.options.empty() ? field->info.choices : f.options) combo->addItem(words(c.c_str()), QString::fromStdString(c));
             combo->setCurrentIndex(combo->findData(QString::fromStdString(std::get<std::string>(field->value))));
             editor = combo;
         } else if (field->info.kind == FieldKind::Flag) {
@@ -165,6 +165,25 @@ const std::vector<FormField>& alarmFields() {
          KH_TR("The maker's or yours, until a flight was logged. First flight: 3 minutes, 4 with an engine.")},
     };
     return fields;
+}
+
+std::vector<FormField> holdFields(const TransmitterSettings& transmitter) {
+    std::vector<std::string> modes;
+    for (const FlightMode& m : transmitter.modes)
+        if (m.id != kHoldMode) modes.push_back(m.id);
+    std::vector<FormField> out{
+        {"transmitter.schools.hold", KH_TR("School"),
+         KH_TR("Cut lies slightly below the throttle's end. Bail-out keeps the speed controller's idle value and needs a kill switch.")},
+        {"transmitter.hold.throttlePct", KH_TR("Hold's throttle"),
+         KH_TR("Judged in µs at the speed controller: 20 µs or more on the off side. Engine: its idle. Motor leads off while you set it.")},
+        {"transmitter.hold.autorotationFrom", KH_TR("Flies like"),
+         KH_TR("The mode an autorotation begins in: hold takes its rates, expo and gain."), modes},
+        {"transmitter.kill.throttlePct", KH_TR("Kill's throttle"), KH_TR("Motor off for good; engine: closed.")},
+        {"transmitter.cut.throttlePct", KH_TR("Cut's throttle"), KH_TR("A floor for the throttle, momentary or latched.")},
+        {"transmitter.hold.powerOnGuard", KH_TR("Power-on guard"),
+         KH_TR("The transmitter starts only with hold on, the base mode, the collective low and rescue off.")},
+    };
+    return out;
 }
 
 std::vector<FormField> failsafeFields(const TransmitterSettings& transmitter) {

@@ -14,6 +14,7 @@ struct FormField {
     std::string path;
     std::string label;
     std::string reason;
+    std::vector<std::string> options = {};  ///< of a text that is one of these
 };
 
 /// A small form over stored fields; accepted, it is one undoable change of those that differ.
@@ -42,6 +43,7 @@ private:
 /// The schools of PRODUCT, the transmitter's alarms, and what each channel does without a signal.
 [[nodiscard]] const std::vector<FormField>& schoolFields();
 [[nodiscard]] const std::vector<FormField>& alarmFields();
+[[nodiscard]] std::vector<FormField> holdFields(const TransmitterSettings& transmitter);
 [[nodiscard]] std::vector<FormField> failsafeFields(const TransmitterSettings& transmitter);
 /// Every function a switch can work, its condition typed as in conditionAsTyped.
 [[nodiscard]] std::vector<FormField> switchFields(const TransmitterSettings& transmitter);

@@ -79,6 +79,7 @@ private:
     void changeBoxes();
     void setBenchState();
     void setChannelOrder();
+    void setHold();
     void saveTemplate();
     void showStillToSet();
     void changeModes(const QString& id);

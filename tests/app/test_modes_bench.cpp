@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What the bench view shows beside a row of Modes, and the forms and handles that came with it.
+#include "app/fieldsdialog.h"
 #include "app/sparesdialog.h"
 #include "bench.h"
 #include "core/setup/modeedits.h"
@@ -117,4 +118,19 @@ TEST_CASE("the channels are put in the controller's order by one command") {
     b.act("channel-order");
     CHECK(b.window.message().contains(QStringLiteral("2 channels changed")));
     CHECK(controllerOrder(b.w().setup()).empty());
+}
+
+TEST_CASE("hold's form chooses the mode it flies like, among those there are") {
+    Bench b;
+    FieldsDialog form(&b.window, b.w(), QStringLiteral("Hold"), holdFields(b.w().setup().transmitter));
+    auto* from = qobject_cast<QComboBox*>(form.editor("transmitter.hold.autorotationFrom"));
+    REQUIRE(from != nullptr);
+    REQUIRE(from->count() == 3);
+    CHECK(from->currentData().toString() == QStringLiteral("idle1"));
+    from->setCurrentIndex(from->findData(QStringLiteral("normal")));
+    REQUIRE(form.apply());
+    CHECK(b.w().setup().transmitter.hold.autorotationFrom == "normal");
+    bool told = false;
+    for (const Finding& f : b.w().evaluation().findings) told = told || f.id == "hold-mirrors";
+    CHECK(told);
 }

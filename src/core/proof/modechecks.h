@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What audit rules and switch proof judge alike: limits, states that bring a mode about, and the checks of settings
-// that need no enumeration. Private to proof.
+// that need no enumeration.
 #pragma once
 
 #include "core/proof/finding.h"
