@@ -51,6 +51,9 @@ struct Rotor {
     bool operator==(const Rotor&) const = default;
 };
 
+/// How a link is made: by pliers at its ends, by turning the rod between two opposite threads, or not at all.
+enum class LinkKind { PlainRod, LeftRight, Moulded };
+
 struct Head {
     double innerRadiusMm = 16.0;
     double gripMm = 22.0;
@@ -58,7 +61,8 @@ struct Head {
     LinkSide link = LinkSide::Leading;
     double phaseDeg = 0.0;
     double gripLimitDeg = 22.0;
-    std::optional<double> threadMmPerTurn;  ///< absent: moulded, fixed links
+    LinkKind linkKind = LinkKind::PlainRod;
+    std::optional<double> threadMmPerTurn;  ///< of one thread; absent: moulded, fixed links
     bool operator==(const Head&) const = default;
 };
 

@@ -9,6 +9,7 @@ namespace {
 
 constexpr std::array kTurning{Choice{"clockwise"}, Choice{"counter-clockwise"}};
 constexpr std::array kLink{Choice{"leading"}, Choice{"trailing"}};
+constexpr std::array kLinkKind{Choice{"plain rod"}, Choice{"left/right thread"}, Choice{"moulded"}};
 constexpr std::array kLever{Choice{"trailing"}, Choice{"leading"}};
 constexpr std::array kPower{Choice{"electric"}, Choice{"engine"}};
 constexpr std::array kModelType{Choice{"helicopter"}, Choice{"aeroplane"}};
@@ -71,6 +72,7 @@ void describe(FieldVisitor& v, Head& h) {
     v.pick("link", h.link, kLink);
     v.number("phaseDeg", h.phaseDeg, {-90, 90, "°", 1});
     v.number("gripLimitDeg", h.gripLimitDeg, {3, 60, "°", 1});
+    v.pick("linkKind", h.linkKind, kLinkKind);
     v.maybe("threadMmPerTurn", h.threadMmPerTurn, {0.1, 2, "mm", 2});
 }
 
@@ -408,12 +410,24 @@ void describe(FieldVisitor& v, SpeedControllerProfile& p) {
     v.list("menu", p.menu);
 }
 
+void describe(FieldVisitor& v, Reading& r) {
+    v.text("id", r.id);
+    v.text("what", r.what);
+    v.number("value", r.value, {-10000, 10000});
+    v.text("unit", r.unit);
+    v.text("at", r.at);
+    v.text("instrument", r.instrument);
+    v.text("uncertainty", r.uncertainty);
+    v.names("under", r.under);
+}
+
 void describe(FieldVisitor& v, Setup& s) {
     v.whole("revision", s.revision, {0, 1e9});
     v.group("machine", s.machine);
     v.group("transmitter", s.transmitter);
     v.group("controller", s.controller);
     v.group("speedController", s.speedController);
+    v.list("readings", s.readings);
 }
 
 template <class T>

@@ -132,6 +132,7 @@ Setup asTemplate(const Setup& setup) {
     Setup out = setup;
     out.revision = 0;
     out.standings.clear();
+    out.readings.clear();
     out.machine.name = setup.machine.name + " template";
     PowerTrain& p = out.machine.power;
     p.kv.reset();

@@ -5,6 +5,7 @@
 #include "core/controller/controller.h"
 #include "core/machine/machine.h"
 #include "core/radio/transmitter.h"
+#include "core/setup/reading.h"
 
 #include <map>
 #include <string>
@@ -18,6 +19,7 @@ struct Setup {
     TransmitterSettings transmitter;
     ControllerSettings controller;
     SpeedControllerSettings speedController;
+    std::vector<Reading> readings;  ///< oldest first
     std::map<std::string, StandingRecord> standings;  ///< by field path (ids, never indices); absent = default
     bool operator==(const Setup&) const = default;
 };

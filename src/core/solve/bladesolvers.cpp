@@ -1,0 +1,332 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Zero pitch, reference throw and collective range from the pitch gauge (DOMAIN 5.5).
+#include "core/base/conventions.h"
+#include "core/chain/model.h"
+#include "core/solve/answers.h"
+#include "core/solve/solverkit.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kSettledDeg = 0.1;    ///< what a gauge can tell
+constexpr double kConsistentDeg = 0.3;  ///< the two ways to the plate's tilt agree within
+constexpr double kSymmetryDeg = 0.2;
+constexpr double kMostSettingPct = 150.0;
+
+const char* sense(double turns, LinkSide side, bool raises) {
+    // longer raises pitch on a leading link, lowers it on a trailing one
+    const bool longer = (turns > 0.0) == (side == LinkSide::Leading || !raises);
+    return longer ? KH_TR("longer") : KH_TR("shorter");
+}
+
+/// A turn of one servo link in mm, as answer: `mm` is how far its ball must rise.
+SolvedField servoLink(const Setup& setup, const PlateServo& servo, double mm) {
+    const LinkSteps steps = linkSteps(setup.machine.head);
+    SolvedField a;
+    a.field = "links." + servo.id;
+    a.box = Box::Machine;
+    a.unit = "turns";
+    a.decimals = 2;
+    a.expectUnit = "mm";
+    a.why.title = say(KH_TR("turns of the {s} servo's link"), {{"s", servo.id}});
+    if (steps.mmPerTurn > 0.0) a.value = roundToStep(mm / steps.mmPerTurn, steps.stepTurns);
+    a.residue = mm - a.value * steps.mmPerTurn;
+    a.expect = a.residue;
+    a.why.line(KH_TR("{m} mm / {l} mm a turn, to the step of {s}: {v} turns"),
+               {{"m", signedNum(mm, 2)}, {"l", num(steps.mmPerTurn, 2)}, {"s", num(steps.stepTurns, 2)}, {"v", signedNum(a.value, 2)}});
+    a.why.line(KH_TR("leaves {r} mm"), {{"r", signedNum(a.residue, 2)}});
+    a.todo = say(KH_TR("Make the {s} servo's link {v} turns {w}."),
+                 {{"s", servo.id}, {"v", num(std::abs(a.value), 2)}, {"w", std::string(a.value > 0.0 ? KH_TR("longer") : KH_TR("shorter"))}});
+    return a;
+}
+
+/// Blade degrees a percent of the controller's collective trim, from the machine's own geometry.
+double degPerTrimPct(const Setup& setup) {
+    const auto deg = [&](double change) {
+        Setup s = setup;
+        s.controller.collectiveTrimPct += change;
+        const ChainModel model(s);
+        return model.bladeAt({model.plateAt(0, 0, 0).plate.heightMm, 0, 0}, 180.0);
+    };
+    return (deg(1.0) - deg(-1.0)) / 2.0;
+}
+
+SolvedField bladeLink(const Setup& setup, const char* blade, double errorDeg) {
+    const Head& head = setup.machine.head;
+    const LinkSteps steps = linkSteps(head);
+    const double sign = head.link == LinkSide::Leading ? 1.0 : -1.0;
+    const LinkTurnsAnswer answer = linkTurnsFor(steps.mmPerTurn, head.gripMm, sign * errorDeg, steps.stepTurns);
+    SolvedField a;
+    a.field = std::string("blade-links.") + blade;
+    a.box = Box::Machine;
+    a.value = answer.turns;
+    a.unit = "turns";
+    a.decimals = 2;
+    a.expect = a.residue = sign * answer.remainderDeg;
+    a.expectUnit = "°";
+    a.why = answer.why;
+    a.todo = say(KH_TR("Make the link of blade {b} {v} turns {w}; keep at least 4 threads in each end."),
+                 {{"b", std::string(blade) == "a" ? std::string("A") : std::string("B")},
+                  {"v", num(std::abs(answer.turns), 2)},
+                  {"w", std::string(sense(answer.turns, LinkSide::Leading, true))}});
+    return a;
+}
+
+/// The next setting of a range that is read as a pitch: proportion of sines, or the secant when an older pair is there.
+SolvedField rangeSetting(const Setup& setup, std::span<const Reading> readings, const char* field, double now, double measuredDeg,
+                         double targetDeg, const char* what) {
+    std::optional<PitchReading> before;
+    for (const Reading& r : readings)
+        if (r.what == what)
+            if (const auto setting = underValue(r, field); setting && std::abs(*setting - now) > 0.05) {
+                const double older = std::copysign(std::abs(pitchDegOf(r, setup)), measuredDeg);
+                if (std::abs(older - measuredDeg) > kSettledDeg) before = PitchReading{*setting, older};
+            }
+    const PitchSettingAnswer answer = pitchSettingFor({now, measuredDeg}, targetDeg, before);
+    SolvedField a;
+    a.field = field;
+    a.box = Box::Controller;
+    a.value = std::clamp(roundToStep(answer.setting, 0.1), 0.0, kMostSettingPct);
+    a.unit = "%";
+    a.decimals = 1;
+    a.expect = targetDeg;
+    a.expectUnit = "°";
+    // what the rounding leaves, in proportion
+    a.residue = now == 0.0 ? 0.0 : (a.value - answer.setting) * measuredDeg / now;
+    a.why = answer.why;
+    a.todo = say(KH_TR("Set {f} to {v} % in the controller; the blade will then read {e}°."),
+                 {{"f", std::string(field).substr(std::string(field).rfind('.') + 1)}, {"v", num(a.value, 1)}, {"e", signedNum(targetDeg, 1)}});
+    a.edits = {{a.field, a.value}};
+    return a;
+}
+
+}  // namespace
+
+Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
+    Solved out;
+    const double aTail = pitchDegOf(needed(readings, "blade-a.tail"), setup);
+    const double bNose = pitchDegOf(needed(readings, "blade-b.nose"), setup);
+    const Reading* turnedA = latest(readings, "blade-a.nose");
+    const Reading* turnedB = latest(readings, "blade-b.tail");
+    const Head& head = setup.machine.head;
+    double tilt = 0.0;   // sideways, + raises the blade over the tail
+    double track = (aTail - bNose) / 2.0;
+    double common = (aTail + bNose) / 2.0;
+    if (turnedA != nullptr && turnedB != nullptr) {
+        const double aNose = pitchDegOf(*turnedA, setup);
+        const double bTail = pitchDegOf(*turnedB, setup);
+        tilt = ((aTail - aNose) + (bTail - bNose)) / 4.0;
+        track = ((aTail + aNose) - (bTail + bNose)) / 4.0;
+        common = (aTail + aNose + bTail + bNose) / 4.0;
+        if (std::abs((aTail - aNose) - (bTail - bNose)) > 2.0 * kConsistentDeg)
+            out.remarks.push_back(say(KH_TR("The four readings do not fit together by {d}°: was the gauge zeroed on the shaft, and the head held at each?"),
+                                      {{"d", num(std::abs((aTail - aNose) - (bTail - bNose)) / 2.0, 1)}}));
+    } else {
+        out.remarks.push_back(say(KH_TR("From two readings a blade's link and a plate tilted sideways cannot be told apart: turn the head by half a turn and read again.")));
+    }
+    const LinkSteps steps = linkSteps(head);
+    if (std::abs(common) > 6.0)
+        out.remarks.push_back(say(KH_TR("All blades are off by {c}°: check the gauge's zero on the shaft and that the controller's collective reads 0 %."),
+                                  {{"c", signedNum(common, 1)}}));
+    // the blade links: what follows the blade
+    if (turnedA != nullptr && turnedB != nullptr && std::abs(track) > kSettledDeg) {
+        if (steps.mmPerTurn > 0.0) {
+            for (const char* blade : {"a", "b"}) {
+                SolvedField a = bladeLink(setup, blade, *blade == 'a' ? track : -track);
+                if (a.value != 0.0) out.answers.push_back(std::move(a));
+            }
+        } else {
+            out.remarks.push_back(say(KH_TR("The blades differ by {d}° and the links are moulded: only another link, or a head with adjustable ones, changes that."),
+                                      {{"d", num(2.0 * std::abs(track), 1)}}));
+        }
+    }
+    // the plate tilted sideways: over the tail the link stands at azimuth 180 + lead
+    if (std::abs(tilt) > kSettledDeg && steps.mmPerTurn > 0.0) {
+        const double sign = head.link == LinkSide::Leading ? 1.0 : -1.0;
+        const double rise = sign * head.gripMm * sinDeg(tilt) / head.innerRadiusMm;  // sine of the tilt, up at that azimuth
+        for (const PlateServo& s : setup.machine.servos) {
+            const double mm = -rise * setup.machine.plate.ballRadiusMm * cosDeg(s.azimuthDeg - (180.0 + head.leadDeg));
+            SolvedField a = servoLink(setup, s, mm);
+            if (a.value != 0.0) out.answers.push_back(std::move(a));
+        }
+    }
+    // what is common to both: plate height, first by all servo links alike, the remainder by the controller's trim
+    double left = common;
+    if (std::abs(left) > kSettledDeg && steps.mmPerTurn > 0.0) {
+        const double sign = head.link == LinkSide::Leading ? 1.0 : -1.0;
+        const double mm = -sign * head.gripMm * sinDeg(common);
+        const double turns = roundToStep(mm / steps.mmPerTurn, steps.stepTurns);
+        if (turns != 0.0) {
+            for (const PlateServo& s : setup.machine.servos) {
+                SolvedField a = servoLink(setup, s, turns * steps.mmPerTurn);
+                const auto same = std::find_if(out.answers.begin(), out.answers.end(), [&](const SolvedField& f) { return f.field == a.field; });
+                if (same == out.answers.end()) {
+                    out.answers.push_back(std::move(a));
+                    continue;
+                }
+                // tilt and height on one link: one number of turns
+                SolvedField both = servoLink(setup, s, (same->value + turns) * steps.mmPerTurn);
+                both.residue = both.expect = same->residue;
+                *same = std::move(both);
+            }
+            left = common + sign * degFromRad(std::asin(std::clamp(turns * steps.mmPerTurn / head.gripMm, -1.0, 1.0)));
+        }
+    }
+    const double perPct = degPerTrimPct(setup);
+    if (std::abs(left) > kSettledDeg && std::abs(perPct) > 1e-6) {
+        SolvedField a;
+        a.field = "controller.collectiveTrimPct";
+        a.box = Box::Controller;
+        a.value = roundToStep(setup.controller.collectiveTrimPct - left / perPct, 0.1);
+        a.unit = "%";
+        a.decimals = 1;
+        a.expectUnit = "°";
+        a.residue = a.expect = left + (a.value - setup.controller.collectiveTrimPct) * perPct;
+        a.why.title = say(KH_TR("collective trim for the remainder"));
+        a.why.line(KH_TR("{l}° remain; 1 % of trim is {p}°"), {{"l", signedNum(left, 2)}, {"p", signedNum(perPct, 3)}});
+        a.why.line(KH_TR("trim = {n} − {l} / {p} = {v} %"),
+                   {{"n", signedNum(setup.controller.collectiveTrimPct, 1)}, {"l", signedNum(left, 2)}, {"p", signedNum(perPct, 3)}, {"v", signedNum(a.value, 1)}});
+        a.todo = say(KH_TR("Set the collective trim to {v} % in the controller."), {{"v", signedNum(a.value, 1)}});
+        a.edits = {{a.field, a.value}};
+        out.answers.push_back(std::move(a));
+    }
+    if (out.answers.empty() && out.remarks.empty()) out.remarks.push_back(say(KH_TR("Both blades stand at 0° within 0.1°: nothing to change.")));
+    return out;
+}
+
+Solved solveThrow(const Setup& setup, std::span<const Reading> readings) {
+    Solved out;
+    const double left = pitchDegOf(needed(readings, "throw.left"), setup);
+    const double right = pitchDegOf(needed(readings, "throw.right"), setup);
+    // half the difference removes the gauge's zero; typed without a sign it is half the sum
+    const bool opposite = left * right < 0.0;
+    const double thrown = opposite ? std::abs(left - right) / 2.0 : (std::abs(left) + std::abs(right)) / 2.0;
+    const double zero = opposite ? (left + right) / 2.0 : (std::abs(left) - std::abs(right)) / 2.0;
+    if (thrown < 0.5) throw InputError("throw.left", "the blade hardly moves: is the reference step on, and the blade along the boom?");
+    if (std::abs(zero) > 1.5)
+        out.remarks.push_back(say(KH_TR("The two sides differ by {d}°: the gauge's zero, removed by halving; or the plate is not level."), {{"d", num(2.0 * std::abs(zero), 1)}}));
+    const double wanted = setup.controller.profile.referenceDeg;
+    if (std::abs(thrown - wanted) <= kSettledDeg) {
+        out.remarks.push_back(say(KH_TR("{t}° to either side: the {w}° the controller wants. Leave it."), {{"t", num(thrown, 1)}, {"w", num(wanted, 1)}}));
+        return out;
+    }
+    // older throws were halved too: keep those whose both sides were read under one setting
+    std::optional<PitchReading> before;
+    for (const Reading& l : readings)
+        for (const Reading& r : readings) {
+            const auto at = underValue(l, "controller.referencePct");
+            if (l.what != "throw.left" || r.what != "throw.right" || !at || at != underValue(r, "controller.referencePct")) continue;
+            const double x = pitchDegOf(l, setup);
+            const double y = pitchDegOf(r, setup);
+            const double older = x * y < 0.0 ? std::abs(x - y) / 2.0 : (std::abs(x) + std::abs(y)) / 2.0;
+            if (std::abs(*at - setup.controller.referencePct) > 0.05 && std::abs(older - thrown) > kSettledDeg) before = PitchReading{*at, older};
+        }
+    const PitchSettingAnswer answer = pitchSettingFor({setup.controller.referencePct, thrown}, wanted, before);
+    SolvedField a;
+    a.field = "controller.referencePct";
+    a.box = Box::Controller;
+    a.value = std::clamp(roundToStep(answer.setting, 0.1), 0.0, kMostSettingPct);
+    a.unit = "%";
+    a.decimals = 1;
+    a.expect = wanted;
+    a.expectUnit = "°";
+    a.residue = (a.value - answer.setting) * thrown / setup.controller.referencePct;
+    a.why.title = say(KH_TR("reference throw"));
+    a.why.line(KH_TR("half the difference of {l}° and {r}° is {t}°"), {{"l", signedNum(left, 1)}, {"r", signedNum(right, 1)}, {"t", num(thrown, 2)}});
+    for (const Message& line : answer.why.lines) a.why.lines.push_back(line);
+    a.todo = say(KH_TR("Set the reference throw to {v} % in the controller, then read both sides again: {w}°."), {{"v", num(a.value, 1)}, {"w", num(wanted, 1)}});
+    a.edits = {{a.field, a.value}};
+    if (answer.setting > kMostSettingPct)
+        out.remarks.push_back(say(KH_TR("That is more than the controller has: a longer servo arm brings the same throw with less.")));
+    out.answers.push_back(std::move(a));
+    return out;
+}
+
+Solved solveRange(const Setup& setup, std::span<const Reading> readings) {
+    Solved out;
+    double high = pitchDegOf(needed(readings, "range.high"), setup);
+    double low = pitchDegOf(needed(readings, "range.low"), setup);
+    if (const Reading* mid = latest(readings, "range.mid")) {
+        const double zero = pitchDegOf(*mid, setup);
+        if (std::abs(zero) > 1.0)
+            out.remarks.push_back(say(KH_TR("At 0 % the gauge reads {z}°. Settle zero pitch first, or the gauge was not zeroed on the shaft."), {{"z", signedNum(zero, 1)}}));
+    }
+    if (high < low) {
+        if (high < 0.0 && low > 0.0)
+            throw InputError("range.high", "the blade goes down with the collective stick up: reverse the collective in the controller, then read again");
+        throw InputError("range.high", "the high end reads less than the low end: the two were typed the wrong way round");
+    }
+    if (high <= 0.0 || low >= 0.0)
+        throw InputError(high <= 0.0 ? "range.high" : "range.low", "both ends lie on one side of zero: the gauge was not zeroed on the shaft, or zero pitch is not settled yet");
+    const CollectiveTarget target = collectiveTarget(setup.machine);
+    if (std::abs(high - target.highDeg) > kSettledDeg)
+        out.answers.push_back(rangeSetting(setup, readings, "controller.collectiveHighPct", setup.controller.collectiveHighPct, high, target.highDeg, "range.high"));
+    if (std::abs(low - target.lowDeg) > kSettledDeg)
+        out.answers.push_back(rangeSetting(setup, readings, "controller.collectiveLowPct", setup.controller.collectiveLowPct, low, target.lowDeg, "range.low"));
+    const double unequal = std::abs(high + low);
+    const bool wantsEqual = target.highDeg == -target.lowDeg;
+    if (wantsEqual)
+        out.remarks.push_back(unequal <= kSymmetryDeg ? say(KH_TR("Up and down are equal within 0.2°."))
+                                                      : say(KH_TR("Up and down differ by {d}°; equal within 0.2° is wanted."), {{"d", num(unequal, 1)}}));
+    return out;
+}
+
+Solved solveLinks(const Setup& setup, std::span<const Reading> readings) {
+    Solved out;
+    std::vector<double> azimuths, heights;
+    std::vector<const PlateServo*> servos;
+    for (const PlateServo& s : setup.machine.servos)
+        if (const Reading* r = latest(readings, "level." + s.id)) {
+            azimuths.push_back(s.azimuthDeg);
+            heights.push_back(plausible(*r, 400.0, "mm"));
+            servos.push_back(&s);
+        }
+    if (servos.size() < 3) throw InputError("level.elevator", "heights over three servos or more are needed, all from the same mark");
+    const PlateFit fit = fitPlate(azimuths, heights, setup.machine.plate.ballRadiusMm);
+    if (fit.tiltDeg > 20.0) throw InputError("level.elevator", "the heights describe a plate tilted by more than 20°: one of them was read from another mark");
+    if (linkSteps(setup.machine.head).mmPerTurn <= 0.0) {
+        out.remarks.push_back(say(KH_TR("The links are moulded: the plate is levelled by sub-trim alone, within the controller's safe count.")));
+    }
+    out.remarks.push_back(fit.tiltDeg < 0.1 ? say(KH_TR("The plate is level within 0.1°."))
+                                            : say(KH_TR("The plate is tilted by {t}° toward {a}°."), {{"t", num(fit.tiltDeg, 2)}, {"a", num(fit.towardDeg)}}));
+    if (fit.fightMm > 0.2)
+        out.remarks.push_back(say(KH_TR("The heights do not lie on one plane by {f} mm: with four links one of them pulls against the others."), {{"f", num(fit.fightMm, 2)}}));
+    double mean = 0.0;
+    for (const double h : heights) mean += h / static_cast<double>(heights.size());
+    for (std::size_t i = 0; i < servos.size(); ++i) {
+        const double mm = mean - heights[i];
+        SolvedField a = servoLink(setup, *servos[i], mm);
+        if (a.value != 0.0) out.answers.push_back(a);
+        // the remainder for the sub-trim of the port this servo is plugged into
+        const double left = a.value == 0.0 ? mm : a.residue;
+        const double perUs = ballHeightMm(servos[i]->armMm, servos[i]->linkMm, servos[i]->servo.degPerUs);
+        for (const PortSettings& port : setup.controller.ports) {
+            if (port.role != servos[i]->id || std::abs(left) < perUs) continue;
+            const double sign = (servos[i]->risesWithPulse ? 1.0 : -1.0);
+            SolvedField t;
+            t.field = "controller.ports." + port.id + ".trimUs";
+            t.box = Box::Controller;
+            t.value = roundToStep(port.trimUs + sign * left / perUs, setup.controller.profile.trimStepUs);
+            t.unit = "µs";
+            t.expectUnit = "mm";
+            t.residue = t.expect = left - sign * (t.value - port.trimUs) * perUs;
+            t.why.title = say(KH_TR("sub-trim of port {p}"), {{"p", port.id}});
+            t.why.line(KH_TR("{m} mm remain; 1 µs moves the ball by {u} mm"), {{"m", signedNum(left, 2)}, {"u", num(perUs, 3)}});
+            t.why.line(KH_TR("= {v} µs, safe is ±{s} µs"), {{"v", signedNum(t.value)}, {"s", num(setup.controller.profile.trimSafeUs)}});
+            t.todo = std::abs(t.value) <= setup.controller.profile.trimSafeUs
+                         ? say(KH_TR("Set the sub-trim of port {p} to {v} µs in the controller."), {{"p", port.id}, {"v", signedNum(t.value)}})
+                         : say(KH_TR("Port {p} would need {v} µs, more than the safe {s}: set the arm one tooth further, or turn the link."),
+                               {{"p", port.id}, {"v", signedNum(t.value)}, {"s", num(setup.controller.profile.trimSafeUs)}});
+            if (std::abs(t.value) <= setup.controller.profile.trimSafeUs) t.edits = {{t.field, t.value}};
+            out.answers.push_back(std::move(t));
+        }
+    }
+    return out;
+}
+
+}  // namespace kh

@@ -1,0 +1,119 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The table of the solvers, what each asks to be read, and what they share.
+#include "core/solve/solverkit.h"
+
+#include "core/mechanics/linkage.h"
+
+#include <fmt/format.h>
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kMostPitchDeg = 45.0;
+
+}  // namespace
+
+const Reading* latest(std::span<const Reading> readings, std::string_view what) {
+    for (auto r = readings.rbegin(); r != readings.rend(); ++r)
+        if (r->what == what) return &*r;
+    return nullptr;
+}
+
+const Reading& needed(std::span<const Reading> readings, std::string_view what) {
+    if (const Reading* r = latest(readings, what)) return *r;
+    throw InputError(std::string(what), "this reading is missing");
+}
+
+double plausible(const Reading& reading, double limit, const char* unit) {
+    if (!std::isfinite(reading.value) || std::abs(reading.value) > limit)
+        throw InputError(reading.what, fmt::format("{} {} is not possible; a reading lies within ±{} {}", reading.value, unit, limit, unit));
+    if (std::find(reading.under.begin(), reading.under.end(), "state=flying") != reading.under.end())
+        throw InputError(reading.what, "it was read in the flying state, where the plate creeps while the stick is held: switch the controller "
+                                       "to its set-up state and read again");
+    return reading.value;
+}
+
+double pitchDegOf(const Reading& reading, const Setup& setup) {
+    if (reading.unit != "mm") return plausible(reading, kMostPitchDeg, "°");
+    const double bladeMm = setup.machine.rotor.bladeMm;
+    plausible(reading, 2.0 * bladeMm * std::sin(kMostPitchDeg * 3.14159265358979 / 180.0), "mm");
+    return std::copysign(pitchFromTipGap(bladeMm, std::abs(reading.value), 0.5).pitchDeg, reading.value);
+}
+
+CollectiveTarget collectiveTarget(const Machine& machine) {
+    // the span the controller holds; a softer Normal is the curve's business
+    if (machine.style == "scale") return {-2.0, 10.0};
+    if (machine.style == "aerobatic") return {-12.0, 12.0};
+    const double deg = machine.rotor.bladeMm >= 550.0 ? 11.0 : 11.5;
+    return machine.style == "training" ? CollectiveTarget{-9.0, 9.0} : CollectiveTarget{-deg, deg};
+}
+
+LinkSteps linkSteps(const Head& head) {
+    if (!head.threadMmPerTurn || head.linkKind == LinkKind::Moulded) return {1.0, 0.0};
+    if (head.linkKind == LinkKind::LeftRight) return {1.0 / 6.0, 2.0 * *head.threadMmPerTurn};
+    return {0.5, *head.threadMmPerTurn};
+}
+
+std::span<const SolverEntry> solvers() {
+    static constexpr std::array entries{
+        SolverEntry{SolverKind::Endpoints, "endpoints", KH_TR("End points"),
+                    KH_TR("The motor must not start: leads off, hold on. Servos move while you read."), solveEndpoints},
+        SolverEntry{SolverKind::Links, "links", KH_TR("Level plate"), KH_TR("Leads off, main blades off: arms and levers pinch."), solveLinks},
+        SolverEntry{SolverKind::Zero, "zero", KH_TR("Zero pitch"),
+                    KH_TR("Main blades are fitted only for this: leads off, nobody in the plane of the disc."), solveZero},
+        SolverEntry{SolverKind::Throw, "throw", KH_TR("Reference throw"),
+                    KH_TR("Leads off. Gauge zeroed on the shaft, head locked, machine not moved since."), solveThrow},
+        SolverEntry{SolverKind::Range, "range", KH_TR("Collective range"),
+                    KH_TR("Leads off. Read on the controller's collective at −100 and +100 %, with a straight curve."), solveRange},
+        SolverEntry{SolverKind::Limit, "limit", KH_TR("Cyclic limit"),
+                    KH_TR("Leads off. Stop at the first buzz: a servo that is held against its stop burns out."), solveLimit},
+    };
+    return entries;
+}
+
+const SolverEntry* solverById(std::string_view id) {
+    for (const SolverEntry& e : solvers())
+        if (id == e.id) return &e;
+    return nullptr;
+}
+
+std::vector<ReadingSlot> readingSlots(SolverKind kind, const Setup& setup) {
+    switch (kind) {
+        case SolverKind::Endpoints:
+            return {{"aileron.low", KH_TR("Aileron, stick left"), "%", true},       {"aileron.centre", KH_TR("Aileron, centre"), "%", true},
+                    {"aileron.high", KH_TR("Aileron, stick right"), "%", true},     {"elevator.low", KH_TR("Elevator, stick back"), "%", true},
+                    {"elevator.centre", KH_TR("Elevator, centre"), "%", true},      {"elevator.high", KH_TR("Elevator, stick forward"), "%", true},
+                    {"collective.low", KH_TR("Collective, low"), "%", true},        {"collective.centre", KH_TR("Collective, mid"), "%", true},
+                    {"collective.high", KH_TR("Collective, high"), "%", true},      {"rudder.low", KH_TR("Rudder, stick left"), "%", true},
+                    {"rudder.centre", KH_TR("Rudder, centre"), "%", true},          {"rudder.high", KH_TR("Rudder, stick right"), "%", true}};
+        case SolverKind::Zero:
+            return {{"blade-a.tail", KH_TR("Blade A over the tail"), "°"},
+                    {"blade-b.nose", KH_TR("Blade B over the nose"), "°"},
+                    {"blade-a.nose", KH_TR("Head turned: blade A over the nose"), "°", true},
+                    {"blade-b.tail", KH_TR("Head turned: blade B over the tail"), "°", true}};
+        case SolverKind::Throw: return {{"throw.left", KH_TR("Cyclic left, to the reference"), "°"}, {"throw.right", KH_TR("Cyclic right"), "°"}};
+        case SolverKind::Range:
+            return {{"range.high", KH_TR("Collective high"), "°"},
+                    {"range.low", KH_TR("Collective low"), "°"},
+                    {"range.mid", KH_TR("Collective 0 %"), "°", true}};
+        case SolverKind::Links: {
+            std::vector<ReadingSlot> out;
+            for (const PlateServo& s : setup.machine.servos) {
+                if (s.id == "elevator") out.push_back({"level.elevator", KH_TR("Height over the elevator servo"), "mm"});
+                if (s.id == "left") out.push_back({"level.left", KH_TR("Height over the left servo"), "mm"});
+                if (s.id == "right") out.push_back({"level.right", KH_TR("Height over the right servo"), "mm"});
+                if (s.id == "fourth") out.push_back({"level.fourth", KH_TR("Height over the fourth servo"), "mm", true});
+            }
+            return out;
+        }
+        case SolverKind::Limit: return {};  // the binding chart is clicked, not typed
+    }
+    return {};
+}
+
+}  // namespace kh

@@ -1,0 +1,88 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Readings in, numbers to enter out: the evening at the bench, in the order of DOMAIN 5.5. Each solver is a pure
+// function; each answer says which field of which box, what to expect at the next reading, and why.
+#pragma once
+
+#include "core/base/derivation.h"
+#include "core/setup/access.h"
+#include "core/setup/reading.h"
+#include "core/setup/setup.h"
+
+#include <span>
+
+namespace kh {
+
+enum class SolverKind { Endpoints, Zero, Throw, Range, Links, Limit };
+
+/// One number to enter, or one turn of the pliers.
+struct SolvedField {
+    std::string field;        ///< field path; of a link, which has none, "links.left", "blade-links.a"
+    Box box = Box::Transmitter;
+    double value = 0.0;
+    const char* unit = "";
+    int decimals = 0;
+    double expect = 0.0;      ///< what the next reading should show
+    const char* expectUnit = "";
+    double residue = 0.0;     ///< how far from the aim that will be
+    Message todo;             ///< in the second person, with its numbers
+    Derivation why;
+    std::vector<Edit> edits;  ///< empty: done by hand on the machine
+};
+
+struct Solved {
+    std::vector<SolvedField> answers;
+    std::vector<Message> remarks;  ///< what cannot be told apart, what to look at first, verdicts
+};
+
+/// What a solver asks to be read.
+struct ReadingSlot {
+    const char* what;
+    const char* label;
+    const char* unit;
+    bool optional = false;
+};
+
+struct SolverEntry {
+    SolverKind kind;
+    const char* id;     ///< "endpoints", "zero" …
+    const char* title;
+    const char* caution;  ///< what moves, who is near, what to do
+    Solved (*solve)(const Setup&, std::span<const Reading>);
+};
+/// The six, in the order of the work.
+[[nodiscard]] std::span<const SolverEntry> solvers();
+/// @return nullptr if there is none
+[[nodiscard]] const SolverEntry* solverById(std::string_view id);
+/// What this solver can be given for this model.
+[[nodiscard]] std::vector<ReadingSlot> readingSlots(SolverKind kind, const Setup& setup);
+
+/// End points of each function from the controller's monitor: sign, then centre and ends.
+/// Readings "aileron.low", ".centre", ".high" … in %. @throws InputError naming the reading
+[[nodiscard]] Solved solveEndpoints(const Setup& setup, std::span<const Reading> readings);
+/// Zero pitch from "blade-a.tail", "blade-b.nose", then with the head turned by half a turn "blade-a.nose", "blade-b.tail".
+[[nodiscard]] Solved solveZero(const Setup& setup, std::span<const Reading> readings);
+/// Reference throw from "throw.left", "throw.right": half the difference.
+[[nodiscard]] Solved solveThrow(const Setup& setup, std::span<const Reading> readings);
+/// Collective range from "range.low", "range.high", and "range.mid" where it was read.
+[[nodiscard]] Solved solveRange(const Setup& setup, std::span<const Reading> readings);
+/// Levelling from the heights of the plate over the servos, "level.elevator" …, in mm over any common mark.
+[[nodiscard]] Solved solveLinks(const Setup& setup, std::span<const Reading> readings);
+/// Cyclic limit from the observed binding: "clear.45.high", "buzz.45.high", "binds.45.high"; the value is the limit that
+/// was in force, in %.
+[[nodiscard]] Solved solveLimit(const Setup& setup, std::span<const Reading> readings);
+
+/// Collective to both sides that a style asks for, in ° (DOMAIN 12); low is negative.
+struct CollectiveTarget {
+    double lowDeg = -11.0, highDeg = 11.0;
+};
+[[nodiscard]] CollectiveTarget collectiveTarget(const Machine& machine);
+
+/// Turns of a link by its kind: how finely it can be turned, and what a turn moves.
+struct LinkSteps {
+    double stepTurns = 0.5;
+    double mmPerTurn = 0.0;  ///< 0: cannot be turned
+};
+[[nodiscard]] LinkSteps linkSteps(const Head& head);
+
+}  // namespace kh
