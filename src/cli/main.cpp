@@ -11,6 +11,7 @@
 #include "io/document.h"
 #include "io/html.h"
 #include "io/library.h"
+#include "io/readings.h"
 #include "io/report.h"
 #include "paint/pdf.h"
 
@@ -153,6 +154,43 @@ int runAudit(const std::string& file, bool asJson) {
     return evaluation.count(Severity::Danger) > 0 ? Danger : Fine;
 }
 
+int runEnvelope(const std::string& file, bool asJson) {
+    const Evaluation evaluation = evaluate(io::loadDocument(file).setup);
+    if (!evaluation.simulated) throw InputError(evaluation.findings.front().subject, render(evaluation.findings.front().found));
+    if (asJson) {
+        print(io::envelopeJson(evaluation.roses));
+        return Fine;
+    }
+    for (const ClearanceRose& rose : evaluation.roses)
+        std::cout << fmt::format("collective {:+.0f}  plate at {:+.1f} mm: {:.1f}° free all round, toward {:.0f}° then {}\n", rose.collective,
+                                 rose.heightMm, rose.round.tiltDeg, rose.round.azimuthDeg, limitId(rose.round.limitedBy));
+    return Fine;
+}
+
+int runSolve(const std::string& what, const std::string& file, const std::string& readings, bool asJson) {
+    const SolverEntry* solver = solverById(what);
+    if (solver == nullptr) {
+        std::vector<std::string> known;
+        for (const SolverEntry& e : solvers()) known.emplace_back(e.id);
+        throw InputError("solve", fmt::format("{} is not known; known are {}", what, fmt::join(known, ", ")));
+    }
+    const Setup setup = io::loadDocument(file).setup;
+    std::vector<Reading> all = setup.readings;  // what the document holds is older
+    for (Reading& r : io::parseReadings(io::parseGuarded(readAll(readings)))) all.push_back(std::move(r));
+    const Solved solved = solver->solve(setup, all);
+    if (asJson) {
+        print(io::solvedJson(solved));
+        return Fine;
+    }
+    std::cout << render(say(solver->caution)) << '\n';
+    for (const SolvedField& a : solved.answers) {
+        std::cout << render(a.todo) << '\n';
+        for (const Message& line : a.why.lines) std::cout << "    " << render(line) << '\n';
+    }
+    for (const Message& m : solved.remarks) std::cout << render(m) << '\n';
+    return Fine;
+}
+
 int runCalc(const std::string& name, const std::string& in, const std::string& batch) {
     if (!batch.empty()) {
         print(io::calculateBatch(io::parseGuarded(readAll(batch))));
@@ -183,11 +221,12 @@ int runSchema(const std::string& which) {
                                           {"transmitter", io::profileSchema(io::ProfileKind::Transmitter)},
                                           {"controller", io::profileSchema(io::ProfileKind::Controller)},
                                           {"speed-controller", io::profileSchema(io::ProfileKind::SpeedController)},
-                                          {"servo", io::profileSchema(io::ProfileKind::Servo)}};
+                                          {"servo", io::profileSchema(io::ProfileKind::Servo)},
+                                          {"readings", io::readingsSchema()}};
     const auto found = all.find(which);
     if (found == all.end())
         throw InputError("schema",
-                         fmt::format("{} is not known; known are setup, transmitter, controller, speed-controller, servo", which));
+                         fmt::format("{} is not known; known are setup, transmitter, controller, speed-controller, servo, readings", which));
     print(found->second);
     return Fine;
 }
@@ -251,12 +290,23 @@ int run(int argc, char** argv) {
     prove->add_option("file", file, "A setup")->required();
     prove->add_flag("--json", asJson, "JSON instead of text");
 
+    CLI::App* envelope = app.add_subcommand("envelope", "How far the plate can tilt, at low, mid and high collective");
+    envelope->add_option("file", file, "A setup")->required();
+    envelope->add_flag("--json", asJson, "JSON instead of text");
+
+    std::string what, readings;
+    CLI::App* solveCommand = app.add_subcommand("solve", "Readings in, numbers to enter out");
+    solveCommand->add_option("what", what, "endpoints, zero, throw, range, links or limit")->required();
+    solveCommand->add_option("file", file, "A setup")->required();
+    solveCommand->add_option("--readings", readings, "A readings file, or -")->required();
+    solveCommand->add_flag("--json", asJson, "JSON instead of text");
+
     CLI::App* sheet = app.add_subcommand("sheet", "Write the bench sheet");
     sheet->add_option("file", file, "A setup")->required();
     sheet->add_option("-o", out, "The sheet, .html or .pdf")->required();
 
     CLI::App* schema = app.add_subcommand("schema", "Print a JSON Schema");
-    schema->add_option("which", which, "setup, transmitter, controller, speed-controller or servo");
+    schema->add_option("which", which, "setup, transmitter, controller, speed-controller, servo or readings");
     schema->add_flag("--json", asJson, "JSON (always)");
 
     NewOptions create;
@@ -277,6 +327,8 @@ int run(int argc, char** argv) {
     if (*traceCommand) return runTrace(trace);
     if (*audit) return runAudit(file, asJson);
     if (*prove) return runProve(file, asJson);
+    if (*envelope) return runEnvelope(file, asJson);
+    if (*solveCommand) return runSolve(what, file, readings, asJson);
     if (*sheet) return runSheet(file, out, argc, argv);
     if (*schema) return runSchema(which);
     return runNew(create, argv[0]);

@@ -1,0 +1,91 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "io/readings.h"
+
+#include "core/base/error.h"
+#include "io/schema.h"
+
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+
+namespace kh::io {
+
+using nlohmann::json;
+using nlohmann::ordered_json;
+
+json readingsSchema() {
+    const json text{{"type", "string"}, {"maxLength", 400}};
+    const json number{{"type", "number"}, {"minimum", -10000}, {"maximum", 10000}};
+    const json under{{"type", "object"}, {"additionalProperties", {{"type", {"number", "string"}}}}};
+    const json reading{{"type", "object"},
+                       {"properties",
+                        {{"id", text},
+                         {"value", number},
+                         {"unit", {{"enum", {"%", "°", "mm"}}}},
+                         {"at", text},
+                         {"instrument", text},
+                         {"uncertainty", text},
+                         {"under", under}}},
+                       {"required", {"id", "value", "unit"}}};
+    return {{"$schema", "http://json-schema.org/draft-07/schema#"},
+            {"title", "Keelhaul readings"},
+            {"description", "What a gauge or a monitor showed, oldest first; ids as in the handbook: aileron.high, blade-a.tail, throw.left …"},
+            {"type", "object"},
+            {"properties", {{"readings", {{"type", "array"}, {"maxItems", 1000}, {"items", reading}}}}},
+            {"required", {"readings"}}};
+}
+
+std::vector<Reading> parseReadings(const json& file) {
+    requireSchema(file, readingsSchema());
+    std::vector<Reading> out;
+    for (const json& r : file.at("readings")) {
+        Reading reading;
+        reading.id = fmt::format("r{}", out.size() + 1);
+        reading.what = r.at("id").get<std::string>();
+        reading.value = r.at("value").get<double>();
+        reading.unit = r.at("unit").get<std::string>();
+        reading.at = r.value("at", std::string());
+        reading.instrument = r.value("instrument", std::string());
+        reading.uncertainty = r.value("uncertainty", std::string());
+        if (r.contains("under"))
+            for (const auto& [field, value] : r.at("under").items())
+                reading.under.push_back(value.is_number() ? underText(field, value.get<double>()) : field + "=" + value.get<std::string>());
+        out.push_back(std::move(reading));
+    }
+    return out;
+}
+
+ordered_json solvedJson(const Solved& solved) {
+    ordered_json answers = ordered_json::array();
+    for (const SolvedField& a : solved.answers) {
+        ordered_json why = ordered_json::array();
+        for (const Message& line : a.why.lines) why.push_back(render(line));
+        answers.push_back({{"field", a.field},
+                           {"box", boxId(a.box)},
+                           {"value", a.value},
+                           {"unit", a.unit},
+                           {"expect", a.expect},
+                           {"expectUnit", a.expectUnit},
+                           {"residue", a.residue},
+                           {"todo", render(a.todo)},
+                           {"why", why}});
+    }
+    ordered_json remarks = ordered_json::array();
+    for (const Message& m : solved.remarks) remarks.push_back(render(m));
+    return {{"answers", answers}, {"remarks", remarks}};
+}
+
+ordered_json envelopeJson(std::span<const ClearanceRose> roses) {
+    ordered_json limits = ordered_json::array();
+    ordered_json round = ordered_json::array();
+    for (const ClearanceRose& rose : roses) {
+        for (const EnvelopePoint& p : rose.points)
+            limits.push_back({{"collective", rose.collective}, {"azimuthDeg", p.azimuthDeg}, {"tiltDeg", p.tiltDeg}, {"limitedBy", limitId(p.limitedBy)}});
+        round.push_back({{"collective", rose.collective},
+                         {"tiltDeg", rose.round.tiltDeg},
+                         {"limitedBy", limitId(rose.round.limitedBy)},
+                         {"azimuthDeg", rose.round.azimuthDeg}});
+    }
+    return {{"limits", limits}, {"round", round}};
+}
+
+}  // namespace kh::io

@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/mechanics/envelope.h"
+#include "core/solve/solvers.h"
+
+#include <nlohmann/json_fwd.hpp>
+#include <span>
+#include <vector>
+
+namespace kh::io {
+
+/// The published schema of a readings file.
+[[nodiscard]] nlohmann::json readingsSchema();
+/// `{readings:[{id, value, unit, at?, instrument?, uncertainty?, under:{field: value}}]}`
+/// @throws InputError naming the path, the value and what is allowed
+[[nodiscard]] std::vector<Reading> parseReadings(const nlohmann::json& file);
+/// `{answers:[{field, box, value, expect, residue, why}], remarks:[…]}`
+[[nodiscard]] nlohmann::ordered_json solvedJson(const Solved& solved);
+/// `{limits:[{collective, azimuthDeg, tiltDeg, limitedBy}], round:[{collective, tiltDeg, limitedBy, azimuthDeg}]}`
+[[nodiscard]] nlohmann::ordered_json envelopeJson(std::span<const ClearanceRose> roses);
+
+}  // namespace kh::io
