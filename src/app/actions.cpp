@@ -4,6 +4,7 @@
 #include "app/desktop.h"
 #include "app/fieldsdialog.h"
 #include "app/mainwindow.h"
+#include "app/solvedialog.h"
 #include "app/sparesdialog.h"
 #include "core/base/error.h"
 #include "core/proof/modechecks.h"
@@ -111,7 +112,8 @@ void MainWindow::runAction(const QString& id) {
         for (const std::string& path : paths) list << QString::fromStdString(path);
         workspace_.document().replace(tr("Take the newer profiles"), after);
         showMessage(tr("Changed, and can be undone: %1").arg(list.mid(0, 12).join(QStringLiteral(", "))));
-    } else if (id == QStringLiteral("measured")) measured(false);
+    } else if (id == QStringLiteral("reading")) takeReading();
+    else if (id == QStringLiteral("measured")) measured(false);
     else if (id == QStringLiteral("seen")) measured(true);
     else if (id == QStringLiteral("remedy")) {
         const int i = workspace_.selectedFinding();
@@ -364,6 +366,17 @@ void MainWindow::revert() {
                               QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Cancel) != QMessageBox::Discard)
         return;
     openFile(file);
+}
+
+void MainWindow::takeReading() {
+    const Row* row = workspace_.selectedRow();
+    const RowSolver solver = row == nullptr ? RowSolver{} : solverOfRow(row->id);
+    if (solver.solver == nullptr) {
+        showMessage(tr("Nothing is read for this row. Readings are taken for the end points, the level of the plate, zero pitch, the "
+                       "reference throw, the collective range and the cyclic limit."));
+        return;
+    }
+    SolveDialog(this, workspace_, *solver.solver, solver.only).exec();
 }
 
 void MainWindow::measured(bool seen) {

@@ -247,7 +247,7 @@ void LedgerView::render(QPainter* p) {
 }
 
 std::vector<const char*> LedgerView::keyLine() const {
-    return {"page-edit", "page-part", "why", "pose", "next", "measured", "print", "fold-deck", "find"};
+    return {"page-edit", "page-part", "why", "pose", "next", "reading", "measured", "print", "fold-deck", "find"};
 }
 
 }  // namespace kh::app

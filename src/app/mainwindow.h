@@ -76,6 +76,7 @@ private:
     void exportAs();
     void printSheet();
     void measured(bool seen);
+    void takeReading();
     void changeBoxes();
     void setBenchState();
     void setChannelOrder();

@@ -1,0 +1,226 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/solvedialog.h"
+
+#include "core/base/error.h"
+#include "paint/theme.h"
+
+#include <QDialogButtonBox>
+#include <QFormLayout>
+#include <QGridLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QVBoxLayout>
+#include <array>
+
+namespace kh::app {
+
+using namespace paint;
+
+namespace {
+
+constexpr std::array kOutcomes{"", "clear", "buzz", "binds"};
+
+QString outcomeWord(int outcome) {
+    switch (outcome) {
+        case 1: return words(KH_TR("clear"));
+        case 2: return words(KH_TR("buzz"));
+        case 3: return words(KH_TR("binds"));
+        default: return QStringLiteral("–");
+    }
+}
+
+QString coloured(const QString& text, const QColor& colour, bool bold = false) {
+    const QString span = QStringLiteral("<span style=\"color:%1\">%2</span>").arg(colour.name(), text.toHtmlEscaped());
+    return bold ? QStringLiteral("<b>%1</b>").arg(span) : span;
+}
+
+/// The settings a reading of this kind depends on, as they are now.
+std::vector<std::string> settingsNow(const Setup& setup, SolverKind kind, const std::string& what) {
+    std::vector<std::string> paths;
+    switch (kind) {
+        case SolverKind::Endpoints: {
+            const std::string base = "transmitter.channels." + what.substr(0, what.find('.'));
+            paths = {base + (what.ends_with(".low") ? ".travelLowPct" : ".travelHighPct"), base + ".subTrimPct"};
+            break;
+        }
+        case SolverKind::Zero: paths = {"controller.collectiveTrimPct"}; break;
+        case SolverKind::Throw: paths = {"controller.referencePct"}; break;
+        case SolverKind::Range: paths = {"controller.collectiveHighPct", "controller.collectiveLowPct"}; break;
+        case SolverKind::Limit: paths = {"controller.cyclicLimitPct"}; break;
+        case SolverKind::Links: break;
+    }
+    std::vector<std::string> out;
+    for (const std::string& path : paths)
+        if (const auto field = readField(setup, path)) out.push_back(underText(path, std::get<double>(field->value)));
+    return out;
+}
+
+}  // namespace
+
+RowSolver solverOfRow(const std::string& rowId) {
+    if (rowId.starts_with("channel-") && rowId != "channel-throttle" && rowId != "channel-gain")
+        return {solverById("endpoints"), QString::fromStdString(rowId.substr(std::string("channel-").size())) + QLatin1Char('.')};
+    static const std::map<std::string, const char*> rows{{"zero-pitch", "zero"},         {"links", "zero"},           {"reference-throw", "throw"},
+                                                         {"collective-range", "range"}, {"cyclic-limit", "limit"},   {"envelope", "limit"},
+                                                         {"arms-square", "links"},      {"servo-fight", "links"}};
+    const auto row = rows.find(rowId);
+    return {row == rows.end() ? nullptr : solverById(row->second), {}};
+}
+
+SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntry& solver, const QString& only)
+    : QDialog(parent), workspace_(workspace), solver_(solver), answer_(new QLabel), enter_(nullptr) {
+    setWindowTitle(words(solver.title));
+    const Tokens& t = Theme::tokens();
+    auto* layout = new QVBoxLayout(this);
+    auto* caution = new QLabel(words(solver.caution));
+    caution->setWordWrap(true);
+    caution->setStyleSheet(QStringLiteral("border-left:4px solid %1;padding:6px 10px;background:%2").arg(t.warning.name(), t.sheet.name()));
+    layout->addWidget(caution);
+    if (solver.kind == SolverKind::Limit) addChart();
+    else addTyped(only);
+    answer_->setObjectName(QStringLiteral("answer"));
+    answer_->setWordWrap(true);
+    answer_->setTextFormat(Qt::RichText);
+    answer_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+    answer_->setContentsMargins(12, 10, 12, 10);
+    auto* scroll = new QScrollArea;
+    scroll->setWidget(answer_);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setStyleSheet(QStringLiteral("QScrollArea,QScrollArea QLabel{background:%1}").arg(t.sheet.name()));
+    layout->addWidget(scroll, 1);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
+    enter_ = buttons->addButton(tr("Take them over"), QDialogButtonBox::AcceptRole);
+    enter_->setDefault(true);
+    connect(buttons, &QDialogButtonBox::accepted, this, &SolveDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    layout->addWidget(buttons);
+    resize(680, 600);
+    refresh();
+}
+
+void SolveDialog::addTyped(const QString& only) {
+    auto* form = new QFormLayout;
+    form->setHorizontalSpacing(16);
+    for (const ReadingSlot& slot : readingSlots(solver_.kind, workspace_.setup())) {
+        const QString what = QString::fromLatin1(slot.what);
+        if (!only.isEmpty() && !what.startsWith(only)) continue;
+        auto* editor = new QLineEdit;
+        editor->setObjectName(what);
+        editor->setAccessibleName(words(slot.label));
+        editor->setPlaceholderText(slot.optional ? tr("%1, if read").arg(QString::fromUtf8(slot.unit)) : QString::fromUtf8(slot.unit));
+        const bool pitch = QByteArray(slot.unit) == QByteArray("°");
+        if (pitch) editor->setToolTip(tr("Degrees; or the gap of folded blades as 76.4 mm"));
+        connect(editor, &QLineEdit::textChanged, this, &SolveDialog::refresh);
+        form->addRow(words(slot.label), editor);
+        slots_.push_back({slot.what, slot.unit, editor, nullptr});
+    }
+    static_cast<QVBoxLayout*>(layout())->addLayout(form);
+}
+
+void SolveDialog::addChart() {
+    auto* grid = new QGridLayout;
+    grid->setSpacing(4);
+    static constexpr std::array directions{KH_TR("forward"), KH_TR("forward right"), KH_TR("right"), KH_TR("back right"),
+                                           KH_TR("back"),    KH_TR("back left"),     KH_TR("left"),  KH_TR("forward left")};
+    static constexpr std::array collectives{KH_TR("low"), KH_TR("mid"), KH_TR("high")};
+    grid->addWidget(new QLabel(words(say(KH_TR("limit now {l} %"), {{"l", num(workspace_.setup().controller.cyclicLimitPct)}}))), 0, 0);
+    for (int c = 0; c < 3; ++c)
+        grid->addWidget(new QLabel(words(say(KH_TR("collective {c}"), {{"c", words(collectives[static_cast<std::size_t>(c)]).toStdString()}}))), 0, c + 1);
+    for (int d = 0; d < 8; ++d) {
+        grid->addWidget(new QLabel(words(directions[static_cast<std::size_t>(d)])), d + 1, 0);
+        for (int c = 0; c < 3; ++c) {
+            auto* place = new QPushButton(outcomeWord(0));
+            const std::string what = std::to_string(45 * d) + "." + collectives[static_cast<std::size_t>(c)];
+            place->setObjectName(QString::fromStdString(what));
+            place->setProperty("outcome", 0);
+            place->setAutoDefault(false);
+            place->setAccessibleName(tr("Stick %1, collective %2").arg(words(directions[static_cast<std::size_t>(d)]), words(collectives[static_cast<std::size_t>(c)])));
+            connect(place, &QPushButton::clicked, this, [this, place] {
+                const int next = (place->property("outcome").toInt() + 1) % static_cast<int>(kOutcomes.size());
+                place->setProperty("outcome", next);
+                place->setText(outcomeWord(next));
+                refresh();
+            });
+            grid->addWidget(place, d + 1, c + 1);
+            slots_.push_back({what, "%", nullptr, place});
+        }
+    }
+    static_cast<QVBoxLayout*>(layout())->addLayout(grid);
+}
+
+std::vector<Reading> SolveDialog::typed() const {
+    std::vector<Reading> out;
+    std::size_t number = 1;
+    for (const Reading& r : workspace_.setup().readings) number = std::max(number, static_cast<std::size_t>(std::atoi(r.id.c_str() + 1)) + 1);
+    for (const Slot& slot : slots_) {
+        Reading r;
+        r.unit = slot.unit;
+        if (slot.place != nullptr) {
+            const int outcome = slot.place->property("outcome").toInt();
+            if (outcome == 0) continue;
+            r.what = std::string(kOutcomes[static_cast<std::size_t>(outcome)]) + "." + slot.what;
+            r.value = workspace_.setup().controller.cyclicLimitPct;
+        } else {
+            QString text = slot.editor->text().trimmed();
+            if (text.isEmpty()) continue;
+            r.what = slot.what;
+            text.replace(QLatin1Char(','), QLatin1Char('.')).replace(QStringLiteral("−"), QStringLiteral("-"));
+            if (text.endsWith(QStringLiteral("mm")) && slot.unit == "°") {
+                r.unit = "mm";
+                text.chop(2);
+            }
+            text.remove(QChar(0xB0)).remove(QLatin1Char('%'));
+            bool number_ok = false;
+            r.value = text.trimmed().toDouble(&number_ok);
+            if (!number_ok) throw InputError(slot.what, tr("\"%1\" is not a number in %2").arg(slot.editor->text(), QString::fromStdString(slot.unit)).toStdString());
+        }
+        r.id = "r" + std::to_string(number++);
+        r.at = nowStamp();
+        r.under = settingsNow(workspace_.setup(), solver_.kind, r.what);
+        out.push_back(std::move(r));
+    }
+    return out;
+}
+
+void SolveDialog::refresh() {
+    if (enter_ == nullptr) return;
+    const Tokens& t = Theme::tokens();
+    solved_ = {};
+    enter_->setEnabled(false);
+    QString html;
+    try {
+        const std::vector<Reading> now = typed();
+        if (now.empty()) {
+            answer_->setText(coloured(tr("Type what the gauge or the monitor shows; the numbers to enter follow here."), t.muted));
+            return;
+        }
+        std::vector<Reading> all = workspace_.setup().readings;
+        all.insert(all.end(), now.begin(), now.end());
+        solved_ = solver_.solve(workspace_.setup(), all);
+        enter_->setEnabled(true);
+        for (const SolvedField& a : solved_.answers) {
+            html += QStringLiteral("<p style=\"margin:0 0 2px 0\">%1</p>").arg(coloured(words(a.todo), Theme::box(a.box), true));
+            for (const Message& line : a.why.lines) html += QStringLiteral("<p style=\"margin:0 0 0 14px\">%1</p>").arg(coloured(words(line), t.muted));
+            html += QStringLiteral("<p style=\"margin:0\">&nbsp;</p>");
+        }
+        for (const Message& m : solved_.remarks) html += QStringLiteral("<p style=\"margin:0 0 6px 0\">%1</p>").arg(coloured(words(m), t.ink));
+    } catch (const InputError& e) {
+        html = coloured(QString::fromStdString(e.what()), t.danger);
+    }
+    answer_->setText(html);
+}
+
+void SolveDialog::accept() {
+    if (!enter_->isEnabled()) return;
+    std::vector<Edit> edits;
+    for (const SolvedField& a : solved_.answers) edits.insert(edits.end(), a.edits.begin(), a.edits.end());
+    Setup after = withEdits(workspace_.setup(), edits, Standing::Computed, nowStamp());
+    for (Reading& r : typed()) after.readings.push_back(std::move(r));
+    workspace_.document().replace(tr("Readings: %1").arg(windowTitle()), after);
+    QDialog::accept();
+}
+
+}  // namespace kh::app

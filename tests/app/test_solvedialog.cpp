@@ -1,0 +1,99 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Readings typed in the window: the numbers follow, and one undoable change takes them over.
+#include "app/solvedialog.h"
+#include "bench.h"
+
+#include <QDialogButtonBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+
+using namespace khtest;
+
+namespace {
+
+QString answer(const SolveDialog& d) { return d.findChild<QLabel*>(QStringLiteral("answer"))->text(); }
+void type(const SolveDialog& d, const char* what, const char* text) {
+    auto* editor = d.findChild<QLineEdit*>(QString::fromLatin1(what));
+    REQUIRE(editor != nullptr);
+    editor->setText(QString::fromUtf8(text));
+}
+
+}  // namespace
+
+TEST_CASE("a throw read to both sides gives the setting to enter, and undo takes reading and number back") {
+    Bench b;
+    const double before = b.w().setup().controller.referencePct;
+    SolveDialog d(&b.window, b.w(), *solverById("throw"));
+    CHECK(answer(d).contains(QStringLiteral("Type what the gauge")));
+    type(d, "throw.left", "5,4°");
+    CHECK(answer(d).contains(QStringLiteral("throw.right")));  // still missing
+    type(d, "throw.right", "−4.6");
+    CHECK(answer(d).contains(QStringLiteral("Set the reference throw to")));
+    CHECK(answer(d).contains(QStringLiteral("half the difference")));
+    d.accept();
+    CHECK(b.w().setup().controller.referencePct > before);
+    REQUIRE(b.w().setup().readings.size() == 2);
+    CHECK(b.w().setup().readings[0].value == 5.4);
+    CHECK(underValue(b.w().setup().readings[1], "controller.referencePct") == before);
+    CHECK(standingOf(b.w().setup(), "controller.referencePct") == Standing::Computed);
+    // the next throw is solved with the secant through the older pair
+    SolveDialog again(&b.window, b.w(), *solverById("throw"));
+    type(again, "throw.left", "5.8");
+    type(again, "throw.right", "-5.8");
+    CHECK(answer(again).contains(QStringLiteral("θ₀")));
+    b.act("undo");
+    CHECK(b.w().setup().controller.referencePct == before);
+    CHECK(b.w().setup().readings.empty());
+}
+
+TEST_CASE("a channel's row asks for its own three readings; nonsense is refused by name and nothing can be taken over") {
+    Bench b;
+    const RowSolver row = solverOfRow("channel-rudder");
+    REQUIRE(row.solver != nullptr);
+    SolveDialog d(&b.window, b.w(), *row.solver, row.only);
+    CHECK(d.findChildren<QLineEdit*>().size() == 3);
+    type(d, "rudder.high", "much");
+    CHECK(answer(d).contains(QStringLiteral("is not a number")));
+    QPushButton* enter = nullptr;
+    for (QPushButton* p : d.findChildren<QPushButton*>())
+        if (p->text() == QStringLiteral("Take them over")) enter = p;
+    REQUIRE(enter != nullptr);
+    CHECK_FALSE(enter->isEnabled());
+    type(d, "rudder.high", "109");
+    CHECK(enter->isEnabled());
+    CHECK(answer(d).contains(QStringLiteral("travel of channel 4")));
+    CHECK(solverOfRow("stick-mode").solver == nullptr);
+}
+
+TEST_CASE("the binding chart is clicked through its outcomes and brackets the next limit") {
+    Bench b;
+    const double now = b.w().setup().controller.cyclicLimitPct;
+    SolveDialog d(&b.window, b.w(), *solverById("limit"));
+    auto* place = d.findChild<QPushButton*>(QStringLiteral("45.high"));
+    REQUIRE(place != nullptr);
+    for (int i = 0; i < 3; ++i) place->click();
+    CHECK(place->text() == QStringLiteral("binds"));
+    CHECK(answer(d).contains(QStringLiteral("45.high")));
+    d.accept();
+    CHECK(b.w().setup().controller.cyclicLimitPct < now);
+    CHECK(b.w().setup().readings.back().what == "binds.45.high");
+    CHECK(b.w().setup().readings.back().value == now);
+}
+
+TEST_CASE("a tip gap in mm stands for degrees; zero pitch tells links and trim") {
+    Bench b;
+    SolveDialog d(&b.window, b.w(), *solverById("zero"));
+    type(d, "blade-a.tail", "0.9");
+    type(d, "blade-b.nose", "-0.3");
+    CHECK(answer(d).contains(QStringLiteral("cannot be told apart")));
+    type(d, "blade-a.nose", "0.9");
+    type(d, "blade-b.tail", "-0.3");
+    CHECK(answer(d).contains(QStringLiteral("link of blade A")));
+    CHECK(answer(d).contains(QStringLiteral("collective trim")));
+    SolveDialog gap(&b.window, b.w(), *solverById("throw"));
+    type(gap, "throw.left", "81.9 mm");
+    type(gap, "throw.right", "-81.9 mm");
+    CHECK(answer(gap).contains(QStringLiteral("is 5.00°")));
+}
