@@ -35,6 +35,9 @@ std::vector<Panel> BenchView::panels() const {
         case Station::Radio:
             return {{paintTransmitter, QRectF(left, 10, w, 286), KH_TR("Transmitter")},
                     {paintChannelBars, QRectF(left, 306, w, h - 300), KH_TR("Channels")}};
+        case Station::Link:
+            return {{paintWiring, QRectF(left, 10, w, 286), KH_TR("Wiring"), true},
+                    {paintChannelBars, QRectF(left, 306, w, h - 300), KH_TR("Channels")}};
         case Station::Modes: {
             const Row* row = workspace_.selectedRow();
             if (row == nullptr) return {};

@@ -22,7 +22,8 @@ constexpr std::array kBoxes{Box::Transmitter, Box::Controller, Box::Machine};
 std::array<double, 5> weights(Station s) {
     switch (s) {
         case Station::Airframe: return {110, 82, 82, 306, 92};
-        case Station::Radio: return {94, 184, 149, 140, 77};
+        case Station::Radio: return {104, 236, 140, 96, 77};
+        case Station::Link: return {94, 184, 149, 140, 77};
         case Station::Tail: return {112, 84, 168, 218, 92};
         case Station::Pitch: return {116, 84, 176, 202, 92};
         case Station::Power: return {112, 106, 96, 264, 92};

@@ -26,7 +26,8 @@ struct Shot {
 
 constexpr std::array kShots{
     Shot{"airframe", "turnstone-470", Station::Airframe, false, "head", "normal", false, false},
-    Shot{"radio", "turnstone-470", Station::Radio, false, "channel-aileron", "normal", false, false},
+    Shot{"radio", "turnstone-470", Station::Radio, false, "mode-switch", "normal", false, false},
+    Shot{"link", "turnstone-470", Station::Link, false, "channel-aileron", "normal", false, false},
     Shot{"swash", "turnstone-470", Station::Swash, false, "stroke-use", "idle1", false, false},
     Shot{"swash-broken", "dunlin-380", Station::Swash, false, "layout", "normal", true, false},
     Shot{"pitch", "turnstone-470", Station::Pitch, false, "collective-range", "idle1", false, false},

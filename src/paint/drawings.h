@@ -50,6 +50,9 @@ void paintTail(QPainter& p, QRectF area, const Scene& s);
 /// The machine from above to scale.
 void paintHelicopter(QPainter& p, QRectF area, const Scene& s);
 
+/// Which lead goes into which port, from receiver to servos.
+void paintWiring(QPainter& p, QRectF area, const Scene& s);
+
 /// The transmitter's switches and sticks.
 void paintTransmitter(QPainter& p, QRectF area, const Scene& s);
 /// Where each switch stands in that drawing.

@@ -159,7 +159,7 @@ TEST_CASE("a function is given to a switch by Shift and a click, and from the de
     CHECK(b.window.message().contains(QStringLiteral("no longer to R1 2")));
     b.act("undo");
     CHECK(b.w().setup().transmitter.modes[3].when == Condition{{{"R1", 2, ""}}});
-    b.selectRow("channel-aileron", 0);
+    b.selectRow("stick-mode", 0);
     b.w().assignSwitch("L3", 2);
     CHECK(b.window.message().contains(QStringLiteral("in Radio first")));
     CHECK(b.w().setup().transmitter.modes[3].when == Condition{{{"R1", 2, ""}}});

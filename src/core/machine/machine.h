@@ -118,6 +118,19 @@ struct Supply {
     bool operator==(const Supply&) const = default;
 };
 
+/// How the signal comes aboard: all channels on one lead, a lead a channel, or remote receivers plugged into the box.
+enum class ReceiverKind { OneLead, LeadEach, Remotes };
+enum class ThrottleLead { Controller, Receiver };  ///< where the speed controller's lead is plugged in
+
+/// Wiring between receiver, controller and supply.
+struct Wiring {
+    ReceiverKind receiver = ReceiverKind::OneLead;
+    ThrottleLead throttleLead = ThrottleLead::Controller;
+    double supplyLeads = 1.0;
+    bool buffer = false;  ///< a buffer that bridges a dip of the supply
+    bool operator==(const Wiring&) const = default;
+};
+
 struct Machine {
     std::string name = "New model";
     std::string sizeClass = "470";
@@ -131,6 +144,7 @@ struct Machine {
     TailFacts tail;
     PowerTrain power;
     Supply supply;
+    Wiring wiring;
     bool operator==(const Machine&) const = default;
 };
 

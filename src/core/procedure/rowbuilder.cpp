@@ -193,9 +193,10 @@ Row RowBuilder::matrixRow(const char* id, Message title, const char* unit, Box b
 std::span<const StationEntry> stations() {
     static constexpr std::array table{
         StationEntry{Station::Airframe, KH_TR("Airframe"), KH_TR("Air")}, StationEntry{Station::Radio, KH_TR("Radio"), KH_TR("Radio")},
-        StationEntry{Station::Swash, KH_TR("Swash"), KH_TR("Swash")},     StationEntry{Station::Pitch, KH_TR("Pitch"), KH_TR("Pitch")},
-        StationEntry{Station::Tail, KH_TR("Tail"), KH_TR("Tail")},        StationEntry{Station::Power, KH_TR("Power"), KH_TR("Power")},
-        StationEntry{Station::Modes, KH_TR("Modes"), KH_TR("Modes")},     StationEntry{Station::Proof, KH_TR("Proof"), KH_TR("Proof")},
+        StationEntry{Station::Link, KH_TR("Link"), KH_TR("Link")},        StationEntry{Station::Swash, KH_TR("Swash"), KH_TR("Swash")},
+        StationEntry{Station::Pitch, KH_TR("Pitch"), KH_TR("Pitch")},     StationEntry{Station::Tail, KH_TR("Tail"), KH_TR("Tail")},
+        StationEntry{Station::Power, KH_TR("Power"), KH_TR("Power")},     StationEntry{Station::Modes, KH_TR("Modes"), KH_TR("Modes")},
+        StationEntry{Station::Proof, KH_TR("Proof"), KH_TR("Proof")},
     };
     return table;
 }
@@ -208,7 +209,8 @@ const char* stationName(Station station) {
 
 std::vector<StationPage> ledger(const Setup& setup, const Evaluation& evaluation, const SwitchProof* proved) {
     const RowBuilder b(setup, evaluation);
-    std::vector<StationPage> pages{airframeRows(b), radioRows(b), swashRows(b), pitchRows(b), tailRows(b), powerRows(b), modesRows(b)};
+    std::vector<StationPage> pages{airframeRows(b), radioRows(b), linkRows(b),  swashRows(b),
+                                   pitchRows(b),    tailRows(b),  powerRows(b), modesRows(b)};
     // Proof: the ten properties, then one row each for danger, warning and note
     StationPage proof{Station::Proof, {}};
     for (const PropertyEntry& p : switchProperties()) {

@@ -39,6 +39,7 @@ private:
 
 [[nodiscard]] StationPage airframeRows(const RowBuilder& b);
 [[nodiscard]] StationPage radioRows(const RowBuilder& b);
+[[nodiscard]] StationPage linkRows(const RowBuilder& b);
 [[nodiscard]] StationPage swashRows(const RowBuilder& b);
 [[nodiscard]] StationPage pitchRows(const RowBuilder& b);
 [[nodiscard]] StationPage tailRows(const RowBuilder& b);

@@ -91,29 +91,14 @@ StationPage radioRows(const RowBuilder& b) {
         "stick-mode", say(KH_TR("Stick mode")),
         {{b.field("transmitter.stickMode"), b.flag("transmitter.collectiveReversed", KH_TR("collective reversed"), KH_TR("up climbs"))}},
         {}, {}));
-    for (const char* id : {"aileron", "elevator", "collective", "rudder", "throttle", "gain"}) {
-        const auto ch = std::find_if(tx.channels.begin(), tx.channels.end(), [&](const ChannelSettings& c) { return c.id == id; });
-        const std::string base = std::string("transmitter.channels.") + id;
-        Cell transmitter, controller, machine;
-        if (ch != tx.channels.end()) {
-            transmitter.parts = {b.field(base + ".number", label(KH_TR("ch"))), b.field(base + ".travelLowPct"),
-                                 b.field(base + ".travelHighPct"), b.field(base + ".subTrimPct", label(KH_TR("sub"))),
-                                 b.flag(base + ".reversed", KH_TR("rev"), KH_TR("norm"))};
-            for (Part& p : transmitter.parts) p.unit = "";
-            if (const ChannelFigures* f = b.figures().channel(id)) {
-                if (std::string(id) != "throttle")
-                    controller.parts = {RowBuilder::figure(f->lowReading), RowBuilder::figure(f->centreReading),
-                                        RowBuilder::figure(f->highReading)};
-                for (std::size_t i = 0; i + 1 < controller.parts.size(); ++i) controller.parts[i].unit = "";
-                machine.parts = {RowBuilder::figure(f->lowUs), RowBuilder::figure(f->centreUs), RowBuilder::figure(f->highUs)};
-                machine.parts[0].unit = machine.parts[1].unit = "";
-            }
-        }
-        const std::string title =
-            std::string(id) == "gain" ? KH_TR("Tail gain") : std::string(1, static_cast<char>(std::toupper(id[0]))) + (id + 1);
-        page.rows.push_back(
-            b.row((std::string("channel-") + id).c_str(), say(title), std::move(transmitter), std::move(controller), std::move(machine)));
-    }
+    Cell map;
+    for (const char* id : {"aileron", "elevator", "collective", "rudder", "throttle", "gain"})
+        if (channelOf(tx, id) != nullptr) map.parts.push_back(b.field(std::string("transmitter.channels.") + id + ".number", say(id)));
+    for (Part& part : map.parts) part.unit = "";
+    Cell order;
+    for (const std::string& id : b.setup().controller.profile.channelOrder)
+        order.parts.push_back(RowBuilder::text(say(KH_TR("{f}"), {{"f", id}})));
+    page.rows.push_back(b.row("channel-map", say(KH_TR("Channels")), std::move(map), std::move(order), {}));
     page.rows.push_back(
         b.row("stick-trims", say(KH_TR("Stick trims")),
               {{b.flag("transmitter.trims.live", KH_TR("live"), KH_TR("off")), b.field("transmitter.trims.aileronPct", label(KH_TR("a"))),
@@ -136,6 +121,26 @@ StationPage radioRows(const RowBuilder& b) {
     page.rows.push_back(b.row("hold-switch", say(KH_TR("Hold switch")), {{condition(b, "transmitter.modes.hold.when")}}, {}, {}));
     page.rows.push_back(b.row("kill-switch", say(KH_TR("Kill switch")),
                               {{condition(b, "transmitter.kill.when"), b.field("transmitter.kill.throttlePct")}}, {}, {}));
+    page.rows.push_back(b.row("cut-switch", say(KH_TR("Cut switch")),
+                              {{condition(b, "transmitter.cut.when"), b.field("transmitter.cut.throttlePct")}}, {}, {}));
+    struct Family {
+        const char* row;
+        const char* title;
+        const char* prefix;
+    };
+    for (const Family& family : {Family{"bank-switch", KH_TR("Bank switch"), "bank-"}, Family{"gain-switch", KH_TR("Gain steps"), "gain-"},
+                                 Family{"rescue-switch", KH_TR("Rescue"), "rescue"}, Family{"other-switches", KH_TR("Others"), ""}}) {
+        Cell cell;
+        for (const SwitchFunction& f : tx.functions) {
+            const bool named = f.id.starts_with("bank-") || f.id.starts_with("gain-") || f.id == "rescue";
+            if (*family.prefix == 0 ? named || f.when.empty() : !f.id.starts_with(family.prefix)) continue;
+            Part part = condition(b, "transmitter.functions." + f.id + ".when");
+            part.label = say(KH_TR("{f}"), {{"f", f.id}});
+            cell.parts.push_back(std::move(part));
+        }
+        if (cell.parts.empty()) cell.parts.push_back(RowBuilder::text(say(KH_TR("on no switch"))));
+        page.rows.push_back(b.row(family.row, say(family.title), std::move(cell), {}, {}));
+    }
     return page;
 }
 

@@ -44,7 +44,15 @@ std::string functionTitle(const TransmitterSettings& tx, const std::string& func
 }
 
 const char* switchRow(const std::string& function) {
-    return function == kHoldMode ? "hold-switch" : function == "kill" || function == "cut" ? "kill-switch" : "mode-switch";
+    if (function == kHoldMode) return "hold-switch";
+    if (function == "kill") return "kill-switch";
+    if (function == "cut") return "cut-switch";
+    if (function.starts_with("bank-")) return "bank-switch";
+    if (function.starts_with("gain-")) return "gain-switch";
+    if (function == "rescue") return "rescue-switch";
+    for (const char* other : {"bail-out", "timer", "voice"})
+        if (function == other) return "other-switches";
+    return "mode-switch";
 }
 
 void putTerms(PartialDeck& deck, const Condition& when) {

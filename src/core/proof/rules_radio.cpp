@@ -18,6 +18,7 @@ namespace {
 constexpr double kReadingLowPct = 98.5;
 constexpr double kReadingHighPct = 100.5;
 constexpr double kCentrePct = 0.6;
+constexpr double kTwoLeadsBladeMm = 550.0;
 
 std::string channelPath(const std::string& id, const char* key) { return "transmitter.channels." + id + "." + key; }
 
@@ -98,7 +99,7 @@ void channelClash(const AuditContext& c, std::vector<Finding>& out) {
         Finding f{
             .id = "channel-clash." + ch.id,
             .severity = Severity::Danger,
-            .row = "channel-" + ch.id,
+            .row = "channel-map",
             .title = beyond ? say(KH_TR("Channel {n} does not exist"), {{"n", num(ch.number)}})
                             : say(KH_TR("Two functions on channel {n}"), {{"n", num(ch.number)}}),
             .found = beyond ? say(KH_TR("{f} is on channel {n}; {box} has {all}."), {{"f", ch.id},
@@ -123,7 +124,7 @@ void channelMissing(const AuditContext& c, std::vector<Finding>& out) {
         if (there.count(id) != 0) continue;
         out.push_back({.id = "channel-missing." + id,
                        .severity = Severity::Danger,
-                       .row = "unused-channels",
+                       .row = "channel-map",
                        .title = say(KH_TR("{f} has no channel"), {{"f", id}}),
                        .found = say(KH_TR("No channel of the transmitter carries {f}."), {{"f", id}}),
                        .why = say(KH_TR("The controller reads nothing there and cannot fly the axis.")),
@@ -231,16 +232,60 @@ void modelMatch(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = {{"transmitter.modelMatch", true}}});
 }
 
+void supplyLeads(const AuditContext& c, std::vector<Finding>& out) {
+    const Wiring& w = c.setup.machine.wiring;
+    if (c.setup.machine.rotor.bladeMm < kTwoLeadsBladeMm || w.supplyLeads >= 2.0 || w.buffer) return;
+    out.push_back(
+        {.severity = Severity::Warning,
+         .row = "supply-leads",
+         .title = say(KH_TR("One lead feeds all servos")),
+         .found = say(KH_TR("{n} supply lead, no buffer; from 550 mm blades up two leads or a buffer."), {{"n", num(w.supplyLeads)}}),
+         .why = say(KH_TR("One loose plug, or all servos at once, and receiver and controller go dark in the air.")),
+         .todo = say(KH_TR("Run a second supply lead into the controller, or fit a buffer.")),
+         .box = Box::Machine,
+         .subject = "machine.wiring.supplyLeads",
+         .fix = {{"machine.wiring.supplyLeads", 2.0}}});
+}
+
+void throttleLead(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.machine.wiring.throttleLead == ThrottleLead::Controller || c.setup.controller.governor.kind != "internal") return;
+    out.push_back({.severity = Severity::Danger,
+                   .row = "throttle-lead",
+                   .title = say(KH_TR("The controller cannot govern")),
+                   .found = say(KH_TR("Its governor is on, and the throttle lead is in the receiver.")),
+                   .why = say(KH_TR("The head speed is then the bare throttle value: it can run to the pack's limit.")),
+                   .todo = say(KH_TR("Plug the throttle lead into the controller, or switch its governor off.")),
+                   .box = Box::Machine,
+                   .subject = "machine.wiring.throttleLead",
+                   .fix = {{"machine.wiring.throttleLead", std::string("controller")}}});
+}
+
 void failsafe(const AuditContext& c, std::vector<Finding>& out) {
     const ChannelSettings* throttle = channelOf(c.setup.transmitter, functionId(Function::Throttle));
-    if (throttle == nullptr || !throttle->failsafePct || !c.figures.motorOffUs.known) return;
+    if (throttle == nullptr || !c.figures.motorOffUs.known) return;
+    if (!throttle->failsafePct) {
+        const double low = channelPctFromThrottlePct(c.setup.transmitter.hold.throttlePct);
+        out.push_back(
+            {.id = "failsafe-missing",
+             .severity = Severity::Warning,
+             .row = "failsafe",
+             .title = say(KH_TR("No failsafe is stored for the throttle")),
+             .found = say(KH_TR("Without a signal the receiver keeps the last value.")),
+             .why = say(KH_TR("A model that has lost its signal flies on under power, towards whoever stands there.")),
+             .todo = say(KH_TR("Store {v} % for the throttle in the transmitter's failsafe, then test it: motor locked, hold off."),
+                         {{"v", signedNum(low)}}),
+             .box = Box::Transmitter,
+             .subject = "transmitter.channels.throttle.failsafePct",
+             .fix = {{"transmitter.channels.throttle.failsafePct", low}}});
+        return;
+    }
     const double us = channelOutputUnchecked(*throttle->failsafePct, channelScale(c.setup.transmitter.profile, *throttle)).pulseUs;
     const double off = c.figures.motorOffUs.value;
     if (c.figures.motor.off(us)) return;
     const double held = channelPctFromThrottlePct(c.setup.transmitter.hold.throttlePct);
     out.push_back(
         {.severity = Severity::Danger,
-         .row = "channel-throttle",
+         .row = "failsafe",
          .title = say(KH_TR("Without a signal the motor keeps running")),
          .found = say(KH_TR("The throttle's failsafe sends {u} µs; the motor is surely off at {o} µs."), {{"u", num(us)}, {"o", num(off)}}),
          .why = say(KH_TR("A model that has lost its signal flies on under power, towards whoever stands there.")),
@@ -316,12 +361,14 @@ std::span<const Rule> radioRules() {
         Rule{"model-type", Station::Radio, modelType},
         Rule{"stick-trims", Station::Radio, stickTrims},
         Rule{"unused-channels", Station::Radio, unusedChannels},
-        Rule{"failsafe", Station::Radio, failsafe},
+        Rule{"failsafe", Station::Link, failsafe},
+        Rule{"supply-leads", Station::Link, supplyLeads},
+        Rule{"throttle-lead", Station::Link, throttleLead},
         Rule{"channel-clash", Station::Radio, channelClash},
         Rule{"channel-missing", Station::Radio, channelMissing},
-        Rule{"end-point", Station::Radio, endPoints},
-        Rule{"centre", Station::Radio, centres},
-        Rule{"channel-sense", Station::Radio, channelSense},
+        Rule{"end-point", Station::Link, endPoints},
+        Rule{"centre", Station::Link, centres},
+        Rule{"channel-sense", Station::Link, channelSense},
         Rule{"model-match", Station::Radio, modelMatch},
         Rule{"box-limits", Station::Radio, boxLimits},
     };

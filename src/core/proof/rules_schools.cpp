@@ -254,7 +254,7 @@ void rescue(const AuditContext& c, std::vector<Finding>& out) {
     const std::string path = "transmitter.functions.rescue.when";
     if (!worked(tx, "rescue")) return;
     const Condition& when = *conditionOf(tx, "rescue");
-    Finding f{.severity = Severity::Note, .row = "unused-channels", .box = Box::Transmitter, .subject = path};
+    Finding f{.severity = Severity::Note, .row = "rescue-switch", .box = Box::Transmitter, .subject = path};
     if (tx.schools.rescue == RescueSchool::None) {
         f.title = say(KH_TR("Rescue is on a switch"));
         f.found = say(KH_TR("It answers to {w}; the school chosen does not use it."), {{"w", conditionAsTyped(when)}});
@@ -301,9 +301,8 @@ void channelOrder(const AuditContext& c, std::vector<Finding>& out) {
     if (edits.empty()) return;
     std::vector<Message> names;
     for (const std::string& id : c.setup.controller.profile.channelOrder) names.push_back(say(KH_TR("{f}"), {{"f", id}}));
-    const std::string function = edits.front().path.substr(std::string("transmitter.channels.").size());
     out.push_back({.severity = Severity::Warning,
-                   .row = "channel-" + function.substr(0, function.find('.')),
+                   .row = "channel-map",
                    .title = say(KH_TR("The channels are not in the controller's order")),
                    .found = say(KH_TR("{n} differ; {box} expects {all}."),
                                 {{"n", num(static_cast<double>(edits.size()))}, {"box", c.setup.controller.profile.name}, {"all", names}}),

@@ -369,7 +369,7 @@ void versions(const AuditContext& c, std::vector<Finding>& out) {
     const ControllerSettings& fc = c.setup.controller;
     if (fc.firmware.empty() || fc.manual.empty() || fc.firmware == fc.manual) return;
     out.push_back({.severity = Severity::Warning,
-                   .row = "mounting",
+                   .row = "versions",
                    .title = say(KH_TR("Manual and firmware do not match")),
                    .found = say(KH_TR("The manual is for version {m}, the box reports {f}."), {{"m", fc.manual}, {"f", fc.firmware}}),
                    .why = say(KH_TR("Menus and directions can mean something else in another version.")),
@@ -397,7 +397,7 @@ std::span<const Rule> swashRules() {
         Rule{"cyclic-sense", Station::Swash, cyclicSense},
         Rule{"stroke-use", Station::Swash, strokeUse},
         Rule{"phase", Station::Swash, phase},
-        Rule{"versions", Station::Swash, versions},
+        Rule{"versions", Station::Link, versions},
     };
     return rules;
 }

@@ -10,6 +10,8 @@ namespace {
 constexpr std::array kTurning{Choice{"clockwise"}, Choice{"counter-clockwise"}};
 constexpr std::array kLink{Choice{"leading"}, Choice{"trailing"}};
 constexpr std::array kLinkKind{Choice{"plain rod"}, Choice{"left/right thread"}, Choice{"moulded"}};
+constexpr std::array kReceiver{Choice{"one lead"}, Choice{"a lead each"}, Choice{"remote receivers"}};
+constexpr std::array kThrottleLead{Choice{"controller"}, Choice{"receiver"}};
 constexpr std::array kLever{Choice{"trailing"}, Choice{"leading"}};
 constexpr std::array kPower{Choice{"electric"}, Choice{"engine"}};
 constexpr std::array kModelType{Choice{"helicopter"}, Choice{"aeroplane"}};
@@ -117,6 +119,13 @@ void describe(FieldVisitor& v, PowerTrain& p) {
     v.maybe("plannedMahPerMin", p.plannedMahPerMin, {1, 5000, "mAh/min"});
 }
 
+void describe(FieldVisitor& v, Wiring& w) {
+    v.pick("receiver", w.receiver, kReceiver);
+    v.pick("throttleLead", w.throttleLead, kThrottleLead);
+    v.number("supplyLeads", w.supplyLeads, {1, 4});
+    v.flag("buffer", w.buffer);
+}
+
 void describe(FieldVisitor& v, Supply& s) {
     v.maybe("volts", s.volts, {3, 14, "V", 1});
     v.maybe("continuousA", s.continuousA, {0.1, 100, "A", 1});
@@ -136,6 +145,7 @@ void describe(FieldVisitor& v, Machine& m) {
     v.group("tail", m.tail);
     v.group("power", m.power);
     v.group("supply", m.supply);
+    v.group("wiring", m.wiring);
 }
 
 void describe(FieldVisitor& v, ChannelSettings& c) {

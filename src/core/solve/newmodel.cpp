@@ -42,6 +42,7 @@ void buildMachine(Setup& s, const SizeClass& c, const Boxes& boxes) {
         PlateServo servo{layoutRoles()[i], layout.azimuthsDeg[i], tenth(14.0 * scale), tenth(40.0 * scale), true, 0.0, boxes.plateServo};
         m.servos.push_back(servo);
     }
+    if (c.bladeMm >= 550.0) m.wiring.supplyLeads = 2.0;
     m.tail.armMm = tenth(8.0 * scale);
     m.tail.linkMm = tenth(60.0 * scale);
     m.tail.gripMm = tenth(12.0 * scale);
@@ -123,6 +124,9 @@ void buildTransmitter(Setup& s, const SizeClass& c) {
     }
     tx.hold.throttlePct = c.power == PowerKind::Engine ? 15.0 : -5.0;
     tx.hold.autorotationFrom = "idle1";
+    for (ChannelSettings& ch : tx.channels)  // without a signal: what hold sends; an engine closes
+        if (ch.id == "throttle")
+            ch.failsafePct = channelPctFromThrottlePct(c.power == PowerKind::Engine ? tx.kill.throttlePct : tx.hold.throttlePct);
     tx.timerMin = c.power == PowerKind::Engine ? 4.0 : 3.0;
     buildSwitches(tx);
 }
