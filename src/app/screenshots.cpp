@@ -2,6 +2,7 @@
 #include "app/screenshots.h"
 
 #include "app/fieldsdialog.h"
+#include "app/solvedialog.h"
 #include "paint/theme.h"
 
 #include <QApplication>
@@ -112,6 +113,13 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
         settle(window.workspace());
         if (!dialog.grab().save(QDir(folder).filePath(QString::fromLatin1(form.file) + QStringLiteral(".png")))) return 3;
     }
+    SolveDialog reading(&window, window.workspace(), *solverById("zero"));
+    for (const auto& [what, value] : std::map<const char*, const char*>{
+             {"blade-a.tail", "+1.1"}, {"blade-b.nose", "−0.1"}, {"blade-a.nose", "+0.7"}, {"blade-b.tail", "+0.3"}})
+        if (auto* editor = reading.findChild<QLineEdit*>(QString::fromLatin1(what))) editor->setText(QString::fromUtf8(value));
+    reading.show();
+    settle(window.workspace());
+    if (!reading.grab().save(QDir(folder).filePath(QStringLiteral("reading.png")))) return 3;
     return 0;
 }
 

@@ -19,7 +19,7 @@ StationPage linkRows(const RowBuilder& b) {
         b.row("supply-leads", say(KH_TR("Supply leads")), {}, {},
               {{b.field("machine.wiring.supplyLeads"), b.flag("machine.wiring.buffer", KH_TR("buffer"), KH_TR("no buffer"))}}));
     page.rows.push_back(b.row("binding", say(KH_TR("Binding")), {{RowBuilder::text(say(KH_TR("model memory")))}}, {},
-                              {{RowBuilder::text(say(KH_TR("bound, on the spot")))}}));
+                              {{RowBuilder::text(say(KH_TR("the receiver answers")))}}));
     const ChannelFigures* throttle = b.figures().channel("throttle");
     page.rows.push_back(b.row("failsafe", say(KH_TR("Failsafe")),
                               {{b.field("transmitter.channels.throttle.failsafePct", label(KH_TR("throttle")))}}, {},
