@@ -4,6 +4,7 @@
 #include "app/desktop.h"
 #include "app/fieldsdialog.h"
 #include "app/mainwindow.h"
+#include "app/readingsdialog.h"
 #include "app/solvedialog.h"
 #include "app/sparesdialog.h"
 #include "core/base/error.h"
@@ -113,6 +114,7 @@ void MainWindow::runAction(const QString& id) {
         workspace_.document().replace(tr("Take the newer profiles"), after);
         showMessage(tr("Changed, and can be undone: %1").arg(list.mid(0, 12).join(QStringLiteral(", "))));
     } else if (id == QStringLiteral("reading")) takeReading();
+    else if (id == QStringLiteral("readings")) ReadingsDialog(this, workspace_).exec();
     else if (id == QStringLiteral("measured")) measured(false);
     else if (id == QStringLiteral("seen")) measured(true);
     else if (id == QStringLiteral("remedy")) {
@@ -159,8 +161,8 @@ void MainWindow::showMenu(QPoint at) {
     menu->addSeparator();
     for (const char* id : {"save", "save-as", "save-template", "revert", "export", "print"}) add(id);
     menu->addSeparator();
-    for (const char* id : {"boxes", "switch-map", "hold-form", "schools", "alarms", "failsafe", "spares", "channel-order", "bench-state", "to-set",
-                           "renew", "preferences", "handbook", "shortcuts", "about"})
+    for (const char* id : {"boxes", "switch-map", "hold-form", "schools", "alarms", "failsafe", "spares", "channel-order", "bench-state",
+                           "to-set", "renew", "preferences", "handbook", "shortcuts", "about"})
         add(id);
     menu->addSeparator();
     add("quit");
@@ -258,7 +260,8 @@ void MainWindow::setHold() {
     const std::vector<Edit> mirror = holdMirrorEdits(workspace_.setup().transmitter);
     if (mirror.empty()) return;
     workspace_.document().edit(tr("Hold flies like the mode before"), mirror);
-    showMessage(tr("Hold took over %1 rates and gains of the mode an autorotation begins in; one step, and it can be undone.").arg(mirror.size()));
+    showMessage(
+        tr("Hold took over %1 rates and gains of the mode an autorotation begins in; one step, and it can be undone.").arg(mirror.size()));
 }
 
 void MainWindow::setChannelOrder() {
@@ -372,8 +375,9 @@ void MainWindow::takeReading() {
     const Row* row = workspace_.selectedRow();
     const RowSolver solver = row == nullptr ? RowSolver{} : solverOfRow(row->id);
     if (solver.solver == nullptr) {
-        showMessage(tr("Nothing is read for this row. Readings are taken for the end points, the level of the plate, zero pitch, the "
-                       "reference throw, the collective range and the cyclic limit."));
+        showMessage(
+            tr("Nothing is read for this row. Readings are taken for the end points, the level of the plate, zero pitch, the "
+               "reference throw, the collective range and the cyclic limit."));
         return;
     }
     SolveDialog(this, workspace_, *solver.solver, solver.only).exec();

@@ -40,6 +40,7 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"channel-order", KH_TR("Put the channels in the controller's order"), "", KH_TR("Edit")},
         Shortcut{"bench-state", KH_TR("Set the transmitter to its bench state"), "", KH_TR("Edit")},
         Shortcut{"reading", KH_TR("Take a reading…"), "Ctrl+R", KH_TR("Edit"), KH_TR("reading…")},
+        Shortcut{"readings", KH_TR("Readings so far…"), "Ctrl+Shift+R", KH_TR("Edit")},
         Shortcut{"measured", KH_TR("Measured…"), "Ctrl+M", KH_TR("Edit"), KH_TR("measured…")},
         Shortcut{"seen", KH_TR("Seen on the machine"), "Ctrl+Shift+M", KH_TR("Edit"), KH_TR("seen")},
         Shortcut{"remedy", KH_TR("Set the remedy"), "Ctrl+Return", KH_TR("Edit"), KH_TR("set the remedy")},

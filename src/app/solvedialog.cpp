@@ -31,6 +31,15 @@ QString outcomeWord(int outcome) {
     }
 }
 
+QString wayWord(int outcome) {
+    switch (outcome) {
+        case 1: return words(KH_TR("up, or as the stick"));
+        case 2: return words(KH_TR("down, or against it"));
+        case 3: return words(KH_TR("still"));
+        default: return QStringLiteral("–");
+    }
+}
+
 QString coloured(const QString& text, const QColor& colour, bool bold = false) {
     const QString span = QStringLiteral("<span style=\"color:%1\">%2</span>").arg(colour.name(), text.toHtmlEscaped());
     return bold ? QStringLiteral("<b>%1</b>").arg(span) : span;
@@ -49,7 +58,8 @@ std::vector<std::string> settingsNow(const Setup& setup, SolverKind kind, const 
         case SolverKind::Throw: paths = {"controller.referencePct"}; break;
         case SolverKind::Range: paths = {"controller.collectiveHighPct", "controller.collectiveLowPct"}; break;
         case SolverKind::Limit: paths = {"controller.cyclicLimitPct"}; break;
-        case SolverKind::Links: break;
+        case SolverKind::Links:
+        case SolverKind::Directions: break;
     }
     std::vector<std::string> out;
     for (const std::string& path : paths)
@@ -62,9 +72,17 @@ std::vector<std::string> settingsNow(const Setup& setup, SolverKind kind, const 
 RowSolver solverOfRow(const std::string& rowId) {
     if (rowId.starts_with("channel-") && rowId != "channel-throttle" && rowId != "channel-gain")
         return {solverById("endpoints"), QString::fromStdString(rowId.substr(std::string("channel-").size())) + QLatin1Char('.')};
-    static const std::map<std::string, const char*> rows{{"zero-pitch", "zero"},         {"links", "zero"},           {"reference-throw", "throw"},
-                                                         {"collective-range", "range"}, {"cyclic-limit", "limit"},   {"envelope", "limit"},
-                                                         {"arms-square", "links"},      {"servo-fight", "links"}};
+    static const std::map<std::string, const char*> rows{{"zero-pitch", "zero"},
+                                                         {"links", "zero"},
+                                                         {"reference-throw", "throw"},
+                                                         {"collective-range", "range"},
+                                                         {"cyclic-limit", "limit"},
+                                                         {"envelope", "limit"},
+                                                         {"servo-directions", "directions"},
+                                                         {"collective-sense", "directions"},
+                                                         {"cyclic-sense", "directions"},
+                                                         {"arms-square", "links"},
+                                                         {"servo-fight", "links"}};
     const auto row = rows.find(rowId);
     return {row == rows.end() ? nullptr : solverById(row->second), {}};
 }
@@ -105,16 +123,32 @@ void SolveDialog::addTyped(const QString& only) {
     auto* form = new QFormLayout;
     form->setHorizontalSpacing(16);
     for (const ReadingSlot& slot : readingSlots(solver_.kind, workspace_.setup())) {
-        const QString what = QString::fromLatin1(slot.what);
+        const QString what = QString::fromStdString(slot.what);
         if (!only.isEmpty() && !what.startsWith(only)) continue;
+        if (QByteArray(slot.unit) == QByteArray("way")) {
+            auto* way = new QPushButton(wayWord(0));
+            way->setObjectName(what);
+            way->setProperty("outcome", 0);
+            way->setAutoDefault(false);
+            way->setAccessibleName(words(slot.label.c_str()));
+            connect(way, &QPushButton::clicked, this, [this, way] {
+                const int next = (way->property("outcome").toInt() + 1) % 4;
+                way->setProperty("outcome", next);
+                way->setText(wayWord(next));
+                refresh();
+            });
+            form->addRow(words(slot.label.c_str()), way);
+            slots_.push_back({slot.what, slot.unit, nullptr, way});
+            continue;
+        }
         auto* editor = new QLineEdit;
         editor->setObjectName(what);
-        editor->setAccessibleName(words(slot.label));
+        editor->setAccessibleName(words(slot.label.c_str()));
         editor->setPlaceholderText(slot.optional ? tr("%1, if read").arg(QString::fromUtf8(slot.unit)) : QString::fromUtf8(slot.unit));
         const bool pitch = QByteArray(slot.unit) == QByteArray("°");
         if (pitch) editor->setToolTip(tr("Degrees; or the gap of folded blades as 76.4 mm"));
         connect(editor, &QLineEdit::textChanged, this, &SolveDialog::refresh);
-        form->addRow(words(slot.label), editor);
+        form->addRow(words(slot.label.c_str()), editor);
         slots_.push_back({slot.what, slot.unit, editor, nullptr});
     }
     static_cast<QVBoxLayout*>(layout())->addLayout(form);
@@ -128,7 +162,9 @@ void SolveDialog::addChart() {
     static constexpr std::array collectives{KH_TR("low"), KH_TR("mid"), KH_TR("high")};
     grid->addWidget(new QLabel(words(say(KH_TR("limit now {l} %"), {{"l", num(workspace_.setup().controller.cyclicLimitPct)}}))), 0, 0);
     for (int c = 0; c < 3; ++c)
-        grid->addWidget(new QLabel(words(say(KH_TR("collective {c}"), {{"c", words(collectives[static_cast<std::size_t>(c)]).toStdString()}}))), 0, c + 1);
+        grid->addWidget(
+            new QLabel(words(say(KH_TR("collective {c}"), {{"c", words(collectives[static_cast<std::size_t>(c)]).toStdString()}}))), 0,
+            c + 1);
     for (int d = 0; d < 8; ++d) {
         grid->addWidget(new QLabel(words(directions[static_cast<std::size_t>(d)])), d + 1, 0);
         for (int c = 0; c < 3; ++c) {
@@ -137,7 +173,9 @@ void SolveDialog::addChart() {
             place->setObjectName(QString::fromStdString(what));
             place->setProperty("outcome", 0);
             place->setAutoDefault(false);
-            place->setAccessibleName(tr("Stick %1, collective %2").arg(words(directions[static_cast<std::size_t>(d)]), words(collectives[static_cast<std::size_t>(c)])));
+            place->setAccessibleName(
+                tr("Stick %1, collective %2")
+                    .arg(words(directions[static_cast<std::size_t>(d)]), words(collectives[static_cast<std::size_t>(c)])));
             connect(place, &QPushButton::clicked, this, [this, place] {
                 const int next = (place->property("outcome").toInt() + 1) % static_cast<int>(kOutcomes.size());
                 place->setProperty("outcome", next);
@@ -154,13 +192,22 @@ void SolveDialog::addChart() {
 std::vector<Reading> SolveDialog::typed() const {
     std::vector<Reading> out;
     std::size_t number = 1;
-    for (const Reading& r : workspace_.setup().readings) number = std::max(number, static_cast<std::size_t>(std::atoi(r.id.c_str() + 1)) + 1);
+    for (const Reading& r : workspace_.setup().readings)
+        number = std::max(number, static_cast<std::size_t>(std::atoi(r.id.c_str() + 1)) + 1);
     for (const Slot& slot : slots_) {
         Reading r;
         r.unit = slot.unit;
         if (slot.place != nullptr) {
             const int outcome = slot.place->property("outcome").toInt();
             if (outcome == 0) continue;
+            if (slot.unit == "way") {
+                r.what = slot.what;
+                r.value = outcome == 1 ? 1.0 : outcome == 2 ? -1.0 : 0.0;
+                r.id = "r" + std::to_string(number++);
+                r.at = nowStamp();
+                out.push_back(std::move(r));
+                continue;
+            }
             r.what = std::string(kOutcomes[static_cast<std::size_t>(outcome)]) + "." + slot.what;
             r.value = workspace_.setup().controller.cyclicLimitPct;
         } else {
@@ -175,7 +222,10 @@ std::vector<Reading> SolveDialog::typed() const {
             text.remove(QChar(0xB0)).remove(QLatin1Char('%'));
             bool number_ok = false;
             r.value = text.trimmed().toDouble(&number_ok);
-            if (!number_ok) throw InputError(slot.what, tr("\"%1\" is not a number in %2").arg(slot.editor->text(), QString::fromStdString(slot.unit)).toStdString());
+            if (!number_ok)
+                throw InputError(
+                    slot.what,
+                    tr("\"%1\" is not a number in %2").arg(slot.editor->text(), QString::fromStdString(slot.unit)).toStdString());
         }
         r.id = "r" + std::to_string(number++);
         r.at = nowStamp();
@@ -203,10 +253,12 @@ void SolveDialog::refresh() {
         enter_->setEnabled(true);
         for (const SolvedField& a : solved_.answers) {
             html += QStringLiteral("<p style=\"margin:0 0 2px 0\">%1</p>").arg(coloured(words(a.todo), Theme::box(a.box), true));
-            for (const Message& line : a.why.lines) html += QStringLiteral("<p style=\"margin:0 0 0 14px\">%1</p>").arg(coloured(words(line), t.muted));
+            for (const Message& line : a.why.lines)
+                html += QStringLiteral("<p style=\"margin:0 0 0 14px\">%1</p>").arg(coloured(words(line), t.muted));
             html += QStringLiteral("<p style=\"margin:0\">&nbsp;</p>");
         }
-        for (const Message& m : solved_.remarks) html += QStringLiteral("<p style=\"margin:0 0 6px 0\">%1</p>").arg(coloured(words(m), t.ink));
+        for (const Message& m : solved_.remarks)
+            html += QStringLiteral("<p style=\"margin:0 0 6px 0\">%1</p>").arg(coloured(words(m), t.ink));
     } catch (const InputError& e) {
         html = coloured(QString::fromStdString(e.what()), t.danger);
     }

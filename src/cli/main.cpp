@@ -162,8 +162,8 @@ int runEnvelope(const std::string& file, bool asJson) {
         return Fine;
     }
     for (const ClearanceRose& rose : evaluation.roses)
-        std::cout << fmt::format("collective {:+.0f}  plate at {:+.1f} mm: {:.1f}° free all round, toward {:.0f}° then {}\n", rose.collective,
-                                 rose.heightMm, rose.round.tiltDeg, rose.round.azimuthDeg, limitId(rose.round.limitedBy));
+        std::cout << fmt::format("collective {:+.0f}  plate at {:+.1f} mm: {:.1f}° free all round, toward {:.0f}° then {}\n",
+                                 rose.collective, rose.heightMm, rose.round.tiltDeg, rose.round.azimuthDeg, limitId(rose.round.limitedBy));
     return Fine;
 }
 
@@ -225,8 +225,8 @@ int runSchema(const std::string& which) {
                                           {"readings", io::readingsSchema()}};
     const auto found = all.find(which);
     if (found == all.end())
-        throw InputError("schema",
-                         fmt::format("{} is not known; known are setup, transmitter, controller, speed-controller, servo, readings", which));
+        throw InputError(
+            "schema", fmt::format("{} is not known; known are setup, transmitter, controller, speed-controller, servo, readings", which));
     print(found->second);
     return Fine;
 }
@@ -296,7 +296,7 @@ int run(int argc, char** argv) {
 
     std::string what, readings;
     CLI::App* solveCommand = app.add_subcommand("solve", "Readings in, numbers to enter out");
-    solveCommand->add_option("what", what, "endpoints, zero, throw, range, links or limit")->required();
+    solveCommand->add_option("what", what, "endpoints, directions, links, zero, throw, range or limit")->required();
     solveCommand->add_option("file", file, "A setup")->required();
     solveCommand->add_option("--readings", readings, "A readings file, or -")->required();
     solveCommand->add_flag("--json", asJson, "JSON instead of text");

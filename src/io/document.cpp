@@ -281,7 +281,7 @@ private:
     }
     void curve(const char* key, Curve& v, const CurveSpec&) override {
         const json* j = member(key);
-        if (j == nullptr) return;
+        if (j == nullptr) throw InputError(pathOf(key), "this curve is missing; a mode needs both, hold its pitch curve");
         Curve read;
         for (const CurveShape shape : {CurveShape::Straight, CurveShape::Smooth, CurveShape::Line})
             if (j->at("shape") == shapeId(shape)) read.shape = shape;

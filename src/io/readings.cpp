@@ -20,18 +20,19 @@ json readingsSchema() {
                        {"properties",
                         {{"id", text},
                          {"value", number},
-                         {"unit", {{"enum", {"%", "°", "mm"}}}},
+                         {"unit", {{"enum", {"%", "°", "mm", "way"}}}},
                          {"at", text},
                          {"instrument", text},
                          {"uncertainty", text},
                          {"under", under}}},
                        {"required", {"id", "value", "unit"}}};
-    return {{"$schema", "http://json-schema.org/draft-07/schema#"},
-            {"title", "Keelhaul readings"},
-            {"description", "What a gauge or a monitor showed, oldest first; ids as in the handbook: aileron.high, blade-a.tail, throw.left …"},
-            {"type", "object"},
-            {"properties", {{"readings", {{"type", "array"}, {"maxItems", 1000}, {"items", reading}}}}},
-            {"required", {"readings"}}};
+    return {
+        {"$schema", "http://json-schema.org/draft-07/schema#"},
+        {"title", "Keelhaul readings"},
+        {"description", "What a gauge or a monitor showed, oldest first; ids as in the handbook: aileron.high, blade-a.tail, throw.left …"},
+        {"type", "object"},
+        {"properties", {{"readings", {{"type", "array"}, {"maxItems", 1000}, {"items", reading}}}}},
+        {"required", {"readings"}}};
 }
 
 std::vector<Reading> parseReadings(const json& file) {
@@ -79,7 +80,10 @@ ordered_json envelopeJson(std::span<const ClearanceRose> roses) {
     ordered_json round = ordered_json::array();
     for (const ClearanceRose& rose : roses) {
         for (const EnvelopePoint& p : rose.points)
-            limits.push_back({{"collective", rose.collective}, {"azimuthDeg", p.azimuthDeg}, {"tiltDeg", p.tiltDeg}, {"limitedBy", limitId(p.limitedBy)}});
+            limits.push_back({{"collective", rose.collective},
+                              {"azimuthDeg", p.azimuthDeg},
+                              {"tiltDeg", p.tiltDeg},
+                              {"limitedBy", limitId(p.limitedBy)}});
         round.push_back({{"collective", rose.collective},
                          {"tiltDeg", rose.round.tiltDeg},
                          {"limitedBy", limitId(rose.round.limitedBy)},

@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Readings typed in the window: the numbers follow, and one undoable change takes them over.
+#include "app/readingsdialog.h"
 #include "app/solvedialog.h"
 #include "bench.h"
 
 #include <QDialogButtonBox>
 #include <QLabel>
 #include <QLineEdit>
+#include <QListWidget>
 #include <QPushButton>
 
 using namespace khtest;
@@ -96,4 +98,46 @@ TEST_CASE("a tip gap in mm stands for degrees; zero pitch tells links and trim")
     type(gap, "throw.left", "81.9 mm");
     type(gap, "throw.right", "-81.9 mm");
     CHECK(answer(gap).contains(QStringLiteral("is 5.00°")));
+}
+
+TEST_CASE("which servo went down is clicked, and the one port is reversed in the controller") {
+    Bench b;
+    REQUIRE(solverOfRow("servo-directions").solver == solverById("directions"));
+    SolveDialog d(&b.window, b.w(), *solverById("directions"));
+    const auto press = [&](const char* what, int times) {
+        auto* way = d.findChild<QPushButton*>(QString::fromLatin1(what));
+        REQUIRE(way != nullptr);
+        for (int i = 0; i < times; ++i) way->click();
+    };
+    press("collective.port-1", 1);
+    press("collective.port-2", 2);
+    press("collective.port-3", 1);
+    CHECK(answer(d).contains(QStringLiteral("servo of port 2")));
+    d.accept();
+    CHECK(b.w().setup().controller.ports[1].reversed);
+    CHECK_FALSE(b.w().setup().controller.ports[0].reversed);
+    b.act("undo");
+    CHECK_FALSE(b.w().setup().controller.ports[1].reversed);
+}
+
+TEST_CASE("readings are listed newest first; a misread one is taken out and comes back by undo") {
+    Bench b;
+    ReadingsDialog none(&b.window, b.w());
+    CHECK(none.findChild<QListWidget*>()->item(0)->text().contains(QStringLiteral("Nothing was read yet")));
+    SolveDialog d(&b.window, b.w(), *solverById("throw"));
+    type(d, "throw.left", "5.4");
+    type(d, "throw.right", "-4.6");
+    d.accept();
+    ReadingsDialog list(&b.window, b.w());
+    auto* items = list.findChild<QListWidget*>();
+    REQUIRE(items->count() == 2);
+    CHECK(items->item(0)->text().contains(QStringLiteral("throw.right")));
+    CHECK(items->item(0)->text().contains(QStringLiteral("controller.referencePct=")));
+    items->item(0)->setSelected(true);
+    list.removeChosen();
+    REQUIRE(b.w().setup().readings.size() == 1);
+    CHECK(b.w().setup().readings[0].what == "throw.left");
+    CHECK(items->count() == 1);
+    b.act("undo");
+    CHECK(b.w().setup().readings.size() == 2);
 }

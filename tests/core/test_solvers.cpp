@@ -58,8 +58,8 @@ std::string remarks(const Solved& solved) {
 /// The machine as it is: the document's settings on other geometry, blade links and servo links of other lengths.
 struct Bench {
     Setup setup;
-    double bladeA = 0.0, bladeB = 0.0;       ///< ° each blade's link is off
-    std::map<std::string, double> linkMm;     ///< by servo: how far its link lifts the ball
+    double bladeA = 0.0, bladeB = 0.0;     ///< ° each blade's link is off
+    std::map<std::string, double> linkMm;  ///< by servo: how far its link lifts the ball
     double gaugeZero = 0.0;
 
     [[nodiscard]] Plane plate(double c, double a, double e) const {
@@ -137,8 +137,9 @@ TEST_CASE("zero pitch: links, plate tilt and height are told apart and settled w
         for (const PlateServo& s : m.setup.machine.servos) m.linkMm[s.id] = dice.between(-1.2, 1.2);
         const auto readAll = [&] {
             const Plane p = m.plate(0, 0, 0);
-            return std::vector<Reading>{reading("blade-a.tail", m.blade(p, 180) + m.bladeA, "°"), reading("blade-b.nose", m.blade(p, 0) + m.bladeB, "°"),
-                                        reading("blade-a.nose", m.blade(p, 0) + m.bladeA, "°"), reading("blade-b.tail", m.blade(p, 180) + m.bladeB, "°")};
+            return std::vector<Reading>{
+                reading("blade-a.tail", m.blade(p, 180) + m.bladeA, "°"), reading("blade-b.nose", m.blade(p, 0) + m.bladeB, "°"),
+                reading("blade-a.nose", m.blade(p, 0) + m.bladeA, "°"), reading("blade-b.tail", m.blade(p, 180) + m.bladeB, "°")};
         };
         const LinkSteps steps = linkSteps(m.setup.machine.head);
         const double perTurn = degFromRad(std::asin(steps.mmPerTurn / m.setup.machine.head.gripMm)) *
@@ -243,7 +244,8 @@ TEST_CASE("levelling: links by whole steps, the remainder by sub-trim inside the
             enter(m.setup, solved);
         }
         const std::vector<Reading> h = heights();
-        const auto [low, high] = std::minmax_element(h.begin(), h.end(), [](const Reading& a, const Reading& b) { return a.value < b.value; });
+        const auto [low, high] =
+            std::minmax_element(h.begin(), h.end(), [](const Reading& a, const Reading& b) { return a.value < b.value; });
         INFO("set-up " << n);
         CHECK(high->value - low->value <= 0.15);
         for (const PortSettings& p : m.setup.controller.ports) CHECK(std::abs(p.trimUs) <= m.setup.controller.profile.trimSafeUs);
@@ -275,6 +277,53 @@ TEST_CASE("cyclic limit: the bracket closes below what binds and never proposes 
     }
 }
 
+TEST_CASE("directions: every wrong servo, channel and sense is set right from what was seen") {
+    for (unsigned n = 0; n < kSetups; ++n) {
+        Dice dice(6000 + n);
+        Setup s = turnstone();
+        for (PlateServo& servo : s.machine.servos) servo.risesWithPulse = dice.coin();
+        for (PortSettings& p : s.controller.ports) p.reversed = dice.coin();
+        s.controller.directions = {dice.coin(), dice.coin(), dice.coin(), false};
+        for (ChannelSettings& c : s.transmitter.channels)
+            if (c.id == "aileron" || c.id == "elevator" || c.id == "collective") c.reversed = dice.coin();
+        const auto see = [&] {
+            const ChainModel model(s);
+            const auto demand = [&](const char* function) {
+                const ChannelSettings& c = *channelOf(s.transmitter, function);
+                const double r =
+                    readingPct(channelOutput(100, channelScale(s.transmitter.profile, c)).pulseUs, readingScale(s.controller.profile)) /
+                    100.0;
+                const DirectionSettings& d = s.controller.directions;
+                const bool turned = std::string(function) == "aileron"    ? d.aileronReversed
+                                    : std::string(function) == "elevator" ? d.elevatorReversed
+                                                                          : d.collectiveReversed;
+                return std::clamp(turned ? -r : r, -1.0, 1.0);
+            };
+            std::vector<Reading> out;
+            const auto up = model.plateAt(demand("collective"), 0, 0);
+            for (std::size_t i = 0; i < s.controller.ports.size(); ++i)
+                out.push_back(reading("collective.port-" + s.controller.ports[i].id,
+                                      up.servos[model.servoOfPort(i)].ballMm > 0.0 ? 1.0 : -1.0, "way"));
+            out.push_back(reading("cyclic.aileron", model.plateAt(0, demand("aileron"), 0).plate.right > 0.0 ? 1.0 : -1.0, "way"));
+            out.push_back(reading("cyclic.elevator", model.plateAt(0, 0, demand("elevator")).plate.forward > 0.0 ? 1.0 : -1.0, "way"));
+            return out;
+        };
+        int rounds = 0;
+        for (; rounds < 6; ++rounds) {
+            const Solved solved = solveDirections(s, see());
+            if (solved.answers.empty()) break;
+            enter(s, solved);
+        }
+        INFO("set-up " << n);
+        CHECK(rounds <= 3);
+        for (const Reading& r : see()) CHECK(r.value > 0.0);
+    }
+    Setup still = turnstone();
+    CHECK_THAT(remarks(solveDirections(still, std::vector<Reading>{reading("collective.port-2", 0, "way")})),
+               Contains("port 2 stands still"));
+    CHECK_THROWS_WITH(solveDirections(still, {}), Contains("nothing was seen"));
+}
+
 TEST_CASE("what cannot be is said in words, with the likely cause") {
     const Setup& s = turnstone();
     const auto list = [](std::initializer_list<Reading> r) { return std::vector<Reading>(r); };
@@ -287,17 +336,21 @@ TEST_CASE("what cannot be is said in words, with the likely cause") {
     CHECK_THROWS_WITH(solveEndpoints(s, list({creeping})), Contains("creeps"));
     CHECK_THROWS_WITH(solveThrow(s, list({reading("throw.left", 5, "°")})), Contains("throw.right") && Contains("missing"));
     CHECK_THROWS_WITH(solveThrow(s, list({reading("throw.left", 0.1, "°"), reading("throw.right", -0.1, "°")})), Contains("hardly moves"));
-    CHECK_THROWS_WITH(solveRange(s, list({reading("range.high", -11, "°"), reading("range.low", 11, "°")})), Contains("reverse the collective"));
-    CHECK_THROWS_WITH(solveRange(s, list({reading("range.high", 13, "°"), reading("range.low", 2, "°")})), Contains("gauge was not zeroed"));
+    CHECK_THROWS_WITH(solveRange(s, list({reading("range.high", -11, "°"), reading("range.low", 11, "°")})),
+                      Contains("reverse the collective"));
+    CHECK_THROWS_WITH(solveRange(s, list({reading("range.high", 13, "°"), reading("range.low", 2, "°")})),
+                      Contains("gauge was not zeroed"));
     CHECK_THROWS_WITH(solveLinks(s, list({reading("level.left", 60, "mm")})), Contains("three servos"));
-    CHECK_THROWS_WITH(solveLinks(s, list({reading("level.left", 60, "mm"), reading("level.right", 60, "mm"), reading("level.elevator", 95, "mm")})),
-                      Contains("another mark"));
+    CHECK_THROWS_WITH(
+        solveLinks(s, list({reading("level.left", 60, "mm"), reading("level.right", 60, "mm"), reading("level.elevator", 95, "mm")})),
+        Contains("another mark"));
     CHECK_THROWS_WITH(solveLimit(s, {}), Contains("clear.45.high"));
     // an offset in both blades and both ends
-    const Solved offset = solveZero(s, list({reading("blade-a.tail", 8, "°"), reading("blade-b.nose", 8, "°"), reading("blade-a.nose", 8, "°"),
-                                             reading("blade-b.tail", 8, "°")}));
+    const Solved offset = solveZero(s, list({reading("blade-a.tail", 8, "°"), reading("blade-b.nose", 8, "°"),
+                                             reading("blade-a.nose", 8, "°"), reading("blade-b.tail", 8, "°")}));
     CHECK_THAT(remarks(offset), Contains("gauge's zero"));
-    CHECK_THAT(remarks(solveZero(s, list({reading("blade-a.tail", 1, "°"), reading("blade-b.nose", -1, "°")}))), Contains("cannot be told apart"));
+    CHECK_THAT(remarks(solveZero(s, list({reading("blade-a.tail", 1, "°"), reading("blade-b.nose", -1, "°")}))),
+               Contains("cannot be told apart"));
 }
 
 TEST_CASE("stories: one reading of each kind and its answer") {
@@ -330,7 +383,8 @@ TEST_CASE("stories: one reading of each kind and its answer") {
     const Solved gaps = solveThrow(s, std::vector<Reading>{reading("throw.left", 81.9, "mm"), reading("throw.right", -81.9, "mm")});
     CHECK(gaps.answers[0].value == Approx(thrown.answers[0].value).margin(0.3));
     // a plate that is tilted: the low side's link is made longer
-    const Solved level = solveLinks(s, std::vector<Reading>{reading("level.elevator", 60, "mm"), reading("level.left", 60, "mm"), reading("level.right", 59.1, "mm")});
+    const Solved level = solveLinks(
+        s, std::vector<Reading>{reading("level.elevator", 60, "mm"), reading("level.left", 60, "mm"), reading("level.right", 59.1, "mm")});
     CHECK(turnsOf(level, "links.right") == 1.5);
     CHECK(turnsOf(level, "links.elevator") == -1.0);
     for (const SolvedField& a : level.answers) {

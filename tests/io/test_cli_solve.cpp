@@ -66,7 +66,7 @@ TEST_CASE("bad readings exit with 2 and say which, and what is allowed") {
         CHECK(run.code == 2);
         CHECK_THAT(run.out, Contains(part));
     };
-    refused("wonders", "{}", "endpoints, links, zero, throw, range, limit");
+    refused("wonders", "{}", "endpoints, directions, links, zero, throw, range, limit");
     refused("throw", "{}", "readings");
     refused("throw", R"({"readings":[{"id":"throw.left","value":"much","unit":"°"}]})", "value");
     refused("throw", R"({"readings":[{"id":"throw.left","value":1,"unit":"inch"}]})", "unit");
@@ -77,7 +77,8 @@ TEST_CASE("bad readings exit with 2 and say which, and what is allowed") {
 
 TEST_CASE("readings live in the document and go with a template") {
     kh::Setup s = khtest::turnstone();
-    s.readings = {{"r1", "throw.left", 5.9, "°", "2026-11-20T19:21:00Z", "pitch gauge", "±0.1°", {kh::underText("controller.referencePct", 66.4)}}};
+    s.readings = {
+        {"r1", "throw.left", 5.9, "°", "2026-11-20T19:21:00Z", "pitch gauge", "±0.1°", {kh::underText("controller.referencePct", 66.4)}}};
     const kh::io::Document again = kh::io::parseDocument(kh::io::writeDocument(s));
     REQUIRE(again.setup == s);
     CHECK(kh::underValue(again.setup.readings[0], "controller.referencePct") == 66.4);

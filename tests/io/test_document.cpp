@@ -294,3 +294,11 @@ TEST_CASE("a line keeps its offset through a file, and a bent curve with an offs
     pitch["shape"] = "round";
     CHECK_THROWS_WITH(io::parseDocument(doc.dump()), Contains("shape"));
 }
+
+TEST_CASE("a mode without its curve is refused by name, never given one") {
+    for (const char* key : {"throttle", "pitch"}) {
+        json doc = demoJson();
+        doc["transmitter"]["modes"][1].erase(key);
+        CHECK_THROWS_WITH(io::parseDocument(doc.dump()), Contains("transmitter.modes.idle1") && Contains(key) && Contains("missing"));
+    }
+}

@@ -31,10 +31,12 @@ const Reading& needed(std::span<const Reading> readings, std::string_view what) 
 
 double plausible(const Reading& reading, double limit, const char* unit) {
     if (!std::isfinite(reading.value) || std::abs(reading.value) > limit)
-        throw InputError(reading.what, fmt::format("{} {} is not possible; a reading lies within ±{} {}", reading.value, unit, limit, unit));
+        throw InputError(reading.what,
+                         fmt::format("{} {} is not possible; a reading lies within ±{} {}", reading.value, unit, limit, unit));
     if (std::find(reading.under.begin(), reading.under.end(), "state=flying") != reading.under.end())
-        throw InputError(reading.what, "it was read in the flying state, where the plate creeps while the stick is held: switch the controller "
-                                       "to its set-up state and read again");
+        throw InputError(reading.what,
+                         "it was read in the flying state, where the plate creeps while the stick is held: switch the controller "
+                         "to its set-up state and read again");
     return reading.value;
 }
 
@@ -63,7 +65,10 @@ std::span<const SolverEntry> solvers() {
     static constexpr std::array entries{
         SolverEntry{SolverKind::Endpoints, "endpoints", KH_TR("End points"),
                     KH_TR("The motor must not start: leads off, hold on. Servos move while you read."), solveEndpoints},
-        SolverEntry{SolverKind::Links, "links", KH_TR("Level plate"), KH_TR("Leads off, main blades off: arms and levers pinch."), solveLinks},
+        SolverEntry{SolverKind::Directions, "directions", KH_TR("Directions"),
+                    KH_TR("Leads off, main blades off: arms, levers and links move and pinch."), solveDirections},
+        SolverEntry{SolverKind::Links, "links", KH_TR("Level plate"), KH_TR("Leads off, main blades off: arms and levers pinch."),
+                    solveLinks},
         SolverEntry{SolverKind::Zero, "zero", KH_TR("Zero pitch"),
                     KH_TR("Main blades are fitted only for this: leads off, nobody in the plane of the disc."), solveZero},
         SolverEntry{SolverKind::Throw, "throw", KH_TR("Reference throw"),
@@ -85,18 +90,29 @@ const SolverEntry* solverById(std::string_view id) {
 std::vector<ReadingSlot> readingSlots(SolverKind kind, const Setup& setup) {
     switch (kind) {
         case SolverKind::Endpoints:
-            return {{"aileron.low", KH_TR("Aileron, stick left"), "%", true},       {"aileron.centre", KH_TR("Aileron, centre"), "%", true},
-                    {"aileron.high", KH_TR("Aileron, stick right"), "%", true},     {"elevator.low", KH_TR("Elevator, stick back"), "%", true},
-                    {"elevator.centre", KH_TR("Elevator, centre"), "%", true},      {"elevator.high", KH_TR("Elevator, stick forward"), "%", true},
-                    {"collective.low", KH_TR("Collective, low"), "%", true},        {"collective.centre", KH_TR("Collective, mid"), "%", true},
-                    {"collective.high", KH_TR("Collective, high"), "%", true},      {"rudder.low", KH_TR("Rudder, stick left"), "%", true},
-                    {"rudder.centre", KH_TR("Rudder, centre"), "%", true},          {"rudder.high", KH_TR("Rudder, stick right"), "%", true}};
+            return {
+                {"aileron.low", KH_TR("Aileron, stick left"), "%", true},   {"aileron.centre", KH_TR("Aileron, centre"), "%", true},
+                {"aileron.high", KH_TR("Aileron, stick right"), "%", true}, {"elevator.low", KH_TR("Elevator, stick back"), "%", true},
+                {"elevator.centre", KH_TR("Elevator, centre"), "%", true},  {"elevator.high", KH_TR("Elevator, stick forward"), "%", true},
+                {"collective.low", KH_TR("Collective, low"), "%", true},    {"collective.centre", KH_TR("Collective, mid"), "%", true},
+                {"collective.high", KH_TR("Collective, high"), "%", true},  {"rudder.low", KH_TR("Rudder, stick left"), "%", true},
+                {"rudder.centre", KH_TR("Rudder, centre"), "%", true},      {"rudder.high", KH_TR("Rudder, stick right"), "%", true}};
+        case SolverKind::Directions: {
+            std::vector<ReadingSlot> out;
+            for (const PortSettings& p : setup.controller.ports)
+                out.push_back({"collective.port-" + p.id,
+                               render(say(KH_TR("Collective up: the {r} servo, port {p}"), {{"r", p.role}, {"p", p.id}})), "way", true});
+            out.push_back({"cyclic.aileron", KH_TR("Stick right: the plate"), "way", true});
+            out.push_back({"cyclic.elevator", KH_TR("Stick forward: the plate"), "way", true});
+            return out;
+        }
         case SolverKind::Zero:
             return {{"blade-a.tail", KH_TR("Blade A over the tail"), "°"},
                     {"blade-b.nose", KH_TR("Blade B over the nose"), "°"},
                     {"blade-a.nose", KH_TR("Head turned: blade A over the nose"), "°", true},
                     {"blade-b.tail", KH_TR("Head turned: blade B over the tail"), "°", true}};
-        case SolverKind::Throw: return {{"throw.left", KH_TR("Cyclic left, to the reference"), "°"}, {"throw.right", KH_TR("Cyclic right"), "°"}};
+        case SolverKind::Throw:
+            return {{"throw.left", KH_TR("Cyclic left, to the reference"), "°"}, {"throw.right", KH_TR("Cyclic right"), "°"}};
         case SolverKind::Range:
             return {{"range.high", KH_TR("Collective high"), "°"},
                     {"range.low", KH_TR("Collective low"), "°"},

@@ -13,19 +13,19 @@
 
 namespace kh {
 
-enum class SolverKind { Endpoints, Zero, Throw, Range, Links, Limit };
+enum class SolverKind { Endpoints, Directions, Zero, Throw, Range, Links, Limit };
 
 /// One number to enter, or one turn of the pliers.
 struct SolvedField {
-    std::string field;        ///< field path; of a link, which has none, "links.left", "blade-links.a"
+    std::string field;  ///< field path; of a link, which has none, "links.left", "blade-links.a"
     Box box = Box::Transmitter;
     double value = 0.0;
     const char* unit = "";
     int decimals = 0;
-    double expect = 0.0;      ///< what the next reading should show
+    double expect = 0.0;  ///< what the next reading should show
     const char* expectUnit = "";
-    double residue = 0.0;     ///< how far from the aim that will be
-    Message todo;             ///< in the second person, with its numbers
+    double residue = 0.0;  ///< how far from the aim that will be
+    Message todo;          ///< in the second person, with its numbers
     Derivation why;
     std::vector<Edit> edits;  ///< empty: done by hand on the machine
 };
@@ -37,20 +37,20 @@ struct Solved {
 
 /// What a solver asks to be read.
 struct ReadingSlot {
-    const char* what;
-    const char* label;
-    const char* unit;
+    std::string what;
+    std::string label;
+    const char* unit;  ///< "way": +1 as the stick, −1 against it, 0 still
     bool optional = false;
 };
 
 struct SolverEntry {
     SolverKind kind;
-    const char* id;     ///< "endpoints", "zero" …
+    const char* id;  ///< "endpoints", "zero" …
     const char* title;
     const char* caution;  ///< what moves, who is near, what to do
     Solved (*solve)(const Setup&, std::span<const Reading>);
 };
-/// The six, in the order of the work.
+/// All of them, in the order of the work.
 [[nodiscard]] std::span<const SolverEntry> solvers();
 /// @return nullptr if there is none
 [[nodiscard]] const SolverEntry* solverById(std::string_view id);
@@ -60,6 +60,9 @@ struct SolverEntry {
 /// End points of each function from the controller's monitor: sign, then centre and ends.
 /// Readings "aileron.low", ".centre", ".high" … in %. @throws InputError naming the reading
 [[nodiscard]] Solved solveEndpoints(const Setup& setup, std::span<const Reading> readings);
+/// Servo and control directions from what was seen: "collective.port-1" … with the collective stick moved up, then
+/// "cyclic.aileron" with the stick right and "cyclic.elevator" with it forward; +1 up or as the stick, −1 down or against it, 0 still.
+[[nodiscard]] Solved solveDirections(const Setup& setup, std::span<const Reading> readings);
 /// Zero pitch from "blade-a.tail", "blade-b.nose", then with the head turned by half a turn "blade-a.nose", "blade-b.tail".
 [[nodiscard]] Solved solveZero(const Setup& setup, std::span<const Reading> readings);
 /// Reference throw from "throw.left", "throw.right": half the difference.
