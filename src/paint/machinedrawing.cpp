@@ -200,7 +200,7 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
         if (posed) {
             p.setPen(QPen(t.danger, 1.4));
             p.setBrush(Qt::NoBrush);
-            p.drawRoundedRect(QRectF(x - 24, track.top() - 37, 58, 85), 2, 2);
+            p.drawRoundedRect(QRectF(x - 22, track.top() - 37, 50, 85), 2, 2);
         }
     }
 }
@@ -216,7 +216,8 @@ std::vector<SwitchSpot> switchSpots(QRectF area, const TransmitterProfile& trans
     for (int side = 0; side < 2; ++side) {
         auto& list = sides[side];
         std::sort(list.begin(), list.end(), [side](const auto* a, const auto* b) { return side == 0 ? a->id < b->id : a->id > b->id; });
-        const double step = list.size() < 2 ? 0.0 : std::min(62.0, w * 0.40 / static_cast<double>(list.size() - 1));
+        // the two sides never meet, however narrow the case is drawn
+        const double step = std::min(62.0, w * 0.80 / std::max(1.0, static_cast<double>(transmitter.switches.size()) - 1.0));
         for (std::size_t i = 0; i < list.size(); ++i) {
             const double x = side == 0 ? left + w * 0.10 + step * static_cast<double>(i)
                                        : left + w * 0.90 - step * static_cast<double>(list.size() - 1 - i);

@@ -2,6 +2,7 @@
 //
 // Every drawing leaves ink in its area, follows the sticks where it should, and becomes SVG.
 #include "core/sheet/sheet.h"
+#include "io/library.h"
 #include "paint/drawings.h"
 #include "paint/pdf.h"
 #include "paint/theme.h"
@@ -123,4 +124,18 @@ TEST_CASE("the PDF sheet has a page for each part") {
     std::size_t pages = 0;
     for (std::size_t at = pdf.find("/Type /Page\n"); at != std::string::npos; at = pdf.find("/Type /Page\n", at + 1)) ++pages;
     REQUIRE(pages >= 4);
+}
+
+TEST_CASE("the switches of every transmitter stand apart, however narrow the drawing") {
+    const io::Library lib = io::loadLibrary({KEELHAUL_SOURCE "/data"});
+    REQUIRE(lib.transmitters.size() >= 3);
+    for (const TransmitterProfile& box : lib.transmitters)
+        for (const double width : {353.0, 400.0, 540.0, 900.0}) {
+            INFO(box.name << " at " << width);
+            std::vector<double> at;
+            for (const SwitchSpot& spot : switchSpots(QRectF(0, 0, width, 286), box)) at.push_back(spot.track.center().x());
+            REQUIRE(at.size() == box.switches.size());
+            std::sort(at.begin(), at.end());
+            for (std::size_t i = 1; i < at.size(); ++i) CHECK(at[i] - at[i - 1] >= 34.0);
+        }
 }
