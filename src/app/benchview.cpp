@@ -10,6 +10,13 @@ namespace kh::app {
 
 using namespace paint;
 
+ModesDrawing modesDrawing(const Row* row) {
+    if (row == nullptr) return ModesDrawing::Curves;
+    if (row->id == "hold") return ModesDrawing::Hold;
+    if (row->id.starts_with("tail-gain")) return ModesDrawing::Gain;
+    return row->id.starts_with("rates") || row->id == "agility-roll" ? ModesDrawing::Rates : ModesDrawing::Curves;
+}
+
 BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setAccessibleName(tr("Drawing of the station"));
     const auto refresh = [this] {
@@ -38,13 +45,14 @@ std::vector<Panel> BenchView::panels() const {
         case Station::Link:
             return {{paintWiring, QRectF(left, 10, w, 286), KH_TR("Wiring"), true},
                     {paintChannelBars, QRectF(left, 306, w, h - 300), KH_TR("Channels")}};
-        case Station::Modes: {
-            const Row* row = workspace_.selectedRow();
-            if (row == nullptr) return {};
-            if (row->id == "hold") return {{paintThrottleStates, QRectF(left, 10, w, h), KH_TR("Hold and its family")}};
-            if (row->id.starts_with("tail-gain")) return {{paintGainScales, QRectF(left, 10, w, h), KH_TR("Tail gain in every scale")}};
-            return {{paintRates, QRectF(left, 10, w, h), KH_TR("Rate and expo")}};
-        }
+        case Station::Modes:
+            switch (modesDrawing(workspace_.selectedRow())) {
+                case ModesDrawing::Curves: return {};  // the curve view's own
+                case ModesDrawing::Rates: return {{paintRates, QRectF(left, 10, w, h), KH_TR("Rate and expo")}};
+                case ModesDrawing::Gain: return {{paintGainScales, QRectF(left, 10, w, h), KH_TR("Tail gain in every scale")}};
+                case ModesDrawing::Hold: return {{paintThrottleStates, QRectF(left, 10, w, h), KH_TR("Hold and its family")}};
+            }
+            return {};
         case Station::Swash: {
             const double side = std::min(w * 0.29, 190.0);
             const double top = h * 0.58;
@@ -85,7 +93,8 @@ Scene BenchView::scene() const {
             workspace_.deck(),
             workspace_.posedSwitches(),
             workspace_.proof().result().properties.empty() ? nullptr : &workspace_.proof().result(),
-            workspace_.tracer() == nullptr ? nullptr : &workspace_.tracer()->model(),
+            workspace_.moves(),
+            workspace_.powerOn(),
             static_cast<std::size_t>(workspace_.shownMode()),
             rudder     ? 2U
             : elevator ? 1U

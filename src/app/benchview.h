@@ -9,6 +9,10 @@
 
 namespace kh::app {
 
+/// What stands beside a row of Modes.
+enum class ModesDrawing { Curves, Rates, Gain, Hold };
+[[nodiscard]] ModesDrawing modesDrawing(const Row* row);
+
 /// The live drawing of the current station, moved by the deck.
 class BenchView : public ItemView {
     Q_OBJECT

@@ -105,21 +105,17 @@ void CurveView::paintZones(QPainter& p, const Plot& pl) const {
 }
 
 QString CurveView::bubbleText(bool pitch, int handle) const {
-    const Setup& s = workspace_.setup();
     const double y = handles(pitch)[static_cast<std::size_t>(handle)].y;
     QString text = isOffset(pitch, handle) ? words(say(KH_TR("offset {o} %"), {{"o", signedNum(curve(pitch).offsetPct, 1)}}))
                                            : words(say(KH_TR("{y} %"), {{"y", Number{y, 1, pitch}}}));
-    if (const ChannelSettings* channel = channelOf(s.transmitter, pitch ? "collective" : "throttle"))
-        text += QStringLiteral("   ") +
-                words(say(KH_TR("{u} µs"), {{"u", num(channelOutputUnchecked(pitch ? y : channelPctFromThrottlePct(y),
-                                                                             channelScale(s.transmitter.profile, *channel))
-                                                          .pulseUs)}}));
-    double rpm = 0;
-    if (pitch)
-        text += QStringLiteral("   ") + words(say(KH_TR("{d}°"), {{"d", signedNum(workspace_.evaluation().figures.bladeDegAt(y), 1)}}));
-    else if (workspace_.tracer() != nullptr &&
-             workspace_.tracer()->model().headSpeedAt(y, static_cast<std::size_t>(workspace_.shownMode()), rpm))
-        text += QStringLiteral("   ") + words(say(KH_TR("{n} rpm"), {{"n", num(rpm)}}));
+    if (workspace_.tracer() == nullptr) return text;
+    const CurveReadout out =
+        curveReadout(workspace_.setup(), workspace_.tracer()->model(), workspace_.evaluation().figures,
+                     static_cast<std::size_t>(workspace_.shownMode()), pitch ? CurveKind::Pitch : CurveKind::Throttle, y);
+    const QString gap = QStringLiteral("   ");
+    if (out.pulseUs) text += gap + words(say(KH_TR("{u} µs"), {{"u", num(*out.pulseUs)}}));
+    if (pitch) text += gap + words(say(KH_TR("{d}°"), {{"d", signedNum(out.bladeDeg, 1)}}));
+    if (out.headRpm) text += gap + words(say(KH_TR("{n} rpm"), {{"n", num(*out.headRpm)}}));
     return text;
 }
 
@@ -182,8 +178,19 @@ void CurveView::paintPoints(QPainter& p, const Plot& pl) const {
             if (hasFocus()) p.drawRoundedRect(QRectF(c.x() - 8, c.y() - 8, 16, 16), 2, 2);
             const QString text = bubbleText(pl.pitch, static_cast<int>(i));
             const double w = textWidth(text, Theme::font(13, true)) + 18;
-            QRectF bubble(std::clamp(c.x() + 14, pl.area.left(), pl.area.right() - w), c.y() + 26, w, 24);
-            if (bubble.bottom() > pl.area.bottom() + 2) bubble.moveTop(c.y() - 40);
+            const double bx = std::clamp(c.x() + 14, pl.area.left(), pl.area.right() - w);
+            QRectF bubble(bx, c.y() + 26, w, 24);
+            for (const QPointF& spot :
+                 {QPointF(bx, c.y() + 26), QPointF(std::clamp(c.x() - w - 14, pl.area.left(), pl.area.right() - w), c.y() - 12),
+                  QPointF(bx, c.y() - 50), QPointF(std::clamp(c.x() - w - 14, pl.area.left(), pl.area.right() - w), c.y() + 26)}) {
+                const QRectF place(spot, QSizeF(w, 24));
+                const bool covers = std::any_of(points.begin(), points.end(), [&](const CurvePoint& q) {
+                    return place.adjusted(-8, -8, 8, 8).contains(at(pl, q.x, q.y));
+                });
+                if (covers || place.bottom() > pl.area.bottom() + 4 || place.top() < pl.area.top() - 4) continue;
+                bubble = place;
+                break;
+            }
             p.setPen(QPen(t.transmitter, 1.4));
             p.setBrush(t.sheet);
             p.drawRoundedRect(bubble, 2, 2);

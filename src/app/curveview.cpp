@@ -4,6 +4,7 @@
 #include "app/celleditor.h"
 #include "core/base/conventions.h"
 #include "core/base/error.h"
+#include "core/base/typed.h"
 #include "paint/theme.h"
 
 #include <QKeyEvent>
@@ -277,10 +278,8 @@ void CurveView::type() {
     editor_->show();
     editor_->setFocus();
     connect(editor, &CellEditor::entered, this, [this] {
-        QString text = editor_->text();
-        text.replace(',', '.').replace(QStringLiteral("−"), QStringLiteral("-"));
-        bool number = false;
-        const double y = text.remove('%').trimmed().toDouble(&number);
+        const std::optional<double> number = typedNumber(editor_->text().toStdString(), "%");
+        const double y = number.value_or(0.0);
         const bool ofLine = isOffset(pitch_, point_);
         const double floor = pitch_ ? -100.0 : 0.0;
         const OffsetRange range = ofLine ? offsetRange(curve(pitch_), floor, 100.0) : OffsetRange{floor, 100.0};

@@ -112,11 +112,7 @@ void MainWindow::showPage() {
 }
 
 void MainWindow::showBench() {
-    // in Modes the row decides: curves, turn rates, gain scales or hold's states
-    const Row* row = workspace_.selectedRow();
-    const bool drawn = row != nullptr &&
-                       (row->id == "hold" || row->id == "agility-roll" || row->id.starts_with("rates") || row->id.starts_with("tail-gain"));
-    const bool curves = workspace_.station() == Station::Modes && !drawn;
+    const bool curves = workspace_.station() == Station::Modes && modesDrawing(workspace_.selectedRow()) == ModesDrawing::Curves;
     benches_->setCurrentWidget(curves ? static_cast<QWidget*>(curves_) : bench_);
 }
 

@@ -80,7 +80,7 @@ private:
     void changeBoxes();
     void setBenchState();
     void setChannelOrder();
-    void setHold();
+    void mirrorHold();
     void saveTemplate();
     void showStillToSet();
     void changeModes(const QString& id);

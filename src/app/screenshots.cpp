@@ -87,6 +87,9 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
         if (shot.pose) w.togglePose();
         if (window.curves()->isVisible()) {
             window.curves()->enter(true);
+            for (int i = 0; i < 8; ++i)  // wherever the shot before left it
+                QApplication::sendEvent(window.curves(), std::make_unique<QKeyEvent>(QEvent::KeyPress, Qt::Key_Left, Qt::NoModifier).get());
+            window.curves()->enter(true);
             for (int i = 0; i < 3; ++i)
                 QMetaObject::invokeMethod(window.curves(), [&] {
                     QApplication::sendEvent(window.curves(),

@@ -33,6 +33,7 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"switch-map", KH_TR("Switches and functions…"), "", KH_TR("Edit")},
         Shortcut{"to-set", KH_TR("What is still to be set…"), "", KH_TR("Edit")},
         Shortcut{"hold-form", KH_TR("Hold, kill and power-on…"), "", KH_TR("Edit")},
+        Shortcut{"hold-mirror", KH_TR("Let hold fly like the mode before"), "", KH_TR("Edit")},
         Shortcut{"schools", KH_TR("Schools…"), "", KH_TR("Edit")},
         Shortcut{"alarms", KH_TR("Timer, alarms and voice…"), "", KH_TR("Edit")},
         Shortcut{"failsafe", KH_TR("Failsafe and channel limits…"), "", KH_TR("Edit")},

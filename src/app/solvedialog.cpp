@@ -2,6 +2,7 @@
 #include "app/solvedialog.h"
 
 #include "core/base/error.h"
+#include "core/base/typed.h"
 #include "paint/theme.h"
 
 #include <QDialogButtonBox>
@@ -22,72 +23,14 @@ namespace {
 
 constexpr std::array kOutcomes{"", "clear", "buzz", "binds"};
 
-QString outcomeWord(int outcome) {
-    switch (outcome) {
-        case 1: return words(KH_TR("clear"));
-        case 2: return words(KH_TR("buzz"));
-        case 3: return words(KH_TR("binds"));
-        default: return QStringLiteral("–");
-    }
-}
-
-QString wayWord(int outcome) {
-    switch (outcome) {
-        case 1: return words(KH_TR("up, or as the stick"));
-        case 2: return words(KH_TR("down, or against it"));
-        case 3: return words(KH_TR("still"));
-        default: return QStringLiteral("–");
-    }
-}
-
 QString coloured(const QString& text, const QColor& colour, bool bold = false) {
     const QString span = QStringLiteral("<span style=\"color:%1\">%2</span>").arg(colour.name(), text.toHtmlEscaped());
     return bold ? QStringLiteral("<b>%1</b>").arg(span) : span;
 }
 
-/// The settings a reading of this kind depends on, as they are now.
-std::vector<std::string> settingsNow(const Setup& setup, SolverKind kind, const std::string& what) {
-    std::vector<std::string> paths;
-    switch (kind) {
-        case SolverKind::Endpoints: {
-            const std::string base = "transmitter.channels." + what.substr(0, what.find('.'));
-            paths = {base + (what.ends_with(".low") ? ".travelLowPct" : ".travelHighPct"), base + ".subTrimPct"};
-            break;
-        }
-        case SolverKind::Zero: paths = {"controller.collectiveTrimPct"}; break;
-        case SolverKind::Throw: paths = {"controller.referencePct"}; break;
-        case SolverKind::Range: paths = {"controller.collectiveHighPct", "controller.collectiveLowPct"}; break;
-        case SolverKind::Limit: paths = {"controller.cyclicLimitPct"}; break;
-        case SolverKind::Links:
-        case SolverKind::Directions: break;
-    }
-    std::vector<std::string> out;
-    for (const std::string& path : paths)
-        if (const auto field = readField(setup, path)) out.push_back(underText(path, std::get<double>(field->value)));
-    return out;
-}
-
 }  // namespace
 
-RowSolver solverOfRow(const std::string& rowId) {
-    if (rowId.starts_with("channel-") && rowId != "channel-throttle" && rowId != "channel-gain")
-        return {solverById("endpoints"), QString::fromStdString(rowId.substr(std::string("channel-").size())) + QLatin1Char('.')};
-    static const std::map<std::string, const char*> rows{{"zero-pitch", "zero"},
-                                                         {"links", "zero"},
-                                                         {"reference-throw", "throw"},
-                                                         {"collective-range", "range"},
-                                                         {"cyclic-limit", "limit"},
-                                                         {"envelope", "limit"},
-                                                         {"servo-directions", "directions"},
-                                                         {"collective-sense", "directions"},
-                                                         {"cyclic-sense", "directions"},
-                                                         {"arms-square", "links"},
-                                                         {"servo-fight", "links"}};
-    const auto row = rows.find(rowId);
-    return {row == rows.end() ? nullptr : solverById(row->second), {}};
-}
-
-SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntry& solver, const QString& only)
+SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntry& solver, const std::string& only)
     : QDialog(parent), workspace_(workspace), solver_(solver), answer_(new QLabel), enter_(nullptr) {
     setWindowTitle(words(solver.title));
     const Tokens& t = Theme::tokens();
@@ -97,7 +40,7 @@ SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntr
     caution->setStyleSheet(QStringLiteral("border-left:4px solid %1;padding:6px 10px;background:%2").arg(t.warning.name(), t.sheet.name()));
     layout->addWidget(caution);
     if (solver.kind == SolverKind::Limit) addChart();
-    else addTyped(only);
+    else addTyped(QString::fromStdString(only));
     answer_->setObjectName(QStringLiteral("answer"));
     answer_->setWordWrap(true);
     answer_->setTextFormat(Qt::RichText);
@@ -126,17 +69,9 @@ void SolveDialog::addTyped(const QString& only) {
         const QString what = QString::fromStdString(slot.what);
         if (!only.isEmpty() && !what.startsWith(only)) continue;
         if (QByteArray(slot.unit) == QByteArray("way")) {
-            auto* way = new QPushButton(wayWord(0));
-            way->setObjectName(what);
-            way->setProperty("outcome", 0);
-            way->setAutoDefault(false);
-            way->setAccessibleName(words(slot.label.c_str()));
-            connect(way, &QPushButton::clicked, this, [this, way] {
-                const int next = (way->property("outcome").toInt() + 1) % 4;
-                way->setProperty("outcome", next);
-                way->setText(wayWord(next));
-                refresh();
-            });
+            auto* way = cycling(
+                {QStringLiteral("–"), words(KH_TR("up, or as the stick")), words(KH_TR("down, or against it")), words(KH_TR("still"))},
+                what, words(slot.label.c_str()));
             form->addRow(words(slot.label.c_str()), way);
             slots_.push_back({slot.what, slot.unit, nullptr, way});
             continue;
@@ -168,20 +103,11 @@ void SolveDialog::addChart() {
     for (int d = 0; d < 8; ++d) {
         grid->addWidget(new QLabel(words(directions[static_cast<std::size_t>(d)])), d + 1, 0);
         for (int c = 0; c < 3; ++c) {
-            auto* place = new QPushButton(outcomeWord(0));
             const std::string what = std::to_string(45 * d) + "." + collectives[static_cast<std::size_t>(c)];
-            place->setObjectName(QString::fromStdString(what));
-            place->setProperty("outcome", 0);
-            place->setAutoDefault(false);
-            place->setAccessibleName(
+            auto* place = cycling(
+                {QStringLiteral("–"), words(KH_TR("clear")), words(KH_TR("buzz")), words(KH_TR("binds"))}, QString::fromStdString(what),
                 tr("Stick %1, collective %2")
                     .arg(words(directions[static_cast<std::size_t>(d)]), words(collectives[static_cast<std::size_t>(c)])));
-            connect(place, &QPushButton::clicked, this, [this, place] {
-                const int next = (place->property("outcome").toInt() + 1) % static_cast<int>(kOutcomes.size());
-                place->setProperty("outcome", next);
-                place->setText(outcomeWord(next));
-                refresh();
-            });
             grid->addWidget(place, d + 1, c + 1);
             slots_.push_back({what, "%", nullptr, place});
         }
@@ -189,47 +115,49 @@ void SolveDialog::addChart() {
     static_cast<QVBoxLayout*>(layout())->addLayout(grid);
 }
 
+QPushButton* SolveDialog::cycling(const QStringList& outcomes, const QString& name, const QString& accessible) {
+    auto* button = new QPushButton(outcomes.front());
+    button->setObjectName(name);
+    button->setProperty("outcome", 0);
+    button->setAutoDefault(false);
+    button->setAccessibleName(accessible);
+    connect(button, &QPushButton::clicked, this, [this, button, outcomes] {
+        const int next = (button->property("outcome").toInt() + 1) % static_cast<int>(outcomes.size());
+        button->setProperty("outcome", next);
+        button->setText(outcomes[next]);
+        refresh();
+    });
+    return button;
+}
+
 std::vector<Reading> SolveDialog::typed() const {
+    const Setup& setup = workspace_.setup();
     std::vector<Reading> out;
-    std::size_t number = 1;
-    for (const Reading& r : workspace_.setup().readings)
-        number = std::max(number, static_cast<std::size_t>(std::atoi(r.id.c_str() + 1)) + 1);
     for (const Slot& slot : slots_) {
         Reading r;
+        r.what = slot.what;
         r.unit = slot.unit;
-        if (slot.place != nullptr) {
-            const int outcome = slot.place->property("outcome").toInt();
+        if (slot.outcome != nullptr) {
+            const int outcome = slot.outcome->property("outcome").toInt();
             if (outcome == 0) continue;
             if (slot.unit == "way") {
-                r.what = slot.what;
                 r.value = outcome == 1 ? 1.0 : outcome == 2 ? -1.0 : 0.0;
-                r.id = "r" + std::to_string(number++);
-                r.at = nowStamp();
-                out.push_back(std::move(r));
-                continue;
+            } else {
+                r.what = std::string(kOutcomes[static_cast<std::size_t>(outcome)]) + "." + slot.what;
+                r.value = setup.controller.cyclicLimitPct;
             }
-            r.what = std::string(kOutcomes[static_cast<std::size_t>(outcome)]) + "." + slot.what;
-            r.value = workspace_.setup().controller.cyclicLimitPct;
         } else {
-            QString text = slot.editor->text().trimmed();
-            if (text.isEmpty()) continue;
-            r.what = slot.what;
-            text.replace(QLatin1Char(','), QLatin1Char('.')).replace(QStringLiteral("−"), QStringLiteral("-"));
-            if (text.endsWith(QStringLiteral("mm")) && slot.unit == "°") {
-                r.unit = "mm";
-                text.chop(2);
-            }
-            text.remove(QChar(0xB0)).remove(QLatin1Char('%'));
-            bool number_ok = false;
-            r.value = text.trimmed().toDouble(&number_ok);
-            if (!number_ok)
+            const std::string text = slot.editor->text().trimmed().toStdString();
+            if (text.empty()) continue;
+            if (slot.unit == "°" && text.ends_with("mm")) r.unit = "mm";
+            const auto number = typedNumber(text, r.unit);
+            if (!number)
                 throw InputError(
                     slot.what,
                     tr("\"%1\" is not a number in %2").arg(slot.editor->text(), QString::fromStdString(slot.unit)).toStdString());
+            r.value = *number;
         }
-        r.id = "r" + std::to_string(number++);
-        r.at = nowStamp();
-        r.under = settingsNow(workspace_.setup(), solver_.kind, r.what);
+        r.under = settingsInForce(setup, solver_.kind, r.what);
         out.push_back(std::move(r));
     }
     return out;
@@ -267,11 +195,7 @@ void SolveDialog::refresh() {
 
 void SolveDialog::accept() {
     if (!enter_->isEnabled()) return;
-    std::vector<Edit> edits;
-    for (const SolvedField& a : solved_.answers) edits.insert(edits.end(), a.edits.begin(), a.edits.end());
-    Setup after = withEdits(workspace_.setup(), edits, Standing::Computed, nowStamp());
-    for (Reading& r : typed()) after.readings.push_back(std::move(r));
-    workspace_.document().replace(tr("Readings: %1").arg(windowTitle()), after);
+    workspace_.document().replace(tr("Readings: %1").arg(windowTitle()), takenOver(workspace_.setup(), solved_, typed(), nowStamp()));
     QDialog::accept();
 }
 

@@ -18,18 +18,20 @@ class SolveDialog : public QDialog {
     Q_OBJECT
 public:
     /// @param only  takes the slots whose name begins so ("aileron."); empty: all
-    SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntry& solver, const QString& only = {});
+    SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntry& solver, const std::string& only = {});
     void accept() override;
 
 private:
     struct Slot {
         std::string what;
         std::string unit;
-        QLineEdit* editor = nullptr;   ///< of a typed reading
-        QPushButton* place = nullptr;  ///< of the binding chart: pressed, it goes on to the next outcome
+        QLineEdit* editor = nullptr;     ///< of a typed reading
+        QPushButton* outcome = nullptr;  ///< of a seen one: pressed, it goes on to the next outcome
     };
     void addTyped(const QString& only);
     void addChart();
+    /// A button that goes through these words; the property "outcome" counts them.
+    [[nodiscard]] QPushButton* cycling(const QStringList& outcomes, const QString& name, const QString& accessible);
     void refresh();
     [[nodiscard]] std::vector<Reading> typed() const;
 
@@ -40,12 +42,5 @@ private:
     QPushButton* enter_;
     Solved solved_;
 };
-
-/// The solver that belongs to a ledger row, and which of its slots; nothing if the row is not read.
-struct RowSolver {
-    const SolverEntry* solver = nullptr;
-    QString only;
-};
-[[nodiscard]] RowSolver solverOfRow(const std::string& rowId);
 
 }  // namespace kh::app

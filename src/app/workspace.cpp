@@ -50,7 +50,11 @@ void Workspace::evaluateNow() {
     }
     listEntries();
     if (shownMode_ >= static_cast<int>(setup().transmitter.modes.size())) shownMode_ = 0;
-    if (tracer_) trace_ = tracer_->at(deck_);
+    if (tracer_) {
+        trace_ = tracer_->at(deck_);
+        moves_ = throttleMoves(setup(), tracer_->model(), evaluation_.figures, deck_);
+        powerOn_ = powerOnGuard(setup(), tracer_->model(), deck_);
+    }
     emit evaluated();
     emit traced();
 }

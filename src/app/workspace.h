@@ -47,6 +47,9 @@ public:
     /// @return nullptr while the chain is impossible
     [[nodiscard]] const Tracer* tracer() const { return tracer_ ? &*tracer_ : nullptr; }
     [[nodiscard]] const Trace& trace() const { return trace_; }
+    /// Where one switch, moved by one place, leads from the deck; and what the power-on guard says of the deck.
+    [[nodiscard]] const std::vector<ThrottleMove>& moves() const { return moves_; }
+    [[nodiscard]] const PowerOnGuard& powerOn() const { return powerOn_; }
 
     [[nodiscard]] const Deck& deck() const { return deck_; }
     void setDeck(const Deck& deck);
@@ -113,6 +116,8 @@ private:
     ProofRunner proof_;
     std::optional<Tracer> tracer_;
     Trace trace_;
+    std::vector<ThrottleMove> moves_;
+    PowerOnGuard powerOn_;
     Deck deck_;
     Deck beforePose_;
     Function traced_ = Function::Collective;

@@ -23,7 +23,8 @@ struct Scene {
     const Deck& deck;
     std::map<std::string, int> posedSwitches;  ///< boxed in danger
     const SwitchProof* proof = nullptr;        ///< nullptr while there is no result
-    const ChainModel* model = nullptr;         ///< the chain of `setup`; nullptr while it is impossible
+    std::vector<ThrottleMove> moves = {};      ///< where one switch leads from this deck
+    PowerOnGuard guard = {};                   ///< and what the power-on guard says of it
     std::size_t mode = 0;                      ///< the flight mode that is looked at
     std::size_t axis = 0;                      ///< 0 aileron, 1 elevator, 2 rudder
 };

@@ -2,7 +2,6 @@
 //
 // Drawings of Modes beside its curves: turn rates, gain in every scale, and hold's state machine.
 #include "core/base/conventions.h"
-#include "core/radio/channel.h"
 #include "paint/drawings.h"
 #include "paint/theme.h"
 
@@ -92,12 +91,11 @@ void paintRates(QPainter& p, QRectF area, const Scene& s) {
         p.setPen(ghost);
         p.drawPolyline(degLine(figures[m].axes[axis]));
     }
-    QPolygonF sent;
-    for (int i = 0; i <= 40; ++i) {
-        const double x = i / 40.0;
-        sent << plot.at(x, rated(x, ratesOf(modes[s.mode], axis)).value * 100.0 / plot.topPct);
-    }
     if (axis < figures[s.mode].axes.size()) {
+        QPolygonF sent;
+        const std::vector<double>& sentPct = figures[s.mode].axes[axis].sentPct;
+        for (std::size_t i = 0; i < sentPct.size(); ++i)
+            sent << plot.at(static_cast<double>(i) / static_cast<double>(kAxisSamples - 1), sentPct[i] / plot.topPct);
         p.setPen(QPen(t.machine, 2.4));
         p.drawPolyline(degLine(figures[s.mode].axes[axis]));
         QPen dashes(t.transmitter, 2.4);  // over the machine's line: both are seen where they are one
@@ -233,7 +231,6 @@ void paintThrottleStates(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
     drawTitle(p, area, KH_TR("Hold and its family"), words(KH_TR("what stands higher overrides; click a state to go there")));
-    if (s.model == nullptr) return;
     const std::string here = throttleStateOf(s.setup, s.trace.now);
     const auto spots = stateSpots(area, s);
     const auto spotOf = [&](const std::string& id) -> const StateSpot* {
@@ -278,11 +275,10 @@ void paintThrottleStates(QPainter& p, QRectF area, const Scene& s) {
     }
     // what one switch would do from here
     const StateSpot* from = spotOf(here);
-    const auto moves = throttleMoves(s.setup, *s.model, s.evaluation.figures, s.deck);
     if (from != nullptr) {
         double lane = from->area.right() + 18;
         std::vector<std::string> told;
-        for (const ThrottleMove& move : moves) {
+        for (const ThrottleMove& move : s.moves) {
             const StateSpot* to = spotOf(move.to);
             if (to == nullptr) continue;
             const double slot = static_cast<double>(std::count(told.begin(), told.end(), move.to));
@@ -304,7 +300,7 @@ void paintThrottleStates(QPainter& p, QRectF area, const Scene& s) {
         }
     }
     // the power-on guard
-    const PowerOnGuard guard = powerOnGuard(s.setup, *s.model, s.deck);
+    const PowerOnGuard& guard = s.guard;
     double y = area.bottom() - 44;
     p.setRenderHint(QPainter::Antialiasing, false);
     hairline(p, area.left(), y - 20, area.right(), t.rule);

@@ -82,7 +82,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         p.setFont(Theme::font(12));
         p.setPen(t.muted);
         const QPointF at = polar(c, scaleRing - 22, a);
-        p.drawText(QRectF(at.x() - 18, at.y() + 1, 36, 18), Qt::AlignCenter, QString::number(a));
+        p.drawText(QRectF(at.x() - 18, at.y() + 8, 36, 18), Qt::AlignCenter, QString::number(a));
     }
     // nose
     const QPointF nose = polar(c, scaleRing + 12, 0);

@@ -68,9 +68,7 @@ void ChainModel::runChannels(const DeckNumbers& deck, Instant& out) const {
     const CompiledMode& mode = modes_[out.mode];
     const std::array<double, 3> sticks{deck.sticks.aileron, deck.sticks.elevator, deck.sticks.rudder};
     for (std::size_t i = 0; i < 3; ++i) {
-        const double x = sticks[i];
-        const double k = mode.rates[i].expoPct / 100.0;
-        out.ratedPct[i] = mode.rates[i].ratePct * ((1.0 - k) * x + k * x * x * x);
+        out.ratedPct[i] = mode.rates[i].ratePct * withExpo(sticks[i], mode.rates[i].expoPct);
     }
     out.throttleCurvePct =
         std::clamp(modes_[out.beneath].throttle.atStick(deck.sticks.collective) + deck.throttleTrim * trimRangePct_, 0.0, 100.0);

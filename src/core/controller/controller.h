@@ -146,8 +146,7 @@ struct SpeedControllerSettings {
 
 /// What the controller makes of a demand (−1 … +1) in the flying state, in °/s: its expo, then its rate.
 [[nodiscard]] inline double turnRateDegS(const Bank& bank, double fullDegS, double demand) {
-    const double k = bank.expoPct / 100.0;
-    return fullDegS * ((1.0 - k) * demand + k * demand * demand * demand);
+    return fullDegS * withExpo(demand, bank.expoPct);
 }
 
 /// How the controller's monitor reads pulses.

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/procedure/rowbuilder.h"
 
+#include "core/base/typed.h"
+
 #include "core/base/error.h"
 #include "core/procedure/conditiontext.h"
 
@@ -275,23 +277,11 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
         case FieldKind::Whole: break;
         default: throw InputError(part.field, "is edited in its drawing");
     }
-    std::string digits = trimmed;
-    if (const auto minus = digits.find("−"); minus == 0) digits.replace(0, std::string("−").size(), "-");
-    std::replace(digits.begin(), digits.end(), ',', '.');
-    if (!digits.empty() && digits.front() == '+') digits.erase(digits.begin());
     const std::string unit = f->info.unit;
-    if (!unit.empty() && digits.size() > unit.size() && digits.ends_with(unit)) digits.resize(digits.size() - unit.size());
-    while (!digits.empty() && digits.back() == ' ') digits.pop_back();
-    std::size_t used = 0;
-    double value = 0.0;
-    try {
-        value = std::stod(digits, &used);
-    } catch (const std::logic_error&) {
-        used = 0;
-    }
+    const std::optional<double> number = typedNumber(trimmed, unit);
     const std::string range = fmt::format("a number from {} to {} {}", f->info.min, f->info.max, unit);
-    if (used == 0 || used != digits.size() || !std::isfinite(value))
-        throw InputError(part.field, fmt::format("\"{}\" is not a number; allowed is {}", text, range));
+    if (!number) throw InputError(part.field, fmt::format("\"{}\" is not a number; allowed is {}", text, range));
+    double value = *number;
     if (part.typedAs) value = gainFromTyped(value, *part.typedAs, std::get<double>(f->value) < 0.0 ? -1.0 : 1.0);
     if (value < f->info.min || value > f->info.max)
         throw InputError(part.field, fmt::format("{} is not allowed; it must be {}", trimmed, range));

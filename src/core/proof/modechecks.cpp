@@ -33,11 +33,6 @@ std::optional<double> zeroPitchStick(const ChainModel& model, std::size_t mode) 
 
 std::string modePath(const FlightMode& mode, const char* key) { return "transmitter.modes." + mode.id + "." + key; }
 
-const FlightMode* modeById(const TransmitterSettings& tx, const std::string& id) {
-    const auto m = std::find_if(tx.modes.begin(), tx.modes.end(), [&](const FlightMode& x) { return x.id == id; });
-    return m == tx.modes.end() ? nullptr : &*m;
-}
-
 std::string functionTitle(const TransmitterSettings& tx, const std::string& function) {
     const FlightMode* m = modeById(tx, function);
     return m == nullptr ? function : m->name;
@@ -86,23 +81,6 @@ std::optional<TwoSwitches> twoSwitches(const TransmitterSettings& tx, const std:
         if (first != other && !first.empty() && !other.empty()) return TwoSwitches{*first.begin(), *other.begin()};
     }
     return std::nullopt;
-}
-
-std::vector<Edit> holdMirrorEdits(const TransmitterSettings& tx) {
-    std::vector<Edit> edits;
-    const FlightMode* hold = modeById(tx, kHoldMode);
-    const FlightMode* from = modeById(tx, tx.hold.autorotationFrom);
-    if (hold == nullptr || from == nullptr) return edits;
-    const std::array<const char*, 3> names{"aileron", "elevator", "rudder"};
-    const std::array<const AxisRates*, 3> held{&hold->aileron, &hold->elevator, &hold->rudder};
-    const std::array<const AxisRates*, 3> flown{&from->aileron, &from->elevator, &from->rudder};
-    for (std::size_t i = 0; i < 3; ++i) {
-        const std::string base = std::string("transmitter.modes.hold.") + names[i];
-        if (held[i]->ratePct != flown[i]->ratePct) edits.push_back({base + ".ratePct", flown[i]->ratePct});
-        if (held[i]->expoPct != flown[i]->expoPct) edits.push_back({base + ".expoPct", flown[i]->expoPct});
-    }
-    if (hold->tailGainPct != from->tailGainPct) edits.push_back({"transmitter.modes.hold.tailGainPct", from->tailGainPct});
-    return edits;
 }
 
 std::vector<double> decisiveSticks(const FlightMode& mode) {

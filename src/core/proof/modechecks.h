@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What audit rules and switch proof judge alike: limits, states that bring a mode about, and the checks of settings
-// that need no enumeration.
+// that need no enumeration. Private to proof.
 #pragma once
 
 #include "core/proof/finding.h"
+#include "core/setup/modeedits.h"
 
 #include <optional>
 
@@ -18,8 +19,6 @@ inline constexpr double kSpoolHighDeg = 1.0;
 
 /// "transmitter.modes.idle1.pitch".
 [[nodiscard]] std::string modePath(const FlightMode& mode, const char* key);
-/// nullptr if there is none
-[[nodiscard]] const FlightMode* modeById(const TransmitterSettings& transmitter, const std::string& id);
 /// What a function is called on screen: a mode's name, else its id.
 [[nodiscard]] std::string functionTitle(const TransmitterSettings& transmitter, const std::string& function);
 /// The ledger row that holds a function's switch.
@@ -37,9 +36,6 @@ struct TwoSwitches {
     std::string first, second;
 };
 [[nodiscard]] std::optional<TwoSwitches> twoSwitches(const TransmitterSettings& transmitter, const std::string& function);
-
-/// Edits that make hold fly with the rates, expo and gain of the mode an autorotation begins in; none if it does.
-[[nodiscard]] std::vector<Edit> holdMirrorEdits(const TransmitterSettings& transmitter);
 
 /// Collective positions that decide about a curve: the quarters, and every point. Curves never pass beyond their points.
 [[nodiscard]] std::vector<double> decisiveSticks(const FlightMode& mode);

@@ -48,7 +48,7 @@ void curveEntry(const AuditContext& c, std::vector<Finding>& out) {
                            .why = straight ? say(KH_TR("The curve is straight: two ends and an offset say the same."))
                                            : say(KH_TR("The curve is bent: a line cannot say it.")),
                            .todo = say(KH_TR("Enter it in the transmitter as a line from {a} to {b} %."),
-                                       {{"a", num(line.points.front().y, 1)}, {"b", num(line.points.back().y, 1)}}),
+                                       {{"a", Number{line.points.front().y, 1, pitch}}, {"b", Number{line.points.back().y, 1, pitch}}}),
                            .box = Box::Transmitter,
                            .subject = modePath(m, pitch ? "pitch" : "throttle"),
                            .fix = {{modePath(m, pitch ? "pitch" : "throttle"), line}}});
@@ -254,44 +254,43 @@ void rescue(const AuditContext& c, std::vector<Finding>& out) {
     const std::string path = "transmitter.functions.rescue.when";
     if (!worked(tx, "rescue")) return;
     const Condition& when = *conditionOf(tx, "rescue");
-    Finding f{.severity = Severity::Note, .row = "rescue-switch", .box = Box::Transmitter, .subject = path};
+    PartialDeck on;
+    putTerms(on, when);
+    const auto tell = [&](const char* id, Severity severity, Message title, Message found, Message why, Message todo) {
+        out.push_back({.id = id,
+                       .severity = severity,
+                       .row = "rescue-switch",
+                       .title = std::move(title),
+                       .found = std::move(found),
+                       .why = std::move(why),
+                       .todo = std::move(todo),
+                       .box = Box::Transmitter,
+                       .witness = Witness{std::nullopt, on},
+                       .subject = path});
+    };
     if (tx.schools.rescue == RescueSchool::None) {
-        f.title = say(KH_TR("Rescue is on a switch"));
-        f.found = say(KH_TR("It answers to {w}; the school chosen does not use it."), {{"w", conditionAsTyped(when)}});
-        f.why = say(KH_TR("A bumped switch throws the machine over."));
-        f.todo = say(KH_TR("Take rescue off its switch in the transmitter."));
-        f.fix = {{path, Condition{}}};
-        out.push_back(std::move(f));
+        tell("school-rescue", Severity::Note, say(KH_TR("Rescue is on a switch")),
+             say(KH_TR("It answers to {w}; the school chosen does not use it."), {{"w", conditionAsTyped(when)}}),
+             say(KH_TR("A bumped switch throws the machine over.")), say(KH_TR("Take rescue off its switch in the transmitter.")));
+        out.back().fix = {{path, Condition{}}};
         return;
     }
     std::set<std::string> stops;
     for (const char* id : {kHoldMode, "kill", "cut"})
         if (const Condition* stop = conditionOf(tx, id)) stops.merge(switchesOf(tx, *stop));
+    const std::set<std::string> rescues = switchesOf(tx, when);
     for (const SwitchProfile& s : tx.profile.switches) {
-        if (switchesOf(tx, when).count(s.id) == 0) continue;
-        PartialDeck state;
-        putTerms(state, when);
-        if (stops.count(s.id) != 0) {
-            Finding shared = f;
-            shared.id = "rescue-finger";
-            shared.severity = Severity::Danger;
-            shared.title = say(KH_TR("Rescue is under the finger that works hold or kill"));
-            shared.found = say(KH_TR("{s} works both."), {{"s", s.id}});
-            shared.why = say(KH_TR("Reaching for hold next to the machine can set off a rescue: full collective and a tilted disc."));
-            shared.todo = say(KH_TR("Put rescue on another switch in the transmitter."));
-            shared.witness = Witness{std::nullopt, state};
-            out.push_back(std::move(shared));
-        }
-        if (tx.schools.rescue == RescueSchool::Momentary && !s.momentary) {
-            Finding latched = f;
-            latched.severity = Severity::Warning;
-            latched.title = say(KH_TR("Rescue stays on"));
-            latched.found = say(KH_TR("{s} does not spring back; the school chosen is a momentary switch."), {{"s", s.id}});
-            latched.why = say(KH_TR("Forgotten on, it takes the machine over at the next start."));
-            latched.todo = say(KH_TR("Put rescue on a momentary switch in the transmitter."));
-            latched.witness = Witness{std::nullopt, state};
-            out.push_back(std::move(latched));
-        }
+        if (rescues.count(s.id) == 0) continue;
+        if (stops.count(s.id) != 0)
+            tell("rescue-finger", Severity::Danger, say(KH_TR("Rescue is under the finger that works hold or kill")),
+                 say(KH_TR("{s} works both."), {{"s", s.id}}),
+                 say(KH_TR("Reaching for hold next to the machine can set off a rescue: full collective and a tilted disc.")),
+                 say(KH_TR("Put rescue on another switch in the transmitter.")));
+        if (tx.schools.rescue == RescueSchool::Momentary && !s.momentary)
+            tell("school-rescue", Severity::Warning, say(KH_TR("Rescue stays on")),
+                 say(KH_TR("{s} does not spring back; the school chosen is a momentary switch."), {{"s", s.id}}),
+                 say(KH_TR("Forgotten on, it takes the machine over at the next start.")),
+                 say(KH_TR("Put rescue on a momentary switch in the transmitter.")));
     }
 }
 

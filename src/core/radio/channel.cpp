@@ -12,8 +12,8 @@ namespace kh {
 RatedValue rated(double stick, const AxisRates& rates) {
     requireWithin("stick", stick, -1.0, 1.0);
     const double rate = shareFromPct(requireWithin("ratePct", rates.ratePct, 0.0, 125.0));
-    const double k = shareFromPct(requireWithin("expoPct", rates.expoPct, -50.0, 100.0));
-    return {rate * ((1.0 - k) * stick + k * stick * stick * stick), rate * (1.0 - k)};
+    const double expo = requireWithin("expoPct", rates.expoPct, -50.0, 100.0);
+    return {rate * withExpo(stick, expo), rate * (1.0 - shareFromPct(expo))};
 }
 
 ChannelOutput channelOutputUnchecked(double value, const ChannelScale& scale) {

@@ -17,6 +17,12 @@ struct RatedValue {
     double centreSlope = 0.0;  ///< output per input at the centre
 };
 
+/// What expo makes of a stick or a demand −1 … +1: (1−k)·x + k·x³, the ends kept.
+[[nodiscard]] constexpr double withExpo(double x, double expoPct) {
+    const double k = expoPct / 100.0;
+    return (1.0 - k) * x + k * x * x * x;
+}
+
 /// y = rate·((1−k)·x + k·x³), slope at the centre rate·(1−k).
 /// @param stick  −1 … +1
 /// @throws InputError naming `stick`, `ratePct` or `expoPct`

@@ -23,6 +23,12 @@ namespace kh {
 /// curves, no mixing, stick trims off. Edits only what differs. Hold is untouched.
 [[nodiscard]] std::vector<Edit> benchState(const Setup& setup);
 
+/// The mode of that id, or nullptr.
+[[nodiscard]] const FlightMode* modeById(const TransmitterSettings& transmitter, const std::string& id);
+
+/// Edits that make hold fly with the rates, expo and gain of the mode an autorotation begins in; none if it does.
+[[nodiscard]] std::vector<Edit> holdMirrorEdits(const TransmitterSettings& transmitter);
+
 /// Each function on the channel the controller expects it on. Edits only what differs; functions the controller does not
 /// list keep their channel.
 [[nodiscard]] std::vector<Edit> controllerOrder(const Setup& setup);

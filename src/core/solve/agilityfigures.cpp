@@ -44,7 +44,7 @@ void FigureBuilder::agility(std::size_t mode, ModeFigures& f) const {
         const std::vector<FigureNeed> needed{{"transmitter.channels", channel != nullptr}, {"controller.banks", !banks.empty()}};
         const ChannelScale scale = channelScale(setup.transmitter.profile, channel == nullptr ? ChannelSettings{} : *channel);
         const auto demandAt = [&](double stick) {
-            const double pulse = channelOutputUnchecked(100.0 * rated(stick, axis.rates).value, scale).pulseUs;
+            const double pulse = channelOutputUnchecked(axis.rates.ratePct * withExpo(stick, axis.rates.expoPct), scale).pulseUs;
             return std::clamp(std::abs(readingPctUnchecked(pulse, readingScale(setup.controller.profile))) / 100.0, 0.0, 1.0);
         };
         const auto degSAt = [&](double stick) { return turnRateDegS(bank, axis.fullDegS, demandAt(stick)); };
@@ -76,9 +76,11 @@ void FigureBuilder::agility(std::size_t mode, ModeFigures& f) const {
                 return 100.0 * radio * controller;
             },
             needed);
-        if (a.fullDegS.known)
-            for (std::size_t i = 0; i < kAxisSamples; ++i)
-                a.degS.push_back(degSAt(static_cast<double>(i) / static_cast<double>(kAxisSamples - 1)));
+        for (std::size_t i = 0; i < kAxisSamples; ++i) {
+            const double stick = static_cast<double>(i) / static_cast<double>(kAxisSamples - 1);
+            a.sentPct.push_back(axis.rates.ratePct * withExpo(stick, axis.rates.expoPct));
+            if (a.fullDegS.known) a.degS.push_back(degSAt(stick));
+        }
         f.axes.push_back(std::move(a));
     }
 }

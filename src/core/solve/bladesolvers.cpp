@@ -13,16 +13,11 @@ namespace kh {
 
 namespace {
 
-constexpr double kSettledDeg = 0.1;    ///< what a gauge can tell
+constexpr double kSettledDeg = 0.1;     ///< what a gauge can tell
 constexpr double kConsistentDeg = 0.3;  ///< the two ways to the plate's tilt agree within
 constexpr double kSymmetryDeg = 0.2;
 constexpr double kMostSettingPct = 150.0;
-
-const char* sense(double turns, LinkSide side, bool raises) {
-    // longer raises pitch on a leading link, lowers it on a trailing one
-    const bool longer = (turns > 0.0) == (side == LinkSide::Leading || !raises);
-    return longer ? KH_TR("longer") : KH_TR("shorter");
-}
+constexpr double kSameSettingPct = 0.05;
 
 /// A turn of one servo link in mm, as answer: `mm` is how far its ball must rise.
 SolvedField servoLink(const Setup& setup, const PlateServo& servo, double mm) {
@@ -40,8 +35,9 @@ SolvedField servoLink(const Setup& setup, const PlateServo& servo, double mm) {
     a.why.line(KH_TR("{m} mm / {l} mm a turn, to the step of {s}: {v} turns"),
                {{"m", signedNum(mm, 2)}, {"l", num(steps.mmPerTurn, 2)}, {"s", num(steps.stepTurns, 2)}, {"v", signedNum(a.value, 2)}});
     a.why.line(KH_TR("leaves {r} mm"), {{"r", signedNum(a.residue, 2)}});
-    a.todo = say(KH_TR("Make the {s} servo's link {v} turns {w}."),
-                 {{"s", servo.id}, {"v", num(std::abs(a.value), 2)}, {"w", std::string(a.value > 0.0 ? KH_TR("longer") : KH_TR("shorter"))}});
+    a.todo =
+        say(KH_TR("Make the {s} servo's link {v} turns {w}."),
+            {{"s", servo.id}, {"v", num(std::abs(a.value), 2)}, {"w", std::string(a.value > 0.0 ? KH_TR("longer") : KH_TR("shorter"))}});
     return a;
 }
 
@@ -73,21 +69,17 @@ SolvedField bladeLink(const Setup& setup, const char* blade, double errorDeg) {
     a.todo = say(KH_TR("Make the link of blade {b} {v} turns {w}; keep at least 4 threads in each end."),
                  {{"b", std::string(blade) == "a" ? std::string("A") : std::string("B")},
                   {"v", num(std::abs(answer.turns), 2)},
-                  {"w", std::string(sense(answer.turns, LinkSide::Leading, true))}});
+                  {"w", std::string(answer.turns > 0.0 ? KH_TR("longer") : KH_TR("shorter"))}});
     return a;
 }
 
-/// The next setting of a range that is read as a pitch: proportion of sines, or the secant when an older pair is there.
-SolvedField rangeSetting(const Setup& setup, std::span<const Reading> readings, const char* field, double now, double measuredDeg,
-                         double targetDeg, const char* what) {
+/// The next value of a setting that is read as a pitch: proportion of sines, or the secant through the newest older pair
+/// that was read under another value.
+SolvedField pitchSetting(const char* field, const PitchReading& now, double targetDeg, const std::vector<PitchReading>& older) {
     std::optional<PitchReading> before;
-    for (const Reading& r : readings)
-        if (r.what == what)
-            if (const auto setting = underValue(r, field); setting && std::abs(*setting - now) > 0.05) {
-                const double older = std::copysign(std::abs(pitchDegOf(r, setup)), measuredDeg);
-                if (std::abs(older - measuredDeg) > kSettledDeg) before = PitchReading{*setting, older};
-            }
-    const PitchSettingAnswer answer = pitchSettingFor({now, measuredDeg}, targetDeg, before);
+    for (const PitchReading& o : older)
+        if (std::abs(o.setting - now.setting) > kSameSettingPct && std::abs(o.measuredDeg - now.measuredDeg) > kSettledDeg) before = o;
+    const PitchSettingAnswer answer = pitchSettingFor(now, targetDeg, before);
     SolvedField a;
     a.field = field;
     a.box = Box::Controller;
@@ -97,12 +89,31 @@ SolvedField rangeSetting(const Setup& setup, std::span<const Reading> readings, 
     a.expect = targetDeg;
     a.expectUnit = "°";
     // what the rounding leaves, in proportion
-    a.residue = now == 0.0 ? 0.0 : (a.value - answer.setting) * measuredDeg / now;
+    a.residue = now.setting == 0.0 ? 0.0 : (a.value - answer.setting) * now.measuredDeg / now.setting;
     a.why = answer.why;
-    a.todo = say(KH_TR("Set {f} to {v} % in the controller; the blade will then read {e}°."),
-                 {{"f", std::string(field).substr(std::string(field).rfind('.') + 1)}, {"v", num(a.value, 1)}, {"e", signedNum(targetDeg, 1)}});
     a.edits = {{a.field, a.value}};
     return a;
+}
+
+/// One end of the collective range.
+SolvedField rangeEnd(const Setup& setup, std::span<const Reading> readings, bool high, double measuredDeg, double targetDeg) {
+    const char* field = high ? "controller.collectiveHighPct" : "controller.collectiveLowPct";
+    std::vector<PitchReading> older;
+    for (const Reading& r : readings)
+        if (r.what == (high ? "range.high" : "range.low"))
+            if (const auto setting = underValue(r, field)) older.push_back({*setting, pitchDegOf(r, setup)});
+    SolvedField a =
+        pitchSetting(field, {high ? setup.controller.collectiveHighPct : setup.controller.collectiveLowPct, measuredDeg}, targetDeg, older);
+    a.todo = high ? say(KH_TR("Set the high collective range to {v} % in the controller; the blade will then read {e}°."),
+                        {{"v", num(a.value, 1)}, {"e", signedNum(targetDeg, 1)}})
+                  : say(KH_TR("Set the low collective range to {v} % in the controller; the blade will then read {e}°."),
+                        {{"v", num(a.value, 1)}, {"e", signedNum(targetDeg, 1)}});
+    return a;
+}
+
+/// Half of what two sides read: typed with signs the gauge's zero falls out, without them it is their mean.
+double thrownDeg(double left, double right) {
+    return left * right < 0.0 ? std::abs(left - right) / 2.0 : (std::abs(left) + std::abs(right)) / 2.0;
 }
 
 }  // namespace
@@ -114,7 +125,7 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
     const Reading* turnedA = latest(readings, "blade-a.nose");
     const Reading* turnedB = latest(readings, "blade-b.tail");
     const Head& head = setup.machine.head;
-    double tilt = 0.0;   // sideways, + raises the blade over the tail
+    double tilt = 0.0;  // sideways, + raises the blade over the tail
     double track = (aTail - bNose) / 2.0;
     double common = (aTail + bNose) / 2.0;
     if (turnedA != nullptr && turnedB != nullptr) {
@@ -124,15 +135,19 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
         track = ((aTail + aNose) - (bTail + bNose)) / 4.0;
         common = (aTail + aNose + bTail + bNose) / 4.0;
         if (std::abs((aTail - aNose) - (bTail - bNose)) > 2.0 * kConsistentDeg)
-            out.remarks.push_back(say(KH_TR("The four readings do not fit together by {d}°: was the gauge zeroed on the shaft, and the head held at each?"),
-                                      {{"d", num(std::abs((aTail - aNose) - (bTail - bNose)) / 2.0, 1)}}));
+            out.remarks.push_back(
+                say(KH_TR("The four readings do not fit together by {d}°: was the gauge zeroed on the shaft, and the head held at each?"),
+                    {{"d", num(std::abs((aTail - aNose) - (bTail - bNose)) / 2.0, 1)}}));
     } else {
-        out.remarks.push_back(say(KH_TR("From two readings a blade's link and a plate tilted sideways cannot be told apart: turn the head by half a turn and read again.")));
+        out.remarks.push_back(
+            say(KH_TR("From two readings a blade's link and a plate tilted sideways cannot be told apart: turn the head by half a turn and "
+                      "read again.")));
     }
     const LinkSteps steps = linkSteps(head);
     if (std::abs(common) > 6.0)
-        out.remarks.push_back(say(KH_TR("All blades are off by {c}°: check the gauge's zero on the shaft and that the controller's collective reads 0 %."),
-                                  {{"c", signedNum(common, 1)}}));
+        out.remarks.push_back(
+            say(KH_TR("All blades are off by {c}°: check the gauge's zero on the shaft and that the controller's collective reads 0 %."),
+                {{"c", signedNum(common, 1)}}));
     // the blade links: what follows the blade
     if (turnedA != nullptr && turnedB != nullptr && std::abs(track) > kSettledDeg) {
         if (steps.mmPerTurn > 0.0) {
@@ -141,42 +156,30 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
                 if (a.value != 0.0) out.answers.push_back(std::move(a));
             }
         } else {
-            out.remarks.push_back(say(KH_TR("The blades differ by {d}° and the links are moulded: only another link, or a head with adjustable ones, changes that."),
+            out.remarks.push_back(say(KH_TR("The blades differ by {d}° and the links are moulded: only another link, or a head with "
+                                            "adjustable ones, changes that."),
                                       {{"d", num(2.0 * std::abs(track), 1)}}));
         }
     }
-    // the plate tilted sideways: over the tail the link stands at azimuth 180 + lead
-    if (std::abs(tilt) > kSettledDeg && steps.mmPerTurn > 0.0) {
-        const double sign = head.link == LinkSide::Leading ? 1.0 : -1.0;
-        const double rise = sign * head.gripMm * sinDeg(tilt) / head.innerRadiusMm;  // sine of the tilt, up at that azimuth
+    // what stays with the place (a plate tilted sideways) and what is common (its height): how far each ball must rise
+    const double sign = head.link == LinkSide::Leading ? 1.0 : -1.0;
+    const double height = std::abs(common) > kSettledDeg ? -sign * head.gripMm * sinDeg(common) : 0.0;
+    const double tilted = std::abs(tilt) > kSettledDeg ? sign * head.gripMm * sinDeg(tilt) / head.innerRadiusMm : 0.0;  // its sine
+    double left = common;
+    if (height != 0.0 || tilted != 0.0) {
+        std::vector<double> azimuths, remain;
         for (const PlateServo& s : setup.machine.servos) {
-            const double mm = -rise * setup.machine.plate.ballRadiusMm * cosDeg(s.azimuthDeg - (180.0 + head.leadDeg));
+            // over the tail the blade's link stands at azimuth 180 + lead
+            const double mm = height - tilted * setup.machine.plate.ballRadiusMm * cosDeg(s.azimuthDeg - (180.0 + head.leadDeg));
             SolvedField a = servoLink(setup, s, mm);
+            azimuths.push_back(s.azimuthDeg);
+            remain.push_back(a.residue);
             if (a.value != 0.0) out.answers.push_back(std::move(a));
         }
+        const double mm = fitPlate(azimuths, remain, setup.machine.plate.ballRadiusMm).plane.heightMm;
+        left = -sign * degFromRad(std::asin(std::clamp(mm / head.gripMm, -1.0, 1.0)));
     }
-    // what is common to both: plate height, first by all servo links alike, the remainder by the controller's trim
-    double left = common;
-    if (std::abs(left) > kSettledDeg && steps.mmPerTurn > 0.0) {
-        const double sign = head.link == LinkSide::Leading ? 1.0 : -1.0;
-        const double mm = -sign * head.gripMm * sinDeg(common);
-        const double turns = roundToStep(mm / steps.mmPerTurn, steps.stepTurns);
-        if (turns != 0.0) {
-            for (const PlateServo& s : setup.machine.servos) {
-                SolvedField a = servoLink(setup, s, turns * steps.mmPerTurn);
-                const auto same = std::find_if(out.answers.begin(), out.answers.end(), [&](const SolvedField& f) { return f.field == a.field; });
-                if (same == out.answers.end()) {
-                    out.answers.push_back(std::move(a));
-                    continue;
-                }
-                // tilt and height on one link: one number of turns
-                SolvedField both = servoLink(setup, s, (same->value + turns) * steps.mmPerTurn);
-                both.residue = both.expect = same->residue;
-                *same = std::move(both);
-            }
-            left = common + sign * degFromRad(std::asin(std::clamp(turns * steps.mmPerTurn / head.gripMm, -1.0, 1.0)));
-        }
-    }
+    // the remainder by the controller's trim
     const double perPct = degPerTrimPct(setup);
     if (std::abs(left) > kSettledDeg && std::abs(perPct) > 1e-6) {
         SolvedField a;
@@ -189,13 +192,16 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
         a.residue = a.expect = left + (a.value - setup.controller.collectiveTrimPct) * perPct;
         a.why.title = say(KH_TR("collective trim for the remainder"));
         a.why.line(KH_TR("{l}° remain; 1 % of trim is {p}°"), {{"l", signedNum(left, 2)}, {"p", signedNum(perPct, 3)}});
-        a.why.line(KH_TR("trim = {n} − {l} / {p} = {v} %"),
-                   {{"n", signedNum(setup.controller.collectiveTrimPct, 1)}, {"l", signedNum(left, 2)}, {"p", signedNum(perPct, 3)}, {"v", signedNum(a.value, 1)}});
+        a.why.line(KH_TR("trim = {n} − {l} / {p} = {v} %"), {{"n", signedNum(setup.controller.collectiveTrimPct, 1)},
+                                                             {"l", signedNum(left, 2)},
+                                                             {"p", signedNum(perPct, 3)},
+                                                             {"v", signedNum(a.value, 1)}});
         a.todo = say(KH_TR("Set the collective trim to {v} % in the controller."), {{"v", signedNum(a.value, 1)}});
         a.edits = {{a.field, a.value}};
         out.answers.push_back(std::move(a));
     }
-    if (out.answers.empty() && out.remarks.empty()) out.remarks.push_back(say(KH_TR("Both blades stand at 0° within 0.1°: nothing to change.")));
+    if (out.answers.empty() && out.remarks.empty())
+        out.remarks.push_back(say(KH_TR("Both blades stand at 0° within 0.1°: nothing to change.")));
     return out;
 }
 
@@ -204,45 +210,32 @@ Solved solveThrow(const Setup& setup, std::span<const Reading> readings) {
     const double left = pitchDegOf(needed(readings, "throw.left"), setup);
     const double right = pitchDegOf(needed(readings, "throw.right"), setup);
     // half the difference removes the gauge's zero; typed without a sign it is half the sum
-    const bool opposite = left * right < 0.0;
-    const double thrown = opposite ? std::abs(left - right) / 2.0 : (std::abs(left) + std::abs(right)) / 2.0;
-    const double zero = opposite ? (left + right) / 2.0 : (std::abs(left) - std::abs(right)) / 2.0;
+    const double thrown = thrownDeg(left, right);
+    const double zero = left * right < 0.0 ? (left + right) / 2.0 : (std::abs(left) - std::abs(right)) / 2.0;
     if (thrown < 0.5) throw InputError("throw.left", "the blade hardly moves: is the reference step on, and the blade along the boom?");
     if (std::abs(zero) > 1.5)
-        out.remarks.push_back(say(KH_TR("The two sides differ by {d}°: the gauge's zero, removed by halving; or the plate is not level."), {{"d", num(2.0 * std::abs(zero), 1)}}));
+        out.remarks.push_back(say(KH_TR("The two sides differ by {d}°: the gauge's zero, removed by halving; or the plate is not level."),
+                                  {{"d", num(2.0 * std::abs(zero), 1)}}));
     const double wanted = setup.controller.profile.referenceDeg;
     if (std::abs(thrown - wanted) <= kSettledDeg) {
-        out.remarks.push_back(say(KH_TR("{t}° to either side: the {w}° the controller wants. Leave it."), {{"t", num(thrown, 1)}, {"w", num(wanted, 1)}}));
+        out.remarks.push_back(
+            say(KH_TR("{t}° to either side: the {w}° the controller wants. Leave it."), {{"t", num(thrown, 1)}, {"w", num(wanted, 1)}}));
         return out;
     }
-    // older throws were halved too: keep those whose both sides were read under one setting
-    std::optional<PitchReading> before;
+    std::vector<PitchReading> older;  // both sides of one must have been read under one setting
     for (const Reading& l : readings)
-        for (const Reading& r : readings) {
-            const auto at = underValue(l, "controller.referencePct");
-            if (l.what != "throw.left" || r.what != "throw.right" || !at || at != underValue(r, "controller.referencePct")) continue;
-            const double x = pitchDegOf(l, setup);
-            const double y = pitchDegOf(r, setup);
-            const double older = x * y < 0.0 ? std::abs(x - y) / 2.0 : (std::abs(x) + std::abs(y)) / 2.0;
-            if (std::abs(*at - setup.controller.referencePct) > 0.05 && std::abs(older - thrown) > kSettledDeg) before = PitchReading{*at, older};
-        }
-    const PitchSettingAnswer answer = pitchSettingFor({setup.controller.referencePct, thrown}, wanted, before);
-    SolvedField a;
-    a.field = "controller.referencePct";
-    a.box = Box::Controller;
-    a.value = std::clamp(roundToStep(answer.setting, 0.1), 0.0, kMostSettingPct);
-    a.unit = "%";
-    a.decimals = 1;
-    a.expect = wanted;
-    a.expectUnit = "°";
-    a.residue = (a.value - answer.setting) * thrown / setup.controller.referencePct;
+        for (const Reading& r : readings)
+            if (const auto at = underValue(l, "controller.referencePct");
+                l.what == "throw.left" && r.what == "throw.right" && at && at == underValue(r, "controller.referencePct"))
+                older.push_back({*at, thrownDeg(pitchDegOf(l, setup), pitchDegOf(r, setup))});
+    SolvedField a = pitchSetting("controller.referencePct", {setup.controller.referencePct, thrown}, wanted, older);
     a.why.title = say(KH_TR("reference throw"));
-    a.why.line(KH_TR("half the difference of {l}° and {r}° is {t}°"), {{"l", signedNum(left, 1)}, {"r", signedNum(right, 1)}, {"t", num(thrown, 2)}});
-    for (const Message& line : answer.why.lines) a.why.lines.push_back(line);
-    a.todo = say(KH_TR("Set the reference throw to {v} % in the controller, then read both sides again: {w}°."), {{"v", num(a.value, 1)}, {"w", num(wanted, 1)}});
-    a.edits = {{a.field, a.value}};
-    if (answer.setting > kMostSettingPct)
-        out.remarks.push_back(say(KH_TR("That is more than the controller has: a longer servo arm brings the same throw with less.")));
+    a.why.lines.insert(a.why.lines.begin(), say(KH_TR("half the difference of {l}° and {r}° is {t}°"),
+                                                {{"l", signedNum(left, 1)}, {"r", signedNum(right, 1)}, {"t", num(thrown, 2)}}));
+    a.todo = say(KH_TR("Set the reference throw to {v} % in the controller, then read both sides again: {w}°."),
+                 {{"v", num(a.value, 1)}, {"w", num(wanted, 1)}});
+    if (a.value >= kMostSettingPct)
+        out.remarks.push_back(say(KH_TR("That is all the controller has: a longer servo arm brings the same throw with less.")));
     out.answers.push_back(std::move(a));
     return out;
 }
@@ -254,25 +247,28 @@ Solved solveRange(const Setup& setup, std::span<const Reading> readings) {
     if (const Reading* mid = latest(readings, "range.mid")) {
         const double zero = pitchDegOf(*mid, setup);
         if (std::abs(zero) > 1.0)
-            out.remarks.push_back(say(KH_TR("At 0 % the gauge reads {z}°. Settle zero pitch first, or the gauge was not zeroed on the shaft."), {{"z", signedNum(zero, 1)}}));
+            out.remarks.push_back(
+                say(KH_TR("At 0 % the gauge reads {z}°. Settle zero pitch first, or the gauge was not zeroed on the shaft."),
+                    {{"z", signedNum(zero, 1)}}));
     }
     if (high < low) {
         if (high < 0.0 && low > 0.0)
-            throw InputError("range.high", "the blade goes down with the collective stick up: reverse the collective in the controller, then read again");
+            throw InputError("range.high",
+                             "the blade goes down with the collective stick up: reverse the collective in the controller, then read again");
         throw InputError("range.high", "the high end reads less than the low end: the two were typed the wrong way round");
     }
     if (high <= 0.0 || low >= 0.0)
-        throw InputError(high <= 0.0 ? "range.high" : "range.low", "both ends lie on one side of zero: the gauge was not zeroed on the shaft, or zero pitch is not settled yet");
+        throw InputError(high <= 0.0 ? "range.high" : "range.low",
+                         "both ends lie on one side of zero: the gauge was not zeroed on the shaft, or zero pitch is not settled yet");
     const CollectiveTarget target = collectiveTarget(setup.machine);
-    if (std::abs(high - target.highDeg) > kSettledDeg)
-        out.answers.push_back(rangeSetting(setup, readings, "controller.collectiveHighPct", setup.controller.collectiveHighPct, high, target.highDeg, "range.high"));
-    if (std::abs(low - target.lowDeg) > kSettledDeg)
-        out.answers.push_back(rangeSetting(setup, readings, "controller.collectiveLowPct", setup.controller.collectiveLowPct, low, target.lowDeg, "range.low"));
+    if (std::abs(high - target.highDeg) > kSettledDeg) out.answers.push_back(rangeEnd(setup, readings, true, high, target.highDeg));
+    if (std::abs(low - target.lowDeg) > kSettledDeg) out.answers.push_back(rangeEnd(setup, readings, false, low, target.lowDeg));
     const double unequal = std::abs(high + low);
     const bool wantsEqual = target.highDeg == -target.lowDeg;
     if (wantsEqual)
-        out.remarks.push_back(unequal <= kSymmetryDeg ? say(KH_TR("Up and down are equal within 0.2°."))
-                                                      : say(KH_TR("Up and down differ by {d}°; equal within 0.2° is wanted."), {{"d", num(unequal, 1)}}));
+        out.remarks.push_back(unequal <= kSymmetryDeg
+                                  ? say(KH_TR("Up and down are equal within 0.2°."))
+                                  : say(KH_TR("Up and down differ by {d}°; equal within 0.2° is wanted."), {{"d", num(unequal, 1)}}));
     return out;
 }
 
@@ -288,14 +284,19 @@ Solved solveLinks(const Setup& setup, std::span<const Reading> readings) {
         }
     if (servos.size() < 3) throw InputError("level.elevator", "heights over three servos or more are needed, all from the same mark");
     const PlateFit fit = fitPlate(azimuths, heights, setup.machine.plate.ballRadiusMm);
-    if (fit.tiltDeg > 20.0) throw InputError("level.elevator", "the heights describe a plate tilted by more than 20°: one of them was read from another mark");
+    if (fit.tiltDeg > 20.0)
+        throw InputError("level.elevator", "the heights describe a plate tilted by more than 20°: one of them was read from another mark");
     if (linkSteps(setup.machine.head).mmPerTurn <= 0.0) {
-        out.remarks.push_back(say(KH_TR("The links are moulded: the plate is levelled by sub-trim alone, within the controller's safe count.")));
+        out.remarks.push_back(
+            say(KH_TR("The links are moulded: the plate is levelled by sub-trim alone, within the controller's safe count.")));
     }
     out.remarks.push_back(fit.tiltDeg < 0.1 ? say(KH_TR("The plate is level within 0.1°."))
-                                            : say(KH_TR("The plate is tilted by {t}° toward {a}°."), {{"t", num(fit.tiltDeg, 2)}, {"a", num(fit.towardDeg)}}));
+                                            : say(KH_TR("The plate is tilted by {t}° toward {a}°."),
+                                                  {{"t", num(fit.tiltDeg, 2)}, {"a", num(fit.towardDeg)}}));
     if (fit.fightMm > 0.2)
-        out.remarks.push_back(say(KH_TR("The heights do not lie on one plane by {f} mm: with four links one of them pulls against the others."), {{"f", num(fit.fightMm, 2)}}));
+        out.remarks.push_back(
+            say(KH_TR("The heights do not lie on one plane by {f} mm: with four links one of them pulls against the others."),
+                {{"f", num(fit.fightMm, 2)}}));
     double mean = 0.0;
     for (const double h : heights) mean += h / static_cast<double>(heights.size());
     for (std::size_t i = 0; i < servos.size(); ++i) {
@@ -318,10 +319,11 @@ Solved solveLinks(const Setup& setup, std::span<const Reading> readings) {
             t.why.title = say(KH_TR("sub-trim of port {p}"), {{"p", port.id}});
             t.why.line(KH_TR("{m} mm remain; 1 µs moves the ball by {u} mm"), {{"m", signedNum(left, 2)}, {"u", num(perUs, 3)}});
             t.why.line(KH_TR("= {v} µs, safe is ±{s} µs"), {{"v", signedNum(t.value)}, {"s", num(setup.controller.profile.trimSafeUs)}});
-            t.todo = std::abs(t.value) <= setup.controller.profile.trimSafeUs
-                         ? say(KH_TR("Set the sub-trim of port {p} to {v} µs in the controller."), {{"p", port.id}, {"v", signedNum(t.value)}})
-                         : say(KH_TR("Port {p} would need {v} µs, more than the safe {s}: set the arm one tooth further, or turn the link."),
-                               {{"p", port.id}, {"v", signedNum(t.value)}, {"s", num(setup.controller.profile.trimSafeUs)}});
+            t.todo =
+                std::abs(t.value) <= setup.controller.profile.trimSafeUs
+                    ? say(KH_TR("Set the sub-trim of port {p} to {v} µs in the controller."), {{"p", port.id}, {"v", signedNum(t.value)}})
+                    : say(KH_TR("Port {p} would need {v} µs, more than the safe {s}: set the arm one tooth further, or turn the link."),
+                          {{"p", port.id}, {"v", signedNum(t.value)}, {"s", num(setup.controller.profile.trimSafeUs)}});
             if (std::abs(t.value) <= setup.controller.profile.trimSafeUs) t.edits = {{t.field, t.value}};
             out.answers.push_back(std::move(t));
         }

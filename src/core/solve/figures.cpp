@@ -323,6 +323,19 @@ double Figures::bladeDegAt(double pitchPct) const {
     return pitchPct / 100.0 * (pitchPct >= 0.0 ? collectiveHighDeg.value : -collectiveLowDeg.value);
 }
 
+CurveReadout curveReadout(const Setup& setup, const ChainModel& model, const Figures& figures, std::size_t mode, CurveKind kind,
+                          double valuePct) {
+    CurveReadout out;
+    const bool pitch = kind == CurveKind::Pitch;
+    if (const ChannelSettings* channel = channelOf(setup.transmitter, functionId(pitch ? Function::Collective : Function::Throttle)))
+        out.pulseUs = channelOutputUnchecked(pitch ? valuePct : channelPctFromThrottlePct(valuePct),
+                                             channelScale(setup.transmitter.profile, *channel))
+                          .pulseUs;
+    if (pitch) out.bladeDeg = figures.bladeDegAt(valuePct);
+    else if (double rpm = 0.0; model.headSpeedAt(valuePct, mode, rpm)) out.headRpm = rpm;
+    return out;
+}
+
 const ModeFigures* Figures::mode(const std::string& id) const {
     const auto f = std::find_if(modes.begin(), modes.end(), [&](const ModeFigures& m) { return m.id == id; });
     return f == modes.end() ? nullptr : &*f;

@@ -24,11 +24,12 @@ struct Figure {
 
 /// How fast a stick turns the machine in a mode, in the flying state: rate and expo of both boxes together.
 struct AxisFigures {
-    std::string id;            ///< aileron, elevator, rudder
-    Figure fullDegS;           ///< at full stick
-    Figure flipS;              ///< one whole turn at full stick
-    Figure centreSlopePct;     ///< of the straight line to full stick
-    std::vector<double> degS;  ///< at kAxisSamples sticks from 0 to 1
+    std::string id;               ///< aileron, elevator, rudder
+    Figure fullDegS;              ///< at full stick
+    Figure flipS;                 ///< one whole turn at full stick
+    Figure centreSlopePct;        ///< of the straight line to full stick
+    std::vector<double> degS;     ///< at kAxisSamples sticks from 0 to 1
+    std::vector<double> sentPct;  ///< by the transmitter, at the same sticks
 };
 inline constexpr std::size_t kAxisSamples = 21;
 
@@ -137,6 +138,16 @@ struct Figures {
 
 /// @param asked  the model of askedSetup, for ratios of done to asked
 [[nodiscard]] Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked);
+
+/// What a value of a mode's curve comes to further down the chain.
+struct CurveReadout {
+    std::optional<double> pulseUs;  ///< of its channel
+    double bladeDeg = 0.0;          ///< of a pitch value
+    std::optional<double> headRpm;  ///< of a throttle value, where facts or a log give it
+};
+enum class CurveKind { Throttle, Pitch };
+[[nodiscard]] CurveReadout curveReadout(const Setup& setup, const ChainModel& model, const Figures& figures, std::size_t mode,
+                                        CurveKind kind, double valuePct);
 
 /// Volts per cell at the end of the pack for the model's style (DOMAIN 8).
 [[nodiscard]] double endVoltsPerCell(const Machine& machine);

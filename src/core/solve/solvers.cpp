@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The table of the solvers, what each asks to be read, and what they share.
+#include "core/base/conventions.h"
 #include "core/solve/solverkit.h"
 
 #include "core/mechanics/linkage.h"
@@ -43,7 +44,7 @@ double plausible(const Reading& reading, double limit, const char* unit) {
 double pitchDegOf(const Reading& reading, const Setup& setup) {
     if (reading.unit != "mm") return plausible(reading, kMostPitchDeg, "°");
     const double bladeMm = setup.machine.rotor.bladeMm;
-    plausible(reading, 2.0 * bladeMm * std::sin(kMostPitchDeg * 3.14159265358979 / 180.0), "mm");
+    plausible(reading, 2.0 * bladeMm * sinDeg(kMostPitchDeg), "mm");
     return std::copysign(pitchFromTipGap(bladeMm, std::abs(reading.value), 0.5).pitchDeg, reading.value);
 }
 
@@ -64,19 +65,23 @@ LinkSteps linkSteps(const Head& head) {
 std::span<const SolverEntry> solvers() {
     static constexpr std::array entries{
         SolverEntry{SolverKind::Endpoints, "endpoints", KH_TR("End points"),
-                    KH_TR("The motor must not start: leads off, hold on. Servos move while you read."), solveEndpoints},
+                    KH_TR("The motor must not start: leads off, hold on. Servos move while you read."), "channel-", solveEndpoints},
         SolverEntry{SolverKind::Directions, "directions", KH_TR("Directions"),
-                    KH_TR("Leads off, main blades off: arms, levers and links move and pinch."), solveDirections},
+                    KH_TR("Leads off, main blades off: arms, levers and links move and pinch."),
+                    "servo-directions collective-sense cyclic-sense", solveDirections},
         SolverEntry{SolverKind::Links, "links", KH_TR("Level plate"), KH_TR("Leads off, main blades off: arms and levers pinch."),
-                    solveLinks},
+                    "arms-square servo-fight", solveLinks},
         SolverEntry{SolverKind::Zero, "zero", KH_TR("Zero pitch"),
-                    KH_TR("Main blades are fitted only for this: leads off, nobody in the plane of the disc."), solveZero},
+                    KH_TR("Main blades are fitted only for this: leads off, nobody in the plane of the disc."), "zero-pitch links",
+                    solveZero},
         SolverEntry{SolverKind::Throw, "throw", KH_TR("Reference throw"),
-                    KH_TR("Leads off. Gauge zeroed on the shaft, head locked, machine not moved since."), solveThrow},
+                    KH_TR("Leads off. Gauge zeroed on the shaft, head locked, machine not moved since."), "reference-throw", solveThrow},
         SolverEntry{SolverKind::Range, "range", KH_TR("Collective range"),
-                    KH_TR("Leads off. Read on the controller's collective at −100 and +100 %, with a straight curve."), solveRange},
+                    KH_TR("Leads off. Read on the controller's collective at −100 and +100 %, with a straight curve."), "collective-range",
+                    solveRange},
         SolverEntry{SolverKind::Limit, "limit", KH_TR("Cyclic limit"),
-                    KH_TR("Leads off. Stop at the first buzz: a servo that is held against its stop burns out."), solveLimit},
+                    KH_TR("Leads off. Stop at the first buzz: a servo that is held against its stop burns out."), "cyclic-limit envelope",
+                    solveLimit},
     };
     return entries;
 }
@@ -85,6 +90,60 @@ const SolverEntry* solverById(std::string_view id) {
     for (const SolverEntry& e : solvers())
         if (id == e.id) return &e;
     return nullptr;
+}
+
+RowSolver solverOfRow(std::string_view row) {
+    if (row == "channel-throttle" || row == "channel-gain" || row == "channel-map") return {};  // not read from the monitor
+    for (const SolverEntry& e : solvers()) {
+        std::string_view rows = e.rows;
+        while (!rows.empty()) {
+            const std::string_view one = rows.substr(0, rows.find(' '));
+            rows.remove_prefix(std::min(rows.size(), one.size() + 1));
+            if (one.ends_with('-') && row.starts_with(one)) return {&e, std::string(row.substr(one.size())) + "."};
+            if (one == row) return {&e, {}};
+        }
+    }
+    return {};
+}
+
+std::vector<std::string> settingsInForce(const Setup& setup, SolverKind kind, const std::string& what) {
+    std::vector<std::string> paths;
+    switch (kind) {
+        case SolverKind::Endpoints: {
+            const std::string base = "transmitter.channels." + what.substr(0, what.find('.'));
+            paths = {base + (what.ends_with(".low") ? ".travelLowPct" : ".travelHighPct"), base + ".subTrimPct"};
+            break;
+        }
+        case SolverKind::Zero: paths = {"controller.collectiveTrimPct"}; break;
+        case SolverKind::Throw: paths = {"controller.referencePct"}; break;
+        case SolverKind::Range: paths = {"controller.collectiveHighPct", "controller.collectiveLowPct"}; break;
+        case SolverKind::Limit: paths = {"controller.cyclicLimitPct"}; break;
+        case SolverKind::Links:
+        case SolverKind::Directions: break;
+    }
+    std::vector<std::string> out;
+    for (const std::string& path : paths)
+        if (const auto field = readField(setup, path)) out.push_back(underText(path, std::get<double>(field->value)));
+    return out;
+}
+
+Setup takenOver(const Setup& setup, const Solved& solved, const std::vector<Reading>& readings, const std::string& at) {
+    std::vector<Edit> edits;
+    for (const SolvedField& a : solved.answers) edits.insert(edits.end(), a.edits.begin(), a.edits.end());
+    Setup out = withEdits(setup, edits, Standing::Computed, at);
+    std::size_t number = 0;
+    const auto taken = [&] {
+        const std::string id = fmt::format("r{}", number);
+        return std::any_of(out.readings.begin(), out.readings.end(), [&](const Reading& r) { return r.id == id; });
+    };
+    for (Reading r : readings) {
+        do ++number;
+        while (taken());
+        r.id = fmt::format("r{}", number);
+        r.at = at;
+        out.readings.push_back(std::move(r));
+    }
+    return out;
 }
 
 std::vector<ReadingSlot> readingSlots(SolverKind kind, const Setup& setup) {

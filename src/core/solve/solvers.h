@@ -48,12 +48,25 @@ struct SolverEntry {
     const char* id;  ///< "endpoints", "zero" …
     const char* title;
     const char* caution;  ///< what moves, who is near, what to do
+    const char* rows;     ///< ledger rows it is taken for; one that ends in "-" stands for all that begin so
     Solved (*solve)(const Setup&, std::span<const Reading>);
 };
 /// All of them, in the order of the work.
 [[nodiscard]] std::span<const SolverEntry> solvers();
 /// @return nullptr if there is none
 [[nodiscard]] const SolverEntry* solverById(std::string_view id);
+/// The solver a ledger row is read for, and how its readings begin ("rudder."); no solver if the row is not read.
+struct RowSolver {
+    const SolverEntry* solver = nullptr;
+    std::string only;
+};
+[[nodiscard]] RowSolver solverOfRow(std::string_view row);
+/// The settings a reading of this kind depends on, as they are: what `Reading::under` keeps.
+[[nodiscard]] std::vector<std::string> settingsInForce(const Setup& setup, SolverKind kind, const std::string& what);
+/// The document with the readings added under ids of their own, and every answer that is a setting entered as *computed*.
+/// @throws InputError as withEdits
+[[nodiscard]] Setup takenOver(const Setup& setup, const Solved& solved, const std::vector<Reading>& readings, const std::string& at);
+
 /// What this solver can be given for this model.
 [[nodiscard]] std::vector<ReadingSlot> readingSlots(SolverKind kind, const Setup& setup);
 
