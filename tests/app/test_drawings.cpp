@@ -30,6 +30,8 @@ const std::vector<Named>& drawings() {
         {"helicopter", paintHelicopter, false}, {"transmitter", paintTransmitter, true},
         {"channels", paintChannelBars, true},   {"hold", paintHoldBars, false},
         {"speeds", paintHeadSpeeds, false},     {"pinions", paintPinionTable, false},
+        {"wiring", paintWiring, false},         {"rates", paintRates, true},
+        {"gain", paintGainScales, false},
     };
     return all;
 }
@@ -138,4 +140,37 @@ TEST_CASE("the switches of every transmitter stand apart, however narrow the dra
             std::sort(at.begin(), at.end());
             for (std::size_t i = 1; i < at.size(); ++i) CHECK(at[i] - at[i - 1] >= 34.0);
         }
+}
+
+TEST_CASE("the wiring plan follows the facts: receiver kind, throttle lead, supply leads") {
+    const auto drawn = [](const std::vector<Edit>& edits) { return picture(paintWiring, khtest::edited(khtest::turnstone(), edits), still()); };
+    const QImage built = drawn({});
+    using namespace std::string_literals;
+    CHECK(drawn({{"machine.wiring.receiver", "a lead each"s}}) != built);
+    CHECK(drawn({{"machine.wiring.receiver", "remote receivers"s}}) != built);
+    CHECK(drawn({{"machine.wiring.throttleLead", "receiver"s}}) != built);
+    CHECK(drawn({{"machine.wiring.supplyLeads", 2.0}}) != built);
+    CHECK(drawn({{"machine.wiring.buffer", true}}) != built);
+    CHECK(drawn({{"machine.massKg", 3.0}}) == built);
+}
+
+TEST_CASE("hold's states are drawn with the way out of the one the deck is in") {
+    const Setup& setup = khtest::turnstone();
+    const Evaluation evaluation = evaluate(setup);
+    const ChainModel model(setup);
+    const auto drawn = [&](const char* mode, bool withMoves) {
+        const Deck deck = *deckInMode(setup, mode);
+        const Trace now = trace(setup, deck);
+        Scene scene{setup, evaluation, now, deck, {}};
+        if (withMoves) scene.moves = throttleMoves(setup, model, evaluation.figures, deck);
+        scene.guard = powerOnGuard(setup, model, deck);
+        QImage image(620, 520, QImage::Format_RGB32);
+        image.fill(Theme::tokens().sheet);
+        QPainter p(&image);
+        paintThrottleStates(p, QRectF(10, 10, 600, 500), scene);
+        return image;
+    };
+    CHECK(drawn("hold", true) != drawn("normal", true));
+    CHECK(drawn("hold", true) != drawn("hold", false));
+    CHECK(drawn("hold", true) == drawn("hold", true));
 }

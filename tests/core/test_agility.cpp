@@ -154,3 +154,19 @@ TEST_CASE("a channel tells its failsafe and its limits in µs") {
     CHECK(tight.channel("rudder")->limitLowUs.value == 1060.0);
     CHECK(tight.channel("rudder")->limitHighUs.value == 1940.0);
 }
+
+TEST_CASE("a curve's value is read out down the chain: pulse, blade, head speed") {
+    const Setup& s = turnstone();
+    const ChainModel model(s);
+    const Figures f = evaluate(s).figures;
+    const CurveReadout pitch = curveReadout(s, model, f, 1, CurveKind::Pitch, 50.0);
+    CHECK(pitch.pulseUs == 1710.0);
+    CHECK(pitch.bladeDeg == Approx(f.collectiveHighDeg.value / 2.0));
+    CHECK_FALSE(pitch.headRpm);
+    const CurveReadout throttle = curveReadout(s, model, f, 1, CurveKind::Throttle, 75.0);
+    CHECK(throttle.pulseUs == 1700.0);
+    CHECK(*throttle.headRpm == Approx(f.mode("idle1")->headRpm.value));
+    Setup none = s;
+    std::erase_if(none.transmitter.channels, [](const ChannelSettings& c) { return c.id == "throttle"; });
+    CHECK_FALSE(curveReadout(none, model, f, 1, CurveKind::Throttle, 75.0).pulseUs);
+}

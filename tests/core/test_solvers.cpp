@@ -6,6 +6,7 @@
 #include "core/base/error.h"
 #include "core/chain/model.h"
 #include "core/mechanics/linkage.h"
+#include "core/procedure/ledger.h"
 #include "core/radio/channel.h"
 #include "core/solve/solvers.h"
 #include "support.h"
@@ -322,6 +323,38 @@ TEST_CASE("directions: every wrong servo, channel and sense is set right from wh
     CHECK_THAT(remarks(solveDirections(still, std::vector<Reading>{reading("collective.port-2", 0, "way")})),
                Contains("port 2 stands still"));
     CHECK_THROWS_WITH(solveDirections(still, {}), Contains("nothing was seen"));
+}
+
+TEST_CASE("readings are taken over under ids of their own, with the settings in force; answers stand as computed") {
+    Setup s = turnstone();
+    s.readings = {{"r2", "throw.left", 5.0, "°", {}, {}, {}, {}}};
+    std::vector<Reading> now{reading("throw.left", 5.4, "°"), reading("throw.right", -4.6, "°")};
+    for (Reading& r : now) r.under = settingsInForce(s, SolverKind::Throw, r.what);
+    CHECK(underValue(now[0], "controller.referencePct") == s.controller.referencePct);
+    const Solved solved = solveThrow(s, now);
+    const Setup after = takenOver(s, solved, now, "2026-11-24T10:00:00Z");
+    REQUIRE(after.readings.size() == 3);
+    CHECK(after.readings[1].id == "r1");
+    CHECK(after.readings[2].id == "r3");
+    CHECK(after.readings[2].at == "2026-11-24T10:00:00Z");
+    CHECK(after.controller.referencePct == solved.answers[0].value);
+    CHECK(standingOf(after, "controller.referencePct") == Standing::Computed);
+    CHECK(settingsInForce(s, SolverKind::Endpoints, "rudder.low") ==
+          std::vector<std::string>{underText("transmitter.channels.rudder.travelLowPct", channelOf(s.transmitter, "rudder")->travelLowPct),
+                                   underText("transmitter.channels.rudder.subTrimPct", channelOf(s.transmitter, "rudder")->subTrimPct)});
+}
+
+TEST_CASE("each ledger row that is read names its solver, and no other row does") {
+    const Evaluation e = evaluate(turnstone());
+    std::set<std::string> read;
+    for (const StationPage& page : ledger(turnstone(), e))
+        for (const Row& row : page.rows)
+            if (solverOfRow(row.id).solver != nullptr) read.insert(row.id);
+    CHECK(read == std::set<std::string>{"channel-aileron", "channel-elevator", "channel-collective", "channel-rudder", "servo-directions", "collective-sense",
+                                        "cyclic-sense", "arms-square", "servo-fight", "zero-pitch", "links", "reference-throw", "collective-range",
+                                        "cyclic-limit", "envelope"});
+    CHECK(solverOfRow("channel-rudder").only == "rudder.");
+    CHECK(solverOfRow("links").only.empty());
 }
 
 TEST_CASE("what cannot be is said in words, with the likely cause") {

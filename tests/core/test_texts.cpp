@@ -2,6 +2,7 @@
 //
 // Words and numbers: a finding's text follows its value, remedies name their box, messages render as they should.
 #include "core/base/message.h"
+#include "core/base/typed.h"
 #include "core/solve/answers.h"
 #include "support.h"
 
@@ -141,5 +142,16 @@ TEST_CASE("a gain on the rate side is mended to what reads the same on the hold 
         const Evaluation after = evaluate(edited(wrong, f->fix));
         CHECK(khtest::find(after, "gain-side.idle1") == nullptr);
         CHECK(after.figures.mode("idle1")->gainRead.value == Approx(32.0).margin(1.0));
+    }
+}
+
+TEST_CASE("a typed number takes comma or point, either minus, spaces and its unit; nothing else") {
+    CHECK(typedNumber("5,4") == 5.4);
+    CHECK(typedNumber(" −4.6 ° ", "°") == -4.6);
+    CHECK(typedNumber("+12 %", "%") == 12.0);
+    CHECK(typedNumber("76.4 mm", "mm") == 76.4);
+    for (const char* bad : {"", "-", "4 5", "1.2.3", "much", "12 %", "1e999", "nan", "inf", "%"}) {
+        INFO(bad);
+        CHECK_FALSE(typedNumber(bad, "°"));
     }
 }
