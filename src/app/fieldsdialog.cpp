@@ -33,7 +33,8 @@ FieldsDialog::FieldsDialog(QWidget* parent, Workspace& workspace, const QString&
         QWidget* editor = nullptr;
         if (field->info.kind == FieldKind::Choice || !f.options.empty()) {
             auto* combo = new QComboBox;
-            for (const std::string& c : f.options.empty() ? field->info.choices : f.options) combo->addItem(words(c.c_str()), QString::fromStdString(c));
+            for (const std::string& c : field->info.choices) combo->addItem(words(c.c_str()), QString::fromStdString(c));
+            for (const FormField::Option& o : f.options) combo->addItem(QString::fromStdString(o.label), QString::fromStdString(o.id));
             combo->setCurrentIndex(combo->findData(QString::fromStdString(std::get<std::string>(field->value))));
             editor = combo;
         } else if (field->info.kind == FieldKind::Flag) {
@@ -43,7 +44,8 @@ FieldsDialog::FieldsDialog(QWidget* parent, Workspace& workspace, const QString&
         } else {
             auto* line = new QLineEdit;
             if (std::holds_alternative<double>(field->value))
-                line->setText(words(say("{v}", {{"v", num(std::get<double>(field->value), field->info.decimals)}})));
+                line->setText(words(say(field->info.unit.empty() ? "{v}" : "{v} {u}",
+                                        {{"v", num(std::get<double>(field->value), field->info.decimals)}, {"u", field->info.unit}})));
             else if (std::holds_alternative<Condition>(field->value))
                 line->setText(QString::fromStdString(conditionAsTyped(std::get<Condition>(field->value))));
             else if (std::holds_alternative<std::vector<std::string>>(field->value)) {
@@ -168,9 +170,9 @@ const std::vector<FormField>& alarmFields() {
 }
 
 std::vector<FormField> holdFields(const TransmitterSettings& transmitter) {
-    std::vector<std::string> modes;
+    std::vector<FormField::Option> modes;
     for (const FlightMode& m : transmitter.modes)
-        if (m.id != kHoldMode) modes.push_back(m.id);
+        if (m.id != kHoldMode) modes.push_back({m.id, m.name});
     std::vector<FormField> out{
         {"transmitter.schools.hold", KH_TR("School"),
          KH_TR("Cut lies slightly below the throttle's end. Bail-out keeps the speed controller's idle value and needs a kill switch.")},

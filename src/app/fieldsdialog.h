@@ -14,7 +14,10 @@ struct FormField {
     std::string path;
     std::string label;
     std::string reason;
-    std::vector<std::string> options = {};  ///< of a text that is one of these
+    struct Option {
+        std::string id, label;
+    };
+    std::vector<Option> options = {};  ///< of a text that is one of these
 };
 
 /// A small form over stored fields; accepted, it is one undoable change of those that differ.

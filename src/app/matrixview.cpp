@@ -89,7 +89,7 @@ void MatrixView::render(QPainter* p) {
             drawFrame(*p, {kLeft + 5, y + 20}, row.standing, row.broken, 0.5);
             const double x = drawText(*p, {kLeft + 14, y + 19}, words(row.title), Theme::font(13, isSelected), t.ink);
             if (*row.unit != 0) drawText(*p, {x + 4, y + 19}, words(row.unit), Theme::font(12), t.muted);
-            if (!row.findings.empty()) drawMark(*p, severity, {left(0) - 13, y + 14}, 8);
+            if (!row.findings.empty()) drawMark(*p, severity, {8, y + 14}, 8);  // in the margin: titles reach the first column
         }
         for (std::size_t c = 0; c < row.cells.size(); ++c) {
             const Cell& cell = row.cells[c];

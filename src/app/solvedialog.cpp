@@ -69,9 +69,10 @@ void SolveDialog::addTyped(const QString& only) {
         const QString what = QString::fromStdString(slot.what);
         if (!only.isEmpty() && !what.startsWith(only)) continue;
         if (QByteArray(slot.unit) == QByteArray("way")) {
-            auto* way = cycling(
-                {QStringLiteral("–"), words(KH_TR("up, or as the stick")), words(KH_TR("down, or against it")), words(KH_TR("still"))},
-                what, words(slot.label.c_str()));
+            const bool servo = slot.what.starts_with("collective.");
+            auto* way = cycling({QStringLiteral("–"), words(servo ? KH_TR("went up") : KH_TR("tilts as the stick")),
+                                 words(servo ? KH_TR("went down") : KH_TR("tilts against it")), words(KH_TR("stood still"))},
+                                what, words(slot.label.c_str()));
             form->addRow(words(slot.label.c_str()), way);
             slots_.push_back({slot.what, slot.unit, nullptr, way});
             continue;

@@ -71,7 +71,7 @@ TEST_CASE("alarms are typed with point or comma, emptied to none, and a refusal 
     CHECK(a.voicePack);
     CHECK_FALSE(a.headRpm);
     FieldsDialog again(&b.window, b.w(), QStringLiteral("Alarms"), alarmFields());
-    CHECK(qobject_cast<QLineEdit*>(again.editor("transmitter.alarms.voltsPerCell"))->text() == QStringLiteral("3.45"));
+    CHECK(qobject_cast<QLineEdit*>(again.editor("transmitter.alarms.voltsPerCell"))->text() == QStringLiteral("3.45 V"));
     type(again, "transmitter.alarms.usedMah", "");
     type(again, "transmitter.timerMin", "600");
     const Setup before = b.w().setup();

@@ -7,6 +7,7 @@
 #include "core/setup/modeedits.h"
 
 #include <QComboBox>
+#include <QLineEdit>
 
 using namespace khtest;
 
@@ -127,10 +128,23 @@ TEST_CASE("hold's form chooses the mode it flies like, among those there are") {
     REQUIRE(from != nullptr);
     REQUIRE(from->count() == 3);
     CHECK(from->currentData().toString() == QStringLiteral("idle1"));
+    CHECK(from->currentText() == QStringLiteral("Idle-up 1"));
+    CHECK(qobject_cast<QLineEdit*>(form.editor("transmitter.hold.throttlePct"))->text() == QStringLiteral("−5.0 %"));
     from->setCurrentIndex(from->findData(QStringLiteral("normal")));
     REQUIRE(form.apply());
     CHECK(b.w().setup().transmitter.hold.autorotationFrom == "normal");
     bool told = false;
     for (const Finding& f : b.w().evaluation().findings) told = told || f.id == "hold-mirrors";
     CHECK(told);
+}
+
+TEST_CASE("hold is made to fly like the mode before by one command, and only by it") {
+    Bench b;
+    b.act("hold-mirror");
+    CHECK(b.window.message().contains(QStringLiteral("Hold has the rates")));
+    b.w().document().edit(QStringLiteral("gain"), {{"transmitter.modes.hold.tailGainPct", 20.0}});
+    b.act("hold-mirror");
+    CHECK(mode(b, "hold").tailGainPct == mode(b, "idle1").tailGainPct);
+    b.act("undo");
+    CHECK(mode(b, "hold").tailGainPct == 20.0);
 }

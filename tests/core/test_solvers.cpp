@@ -350,11 +350,25 @@ TEST_CASE("each ledger row that is read names its solver, and no other row does"
     for (const StationPage& page : ledger(turnstone(), e))
         for (const Row& row : page.rows)
             if (solverOfRow(row.id).solver != nullptr) read.insert(row.id);
-    CHECK(read == std::set<std::string>{"channel-aileron", "channel-elevator", "channel-collective", "channel-rudder", "servo-directions", "collective-sense",
-                                        "cyclic-sense", "arms-square", "servo-fight", "zero-pitch", "links", "reference-throw", "collective-range",
-                                        "cyclic-limit", "envelope"});
+    CHECK(read == std::set<std::string>{"channel-aileron", "channel-elevator", "channel-collective", "channel-rudder", "servo-directions",
+                                        "collective-sense", "cyclic-sense", "arms-square", "servo-fight", "zero-pitch", "links",
+                                        "reference-throw", "collective-range", "cyclic-limit", "envelope"});
     CHECK(solverOfRow("channel-rudder").only == "rudder.");
     CHECK(solverOfRow("links").only.empty());
+}
+
+TEST_CASE("a limit clear in a few places is kept until all 24 were tried, and a computed envelope below it is told") {
+    Setup s = turnstone();
+    s.machine.plate.travelMm = 3.0;
+    std::vector<Reading> some{reading("clear.45.high", s.controller.cyclicLimitPct, "%")};
+    const Solved early = solveLimit(s, some);
+    CHECK(early.answers[0].value == s.controller.cyclicLimitPct);
+    CHECK_THAT(render(early.answers[0].todo), Contains("places that are left"));
+    CHECK_THAT(remarks(early), Contains("1 of 24") && Contains("below what was clear"));
+    for (int direction = 0; direction < 360; direction += 45)
+        for (const char* collective : {".low", ".mid", ".high"})
+            some.push_back(reading("clear." + std::to_string(direction) + collective, s.controller.cyclicLimitPct, "%"));
+    CHECK_THAT(render(solveLimit(s, some).answers[0].todo), Contains("all 24 places"));
 }
 
 TEST_CASE("what cannot be is said in words, with the likely cause") {

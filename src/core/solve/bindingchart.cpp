@@ -3,8 +3,8 @@
 // The observed binding (DOMAIN 5.6): eight stick directions at three collectives, each clear, buzzing or binding at the
 // limit that was in force; from that the next limit to try.
 #include "core/base/conventions.h"
-#include "core/mechanics/envelope.h"
 #include "core/chain/model.h"
+#include "core/mechanics/envelope.h"
 #include "core/solve/solverkit.h"
 
 #include <algorithm>
@@ -16,10 +16,11 @@ namespace kh {
 namespace {
 
 constexpr double kLimitStepPct = 1.0;
+constexpr std::size_t kPlaces = 24;  ///< eight directions at three collectives
 
 struct Seen {
-    double clear = -1.0;    ///< highest limit seen clear; −1: none
-    double unclear = 1e9;   ///< lowest limit seen buzzing or binding
+    double clear = -1.0;   ///< highest limit seen clear; −1: none
+    double unclear = 1e9;  ///< lowest limit seen buzzing or binding
 };
 
 }  // namespace
@@ -48,12 +49,14 @@ Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
             worst = place;
         }
         if (seen.clear >= seen.unclear)
-            out.remarks.push_back(say(KH_TR("{p} was clear at {c} % and not clear at {u} %: the lower counts; look for play or a slipped link."),
-                                      {{"p", place}, {"c", num(seen.clear)}, {"u", num(seen.unclear)}}));
+            out.remarks.push_back(
+                say(KH_TR("{p} was clear at {c} % and not clear at {u} %: the lower counts; look for play or a slipped link."),
+                    {{"p", place}, {"c", num(seen.clear)}, {"u", num(seen.unclear)}}));
     }
     const std::size_t seenPlaces = places.size();
-    if (seenPlaces < 24)
-        out.remarks.push_back(say(KH_TR("{n} of 24 places were tried: eight directions at low, mid and high collective."), {{"n", num(static_cast<double>(seenPlaces))}}));
+    if (seenPlaces < kPlaces)
+        out.remarks.push_back(say(KH_TR("{n} of 24 places were tried: eight directions at low, mid and high collective."),
+                                  {{"n", num(static_cast<double>(seenPlaces))}}));
     double highestClear = -1.0;
     for (const auto& [place, seen] : places)
         if (seen.clear < unclear) highestClear = std::max(highestClear, seen.clear);
@@ -73,12 +76,20 @@ Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
             if (tilt > 0.0) computed = std::min(computed, setup.controller.cyclicLimitPct * rose.round.tiltDeg / tilt);
         }
         a.value = std::floor(std::min(100.0, computed) / kLimitStepPct) * kLimitStepPct;
-        a.why.line(KH_TR("clear everywhere up to {c} %; the computed envelope is free up to {e} %"), {{"c", num(highestClear)}, {"e", num(computed, 1)}});
+        a.why.line(KH_TR("clear up to {c} % where it was tried; the computed envelope is free up to {e} %"),
+                   {{"c", num(highestClear)}, {"e", num(computed, 1)}});
+        if (computed < highestClear - kLimitStepPct)
+            out.remarks.push_back(say(KH_TR("The computed envelope ends at {e} %, below what was clear: check plate travel, tilt and arms "
+                                            "in Airframe before you trust either."),
+                                      {{"e", num(computed)}}));
         if (a.value <= highestClear) {
             a.value = highestClear;
-            out.remarks.push_back(say(KH_TR("Clear in every place tried, and the computed envelope ends here: leave it.")));
+            a.todo = seenPlaces < kPlaces
+                         ? say(KH_TR("Keep {v} % in the controller and try the places that are left."), {{"v", num(a.value)}})
+                         : say(KH_TR("Leave {v} % in the controller: clear in all 24 places."), {{"v", num(a.value)}});
+        } else {
+            a.todo = say(KH_TR("Try {v} % in the controller, all eight directions at each collective."), {{"v", num(a.value)}});
         }
-        a.todo = say(KH_TR("Try {v} % in the controller, all eight directions at each collective."), {{"v", num(a.value)}});
     } else {
         const double below = highestClear < 0.0 ? 0.0 : highestClear;
         a.why.line(KH_TR("highest clear {c} %, lowest not clear {u} % at {p}"), {{"c", num(below)}, {"u", num(unclear)}, {"p", worst}});
