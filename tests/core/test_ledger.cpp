@@ -185,3 +185,18 @@ TEST_CASE("the sheet has one part a box, in that box's own menu order and units"
         for (const SheetRow& r : s.rows) gain = gain || (s.title == "Tail gain by mode" && render(r.value) == "71");
     REQUIRE(gain);
 }
+
+TEST_CASE("each fact of links and wiring has a cell to be edited in") {
+    const Evaluation e = evaluate(turnstone());
+    std::set<std::string> shown;
+    for (const StationPage& page : ledger(turnstone(), e))
+        for (const Row& row : page.rows)
+            for (const Cell& cell : row.cells)
+                for (const Part& part : cell.parts) shown.insert(part.field);
+    for (const char* path :
+         {"machine.head.linkKind", "machine.head.threadMmPerTurn", "machine.wiring.receiver", "machine.wiring.throttleLead",
+          "machine.wiring.supplyLeads", "machine.wiring.buffer", "machine.head.link", "machine.rotor.bladeMaxRpm"}) {
+        INFO(path);
+        CHECK(shown.count(path) == 1);
+    }
+}

@@ -60,7 +60,7 @@ StationPage airframeRows(const RowBuilder& b) {
              {b.field("machine.head.innerRadiusMm", label(KH_TR("ring"))), b.field("machine.head.gripMm", label(KH_TR("grip"))),
               b.field("machine.head.link")}),
         fact("links", KH_TR("Blade links"),
-             {b.field("machine.head.threadMmPerTurn", label(KH_TR("thread"))),
+             {b.field("machine.head.linkKind"), b.field("machine.head.threadMmPerTurn", label(KH_TR("thread"))),
               RowBuilder::figure(b.figures().turnDeg, label(KH_TR("a turn")))}),
         fact("plate", KH_TR("Plate"),
              {b.field("machine.plate.ballRadiusMm", label(KH_TR("balls"))), b.field("machine.plate.travelMm", label(KH_TR("travel ±")))}),
