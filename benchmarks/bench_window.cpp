@@ -1,11 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Start to first paint against an empty main window, and the paint of the whole window while a stick moves.
+// Start to first paint against an empty main window, the paint of the whole window while a stick moves, and a stick dragged.
+#include "app/benchview.h"
+#include "app/deck.h"
 #include "app/mainwindow.h"
 #include "paint/pdf.h"
 
+#include <sys/resource.h>
 #include <QApplication>
 #include <QElapsedTimer>
+#include <QEventLoop>
+#include <QMouseEvent>
 #include <QProcess>
 #include <QStandardPaths>
 #include <QTemporaryDir>
@@ -22,6 +27,8 @@ constexpr double kStartReachMs = 250.0;
 constexpr double kPaintMedianMs = 8.0;
 constexpr int kStarts = 10;
 constexpr int kMoves = 300;
+constexpr int kFrameMs = 16;
+constexpr int kDragMs = 3000;
 
 double median(std::vector<double> values) {
     std::sort(values.begin(), values.end());
@@ -53,6 +60,93 @@ int emptyWindow() {
     return QApplication::exec();
 }
 
+/// Counts what a view paints, and how long it took from one to the next.
+class PaintWatch : public QObject {
+public:
+    std::vector<double> gapsMs;
+    bool eventFilter(QObject*, QEvent* event) override {
+        if (event->type() == QEvent::Paint) {
+            if (timer_.isValid()) gapsMs.push_back(static_cast<double>(timer_.nsecsElapsed()) / 1e6);
+            timer_.start();
+        }
+        return false;
+    }
+
+private:
+    QElapsedTimer timer_;
+};
+
+double processorSeconds() {
+    rusage used{};
+    getrusage(RUSAGE_SELF, &used);
+    return static_cast<double>(used.ru_utime.tv_sec + used.ru_stime.tv_sec) +
+           static_cast<double>(used.ru_utime.tv_usec + used.ru_stime.tv_usec) / 1e6;
+}
+
+void wait(int ms) {
+    QEventLoop loop;
+    QTimer::singleShot(ms, &loop, &QEventLoop::quit);
+    loop.exec();
+}
+
+/// The demo as the program shows it.
+void showDemo(app::MainWindow& window) {
+    window.setTheme(QStringLiteral("chart"));
+    window.openFile(QStringLiteral(KEELHAUL_SOURCE "/data/demo/turnstone-470.keel.json"));
+    window.resize(1280, 800);
+    window.show();
+}
+
+/// A stick dragged by the pointer at 60 events a second in a real window: does every event get its frame, and is the
+/// process still afterwards?
+int drag() {
+    paint::loadFonts();
+    const QTemporaryDir state;
+    app::MainWindow window({state.path(), {KEELHAUL_SOURCE "/data"}});
+    showDemo(window);
+    app::Workspace& w = window.workspace();
+    bool fine = true;
+    for (const Station station : {Station::Swash, Station::Pitch}) {
+        w.setStation(station);
+        wait(500);
+        const QRectF box = window.deck()->item(QStringLiteral("stick-1"))->rect;
+        const auto send = [&](QEvent::Type type, QPointF at) {
+            const bool move = type == QEvent::MouseMove;
+            QMouseEvent event(type, at, window.deck()->mapToGlobal(at), move ? Qt::NoButton : Qt::LeftButton,
+                              type == QEvent::MouseButtonRelease ? Qt::NoButton : Qt::LeftButton, Qt::NoModifier);
+            QApplication::sendEvent(window.deck(), &event);
+        };
+        PaintWatch watch;
+        window.bench()->installEventFilter(&watch);
+        send(QEvent::MouseButtonPress, box.center());
+        int moves = 0;
+        QTimer timer;
+        timer.setTimerType(Qt::PreciseTimer);
+        QObject::connect(&timer, &QTimer::timeout, &window, [&] {
+            const double turn = ++moves / 20.0;
+            send(QEvent::MouseMove, box.center() + QPointF(std::sin(turn), std::cos(turn)) * box.width() * 0.4);
+        });
+        const double before = processorSeconds();
+        timer.start(kFrameMs);
+        wait(kDragMs);
+        timer.stop();
+        const double busy = (processorSeconds() - before) / (kDragMs / 1000.0);
+        send(QEvent::MouseButtonRelease, box.center());
+        window.bench()->removeEventFilter(&watch);
+        std::sort(watch.gapsMs.begin(), watch.gapsMs.end());
+        const std::size_t frames = watch.gapsMs.size();
+        std::printf("drag, %-6s %d moves, %zu frames painted, 95th percentile %.1f ms between frames, %.0f %% of a core\n",
+                    stationName(station), moves, frames, frames == 0 ? 0.0 : watch.gapsMs[frames * 95 / 100], busy * 100.0);
+        fine = fine && 2 * frames >= static_cast<std::size_t>(moves) && moves > kDragMs / kFrameMs / 2;
+    }
+    wait(1000);
+    const double before = processorSeconds();
+    wait(3000);
+    const double idle = (processorSeconds() - before) / 3.0;
+    std::printf("after the drag %.2f %% of a core\n", idle * 100.0);
+    return fine && idle < 0.02 ? 0 : 1;
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -60,6 +154,8 @@ int main(int argc, char** argv) {
     QApplication::setApplicationName(QStringLiteral("keelhaul-bench"));
     QStandardPaths::setTestModeEnabled(true);
     if (application.arguments().contains(QStringLiteral("--empty"))) return emptyWindow();
+
+    if (application.arguments().contains(QStringLiteral("--drag"))) return drag();
 
     const double empty = startMs(QApplication::applicationFilePath(), {QStringLiteral("--empty")});
     const double demo = startMs(QStringLiteral(KEELHAUL_PROGRAM), {QStringLiteral("--demo"), QStringLiteral("--first-paint")});
@@ -71,10 +167,7 @@ int main(int argc, char** argv) {
     paint::loadFonts();
     const QTemporaryDir state;
     app::MainWindow window({state.path(), {KEELHAUL_SOURCE "/data"}});
-    window.setTheme(QStringLiteral("chart"));
-    window.openFile(QStringLiteral(KEELHAUL_SOURCE "/data/demo/turnstone-470.keel.json"));
-    window.resize(1280, 800);
-    window.show();
+    showDemo(window);
     app::Workspace& w = window.workspace();
     for (const StationEntry& s : stations()) {
         w.setStation(s.station);

@@ -83,6 +83,12 @@ void MainWindow::runAction(const QString& id) {
     else if (id == QStringLiteral("bench-state")) setBenchState();
     else if (id == QStringLiteral("switch-map"))
         FieldsDialog(this, workspace_, tr("Switches and functions"), switchFields(workspace_.setup().transmitter)).exec();
+    else if (id == QStringLiteral("layout-form"))
+        FieldsDialog(this, workspace_, tr("Layout, angles and radii"), layoutFields(workspace_.setup())).exec();
+    else if (id == QStringLiteral("servo-book")) openServoBook();
+    else if (id == QStringLiteral("dimensions")) bench_->toggleDimensions();
+    else if (id == QStringLiteral("exaggerate"))
+        showMessage(tr("Heights and angles of the section are drawn %1 ×; the numbers stay.").arg(bench_->exaggerate()));
     else if (id == QStringLiteral("to-set")) showStillToSet();
     else if (id == QStringLiteral("schools")) FieldsDialog(this, workspace_, tr("Schools"), schoolFields()).exec();
     else if (id == QStringLiteral("hold-form"))
@@ -154,8 +160,8 @@ void MainWindow::showMenu(QPoint at) {
     menu->addSeparator();
     for (const char* id : {"save", "save-as", "save-template", "revert", "export", "print"}) add(id);
     menu->addSeparator();
-    for (const char* id : {"boxes", "switch-map", "hold-form", "schools", "alarms", "failsafe", "spares", "channel-order", "bench-state",
-                           "to-set", "renew", "preferences", "handbook", "shortcuts", "about"})
+    for (const char* id : {"boxes", "servo-book", "layout-form", "switch-map", "hold-form", "schools", "alarms", "failsafe", "spares",
+                           "channel-order", "bench-state", "to-set", "renew", "preferences", "handbook", "shortcuts", "about"})
         add(id);
     menu->addSeparator();
     add("quit");

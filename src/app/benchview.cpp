@@ -17,6 +17,16 @@ ModesDrawing modesDrawing(const Row* row) {
     return row->id.starts_with("rates") || row->id == "agility-roll" ? ModesDrawing::Rates : ModesDrawing::Curves;
 }
 
+namespace {
+
+/// Rows whose fault couples the axes.
+bool coupledRow(const Row& row) {
+    return row.id == "swash-mixing" || row.id == "layout" || row.id == "ports" || row.id == "servo-directions" ||
+           row.id.ends_with("-sense");
+}
+
+}  // namespace
+
 BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setAccessibleName(tr("Drawing of the station"));
     const auto refresh = [this] {
@@ -56,6 +66,14 @@ std::vector<Panel> BenchView::panels() const {
         case Station::Swash: {
             const double side = std::min(w * 0.29, 190.0);
             const double top = h * 0.58;
+            if (const Row* row = workspace_.selectedRow();
+                row != nullptr && coupledRow(*row) && workspace_.posedFinding() < 0 &&
+                std::any_of(workspace_.evaluation().figures.coupled.begin(), workspace_.evaluation().figures.coupled.end(),
+                            [](const CoupledMotion& m) { return m.parted; }))
+                return {{paintSwashPlan, QRectF(left, 10, w - side - 20, top - 10), KH_TR("Swash from above"), true},
+                        {paintSwashTilt, QRectF(left, 10, w - side - 20, top - 10), KH_TR("Tilt of the plate")},
+                        {paintAskedAndDone, QRectF(left + w - side, 10, side, top - 10), KH_TR("Asked and done")},
+                        {paintCoupledMotion, QRectF(left, top + 14, w, h - top - 14), KH_TR("What each stick does to the blades")}};
             return {{paintSwashPlan, QRectF(left, 10, w - side - 20, top - 10), KH_TR("Swash from above"), true},
                     {paintSwashTilt, QRectF(left, 10, w - side - 20, top - 10), KH_TR("Tilt of the plate")},
                     {paintAskedAndDone, QRectF(left + w - side, 10, side, top - 10), KH_TR("Asked and done")},
@@ -98,7 +116,9 @@ Scene BenchView::scene() const {
             static_cast<std::size_t>(workspace_.shownMode()),
             rudder     ? 2U
             : elevator ? 1U
-                       : 0U};
+                       : 0U,
+            dimensions_,
+            exaggeration_};
 }
 
 void BenchView::layOut() {
@@ -178,6 +198,18 @@ void BenchView::mousePressEvent(QMouseEvent* event) {
         workspace_.setDeck(deck);
         return;
     }
+}
+
+void BenchView::toggleDimensions() {
+    dimensions_ = !dimensions_;
+    cache_ = QPixmap();
+    update();
+}
+
+double BenchView::exaggerate() {
+    exaggeration_ = exaggeration_ >= 4.0 ? 1.0 : exaggeration_ * 2.0;
+    update();
+    return exaggeration_;
 }
 
 std::string BenchView::svg() const { return drawingsSvg(panels(), scene(), size()); }

@@ -20,6 +20,10 @@ public:
     explicit BenchView(Workspace& workspace, QWidget* parent = nullptr);
     /// The station's drawings as SVG, side by side as shown.
     [[nodiscard]] std::string svg() const;
+    /// Lengths as built on dimension lines, or not.
+    void toggleDimensions();
+    /// Heights and angles of the section drawn 1, 2, 4 times. @return the factor
+    double exaggerate();
 
 protected:
     void paintEvent(QPaintEvent*) override;
@@ -37,6 +41,8 @@ private:
     [[nodiscard]] std::optional<QRectF> statesArea() const;
     void layOut();
     Workspace& workspace_;
+    bool dimensions_ = false;
+    double exaggeration_ = 1.0;
     QPixmap cache_;  ///< the still drawing of this station
     QRectF cacheArea_;
 };

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Commands that change the document: whole settings at once, modes, boxes, and what was read or seen on the machine.
+#include "app/guidedialog.h"
 #include "app/mainwindow.h"
+#include "app/servobook.h"
 #include "app/solvedialog.h"
 #include "core/base/error.h"
 #include "core/setup/modeedits.h"
@@ -121,10 +123,15 @@ void MainWindow::copyCell(bool everyMode) {
 
 void MainWindow::takeReading() {
     const Row* row = workspace_.selectedRow();
+    if (row != nullptr)
+        if (const Guide guide = guideOfRow(row->id, workspace_.setup(), workspace_.evaluation().figures); !guide.steps.empty()) {
+            if (GuideDialog(this, guide).exec() == QDialog::Accepted) measured(true);
+            return;
+        }
     const RowSolver solver = row == nullptr ? RowSolver{} : solverOfRow(row->id);
     if (solver.solver == nullptr) {
         showMessage(
-            tr("Nothing is read for this row. Readings are taken for the end points, the level of the plate, zero pitch, the "
+            tr("Nothing is read for this row. Readings are taken for the end points, square arms, the level of the plate, zero pitch, the "
                "reference throw, the collective range and the cyclic limit."));
         return;
     }
@@ -157,6 +164,15 @@ void MainWindow::measured(bool seen) {
     workspace_.document().setStanding(
         tr("Measured: %1").arg(words(row->title)), {part->field},
         {Standing::Measured, nowStamp(), dialog.instrument().toStdString(), dialog.uncertainty().toStdString()});
+}
+
+void MainWindow::openServoBook() {
+    ServoBook book(this, workspace_.library().servos, io::ownDataFolder());
+    if (book.exec() != QDialog::Accepted) return;
+    workspace_.setLibrary(io::loadLibrary(places_.data));
+    showMessage(
+        tr("The servo book is saved. Documents keep the data they were made with: choose the servo again (Ctrl B), or take the "
+           "newer profiles."));
 }
 
 void MainWindow::changeBoxes() {

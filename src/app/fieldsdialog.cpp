@@ -48,7 +48,12 @@ FieldsDialog::FieldsDialog(QWidget* parent, Workspace& workspace, const QString&
                                         {{"v", num(std::get<double>(field->value), field->info.decimals)}, {"u", field->info.unit}})));
             else if (std::holds_alternative<Condition>(field->value))
                 line->setText(QString::fromStdString(conditionAsTyped(std::get<Condition>(field->value))));
-            else if (std::holds_alternative<std::vector<std::string>>(field->value)) {
+            else if (std::holds_alternative<std::vector<double>>(field->value)) {
+                QStringList list;
+                for (const double v : std::get<std::vector<double>>(field->value))
+                    list << words(say("{v}", {{"v", num(v, field->info.decimals)}}));
+                line->setText(list.join(QLatin1Char(' ')));
+            } else if (std::holds_alternative<std::vector<std::string>>(field->value)) {
                 QStringList names;
                 for (const std::string& n : std::get<std::vector<std::string>>(field->value)) names << QString::fromStdString(n);
                 line->setText(names.join(QStringLiteral(", ")));
@@ -251,6 +256,31 @@ std::vector<FormField> switchFields(const TransmitterSettings& transmitter) {
     }
     out.push_back({"transmitter.shared", KH_TR("Declared as shared"),
                    KH_TR("Functions that stay on two switches, and switches that work two functions, by choice: hold, R2.")});
+    return out;
+}
+
+std::vector<FormField> layoutFields(const Setup& setup) {
+    std::vector<FormField::Option> known;
+    for (const std::string& id : setup.controller.profile.layouts) known.push_back({id, words(id.c_str()).toStdString()});
+    std::vector<FormField> out{
+        {"controller.layout", KH_TR("Layout in the controller"),
+         KH_TR("Where the mix believes the balls to be. A wrong one couples the axes: the model darts aside when it should climb."), known},
+        {"controller.customAzimuthsDeg", KH_TR("Custom angles"),
+         KH_TR("Of the balls from the nose, clockwise from above: elevator, left, right, fourth. Used with the layout custom.")},
+        {"controller.customRadiiPct", KH_TR("Custom radii"),
+         KH_TR("Of the same balls, 100 the ring's; empty: all alike. A ball further out must travel further for the same tilt.")},
+        {"controller.phaseDeg", KH_TR("Phase in the controller"),
+         KH_TR("+ turns the tilt clockwise from above; heads of many blades need it.")},
+        {"machine.head.phaseDeg", KH_TR("Phase of the head"), KH_TR("As built, from the maker's manual or found in flight.")},
+    };
+    for (const PlateServo& s : setup.machine.servos) {
+        const std::string base = "machine.servos." + s.id;
+        out.push_back({base + ".azimuthDeg", words(say(KH_TR("{s} ball, angle"), {{"s", s.id}})).toStdString(),
+                       KH_TR("As built, from the nose, clockwise from above.")});
+        out.push_back({base + ".ballRadiusMm", words(say(KH_TR("{s} ball, radius"), {{"s", s.id}})).toStdString(),
+                       KH_TR("From the shaft's middle; empty: the plate's.")});
+    }
+    out.push_back({"machine.plate.ballRadiusMm", KH_TR("Ball radius of the plate"), KH_TR("Where no servo has its own.")});
     return out;
 }
 

@@ -46,6 +46,8 @@ private:
 /// The schools of PRODUCT, the transmitter's alarms, and what each channel does without a signal.
 [[nodiscard]] const std::vector<FormField>& schoolFields();
 [[nodiscard]] const std::vector<FormField>& alarmFields();
+/// Layout as set and as built: angles, radii, phase.
+[[nodiscard]] std::vector<FormField> layoutFields(const Setup& setup);
 [[nodiscard]] std::vector<FormField> holdFields(const TransmitterSettings& transmitter);
 [[nodiscard]] std::vector<FormField> failsafeFields(const TransmitterSettings& transmitter);
 /// Every function a switch can work, its condition typed as in conditionAsTyped.

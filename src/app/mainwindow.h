@@ -78,6 +78,7 @@ private:
     void measured(bool seen);
     void takeReading();
     void changeBoxes();
+    void openServoBook();
     void setBenchState();
     void setChannelOrder();
     void mirrorHold();

@@ -176,9 +176,7 @@ void SolveDialog::refresh() {
             answer_->setText(coloured(tr("Type what the gauge or the monitor shows; the numbers to enter follow here."), t.muted));
             return;
         }
-        std::vector<Reading> all = workspace_.setup().readings;
-        all.insert(all.end(), now.begin(), now.end());
-        solved_ = solver_.solve(workspace_.setup(), all);
+        solved_ = solveRound(workspace_.setup(), solver_, now);
         enter_->setEnabled(true);
         for (const SolvedField& a : solved_.answers) {
             html += QStringLiteral("<p style=\"margin:0 0 2px 0\">%1</p>").arg(coloured(words(a.todo), Theme::box(a.box), true));

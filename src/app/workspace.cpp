@@ -3,6 +3,7 @@
 
 #include "core/base/error.h"
 #include "core/procedure/conditiontext.h"
+#include "core/proof/harm.h"
 #include "paint/theme.h"
 
 #include <set>
@@ -212,9 +213,13 @@ bool Workspace::allGuards() const { return guards_[0] && guards_[1] && guards_[2
 
 void Workspace::editPart(const Part& part, const QString& text) {
     const FieldValue value = parsePart(setup(), part, text.toStdString());
+    const std::vector<Edit> edits{{part.field, value}};
+    if (const auto harm = harmfulSetting(withEdits(setup(), edits, Standing::Entered, {}), edits))
+        throw InputError(part.field, paint::words(harm->found).toStdString() + " " + paint::words(harm->why).toStdString() + " " +
+                                         paint::words(harm->todo).toStdString());
     const Row* row = selectedRow();
     const QString name = row == nullptr ? tr("change") : paint::words(row->title);
-    document_.edit(name, {{part.field, value}});
+    document_.edit(name, edits);
 }
 
 void Workspace::assignSwitch(const std::string& switchId, int place) {

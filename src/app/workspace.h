@@ -41,6 +41,8 @@ public:
     [[nodiscard]] DocumentModel& document() { return document_; }
     [[nodiscard]] const Setup& setup() const { return document_.setup(); }
     [[nodiscard]] const io::Library& library() const { return library_; }
+    /// The profiles on disk have changed.
+    void setLibrary(io::Library library) { library_ = std::move(library); }
     [[nodiscard]] const Evaluation& evaluation() const { return evaluation_; }
     [[nodiscard]] const std::vector<StationPage>& pages() const { return pages_; }
     [[nodiscard]] const StationPage& page() const;
@@ -85,7 +87,7 @@ public:
     void setGuard(Guard g, bool ticked);
     [[nodiscard]] bool allGuards() const;
 
-    /// One undoable edit of the selected part. @throws InputError
+    /// One undoable edit of the selected part. @throws InputError, also for a setting that would destroy a servo
     void editPart(const Part& part, const QString& text);
     void applyFix(const Finding& finding);
     /// The selected function answers to this switch at this place and no longer to its old one; what happened is told.

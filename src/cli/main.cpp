@@ -175,9 +175,7 @@ int runSolve(const std::string& what, const std::string& file, const std::string
         throw InputError("solve", fmt::format("{} is not known; known are {}", what, fmt::join(known, ", ")));
     }
     const Setup setup = io::loadDocument(file).setup;
-    std::vector<Reading> all = setup.readings;  // what the document holds is older
-    for (Reading& r : io::parseReadings(io::parseGuarded(readAll(readings)))) all.push_back(std::move(r));
-    const Solved solved = solver->solve(setup, all);
+    const Solved solved = solveRound(setup, *solver, io::parseReadings(io::parseGuarded(readAll(readings))));
     if (asJson) {
         print(io::solvedJson(solved));
         return Fine;
@@ -296,7 +294,7 @@ int run(int argc, char** argv) {
 
     std::string what, readings;
     CLI::App* solveCommand = app.add_subcommand("solve", "Readings in, numbers to enter out");
-    solveCommand->add_option("what", what, "endpoints, directions, links, zero, throw, range or limit")->required();
+    solveCommand->add_option("what", what, "endpoints, directions, arms, links, zero, throw, range or limit")->required();
     solveCommand->add_option("file", file, "A setup")->required();
     solveCommand->add_option("--readings", readings, "A readings file, or -")->required();
     solveCommand->add_flag("--json", asJson, "JSON instead of text");

@@ -429,6 +429,13 @@ ControllerProfile parseControllerProfile(const std::string& text) {
 SpeedControllerProfile parseSpeedControllerProfile(const std::string& text) {
     return parseProfile<SpeedControllerProfile>(parseGuarded(text), ProfileKind::SpeedController);
 }
+std::string writeServoProfile(const ServoProfile& servo) {
+    const UnknownKeys none;
+    JsonWriter writer(none);
+    ServoProfile copy = servo;
+    describe(writer, copy);
+    return writer.take().dump(1) + "\n";
+}
 ServoProfile parseServoProfile(const std::string& text) { return parseProfile<ServoProfile>(parseGuarded(text), ProfileKind::Servo); }
 
 }  // namespace kh::io

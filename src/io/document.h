@@ -63,5 +63,6 @@ enum class ProfileKind { Transmitter, Controller, SpeedController, Servo };
 [[nodiscard]] ControllerProfile parseControllerProfile(const std::string& text);
 [[nodiscard]] SpeedControllerProfile parseSpeedControllerProfile(const std::string& text);
 [[nodiscard]] ServoProfile parseServoProfile(const std::string& text);
+[[nodiscard]] std::string writeServoProfile(const ServoProfile& servo);
 
 }  // namespace kh::io

@@ -24,8 +24,9 @@ void loadFolder(const fs::path& folder, std::vector<Profile>& into, std::vector<
     for (const fs::path& file : files) {
         try {
             Profile profile = parse(readFile(file));
-            const bool known = std::any_of(into.begin(), into.end(), [&](const Profile& p) { return p.id == profile.id; });
-            if (!known) into.push_back(std::move(profile));
+            const auto known = std::find_if(into.begin(), into.end(), [&](const Profile& p) { return p.id == profile.id; });
+            if (known == into.end()) into.push_back(std::move(profile));
+            else if (profile.version > known->version) *known = std::move(profile);
         } catch (const std::runtime_error& e) {
             problems.push_back(fmt::format("{}: {}", file.string(), e.what()));
         }
@@ -39,12 +40,25 @@ const char* environment(const char* name) {
 
 }  // namespace
 
+fs::path ownDataFolder() {
+    if (const char* xdg = environment("XDG_DATA_HOME")) return fs::path(xdg) / "keelhaul";
+    if (const char* home = environment("HOME")) return fs::path(home) / ".local/share/keelhaul";
+    return {};
+}
+
+void saveServoProfile(const fs::path& folder, const ServoProfile& servo) {
+    if (folder.empty()) throw FileError("no folder for your own data: neither XDG_DATA_HOME nor HOME is set");
+    std::error_code ec;
+    fs::create_directories(folder / "servos", ec);
+    if (ec) throw FileError(fmt::format("cannot make the folder {}: {}", (folder / "servos").string(), ec.message()));
+    writeFileAtomically(folder / "servos" / (servo.id + ".json"), writeServoProfile(servo));
+}
+
 std::vector<fs::path> dataFolders(const std::string& given, const fs::path& program) {
     std::vector<fs::path> folders;
     if (!given.empty()) folders.emplace_back(given);
     if (const char* own = environment("KEELHAUL_DATA")) folders.emplace_back(own);
-    if (const char* xdg = environment("XDG_DATA_HOME")) folders.push_back(fs::path(xdg) / "keelhaul");
-    else if (const char* home = environment("HOME")) folders.push_back(fs::path(home) / ".local/share/keelhaul");
+    if (const fs::path own = ownDataFolder(); !own.empty()) folders.push_back(own);
     std::error_code ec;
     const fs::path real = fs::weakly_canonical(program, ec);
     if (!real.empty()) folders.push_back(real.parent_path().parent_path() / KEELHAUL_DATA_SUBDIR);

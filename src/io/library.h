@@ -22,10 +22,17 @@ struct Library {
 /// ~/.local/share/keelhaul), the install prefix of `program`, the source tree.
 [[nodiscard]] std::vector<std::filesystem::path> dataFolders(const std::string& given, const std::filesystem::path& program);
 
+/// Where the pilot's own data are kept: $XDG_DATA_HOME/keelhaul or ~/.local/share/keelhaul; empty without either.
+[[nodiscard]] std::filesystem::path ownDataFolder();
+
+/// Writes a servo into `folder`/servos under its id, which `loadLibrary` then finds.
+/// @throws FileError
+void saveServoProfile(const std::filesystem::path& folder, const ServoProfile& servo);
+
 /// The first existing `relative` in the data folders. @throws FileError if there is none
 [[nodiscard]] std::filesystem::path findData(const std::vector<std::filesystem::path>& folders, const std::filesystem::path& relative);
 
-/// Profiles of all folders; the first folder that has an id wins.
+/// Profiles of all folders; of one id the highest version wins, of equal ones the first folder's.
 [[nodiscard]] Library loadLibrary(const std::vector<std::filesystem::path>& folders);
 
 /// The Setup with every profile copy replaced by a newer installed version of the same id; equal to the

@@ -72,7 +72,7 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
             p.setPen(limit);
             const QPointF dir(-cosDeg(end->value), -sinDeg(end->value));
             p.drawLine(pivot + dir * (chord * 0.34), pivot + dir * (radius + 12));
-            drawText(p, pivot + dir * (radius * 0.62) + QPointF(-6, end->value > 0 ? 17 : -7),
+            drawText(p, pivot + dir * (radius * 0.74) + QPointF(-6, end->value > 0 ? -7 : 17),
                      words(say(KH_TR("{v}°"), {{"v", signedNum(end->value, 1)}})), Theme::font(13, true), t.controller);
         }
     draw(0, ghost, Qt::NoBrush);

@@ -27,6 +27,8 @@ struct Scene {
     PowerOnGuard guard = {};                   ///< and what the power-on guard says of it
     std::size_t mode = 0;                      ///< the flight mode that is looked at
     std::size_t axis = 0;                      ///< 0 aileron, 1 elevator, 2 rudder
+    bool dimensions = false;                   ///< built-in lengths on dimension lines
+    double exaggeration = 1.0;                 ///< of heights and angles in the section
 };
 
 /// Plate and servos from above, as built and as set.
@@ -39,6 +41,9 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s);
 void paintStrokes(QPainter& p, QRectF area, const Scene& s);
 /// Asked beside done for the moved functions.
 void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s);
+
+/// What each stick at its end does to the blades, asked and done: a wrong layout shows as coupled motion.
+void paintCoupledMotion(QPainter& p, QRectF area, const Scene& s);
 
 /// Blade section with the pitch gauge and the range that is set.
 void paintBladeSection(QPainter& p, QRectF area, const Scene& s);

@@ -47,6 +47,24 @@ void servoBody(QPainter& p, QPointF axle, double alongDeg, double length, double
     p.restore();
 }
 
+/// A dimension line with its ticks, `offset` beside the stretch it measures.
+void dimension(QPainter& p, QPointF a, QPointF b, QPointF offset, const QString& text) {
+    const Tokens& t = Theme::tokens();
+    const QPointF from = a + offset, to = b + offset;
+    p.setPen(QPen(t.muted, 1));
+    p.drawLine(a + offset * 0.2, from + offset * 0.25);
+    p.drawLine(b + offset * 0.2, to + offset * 0.25);
+    p.setPen(QPen(t.ink, 1));
+    p.drawLine(from, to);
+    for (const QPointF end : {from, to}) p.drawLine(end + QPointF(-4, 4), end + QPointF(4, -4));
+    const double w = textWidth(text, Theme::font(12));
+    const QPointF at = (from + to) / 2 - QPointF(w / 2, -5);
+    p.fillRect(QRectF(at.x() - 3, at.y() - 13, w + 6, 17), t.sheet);
+    drawText(p, at, text, Theme::font(12), t.ink);
+}
+
+QString millimetres(const char* name, double v) { return words(say(KH_TR("{n} {v} mm"), {{"n", std::string(name)}, {"v", num(v, 1)}})); }
+
 /// Where the plan stands in its area.
 struct PlanFrame {
     QPointF centre;
@@ -95,7 +113,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     std::vector<QPainterPath> plate(1);
     plate.front().addEllipse(c, ring * 0.72, ring * 0.72);
     for (const PlateServo& servo : m.servos) {
-        const QPointF ball = polar(c, ring, servo.azimuthDeg);
+        const QPointF ball = polar(c, ballRadiusMm(m, servo) * pixels, servo.azimuthDeg);
         QPainterPath arm;
         arm.moveTo(polar(c, ring * 0.66, servo.azimuthDeg - 16));
         arm.lineTo(polar(ball, ring * 0.09, servo.azimuthDeg - 90));
@@ -124,8 +142,9 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         const ServoTrace& servo = s.trace.servos[i];
         const auto built = std::find_if(m.servos.begin(), m.servos.end(), [&](const PlateServo& x) { return x.id == servo.role; });
         if (built == m.servos.end()) continue;
-        const QPointF ball = polar(c, ring, built->azimuthDeg);
-        const QPointF axle = polar(c, ring + built->armMm * pixels, built->azimuthDeg);
+        const double out = ballRadiusMm(m, *built) * pixels;
+        const QPointF ball = polar(c, out, built->azimuthDeg);
+        const QPointF axle = polar(c, out + built->armMm * pixels, built->azimuthDeg);
         const bool right = built->azimuthDeg < 180.0 && built->azimuthDeg > 0.0;
         const bool aft = std::abs(built->azimuthDeg - 180.0) < 1.0 || std::abs(built->azimuthDeg) < 1.0;
         servoBody(p, axle, aft ? 180 : built->azimuthDeg + (right ? 0 : 180), 30 * pixels, 15 * pixels);
@@ -150,10 +169,8 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
             return std::vector<double>{};
         }
     }();
-    bool parted = false;
     for (std::size_t i = 0; i < set.size() && i < m.servos.size(); ++i) {
         if (std::abs(set[i] - m.servos[i].azimuthDeg) < 0.5) continue;
-        parted = true;
         QPen dashed(t.controller, 1.6);
         dashed.setDashPattern({4, 3});
         p.setPen(dashed);
@@ -192,7 +209,24 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
             drawText(p, at, text, Theme::font(16, true), colour);
         };
         label(m.servos[0].azimuthDeg + builtAngle * 0.46, builtAngle, t.ink);
-        label(set[0] - setAngle * 0.46, setAngle, parted ? t.controller : t.controller);
+        label(set[0] - setAngle * 0.46, setAngle, t.controller);
+    }
+    if (s.dimensions) {
+        double y = area.bottom() - 4;
+        const auto radius = [&](const char* name, double mm, double azimuth) {
+            const QPointF end = polar(c, mm * pixels, azimuth);
+            p.setPen(QPen(t.ink, 1));
+            p.drawLine(c, end);
+            p.drawLine(end + QPointF(-4, 4), end + QPointF(4, -4));
+            const QPointF at = polar(c, mm * pixels * 0.72, azimuth);
+            p.fillRect(QRectF(at.x() - 8, at.y() - 8, 16, 15), t.sheet);
+            p.setFont(Theme::font(12, true));
+            p.drawText(QRectF(at.x() - 12, at.y() - 9, 24, 18), Qt::AlignCenter, QString::fromLatin1(name));
+            drawText(p, {area.left(), y}, millimetres(name, mm), Theme::font(12), t.ink);
+            y -= 17;
+        };
+        radius("Ri", m.head.innerRadiusMm, 20);
+        radius("R", m.plate.ballRadiusMm, 338);
     }
 }
 
@@ -206,8 +240,8 @@ void paintSwashTilt(QPainter& p, QRectF area, const Scene& s) {
         const QPointF to = polar(c, scaleRing, s.trace.towardDeg);
         p.setPen(QPen(t.ink, 2.4));
         p.drawLine(polar(c, scaleRing - 14, s.trace.towardDeg), to);
-        const QPointF at = polar(c, scaleRing - 30, s.trace.towardDeg);
-        p.fillRect(QRectF(at.x() - 16, at.y() - 9, 32, 18), t.sheet);
+        const QPointF at = polar(c, scaleRing + 20, s.trace.towardDeg);
+        p.fillRect(QRectF(at.x() - 17, at.y() - 9, 34, 18), t.sheet);
         p.setFont(Theme::font(12, true));
         p.setPen(t.ink);
         p.drawText(QRectF(at.x() - 24, at.y() - 9, 48, 18), Qt::AlignCenter,
@@ -230,9 +264,13 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
                         Theme::font(13, true), t.ink) +
                8;
     drawText(p, {x, area.top() + 14}, words(say(KH_TR("azimuth {a}°"), {{"a", num(built->azimuthDeg)}})), Theme::font(12), t.muted);
+    if (s.exaggeration > 1.0)
+        drawText(p, {area.left(), area.top() + 32}, words(say(KH_TR("drawn {f} ×"), {{"f", num(s.exaggeration)}})), Theme::font(12, true),
+                 t.warning);
 
     const double tall = built->linkMm + 2.2 * built->armMm;
-    const double pixels = std::min((area.height() - 34) / (tall + 10), (area.width() * 0.62) / (m.plate.ballRadiusMm + built->armMm + 24));
+    const double pixels =
+        std::min((area.height() - 34) / (tall + 10), (area.width() * 0.62) / (ballRadiusMm(m, *built) + built->armMm + 24));
     const double mastX = area.left() + area.width() * 0.30;
     const double plateY = area.top() + 34 + 1.25 * built->armMm * pixels;
     const auto at = [&](double rightMm, double upMm) { return QPointF(mastX + rightMm * pixels, plateY - upMm * pixels); };
@@ -243,7 +281,7 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     centreLine(p, {mastX, area.top() + 20}, {mastX, area.bottom()});
     QPen ghost(t.muted, 1);
     ghost.setDashPattern({4, 3});
-    const double r = m.plate.ballRadiusMm;
+    const double r = ballRadiusMm(m, *built);
     const double axle = r + built->armMm;
     const double servoUp = -built->linkMm;
     // ghost of the neutral position
@@ -256,38 +294,45 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     const double ball = heightAt(s.trace.now.plate, r, built->azimuthDeg);
     const double opposite = heightAt(s.trace.now.plate, r, built->azimuthDeg + 180.0);
     p.setPen(machinePen(2.4));
-    p.drawLine(at(-r, opposite), at(r, ball));
+    const double drawnBall = ball * s.exaggeration;  // only drawn so: the numbers stay
+    const double drawnArm = std::clamp(moved->armDeg * s.exaggeration, -85.0, 85.0);
+    p.drawLine(at(-r, opposite * s.exaggeration), at(r, drawnBall));
     p.setBrush(t.sheet);
     p.setPen(machinePen(1.6));
-    p.drawEllipse(at(0, (ball + opposite) / 2), 8.5 * pixels * 0.6, 8.5 * pixels * 0.6);
-    const QPointF joint =
-        at(axle, servoUp) + QPointF(-built->armMm * pixels * cosDeg(moved->armDeg), -built->armMm * pixels * sinDeg(moved->armDeg));
+    p.drawEllipse(at(0, (ball + opposite) / 2 * s.exaggeration), 8.5 * pixels * 0.6, 8.5 * pixels * 0.6);
+    const QPointF joint = at(axle, servoUp) + QPointF(-built->armMm * pixels * cosDeg(drawnArm), -built->armMm * pixels * sinDeg(drawnArm));
     p.setPen(machinePen(1.6));
     p.setBrush(Theme::over(t.sheet, t.machine, 0.10));
     p.drawRect(QRectF(at(axle, servoUp).x() - 6 * pixels, at(axle, servoUp).y() - 14 * pixels, 13 * pixels, 26 * pixels));
     p.setPen(machinePen(2.4));
-    p.drawLine(at(r, ball), joint);
+    p.drawLine(at(r, drawnBall), joint);
     p.setPen(machinePen(6));
     p.drawLine(joint, at(axle, servoUp));
     p.setPen(QPen(t.sheet, 3));
     p.drawLine(joint, at(axle, servoUp));
     p.setPen(machinePen(1.6));
     p.setBrush(t.sheet);
-    for (const QPointF q : {at(r, ball), joint, at(axle, servoUp)}) p.drawEllipse(q, 4.5, 4.5);
+    for (const QPointF q : {at(r, drawnBall), joint, at(axle, servoUp)}) p.drawEllipse(q, 4.5, 4.5);
     portBadge(p, at(axle, servoUp) - QPointF(-1 * pixels, 9 * pixels), QString::fromStdString(moved->port), 16);
     // dimensions
     p.setPen(QPen(t.ink, 1));
     const double dx = at(r, 0).x() + 26;
-    p.drawLine(QPointF(dx, at(0, 0).y()), QPointF(dx, at(0, ball).y()));
-    for (const double h : {0.0, ball}) p.drawLine(QPointF(dx - 4, at(0, h).y() + 4), QPointF(dx + 4, at(0, h).y() - 4));
-    drawText(p, {dx + 9, at(0, ball / 2).y() + 5}, words(say(KH_TR("{h} mm"), {{"h", signedNum(ball, 2)}})), Theme::font(13, true), t.ink);
+    p.drawLine(QPointF(dx, at(0, 0).y()), QPointF(dx, at(0, drawnBall).y()));
+    for (const double h : {0.0, drawnBall}) p.drawLine(QPointF(dx - 4, at(0, h).y() + 4), QPointF(dx + 4, at(0, h).y() - 4));
+    drawText(p, {dx + 9, at(0, drawnBall / 2).y() + 5}, words(say(KH_TR("{h} mm"), {{"h", signedNum(ball, 2)}})), Theme::font(13, true),
+             t.ink);
     drawText(p, {at(axle, servoUp).x() + 9 * pixels, at(axle, servoUp).y() + 5},
              words(say(KH_TR("arm {a}°"), {{"a", signedNum(moved->armDeg, 1)}})), Theme::font(13, true), t.ink);
-    drawText(p, {area.left(), at(0, opposite).y() + 22}, words(say(KH_TR("tilt {t}°"), {{"t", num(s.trace.tiltDeg, 1)}})),
+    drawText(p, {area.left(), at(0, opposite * s.exaggeration).y() + 22}, words(say(KH_TR("tilt {t}°"), {{"t", num(s.trace.tiltDeg, 1)}})),
              Theme::font(13, true), t.ink);
-    drawText(p, {area.left() + area.width() * 0.37, area.bottom() - 4},
-             words(say(KH_TR("r {r} mm, L {l} mm"), {{"r", num(built->armMm, 1)}, {"l", num(built->linkMm, 1)}})), Theme::font(12),
-             t.muted);
+    if (s.dimensions) {
+        dimension(p, at(r, servoUp), at(axle, servoUp), QPointF(0, 18), millimetres("r", built->armMm));
+        dimension(p, at(r, 0), at(r, servoUp), QPointF(-22, 0), millimetres("L", built->linkMm));
+    } else {
+        drawText(p, {area.left() + area.width() * 0.37, area.bottom() - 4},
+                 words(say(KH_TR("r {r} mm, L {l} mm"), {{"r", num(built->armMm, 1)}, {"l", num(built->linkMm, 1)}})), Theme::font(12),
+                 t.muted);
+    }
 }
 
 void paintStrokes(QPainter& p, QRectF area, const Scene& s) {

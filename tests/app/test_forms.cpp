@@ -101,7 +101,7 @@ TEST_CASE("failsafe and limits are set per channel, and a form left as it is cha
 
 TEST_CASE("the forms open from their commands and can be left") {
     Bench b;
-    for (const char* id : {"switch-map", "schools", "alarms", "failsafe"}) {
+    for (const char* id : {"switch-map", "schools", "alarms", "failsafe", "layout-form"}) {
         bool met = false;
         QTimer::singleShot(50, &b.window, [&] {
             auto* dialog = qobject_cast<FieldsDialog*>(QApplication::activeModalWidget());

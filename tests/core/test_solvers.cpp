@@ -351,8 +351,8 @@ TEST_CASE("each ledger row that is read names its solver, and no other row does"
         for (const Row& row : page.rows)
             if (solverOfRow(row.id).solver != nullptr) read.insert(row.id);
     CHECK(read == std::set<std::string>{"channel-aileron", "channel-elevator", "channel-collective", "channel-rudder", "servo-directions",
-                                        "collective-sense", "cyclic-sense", "arms-square", "servo-fight", "zero-pitch", "links",
-                                        "reference-throw", "collective-range", "cyclic-limit", "envelope"});
+                                        "collective-sense", "cyclic-sense", "arms-square", "level-plate", "servo-fight", "zero-pitch",
+                                        "links", "reference-throw", "collective-range", "cyclic-limit", "envelope"});
     CHECK(solverOfRow("channel-rudder").only == "rudder.");
     CHECK(solverOfRow("links").only.empty());
 }

@@ -66,7 +66,7 @@ TEST_CASE("bad readings exit with 2 and say which, and what is allowed") {
         CHECK(run.code == 2);
         CHECK_THAT(run.out, Contains(part));
     };
-    refused("wonders", "{}", "endpoints, directions, links, zero, throw, range, limit");
+    refused("wonders", "{}", "endpoints, directions, arms, links, zero, throw, range, limit");
     refused("throw", "{}", "readings");
     refused("throw", R"({"readings":[{"id":"throw.left","value":"much","unit":"°"}]})", "value");
     refused("throw", R"({"readings":[{"id":"throw.left","value":1,"unit":"inch"}]})", "unit");

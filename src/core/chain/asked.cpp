@@ -13,12 +13,14 @@ Setup askedSetup(const Setup& setup) {
     const std::vector<double> azimuths = settingAzimuths(setup.controller);
     const Layout* layout = findLayout(setup.controller.layout);
     asked.machine.plate.mechanical = layout != nullptr && layout->mechanical;
+    const std::vector<double> radii = settingRadii(setup.controller);
     const auto roles = layoutRoles();
     if (asked.machine.servos.size() != azimuths.size() && !asked.machine.servos.empty())
         asked.machine.servos.resize(azimuths.size(), asked.machine.servos.front());
     for (std::size_t i = 0; i < asked.machine.servos.size(); ++i) {
         asked.machine.servos[i].id = roles[i];
         asked.machine.servos[i].azimuthDeg = azimuths[i];
+        asked.machine.servos[i].ballRadiusMm = setup.machine.plate.ballRadiusMm * radii[i];
         if (i >= asked.controller.ports.size()) continue;
         asked.controller.ports[i].role = roles[i];
         asked.machine.servos[i].risesWithPulse = !asked.controller.ports[i].reversed;

@@ -175,9 +175,10 @@ void ChainModel::compilePlate(const Setup& setup) {
     const bool mechanicalMix = layout != nullptr && layout->mechanical;
     if (machine.servos.size() < 3 || machine.servos.size() > kMaxBalls)
         throw InputError("machine.servos", "three or four plate servos are needed");
-    std::vector<double> built;
+    std::vector<double> built, radii;
     for (const PlateServo& s : machine.servos) {
         built.push_back(s.azimuthDeg);
+        radii.push_back(ballRadiusMm(machine, s));
         servos_.push_back({.mount = s.risesWithPulse ? 1.0 : -1.0,
                            .centreUs = s.servo.pulseUs.value_or(fc.pulseUs),
                            .degPerUs = s.servo.degPerUs,
@@ -186,13 +187,13 @@ void ChainModel::compilePlate(const Setup& setup) {
                            .linkMm = requirePositive("machine.servos." + s.id + ".linkMm", s.linkMm),
                            .squareErrorDeg = s.squareErrorDeg});
     }
-    fitter_ =
-        machine.plate.mechanical ? PlateFitter::mechanical(machine.plate.ballRadiusMm) : PlateFitter(built, machine.plate.ballRadiusMm);
+    fitter_ = machine.plate.mechanical ? PlateFitter::mechanical(machine.plate.ballRadiusMm) : PlateFitter(built, radii);
+    const std::vector<double> shares = settingRadii(fc);
     const double phase = fc.phaseDeg;
     for (std::size_t i = 0; i < settings.size() && i < fc.ports.size(); ++i) {
         CompiledPort port;
-        port.cosPsi = cosDeg(settings[i] - phase);
-        port.sinPsi = sinDeg(settings[i] - phase);
+        port.cosPsi = shares[i] * cosDeg(settings[i] - phase);
+        port.sinPsi = shares[i] * sinDeg(settings[i] - phase);
         port.onCollective = mechanicalMix ? (i == 2 ? 1.0 : 0.0) : 1.0;
         port.onElevator = mechanicalMix ? (i == 0 ? 1.0 : 0.0) : -port.cosPsi;
         port.onAileron = mechanicalMix ? (i == 1 ? 1.0 : 0.0) : -port.sinPsi;

@@ -92,6 +92,7 @@ struct ControllerSettings {
     std::string mounting = "flat, plugs aft";
     std::string layout = "three at 120°, elevator aft";
     std::vector<double> customAzimuthsDeg;
+    std::vector<double> customRadiiPct;  ///< of the balls in a custom layout, 100 the ring's; empty: all equal
     double phaseDeg = 0.0;
     double pulseUs = 1520.0;
     double rateHz = 50.0;

@@ -20,15 +20,17 @@ struct ServoProfile {
     std::optional<double> maxHz;    ///< highest frame rate it survives
     double degPerUs = 0.1;
     double deadBandUs = 2.0;
-    double rangeDeg = 60.0;  ///< mechanical range to either side
+    double rangeDeg = 60.0;     ///< mechanical range to either side
+    double splineTeeth = 25.0;  ///< of the output shaft
     std::optional<double> maxVolts;
     bool operator==(const ServoProfile&) const = default;
 };
 
 /// One plate servo by its role (elevator, left, right, fourth), not by its place in a list.
 struct PlateServo {
-    std::string id;           ///< role
-    double azimuthDeg = 0.0;  ///< of its ball on the outer ring
+    std::string id;                      ///< role
+    double azimuthDeg = 0.0;             ///< of its ball on the outer ring
+    std::optional<double> ballRadiusMm;  ///< where it is not the plate's
     double armMm = 14.0;
     double linkMm = 40.0;
     bool risesWithPulse = true;   ///< mounting: the ball rises when the pulse grows
@@ -122,6 +124,13 @@ struct Supply {
 enum class ReceiverKind { OneLead, LeadEach, Remotes };
 enum class ThrottleLead { Controller, Receiver };  ///< where the speed controller's lead is plugged in
 
+/// The servo arms in the box. Unknown holes stay empty: then no hole is named.
+struct ServoArms {
+    std::vector<double> holesMm;  ///< from the shaft
+    bool cross = true;            ///< four sides: turned by 90° another tooth position can be had
+    bool operator==(const ServoArms&) const = default;
+};
+
 /// Wiring between receiver, controller and supply.
 struct Wiring {
     ReceiverKind receiver = ReceiverKind::OneLead;
@@ -141,11 +150,17 @@ struct Machine {
     Head head;
     PlateFacts plate;
     std::vector<PlateServo> servos;
+    ServoArms arms;
     TailFacts tail;
     PowerTrain power;
     Supply supply;
     Wiring wiring;
     bool operator==(const Machine&) const = default;
 };
+
+/// Radius of a servo's ball on the plate.
+[[nodiscard]] inline double ballRadiusMm(const Machine& machine, const PlateServo& servo) {
+    return servo.ballRadiusMm.value_or(machine.plate.ballRadiusMm);
+}
 
 }  // namespace kh

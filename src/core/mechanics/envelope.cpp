@@ -53,8 +53,9 @@ Checker checkerAt(const Setup& setup, double heightMm) {
     Checker check{{}, heightMm, m.plate.travelMm, m.plate.tiltLimitDeg, m.head.innerRadiusMm, sinDeg(m.head.gripLimitDeg), m.head.gripMm};
     for (const PlateServo& s : m.servos) {
         const double stroke = setup.controller.profile.usableStrokeUs * (setup.controller.pulseUs < 1200.0 ? 0.5 : 1.0) * s.servo.degPerUs;
-        check.balls.push_back({m.plate.ballRadiusMm * cosDeg(s.azimuthDeg), m.plate.ballRadiusMm * sinDeg(s.azimuthDeg), s.armMm, s.linkMm,
-                               s.servo.rangeDeg, s.squareErrorDeg - stroke, s.squareErrorDeg + stroke});
+        const double radius = ballRadiusMm(m, s);
+        check.balls.push_back({radius * cosDeg(s.azimuthDeg), radius * sinDeg(s.azimuthDeg), s.armMm, s.linkMm, s.servo.rangeDeg,
+                               s.squareErrorDeg - stroke, s.squareErrorDeg + stroke});
     }
     return check;
 }

@@ -29,6 +29,21 @@ double armAngleDeg(double armMm, double linkMm, double travelMm) {
     return degFromRad(std::atan2(b, armMm) - std::acos(cosine));
 }
 
+double armRadiusMm(double linkMm, double travelMm, double armAngleDeg) {
+    requirePositive("linkMm", linkMm);
+    requireFinite("travelMm", travelMm);
+    requireFinite("armAngleDeg", armAngleDeg);
+    // (z + L − r·S)² = L² − r²·C², with S = sin γ, C = 1 − cos γ
+    const double s = sinDeg(armAngleDeg);
+    const double c = 1.0 - cosDeg(armAngleDeg);
+    const double a = s * s + c * c;
+    const double b = s * (travelMm + linkMm);
+    const double square = b * b - a * travelMm * (travelMm + 2.0 * linkMm);
+    if (travelMm * armAngleDeg <= 0.0 || std::abs(armAngleDeg) >= 90.0 || square < 0.0)
+        throw InputError("armAngleDeg", "no arm moves the ball that far at this angle");
+    return (b - std::copysign(std::sqrt(square), travelMm)) / a;
+}
+
 double bladePitchDeg(const Plane& plane, const BladeLinkage& linkage, double bladeAzimuthDeg, Derivation* why) {
     requireFinite("heightMm", plane.heightMm);
     requirePositive("innerRadiusMm", linkage.innerRadiusMm);

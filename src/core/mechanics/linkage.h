@@ -16,6 +16,10 @@ namespace kh {
 /// @throws InputError naming `travelMm` when the height is out of reach
 [[nodiscard]] double armAngleDeg(double armMm, double linkMm, double travelMm);
 
+/// The arm on which `armAngleDeg` moves the ball by `travelMm`, both up or both down; solved from the above for r.
+/// @throws InputError naming `armAngleDeg` when no arm does
+[[nodiscard]] double armRadiusMm(double linkMm, double travelMm, double armAngleDeg);
+
 enum class LinkSide { Leading, Trailing };
 
 /// Blade grip and inner ring.

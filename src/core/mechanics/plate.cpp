@@ -6,25 +6,33 @@
 
 #include <Eigen/Dense>
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace kh {
 
 namespace {
 
-Eigen::MatrixX3d designMatrix(std::span<const double> azimuthsDeg, double radiusMm) {
+Eigen::MatrixX3d designMatrix(std::span<const double> azimuthsDeg, std::span<const double> radiiMm) {
     Eigen::MatrixX3d m(static_cast<Eigen::Index>(azimuthsDeg.size()), 3);
-    for (std::size_t i = 0; i < azimuthsDeg.size(); ++i)
-        m.row(static_cast<Eigen::Index>(i)) << 1.0, -radiusMm * cosDeg(azimuthsDeg[i]), -radiusMm * sinDeg(azimuthsDeg[i]);
+    for (std::size_t i = 0; i < azimuthsDeg.size(); ++i) {
+        const double radius = radiiMm[std::min(i, radiiMm.size() - 1)];
+        m.row(static_cast<Eigen::Index>(i)) << 1.0, -radius * cosDeg(azimuthsDeg[i]), -radius * sinDeg(azimuthsDeg[i]);
+    }
     return m;
 }
 
-Eigen::ColPivHouseholderQR<Eigen::MatrixX3d> decompose(const char* field, std::span<const double> azimuthsDeg, double radiusMm) {
+/// The design matrix taken apart. @param field  the one to blame if the balls fix no plane
+Eigen::ColPivHouseholderQR<Eigen::MatrixX3d> decompose(const char* field, std::span<const double> azimuthsDeg,
+                                                       std::span<const double> radiiMm) {
     if (azimuthsDeg.size() < 3) throw InputError(field, "three balls or more are needed");
     for (const double a : azimuthsDeg) requireFinite(field, a);
+    if (radiiMm.size() != 1 && radiiMm.size() != azimuthsDeg.size())
+        throw InputError("radiusMm", "one radius a ball is needed, or one for all");
+    for (const double r : radiiMm) requirePositive("radiusMm", r);
     Eigen::ColPivHouseholderQR<Eigen::MatrixX3d> qr;
     qr.setThreshold(1e-9);
-    qr.compute(designMatrix(azimuthsDeg, radiusMm));
+    qr.compute(designMatrix(azimuthsDeg, radiiMm));
     if (qr.rank() < 3) throw InputError(field, "these balls fix no plane: three different directions are needed");
     return qr;
 }
@@ -49,30 +57,33 @@ PlateFit describePlane(const Plane& plane) {
 }
 
 PlateFit fitPlate(std::span<const double> azimuthsDeg, std::span<const double> heightsMm, double radiusMm) {
-    requirePositive("radiusMm", radiusMm);
+    return fitPlate(azimuthsDeg, heightsMm, std::span(&radiusMm, 1));
+}
+
+PlateFit fitPlate(std::span<const double> azimuthsDeg, std::span<const double> heightsMm, std::span<const double> radiiMm) {
     if (heightsMm.size() != azimuthsDeg.size()) throw InputError("heightsMm", "one height for each azimuth is needed");
     for (const double h : heightsMm) requireFinite("heightsMm", h);
-    const auto qr = decompose("azimuthsDeg", azimuthsDeg, radiusMm);
+    const auto qr = decompose("azimuthsDeg", azimuthsDeg, radiiMm);
     const Eigen::Map<const Eigen::VectorXd> heights(heightsMm.data(), static_cast<Eigen::Index>(heightsMm.size()));
     const Eigen::Vector3d x = qr.solve(heights);
     PlateFit fit = describePlane({x[0], x[1], x[2]});
-    const Eigen::VectorXd residual = heights - designMatrix(azimuthsDeg, radiusMm) * x;
+    const Eigen::VectorXd residual = heights - designMatrix(azimuthsDeg, radiiMm) * x;
     fit.fightMm = residual.cwiseAbs().maxCoeff();
     if (fit.fightMm < 1e-12 * std::max(1.0, heights.cwiseAbs().maxCoeff())) fit.fightMm = 0.0;
     return fit;
 }
 
-PlateFitter::PlateFitter(std::span<const double> azimuthsDeg, double radiusMm) : balls_(azimuthsDeg.size()) {
-    requirePositive("radiusMm", radiusMm);
+PlateFitter::PlateFitter(std::span<const double> azimuthsDeg, std::span<const double> radiiMm) : balls_(azimuthsDeg.size()) {
     if (balls_ > kMaxBalls) throw InputError("azimuthsDeg", "at most four balls");
-    const auto qr = decompose("azimuthsDeg", azimuthsDeg, radiusMm);
+    const auto qr = decompose("azimuthsDeg", azimuthsDeg, radiiMm);
     const auto n = static_cast<Eigen::Index>(balls_);
     const Eigen::MatrixXd inverse = qr.solve(Eigen::MatrixXd::Identity(n, n));
     for (std::size_t i = 0; i < balls_; ++i) {
         for (std::size_t row = 0; row < 3; ++row)
             pseudoInverse_[row][i] = inverse(static_cast<Eigen::Index>(row), static_cast<Eigen::Index>(i));
-        radialForward_[i] = -radiusMm * cosDeg(azimuthsDeg[i]);
-        radialRight_[i] = -radiusMm * sinDeg(azimuthsDeg[i]);
+        const double radius = radiiMm[std::min(i, radiiMm.size() - 1)];
+        radialForward_[i] = -radius * cosDeg(azimuthsDeg[i]);
+        radialRight_[i] = -radius * sinDeg(azimuthsDeg[i]);
     }
 }
 
@@ -129,7 +140,7 @@ std::vector<double> mix(std::span<const double> azimuthsDeg, const MixInput& in)
 LayoutMismatch layoutMismatch(std::span<const double> settingAzimuthsDeg, std::span<const double> machineAzimuthsDeg) {
     if (settingAzimuthsDeg.size() != machineAzimuthsDeg.size())
         throw InputError("machineAzimuthsDeg", "as many balls as in settingAzimuthsDeg are needed");
-    const auto qr = decompose("machineAzimuthsDeg", machineAzimuthsDeg, 1.0);
+    const auto qr = decompose("machineAzimuthsDeg", machineAzimuthsDeg, std::array{1.0});
     const auto unit = [&](const MixInput& command) {
         const std::vector<double> heights = mix(settingAzimuthsDeg, command);
         const Eigen::Vector3d x = qr.solve(Eigen::Map<const Eigen::VectorXd>(heights.data(), static_cast<Eigen::Index>(heights.size())));

@@ -31,15 +31,19 @@ struct PlateFit {
 
 /// Least-squares plane through ball heights (normal equations of 5.2 in docs/maths.md).
 /// @param azimuthsDeg, heightsMm  three balls or more, of equal count
+/// @param radiiMm  one a ball, or one for all
 /// @throws InputError naming `azimuthsDeg`, `heightsMm` or `radiusMm`
+[[nodiscard]] PlateFit fitPlate(std::span<const double> azimuthsDeg, std::span<const double> heightsMm, std::span<const double> radiiMm);
 [[nodiscard]] PlateFit fitPlate(std::span<const double> azimuthsDeg, std::span<const double> heightsMm, double radiusMm);
 
 /// The fit for one arrangement of balls, found once; then only multiplications.
 class PlateFitter {
 public:
     PlateFitter() = default;
-    /// @throws InputError naming `azimuthsDeg` unless 3 … 4 balls fix a plane
-    PlateFitter(std::span<const double> azimuthsDeg, double radiusMm);
+    /// @param radiiMm  one a ball, or one for all
+    /// @throws InputError naming `azimuthsDeg` unless 3 … 4 balls fix a plane, or `radiusMm`
+    PlateFitter(std::span<const double> azimuthsDeg, std::span<const double> radiiMm);
+    PlateFitter(std::span<const double> azimuthsDeg, double radiusMm) : PlateFitter(azimuthsDeg, std::span(&radiusMm, 1)) {}
     /// Three levers that each work one thing, in the order elevator, aileron, collective: no least squares.
     [[nodiscard]] static PlateFitter mechanical(double radiusMm);
     [[nodiscard]] Plane fit(std::span<const double> heightsMm) const;

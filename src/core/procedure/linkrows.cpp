@@ -25,8 +25,12 @@ StationPage linkRows(const RowBuilder& b) {
                               {{b.field("transmitter.channels.throttle.failsafePct", label(KH_TR("throttle")))}}, {},
                               {{RowBuilder::figure(throttle == nullptr ? Figure{} : throttle->failsafeUs),
                                 RowBuilder::figure(b.figures().motorOffUs, label(KH_TR("off up to")))}}));
-    page.rows.push_back(b.row("failsafe-test", say(KH_TR("Failsafe test")), {{RowBuilder::text(say(KH_TR("hold off, Idle-up")))}}, {},
-                              {{RowBuilder::text(say(KH_TR("locked; off in 2 s")))}}));
+    Part tested = RowBuilder::text(say(KH_TR("locked; off in 2 s")));
+    for (const char* key : {"reversed", "travelLowPct", "travelHighPct", "subTrimPct", "failsafePct"})  // stale once one of them changes
+        tested.why.inputs.push_back(std::string("transmitter.channels.throttle.") + key);
+    tested.why.inputs.insert(tested.why.inputs.end(), {"machine.wiring.receiver", "rows.binding"});
+    page.rows.push_back(
+        b.row("failsafe-test", say(KH_TR("Failsafe test")), {{RowBuilder::text(say(KH_TR("hold off, Idle-up")))}}, {}, {{tested}}));
     page.rows.push_back(b.row("versions", say(KH_TR("Versions")), {},
                               {{b.field("controller.firmware", label(KH_TR("box"))), b.field("controller.manual", label(KH_TR("manual")))}},
                               {}));

@@ -9,6 +9,7 @@
 #include <fmt/format.h>
 #include <algorithm>
 #include <cmath>
+#include <sstream>
 
 namespace kh {
 
@@ -192,6 +193,13 @@ Row RowBuilder::matrixRow(const char* id, Message title, const char* unit, Box b
     return r;
 }
 
+std::vector<std::string> numberOptions(const std::vector<double>& values) {
+    std::vector<std::string> out;
+    out.reserve(values.size());
+    for (const double v : values) out.push_back(render(num(v)));
+    return out;
+}
+
 std::span<const StationEntry> stations() {
     static constexpr std::array table{
         StationEntry{Station::Airframe, KH_TR("Airframe"), KH_TR("Air")}, StationEntry{Station::Radio, KH_TR("Radio"), KH_TR("Radio")},
@@ -272,6 +280,22 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
             }
             if (all) return std::monostate{};
             return acting;
+        }
+        case FieldKind::Numbers: {
+            std::vector<double> list;
+            std::string word;
+            std::istringstream words(trimmed);
+            while (words >> word) {
+                while (!word.empty() && word.back() == ';') word.pop_back();
+                if (word.empty() || word == f->info.unit) continue;
+                const auto one = typedNumber(word, f->info.unit);
+                if (!one)
+                    throw InputError(part.field,
+                                     fmt::format("\"{}\" is not a number; allowed are numbers from {} to {} {} with a space between", word,
+                                                 f->info.min, f->info.max, f->info.unit));
+                list.push_back(*one);
+            }
+            return list;
         }
         case FieldKind::Number:
         case FieldKind::Whole: break;

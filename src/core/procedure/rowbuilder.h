@@ -37,6 +37,9 @@ private:
     const Evaluation& evaluation_;
 };
 
+/// The values a box can be set to, as words.
+[[nodiscard]] std::vector<std::string> numberOptions(const std::vector<double>& values);
+
 [[nodiscard]] StationPage airframeRows(const RowBuilder& b);
 [[nodiscard]] StationPage radioRows(const RowBuilder& b);
 [[nodiscard]] StationPage linkRows(const RowBuilder& b);

@@ -2,7 +2,6 @@
 //
 // The rows of the plain ledgers, station by station.
 #include "core/procedure/rowbuilder.h"
-#include "core/setup/layouts.h"
 
 #include <algorithm>
 #include <cctype>
@@ -13,24 +12,6 @@ namespace kh {
 namespace {
 
 Message label(const char* text) { return say(text); }
-
-std::vector<std::string> layoutOptions(const Setup& s) { return s.controller.profile.layouts; }
-
-std::vector<std::string> pulseOptions(const std::vector<double>& values) {
-    std::vector<std::string> out;
-    out.reserve(values.size());
-    for (const double v : values) out.push_back(render(num(v)));
-    return out;
-}
-
-Cell portsCell(const RowBuilder& b, const std::function<Part(const PortSettings&)>& part) {
-    Cell cell;
-    for (const PortSettings& p : b.setup().controller.ports) {
-        cell.parts.push_back(RowBuilder::port(p.id));
-        cell.parts.push_back(part(p));
-    }
-    return cell;
-}
 
 Part condition(const RowBuilder& b, const std::string& path) {
     Part p = b.field(path);
@@ -65,7 +46,8 @@ StationPage airframeRows(const RowBuilder& b) {
         fact("plate", KH_TR("Plate"),
              {b.field("machine.plate.ballRadiusMm", label(KH_TR("balls"))), b.field("machine.plate.travelMm", label(KH_TR("travel ±")))}),
         fact("arms", KH_TR("Servo arms"),
-             {b.field("machine.servos.elevator.armMm", label(KH_TR("r"))), b.field("machine.servos.elevator.linkMm", label(KH_TR("L")))}),
+             {b.field("machine.servos.elevator.armMm", label(KH_TR("r"))), b.field("machine.servos.elevator.linkMm", label(KH_TR("L"))),
+              b.flag("machine.arms.cross", KH_TR("cross"), KH_TR("one side"))}),
         fact("tail-build", KH_TR("Tail rotor"),
              {b.field("machine.tail.discM", label(KH_TR("disc"))), b.field("machine.tail.ratio", label(KH_TR("ratio")))}),
         fact("motor", KH_TR("Motor"),
@@ -144,100 +126,6 @@ StationPage radioRows(const RowBuilder& b) {
     return page;
 }
 
-StationPage swashRows(const RowBuilder& b) {
-    const Setup& s = b.setup();
-    const Figures& f = b.figures();
-    const Layout* built = machineLayout(s.machine);
-    const auto controllerField = [&](const std::string& key, Message l = {}) { return b.field("controller." + key, std::move(l)); };
-    Cell azimuths;
-    if (built != nullptr) azimuths.parts.push_back(RowBuilder::text(say(built->id)));
-    Cell angles;
-    for (const PortSettings& p : s.controller.ports) angles.parts.push_back(b.field("machine.servos." + p.role + ".azimuthDeg"));
-    azimuths.parts.insert(azimuths.parts.end(), angles.parts.begin(), angles.parts.end());
-    const std::string servo = s.machine.servos.empty() ? "" : "machine.servos." + s.machine.servos.front().id + ".servo";
-    const std::string servoName = s.machine.servos.empty() ? "" : s.machine.servos.front().servo.name;
-    const auto servoFact = [&](const char* key) { return b.field(servo + key, say(KH_TR("{n}"), {{"n", servoName}})); };
-    Cell square, directions;
-    for (const PlateServo& p : s.machine.servos) {
-        square.parts.push_back(b.field("machine.servos." + p.id + ".squareErrorDeg"));
-        directions.parts.push_back(b.flag("machine.servos." + p.id + ".risesWithPulse", KH_TR("rises"), KH_TR("sinks")));
-    }
-    StationPage page{Station::Swash, {}};
-    page.rows = {
-        b.row("swash-mixing", say(KH_TR("Swash mixing")), {{b.field("transmitter.swashMixing")}}, {{RowBuilder::text(say(KH_TR("on")))}},
-              {{RowBuilder::text(s.transmitter.swashMixing == SwashMixing::Off ? say(KH_TR("mixed once")) : say(KH_TR("mixed twice")))}}),
-        b.row("layout", say(KH_TR("Layout")), {},
-              {{b.word("controller.layout", layoutOptions(s)), controllerField("phaseDeg", label(KH_TR("phase")))}}, std::move(azimuths)),
-        b.row("mounting", say(KH_TR("Mounting")), {}, {{b.word("controller.mounting", s.controller.profile.mountings)}},
-              {{b.word("machine.mounting", s.controller.profile.mountings)}}),
-        b.row("servo-pulse", say(KH_TR("Servo pulse")), {}, {{b.word("controller.pulseUs", pulseOptions(s.controller.profile.pulsesUs))}},
-              {{servoFact(".pulseUs")}}),
-        b.row("servo-rate", say(KH_TR("Servo rate")), {}, {{b.word("controller.rateHz", pulseOptions(s.controller.profile.ratesHz))}},
-              {{servoFact(".maxHz")}}),
-        b.row("ports", say(KH_TR("Ports")), {},
-              portsCell(b,
-                        [&](const PortSettings& p) {
-                            return b.word("controller.ports." + p.id + ".role", {"elevator", "left", "right", "fourth"});
-                        }),
-              std::move(angles)),
-        b.row("servo-directions", say(KH_TR("Servo directions")), {},
-              portsCell(
-                  b, [&](const PortSettings& p) { return b.flag("controller.ports." + p.id + ".reversed", KH_TR("rev"), KH_TR("norm")); }),
-              std::move(directions)),
-        b.row("arms-square", say(KH_TR("Arms square")), {},
-              portsCell(b,
-                        [&](const PortSettings& p) {
-                            Part part = b.field("controller.ports." + p.id + ".trimUs");
-                            const bool last = &p == &s.controller.ports.back();
-                            if (!last) part.unit = "";
-                            return part;
-                        }),
-              std::move(square)),
-        b.row("collective-sense", say(KH_TR("Collective sense")),
-              {{b.flag("transmitter.channels.collective.reversed", KH_TR("reversed"), KH_TR("normal"))}},
-              {{b.flag("controller.directions.collectiveReversed", KH_TR("reversed"), KH_TR("normal"))}},
-              {{RowBuilder::figure(f.collectiveHighDeg, label(KH_TR("stick up")))}}),
-        b.row("cyclic-sense", say(KH_TR("Cyclic sense")),
-              {{b.flag("transmitter.channels.aileron.reversed", KH_TR("rev"), KH_TR("norm"), label(KH_TR("a"))),
-                b.flag("transmitter.channels.elevator.reversed", KH_TR("rev"), KH_TR("norm"), label(KH_TR("e")))}},
-              {{b.flag("controller.directions.aileronReversed", KH_TR("reversed"), KH_TR("normal"), label(KH_TR("a"))),
-                b.flag("controller.directions.elevatorReversed", KH_TR("reversed"), KH_TR("normal"), label(KH_TR("e")))}},
-              {{RowBuilder::figure(f.rollRatio, label(KH_TR("roll"))), RowBuilder::figure(f.pitchRatio, label(KH_TR("pitch")))}}),
-        b.row("servo-fight", say(KH_TR("Servo fight")), {}, {}, {{RowBuilder::figure(f.fightMm, label(KH_TR("at most")))}}),
-        b.row("stroke-use", say(KH_TR("Stroke use")), {}, {},
-              {{RowBuilder::figure(f.strokeUsePct),
-                RowBuilder::text(say(KH_TR("of ±{u} µs"), {{"u", num(s.controller.profile.usableStrokeUs)}}))}}),
-    };
-    return page;
-}
-
-StationPage pitchRows(const RowBuilder& b) {
-    const Figures& f = b.figures();
-    StationPage page{Station::Pitch, {}};
-    page.rows = {
-        b.row("zero-pitch", say(KH_TR("Zero pitch")), {}, {{b.field("controller.collectiveTrimPct", label(KH_TR("trim")))}},
-              {{RowBuilder::figure(f.midPitchDeg)}}),
-        b.row("links", say(KH_TR("Blade links")), {}, {},
-              {{b.field("machine.head.threadMmPerTurn", label(KH_TR("thread"))), RowBuilder::figure(f.turnDeg, label(KH_TR("a turn")))}}),
-        b.row("reference-throw", say(KH_TR("Reference throw")), {},
-              {{b.field("controller.referencePct"), b.field("controller.profile.referenceDeg", label(KH_TR("wants")))}},
-              {{RowBuilder::figure(f.referenceDeg), RowBuilder::text(say(KH_TR("reference, not flown")))}}),
-        b.row("collective-range", say(KH_TR("Collective range")), {},
-              {{b.field("controller.collectiveLowPct", label(KH_TR("down"))), b.field("controller.collectiveHighPct", label(KH_TR("up")))}},
-              {{RowBuilder::figure(f.collectiveLowDeg), RowBuilder::figure(f.collectiveHighDeg)}}),
-        b.row("cyclic-limit", say(KH_TR("Cyclic limit")), {}, {{b.field("controller.cyclicLimitPct")}},
-              {{RowBuilder::figure(f.cyclicDeg), RowBuilder::text(say(KH_TR("flown, at the blade")))}}),
-        b.row("envelope", say(KH_TR("At full collective")), {}, {},
-              {{RowBuilder::figure(f.tiltAtFullCollectiveDeg, label(KH_TR("tilt free")))}}),
-        b.row("resolution", say(KH_TR("Resolution")), {}, {}, {{RowBuilder::figure(f.pitchStepDeg, label(KH_TR("a dead band")))}}),
-        b.row("grip", say(KH_TR("Grip lever")), {}, {},
-              {{b.field("machine.head.gripMm"), b.field("machine.head.gripLimitDeg", label(KH_TR("to ±")))}}),
-        b.row("plate-limits", say(KH_TR("Plate limits")), {}, {},
-              {{b.field("machine.plate.travelMm", label(KH_TR("±"))), b.field("machine.plate.tiltLimitDeg", label(KH_TR("tilt")))}}),
-    };
-    return page;
-}
-
 StationPage tailRows(const RowBuilder& b) {
     const Setup& s = b.setup();
     const Figures& f = b.figures();
@@ -245,9 +133,9 @@ StationPage tailRows(const RowBuilder& b) {
     StationPage page{Station::Tail, {}};
     page.rows = {
         b.row("tail-pulse", say(KH_TR("Tail pulse")), {},
-              {{b.word("controller.tail.pulseUs", pulseOptions(s.controller.profile.pulsesUs))}},
+              {{b.word("controller.tail.pulseUs", numberOptions(s.controller.profile.pulsesUs))}},
               {{b.field("machine.tail.servo.pulseUs", say(KH_TR("{n}"), {{"n", name}}))}}),
-        b.row("tail-rate", say(KH_TR("Tail rate")), {}, {{b.word("controller.tail.rateHz", pulseOptions(s.controller.profile.ratesHz))}},
+        b.row("tail-rate", say(KH_TR("Tail rate")), {}, {{b.word("controller.tail.rateHz", numberOptions(s.controller.profile.ratesHz))}},
               {{b.field("machine.tail.servo.maxHz", say(KH_TR("{n} to"), {{"n", name}}))}}),
         b.row("tail-direction", say(KH_TR("Tail direction")),
               {{b.flag("transmitter.channels.rudder.reversed", KH_TR("reversed"), KH_TR("normal"))}},

@@ -6,6 +6,7 @@
 #include "core/mechanics/linkage.h"
 #include "core/proof/finding.h"
 #include "core/solve/answers.h"
+#include "core/solve/solvers.h"
 
 #include <algorithm>
 #include <array>
@@ -311,6 +312,24 @@ void tailNeutral(const AuditContext& c, std::vector<Finding>& out) {
          .fix = {{"machine.tail.neutralPitchDeg", roundToStep(f.value, 0.5) * (clockwise ? 1.0 : -1.0)}}});
 }
 
+void stale(const AuditContext& c, std::vector<Finding>& out) {
+    for (const StaleReading& s : staleReadings(c.setup)) {
+        const bool byHand = !s.handWork.empty();
+        out.push_back({.id = "stale-reading." + s.row,
+                       .severity = Severity::Warning,
+                       .row = s.row,
+                       .title = say(KH_TR("A reading is older than what it depends on")),
+                       .found = byHand
+                                    ? say(KH_TR("{r} was read before {w} was changed on the machine."), {{"r", s.what}, {"w", s.handWork}})
+                                    : say(KH_TR("{r} was read under {f} = {t}; now it is {n}."),
+                                          {{"r", s.what}, {"f", s.field}, {"t", num(s.then, 1)}, {"n", num(s.now, 1)}}),
+                       .why = say(KH_TR("The numbers that follow from it belong to a machine that is not there any more.")),
+                       .todo = say(KH_TR("Take the reading again: choose this row, Ctrl R.")),
+                       .box = Box::Bench,
+                       .subject = s.setting});
+    }
+}
+
 }  // namespace
 
 std::span<const Rule> pitchRules() {
@@ -318,6 +337,7 @@ std::span<const Rule> pitchRules() {
         Rule{"zero-pitch", Station::Pitch, zeroPitch},     Rule{"symmetry", Station::Pitch, symmetry},
         Rule{"collective-range", Station::Pitch, range},   Rule{"reference-throw", Station::Pitch, reference},
         Rule{"cyclic-limit", Station::Pitch, cyclicLimit}, Rule{"cyclic-amount", Station::Pitch, cyclicAmount},
+        Rule{"stale-reading", Station::Pitch, stale},
     };
     return rules;
 }

@@ -2,6 +2,7 @@
 //
 // Mixing, layout, mounting, servo data, ports, directions, trims and stroke.
 #include "core/base/conventions.h"
+#include "core/mechanics/linkage.h"
 #include "core/proof/finding.h"
 #include "core/setup/layouts.h"
 
@@ -15,6 +16,7 @@ namespace {
 
 constexpr double kNarrowUs = 1200.0;
 constexpr double kSquareDeg = 3.0;
+constexpr double kSameRadius = 0.02;
 
 std::string servoPath(const PlateServo& s, const char* key) { return "machine.servos." + s.id + "." + key; }
 std::string portPath(const PortSettings& p, const char* key) { return "controller.ports." + p.id + "." + key; }
@@ -55,12 +57,14 @@ void mixing(const AuditContext& c, std::vector<Finding>& out) {
 
 void layout(const AuditContext& c, std::vector<Finding>& out) {
     const std::vector<double> setting = settingAzimuths(c.setup.controller);
+    const std::vector<double> radii = settingRadii(c.setup.controller);
     const Layout* built = machineLayout(c.setup.machine);
     bool same = setting.size() == c.setup.machine.servos.size();
     const auto roles = layoutRoles();
     for (std::size_t i = 0; same && i < setting.size(); ++i) {
         const PlateServo* s = servoOf(c, roles[i]);
-        same = s != nullptr && std::abs(wrapAzimuthDeg(s->azimuthDeg - setting[i] + 180.0) - 180.0) <= 0.5;
+        same = s != nullptr && std::abs(wrapAzimuthDeg(s->azimuthDeg - setting[i] + 180.0) - 180.0) <= 0.5 &&
+               std::abs(ballRadiusMm(c.setup.machine, *s) / c.setup.machine.plate.ballRadiusMm - radii[i]) <= kSameRadius;
     }
     if (same) return;
     const Figure& roll = c.figures.rollRatio;
@@ -78,10 +82,16 @@ void layout(const AuditContext& c, std::vector<Finding>& out) {
         f.todo = say(KH_TR("Set {l} in the controller."), {{"l", std::string(built->id)}});
         f.fix = {{"controller.layout", std::string(built->id)}};
     } else {
-        f.todo = say(KH_TR("Set the measured angles as a custom layout in the controller."));
-        std::vector<double> angles;
-        for (const PlateServo& s : c.setup.machine.servos) angles.push_back(s.azimuthDeg);
-        f.fix = {{"controller.customAzimuthsDeg", angles}, {"controller.layout", std::string(kCustomLayout)}};
+        f.todo = say(KH_TR("Set the measured angles and radii as a custom layout in the controller."));
+        std::vector<double> angles, shares;
+        for (const char* role : roles)  // in the order in which the mix drives the ports
+            if (const PlateServo* s = servoOf(c, role)) {
+                angles.push_back(s->azimuthDeg);
+                shares.push_back(pctFromShare(ballRadiusMm(c.setup.machine, *s) / c.setup.machine.plate.ballRadiusMm));
+            }
+        f.fix = {{"controller.customAzimuthsDeg", angles},
+                 {"controller.customRadiiPct", shares},
+                 {"controller.layout", std::string(kCustomLayout)}};
     }
     out.push_back(std::move(f));
 }
@@ -327,6 +337,8 @@ void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& use = c.figures.strokeUsePct;
     if (!use.known || (use.value >= 60.0 && use.value <= 95.5)) return;
     const bool much = use.value > 95.5;
+    const Figure& hole = c.figures.holeMm;
+    const double arm = hole.known ? hole.value : roundToStep(c.figures.goodArmMm.value, 0.5);
     Finding f{.severity = Severity::Warning,
               .row = "stroke-use",
               .title = much ? say(KH_TR("The servos are asked for more stroke than they have"))
@@ -334,9 +346,8 @@ void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
               .found = say(KH_TR("{u} % of the usable stroke; 60 … 95 % is good."), {{"u", num(use.value)}}),
               .why = much ? say(KH_TR("At the corners of the sticks the plate stops short on one side."))
                           : say(KH_TR("Each servo step is a large step of pitch: the head is coarse.")),
-              .todo = much ? say(KH_TR("Lower the cyclic limit in the controller, or use a longer arm."))
-                           : say(KH_TR("Use an arm of {r} mm and read pitch and throw again."),
-                                 {{"r", num(c.setup.machine.servos.front().armMm * use.value / 80.0, 1)}}),
+              .todo = much ? say(KH_TR("Lower the cyclic limit in the controller, or use an arm of {r} mm."), {{"r", num(arm, 1)}})
+                           : say(KH_TR("Use an arm of {r} mm and read pitch and throw again."), {{"r", num(arm, 1)}}),
               .box = much ? Box::Controller : Box::Machine,
               .subject = "controller.cyclicLimitPct"};
     if (much) {
@@ -344,8 +355,17 @@ void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
             (93.0 - std::abs(c.setup.controller.collectiveHighPct)) / std::abs(c.setup.controller.referencePct) * 100.0, 10.0, 150.0));
         f.fix = {{"controller.cyclicLimitPct", limit}};
     } else {
-        for (const PlateServo& s : c.setup.machine.servos)
-            f.fix.push_back({servoPath(s, "armMm"), roundToStep(s.armMm * use.value / 80.0, 0.5)});
+        // the same blade angles on the new arm: the settings grow as the arm shrinks
+        const PlateServo& first = c.setup.machine.servos.front();
+        const double perPct = shareFromPct(c.setup.controller.profile.strokeUs) * first.servo.degPerUs;
+        const auto rescaled = [&](double pct) {
+            return roundToStep(armAngleDeg(arm, first.linkMm, ballHeightMm(first.armMm, first.linkMm, pct * perPct)) / perPct, 0.1);
+        };
+        const ControllerSettings& fc = c.setup.controller;
+        f.fix = {{"controller.collectiveHighPct", rescaled(fc.collectiveHighPct)},
+                 {"controller.collectiveLowPct", rescaled(fc.collectiveLowPct)},
+                 {"controller.referencePct", rescaled(fc.referencePct)}};
+        for (const PlateServo& s : c.setup.machine.servos) f.fix.push_back({servoPath(s, "armMm"), arm});
         f.subject = "machine.servos.elevator.armMm";
     }
     out.push_back(std::move(f));

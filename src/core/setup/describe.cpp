@@ -51,6 +51,7 @@ void describe(FieldVisitor& v, SwitchProfile& s) {
 void describe(FieldVisitor& v, PlateServo& s) {
     v.text("id", s.id);
     v.number("azimuthDeg", s.azimuthDeg, kAzimuth);
+    v.maybe("ballRadiusMm", s.ballRadiusMm, {3, 120, "mm", 1});
     v.number("armMm", s.armMm, {1, 60, "mm", 1});
     v.number("linkMm", s.linkMm, {5, 300, "mm", 1});
     v.flag("risesWithPulse", s.risesWithPulse);
@@ -126,6 +127,11 @@ void describe(FieldVisitor& v, Wiring& w) {
     v.flag("buffer", w.buffer);
 }
 
+void describe(FieldVisitor& v, ServoArms& a) {
+    v.numbers("holesMm", a.holesMm, {1, 60, "mm", 1});
+    v.flag("cross", a.cross);
+}
+
 void describe(FieldVisitor& v, Supply& s) {
     v.maybe("volts", s.volts, {3, 14, "V", 1});
     v.maybe("continuousA", s.continuousA, {0.1, 100, "A", 1});
@@ -142,6 +148,7 @@ void describe(FieldVisitor& v, Machine& m) {
     v.group("head", m.head);
     v.group("plate", m.plate);
     v.list("servos", m.servos);
+    v.group("arms", m.arms);
     v.group("tail", m.tail);
     v.group("power", m.power);
     v.group("supply", m.supply);
@@ -309,6 +316,7 @@ void describe(FieldVisitor& v, ControllerSettings& c) {
     v.text("mounting", c.mounting);
     v.text("layout", c.layout);
     v.numbers("customAzimuthsDeg", c.customAzimuthsDeg, kAzimuth);
+    v.numbers("customRadiiPct", c.customRadiiPct, {20, 300, "%", 1});
     v.number("phaseDeg", c.phaseDeg, {-90, 90, "°", 1});
     v.number("pulseUs", c.pulseUs, kServoPulse);
     v.number("rateHz", c.rateHz, kServoRate);
@@ -353,6 +361,7 @@ void describe(FieldVisitor& v, ServoProfile& p) {
     v.number("degPerUs", p.degPerUs, {0.01, 1, "°/µs", 3});
     v.number("deadBandUs", p.deadBandUs, {0, 50, "µs", 1});
     v.number("rangeDeg", p.rangeDeg, {10, 180, "°"});
+    v.number("splineTeeth", p.splineTeeth, {8, 60, "teeth"});
     v.maybe("maxVolts", p.maxVolts, {3, 14, "V", 1});
 }
 

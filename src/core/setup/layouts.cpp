@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/setup/layouts.h"
 
+#include "core/base/conventions.h"
 #include "core/base/error.h"
 #include "core/mechanics/plate.h"
 
@@ -10,6 +11,10 @@
 #include <cmath>
 
 namespace kh {
+
+namespace {
+constexpr double kSameRadius = 0.02;
+}  // namespace
 
 std::span<const Layout> layouts() {
     static const std::vector<Layout> table{
@@ -49,7 +54,19 @@ std::vector<double> settingAzimuths(const ControllerSettings& controller) {
     return layout->azimuthsDeg;
 }
 
+std::vector<double> settingRadii(const ControllerSettings& controller) {
+    const std::size_t balls = settingAzimuths(controller).size();
+    std::vector<double> shares(balls, 1.0);
+    if (controller.layout != kCustomLayout || controller.customRadiiPct.empty()) return shares;
+    if (controller.customRadiiPct.size() != balls)
+        throw InputError("controller.customRadiiPct", fmt::format("{} radii are needed, one for each angle, or none", balls));
+    for (std::size_t i = 0; i < balls; ++i) shares[i] = shareFromPct(controller.customRadiiPct[i]);
+    return shares;
+}
+
 const Layout* machineLayout(const Machine& machine) {
+    for (const PlateServo& s : machine.servos)
+        if (std::abs(ballRadiusMm(machine, s) - machine.plate.ballRadiusMm) > kSameRadius * machine.plate.ballRadiusMm) return nullptr;
     for (const Layout& layout : layouts()) {
         if (layout.mechanical || layout.azimuthsDeg.size() != machine.servos.size()) continue;
         bool match = true;

@@ -27,7 +27,10 @@ inline constexpr const char* kCustomLayout = "custom";
 /// Azimuth of a role's ball in the controller's layout setting.
 /// @throws InputError naming controller.layout or controller.customAzimuthsDeg
 [[nodiscard]] std::vector<double> settingAzimuths(const ControllerSettings& controller);
-/// The named layout that the machine's balls match within 0.5°, or nullptr.
+/// Radius of each ball in the controller's layout setting, as a share of the ring's: 1 unless a custom layout says otherwise.
+/// @throws InputError naming controller.customRadiiPct unless there is one for each ball, or as settingAzimuths
+[[nodiscard]] std::vector<double> settingRadii(const ControllerSettings& controller);
+/// The named layout that the machine's balls match within 0.5° at equal radii, or nullptr.
 [[nodiscard]] const Layout* machineLayout(const Machine& machine);
 
 }  // namespace kh

@@ -192,6 +192,8 @@ std::vector<std::string> stillToSet(const Setup& setup) {
         if (!s.servo.pulseUs) out.push_back("machine.servos." + s.id + ".servo.pulseUs");
         if (!s.servo.maxHz) out.push_back("machine.servos." + s.id + ".servo.maxHz");
     }
+    if (!setup.machine.tail.servo.pulseUs) out.emplace_back("machine.tail.servo.pulseUs");
+    if (!setup.machine.tail.servo.maxHz) out.emplace_back("machine.tail.servo.maxHz");
     for (const char* path :
          {"machine.massKg", "machine.head.gripMm", "machine.head.innerRadiusMm", "machine.plate.ballRadiusMm", "controller.referencePct",
           "controller.collectiveHighPct", "controller.collectiveLowPct", "controller.cyclicLimitPct", "controller.tail.limitLeftPct",

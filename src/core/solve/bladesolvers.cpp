@@ -167,16 +167,17 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
     const double tilted = std::abs(tilt) > kSettledDeg ? sign * head.gripMm * sinDeg(tilt) / head.innerRadiusMm : 0.0;  // its sine
     double left = common;
     if (height != 0.0 || tilted != 0.0) {
-        std::vector<double> azimuths, remain;
+        std::vector<double> azimuths, remain, radii;
         for (const PlateServo& s : setup.machine.servos) {
             // over the tail the blade's link stands at azimuth 180 + lead
-            const double mm = height - tilted * setup.machine.plate.ballRadiusMm * cosDeg(s.azimuthDeg - (180.0 + head.leadDeg));
+            const double mm = height - tilted * ballRadiusMm(setup.machine, s) * cosDeg(s.azimuthDeg - (180.0 + head.leadDeg));
             SolvedField a = servoLink(setup, s, mm);
             azimuths.push_back(s.azimuthDeg);
+            radii.push_back(ballRadiusMm(setup.machine, s));
             remain.push_back(a.residue);
             if (a.value != 0.0) out.answers.push_back(std::move(a));
         }
-        const double mm = fitPlate(azimuths, remain, setup.machine.plate.ballRadiusMm).plane.heightMm;
+        const double mm = fitPlate(azimuths, remain, radii).plane.heightMm;
         left = -sign * degFromRad(std::asin(std::clamp(mm / head.gripMm, -1.0, 1.0)));
     }
     // the remainder by the controller's trim
@@ -274,16 +275,17 @@ Solved solveRange(const Setup& setup, std::span<const Reading> readings) {
 
 Solved solveLinks(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
-    std::vector<double> azimuths, heights;
+    std::vector<double> azimuths, heights, radii;
     std::vector<const PlateServo*> servos;
     for (const PlateServo& s : setup.machine.servos)
         if (const Reading* r = latest(readings, "level." + s.id)) {
             azimuths.push_back(s.azimuthDeg);
+            radii.push_back(ballRadiusMm(setup.machine, s));
             heights.push_back(plausible(*r, 400.0, "mm"));
             servos.push_back(&s);
         }
     if (servos.size() < 3) throw InputError("level.elevator", "heights over three servos or more are needed, all from the same mark");
-    const PlateFit fit = fitPlate(azimuths, heights, setup.machine.plate.ballRadiusMm);
+    const PlateFit fit = fitPlate(azimuths, heights, radii);
     if (fit.tiltDeg > 20.0)
         throw InputError("level.elevator", "the heights describe a plate tilted by more than 20°: one of them was read from another mark");
     if (linkSteps(setup.machine.head).mmPerTurn <= 0.0) {
@@ -322,7 +324,8 @@ Solved solveLinks(const Setup& setup, std::span<const Reading> readings) {
             t.todo =
                 std::abs(t.value) <= setup.controller.profile.trimSafeUs
                     ? say(KH_TR("Set the sub-trim of port {p} to {v} µs in the controller."), {{"p", port.id}, {"v", signedNum(t.value)}})
-                    : say(KH_TR("Port {p} would need {v} µs, more than the safe {s}: set the arm one tooth further, or turn the link."),
+                    : say(KH_TR("Port {p} would need {v} µs, more than the safe {s}: square the arm by its teeth first (Arms square), or "
+                                "turn the link."),
                           {{"p", port.id}, {"v", signedNum(t.value)}, {"s", num(setup.controller.profile.trimSafeUs)}});
             if (std::abs(t.value) <= setup.controller.profile.trimSafeUs) t.edits = {{t.field, t.value}};
             out.answers.push_back(std::move(t));

@@ -38,6 +38,8 @@ struct FigureBuilder {
     void power();
     void pinions();
     void blades();
+    void arms();
+    void coupled();
     void layout();
     void tail();
     void hold();

@@ -229,7 +229,9 @@ void FigureBuilder::blades() {
                                                                                 {"t", num(rose.round.tiltDeg, 1)},
                                                                                 {"a", num(rose.round.azimuthDeg)},
                                                                                 {"l", std::string(limitId(rose.round.limitedBy))}});
-                least = std::min(least, rose.round.tiltDeg);
+                if (rose.round.tiltDeg >= least) continue;
+                least = rose.round.tiltDeg;
+                out.cyclicLeftLimit = rose.round.limitedBy;
             }
             return least;
         });
@@ -351,6 +353,8 @@ Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainM
     b.power();
     b.pinions();
     b.blades();
+    b.arms();
+    b.coupled();
     b.layout();
     b.tail();
     b.hold();

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "core/chain/model.h"
+#include "core/mechanics/envelope.h"
 #include "core/setup/setup.h"
 
 #include <string>
@@ -96,6 +97,22 @@ struct PinionFigures {
 };
 inline constexpr double kOpeningWarnPct = 88.0;
 
+/// What one stick does to the blades, in °.
+struct BladeMotion {
+    double rightDeg = 0.0, forwardDeg = 0.0;  ///< cyclic, by where the plate goes
+    double collectiveDeg = 0.0;
+};
+
+/// One stick at its end, as asked of the layout and as the machine does it: parted, they are a coupled motion.
+struct CoupledMotion {
+    Function moved = Function::Aileron;
+    BladeMotion asked, done;
+    bool parted = false;
+};
+
+/// Stroke use an arm is chosen for (DOMAIN 5.5).
+inline constexpr double kGoodUsePct = 80.0;
+
 struct ChannelFigures {
     std::string id;
     Figure lowReading, centreReading, highReading;
@@ -111,10 +128,19 @@ struct Figures {
     Figure cyclicDeg;      ///< blade at full cyclic, plate at mid height
     Figure cyclicTiltDeg;  ///< plate tilt at full cyclic, plate at mid height
     Figure strokeUsePct;
-    Figure pitchStepDeg;  ///< of the servo's dead band
+    Figure goodArmMm;           ///< arm radius that brings the stroke use to kGoodUsePct
+    Figure holeMm, holeUsePct;  ///< the hole nearest to that, and the stroke use there; unknown while no holes are given
+    Figure pitchStepDeg;        ///< of the servo's dead band
+    Figure usPerTenthDeg;       ///< servo pulse that moves the blade by 0.1°
+    Figure squareDiffDeg;       ///< blade up less blade down at equal stroke: what arms that are not square cost
+    Figure neutralTiltDeg;      ///< plate at neutral
     Figure fightMm;
-    Figure tiltAtFullCollectiveDeg;  ///< round limit of the envelope at full collective
-    Figure rollRatio, pitchRatio;    ///< done / asked of the layout
+    Figure tiltAtFullCollectiveDeg;       ///< round limit of the envelope at full collective
+    Figure cyclicLeftDeg;                 ///< the same at the blade
+    Limit cyclicLeftLimit = Limit::None;  ///< and what limits it
+    Figure tipGapMm;                      ///< between the tips of blades folded side by side, at full collective
+    std::vector<CoupledMotion> coupled;   ///< aileron, elevator, collective
+    Figure rollRatio, pitchRatio;         ///< done / asked of the layout
     Figure sliderLeftMm, sliderRightMm;
     Figure tailPitchLeftDeg, tailPitchRightDeg, tailNeutralDeg, tailTipSpeed;
     MotorLimits motor;

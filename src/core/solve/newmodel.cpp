@@ -39,7 +39,8 @@ void buildMachine(Setup& s, const SizeClass& c, const Boxes& boxes) {
     m.plate.travelMm = tenth(8.0 * scale);
     const Layout& layout = layouts().front();
     for (std::size_t i = 0; i < layout.azimuthsDeg.size(); ++i) {
-        PlateServo servo{layoutRoles()[i], layout.azimuthsDeg[i], tenth(14.0 * scale), tenth(40.0 * scale), true, 0.0, boxes.plateServo};
+        PlateServo servo{layoutRoles()[i], layout.azimuthsDeg[i], std::nullopt, tenth(14.0 * scale), tenth(40.0 * scale), true, 0.0,
+                         boxes.plateServo};
         m.servos.push_back(servo);
     }
     if (c.bladeMm >= 550.0) m.wiring.supplyLeads = 2.0;

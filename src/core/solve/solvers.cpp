@@ -65,25 +65,46 @@ LinkSteps linkSteps(const Head& head) {
 std::span<const SolverEntry> solvers() {
     static constexpr std::array entries{
         SolverEntry{SolverKind::Endpoints, "endpoints", KH_TR("End points"),
-                    KH_TR("The motor must not start: leads off, hold on. Servos move while you read."), "channel-", solveEndpoints},
+                    KH_TR("The motor must not start: leads off, hold on. Servos move while you read."), "channel-", solveEndpoints, true},
         SolverEntry{SolverKind::Directions, "directions", KH_TR("Directions"),
                     KH_TR("Leads off, main blades off: arms, levers and links move and pinch."),
                     "servo-directions collective-sense cyclic-sense", solveDirections},
+        SolverEntry{SolverKind::Arms, "arms", KH_TR("Arms square"),
+                    KH_TR("Leads off, main blades off, links popped off: an arm that runs to its stop pinches."), "arms-square", solveArms},
         SolverEntry{SolverKind::Links, "links", KH_TR("Level plate"), KH_TR("Leads off, main blades off: arms and levers pinch."),
-                    "arms-square servo-fight", solveLinks},
+                    "level-plate servo-fight", solveLinks},
         SolverEntry{SolverKind::Zero, "zero", KH_TR("Zero pitch"),
                     KH_TR("Main blades are fitted only for this: leads off, nobody in the plane of the disc."), "zero-pitch links",
                     solveZero},
         SolverEntry{SolverKind::Throw, "throw", KH_TR("Reference throw"),
-                    KH_TR("Leads off. Gauge zeroed on the shaft, head locked, machine not moved since."), "reference-throw", solveThrow},
+                    KH_TR("Leads off. Gauge zeroed on the shaft, head locked, machine not moved since."), "reference-throw", solveThrow,
+                    true},
         SolverEntry{SolverKind::Range, "range", KH_TR("Collective range"),
                     KH_TR("Leads off. Read on the controller's collective at −100 and +100 %, with a straight curve."), "collective-range",
-                    solveRange},
+                    solveRange, true},
         SolverEntry{SolverKind::Limit, "limit", KH_TR("Cyclic limit"),
                     KH_TR("Leads off. Stop at the first buzz: a servo that is held against its stop burns out."), "cyclic-limit envelope",
-                    solveLimit},
+                    solveLimit, true},
     };
     return entries;
+}
+
+Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const Reading> fresh) {
+    const std::vector<ReadingSlot> asked = readingSlots(solver.kind, setup);
+    for (const ReadingSlot& slot : asked)
+        if (!slot.optional) (void)needed(fresh, slot.what);
+    std::vector<Reading> all;
+    if (solver.learns) {
+        for (const Reading& r : setup.readings) {
+            const bool monitor = solver.kind == SolverKind::Endpoints;  // the only one the mechanics do not matter to
+            const bool once =
+                !monitor && std::any_of(asked.begin(), asked.end(), [&](const ReadingSlot& s) { return s.optional && s.what == r.what; });
+            if (!monitor && r.what.starts_with(kHandWork)) all.clear();  // read on another machine, so to say
+            else if (!once) all.push_back(r);
+        }
+    }
+    all.insert(all.end(), fresh.begin(), fresh.end());
+    return solver.solve(setup, all);
 }
 
 const SolverEntry* solverById(std::string_view id) {
@@ -106,6 +127,72 @@ RowSolver solverOfRow(std::string_view row) {
     return {};
 }
 
+namespace {
+
+/// Fields whose change makes a reading of this kind say nothing any more, the setting it is read for left out.
+std::span<const char* const> invalidatedBy(SolverKind kind) {
+    static constexpr std::array blade{"machine.head.gripMm", "machine.servos.elevator.armMm"};
+    static constexpr std::array cyclic{"machine.head.gripMm", "machine.servos.elevator.armMm", "machine.head.innerRadiusMm",
+                                       "machine.plate.ballRadiusMm"};
+    static constexpr std::array limit{"machine.head.gripMm",        "machine.servos.elevator.armMm", "machine.head.innerRadiusMm",
+                                      "machine.plate.ballRadiusMm", "controller.collectiveHighPct",  "controller.collectiveLowPct",
+                                      "controller.referencePct"};
+    switch (kind) {
+        case SolverKind::Zero:
+        case SolverKind::Range: return blade;
+        case SolverKind::Throw: return cyclic;
+        case SolverKind::Limit: return limit;
+        default: return {};
+    }
+}
+
+/// What a reading of each kind begins with, and the row it stands in.
+struct ReadingKind {
+    SolverKind kind;
+    const char* prefix;
+    const char* row;
+    const char* setting;
+};
+constexpr std::array kReadingKinds{
+    ReadingKind{SolverKind::Zero, "blade-", "zero-pitch", "controller.collectiveTrimPct"},
+    ReadingKind{SolverKind::Throw, "throw.", "reference-throw", "controller.referencePct"},
+    ReadingKind{SolverKind::Range, "range.", "collective-range", "controller.collectiveHighPct"},
+    ReadingKind{SolverKind::Limit, "clear.", "cyclic-limit", "controller.cyclicLimitPct"},
+};
+
+}  // namespace
+
+std::vector<StaleReading> staleReadings(const Setup& setup) {
+    std::vector<StaleReading> out;
+    for (const ReadingKind& k : kReadingKinds) {
+        const Reading* newest = nullptr;
+        const Reading* turned = nullptr;  // after the newest reading
+        for (const Reading& r : setup.readings) {
+            if (r.what.starts_with(k.prefix)) {
+                newest = &r;
+                turned = nullptr;
+            } else if (r.what.starts_with(kHandWork)) {
+                turned = &r;
+            }
+        }
+        if (newest == nullptr) continue;
+        StaleReading stale{k.row,        k.setting,
+                           newest->what, newest->id,
+                           {},           turned != nullptr ? turned->what.substr(std::string_view(kHandWork).size()) : std::string()};
+        for (const char* path : invalidatedBy(k.kind)) {
+            const auto then = underValue(*newest, path);
+            const auto field = readField(setup, path);
+            if (!then || !field || std::abs(std::get<double>(field->value) - *then) < 1e-9) continue;
+            stale.field = path;
+            stale.then = *then;
+            stale.now = std::get<double>(field->value);
+            break;
+        }
+        if (!stale.field.empty() || !stale.handWork.empty()) out.push_back(std::move(stale));
+    }
+    return out;
+}
+
 std::vector<std::string> settingsInForce(const Setup& setup, SolverKind kind, const std::string& what) {
     std::vector<std::string> paths;
     switch (kind) {
@@ -118,9 +205,13 @@ std::vector<std::string> settingsInForce(const Setup& setup, SolverKind kind, co
         case SolverKind::Throw: paths = {"controller.referencePct"}; break;
         case SolverKind::Range: paths = {"controller.collectiveHighPct", "controller.collectiveLowPct"}; break;
         case SolverKind::Limit: paths = {"controller.cyclicLimitPct"}; break;
+        case SolverKind::Arms:
         case SolverKind::Links:
+            for (const PortSettings& p : setup.controller.ports) paths.push_back("controller.ports." + p.id + ".trimUs");
+            break;
         case SolverKind::Directions: break;
     }
+    for (const char* path : invalidatedBy(kind)) paths.emplace_back(path);
     std::vector<std::string> out;
     for (const std::string& path : paths)
         if (const auto field = readField(setup, path)) out.push_back(underText(path, std::get<double>(field->value)));
@@ -136,7 +227,11 @@ Setup takenOver(const Setup& setup, const Solved& solved, const std::vector<Read
         const std::string id = fmt::format("r{}", number);
         return std::any_of(out.readings.begin(), out.readings.end(), [&](const Reading& r) { return r.id == id; });
     };
-    for (Reading r : readings) {
+    std::vector<Reading> added = readings;
+    for (const SolvedField& a : solved.answers)  // done by hand: written down, since it makes other readings stale
+        if (a.edits.empty() && a.value != 0.0 && a.box == Box::Machine)
+            added.push_back({{}, kHandWork + a.field, a.value, a.unit, {}, {}, {}, {}});
+    for (Reading& r : added) {
         do ++number;
         while (taken());
         r.id = fmt::format("r{}", number);
@@ -163,6 +258,16 @@ std::vector<ReadingSlot> readingSlots(SolverKind kind, const Setup& setup) {
                                render(say(KH_TR("Collective up: the {r} servo, port {p}"), {{"r", p.role}, {"p", p.id}})), "way", true});
             out.push_back({"cyclic.aileron", KH_TR("Stick right: the plate"), "way", true});
             out.push_back({"cyclic.elevator", KH_TR("Stick forward: the plate"), "way", true});
+            return out;
+        }
+        case SolverKind::Arms: {
+            std::vector<ReadingSlot> out;
+            for (const PortSettings& p : setup.controller.ports)
+                if (std::any_of(setup.machine.servos.begin(), setup.machine.servos.end(),
+                                [&](const PlateServo& s) { return s.id == p.role; }))
+                    out.push_back({"arm." + p.role,
+                                   render(say(KH_TR("Arm of the {r} servo, port {p}, up from square"), {{"r", p.role}, {"p", p.id}})), "°",
+                                   true});
             return out;
         }
         case SolverKind::Zero:

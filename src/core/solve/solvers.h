@@ -13,7 +13,7 @@
 
 namespace kh {
 
-enum class SolverKind { Endpoints, Directions, Zero, Throw, Range, Links, Limit };
+enum class SolverKind { Endpoints, Directions, Arms, Links, Zero, Throw, Range, Limit };
 
 /// One number to enter, or one turn of the pliers.
 struct SolvedField {
@@ -50,22 +50,40 @@ struct SolverEntry {
     const char* caution;  ///< what moves, who is near, what to do
     const char* rows;     ///< ledger rows it is taken for; one that ends in "-" stands for all that begin so
     Solved (*solve)(const Setup&, std::span<const Reading>);
+    bool learns = false;  ///< earlier rounds tell it something: the secant, the bracket, the line
 };
 /// All of them, in the order of the work.
 [[nodiscard]] std::span<const SolverEntry> solvers();
 /// @return nullptr if there is none
 [[nodiscard]] const SolverEntry* solverById(std::string_view id);
+/// One round at the bench: `fresh` readings, and the document's earlier ones where the solver learns from them.
+/// @throws InputError naming a reading that this round lacks, or as the solver
+[[nodiscard]] Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const Reading> fresh);
 /// The solver a ledger row is read for, and how its readings begin ("rudder."); no solver if the row is not read.
 struct RowSolver {
     const SolverEntry* solver = nullptr;
     std::string only;
 };
 [[nodiscard]] RowSolver solverOfRow(std::string_view row);
+/// A reading that says nothing any more, since what it was read under has changed.
+struct StaleReading {
+    std::string row;       ///< ledger row it stands in
+    std::string setting;   ///< field it was read for
+    std::string what, id;  ///< of the reading
+    std::string field;     ///< that changed since, with its values; empty: none
+    std::string handWork;  ///< done since on the machine, "blade-links.a"; empty: none
+    double then = 0.0, now = 0.0;
+};
+/// Of zero pitch, throw, range and cyclic limit the newest readings, where stale.
+[[nodiscard]] std::vector<StaleReading> staleReadings(const Setup& setup);
 /// The settings a reading of this kind depends on, as they are: what `Reading::under` keeps.
 [[nodiscard]] std::vector<std::string> settingsInForce(const Setup& setup, SolverKind kind, const std::string& what);
 /// The document with the readings added under ids of their own, and every answer that is a setting entered as *computed*.
 /// @throws InputError as withEdits
 [[nodiscard]] Setup takenOver(const Setup& setup, const Solved& solved, const std::vector<Reading>& readings, const std::string& at);
+
+/// Work by hand that makes readings of the other solvers stale, as `takenOver` writes it down: a turned link, an arm on another tooth.
+inline constexpr const char* kHandWork = "turned.";
 
 /// What this solver can be given for this model.
 [[nodiscard]] std::vector<ReadingSlot> readingSlots(SolverKind kind, const Setup& setup);
@@ -82,6 +100,8 @@ struct RowSolver {
 [[nodiscard]] Solved solveThrow(const Setup& setup, std::span<const Reading> readings);
 /// Collective range from "range.low", "range.high", and "range.mid" where it was read.
 [[nodiscard]] Solved solveRange(const Setup& setup, std::span<const Reading> readings);
+/// Arms square from "arm.elevator" …, each arm's angle at neutral in °, + is ball end up: first teeth, then sub-trim.
+[[nodiscard]] Solved solveArms(const Setup& setup, std::span<const Reading> readings);
 /// Levelling from the heights of the plate over the servos, "level.elevator" …, in mm over any common mark.
 [[nodiscard]] Solved solveLinks(const Setup& setup, std::span<const Reading> readings);
 /// Cyclic limit from the observed binding: "clear.45.high", "buzz.45.high", "binds.45.high"; the value is the limit that
@@ -93,6 +113,9 @@ struct CollectiveTarget {
     double lowDeg = -11.0, highDeg = 11.0;
 };
 [[nodiscard]] CollectiveTarget collectiveTarget(const Machine& machine);
+
+/// By how much an arm turns from one seat to the next: a tooth, or with a cross arm the smallest step its four sides give.
+[[nodiscard]] double splineStepDeg(const ServoProfile& servo, bool cross);
 
 /// Turns of a link by its kind: how finely it can be turned, and what a turn moves.
 struct LinkSteps {
