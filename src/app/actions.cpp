@@ -3,6 +3,7 @@
 // What each entry of the shortcut table does; the menu and the palette are made from it.
 #include "app/desktop.h"
 #include "app/fieldsdialog.h"
+#include "app/handbook.h"
 #include "app/mainwindow.h"
 #include "app/readingsdialog.h"
 #include "app/sparesdialog.h"
@@ -250,9 +251,14 @@ void MainWindow::showShortcuts() { showText(this, tr("Shortcuts"), shortcutsMark
 
 void MainWindow::handbook() {
     for (const auto& folder : places_.data)
-        for (const auto& file : {folder / "handbook/handbook.md", folder.parent_path() / "docs/handbook/handbook.md"})
-            if (std::error_code ec; std::filesystem::exists(file, ec)) {
-                showText(this, tr("Handbook"), QString::fromStdString(io::readFile(file)));
+        for (const auto& pages : {folder / "handbook", folder.parent_path() / "docs/handbook"})
+            if (std::error_code ec; std::filesystem::exists(pages / "handbook.md", ec)) {
+                // the page of the station first, if it has one; every other is a link away
+                const QString own = QString::fromLatin1(stationName(workspace_.station())).toLower() + QStringLiteral(".md");
+                const std::filesystem::path page = pages / own.toStdString();
+                Handbook(this, QString::fromStdString(pages.string()),
+                         std::filesystem::exists(page, ec) ? own : QStringLiteral("handbook.md"))
+                    .exec();
                 return;
             }
     showMessage(tr("The handbook was not found beside the data."));

@@ -233,7 +233,17 @@ TEST_CASE("shortcuts, handbook and about are read in the window") {
         CHECK(text(d).contains(QStringLiteral("GNU General Public License")));
         CHECK(text(d).contains(QStringLiteral("never says that a model is safe")));
     });
-    meeting(b, "handbook", [&](QWidget* d) { CHECK(text(d).contains(QStringLiteral("Keelhaul"))); });
+    b.go(Station::Airframe);
+    meeting(b, "handbook", [&](QWidget* d) { CHECK(text(d).contains(QStringLiteral("Keelhaul never touches a machine"))); });
+    b.go(Station::Pitch);  // a station with a page of its own begins there; the others are a link away
+    meeting(b, "handbook", [&](QWidget* d) {
+        auto* browser = d->findChild<QTextBrowser*>();
+        CHECK(text(d).contains(QStringLiteral("Reference throw")));
+        browser->setSource(QUrl(QStringLiteral("link.md")));
+        CHECK(text(d).contains(QStringLiteral("How the signal comes aboard")));
+        browser->backward();
+        CHECK(text(d).contains(QStringLiteral("clearance rose")));
+    });
 }
 
 TEST_CASE("themes change by key and are remembered; text grows within its bounds") {
