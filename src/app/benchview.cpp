@@ -82,7 +82,8 @@ std::vector<Panel> BenchView::panels() const {
         }
         case Station::Pitch:
             return {{paintBladeSection, QRectF(left, 10, w, h * 0.47), KH_TR("Blade section")},
-                    {paintClearanceRose, QRectF(left, 20 + h * 0.47, w, h * 0.53 - 20), KH_TR("Clearance rose")}};
+                    {paintClearanceRose, QRectF(left, 20 + h * 0.47, w, h * 0.53 - 20), KH_TR("Clearance rose"), true},
+                    {paintRosePlate, QRectF(left, 20 + h * 0.47, w, h * 0.53 - 20), KH_TR("Tilt of the plate")}};
         case Station::Tail: return {{paintTail, QRectF(left, 10, w, h), KH_TR("Tail")}};
         case Station::Power:
             return {{paintHeadSpeeds, QRectF(left, 10, w, h * 0.47), KH_TR("Head speeds")},

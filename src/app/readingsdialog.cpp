@@ -43,9 +43,11 @@ void ReadingsDialog::fill() {
         QStringList under;
         for (const std::string& u : r->under) under << QString::fromStdString(u);
         auto* item = new QListWidgetItem(
-            QStringLiteral("%1   %2   %3   %4")
+            QStringLiteral("%1   %2   %3   %4   %5")
                 .arg(QString::fromStdString(r->at).left(16).replace(QLatin1Char('T'), QLatin1Char(' ')), QString::fromStdString(r->what),
-                     words(say("{v} {u}", {{"v", signedNum(r->value, 1)}, {"u", r->unit}})), under.join(QStringLiteral(", "))));
+                     words(say("{v} {u}", {{"v", signedNum(r->value, 1)}, {"u", r->unit}})),
+                     QStringList{words(r->instrument.c_str()), QString::fromStdString(r->uncertainty)}.join(QLatin1Char(' ')).trimmed(),
+                     under.join(QStringLiteral(", "))));
         item->setData(Qt::UserRole, QString::fromStdString(r->id));
         list_->addItem(item);
     }

@@ -3,8 +3,10 @@
 
 #include "core/base/error.h"
 #include "core/base/typed.h"
+#include "core/solve/bindingchart.h"
 #include "paint/theme.h"
 
+#include <QCheckBox>
 #include <QDialogButtonBox>
 #include <QFormLayout>
 #include <QGridLayout>
@@ -20,8 +22,6 @@ namespace kh::app {
 using namespace paint;
 
 namespace {
-
-constexpr std::array kOutcomes{"", "clear", "buzz", "binds"};
 
 QString coloured(const QString& text, const QColor& colour, bool bold = false) {
     const QString span = QStringLiteral("<span style=\"color:%1\">%2</span>").arg(colour.name(), text.toHtmlEscaped());
@@ -39,6 +39,14 @@ SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntr
     caution->setWordWrap(true);
     caution->setStyleSheet(QStringLiteral("border-left:4px solid %1;padding:6px 10px;background:%2").arg(t.warning.name(), t.sheet.name()));
     layout->addWidget(caution);
+    if (solver.setUpState) {
+        setUp_ = new QCheckBox(tr("The controller is in its set-up state, stabilisation off"));
+        setUp_->setObjectName(QStringLiteral("set-up"));
+        setUp_->setChecked(true);
+        setUp_->setToolTip(tr("In the flying state the plate creeps while the stick is held: what it reads then says nothing."));
+        connect(setUp_, &QCheckBox::toggled, this, &SolveDialog::refresh);
+        layout->addWidget(setUp_);
+    }
     if (solver.kind == SolverKind::Limit) addChart();
     else addTyped(QString::fromStdString(only));
     answer_->setObjectName(QStringLiteral("answer"));
@@ -95,24 +103,39 @@ void SolveDialog::addChart() {
     grid->setSpacing(4);
     static constexpr std::array directions{KH_TR("forward"), KH_TR("forward right"), KH_TR("right"), KH_TR("back right"),
                                            KH_TR("back"),    KH_TR("back left"),     KH_TR("left"),  KH_TR("forward left")};
-    static constexpr std::array collectives{KH_TR("low"), KH_TR("mid"), KH_TR("high")};
+    const std::vector<BindingPlace> before = [&] {
+        try {
+            return bindingChart(learnedReadings(workspace_.setup(), solver_));
+        } catch (const InputError&) {
+            return std::vector<BindingPlace>{};
+        }
+    }();
     grid->addWidget(new QLabel(words(say(KH_TR("limit now {l} %"), {{"l", num(workspace_.setup().controller.cyclicLimitPct)}}))), 0, 0);
-    for (int c = 0; c < 3; ++c)
-        grid->addWidget(
-            new QLabel(words(say(KH_TR("collective {c}"), {{"c", words(collectives[static_cast<std::size_t>(c)]).toStdString()}}))), 0,
-            c + 1);
-    for (int d = 0; d < 8; ++d) {
-        grid->addWidget(new QLabel(words(directions[static_cast<std::size_t>(d)])), d + 1, 0);
-        for (int c = 0; c < 3; ++c) {
-            const std::string what = std::to_string(45 * d) + "." + collectives[static_cast<std::size_t>(c)];
-            auto* place = cycling(
-                {QStringLiteral("–"), words(KH_TR("clear")), words(KH_TR("buzz")), words(KH_TR("binds"))}, QString::fromStdString(what),
-                tr("Stick %1, collective %2")
-                    .arg(words(directions[static_cast<std::size_t>(d)]), words(collectives[static_cast<std::size_t>(c)])));
-            grid->addWidget(place, d + 1, c + 1);
+    static constexpr std::array collectives{KH_TR("collective low"), KH_TR("collective mid"), KH_TR("collective high")};
+    for (std::size_t c = 0; c < collectives.size(); ++c) grid->addWidget(new QLabel(words(collectives[c])), 0, static_cast<int>(c) + 1);
+    for (std::size_t d = 0; d < directions.size(); ++d) {
+        const int row = static_cast<int>(d) + 1;
+        grid->addWidget(new QLabel(words(directions[d])), row, 0);
+        for (std::size_t c = 0; c < collectives.size(); ++c) {
+            const int direction = kChartStepDeg * static_cast<int>(d);
+            const std::string what = placeName(direction, c);
+            const auto known = std::find_if(before.begin(), before.end(),
+                                            [&](const BindingPlace& p) { return p.directionDeg == direction && p.collective == c; });
+            auto* place = cycling({known == before.end() ? QStringLiteral("–") : words(placeText(*known)), words(kChartOutcomes[0]),
+                                   words(kChartOutcomes[1]), words(kChartOutcomes[2])},
+                                  QString::fromStdString(what), tr("Stick %1, %2").arg(words(directions[d]), words(collectives[c])));
+            grid->addWidget(place, row, static_cast<int>(c) + 1);
             slots_.push_back({what, "%", nullptr, place});
         }
     }
+    auto* rest = new QPushButton(tr("The rest is clear"));
+    rest->setObjectName(QStringLiteral("rest-clear"));
+    rest->setAutoDefault(false);
+    connect(rest, &QPushButton::clicked, this, [this] {
+        for (const Slot& slot : slots_)
+            if (slot.outcome->property("outcome").toInt() == 0) slot.outcome->click();
+    });
+    grid->addWidget(rest, static_cast<int>(directions.size()) + 1, 0);
     static_cast<QVBoxLayout*>(layout())->addLayout(grid);
 }
 
@@ -144,7 +167,7 @@ std::vector<Reading> SolveDialog::typed() const {
             if (slot.unit == "way") {
                 r.value = outcome == 1 ? 1.0 : outcome == 2 ? -1.0 : 0.0;
             } else {
-                r.what = std::string(kOutcomes[static_cast<std::size_t>(outcome)]) + "." + slot.what;
+                r.what = std::string(kChartOutcomes[static_cast<std::size_t>(outcome - 1)]) + "." + slot.what;
                 r.value = setup.controller.cyclicLimitPct;
             }
         } else {
@@ -158,7 +181,11 @@ std::vector<Reading> SolveDialog::typed() const {
                     tr("\"%1\" is not a number in %2").arg(slot.editor->text(), QString::fromStdString(slot.unit)).toStdString());
             r.value = *number;
         }
+        const Instrument with = instrumentFor(solver_.kind, r.unit);
+        r.instrument = with.name;
+        r.uncertainty = with.uncertainty;
         r.under = settingsInForce(setup, solver_.kind, r.what);
+        if (setUp_ != nullptr && !setUp_->isChecked()) r.under.emplace_back(kFlyingState);
         out.push_back(std::move(r));
     }
     return out;

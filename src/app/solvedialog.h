@@ -6,6 +6,7 @@
 
 #include <QDialog>
 
+class QCheckBox;
 class QLabel;
 class QLineEdit;
 class QPushButton;
@@ -38,6 +39,7 @@ private:
     Workspace& workspace_;
     const SolverEntry& solver_;
     std::vector<Slot> slots_;
+    QCheckBox* setUp_ = nullptr;  ///< where the state matters
     QLabel* answer_;
     QPushButton* enter_;
     Solved solved_;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/conventions.h"
 #include "paint/drawings.h"
+#include "paint/linework.h"
 #include "paint/theme.h"
 
 #include <QBuffer>
@@ -25,6 +26,21 @@ QPainterPath section(double chord, double thickness) {
     return path;
 }
 
+/// Where one of the three roses stands in their area.
+struct RoseFrame {
+    QPointF centre;
+    double radius;   ///< pixels of `mostDeg`
+    double mostDeg;  ///< the largest free tilt of all
+};
+RoseFrame roseFrame(QRectF area, const Scene& s, std::size_t i) {
+    double most = 1.0;
+    for (const ClearanceRose& r : s.evaluation.roses)
+        for (const EnvelopePoint& e : r.points) most = std::max(most, e.tiltDeg);
+    const double cell = area.width() / 3.0;
+    const double radius = std::min(cell * 0.40, (area.height() - 74) / 2);
+    return {QPointF(area.left() + cell * (static_cast<double>(i) + 0.5), area.top() + 34 + radius), radius, most};
+}
+
 }  // namespace
 
 void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
@@ -47,11 +63,8 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
             p.drawText(QRectF(at.x() - 20, at.y() - 9, 40, 18), Qt::AlignCenter, words(say("{d}", {{"d", signedNum(d)}})));
         }
     }
-    QPen centre(t.muted, 1);
-    centre.setDashPattern({14, 3, 3, 3});
-    p.setPen(centre);
-    p.drawLine(pivot - QPointF(radius + 6, 0), pivot + QPointF(chord, 0));
-    p.drawLine(pivot - QPointF(0, 70), pivot + QPointF(0, 70));
+    centreLine(p, pivot - QPointF(radius + 6, 0), pivot + QPointF(chord, 0));
+    centreLine(p, pivot - QPointF(0, 70), pivot + QPointF(0, 70));
     const auto draw = [&](double deg, const QPen& pen, const QBrush& brush) {
         p.save();
         p.translate(pivot);
@@ -62,8 +75,7 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
         p.drawPath(section(chord, 0.13));
         p.restore();
     };
-    QPen ghost(t.muted, 1);
-    ghost.setDashPattern({4, 3});
+    const QPen ghost = ghostPen();
     const Figures& f = s.evaluation.figures;
     for (const Figure* end : {&f.collectiveHighDeg, &f.collectiveLowDeg})
         if (end->known) {
@@ -72,8 +84,6 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
             p.setPen(limit);
             const QPointF dir(-cosDeg(end->value), -sinDeg(end->value));
             p.drawLine(pivot + dir * (chord * 0.34), pivot + dir * (radius + 12));
-            drawText(p, pivot + dir * (radius * 0.74) + QPointF(-6, end->value > 0 ? -7 : 17),
-                     words(say(KH_TR("{v}°"), {{"v", signedNum(end->value, 1)}})), Theme::font(13, true), t.controller);
         }
     draw(0, ghost, Qt::NoBrush);
     draw(now, QPen(t.machine, 1.6), QBrush(Theme::over(t.sheet, t.machine, 0.12)));
@@ -83,6 +93,14 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
     p.setBrush(t.sheet);
     p.setPen(QPen(t.machine, 1.6));
     p.drawEllipse(pivot, 5, 5);
+    for (const Figure* end : {&f.collectiveHighDeg, &f.collectiveLowDeg})  // over the gauge's line, wherever it stands
+        if (end->known) {
+            const QString text = words(say(KH_TR("{v}°"), {{"v", signedNum(end->value, 1)}}));
+            const QPointF at =
+                pivot + QPointF(-cosDeg(end->value), -sinDeg(end->value)) * (radius * 0.74) + QPointF(-6, end->value > 0 ? -7 : 17);
+            p.fillRect(QRectF(at.x() - 2, at.y() - 12, textWidth(text, Theme::font(13, true)) + 4, 15), t.sheet);
+            drawText(p, at, text, Theme::font(13, true), t.controller);
+        }
     // the gauge's window
     const QRectF window(area.left() + area.width() * 0.70, area.top() + 40, 128, 54);
     p.setBrush(t.sheet);
@@ -101,17 +119,9 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
     p.setRenderHint(QPainter::Antialiasing);
     drawTitle(p, area, KH_TR("Clearance rose"), words(KH_TR("free tilt in each direction, and what full cyclic asks")));
     const std::array<const char*, 3> names{KH_TR("low collective"), KH_TR("mid"), KH_TR("high collective")};
-    const double cell = area.width() / 3.0;
-    const double most = [&] {
-        double m = 1;
-        for (const ClearanceRose& r : s.evaluation.roses)
-            for (const EnvelopePoint& e : r.points) m = std::max(m, e.tiltDeg);
-        return m;
-    }();
-    const double radius = std::min(cell * 0.40, (area.height() - 74) / 2);
     for (std::size_t i = 0; i < 3; ++i) {
         const ClearanceRose& rose = s.evaluation.roses[i];
-        const QPointF c(area.left() + cell * (static_cast<double>(i) + 0.5), area.top() + 34 + radius);
+        const auto [c, radius, most] = roseFrame(area, s, i);
         p.setBrush(QBrush(Theme::over(t.sheet, t.danger, 0.35), Qt::BDiagPattern));
         p.setPen(QPen(t.rule, 1));
         p.drawEllipse(c, radius, radius);
@@ -131,10 +141,17 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
         p.setPen(dash);
         p.setBrush(Qt::NoBrush);
         p.drawEllipse(c, radius * asked / most, radius * asked / most);
-        if (i == 1 && s.trace.tiltDeg > 0.05) {
-            p.setPen(Qt::NoPen);
-            p.setBrush(t.ink);
-            p.drawEllipse(c + QPointF(sinDeg(s.trace.towardDeg), -cosDeg(s.trace.towardDeg)) * radius * s.trace.tiltDeg / most, 4, 4);
+        // what was seen: a tick where it was clear, a diamond where it buzzed or bound
+        for (const BindingMark& mark : s.evaluation.figures.binding) {
+            if (mark.collective != i) continue;
+            const QPointF way(sinDeg(mark.towardDeg), -cosDeg(mark.towardDeg));
+            const QPointF side(-way.y(), way.x());
+            const auto at = [&](double tilt) { return c + way * radius * std::min(1.08, tilt / most); };
+            if (mark.clearTiltDeg) {
+                p.setPen(QPen(t.pass, 2.4));
+                p.drawLine(at(*mark.clearTiltDeg) - side * 5, at(*mark.clearTiltDeg) + side * 5);
+            }
+            if (mark.unclearTiltDeg) drawMark(p, Severity::Danger, at(*mark.unclearTiltDeg), 9);
         }
         const double y = c.y() + radius + 18;
         const QString text =
@@ -144,6 +161,15 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
     }
 }
 
+void paintRosePlate(QPainter& p, QRectF area, const Scene& s) {
+    if (s.trace.tiltDeg < 0.05) return;
+    const auto [c, radius, most] = roseFrame(area, s, 1);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setPen(Qt::NoPen);
+    p.setBrush(Theme::tokens().ink);
+    p.drawEllipse(c + QPointF(sinDeg(s.trace.towardDeg), -cosDeg(s.trace.towardDeg)) * radius * s.trace.tiltDeg / most, 4, 4);
+}
+
 void paintTail(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
@@ -151,11 +177,8 @@ void paintTail(QPainter& p, QRectF area, const Scene& s) {
     const TailFacts& tail = s.setup.machine.tail;
     const QPointF hub(area.center().x(), area.top() + area.height() * 0.52);
     const double pixels = std::min(area.width(), area.height()) / 110.0;
-    QPen centre(t.muted, 1);
-    centre.setDashPattern({14, 3, 3, 3});
-    p.setPen(centre);
-    p.drawLine(QPointF(hub.x(), area.top() + 26), QPointF(hub.x(), area.bottom() - 60));
-    p.drawLine(hub - QPointF(46 * pixels, 0), hub + QPointF(46 * pixels, 0));
+    centreLine(p, QPointF(hub.x(), area.top() + 26), QPointF(hub.x(), area.bottom() - 60));
+    centreLine(p, hub - QPointF(46 * pixels, 0), hub + QPointF(46 * pixels, 0));
     // boom and gear case
     p.setPen(QPen(t.machine, 1.6));
     p.setBrush(Theme::over(t.sheet, t.machine, 0.08));
@@ -168,8 +191,7 @@ void paintTail(QPainter& p, QRectF area, const Scene& s) {
     const double unit = 7.0 * pixels / std::max(1.0, travel);
     const double neutralX = hub.x() + 17 * pixels;
     const double x = neutralX + s.trace.sliderMm * unit;
-    QPen ghost(t.muted, 1);
-    ghost.setDashPattern({4, 3});
+    const QPen ghost = ghostPen();
     p.setPen(ghost);
     p.setBrush(Qt::NoBrush);
     p.drawRect(QRectF(neutralX - 3 * pixels, hub.y() - 4 * pixels, 6 * pixels, 8 * pixels));

@@ -50,6 +50,9 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s);
 /// The clearance rose at low, mid and high collective, with what is asked.
 void paintClearanceRose(QPainter& p, QRectF area, const Scene& s);
 
+/// Where the plate tilts now, over the rose of mid collective.
+void paintRosePlate(QPainter& p, QRectF area, const Scene& s);
+
 /// Tail rotor and slider from above; which way the trailing edges go.
 void paintTail(QPainter& p, QRectF area, const Scene& s);
 

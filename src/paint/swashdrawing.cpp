@@ -2,6 +2,7 @@
 #include "core/base/conventions.h"
 #include "core/setup/layouts.h"
 #include "paint/drawings.h"
+#include "paint/linework.h"
 #include "paint/theme.h"
 
 #include <QPainterPath>
@@ -16,24 +17,6 @@ QPointF polar(QPointF centre, double radius, double azimuthDeg) {
     return centre + QPointF(radius * sinDeg(azimuthDeg), -radius * cosDeg(azimuthDeg));
 }
 
-QPen machinePen(double w) { return QPen(Theme::tokens().machine, w, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin); }
-
-void centreLine(QPainter& p, QPointF a, QPointF b) {
-    QPen pen(Theme::tokens().muted, 1);
-    pen.setDashPattern({14, 3, 3, 3});
-    p.setPen(pen);
-    p.drawLine(a, b);
-}
-
-void portBadge(QPainter& p, QPointF centre, const QString& port, double size = 20) {
-    p.setPen(Qt::NoPen);
-    p.setBrush(Theme::tokens().controller);
-    p.drawRoundedRect(QRectF(centre.x() - size / 2, centre.y() - size / 2, size, size), 2, 2);
-    p.setFont(Theme::font(size > 16 ? 13 : 12, true));
-    p.setPen(Theme::tokens().sheet);
-    p.drawText(QRectF(centre.x() - size / 2, centre.y() - size / 2 - 1, size, size), Qt::AlignCenter, port);
-}
-
 void servoBody(QPainter& p, QPointF axle, double alongDeg, double length, double width) {
     const Tokens& t = Theme::tokens();
     p.save();
@@ -46,24 +29,6 @@ void servoBody(QPainter& p, QPointF axle, double alongDeg, double length, double
     p.drawLine(QPointF(length * 0.22, -width / 2), QPointF(length * 0.22, width / 2));
     p.restore();
 }
-
-/// A dimension line with its ticks, `offset` beside the stretch it measures.
-void dimension(QPainter& p, QPointF a, QPointF b, QPointF offset, const QString& text) {
-    const Tokens& t = Theme::tokens();
-    const QPointF from = a + offset, to = b + offset;
-    p.setPen(QPen(t.muted, 1));
-    p.drawLine(a + offset * 0.2, from + offset * 0.25);
-    p.drawLine(b + offset * 0.2, to + offset * 0.25);
-    p.setPen(QPen(t.ink, 1));
-    p.drawLine(from, to);
-    for (const QPointF end : {from, to}) p.drawLine(end + QPointF(-4, 4), end + QPointF(4, -4));
-    const double w = textWidth(text, Theme::font(12));
-    const QPointF at = (from + to) / 2 - QPointF(w / 2, -5);
-    p.fillRect(QRectF(at.x() - 3, at.y() - 13, w + 6, 17), t.sheet);
-    drawText(p, at, text, Theme::font(12), t.ink);
-}
-
-QString millimetres(const char* name, double v) { return words(say(KH_TR("{n} {v} mm"), {{"n", std::string(name)}, {"v", num(v, 1)}})); }
 
 /// Where the plan stands in its area.
 struct PlanFrame {
@@ -171,9 +136,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     }();
     for (std::size_t i = 0; i < set.size() && i < m.servos.size(); ++i) {
         if (std::abs(set[i] - m.servos[i].azimuthDeg) < 0.5) continue;
-        QPen dashed(t.controller, 1.6);
-        dashed.setDashPattern({4, 3});
-        p.setPen(dashed);
+        p.setPen(setPen());
         p.setBrush(Qt::NoBrush);
         const QPointF ball = polar(c, ring, set[i]);
         p.drawEllipse(ball, 8, 8);
@@ -198,9 +161,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         const double builtAngle = angle(m.servos[0].azimuthDeg, m.servos[1].azimuthDeg);
         const double setAngle = angle(set[0], set[2]);
         arc(m.servos[0].azimuthDeg, m.servos[0].azimuthDeg + builtAngle, machinePen(1.6));
-        QPen dashed(t.controller, 1.6);
-        dashed.setDashPattern({4, 3});
-        arc(set[0], set[0] - setAngle, dashed);
+        arc(set[0], set[0] - setAngle, setPen());
         const auto label = [&](double azimuth, double deg, const QColor& colour) {
             const QString text = QString::number(deg, 'f', 0) + QStringLiteral("°");
             const double w = textWidth(text, Theme::font(16, true));
@@ -246,92 +207,6 @@ void paintSwashTilt(QPainter& p, QRectF area, const Scene& s) {
         p.setPen(t.ink);
         p.drawText(QRectF(at.x() - 24, at.y() - 9, 48, 18), Qt::AlignCenter,
                    QString::number(s.trace.towardDeg, 'f', 0) + QStringLiteral("°"));
-    }
-}
-
-void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
-    const Tokens& t = Theme::tokens();
-    p.setRenderHint(QPainter::Antialiasing);
-    if (s.trace.servos.empty()) return;
-    // the port that moves most, so that the section shows what happens
-    const auto moved = std::max_element(s.trace.servos.begin(), s.trace.servos.end(), [](const ServoTrace& a, const ServoTrace& b) {
-        return std::abs(a.armDeg) < std::abs(b.armDeg) - 1e-9;
-    });
-    const Machine& m = s.setup.machine;
-    const auto built = std::find_if(m.servos.begin(), m.servos.end(), [&](const PlateServo& x) { return x.id == moved->role; });
-    if (built == m.servos.end()) return;
-    double x = drawText(p, area.topLeft() + QPointF(0, 14), words(say(KH_TR("Section through port {p}"), {{"p", moved->port}})),
-                        Theme::font(13, true), t.ink) +
-               8;
-    drawText(p, {x, area.top() + 14}, words(say(KH_TR("azimuth {a}°"), {{"a", num(built->azimuthDeg)}})), Theme::font(12), t.muted);
-    if (s.exaggeration > 1.0)
-        drawText(p, {area.left(), area.top() + 32}, words(say(KH_TR("drawn {f} ×"), {{"f", num(s.exaggeration)}})), Theme::font(12, true),
-                 t.warning);
-
-    const double tall = built->linkMm + 2.2 * built->armMm;
-    const double pixels =
-        std::min((area.height() - 34) / (tall + 10), (area.width() * 0.62) / (ballRadiusMm(m, *built) + built->armMm + 24));
-    const double mastX = area.left() + area.width() * 0.30;
-    const double plateY = area.top() + 34 + 1.25 * built->armMm * pixels;
-    const auto at = [&](double rightMm, double upMm) { return QPointF(mastX + rightMm * pixels, plateY - upMm * pixels); };
-    // the mast
-    p.setPen(machinePen(1.6));
-    for (const double side : {-5.0, 5.0})
-        p.drawLine(QPointF(mastX + side * pixels * 0.6, area.top() + 24), QPointF(mastX + side * pixels * 0.6, area.bottom() - 4));
-    centreLine(p, {mastX, area.top() + 20}, {mastX, area.bottom()});
-    QPen ghost(t.muted, 1);
-    ghost.setDashPattern({4, 3});
-    const double r = ballRadiusMm(m, *built);
-    const double axle = r + built->armMm;
-    const double servoUp = -built->linkMm;
-    // ghost of the neutral position
-    p.setPen(ghost);
-    p.setBrush(Qt::NoBrush);
-    p.drawLine(at(-r, 0), at(r, 0));
-    p.drawLine(at(r, 0), at(r, servoUp));
-    p.drawLine(at(r, servoUp), at(axle, servoUp));
-    // now
-    const double ball = heightAt(s.trace.now.plate, r, built->azimuthDeg);
-    const double opposite = heightAt(s.trace.now.plate, r, built->azimuthDeg + 180.0);
-    p.setPen(machinePen(2.4));
-    const double drawnBall = ball * s.exaggeration;  // only drawn so: the numbers stay
-    const double drawnArm = std::clamp(moved->armDeg * s.exaggeration, -85.0, 85.0);
-    p.drawLine(at(-r, opposite * s.exaggeration), at(r, drawnBall));
-    p.setBrush(t.sheet);
-    p.setPen(machinePen(1.6));
-    p.drawEllipse(at(0, (ball + opposite) / 2 * s.exaggeration), 8.5 * pixels * 0.6, 8.5 * pixels * 0.6);
-    const QPointF joint = at(axle, servoUp) + QPointF(-built->armMm * pixels * cosDeg(drawnArm), -built->armMm * pixels * sinDeg(drawnArm));
-    p.setPen(machinePen(1.6));
-    p.setBrush(Theme::over(t.sheet, t.machine, 0.10));
-    p.drawRect(QRectF(at(axle, servoUp).x() - 6 * pixels, at(axle, servoUp).y() - 14 * pixels, 13 * pixels, 26 * pixels));
-    p.setPen(machinePen(2.4));
-    p.drawLine(at(r, drawnBall), joint);
-    p.setPen(machinePen(6));
-    p.drawLine(joint, at(axle, servoUp));
-    p.setPen(QPen(t.sheet, 3));
-    p.drawLine(joint, at(axle, servoUp));
-    p.setPen(machinePen(1.6));
-    p.setBrush(t.sheet);
-    for (const QPointF q : {at(r, drawnBall), joint, at(axle, servoUp)}) p.drawEllipse(q, 4.5, 4.5);
-    portBadge(p, at(axle, servoUp) - QPointF(-1 * pixels, 9 * pixels), QString::fromStdString(moved->port), 16);
-    // dimensions
-    p.setPen(QPen(t.ink, 1));
-    const double dx = at(r, 0).x() + 26;
-    p.drawLine(QPointF(dx, at(0, 0).y()), QPointF(dx, at(0, drawnBall).y()));
-    for (const double h : {0.0, drawnBall}) p.drawLine(QPointF(dx - 4, at(0, h).y() + 4), QPointF(dx + 4, at(0, h).y() - 4));
-    drawText(p, {dx + 9, at(0, drawnBall / 2).y() + 5}, words(say(KH_TR("{h} mm"), {{"h", signedNum(ball, 2)}})), Theme::font(13, true),
-             t.ink);
-    drawText(p, {at(axle, servoUp).x() + 9 * pixels, at(axle, servoUp).y() + 5},
-             words(say(KH_TR("arm {a}°"), {{"a", signedNum(moved->armDeg, 1)}})), Theme::font(13, true), t.ink);
-    drawText(p, {area.left(), at(0, opposite * s.exaggeration).y() + 22}, words(say(KH_TR("tilt {t}°"), {{"t", num(s.trace.tiltDeg, 1)}})),
-             Theme::font(13, true), t.ink);
-    if (s.dimensions) {
-        dimension(p, at(r, servoUp), at(axle, servoUp), QPointF(0, 18), millimetres("r", built->armMm));
-        dimension(p, at(r, 0), at(r, servoUp), QPointF(-22, 0), millimetres("L", built->linkMm));
-    } else {
-        drawText(p, {area.left() + area.width() * 0.37, area.bottom() - 4},
-                 words(say(KH_TR("r {r} mm, L {l} mm"), {{"r", num(built->armMm, 1)}, {"l", num(built->linkMm, 1)}})), Theme::font(12),
-                 t.muted);
     }
 }
 
@@ -425,6 +300,15 @@ void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s) {
         hairline(p, area.left(), y + 32, area.right(), t.rule);
         y += 50;
         if (y + 40 > area.bottom()) break;
+    }
+    // how the plan is drawn
+    if (y + 26 > area.bottom()) return;
+    p.setRenderHint(QPainter::Antialiasing);
+    for (const auto& [pen, text] : {std::pair(machinePen(2.4), KH_TR("as built")), std::pair(setPen(), KH_TR("as set"))}) {
+        p.setPen(pen);
+        p.drawLine(QPointF(area.left(), y - 4), QPointF(area.left() + 26, y - 4));
+        drawText(p, {area.left() + 36, y}, words(text), Theme::font(12), t.ink);
+        y += 19;
     }
 }
 

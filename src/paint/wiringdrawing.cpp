@@ -44,7 +44,8 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
     p.setRenderHint(QPainter::Antialiasing);
     const Setup& setup = s.setup;
     const Wiring& w = setup.machine.wiring;
-    drawTitle(p, area, KH_TR("Wiring"), words(KH_TR("check each plug's polarity mark on the case before power")));
+    drawTitle(p, area, KH_TR("Wiring"),
+              words(say(KH_TR("each plug: {m}"), {{"m", words(setup.controller.profile.plugMark.c_str()).toStdString()}})));
     const double top = area.top() + 34;
     const double width = area.width();
     const Box4 receiver{QRectF(area.left(), top, width * 0.24, 92), t.transmitter};

@@ -23,14 +23,23 @@ struct Named {
 
 const std::vector<Named>& drawings() {
     static const std::vector<Named> all{
-        {"plan", paintSwashPlan, false},        {"tilt", paintSwashTilt, true},
-        {"section", paintSwashSection, true},   {"strokes", paintStrokes, true},
-        {"asked", paintAskedAndDone, true},     {"blade", paintBladeSection, true},
-        {"rose", paintClearanceRose, true},     {"tail", paintTail, true},
-        {"helicopter", paintHelicopter, false}, {"transmitter", paintTransmitter, true},
-        {"channels", paintChannelBars, true},   {"hold", paintHoldBars, false},
-        {"speeds", paintHeadSpeeds, false},     {"pinions", paintPinionTable, false},
-        {"wiring", paintWiring, false},         {"rates", paintRates, true},
+        {"plan", paintSwashPlan, false},
+        {"tilt", paintSwashTilt, true},
+        {"section", paintSwashSection, true},
+        {"strokes", paintStrokes, true},
+        {"asked", paintAskedAndDone, true},
+        {"blade", paintBladeSection, true},
+        {"rose", paintClearanceRose, false},
+        {"rose plate", paintRosePlate, true},
+        {"tail", paintTail, true},
+        {"helicopter", paintHelicopter, false},
+        {"transmitter", paintTransmitter, true},
+        {"channels", paintChannelBars, true},
+        {"hold", paintHoldBars, false},
+        {"speeds", paintHeadSpeeds, false},
+        {"pinions", paintPinionTable, false},
+        {"wiring", paintWiring, false},
+        {"rates", paintRates, true},
         {"gain", paintGainScales, false},
     };
     return all;
@@ -69,7 +78,7 @@ TEST_CASE("every drawing leaves ink and moves with the deck exactly when it shou
         const QImage b = picture(n.drawing, khtest::turnstone(), moved());
         QImage blank(a.size(), a.format());
         blank.fill(Theme::tokens().sheet);
-        if (std::string(n.name) != "tilt") CHECK(a != blank);
+        if (std::string(n.name) != "tilt" && std::string(n.name) != "rose plate") CHECK(a != blank);
         CHECK((a != b) == n.moves);
     }
 }
@@ -143,7 +152,9 @@ TEST_CASE("the switches of every transmitter stand apart, however narrow the dra
 }
 
 TEST_CASE("the wiring plan follows the facts: receiver kind, throttle lead, supply leads") {
-    const auto drawn = [](const std::vector<Edit>& edits) { return picture(paintWiring, khtest::edited(khtest::turnstone(), edits), still()); };
+    const auto drawn = [](const std::vector<Edit>& edits) {
+        return picture(paintWiring, khtest::edited(khtest::turnstone(), edits), still());
+    };
     const QImage built = drawn({});
     using namespace std::string_literals;
     CHECK(drawn({{"machine.wiring.receiver", "a lead each"s}}) != built);

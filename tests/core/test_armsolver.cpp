@@ -108,7 +108,7 @@ TEST_CASE("the seat is told in sides and teeth that add up") {
 
     s.machine.arms.cross = false;
     const Solved whole = solveArms(s, std::vector{arm("left", 20.0)});
-    CHECK(render(answer(whole, "arms.left")->todo) == "Take the left servo's arm off and seat it 1 teeth down: −14.4° in all.");
+    CHECK(render(answer(whole, "arms.left")->todo) == "Take the left servo's arm off and seat it one tooth down: −14.4° in all.");
     CHECK(answer(whole, "arms.left")->value == Approx(-14.4));
 }
 
@@ -147,7 +147,7 @@ TEST_CASE("work by hand is written down with the readings, and makes what was re
         rows.insert(stale.row);
         CHECK(stale.handWork == "blade-links.b");
     }
-    CHECK(rows == std::set<std::string>{"zero-pitch", "reference-throw", "collective-range"});
+    CHECK(rows == std::set<std::string>{"zero-pitch", "reference-throw", "collective-range", "cyclic-limit"});
     const Evaluation e = evaluate(after);
     REQUIRE(khtest::find(e, "stale-reading.reference-throw") != nullptr);
     CHECK_THAT(render(khtest::find(e, "stale-reading.reference-throw")->found), Contains("blade-links.b"));
@@ -199,4 +199,33 @@ TEST_CASE("a round takes no reading from an earlier one, except to learn from it
     };
     CHECK_THAT(lines(s), Contains("θ₀"));        // the secant through the throw before
     CHECK_THAT(lines(turned), !Contains("θ₀"));  // another machine since
+}
+
+TEST_CASE("bad readings are told with their likely cause") {
+    const Setup s = turnstone();
+    const auto told = [&](const char* solver, const std::vector<std::pair<std::string, double>>& in, const char* unit = "°") {
+        std::vector<Reading> fresh;
+        for (const auto& [what, value] : in) {
+            Reading r;
+            r.what = what;
+            r.value = value;
+            r.unit = unit;
+            fresh.push_back(r);
+        }
+        std::string text;
+        for (const Message& m : solveRound(s, *solverById(solver), fresh).remarks) text += render(m) + "\n";
+        return text;
+    };
+    // a gauge that was not zeroed: both ends, both blades
+    CHECK_THAT(told("range", {{"range.high", 13.1}, {"range.low", -9.9}}), Contains("shifted by +1.6°") && Contains("not zeroed"));
+    CHECK_THAT(told("range", {{"range.high", 13.1}, {"range.low", -9.9}, {"range.mid", 1.6}}), Contains("gauge reads +1.6°"));
+    CHECK_THAT(told("range", {{"range.high", 11.6}, {"range.low", -11.5}}), !Contains("shifted"));
+    CHECK_THAT(told("zero", {{"blade-a.tail", 2.0}, {"blade-b.nose", 2.1}, {"blade-a.nose", 2.0}, {"blade-b.tail", 1.9}}),
+               Contains("off by +2.0° the same way") && Contains("not zeroed"));
+    CHECK_THAT(told("zero", {{"blade-a.tail", 0.8}, {"blade-b.nose", -0.8}, {"blade-a.nose", 0.8}, {"blade-b.tail", -0.8}}),
+               !Contains("not zeroed"));
+    // a ruler between folded tips
+    CHECK_THAT(told("throw", {{"throw.left", 98.3}, {"throw.right", -98.3}}, "mm"), Contains("98.3 mm between the tips is 6.0° ± 0.03°"));
+    CHECK_THROWS_WITH(told("throw", {{"throw.left", 70.0}, {"throw.right", -6.0}}), Contains("throw.left") && Contains("±45"));
+    CHECK_THROWS_WITH(told("range", {{"range.high", -11.0}, {"range.low", 11.0}}), Contains("reverse the collective"));
 }

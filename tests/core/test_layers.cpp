@@ -97,3 +97,34 @@ TEST_CASE("core and io are free of Qt") {
             while (std::getline(in, line)) REQUIRE_FALSE(std::regex_search(line, qt));
         }
 }
+
+TEST_CASE("helpers keep their names apart, since a first build joins the files of core and of io") {
+    // at the left margin of an unnamed namespace: constants, functions and types; an alias may stand twice
+    static const std::regex type(R"re(^(?:struct|class|enum class) (\w+) )re");
+    static const std::regex other(R"re(^(?:constexpr |const |static |inline )*[A-Za-z_][\w:<>,&* ]*[ &*](\w+)(?:\(| = |\{))re");
+    for (const char* folder : {"/src/core", "/src/io"}) {
+        std::map<std::string, std::string> seen;
+        std::vector<std::string> twice;
+        std::size_t helpers = 0;
+        for (const auto& entry : fs::recursive_directory_iterator(std::string(KEELHAUL_SOURCE) + folder)) {
+            if (entry.path().extension() != ".cpp") continue;
+            std::ifstream in(entry.path());
+            std::string line;
+            std::smatch m;
+            bool unnamed = false;
+            while (std::getline(in, line)) {
+                if (line == "namespace {") unnamed = true;
+                else if (line == "}  // namespace") unnamed = false;
+                else if (unnamed && !line.starts_with("using ") &&
+                         (std::regex_search(line, m, type) || std::regex_search(line, m, other))) {
+                    ++helpers;
+                    const auto [before, fresh] = seen.emplace(m[1], entry.path().filename().string());
+                    if (!fresh && before->second != entry.path().filename().string())
+                        twice.push_back(m[1].str() + " in " + before->second + " and " + entry.path().filename().string());
+                }
+            }
+        }
+        CHECK(twice == std::vector<std::string>{});
+        CHECK(helpers > (std::string(folder) == "/src/core" ? 200U : 20U));
+    }
+}

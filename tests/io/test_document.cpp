@@ -271,7 +271,7 @@ TEST_CASE("a newer installed profile is offered whole, an older or foreign one i
     io::Library lib = io::loadLibrary({KEELHAUL_SOURCE "/data"});
     REQUIRE(io::withNewerProfiles(khtest::turnstone(), lib) == khtest::turnstone());
     for (ControllerProfile& p : lib.controllers) {
-        p.version = 2;
+        ++p.version;
         p.trimSafeUs = 40;
     }
     const Setup after = io::withNewerProfiles(khtest::turnstone(), lib);

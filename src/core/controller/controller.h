@@ -16,6 +16,7 @@ struct ControllerProfile {
     double centreUs = 1500.0;  ///< what its monitor calls 0 %
     double usPerPct = 4.0;
     double deadBandPct = 0.5;
+    double monitorStopPct = 150.0;     ///< the most its monitor can show
     bool punishesOvershoot = true;     ///< readings beyond ±100 are not wanted
     double referenceDeg = 6.0;         ///< cyclic angle it wants to learn
     double referenceDemandPct = 60.0;  ///< at this demand
@@ -36,6 +37,7 @@ struct ControllerProfile {
     GainScale gainScale = GainScale::ModePercent;
     std::vector<std::string> ports;  ///< port names for the plate servos, in order
     std::vector<std::string> channelOrder;
+    std::string plugMark = "check the mark on the case";  ///< which way round a plug goes
     std::vector<MenuEntry> menu;
     bool operator==(const ControllerProfile&) const = default;
 };

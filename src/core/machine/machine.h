@@ -56,6 +56,9 @@ struct Rotor {
 /// How a link is made: by pliers at its ends, by turning the rod between two opposite threads, or not at all.
 enum class LinkKind { PlainRod, LeftRight, Moulded };
 
+/// Whether a ball link goes onto its ball either way round: one that does not is turned by whole turns only.
+enum class LinkEnds { EitherWay, OneWayAtOne, OneWayAtBoth };
+
 struct Head {
     double innerRadiusMm = 16.0;
     double gripMm = 22.0;
@@ -64,6 +67,7 @@ struct Head {
     double phaseDeg = 0.0;
     double gripLimitDeg = 22.0;
     LinkKind linkKind = LinkKind::PlainRod;
+    LinkEnds linkEnds = LinkEnds::EitherWay;
     std::optional<double> threadMmPerTurn;  ///< of one thread; absent: moulded, fixed links
     bool operator==(const Head&) const = default;
 };

@@ -40,6 +40,7 @@ struct BladeLinkage {
 /// Gap between the tips of two blades folded side by side at the same pitch: 2L·sinθ. @throws InputError
 [[nodiscard]] double tipGapMm(double bladeMm, double pitchDeg);
 
+inline constexpr double kRulerMm = 0.5;  ///< what a ruler tells apart between the tips
 struct TipGapPitch {
     double pitchDeg = 0.0;
     double errorDeg = 0.0;  ///< dGap/(2L·cosθ)

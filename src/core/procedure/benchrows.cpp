@@ -11,8 +11,6 @@ namespace kh {
 
 namespace {
 
-Message label(const char* text) { return say(text); }
-
 Cell portsCell(const RowBuilder& b, const std::function<Part(const PortSettings&)>& part) {
     Cell cell;
     for (const PortSettings& p : b.setup().controller.ports) {
@@ -101,7 +99,8 @@ StationPage pitchRows(const RowBuilder& b) {
         b.row("zero-pitch", say(KH_TR("Zero pitch")), {}, {{b.field("controller.collectiveTrimPct", label(KH_TR("trim")))}},
               {{RowBuilder::figure(f.midPitchDeg)}}),
         b.row("links", say(KH_TR("Blade links")), {}, {},
-              {{b.field("machine.head.threadMmPerTurn", label(KH_TR("thread"))), RowBuilder::figure(f.turnDeg, label(KH_TR("a turn")))}}),
+              {{b.field("machine.head.threadMmPerTurn", label(KH_TR("thread"))), RowBuilder::figure(f.turnDeg, label(KH_TR("a turn"))),
+                b.field("machine.head.linkEnds", label(KH_TR("ball links go on")))}}),
         b.row("reference-throw", say(KH_TR("Reference throw")), {},
               {{b.field("controller.referencePct"), b.field("controller.profile.referenceDeg", label(KH_TR("wants")))}},
               {{RowBuilder::figure(f.referenceDeg), RowBuilder::text(say(KH_TR("reference, not flown")))}}),
@@ -116,7 +115,8 @@ StationPage pitchRows(const RowBuilder& b) {
                 RowBuilder::text(say(KH_TR("then {l}"), {{"l", std::string(limitId(f.cyclicLeftLimit))}}))}}),
         b.row("servo-arm", say(KH_TR("Servo arm")), {}, {},
               {{b.field("machine.servos.elevator.armMm"), RowBuilder::figure(f.goodArmMm, label(KH_TR("80 % at"))),
-                RowBuilder::figure(f.holeMm, label(KH_TR("hole"))), RowBuilder::figure(f.holeUsePct)}}),
+                RowBuilder::figure(f.holeMm, label(KH_TR("hole"))), RowBuilder::figure(f.holeUsePct),
+                b.field("machine.arms.holesMm", label(KH_TR("of")))}}),
         b.row("resolution", say(KH_TR("Resolution")), {}, {},
               {{RowBuilder::figure(f.pitchStepDeg, label(KH_TR("a dead band"))),
                 RowBuilder::figure(f.usPerTenthDeg, label(KH_TR("0.1° is")))}}),

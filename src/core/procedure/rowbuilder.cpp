@@ -286,7 +286,7 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
             std::string word;
             std::istringstream words(trimmed);
             while (words >> word) {
-                while (!word.empty() && word.back() == ';') word.pop_back();
+                while (!word.empty() && (word.back() == ';' || word.back() == ',')) word.pop_back();
                 if (word.empty() || word == f->info.unit) continue;
                 const auto one = typedNumber(word, f->info.unit);
                 if (!one)

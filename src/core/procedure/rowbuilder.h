@@ -37,6 +37,8 @@ private:
     const Evaluation& evaluation_;
 };
 
+/// A word before a part's value.
+[[nodiscard]] inline Message label(const char* text) { return say(text); }
 /// The values a box can be set to, as words.
 [[nodiscard]] std::vector<std::string> numberOptions(const std::vector<double>& values);
 

@@ -11,8 +11,6 @@ namespace kh {
 
 namespace {
 
-Message label(const char* text) { return say(text); }
-
 Part condition(const RowBuilder& b, const std::string& path) {
     Part p = b.field(path);
     for (const SwitchProfile& s : b.setup().transmitter.profile.switches)

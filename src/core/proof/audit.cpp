@@ -19,7 +19,8 @@ std::size_t Evaluation::count(Severity severity, Station station) const {
 
 std::vector<Rule> allRules() {
     std::vector<Rule> rules;
-    for (const auto family : {radioRules(), swashRules(), pitchRules(), tailRules(), powerRules(), holdRules(), modeRules(), schoolRules()})
+    for (const auto family :
+         {geometryRules(), radioRules(), swashRules(), pitchRules(), tailRules(), powerRules(), holdRules(), modeRules(), schoolRules()})
         rules.insert(rules.end(), family.begin(), family.end());
     return rules;
 }

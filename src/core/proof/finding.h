@@ -80,5 +80,6 @@ struct Rule {
 [[nodiscard]] std::span<const Rule> tailRules();
 [[nodiscard]] std::span<const Rule> powerRules();
 [[nodiscard]] std::span<const Rule> schoolRules();
+[[nodiscard]] std::span<const Rule> geometryRules();
 
 }  // namespace kh

@@ -12,7 +12,6 @@ namespace kh {
 
 namespace {
 
-constexpr double kSamePct = 0.5;        ///< two throttle values closer than this are one
 constexpr double kNearZeroPitch = 0.2;  ///< a tenth of the stick's whole travel
 constexpr double kQuarterStick = -0.5;
 constexpr int kHalvings = 40;

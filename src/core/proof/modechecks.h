@@ -12,6 +12,7 @@
 namespace kh {
 
 inline constexpr double kInvertedLeastPct = 45.0;  ///< throttle a mode flown inverted keeps everywhere, without a governor
+inline constexpr double kSamePct = 0.5;            ///< two throttle values closer than this are one
 inline constexpr double kSpeedNotePct = 15.0;      ///< change of head speed between modes
 inline constexpr double kSpeedWarnPct = 20.0;
 inline constexpr double kSpoolLowDeg = -3.05;  ///< blade pitch while the rotor starts, −3 … +1 as shown

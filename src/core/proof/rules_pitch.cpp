@@ -17,7 +17,6 @@ namespace kh {
 namespace {
 
 constexpr double kZeroDeg = 0.2;
-constexpr double kSymmetryDeg = 0.2;
 constexpr double kReferenceDeg = 0.2;
 constexpr double kRangeDeg = 1.5;
 constexpr double kSideSharePct = 10.0;

@@ -14,7 +14,6 @@ namespace {
 
 constexpr double kHeadroomPct = 12.0;
 constexpr double kOpeningPct = 60.0;
-constexpr double kFreshVolts = 4.1;
 
 bool electric(const AuditContext& c) { return c.setup.machine.power.kind == PowerKind::Electric; }
 

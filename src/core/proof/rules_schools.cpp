@@ -174,7 +174,7 @@ void tailGain(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back(std::move(f));
 }
 
-void holdSwitch(const AuditContext& c, std::vector<Finding>& out) {
+void holdSwitchAsChosen(const AuditContext& c, std::vector<Finding>& out) {
     const TransmitterSettings& tx = c.setup.transmitter;
     const FlightMode* hold = modeById(tx, kHoldMode);
     if (hold == nullptr || hold->when.empty()) return;  // another rule's
@@ -351,10 +351,14 @@ void endOfFlight(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> schoolRules() {
     static constexpr std::array rules{
-        Rule{"school-entry", Station::Modes, curveEntry},       Rule{"school-pitch", Station::Modes, pitchCurves},
-        Rule{"school-agility", Station::Modes, agilityBox},     Rule{"school-gain", Station::Modes, tailGain},
-        Rule{"school-hold-switch", Station::Radio, holdSwitch}, Rule{"school-mid-stick", Station::Modes, midStick},
-        Rule{"school-rescue", Station::Radio, rescue},          Rule{"school-order", Station::Radio, channelOrder},
+        Rule{"school-entry", Station::Modes, curveEntry},
+        Rule{"school-pitch", Station::Modes, pitchCurves},
+        Rule{"school-agility", Station::Modes, agilityBox},
+        Rule{"school-gain", Station::Modes, tailGain},
+        Rule{"school-hold-switch", Station::Radio, holdSwitchAsChosen},
+        Rule{"school-mid-stick", Station::Modes, midStick},
+        Rule{"school-rescue", Station::Radio, rescue},
+        Rule{"school-order", Station::Radio, channelOrder},
         Rule{"school-end", Station::Power, endOfFlight},
     };
     return rules;

@@ -16,7 +16,6 @@ namespace {
 
 constexpr double kNarrowUs = 1200.0;
 constexpr double kSquareDeg = 3.0;
-constexpr double kSameRadius = 0.02;
 
 std::string servoPath(const PlateServo& s, const char* key) { return "machine.servos." + s.id + "." + key; }
 std::string portPath(const PortSettings& p, const char* key) { return "controller.ports." + p.id + "." + key; }

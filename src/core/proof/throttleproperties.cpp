@@ -13,9 +13,8 @@ namespace kh {
 namespace {
 
 constexpr std::array kTrimEnds{-1.0, 1.0};
-constexpr double kSameUs = 0.5;   ///< two pulses closer than this are one value
-constexpr double kSamePct = 0.5;  ///< two throttle values closer than this are one
-constexpr int kScan = 40;         ///< stick positions of a scan, beside the curve's points
+constexpr double kSameUs = 0.5;  ///< two pulses closer than this are one value
+constexpr int kScan = 40;        ///< stick positions of a scan, beside the curve's points
 
 /// A state in which this mode flies, nothing held or stopped.
 std::optional<SwitchLogic::Seen> flying(const ProofContext& c, std::size_t mode) {

@@ -204,7 +204,7 @@ private:
 /// A visitor that only reads may walk a constant (see FieldVisitor).
 Setup& forReading(const Setup& setup) { return const_cast<Setup&>(setup); }
 
-std::vector<Edit> collect(const Setup& setup) {
+std::vector<Edit> allFields(const Setup& setup) {
     Collector collector;
     describe(collector, forReading(setup));
     return std::move(collector.fields);
@@ -221,7 +221,9 @@ struct ValueText {
     Message operator()(bool v) const { return v ? say(KH_TR("yes")) : say(KH_TR("no")); }
     Message operator()(const std::string& v) const { return say(KH_TR("{text}"), {{"text", v}}); }
     Message operator()(const std::vector<double>& v) const {
-        return list(v, [this](double x) { return (*this)(x); });
+        const Message numbers = list(v, [this](double x) { return say(KH_TR("{v}"), {{"v", num(x, info.decimals)}}); });
+        if (v.empty() || info.unit.empty()) return numbers;
+        return say(KH_TR("{list} {unit}"), {{"list", std::vector<Message>{numbers}}, {"unit", info.unit}});
     }
     Message operator()(const std::vector<std::string>& v) const {
         return list(v, [this](const std::string& x) { return (*this)(x); });
@@ -270,13 +272,13 @@ Setup withEdits(Setup setup, const std::vector<Edit>& edits, Standing standing, 
 
 std::vector<std::string> allPaths(const Setup& setup) {
     std::vector<std::string> paths;
-    for (Edit& field : collect(setup)) paths.push_back(std::move(field.path));
+    for (Edit& field : allFields(setup)) paths.push_back(std::move(field.path));
     return paths;
 }
 
 std::vector<std::string> differingPaths(const Setup& a, const Setup& b) {
-    const std::vector<Edit> fieldsA = collect(a);
-    const std::vector<Edit> fieldsB = collect(b);
+    const std::vector<Edit> fieldsA = allFields(a);
+    const std::vector<Edit> fieldsB = allFields(b);
     std::map<std::string, const FieldValue*> inB;
     for (const Edit& f : fieldsB) inB[f.path] = &f.value;
     std::vector<std::string> paths;

@@ -10,6 +10,7 @@ namespace {
 constexpr std::array kTurning{Choice{"clockwise"}, Choice{"counter-clockwise"}};
 constexpr std::array kLink{Choice{"leading"}, Choice{"trailing"}};
 constexpr std::array kLinkKind{Choice{"plain rod"}, Choice{"left/right thread"}, Choice{"moulded"}};
+constexpr std::array kLinkEnds{Choice{"either way"}, Choice{"one way at one end"}, Choice{"one way at both ends"}};
 constexpr std::array kReceiver{Choice{"one lead"}, Choice{"a lead each"}, Choice{"remote receivers"}};
 constexpr std::array kThrottleLead{Choice{"controller"}, Choice{"receiver"}};
 constexpr std::array kLever{Choice{"trailing"}, Choice{"leading"}};
@@ -76,6 +77,7 @@ void describe(FieldVisitor& v, Head& h) {
     v.number("phaseDeg", h.phaseDeg, {-90, 90, "°", 1});
     v.number("gripLimitDeg", h.gripLimitDeg, {3, 60, "°", 1});
     v.pick("linkKind", h.linkKind, kLinkKind);
+    v.pick("linkEnds", h.linkEnds, kLinkEnds);
     v.maybe("threadMmPerTurn", h.threadMmPerTurn, {0.1, 2, "mm", 2});
 }
 
@@ -395,6 +397,7 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.number("centreUs", p.centreUs, {500, 2500, "µs"});
     v.number("usPerPct", p.usPerPct, {0.5, 10, "µs/%", 2});
     v.number("deadBandPct", p.deadBandPct, {0, 20, "%", 1});
+    v.number("monitorStopPct", p.monitorStopPct, {100, 200, "%"});
     v.flag("punishesOvershoot", p.punishesOvershoot);
     v.number("referenceDeg", p.referenceDeg, {1, 15, "°", 1});
     v.number("referenceDemandPct", p.referenceDemandPct, {10, 100, "%"});
@@ -415,6 +418,7 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.pick("gainScale", p.gainScale, kGainScale);
     v.names("ports", p.ports);
     v.names("channelOrder", p.channelOrder);
+    v.text("plugMark", p.plugMark);
     v.list("menu", p.menu);
 }
 

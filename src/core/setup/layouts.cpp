@@ -12,9 +12,7 @@
 
 namespace kh {
 
-namespace {
-constexpr double kSameRadius = 0.02;
-}  // namespace
+namespace {}  // namespace
 
 std::span<const Layout> layouts() {
     static const std::vector<Layout> table{

@@ -17,6 +17,7 @@ struct Layout {
 };
 
 inline constexpr const char* kCustomLayout = "custom";
+inline constexpr double kSameRadius = 0.02;  ///< shares of the ring's radius closer than this are one
 
 /// All layouts of DOMAIN 5.1, custom excepted.
 [[nodiscard]] std::span<const Layout> layouts();

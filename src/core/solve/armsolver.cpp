@@ -40,8 +40,10 @@ Seat seatFor(double turnDeg, const ServoProfile& servo, bool cross) {
 }
 
 Message seatText(const std::string& servo, const Seat& seat, double turnDeg) {
-    const Message teeth =
-        seat.teeth > 0 ? say(KH_TR("{t} teeth up"), {{"t", num(seat.teeth)}}) : say(KH_TR("{t} teeth down"), {{"t", num(-seat.teeth)}});
+    const Message teeth = seat.teeth == 1    ? say(KH_TR("one tooth up"))
+                          : seat.teeth == -1 ? say(KH_TR("one tooth down"))
+                          : seat.teeth > 0   ? say(KH_TR("{t} teeth up"), {{"t", num(seat.teeth)}})
+                                             : say(KH_TR("{t} teeth down"), {{"t", num(-seat.teeth)}});
     const Number in = signedNum(turnDeg, 1);
     if (seat.sides == 0)
         return say(KH_TR("Take the {s} servo's arm off and seat it {t}: {d}° in all."),
@@ -49,6 +51,9 @@ Message seatText(const std::string& servo, const Seat& seat, double turnDeg) {
     const Message sides = seat.sides == 2  ? say(KH_TR("by two sides"))
                           : seat.sides > 0 ? say(KH_TR("up by one side"))
                                            : say(KH_TR("down by one side"));
+    if (seat.teeth == 0)
+        return say(KH_TR("Take the {s} servo's arm off and turn it {q}: {d}° in all."),
+                   {{"s", servo}, {"q", std::vector<Message>{sides}}, {"d", in}});
     return say(KH_TR("Take the {s} servo's arm off, turn it {q} and seat it {t} from there: {d}° in all."),
                {{"s", servo}, {"q", std::vector<Message>{sides}}, {"t", std::vector<Message>{teeth}}, {"d", in}});
 }

@@ -3,17 +3,20 @@
 // Figures of the evening at the bench: arms and holes, level plate, what is left at full collective, tip gap, and what a
 // wrong layout does.
 #include "core/base/conventions.h"
+#include "core/base/error.h"
 #include "core/mechanics/linkage.h"
+#include "core/solve/bindingchart.h"
 #include "core/solve/figurebuilder.h"
+#include "core/solve/solvers.h"
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 namespace kh {
 
 namespace {
 
-constexpr double kRulerMm = 0.5;  ///< what a ruler tells apart at the tips
 constexpr double kTenthDeg = 0.1;
 constexpr double kPartedDeg = 0.1;
 
@@ -148,6 +151,36 @@ void FigureBuilder::coupled() {
         CoupledMotion c{f, motion(asked, f), motion(model, f), false};
         c.parted = apart(c.asked, c.done);
         out.coupled.push_back(c);
+    }
+}
+
+void FigureBuilder::binding() {
+    std::vector<BindingPlace> chart;
+    try {
+        chart = bindingChart(learnedReadings(setup, *solverById("limit")));
+    } catch (const InputError&) {
+        return;  // the solver names the reading
+    }
+    std::map<double, ChainModel> models;  // by limit
+    const auto plateAt = [&](double limitPct, const BindingPlace& p) {
+        auto at = models.find(limitPct);
+        if (at == models.end()) {
+            Setup limited = setup;
+            limited.controller.cyclicLimitPct = limitPct;
+            at = models.emplace(limitPct, ChainModel(limited)).first;
+        }
+        return describePlane(
+            at->second.plateAt(static_cast<double>(p.collective) - 1.0, sinDeg(p.directionDeg), cosDeg(p.directionDeg)).plate);
+    };
+    for (const BindingPlace& p : chart) {
+        BindingMark mark{p.collective, 0.0, {}, {}};
+        for (const auto& [limit, tilt] : {std::pair(p.clearPct, &mark.clearTiltDeg), std::pair(p.unclearPct, &mark.unclearTiltDeg)}) {
+            if (!limit) continue;
+            const PlateFit fit = plateAt(*limit, p);
+            *tilt = fit.tiltDeg;
+            mark.towardDeg = fit.towardDeg;
+        }
+        out.binding.push_back(mark);
     }
 }
 

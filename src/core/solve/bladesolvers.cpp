@@ -3,7 +3,9 @@
 // Zero pitch, reference throw and collective range from the pitch gauge (DOMAIN 5.5).
 #include "core/base/conventions.h"
 #include "core/chain/model.h"
+#include "core/mechanics/envelope.h"
 #include "core/solve/answers.h"
+#include "core/solve/figures.h"
 #include "core/solve/solverkit.h"
 
 #include <algorithm>
@@ -15,9 +17,20 @@ namespace {
 
 constexpr double kSettledDeg = 0.1;     ///< what a gauge can tell
 constexpr double kConsistentDeg = 0.3;  ///< the two ways to the plate's tilt agree within
-constexpr double kSymmetryDeg = 0.2;
+constexpr double kShiftedDeg = 1.0;
+constexpr double kCreptShare = 0.92;  ///< of what the plate allows: it stands at its stop
+constexpr double kCreptOver = 1.25;   ///< over what the step asks for
+constexpr double kLinksApartTurns = 0.5;
 constexpr double kMostSettingPct = 150.0;
 constexpr double kSameSettingPct = 0.05;
+
+/// Half a turn needs an end whose ball link goes on either way round.
+std::string endHint(const Head& head, double turns) {
+    const bool half = std::abs(turns - std::round(turns)) > 1e-6;
+    return half && head.linkKind == LinkKind::PlainRod && head.linkEnds == LinkEnds::OneWayAtOne
+               ? KH_TR(", at the end whose ball link goes on either way round")
+               : "";
+}
 
 /// A turn of one servo link in mm, as answer: `mm` is how far its ball must rise.
 SolvedField servoLink(const Setup& setup, const PlateServo& servo, double mm) {
@@ -36,8 +49,10 @@ SolvedField servoLink(const Setup& setup, const PlateServo& servo, double mm) {
                {{"m", signedNum(mm, 2)}, {"l", num(steps.mmPerTurn, 2)}, {"s", num(steps.stepTurns, 2)}, {"v", signedNum(a.value, 2)}});
     a.why.line(KH_TR("leaves {r} mm"), {{"r", signedNum(a.residue, 2)}});
     a.todo =
-        say(KH_TR("Make the {s} servo's link {v} turns {w}."),
-            {{"s", servo.id}, {"v", num(std::abs(a.value), 2)}, {"w", std::string(a.value > 0.0 ? KH_TR("longer") : KH_TR("shorter"))}});
+        say(KH_TR("Make the {s} servo's link {v} turns {w}{e}."), {{"s", servo.id},
+                                                                   {"v", num(std::abs(a.value), 2)},
+                                                                   {"w", std::string(a.value > 0.0 ? KH_TR("longer") : KH_TR("shorter"))},
+                                                                   {"e", endHint(setup.machine.head, a.value)}});
     return a;
 }
 
@@ -66,11 +81,22 @@ SolvedField bladeLink(const Setup& setup, const char* blade, double errorDeg) {
     a.expect = a.residue = sign * answer.remainderDeg;
     a.expectUnit = "°";
     a.why = answer.why;
-    a.todo = say(KH_TR("Make the link of blade {b} {v} turns {w}; keep at least 4 threads in each end."),
+    a.todo = say(KH_TR("Make the link of blade {b} {v} turns {w}{e}; keep at least 4 threads in each end."),
                  {{"b", std::string(blade) == "a" ? std::string("A") : std::string("B")},
                   {"v", num(std::abs(answer.turns), 2)},
-                  {"w", std::string(answer.turns > 0.0 ? KH_TR("longer") : KH_TR("shorter"))}});
+                  {"w", std::string(answer.turns > 0.0 ? KH_TR("longer") : KH_TR("shorter"))},
+                  {"e", endHint(head, answer.turns)}});
     return a;
+}
+
+/// By how much the document says that blade A's link was made longer than blade B's, in turns.
+double linksApartTurns(const Setup& setup) {
+    double apart = 0.0;
+    for (const Reading& r : setup.readings) {
+        if (r.what == std::string(kHandWork) + "blade-links.a") apart += r.value;
+        if (r.what == std::string(kHandWork) + "blade-links.b") apart -= r.value;
+    }
+    return apart;
 }
 
 /// The next value of a setting that is read as a pitch: proportion of sines, or the secant through the newest older pair
@@ -111,6 +137,21 @@ SolvedField rangeEnd(const Setup& setup, std::span<const Reading> readings, bool
     return a;
 }
 
+/// Cyclic at the blade where the plate stops, in °.
+double stopDeg(const Setup& setup) {
+    const double tilt = clearanceRose(setup, 0.0, ChainModel(setup).plateAt(0, 0, 0).plate.heightMm).round.tiltDeg;
+    const Head& head = setup.machine.head;
+    return degFromRad(std::asin(std::clamp(head.innerRadiusMm * sinDeg(tilt) / head.gripMm, 0.0, 1.0)));
+}
+
+/// What the reference step should give by the machine's own lengths, in °.
+double askedThrowDeg(const Setup& setup) {
+    const ChainModel model(setup);
+    const auto at = [&](double demand) { return model.bladeAt(model.plateAt(0, demand, 0).plate, 180.0); };
+    const double demand = shareFromPct(setup.controller.profile.referenceDemandPct);
+    return std::abs(at(demand) - at(-demand)) / 2.0;
+}
+
 /// Half of what two sides read: typed with signs the gauge's zero falls out, without them it is their mean.
 double thrownDeg(double left, double right) {
     return left * right < 0.0 ? std::abs(left - right) / 2.0 : (std::abs(left) + std::abs(right)) / 2.0;
@@ -148,13 +189,24 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
         out.remarks.push_back(
             say(KH_TR("All blades are off by {c}°: check the gauge's zero on the shaft and that the controller's collective reads 0 %."),
                 {{"c", signedNum(common, 1)}}));
+    else if (std::abs(common) > kShiftedDeg)
+        out.remarks.push_back(
+            say(KH_TR("All readings are off by {c}° the same way: plate height, or a gauge that was not zeroed on the shaft. Zero it "
+                      "again before you turn a link."),
+                {{"c", signedNum(common, 1)}}));
     // the blade links: what follows the blade
     if (turnedA != nullptr && turnedB != nullptr && std::abs(track) > kSettledDeg) {
         if (steps.mmPerTurn > 0.0) {
+            double apart = linksApartTurns(setup);
             for (const char* blade : {"a", "b"}) {
                 SolvedField a = bladeLink(setup, blade, *blade == 'a' ? track : -track);
+                apart += *blade == 'a' ? a.value : -a.value;
                 if (a.value != 0.0) out.answers.push_back(std::move(a));
             }
+            if (std::abs(apart) > kLinksApartTurns)
+                out.remarks.push_back(say(KH_TR("The blade links will then differ by {n} turns. Equal links differ by half a turn at most: "
+                                                "measure both, ball to ball, and look at grips and blade roots before you turn more."),
+                                          {{"n", num(std::abs(apart), 1)}}));
         } else {
             out.remarks.push_back(say(KH_TR("The blades differ by {d}° and the links are moulded: only another link, or a head with "
                                             "adjustable ones, changes that."),
@@ -217,6 +269,11 @@ Solved solveThrow(const Setup& setup, std::span<const Reading> readings) {
     if (std::abs(zero) > 1.5)
         out.remarks.push_back(say(KH_TR("The two sides differ by {d}°: the gauge's zero, removed by halving; or the plate is not level."),
                                   {{"d", num(2.0 * std::abs(zero), 1)}}));
+    const double stop = stopDeg(setup);
+    if (const double asked = askedThrowDeg(setup); thrown > kCreptShare * stop && thrown > kCreptOver * asked)
+        out.remarks.push_back(say(KH_TR("{t}° is where the plate stops, not the {a}° that {p} % asks for: in the flying state the plate "
+                                        "creeps while the stick is held. Switch the controller to its set-up state and read again."),
+                                  {{"t", num(thrown, 1)}, {"a", num(asked, 1)}, {"p", num(setup.controller.referencePct, 1)}}));
     const double wanted = setup.controller.profile.referenceDeg;
     if (std::abs(thrown - wanted) <= kSettledDeg) {
         out.remarks.push_back(
@@ -265,6 +322,12 @@ Solved solveRange(const Setup& setup, std::span<const Reading> readings) {
     if (std::abs(high - target.highDeg) > kSettledDeg) out.answers.push_back(rangeEnd(setup, readings, true, high, target.highDeg));
     if (std::abs(low - target.lowDeg) > kSettledDeg) out.answers.push_back(rangeEnd(setup, readings, false, low, target.lowDeg));
     const double unequal = std::abs(high + low);
+    const double shifted = (high + low) / 2.0 - (target.highDeg + target.lowDeg) / 2.0;
+    if (std::abs(shifted) > kShiftedDeg && latest(readings, "range.mid") == nullptr)
+        out.remarks.push_back(say(
+            KH_TR("Both ends are shifted by {s}° the same way: a gauge that was not zeroed on the shaft, or zero pitch not settled. Read "
+                  "0 % too before you enter anything."),
+            {{"s", signedNum(shifted, 1)}}));
     const bool wantsEqual = target.highDeg == -target.lowDeg;
     if (wantsEqual)
         out.remarks.push_back(unequal <= kSymmetryDeg

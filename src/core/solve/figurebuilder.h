@@ -40,6 +40,7 @@ struct FigureBuilder {
     void blades();
     void arms();
     void coupled();
+    void binding();
     void layout();
     void tail();
     void hold();

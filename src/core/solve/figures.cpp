@@ -14,7 +14,6 @@ namespace kh {
 namespace {
 
 constexpr int kPinionsEachSide = 2;
-constexpr double kFreshVolts = 4.1;
 
 }  // namespace
 
@@ -355,6 +354,7 @@ Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainM
     b.blades();
     b.arms();
     b.coupled();
+    b.binding();
     b.layout();
     b.tail();
     b.hold();

@@ -7,10 +7,14 @@
 #include "core/mechanics/envelope.h"
 #include "core/setup/setup.h"
 
+#include <optional>
 #include <string>
 #include <vector>
 
 namespace kh {
+
+inline constexpr double kFreshVolts = 4.1;   ///< per cell, fresh pack under load
+inline constexpr double kSymmetryDeg = 0.2;  ///< equal up and down is judged within
 
 /// A number that may be unknown because an input is; `missing` then says which field.
 struct Figure {
@@ -110,6 +114,13 @@ struct CoupledMotion {
     bool parted = false;
 };
 
+/// A place of the binding chart as tilt of the plate: where it was free, and where it was heard.
+struct BindingMark {
+    std::size_t collective = 0;  ///< low, mid, high
+    double towardDeg = 0.0;
+    std::optional<double> clearTiltDeg, unclearTiltDeg;
+};
+
 /// Stroke use an arm is chosen for (DOMAIN 5.5).
 inline constexpr double kGoodUsePct = 80.0;
 
@@ -140,6 +151,7 @@ struct Figures {
     Limit cyclicLeftLimit = Limit::None;  ///< and what limits it
     Figure tipGapMm;                      ///< between the tips of blades folded side by side, at full collective
     std::vector<CoupledMotion> coupled;   ///< aileron, elevator, collective
+    std::vector<BindingMark> binding;     ///< the observed chart, readings older than the last work by hand left out
     Figure rollRatio, pitchRatio;         ///< done / asked of the layout
     Figure sliderLeftMm, sliderRightMm;
     Figure tailPitchLeftDeg, tailPitchRightDeg, tailNeutralDeg, tailTipSpeed;

@@ -34,7 +34,7 @@ double plausible(const Reading& reading, double limit, const char* unit) {
     if (!std::isfinite(reading.value) || std::abs(reading.value) > limit)
         throw InputError(reading.what,
                          fmt::format("{} {} is not possible; a reading lies within ±{} {}", reading.value, unit, limit, unit));
-    if (std::find(reading.under.begin(), reading.under.end(), "state=flying") != reading.under.end())
+    if (std::find(reading.under.begin(), reading.under.end(), kFlyingState) != reading.under.end())
         throw InputError(reading.what,
                          "it was read in the flying state, where the plate creeps while the stick is held: switch the controller "
                          "to its set-up state and read again");
@@ -45,7 +45,7 @@ double pitchDegOf(const Reading& reading, const Setup& setup) {
     if (reading.unit != "mm") return plausible(reading, kMostPitchDeg, "°");
     const double bladeMm = setup.machine.rotor.bladeMm;
     plausible(reading, 2.0 * bladeMm * sinDeg(kMostPitchDeg), "mm");
-    return std::copysign(pitchFromTipGap(bladeMm, std::abs(reading.value), 0.5).pitchDeg, reading.value);
+    return std::copysign(pitchFromTipGap(bladeMm, std::abs(reading.value), kRulerMm).pitchDeg, reading.value);
 }
 
 CollectiveTarget collectiveTarget(const Machine& machine) {
@@ -59,13 +59,14 @@ CollectiveTarget collectiveTarget(const Machine& machine) {
 LinkSteps linkSteps(const Head& head) {
     if (!head.threadMmPerTurn || head.linkKind == LinkKind::Moulded) return {1.0, 0.0};
     if (head.linkKind == LinkKind::LeftRight) return {1.0 / 6.0, 2.0 * *head.threadMmPerTurn};
-    return {0.5, *head.threadMmPerTurn};
+    return {head.linkEnds == LinkEnds::OneWayAtBoth ? 1.0 : 0.5, *head.threadMmPerTurn};
 }
 
 std::span<const SolverEntry> solvers() {
     static constexpr std::array entries{
         SolverEntry{SolverKind::Endpoints, "endpoints", KH_TR("End points"),
-                    KH_TR("The motor must not start: leads off, hold on. Servos move while you read."), "channel-", solveEndpoints, true},
+                    KH_TR("The motor must not start: leads off, hold on. Servos move while you read."), "channel-", solveEndpoints, true,
+                    false},
         SolverEntry{SolverKind::Directions, "directions", KH_TR("Directions"),
                     KH_TR("Leads off, main blades off: arms, levers and links move and pinch."),
                     "servo-directions collective-sense cyclic-sense", solveDirections},
@@ -89,22 +90,49 @@ std::span<const SolverEntry> solvers() {
     return entries;
 }
 
+std::vector<Reading> learnedReadings(const Setup& setup, const SolverEntry& solver) {
+    std::vector<Reading> out;
+    if (!solver.learns) return out;
+    const std::vector<ReadingSlot> asked = readingSlots(solver.kind, setup);
+    const bool monitor = solver.kind == SolverKind::Endpoints;  // the only one the mechanics do not matter to
+    for (const Reading& r : setup.readings) {
+        const bool once =
+            !monitor && std::any_of(asked.begin(), asked.end(), [&](const ReadingSlot& s) { return s.optional && s.what == r.what; });
+        if (!monitor && r.what.starts_with(kHandWork)) out.clear();  // read on another machine, so to say
+        else if (!once) out.push_back(r);
+    }
+    return out;
+}
+
 Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const Reading> fresh) {
     const std::vector<ReadingSlot> asked = readingSlots(solver.kind, setup);
     for (const ReadingSlot& slot : asked)
         if (!slot.optional) (void)needed(fresh, slot.what);
-    std::vector<Reading> all;
-    if (solver.learns) {
-        for (const Reading& r : setup.readings) {
-            const bool monitor = solver.kind == SolverKind::Endpoints;  // the only one the mechanics do not matter to
-            const bool once =
-                !monitor && std::any_of(asked.begin(), asked.end(), [&](const ReadingSlot& s) { return s.optional && s.what == r.what; });
-            if (!monitor && r.what.starts_with(kHandWork)) all.clear();  // read on another machine, so to say
-            else if (!once) all.push_back(r);
-        }
-    }
+    std::vector<Reading> all = learnedReadings(setup, solver);
+    if (solver.kind == SolverKind::Endpoints)  // a channel that was not read this time is not spoken of
+        std::erase_if(all, [&](const Reading& r) {
+            const std::string channel = r.what.substr(0, r.what.find('.') + 1);
+            return std::none_of(fresh.begin(), fresh.end(), [&](const Reading& f) { return f.what.starts_with(channel); });
+        });
     all.insert(all.end(), fresh.begin(), fresh.end());
-    return solver.solve(setup, all);
+    Solved solved = solver.solve(setup, all);
+    for (const Reading& r : fresh)
+        if (r.unit == "mm" && std::any_of(asked.begin(), asked.end(),
+                                          [&](const ReadingSlot& s) { return s.what == r.what && std::string_view(s.unit) == "°"; })) {
+            const TipGapPitch tip = pitchFromTipGap(setup.machine.rotor.bladeMm, std::abs(r.value), kRulerMm);
+            solved.remarks.push_back(
+                say(KH_TR("{w}: {m} mm between the tips is {d}° ± {e}°, if the blades are square to their feathering axes."),
+                    {{"w", r.what}, {"m", num(r.value, 1)}, {"d", num(tip.pitchDeg, 1)}, {"e", num(tip.errorDeg, 2)}}));
+        }
+    return solved;
+}
+
+Instrument instrumentFor(SolverKind kind, std::string_view unit) {
+    if (unit == "%")
+        return kind == SolverKind::Limit ? Instrument{KH_TR("by ear"), ""} : Instrument{KH_TR("controller's monitor"), "±0.1 %"};
+    if (unit == "°") return kind == SolverKind::Arms ? Instrument{KH_TR("square"), "±0.3°"} : Instrument{KH_TR("pitch gauge"), "±0.1°"};
+    if (unit == "mm") return kind == SolverKind::Links ? Instrument{KH_TR("calliper"), "±0.05 mm"} : Instrument{KH_TR("ruler"), "±0.5 mm"};
+    return {KH_TR("by eye"), ""};
 }
 
 const SolverEntry* solverById(std::string_view id) {
@@ -198,7 +226,10 @@ std::vector<std::string> settingsInForce(const Setup& setup, SolverKind kind, co
     switch (kind) {
         case SolverKind::Endpoints: {
             const std::string base = "transmitter.channels." + what.substr(0, what.find('.'));
-            paths = {base + (what.ends_with(".low") ? ".travelLowPct" : ".travelHighPct"), base + ".subTrimPct"};
+            if (what.ends_with(".low")) paths = {base + ".travelLowPct"};
+            if (what.ends_with(".high")) paths = {base + ".travelHighPct"};
+            paths.push_back(base + ".subTrimPct");
+            paths.push_back(base + ".reversed");
             break;
         }
         case SolverKind::Zero: paths = {"controller.collectiveTrimPct"}; break;
@@ -214,7 +245,10 @@ std::vector<std::string> settingsInForce(const Setup& setup, SolverKind kind, co
     for (const char* path : invalidatedBy(kind)) paths.emplace_back(path);
     std::vector<std::string> out;
     for (const std::string& path : paths)
-        if (const auto field = readField(setup, path)) out.push_back(underText(path, std::get<double>(field->value)));
+        if (const auto field = readField(setup, path)) {
+            const bool* flag = std::get_if<bool>(&field->value);
+            out.push_back(underText(path, flag != nullptr ? (*flag ? 1.0 : 0.0) : std::get<double>(field->value)));
+        }
     return out;
 }
 

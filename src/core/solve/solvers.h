@@ -50,8 +50,17 @@ struct SolverEntry {
     const char* caution;  ///< what moves, who is near, what to do
     const char* rows;     ///< ledger rows it is taken for; one that ends in "-" stands for all that begin so
     Solved (*solve)(const Setup&, std::span<const Reading>);
-    bool learns = false;  ///< earlier rounds tell it something: the secant, the bracket, the line
+    bool learns = false;     ///< earlier rounds tell it something: the secant, the bracket, the line
+    bool setUpState = true;  ///< read with the stabilisation off: in the flying state the plate creeps
 };
+/// In `Reading::under` of what was read with the stabilisation on; refused by every solver.
+inline constexpr const char* kFlyingState = "state=flying";
+/// What a reading is taken with, unless the pilot says otherwise, and what it can tell apart.
+struct Instrument {
+    const char* name;
+    const char* uncertainty;
+};
+[[nodiscard]] Instrument instrumentFor(SolverKind kind, std::string_view unit);
 /// All of them, in the order of the work.
 [[nodiscard]] std::span<const SolverEntry> solvers();
 /// @return nullptr if there is none
@@ -59,6 +68,8 @@ struct SolverEntry {
 /// One round at the bench: `fresh` readings, and the document's earlier ones where the solver learns from them.
 /// @throws InputError naming a reading that this round lacks, or as the solver
 [[nodiscard]] Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const Reading> fresh);
+/// The document's earlier readings that a solver learns from: none unless it does, and none older than the last work by hand.
+[[nodiscard]] std::vector<Reading> learnedReadings(const Setup& setup, const SolverEntry& solver);
 /// The solver a ledger row is read for, and how its readings begin ("rudder."); no solver if the row is not read.
 struct RowSolver {
     const SolverEntry* solver = nullptr;
