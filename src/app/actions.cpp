@@ -169,6 +169,19 @@ void MainWindow::showMenu(QPoint at) {
     menu->popup(at);
 }
 
+namespace {
+
+/// "Servo arms: r 14.0 mm".
+QString settingText(const Row& row, const Part& part) {
+    QStringList text{words(row.title) + QLatin1Char(':')};
+    if (!part.label.empty()) text << words(part.label);
+    text << words(part.value);
+    if (part.unit[0] != '\0') text << QString::fromUtf8(part.unit);
+    return text.join(QLatin1Char(' '));
+}
+
+}  // namespace
+
 void MainWindow::showPalette() {
     std::vector<Command> commands;
     for (const Shortcut& s : shortcuts())
@@ -186,11 +199,12 @@ void MainWindow::showPalette() {
             for (const Cell& cell : row.cells)
                 for (const Part& part : cell.parts)
                     if (!part.field.empty())
-                        commands.push_back({words(row.title) + QStringLiteral(": ") + QString::fromStdString(part.field),
-                                            words(stationName(page.station)), [this, path = part.field] {
+                        commands.push_back({settingText(row, part), words(stationName(page.station)),
+                                            [this, path = part.field] {
                                                 workspace_.goToField(path);
                                                 page_->setFocus();
-                                            }});
+                                            },
+                                            QString::fromStdString(part.field)});
     palette_->ask(std::move(commands));
 }
 

@@ -76,7 +76,7 @@ int main(int argc, char** argv) {
     if (parser.isSet(demo)) {  // a copy, so that the demo can be played with and started anew
         const QString folder = QDir::temp().filePath(QStringLiteral("keelhaul-demo"));
         QDir().mkpath(folder);
-        for (const char* name : {"turnstone-470.keel.json", "dunlin-380.keel.json"}) {
+        for (const char* name : {"turnstone-470.keel.json", "dunlin-380.keel.json", "fulmar-700.keel.json", "gannet-600n.keel.json"}) {
             const QString copy = QDir(folder).filePath(QString::fromLatin1(name));
             QFile::remove(copy);
             try {

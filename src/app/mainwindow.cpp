@@ -346,9 +346,14 @@ void MainWindow::applyPalette() {
             "QMenu{background:%3;color:%4;border:1px solid %5;padding:4px} QMenu::item{padding:5px 26px 5px 22px} "
             "QMenu::item:selected{background:%6;color:%4} QMenu::separator{height:1px;background:%1;margin:4px 8px} "
             "QListWidget{background:%3;color:%4;border:1px solid %1} QListWidget::item{padding:4px} "
-            "QListWidget::item:selected{background:%6;color:%4}")
+            "QListWidget::item:selected{background:%6;color:%4} QDialogButtonBox{dialogbuttonbox-buttons-have-icons:0} "
+            "QPushButton{background:%3;color:%4;border:1px solid %5;border-radius:2px;padding:4px 14px} "
+            "QPushButton:hover,QPushButton:pressed{background:%6} QPushButton:default{border-color:%4} QPushButton:disabled{color:%5} "
+            "QPushButton:focus{border:2px solid %7;padding:3px 13px;outline:none} QPushButton[outcome]{padding:4px} "
+            "QPushButton[outcome]:focus{padding:3px} QPushButton[outcome=\"0\"]{color:%5} QPushButton[outcome=\"2\"]{color:%8} "
+            "QPushButton[outcome=\"3\"]{color:%9}")
             .arg(t.rule.name(), t.machine.name(), t.sheet.name(), t.ink.name(), t.muted.name(), Theme::selectionTint().name(),
-                 t.transmitter.name()));
+                 t.transmitter.name(), t.warning.name(), t.danger.name()));
     for (QWidget* w : findChildren<QWidget*>()) w->update();
 }
 

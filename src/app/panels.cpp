@@ -125,11 +125,17 @@ void Palette::ask(std::vector<Command> commands) {
 void Palette::filter(const QString& text) {
     list_->clear();
     const QStringList terms = text.split(' ', Qt::SkipEmptyParts);
-    for (std::size_t i = 0; i < commands_.size() && list_->count() < 200; ++i) {
-        const QString all = commands_[i].text + ' ' + commands_[i].detail;
-        bool match = true;
-        for (const QString& term : terms) match = match && all.contains(term, Qt::CaseInsensitive);
-        if (!match) continue;
+    std::vector<std::size_t> whole, inside;  // where a word begins with each term; where a term stands within a word
+    for (std::size_t i = 0; i < commands_.size(); ++i) {
+        const QString shown = ' ' + commands_[i].text + ' ' + commands_[i].detail;
+        const auto holds = [](const QString& where, const QString& term) { return where.contains(term, Qt::CaseInsensitive); };
+        if (std::all_of(terms.begin(), terms.end(), [&](const QString& t) { return holds(shown, ' ' + t); })) whole.push_back(i);
+        else if (std::all_of(terms.begin(), terms.end(), [&](const QString& t) { return holds(shown + commands_[i].also, t); }))
+            inside.push_back(i);
+    }
+    whole.insert(whole.end(), inside.begin(), inside.end());
+    for (const std::size_t i : whole) {
+        if (list_->count() >= 200) break;
         auto* item = new QListWidgetItem(
             commands_[i].detail.isEmpty() ? commands_[i].text : commands_[i].text + QStringLiteral("    ") + commands_[i].detail, list_);
         item->setData(Qt::UserRole, static_cast<int>(i));

@@ -43,6 +43,7 @@ struct Command {
     QString text;
     QString detail;  ///< the shortcut, or where a setting stands
     std::function<void()> run;
+    QString also = {};  ///< found by, not shown: a setting's path
 };
 
 /// Ctrl+K: every action, station, model and setting by name.

@@ -59,6 +59,8 @@ ServoBook::ServoBook(QWidget* parent, std::vector<ServoProfile> servos, std::fil
     QStringList titles;
     for (const Column& c : kColumns) titles << words(c.title);
     table_->setHorizontalHeaderLabels(titles);
+    for (int c = 0; c < table_->columnCount(); ++c)
+        table_->horizontalHeaderItem(c)->setTextAlignment((c > 0 ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
     table_->verticalHeader()->hide();
     table_->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
     table_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
@@ -67,6 +69,7 @@ ServoBook::ServoBook(QWidget* parent, std::vector<ServoProfile> servos, std::fil
             .arg(t.sheet.name(), t.muted.name()));
     table_->horizontalHeader()->setHighlightSections(false);
     table_->setShowGrid(false);
+    table_->setStyleSheet(QStringLiteral("QTableWidget::item{padding:0 8px}"));
     table_->setTabKeyNavigation(true);
     layout->addWidget(table_, 1);
     refusal_->setWordWrap(true);

@@ -10,10 +10,12 @@
 #include <QDialogButtonBox>
 #include <QFormLayout>
 #include <QGridLayout>
+#include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QStyle>
 #include <QVBoxLayout>
 #include <array>
 
@@ -68,6 +70,9 @@ SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntr
     layout->addWidget(buttons);
     resize(680, 600);
     refresh();
+    if (slots_.empty()) return;
+    const Slot& first = slots_.front();  // the first reading, not the tick above it
+    (first.editor != nullptr ? static_cast<QWidget*>(first.editor) : first.outcome)->setFocus();
 }
 
 void SolveDialog::addTyped(const QString& only) {
@@ -92,6 +97,7 @@ void SolveDialog::addTyped(const QString& only) {
         const bool pitch = QByteArray(slot.unit) == QByteArray("°");
         if (pitch) editor->setToolTip(tr("Degrees; or the gap of folded blades as 76.4 mm"));
         connect(editor, &QLineEdit::textChanged, this, &SolveDialog::refresh);
+        editor->installEventFilter(this);
         form->addRow(words(slot.label.c_str()), editor);
         slots_.push_back({slot.what, slot.unit, editor, nullptr});
     }
@@ -101,8 +107,7 @@ void SolveDialog::addTyped(const QString& only) {
 void SolveDialog::addChart() {
     auto* grid = new QGridLayout;
     grid->setSpacing(4);
-    static constexpr std::array directions{KH_TR("forward"), KH_TR("forward right"), KH_TR("right"), KH_TR("back right"),
-                                           KH_TR("back"),    KH_TR("back left"),     KH_TR("left"),  KH_TR("forward left")};
+    for (int c = 1; c <= static_cast<int>(kChartCollectives.size()); ++c) grid->setColumnStretch(c, 1);
     const std::vector<BindingPlace> before = [&] {
         try {
             return bindingChart(learnedReadings(workspace_.setup(), solver_));
@@ -113,9 +118,9 @@ void SolveDialog::addChart() {
     grid->addWidget(new QLabel(words(say(KH_TR("limit now {l} %"), {{"l", num(workspace_.setup().controller.cyclicLimitPct)}}))), 0, 0);
     static constexpr std::array collectives{KH_TR("collective low"), KH_TR("collective mid"), KH_TR("collective high")};
     for (std::size_t c = 0; c < collectives.size(); ++c) grid->addWidget(new QLabel(words(collectives[c])), 0, static_cast<int>(c) + 1);
-    for (std::size_t d = 0; d < directions.size(); ++d) {
+    for (std::size_t d = 0; d < kChartDirections.size(); ++d) {
         const int row = static_cast<int>(d) + 1;
-        grid->addWidget(new QLabel(words(directions[d])), row, 0);
+        grid->addWidget(new QLabel(words(kChartDirections[d])), row, 0);
         for (std::size_t c = 0; c < collectives.size(); ++c) {
             const int direction = kChartStepDeg * static_cast<int>(d);
             const std::string what = placeName(direction, c);
@@ -123,7 +128,7 @@ void SolveDialog::addChart() {
                                             [&](const BindingPlace& p) { return p.directionDeg == direction && p.collective == c; });
             auto* place = cycling({known == before.end() ? QStringLiteral("–") : words(placeText(*known)), words(kChartOutcomes[0]),
                                    words(kChartOutcomes[1]), words(kChartOutcomes[2])},
-                                  QString::fromStdString(what), tr("Stick %1, %2").arg(words(directions[d]), words(collectives[c])));
+                                  QString::fromStdString(what), words(placeTitle(direction, c)));
             grid->addWidget(place, row, static_cast<int>(c) + 1);
             slots_.push_back({what, "%", nullptr, place});
         }
@@ -135,7 +140,7 @@ void SolveDialog::addChart() {
         for (const Slot& slot : slots_)
             if (slot.outcome->property("outcome").toInt() == 0) slot.outcome->click();
     });
-    grid->addWidget(rest, static_cast<int>(directions.size()) + 1, 0);
+    grid->addWidget(rest, static_cast<int>(kChartDirections.size()) + 1, 0);
     static_cast<QVBoxLayout*>(layout())->addLayout(grid);
 }
 
@@ -143,12 +148,15 @@ QPushButton* SolveDialog::cycling(const QStringList& outcomes, const QString& na
     auto* button = new QPushButton(outcomes.front());
     button->setObjectName(name);
     button->setProperty("outcome", 0);
+    button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
     button->setAutoDefault(false);
     button->setAccessibleName(accessible);
     connect(button, &QPushButton::clicked, this, [this, button, outcomes] {
         const int next = (button->property("outcome").toInt() + 1) % static_cast<int>(outcomes.size());
         button->setProperty("outcome", next);
         button->setText(outcomes[next]);
+        button->style()->unpolish(button);  // its colour follows the outcome
+        button->style()->polish(button);
         refresh();
     });
     return button;
@@ -200,7 +208,11 @@ void SolveDialog::refresh() {
     try {
         const std::vector<Reading> now = typed();
         if (now.empty()) {
-            answer_->setText(coloured(tr("Type what the gauge or the monitor shows; the numbers to enter follow here."), t.muted));
+            answer_->setText(
+                coloured(solver_.kind == SolverKind::Limit || solver_.kind == SolverKind::Directions
+                             ? tr("Click what you see or hear at each place, again for the next outcome; what to do follows here.")
+                             : tr("Type what the gauge or the monitor shows; the numbers to enter follow here."),
+                         t.muted));
             return;
         }
         solved_ = solveRound(workspace_.setup(), solver_, now);
@@ -217,6 +229,19 @@ void SolveDialog::refresh() {
         html = coloured(QString::fromStdString(e.what()), t.danger);
     }
     answer_->setText(html);
+}
+
+bool SolveDialog::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() != QEvent::KeyPress) return QDialog::eventFilter(watched, event);
+    const int key = static_cast<QKeyEvent*>(event)->key();
+    if (key != Qt::Key_Return && key != Qt::Key_Enter) return QDialog::eventFilter(watched, event);
+    const auto here = std::find_if(slots_.begin(), slots_.end(), [&](const Slot& s) { return s.editor == watched; });
+    const auto next = std::find_if(here == slots_.end() ? here : here + 1, slots_.end(),
+                                   [](const Slot& s) { return s.editor != nullptr && s.editor->text().isEmpty(); });
+    if (next == slots_.end() || here->editor->text().isEmpty())
+        return QDialog::eventFilter(watched, event);  // the last one: take them over
+    next->editor->setFocus();
+    return true;
 }
 
 void SolveDialog::accept() {

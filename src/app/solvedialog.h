@@ -22,6 +22,10 @@ public:
     SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntry& solver, const std::string& only = {});
     void accept() override;
 
+protected:
+    /// Enter in a reading goes on to the next empty one.
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
 private:
     struct Slot {
         std::string what;

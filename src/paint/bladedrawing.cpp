@@ -117,7 +117,9 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
 void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
-    drawTitle(p, area, KH_TR("Clearance rose"), words(KH_TR("free tilt in each direction, and what full cyclic asks")));
+    drawTitle(p, area, KH_TR("Clearance rose"),
+              words(s.evaluation.figures.binding.empty() ? KH_TR("free tilt in each direction, and what full cyclic asks")
+                                                         : KH_TR("free tilt, full cyclic dashed; tick: seen clear, diamond: not clear")));
     const std::array<const char*, 3> names{KH_TR("low collective"), KH_TR("mid"), KH_TR("high collective")};
     for (std::size_t i = 0; i < 3; ++i) {
         const ClearanceRose& rose = s.evaluation.roses[i];

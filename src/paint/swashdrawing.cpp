@@ -172,6 +172,14 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         label(m.servos[0].azimuthDeg + builtAngle * 0.46, builtAngle, t.ink);
         label(set[0] - setAngle * 0.46, setAngle, t.controller);
     }
+    // how it is drawn
+    double legend = area.bottom() - 22;
+    for (const auto& [pen, text] : {std::pair(machinePen(2.4), KH_TR("as built")), std::pair(setPen(), KH_TR("as set"))}) {
+        p.setPen(pen);
+        p.drawLine(QPointF(area.right() - 78, legend - 4), QPointF(area.right() - 54, legend - 4));
+        drawText(p, {area.right() - 46, legend}, words(text), Theme::font(12), t.muted);
+        legend += 18;
+    }
     if (s.dimensions) {
         double y = area.bottom() - 4;
         const auto radius = [&](const char* name, double mm, double azimuth) {
@@ -300,15 +308,6 @@ void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s) {
         hairline(p, area.left(), y + 32, area.right(), t.rule);
         y += 50;
         if (y + 40 > area.bottom()) break;
-    }
-    // how the plan is drawn
-    if (y + 26 > area.bottom()) return;
-    p.setRenderHint(QPainter::Antialiasing);
-    for (const auto& [pen, text] : {std::pair(machinePen(2.4), KH_TR("as built")), std::pair(setPen(), KH_TR("as set"))}) {
-        p.setPen(pen);
-        p.drawLine(QPointF(area.left(), y - 4), QPointF(area.left() + 26, y - 4));
-        drawText(p, {area.left() + 36, y}, words(text), Theme::font(12), t.ink);
-        y += 19;
     }
 }
 

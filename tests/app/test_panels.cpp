@@ -101,6 +101,21 @@ TEST_CASE("the palette narrows by words in any order, runs with Enter, leaves wi
     CHECK(b.w().station() == Station::Tail);
 }
 
+TEST_CASE("the palette shows a setting as its cell does, and words that begin so come first") {
+    Bench b;
+    b.act("find");
+    b.window.palette()->field()->setText(QStringLiteral("arms"));
+    Bench::settle();
+    const QListWidget* list = b.window.palette()->list();
+    QStringList shown;
+    for (int i = 0; i < list->count(); ++i) shown << list->item(i)->text();
+    REQUIRE_FALSE(shown.isEmpty());
+    CHECK(shown.front().startsWith(QStringLiteral("Servo arms: r 14.0 mm")));
+    CHECK(shown.indexOf(QRegularExpression(QStringLiteral("^Timer, alarms.*"))) >
+          shown.indexOf(QRegularExpression(QStringLiteral("^Arms square: 14.*"))));
+    CHECK(shown.indexOf(QRegularExpression(QStringLiteral("^Arms square: 14.*"))) > 0);
+}
+
 TEST_CASE("the palette finds a setting by its path and goes to its cell") {
     Bench b;
     b.act("find");

@@ -5,6 +5,7 @@
 #include "app/solvedialog.h"
 #include "bench.h"
 
+#include <QCheckBox>
 #include <QDialogButtonBox>
 #include <QLabel>
 #include <QLineEdit>
@@ -78,11 +79,59 @@ TEST_CASE("the binding chart is clicked through its outcomes and brackets the ne
     REQUIRE(place != nullptr);
     for (int i = 0; i < 3; ++i) place->click();
     CHECK(place->text() == QStringLiteral("binds"));
-    CHECK(answer(d).contains(QStringLiteral("45.high")));
+    CHECK(answer(d).contains(QStringLiteral("stick forward right, collective high")));
     d.accept();
     CHECK(b.w().setup().controller.cyclicLimitPct < now);
     CHECK(b.w().setup().readings.back().what == "binds.45.high");
     CHECK(b.w().setup().readings.back().value == now);
+}
+
+TEST_CASE("the chart opens with what was seen before, and the places that were quiet are filled by one press") {
+    Bench b;  // clear everywhere at 76 %, heard above that in two places
+    SolveDialog d(&b.window, b.w(), *solverById("limit"));
+    const auto text = [&](const char* place) { return d.findChild<QPushButton*>(QString::fromLatin1(place))->text(); };
+    CHECK(text("45.high") == QStringLiteral("clear 76 %, buzz 80 %"));
+    CHECK(text("180.low") == QStringLiteral("clear 76 %, binds 82 %"));
+    CHECK(text("90.mid") == QStringLiteral("clear 76 %"));
+    CHECK(answer(d).contains(QStringLiteral("Click what you see or hear")));
+    d.findChild<QPushButton*>(QStringLiteral("90.mid"))->click();
+    d.findChild<QPushButton*>(QStringLiteral("90.mid"))->click();  // buzz
+    d.findChild<QPushButton*>(QStringLiteral("rest-clear"))->click();
+    CHECK(text("90.mid") == QStringLiteral("buzz"));
+    CHECK(text("0.low") == QStringLiteral("clear"));
+    const std::size_t there = b.w().setup().readings.size();
+    d.accept();
+    CHECK(b.w().setup().readings.size() == there + 24);
+    CHECK(b.w().setup().readings.back().instrument == "by ear");
+}
+
+TEST_CASE("Enter goes from reading to reading and takes them over after the last; the flying state is refused with its cause") {
+    Bench b;
+    SolveDialog d(&b.window, b.w(), *solverById("throw"));
+    d.show();
+    Bench::settle();
+    auto* left = d.findChild<QLineEdit*>(QStringLiteral("throw.left"));
+    auto* right = d.findChild<QLineEdit*>(QStringLiteral("throw.right"));
+    REQUIRE(d.focusWidget() == left);
+    QTest::keyClicks(left, QStringLiteral("5.4"));
+    QTest::keyClick(left, Qt::Key_Return);
+    REQUIRE(d.focusWidget() == right);
+    REQUIRE(d.isVisible());
+    QTest::keyClicks(right, QStringLiteral("-4.6"));
+    auto* state = d.findChild<QCheckBox*>(QStringLiteral("set-up"));
+    REQUIRE(state->isChecked());
+    state->setChecked(false);
+    CHECK(answer(d).contains(QStringLiteral("creeps while the stick is held")));
+    QTest::keyClick(right, Qt::Key_Return);
+    REQUIRE(d.isVisible());  // nothing that was read so is taken over
+    state->setChecked(true);
+    QTest::keyClick(right, Qt::Key_Return);
+    CHECK_FALSE(d.isVisible());
+    CHECK(b.w().setup().readings.back().what == "throw.right");
+    CHECK(b.w().setup().readings.back().instrument == "pitch gauge");
+    CHECK(b.w().setup().readings.back().uncertainty == "±0.1°");
+    SolveDialog ends(&b.window, b.w(), *solverById("endpoints"), "rudder.");  // the monitor reads the stick in either state
+    CHECK(ends.findChild<QCheckBox*>(QStringLiteral("set-up")) == nullptr);
 }
 
 TEST_CASE("a tip gap in mm stands for degrees; zero pitch tells links and trim") {
@@ -134,6 +183,7 @@ TEST_CASE("readings are listed newest first; a misread one is taken out and come
     REQUIRE(items->count() == 2);
     CHECK(items->item(0)->text().contains(QStringLiteral("throw.right")));
     CHECK(items->item(0)->text().contains(QStringLiteral("controller.referencePct=")));
+    CHECK(items->item(0)->text().contains(QStringLiteral("pitch gauge ±0.1°")));
     items->item(0)->setSelected(true);
     list.removeChosen();
     REQUIRE(b.w().setup().readings.size() == 1);

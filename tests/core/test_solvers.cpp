@@ -399,11 +399,12 @@ TEST_CASE("the binding chart keeps the limits of each place; another place's cle
     CHECK(chart[0].clearPct == 66.0);
     CHECK(chart[0].unclearPct == 72.0);
     CHECK(chart[0].bound);
-    CHECK(render(placeText(chart[0])) == "clear to 66 %, binds at 72 %");
-    CHECK(render(placeText(chart[1])) == "clear to 70 %");
+    CHECK(render(placeText(chart[0])) == "clear 66 %, binds 72 %");
+    CHECK(render(placeText(chart[1])) == "clear 70 %");
     const Solved solved = solveLimit(turnstone(), seen);
     CHECK(solved.answers[0].value == 69.0);  // between 66 and 72, though 180.low was clear at 70
     CHECK(solved.answers[0].residue == 3.0);
+    CHECK_THAT(render(solved.answers[0].todo), Contains("stick forward right, collective high"));
     CHECK_THROWS_WITH(bindingChart(std::vector<Reading>{reading("clear.40.high", 60, "%")}), Contains("clear.40.high"));
     CHECK_THROWS_WITH(bindingChart(std::vector<Reading>{reading("binds.45.top", 60, "%")}), Contains("low, mid or high"));
     CHECK_THROWS_WITH(bindingChart(std::vector<Reading>{reading("binds.45", 60, "%")}), Contains("low, mid or high"));

@@ -69,10 +69,16 @@ std::vector<BindingPlace> bindingChart(std::span<const Reading> readings) {
     return out;
 }
 
+Message placeTitle(int directionDeg, std::size_t collective) {
+    return say(KH_TR("stick {d}, collective {c}"),
+               {{"d", std::vector<Message>{say(kChartDirections.at(static_cast<std::size_t>(directionDeg / kChartStepDeg)))}},
+                {"c", std::vector<Message>{say(kChartCollectives.at(collective))}}});
+}
+
 Message placeText(const BindingPlace& p) {
     std::vector<Message> parts;
-    if (p.clearPct) parts.push_back(say(KH_TR("clear to {c} %"), {{"c", num(*p.clearPct)}}));
-    if (p.unclearPct) parts.push_back(say(p.bound ? KH_TR("binds at {u} %") : KH_TR("buzzes at {u} %"), {{"u", num(*p.unclearPct)}}));
+    if (p.clearPct) parts.push_back(say(KH_TR("clear {c} %"), {{"c", num(*p.clearPct)}}));
+    if (p.unclearPct) parts.push_back(say(p.bound ? KH_TR("binds {u} %") : KH_TR("buzz {u} %"), {{"u", num(*p.unclearPct)}}));
     return say("{p}", {{"p", parts}});
 }
 
@@ -83,12 +89,13 @@ Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
     const BindingPlace* worst = nullptr;  // where it was heard first
     for (const BindingPlace& p : places) {
-        const std::string name = placeName(p.directionDeg, p.collective);
         if (p.unclearPct && (worst == nullptr || *p.unclearPct < *worst->unclearPct)) worst = &p;
         if (p.clearPct && p.unclearPct && *p.clearPct >= *p.unclearPct)
             out.remarks.push_back(
-                say(KH_TR("{p} was clear at {c} % and not clear at {u} %: the lower counts; look for play or a slipped link."),
-                    {{"p", name}, {"c", num(*p.clearPct)}, {"u", num(*p.unclearPct)}}));
+                say(KH_TR("Clear at {c} % and not clear at {u} %, {p}: the lower counts; look for play or a slipped link."),
+                    {{"p", std::vector<Message>{placeTitle(p.directionDeg, p.collective)}},
+                     {"c", num(*p.clearPct)},
+                     {"u", num(*p.unclearPct)}}));
     }
     if (places.size() < kChartPlaces)
         out.remarks.push_back(say(KH_TR("{n} of 24 places were tried: eight directions at low, mid and high collective."),
@@ -131,8 +138,8 @@ Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
         }
     } else {
         const double unclear = *worst->unclearPct;
-        const std::string place = placeName(worst->directionDeg, worst->collective);
-        a.why.line(KH_TR("highest clear {c} %, lowest not clear {u} % at {p}"),
+        const std::vector<Message> place{placeTitle(worst->directionDeg, worst->collective)};
+        a.why.line(KH_TR("highest clear {c} %, lowest not clear {u} %: {p}"),
                    {{"c", num(highestClear)}, {"u", num(unclear)}, {"p", place}});
         if (unclear - highestClear <= 1.5 * kLimitStepPct) {
             a.value = std::max(kLimitStepPct, highestClear - kLimitStepPct);
@@ -141,7 +148,7 @@ Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
         } else {
             a.value = std::floor((highestClear + unclear) / 2.0 / kLimitStepPct) * kLimitStepPct;
             a.why.line(KH_TR("midway, rounded down: {v} %"), {{"v", num(a.value)}});
-            a.todo = say(KH_TR("Set the cyclic limit to {v} % in the controller and try {p} again."), {{"v", num(a.value)}, {"p", place}});
+            a.todo = say(KH_TR("Set the cyclic limit to {v} % in the controller and try again: {p}."), {{"v", num(a.value)}, {"p", place}});
         }
         a.residue = std::max(unclear - a.value, a.value - highestClear);  // where it really binds lies within that of the value
         a.why.line(KH_TR("it binds somewhere within {r} % of that"), {{"r", num(a.residue)}});

@@ -14,8 +14,8 @@
 
 namespace kh {
 
-inline constexpr std::array<const char*, 3> kChartCollectives{"low", "mid", "high"};
-inline constexpr std::array<const char*, 3> kChartOutcomes{"clear", "buzz", "binds"};
+inline constexpr std::array<const char*, 3> kChartCollectives{KH_TR("low"), KH_TR("mid"), KH_TR("high")};
+inline constexpr std::array<const char*, 3> kChartOutcomes{KH_TR("clear"), KH_TR("buzz"), KH_TR("binds")};
 inline constexpr int kChartStepDeg = 45;
 inline constexpr std::size_t kChartPlaces = 24;
 
@@ -35,7 +35,13 @@ struct BindingPlace {
 /// @throws InputError naming a reading whose place or value cannot be
 [[nodiscard]] std::vector<BindingPlace> bindingChart(std::span<const Reading> readings);
 
-/// "clear to 70 %, binds at 76 %".
+/// The eight stick directions, 0 forward, then clockwise.
+inline constexpr std::array<const char*, 8> kChartDirections{KH_TR("forward"),    KH_TR("forward right"), KH_TR("right"),
+                                                             KH_TR("back right"), KH_TR("back"),          KH_TR("back left"),
+                                                             KH_TR("left"),       KH_TR("forward left")};
+/// "stick back right, collective high".
+[[nodiscard]] Message placeTitle(int directionDeg, std::size_t collective);
+/// "clear 70 %, binds 76 %".
 [[nodiscard]] Message placeText(const BindingPlace& place);
 
 }  // namespace kh

@@ -338,6 +338,10 @@ Solved solveRange(const Setup& setup, std::span<const Reading> readings) {
 
 Solved solveLinks(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
+    if (setup.machine.plate.mechanical)
+        throw InputError(
+            "machine.plate.mechanical",
+            "each servo of a mechanical plate works one axis: level it by the elevator and aileron links, the collective last");
     std::vector<double> azimuths, heights, radii;
     std::vector<const PlateServo*> servos;
     for (const PlateServo& s : setup.machine.servos)

@@ -317,12 +317,8 @@ std::vector<ReadingSlot> readingSlots(SolverKind kind, const Setup& setup) {
                     {"range.mid", KH_TR("Collective 0 %"), "°", true}};
         case SolverKind::Links: {
             std::vector<ReadingSlot> out;
-            for (const PlateServo& s : setup.machine.servos) {
-                if (s.id == "elevator") out.push_back({"level.elevator", KH_TR("Height over the elevator servo"), "mm"});
-                if (s.id == "left") out.push_back({"level.left", KH_TR("Height over the left servo"), "mm"});
-                if (s.id == "right") out.push_back({"level.right", KH_TR("Height over the right servo"), "mm"});
-                if (s.id == "fourth") out.push_back({"level.fourth", KH_TR("Height over the fourth servo"), "mm", true});
-            }
+            for (const PlateServo& s : setup.machine.servos)  // three fix a plane, a fourth tells whether they agree
+                out.push_back({"level." + s.id, render(say(KH_TR("Height over the {r} servo"), {{"r", s.id}})), "mm", out.size() >= 3});
             return out;
         }
         case SolverKind::Limit: return {};  // the binding chart is clicked, not typed
