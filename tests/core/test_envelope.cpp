@@ -12,6 +12,7 @@
 #include <array>
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <set>
 
 using namespace kh;
 using khtest::edited;
@@ -76,6 +77,46 @@ TEST_CASE("the rose agrees with brute force in every direction, within the step 
             }
             CHECK(std::abs(rose.round.tiltDeg - least) <= kStep + 0.03);
         }
+    }
+}
+
+TEST_CASE("over every degree and every percent of tilt the rose holds, at eleven collectives, and names what stops the plate") {
+    for (const Setup& s : {turnstone(), khtest::dunlin(), khtest::fulmar()}) {
+        const ChainModel model(s);
+        const double percentDeg = s.machine.plate.tiltLimitDeg / 100.0;
+        std::set<Limit> named;
+        int ties = 0;
+        for (int tenth = -10; tenth <= 10; tenth += 2) {
+            const double height = model.plateAt(tenth / 10.0, 0, 0).plate.heightMm;
+            const ClearanceRose rose = clearanceRose(s, tenth / 10.0, height);
+            double least = 1e9;
+            for (int azimuth = 0; azimuth < 360; ++azimuth) {
+                int percent = 0;
+                while (percent < 100 && stands(s, height, (percent + 1) * percentDeg, azimuth)) ++percent;
+                least = std::min(least, percent * percentDeg);
+                if (azimuth % 5 != 0) continue;
+                const EnvelopePoint& p = rose.points[static_cast<std::size_t>(azimuth / 5)];
+                INFO(s.machine.name << " collective " << tenth * 10 << " % toward " << azimuth << ", brute force " << percent << " %");
+                CHECK(p.azimuthDeg == azimuth);
+                CHECK(p.tiltDeg >= percent * percentDeg - 0.03);
+                CHECK(p.tiltDeg <= (percent + 1) * percentDeg + 0.03);
+                // with that limit out of the way the plate goes on
+                named.insert(p.limitedBy);
+                Setup freed = s;
+                switch (p.limitedBy) {
+                    case Limit::ServoStroke: freed.controller.profile.usableStrokeUs *= 1.2; break;
+                    case Limit::PlateTilt: freed.machine.plate.tiltLimitDeg *= 1.2; break;
+                    case Limit::GripAngle: freed.machine.head.gripLimitDeg *= 1.2; break;
+                    case Limit::PlateTravel: freed.machine.plate.travelMm *= 1.2; break;
+                    default:
+                        for (PlateServo& servo : freed.machine.servos) servo.servo.rangeDeg *= 1.2;
+                }
+                if (!stands(freed, height, p.tiltDeg + 0.025, azimuth)) ++ties;  // two limits within the search's step
+            }
+            CHECK(std::abs(rose.round.tiltDeg - least) <= percentDeg + 0.05);  // 5° between its directions hide next to nothing
+        }
+        CHECK(named.size() >= 2);
+        CHECK(ties <= 4);
     }
 }
 

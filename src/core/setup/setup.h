@@ -19,7 +19,7 @@ struct Setup {
     TransmitterSettings transmitter;
     ControllerSettings controller;
     SpeedControllerSettings speedController;
-    std::vector<Reading> readings;  ///< oldest first
+    std::vector<Reading> readings;                    ///< oldest first
     std::map<std::string, StandingRecord> standings;  ///< by field path (ids, never indices); absent = default
     bool operator==(const Setup&) const = default;
 };
