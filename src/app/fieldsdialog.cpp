@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/fieldsdialog.h"
 
+#include "app/look.h"
 #include "core/base/error.h"
 #include "core/procedure/conditiontext.h"
 #include "paint/theme.h"
@@ -21,7 +22,7 @@ namespace kh::app {
 using namespace paint;
 
 FieldsDialog::FieldsDialog(QWidget* parent, Workspace& workspace, const QString& title, const std::vector<FormField>& fields)
-    : QDialog(parent), workspace_(workspace), refusal_(new QLabel(this)) {
+    : QDialog(parent), workspace_(workspace), refusal_(lookLabel(LabelLook::Refusal)) {
     setWindowTitle(title);
     auto* inner = new QWidget;
     auto* form = new QFormLayout(inner);
@@ -70,10 +71,7 @@ FieldsDialog::FieldsDialog(QWidget* parent, Workspace& workspace, const QString&
         column->setContentsMargins(0, 0, 0, 4);
         column->setSpacing(2);
         column->addWidget(editor);
-        auto* reason = new QLabel(words(f.reason.c_str()));
-        reason->setWordWrap(true);
-        reason->setStyleSheet(QStringLiteral("color:%1").arg(Theme::tokens().muted.name()));
-        column->addWidget(reason);
+        column->addWidget(lookLabel(LabelLook::Muted, words(f.reason.c_str())));
         form->addRow(words(f.label.c_str()), cell);
         rows_.push_back({f.path, *field, editor});
     }
@@ -81,9 +79,6 @@ FieldsDialog::FieldsDialog(QWidget* parent, Workspace& workspace, const QString&
     scroll->setWidget(inner);
     scroll->setWidgetResizable(true);
     scroll->setFrameShape(QFrame::NoFrame);
-    refusal_->setWordWrap(true);
-    refusal_->setStyleSheet(QStringLiteral("color:%1").arg(Theme::tokens().danger.name()));
-    refusal_->hide();
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
     connect(buttons, &QDialogButtonBox::accepted, this, &FieldsDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/guidedialog.h"
 
+#include "app/look.h"
 #include "paint/theme.h"
 
 #include <QDialogButtonBox>
@@ -15,7 +16,6 @@ using namespace paint;
 
 GuideDialog::GuideDialog(QWidget* parent, const Guide& guide) : QDialog(parent) {
     setWindowTitle(words(guide.title));
-    const Tokens& t = Theme::tokens();
     auto* inner = new QWidget;
     auto* grid = new QGridLayout(inner);
     grid->setContentsMargins(12, 10, 12, 10);
@@ -23,22 +23,16 @@ GuideDialog::GuideDialog(QWidget* parent, const Guide& guide) : QDialog(parent) 
     grid->setVerticalSpacing(4);
     grid->setColumnStretch(1, 1);
     int line = 0;
-    const auto text = [&](const Message& m, const QString& style) {
-        auto* label = new QLabel(words(m));
-        label->setWordWrap(true);
-        label->setStyleSheet(style);
-        grid->addWidget(label, line++, 1);
-        return label;
-    };
     for (const GuideStep& step : guide.steps) {
         auto* tick = new QCheckBox(QString::number(ticks_.size() + 1));
         tick->setAccessibleName(words(step.todo));
         grid->addWidget(tick, line, 0, Qt::AlignTop);
-        text(step.todo, QStringLiteral("font-weight:bold;color:%1").arg(Theme::box(step.box).name()));
-        if (!step.seen.text.empty()) text(step.seen, QStringLiteral("color:%1").arg(t.muted.name()));
-        if (!step.caution.text.empty())
-            text(step.caution,
-                 QStringLiteral("border-left:4px solid %1;padding:4px 8px;background:%2").arg(t.warning.name(), t.sheet.name()));
+        auto* todo = new QLabel(words(step.todo));
+        todo->setWordWrap(true);
+        todo->setStyleSheet(QStringLiteral("font-weight:bold;color:%1").arg(Theme::box(step.box).name()));
+        grid->addWidget(todo, line++, 1);
+        if (!step.seen.empty()) grid->addWidget(lookLabel(LabelLook::Muted, words(step.seen)), line++, 1);
+        if (!step.caution.empty()) grid->addWidget(lookLabel(LabelLook::Caution, words(step.caution)), line++, 1);
         grid->setRowMinimumHeight(line++, 6);
         connect(tick, &QCheckBox::toggled, this, &GuideDialog::refresh);
         ticks_ << tick;

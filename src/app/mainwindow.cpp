@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/mainwindow.h"
 
+#include "app/look.h"
 #include "core/base/error.h"
 #include "core/solve/newmodel.h"
 #include "paint/theme.h"
@@ -145,10 +146,6 @@ void MainWindow::showWhy() {
 }
 
 void MainWindow::showMessage(const QString& text) {
-    const Tokens& t = Theme::tokens();
-    message_->setFont(Theme::font(13));
-    message_->setStyleSheet(QStringLiteral("background:%1;color:%2;border:1px solid %3;border-left:4px solid %3;padding:8px 12px")
-                                .arg(t.sheet.name(), t.ink.name(), t.warning.name()));
     message_->setText(text);
     placeMessage();
     message_->show();
@@ -323,37 +320,7 @@ void MainWindow::offerJournals() {
 }
 
 void MainWindow::applyPalette() {
-    const Tokens& t = Theme::tokens();
-    QPalette p;
-    p.setColor(QPalette::Window, t.ground);
-    p.setColor(QPalette::Base, t.sheet);
-    p.setColor(QPalette::AlternateBase, t.ground);
-    p.setColor(QPalette::Text, t.ink);
-    p.setColor(QPalette::WindowText, t.ink);
-    p.setColor(QPalette::Button, t.ground);
-    p.setColor(QPalette::ButtonText, t.ink);
-    p.setColor(QPalette::ToolTipBase, t.sheet);
-    p.setColor(QPalette::ToolTipText, t.ink);
-    p.setColor(QPalette::PlaceholderText, t.muted);
-    p.setColor(QPalette::Highlight, t.machine);
-    p.setColor(QPalette::HighlightedText, t.sheet);
-    QApplication::setPalette(p);
-    QApplication::setFont(Theme::font(13));
-    qApp->setStyleSheet(
-        QStringLiteral(
-            "QSplitter::handle{background:%1} QLineEdit{border:2px solid %2;border-radius:2px;padding:1px 3px;background:%3;color:%4} "
-            "QDialog QLineEdit{border:1px solid %5} QDialog QLineEdit:focus{border:2px solid %7;padding:0px 2px} "
-            "QMenu{background:%3;color:%4;border:1px solid %5;padding:4px} QMenu::item{padding:5px 26px 5px 22px} "
-            "QMenu::item:selected{background:%6;color:%4} QMenu::separator{height:1px;background:%1;margin:4px 8px} "
-            "QListWidget{background:%3;color:%4;border:1px solid %1} QListWidget::item{padding:4px} "
-            "QListWidget::item:selected{background:%6;color:%4} QDialogButtonBox{dialogbuttonbox-buttons-have-icons:0} "
-            "QPushButton{background:%3;color:%4;border:1px solid %5;border-radius:2px;padding:4px 14px} "
-            "QPushButton:hover,QPushButton:pressed{background:%6} QPushButton:default{border-color:%4} QPushButton:disabled{color:%5} "
-            "QPushButton:focus{border:2px solid %7;padding:3px 13px;outline:none} QPushButton[outcome]{padding:4px} "
-            "QPushButton[outcome]:focus{padding:3px} QPushButton[outcome=\"0\"]{color:%5} QPushButton[outcome=\"2\"]{color:%8} "
-            "QPushButton[outcome=\"3\"]{color:%9}")
-            .arg(t.rule.name(), t.machine.name(), t.sheet.name(), t.ink.name(), t.muted.name(), Theme::selectionTint().name(),
-                 t.transmitter.name(), t.warning.name(), t.danger.name()));
+    applyLook();
     for (QWidget* w : findChildren<QWidget*>()) w->update();
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/servobook.h"
 
+#include "app/look.h"
 #include "core/base/error.h"
 #include "core/procedure/ledger.h"
 #include "io/document.h"
@@ -43,16 +44,14 @@ ServoBook::ServoBook(QWidget* parent, std::vector<ServoProfile> servos, std::fil
       before_(std::move(servos)),
       folder_(std::move(folder)),
       table_(new QTableWidget),
-      refusal_(new QLabel) {
+      refusal_(lookLabel(LabelLook::Refusal)) {
     setWindowTitle(tr("Servo book"));
     auto* layout = new QVBoxLayout(this);
-    auto* note =
-        new QLabel(tr("From the servo's data sheet. Leave empty what you do not know: an unknown rate is driven at 50 Hz, a servo of "
-                      "unknown pulse class stays unplugged. A wide pulse drives a narrow servo to its stop and burns it."));
-    note->setWordWrap(true);
     const Tokens& t = Theme::tokens();
-    note->setStyleSheet(QStringLiteral("border-left:4px solid %1;padding:6px 10px;background:%2").arg(t.warning.name(), t.sheet.name()));
-    layout->addWidget(note);
+    layout->addWidget(lookLabel(LabelLook::Caution,
+                                tr("From the servo's data sheet. Leave empty what you do not know: an unknown rate is driven at 50 Hz, a "
+                                   "servo of unknown pulse class stays unplugged. A wide pulse drives a narrow servo to its stop and "
+                                   "burns it.")));
     table_->setObjectName(QStringLiteral("servos"));
     table_->setAccessibleName(tr("Servos"));
     table_->setColumnCount(static_cast<int>(kColumns.size()));
@@ -72,10 +71,6 @@ ServoBook::ServoBook(QWidget* parent, std::vector<ServoProfile> servos, std::fil
     table_->setStyleSheet(QStringLiteral("QTableWidget::item{padding:0 8px}"));
     table_->setTabKeyNavigation(true);
     layout->addWidget(table_, 1);
-    refusal_->setWordWrap(true);
-    refusal_->setObjectName(QStringLiteral("refusal"));
-    refusal_->setStyleSheet(QStringLiteral("color:%1").arg(Theme::tokens().danger.name()));
-    refusal_->hide();
     layout->addWidget(refusal_);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Save | QDialogButtonBox::Cancel);
     auto* add = buttons->addButton(tr("Add a servo"), QDialogButtonBox::ActionRole);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/solvedialog.h"
 
+#include "app/look.h"
 #include "core/base/error.h"
 #include "core/base/typed.h"
 #include "core/solve/bindingchart.h"
@@ -37,10 +38,7 @@ SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntr
     setWindowTitle(words(solver.title));
     const Tokens& t = Theme::tokens();
     auto* layout = new QVBoxLayout(this);
-    auto* caution = new QLabel(words(solver.caution));
-    caution->setWordWrap(true);
-    caution->setStyleSheet(QStringLiteral("border-left:4px solid %1;padding:6px 10px;background:%2").arg(t.warning.name(), t.sheet.name()));
-    layout->addWidget(caution);
+    layout->addWidget(lookLabel(LabelLook::Caution, words(solver.caution)));
     if (solver.setUpState) {
         setUp_ = new QCheckBox(tr("The controller is in its set-up state, stabilisation off"));
         setUp_->setObjectName(QStringLiteral("set-up"));

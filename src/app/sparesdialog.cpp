@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/sparesdialog.h"
 
+#include "app/look.h"
 #include "core/setup/modeedits.h"
 #include "paint/theme.h"
 
@@ -23,12 +24,8 @@ SparesDialog::SparesDialog(QWidget* parent, Workspace& workspace) : QDialog(pare
     setWindowTitle(tr("Unused channels"));
     const TransmitterSettings& tx = workspace.setup().transmitter;
     auto* layout = new QVBoxLayout(this);
-    auto* reason =
-        new QLabel(tr("An unused channel that still sends can reach a port of the controller and change a setting in flight. "
-                      "Inhibit it, unless something listens to it by intent."));
-    reason->setWordWrap(true);
-    reason->setStyleSheet(QStringLiteral("color:%1").arg(paint::Theme::tokens().muted.name()));
-    layout->addWidget(reason);
+    layout->addWidget(lookLabel(LabelLook::Muted, tr("An unused channel that still sends can reach a port of the controller and change a "
+                                                     "setting in flight. Inhibit it, unless something listens to it by intent.")));
     auto* form = new QFormLayout;
     for (const int number : unusedChannels(tx)) {
         auto* choice = new QComboBox;

@@ -215,15 +215,16 @@ struct ValueText {
     const FieldInfo& info;
     Message operator()(std::monostate) const { return say(KH_TR("not known")); }
     Message operator()(double v) const {
-        return info.unit.empty() ? say(KH_TR("{v}"), {{"v", num(v, info.decimals)}})
-                                 : say(KH_TR("{v} {unit}"), {{"v", num(v, info.decimals)}, {"unit", info.unit}});
+        if (info.unit.empty()) return say(KH_TR("{v}"), {{"v", num(v, info.decimals)}});
+        return say(info.unit == "°" ? KH_TR("{v}{unit}") : KH_TR("{v} {unit}"), {{"v", num(v, info.decimals)}, {"unit", info.unit}});
     }
     Message operator()(bool v) const { return v ? say(KH_TR("yes")) : say(KH_TR("no")); }
     Message operator()(const std::string& v) const { return say(KH_TR("{text}"), {{"text", v}}); }
     Message operator()(const std::vector<double>& v) const {
         const Message numbers = list(v, [this](double x) { return say(KH_TR("{v}"), {{"v", num(x, info.decimals)}}); });
         if (v.empty() || info.unit.empty()) return numbers;
-        return say(KH_TR("{list} {unit}"), {{"list", std::vector<Message>{numbers}}, {"unit", info.unit}});
+        return say(info.unit == "°" ? KH_TR("{list}{unit}") : KH_TR("{list} {unit}"),
+                   {{"list", std::vector<Message>{numbers}}, {"unit", info.unit}});
     }
     Message operator()(const std::vector<std::string>& v) const {
         return list(v, [this](const std::string& x) { return (*this)(x); });
