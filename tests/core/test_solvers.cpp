@@ -462,6 +462,14 @@ TEST_CASE("end points: two travels give a line through the centre; a reading off
     const Solved reversed = solveEndpoints(s, std::vector<Reading>{before, at("aileron.high", -70, 100), at("aileron.high", 99, 110)});
     CHECK_THAT(remarks(reversed), !Contains("off the line"));
     CHECK(reversed.answers[0].value == 111.0);
+    // both sides of a box move alike: 0.9 above and 0.8 below the centre are told
+    const auto sides = [&](double low) {
+        return remarks(solveEndpoints(
+            s, std::vector<Reading>{reading("aileron.low", low, "%"), at("aileron.centre", 0, 0), at("aileron.high", 99, 110)}));
+    };
+    s.transmitter.channels[0].travelLowPct = 100;
+    CHECK_THAT(sides(-80), Contains("would read 80.0 and 90.0 %"));
+    CHECK_THAT(sides(-89), !Contains("would read"));
     // one end alone of the wrong sign is enough to reverse
     const Solved wrong = solveEndpoints(s, std::vector<Reading>{at("aileron.high", -99, 110)});
     REQUIRE(wrong.answers.size() == 1);

@@ -17,10 +17,11 @@ namespace {
 
 constexpr double kMonitorPct = 200.0;  ///< no monitor shows more
 constexpr double kOutlierPct = 2.0;
-constexpr double kAlikePct = 0.3;     ///< lines that fit within that are as good as each other
-constexpr double kStillSlope = 0.1;   ///< a reading that moves less for a percent sent is of another channel
-constexpr double kSpreadPct = 1.0;    ///< two travels that differ by less fix no line
-constexpr double kSurprisePct = 5.0;  ///< the profile's scale and the box's differ by more
+constexpr double kAlikePct = 0.3;       ///< lines that fit within that are as good as each other
+constexpr double kSidesApartPct = 3.0;  ///< for 100 % sent
+constexpr double kStillSlope = 0.1;     ///< a reading that moves less for a percent sent is of another channel
+constexpr double kSpreadPct = 1.0;      ///< two travels that differ by less fix no line
+constexpr double kSurprisePct = 5.0;    ///< the profile's scale and the box's differ by more
 
 struct EndSheet {
     const Setup& setup;
@@ -273,6 +274,12 @@ Solved solveEndpoints(const Setup& setup, std::span<const Reading> readings) {
         const auto below = sheet.lineOf(false), above = sheet.lineOf(true);
         double perPct = setup.transmitter.profile.usPerPct / setup.controller.profile.usPerPct;
         if (below || above) perPct = (std::abs((below ? *below : *above).slope) + std::abs((above ? *above : *below).slope)) / 2.0;
+        if (const double apart = below && above ? 100.0 * std::abs(std::abs(below->slope) - std::abs(above->slope)) : 0.0;
+            apart > kSidesApartPct)
+            out.remarks.push_back(
+                say(KH_TR("{f}: sent 100 %, the sides would read {l} and {h} %. A box reads both alike: was an end or the "
+                          "centre misread?"),
+                    {{"f", channel.id}, {"l", num(100.0 * std::abs(below->slope), 1)}, {"h", num(100.0 * std::abs(above->slope), 1)}}));
         const double after = sheet.centre(perPct);
         sheet.end(false, below, before, after);
         sheet.end(true, above, before, after);
