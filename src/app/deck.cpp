@@ -258,14 +258,17 @@ void DeckView::paintTrace(QPainter& p) const {
             for (const PortValue& v : s.ports) {
                 drawText(p, {cx + 6, y}, QString::fromStdString(v.port), Theme::font(12), t.muted);
                 const QString text = words(say("{v}", {{"v", Number{v.value, s.decimals, s.sign}}}));
-                drawText(p, {cx + w - 24 - textWidth(text, Theme::font(12)), y}, text, Theme::font(12), off ? t.danger : t.ink);
-                drawText(p, {cx + w - 22, y}, QString::fromUtf8(s.unit), Theme::font(12), t.muted);
+                const double figures = textWidth(text, Theme::font(12));
+                const bool roomy = figures + 44 <= w;  // a narrow cell leaves the unit to the stage's name
+                drawText(p, {cx + w - (roomy ? 24 : 4) - figures, y}, text, Theme::font(12), off ? t.danger : t.ink);
+                if (roomy) drawText(p, {cx + w - 22, y}, QString::fromUtf8(s.unit), Theme::font(12), t.muted);
                 y += s.ports.size() > 3 ? 12 : 14.5;
             }
         } else {
             const double end = drawText(p, {cx + 6, 66}, stageValue(s, s.value), Theme::font(16, true), off ? t.danger : t.ink);
             const QString unit = QString::fromUtf8(s.unit);
-            drawText(p, {end + (unit == QStringLiteral("°") ? 0 : 4), 66}, unit, Theme::font(12), t.muted);
+            const double at = end + (unit == QStringLiteral("°") ? 0 : 4);
+            if (at + textWidth(unit, Theme::font(12)) <= cx + w - 2) drawText(p, {at, 66}, unit, Theme::font(12), t.muted);
             const QString below = off && s.known ? tr("asked %1").arg(stageValue(s, s.asked)) : words(s.note);
             if (textWidth(below, Theme::font(12)) <= w - 8) {
                 drawText(p, {cx + 6, 83}, below, Theme::font(12), t.muted);

@@ -18,6 +18,8 @@ constexpr double kLine = 18;
 constexpr double kBaseline = 19;
 constexpr std::array kBoxes{Box::Transmitter, Box::Controller, Box::Machine};
 
+constexpr double kLeastBox = 72;
+
 /// Column widths by station, in the design's pixels: what, transmitter, controller, machine, standing.
 std::array<double, 5> weights(Station s) {
     switch (s) {
@@ -54,9 +56,10 @@ LedgerView::Columns LedgerView::columns() const {
     const double scale = (width() - 2 * kLeft - 4 * gap + 8) / total;
     Columns c{};
     double x = kLeft;
+    const double borrowed = std::max(0.0, kLeastBox - w[1] * scale);  // a box's name stays whole in a narrow window
     for (std::size_t i = 0; i < 5; ++i) {
         c.left[i] = std::floor(x);
-        c.right[i] = std::floor(x + w[i] * scale);
+        c.right[i] = std::floor(x + w[i] * scale + (i == 1 ? borrowed : i == 3 ? -borrowed : 0.0));
         x = c.right[i] + gap;
     }
     return c;

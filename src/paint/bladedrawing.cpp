@@ -48,7 +48,7 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
     p.setRenderHint(QPainter::Antialiasing);
     drawTitle(p, area, KH_TR("Blade A, seen along the blade from its tip"), words(KH_TR("gauge zeroed on the shaft")));
     const double chord = std::min(area.width() * 0.46, 260.0);
-    const QPointF pivot(area.left() + area.width() * 0.42, area.center().y() + 12);
+    const QPointF pivot(area.left() + area.width() * 0.42, std::max(area.center().y() + 12, area.top() + 128));
     const double now = s.trace.bladeDeg[2];
     // scale of degrees at the left
     const double radius = chord * 0.82;
@@ -102,15 +102,16 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
             drawText(p, at, text, Theme::font(13, true), t.controller);
         }
     // the gauge's window
-    const QRectF window(area.left() + area.width() * 0.70, area.top() + 40, 128, 54);
+    const QRectF window(area.right() - 148, area.top() + 46, 128, 44);
     p.setBrush(t.sheet);
     p.setPen(QPen(t.machine, 1.6));
     p.drawRoundedRect(window, 2, 2);
-    p.setFont(Theme::font(28, true));
+    p.setFont(Theme::font(26, true));
     p.setPen(t.ink);
     p.drawText(window, Qt::AlignCenter, words(say(KH_TR("{v}°"), {{"v", signedNum(now, 1)}})));
-    drawText(p, {window.left(), window.bottom() + 18}, words(KH_TR("the gauge should read")), Theme::font(12), t.muted);
-    drawText(p, pivot + QPointF(-chord * 0.3 - 8, chord * 0.32), words(KH_TR("leading edge")), Theme::font(12), t.muted);
+    drawText(p, {window.left(), window.top() - 7}, words(KH_TR("the gauge should read")), Theme::font(12), t.muted);
+    const QString leading = words(KH_TR("leading edge"));
+    drawText(p, pivot + QPointF(-16 - textWidth(leading, Theme::font(12)), chord * 0.32), leading, Theme::font(12), t.muted);
     drawText(p, pivot + QPointF(chord * 0.5, chord * 0.32), words(KH_TR("trailing edge")), Theme::font(12), t.muted);
 }
 
