@@ -102,7 +102,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     p.setPen(machinePen(2.4));
     p.drawEllipse(c, ring * 0.2, ring * 0.2);
 
-    // servos as built; arms seen edge-on, moved outward as the ball moves
+    // servos as built; arms seen edge-on
     for (std::size_t i = 0; i < s.trace.servos.size(); ++i) {
         const ServoTrace& servo = s.trace.servos[i];
         const auto built = std::find_if(m.servos.begin(), m.servos.end(), [&](const PlateServo& x) { return x.id == servo.role; });

@@ -254,6 +254,29 @@ TEST_CASE("each rule fires on its smallest mistake, and its remedy clears it") {
     }
 }
 
+TEST_CASE("the range is judged by the style's own target, at both ends") {
+    const auto note = [](const char* style, double low, double high) {
+        return khtest::find(evaluate(edited(turnstone(), {{"machine.style", std::string(style)},
+                                                          {"controller.collectiveLowPct", low},
+                                                          {"controller.collectiveHighPct", high}})),
+                            "collective-range") != nullptr;
+    };
+    CHECK_FALSE(note("sport", 43.5, 43.5));
+    CHECK(note("scale", 43.5, 43.5));  // −11.5° where −2 is usual
+    CHECK_FALSE(note("scale", 7.6, 38.0));
+    CHECK(note("sport", 7.6, 38.0));
+    CHECK(note("sport", 34.0, 43.5));
+}
+
+TEST_CASE("a layout the controller does not know is set as a custom one") {
+    Setup s = edited(turnstone(), {{"machine.servos.left.azimuthDeg", 315.0}, {"machine.servos.right.azimuthDeg", 45.0}});
+    CHECK(khtest::find(evaluate(s), "layout")->fix.front().path == "controller.layout");
+    std::erase(s.controller.profile.layouts, "three at 135°, elevator aft");
+    const std::vector<Edit> fix = khtest::find(evaluate(s), "layout")->fix;
+    CHECK(fix.front().path == "controller.customAzimuthsDeg");
+    CHECK(khtest::find(evaluate(edited(s, fix)), "layout") == nullptr);
+}
+
 TEST_CASE("the number in the text follows the value") {
     const auto text = [](double rate) {
         return render(khtest::find(evaluate(edited(turnstone(), {{"controller.rateHz", rate}})), "servo-rate")->found);

@@ -70,19 +70,30 @@ void symmetry(const AuditContext& c, std::vector<Finding>& out) {
 
 void range(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& high = c.figures.collectiveHighDeg;
-    if (!high.known || high.value <= 0.0 || std::abs(high.value - c.sizeClass.collectiveDeg) <= kRangeDeg) return;
-    const double value =
-        roundToStep(pitchSettingFor({c.setup.controller.collectiveHighPct, high.value}, c.sizeClass.collectiveDeg).setting, 0.1);
+    const Figure& low = c.figures.collectiveLowDeg;
+    const CollectiveTarget target = collectiveTarget(c.setup.machine);
+    if (!high.known || !low.known || high.value <= 0.0 || low.value >= 0.0) return;
+    if (std::abs(high.value - target.highDeg) <= kRangeDeg && std::abs(low.value - target.lowDeg) <= kRangeDeg) return;
+    const ControllerSettings& box = c.setup.controller;
+    const double up = roundToStep(pitchSettingFor({box.collectiveHighPct, high.value}, target.highDeg).setting, 0.1);
+    const double down = roundToStep(pitchSettingFor({box.collectiveLowPct, low.value}, target.lowDeg).setting, 0.1);
     out.push_back(
         {.severity = Severity::Note,
          .row = "collective-range",
-         .title = say(KH_TR("Collective range is unusual for this size")),
-         .found = say(KH_TR("{h}°; ±{t}° is usual."), {{"h", signedNum(high.value, 1)}, {"t", num(c.sizeClass.collectiveDeg, 1)}}),
+         .title = say(KH_TR("Collective range is unusual for this style")),
+         .found = say(KH_TR("{l} … {h}°; {a} … {b}° is usual for {s}."), {{"l", signedNum(low.value, 1)},
+                                                                         {"h", signedNum(high.value, 1)},
+                                                                         {"a", signedNum(target.lowDeg, 1)},
+                                                                         {"b", signedNum(target.highDeg, 1)},
+                                                                         {"s", c.setup.machine.style}}),
          .why = say(KH_TR("More bogs the rotor down, less climbs slowly.")),
-         .todo = say(KH_TR("For ±{t}° set {v} % in the controller."), {{"t", num(c.sizeClass.collectiveDeg, 1)}, {"v", num(value, 1)}}),
+         .todo = say(KH_TR("For {a} … {b}° set {d} % down and {u} % up in the controller."), {{"a", signedNum(target.lowDeg, 1)},
+                                                                                              {"b", signedNum(target.highDeg, 1)},
+                                                                                              {"d", num(down, 1)},
+                                                                                              {"u", num(up, 1)}}),
          .box = Box::Controller,
          .subject = "controller.collectiveHighPct",
-         .fix = {{"controller.collectiveHighPct", value}, {"controller.collectiveLowPct", value}}});
+         .fix = {{"controller.collectiveHighPct", up}, {"controller.collectiveLowPct", down}}});
 }
 
 void reference(const AuditContext& c, std::vector<Finding>& out) {

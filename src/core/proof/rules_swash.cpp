@@ -77,7 +77,8 @@ void layout(const AuditContext& c, std::vector<Finding>& out) {
               .box = Box::Controller,
               .witness = stick(0.0, 1.0),
               .subject = "controller.layout"};
-    if (built != nullptr) {
+    const auto& known = c.setup.controller.profile.layouts;
+    if (built != nullptr && std::find(known.begin(), known.end(), built->id) != known.end()) {
         f.todo = say(KH_TR("Set {l} in the controller."), {{"l", std::string(built->id)}});
         f.fix = {{"controller.layout", std::string(built->id)}};
     } else {
