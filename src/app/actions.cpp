@@ -84,6 +84,7 @@ void MainWindow::runAction(const QString& id) {
     else if (id == QStringLiteral("bench-state")) setBenchState();
     else if (id == QStringLiteral("switch-map"))
         FieldsDialog(this, workspace_, tr("Switches and functions"), switchFields(workspace_.setup().transmitter)).exec();
+    else if (id == QStringLiteral("layout-built")) chooseLayoutBuilt();
     else if (id == QStringLiteral("layout-form"))
         FieldsDialog(this, workspace_, tr("Layout, angles and radii"), layoutFields(workspace_.setup())).exec();
     else if (id == QStringLiteral("servo-book")) openServoBook();
@@ -161,8 +162,8 @@ void MainWindow::showMenu(QPoint at) {
     menu->addSeparator();
     for (const char* id : {"save", "save-as", "save-template", "revert", "export", "print"}) add(id);
     menu->addSeparator();
-    for (const char* id : {"boxes", "servo-book", "layout-form", "switch-map", "hold-form", "schools", "alarms", "failsafe", "spares",
-                           "channel-order", "bench-state", "to-set", "renew", "preferences", "handbook", "shortcuts", "about"})
+    for (const char* id : {"boxes", "servo-book", "layout-built", "layout-form", "switch-map", "hold-form", "schools", "alarms", "failsafe",
+                           "spares", "channel-order", "bench-state", "to-set", "renew", "preferences", "handbook", "shortcuts", "about"})
         add(id);
     menu->addSeparator();
     add("quit");

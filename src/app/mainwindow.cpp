@@ -59,6 +59,7 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
         pages_->addWidget(view);
         connect(view, &PageView::refused, this, &MainWindow::showMessage);
         connect(view, &PageView::whyAsked, this, &MainWindow::showWhy);
+        connect(view, &PageView::actionAsked, this, &MainWindow::runAction);
         connect(view, &PageView::curveAsked, this, [this] {
             const Part* part = workspace_.selectedPart();
             curves_->enter(part != nullptr && part->field.ends_with(".pitch"));

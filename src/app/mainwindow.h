@@ -78,6 +78,7 @@ private:
     void measured(bool seen);
     void takeReading();
     void changeBoxes();
+    void chooseLayoutBuilt();
     void openServoBook();
     void setBenchState();
     void setChannelOrder();

@@ -327,6 +327,10 @@ void PageView::editSelected() {
         emit curveAsked();
         return;
     }
+    if (part->action[0] != '\0') {
+        emit actionAsked(QString::fromLatin1(part->action));
+        return;
+    }
     if (part->field.empty()) {  // a computed cell explains itself
         emit whyAsked();
         return;

@@ -23,6 +23,8 @@ signals:
     void refused(const QString& message);
     void curveAsked();
     void whyAsked();
+    /// A word that an action of the window changes was entered.
+    void actionAsked(const QString& id);
     void measuredAsked();
 
 protected:

@@ -30,6 +30,7 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"redo", KH_TR("Redo"), "Ctrl+Shift+Z", KH_TR("Edit")},
         Shortcut{"boxes", KH_TR("Choose the boxes and servos…"), "Ctrl+B", KH_TR("Edit")},
         Shortcut{"servo-book", KH_TR("Servo book…"), "", KH_TR("Edit")},
+        Shortcut{"layout-built", KH_TR("Layout as built…"), "", KH_TR("Edit")},
         Shortcut{"layout-form", KH_TR("Layout, angles and radii…"), "", KH_TR("Edit")},
         Shortcut{"renew", KH_TR("Take the newer profiles"), "", KH_TR("Edit")},
         Shortcut{"switch-map", KH_TR("Switches and functions…"), "", KH_TR("Edit")},

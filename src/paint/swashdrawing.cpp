@@ -61,14 +61,19 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         const double len = a % 90 == 0 ? 8 : a % 30 == 0 ? 6 : 3;
         p.drawLine(polar(c, scaleRing, a), polar(c, scaleRing - len, a));
     }
+    const auto standsAt = [&](double azimuth) {
+        return std::any_of(m.servos.begin(), m.servos.end(),
+                           [&](const PlateServo& x) { return std::abs(wrapAzimuthDeg(x.azimuthDeg - azimuth + 180.0) - 180.0) < 20.0; });
+    };
     for (const int a : {90, 270}) {
+        if (standsAt(a)) continue;  // its servo covers the figure
         p.setFont(Theme::font(12));
         p.setPen(t.muted);
         const QPointF at = polar(c, scaleRing - 22, a);
         p.drawText(QRectF(at.x() - 18, at.y() + 8, 36, 18), Qt::AlignCenter, QString::number(a));
     }
     // nose
-    const QPointF nose = polar(c, scaleRing + 12, 0);
+    const QPointF nose = polar(c, scaleRing + 12, 0) + QPointF(standsAt(0) ? 34 : 0, 0);  // beside a servo at the nose
     p.setPen(Qt::NoPen);
     p.setBrush(t.machine);
     p.drawPolygon(QPolygonF({nose + QPointF(-8, 8), nose + QPointF(8, 8), nose + QPointF(0, -8)}));
@@ -103,16 +108,15 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     p.drawEllipse(c, ring * 0.2, ring * 0.2);
 
     // servos as built; arms seen edge-on
-    for (std::size_t i = 0; i < s.trace.servos.size(); ++i) {
-        const ServoTrace& servo = s.trace.servos[i];
-        const auto built = std::find_if(m.servos.begin(), m.servos.end(), [&](const PlateServo& x) { return x.id == servo.role; });
-        if (built == m.servos.end()) continue;
-        const double out = ballRadiusMm(m, *built) * pixels;
-        const QPointF ball = polar(c, out, built->azimuthDeg);
-        const QPointF axle = polar(c, out + built->armMm * pixels, built->azimuthDeg);
-        const bool right = built->azimuthDeg < 180.0 && built->azimuthDeg > 0.0;
-        const bool aft = std::abs(built->azimuthDeg - 180.0) < 1.0 || std::abs(built->azimuthDeg) < 1.0;
-        servoBody(p, axle, aft ? 180 : built->azimuthDeg + (right ? 0 : 180), 30 * pixels, 15 * pixels);
+    for (const PlateServo& servo : m.servos) {
+        const auto driven =
+            std::find_if(s.trace.servos.begin(), s.trace.servos.end(), [&](const ServoTrace& x) { return x.role == servo.id; });
+        const double out = ballRadiusMm(m, servo) * pixels;
+        const QPointF ball = polar(c, out, servo.azimuthDeg);
+        const QPointF axle = polar(c, out + servo.armMm * pixels, servo.azimuthDeg);
+        const bool right = servo.azimuthDeg < 180.0 && servo.azimuthDeg > 0.0;
+        const bool aft = std::abs(servo.azimuthDeg - 180.0) < 1.0 || std::abs(servo.azimuthDeg) < 1.0;
+        servoBody(p, axle, aft ? 180 : servo.azimuthDeg + (right ? 0 : 180), 30 * pixels, 15 * pixels);
         p.setPen(machinePen(5));
         p.drawLine(ball, axle);
         p.setPen(QPen(t.sheet, 2));
@@ -122,9 +126,9 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         p.drawEllipse(ball, 6.5, 6.5);
         p.setBrush(t.machine);
         p.drawEllipse(ball, 1.5, 1.5);
-        QPointF badge = polar(axle, 12 * pixels, built->azimuthDeg + (right ? 90 : -90));
+        QPointF badge = polar(axle, 12 * pixels, servo.azimuthDeg + (right ? 90 : -90));
         if (aft) badge = axle + QPointF(-14 * pixels, 0);
-        portBadge(p, badge, QString::fromStdString(servo.port));
+        if (driven != s.trace.servos.end()) portBadge(p, badge, QString::fromStdString(driven->port));
     }
     // as set: where the mix believes the balls to be
     const std::vector<double> set = [&] {
@@ -227,6 +231,7 @@ void paintStrokes(QPainter& p, QRectF area, const Scene& s) {
     drawText(p, {area.right() - textWidth(note, Theme::font(12)), area.top() + 14}, note, Theme::font(12), t.muted);
     double y = area.top() + 40;
     const double step = std::min(46.0, (area.height() - 80) / std::max<double>(1.0, static_cast<double>(s.trace.servos.size())));
+    const double tall = step < 40.0 ? 3.0 : 5.0;  // marks of four rows stand closer
     for (const ServoTrace& servo : s.trace.servos) {
         p.setRenderHint(QPainter::Antialiasing);
         portBadge(p, {area.left() + 8, y - 4}, QString::fromStdString(servo.port), 16);
@@ -240,19 +245,20 @@ void paintStrokes(QPainter& p, QRectF area, const Scene& s) {
         const double mmX = area.right() - 26 - textWidth(mm, Theme::font(13));
         drawText(p, {mmX, y}, mm, Theme::font(13), t.ink);
         drawText(p, {area.right() - 23, y}, QStringLiteral("mm"), Theme::font(12), t.muted);
-        const double by = y + 12;
+        const double by = y + (step < 40.0 ? 8 : 12);
         const double mid = area.center().x();
         const double half = area.width() / 2 - 22;
         p.fillRect(QRectF(mid - half, by, 2 * half, 5), Theme::over(t.sheet, t.muted, 0.35));
         hairline(p, area.left(), by + 2, area.right(), t.muted);
         for (const double side : {-1.0, 1.0}) {
-            p.fillRect(QRectF(side < 0 ? area.left() : mid + half, by - 4, 22, 13), QBrush(t.danger, Qt::BDiagPattern));
-            vline(p, mid + side * half, by - 5, by + 10, t.danger);
+            p.fillRect(QRectF(side < 0 ? area.left() : mid + half, by + 2.5 - tall - 1.5, 22, 2 * tall + 3),
+                       QBrush(t.danger, Qt::BDiagPattern));
+            vline(p, mid + side * half, by + 2.5 - tall - 2.5, by + 2.5 + tall + 2.5, t.danger);
         }
         const double off = (servo.pulseUs - s.setup.controller.pulseUs) / usable * half;
         const double clipped = std::clamp(off, -half - 20, half + 20);
         p.fillRect(QRectF(std::min(mid, mid + clipped), by, std::abs(clipped), 5), t.machine);
-        p.fillRect(QRectF(mid + clipped - 1.5, by - 6, 3, 17), std::abs(off) > half ? t.danger : t.ink);
+        p.fillRect(QRectF(mid + clipped - 1.5, by + 2.5 - tall - 3.5, 3, 2 * tall + 7), std::abs(off) > half ? t.danger : t.ink);
         y += step;
     }
     const Figure& use = s.evaluation.figures.strokeUsePct;

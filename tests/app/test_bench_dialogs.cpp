@@ -11,6 +11,7 @@
 #include "io/document.h"
 
 #include <QCheckBox>
+#include <QInputDialog>
 #include <QLabel>
 #include <QLineEdit>
 
@@ -145,6 +146,34 @@ TEST_CASE("steps are ticked in order; the row is seen on the machine only after 
     b.act("undo");
     for (const Row& row : b.w().page().rows)
         if (row.id == "failsafe-test") CHECK(row.standing == Standing::Proved);
+}
+
+TEST_CASE("the machine's layout is chosen from its cell, a fourth servo and its port come with it, and undo takes both back") {
+    Bench b;
+    b.go(Station::Swash);
+    b.selectRow("layout", 2);
+    REQUIRE(std::string(b.w().selectedPart()->action) == "layout-built");
+    bool asked = false;
+    QTimer::singleShot(0, [&] {
+        auto* dialog = qobject_cast<QInputDialog*>(QApplication::activeModalWidget());
+        REQUIRE(dialog != nullptr);
+        asked = true;
+        CHECK(dialog->textValue() == QStringLiteral("three at 120°, elevator aft"));
+        CHECK(dialog->comboBoxItems().size() == 10);
+        dialog->setTextValue(QStringLiteral("four at 90°"));
+        dialog->accept();
+    });
+    QTest::keyClick(b.window.page(), Qt::Key_Return);
+    Bench::settle();
+    REQUIRE(asked);
+    CHECK(b.w().setup().machine.servos.size() == 4);
+    CHECK(b.w().setup().controller.ports.size() == 4);
+    bool told = false;
+    for (const Finding& f : b.w().evaluation().findings) told = told || f.id == "layout";
+    CHECK(told);  // the controller still believes in three
+    b.act("undo");
+    CHECK(b.w().setup().machine.servos.size() == 3);
+    CHECK(b.w().setup().controller.ports.size() == 3);
 }
 
 TEST_CASE("custom angles and radii are typed with spaces, refused by name, and clear a layout that was wrong") {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Every drawing leaves ink in its area, follows the sticks where it should, and becomes SVG.
+#include "core/setup/layouts.h"
 #include "core/sheet/sheet.h"
 #include "io/library.h"
 #include "paint/drawings.h"
@@ -90,7 +91,9 @@ TEST_CASE("drawings do not fail on unknowns, an engine, four servos or a foreign
     unknown.speedController.calibration.clear();
     Setup engine = khtest::turnstone();
     engine.machine.power.kind = PowerKind::Engine;
-    for (const Setup* s : std::initializer_list<const Setup*>{&unknown, &engine, &khtest::dunlin()})
+    const Setup four = builtAs(khtest::turnstone(), *findLayout("four at 45°"), "2026-11-25T10:00:00Z");
+    const Setup mechanical = builtAs(khtest::turnstone(), *findLayout("mechanical"), "2026-11-25T10:00:00Z");
+    for (const Setup* s : std::initializer_list<const Setup*>{&unknown, &engine, &four, &mechanical, &khtest::dunlin()})
         for (const Named& n : drawings()) (void)picture(n.drawing, *s, moved());
 }
 

@@ -7,6 +7,7 @@
 #include "core/mechanics/envelope.h"
 #include "core/mechanics/linkage.h"
 #include "core/mechanics/plate.h"
+#include "core/setup/layouts.h"
 #include "support.h"
 
 #include <array>
@@ -59,8 +60,11 @@ TEST_CASE("inverse kinematics closes on forward kinematics to a billionth of a m
 
 TEST_CASE("the rose agrees with brute force in every direction, within the step of the search") {
     constexpr double kStep = 0.1;
-    const std::vector<Setup> setups{turnstone(), khtest::dunlin(), khtest::fulmar(),
+    const std::vector<Setup> setups{turnstone(),
+                                    khtest::dunlin(),
+                                    khtest::fulmar(),
                                     edited(turnstone(), {{"machine.plate.tiltLimitDeg", 25.0}}),
+                                    builtAs(turnstone(), *findLayout("four at 45°"), "2026-11-25T10:00:00Z"),
                                     edited(turnstone(), {{"machine.servos.left.armMm", 9.0}, {"machine.servos.left.squareErrorDeg", 6.0}})};
     for (const Setup& s : setups) {
         const ChainModel model(s);

@@ -8,6 +8,7 @@
 #include "core/mechanics/linkage.h"
 #include "core/procedure/ledger.h"
 #include "core/radio/channel.h"
+#include "core/setup/layouts.h"
 #include "core/solve/bindingchart.h"
 #include "core/solve/solvers.h"
 #include "support.h"
@@ -55,6 +56,15 @@ std::string remarks(const Solved& solved) {
     std::string out;
     for (const Message& m : solved.remarks) out += render(m) + "\n";
     return out;
+}
+
+const Setup& fourServos() {
+    static const Setup setup = [] {
+        Setup s = builtAs(turnstone(), *findLayout("four at 90°"), "2026-11-25T10:00:00Z");
+        s.controller.layout = "four at 90°";
+        return s;
+    }();
+    return setup;
 }
 
 /// The machine as it is: the document's settings on other geometry, blade links and servo links of other lengths.
@@ -141,7 +151,7 @@ TEST_CASE("end points: every sign, centre and end reads right within three round
 TEST_CASE("zero pitch: links, plate tilt and height are told apart and settled within three rounds") {
     for (unsigned n = 0; n < kSetups; ++n) {
         Dice dice(1000 + n);
-        Bench m{turnstone()};
+        Bench m{n % 4 == 3 ? fourServos() : turnstone()};
         m.setup.machine.head.link = dice.coin() ? LinkSide::Leading : LinkSide::Trailing;
         if (m.setup.machine.head.link == LinkSide::Trailing) m.setup.controller.directions.collectiveReversed = true;
         m.setup.machine.head.linkKind = dice.coin() ? LinkKind::PlainRod : LinkKind::LeftRight;
@@ -242,7 +252,7 @@ TEST_CASE("collective range: both ends meet their target within three rounds") {
 TEST_CASE("levelling: links by whole steps, the remainder by sub-trim inside the safe count") {
     for (unsigned n = 0; n < kSetups; ++n) {
         Dice dice(4000 + n);
-        Bench m{turnstone()};
+        Bench m{n % 4 == 3 ? fourServos() : turnstone()};
         for (const PlateServo& s : m.setup.machine.servos) m.linkMm[s.id] = dice.between(-2.0, 2.0);
         const LinkSteps steps = linkSteps(m.setup.machine.head);
         const auto heights = [&] {
@@ -556,6 +566,12 @@ TEST_CASE("what cannot be is said in words, with the likely cause") {
         solveLinks(s, list({reading("level.left", 60, "mm"), reading("level.right", 60, "mm"), reading("level.elevator", 95, "mm")})),
         Contains("another mark"));
     CHECK_THROWS_WITH(solveLimit(s, {}), Contains("clear.45.high"));
+    CHECK_THROWS_WITH(solveRound(s, *solverById("throw"), list({reading("throw.left", 5, "%"), reading("throw.right", -5, "%")})),
+                      Contains("throw.left") && Contains("°, or mm"));
+    CHECK_THROWS_WITH(
+        solveRound(s, *solverById("links"),
+                   list({reading("level.elevator", 60, "mm"), reading("level.left", 60, "mm"), reading("level.right", 60, "°")})),
+        Contains("level.right") && Contains("allowed is mm"));
     // an offset in both blades and both ends
     const Solved offset = solveZero(s, list({reading("blade-a.tail", 8, "°"), reading("blade-b.nose", 8, "°"),
                                              reading("blade-a.nose", 8, "°"), reading("blade-b.tail", 8, "°")}));

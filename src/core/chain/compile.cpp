@@ -175,10 +175,7 @@ void ChainModel::compilePlate(const Setup& setup) {
     const bool mechanicalMix = layout != nullptr && layout->mechanical;
     if (machine.servos.size() < 3 || machine.servos.size() > kMaxBalls)
         throw InputError("machine.servos", "three or four plate servos are needed");
-    std::vector<double> built, radii;
-    for (const PlateServo& s : machine.servos) {
-        built.push_back(s.azimuthDeg);
-        radii.push_back(ballRadiusMm(machine, s));
+    for (const PlateServo& s : machine.servos)
         servos_.push_back({.mount = s.risesWithPulse ? 1.0 : -1.0,
                            .centreUs = s.servo.pulseUs.value_or(fc.pulseUs),
                            .degPerUs = s.servo.degPerUs,
@@ -186,8 +183,7 @@ void ChainModel::compilePlate(const Setup& setup) {
                            .armMm = requirePositive("machine.servos." + s.id + ".armMm", s.armMm),
                            .linkMm = requirePositive("machine.servos." + s.id + ".linkMm", s.linkMm),
                            .squareErrorDeg = s.squareErrorDeg});
-    }
-    fitter_ = machine.plate.mechanical ? PlateFitter::mechanical(machine.plate.ballRadiusMm) : PlateFitter(built, radii);
+    fitter_ = plateFitter(machine);
     const std::vector<double> shares = settingRadii(fc);
     const double phase = fc.phaseDeg;
     for (std::size_t i = 0; i < settings.size() && i < fc.ports.size(); ++i) {

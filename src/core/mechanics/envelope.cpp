@@ -3,6 +3,7 @@
 
 #include "core/base/conventions.h"
 #include "core/base/message.h"
+#include "core/setup/layouts.h"
 
 #include <algorithm>
 #include <cmath>
@@ -15,7 +16,7 @@ constexpr double kTiltStepDeg = 0.02;
 
 /// Everything about one ball that does not change with the tilt.
 struct Ball {
-    double forward, right;                             ///< R·cosψ, R·sinψ
+    BallFollow follows;
     double armMm, linkMm, maxArmDeg, lowDeg, highDeg;  ///< low/high: the servo's stroke as arm angles
 };
 
@@ -40,7 +41,7 @@ struct Checker {
         if ((std::abs(heightMm) + innerRadiusMm * sine) / gripMm > gripSine) return Limit::GripAngle;
         for (const Ball& b : balls) {
             double deg = 0.0;
-            if (!armAngle(b, heightMm - sine * (cosToward * b.forward + sinToward * b.right), deg)) return Limit::ArmAngle;
+            if (!armAngle(b, b.follows.at({heightMm, sine * cosToward, sine * sinToward}), deg)) return Limit::ArmAngle;
             if (std::abs(deg) > b.maxArmDeg) return Limit::ArmAngle;
             if (deg > b.highDeg || deg < b.lowDeg) return Limit::ServoStroke;
         }
@@ -51,11 +52,11 @@ struct Checker {
 Checker checkerAt(const Setup& setup, double heightMm) {
     const Machine& m = setup.machine;
     Checker check{{}, heightMm, m.plate.travelMm, m.plate.tiltLimitDeg, m.head.innerRadiusMm, sinDeg(m.head.gripLimitDeg), m.head.gripMm};
+    const std::vector<BallFollow> follows = ballFollows(m);
     for (const PlateServo& s : m.servos) {
         const double stroke = setup.controller.profile.usableStrokeUs * (setup.controller.pulseUs < 1200.0 ? 0.5 : 1.0) * s.servo.degPerUs;
-        const double radius = ballRadiusMm(m, s);
-        check.balls.push_back({radius * cosDeg(s.azimuthDeg), radius * sinDeg(s.azimuthDeg), s.armMm, s.linkMm, s.servo.rangeDeg,
-                               s.squareErrorDeg - stroke, s.squareErrorDeg + stroke});
+        check.balls.push_back(
+            {follows[check.balls.size()], s.armMm, s.linkMm, s.servo.rangeDeg, s.squareErrorDeg - stroke, s.squareErrorDeg + stroke});
     }
     return check;
 }

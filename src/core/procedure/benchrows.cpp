@@ -28,13 +28,16 @@ StationPage swashRows(const RowBuilder& b) {
     const Layout* built = machineLayout(s.machine);
     const auto controllerField = [&](const std::string& key, Message l = {}) { return b.field("controller." + key, std::move(l)); };
     Cell azimuths;
-    if (built != nullptr) azimuths.parts.push_back(RowBuilder::text(say(built->id)));
+    azimuths.parts.push_back(RowBuilder::text(say(built != nullptr ? built->id : kCustomLayout)));
+    azimuths.parts.front().action = "layout-built";
     Cell angles;
     for (const PortSettings& p : s.controller.ports) angles.parts.push_back(b.field("machine.servos." + p.role + ".azimuthDeg"));
     azimuths.parts.insert(azimuths.parts.end(), angles.parts.begin(), angles.parts.end());
     const std::string servo = s.machine.servos.empty() ? "" : "machine.servos." + s.machine.servos.front().id + ".servo";
     const std::string servoName = s.machine.servos.empty() ? "" : s.machine.servos.front().servo.name;
     const auto servoFact = [&](const char* key) { return b.field(servo + key, say(KH_TR("{n}"), {{"n", servoName}})); };
+    std::vector<std::string> roles;
+    for (const PlateServo& p : s.machine.servos) roles.push_back(p.id);
     Cell square, directions;
     for (const PlateServo& p : s.machine.servos) {
         square.parts.push_back(b.field("machine.servos." + p.id + ".squareErrorDeg"));
@@ -55,11 +58,7 @@ StationPage swashRows(const RowBuilder& b) {
         b.row("servo-rate", say(KH_TR("Servo rate")), {}, {{b.word("controller.rateHz", numberOptions(s.controller.profile.ratesHz))}},
               {{servoFact(".maxHz")}}),
         b.row("ports", say(KH_TR("Ports")), {},
-              portsCell(b,
-                        [&](const PortSettings& p) {
-                            return b.word("controller.ports." + p.id + ".role", {"elevator", "left", "right", "fourth"});
-                        }),
-              std::move(angles)),
+              portsCell(b, [&](const PortSettings& p) { return b.word("controller.ports." + p.id + ".role", roles); }), std::move(angles)),
         b.row("servo-directions", say(KH_TR("Servo directions")), {},
               portsCell(
                   b, [&](const PortSettings& p) { return b.flag("controller.ports." + p.id + ".reversed", KH_TR("rev"), KH_TR("norm")); }),

@@ -21,6 +21,7 @@ struct Part {
     Message value;
     const char* unit = "";             ///< muted, after the value
     std::string field;                 ///< field path if it can be edited here
+    const char* action = "";           ///< of a word that is changed by an action of the window: its id
     std::optional<GainScale> typedAs;  ///< a gain is typed in its box's scale
     std::vector<std::string> options;  ///< what a word may be; empty: free
     Derivation why;

@@ -9,7 +9,6 @@
 namespace kh {
 
 StationPage linkRows(const RowBuilder& b) {
-    const auto label = [](const char* text) { return say(text); };
     const TransmitterSettings& tx = b.setup().transmitter;
     StationPage page{Station::Link, {}};
     page.rows.push_back(b.row("receiver", say(KH_TR("Receiver")), {}, {}, {{b.field("machine.wiring.receiver")}}));
@@ -18,8 +17,9 @@ StationPage linkRows(const RowBuilder& b) {
     page.rows.push_back(
         b.row("supply-leads", say(KH_TR("Supply leads")), {}, {},
               {{b.field("machine.wiring.supplyLeads"), b.flag("machine.wiring.buffer", KH_TR("buffer"), KH_TR("no buffer"))}}));
-    page.rows.push_back(b.row("binding", say(KH_TR("Binding")), {{RowBuilder::text(say(KH_TR("model memory")))}}, {},
-                              {{RowBuilder::text(say(KH_TR("the receiver answers")))}}));
+    Part bound = RowBuilder::text(say(KH_TR("the receiver answers")));
+    bound.why.inputs = {"machine.wiring.receiver", "transmitter.modelMatch"};  // another receiver is bound anew
+    page.rows.push_back(b.row("binding", say(KH_TR("Binding")), {{RowBuilder::text(say(KH_TR("model memory")))}}, {}, {{bound}}));
     const ChannelFigures* throttle = b.figures().channel("throttle");
     page.rows.push_back(b.row("failsafe", say(KH_TR("Failsafe")),
                               {{b.field("transmitter.channels.throttle.failsafePct", label(KH_TR("throttle")))}}, {},

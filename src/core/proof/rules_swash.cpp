@@ -58,7 +58,8 @@ void layout(const AuditContext& c, std::vector<Finding>& out) {
     const std::vector<double> setting = settingAzimuths(c.setup.controller);
     const std::vector<double> radii = settingRadii(c.setup.controller);
     const Layout* built = machineLayout(c.setup.machine);
-    bool same = setting.size() == c.setup.machine.servos.size();
+    const Layout* set = findLayout(c.setup.controller.layout);
+    bool same = setting.size() == c.setup.machine.servos.size() && (set != nullptr && set->mechanical) == c.setup.machine.plate.mechanical;
     const auto roles = layoutRoles();
     for (std::size_t i = 0; same && i < setting.size(); ++i) {
         const PlateServo* s = servoOf(c, roles[i]);

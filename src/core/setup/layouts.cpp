@@ -3,7 +3,7 @@
 
 #include "core/base/conventions.h"
 #include "core/base/error.h"
-#include "core/mechanics/plate.h"
+#include "core/setup/access.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -11,8 +11,6 @@
 #include <cmath>
 
 namespace kh {
-
-namespace {}  // namespace
 
 std::span<const Layout> layouts() {
     static const std::vector<Layout> table{
@@ -63,6 +61,10 @@ std::vector<double> settingRadii(const ControllerSettings& controller) {
 }
 
 const Layout* machineLayout(const Machine& machine) {
+    if (machine.plate.mechanical) {
+        const auto all = layouts();
+        return &*std::find_if(all.begin(), all.end(), [](const Layout& l) { return l.mechanical; });
+    }
     for (const PlateServo& s : machine.servos)
         if (std::abs(ballRadiusMm(machine, s) - machine.plate.ballRadiusMm) > kSameRadius * machine.plate.ballRadiusMm) return nullptr;
     for (const Layout& layout : layouts()) {
@@ -78,6 +80,63 @@ const Layout* machineLayout(const Machine& machine) {
         if (match) return &layout;
     }
     return nullptr;
+}
+
+std::vector<BallFollow> ballFollows(const Machine& machine) {
+    std::vector<BallFollow> out;
+    for (const PlateServo& s : machine.servos) {
+        const double radius = ballRadiusMm(machine, s);
+        if (!machine.plate.mechanical) out.push_back({1.0, -radius * cosDeg(s.azimuthDeg), -radius * sinDeg(s.azimuthDeg)});
+        else out.push_back({out.size() == 2 ? 1.0 : 0.0, out.empty() ? radius : 0.0, out.size() == 1 ? radius : 0.0});
+    }
+    return out;
+}
+
+PlateFitter plateFitter(const Machine& machine) {
+    if (machine.plate.mechanical) return PlateFitter::mechanical(machine.plate.ballRadiusMm);
+    std::vector<double> azimuths, radii;
+    for (const PlateServo& s : machine.servos) {
+        azimuths.push_back(s.azimuthDeg);
+        radii.push_back(ballRadiusMm(machine, s));
+    }
+    return PlateFitter(azimuths, radii);
+}
+
+Setup builtAs(const Setup& setup, const Layout& layout, const std::string& at) {
+    Setup out = setup;
+    const std::size_t count = layout.azimuthsDeg.size();
+    const auto roles = layoutRoles().first(count);
+    std::vector<PlateServo> servos;
+    for (std::size_t i = 0; i < count; ++i) {
+        const auto there =
+            std::find_if(setup.machine.servos.begin(), setup.machine.servos.end(), [&](const PlateServo& s) { return s.id == roles[i]; });
+        PlateServo servo = there != setup.machine.servos.end() ? *there : setup.machine.servos.at(0);
+        if (there == setup.machine.servos.end()) servo.squareErrorDeg = 0.0;
+        servo.id = roles[i];
+        servo.azimuthDeg = layout.azimuthsDeg[i];
+        servo.ballRadiusMm.reset();
+        servos.push_back(std::move(servo));
+    }
+    out.machine.servos = std::move(servos);
+    out.machine.plate.mechanical = layout.mechanical;
+    std::vector<PortSettings>& ports = out.controller.ports;
+    for (std::size_t i = ports.size(); i < count && i < out.controller.profile.ports.size(); ++i)
+        ports.push_back({out.controller.profile.ports[i], {}, false, 0.0});
+    if (ports.size() > count) ports.resize(count);
+    const auto plugged = [&](const std::string& role) {
+        return std::count_if(ports.begin(), ports.end(), [&](const PortSettings& p) { return p.role == role; });
+    };
+    for (PortSettings& port : ports) {  // a port whose servo is gone, or that is new, takes the one that is in none
+        if (std::find(roles.begin(), roles.end(), port.role) != roles.end()) continue;
+        const auto left = std::find_if(roles.begin(), roles.end(), [&](const char* role) { return plugged(role) == 0; });
+        if (left != roles.end()) port.role = *left;
+    }
+    for (const PlateServo& s : out.machine.servos)
+        out.standings["machine.servos." + s.id + ".azimuthDeg"] = {Standing::Entered, at, {}, {}};
+    std::erase_if(out.standings, [&](const auto& entry) {  // of a servo that is gone
+        return entry.first.starts_with("machine.servos.") && !readField(out, entry.first);
+    });
+    return out;
 }
 
 }  // namespace kh

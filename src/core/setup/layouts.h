@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/mechanics/plate.h"
 #include "core/setup/setup.h"
 
 #include <span>
@@ -19,6 +20,19 @@ struct Layout {
 inline constexpr const char* kCustomLayout = "custom";
 inline constexpr double kSameRadius = 0.02;  ///< shares of the ring's radius closer than this are one
 
+/// How the height of a servo's ball follows the plate: height · h + forwardMm · A + rightMm · B (A, B the sines of the tilt).
+struct BallFollow {
+    double height = 1.0, forwardMm = 0.0, rightMm = 0.0;
+    [[nodiscard]] double at(const Plane& plane) const {
+        return height * plane.heightMm + forwardMm * plane.forward + rightMm * plane.right;
+    }
+};
+/// Of each servo, in the machine's order; with mechanical mixing each follows one thing: forward, right, height.
+[[nodiscard]] std::vector<BallFollow> ballFollows(const Machine& machine);
+
+/// The plane through the balls of that machine.
+[[nodiscard]] PlateFitter plateFitter(const Machine& machine);
+
 /// All layouts of DOMAIN 5.1, custom excepted.
 [[nodiscard]] std::span<const Layout> layouts();
 /// @return nullptr if there is none of that name
@@ -33,5 +47,9 @@ inline constexpr double kSameRadius = 0.02;  ///< shares of the ring's radius cl
 [[nodiscard]] std::vector<double> settingRadii(const ControllerSettings& controller);
 /// The named layout that the machine's balls match within 0.5° at equal radii, or nullptr.
 [[nodiscard]] const Layout* machineLayout(const Machine& machine);
+
+/// The machine built in that layout: servos by role with their data, the fourth a copy of the first if there was none; ports
+/// follow as far as the controller has them, each with a servo of its own. Angles stand as *entered* at `at`.
+[[nodiscard]] Setup builtAs(const Setup& setup, const Layout& layout, const std::string& at);
 
 }  // namespace kh

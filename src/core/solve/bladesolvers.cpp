@@ -4,6 +4,7 @@
 #include "core/base/conventions.h"
 #include "core/chain/model.h"
 #include "core/mechanics/envelope.h"
+#include "core/setup/layouts.h"
 #include "core/solve/answers.h"
 #include "core/solve/figures.h"
 #include "core/solve/solverkit.h"
@@ -219,17 +220,16 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
     const double tilted = std::abs(tilt) > kSettledDeg ? sign * head.gripMm * sinDeg(tilt) / head.innerRadiusMm : 0.0;  // its sine
     double left = common;
     if (height != 0.0 || tilted != 0.0) {
-        std::vector<double> azimuths, remain, radii;
+        // over the tail the blade's link stands at azimuth 180 + lead
+        const Plane rise{height, tilted * cosDeg(180.0 + head.leadDeg), tilted * sinDeg(180.0 + head.leadDeg)};
+        const std::vector<BallFollow> follows = ballFollows(setup.machine);
+        std::vector<double> remain;
         for (const PlateServo& s : setup.machine.servos) {
-            // over the tail the blade's link stands at azimuth 180 + lead
-            const double mm = height - tilted * ballRadiusMm(setup.machine, s) * cosDeg(s.azimuthDeg - (180.0 + head.leadDeg));
-            SolvedField a = servoLink(setup, s, mm);
-            azimuths.push_back(s.azimuthDeg);
-            radii.push_back(ballRadiusMm(setup.machine, s));
+            SolvedField a = servoLink(setup, s, follows[remain.size()].at(rise));
             remain.push_back(a.residue);
             if (a.value != 0.0) out.answers.push_back(std::move(a));
         }
-        const double mm = fitPlate(azimuths, remain, radii).plane.heightMm;
+        const double mm = plateFitter(setup.machine).fit(remain).heightMm;
         left = -sign * degFromRad(std::asin(std::clamp(mm / head.gripMm, -1.0, 1.0)));
     }
     // the remainder by the controller's trim

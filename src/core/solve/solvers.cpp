@@ -108,6 +108,12 @@ Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const
     const std::vector<ReadingSlot> asked = readingSlots(solver.kind, setup);
     for (const ReadingSlot& slot : asked)
         if (!slot.optional) (void)needed(fresh, slot.what);
+    for (const Reading& r : fresh)
+        for (const ReadingSlot& slot : asked)
+            if (const bool degrees = std::string_view(slot.unit) == "°" && solver.kind != SolverKind::Arms;
+                slot.what == r.what && r.unit != slot.unit && !(degrees && r.unit == "mm"))
+                throw InputError(r.what, fmt::format("\"{}\" is not its unit; allowed is {}{}", r.unit, slot.unit,
+                                                     degrees ? ", or mm between the tips of folded blades" : ""));
     std::vector<Reading> all = learnedReadings(setup, solver);
     if (solver.kind == SolverKind::Endpoints)  // a channel that was not read this time is not spoken of
         std::erase_if(all, [&](const Reading& r) {
