@@ -15,7 +15,6 @@ using namespace paint;
 namespace {
 
 constexpr double kMargin = 16.0;
-constexpr double kFrame = 4.0;
 constexpr double kPitch = 8.0;
 constexpr double kKeelLine = 54.0;
 
