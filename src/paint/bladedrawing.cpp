@@ -124,7 +124,10 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
     const std::array<const char*, 3> names{KH_TR("low collective"), KH_TR("mid"), KH_TR("high collective")};
     for (std::size_t i = 0; i < 3; ++i) {
         const ClearanceRose& rose = s.evaluation.roses[i];
-        const auto [c, radius, most] = roseFrame(area, s, i);
+        const RoseFrame frame = roseFrame(area, s, i);
+        const QPointF c = frame.centre;
+        const double radius = frame.radius;
+        const double most = frame.mostDeg;
         p.setBrush(QBrush(Theme::over(t.sheet, t.danger, 0.35), Qt::BDiagPattern));
         p.setPen(QPen(t.rule, 1));
         p.drawEllipse(c, radius, radius);

@@ -48,7 +48,10 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
     const Machine& m = s.setup.machine;
-    const auto [c, pixels, scaleRing] = planFrame(area, s);
+    const PlanFrame frame = planFrame(area, s);
+    const QPointF c = frame.centre;
+    const double pixels = frame.pixels;
+    const double scaleRing = frame.scaleRing;
     drawText(p, area.topLeft() + QPointF(0, 14), words(KH_TR("From above")), Theme::font(13, true), t.ink);
     const double ring = m.plate.ballRadiusMm * pixels;
 

@@ -221,7 +221,7 @@ struct ValueText {
     Message operator()(bool v) const { return v ? say(KH_TR("yes")) : say(KH_TR("no")); }
     Message operator()(const std::string& v) const { return say(KH_TR("{text}"), {{"text", v}}); }
     Message operator()(const std::vector<double>& v) const {
-        const Message numbers = list(v, [this](double x) { return say(KH_TR("{v}"), {{"v", num(x, info.decimals)}}); });
+        Message numbers = list(v, [this](double x) { return say(KH_TR("{v}"), {{"v", num(x, info.decimals)}}); });
         if (v.empty() || info.unit.empty()) return numbers;
         return say(info.unit == "°" ? KH_TR("{list}{unit}") : KH_TR("{list} {unit}"),
                    {{"list", std::vector<Message>{numbers}}, {"unit", info.unit}});

@@ -65,6 +65,7 @@ std::vector<BindingPlace> bindingChart(std::span<const Reading> readings) {
         }
     }
     std::vector<BindingPlace> out;
+    out.reserve(places.size());
     for (const auto& [key, place] : places) out.push_back(place);
     return out;
 }
