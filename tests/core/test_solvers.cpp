@@ -228,7 +228,7 @@ TEST_CASE("links: ends that go on one way only allow whole turns; links that par
                                      reading("blade-a.nose", 0.8, "°"), reading("blade-b.tail", -0.8, "°")};
     // 1.04° a turn: 0.77 turns, to the half 1, …
     CHECK(turnsOf(solveZero(s, apart), "blade-links.a") == -1.0);
-    CHECK_THAT(remarks(solveZero(s, apart)), Contains("differ by 2.0 turns"));
+    CHECK_THAT(remarks(solveZero(s, apart)), Contains("turned 2.0 turns apart"));
     const std::vector<Reading> little{reading("blade-a.tail", 0.6, "°"), reading("blade-b.nose", -0.6, "°"),
                                       reading("blade-a.nose", 0.6, "°"), reading("blade-b.tail", -0.6, "°")};
     CHECK(turnsOf(solveZero(s, little), "blade-links.a") == -0.5);
@@ -242,9 +242,9 @@ TEST_CASE("links: ends that go on one way only allow whole turns; links that par
     s.machine.head.linkEnds = LinkEnds::EitherWay;
     const std::vector<Reading> small{reading("blade-a.tail", 0.3, "°"), reading("blade-b.nose", -0.1, "°"),
                                      reading("blade-a.nose", 0.3, "°"), reading("blade-b.tail", -0.1, "°")};
-    CHECK_THAT(remarks(solveZero(s, small)), !Contains("differ by"));
+    CHECK_THAT(remarks(solveZero(s, small)), !Contains("turns apart"));
     s.readings.push_back(reading("turned.blade-links.a", 1.5, "turns", 0.5));
-    CHECK_THAT(remarks(solveZero(s, small)), Contains("differ by 1.5 turns"));
+    CHECK_THAT(remarks(solveZero(s, small)), Contains("turned 1.5 turns apart"));
 }
 
 TEST_CASE("a throw that reads where the plate stops is a plate that crept") {

@@ -40,7 +40,7 @@ StationPage airframeRows(const RowBuilder& b) {
               b.field("machine.head.link")}),
         fact("links", KH_TR("Blade links"),
              {b.field("machine.head.linkKind"), b.field("machine.head.threadMmPerTurn", label(KH_TR("thread"))),
-              b.field("machine.head.linkEnds", label(KH_TR("go on")))}),
+              b.field("machine.head.linkEnds", label(KH_TR("ball links")))}),
         fact("plate", KH_TR("Plate"),
              {b.field("machine.plate.ballRadiusMm", label(KH_TR("balls"))), b.field("machine.plate.travelMm", label(KH_TR("travel ±")))}),
         fact("arms", KH_TR("Servo arms"),

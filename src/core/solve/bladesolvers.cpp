@@ -205,9 +205,10 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
                 if (a.value != 0.0) out.answers.push_back(std::move(a));
             }
             if (std::abs(apart) > kLinksApartTurns)
-                out.remarks.push_back(say(KH_TR("The blade links will then differ by {n} turns. Equal links differ by half a turn at most: "
-                                                "measure both, ball to ball, and look at grips and blade roots before you turn more."),
-                                          {{"n", num(std::abs(apart), 1)}}));
+                out.remarks.push_back(
+                    say(KH_TR("With these the blade links were turned {n} turns apart. Measure both, ball to ball: equal within "
+                              "half a turn is right. If they were equal before, look at grips and blade roots first."),
+                        {{"n", num(std::abs(apart), 1)}}));
         } else {
             out.remarks.push_back(say(KH_TR("The blades differ by {d}° and the links are moulded: only another link, or a head with "
                                             "adjustable ones, changes that."),
