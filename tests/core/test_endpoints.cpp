@@ -87,6 +87,11 @@ TEST_CASE("end points: two travels give a line through the centre; a reading off
                                                                   at("aileron.high", 96, 100), at("aileron.high", 99, 110)});
     CHECK_THAT(remarks(misread), Contains("+96.0 % lies 6.0 % off the line"));
     CHECK(misread.answers[0].value == 111.0);
+    // older ones at the monitor's stop, or cut by the transmitter's limit, say nothing about the slope
+    const Solved cut = solveEndpoints(s, std::vector<Reading>{at("aileron.centre", 0, 0), at("aileron.high", 150, 140),
+                                                              at("aileron.high", 120, 180), at("aileron.high", 99, 110)});
+    CHECK_THAT(remarks(cut), !Contains("off the line"));
+    CHECK(cut.answers[0].value == 111.0);
     // one read under another sub-trim stands elsewhere on the same line
     const Solved trimmed = solveEndpoints(
         s, std::vector<Reading>{at("aileron.centre", 4.5, 0, 5), at("aileron.high", 94.5, 100, 5), at("aileron.high", 99, 110)});

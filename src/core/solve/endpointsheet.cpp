@@ -112,10 +112,11 @@ struct EndSheet {
             if (underValue(r, path("reversed")).value_or(channel.reversed ? 1.0 : 0.0) != (channel.reversed ? 1.0 : 0.0)) continue;
             const auto travel = underValue(r, path(high ? "travelHighPct" : "travelLowPct"));
             const auto trim = underValue(r, path("subTrimPct"));
-            if (centre || r.value * side > 0.0)
-                found.push_back({(centre ? 0.0 : travel.value_or(high ? channel.travelHighPct : channel.travelLowPct)) +
-                                     side * trim.value_or(channel.subTrimPct),
-                                 r.value, &r});
+            const double sent = (centre ? 0.0 : travel.value_or(high ? channel.travelHighPct : channel.travelLowPct)) +
+                                side * trim.value_or(channel.subTrimPct);
+            const bool cut = std::abs(sent) > channelScale(setup.transmitter.profile, channel).limitPct ||
+                             std::abs(r.value) >= setup.controller.profile.monitorStopPct;  // says nothing about the slope
+            if (!cut && (centre || r.value * side > 0.0)) found.push_back({sent, r.value, &r});
         }
         return found;
     }
