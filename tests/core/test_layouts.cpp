@@ -86,6 +86,10 @@ TEST_CASE("a fourth servo comes with the first one's data and a port of its own,
     std::set<std::string> roles;
     for (const PortSettings& p : three.controller.ports) roles.insert(p.role);
     CHECK(roles == std::set<std::string>{"elevator", "left", "right"});
+    // a machine without servos gets them all
+    Setup bare = turnstone();
+    bare.machine.servos.clear();
+    CHECK(builtAs(bare, *findLayout("four at 45°"), "").machine.servos.size() == 4);
     // a controller with three ports gets no fourth
     Setup small = turnstone();
     small.controller.profile.ports.resize(3);

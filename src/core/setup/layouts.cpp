@@ -110,8 +110,9 @@ Setup builtAs(const Setup& setup, const Layout& layout, const std::string& at) {
     for (std::size_t i = 0; i < count; ++i) {
         const auto there =
             std::find_if(setup.machine.servos.begin(), setup.machine.servos.end(), [&](const PlateServo& s) { return s.id == roles[i]; });
-        PlateServo servo = there != setup.machine.servos.end() ? *there : setup.machine.servos.at(0);
-        if (there == setup.machine.servos.end()) servo.squareErrorDeg = 0.0;
+        const bool known = there != setup.machine.servos.end();
+        PlateServo servo = known ? *there : setup.machine.servos.empty() ? PlateServo{} : setup.machine.servos.front();
+        if (!known) servo.squareErrorDeg = 0.0;
         servo.id = roles[i];
         servo.azimuthDeg = layout.azimuthsDeg[i];
         servo.ballRadiusMm.reset();

@@ -48,7 +48,7 @@ struct BallFollow {
 /// The named layout that the machine's balls match within 0.5° at equal radii, or nullptr.
 [[nodiscard]] const Layout* machineLayout(const Machine& machine);
 
-/// The machine built in that layout: servos by role with their data, the fourth a copy of the first if there was none; ports
+/// The machine built in that layout: servos by role with their data, one that was not there a copy of the first; ports
 /// follow as far as the controller has them, each with a servo of its own. Angles stand as *entered* at `at`.
 [[nodiscard]] Setup builtAs(const Setup& setup, const Layout& layout, const std::string& at);
 
