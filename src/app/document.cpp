@@ -131,8 +131,8 @@ void DocumentModel::saveAs(const QString& file) {
     emit stateChanged();
 }
 
-void DocumentModel::flushJournal() {
-    if (stateFolder_.isEmpty() || !modified()) return;
+bool DocumentModel::flushJournal() {
+    if (stateFolder_.isEmpty() || !modified()) return false;
     QDir().mkpath(stateFolder_);
     if (journal_.isEmpty())
         journal_ = QDir(stateFolder_)
@@ -142,8 +142,10 @@ void DocumentModel::flushJournal() {
     const nlohmann::json entry{{"file", file_.toStdString()}, {"document", io::writeDocument(setup_, unknown_)}};
     try {
         io::writeFileAtomically(journal_.toStdString(), entry.dump());
+        return true;
     } catch (const io::FileError& e) {
         qWarning("journal: %s", e.what());
+        return false;
     }
 }
 
@@ -162,10 +164,9 @@ bool DocumentModel::recover(const QString& journal) {
         notes_ = std::move(document.notes);
         file_ = QString::fromStdString(entry.at("file").get<std::string>());
         neverSaved_ = true;
-        QFile::remove(journal);
         emit changed();
         emit stateChanged();
-        flushJournal();
+        if (flushJournal()) QFile::remove(journal);  // only once its successor is on disk
         return true;
     } catch (const std::exception& e) {
         qWarning("journal %s: %s", qPrintable(journal), e.what());

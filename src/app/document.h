@@ -50,8 +50,8 @@ public:
 
     /// Journals that were left behind by a kill.
     [[nodiscard]] static QStringList leftJournals(const QString& stateFolder);
-    /// The journal now, not in two seconds.
-    void flushJournal();
+    /// The journal now, not in two seconds. @return whether it is on disk
+    bool flushJournal();
 
 signals:
     void changed();       ///< the Setup

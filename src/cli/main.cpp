@@ -3,6 +3,7 @@
 // keelhaul-cli: what the window does, for scripts. Exit codes: 0 fine, 1 danger found, 2 bad input or usage,
 // 3 a file cannot be read or written, 4 internal.
 #include "core/base/error.h"
+#include "core/base/typed.h"
 #include "core/chain/trace.h"
 #include "core/proof/audit.h"
 #include "core/sheet/sheet.h"
@@ -36,15 +37,9 @@ std::string readAll(const std::string& path) {
 }
 
 double parseNumber(const std::string& key, const std::string& text) {
-    std::size_t used = 0;
-    double v = 0.0;
-    try {
-        v = std::stod(text, &used);
-    } catch (const std::logic_error&) {
-        used = 0;
-    }
-    if (used == 0 || used != text.size()) throw InputError(key, fmt::format("{} is not a number", text));
-    return v;
+    const std::optional<double> v = wholeNumber(text);
+    if (!v) throw InputError(key, fmt::format("{} is not a number", text));
+    return *v;
 }
 
 /// "a=1,b=2" as pairs.

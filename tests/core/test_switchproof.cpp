@@ -7,7 +7,6 @@
 #include "support.h"
 
 #include <catch2/catch.hpp>
-#include <chrono>
 
 using namespace kh;
 using khtest::curveOf;
@@ -241,7 +240,7 @@ TEST_CASE("witnesses fed to trace violate their property") {
     }
 }
 
-TEST_CASE("twelve switches of three places are proved within the time, every combination covered") {
+TEST_CASE("of twelve switches of three places every combination is covered, and each is walked once") {
     Setup s = turnstone();
     TransmitterSettings& tx = s.transmitter;
     tx.profile.switches.clear();
@@ -259,14 +258,15 @@ TEST_CASE("twelve switches of three places are proved within the time, every com
     tx.modes[3].when = hold;
     tx.kill.when = Condition{{{"S2", 2, ""}}, {{"S2", 3, ""}, {"S3", 3, ""}}};
     tx.functions.clear();
-    const auto start = std::chrono::steady_clock::now();
-    const SwitchProof proof = proveSwitches(s);
-    const double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
-    WARN("12 three-position switches: " << proof.combinations << " combinations, walked as " << proof.walked << ", " << seconds << " s");
+    std::uint64_t reported = 0;
+    const SwitchProof proof = proveSwitches(s, [&](std::uint64_t done, std::uint64_t total) {
+        CHECK(total >= done);
+        reported = total;
+        return true;
+    });
     CHECK(proof.combinations == 531441);
     CHECK(proof.walked == 531441);
     CHECK(property(proof, "P1").holds);
-    CHECK(seconds < 10.0);  // the reach of 1 s is held by the benchmark; sanitizers are slow
 }
 
 TEST_CASE("a proof can be watched and cancelled") {

@@ -2,10 +2,17 @@
 #include "core/base/typed.h"
 
 #include <algorithm>
+#include <charconv>
 #include <cmath>
-#include <stdexcept>
 
 namespace kh {
+
+std::optional<double> wholeNumber(std::string_view text) {
+    double value = 0.0;
+    const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
+    if (error != std::errc{} || end != text.data() + text.size() || !std::isfinite(value)) return std::nullopt;
+    return value;
+}
 
 std::optional<double> typedNumber(std::string_view text, std::string_view unit) {
     std::string digits(text);
@@ -20,13 +27,7 @@ std::optional<double> typedNumber(std::string_view text, std::string_view unit) 
     if (!digits.empty() && digits.front() == '+') digits.erase(digits.begin());
     if (!unit.empty() && digits.size() > unit.size() && digits.ends_with(unit)) digits.resize(digits.size() - unit.size());
     trim();
-    try {
-        std::size_t used = 0;
-        const double value = std::stod(digits, &used);
-        if (used == digits.size() && std::isfinite(value)) return value;
-    } catch (const std::logic_error&) {  // not a number, or beyond every range
-    }
-    return std::nullopt;
+    return wholeNumber(digits);
 }
 
 }  // namespace kh

@@ -7,6 +7,10 @@
 
 namespace kh {
 
+/// The whole text as one finite number with a decimal point, whatever the desktop's locale.
+/// @return nothing if it is anything else
+[[nodiscard]] std::optional<double> wholeNumber(std::string_view text);
+
 /// A number as a pilot types it: point or comma, + or −, spaces around it, its unit behind it or not.
 /// @return nothing if it is not one finite number
 [[nodiscard]] std::optional<double> typedNumber(std::string_view text, std::string_view unit = {});

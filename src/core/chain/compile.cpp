@@ -9,11 +9,13 @@
 
 #include <fmt/format.h>
 #include <algorithm>
+#include <functional>
 
 namespace kh {
 
 namespace {
 
+constexpr int kMaxConditionDepth = 16;
 constexpr double kNarrowPulseUs = 1200.0;  ///< centres below are narrow: half the stroke
 
 std::vector<double> transmitterMixAzimuths(SwashMixing mixing) {
@@ -93,18 +95,37 @@ ChainModel::CompiledCondition ChainModel::compile(const Setup& setup, const Cond
                 const auto f = std::find(functionIds_.begin(), functionIds_.end(), term.functionId);
                 if (f == functionIds_.end())
                     throw InputError("transmitter.functions", fmt::format("{} is not a function", term.functionId));
-                compiled.switchIndex = -2;
+                compiled.switchIndex = kOtherFunction;
                 compiled.function = static_cast<std::size_t>(f - functionIds_.begin());
             } else {
                 const auto s =
                     std::find_if(switches.begin(), switches.end(), [&](const SwitchProfile& p) { return p.id == term.switchId; });
-                compiled.switchIndex = s == switches.end() ? std::int8_t{-1} : static_cast<std::int8_t>(s - switches.begin());
+                compiled.switchIndex = s == switches.end() ? kNeverMet : static_cast<std::int8_t>(s - switches.begin());
             }
             terms.push_back(compiled);
         }
         out.push_back(std::move(terms));
     }
     return out;
+}
+
+void ChainModel::refuseCircles() const {
+    // by structure, not by trying: an OR that is met early would hide the circle behind it until a switch is moved
+    std::vector<int> depths(functionConditions_.size(), -1);
+    constexpr int kOpen = 0;
+    const std::function<int(std::size_t)> depthOf = [&](std::size_t f) {
+        if (depths[f] == kOpen) throw InputError("transmitter.functions", "conditions refer to each other in a circle");
+        if (depths[f] > kOpen) return depths[f];
+        depths[f] = kOpen;
+        int deepest = 1;
+        for (const auto& all : functionConditions_[f])
+            for (const CompiledTerm& t : all)
+                if (t.switchIndex == kOtherFunction) deepest = std::max(deepest, 1 + depthOf(t.function));
+        if (deepest > kMaxConditionDepth)
+            throw InputError("transmitter.functions", fmt::format("conditions name each other more than {} deep", kMaxConditionDepth));
+        return depths[f] = deepest;
+    };
+    for (std::size_t f = 0; f < functionConditions_.size(); ++f) (void)depthOf(f);
 }
 
 void ChainModel::compileModes(const Setup& setup) {
@@ -114,8 +135,7 @@ void ChainModel::compileModes(const Setup& setup) {
     if (tx.modes.empty()) throw InputError("transmitter.modes", "one flight mode or more is needed");
     powerOn_.fill(1);
     for (const SwitchProfile& s : tx.profile.switches) {
-        const auto settings = std::find_if(tx.switches.begin(), tx.switches.end(), [&](const SwitchSettings& x) { return x.id == s.id; });
-        if (settings != tx.switches.end()) powerOn_[switchIds_.size()] = static_cast<std::int8_t>(settings->powerOnPlace);
+        powerOn_[switchIds_.size()] = static_cast<std::int8_t>(powerOnPlaceOf(tx, s));
         switchIds_.push_back(s.id);
     }
     // functions that conditions may name
@@ -128,7 +148,7 @@ void ChainModel::compileModes(const Setup& setup) {
     functionConditions_.push_back(kill_);
     functionConditions_.push_back(cut_);
     for (const SwitchFunction& f : tx.functions) functionConditions_.push_back(compile(setup, f.when));
-    for (const CompiledCondition& c : functionConditions_) (void)met(c, powerOn_);  // refuses circles now
+    refuseCircles();
 
     for (std::size_t i = 0; i < tx.functions.size(); ++i) {
         const SwitchFunction& f = tx.functions[i];

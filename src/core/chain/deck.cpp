@@ -24,8 +24,8 @@ Deck posed(Deck deck, const PartialDeck& part) {
 int placeOf(const TransmitterSettings& transmitter, const Deck& deck, std::string_view switchId) {
     const auto set = deck.switches.find(std::string(switchId));
     if (set != deck.switches.end()) return set->second;
-    for (const SwitchSettings& s : transmitter.switches)
-        if (s.id == switchId) return s.powerOnPlace;
+    for (const SwitchProfile& s : transmitter.profile.switches)
+        if (s.id == switchId) return powerOnPlaceOf(transmitter, s);
     return 1;
 }
 

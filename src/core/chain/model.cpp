@@ -14,8 +14,6 @@ namespace kh {
 
 namespace {
 
-constexpr int kMaxConditionDepth = 16;
-
 double clampOne(double v) { return std::clamp(v, -1.0, 1.0); }
 
 }  // namespace
@@ -25,14 +23,13 @@ const char* functionId(Function f) {
     return names[indexOf(f)];
 }
 
-bool ChainModel::met(const CompiledCondition& condition, const SwitchPlaces& places, int depth) const {
-    if (depth > kMaxConditionDepth) throw InputError("transmitter.functions", "conditions refer to each other in a circle");
+bool ChainModel::met(const CompiledCondition& condition, const SwitchPlaces& places) const {
     for (const auto& all : condition) {
         bool every = !all.empty();
         for (const CompiledTerm& t : all) {
-            const bool one = t.switchIndex == -2   ? met(functionConditions_[t.function], places, depth + 1)
-                             : t.switchIndex == -1 ? false
-                                                   : places[static_cast<std::size_t>(t.switchIndex)] == t.place;
+            const bool one = t.switchIndex == kOtherFunction ? met(functionConditions_[t.function], places)
+                             : t.switchIndex == kNeverMet    ? false
+                                                             : places[static_cast<std::size_t>(t.switchIndex)] == t.place;
             every = every && one;
         }
         if (every) return true;

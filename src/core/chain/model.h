@@ -109,8 +109,10 @@ public:
     [[nodiscard]] std::size_t servoOfPort(std::size_t port) const { return ports_[port].servo; }
 
 private:
+    static constexpr std::int8_t kNeverMet = -1;       ///< a switch the transmitter has not
+    static constexpr std::int8_t kOtherFunction = -2;  ///< see CompiledTerm::function
     struct CompiledTerm {
-        std::int8_t switchIndex = -1;  ///< −1: never met; −2: see `function`
+        std::int8_t switchIndex = kNeverMet;  ///< in the transmitter's profile, or one of the two above
         std::int8_t place = 0;
         std::size_t function = 0;
     };
@@ -135,7 +137,9 @@ private:
     };
 
     [[nodiscard]] CompiledCondition compile(const Setup& setup, const Condition& condition) const;
-    [[nodiscard]] bool met(const CompiledCondition& condition, const SwitchPlaces& places, int depth = 0) const;
+    [[nodiscard]] bool met(const CompiledCondition& condition, const SwitchPlaces& places) const;
+    /// @throws InputError if functions name each other in a circle, or too deep
+    void refuseCircles() const;
     void compileModes(const Setup& setup);
     void compilePlate(const Setup& setup);
     void compileHeadSpeed(const Setup& setup);

@@ -58,7 +58,8 @@ Part RowBuilder::word(const std::string& path, std::vector<std::string> options,
 Part RowBuilder::flag(const std::string& path, const char* whenTrue, const char* whenFalse, Message label) const {
     Part part = field(path, std::move(label));
     const auto f = readField(setup_, path);
-    const bool on = f && std::holds_alternative<bool>(f->value) && std::get<bool>(f->value);
+    if (!f) return part;  // a channel this transmitter has not: a dash
+    const bool on = std::holds_alternative<bool>(f->value) && std::get<bool>(f->value);
     part.value = say(on ? whenTrue : whenFalse);
     part.options = {whenTrue, whenFalse};
     part.why.lines.back() = say(KH_TR("= {v}"), {{"v", std::vector<Message>{part.value}}});

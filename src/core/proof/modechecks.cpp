@@ -61,8 +61,8 @@ PartialDeck modeState(const TransmitterSettings& tx, const FlightMode& mode) {
         for (const auto& all : other.when)
             for (const Term& t : all)
                 if (!t.switchId.empty() && d.switches.count(t.switchId) == 0) d.switches[t.switchId] = t.place == 1 ? 2 : 1;
-    for (const SwitchSettings& s : tx.switches)
-        if (d.switches.count(s.id) != 0) d.switches[s.id] = s.neutralPlace;
+    for (const SwitchProfile& s : tx.profile.switches)
+        if (d.switches.count(s.id) != 0) d.switches[s.id] = neutralPlaceOf(tx, s);
     putTerms(d, mode.when);
     return d;
 }

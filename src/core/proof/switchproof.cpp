@@ -34,8 +34,7 @@ void deadPlaces(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
     for (const SwitchAxis& axis : c.logic.everything.axes()) {
         const SwitchProfile& s = tx.profile.switches[axis.index];
-        const auto settings = std::find_if(tx.switches.begin(), tx.switches.end(), [&](const SwitchSettings& x) { return x.id == s.id; });
-        const int neutral = settings == tx.switches.end() ? 1 : settings->neutralPlace;
+        const int neutral = neutralPlaceOf(tx, s);
         for (int place = 1; place <= s.places; ++place) {
             if (place == neutral || c.logic.changesAnything(axis.index, place, neutral)) continue;
             c.refute(r, {.severity = Severity::Note,

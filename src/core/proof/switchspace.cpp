@@ -10,21 +10,34 @@ namespace kh {
 
 namespace {
 
-constexpr int kMaxDepth = 16;
-
 using PlacesNamed = std::map<std::string, std::set<int>>;
 
-void collect(const TransmitterSettings& tx, const Condition& condition, PlacesNamed& out, int depth) {
-    if (depth > kMaxDepth) throw InputError("transmitter.functions", "conditions refer to each other in a circle");
-    for (const auto& all : condition)
-        for (const Term& t : all) {
-            if (!t.switchId.empty()) {
-                out[t.switchId].insert(t.place);
-            } else if (const Condition* other = conditionOf(tx, t.functionId)) {
-                collect(tx, *other, out, depth + 1);
+/// Collects the places that conditions name; each function is looked into once.
+class PlaceCollector {
+public:
+    explicit PlaceCollector(const TransmitterSettings& tx) : tx_(tx) {}
+    void add(const Condition& condition) {
+        for (const auto& all : condition)
+            for (const Term& t : all) {
+                if (!t.switchId.empty()) named[t.switchId].insert(t.place);
+                else addFunction(t.functionId);
             }
-        }
-}
+    }
+    PlacesNamed named;
+
+private:
+    void addFunction(const std::string& id) {
+        const Condition* condition = conditionOf(tx_, id);
+        if (condition == nullptr) return;
+        const auto [seen, fresh] = open_.emplace(id, true);
+        if (!fresh && seen->second) throw InputError("transmitter.functions", "conditions refer to each other in a circle");
+        if (!fresh) return;
+        add(*condition);
+        open_[id] = false;
+    }
+    const TransmitterSettings& tx_;
+    std::map<std::string, bool> open_;  ///< functions looked into; true while their own are
+};
 
 }  // namespace
 
@@ -46,19 +59,20 @@ std::string conditionPath(const TransmitterSettings& tx, const std::string& func
 }
 
 std::set<std::string> switchesOf(const TransmitterSettings& tx, const Condition& condition) {
-    PlacesNamed named;
-    collect(tx, condition, named, 0);
+    PlaceCollector collector(tx);
+    collector.add(condition);
     std::set<std::string> out;
-    for (const auto& [id, places] : named) out.insert(id);
+    for (const auto& [id, places] : collector.named) out.insert(id);
     return out;
 }
 
 SwitchSpace::SwitchSpace(const Setup& setup, const ChainModel& model, const std::vector<std::size_t>& functions)
     : rest_(model.numbers({}).places) {
     const TransmitterSettings& tx = setup.transmitter;
-    PlacesNamed named;
+    PlaceCollector collector(tx);
     for (const std::size_t f : functions)
-        if (const Condition* c = conditionOf(tx, model.functionName(f))) collect(tx, *c, named, 0);
+        if (const Condition* c = conditionOf(tx, model.functionName(f))) collector.add(*c);
+    const PlacesNamed& named = collector.named;
     for (std::size_t i = 0; i < tx.profile.switches.size(); ++i) {
         const SwitchProfile& s = tx.profile.switches[i];
         const auto places = named.find(s.id);

@@ -2,6 +2,7 @@
 #include "core/radio/transmitter.h"
 
 #include <fmt/format.h>
+#include <algorithm>
 
 namespace kh {
 
@@ -15,6 +16,26 @@ std::string conditionAsTyped(const Condition& condition) {
         }
     }
     return out;
+}
+
+namespace {
+
+const SwitchSettings* settingsOf(const TransmitterSettings& transmitter, const SwitchProfile& profile) {
+    const auto s = std::find_if(transmitter.switches.begin(), transmitter.switches.end(),
+                                [&](const SwitchSettings& x) { return x.id == profile.id; });
+    return s == transmitter.switches.end() ? nullptr : &*s;
+}
+
+}  // namespace
+
+int neutralPlaceOf(const TransmitterSettings& transmitter, const SwitchProfile& profile) {
+    const SwitchSettings* s = settingsOf(transmitter, profile);
+    return s == nullptr ? 1 : placeWithin(profile, s->neutralPlace);
+}
+
+int powerOnPlaceOf(const TransmitterSettings& transmitter, const SwitchProfile& profile) {
+    const SwitchSettings* s = settingsOf(transmitter, profile);
+    return s == nullptr ? 1 : placeWithin(profile, s->powerOnPlace);
 }
 
 }  // namespace kh

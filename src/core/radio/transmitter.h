@@ -124,6 +124,9 @@ struct SwitchSettings {
     bool operator==(const SwitchSettings&) const = default;
 };
 
+/// A place the switch has: as declared, or its first where a document declares one beyond its places.
+[[nodiscard]] inline int placeWithin(const SwitchProfile& profile, int place) { return place >= 1 && place <= profile.places ? place : 1; }
+
 /// Any other function a switch works: bank-2, gain-2, bail-out, rescue, timer, voice …
 struct SwitchFunction {
     std::string id;
@@ -205,6 +208,11 @@ struct TransmitterSettings {
     double timerMin = 0.0;  ///< 0: none set
     bool operator==(const TransmitterSettings&) const = default;
 };
+
+/// Where a switch stands when nothing is asked of it.
+[[nodiscard]] int neutralPlaceOf(const TransmitterSettings& transmitter, const SwitchProfile& profile);
+/// Where it stands when the transmitter is switched on.
+[[nodiscard]] int powerOnPlaceOf(const TransmitterSettings& transmitter, const SwitchProfile& profile);
 
 /// What a channel of a transmitter does to values: its settings on the profile's scale.
 [[nodiscard]] inline ChannelScale channelScale(const TransmitterProfile& profile, const ChannelSettings& c) {

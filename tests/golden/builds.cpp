@@ -1,0 +1,107 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "golden/builds.h"
+
+#include "core/setup/access.h"
+#include "core/setup/layouts.h"
+#include "core/setup/sizeclass.h"
+#include "core/solve/newmodel.h"
+#include "io/document.h"
+#include "io/library.h"
+
+#include <algorithm>
+#include <cmath>
+#include <random>
+
+namespace khtest {
+
+namespace {
+
+using namespace kh;
+
+/// The same numbers on every machine: the standard's distributions are not.
+class Dice {
+public:
+    explicit Dice(unsigned seed) : engine_(seed) {}
+    std::size_t below(std::size_t n) { return n == 0 ? 0 : engine_() % n; }
+    bool once(std::size_t in) { return below(in) == 0; }
+    /// −1 … +1 in thousandths
+    double side() { return static_cast<double>(below(2001)) / 1000.0 - 1.0; }
+    template <class L>
+    const auto& of(const L& list) {
+        return list[below(list.size())];
+    }
+
+private:
+    std::mt19937 engine_;
+};
+
+bool mayChange(const std::string& path) {
+    for (const char* kept : {"profile", ".servo.", "readings", "revision", ".id", "name", "sizeClass", "spares", "shared"})
+        if (path.find(kept) != std::string::npos) return false;
+    return true;
+}
+
+/// A value of the same kind, moved within its range; nothing where a random one would not be of use.
+std::optional<FieldValue> moved(const Field& field, Dice& dice) {
+    const FieldInfo& info = field.info;
+    switch (info.kind) {
+        case FieldKind::Number: {
+            if (info.mayBeUnknown && dice.once(3)) return FieldValue();
+            const double* now = std::get_if<double>(&field.value);
+            const double from = now == nullptr ? (info.min + info.max) / 2.0 : *now;
+            const double span = std::max(std::abs(from) * 0.4, (info.max - info.min) * 0.02);
+            const double step = std::pow(10.0, -info.decimals);
+            return std::clamp(std::round((from + span * dice.side()) / step) * step, info.min, info.max);
+        }
+        case FieldKind::Flag: return !std::get<bool>(field.value);
+        case FieldKind::Choice: return FieldValue(dice.of(info.choices));
+        default: return std::nullopt;
+    }
+}
+
+Setup generated(unsigned seed, const io::Library& library) {
+    Dice dice(seed);
+    const SizeClass& size = dice.of(sizeClasses());
+    const auto servo = [&](const char* id) {
+        return *std::find_if(library.servos.begin(), library.servos.end(), [&](const ServoProfile& p) { return p.id == id; });
+    };
+    Setup s = newModel("Build " + std::to_string(seed), size.id,
+                       {dice.of(library.transmitters), dice.of(library.controllers), dice.of(library.speedControllers), servo("cleat-c12"),
+                        servo("cleat-t7")});
+    const Layout& layout = dice.of(layouts());
+    s = builtAs(s, layout, "2026-11-21T10:00:00Z");
+    const auto& known = s.controller.profile.layouts;
+    if (!dice.once(4) && std::find(known.begin(), known.end(), layout.id) != known.end()) s.controller.layout = layout.id;
+    s.machine.rotor.turning = dice.once(2) ? Turning::Clockwise : Turning::CounterClockwise;
+    s.machine.head.link = dice.once(2) ? LinkSide::Leading : LinkSide::Trailing;
+    for (const char* style : {"training", "scale", "aerobatic"})
+        if (dice.once(4)) s.machine.style = style;
+    if (dice.once(2)) {  // its settings follow the machine, so that a good half of them are sound in their signs
+        for (PortSettings& port : s.controller.ports)
+            for (const PlateServo& p : s.machine.servos)
+                if (p.id == port.role) port.reversed = !p.risesWithPulse;
+        if (s.machine.head.link == LinkSide::Trailing) s.controller.directions.collectiveReversed = true;
+    }
+    const std::vector<std::string> paths = allPaths(s);
+    for (std::size_t n = dice.below(5); n > 0; --n) {
+        const std::string& path = dice.of(paths);
+        const auto field = readField(s, path);
+        if (!mayChange(path) || !field) continue;
+        if (const auto value = moved(*field, dice)) writeField(s, path, *value);
+    }
+    return s;
+}
+
+}  // namespace
+
+std::vector<NamedSetup> allBuilds(int generatedBuilds) {
+    std::vector<NamedSetup> out;
+    for (const char* name : {"turnstone-470", "dunlin-380", "fulmar-700", "gannet-600n"})
+        out.push_back({name, io::loadDocument(std::string(KEELHAUL_SOURCE "/tests/documents/v1/") + name + ".keel.json").setup});
+    const io::Library library = io::loadLibrary({KEELHAUL_SOURCE "/data"});
+    for (int i = 0; i < generatedBuilds; ++i)
+        out.push_back({"build-" + std::to_string(i), generated(static_cast<unsigned>(1000 + i), library)});
+    return out;
+}
+
+}  // namespace khtest

@@ -1,0 +1,201 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// goldens --check | --write | --dump FOLDER   [--every N]
+// What the program says of every build, as one digest a document and part: a change that should change nothing is
+// held against them. After a change of words: --dump before and after, read the difference, then --write.
+#include "app/mainwindow.h"
+#include "core/sheet/sheet.h"
+#include "core/solve/solvers.h"
+#include "golden/builds.h"
+#include "io/document.h"
+#include "io/html.h"
+#include "io/readings.h"
+#include "io/report.h"
+#include "paint/pdf.h"
+
+#include <QApplication>
+#include <QDir>
+#include <QRegularExpression>
+#include <QStandardPaths>
+#include <QTemporaryDir>
+#include <fmt/format.h>
+#include <cstdint>
+#include <cstdio>
+#include <fstream>
+#include <map>
+#include <nlohmann/json.hpp>
+#include <random>
+
+namespace {
+
+using namespace kh;
+using Parts = std::vector<std::pair<std::string, std::string>>;  ///< name of the part → what it says
+
+const char* const kFile = KEELHAUL_SOURCE "/tests/golden/digests.txt";
+
+std::string digest(const std::string& text) {
+    std::uint64_t h = 14695981039346656037ULL;  // FNV-1a
+    for (const char c : text) h = (h ^ static_cast<unsigned char>(c)) * 1099511628211ULL;
+    return fmt::format("{:016x}", h);
+}
+
+/// A reason instead of the text where the setup cannot be followed.
+template <class F>
+std::string told(F&& make) {
+    try {
+        return make();
+    } catch (const std::exception& e) {
+        return std::string("refused: ") + e.what() + "\n";
+    }
+}
+
+std::string traces(const Setup& setup) {
+    const Tracer tracer(setup);
+    std::string out;
+    for (const FlightMode& mode : setup.transmitter.modes) {
+        const auto found = deckInMode(setup, mode.id);
+        if (!found) continue;
+        for (const Sticks& sticks : {Sticks{-1, 0, 0, 0}, Sticks{0.3, 1, 0, 0.5}, Sticks{1, 0, 1, -1}, Sticks{0, -1, -0.4, 1}}) {
+            Deck deck = *found;
+            deck.sticks = sticks;
+            for (const ChainState state : {ChainState::SetUp, ChainState::Flying}) out += io::traceJson(tracer.at(deck, state)).dump() + "\n";
+        }
+    }
+    return out;
+}
+
+/// Every solver on readings that could have been taken.
+std::string solutions(const Setup& setup, unsigned seed) {
+    std::mt19937 dice(seed);
+    std::string out;
+    for (const SolverEntry& solver : solvers()) {
+        std::vector<Reading> readings;
+        for (const ReadingSlot& slot : readingSlots(solver.kind, setup)) {
+            const std::string unit = slot.unit;
+            const double side = slot.what.find("low") != std::string::npos || slot.what.find("left") != std::string::npos ? -1.0 : 1.0;
+            const double centre = slot.what.find("centre") != std::string::npos ? 0.0 : unit == "%" ? 100.0 : 6.0;
+            const double off = static_cast<double>(dice() % 41) - 20.0;
+            const double value = unit == "way" ? (dice() % 4 == 0 ? -1.0 : 1.0) : side * centre + (unit == "%" ? off : off / 10.0);
+            readings.push_back({"", slot.what, value, unit, "", "", "", settingsInForce(setup, solver.kind, slot.what)});
+        }
+        if (solver.kind == SolverKind::Limit)
+            readings = {{"", "clear.45.high", 60.0, "%", "", "", "", {}}, {"", "binds.45.high", 90.0, "%", "", "", "", {}}};
+        out += std::string(solver.id) + " " + told([&] { return io::solvedJson(solveRound(setup, solver, readings)).dump() + "\n"; });
+    }
+    return out;
+}
+
+std::string rows(const Setup& setup, const std::vector<StationPage>& pages) {
+    std::string out;
+    for (const StationPage& page : pages)
+        for (const Row& row : page.rows) {
+            out += fmt::format("{} {} [{}] {} {} {}\n", static_cast<int>(page.station), row.id, render(row.title), standingId(row.standing),
+                               row.broken ? "broken" : "whole", fmt::join(row.findings, " "));
+            for (const Cell& cell : row.cells)
+                for (const Part& part : cell.parts) {
+                    const Why why = explain(setup, part);
+                    out += fmt::format("    {} | {} | {} | {} | {}\n", render(part.label), render(part.value), part.unit, part.field, render(why.title));
+                    for (const Message& line : why.lines) out += "        " + render(line) + "\n";
+                    for (const WhyInput& input : why.inputs)
+                        out += fmt::format("        {} {} {}\n", input.path, render(input.value), standingId(input.standing));
+                }
+        }
+    return out;
+}
+
+Parts coreParts(const Setup& setup, unsigned seed) {
+    const Evaluation evaluation = evaluate(setup);
+    const SwitchProof proof = proveSwitches(setup);
+    return {{"audit", io::auditJson(evaluation).dump(1)},
+            {"trace", told([&] { return traces(setup); })},
+            {"prove", io::proofJson(proof).dump(1)},
+            {"envelope", evaluation.simulated ? io::envelopeJson(evaluation.roses).dump() : std::string("none")},
+            {"solve", solutions(setup, seed)},
+            {"sheet", io::sheetHtml(benchSheet(setup, evaluation))},
+            {"rows", rows(setup, ledger(setup, evaluation, &proof))}};
+}
+
+/// What every view of every station shows, hits and reads aloud.
+std::string items(app::MainWindow& window) {
+    const auto settle = [] {
+        for (int i = 0; i < 3; ++i) QApplication::processEvents();
+    };
+    app::Workspace& w = window.workspace();
+    while (w.proof().state() == app::ProofRunner::State::Trying) QApplication::processEvents();
+    QString out;
+    for (const StationEntry& s : stations()) {
+        w.setStation(s.station);
+        settle();
+        for (const app::ItemView* view : window.findChildren<app::ItemView*>()) {
+            if (!view->isVisible()) continue;
+            out += QStringLiteral("%1 %2\n").arg(QLatin1String(s.name), QLatin1String(view->metaObject()->className()));
+            for (const app::Item& item : view->items()) {
+                const QRect r = item.rect.toAlignedRect();
+                out += QStringLiteral("    %1 | %2 | %3 | %4 %5 %6 %7\n").arg(item.id, item.name, item.value).arg(r.x()).arg(r.y()).arg(r.width()).arg(r.height());
+            }
+        }
+    }
+    static const QRegularExpression clock(QStringLiteral("saved [0-9]{2}:[0-9]{2}"));
+    return out.replace(clock, QStringLiteral("saved")).toStdString();
+}
+
+std::map<std::string, std::string> stored() {
+    std::map<std::string, std::string> out;
+    std::ifstream in(kFile);
+    std::string document, part, value;
+    while (in >> document >> part >> value) out[document + " " + part] = value;
+    return out;
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    QApplication application(argc, argv);
+    QApplication::setApplicationName(QStringLiteral("keelhaul-goldens"));
+    QStandardPaths::setTestModeEnabled(true);
+    QLocale::setDefault(QLocale::c());
+    const QStringList arguments = application.arguments();
+    const auto after = [&](const char* option) { return arguments.value(arguments.indexOf(QLatin1String(option)) + 1); };
+    const bool check = arguments.contains(QStringLiteral("--check"));
+    const bool write = arguments.contains(QStringLiteral("--write"));
+    const std::string dump = arguments.contains(QStringLiteral("--dump")) ? after("--dump").toStdString() : std::string();
+    const int every = arguments.contains(QStringLiteral("--every")) ? std::max(1, after("--every").toInt()) : 1;
+    if (!check && !write && dump.empty()) {
+        std::puts("goldens --check | --write | --dump FOLDER   [--every N]");
+        return 2;
+    }
+    if (!dump.empty()) QDir().mkpath(QString::fromStdString(dump));
+
+    paint::loadFonts();
+    const QTemporaryDir folder;
+    app::MainWindow window({folder.filePath(QStringLiteral("state")), {KEELHAUL_SOURCE "/data"}});
+    window.setTheme(QStringLiteral("chart"));
+    window.resize(1280, 800);
+    window.show();
+
+    const std::map<std::string, std::string> wanted = stored();
+    std::ofstream out;
+    if (write) out.open(kFile);
+    std::size_t compared = 0, different = 0;
+    const auto builds = khtest::allBuilds();
+    for (std::size_t i = 0; i < builds.size(); ++i) {
+        if (i >= 4 && i % static_cast<std::size_t>(every) != 0) continue;
+        Parts parts = coreParts(builds[i].setup, static_cast<unsigned>(i));
+        const QString file = folder.filePath(QStringLiteral("build.keel.json"));
+        io::saveDocument(file.toStdString(), builds[i].setup);
+        parts.emplace_back("items", window.openFile(file) ? items(window) : window.message().toStdString());
+        for (const auto& [part, text] : parts) {
+            const std::string name = builds[i].name + " " + part;
+            if (write) out << name << ' ' << digest(text) << '\n';
+            if (!dump.empty()) std::ofstream(dump + "/" + builds[i].name + "." + part) << text;
+            if (!check) continue;
+            const auto found = wanted.find(name);
+            ++compared;
+            if (found != wanted.end() && found->second == digest(text)) continue;
+            ++different;
+            if (different <= 40) std::printf("not as before: %s\n", name.c_str());
+        }
+    }
+    if (check) std::printf("%zu of %zu parts as before\n", compared - different, compared);
+    return check && (different > 0 || compared < 8) ? 1 : 0;
+}
