@@ -2,11 +2,13 @@
 //
 // Ratios taken in one run. --check fails beyond twice the figures of docs/benchmarks.md, so that a busy machine
 // does not fail a good build.
-#include "core/base/conventions.h"
-#include "core/chain/trace.h"
-#include "core/procedure/ledger.h"
-#include "core/proof/audit.h"
+#include "base/conventions.h"
 #include "io/document.h"
+#include "judge/evaluation.h"
+#include "procedure/ledger.h"
+#include "procedure/registry.h"
+#include "procedure/trace.h"
+#include "stations/kit/row.h"
 
 #include <benchmark/benchmark.h>
 #include <chrono>

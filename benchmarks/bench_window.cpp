@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Start to first paint against an empty main window, the paint of the whole window while a stick moves, and a stick dragged.
-#include "app/benchview.h"
-#include "app/deck.h"
-#include "app/mainwindow.h"
+#include "app/bench/benchview.h"
+#include "app/deck/deck.h"
+#include "app/shell/mainwindow.h"
 #include "paint/pdf.h"
+#include "procedure/registry.h"
 
 #include <sys/resource.h>
 #include <QApplication>

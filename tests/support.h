@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/proof/audit.h"
 #include "io/document.h"
+#include "judge/evaluation.h"
 
 #include <algorithm>
 #include <set>

@@ -2,19 +2,19 @@
 //
 // keelhaul-cli: what the window does, for scripts. Exit codes: 0 fine, 1 danger found, 2 bad input or usage,
 // 3 a file cannot be read or written, 4 internal.
-#include "core/base/error.h"
-#include "core/base/typed.h"
-#include "core/chain/trace.h"
-#include "core/proof/audit.h"
-#include "core/sheet/sheet.h"
-#include "core/solve/newmodel.h"
+#include "base/error.h"
+#include "base/typed.h"
 #include "io/calc.h"
 #include "io/document.h"
 #include "io/html.h"
 #include "io/library.h"
 #include "io/readings.h"
 #include "io/report.h"
+#include "model/helicopter/newmodel.h"
 #include "paint/pdf.h"
+#include "procedure/registry.h"
+#include "procedure/sheet.h"
+#include "procedure/trace.h"
 
 #include <fmt/format.h>
 #include <CLI/CLI.hpp>

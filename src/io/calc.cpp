@@ -1,15 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "io/calc.h"
 
-#include "core/base/conventions.h"
-#include "core/base/error.h"
-#include "core/mechanics/linkage.h"
-#include "core/mechanics/plate.h"
-#include "core/power/rotor.h"
-#include "core/radio/channel.h"
-#include "core/radio/curve.h"
-#include "core/radio/gainscale.h"
-#include "core/solve/answers.h"
+#include "base/conventions.h"
+#include "base/error.h"
+#include "formula/answers.h"
+#include "formula/channel.h"
+#include "formula/curve.h"
+#include "formula/gainscale.h"
+#include "formula/linkage.h"
+#include "formula/plate.h"
+#include "formula/rotor.h"
 
 #include <fmt/format.h>
 #include <cmath>

@@ -3,8 +3,8 @@
 // A Setup as a JSON document: strict on the way in, stable on the way out.
 #pragma once
 
-#include "core/base/message.h"
-#include "core/setup/setup.h"
+#include "base/message.h"
+#include "model/setup.h"
 
 #include <filesystem>
 #include <map>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "io/library.h"
 
-#include "core/base/error.h"
+#include "base/error.h"
 #include "io/document.h"
 
 #include <fmt/format.h>

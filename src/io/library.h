@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/setup/setup.h"
+#include "model/setup.h"
 
 #include <filesystem>
 #include <string>

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/mechanics/envelope.h"
-#include "core/solve/solvers.h"
+#include "kernel/envelope.h"
+#include "stations/kit/solver.h"
 
 #include <nlohmann/json_fwd.hpp>
 #include <span>

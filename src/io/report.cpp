@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "io/report.h"
 
-#include "core/base/error.h"
+#include "base/error.h"
 
 #include <fmt/format.h>
 #include <cmath>

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/chain/trace.h"
-#include "core/proof/audit.h"
-#include "core/proof/switchproof.h"
+#include "judge/evaluation.h"
+#include "judge/switches/switchproof.h"
+#include "procedure/trace.h"
 
 #include <nlohmann/json_fwd.hpp>
 

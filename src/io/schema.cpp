@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "io/schema.h"
 
-#include "core/base/error.h"
-#include "core/setup/fields.h"
+#include "base/error.h"
 #include "io/document.h"
+#include "model/fields.h"
 
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>

@@ -4,9 +4,10 @@
 // computed here beyond turning millimetres and degrees into pixels.
 #pragma once
 
-#include "core/chain/trace.h"
-#include "core/proof/audit.h"
-#include "core/proof/switchproof.h"
+#include "judge/evaluation.h"
+#include "judge/switches/switchproof.h"
+#include "procedure/trace.h"
+#include "stations/kit/drawing.h"
 
 #include <QPainter>
 #include <QRectF>
@@ -97,14 +98,9 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s);
 void paintPinionTable(QPainter& p, QRectF area, const Scene& s);
 
 using Drawing = void (*)(QPainter&, QRectF, const Scene&);
-/// A drawing and where it stands on its page.
-struct Panel {
-    Drawing drawing;
-    QRectF area;
-    const char* name;
-    bool still = false;  ///< does not move with the deck
-};
+[[nodiscard]] Drawing drawingOf(DrawingId id);
+[[nodiscard]] QRectF areaOf(const PanelSpec& panel);
 /// A page of drawings as SVG. @param size  in pixels
-[[nodiscard]] std::string drawingsSvg(const std::vector<Panel>& panels, const Scene& scene, QSizeF size);
+[[nodiscard]] std::string drawingsSvg(const std::vector<PanelSpec>& panels, const Scene& scene, QSizeF size);
 
 }  // namespace kh::paint

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/sheet/sheet.h"
+#include "procedure/sheet.h"
 
 #include <string>
 

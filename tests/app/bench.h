@@ -3,7 +3,7 @@
 // The real window on a copy of a demo document, driven by keys and clicks.
 #pragma once
 
-#include "app/mainwindow.h"
+#include "app/shell/mainwindow.h"
 
 #include <QtTest>
 #include <catch2/catch.hpp>

@@ -1,14 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The servo book, work in steps, the layout form, settings that are refused, and what the drawing can be asked for.
-#include "app/benchview.h"
-#include "app/fieldsdialog.h"
-#include "app/guidedialog.h"
-#include "app/pageview.h"
-#include "app/servobook.h"
+#include "app/bench/benchview.h"
+#include "app/forms/fieldsdialog.h"
+#include "app/forms/guidedialog.h"
+#include "app/forms/servobook.h"
+#include "app/table/pageview.h"
+#include "base/error.h"
 #include "bench.h"
-#include "core/base/error.h"
 #include "io/document.h"
+#include "procedure/registry.h"
 
 #include <QCheckBox>
 #include <QInputDialog>

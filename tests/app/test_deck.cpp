@@ -3,7 +3,7 @@
 // The deck: sticks in four modes, switches, the trace and its words.
 #include "app/bench.h"
 #include "paint/drawings.h"
-#include "paint/theme.h"
+#include "paint/look/theme.h"
 
 using namespace kh;
 using namespace kh::app;

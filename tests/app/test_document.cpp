@@ -2,8 +2,8 @@
 //
 // The document under the window: one place where a Setup changes, undo, merging, journal, saving.
 #include "app/bench.h"
-#include "core/base/error.h"
-#include "paint/theme.h"
+#include "base/error.h"
+#include "paint/look/theme.h"
 
 using namespace kh;
 using namespace kh::app;

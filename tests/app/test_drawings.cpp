@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Every drawing leaves ink in its area, follows the sticks where it should, and becomes SVG.
-#include "core/setup/layouts.h"
-#include "core/sheet/sheet.h"
 #include "io/library.h"
+#include "model/helicopter/layouts.h"
 #include "paint/drawings.h"
+#include "paint/look/theme.h"
 #include "paint/pdf.h"
-#include "paint/theme.h"
+#include "procedure/registry.h"
+#include "procedure/sheet.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
@@ -102,7 +103,7 @@ TEST_CASE("a page of drawings becomes well-formed SVG that keeps its text") {
     const Trace now = trace(khtest::turnstone(), moved());
     const Deck deck = moved();
     const Scene scene{khtest::turnstone(), evaluation, now, deck, {}};
-    const std::string svg = drawingsSvg({{paintSwashPlan, QRectF(0, 0, 500, 400), "plan"}}, scene, QSizeF(500, 400));
+    const std::string svg = drawingsSvg({{DrawingId::SwashPlan, {0, 0, 500, 400}, "plan"}}, scene, QSizeF(500, 400));
     QXmlStreamReader reader(QByteArray::fromStdString(svg));
     int elements = 0;
     while (!reader.atEnd())

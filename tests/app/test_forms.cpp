@@ -2,7 +2,7 @@
 //
 // The forms: schools, alarms, failsafe. One change, one undo; refusals stay in the form.
 #include "app/bench.h"
-#include "app/fieldsdialog.h"
+#include "app/forms/fieldsdialog.h"
 #include "paint/drawings.h"
 
 #include <QCheckBox>

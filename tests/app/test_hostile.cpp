@@ -3,7 +3,8 @@
 // What a window meets that no demo holds: documents with parts missing or beyond their bounds, a desktop that writes
 // decimals with a comma, a program that was killed.
 #include "app/bench.h"
-#include "core/base/error.h"
+#include "base/error.h"
+#include "procedure/registry.h"
 
 #include <QLineEdit>
 #include <QProcess>
@@ -54,8 +55,9 @@ void throwSwitches(Bench& b) {
 class GermanDesktop {
 public:
     GermanDesktop() {
-        REQUIRE(QProcess::execute(QStringLiteral("localedef"), {QStringLiteral("-i"), QStringLiteral("de_DE"), QStringLiteral("-f"),
-                                                                QStringLiteral("UTF-8"), folder_.filePath(QStringLiteral("de_DE.UTF-8"))}) == 0);
+        REQUIRE(QProcess::execute(QStringLiteral("localedef"),
+                                  {QStringLiteral("-i"), QStringLiteral("de_DE"), QStringLiteral("-f"), QStringLiteral("UTF-8"),
+                                   folder_.filePath(QStringLiteral("de_DE.UTF-8"))}) == 0);
         qputenv("LOCPATH", folder_.path().toLocal8Bit());
         REQUIRE(std::setlocale(LC_ALL, "de_DE.UTF-8") != nullptr);
         QLocale::setDefault(QLocale(QLocale::German, QLocale::Germany));

@@ -2,7 +2,7 @@
 //
 // The modes matrix, its curves and the switch proof, in the real window.
 #include "app/bench.h"
-#include "paint/theme.h"
+#include "paint/look/theme.h"
 
 #include <QPrinter>
 

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What the bench view shows beside a row of Modes, and the forms and handles that came with it.
-#include "app/fieldsdialog.h"
-#include "app/sparesdialog.h"
+#include "app/forms/fieldsdialog.h"
+#include "app/forms/sparesdialog.h"
 #include "bench.h"
-#include "core/setup/modeedits.h"
+#include "model/modeedits.h"
 
 #include <QComboBox>
 #include <QLineEdit>

@@ -2,7 +2,8 @@
 //
 // Why, the palette, messages, the ledger's editing, menus and dialogs, as the pilot meets them.
 #include "app/bench.h"
-#include "paint/theme.h"
+#include "paint/look/theme.h"
+#include "procedure/registry.h"
 
 #include <QMenu>
 #include <QMessageBox>

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Readings typed in the window: the numbers follow, and one undoable change takes them over.
-#include "app/readingsdialog.h"
-#include "app/solvedialog.h"
+#include "app/forms/readingsdialog.h"
+#include "app/forms/solvedialog.h"
 #include "bench.h"
+#include "procedure/registry.h"
 
 #include <QCheckBox>
 #include <QDialogButtonBox>

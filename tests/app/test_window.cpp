@@ -3,8 +3,9 @@
 // The real window, driven by keys and clicks; what is asserted is what the pilot sees.
 #define CATCH_CONFIG_RUNNER
 #include "app/bench.h"
+#include "paint/look/theme.h"
 #include "paint/pdf.h"
-#include "paint/theme.h"
+#include "procedure/registry.h"
 
 #include <catch2/catch.hpp>
 

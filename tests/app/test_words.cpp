@@ -2,8 +2,10 @@
 //
 // Shortcuts, handbook and translation: one table, every text through it, and a pseudo-language that shows what slips.
 #include "app/bench.h"
+#include "paint/look/theme.h"
 #include "paint/pdf.h"
-#include "paint/theme.h"
+#include "procedure/ledger.h"
+#include "procedure/registry.h"
 
 #include <QTranslator>
 #include <QXmlStreamReader>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/proof/switchproof.h"
+#include "judge/switches/switchproof.h"
 
 #include <algorithm>
 #include <catch2/catch.hpp>

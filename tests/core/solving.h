@@ -4,11 +4,11 @@
 // document believes.
 #pragma once
 
-#include "core/base/conventions.h"
-#include "core/chain/model.h"
-#include "core/mechanics/linkage.h"
-#include "core/setup/layouts.h"
-#include "core/solve/solvers.h"
+#include "base/conventions.h"
+#include "formula/linkage.h"
+#include "kernel/chain.h"
+#include "model/helicopter/layouts.h"
+#include "stations/kit/solver.h"
 #include "support.h"
 
 #include <map>

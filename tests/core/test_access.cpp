@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Every field by its path: read, written, refused, and carried through a document.
-#include "core/base/error.h"
-#include "core/setup/access.h"
+#include "base/error.h"
+#include "model/access.h"
 #include "support.h"
 
 #include <rapidcheck.h>

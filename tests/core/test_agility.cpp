@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Turn rates of both boxes together, the gain in every scale, the zones of the curve picture, and the timer.
-#include "core/base/error.h"
-#include "core/chain/trace.h"
-#include "core/setup/modeedits.h"
+#include "base/error.h"
+#include "model/modeedits.h"
+#include "procedure/registry.h"
+#include "procedure/trace.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Audit and switch proof speak of the same faults: they must never contradict each other, whatever the school.
-#include "core/proof/switchproof.h"
+#include "judge/switches/switchproof.h"
+#include "procedure/registry.h"
 #include "support.h"
 
 #include <rapidcheck.h>

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // One worked story a solver, and what each refuses.
-#include "core/base/conventions.h"
-#include "core/base/error.h"
-#include "core/mechanics/linkage.h"
-#include "core/solve/answers.h"
+#include "base/conventions.h"
+#include "base/error.h"
+#include "formula/answers.h"
+#include "formula/linkage.h"
 
 #include <rapidcheck.h>
 #include <algorithm>

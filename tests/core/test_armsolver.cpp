@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Arms square by teeth, then by sub-trim; and which readings a change on the machine makes stale.
-#include "core/base/conventions.h"
-#include "core/base/error.h"
-#include "core/solve/solvers.h"
+#include "base/conventions.h"
+#include "base/error.h"
+#include "procedure/registry.h"
+#include "stations/kit/solver.h"
+#include "stations/swash/swashsolvers.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
@@ -127,7 +129,7 @@ TEST_CASE("a sub-trim beyond the safe count is told, not entered; nonsense is re
 
 TEST_CASE("work by hand is written down with the readings, and makes what was read before it stale") {
     const Setup s = turnstone();
-    REQUIRE(staleReadings(s).empty());
+    REQUIRE(staleReadings(s, solvers()).empty());
     const SolverEntry& zero = *solverById("zero");
     std::vector<Reading> now;
     for (const auto& [what, value] :
@@ -136,14 +138,14 @@ TEST_CASE("work by hand is written down with the readings, and makes what was re
         r.what = what;
         r.value = value;
         r.unit = "°";
-        r.under = settingsInForce(s, SolverKind::Zero, what);
+        r.under = settingsInForce(s, *solverById("zero"), what);
         now.push_back(r);
     }
     const Setup after = takenOver(s, solveRound(s, zero, now), now, "2026-11-24T10:00:00Z");
     REQUIRE(after.readings.size() == s.readings.size() + 4 + 2);  // four readings, two turned links
     CHECK(after.readings.back().what == "turned.blade-links.b");
     std::set<std::string> rows;
-    for (const StaleReading& stale : staleReadings(after)) {
+    for (const StaleReading& stale : staleReadings(after, solvers())) {
         rows.insert(stale.row);
         CHECK(stale.handWork == "blade-links.b");
     }

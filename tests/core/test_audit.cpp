@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Every rule has a pair: the smallest change to a sound document that fires it, and its own remedy that clears it.
-#include "core/base/error.h"
-#include "core/proof/switchproof.h"
-#include "core/solve/newmodel.h"
+#include "base/error.h"
 #include "io/library.h"
+#include "judge/switches/switchproof.h"
+#include "model/helicopter/newmodel.h"
+#include "procedure/registry.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

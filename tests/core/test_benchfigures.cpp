@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Arms and holes, level plate, cyclic left, tip gap, coupled motion, custom layouts.
-#include "core/base/conventions.h"
-#include "core/base/error.h"
-#include "core/chain/model.h"
-#include "core/mechanics/linkage.h"
-#include "core/setup/layouts.h"
-#include "core/solve/figures.h"
+#include "base/conventions.h"
+#include "base/error.h"
+#include "formula/linkage.h"
+#include "judge/figures.h"
+#include "kernel/chain.h"
+#include "model/helicopter/layouts.h"
+#include "procedure/registry.h"
 #include "support.h"
 
 #include <rapidcheck.h>

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The observed binding: the chart, the next limit, and where it stands on the clearance rose.
-#include "core/base/error.h"
-#include "core/solve/bindingchart.h"
+#include "base/error.h"
+#include "procedure/registry.h"
 #include "solving.h"
+#include "stations/pitch/bindingchart.h"
+#include "stations/pitch/pitchsolvers.h"
 
 #include <catch2/catch.hpp>
 

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Every verdict of the switch proof against brute force, over random switch logic.
-#include "core/chain/trace.h"
 #include "core/proofs.h"
+#include "model/conditions.h"
+#include "procedure/registry.h"
+#include "procedure/trace.h"
 #include "support.h"
 
 #include <rapidcheck.h>

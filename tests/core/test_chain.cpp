@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/base/conventions.h"
-#include "core/base/error.h"
-#include "core/chain/trace.h"
-#include "core/mechanics/envelope.h"
+#include "base/conventions.h"
+#include "base/error.h"
+#include "kernel/envelope.h"
+#include "procedure/registry.h"
+#include "procedure/trace.h"
 #include "support.h"
 
 #include <rapidcheck.h>

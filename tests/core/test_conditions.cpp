@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/base/error.h"
-#include "core/procedure/conditiontext.h"
-#include "core/procedure/ledger.h"
+#include "base/error.h"
+#include "model/conditiontext.h"
+#include "stations/kit/row.h"
 #include "support.h"
 
 #include <rapidcheck.h>

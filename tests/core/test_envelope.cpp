@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The plate's geometry against slower, independent ways to the same numbers.
-#include "core/base/conventions.h"
-#include "core/base/error.h"
-#include "core/chain/model.h"
-#include "core/mechanics/envelope.h"
-#include "core/mechanics/linkage.h"
-#include "core/mechanics/plate.h"
-#include "core/setup/layouts.h"
+#include "base/conventions.h"
+#include "base/error.h"
+#include "formula/linkage.h"
+#include "formula/plate.h"
+#include "kernel/chain.h"
+#include "kernel/envelope.h"
+#include "model/helicopter/layouts.h"
 #include "support.h"
 
 #include <array>

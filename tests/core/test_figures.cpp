@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The derived numbers against sums done by hand, and what becomes of them when a fact is unknown.
-#include "core/base/conventions.h"
-#include "core/solve/figures.h"
+#include "base/conventions.h"
+#include "judge/figures.h"
+#include "procedure/registry.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

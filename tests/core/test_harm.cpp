@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Settings that would destroy a servo, and work that is done in steps.
-#include "core/procedure/guides.h"
-#include "core/proof/harm.h"
+#include "procedure/harm.h"
+#include "procedure/registry.h"
+#include "stations/kit/guide.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

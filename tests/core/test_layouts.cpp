@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Machines built in every layout: the facts change together, and the program knows the machine again.
-#include "core/base/conventions.h"
-#include "core/chain/model.h"
-#include "core/mechanics/envelope.h"
-#include "core/setup/layouts.h"
-#include "core/solve/solvers.h"
+#include "base/conventions.h"
+#include "kernel/chain.h"
+#include "kernel/envelope.h"
+#include "model/helicopter/layouts.h"
+#include "procedure/registry.h"
+#include "stations/kit/solver.h"
+#include "stations/swash/swashsolvers.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

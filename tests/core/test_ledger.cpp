@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/base/error.h"
-#include "core/procedure/ledger.h"
-#include "core/sheet/sheet.h"
-#include "core/solve/newmodel.h"
+#include "base/error.h"
 #include "io/library.h"
+#include "model/helicopter/newmodel.h"
+#include "procedure/ledger.h"
+#include "procedure/registry.h"
+#include "procedure/sheet.h"
+#include "stations/kit/row.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

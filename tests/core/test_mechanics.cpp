@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Plate, linkage, envelope: inverses, symmetries and limits over the whole range a head can have.
-#include "core/base/conventions.h"
-#include "core/base/error.h"
-#include "core/mechanics/envelope.h"
-#include "core/mechanics/linkage.h"
-#include "core/setup/layouts.h"
+#include "base/conventions.h"
+#include "base/error.h"
+#include "formula/linkage.h"
+#include "kernel/envelope.h"
+#include "model/helicopter/layouts.h"
 #include "support.h"
 
 #include <rapidcheck.h>

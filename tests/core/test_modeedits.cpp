@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/base/error.h"
-#include "core/proof/switchproof.h"
-#include "core/setup/modeedits.h"
+#include "base/error.h"
+#include "judge/switches/switchproof.h"
+#include "model/modeedits.h"
+#include "procedure/registry.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/base/error.h"
-#include "core/mechanics/plate.h"
-#include "core/power/rotor.h"
+#include "base/error.h"
+#include "formula/plate.h"
+#include "formula/rotor.h"
+#include "procedure/registry.h"
 #include "support.h"
 
 #include <rapidcheck.h>

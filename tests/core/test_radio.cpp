@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/base/conventions.h"
-#include "core/base/error.h"
-#include "core/radio/channel.h"
-#include "core/radio/curve.h"
-#include "core/radio/gainscale.h"
-#include "core/solve/answers.h"
+#include "base/conventions.h"
+#include "base/error.h"
+#include "formula/answers.h"
+#include "formula/channel.h"
+#include "formula/curve.h"
+#include "formula/gainscale.h"
 
 #include <rapidcheck.h>
 #include <catch2/catch.hpp>

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The bench sheet: what a pilot types from must be what the document holds, box by box, in that box's own order.
-#include "core/base/error.h"
-#include "core/sheet/sheet.h"
+#include "base/error.h"
 #include "io/html.h"
+#include "procedure/registry.h"
+#include "procedure/sheet.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

@@ -2,10 +2,16 @@
 //
 // Each solver against a simulated machine that differs from what the document believes: read, enter, read again.
 // From 200 random wrong set-ups all come within what was promised in at most three rounds.
-#include "core/base/error.h"
-#include "core/procedure/ledger.h"
-#include "core/radio/channel.h"
+#include "base/error.h"
+#include "formula/channel.h"
+#include "procedure/ledger.h"
+#include "procedure/registry.h"
 #include "solving.h"
+#include "stations/kit/linkturns.h"
+#include "stations/kit/row.h"
+#include "stations/link/endpoints.h"
+#include "stations/pitch/pitchsolvers.h"
+#include "stations/swash/swashsolvers.h"
 
 #include <catch2/catch.hpp>
 #include <set>
@@ -192,7 +198,7 @@ TEST_CASE("readings are taken over under ids of their own, with the settings in 
     Setup s = turnstone();
     s.readings = {{"r2", "throw.left", 5.0, "°", {}, {}, {}, {}}};
     std::vector<Reading> now{reading("throw.left", 5.4, "°"), reading("throw.right", -4.6, "°")};
-    for (Reading& r : now) r.under = settingsInForce(s, SolverKind::Throw, r.what);
+    for (Reading& r : now) r.under = settingsInForce(s, *solverById("throw"), r.what);
     CHECK(underValue(now[0], "controller.referencePct") == s.controller.referencePct);
     const Solved solved = solveThrow(s, now);
     const Setup after = takenOver(s, solved, now, "2026-11-24T10:00:00Z");
@@ -202,7 +208,7 @@ TEST_CASE("readings are taken over under ids of their own, with the settings in 
     CHECK(after.readings[2].at == "2026-11-24T10:00:00Z");
     CHECK(after.controller.referencePct == solved.answers[0].value);
     CHECK(standingOf(after, "controller.referencePct") == Standing::Computed);
-    CHECK(settingsInForce(s, SolverKind::Endpoints, "rudder.low") ==
+    CHECK(settingsInForce(s, *solverById("endpoints"), "rudder.low") ==
           std::vector<std::string>{underText("transmitter.channels.rudder.travelLowPct", channelOf(s.transmitter, "rudder")->travelLowPct),
                                    underText("transmitter.channels.rudder.subTrimPct", channelOf(s.transmitter, "rudder")->subTrimPct),
                                    underText("transmitter.channels.rudder.reversed", 0)});

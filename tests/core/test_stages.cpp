@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Stage by stage through the chain, each against a sum done here; banks, gain steps, limits, trims and stops.
-#include "core/base/conventions.h"
-#include "core/base/error.h"
-#include "core/chain/trace.h"
+#include "base/conventions.h"
+#include "base/error.h"
+#include "procedure/trace.h"
 #include "support.h"
 
 #include <rapidcheck.h>

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The switch proof: its witnesses against the chain, seeded mistakes, schools, and its time.
-#include "core/base/error.h"
-#include "core/chain/trace.h"
+#include "base/error.h"
 #include "core/proofs.h"
+#include "procedure/registry.h"
+#include "procedure/trace.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

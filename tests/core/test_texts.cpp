@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Words and numbers: a finding's text follows its value, remedies name their box, messages render as they should.
-#include "core/base/message.h"
-#include "core/base/typed.h"
-#include "core/solve/answers.h"
+#include "base/message.h"
+#include "base/typed.h"
+#include "formula/answers.h"
+#include "procedure/registry.h"
 #include "support.h"
 
 #include <rapidcheck.h>

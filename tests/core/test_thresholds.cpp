@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Where each rule begins to speak: a value on the silent side and one on the other, close to the line.
+#include "procedure/registry.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Hold's state machine, and what each place of each switch is for.
-#include "core/proof/throttlestates.h"
-#include "core/setup/switchroles.h"
+#include "judge/throttlestates.h"
+#include "model/switchroles.h"
+#include "procedure/registry.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "golden/builds.h"
 
-#include "core/setup/access.h"
-#include "core/setup/layouts.h"
-#include "core/setup/sizeclass.h"
-#include "core/solve/newmodel.h"
 #include "io/document.h"
 #include "io/library.h"
+#include "model/access.h"
+#include "model/helicopter/layouts.h"
+#include "model/helicopter/newmodel.h"
+#include "model/helicopter/sizeclass.h"
 
 #include <algorithm>
 #include <cmath>

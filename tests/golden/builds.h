@@ -3,7 +3,7 @@
 // Documents of every build, made from a seed: what the goldens and the properties over all builds are tried on.
 #pragma once
 
-#include "core/setup/setup.h"
+#include "model/setup.h"
 
 #include <string>
 #include <vector>

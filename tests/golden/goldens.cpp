@@ -3,22 +3,24 @@
 // goldens --check | --write | --dump FOLDER   [--every N]
 // What the program says of every build, as one digest a document and part: a change that should change nothing is
 // held against them. After a change of words: --dump before and after, read the difference, then --write.
-#include "app/mainwindow.h"
-#include "core/sheet/sheet.h"
-#include "core/solve/solvers.h"
+#include "app/shell/mainwindow.h"
 #include "golden/builds.h"
 #include "io/document.h"
 #include "io/html.h"
 #include "io/readings.h"
 #include "io/report.h"
 #include "paint/pdf.h"
+#include "procedure/ledger.h"
+#include "procedure/registry.h"
+#include "procedure/sheet.h"
+#include "stations/kit/solver.h"
 
+#include <fmt/format.h>
 #include <QApplication>
 #include <QDir>
 #include <QRegularExpression>
 #include <QStandardPaths>
 #include <QTemporaryDir>
-#include <fmt/format.h>
 #include <cstdint>
 #include <cstdio>
 #include <fstream>
@@ -58,7 +60,8 @@ std::string traces(const Setup& setup) {
         for (const Sticks& sticks : {Sticks{-1, 0, 0, 0}, Sticks{0.3, 1, 0, 0.5}, Sticks{1, 0, 1, -1}, Sticks{0, -1, -0.4, 1}}) {
             Deck deck = *found;
             deck.sticks = sticks;
-            for (const ChainState state : {ChainState::SetUp, ChainState::Flying}) out += io::traceJson(tracer.at(deck, state)).dump() + "\n";
+            for (const ChainState state : {ChainState::SetUp, ChainState::Flying})
+                out += io::traceJson(tracer.at(deck, state)).dump() + "\n";
         }
     }
     return out;
@@ -70,15 +73,15 @@ std::string solutions(const Setup& setup, unsigned seed) {
     std::string out;
     for (const SolverEntry& solver : solvers()) {
         std::vector<Reading> readings;
-        for (const ReadingSlot& slot : readingSlots(solver.kind, setup)) {
+        for (const ReadingSlot& slot : solver.asks(setup)) {
             const std::string unit = slot.unit;
             const double side = slot.what.find("low") != std::string::npos || slot.what.find("left") != std::string::npos ? -1.0 : 1.0;
             const double centre = slot.what.find("centre") != std::string::npos ? 0.0 : unit == "%" ? 100.0 : 6.0;
             const double off = static_cast<double>(dice() % 41) - 20.0;
             const double value = unit == "way" ? (dice() % 4 == 0 ? -1.0 : 1.0) : side * centre + (unit == "%" ? off : off / 10.0);
-            readings.push_back({"", slot.what, value, unit, "", "", "", settingsInForce(setup, solver.kind, slot.what)});
+            readings.push_back({"", slot.what, value, unit, "", "", "", settingsInForce(setup, solver, slot.what)});
         }
-        if (solver.kind == SolverKind::Limit)
+        if (solver.with == ReadWith::Ear)
             readings = {{"", "clear.45.high", 60.0, "%", "", "", "", {}}, {"", "binds.45.high", 90.0, "%", "", "", "", {}}};
         out += std::string(solver.id) + " " + told([&] { return io::solvedJson(solveRound(setup, solver, readings)).dump() + "\n"; });
     }
@@ -94,7 +97,8 @@ std::string rows(const Setup& setup, const std::vector<StationPage>& pages) {
             for (const Cell& cell : row.cells)
                 for (const Part& part : cell.parts) {
                     const Why why = explain(setup, part);
-                    out += fmt::format("    {} | {} | {} | {} | {}\n", render(part.label), render(part.value), part.unit, part.field, render(why.title));
+                    out += fmt::format("    {} | {} | {} | {} | {}\n", render(part.label), render(part.value), part.unit, part.field,
+                                       render(why.title));
                     for (const Message& line : why.lines) out += "        " + render(line) + "\n";
                     for (const WhyInput& input : why.inputs)
                         out += fmt::format("        {} {} {}\n", input.path, render(input.value), standingId(input.standing));
@@ -131,7 +135,12 @@ std::string items(app::MainWindow& window) {
             out += QStringLiteral("%1 %2\n").arg(QLatin1String(s.name), QLatin1String(view->metaObject()->className()));
             for (const app::Item& item : view->items()) {
                 const QRect r = item.rect.toAlignedRect();
-                out += QStringLiteral("    %1 | %2 | %3 | %4 %5 %6 %7\n").arg(item.id, item.name, item.value).arg(r.x()).arg(r.y()).arg(r.width()).arg(r.height());
+                out += QStringLiteral("    %1 | %2 | %3 | %4 %5 %6 %7\n")
+                           .arg(item.id, item.name, item.value)
+                           .arg(r.x())
+                           .arg(r.y())
+                           .arg(r.width())
+                           .arg(r.height());
             }
         }
     }

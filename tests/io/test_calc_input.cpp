@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What the reference calculations do with input that is missing, of the wrong kind, or not a number.
-#include "core/base/error.h"
+#include "base/error.h"
 #include "io/calc.h"
 #include "io/document.h"
 

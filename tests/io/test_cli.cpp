@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The command line as a script sees it: answers on standard output, exit codes by the contract.
-#include "core/sheet/sheet.h"
 #include "io/clirun.h"
+#include "procedure/registry.h"
+#include "procedure/sheet.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/base/error.h"
-#include "core/sheet/sheet.h"
+#include "base/error.h"
 #include "io/html.h"
 #include "io/library.h"
+#include "procedure/registry.h"
+#include "procedure/sheet.h"
 #include "support.h"
 
 #include <sys/resource.h>

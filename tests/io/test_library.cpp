@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Data folders, their order, and profiles that are new, damaged or contradict themselves.
-#include "core/base/error.h"
-#include "core/solve/newmodel.h"
+#include "base/error.h"
 #include "io/clirun.h"
 #include "io/library.h"
+#include "model/helicopter/newmodel.h"
+#include "procedure/registry.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The JSON of the command line: shapes, witnesses there and back, refusals by key.
-#include "core/base/error.h"
-#include "core/chain/trace.h"
+#include "base/error.h"
 #include "io/report.h"
+#include "procedure/registry.h"
+#include "procedure/trace.h"
 #include "support.h"
 
 #include <rapidcheck.h>

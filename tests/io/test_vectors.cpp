@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The reference vectors, made by an independent implementation, through the same door scripts use.
-#include "core/base/error.h"
+#include "base/error.h"
 #include "io/calc.h"
 #include "io/document.h"
 

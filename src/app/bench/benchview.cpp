@@ -1,0 +1,157 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/bench/benchview.h"
+
+#include "paint/look/theme.h"
+
+#include <QMouseEvent>
+#include <QPainter>
+
+namespace kh::app {
+
+using namespace paint;
+
+BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
+    setAccessibleName(tr("Drawing of the station"));
+    const auto refresh = [this] {
+        if (!isVisible()) return;
+        layOut();
+        update();
+    };
+    const auto forget = [this] { cache_ = QPixmap(); };
+    connect(&workspace, &Workspace::evaluated, this, forget);
+    connect(&workspace, &Workspace::stationChanged, this, forget);
+    connect(&workspace, &Workspace::traced, this, refresh);
+    connect(&workspace, &Workspace::stationChanged, this, refresh);
+    connect(&workspace, &Workspace::selectionChanged, this, refresh);
+    connect(&workspace, &Workspace::posedChanged, this, refresh);
+}
+
+std::vector<PanelSpec> BenchView::panels() const {
+    const StationEntry& station = workspace_.entry();
+    if (station.panels == nullptr) return {};
+    return station.panels({static_cast<double>(width()), static_cast<double>(height()), workspace_.selectedRow(),
+                           workspace_.evaluation().figures, workspace_.posedFinding() >= 0});
+}
+
+std::optional<QRectF> BenchView::statesArea() const {
+    for (const PanelSpec& panel : panels())
+        if (panel.drawing == DrawingId::ThrottleStates) return areaOf(panel);
+    return std::nullopt;
+}
+
+Scene BenchView::scene() const {
+    const Row* row = workspace_.selectedRow();
+    const bool rudder = row != nullptr && row->id == "rates-rudder";
+    const bool elevator = row != nullptr && row->id == "rates-elevator";
+    return {workspace_.setup(),
+            workspace_.evaluation(),
+            workspace_.trace(),
+            workspace_.deck(),
+            workspace_.posedSwitches(),
+            workspace_.proof().result().properties.empty() ? nullptr : &workspace_.proof().result(),
+            workspace_.moves(),
+            workspace_.powerOn(),
+            static_cast<std::size_t>(workspace_.shownMode()),
+            rudder     ? 2U
+            : elevator ? 1U
+                       : 0U,
+            dimensions_,
+            exaggeration_};
+}
+
+void BenchView::layOut() {
+    QVector<Item> items;
+    for (const PanelSpec& panel : panels())
+        items.push_back(
+            {QStringLiteral("panel-") + QString::fromLatin1(panel.title), words(panel.title), {}, QAccessible::Graphic, areaOf(panel)});
+    if (const auto area = statesArea())
+        for (const StateSpot& spot : stateSpots(*area, scene()))
+            items.push_back(
+                {QStringLiteral("state-") + QString::fromStdString(spot.state->id), QString::fromStdString(spot.state->title),
+                 tr("%1 %").arg(spot.state->highPct), QAccessible::PushButton, spot.area,
+                 workspace_.tracer() != nullptr && throttleStateOf(workspace_.setup(), workspace_.trace().now) == spot.state->id});
+    setItems(items);
+}
+
+void BenchView::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    const Tokens& t = Theme::tokens();
+    p.fillRect(rect(), t.sheet);
+    if (workspace_.tracer() == nullptr) {
+        drawText(p, {16, 40}, tr("Nothing can be drawn until the chain can be followed."), Theme::font(13), t.muted);
+        return;
+    }
+    const Scene s = scene();
+    bool first = true;
+    double lastTop = 0;
+    for (const PanelSpec& panel : panels()) {
+        const QRectF area = areaOf(panel);
+        const Drawing draw = drawingOf(panel.drawing);
+        if (!first && area.left() <= 17 && area.top() > lastTop + 40) {
+            p.setRenderHint(QPainter::Antialiasing, false);
+            hairline(p, 16, area.top() - 6, width() - 16, t.rule);
+        }
+        p.save();
+        if (panel.still) {
+            if (cache_.isNull() || cacheArea_ != area) {
+                const double ratio = devicePixelRatioF();
+                cacheArea_ = area;
+                cache_ = QPixmap(size() * ratio);
+                cache_.setDevicePixelRatio(ratio);
+                cache_.fill(Qt::transparent);
+                QPainter layer(&cache_);
+                draw(layer, area, s);
+            }
+            p.drawPixmap(0, 0, cache_);
+        } else {
+            draw(p, area, s);
+        }
+        p.restore();
+        lastTop = area.top();
+        first = false;
+    }
+}
+
+void BenchView::mousePressEvent(QMouseEvent* event) {
+    const Item* i = itemAt(event->position());
+    if (const auto area = statesArea()) {
+        for (const StateSpot& spot : stateSpots(*area, scene()))
+            if (spot.area.contains(event->position()) && spot.state->reachable) {
+                Deck deck = spot.state->deck;
+                deck.sticks = workspace_.deck().sticks;
+                workspace_.setDeck(deck);
+                return;
+            }
+        return;
+    }
+    if (i == nullptr || i->name != words("Transmitter")) return;
+    const QRectF area = areaOf(panels().front());
+    for (const SwitchSpot& spot : switchSpots(area, workspace_.setup().transmitter.profile)) {
+        if (!spot.track.adjusted(-18, -26, 18, 8).contains(event->position())) continue;
+        if (event->modifiers().testFlag(Qt::ShiftModifier)) {
+            const std::string id = spot.profile->id;  // the edit makes the profile anew
+            workspace_.assignSwitch(id, placeOf(workspace_.setup().transmitter, workspace_.deck(), id));
+            return;
+        }
+        Deck deck = workspace_.deck();
+        deck.switches[spot.profile->id] = placeOf(workspace_.setup().transmitter, deck, spot.profile->id) % spot.profile->places + 1;
+        workspace_.setDeck(deck);
+        return;
+    }
+}
+
+void BenchView::toggleDimensions() {
+    dimensions_ = !dimensions_;
+    cache_ = QPixmap();
+    update();
+}
+
+double BenchView::exaggerate() {
+    exaggeration_ = exaggeration_ >= 4.0 ? 1.0 : exaggeration_ * 2.0;
+    update();
+    return exaggeration_;
+}
+
+std::string BenchView::svg() const { return drawingsSvg(panels(), scene(), size()); }
+
+}  // namespace kh::app

@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/look/items.h"
+#include "paint/drawings.h"
+#include "session/workspace.h"
+
+#include <QPixmap>
+
+namespace kh::app {
+
+/// The live drawing of the current station, moved by the deck.
+class BenchView : public ItemView {
+    Q_OBJECT
+public:
+    explicit BenchView(Workspace& workspace, QWidget* parent = nullptr);
+    /// What stands there now; nothing where the page has a view of its own.
+    [[nodiscard]] std::vector<PanelSpec> panels() const;
+    /// The station's drawings as SVG, side by side as shown.
+    [[nodiscard]] std::string svg() const;
+    /// Lengths as built on dimension lines, or not.
+    void toggleDimensions();
+    /// Heights and angles of the section drawn 1, 2, 4 times. @return the factor
+    double exaggerate();
+
+protected:
+    void paintEvent(QPaintEvent*) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void resizeEvent(QResizeEvent*) override {
+        cache_ = QPixmap();
+        layOut();
+    }
+    void changeEvent(QEvent*) override { cache_ = QPixmap(); }  // palette: another theme
+
+private:
+    [[nodiscard]] paint::Scene scene() const;
+    /// Where hold's state machine is drawn, if it is.
+    [[nodiscard]] std::optional<QRectF> statesArea() const;
+    void layOut();
+    Workspace& workspace_;
+    bool dimensions_ = false;
+    double exaggeration_ = 1.0;
+    QPixmap cache_;  ///< the still drawing of this station
+    QRectF cacheArea_;
+};
+
+}  // namespace kh::app

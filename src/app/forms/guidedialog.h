@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "stations/kit/guide.h"
+
+#include <QCheckBox>
+#include <QDialog>
+#include <QPushButton>
+
+namespace kh::app {
+
+/// Work in steps: each can be ticked when the one before it is, and only all of them together end it.
+/// Accepted: the pilot has seen every step on the machine.
+class GuideDialog : public QDialog {
+    Q_OBJECT
+public:
+    GuideDialog(QWidget* parent, const Guide& guide);
+
+private:
+    void refresh();
+    QList<QCheckBox*> ticks_;
+    QPushButton* done_ = nullptr;
+};
+
+}  // namespace kh::app

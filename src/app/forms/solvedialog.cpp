@@ -1,0 +1,251 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/forms/solvedialog.h"
+
+#include "app/look/look.h"
+#include "base/error.h"
+#include "base/typed.h"
+#include "paint/look/theme.h"
+#include "stations/pitch/bindingchart.h"
+
+#include <QCheckBox>
+#include <QDialogButtonBox>
+#include <QFormLayout>
+#include <QGridLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QStyle>
+#include <QVBoxLayout>
+#include <array>
+
+namespace kh::app {
+
+using namespace paint;
+
+namespace {
+
+QString coloured(const QString& text, const QColor& colour, bool bold = false) {
+    const QString span = QStringLiteral("<span style=\"color:%1\">%2</span>").arg(colour.name(), text.toHtmlEscaped());
+    return bold ? QStringLiteral("<b>%1</b>").arg(span) : span;
+}
+
+}  // namespace
+
+SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntry& solver, const std::string& only)
+    : QDialog(parent), workspace_(workspace), solver_(solver), answer_(new QLabel), enter_(nullptr) {
+    setWindowTitle(words(solver.title));
+    const Tokens& t = Theme::tokens();
+    auto* layout = new QVBoxLayout(this);
+    layout->addWidget(lookLabel(LabelLook::Caution, words(solver.caution)));
+    if (solver.setUpState) {
+        setUp_ = new QCheckBox(tr("The controller is in its set-up state, stabilisation off"));
+        setUp_->setObjectName(QStringLiteral("set-up"));
+        setUp_->setChecked(true);
+        setUp_->setToolTip(tr("In the flying state the plate creeps while the stick is held: what it reads then says nothing."));
+        connect(setUp_, &QCheckBox::toggled, this, &SolveDialog::refresh);
+        layout->addWidget(setUp_);
+    }
+    if (solver.with == ReadWith::Ear) addChart();
+    else addTyped(QString::fromStdString(only));
+    answer_->setObjectName(QStringLiteral("answer"));
+    answer_->setWordWrap(true);
+    answer_->setTextFormat(Qt::RichText);
+    answer_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+    answer_->setContentsMargins(12, 10, 12, 10);
+    auto* scroll = new QScrollArea;
+    scroll->setWidget(answer_);
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setStyleSheet(QStringLiteral("QScrollArea,QScrollArea QLabel{background:%1}").arg(t.sheet.name()));
+    layout->addWidget(scroll, 1);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
+    enter_ = buttons->addButton(tr("Take them over"), QDialogButtonBox::AcceptRole);
+    enter_->setDefault(true);
+    connect(buttons, &QDialogButtonBox::accepted, this, &SolveDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    layout->addWidget(buttons);
+    resize(680, 600);
+    refresh();
+    if (slots_.empty()) return;
+    const Slot& first = slots_.front();  // the first reading, not the tick above it
+    (first.editor != nullptr ? static_cast<QWidget*>(first.editor) : first.outcome)->setFocus();
+}
+
+void SolveDialog::addTyped(const QString& only) {
+    auto* form = new QFormLayout;
+    form->setHorizontalSpacing(16);
+    for (const ReadingSlot& slot : solver_.asks(workspace_.setup())) {
+        const QString what = QString::fromStdString(slot.what);
+        if (!only.isEmpty() && !what.startsWith(only)) continue;
+        if (QByteArray(slot.unit) == QByteArray("way")) {
+            const bool servo = slot.what.starts_with("collective.");
+            auto* way = cycling({QStringLiteral("–"), words(servo ? KH_TR("went up") : KH_TR("tilts as the stick")),
+                                 words(servo ? KH_TR("went down") : KH_TR("tilts against it")), words(KH_TR("stood still"))},
+                                what, words(slot.label.c_str()));
+            form->addRow(words(slot.label.c_str()), way);
+            slots_.push_back({slot.what, slot.unit, nullptr, way});
+            continue;
+        }
+        auto* editor = new QLineEdit;
+        editor->setObjectName(what);
+        editor->setAccessibleName(words(slot.label.c_str()));
+        editor->setPlaceholderText(slot.optional ? tr("%1, if read").arg(QString::fromUtf8(slot.unit)) : QString::fromUtf8(slot.unit));
+        const bool pitch = QByteArray(slot.unit) == QByteArray("°");
+        if (pitch) editor->setToolTip(tr("Degrees; or the gap of folded blades as 76.4 mm"));
+        connect(editor, &QLineEdit::textChanged, this, &SolveDialog::refresh);
+        editor->installEventFilter(this);
+        form->addRow(words(slot.label.c_str()), editor);
+        slots_.push_back({slot.what, slot.unit, editor, nullptr});
+    }
+    static_cast<QVBoxLayout*>(layout())->addLayout(form);
+}
+
+void SolveDialog::addChart() {
+    auto* grid = new QGridLayout;
+    grid->setSpacing(4);
+    for (int c = 1; c <= static_cast<int>(kChartCollectives.size()); ++c) grid->setColumnStretch(c, 1);
+    const std::vector<BindingPlace> before = [&] {
+        try {
+            return bindingChart(learnedReadings(workspace_.setup(), solver_));
+        } catch (const InputError&) {
+            return std::vector<BindingPlace>{};
+        }
+    }();
+    grid->addWidget(new QLabel(words(say(KH_TR("limit now {l} %"), {{"l", num(workspace_.setup().controller.cyclicLimitPct)}}))), 0, 0);
+    static constexpr std::array collectives{KH_TR("collective low"), KH_TR("collective mid"), KH_TR("collective high")};
+    for (std::size_t c = 0; c < collectives.size(); ++c) grid->addWidget(new QLabel(words(collectives[c])), 0, static_cast<int>(c) + 1);
+    for (std::size_t d = 0; d < kChartDirections.size(); ++d) {
+        const int row = static_cast<int>(d) + 1;
+        grid->addWidget(new QLabel(words(kChartDirections[d])), row, 0);
+        for (std::size_t c = 0; c < collectives.size(); ++c) {
+            const int direction = kChartStepDeg * static_cast<int>(d);
+            const std::string what = placeName(direction, c);
+            const auto known = std::find_if(before.begin(), before.end(),
+                                            [&](const BindingPlace& p) { return p.directionDeg == direction && p.collective == c; });
+            auto* place = cycling({known == before.end() ? QStringLiteral("–") : words(placeText(*known)), words(kChartOutcomes[0]),
+                                   words(kChartOutcomes[1]), words(kChartOutcomes[2])},
+                                  QString::fromStdString(what), words(placeTitle(direction, c)));
+            grid->addWidget(place, row, static_cast<int>(c) + 1);
+            slots_.push_back({what, "%", nullptr, place});
+        }
+    }
+    auto* rest = new QPushButton(tr("The rest is clear"));
+    rest->setObjectName(QStringLiteral("rest-clear"));
+    rest->setAutoDefault(false);
+    connect(rest, &QPushButton::clicked, this, [this] {
+        for (const Slot& slot : slots_)
+            if (slot.outcome->property("outcome").toInt() == 0) slot.outcome->click();
+    });
+    grid->addWidget(rest, static_cast<int>(kChartDirections.size()) + 1, 0);
+    static_cast<QVBoxLayout*>(layout())->addLayout(grid);
+}
+
+QPushButton* SolveDialog::cycling(const QStringList& outcomes, const QString& name, const QString& accessible) {
+    auto* button = new QPushButton(outcomes.front());
+    button->setObjectName(name);
+    button->setProperty("outcome", 0);
+    button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+    button->setAutoDefault(false);
+    button->setAccessibleName(accessible);
+    connect(button, &QPushButton::clicked, this, [this, button, outcomes] {
+        const int next = (button->property("outcome").toInt() + 1) % static_cast<int>(outcomes.size());
+        button->setProperty("outcome", next);
+        button->setText(outcomes[next]);
+        button->style()->unpolish(button);  // its colour follows the outcome
+        button->style()->polish(button);
+        refresh();
+    });
+    return button;
+}
+
+std::vector<Reading> SolveDialog::typed() const {
+    const Setup& setup = workspace_.setup();
+    std::vector<Reading> out;
+    for (const Slot& slot : slots_) {
+        Reading r;
+        r.what = slot.what;
+        r.unit = slot.unit;
+        if (slot.outcome != nullptr) {
+            const int outcome = slot.outcome->property("outcome").toInt();
+            if (outcome == 0) continue;
+            if (slot.unit == "way") {
+                r.value = outcome == 1 ? 1.0 : outcome == 2 ? -1.0 : 0.0;
+            } else {
+                r.what = std::string(kChartOutcomes[static_cast<std::size_t>(outcome - 1)]) + "." + slot.what;
+                r.value = setup.controller.cyclicLimitPct;
+            }
+        } else {
+            const std::string text = slot.editor->text().trimmed().toStdString();
+            if (text.empty()) continue;
+            if (slot.unit == "°" && text.ends_with("mm")) r.unit = "mm";
+            const auto number = typedNumber(text, r.unit);
+            if (!number)
+                throw InputError(
+                    slot.what,
+                    tr("\"%1\" is not a number in %2").arg(slot.editor->text(), QString::fromStdString(slot.unit)).toStdString());
+            r.value = *number;
+        }
+        const Instrument with = instrumentFor(solver_, r.unit);
+        r.instrument = with.name;
+        r.uncertainty = with.uncertainty;
+        r.under = settingsInForce(setup, solver_, r.what);
+        if (setUp_ != nullptr && !setUp_->isChecked()) r.under.emplace_back(kFlyingState);
+        out.push_back(std::move(r));
+    }
+    return out;
+}
+
+void SolveDialog::refresh() {
+    if (enter_ == nullptr) return;
+    const Tokens& t = Theme::tokens();
+    solved_ = {};
+    enter_->setEnabled(false);
+    QString html;
+    try {
+        const std::vector<Reading> now = typed();
+        if (now.empty()) {
+            answer_->setText(
+                coloured(solver_.with == ReadWith::Ear || solver_.with == ReadWith::Eye
+                             ? tr("Click what you see or hear at each place, again for the next outcome; what to do follows here.")
+                             : tr("Type what the gauge or the monitor shows; the numbers to enter follow here."),
+                         t.muted));
+            return;
+        }
+        solved_ = solveRound(workspace_.setup(), solver_, now);
+        enter_->setEnabled(true);
+        for (const SolvedField& a : solved_.answers) {
+            html += QStringLiteral("<p style=\"margin:0 0 2px 0\">%1</p>").arg(coloured(words(a.todo), Theme::box(a.box), true));
+            for (const Message& line : a.why.lines)
+                html += QStringLiteral("<p style=\"margin:0 0 0 14px\">%1</p>").arg(coloured(words(line), t.muted));
+            html += QStringLiteral("<p style=\"margin:0\">&nbsp;</p>");
+        }
+        for (const Message& m : solved_.remarks)
+            html += QStringLiteral("<p style=\"margin:0 0 6px 0\">%1</p>").arg(coloured(words(m), t.ink));
+    } catch (const InputError& e) {
+        html = coloured(QString::fromStdString(e.what()), t.danger);
+    }
+    answer_->setText(html);
+}
+
+bool SolveDialog::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() != QEvent::KeyPress) return QDialog::eventFilter(watched, event);
+    const int key = static_cast<QKeyEvent*>(event)->key();
+    if (key != Qt::Key_Return && key != Qt::Key_Enter) return QDialog::eventFilter(watched, event);
+    const auto here = std::find_if(slots_.begin(), slots_.end(), [&](const Slot& s) { return s.editor == watched; });
+    const auto next = std::find_if(here == slots_.end() ? here : here + 1, slots_.end(),
+                                   [](const Slot& s) { return s.editor != nullptr && s.editor->text().isEmpty(); });
+    if (next == slots_.end() || here->editor->text().isEmpty())
+        return QDialog::eventFilter(watched, event);  // the last one: take them over
+    next->editor->setFocus();
+    return true;
+}
+
+void SolveDialog::accept() {
+    if (!enter_->isEnabled()) return;
+    workspace_.document().replace(tr("Readings: %1").arg(windowTitle()), takenOver(workspace_.setup(), solved_, typed(), nowStamp()));
+    QDialog::accept();
+}
+
+}  // namespace kh::app

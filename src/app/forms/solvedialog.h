@@ -1,0 +1,52 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "session/workspace.h"
+#include "stations/kit/solver.h"
+
+#include <QDialog>
+
+class QCheckBox;
+class QLabel;
+class QLineEdit;
+class QPushButton;
+
+namespace kh::app {
+
+/// Readings typed, the numbers to enter shown as they follow, with derivation and what to expect next. Accepted, readings
+/// and numbers go into the document as one undoable change.
+class SolveDialog : public QDialog {
+    Q_OBJECT
+public:
+    /// @param only  takes the slots whose name begins so ("aileron."); empty: all
+    SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntry& solver, const std::string& only = {});
+    void accept() override;
+
+protected:
+    /// Enter in a reading goes on to the next empty one.
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+private:
+    struct Slot {
+        std::string what;
+        std::string unit;
+        QLineEdit* editor = nullptr;     ///< of a typed reading
+        QPushButton* outcome = nullptr;  ///< of a seen one: pressed, it goes on to the next outcome
+    };
+    void addTyped(const QString& only);
+    void addChart();
+    /// A button that goes through these words; the property "outcome" counts them.
+    [[nodiscard]] QPushButton* cycling(const QStringList& outcomes, const QString& name, const QString& accessible);
+    void refresh();
+    [[nodiscard]] std::vector<Reading> typed() const;
+
+    Workspace& workspace_;
+    const SolverEntry& solver_;
+    std::vector<Slot> slots_;
+    QCheckBox* setUp_ = nullptr;  ///< where the state matters
+    QLabel* answer_;
+    QPushButton* enter_;
+    Solved solved_;
+};
+
+}  // namespace kh::app

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "paint/look/theme.h"
+
+#include <QObject>
+#include <functional>
+
+namespace kh::app {
+
+/// The theme the desktop wants: the portal's colour scheme if it answers within 100 ms, else the palette's
+/// lightness, else Chart.
+[[nodiscard]] paint::ThemeKind desktopTheme();
+
+/// Calls `changed` when the portal says that the colour scheme changed.
+class DesktopWatch : public QObject {
+    Q_OBJECT
+public:
+    explicit DesktopWatch(std::function<void()> changed, QObject* parent = nullptr);
+public slots:
+    void settingChanged(const QString& group, const QString& key);
+
+private:
+    std::function<void()> changed_;
+};
+
+}  // namespace kh::app

@@ -1,0 +1,239 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Commands that change the document: whole settings at once, modes, boxes, and what was read or seen on the machine.
+#include "app/forms/guidedialog.h"
+#include "app/forms/servobook.h"
+#include "app/forms/solvedialog.h"
+#include "app/shell/mainwindow.h"
+#include "base/error.h"
+#include "model/helicopter/layouts.h"
+#include "model/modeedits.h"
+#include "paint/look/theme.h"
+#include "procedure/registry.h"
+
+#include <QComboBox>
+#include <QDialogButtonBox>
+#include <QFormLayout>
+#include <QInputDialog>
+
+namespace kh::app {
+
+using namespace paint;
+
+void MainWindow::setBenchState() {
+    const std::vector<Edit> edits = benchState(workspace_.setup());
+    if (edits.empty()) {
+        showMessage(tr("The transmitter is in its bench state: travel 100, sub-trim 0, straight pitch curves, no mixing."));
+        return;
+    }
+    workspace_.document().edit(tr("Set the transmitter to its bench state"), edits);
+    showMessage(
+        tr("%1 settings changed, in one step that can be undone: travel 100, sub-trim 0, straight pitch curves, no mixing. Hold is as it "
+           "was: keep it on.")
+            .arg(edits.size()));
+}
+
+void MainWindow::mirrorHold() {
+    const std::vector<Edit> mirror = holdMirrorEdits(workspace_.setup().transmitter);
+    if (mirror.empty()) {
+        showMessage(tr("Hold has the rates, expo and gain of the mode an autorotation begins in."));
+        return;
+    }
+    workspace_.document().edit(tr("Hold flies like the mode before"), mirror);
+    showMessage(
+        tr("Hold took over %1 rates and gains of the mode an autorotation begins in; one step that can be undone.").arg(mirror.size()));
+}
+
+void MainWindow::setChannelOrder() {
+    const std::vector<Edit> edits = controllerOrder(workspace_.setup());
+    if (edits.empty()) {
+        showMessage(tr("The channels are in %1's order.").arg(QString::fromStdString(workspace_.setup().controller.profile.name)));
+        return;
+    }
+    workspace_.document().edit(tr("Put the channels in the controller's order"), edits);
+    showMessage(tr("%1 channels changed, in one step that can be undone. Check every stick on the controller's monitor again, and the "
+                   "failsafe: leads off.")
+                    .arg(edits.size()));
+}
+
+void MainWindow::showStillToSet() {
+    std::vector<Command> commands;
+    for (const std::string& path : stillToSet(workspace_.setup()))
+        commands.push_back({QString::fromStdString(path), words(fieldAsText(*readField(workspace_.setup(), path))), [this, path] {
+                                if (!workspace_.goToField(path)) showMessage(tr("No page shows %1 yet.").arg(QString::fromStdString(path)));
+                                page_->setFocus();
+                            }});
+    if (commands.empty()) showMessage(tr("Nothing is left: every fact and end that belongs to this machine was set."));
+    else palette_->ask(std::move(commands));
+}
+
+void MainWindow::changeModes(const QString& id) {
+    const auto& modes = workspace_.setup().transmitter.modes;
+    const Selection s = workspace_.selection();
+    if (workspace_.station() != Station::Modes || s.cell < 0 || s.cell >= static_cast<int>(modes.size())) {
+        showMessage(tr("Choose a mode in Modes first."));
+        return;
+    }
+    const FlightMode mode = modes[static_cast<std::size_t>(s.cell)];
+    const QString name = QString::fromStdString(mode.name);
+    try {
+        if (id == QStringLiteral("matrix-copy")) copyCell(false);
+        else if (id == QStringLiteral("matrix-row")) copyCell(true);
+        else if (id == QStringLiteral("matrix-mode")) {
+            if (s.cell + 1 >= static_cast<int>(modes.size())) return;
+            const FlightMode& next = modes[static_cast<std::size_t>(s.cell) + 1];
+            workspace_.document().edit(tr("Copy %1 to %2").arg(name, QString::fromStdString(next.name)),
+                                       copyMode(workspace_.setup(), mode.id, next.id));
+            workspace_.select({s.row, s.cell + 1, 0});
+        } else if (id == QStringLiteral("matrix-rename")) {
+            bool ok = false;
+            const QString text = QInputDialog::getText(this, tr("Rename the mode"), tr("Name of the mode, as the transmitter shows it"),
+                                                       QLineEdit::Normal, name, &ok)
+                                     .trimmed();
+            if (ok && !text.isEmpty())
+                workspace_.document().edit(tr("Rename %1").arg(name), {{"transmitter.modes." + mode.id + ".name", text.toStdString()}});
+        } else if (id == QStringLiteral("matrix-add")) {
+            workspace_.document().replace(tr("Add a mode"), withModeAfter(workspace_.setup(), mode.id));
+            showMessage(tr("The new mode is a copy of %1 and has no switch yet; give it one in Radio.").arg(name));
+        } else {
+            workspace_.document().replace(tr("Remove %1").arg(name), withoutMode(workspace_.setup(), mode.id));
+        }
+    } catch (const InputError& e) {
+        showMessage(QString::fromStdString(e.what()));
+    }
+}
+
+void MainWindow::copyCell(bool everyMode) {
+    const Row* row = workspace_.selectedRow();
+    const Part* part = workspace_.selectedPart();
+    const Selection s = workspace_.selection();
+    if (row == nullptr || part == nullptr || part->field.empty()) return;
+    const auto value = readField(workspace_.setup(), part->field);
+    if (!value) return;
+    std::vector<Edit> edits;
+    for (int c = 0; c < static_cast<int>(row->cells.size()); ++c) {
+        const auto& parts = row->cells[static_cast<std::size_t>(c)].parts;
+        if (c == s.cell || (!everyMode && c != s.cell + 1) || s.part >= static_cast<int>(parts.size())) continue;
+        const std::string& field = parts[static_cast<std::size_t>(s.part)].field;
+        if (!field.empty() && field != part->field && readField(workspace_.setup(), field)->info.kind == value->info.kind)
+            edits.push_back({field, value->value});
+    }
+    if (edits.empty()) return;
+    workspace_.document().edit(everyMode ? tr("Copy to every mode") : tr("Copy to the next mode"), edits);
+    if (!everyMode) workspace_.select({s.row, s.cell + 1, s.part});
+}
+
+void MainWindow::takeReading() {
+    const Row* row = workspace_.selectedRow();
+    if (row != nullptr)
+        if (const Guide guide = guideOfRow(row->id, workspace_.setup(), workspace_.evaluation().figures); !guide.steps.empty()) {
+            if (GuideDialog(this, guide).exec() == QDialog::Accepted) measured(true);
+            return;
+        }
+    const RowSolver solver = row == nullptr ? RowSolver{} : solverOfRow(row->id);
+    if (solver.solver == nullptr) {
+        showMessage(
+            tr("Nothing is read for this row. Readings are taken for the end points, square arms, the level of the plate, zero pitch, the "
+               "reference throw, the collective range and the cyclic limit."));
+        return;
+    }
+    SolveDialog(this, workspace_, *solver.solver, solver.only).exec();
+}
+
+void MainWindow::measured(bool seen) {
+    const Row* row = workspace_.selectedRow();
+    if (row == nullptr || workspace_.station() == Station::Proof) return;
+    if (!workspace_.allGuards()) {
+        showMessage(tr("Tick the guards first: leads off, blades off, hold on. They are your word about the real machine."));
+        return;
+    }
+    if (seen) {
+        if (row->broken) {
+            showMessage(tr("This row is broken: settle it first."));
+            return;
+        }
+        workspace_.document().setStanding(tr("Seen on the machine: %1").arg(words(row->title)), {"rows." + row->id},
+                                          {Standing::Proved, nowStamp(), {}, {}});
+        return;
+    }
+    const Part* part = workspace_.selectedPart();
+    if (part == nullptr || part->field.empty()) {
+        showMessage(tr("Choose a stored value first; a computed one follows from its readings."));
+        return;
+    }
+    MeasuredDialog dialog(this, words(row->title));
+    if (dialog.exec() != QDialog::Accepted) return;
+    workspace_.document().setStanding(
+        tr("Measured: %1").arg(words(row->title)), {part->field},
+        {Standing::Measured, nowStamp(), dialog.instrument().toStdString(), dialog.uncertainty().toStdString()});
+}
+
+void MainWindow::chooseLayoutBuilt() {
+    const Setup& s = workspace_.setup();
+    const Layout* now = machineLayout(s.machine);
+    QStringList names;
+    int at = 0;
+    for (const Layout& l : layouts()) {
+        if (&l == now) at = static_cast<int>(names.size());
+        names << words(l.id);
+    }
+    bool chosen = false;
+    const QString name = QInputDialog::getItem(this, tr("Layout as built"),
+                                               tr("Where the servos' balls stand on the plate, from the nose, clockwise from above:"),
+                                               names, at, false, &chosen);
+    if (!chosen) return;
+    const Layout& layout = layouts()[static_cast<std::size_t>(names.indexOf(name))];
+    if (&layout == now) return;
+    workspace_.document().replace(tr("Built as %1").arg(name), builtAs(s, layout, nowStamp()));
+    if (workspace_.setup().controller.ports.size() < layout.azimuthsDeg.size())
+        showMessage(tr("%1 has no port for the fourth servo.").arg(QString::fromStdString(s.controller.profile.name)));
+}
+
+void MainWindow::openServoBook() {
+    ServoBook book(this, workspace_.library().servos, io::ownDataFolder());
+    if (book.exec() != QDialog::Accepted) return;
+    workspace_.setLibrary(io::loadLibrary(places_.data));
+    showMessage(
+        tr("The servo book is saved. Documents keep the data they were made with: choose the servo again (Ctrl B), or take the "
+           "newer profiles."));
+}
+
+void MainWindow::changeBoxes() {
+    const io::Library& lib = workspace_.library();
+    QDialog dialog(this);
+    dialog.setWindowTitle(tr("Boxes and servos"));
+    auto* form = new QFormLayout(&dialog);
+    const auto combo = [&](const auto& list, const std::string& id) {
+        auto* box = new QComboBox(&dialog);
+        for (const auto& p : list) {
+            box->addItem(QString::fromStdString(p.name));
+            if (p.id == id) box->setCurrentIndex(box->count() - 1);
+        }
+        return box;
+    };
+    const Setup& s = workspace_.setup();
+    auto* tx = combo(lib.transmitters, s.transmitter.profile.id);
+    auto* fc = combo(lib.controllers, s.controller.profile.id);
+    auto* esc = combo(lib.speedControllers, s.speedController.profile.id);
+    auto* plate = combo(lib.servos, s.machine.servos.empty() ? "" : s.machine.servos.front().servo.id);
+    auto* tail = combo(lib.servos, s.machine.tail.servo.id);
+    form->addRow(tr("Transmitter"), tx);
+    form->addRow(tr("Controller"), fc);
+    form->addRow(tr("Speed controller"), esc);
+    form->addRow(tr("Plate servos"), plate);
+    form->addRow(tr("Tail servo"), tail);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
+    form->addRow(buttons);
+    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    if (dialog.exec() != QDialog::Accepted) return;
+    Setup after = s;
+    after.transmitter.profile = lib.transmitters.at(static_cast<std::size_t>(tx->currentIndex()));
+    after.controller.profile = lib.controllers.at(static_cast<std::size_t>(fc->currentIndex()));
+    after.speedController.profile = lib.speedControllers.at(static_cast<std::size_t>(esc->currentIndex()));
+    for (PlateServo& servo : after.machine.servos) servo.servo = lib.servos.at(static_cast<std::size_t>(plate->currentIndex()));
+    after.machine.tail.servo = lib.servos.at(static_cast<std::size_t>(tail->currentIndex()));
+    workspace_.document().replace(tr("Choose the boxes and servos"), after);
+}
+
+}  // namespace kh::app

@@ -1,0 +1,94 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Saving under a name, exporting, printing, templates, reverting.
+#include "app/shell/mainwindow.h"
+#include "io/html.h"
+#include "model/modeedits.h"
+#include "paint/look/theme.h"
+#include "paint/pdf.h"
+
+#include <QFileDialog>
+#include <QMessageBox>
+#include <QPrintDialog>
+#include <QPrinter>
+
+namespace kh::app {
+
+using namespace paint;
+
+void MainWindow::saveAs() {
+    QString file = QFileDialog::getSaveFileName(
+        this, tr("Save As"),
+        workspace_.document().file().isEmpty()
+            ? QString::fromStdString(workspace_.setup().machine.name).toLower().replace(' ', '-') + QStringLiteral(".keel.json")
+            : workspace_.document().file(),
+        tr("Keelhaul setups (*.keel.json)"));
+    if (file.isEmpty()) return;
+    if (!file.endsWith(QStringLiteral(".json"))) file += QStringLiteral(".keel.json");
+    saveTo(file);
+}
+
+void MainWindow::exportAs() {
+    const QString file =
+        QFileDialog::getSaveFileName(this, tr("Export"), QString::fromStdString(workspace_.setup().machine.name),
+                                     tr("Bench sheet as PDF (*.pdf);;Bench sheet as HTML (*.html);;Drawing as SVG (*.svg)"));
+    if (file.isEmpty()) return;
+    try {
+        const Sheet sheet = benchSheet(workspace_.setup(), workspace_.evaluation());
+        if (file.endsWith(QStringLiteral(".pdf"))) io::writeFileAtomically(file.toStdString(), sheetPdf(sheet));
+        else if (file.endsWith(QStringLiteral(".svg"))) io::writeFileAtomically(file.toStdString(), bench_->svg());
+        else if (file.endsWith(QStringLiteral(".html"))) io::writeFileAtomically(file.toStdString(), io::sheetHtml(sheet));
+        else {
+            showMessage(tr("Nothing was written: the name must end in .pdf, .html or .svg."));
+            return;
+        }
+        showMessage(tr("Written: %1").arg(file));
+    } catch (const io::FileError& e) {
+        showMessage(QString::fromStdString(e.what()));
+    }
+}
+
+void MainWindow::printSheet() {
+    QPrinter printer(QPrinter::HighResolution);
+    printer.setPageSize(QPageSize(QPageSize::A4));
+    printer.setDocName(QString::fromStdString(workspace_.setup().machine.name));
+    QPrintDialog dialog(&printer, this);
+    dialog.setWindowTitle(tr("Print the bench sheet"));
+    if (dialog.exec() != QDialog::Accepted) return;
+    if (printTo(printer))
+        showMessage(tr("The bench sheet of %1 was sent to %2.")
+                        .arg(printer.docName(), printer.outputFileName().isEmpty() ? printer.printerName() : printer.outputFileName()));
+    else showMessage(tr("The printer did not take the sheet. Export it as PDF instead (Ctrl+E)."));
+}
+
+bool MainWindow::printTo(QPrinter& printer) { return printSheetOn(printer, benchSheet(workspace_.setup(), workspace_.evaluation())); }
+
+void MainWindow::saveTemplate() {
+    const QString file =
+        QFileDialog::getSaveFileName(this, tr("Save as a template"),
+                                     QString::fromStdString(workspace_.setup().machine.sizeClass) + QStringLiteral("-template.keel.json"),
+                                     tr("Keelhaul setups (*.keel.json)"));
+    if (file.isEmpty()) return;
+    try {
+        io::saveDocument(file.toStdString(), asTemplate(workspace_.setup()));
+        showMessage(
+            tr("The template was written to %1. Open it, save it under the new model's name, and set what its machine gives.").arg(file));
+    } catch (const io::FileError& e) {
+        showMessage(QString::fromStdString(e.what()));
+    }
+}
+
+void MainWindow::revert() {
+    const QString file = workspace_.document().file();
+    if (file.isEmpty()) {
+        showMessage(tr("This model was never saved; there is nothing to go back to."));
+        return;
+    }
+    if (workspace_.document().modified() &&
+        QMessageBox::question(this, tr("Revert"), tr("Give up all changes since the last save?"),
+                              QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Cancel) != QMessageBox::Discard)
+        return;
+    openFile(file);
+}
+
+}  // namespace kh::app

@@ -1,0 +1,128 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/bench/benchview.h"
+#include "app/curves/curveview.h"
+#include "app/deck/deck.h"
+#include "app/shell/panels.h"
+#include "app/shell/shortcuts.h"
+#include "app/shell/topbar.h"
+#include "app/table/pageview.h"
+#include "procedure/registry.h"
+
+#include <QMainWindow>
+#include <QSplitter>
+#include <QStackedWidget>
+
+class QLabel;
+class QMenu;
+
+class QPrinter;
+
+namespace kh::app {
+
+/// Where the window keeps its files, and where data are looked up.
+struct Places {
+    QString stateFolder;
+    std::vector<std::filesystem::path> data;
+    const StationSet* stations = &shippedStations();
+};
+
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+public:
+    explicit MainWindow(const Places& places, QWidget* parent = nullptr);
+    ~MainWindow() override;
+
+    [[nodiscard]] Workspace& workspace() { return workspace_; }
+    /// Opens a file; problems are told in the window. @return whether it was opened
+    bool openFile(const QString& file);
+    void newModel(const QString& sizeClass);
+    bool save();
+    bool saveTo(const QString& file);
+    /// Offers what a killed program left behind.
+    void offerJournals();
+    /// Paints the bench sheet. @return false if the printer does not take it
+    bool printTo(QPrinter& printer);
+    void setTheme(const QString& choice);  ///< "chart", "night" or "desktop"
+    void setTextScale(double scale);
+
+    // for tests: the views by name
+    [[nodiscard]] TopBar* topBar() { return top_; }
+    [[nodiscard]] KeelView* keel() { return keel_; }
+    [[nodiscard]] DeckView* deck() { return deck_; }
+    [[nodiscard]] PageView* page() { return page_; }
+    [[nodiscard]] CurveView* curves() { return curves_; }
+    [[nodiscard]] BenchView* bench() { return bench_; }
+    [[nodiscard]] WhyPanel* why() { return why_; }
+    [[nodiscard]] Palette* palette() { return palette_; }
+    [[nodiscard]] QString message() const;
+    [[nodiscard]] QAction* action(const QString& id) const { return actions_.value(id); }
+
+protected:
+    void closeEvent(QCloseEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+
+private:
+    void buildActions();
+    void runAction(const QString& id);
+    void showMenu(QPoint at);
+    void showPage();
+    void showBench();
+    void showWhy();
+    void showPalette();
+    void showMessage(const QString& text);
+    void saveAs();
+    void exportAs();
+    void printSheet();
+    void measured(bool seen);
+    void takeReading();
+    void changeBoxes();
+    void chooseLayoutBuilt();
+    void openServoBook();
+    void setBenchState();
+    void setChannelOrder();
+    void mirrorHold();
+    void saveTemplate();
+    void showStillToSet();
+    void changeModes(const QString& id);
+    void copyCell(bool everyMode);
+    void preferences();
+    void about();
+    void showShortcuts();
+    void handbook();
+    void revert();
+    [[nodiscard]] bool mayLeave();
+    void remember(const QString& file);
+    void restorePlace();
+    void storePlace();
+    void placeMessage();
+    /// The splitter as it was left at this station, else as drawn.
+    void splitPage();
+    void applyPalette();
+
+    Places places_;
+    Workspace workspace_;
+    TopBar* top_;
+    KeelView* keel_;
+    QSplitter* splitter_;
+    QStackedWidget* pages_;
+    QStackedWidget* benches_;
+    LedgerView* ledger_;
+    MatrixView* matrix_;
+    ProofView* proof_;
+    PageView* page_ = nullptr;
+    BenchView* bench_;
+    CurveView* curves_;
+    DeckView* deck_;
+    WhyPanel* why_;
+    Palette* palette_;
+    QLabel* message_;
+    QTimer messageTimer_;
+    QMap<QString, QAction*> actions_;
+    QMap<int, QByteArray> splits_;
+};
+
+}  // namespace kh::app

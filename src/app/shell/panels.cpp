@@ -1,0 +1,181 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/panels.h"
+
+#include "paint/look/theme.h"
+
+#include <QDialogButtonBox>
+#include <QFormLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QPainter>
+#include <QVBoxLayout>
+
+namespace kh::app {
+
+using namespace paint;
+
+WhyPanel::WhyPanel(QWidget* parent) : QWidget(parent) {
+    setObjectName(QStringLiteral("why"));
+    setFocusPolicy(Qt::StrongFocus);
+    setAccessibleName(tr("Why"));
+    hide();
+}
+
+void WhyPanel::show(const Why& why) {
+    title_ = words(why.title);
+    content_.clear();
+    for (std::size_t i = 0; i < why.lines.size(); ++i) content_.push_back({words(why.lines[i]), i + 1 == why.lines.size()});
+    for (const WhyInput& in : why.inputs) content_.push_back({QString::fromStdString(in.path), false, true, in.standing, words(in.value)});
+    place();
+}
+
+void WhyPanel::show(const Finding& finding) {
+    title_ = words(finding.title);
+    content_ = {{words(finding.found)}, {words(finding.why)}, {words(finding.todo), true}};
+    if (!finding.subject.empty()) content_.push_back({QString::fromStdString(finding.subject), false, true, Standing::Default, {}});
+    place();
+}
+
+void WhyPanel::place() {
+    lines_.clear();
+    double widest = textWidth(title_, Theme::font(15, true));
+    for (const Line& l : content_) {
+        lines_ << l.text;
+        widest = std::max(widest, l.input ? textWidth(l.text, Theme::font(12)) + textWidth(l.value, Theme::font(12, true)) + 130
+                                          : textWidth(l.text, Theme::font(13, l.bold)));
+    }
+    const int w = std::min(parentWidget()->width() - 32, static_cast<int>(widest) + 56);
+    const int h = 62 + 20 * static_cast<int>(content_.size()) + 20;
+    setGeometry(std::max(16, (parentWidget()->width() - w) / 2), std::max(110, parentWidget()->height() - 180 - h), w, h);
+    setAccessibleDescription(lines_.join('\n'));
+    QWidget::show();
+    raise();
+    setFocus();
+}
+
+void WhyPanel::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    const Tokens& t = Theme::tokens();
+    p.fillRect(rect(), t.sheet);
+    p.setPen(QPen(t.ink, 1.6));
+    p.drawRect(QRectF(0.8, 0.8, width() - 1.6, height() - 1.6));
+    const double x = drawText(p, {20, 28}, tr("Why"), Theme::font(15, true), t.muted) + 10;
+    drawText(p, {x, 28}, QFontMetricsF(Theme::font(15, true)).elidedText(title_, Qt::ElideRight, width() - x - 80), Theme::font(15, true),
+             t.ink);
+    drawText(p, {width() - 66.0, 28}, tr("Esc"), Theme::mono(12), t.muted);
+    double y = 56;
+    bool inputs = false;
+    for (const Line& l : content_) {
+        if (l.input && !inputs) {
+            hairline(p, 20, y - 11, width() - 20, t.rule);
+            inputs = true;
+            y += 6;
+        }
+        if (!l.input) {
+            drawText(p, {20, y}, QFontMetricsF(Theme::font(13, l.bold)).elidedText(l.text, Qt::ElideRight, width() - 40),
+                     Theme::font(13, l.bold), t.ink);
+        } else {
+            hairline(p, 20, y, 29, t.muted);
+            drawFrame(p, {25, y}, l.standing, false, 0.5);
+            double vx = drawText(p, {36, y}, l.text, Theme::font(12), t.muted) + 10;
+            drawText(p, {vx, y}, l.value, Theme::font(12, true), t.ink);
+            const QString s = words(standingId(l.standing));
+            drawText(p, {width() - 20 - textWidth(s, Theme::font(12)), y}, s, Theme::font(12), t.muted);
+        }
+        y += 20;
+    }
+}
+
+void WhyPanel::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Escape || event->key() == Qt::Key_F1 || event->key() == Qt::Key_Return) {
+        hide();
+        event->accept();
+        return;
+    }
+    QWidget::keyPressEvent(event);
+}
+
+Palette::Palette(QWidget* parent) : QDialog(parent, Qt::Popup), field_(new QLineEdit(this)), list_(new QListWidget(this)) {
+    setObjectName(QStringLiteral("palette"));
+    setAccessibleName(tr("Find"));
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(8, 8, 8, 8);
+    layout->addWidget(field_);
+    layout->addWidget(list_);
+    field_->setPlaceholderText(tr("Find an action, a station, a setting…"));
+    field_->setAccessibleName(tr("Find"));
+    field_->installEventFilter(this);
+    connect(field_, &QLineEdit::textChanged, this, &Palette::filter);
+    connect(field_, &QLineEdit::returnPressed, this, &Palette::runCurrent);
+    connect(list_, &QListWidget::itemActivated, this, &Palette::runCurrent);
+    connect(list_, &QListWidget::itemClicked, this, &Palette::runCurrent);
+}
+
+void Palette::ask(std::vector<Command> commands) {
+    commands_ = std::move(commands);
+    field_->clear();
+    filter({});
+    const QWidget* owner = parentWidget();
+    const int w = 560;
+    setGeometry(QRect(owner->mapToGlobal(QPoint((owner->width() - w) / 2, 44)), QSize(w, 380)));
+    QDialog::show();
+    field_->setFocus();
+}
+
+void Palette::filter(const QString& text) {
+    list_->clear();
+    const QStringList terms = text.split(' ', Qt::SkipEmptyParts);
+    std::vector<std::size_t> whole, inside;  // where a word begins with each term; where a term stands within a word
+    for (std::size_t i = 0; i < commands_.size(); ++i) {
+        const QString shown = ' ' + commands_[i].text + ' ' + commands_[i].detail;
+        const auto holds = [](const QString& where, const QString& term) { return where.contains(term, Qt::CaseInsensitive); };
+        if (std::all_of(terms.begin(), terms.end(), [&](const QString& t) { return holds(shown, ' ' + t); })) whole.push_back(i);
+        else if (std::all_of(terms.begin(), terms.end(), [&](const QString& t) { return holds(shown + commands_[i].also, t); }))
+            inside.push_back(i);
+    }
+    whole.insert(whole.end(), inside.begin(), inside.end());
+    for (const std::size_t i : whole) {
+        if (list_->count() >= 200) break;
+        auto* item = new QListWidgetItem(
+            commands_[i].detail.isEmpty() ? commands_[i].text : commands_[i].text + QStringLiteral("    ") + commands_[i].detail, list_);
+        item->setData(Qt::UserRole, static_cast<int>(i));
+    }
+    list_->setCurrentRow(0);
+}
+
+void Palette::runCurrent() {
+    const QListWidgetItem* item = list_->currentItem();
+    if (item == nullptr) return;
+    const auto run = commands_[static_cast<std::size_t>(item->data(Qt::UserRole).toInt())].run;
+    hide();
+    run();
+}
+
+bool Palette::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == field_ && event->type() == QEvent::KeyPress) {
+        const int key = static_cast<QKeyEvent*>(event)->key();
+        const int step = key == Qt::Key_Down ? 1 : key == Qt::Key_Up ? -1 : 0;
+        if (step != 0) {
+            list_->setCurrentRow(std::clamp(list_->currentRow() + step, 0, list_->count() - 1));
+            return true;
+        }
+    }
+    return QDialog::eventFilter(watched, event);
+}
+
+MeasuredDialog::MeasuredDialog(QWidget* parent, const QString& what)
+    : QDialog(parent), instrument_(new QLineEdit(this)), uncertainty_(new QLineEdit(this)) {
+    setWindowTitle(tr("Measured"));
+    auto* form = new QFormLayout(this);
+    form->addRow(new QLabel(tr("%1 as it stands was read on the machine, now.").arg(what), this));
+    form->addRow(tr("With"), instrument_);
+    form->addRow(tr("Uncertainty"), uncertainty_);
+    instrument_->setPlaceholderText(tr("pitch gauge, ruler, protractor…"));
+    uncertainty_->setPlaceholderText(tr("±0.1°"));
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, this);
+    form->addRow(buttons);
+    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+}
+
+}  // namespace kh::app

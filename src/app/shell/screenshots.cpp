@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/screenshots.h"
+
+#include "app/forms/fieldsdialog.h"
+#include "app/forms/solvedialog.h"
+#include "paint/look/theme.h"
+#include "procedure/registry.h"
+
+#include <QApplication>
+#include <QDir>
+#include <QKeyEvent>
+#include <memory>
+
+namespace kh::app {
+
+namespace {
+
+void settle(const Workspace& w) {
+    do QApplication::processEvents(QEventLoop::AllEvents, 20);
+    while (w.proof().state() == ProofRunner::State::Trying);
+    for (int i = 0; i < 5; ++i) QApplication::processEvents();
+}
+
+bool take(MainWindow& window, const Places& places, const QString& folder, const StationEntry& station, const Shot& shot) {
+    window.setTheme(shot.night ? QStringLiteral("night") : QStringLiteral("chart"));
+    const QString file = QString::fromStdString(io::findData(places.data, std::string("demo/") + shot.model + ".keel.json").string());
+    if (!window.openFile(file)) return false;
+    Workspace& w = window.workspace();
+    w.setStation(station.station);
+    w.setMode(shot.mode);
+    Deck deck = w.deck();
+    deck.sticks = shot.sticks;
+    w.setDeck(deck);
+    w.setTracedFunction(shot.traced);
+    const auto& rows = w.page().rows;
+    for (std::size_t r = 0; r < rows.size(); ++r)
+        if (rows[r].id == shot.row)
+            w.select({static_cast<int>(r), station.page == PageKind::Matrix ? 1 : rows[r].cells[1].parts.empty() ? 2 : 1, 0});
+    for (std::size_t f = 0; f < w.evaluation().findings.size(); ++f)
+        if (w.evaluation().findings[f].id == shot.row) w.selectFinding(static_cast<int>(f));
+    settle(window.workspace());
+    if (shot.pose) w.togglePose();
+    if (window.curves()->isVisible()) {
+        window.curves()->enter(true);
+        for (int i = 0; i < 8; ++i)  // wherever the shot before left it
+            QApplication::sendEvent(window.curves(), std::make_unique<QKeyEvent>(QEvent::KeyPress, Qt::Key_Left, Qt::NoModifier).get());
+        window.curves()->enter(true);
+        for (int i = 0; i < 3; ++i)
+            QMetaObject::invokeMethod(window.curves(), [&] {
+                QApplication::sendEvent(window.curves(),
+                                        std::make_unique<QKeyEvent>(QEvent::KeyPress, Qt::Key_Right, Qt::NoModifier).get());
+            });
+    }
+    if (shot.why) window.action(QStringLiteral("why"))->trigger();
+    settle(window.workspace());
+    if (!window.grab().save(QDir(folder).filePath(QString::fromLatin1(shot.file) + QStringLiteral(".png")))) return false;
+    if (shot.pose) w.release();
+    if (shot.why) window.action(QStringLiteral("why"))->trigger();
+    return true;
+}
+
+}  // namespace
+
+int writeScreenshots(MainWindow& window, const Places& places, const QString& folder) {
+    QDir().mkpath(folder);
+    window.resize(1280, 800);
+    window.show();
+    for (const StationEntry& station : window.workspace().stations().entries())
+        for (const Shot& shot : station.shots)
+            if (!take(window, places, folder, station, shot)) return 3;
+    window.setTheme(QStringLiteral("chart"));
+    struct Form {
+        const char* file;
+        QString title;
+        std::vector<FormField> fields;
+    };
+    const TransmitterSettings& tx = window.workspace().setup().transmitter;
+    for (const Form& form : {Form{"switch-map", QObject::tr("Switches and functions"), switchFields(tx)},
+                             Form{"schools", QObject::tr("Schools"), schoolFields()}}) {
+        FieldsDialog dialog(&window, window.workspace(), form.title, form.fields);
+        dialog.show();
+        settle(window.workspace());
+        if (!dialog.grab().save(QDir(folder).filePath(QString::fromLatin1(form.file) + QStringLiteral(".png")))) return 3;
+    }
+    SolveDialog reading(&window, window.workspace(), *solverById("zero"));
+    for (const auto& [what, value] : std::map<const char*, const char*>{
+             {"blade-a.tail", "+1.1"}, {"blade-b.nose", "−0.1"}, {"blade-a.nose", "+0.7"}, {"blade-b.tail", "+0.3"}})
+        if (auto* editor = reading.findChild<QLineEdit*>(QString::fromLatin1(what))) editor->setText(QString::fromUtf8(value));
+    reading.show();
+    settle(window.workspace());
+    if (!reading.grab().save(QDir(folder).filePath(QStringLiteral("reading.png")))) return 3;
+    return 0;
+}
+
+}  // namespace kh::app

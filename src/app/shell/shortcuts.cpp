@@ -1,0 +1,118 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/shortcuts.h"
+
+#include "base/message.h"
+#include "paint/look/theme.h"
+
+#include <array>
+#include <cstring>
+
+namespace kh::app {
+
+using paint::words;
+
+std::span<const Shortcut> shortcuts() {
+    static constexpr std::array table{
+        Shortcut{"new", KH_TR("New model…"), "Ctrl+N", KH_TR("File")},
+        Shortcut{"open", KH_TR("Open…"), "Ctrl+O", KH_TR("File")},
+        Shortcut{"save", KH_TR("Save"), "Ctrl+S", KH_TR("File")},
+        Shortcut{"save-as", KH_TR("Save As…"), "Ctrl+Shift+S", KH_TR("File")},
+        Shortcut{"save-template", KH_TR("Save as a template…"), "", KH_TR("File")},
+        Shortcut{"revert", KH_TR("Revert"), "", KH_TR("File")},
+        Shortcut{"export", KH_TR("Export…"), "Ctrl+E", KH_TR("File")},
+        Shortcut{"print", KH_TR("Print the bench sheet…"), "Ctrl+P", KH_TR("File"), KH_TR("print the sheet")},
+        Shortcut{"preferences", KH_TR("Preferences…"), "Ctrl+,", KH_TR("Program")},
+        Shortcut{"handbook", KH_TR("Handbook"), "Shift+F1", KH_TR("Program")},
+        Shortcut{"shortcuts", KH_TR("Shortcuts"), "Ctrl+?", KH_TR("Program")},
+        Shortcut{"about", KH_TR("About and licences"), "", KH_TR("Program")},
+        Shortcut{"quit", KH_TR("Quit"), "Ctrl+Q", KH_TR("Program")},
+        Shortcut{"undo", KH_TR("Undo"), "Ctrl+Z", KH_TR("Edit"), KH_TR("undo")},
+        Shortcut{"redo", KH_TR("Redo"), "Ctrl+Shift+Z", KH_TR("Edit")},
+        Shortcut{"boxes", KH_TR("Choose the boxes and servos…"), "Ctrl+B", KH_TR("Edit")},
+        Shortcut{"servo-book", KH_TR("Servo book…"), "", KH_TR("Edit")},
+        Shortcut{"layout-built", KH_TR("Layout as built…"), "", KH_TR("Edit")},
+        Shortcut{"layout-form", KH_TR("Layout, angles and radii…"), "", KH_TR("Edit")},
+        Shortcut{"renew", KH_TR("Take the newer profiles"), "", KH_TR("Edit")},
+        Shortcut{"switch-map", KH_TR("Switches and functions…"), "", KH_TR("Edit")},
+        Shortcut{"to-set", KH_TR("What is still to be set…"), "", KH_TR("Edit")},
+        Shortcut{"hold-form", KH_TR("Hold, kill and power-on…"), "", KH_TR("Edit")},
+        Shortcut{"hold-mirror", KH_TR("Let hold fly like the mode before"), "", KH_TR("Edit")},
+        Shortcut{"schools", KH_TR("Schools…"), "", KH_TR("Edit")},
+        Shortcut{"alarms", KH_TR("Timer, alarms and voice…"), "", KH_TR("Edit")},
+        Shortcut{"failsafe", KH_TR("Failsafe and channel limits…"), "", KH_TR("Edit")},
+        Shortcut{"spares", KH_TR("Unused channels…"), "", KH_TR("Edit")},
+        Shortcut{"channel-order", KH_TR("Put the channels in the controller's order"), "", KH_TR("Edit")},
+        Shortcut{"bench-state", KH_TR("Set the transmitter to its bench state"), "", KH_TR("Edit")},
+        Shortcut{"reading", KH_TR("Take a reading…"), "Ctrl+R", KH_TR("Edit"), KH_TR("reading…")},
+        Shortcut{"readings", KH_TR("Readings so far…"), "Ctrl+Shift+R", KH_TR("Edit")},
+        Shortcut{"measured", KH_TR("Measured…"), "Ctrl+M", KH_TR("Edit"), KH_TR("measured…")},
+        Shortcut{"seen", KH_TR("Seen on the machine"), "Ctrl+Shift+M", KH_TR("Edit"), KH_TR("seen")},
+        Shortcut{"remedy", KH_TR("Set the remedy"), "Ctrl+Return", KH_TR("Edit"), KH_TR("set the remedy")},
+        Shortcut{"find", KH_TR("Find an action, a station, a setting…"), "Ctrl+K", KH_TR("View"), KH_TR("find")},
+        Shortcut{"why", KH_TR("Why"), "F1", KH_TR("View"), KH_TR("why")},
+        Shortcut{"pose", KH_TR("Pose or release"), "F5", KH_TR("View"), KH_TR("pose")},
+        Shortcut{"previous", KH_TR("Station before"), "Alt+Left", KH_TR("View")},
+        Shortcut{"next", KH_TR("Next station"), "Alt+Right", KH_TR("View"), KH_TR("next station")},
+        Shortcut{"go-page", KH_TR("Into the page"), "F6", KH_TR("View"), KH_TR("page")},
+        Shortcut{"go-bench", KH_TR("Into the curves"), "F7", KH_TR("View"), KH_TR("curves")},
+        Shortcut{"go-deck", KH_TR("Into the deck"), "F8", KH_TR("View"), KH_TR("deck")},
+        Shortcut{"fold-deck", KH_TR("Fold the deck"), "F9", KH_TR("View"), KH_TR("fold deck")},
+        Shortcut{"prove", KH_TR("Try every switch combination"), "F10", KH_TR("View"), KH_TR("try switches")},
+        Shortcut{"exaggerate", KH_TR("Draw the section 1, 2, 4 times"), "F3", KH_TR("View")},
+        Shortcut{"dimensions", KH_TR("Dimensions in the drawing"), "F4", KH_TR("View")},
+        Shortcut{"theme", KH_TR("Other theme"), "F12", KH_TR("View")},
+        Shortcut{"menu", KH_TR("Model menu"), "Alt+F", KH_TR("View")},
+        Shortcut{"page-edit", KH_TR("Edit the cell, or choose"), "Enter", KH_TR("On a page"), KH_TR("edit"), true},
+        Shortcut{"page-go", KH_TR("Go to the finding's cell"), "Enter", KH_TR("In Proof"), KH_TR("go there"), true},
+        Shortcut{"proof-cancel", KH_TR("Cancel the switch proof"), "Esc", KH_TR("In Proof"), "", true},
+        Shortcut{"page-part", KH_TR("Next value of the row"), "Tab", KH_TR("On a page"), KH_TR("next"), true},
+        Shortcut{"matrix-copy", KH_TR("Copy the cell to the next mode"), "Ctrl+D", KH_TR("In Modes"), KH_TR("to next mode")},
+        Shortcut{"matrix-row", KH_TR("Copy the cell to every mode"), "Ctrl+Shift+D", KH_TR("In Modes"), KH_TR("to every mode")},
+        Shortcut{"matrix-mode", KH_TR("Copy the whole mode to the next"), "Ctrl+Alt+D", KH_TR("In Modes"), ""},
+        Shortcut{"matrix-rename", KH_TR("Rename the mode"), "F2", KH_TR("In Modes"), KH_TR("rename")},
+        Shortcut{"matrix-add", KH_TR("Add a mode after this one"), "Ins", KH_TR("In Modes"), ""},
+        Shortcut{"matrix-remove", KH_TR("Remove this mode"), "Ctrl+Del", KH_TR("In Modes"), ""},
+        Shortcut{"curve-point", KH_TR("Choose a point"), "Left, Right", KH_TR("In the curves"), "", true},
+        Shortcut{"curve-move", KH_TR("Move the point by 1 %, with Shift by 0.5 %"), "Up, Down", KH_TR("In the curves"), "", true},
+        Shortcut{"curve-flat", KH_TR("Make the curve flat at this point"), "F", KH_TR("In the curves"), "", true},
+        Shortcut{"curve-mirror", KH_TR("Mirror the upper half below mid stick"), "M", KH_TR("In the curves"), "", true},
+        Shortcut{"curve-line", KH_TR("Straight line through the ends"), "L", KH_TR("In the curves"), "", true},
+        Shortcut{"curve-offset", KH_TR("Line and offset, or points"), "O", KH_TR("In the curves"), "", true},
+        Shortcut{"curve-shape", KH_TR("Straight or smooth"), "S", KH_TR("In the curves"), "", true},
+        Shortcut{"curve-count", KH_TR("A point more, a point less"), "+, -", KH_TR("In the curves"), "", true},
+        Shortcut{"curve-plot", KH_TR("Pitch, throttle"), "PgUp, PgDown", KH_TR("In the curves"), "", true},
+        Shortcut{"deck-stick", KH_TR("Move the stick by 0.05, with Shift by 0.01"), "Arrows", KH_TR("On the deck"), "", true},
+        Shortcut{"deck-centre", KH_TR("Centre the stick"), "Home", KH_TR("On the deck"), "", true},
+        Shortcut{"deck-assign", KH_TR("The chosen function answers to this switch, here"), "Enter", KH_TR("On the deck"), "", true},
+        Shortcut{"deck-place", KH_TR("Set the switch to this place"), "1, 2, 3", KH_TR("On the deck"), "", true},
+    };
+    return table;
+}
+
+const Shortcut* shortcut(const char* id) {
+    for (const Shortcut& s : shortcuts())
+        if (std::strcmp(s.id, id) == 0) return &s;
+    return nullptr;
+}
+
+QString keyName(const Shortcut& s) {
+    return QString::fromLatin1(s.keys)
+        .replace(QStringLiteral("Return"), QStringLiteral("Enter"))
+        .replace(QLatin1Char('+'), s.keys[0] == '+' ? QLatin1Char('+') : QLatin1Char(' '));
+}
+
+QString shortcutsMarkdown() {
+    QString out;
+    QStringList groups;
+    for (const Shortcut& s : shortcuts())
+        if (!groups.contains(QString::fromUtf8(s.group))) groups << QString::fromUtf8(s.group);
+    for (const QString& group : groups) {
+        out += QStringLiteral("\n### %1\n\n| key | does |\n|---|---|\n").arg(words(group.toUtf8().constData()));
+        for (const Shortcut& s : shortcuts())
+            if (group == QString::fromUtf8(s.group) && *s.keys != 0)
+                out += QStringLiteral("| %1 | %2 |\n").arg(keyName(s), words(s.text).remove(QStringLiteral("…")));
+    }
+    return out;
+}
+
+}  // namespace kh::app

@@ -1,0 +1,286 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/topbar.h"
+
+#include "paint/look/theme.h"
+#include "procedure/registry.h"
+
+#include <QLocale>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+
+namespace kh::app {
+
+using namespace paint;
+
+namespace {
+
+constexpr double kMargin = 16.0;
+constexpr double kPitch = 8.0;
+constexpr double kKeelLine = 54.0;
+
+struct GuardText {
+    Guard guard;
+    const char* text;
+};
+constexpr std::array kGuards{GuardText{Guard::LeadsOff, KH_TR("leads off")}, GuardText{Guard::BladesOff, KH_TR("blades off")},
+                             GuardText{Guard::HoldOn, KH_TR("hold on")}};
+
+}  // namespace
+
+TopBar::TopBar(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
+    setAccessibleName(tr("Top bar"));
+    setFixedHeight(40);
+    const auto refresh = [this] {
+        layOut();
+        update();
+    };
+    connect(&workspace, &Workspace::evaluated, this, refresh);
+    connect(&workspace, &Workspace::traced, this, [this, refresh] {  // of the deck the bar shows the mode alone
+        if (workspace_.trace().mode == drawnMode_) return;
+        drawnMode_ = workspace_.trace().mode;
+        refresh();
+    });
+    connect(&workspace, &Workspace::guardsChanged, this, refresh);
+    connect(&workspace.document(), &DocumentModel::stateChanged, this, refresh);
+}
+
+void TopBar::layOut() {
+    QVector<Item> items;
+    const Setup& s = workspace_.setup();
+    double x = 46;
+    const double nameWidth = textWidth(QString::fromStdString(s.machine.name), Theme::font(17, true));
+    items.push_back({QStringLiteral("model"), tr("Model menu"), QString::fromStdString(s.machine.name), QAccessible::ButtonMenu,
+                     QRectF(8, 4, nameWidth + 66, 32)});
+    x += nameWidth + 32;
+    const DocumentModel& d = workspace_.document();
+    const QString state = d.modified()            ? tr("unsaved")
+                          : d.savedAt().isValid() ? tr("saved %1").arg(QLocale().toString(d.savedAt().time(), QStringLiteral("HH:mm")))
+                                                  : QString();
+    const QString revision = tr("rev %1").arg(s.revision) + QStringLiteral("  ") + state;
+    const double revisionWidth = textWidth(revision, Theme::font(13));
+    items.push_back({QStringLiteral("revision"), tr("Revision"), revision, QAccessible::StaticText, QRectF(x, 4, revisionWidth, 32)});
+    x += revisionWidth + 26;
+    for (const auto& [id, name] : {std::pair{QStringLiteral("transmitter"), s.transmitter.profile.name},
+                                   std::pair{QStringLiteral("controller"), s.controller.profile.name}}) {
+        const double w = textWidth(QString::fromStdString(name), Theme::font(13, true)) + 10;
+        items.push_back({id, id == QStringLiteral("transmitter") ? tr("Transmitter") : tr("Controller"), QString::fromStdString(name),
+                         QAccessible::StaticText, QRectF(x, 4, w, 32)});
+        x += w + 20;
+    }
+    // from the right: guards, modes, and find where there is room
+    double right = width() - kMargin;
+    QVector<Item> guards;
+    for (auto it = kGuards.rbegin(); it != kGuards.rend(); ++it) {
+        const QString text = words(it->text);
+        const double w = textWidth(text, Theme::font(13)) + 20;
+        right -= w;
+        guards.push_front({QStringLiteral("guard-%1").arg(static_cast<int>(it->guard)), text,
+                           workspace_.guard(it->guard) ? tr("ticked") : tr("not ticked"), QAccessible::CheckBox, QRectF(right, 6, w, 28)});
+        right -= 17;
+    }
+    const double captionWidth = textWidth(tr("on the bench"), Theme::font(12));
+    items.push_back({QStringLiteral("guard-caption"),
+                     tr("on the bench"),
+                     {},
+                     QAccessible::StaticText,
+                     QRectF(right - captionWidth + 5, 4, captionWidth, 32)});
+    const double guardsLeft = right - captionWidth;
+    items += guards;
+    const auto& modes = s.transmitter.modes;
+    const double modesWidth = 30.0 * static_cast<double>(modes.size());
+    const double findWidth = std::clamp(guardsLeft - x - modesWidth - 50, 0.0, 152.0);
+    if (findWidth > 60) items.push_back({QStringLiteral("find"), tr("Find"), {}, QAccessible::Button, QRectF(x, 8, findWidth, 24)});
+    double mx = x + (findWidth > 60 ? findWidth + 22 : 0);
+    for (std::size_t i = 0; i < modes.size(); ++i) {
+        items.push_back({QStringLiteral("mode-") + QString::fromStdString(modes[i].id),
+                         tr("Flight mode %1").arg(QString::fromStdString(modes[i].name)),
+                         workspace_.trace().mode == modes[i].id ? tr("active") : QString(), QAccessible::RadioButton, QRectF(mx, 8, 26, 24),
+                         workspace_.trace().mode == modes[i].id});
+        mx += 30;
+    }
+    setItems(items);
+}
+
+void TopBar::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    const Tokens& t = Theme::tokens();
+    p.fillRect(rect(), t.ground);
+    hairline(p, 0, 39, width(), t.rule);
+    p.setRenderHint(QPainter::Antialiasing);
+    // the mark: a hull in section, the keel line through it
+    p.setPen(QPen(t.ink, 1.6));
+    QPainterPath hull;
+    hull.moveTo(14, 12);
+    hull.lineTo(34, 12);
+    hull.cubicTo(34, 24, 28, 28, 24, 31);
+    hull.cubicTo(20, 28, 14, 24, 14, 12);
+    p.drawPath(hull);
+    p.drawLine(QPointF(24, 12), QPointF(24, 30));
+    p.drawLine(QPointF(14.5, 18), QPointF(33.5, 18));
+    for (const Item& i : items()) {
+        const double base = 25;
+        if (i.id == QStringLiteral("model")) {
+            const double end = drawText(p, {46, base}, i.value, Theme::font(17, true), t.ink);
+            drawChevron(p, {end + 13, 20}, t.muted);
+        } else if (i.id == QStringLiteral("revision")) {
+            drawText(p, {i.rect.x(), base}, i.value, Theme::font(13), t.muted);
+        } else if (i.id == QStringLiteral("transmitter") || i.id == QStringLiteral("controller")) {
+            const QColor c = i.id == QStringLiteral("transmitter") ? t.transmitter : t.controller;
+            p.fillRect(QRectF(i.rect.x(), 14, 4, 13), c);
+            drawText(p, {i.rect.x() + 10, base}, i.value, Theme::font(13, true), c);
+        } else if (i.id == QStringLiteral("find")) {
+            p.setPen(QPen(t.muted, 1));
+            p.setBrush(t.sheet);
+            p.drawRoundedRect(i.rect.adjusted(.5, .5, -.5, -.5), 2, 2);
+            drawText(p, {i.rect.x() + 9, base - 1}, tr("Find…"), Theme::font(13), t.muted);
+            const double w = textWidth(QStringLiteral("Ctrl K"), Theme::mono(12));
+            if (i.rect.width() > w + 60)
+                drawText(p, {i.rect.right() - w - 8, base - 1}, QStringLiteral("Ctrl K"), Theme::mono(12), t.muted);
+        } else if (i.id.startsWith(QStringLiteral("mode-"))) {
+            p.setPen(QPen(i.selected ? t.ink : t.muted, 1));
+            p.setBrush(i.selected ? t.ink : t.sheet);
+            p.drawRoundedRect(i.rect.adjusted(.5, .5, -.5, -.5), 2, 2);
+            QString letter;
+            const auto& modes = workspace_.setup().transmitter.modes;
+            for (std::size_t m = 0; m < modes.size(); ++m)
+                if (i.id == QStringLiteral("mode-") + QString::fromStdString(modes[m].id)) letter = modeSign(modes[m], m);
+            p.setFont(Theme::font(13, true));
+            p.setPen(i.selected ? t.ground : t.ink);
+            p.drawText(i.rect, Qt::AlignCenter, letter);
+        } else if (i.id == QStringLiteral("guard-caption")) {
+            drawText(p, {i.rect.x(), base}, i.name, Theme::font(12), t.muted);
+        } else {
+            const bool on = i.value == tr("ticked");
+            p.setPen(QPen(on ? t.pass : t.muted, 1.2));
+            p.setBrush(t.sheet);
+            p.drawRoundedRect(QRectF(i.rect.x() + .5, 14.5, 12, 12), 2, 2);
+            if (on) drawTick(p, {i.rect.x() + 6.5, 20.5}, t.pass, 8);
+            drawText(p, {i.rect.x() + 19, base}, i.name, Theme::font(13), t.ink);
+        }
+    }
+}
+
+void TopBar::mousePressEvent(QMouseEvent* event) {
+    const Item* i = itemAt(event->position());
+    if (i == nullptr) return;
+    const QString id = i->id;
+    if (id == QStringLiteral("model")) emit menuAsked(mapToGlobal(QPoint(8, 38)));
+    else if (id == QStringLiteral("find")) emit findAsked();
+    else if (id.startsWith(QStringLiteral("mode-"))) workspace_.setMode(id.mid(5).toStdString());
+    else if (id.startsWith(QStringLiteral("guard-")) && id != QStringLiteral("guard-caption")) {
+        const auto g = static_cast<Guard>(id.mid(6).toInt());
+        workspace_.setGuard(g, !workspace_.guard(g));
+    }
+}
+
+KeelView::KeelView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
+    setAccessibleName(tr("Keel"));
+    setFixedHeight(64);
+    const auto refresh = [this] {
+        layOut();
+        update();
+    };
+    connect(&workspace, &Workspace::evaluated, this, refresh);
+    connect(&workspace, &Workspace::stationChanged, this, refresh);
+    connect(&workspace, &Workspace::selectionChanged, this, refresh);
+}
+
+double KeelView::slotWidth() const {
+    return std::min(150.0, (width() - 16.0) / static_cast<double>(workspace_.stations().entries().size()));
+}
+
+void KeelView::layOut() {
+    QVector<Item> items;
+    double x = 8;
+    const Selection selected = workspace_.selection();
+    for (const StationEntry& s : workspace_.stations().entries()) {
+        QStringList state;
+        const auto danger = workspace_.evaluation().count(Severity::Danger, s.station);
+        const auto warning = workspace_.evaluation().count(Severity::Warning, s.station);
+        const auto note = workspace_.evaluation().count(Severity::Note, s.station);
+        if (danger > 0) state << tr("%1 danger").arg(danger);
+        if (warning > 0) state << tr("%1 warning").arg(warning);
+        if (note > 0) state << tr("%1 note").arg(note);
+        items.push_back({QStringLiteral("station-%1").arg(static_cast<int>(s.station)),
+                         tr("Station %1 %2").arg(static_cast<int>(s.station)).arg(words(s.name)), state.join(QStringLiteral(", ")),
+                         QAccessible::PageTab, QRectF(x, 0, slotWidth(), 64), s.station == workspace_.station()});
+        for (const StationPage& page : workspace_.pages()) {
+            if (page.station != s.station) continue;
+            double fx = x + 9;
+            for (std::size_t r = 0; r < page.rows.size(); ++r, fx += kPitch)
+                items.push_back({QStringLiteral("frame-%1-%2").arg(static_cast<int>(s.station)).arg(r), words(page.rows[r].title),
+                                 words(standingId(page.rows[r].standing)) + (page.rows[r].broken ? tr(", broken") : QString()),
+                                 QAccessible::Indicator, QRectF(fx - 2, kKeelLine - 28, kPitch, 30),
+                                 s.station == workspace_.station() && static_cast<int>(r) == selected.row});
+        }
+        x += slotWidth();
+    }
+    setItems(items);
+}
+
+void KeelView::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    const Tokens& t = Theme::tokens();
+    p.fillRect(rect(), t.ground);
+    const double w = slotWidth();
+    double x = 8;
+    double sheetLeft = 0;
+    double sheetRight = 0;
+    for (const StationEntry& s : workspace_.stations().entries()) {
+        const bool current = s.station == workspace_.station();
+        if (current) {
+            p.fillRect(QRectF(x, 0, w, 64), t.sheet);
+            vline(p, x, 0, 64, t.rule);
+            vline(p, x + w - 1, 0, 64, t.rule);
+            sheetLeft = x;
+            sheetRight = x + w;
+        }
+        double tx = drawText(p, {x + 8, 19}, QString::number(static_cast<int>(s.station)), Theme::font(13), t.muted) + 5;
+        const bool narrow = width() < 1280;
+        tx = drawText(p, {tx, 19}, words(narrow ? s.shortName : s.name), Theme::font(13, current), t.ink) + 8;
+        for (const Severity severity : {Severity::Danger, Severity::Warning, Severity::Note}) {
+            const std::size_t n = workspace_.evaluation().count(severity, s.station);
+            if (n == 0 || tx + 22 > x + w) continue;
+            drawMark(p, severity, {tx + 4, 14.5}, 8);
+            tx = drawText(p, {tx + 10, 19}, QString::number(n), Theme::font(12, true), Theme::severity(severity)) + 5;
+        }
+        for (const StationPage& page : workspace_.pages()) {
+            if (page.station != s.station) continue;
+            double fx = x + 10;
+            for (std::size_t r = 0; r < page.rows.size(); ++r, fx += kPitch) {
+                drawFrame(p, {fx, kKeelLine - 1}, page.rows[r].standing, page.rows[r].broken);
+                if (current && static_cast<int>(r) == workspace_.selection().row) {
+                    p.setRenderHint(QPainter::Antialiasing);
+                    p.setPen(Qt::NoPen);
+                    p.setBrush(t.ink);
+                    p.drawPolygon(QPolygonF({{fx - 4, 62}, {fx + 4, 62}, {fx, 57}}));
+                    p.setRenderHint(QPainter::Antialiasing, false);
+                }
+            }
+        }
+        x += w;
+    }
+    p.setRenderHint(QPainter::Antialiasing);
+    QPainterPath keel;  // turns up at both ends
+    keel.moveTo(9.5, 30);
+    keel.lineTo(9.5, kKeelLine);
+    keel.lineTo(width() - 34, kKeelLine);
+    keel.cubicTo(width() - 18, kKeelLine, width() - 12, kKeelLine - 10, width() - 10, kKeelLine - 26);
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(t.ink, 2.4));
+    p.drawPath(keel);
+    p.setRenderHint(QPainter::Antialiasing, false);
+    hairline(p, 0, 63, sheetLeft, t.rule);
+    hairline(p, sheetRight, 63, width(), t.rule);
+}
+
+void KeelView::mousePressEvent(QMouseEvent* event) {
+    const Item* i = itemAt(event->position());
+    if (i == nullptr) return;
+    const QStringList parts = i->id.split('-');
+    workspace_.setStation(static_cast<Station>(parts[1].toInt()));
+    if (parts[0] == QStringLiteral("frame")) workspace_.select({parts[2].toInt(), 2, 0});
+}
+
+}  // namespace kh::app

@@ -1,0 +1,400 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/table/pageview.h"
+
+#include "app/shell/shortcuts.h"
+#include "app/table/celleditor.h"
+#include "base/error.h"
+#include "paint/look/theme.h"
+#include "procedure/registry.h"
+
+#include <QKeyEvent>
+#include <QMenu>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QTextLayout>
+#include <cmath>
+#include <utility>
+
+namespace kh::app {
+
+using namespace paint;
+
+namespace {
+
+constexpr double kPartGap = 9;
+
+/// A degree sign stands close, other units apart.
+double unitGap(const char* unit) { return std::string_view(unit) == "°" ? 0 : 4; }
+
+}  // namespace
+
+PageView::PageView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
+    setFocusPolicy(Qt::StrongFocus);
+    const auto refresh = [this] {
+        if (isVisible()) relayout();
+    };
+    connect(&workspace, &Workspace::evaluated, this, refresh);
+    connect(&workspace, &Workspace::posedChanged, this, refresh);
+    connect(&workspace, &Workspace::stationChanged, this, [this] {
+        closeEditor();
+        scroll_ = 0;
+    });
+    connect(&workspace, &Workspace::selectionChanged, this, [this, refresh] {
+        refresh();
+        ensureVisible();
+    });
+}
+
+void PageView::relayout() {
+    pending_.clear();
+    render(nullptr);
+    setItems(pending_);
+    const double room = height() - kFoot;
+    scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, content_ - room));
+    setAccessibleName(tr("Page %1").arg(words(stationName(workspace_.station()))));
+    update();
+}
+
+void PageView::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    const Tokens& t = Theme::tokens();
+    p.fillRect(rect(), t.sheet);
+    pending_.clear();
+    p.setClipRect(QRectF(0, 0, width(), height() - kFoot));
+    render(&p);
+    setItems(pending_);
+    p.setClipping(false);
+    p.fillRect(QRectF(0, height() - kFoot, width(), kFoot), t.sheet);
+    // the key line: key names in mono, words in muted
+    double x = kLeft;
+    for (const char* id : keyLine()) {
+        const Shortcut* s = shortcut(id);
+        if (s == nullptr) continue;
+        const QString key = keyName(*s);
+        const QString word = words(s->hint);
+        const double need = textWidth(key, Theme::mono(12)) + 6 + textWidth(word, Theme::font(12)) + 14;
+        if (x + need > width()) break;
+        x = drawText(p, {x, height() - 12.0}, key, Theme::mono(12), t.ink) + 6;
+        x = drawText(p, {x, height() - 12.0}, word, Theme::font(12), t.muted) + 14;
+    }
+}
+
+void PageView::drawHeader(QPainter* p, const QString& extra) {
+    if (p == nullptr) return;
+    const Tokens& t = Theme::tokens();
+    double x = drawText(*p, {kLeft, 29}, words(stationName(workspace_.station())), Theme::font(22, true), t.ink) + 18;
+    const auto& rows = workspace_.page().rows;
+    if (!extra.isEmpty()) {
+        drawText(*p, {x, 29}, extra, Theme::font(13), t.muted);
+        return;
+    }
+    x = drawText(*p, {x, 29}, tr("%1 rows").arg(rows.size()), Theme::font(13), t.muted) + 14;
+    int broken = 0;
+    for (const Row& r : rows) broken += r.broken ? 1 : 0;
+    for (const Standing s : {Standing::Proved, Standing::Measured, Standing::Computed, Standing::Entered, Standing::Default}) {
+        int n = 0;
+        for (const Row& r : rows) n += r.standing == s && !r.broken ? 1 : 0;
+        if (n == 0) continue;
+        hairline(*p, x, 29, x + 8, t.muted);
+        drawFrame(*p, {x + 4, 29}, s, false, 0.5);
+        x = drawText(*p, {x + 14, 29}, QString::number(n), Theme::font(13, true), s == Standing::Proved ? t.pass : t.ink);
+        x = drawText(*p, {x + 4, 29}, words(standingId(s)), Theme::font(13), t.muted) + 14;
+    }
+    if (broken > 0 && x + 80 < width()) {
+        drawMark(*p, Severity::Danger, {x + 5, 24});
+        drawText(*p, {x + 14, 29}, tr("%1 broken").arg(broken), Theme::font(13, true), t.danger);
+    }
+}
+
+double PageView::partWidth(const Part& part, bool bold) {
+    if (part.look == Part::Look::Port) return 24;
+    double w = part.look == Part::Look::Spark ? 34 : 0;
+    if (!part.label.empty()) w += textWidth(words(part.label), Theme::font(13)) + 5;
+    w += textWidth(words(part.value), Theme::font(13, bold));
+    if (*part.unit != 0) w += textWidth(QString::fromUtf8(part.unit), Theme::font(13)) + unitGap(part.unit);
+    return w + kPartGap;
+}
+
+int PageView::partLines(const Part& part, double room) {
+    return partWidth(part) - kPartGap > room && words(part.value).contains(QStringLiteral(", ")) ? 2 : 1;
+}
+
+double PageView::drawPart(QPainter* p, const Part& part, const QString& id, double x, double baseline, bool selected,
+                          const QColor& boxColour, bool bold, double room) {
+    const Tokens& t = Theme::tokens();
+    double w = partWidth(part, bold);
+    QString value = words(part.value);
+    if (partLines(part, room) == 2) {
+        const QString second = value.section(QStringLiteral(", "), 1);
+        const QString first = value.section(QStringLiteral(", "), 0, 0);
+        const double indent = part.label.empty() ? 0 : textWidth(words(part.label), Theme::font(13)) + 5;
+        const double wide = std::max(indent + textWidth(first, Theme::font(13)), textWidth(second, Theme::font(13))) + 8;
+        put({id, QString::fromStdString(part.field), value, part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
+             QRectF(x - 3, baseline - 15, wide, 39), selected});
+        if (p != nullptr) {
+            if (indent > 0) drawText(*p, {x, baseline}, words(part.label), Theme::font(13), t.muted);
+            drawText(*p, {x + indent, baseline}, first, Theme::font(13, bold), t.ink);
+            drawText(*p, {x, baseline + 18}, second, Theme::font(13, bold), t.ink);
+            if (selected) {
+                p->setRenderHint(QPainter::Antialiasing);
+                p->setPen(QPen(hasFocus() ? boxColour : t.muted, hasFocus() ? 2 : 1));
+                p->setBrush(Qt::NoBrush);
+                p->drawRoundedRect(QRectF(x - 3, baseline - 15, wide, 39), 2, 2);
+                p->setRenderHint(QPainter::Antialiasing, false);
+            }
+        }
+        return x + 1e6;  // what follows starts a line of its own
+    }
+    Item item{id,
+              words(part.label),
+              value + (*part.unit != 0 ? QStringLiteral(" ") + QString::fromUtf8(part.unit) : QString()),
+              part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
+              QRectF(x - 3, baseline - 15, w - 4, 21),
+              selected};
+    if (item.name.isEmpty()) item.name = QString::fromStdString(part.field);
+    put(item);
+    if (p == nullptr) return x + w;
+    if (part.look == Part::Look::Port) {
+        p->setRenderHint(QPainter::Antialiasing);
+        p->setPen(Qt::NoPen);
+        p->setBrush(t.controller);
+        p->drawRoundedRect(QRectF(x, baseline - 12, 16, 15), 2, 2);
+        p->setRenderHint(QPainter::Antialiasing, false);
+        p->setFont(Theme::font(12, true));
+        p->setPen(t.sheet);
+        p->drawText(QRectF(x, baseline - 13, 16, 17), Qt::AlignCenter, value);
+        return x + w;
+    }
+    double tx = x;
+    if (part.look == Part::Look::Spark) {
+        p->setRenderHint(QPainter::Antialiasing);
+        const QRectF r(tx, baseline - 13, 26, 16);
+        hairline(*p, r.left(), r.center().y(), r.right(), t.rule);
+        double low = 0;
+        double high = 100;
+        for (const CurvePoint& c : part.curve.points) low = std::min(low, c.y < 0 ? -100.0 : 0.0);
+        QPolygonF line;
+        const CurveEvaluator curve(part.curve);
+        for (int i = 0; i <= 13; ++i)
+            line << QPointF(r.left() + 2.0 * i, r.bottom() - (curve.at(100.0 * i / 13) - low) / (high - low) * r.height());
+        p->setPen(QPen(t.transmitter, 1.6));
+        p->drawPolyline(line);
+        p->setRenderHint(QPainter::Antialiasing, false);
+        tx += 34;
+    }
+    if (!part.label.empty()) tx = drawText(*p, {tx, baseline}, words(part.label), Theme::font(13), t.muted) + 5;
+    tx = drawText(*p, {tx, baseline}, value, Theme::font(13, bold), part.value.text == "–" ? t.muted : t.ink);
+    if (*part.unit != 0) drawText(*p, {tx + unitGap(part.unit), baseline}, QString::fromUtf8(part.unit), Theme::font(13), t.muted);
+    if (selected) {
+        p->setRenderHint(QPainter::Antialiasing);
+        p->setPen(QPen(hasFocus() ? boxColour : t.muted, hasFocus() ? 2 : 1));
+        p->setBrush(Qt::NoBrush);
+        p->drawRoundedRect(item.rect, 2, 2);
+        p->setRenderHint(QPainter::Antialiasing, false);
+    }
+    return x + w;
+}
+
+double PageView::drawParagraph(QPainter* p, QRectF area, const QString& text, const QFont& font, const QColor& colour) {
+    QTextLayout layout(text, font);
+    layout.beginLayout();
+    double y = 0;
+    while (true) {
+        QTextLine line = layout.createLine();
+        if (!line.isValid()) break;
+        line.setLineWidth(area.width());
+        line.setPosition(QPointF(0, y));
+        y += 18;
+    }
+    layout.endLayout();
+    if (p != nullptr) {
+        p->setPen(colour);
+        layout.draw(p, area.topLeft());
+    }
+    return y;
+}
+
+void PageView::mousePressEvent(QMouseEvent* event) {
+    setFocus();
+    closeEditor();
+    const Item* i = itemAt(event->position());
+    if (i == nullptr) return;
+    const QStringList id = i->id.split('-');
+    if (id[0] == QStringLiteral("part")) workspace_.select({id[1].toInt(), id[2].toInt(), id[3].toInt()});
+    else if (id[0] == QStringLiteral("row")) {
+        const Selection now = workspace_.selection();
+        workspace_.select({id[1].toInt(), now.cell, 0});
+    }
+}
+
+void PageView::moveRow(int by) {
+    const auto& rows = workspace_.page().rows;
+    Selection s = workspace_.selection();
+    s.row = std::clamp(s.row + by, 0, std::max(0, static_cast<int>(rows.size()) - 1));
+    if (!rows.empty()) {
+        const Row& row = rows[static_cast<std::size_t>(s.row)];
+        const auto partsAt = [&](int cell) {
+            return cell >= 0 && cell < static_cast<int>(row.cells.size())
+                       ? static_cast<int>(row.cells[static_cast<std::size_t>(cell)].parts.size())
+                       : 0;
+        };
+        if (partsAt(s.cell) == 0)
+            for (const int cell : {2, 1, 0, 3, 4})
+                if (partsAt(cell) > 0) {
+                    s.cell = cell;
+                    break;
+                }
+        s.part = std::clamp(s.part, 0, std::max(0, partsAt(s.cell) - 1));
+    }
+    workspace_.select(s);
+}
+
+void PageView::movePart(int by) {
+    const Row* row = workspace_.selectedRow();
+    if (row == nullptr) return;
+    // all parts of the row in order
+    std::vector<Selection> all;
+    const Selection now = workspace_.selection();
+    int at = -1;
+    for (std::size_t c = 0; c < row->cells.size(); ++c)
+        for (std::size_t k = 0; k < row->cells[c].parts.size(); ++k) {
+            if (row->cells[c].parts[k].look == Part::Look::Port) continue;
+            all.push_back({now.row, static_cast<int>(c), static_cast<int>(k)});
+            if (all.back() == now) at = static_cast<int>(all.size()) - 1;
+        }
+    if (all.empty()) return;
+    const int to = at < 0 ? 0 : at + by;
+    if (to < 0 || to >= static_cast<int>(all.size())) {
+        const int row0 = now.row;
+        moveRow(by);
+        if (workspace_.selection().row != row0) {
+            const Row* next = workspace_.selectedRow();
+            Selection s{workspace_.selection().row, 0, 0};
+            for (std::size_t c = 0; c < next->cells.size(); ++c) {
+                const std::size_t cell = by > 0 ? c : next->cells.size() - 1 - c;
+                if (next->cells[cell].parts.empty()) continue;
+                s.cell = static_cast<int>(cell);
+                s.part = by > 0 ? 0 : static_cast<int>(next->cells[cell].parts.size()) - 1;
+                break;
+            }
+            workspace_.select(s);
+        }
+        return;
+    }
+    workspace_.select(all[static_cast<std::size_t>(to)]);
+}
+
+bool PageView::focusNextPrevChild(bool next) {
+    const Selection before = workspace_.selection();
+    movePart(next ? 1 : -1);
+    return workspace_.selection() == before ? ItemView::focusNextPrevChild(next) : true;
+}
+
+void PageView::keyPressEvent(QKeyEvent* event) {
+    switch (event->key()) {
+        case Qt::Key_Up: moveRow(-1); break;
+        case Qt::Key_Down: moveRow(1); break;
+        case Qt::Key_Left: movePart(-1); break;
+        case Qt::Key_Right: movePart(1); break;
+        case Qt::Key_Home: moveRow(-1000); break;
+        case Qt::Key_End: moveRow(1000); break;
+        case Qt::Key_Return:
+        case Qt::Key_Enter:
+        case Qt::Key_F2: editSelected(); break;
+        default: ItemView::keyPressEvent(event);
+    }
+}
+
+void PageView::wheelEvent(QWheelEvent* event) {
+    const double room = height() - kFoot;
+    scroll_ = std::clamp(scroll_ - event->angleDelta().y() / 2.0, 0.0, std::max(0.0, content_ - room));
+    relayout();
+}
+
+void PageView::ensureVisible() {
+    if (!isVisible()) return;
+    const Item* i = item(QStringLiteral("row-%1").arg(workspace_.selection().row));
+    if (i == nullptr) return;
+    const double before = scroll_;
+    if (i->rect.top() < kBody) scroll_ -= kBody - i->rect.top();
+    if (i->rect.bottom() > height() - kFoot) scroll_ += std::min(i->rect.bottom() - (height() - kFoot), i->rect.top() - kBody);
+    if (scroll_ != before) relayout();
+}
+
+void PageView::editSelected() {
+    const Part* part = workspace_.selectedPart();
+    if (part == nullptr) return;
+    if (part->look == Part::Look::Spark) {
+        emit curveAsked();
+        return;
+    }
+    if (part->action[0] != '\0') {
+        emit actionAsked(QString::fromLatin1(part->action));
+        return;
+    }
+    if (part->field.empty()) {  // a computed cell explains itself
+        emit whyAsked();
+        return;
+    }
+    const Selection s = workspace_.selection();
+    const Item* i = item(QStringLiteral("part-%1-%2-%3").arg(s.row).arg(s.cell).arg(s.part));
+    const QRectF at = i != nullptr ? i->rect : QRectF(40, 80, 100, 22);
+    if (part->options.empty()) {
+        openLineEditor(*part, at);
+        return;
+    }
+    auto* menu = new QMenu(this);
+    menu->setObjectName(QStringLiteral("choices"));
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    const Part copy = *part;
+    for (const std::string& option : part->options) {
+        QAction* a = menu->addAction(words(option.c_str()), this, [this, copy, option] { commit(copy, QString::fromStdString(option)); });
+        a->setCheckable(true);
+        a->setChecked(words(option.c_str()) == words(copy.value));
+        if (a->isChecked()) menu->setActiveAction(a);
+    }
+    menu->popup(mapToGlobal(at.bottomLeft().toPoint()));
+}
+
+void PageView::openLineEditor(const Part& part, QRectF at) {
+    closeEditor();
+    auto* editor = new CellEditor(this);
+    editor_ = editor;
+    editor_->setObjectName(QStringLiteral("cell-editor"));
+    editor_->setAccessibleName(tr("Edit %1").arg(QString::fromStdString(part.field)));
+    editor_->setFont(Theme::font(13));
+    QString text = words(part.value);
+    if (text == QStringLiteral("–")) text.clear();
+    if (part.typedAs) text.remove(QStringLiteral("H ")).remove(QStringLiteral("R "));
+    editor_->setText(text);
+    editor_->selectAll();
+    editor_->setGeometry(at.adjusted(-2, -2, 40, 3).toRect());
+    editor_->show();
+    editor_->setFocus();
+    const Part copy = part;
+    connect(editor, &CellEditor::entered, this, [this, copy] { commit(copy, editor_->text()); });
+    connect(editor, &CellEditor::cancelled, this, [this] {
+        closeEditor();
+        setFocus();
+    });
+}
+
+void PageView::closeEditor() {
+    if (editor_ == nullptr) return;
+    QLineEdit* closing = std::exchange(editor_, nullptr);
+    if (closing->hasFocus()) setFocus();  // else hiding it would pass the focus on, and the selection with it
+    closing->hide();
+    closing->deleteLater();
+}
+
+void PageView::commit(const Part& part, const QString& text) {
+    try {
+        workspace_.editPart(part, text);
+        closeEditor();
+        setFocus();
+    } catch (const InputError& e) {
+        emit refused(QString::fromStdString(e.what()));  // the text stays for mending
+    }
+}
+
+}  // namespace kh::app

@@ -1,0 +1,132 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/look/items.h"
+#include "session/workspace.h"
+
+#include <QLineEdit>
+#include <functional>
+
+namespace kh::app {
+
+/// What every station's page shares: selection by keyboard and click, editing in place, scrolling, the key line.
+class PageView : public ItemView {
+    Q_OBJECT
+public:
+    explicit PageView(Workspace& workspace, QWidget* parent = nullptr);
+    /// The line editor while a cell is edited, else nullptr.
+    [[nodiscard]] QLineEdit* editor() const { return editor_; }
+    /// Edits the selected part in place; a word with choices opens them.
+    void editSelected();
+
+signals:
+    void refused(const QString& message);
+    void curveAsked();
+    void whyAsked();
+    /// A word that an action of the window changes was entered.
+    void actionAsked(const QString& id);
+    void measuredAsked();
+
+protected:
+    void paintEvent(QPaintEvent*) final;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent*) override { editSelected(); }
+    void keyPressEvent(QKeyEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void resizeEvent(QResizeEvent*) override { relayout(); }
+    bool focusNextPrevChild(bool next) override;
+
+    /// Paints (painter given) or only lays out (nullptr); adds items through `put`.
+    virtual void render(QPainter* p) = 0;
+    /// Keys shown at the foot, in order: ids of the shortcut table.
+    [[nodiscard]] virtual std::vector<const char*> keyLine() const = 0;
+    /// Moves the selection; the ledger and the matrix do it alike.
+    virtual void moveRow(int by);
+    virtual void movePart(int by);
+
+    void put(Item item) { pending_.push_back(std::move(item)); }
+    /// One part at `x`; returns the x after it. Registers the part's item.
+    double drawPart(QPainter* p, const Part& part, const QString& id, double x, double baseline, bool selected, const QColor& boxColour,
+                    bool bold = false, double room = 1e9);
+    /// Lines a part takes in a cell of that width: a long word breaks at its comma.
+    [[nodiscard]] static int partLines(const Part& part, double room);
+    [[nodiscard]] static double partWidth(const Part& part, bool bold = false);
+    /// Wrapped text; returns its height.
+    static double drawParagraph(QPainter* p, QRectF area, const QString& text, const QFont& font, const QColor& colour);
+    [[nodiscard]] double scroll() const { return scroll_; }
+    void setContentHeight(double height) { content_ = height; }
+    void drawHeader(QPainter* p, const QString& extra);
+    [[nodiscard]] Workspace& workspace() const { return workspace_; }
+    void relayout();
+    static constexpr double kLeft = 16;
+    static constexpr double kBody = 74;  ///< y where rows begin, unscrolled
+    static constexpr double kFoot = 30;
+
+private:
+    void openLineEditor(const Part& part, QRectF at);
+    void closeEditor();
+    void commit(const Part& part, const QString& text);
+    void ensureVisible();
+
+    Workspace& workspace_;
+    QVector<Item> pending_;
+    QLineEdit* editor_ = nullptr;
+    double scroll_ = 0;
+    double content_ = 0;
+};
+
+/// One row per behaviour; columns what, transmitter, controller, at the machine, standing.
+class LedgerView final : public PageView {
+    Q_OBJECT
+public:
+    using PageView::PageView;
+
+protected:
+    void render(QPainter* p) override;
+    [[nodiscard]] std::vector<const char*> keyLine() const override;
+
+private:
+    struct Columns {
+        std::array<double, 5> left, right;
+    };
+    [[nodiscard]] Columns columns() const;
+    double renderRow(QPainter* p, const Row& row, int index, double y, const Columns& c);
+    [[nodiscard]] int linesOf(const Cell& cell, double width) const;
+};
+
+/// Modes are columns, boxes are bands.
+class MatrixView final : public PageView {
+    Q_OBJECT
+public:
+    using PageView::PageView;
+
+protected:
+    void render(QPainter* p) override;
+    [[nodiscard]] std::vector<const char*> keyLine() const override;
+    void movePart(int by) override;
+};
+
+/// Findings, with where they are settled and the box to change.
+class ProofView final : public PageView {
+    Q_OBJECT
+public:
+    using PageView::PageView;
+
+protected:
+    void render(QPainter* p) override;
+    [[nodiscard]] std::vector<const char*> keyLine() const override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void moveRow(int by) override;
+    void movePart(int) override {}
+
+private:
+    [[nodiscard]] double entryHeight(const ProofEntry& e, bool open) const;
+    void drawHead(QPainter& p);
+    void drawEntry(QPainter& p, const ProofEntry& e, int index, double y, double h, bool open);
+    void drawOpen(QPainter& p, const ProofEntry& e, int index, double y);
+    void drawWitness(QPainter& p, const Finding& f, double y) const;
+    [[nodiscard]] QString proofState() const;
+};
+
+}  // namespace kh::app

@@ -1,0 +1,203 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/table/pageview.h"
+#include "paint/look/theme.h"
+#include "procedure/registry.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+
+namespace kh::app {
+
+using namespace paint;
+
+namespace {
+
+constexpr double kRow = 28;
+constexpr double kPassedRow = 23;
+constexpr double kTag = 40;  ///< where a property's id stands
+constexpr double kText = 76;
+
+double column(double width, bool box) { return width - (box ? 102 : 184); }
+
+}  // namespace
+
+double ProofView::entryHeight(const ProofEntry& e, bool open) const {
+    if (!open) return e.passed ? kPassedRow : kRow;
+    const QRectF area(kText, 0, width() - kText - kLeft, 0);
+    const QColor ink = Theme::tokens().ink;
+    double h = 34 + drawParagraph(nullptr, area, words(e.finding.found), Theme::font(13), ink);
+    if (e.passed) return h + 4;
+    h += drawParagraph(nullptr, area, words(e.finding.why), Theme::font(13), ink);
+    h += drawParagraph(nullptr, QRectF(kText, 0, width() - kText - 132, 0), words(e.finding.todo), Theme::font(13, true), ink);
+    return h + 30;
+}
+
+void ProofView::drawWitness(QPainter& p, const Finding& f, double y) const {
+    const Tokens& t = Theme::tokens();
+    const QColor colour = Theme::severity(f.severity);
+    double x = drawText(p, {kText, y}, tr("witness"), Theme::font(12), t.muted) + 14;
+    if (!f.witness) {
+        drawText(p, {x, y}, tr("no state shows it; F5 goes to the cell"), Theme::font(12), t.muted);
+        return;
+    }
+    for (const auto& [id, place] : f.witness->to.switches) {
+        const QString text = QStringLiteral("%1 %2").arg(QString::fromStdString(id)).arg(place);
+        const double w = textWidth(text, Theme::font(12, true)) + 12;
+        p.setPen(QPen(colour, 1.2));
+        p.setBrush(Qt::NoBrush);
+        p.drawRoundedRect(QRectF(x, y - 13, w, 18), 2, 2);
+        drawText(p, {x + 6, y}, text, Theme::font(12, true), colour);
+        x += w + 6;
+    }
+    const auto stick = [&](const char* name, const std::optional<double>& v) {
+        if (!v) return;
+        const QString text = QStringLiteral("%1 %2").arg(words(name), words(say("{v}", {{"v", signedNum(*v, 2)}})));
+        if (x + textWidth(text, Theme::font(12)) > width() - kLeft) return;
+        x = drawText(p, {x + 4, y}, text, Theme::font(12), t.ink) + 6;
+    };
+    stick(KH_TR("collective"), f.witness->to.collective);
+    stick(KH_TR("aileron"), f.witness->to.aileron);
+    stick(KH_TR("elevator"), f.witness->to.elevator);
+    stick(KH_TR("rudder"), f.witness->to.rudder);
+    if (f.witness->to.cutLatched.value_or(false)) drawText(p, {x + 4, y}, tr("cut latched"), Theme::font(12), t.ink);
+}
+
+void ProofView::drawOpen(QPainter& p, const ProofEntry& e, int index, double y) {
+    const Tokens& t = Theme::tokens();
+    const Finding& f = e.finding;
+    const QRectF area(kText, 0, width() - kText - kLeft, 0);
+    double ty = y + 30;
+    ty += drawParagraph(&p, QRectF(kText, ty, area.width(), 0), words(f.found), Theme::font(13), t.ink);
+    if (e.passed) return;
+    ty += drawParagraph(&p, QRectF(kText, ty, area.width(), 0), words(f.why), Theme::font(13), t.ink);
+    ty += drawParagraph(&p, QRectF(kText, ty, width() - kText - 132, 0), words(f.todo), Theme::font(13, true), Theme::box(f.box));
+    hairline(p, kText, ty + 2, width() - kLeft, t.rule);
+    drawWitness(p, f, ty + 20);
+    const bool posed = workspace().posedFinding() == index;
+    const QString label = posed ? tr("F5 posed") : f.witness ? tr("F5 pose") : tr("F5 go there");
+    const double w = textWidth(label, Theme::font(13, true)) + (posed ? 34 : 18);
+    const QRectF button(width() - kLeft - w, ty - 20, w, 22);
+    const QColor c = Theme::severity(f.severity);
+    p.setPen(QPen(c, 1.4));
+    p.setBrush(posed ? c : t.sheet);
+    p.drawRoundedRect(button, 2, 2);
+    drawText(p, {button.left() + 9, button.top() + 16}, label, Theme::font(13, true), posed ? t.sheet : c);
+    if (posed) drawTick(p, {button.right() - 13, button.center().y()}, t.sheet);
+}
+
+void ProofView::drawEntry(QPainter& p, const ProofEntry& e, int index, double y, double h, bool open) {
+    const Tokens& t = Theme::tokens();
+    const Finding& f = e.finding;
+    const bool fresh = workspace().proof().state() == ProofRunner::State::Fresh;
+    const QColor colour = e.passed ? t.pass : Theme::severity(f.severity);
+    if (open) {
+        const double tint = !e.passed && f.severity == Severity::Danger ? t.dangerTint : t.boxTint;
+        p.fillRect(QRectF(0, y, width(), h), Theme::over(t.sheet, colour, tint));
+        p.fillRect(QRectF(0, y, 4, h), colour);
+    }
+    const double base = y + (e.passed && !open ? 16 : 19);
+    if (!e.passed) drawMark(p, f.severity, {22, base - 5});
+    else if (fresh) drawTick(p, {22, base - 4}, t.pass, 8);
+    else hairline(p, 18, base - 4, 26, t.muted);
+    if (!e.property.empty())
+        drawText(p, {kTag, base}, QString::fromStdString(e.property), Theme::font(13, open), e.passed ? t.muted : colour);
+    const QFont font = Theme::font(open ? 15 : 13, open);
+    const QColor ink = e.passed && !open ? t.muted : t.ink;
+    const double room = (e.passed ? width() - kLeft : column(width(), false) - 10) - kText;
+    drawText(p, {kText, base}, QFontMetricsF(font).elidedText(words(f.title), Qt::ElideRight, room), font, ink);
+    if (!e.passed) {
+        drawText(p, {column(width(), false), base}, words(stationName(f.station)), Theme::font(13), t.ink);
+        drawText(p, {column(width(), true), base}, words(boxId(f.box)), Theme::font(13), Theme::box(f.box));
+    }
+    if (open) drawOpen(p, e, index, y);
+    else hairline(p, kLeft, y + h - 1, width() - kLeft, t.rule);
+}
+
+QString ProofView::proofState() const {
+    const ProofRunner& proof = workspace().proof();
+    switch (proof.state()) {
+        case ProofRunner::State::None: return {};
+        case ProofRunner::State::Trying: return tr("being tried, %1 of %2").arg(proof.done()).arg(std::max(1, proof.total()));
+        case ProofRunner::State::Cancelled: return tr("cancelled; F10 tries them again");
+        case ProofRunner::State::Fresh: break;
+    }
+    const SwitchProof& r = proof.result();
+    if (r.properties.empty()) return tr("the switches cannot be tried until the chain can be followed");
+    return r.failures() == 0 ? tr("%1 switch combinations tried: all ten properties hold").arg(r.combinations)
+                             : tr("%1 switch combinations tried: %2 of 10 properties fail").arg(r.combinations).arg(r.failures());
+}
+
+void ProofView::drawHead(QPainter& p) {
+    const Tokens& t = Theme::tokens();
+    p.fillRect(QRectF(0, 0, width(), kBody), t.sheet);
+    drawHeader(&p, proofState());
+    const double station = column(width(), false);
+    const double box = column(width(), true);
+    hairline(p, kLeft, 42, station - 8, t.muted);
+    hairline(p, station, 42, box - 8, t.muted);
+    hairline(p, box, 42, width() - kLeft, t.muted);
+    double x = drawText(p, {kLeft, 62}, tr("finding"), Theme::font(13), t.muted) + 22;
+    for (const Severity s : {Severity::Danger, Severity::Warning, Severity::Note}) {
+        std::size_t n = 0;
+        for (const ProofEntry& e : workspace().entries()) n += !e.passed && e.finding.severity == s ? 1 : 0;
+        drawMark(p, s, {x + 4, 57}, 8);
+        x = drawText(p, {x + 13, 62}, QStringLiteral("%1 %2").arg(n).arg(words(severityId(s))), Theme::font(13, true), Theme::severity(s)) +
+            16;
+    }
+    drawText(p, {station, 62}, tr("settled at"), Theme::font(13), t.muted);
+    drawText(p, {box, 62}, tr("change it in"), Theme::font(13), t.muted);
+}
+
+void ProofView::render(QPainter* p) {
+    const auto& entries = workspace().entries();
+    double y = kBody - scroll();
+    for (std::size_t i = 0; i < entries.size(); ++i) {
+        const ProofEntry& e = entries[i];
+        const bool open = static_cast<int>(i) == workspace().selectedFinding();
+        const double h = entryHeight(e, open);
+        const QString told =
+            e.passed ? tr("holds") : words(severityId(e.finding.severity)) + QStringLiteral(", ") + words(boxId(e.finding.box));
+        put({QStringLiteral("row-%1").arg(i), QString::fromStdString(e.property) + QLatin1Char(' ') + words(e.finding.title), told,
+             QAccessible::ListItem, QRectF(0, y, width(), h), open});
+        if (p != nullptr) drawEntry(*p, e, static_cast<int>(i), y, h, open);
+        if (open && !e.passed)
+            put({QStringLiteral("pose"), tr("Pose"), workspace().posedFinding() == static_cast<int>(i) ? tr("posed") : QString(),
+                 QAccessible::Button, QRectF(width() - 140, y + h - 52, 124, 24)});
+        y += h;
+    }
+    setContentHeight(y + scroll() + 6);
+    if (p == nullptr) return;
+    drawHead(*p);
+    if (workspace().evaluation().findings.empty()) {
+        drawText(*p, {kText, y + 25}, tr("No rule found anything. That is no promise that the model is safe: it says which checks passed."),
+                 Theme::font(13), Theme::tokens().ink);
+    }
+}
+
+std::vector<const char*> ProofView::keyLine() const { return {"pose", "page-go", "remedy", "why", "prove", "print", "fold-deck"}; }
+
+void ProofView::mousePressEvent(QMouseEvent* event) {
+    setFocus();
+    const Item* i = itemAt(event->position());
+    if (i == nullptr) return;
+    if (i->id == QStringLiteral("pose")) workspace().togglePose();
+    else if (i->id.startsWith(QStringLiteral("row-"))) workspace().selectFinding(i->id.mid(4).toInt());
+}
+
+void ProofView::moveRow(int by) { workspace().selectFinding(workspace().selectedFinding() + by); }
+
+void ProofView::keyPressEvent(QKeyEvent* event) {
+    const int index = workspace().selectedFinding();
+    if (index >= 0 && (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter)) {
+        workspace().goToField(workspace().entries()[static_cast<std::size_t>(index)].finding.subject);
+        return;
+    }
+    if (event->key() == Qt::Key_Escape && workspace().proof().state() == ProofRunner::State::Trying) {
+        workspace().proof().cancel();
+        return;
+    }
+    PageView::keyPressEvent(event);
+}
+
+}  // namespace kh::app

@@ -1,0 +1,169 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "formula/rotor.h"
+
+#include "base/conventions.h"
+#include "base/error.h"
+
+#include <fmt/format.h>
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kLiftSlope = 5.7;  ///< per rad
+
+struct BatteryRow {
+    double volts;
+    double chargePct;
+};
+constexpr std::array<BatteryRow, 12> kOpenCircuit{{{4.20, 100},
+                                                   {4.11, 90},
+                                                   {4.02, 80},
+                                                   {3.95, 70},
+                                                   {3.87, 60},
+                                                   {3.84, 50},
+                                                   {3.80, 40},
+                                                   {3.77, 30},
+                                                   {3.73, 20},
+                                                   {3.69, 10},
+                                                   {3.61, 5},
+                                                   {3.27, 0}}};
+
+void requireRotor(const HoverIn& in) {
+    requirePositive("diameterM", in.diameterM);
+    requirePositive("rpm", in.rpm);
+    requirePositive("chordMm", in.chordMm);
+    requireCount("blades", in.blades);
+    requirePositive("densityKgM3", in.densityKgM3);
+}
+
+double discArea(const HoverIn& in) { return kPi * in.diameterM * in.diameterM / 4.0; }
+double bladeTipSpeed(const HoverIn& in) { return in.rpm * kPi / 30.0 * in.diameterM / 2.0; }
+double solidity(const HoverIn& in) { return in.blades * in.chordMm / 1000.0 / (kPi * in.diameterM / 2.0); }
+double thrustCoefficient(double thrustN, const HoverIn& in) {
+    const double v = bladeTipSpeed(in);
+    return thrustN / (in.densityKgM3 * discArea(in) * v * v);
+}
+
+}  // namespace
+
+double gearRatio(const GearTrain& gears, Derivation* why) {
+    requireCount("mainTeeth", gears.mainTeeth);
+    requireCount("pinionTeeth", gears.pinionTeeth);
+    requirePositive("secondStage", gears.secondStage);
+    const double ratio = gears.mainTeeth / gears.pinionTeeth * gears.secondStage;
+    if (why != nullptr)
+        why->line(KH_TR("ratio = main / pinion · second stage = {m} / {p} · {s} = {r}"),
+                  {{"m", num(gears.mainTeeth)}, {"p", num(gears.pinionTeeth)}, {"s", num(gears.secondStage, 2)}, {"r", num(ratio, 2)}});
+    return ratio;
+}
+
+MotorSpeeds motorSpeeds(const GearTrain& gears, double poles, double headSpeedRpm) {
+    requireCount("poles", poles);
+    if (std::fmod(poles, 2.0) != 0.0)
+        throw InputError("poles", fmt::format("{} is not allowed; magnet poles come in pairs, so it must be even", poles));
+    requireNotNegative("headSpeedRpm", headSpeedRpm);
+    const double ratio = gearRatio(gears);
+    return {ratio, poles / 2.0, headSpeedRpm * ratio, headSpeedRpm * ratio * poles / 2.0};
+}
+
+HeadSpeedOut headSpeed(const HeadSpeedIn& in, Derivation* why) {
+    requirePositive("kv", in.kv);
+    requireCount("cells", in.cells);
+    requirePositive("voltsPerCell", in.voltsPerCell);
+    requirePositive("efficiency", in.efficiency);
+    requireWithin("efficiency", in.efficiency, 0.0, 1.0);
+    requirePositive("ratio", in.ratio);
+    requireNotNegative("targetRpm", in.targetRpm);
+    const double available = in.kv * in.cells * in.voltsPerCell * in.efficiency / in.ratio;
+    const double throttle = pctFromShare(in.targetRpm / available);
+    if (why != nullptr)
+        why->line(KH_TR("available = Kv · V · η / ratio = {kv} · {c} · {v} V · {e} / {r} = {n} rpm"), {{"kv", num(in.kv)},
+                                                                                                       {"c", num(in.cells)},
+                                                                                                       {"v", num(in.voltsPerCell, 2)},
+                                                                                                       {"e", num(in.efficiency, 2)},
+                                                                                                       {"r", num(in.ratio, 2)},
+                                                                                                       {"n", num(available)}});
+    return {available, throttle, 100.0 - throttle};
+}
+
+double tipSpeed(double diameterM, double rpm, Derivation* why) {
+    requirePositive("diameterM", diameterM);
+    requireNotNegative("rpm", rpm);
+    const double v = kPi * diameterM * rpm / 60.0;
+    if (why != nullptr)
+        why->line(KH_TR("v = π · D · n / 60 = π · {d} m · {n} rpm / 60 = {v} m/s"),
+                  {{"d", num(diameterM, 2)}, {"n", num(rpm)}, {"v", num(v)}});
+    return v;
+}
+
+double pitchForThrustDeg(double thrustN, const HoverIn& rotor, Derivation* why) {
+    requireRotor(rotor);
+    const double ct = thrustCoefficient(thrustN, rotor);
+    const double s = solidity(rotor);
+    const double theta = degFromRad(6.0 * ct / (s * kLiftSlope) + 1.5 * std::sqrt(ct / 2.0));
+    if (why != nullptr) {
+        why->line(KH_TR("C_T = T / (density · A · (ΩR)²) = {t} N / ({rho} · {a} m² · ({v} m/s)²) = {ct}"),
+                  {{"t", num(thrustN, 1)},
+                   {"rho", num(rotor.densityKgM3, 3)},
+                   {"a", num(discArea(rotor), 3)},
+                   {"v", num(bladeTipSpeed(rotor), 1)},
+                   {"ct", num(ct, 5)}});
+        why->line(KH_TR("σ = N · chord / (π R) = {n} · {c} mm / (π · {r} mm) = {s}"),
+                  {{"n", num(rotor.blades)}, {"c", num(rotor.chordMm, 1)}, {"r", num(rotor.diameterM * 500.0)}, {"s", num(s, 4)}});
+        why->line(KH_TR("θ = 6 C_T / (σ a) + 1.5 √(C_T / 2) = {th}°"), {{"th", num(theta, 2)}});
+    }
+    return theta;
+}
+
+HoverOut hover(const HoverIn& in, Derivation* why) {
+    requirePositive("massKg", in.massKg);
+    requireRotor(in);
+    requirePositive("profileDrag", in.profileDrag);
+    requireFinite("inducedFactor", in.inducedFactor);
+    if (in.inducedFactor < 1.0) throw InputError("inducedFactor", fmt::format("{} is not allowed; it must be 1 or more", in.inducedFactor));
+    const double thrust = in.massKg * kGravity;
+    const double area = discArea(in);
+    const double v = bladeTipSpeed(in);
+    HoverOut out;
+    out.thrustCoefficient = thrustCoefficient(thrust, in);
+    out.solidity = solidity(in);
+    out.pitchDeg = pitchForThrustDeg(thrust, in, why);
+    const double ideal = std::pow(thrust, 1.5) / std::sqrt(2.0 * in.densityKgM3 * area);
+    out.powerW = in.inducedFactor * ideal + in.densityKgM3 * area * v * v * v * out.solidity * in.profileDrag / 8.0;
+    out.torqueNm = out.powerW / (in.rpm * kPi / 30.0);
+    out.figureOfMerit = ideal / out.powerW;
+    return out;
+}
+
+BatteryState batteryState(double packVolts, double cells) {
+    requirePositive("packVolts", packVolts);
+    requireCount("cells", cells);
+    BatteryState state;
+    state.voltsPerCell = packVolts / cells;
+    state.used = state.voltsPerCell < 4.10 - 1e-9;
+    const double v = state.voltsPerCell;
+    if (v >= kOpenCircuit.front().volts) {
+        state.chargePct = 100.0;
+    } else if (v > kOpenCircuit.back().volts) {
+        const auto below = std::find_if(kOpenCircuit.begin(), kOpenCircuit.end(), [v](const BatteryRow& row) { return row.volts <= v; });
+        const BatteryRow& low = *below;
+        const BatteryRow& high = *(below - 1);
+        state.chargePct = low.chargePct + (v - low.volts) / (high.volts - low.volts) * (high.chargePct - low.chargePct);
+    }
+    return state;
+}
+
+double timerMinutes(double capacityMah, double usedMah, double minutes, double reservePct) {
+    requirePositive("capacityMah", capacityMah);
+    requirePositive("usedMah", usedMah);
+    requirePositive("minutes", minutes);
+    requireNotNegative("reservePct", reservePct);
+    if (reservePct >= 100.0) throw InputError("reservePct", fmt::format("{} is not allowed; it must be below 100", reservePct));
+    return minutes * capacityMah * (1.0 - shareFromPct(reservePct)) / usedMah;
+}
+
+}  // namespace kh

@@ -1,0 +1,82 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "base/derivation.h"
+
+namespace kh {
+
+struct GearTrain {
+    double mainTeeth = 0.0;
+    double pinionTeeth = 0.0;
+    double secondStage = 1.0;  ///< ratio of a second stage, 1 if there is none
+};
+
+/// Motor turns per head turn: main/pinion · second stage. @throws InputError naming the teeth or stage
+[[nodiscard]] double gearRatio(const GearTrain& gears, Derivation* why = nullptr);
+
+struct MotorSpeeds {
+    double ratio = 0.0;
+    double polePairs = 0.0;
+    double motorRpm = 0.0;
+    double electricalRpm = 0.0;
+};
+/// @param poles  magnet poles, an even whole number
+/// @throws InputError naming `poles`, `headSpeedRpm` or a tooth count
+[[nodiscard]] MotorSpeeds motorSpeeds(const GearTrain& gears, double poles, double headSpeedRpm);
+
+struct HeadSpeedIn {
+    double kv = 0.0;  ///< rpm/V
+    double cells = 0.0;
+    double voltsPerCell = 3.7;  ///< 3.7 nominal, 3.5 or 3.3 at the end of the pack
+    double efficiency = 0.92;   ///< loaded speed factor, 0 … 1
+    double ratio = 0.0;
+    double targetRpm = 0.0;
+};
+struct HeadSpeedOut {
+    double availableRpm = 0.0;
+    double throttlePct = 0.0;  ///< what the target takes of what is available, not clamped
+    double headroomPct = 0.0;  ///< 100 − throttlePct
+};
+/// Kv·V·η/ratio. @throws InputError naming the field
+[[nodiscard]] HeadSpeedOut headSpeed(const HeadSpeedIn& in, Derivation* why = nullptr);
+
+/// π·D·n/60 in m/s. @throws InputError naming `diameterM` or `rpm`
+[[nodiscard]] double tipSpeed(double diameterM, double rpm, Derivation* why = nullptr);
+
+struct HoverIn {
+    double massKg = 0.0;
+    double diameterM = 0.0;
+    double rpm = 0.0;
+    double chordMm = 0.0;
+    double blades = 2.0;
+    double densityKgM3 = 1.225;
+    double inducedFactor = 1.15;  ///< κ
+    double profileDrag = 0.011;   ///< Cd0; 0.016 on micro rotors
+};
+struct HoverOut {
+    double thrustCoefficient = 0.0;
+    double solidity = 0.0;
+    double pitchDeg = 0.0;
+    double powerW = 0.0;
+    double torqueNm = 0.0;
+    double figureOfMerit = 0.0;  ///< a result, near 0.2 at model head speeds
+};
+/// Hover by momentum and blade-element theory, untwisted blade (Leishman, Principles of Helicopter
+/// Aerodynamics, ch. 2 and 3). @throws InputError naming the field
+[[nodiscard]] HoverOut hover(const HoverIn& in, Derivation* why = nullptr);
+
+/// Blade angle of any rotor that gives a thrust (N) at a speed: the same formula, used for the tail.
+[[nodiscard]] double pitchForThrustDeg(double thrustN, const HoverIn& rotor, Derivation* why = nullptr);
+
+struct BatteryState {
+    double voltsPerCell = 0.0;
+    double chargePct = 0.0;  ///< at rest, 15 … 30 °C
+    bool used = false;       ///< 0.10 V per cell below a 4.20 V full charge
+};
+/// Open-circuit charge of a lithium-polymer pack. @throws InputError naming `packVolts` or `cells`
+[[nodiscard]] BatteryState batteryState(double packVolts, double cells);
+
+/// Minutes that leave `reservePct`, from one logged flight. @throws InputError naming the field
+[[nodiscard]] double timerMinutes(double capacityMah, double usedMah, double minutes, double reservePct);
+
+}  // namespace kh

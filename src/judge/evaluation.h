@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "judge/rule.h"
+#include "judge/throttlestates.h"
+#include "kernel/envelope.h"
+#include "model/switchroles.h"
+
+#include <memory>
+
+namespace kh {
+
+/// Everything that follows from a Setup without a deck.
+struct Evaluation {
+    bool simulated = false;         ///< false: the chain cannot be built; one finding says why
+    std::vector<Finding> findings;  ///< dangers first, then warnings, then notes; within, by station
+    Figures figures;
+    std::array<ClearanceRose, 3> roses{};  ///< collective −1, 0, +1
+    std::vector<SwitchRole> switches;      ///< in the profile's order
+    std::vector<ThrottleState> states;     ///< hold and its family
+    [[nodiscard]] std::size_t count(Severity severity) const;
+    [[nodiscard]] std::size_t count(Severity severity, Station station) const;
+};
+
+/// Pure: depends on its arguments alone, never waits, never throws for a Setup that was loaded.
+[[nodiscard]] Evaluation judge(const Setup& setup, const RuleSet& rules);
+
+}  // namespace kh

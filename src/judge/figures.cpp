@@ -1,0 +1,109 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "judge/figures.h"
+
+#include "base/conventions.h"
+#include "base/error.h"
+#include "judge/figurebuilder.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace kh {
+
+Figure FigureBuilder::make(const char* title, FigureShape shape, std::vector<std::string> inputs,
+                           const std::function<double(Derivation&)>& compute, const std::vector<FigureNeed>& needed) {
+    Figure f;
+    f.unit = shape.unit;
+    f.decimals = shape.decimals;
+    f.sign = shape.sign;
+    f.why.title = say(title);
+    f.why.inputs = std::move(inputs);
+    for (const auto& [path, there] : needed)
+        if (!there) {
+            f.missing = path;
+            f.why.line(KH_TR("{path} is not known"), {{"path", std::string(path)}});
+            return f;
+        }
+    try {
+        f.value = compute(f.why);
+        f.known = std::isfinite(f.value);
+    } catch (const InputError& e) {
+        f.missing = e.field();
+        f.why.line(KH_TR("cannot be computed: {reason}"), {{"reason", std::string(e.what())}});
+        return f;
+    }
+    const Number shown{f.value, f.decimals, f.sign};
+    if (*f.unit == 0) f.why.line(KH_TR("= {v}"), {{"v", shown}});
+    else f.why.line(KH_TR("= {v} {unit}"), {{"v", shown}, {"unit", std::string(f.unit)}});
+    return f;
+}
+
+GearTrain FigureBuilder::gears() const {
+    const PowerTrain& p = setup.machine.power;
+    return {p.mainTeeth.value_or(0), p.pinionTeeth.value_or(0), p.secondStage};
+}
+
+HoverIn FigureBuilder::rotor(double rpm) const {
+    const Machine& m = setup.machine;
+    return {m.massKg, m.rotor.discM, rpm, m.rotor.chordMm, m.rotor.blades, kAirDensity, 1.15, m.rotor.bladeMm < 250.0 ? 0.016 : 0.011};
+}
+
+std::vector<std::string> FigureBuilder::bladePaths(std::vector<std::string> first) const {
+    first.insert(first.end(), {"machine.head.gripMm", "machine.head.innerRadiusMm", "controller.profile.strokeUs"});
+    for (const PlateServo& s : setup.machine.servos)
+        for (const char* key : {".armMm", ".linkMm"}) first.push_back("machine.servos." + s.id + key);
+    return first;
+}
+
+double FigureBuilder::pitchAt(std::size_t mode, double stick, Derivation& why) const {
+    const double curve = model.pitchCurveAt(mode, stick);
+    const TransmitterSettings& tx = setup.transmitter;
+    const ChannelSettings* channel = channelOf(tx, functionId(Function::Collective));
+    const ChannelScale scale = channelScale(tx.profile, channel == nullptr ? ChannelSettings{} : *channel);
+    const double reading = readingPctUnchecked(channelOutputUnchecked(curve, scale).pulseUs, readingScale(setup.controller.profile));
+    const double demand = std::clamp(shareFromPct(reading), -1.0, 1.0) * (setup.controller.directions.collectiveReversed ? -1.0 : 1.0);
+    const double deg = model.bladeAt({model.plateAt(demand, 0, 0).plate.heightMm, 0, 0}, 180.0);
+    why.line(KH_TR("curve {c} %, reading {r} %, plate, blade"), {{"c", signedNum(curve, 1)}, {"r", signedNum(reading, 1)}});
+    return deg;
+}
+
+double endVoltsPerCell(const Machine& machine) {
+    const bool hard = machine.style == "aerobatic" || machine.rotor.bladeMm < 250.0;
+    return hard ? 3.3 : 3.5;
+}
+
+double Figures::bladeDegAt(double pitchPct) const {
+    return pitchPct / 100.0 * (pitchPct >= 0.0 ? collectiveHighDeg.value : -collectiveLowDeg.value);
+}
+
+CurveReadout curveReadout(const Setup& setup, const ChainModel& model, const Figures& figures, std::size_t mode, CurveKind kind,
+                          double valuePct) {
+    CurveReadout out;
+    const bool pitch = kind == CurveKind::Pitch;
+    if (const ChannelSettings* channel = channelOf(setup.transmitter, functionId(pitch ? Function::Collective : Function::Throttle)))
+        out.pulseUs = channelOutputUnchecked(pitch ? valuePct : channelPctFromThrottlePct(valuePct),
+                                             channelScale(setup.transmitter.profile, *channel))
+                          .pulseUs;
+    if (pitch) out.bladeDeg = figures.bladeDegAt(valuePct);
+    else if (double rpm = 0.0; model.headSpeedAt(valuePct, mode, rpm)) out.headRpm = rpm;
+    return out;
+}
+
+const ModeFigures* Figures::mode(const std::string& id) const {
+    const auto f = std::find_if(modes.begin(), modes.end(), [&](const ModeFigures& m) { return m.id == id; });
+    return f == modes.end() ? nullptr : &*f;
+}
+
+const ChannelFigures* Figures::channel(const std::string& id) const {
+    const auto f = std::find_if(channels.begin(), channels.end(), [&](const ChannelFigures& c) { return c.id == id; });
+    return f == channels.end() ? nullptr : &*f;
+}
+
+Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked, std::span<const FigureMaker> makers) {
+    Figures out;
+    const FigureBuilder builder{setup, model, asked, out};
+    for (const FigureMaker make : makers) make(builder);
+    return out;
+}
+
+}  // namespace kh

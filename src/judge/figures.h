@@ -1,0 +1,199 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The derived numbers of one Setup, each with its derivation: rules, ledger and sheet all read them here.
+#pragma once
+
+#include "kernel/chain.h"
+#include "kernel/envelope.h"
+#include "model/setup.h"
+
+#include <optional>
+#include <span>
+#include <string>
+#include <vector>
+
+namespace kh {
+
+inline constexpr double kFreshVolts = 4.1;   ///< per cell, fresh pack under load
+inline constexpr double kSymmetryDeg = 0.2;  ///< equal up and down is judged within
+
+/// A number that may be unknown because an input is; `missing` then says which field.
+struct Figure {
+    bool known = false;
+    double value = 0.0;
+    const char* unit = "";
+    int decimals = 0;
+    bool sign = false;
+    std::string missing;
+    Derivation why;
+};
+
+/// How fast a stick turns the machine in a mode, in the flying state: rate and expo of both boxes together.
+struct AxisFigures {
+    std::string id;               ///< aileron, elevator, rudder
+    Figure fullDegS;              ///< at full stick
+    Figure flipS;                 ///< one whole turn at full stick
+    Figure centreSlopePct;        ///< of the straight line to full stick
+    std::vector<double> degS;     ///< at kAxisSamples sticks from 0 to 1
+    std::vector<double> sentPct;  ///< by the transmitter, at the same sticks
+};
+inline constexpr std::size_t kAxisSamples = 21;
+
+/// One gain as a box of some scale writes it, whole numbers.
+struct GainForm {
+    GainScale scale = GainScale::Signed;
+    Message text;
+    double standsFor = 0.0;    ///< what that whole number means, signed
+    bool crossesZero = false;  ///< its rounding loses heading hold or rate mode
+};
+
+struct ModeFigures {
+    std::string id, name;
+    Figure throttlePct;  ///< highest of the curve
+    Figure headRpm;      ///< at that throttle
+    Figure tipSpeed;
+    Figure pitchLow, pitchHigh, pitchMid;
+    Figure hoverPitch;
+    Figure hoverStick;                ///< where the mode's curve gives the hover pitch
+    Figure gainRead;                  ///< what the controller reads
+    std::vector<GainForm> gainForms;  ///< of what it reads, in every scale
+    std::vector<AxisFigures> axes;    ///< aileron, elevator, rudder
+    Figure headroomPct;               ///< at the end of the pack
+    bool holdActs = true;
+    Figure heldThrottlePct;  ///< sent with hold on and collective low
+    Figure heldUs;           ///< the pulse of it
+    bool heldOff = false;    ///< that pulse is surely motor-off
+    std::size_t bank = 0;    ///< the controller's bank, other switches at their power-on places
+};
+
+/// What changes from one mode to the next in rank; the last step leaves hold for the first mode.
+struct ModeStep {
+    std::string from, to;  ///< mode ids
+    bool leavesHold = false;
+    Figure hoverJumpDeg;  ///< blade pitch at the hover stick
+    Figure speedChangePct;
+    Figure lowJumpDeg;                            ///< blade pitch at low stick
+    double throttleFrom = 0.0, throttleTo = 0.0;  ///< at low stick, %
+    bool jumps = false;                           ///< beyond what is allowed at the hover
+};
+inline constexpr double kPitchJumpDeg = 0.5;  ///< allowed at the hover (DOMAIN 4, P7)
+
+/// Pulses at which the motor is surely off, and those the speed controller takes for a signal.
+struct MotorLimits {
+    double offUs = 0.0;
+    bool rising = true;                ///< more throttle is a longer pulse
+    double lowUs = 0.0, highUs = 0.0;  ///< accepted
+    [[nodiscard]] bool off(double us) const { return rising ? us <= offUs : us >= offUs; }
+    [[nodiscard]] bool accepted(double us) const { return us >= lowUs && us <= highUs; }
+};
+
+/// A round head speed and the throttle that gives it, inside the logged range.
+struct SpeedMark {
+    double rpm = 0.0;
+    double throttlePct = 0.0;
+};
+
+/// What a pinion would give.
+struct PinionFigures {
+    double teeth = 0.0;
+    bool fitted = false;
+    Figure ratio, freshRpm, endRpm;
+    Figure openingPct;  ///< the fastest mode's target as a share of the end of the pack
+};
+inline constexpr double kOpeningWarnPct = 88.0;
+
+/// What one stick does to the blades, in °.
+struct BladeMotion {
+    double rightDeg = 0.0, forwardDeg = 0.0;  ///< cyclic, by where the plate goes
+    double collectiveDeg = 0.0;
+};
+
+/// One stick at its end, as asked of the layout and as the machine does it: parted, they are a coupled motion.
+struct CoupledMotion {
+    Function moved = Function::Aileron;
+    BladeMotion asked, done;
+    bool parted = false;
+};
+
+/// A place of the binding chart as tilt of the plate: where it was free, and where it was heard.
+struct BindingMark {
+    std::size_t collective = 0;  ///< low, mid, high
+    double towardDeg = 0.0;
+    std::optional<double> clearTiltDeg, unclearTiltDeg;
+};
+
+/// Stroke use an arm is chosen for (DOMAIN 5.5).
+inline constexpr double kGoodUsePct = 80.0;
+
+struct ChannelFigures {
+    std::string id;
+    Figure lowReading, centreReading, highReading;
+    Figure lowUs, centreUs, highUs;
+    Figure failsafeUs;  ///< unknown while none is stored
+    Figure limitLowUs, limitHighUs;
+};
+
+struct Figures {
+    Figure ratio, polePairs, availableRpm, availableEndRpm, ceilingRpm;
+    Figure collectiveHighDeg, collectiveLowDeg, midPitchDeg;
+    Figure referenceDeg;   ///< blade at the controller's reference demand
+    Figure cyclicDeg;      ///< blade at full cyclic, plate at mid height
+    Figure cyclicTiltDeg;  ///< plate tilt at full cyclic, plate at mid height
+    Figure strokeUsePct;
+    Figure goodArmMm;           ///< arm radius that brings the stroke use to kGoodUsePct
+    Figure holeMm, holeUsePct;  ///< the hole nearest to that, and the stroke use there; unknown while no holes are given
+    Figure pitchStepDeg;        ///< of the servo's dead band
+    Figure usPerTenthDeg;       ///< servo pulse that moves the blade by 0.1°
+    Figure squareDiffDeg;       ///< blade up less blade down at equal stroke: what arms that are not square cost
+    Figure neutralTiltDeg;      ///< plate at neutral
+    Figure fightMm;
+    Figure tiltAtFullCollectiveDeg;       ///< round limit of the envelope at full collective
+    Figure cyclicLeftDeg;                 ///< the same at the blade
+    Limit cyclicLeftLimit = Limit::None;  ///< and what limits it
+    Figure tipGapMm;                      ///< between the tips of blades folded side by side, at full collective
+    std::vector<CoupledMotion> coupled;   ///< aileron, elevator, collective
+    std::vector<BindingMark> binding;     ///< the observed chart, readings older than the last work by hand left out
+    Figure rollRatio, pitchRatio;         ///< done / asked of the layout
+    Figure sliderLeftMm, sliderRightMm;
+    Figure tailPitchLeftDeg, tailPitchRightDeg, tailNeutralDeg, tailTipSpeed;
+    MotorLimits motor;
+    Figure holdUs, motorOffUs;                     ///< the pulse of hold, and the highest that is surely off
+    Figure motorOffPct;                            ///< throttle at and below which the motor is surely off
+    Figure usablePitchHighPct, usablePitchLowPct;  ///< collective curve values beyond which the plate is out of its envelope
+    Figure timerMin;                               ///< minutes that leave a fifth of the charge, by the logged or the planned consumption
+    Figure turnDeg;                                ///< blade pitch a turn of the blade link
+    std::vector<ModeFigures> modes;
+    std::vector<ChannelFigures> channels;
+    std::vector<ModeStep> steps;
+    std::vector<SpeedMark> speedMarks;  ///< none until two speeds were logged
+    double loggedFromPct = 0.0, loggedToPct = 0.0;
+    std::vector<PinionFigures> pinions;  ///< none while Kv or teeth are unknown
+
+    /// Blade pitch of a collective curve value, for axes: straight between low, 0 and high collective.
+    [[nodiscard]] double bladeDegAt(double pitchPct) const;
+    [[nodiscard]] const ModeFigures* mode(const std::string& id) const;
+    [[nodiscard]] const ChannelFigures* channel(const std::string& id) const;
+};
+
+struct FigureBuilder;
+/// What a station adds to the figures of a Setup. Makers run in the stations' order and may read what an earlier one made.
+using FigureMaker = void (*)(const FigureBuilder&);
+
+/// @param asked  the model of askedSetup, for ratios of done to asked
+[[nodiscard]] Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked,
+                                     std::span<const FigureMaker> makers);
+
+/// What a value of a mode's curve comes to further down the chain.
+struct CurveReadout {
+    std::optional<double> pulseUs;  ///< of its channel
+    double bladeDeg = 0.0;          ///< of a pitch value
+    std::optional<double> headRpm;  ///< of a throttle value, where facts or a log give it
+};
+enum class CurveKind { Throttle, Pitch };
+[[nodiscard]] CurveReadout curveReadout(const Setup& setup, const ChainModel& model, const Figures& figures, std::size_t mode,
+                                        CurveKind kind, double valuePct);
+
+/// Volts per cell at the end of the pack for the model's style (DOMAIN 8).
+[[nodiscard]] double endVoltsPerCell(const Machine& machine);
+
+}  // namespace kh

@@ -1,0 +1,159 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "judge/modechecks.h"
+
+#include "base/conventions.h"
+#include "judge/switches/switchspace.h"
+#include "model/conditions.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kNearZeroPitch = 0.2;  ///< a tenth of the stick's whole travel
+constexpr double kQuarterStick = -0.5;
+constexpr int kHalvings = 40;
+
+/// Stick at which the mode's pitch curve passes 0, or nothing.
+std::optional<double> zeroPitchStick(const ChainModel& model, std::size_t mode) {
+    double low = -1.0;
+    double high = 1.0;
+    if (model.pitchCurveAt(mode, low) > 0.0 || model.pitchCurveAt(mode, high) < 0.0) return std::nullopt;
+    for (int i = 0; i < kHalvings; ++i) {
+        const double middle = (low + high) / 2.0;
+        (model.pitchCurveAt(mode, middle) < 0.0 ? low : high) = middle;
+    }
+    return high;
+}
+
+}  // namespace
+
+std::string modePath(const FlightMode& mode, const char* key) { return "transmitter.modes." + mode.id + "." + key; }
+
+std::string functionTitle(const TransmitterSettings& tx, const std::string& function) {
+    const FlightMode* m = modeById(tx, function);
+    return m == nullptr ? function : m->name;
+}
+
+const char* switchRow(const std::string& function) {
+    if (function == kHoldMode) return "hold-switch";
+    if (function == "kill") return "kill-switch";
+    if (function == "cut") return "cut-switch";
+    if (function.starts_with("bank-")) return "bank-switch";
+    if (function.starts_with("gain-")) return "gain-switch";
+    if (function == "rescue") return "rescue-switch";
+    for (const char* other : {"bail-out", "timer", "voice"})
+        if (function == other) return "other-switches";
+    return "mode-switch";
+}
+
+void putTerms(PartialDeck& deck, const Condition& when) {
+    if (when.empty()) return;
+    for (const Term& t : when.front())
+        if (!t.switchId.empty()) deck.switches[t.switchId] = t.place;
+}
+
+PartialDeck modeState(const TransmitterSettings& tx, const FlightMode& mode) {
+    PartialDeck d;
+    for (const FlightMode& other : tx.modes)  // every named switch away from the modes first
+        for (const auto& all : other.when)
+            for (const Term& t : all)
+                if (!t.switchId.empty() && d.switches.count(t.switchId) == 0) d.switches[t.switchId] = t.place == 1 ? 2 : 1;
+    for (const SwitchProfile& s : tx.profile.switches)
+        if (d.switches.count(s.id) != 0) d.switches[s.id] = neutralPlaceOf(tx, s);
+    putTerms(d, mode.when);
+    return d;
+}
+
+bool declaredShared(const TransmitterSettings& tx, const std::string& name) {
+    return std::find(tx.shared.begin(), tx.shared.end(), name) != tx.shared.end();
+}
+
+std::optional<TwoSwitches> twoSwitches(const TransmitterSettings& tx, const std::string& function) {
+    const Condition* when = conditionOf(tx, function);
+    if (when == nullptr || when->size() < 2 || declaredShared(tx, function)) return std::nullopt;
+    const std::set<std::string> first = switchesOf(tx, {when->front()});
+    for (std::size_t b = 1; b < when->size(); ++b) {
+        const std::set<std::string> other = switchesOf(tx, {(*when)[b]});
+        if (first != other && !first.empty() && !other.empty()) return TwoSwitches{*first.begin(), *other.begin()};
+    }
+    return std::nullopt;
+}
+
+std::vector<double> decisiveSticks(const FlightMode& mode) {
+    std::set<double> out{-1.0, -0.5, 0.0, 0.5, 1.0};
+    for (const Curve* curve : {&mode.throttle, &mode.pitch})
+        for (const CurvePoint& p : curve->points) out.insert(std::clamp(stickFromCurveX(p.x), -1.0, 1.0));
+    return {out.begin(), out.end()};
+}
+
+bool governed(const Setup& setup) {
+    return setup.speedController.control == SpeedControl::Governor || setup.controller.governor.kind == "internal";
+}
+
+std::optional<ThrottleFault> invertedFall(const Setup& setup, const ChainModel& model, std::size_t mode) {
+    const FlightMode& m = setup.transmitter.modes[mode];
+    if (!m.flownInverted || m.id == kHoldMode) return std::nullopt;
+    ThrottleFault lowest{.topPct = model.throttleCurveAt(mode, 1.0)};
+    double least = 1e9;
+    for (const double s : decisiveSticks(m))
+        if (const double t = model.throttleCurveAt(mode, s); t < least) {
+            least = t;
+            lowest.stick = s;
+        }
+    const bool flat = least >= lowest.topPct - kSamePct;
+    lowest.trim = -1.0;
+    lowest.throttlePct = std::max(0.0, least - setup.transmitter.throttleTrimRangePct);
+    if (governed(setup)) return flat ? std::nullopt : std::optional(lowest);
+    const auto zero = zeroPitchStick(model, mode);
+    const bool lowestAtZero = flat || !zero || std::abs(lowest.stick - *zero) <= kNearZeroPitch;
+    return lowest.throttlePct >= kInvertedLeastPct && lowestAtZero ? std::nullopt : std::optional(lowest);
+}
+
+bool risesFromZero(const TransmitterSettings& tx, const FlightMode& mode) {
+    return tx.schools.throttle == ThrottleSchool::Classic && !mode.flownInverted;
+}
+
+std::optional<ThrottleFault> governorDrift(const Setup& setup, const ChainModel& model, std::size_t mode) {
+    const FlightMode& m = setup.transmitter.modes[mode];
+    if (setup.speedController.control != SpeedControl::Governor || m.id == kHoldMode) return std::nullopt;
+    const double range = setup.transmitter.throttleTrimRangePct;
+    const auto at = [&](double stick, double trim) { return std::clamp(model.throttleCurveAt(mode, stick) + trim * range, 0.0, 100.0); };
+    ThrottleFault worst{.topPct = at(1.0, -1.0)};
+    double most = kSamePct;
+    for (const double s : decisiveSticks(m)) {
+        if (risesFromZero(setup.transmitter, m) && s < kQuarterStick) continue;
+        for (const double trim : {-1.0, 1.0}) {
+            const double t = at(s, trim);
+            if (std::abs(t - worst.topPct) <= most) continue;
+            most = std::abs(t - worst.topPct);
+            worst.stick = s;
+            worst.trim = trim;
+            worst.throttlePct = t;
+        }
+    }
+    return most > kSamePct ? std::optional(worst) : std::nullopt;
+}
+
+std::vector<Edit> governedCurveFix(const TransmitterSettings& tx, const FlightMode& mode, double topPct) {
+    Curve level = mode.throttle;
+    for (CurvePoint& p : level.points)
+        if (!risesFromZero(tx, mode) || p.x >= curveXFromStick(kQuarterStick)) p.y = topPct;
+    std::vector<Edit> edits{{modePath(mode, "throttle"), level}};
+    if (tx.throttleTrimRangePct > 0.0) edits.push_back({"transmitter.throttleTrimRangePct", 0.0});
+    return edits;
+}
+
+std::vector<Edit> holdAtPowerOn(const TransmitterSettings& tx) {
+    std::vector<Edit> edits;
+    const FlightMode* hold = modeById(tx, kHoldMode);
+    if (hold == nullptr || hold->when.empty()) return edits;
+    for (const Term& t : hold->when.front())
+        if (!t.switchId.empty()) edits.push_back({"transmitter.switches." + t.switchId + ".powerOnPlace", static_cast<double>(t.place)});
+    return edits;
+}
+
+}  // namespace kh

@@ -1,0 +1,66 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What audit rules and switch proof judge alike: limits, states that bring a mode about, and the checks of settings
+// that need no enumeration. Private to proof.
+#pragma once
+
+#include "judge/finding.h"
+#include "model/modeedits.h"
+
+#include <optional>
+
+namespace kh {
+
+inline constexpr double kInvertedLeastPct = 45.0;  ///< throttle a mode flown inverted keeps everywhere, without a governor
+inline constexpr double kSamePct = 0.5;            ///< two throttle values closer than this are one
+inline constexpr double kSpeedNotePct = 15.0;      ///< change of head speed between modes
+inline constexpr double kSpeedWarnPct = 20.0;
+inline constexpr double kSpoolLowDeg = -3.05;  ///< blade pitch while the rotor starts, −3 … +1 as shown
+inline constexpr double kSpoolHighDeg = 1.0;
+
+/// "transmitter.modes.idle1.pitch".
+[[nodiscard]] std::string modePath(const FlightMode& mode, const char* key);
+/// What a function is called on screen: a mode's name, else its id.
+[[nodiscard]] std::string functionTitle(const TransmitterSettings& transmitter, const std::string& function);
+/// The ledger row that holds a function's switch.
+[[nodiscard]] const char* switchRow(const std::string& function);
+
+/// The first branch of a condition as switch places.
+void putTerms(PartialDeck& deck, const Condition& when);
+/// The deck parts that bring a mode about, with hold off.
+[[nodiscard]] PartialDeck modeState(const TransmitterSettings& transmitter, const FlightMode& mode);
+
+[[nodiscard]] bool declaredShared(const TransmitterSettings& transmitter, const std::string& name);
+
+/// A function whose branches name different switches, and that is not declared as shared.
+struct TwoSwitches {
+    std::string first, second;
+};
+[[nodiscard]] std::optional<TwoSwitches> twoSwitches(const TransmitterSettings& transmitter, const std::string& function);
+
+/// Collective positions that decide about a curve: the quarters, and every point. Curves never pass beyond their points.
+[[nodiscard]] std::vector<double> decisiveSticks(const FlightMode& mode);
+
+/// Where a mode's throttle is not what it must be.
+struct ThrottleFault {
+    double stick = 0.0, trim = 0.0;
+    double throttlePct = 0.0;  ///< there
+    double topPct = 0.0;       ///< at full stick
+};
+/// Whether anything holds the head speed: the speed controller or the controller.
+[[nodiscard]] bool governed(const Setup& setup);
+/// Where power falls away in a mode that is flown inverted: below the governed value, or without a governor below 45 %
+/// or lowest away from zero pitch. Nothing for other modes.
+[[nodiscard]] std::optional<ThrottleFault> invertedFall(const Setup& setup, const ChainModel& model, std::size_t mode);
+/// Where a governing speed controller would see another value than at full stick. The classic school lets a mode flown
+/// upright rise from zero below a quarter stick.
+[[nodiscard]] std::optional<ThrottleFault> governorDrift(const Setup& setup, const ChainModel& model, std::size_t mode);
+/// The edit that makes its curve one value, from a quarter stick on where the school lets it rise.
+[[nodiscard]] std::vector<Edit> governedCurveFix(const TransmitterSettings& transmitter, const FlightMode& mode, double topPct);
+/// Whether that school allows the rise in this mode.
+[[nodiscard]] bool risesFromZero(const TransmitterSettings& transmitter, const FlightMode& mode);
+
+/// Edits that put the power-on places of hold's switches where hold is on.
+[[nodiscard]] std::vector<Edit> holdAtPowerOn(const TransmitterSettings& transmitter);
+
+}  // namespace kh

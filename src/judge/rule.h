@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What a rule is. Rules are injected into the judgement as a set: stations know the judgement, it knows no station.
+#pragma once
+
+#include "judge/finding.h"
+
+#include <optional>
+#include <span>
+#include <string>
+#include <vector>
+
+namespace kh {
+
+/// What rules are given.
+struct AuditContext {
+    const Setup& setup;
+    const ChainModel& model;
+    const ChainModel& asked;
+    const Figures& figures;
+    const SizeClass& sizeClass;
+};
+
+/// One rule: an id, the station where it is settled, and a function that finds nothing or something.
+struct Rule {
+    const char* id;
+    Station station;
+    void (*check)(const AuditContext&, std::vector<Finding>&);
+    const char* property = "";  ///< of the switch proof, where one says the same
+};
+/// A table of rules, in the order in which they speak.
+using RuleFamily = std::span<const Rule> (*)();
+
+/// What a judgement is made with: rules and figures in the stations' order.
+struct RuleSet {
+    std::vector<Rule> rules;
+    std::vector<FigureMaker> figures;
+};
+
+/// Field path of a channel's setting: "transmitter.channels.rudder.reversed".
+[[nodiscard]] inline std::string channelPath(const std::string& channel, const char* key) {
+    return "transmitter.channels." + channel + "." + key;
+}
+
+/// A witness that moves these sticks only.
+[[nodiscard]] inline Witness sticksAt(double collective, double aileron, std::optional<double> rudder = {}) {
+    PartialDeck d;
+    d.collective = collective;
+    d.aileron = aileron;
+    d.rudder = rudder;
+    return {std::nullopt, d};
+}
+
+}  // namespace kh

@@ -1,0 +1,277 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "judge/switches/switchproof.h"
+
+#include "base/conventions.h"
+#include "judge/switches/switchlogic.h"
+#include "model/conditions.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+/// P2, first half: modes that no combination gives; second half in deadPlaces and doubleBooked.
+void unreachable(const ProofContext& c, PropertyResult& r) {
+    for (std::size_t m = 0; m < c.modes.size(); ++m) {
+        const bool hold = c.modes[m].id == kHoldMode;
+        const bool reached =
+            std::any_of(c.logic.keys.begin(), c.logic.keys.end(), [&](const LogicKey& k) { return hold ? k.holdAsked : k.beneath == m; });
+        if (reached) continue;
+        c.refute(r, {.severity = Severity::Warning,
+                     .row = hold ? "hold-switch" : "mode-switch",
+                     .found = say(KH_TR("{m} can never be reached."), {{"m", c.modes[m].name}}),
+                     .why = say(KH_TR("A mode you count on is not there when you reach for it.")),
+                     .todo = say(KH_TR("Give {m} a switch place of its own in the transmitter."), {{"m", c.modes[m].name}}),
+                     .subject = conditionPath(c.setup.transmitter, c.modes[m].id)});
+        return;
+    }
+}
+
+/// A place that is not its switch's declared neutral and changes nothing in any combination.
+void deadPlaces(const ProofContext& c, PropertyResult& r) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    for (const SwitchAxis& axis : c.logic.everything.axes()) {
+        const SwitchProfile& s = tx.profile.switches[axis.index];
+        const int neutral = neutralPlaceOf(tx, s);
+        for (int place = 1; place <= s.places; ++place) {
+            if (place == neutral || c.logic.changesAnything(axis.index, place, neutral)) continue;
+            c.refute(r, {.severity = Severity::Note,
+                         .row = "mode-switch",
+                         .found = say(KH_TR("{s} at {p} does the same as at {n}, its neutral place, in every combination."),
+                                      {{"s", s.id}, {"p", num(place)}, {"n", num(neutral)}}),
+                         .why = say(KH_TR("You move a switch and nothing happens; you cannot tell whether it was heard.")),
+                         .todo = say(KH_TR("Give {s} at {p} a function, or declare it the neutral place, in the transmitter."),
+                                     {{"s", s.id}, {"p", num(place)}}),
+                         .subject = "transmitter.switches." + s.id + ".neutralPlace"});
+            return;
+        }
+    }
+}
+
+void doubleBooked(const ProofContext& c, PropertyResult& r) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    std::map<std::pair<std::string, int>, std::string> booked;
+    for (std::size_t f = 0; f < c.model.functionCount(); ++f) {
+        const std::string& name = c.model.functionName(f);
+        const Condition* when = conditionOf(tx, name);
+        if (when == nullptr) continue;
+        for (const auto& all : *when) {
+            if (all.size() != 1 || all.front().switchId.empty() || declaredShared(tx, all.front().switchId)) continue;
+            const auto [other, fresh] = booked.emplace(std::pair(all.front().switchId, all.front().place), name);
+            if (fresh || other->second == name) continue;
+            c.refute(r, {.severity = Severity::Warning,
+                         .row = "mode-switch",
+                         .found = say(KH_TR("{s} at {p} works {a} and {b} at once."), {{"s", all.front().switchId},
+                                                                                       {"p", num(all.front().place)},
+                                                                                       {"a", functionTitle(tx, other->second)},
+                                                                                       {"b", functionTitle(tx, name)}}),
+                         .why = say(KH_TR("One movement does two things, and one of them may not be meant.")),
+                         .todo = say(KH_TR("Move {b} to another switch in the transmitter, or declare {s} shared."),
+                                     {{"b", functionTitle(tx, name)}, {"s", all.front().switchId}}),
+                         .subject = conditionPath(tx, name)});
+            return;
+        }
+    }
+}
+
+void p2(const ProofContext& c, PropertyResult& r) {
+    r.covered = c.logic.combinations;
+    r.finding.found = say(KH_TR("In each of {n} combinations exactly one mode flies; every mode is reached, no place is dead."),
+                          {{"n", num(static_cast<double>(r.covered))}});
+    unreachable(c, r);
+    if (r.holds) doubleBooked(c, r);
+    if (r.holds) deadPlaces(c, r);
+}
+
+void p3(const ProofContext& c, PropertyResult& r) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    r.finding.found = say(KH_TR("No function answers to two switches, but for those that were declared."));
+    r.covered = c.model.functionCount();
+    for (std::size_t f = 0; f < c.model.functionCount(); ++f) {
+        const std::string& function = c.model.functionName(f);
+        const auto two = twoSwitches(tx, function);
+        if (!two) continue;
+        const std::string name = functionTitle(tx, function);
+        c.refute(r, {.severity = Severity::Warning,
+                     .row = switchRow(function),
+                     .found = say(KH_TR("{f} answers to {a} and to {b}."), {{"f", name}, {"a", two->first}, {"b", two->second}}),
+                     .why = say(KH_TR("A function that was moved still works from its old place: one bump is enough.")),
+                     .todo = say(KH_TR("Remove {f} from {b} in the transmitter, or declare it shared."), {{"f", name}, {"b", two->second}}),
+                     .subject = conditionPath(tx, function),
+                     .fix = {{conditionPath(tx, function), Condition{conditionOf(tx, function)->front()}}}});
+        return;
+    }
+}
+
+void p4(const ProofContext& c, PropertyResult& r) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const auto used = static_cast<std::size_t>(tx.channels.size());
+    r.covered = static_cast<std::uint64_t>(std::max<int>(0, tx.profile.channels - static_cast<int>(used)));
+    r.finding.found = say(KH_TR("None of {n} unused channels follows a switch."), {{"n", num(static_cast<double>(r.covered))}});
+    for (const SpareChannel& s : tx.spares) {
+        if (s.follows.empty()) continue;
+        c.refute(r, {.severity = Severity::Warning,
+                     .row = "unused-channels",
+                     .found = say(KH_TR("Channel {n} is unused and follows {s}."), {{"n", num(s.number)}, {"s", s.follows}}),
+                     .why = say(KH_TR("What is plugged in there later moves with a switch nobody thinks of.")),
+                     .todo = say(KH_TR("Inhibit channel {n} in the transmitter."), {{"n", num(s.number)}}),
+                     .subject = "transmitter.spares." + s.id + ".follows",
+                     .fix = {{"transmitter.spares." + s.id + ".follows", std::string()}}});
+        return;
+    }
+}
+
+void p8(const ProofContext& c, PropertyResult& r) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const FlightMode* hold = modeById(tx, kHoldMode);
+    const FlightMode* from = modeById(tx, tx.hold.autorotationFrom);
+    r.covered = 8;
+    if (hold == nullptr) {
+        r.finding.found = say(KH_TR("There is no hold to fly in."));
+        return;
+    }
+    if (from == nullptr) {
+        c.refute(r, {.severity = Severity::Warning,
+                     .row = "hold-flies",
+                     .found = say(KH_TR("No mode is named from which an autorotation begins.")),
+                     .why = say(KH_TR("Nothing says what hold has to fly like.")),
+                     .todo = say(KH_TR("Name the mode an autorotation begins in, in Modes.")),
+                     .subject = "transmitter.hold.autorotationFrom"});
+        return;
+    }
+    r.finding.found = say(KH_TR("Hold's rates, expo and tail gain equal those of {m}."), {{"m", from->name}});
+    const std::vector<Edit> fix = holdMirrorEdits(tx);
+    if (fix.empty()) return;
+    PartialDeck sticks;  // deflected, so that whatever differs is seen
+    sticks.aileron = sticks.elevator = sticks.rudder = 0.5;
+    const auto at = c.logic.where([&](const LogicKey& k) { return c.modes[k.beneath].id == from->id && k.holdAsked && !k.kill && !k.cut; });
+    const auto before =
+        c.logic.where([&](const LogicKey& k) { return c.modes[k.beneath].id == from->id && !k.holdAsked && !k.kill && !k.cut; });
+    std::optional<Witness> witness;
+    if (at && before) {
+        witness = Witness{c.deckAt(*before, sticks), c.deckAt(*at, sticks)};
+    }
+    c.refute(r, {.severity = Severity::Warning,
+                 .row = "hold-flies",
+                 .found = say(KH_TR("Hold does not fly like {m}: {n} settings differ; gain is {a} % in {m} and {b} % in hold."),
+                              {{"m", from->name},
+                               {"n", num(static_cast<double>(fix.size()))},
+                               {"a", signedNum(from->tailGainPct)},
+                               {"b", signedNum(hold->tailGainPct)}}),
+                 .why = say(KH_TR("In an autorotation there is no time to find out that the sticks answer differently.")),
+                 .todo = say(KH_TR("Copy rates, expo and gain of {m} to hold in the transmitter."), {{"m", from->name}}),
+                 .witness = witness,
+                 .subject = fix.front().path,
+                 .fix = fix});
+}
+
+void p9(const ProofContext& c, PropertyResult& r) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    r.covered = 1;
+    r.finding.found = say(KH_TR("The transmitter starts with hold on, in the first mode, rescue off, and refuses to start otherwise."));
+    const auto refute = [&](Message found, Message todo, std::string subject, std::vector<Edit> fix) {
+        c.refute(r, {.severity = Severity::Warning,
+                     .row = "hold-switch",
+                     .found = std::move(found),
+                     .why = say(KH_TR("The pack is plugged in with the throttle open, or with another machine's settings.")),
+                     .todo = std::move(todo),
+                     .subject = std::move(subject),
+                     .fix = std::move(fix)});
+    };
+    const Instant now = c.model.at(Deck{});
+    if (!now.holdActs || now.beneath != (c.modes.front().id == kHoldMode ? 1U : 0U)) {
+        refute(say(KH_TR("At the power-on places hold is {h} and the mode is {m}."),
+                   {{"h", std::string(now.holdActs ? KH_TR("on") : KH_TR("off"))}, {"m", c.modes[now.beneath].name}}),
+               say(KH_TR("Set the power-on places to hold on and the first mode in the transmitter.")), "transmitter.switches",
+               holdAtPowerOn(tx));
+    } else if (const auto rescue = c.function("rescue"); rescue && c.model.functionActive(*rescue, c.model.numbers({}).places)) {
+        refute(say(KH_TR("Rescue is on at the power-on places.")), say(KH_TR("Put rescue on a momentary switch in the transmitter.")),
+               conditionPath(tx, "rescue"), {});
+    } else if (!tx.hold.powerOnGuard) {
+        refute(say(KH_TR("The power-on guard of {b} is not set."), {{"b", tx.profile.name}}),
+               say(KH_TR("Set the power-on guard in the transmitter: hold on, first mode, collective low, rescue off.")),
+               "transmitter.hold.powerOnGuard", {{"transmitter.hold.powerOnGuard", true}});
+    } else if (tx.profile.modelMatch && !tx.modelMatch) {
+        refute(say(KH_TR("Model match is off: another model's memory would drive this machine.")),
+               say(KH_TR("Switch model match on in the transmitter.")), "transmitter.modelMatch", {{"transmitter.modelMatch", true}});
+    } else if (!tx.profile.modelMatch) {
+        r.finding.found =
+            say(KH_TR("Hold on, first mode, rescue off at power-on. {b} has no model match: bump aileron before the motor is armed."),
+                {{"b", tx.profile.name}});
+    }
+}
+
+using Judge = void (*)(const ProofContext&, PropertyResult&);
+struct Property {
+    PropertyEntry entry;
+    Station station;
+    Judge judge;
+};
+
+constexpr std::array kProperties{
+    Property{{"P1", KH_TR("Hold, kill and cut keep the motor off")}, Station::Modes, judgeMotorOff},
+    Property{{"P2", KH_TR("One mode at a time, no dead or doubled place")}, Station::Radio, p2},
+    Property{{"P3", KH_TR("No function on two switches")}, Station::Radio, p3},
+    Property{{"P4", KH_TR("No unused channel follows a switch")}, Station::Radio, p4},
+    Property{{"P5", KH_TR("Power stays when flown inverted")}, Station::Modes, judgeInverted},
+    Property{{"P6", KH_TR("Leaving hold starts gently")}, Station::Modes, judgeLeavingHold},
+    Property{{"P7", KH_TR("Modes meet at the hover")}, Station::Modes, judgeModeChange},
+    Property{{"P8", KH_TR("Hold flies like the mode before")}, Station::Modes, p8},
+    Property{{"P9", KH_TR("Power-on is guarded")}, Station::Radio, p9},
+    Property{{"P10", KH_TR("A governor sees one value")}, Station::Modes, judgeGoverned},
+};
+
+}  // namespace
+
+std::span<const PropertyEntry> switchProperties() {
+    static const auto entries = [] {
+        std::array<PropertyEntry, kProperties.size()> out{};
+        for (std::size_t i = 0; i < out.size(); ++i) out[i] = kProperties[i].entry;
+        return out;
+    }();
+    return entries;
+}
+
+std::size_t SwitchProof::failures() const {
+    return static_cast<std::size_t>(std::count_if(properties.begin(), properties.end(), [](const PropertyResult& p) { return !p.holds; }));
+}
+
+SwitchProof prove(const Setup& setup, std::span<const FigureMaker> makers, const ProofProgress& progress) {
+    const ChainModel model(setup);
+    SwitchProof out;
+    const SwitchLogic logic(setup, model, progress);
+    out.cancelled = logic.cancelled;
+    if (out.cancelled) return out;
+    out.combinations = logic.combinations;
+    out.walked = logic.walked;
+    out.free = logic.free;
+    const Figures figures = computeFigures(setup, model, model, makers);
+    const ProofContext context{setup, model, logic, figures, setup.transmitter.modes};
+    for (const auto& [key, seen] : logic.seen) {
+        PositionRow row{key.beneath, key.holdAsked, key.kill, key.cut, seen.states, PositionRow::Motor::MayRun};
+        PropertyResult none;
+        if (key.holdAsked || key.kill || key.cut)
+            row.motor = motorRuns(context, key, seen, none) ? PositionRow::Motor::Fails : PositionRow::Motor::Off;
+        out.positions.push_back(row);
+    }
+    for (const Property& p : kProperties) {
+        PropertyResult r;
+        r.id = p.entry.id;
+        r.finding.id = p.entry.id;
+        r.finding.title = say(p.entry.title);
+        r.finding.severity = Severity::Note;
+        p.judge(context, r);
+        r.finding.station = p.station;
+        out.properties.push_back(std::move(r));
+        if (progress && !progress(out.properties.size(), kProperties.size())) {
+            out.cancelled = true;
+            return out;
+        }
+    }
+    return out;
+}
+
+}  // namespace kh

@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The switch proof: ten properties, each established over every combination or refuted with one of them.
+#pragma once
+
+#include "judge/finding.h"
+#include "judge/switches/switchspace.h"
+
+namespace kh {
+
+/// One property's verdict. The finding tells what was established, or the counterexample and the remedy.
+struct PropertyResult {
+    std::string id;  ///< "P1" … "P10"
+    bool holds = true;
+    std::uint64_t covered = 0;  ///< states (switches × latch × stick × trim, or fields) that were judged
+    Finding finding;
+};
+
+/// What the combinations that ask for the same come to, for the grid of all positions.
+struct PositionRow {
+    enum class Motor { Off, MayRun, Fails };
+    std::size_t mode = 0;  ///< index of the flight mode beneath
+    bool hold = false, kill = false, cut = false;
+    std::uint64_t states = 0;
+    Motor motor = Motor::MayRun;
+};
+
+struct SwitchProof {
+    std::uint64_t combinations = 0;  ///< of all places of all switches, and of the cut latch where there is one
+    std::uint64_t walked = 0;        ///< after joining places no condition tells apart and leaving out switches that do not matter
+    std::vector<std::string> free;   ///< switches no function names
+    std::vector<PropertyResult> properties;
+    std::vector<PositionRow> positions;
+    bool cancelled = false;
+    [[nodiscard]] std::size_t failures() const;
+};
+
+struct PropertyEntry {
+    const char* id;
+    const char* title;
+};
+/// The ten, in order.
+[[nodiscard]] std::span<const PropertyEntry> switchProperties();
+
+/// Exact: every combination is judged, itself or by one that no condition can tell from it.
+/// @param progress  asked now and then; false ends the proof, `cancelled` then says so
+/// @throws InputError as ChainModel
+[[nodiscard]] SwitchProof prove(const Setup& setup, std::span<const FigureMaker> figures, const ProofProgress& progress);
+
+}  // namespace kh

@@ -1,0 +1,304 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The properties of the switch proof that look at throttle and pitch: P1, P5, P6, P7, P10.
+#include "base/conventions.h"
+#include "judge/switches/switchlogic.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr std::array kTrimEnds{-1.0, 1.0};
+constexpr double kSameUs = 0.5;  ///< two pulses closer than this are one value
+constexpr int kScan = 40;        ///< stick positions of a scan, beside the curve's points
+
+/// A state in which this mode flies, nothing held or stopped.
+std::optional<SwitchLogic::Seen> flying(const ProofContext& c, std::size_t mode) {
+    return c.logic.where([&](const LogicKey& k) { return k.beneath == mode && !k.holdAsked && !k.kill && !k.cut; });
+}
+
+}  // namespace
+
+std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, const SwitchLogic::Seen& seen, PropertyResult& r) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const MotorLimits& limits = c.figures.motor;
+    const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
+    const bool bailOut = tx.schools.hold == HoldSchool::BailOut && !engine;
+    const double closedUs = c.setup.speedController.lowUs;
+    const bool onlyHold = key.holdAsked && !key.kill && !key.cut;
+    for (const double stick : decisiveSticks(c.modes[key.beneath]))
+        for (const double trim : kTrimEnds) {
+            const Instant now = c.model.at(c.numbersAt(seen, stick, trim));
+            r.covered += seen.states;
+            bool fine = limits.off(now.motorPulseUs) && limits.accepted(now.motorPulseUs);
+            if (engine && onlyHold)
+                fine = now.throttlePct <= c.setup.machine.power.clutchPct.value_or(100.0) - kSamePct &&
+                       std::abs(now.throttlePct - tx.hold.throttlePct) <= kSamePct;
+            else if (engine) fine = limits.rising ? now.motorPulseUs <= closedUs : now.motorPulseUs >= closedUs;
+            else if (bailOut && onlyHold)
+                fine = std::abs(now.motorPulseUs - c.figures.holdUs.value) <= kSameUs && limits.accepted(now.motorPulseUs);
+            if (!fine) return MotorRun{stick, trim, now};
+        }
+    return std::nullopt;
+}
+
+void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const MotorLimits& limits = c.figures.motor;
+    const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
+    const bool bailOut = tx.schools.hold == HoldSchool::BailOut && !engine;
+    const double holdUs = c.figures.holdUs.value;
+    if (bailOut && tx.kill.when.empty()) {
+        c.refute(r, {.severity = Severity::Danger,
+                     .row = "kill-switch",
+                     .found = say(KH_TR("Hold keeps the speed controller's bail-out value of {t} % and there is no kill switch."),
+                                  {{"t", num(tx.hold.throttlePct, 1)}}),
+                     .why = say(KH_TR("With hold on the rotor can be spun up by one bump; nothing switches the motor off for good.")),
+                     .todo = say(KH_TR("Give kill a switch of its own in the transmitter.")),
+                     .subject = "transmitter.kill.when"});
+        return;
+    }
+    for (const auto& [key, seen] : c.logic.seen) {
+        if (!key.holdAsked && !key.kill && !key.cut) continue;
+        const std::optional<MotorRun> run = motorRuns(c, key, seen, r);
+        if (!run) continue;
+        const Instant& now = run->now;
+        const std::string what = key.kill ? "kill" : key.cut ? "cut" : "hold";
+        const bool acts = key.kill ? now.killActs : key.cut ? now.cutActs : now.holdActs;
+        PartialDeck state = c.deckAt(seen);
+        state.collective = run->stick;
+        state.throttleTrim = run->trim;
+        const std::string mode = c.modes[key.beneath].name;
+        Finding f{.severity = Severity::Danger,
+                  .row = key.kill || key.cut ? "kill-switch" : "hold",
+                  .found = say(KH_TR("With {f} on in {m}, stick {s}, the speed controller gets {u} µs, {t} %; surely off is {o} µs."),
+                               {{"f", what},
+                                {"m", mode},
+                                {"s", signedNum(run->stick, 2)},
+                                {"u", num(now.motorPulseUs)},
+                                {"t", num(now.throttlePct, 1)},
+                                {"o", num(limits.offUs)}}),
+                  .why = say(KH_TR("You reach for the model and the main rotor can be driven.")),
+                  .witness = Witness{std::nullopt, state}};
+        if (!acts) {
+            f.todo = say(KH_TR("Let {f} act in {m} too, in the transmitter."), {{"f", what}, {"m", mode}});
+            f.subject = "transmitter." + what + ".actsIn";
+            f.fix = {{f.subject, std::monostate{}}};
+        } else if (c.motorOffIfReversed(now.throttlePct)) {
+            f.todo = say(KH_TR("Turn the throttle channel's reverse round in the transmitter: as it is, {f} is power."), {{"f", what}});
+            f.subject = "transmitter.channels.throttle.reversed";
+            f.fix = {{f.subject, !channelOf(tx, functionId(Function::Throttle))->reversed}};
+        } else {
+            f.todo = say(KH_TR("Lower the value of {f} in the transmitter until its pulse is {o} µs or beyond."),
+                         {{"f", what}, {"o", num(limits.offUs)}});
+            f.subject = "transmitter." + what + ".throttlePct";
+        }
+        c.refute(r, std::move(f));
+        return;
+    }
+    const std::string clutch = engine && !c.setup.machine.power.clutchPct ? KH_TR("clutch engagement is not known") : "";
+    r.finding.found = engine    ? say(KH_TR("In {n} states hold is its idle of {t} %, kill and cut close the throttle{k}."),
+                                      {{"n", num(static_cast<double>(r.covered))},
+                                       {"t", num(tx.hold.throttlePct, 1)},
+                                       {"k", clutch.empty() ? std::string() : "; " + clutch}})
+                      : bailOut ? say(KH_TR("In {n} states hold gives exactly {h} µs and kill at most {o} µs."),
+                                      {{"n", num(static_cast<double>(r.covered))}, {"h", num(holdUs)}, {"o", num(limits.offUs)}})
+                                : say(KH_TR("In {n} states with hold, kill or cut on the pulse is {h} µs; surely off is {o} µs."),
+                                      {{"n", num(static_cast<double>(r.covered))}, {"h", num(holdUs)}, {"o", num(limits.offUs)}});
+}
+
+void judgeInverted(const ProofContext& c, PropertyResult& r) {
+    std::vector<Message> falls;
+    for (std::size_t i = 0; i < c.modes.size(); ++i) {
+        const FlightMode& m = c.modes[i];
+        if (m.id == kHoldMode) continue;
+        const auto seen = flying(c, i);
+        if (!seen) continue;
+        if (!m.flownInverted) {
+            // not judged, but said: from where power would fall away
+            double from = -2.0;
+            for (int n = 0; n <= kScan; ++n) {
+                const double s = -1.0 + 2.0 * n / kScan;
+                if (c.model.throttleCurveAt(i, s) < kInvertedLeastPct) from = s;
+            }
+            if (from > -2.0)
+                falls.push_back(say(KH_TR("{m} is for upright flight: below stick {s} power would fall away inverted"),
+                                    {{"m", m.name}, {"s", signedNum(from, 2)}}));
+            continue;
+        }
+        r.covered += seen->states * decisiveSticks(m).size() * kTrimEnds.size();
+        const auto fall = invertedFall(c.setup, c.model, i);
+        if (!fall) continue;
+        PartialDeck state = c.deckAt(*seen);
+        state.collective = fall->stick;
+        state.throttleTrim = fall->trim;
+        const double level = std::max(kInvertedLeastPct, fall->topPct);
+        c.refute(
+            r,
+            {.severity = Severity::Danger,
+             .row = "throttle-curve",
+             .found = say(KH_TR("In {m} throttle falls to {t} % at stick {s}; it flies inverted at {v} %."),
+                          {{"m", m.name}, {"t", num(fall->throttlePct, 1)}, {"s", signedNum(fall->stick, 2)}, {"v", num(fall->topPct, 1)}}),
+             .why = say(KH_TR("Inverted, low stick asks for lift: the rotor slows just when it must carry the model.")),
+             .todo = say(KH_TR("Make the throttle curve of {m} flat at {v} % in the transmitter."), {{"m", m.name}, {"v", num(level, 1)}}),
+             .witness = Witness{std::nullopt, state},
+             .subject = modePath(m, "throttle"),
+             .fix = {{modePath(m, "throttle"), flatCurve(level, m.throttle.points.size())}}});
+        return;
+    }
+    r.finding.found =
+        r.covered == 0 ? say(KH_TR("No mode is flown inverted.")) : say(KH_TR("Throttle never falls in a mode that is flown inverted."));
+    if (!falls.empty()) r.finding.found = say(KH_TR("{a} {b}."), {{"a", std::vector<Message>{r.finding.found}}, {"b", falls}});
+}
+
+void judgeLeavingHold(const ProofContext& c, PropertyResult& r) {
+    r.finding.found = say(KH_TR("An engine is started with hold on and the head held; nothing spools by itself."));
+    if (c.setup.machine.power.kind == PowerKind::Engine) return;
+    // the mode that is reached with every other switch at its power-on place
+    const auto seen =
+        c.logic.where([&](const LogicKey& k) { return k.beneath == c.model.at(Deck{}).beneath && !k.holdAsked && !k.kill && !k.cut; });
+    const auto held =
+        c.logic.where([&](const LogicKey& k) { return k.beneath == c.model.at(Deck{}).beneath && k.holdAsked && !k.kill && !k.cut; });
+    if (!seen || !held) {
+        r.finding.found = say(KH_TR("Hold cannot be left: no combination does it."));
+        return;
+    }
+    const std::size_t mode = c.model.at(Deck{}).beneath;
+    double start = -1.0;  // from low stick up, the first position that drives the motor
+    while (start < 1.0 && c.model.at(c.numbersAt(*seen, start, -1.0)).motorThrottlePct <= 0.0) start += 2.0 / kScan;
+    start = std::min(start, 1.0);
+    const Instant now = c.model.at(c.numbersAt(*seen, start, -1.0));
+    const double jump = c.model.at(c.numbersAt(*seen, -1.0, -1.0)).motorThrottlePct;
+    const double pitch = now.bladeDeg[2];
+    r.covered = seen->states * decisiveSticks(c.modes[mode]).size();
+    PartialDeck to = c.deckAt(*seen);
+    PartialDeck from = c.deckAt(*held);
+    to.collective = from.collective = start;
+    to.throttleTrim = from.throttleTrim = -1.0;
+    const bool soft = c.setup.speedController.softStartS > 0.0;
+    const bool bends = pitch < kSpoolLowDeg || pitch > kSpoolHighDeg;
+    if (bends || (jump > 0.0 && !soft)) {
+        c.refute(
+            r, {.severity = Severity::Warning,
+                .row = bends ? "spool-up" : "soft-start",
+                .found = bends ? say(KH_TR("In {m} the motor starts at stick {s} with the blades at {p}°; −3 … +1° is right."),
+                                     {{"m", c.modes[mode].name}, {"s", signedNum(start, 2)}, {"p", signedNum(pitch, 1)}})
+                               : say(KH_TR("Leaving hold at low stick throttle jumps to {t} % and soft start is off."), {{"t", num(jump)}}),
+                .why = bends ? say(KH_TR("The model is pressed on its skids with the blades bent towards the boom."))
+                             : say(KH_TR("A flat curve starts the motor at once: gears strip and the model turns on the ground.")),
+                .todo = bends ? say(KH_TR("Raise the low end of the pitch curve of {m} in the transmitter, or spool up at mid stick."),
+                                    {{"m", c.modes[mode].name}})
+                              : say(KH_TR("Set soft start in the speed controller, and guard the hold switch.")),
+                .box = bends ? Box::Transmitter : Box::SpeedController,
+                .witness = Witness{from, to},
+                .subject = bends ? "transmitter.modes." + c.modes[mode].id + ".pitch" : "speedController.softStartS"});
+        return;
+    }
+    r.finding.found =
+        jump > 0.0 ? say(KH_TR("Leaving hold at low stick throttle jumps to {t} % at {p}°: soft start takes {s} s; guard the hold switch."),
+                         {{"t", num(jump)}, {"p", signedNum(pitch, 1)}, {"s", num(c.setup.speedController.softStartS, 1)}})
+                   : say(KH_TR("The motor stays off at low stick and starts from stick {s}, blades at {p}°."),
+                         {{"s", signedNum(start, 2)}, {"p", signedNum(pitch, 1)}});
+}
+
+void judgeModeChange(const ProofContext& c, PropertyResult& r) {
+    double worst = 0.0;
+    double worstStick = 0.0;
+    std::string worstPair;
+    for (const auto& [pair, change] : c.logic.changes) {
+        const FlightMode& a = c.modes[pair.first];
+        const FlightMode& b = c.modes[pair.second];
+        const ModeFigures* fa = c.figures.mode(a.id);
+        const ModeFigures* fb = c.figures.mode(b.id);
+        if (fa == nullptr || fb == nullptr) continue;
+        const SwitchLogic::Seen before{change.from, false, 1};
+        const SwitchLogic::Seen after{change.to, false, 1};
+        const auto pitch = [&](const SwitchLogic::Seen& at, double stick) { return c.model.at(c.numbersAt(at, stick, 0.0)).bladeDeg[2]; };
+        for (int n = 0; n <= kScan; ++n) {
+            const double s = -1.0 + 2.0 * n / kScan;
+            const double jump = pitch(after, s) - pitch(before, s);
+            ++r.covered;
+            if (std::abs(jump) <= std::abs(worst)) continue;
+            worst = jump;
+            worstStick = s;
+            worstPair = a.name + " → " + b.name;
+        }
+        if (!fa->hoverStick.known) continue;
+        const double hover = fa->hoverStick.value;
+        const double jump = pitch(after, hover) - pitch(before, hover);
+        const bool speeds = fa->headRpm.known && fb->headRpm.known && fa->headRpm.value > 0.0;
+        const double speed = speeds ? 100.0 * (fb->headRpm.value / fa->headRpm.value - 1.0) : 0.0;
+        if (std::abs(jump) <= kPitchJumpDeg && std::abs(speed) <= kSpeedWarnPct) continue;
+        PartialDeck from = c.deckAt(before);
+        PartialDeck to = c.deckAt(after);
+        from.collective = to.collective = hover;
+        const bool leaps = std::abs(jump) > kPitchJumpDeg;
+        c.refute(
+            r, {.severity = Severity::Warning,
+                .row = leaps ? "pitch-curve" : "head-speed-mode",
+                .found = leaps ? say(KH_TR("From {a} to {b} at the hover, stick {s}, the blades go from {p}° to {q}°; 0.5° is allowed."),
+                                     {{"a", a.name},
+                                      {"b", b.name},
+                                      {"s", signedNum(hover, 2)},
+                                      {"p", signedNum(pitch(before, hover), 1)},
+                                      {"q", signedNum(pitch(after, hover), 1)}})
+                               : say(KH_TR("From {a} to {b} head speed changes by {p} %, thrust by {t} %; stick {s} then holds the hover."),
+                                     {{"a", a.name},
+                                      {"b", b.name},
+                                      {"p", signedNum(speed)},
+                                      {"t", signedNum(100.0 * (std::pow(1.0 + speed / 100.0, 2) - 1.0))},
+                                      {"s", signedNum(fb->hoverStick.value, 2)}}),
+                .why = say(KH_TR("The model leaps or drops when the mode is switched in the hover.")),
+                .todo = leaps ? say(KH_TR("Bring the pitch curves of {a} and {b} together at stick {s} in the transmitter."),
+                                    {{"a", a.name}, {"b", b.name}, {"s", signedNum(hover, 2)}})
+                              : say(KH_TR("Bring the throttle of {a} and {b} closer in the transmitter, within 20 %."),
+                                    {{"a", a.name}, {"b", b.name}}),
+                .witness = Witness{from, to},
+                .subject = leaps ? "transmitter.modes." + b.id + ".pitch" : modePath(b, "throttle")});
+        return;
+    }
+    r.finding.found = worstPair.empty()
+                          ? say(KH_TR("No switch changes between two flight modes."))
+                          : say(KH_TR("Every change of mode is level at the hover; the largest jump elsewhere is {d}° at stick {s}, {m}."),
+                                {{"d", signedNum(worst, 1)}, {"s", signedNum(worstStick, 2)}, {"m", worstPair}});
+}
+
+void judgeGoverned(const ProofContext& c, PropertyResult& r) {
+    if (c.setup.speedController.control != SpeedControl::Governor) {
+        r.finding.found = say(KH_TR("The speed controller does not govern: any curve is its own."));
+        return;
+    }
+    for (std::size_t i = 0; i < c.modes.size(); ++i) {
+        const FlightMode& m = c.modes[i];
+        if (m.id == kHoldMode) continue;
+        const auto seen = flying(c, i);
+        if (!seen) continue;
+        r.covered += seen->states * decisiveSticks(m).size() * kTrimEnds.size();
+        const auto drift = governorDrift(c.setup, c.model, i);
+        if (!drift) continue;
+        PartialDeck state = c.deckAt(*seen);
+        state.collective = drift->stick;
+        state.throttleTrim = drift->trim;
+        c.refute(r,
+                 {.severity = Severity::Danger,
+                  .row = "throttle-curve",
+                  .found = say(
+                      KH_TR("In {m} the governor sees {t} % at stick {s} and {v} % at the top."),
+                      {{"m", m.name}, {"t", num(drift->throttlePct, 1)}, {"s", signedNum(drift->stick, 2)}, {"v", num(drift->topPct, 1)}}),
+                  .why = say(KH_TR("A governing speed controller takes every value as another head speed: it hunts, and low stick "
+                                   "stops the motor in flight.")),
+                  .todo = say(KH_TR("Make the throttle curve of {m} one value in the transmitter."), {{"m", m.name}}),
+                  .witness = Witness{std::nullopt, state},
+                  .subject = modePath(m, "throttle"),
+                  .fix = governedCurveFix(c.setup.transmitter, m, drift->topPct)});
+        return;
+    }
+    r.finding.found =
+        say(KH_TR("In {n} states the governor sees the one value of its mode."), {{"n", num(static_cast<double>(r.covered))}});
+}
+
+}  // namespace kh

@@ -1,0 +1,113 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "judge/throttlestates.h"
+
+#include "judge/modechecks.h"
+#include "judge/switches/switchspace.h"
+#include "kernel/chain.h"
+#include "model/conditions.h"
+
+#include <algorithm>
+
+namespace kh {
+
+namespace {
+
+constexpr double kLowStick = -0.95;  ///< below it the collective counts as low
+
+MotorState judged(const Setup& setup, const Figures& figures, double lowUs, double highUs, double highPct) {
+    const MotorLimits& m = figures.motor;
+    if (m.off(lowUs) && m.off(highUs) && m.accepted(lowUs) && m.accepted(highUs)) return MotorState::Off;
+    const PowerTrain& power = setup.machine.power;
+    const bool idles = power.kind == PowerKind::Engine
+                           ? highPct < power.clutchPct.value_or(0.0)
+                           : setup.transmitter.schools.hold == HoldSchool::BailOut && highPct <= setup.transmitter.hold.throttlePct;
+    return idles ? MotorState::Idle : MotorState::MayRun;
+}
+
+/// A deck in which this state is on: its first branch, every other switch at its power-on place, nothing that outranks it.
+std::optional<Deck> deckOf(const Setup& setup, const ChainModel& model, const std::string& id) {
+    if (id != "kill" && id != "cut") return deckInMode(model, setup, id);
+    const Condition* when = conditionOf(setup.transmitter, id);
+    Deck deck;
+    if (const auto flying = deckInMode(model, setup, setup.transmitter.modes.front().id)) deck = *flying;
+    if (when == nullptr || when->empty()) return std::nullopt;
+    PartialDeck part;
+    putTerms(part, *when);
+    deck = posed(deck, part);
+    return throttleStateOf(setup, model.at(deck)) == id ? std::optional(deck) : std::nullopt;
+}
+
+}  // namespace
+
+std::string throttleStateOf(const Setup& setup, const Instant& now) {
+    if (now.killActs) return "kill";
+    if (now.cutActs) return "cut";
+    return setup.transmitter.modes[now.mode].id;
+}
+
+std::vector<ThrottleState> throttleStates(const Setup& setup, const ChainModel& model, const Figures& figures) {
+    const TransmitterSettings& tx = setup.transmitter;
+    std::vector<ThrottleState> out;
+    const auto add = [&](const std::string& id, const std::string& title, const Condition& when) {
+        ThrottleState s{id, title, conditionAsTyped(when), false, {}, 0, 0, 0, 0, MotorState::MayRun};
+        if (const auto deck = deckOf(setup, model, id)) {
+            s.reachable = true;
+            s.deck = *deck;
+            const Instant now = model.at(*deck);
+            s.lowPct = s.highPct = now.throttlePct;
+            s.lowUs = s.highUs = now.motorPulseUs;
+            for (const double stick : decisiveSticks(tx.modes[now.beneath])) {
+                Deck moved = *deck;
+                moved.sticks.collective = stick;
+                const Instant at = model.at(moved);
+                s.lowPct = std::min(s.lowPct, at.throttlePct);
+                s.highPct = std::max(s.highPct, at.throttlePct);
+                s.lowUs = std::min(s.lowUs, at.motorPulseUs);
+                s.highUs = std::max(s.highUs, at.motorPulseUs);
+            }
+            s.motor = judged(setup, figures, s.lowUs, s.highUs, s.highPct);
+        }
+        out.push_back(std::move(s));
+    };
+    add("kill", "Kill", tx.kill.when);
+    if (!tx.cut.when.empty()) add("cut", "Cut", tx.cut.when);
+    const FlightMode* hold = modeById(tx, kHoldMode);
+    if (hold != nullptr) add(hold->id, hold->name, hold->when);
+    for (auto m = tx.modes.rbegin(); m != tx.modes.rend(); ++m)
+        if (m->id != kHoldMode) add(m->id, m->name, m->when);
+    return out;
+}
+
+std::vector<ThrottleMove> throttleMoves(const Setup& setup, const ChainModel& model, const Figures& figures, const Deck& deck) {
+    std::vector<ThrottleMove> out;
+    const std::string here = throttleStateOf(setup, model.at(deck));
+    for (const SwitchProfile& s : setup.transmitter.profile.switches) {
+        const int now = placeOf(setup.transmitter, deck, s.id);
+        for (const int place : {now - 1, now + 1}) {
+            if (place < 1 || place > s.places) continue;
+            Deck moved = deck;
+            moved.switches[s.id] = place;
+            const Instant at = model.at(moved);
+            const std::string to = throttleStateOf(setup, at);
+            if (to != here)
+                out.push_back({s.id, place, to, judged(setup, figures, at.motorPulseUs, at.motorPulseUs, at.throttlePct), at.throttlePct});
+        }
+    }
+    return out;
+}
+
+PowerOnGuard powerOnGuard(const Setup& setup, const ChainModel& model, const Deck& deck) {
+    const Instant now = model.at(deck);
+    PowerOnGuard out;
+    out.set = setup.transmitter.hold.powerOnGuard;
+    out.holdOn = now.holdAsked;
+    out.baseMode = now.beneath == 0;
+    out.collectiveLow = deck.sticks.collective <= kLowStick;
+    out.rescueOff = true;
+    const SwitchPlaces places = model.numbers(deck).places;
+    for (std::size_t i = 0; i < model.functionCount(); ++i)
+        if (model.functionName(i) == "rescue" && model.functionActive(i, places)) out.rescueOff = false;
+    return out;
+}
+
+}  // namespace kh

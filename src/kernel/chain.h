@@ -1,0 +1,195 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The numeric kernel of the chain: settings applied to the machine, at one instant.
+#pragma once
+
+#include "formula/plate.h"
+#include "kernel/deck.h"
+
+#include <array>
+#include <cstdint>
+#include <vector>
+
+namespace kh {
+
+/// Functions of the chain, in the order of `Instant::channels`.
+enum class Function : std::uint8_t { Aileron, Elevator, Collective, Rudder, Throttle, Gain };
+inline constexpr std::size_t kFunctions = 6;
+/// "aileron", "elevator", "collective", "rudder", "throttle", "gain".
+[[nodiscard]] const char* functionId(Function f);
+[[nodiscard]] constexpr std::size_t indexOf(Function f) { return static_cast<std::size_t>(f); }
+
+inline constexpr std::size_t kMaxSwitches = 32;
+/// SwitchPlaces by the switch's index in the transmitter's profile.
+using SwitchPlaces = std::array<std::int8_t, kMaxSwitches>;
+
+/// The deck as the kernel takes it: no text, no allocation.
+struct DeckNumbers {
+    Sticks sticks;
+    double throttleTrim = 0.0;
+    bool cutLatched = false;
+    SwitchPlaces places{};
+};
+
+struct ChannelInstant {
+    double value = 0.0;  ///< before travel, %
+    double pct = 0.0;    ///< channel output, %
+    double pulseUs = 0.0;
+    double readingPct = 0.0;
+    double demand = 0.0;  ///< −1 … +1, signed by the controller's directions
+};
+
+struct ServoInstant {
+    double pulseUs = 0.0;
+    double armDeg = 0.0;
+    double ballMm = 0.0;
+};
+
+/// Every stage at one instant.
+struct Instant {
+    std::size_t mode = 0;     ///< index of the flight mode that is flown (hold counts)
+    std::size_t beneath = 0;  ///< the mode that would fly without hold
+    bool holdAsked = false;   ///< the hold switch is on
+    bool holdActs = false;
+    bool killActs = false;
+    bool cutActs = false;
+    std::size_t bank = 0;              ///< index of the controller's bank in force
+    std::array<double, 3> ratedPct{};  ///< aileron, elevator, rudder after rate and expo, %
+    double throttleCurvePct = 0.0;     ///< the mode's curve and trim, before hold and stops
+    double throttlePct = 0.0;          ///< what goes to the channel, 0 … 100 or a negative hold
+    std::array<ChannelInstant, kFunctions> channels{};
+    std::size_t servoCount = 0;
+    std::array<ServoInstant, kMaxBalls> servos{};  ///< by the machine's plate servos
+    Plane plate;
+    double fightMm = 0.0;
+    std::array<double, 4> bladeDeg{};  ///< at azimuths 0, 90, 180, 270
+    double tailPulseUs = 0.0;
+    double tailArmDeg = 0.0;
+    double sliderMm = 0.0;
+    double tailPitchDeg = 0.0;
+    double motorPulseUs = 0.0;
+    double motorThrottlePct = 0.0;  ///< of the speed controller's learned range, 0 … 100
+    bool headSpeedKnown = false;
+    double headSpeedRpm = 0.0;
+};
+
+/// A Setup made ready: everything that does not depend on the deck is found once.
+class ChainModel {
+public:
+    /// @throws InputError naming the field that makes the chain impossible
+    explicit ChainModel(const Setup& setup);
+
+    [[nodiscard]] Instant at(const DeckNumbers& deck) const;
+    [[nodiscard]] Instant at(const Deck& deck) const { return at(numbers(deck)); }
+    [[nodiscard]] DeckNumbers numbers(const Deck& deck) const;
+
+    /// Plane and servos for given demands (set-up state), for envelopes: the part after `demand`.
+    struct PlateInstant {
+        std::array<ServoInstant, kMaxBalls> servos{};
+        std::array<double, kMaxBalls> deflection{};  ///< by port
+        Plane plate;
+        double fightMm = 0.0;
+    };
+    [[nodiscard]] PlateInstant plateAt(double collective, double aileron, double elevator) const;
+    /// Blade pitch at a blade azimuth, limited to what the grip lever can reach.
+    [[nodiscard]] double bladeAt(const Plane& plane, double azimuthDeg) const;
+    /// Head speed from throttle in a mode; known only where facts or a log give it.
+    [[nodiscard]] bool headSpeedAt(double throttlePct, std::size_t mode, double& rpm) const;
+    [[nodiscard]] double pitchCurveAt(std::size_t mode, double stick) const { return modes_[mode].pitch.atStick(stick); }
+    [[nodiscard]] double throttleCurveAt(std::size_t mode, double stick) const { return modes_[mode].throttle.atStick(stick); }
+    /// Functions conditions may name: modes in list order, "kill", "cut", then the others.
+    [[nodiscard]] std::size_t functionCount() const { return functionIds_.size(); }
+    [[nodiscard]] const std::string& functionName(std::size_t function) const { return functionIds_[function]; }
+    [[nodiscard]] bool functionActive(std::size_t function, const SwitchPlaces& places) const {
+        return met(functionConditions_[function], places);
+    }
+    [[nodiscard]] std::size_t servoCount() const { return servos_.size(); }
+    [[nodiscard]] std::size_t portCount() const { return ports_.size(); }
+    /// Index of the machine servo that port drives, or servoCount() if none.
+    [[nodiscard]] std::size_t servoOfPort(std::size_t port) const { return ports_[port].servo; }
+
+private:
+    static constexpr std::int8_t kNeverMet = -1;       ///< a switch the transmitter has not
+    static constexpr std::int8_t kOtherFunction = -2;  ///< see CompiledTerm::function
+    struct CompiledTerm {
+        std::int8_t switchIndex = kNeverMet;  ///< in the transmitter's profile, or one of the two above
+        std::int8_t place = 0;
+        std::size_t function = 0;
+    };
+    using CompiledCondition = std::vector<std::vector<CompiledTerm>>;
+    struct CompiledMode {
+        CurveEvaluator throttle, pitch;
+        std::array<AxisRates, 3> rates;
+        CompiledCondition when;
+        double gainPct = 0.0;
+        double targetRpm = 0.0;  ///< 0: none
+        bool holdActs = true, killActs = true, cutActs = true;
+    };
+    struct CompiledPort {
+        double cosPsi = 0.0, sinPsi = 0.0;
+        double direction = 1.0, trimUs = 0.0;
+        std::size_t servo = kMaxBalls;  ///< machine servo that is plugged in
+        double onCollective = 0.0, onElevator = 0.0, onAileron = 0.0;
+    };
+    struct CompiledServo {
+        double mount = 1.0, centreUs = 1520.0, degPerUs = 0.1, rangeDeg = 60.0;
+        double armMm = 14.0, linkMm = 40.0, squareErrorDeg = 0.0;
+    };
+
+    [[nodiscard]] CompiledCondition compile(const Setup& setup, const Condition& condition) const;
+    [[nodiscard]] bool met(const CompiledCondition& condition, const SwitchPlaces& places) const;
+    /// @throws InputError if functions name each other in a circle, or too deep
+    void refuseCircles() const;
+    void compileModes(const Setup& setup);
+    void compilePlate(const Setup& setup);
+    void compileHeadSpeed(const Setup& setup);
+    void flyModes(const DeckNumbers& deck, Instant& out) const;
+    void runChannels(const DeckNumbers& deck, Instant& out) const;
+
+    std::vector<std::string> switchIds_;
+    SwitchPlaces powerOn_{};
+    std::vector<std::string> functionIds_;
+    std::vector<CompiledCondition> functionConditions_;
+    std::vector<CompiledMode> modes_;
+    struct BankSwitch {
+        std::size_t bank = 0, function = 0;
+    };
+    struct GainStep {
+        double sentPct = 0.0;
+        std::size_t function = 0;
+    };
+    std::vector<BankSwitch> bankSwitches_;
+    std::vector<GainStep> gainSteps_;
+    std::size_t holdMode_ = 0;
+    bool hasHold_ = false;
+    double holdPct_ = 0.0, killPct_ = 0.0, cutPct_ = 0.0, trimRangePct_ = 0.0;
+    CompiledCondition kill_, cut_;
+    std::array<ChannelScale, kFunctions> channels_{};
+    std::array<double, kFunctions> trimPct_{};
+    std::array<double, kFunctions> direction_{};
+    ReadingScale reading_;
+    double mixShare_ = 0.0;  ///< 0: the transmitter does not mix
+    std::array<double, 3> mixCos_{}, mixSin_{};
+    std::vector<CompiledPort> ports_;
+    std::vector<CompiledServo> servos_;
+    PlateFitter fitter_;
+    double strokeUs_ = 400.0, centreUs_ = 1520.0;
+    double collectiveHigh_ = 0.0, collectiveLow_ = 0.0, collectiveTrim_ = 0.0, cyclicGain_ = 0.0, cyclicLimit_ = 1.0;
+    BladeLinkage blade_;
+    std::array<double, 4> bladeCos_{}, bladeSin_{};
+    ControllerTail tail_;
+    TailFacts tailFacts_;
+    double tailStrokeUs_ = 400.0;
+    double motorLowUs_ = 1100.0, motorHighUs_ = 1900.0;
+    bool headKnown_ = false;
+    double headOffset_ = 0.0, headSlope_ = 0.0, headLimit_ = 0.0, governedFactor_ = 0.0;
+};
+
+/// deckInMode (deck.h) on a model that is already built.
+[[nodiscard]] std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std::string_view modeId, Deck base = {});
+
+/// The same settings on a machine whose layout, directions and ratios equal them, with no mix left in the
+/// transmitter and with hold, cut and kill acting in every mode: what the pilot asked for.
+[[nodiscard]] Setup askedSetup(const Setup& setup);
+
+}  // namespace kh

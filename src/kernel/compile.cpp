@@ -1,0 +1,267 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A Setup made ready for the kernel: everything that does not depend on the deck, found once.
+#include "base/conventions.h"
+#include "base/error.h"
+#include "formula/rotor.h"
+#include "kernel/chain.h"
+#include "model/helicopter/layouts.h"
+
+#include <fmt/format.h>
+#include <algorithm>
+#include <functional>
+
+namespace kh {
+
+namespace {
+
+constexpr int kMaxConditionDepth = 16;
+constexpr double kNarrowPulseUs = 1200.0;  ///< centres below are narrow: half the stroke
+
+std::vector<double> transmitterMixAzimuths(SwashMixing mixing) {
+    switch (mixing) {
+        case SwashMixing::Mix120: return {180, 300, 60};
+        case SwashMixing::Mix135: return {180, 315, 45};
+        case SwashMixing::Mix140: return {180, 320, 40};
+        case SwashMixing::Mix90: return {180, 270, 90};
+        case SwashMixing::Off: break;
+    }
+    return {};
+}
+
+bool actsIn(const std::optional<std::vector<std::string>>& modes, const std::string& mode) {
+    return !modes || std::find(modes->begin(), modes->end(), mode) != modes->end();
+}
+
+}  // namespace
+
+ChainModel::ChainModel(const Setup& setup) {
+    const TransmitterSettings& tx = setup.transmitter;
+    const ControllerSettings& fc = setup.controller;
+    compileModes(setup);
+
+    for (std::size_t f = 0; f < kFunctions; ++f) {
+        const ChannelSettings* ch = channelOf(tx, functionId(static_cast<Function>(f)));
+        (void)requirePositive("transmitter.profile.outputLimitPct", tx.profile.outputLimitPct);
+        (void)requirePositive("transmitter.profile.resolutionUs", tx.profile.resolutionUs);
+        channels_[f] = channelScale(tx.profile, ch == nullptr ? ChannelSettings{} : *ch);
+    }
+    (void)requirePositive("controller.profile.usPerPct", fc.profile.usPerPct);
+    reading_ = readingScale(fc.profile);
+    if (tx.trims.live) {
+        trimPct_[indexOf(Function::Aileron)] = tx.trims.aileronPct;
+        trimPct_[indexOf(Function::Elevator)] = tx.trims.elevatorPct;
+        trimPct_[indexOf(Function::Rudder)] = tx.trims.rudderPct;
+    }
+    direction_.fill(1.0);
+    const auto sign = [](bool reversed) { return reversed ? -1.0 : 1.0; };
+    direction_[indexOf(Function::Aileron)] = sign(fc.directions.aileronReversed);
+    direction_[indexOf(Function::Elevator)] = sign(fc.directions.elevatorReversed);
+    direction_[indexOf(Function::Collective)] = sign(fc.directions.collectiveReversed);
+    direction_[indexOf(Function::Rudder)] = sign(fc.directions.rudderReversed);
+    if (const auto azimuths = transmitterMixAzimuths(tx.swashMixing); !azimuths.empty()) {
+        mixShare_ = shareFromPct(tx.swashMixPct);
+        for (std::size_t i = 0; i < 3; ++i) {
+            mixCos_[i] = cosDeg(azimuths[i]);
+            mixSin_[i] = sinDeg(azimuths[i]);
+        }
+    }
+
+    compilePlate(setup);
+    blade_ = {setup.machine.head.innerRadiusMm, setup.machine.head.gripMm, setup.machine.head.leadDeg, setup.machine.head.link};
+    for (std::size_t i = 0; i < 4; ++i) {
+        bladeCos_[i] = cosDeg(90.0 * static_cast<double>(i) + blade_.leadDeg);
+        bladeSin_[i] = sinDeg(90.0 * static_cast<double>(i) + blade_.leadDeg);
+    }
+    tail_ = fc.tail;
+    tailFacts_ = setup.machine.tail;
+    tailFacts_.servo.name.clear();
+    tailStrokeUs_ = fc.profile.tailStrokeUs * (fc.tail.pulseUs < kNarrowPulseUs ? 0.5 : 1.0);
+    motorLowUs_ = setup.speedController.lowUs;
+    motorHighUs_ = setup.speedController.highUs;
+    if (motorLowUs_ == motorHighUs_) throw InputError("speedController.highUs", "must differ from the learned low point");
+    compileHeadSpeed(setup);
+}
+
+ChainModel::CompiledCondition ChainModel::compile(const Setup& setup, const Condition& condition) const {
+    CompiledCondition out;
+    for (const std::vector<Term>& all : condition) {
+        std::vector<CompiledTerm> terms;
+        for (const Term& term : all) {
+            CompiledTerm compiled;
+            compiled.place = static_cast<std::int8_t>(term.place);
+            const auto& switches = setup.transmitter.profile.switches;
+            if (term.switchId.empty()) {
+                const auto f = std::find(functionIds_.begin(), functionIds_.end(), term.functionId);
+                if (f == functionIds_.end())
+                    throw InputError("transmitter.functions", fmt::format("{} is not a function", term.functionId));
+                compiled.switchIndex = kOtherFunction;
+                compiled.function = static_cast<std::size_t>(f - functionIds_.begin());
+            } else {
+                const auto s =
+                    std::find_if(switches.begin(), switches.end(), [&](const SwitchProfile& p) { return p.id == term.switchId; });
+                compiled.switchIndex = s == switches.end() ? kNeverMet : static_cast<std::int8_t>(s - switches.begin());
+            }
+            terms.push_back(compiled);
+        }
+        out.push_back(std::move(terms));
+    }
+    return out;
+}
+
+void ChainModel::refuseCircles() const {
+    // by structure, not by trying: an OR that is met early would hide the circle behind it until a switch is moved
+    std::vector<int> depths(functionConditions_.size(), -1);
+    constexpr int kOpen = 0;
+    const std::function<int(std::size_t)> depthOf = [&](std::size_t f) {
+        if (depths[f] == kOpen) throw InputError("transmitter.functions", "conditions refer to each other in a circle");
+        if (depths[f] > kOpen) return depths[f];
+        depths[f] = kOpen;
+        int deepest = 1;
+        for (const auto& all : functionConditions_[f])
+            for (const CompiledTerm& t : all)
+                if (t.switchIndex == kOtherFunction) deepest = std::max(deepest, 1 + depthOf(t.function));
+        if (deepest > kMaxConditionDepth)
+            throw InputError("transmitter.functions", fmt::format("conditions name each other more than {} deep", kMaxConditionDepth));
+        return depths[f] = deepest;
+    };
+    for (std::size_t f = 0; f < functionConditions_.size(); ++f) (void)depthOf(f);
+}
+
+void ChainModel::compileModes(const Setup& setup) {
+    const TransmitterSettings& tx = setup.transmitter;
+    if (tx.profile.switches.size() > kMaxSwitches)
+        throw InputError("transmitter.profile.switches", fmt::format("at most {}", kMaxSwitches));
+    if (tx.modes.empty()) throw InputError("transmitter.modes", "one flight mode or more is needed");
+    powerOn_.fill(1);
+    for (const SwitchProfile& s : tx.profile.switches) {
+        powerOn_[switchIds_.size()] = static_cast<std::int8_t>(powerOnPlaceOf(tx, s));
+        switchIds_.push_back(s.id);
+    }
+    // functions that conditions may name
+    for (const FlightMode& m : tx.modes) functionIds_.push_back(m.id);
+    functionIds_.insert(functionIds_.end(), {"kill", "cut"});
+    for (const SwitchFunction& f : tx.functions) functionIds_.push_back(f.id);
+    for (const FlightMode& m : tx.modes) functionConditions_.push_back(compile(setup, m.when));
+    kill_ = compile(setup, tx.kill.when);
+    cut_ = compile(setup, tx.cut.when);
+    functionConditions_.push_back(kill_);
+    functionConditions_.push_back(cut_);
+    for (const SwitchFunction& f : tx.functions) functionConditions_.push_back(compile(setup, f.when));
+    refuseCircles();
+
+    for (std::size_t i = 0; i < tx.functions.size(); ++i) {
+        const SwitchFunction& f = tx.functions[i];
+        const std::size_t function = functionIds_.size() - tx.functions.size() + i;
+        const auto& banks = setup.controller.banks;
+        const auto bank = std::find_if(banks.begin(), banks.end(), [&](const Bank& b) { return f.id == "bank-" + b.id; });
+        if (bank != banks.end()) bankSwitches_.push_back({static_cast<std::size_t>(bank - banks.begin()), function});
+        if (f.sentPct) gainSteps_.push_back({*f.sentPct, function});
+    }
+    holdPct_ = tx.hold.throttlePct;
+    killPct_ = tx.kill.throttlePct;
+    cutPct_ = tx.cut.throttlePct;
+    trimRangePct_ = tx.throttleTrimRangePct;
+    for (std::size_t i = 0; i < tx.modes.size(); ++i) {
+        const FlightMode& m = tx.modes[i];
+        CompiledMode mode;
+        try {
+            mode.throttle = CurveEvaluator(m.throttle);
+            mode.pitch = CurveEvaluator(m.pitch);
+        } catch (const InputError& e) {
+            throw InputError("transmitter.modes." + m.id, e.what());
+        }
+        mode.rates = {m.aileron, m.elevator, m.rudder};
+        mode.when = functionConditions_[i];
+        mode.gainPct = m.tailGainPct;
+        mode.targetRpm = m.targetRpm.value_or(0.0);
+        mode.holdActs = actsIn(tx.hold.actsIn, m.id);
+        mode.killActs = actsIn(tx.kill.actsIn, m.id);
+        mode.cutActs = actsIn(tx.cut.actsIn, m.id);
+        if (m.id == kHoldMode) {
+            hasHold_ = true;
+            holdMode_ = i;
+        }
+        modes_.push_back(std::move(mode));
+    }
+    if (hasHold_ && modes_.size() == 1) throw InputError("transmitter.modes", "a flight mode beside hold is needed");
+}
+
+void ChainModel::compilePlate(const Setup& setup) {
+    const ControllerSettings& fc = setup.controller;
+    const Machine& machine = setup.machine;
+    const std::vector<double> settings = settingAzimuths(fc);
+    const Layout* layout = findLayout(fc.layout);
+    const bool mechanicalMix = layout != nullptr && layout->mechanical;
+    if (machine.servos.size() < 3 || machine.servos.size() > kMaxBalls)
+        throw InputError("machine.servos", "three or four plate servos are needed");
+    for (const PlateServo& s : machine.servos)
+        servos_.push_back({.mount = s.risesWithPulse ? 1.0 : -1.0,
+                           .centreUs = s.servo.pulseUs.value_or(fc.pulseUs),
+                           .degPerUs = s.servo.degPerUs,
+                           .rangeDeg = s.servo.rangeDeg,
+                           .armMm = requirePositive("machine.servos." + s.id + ".armMm", s.armMm),
+                           .linkMm = requirePositive("machine.servos." + s.id + ".linkMm", s.linkMm),
+                           .squareErrorDeg = s.squareErrorDeg});
+    fitter_ = plateFitter(machine);
+    const std::vector<double> shares = settingRadii(fc);
+    const double phase = fc.phaseDeg;
+    for (std::size_t i = 0; i < settings.size() && i < fc.ports.size(); ++i) {
+        CompiledPort port;
+        port.cosPsi = shares[i] * cosDeg(settings[i] - phase);
+        port.sinPsi = shares[i] * sinDeg(settings[i] - phase);
+        port.onCollective = mechanicalMix ? (i == 2 ? 1.0 : 0.0) : 1.0;
+        port.onElevator = mechanicalMix ? (i == 0 ? 1.0 : 0.0) : -port.cosPsi;
+        port.onAileron = mechanicalMix ? (i == 1 ? 1.0 : 0.0) : -port.sinPsi;
+        port.direction = fc.ports[i].reversed ? -1.0 : 1.0;
+        port.trimUs = fc.ports[i].trimUs;
+        const auto servo =
+            std::find_if(machine.servos.begin(), machine.servos.end(), [&](const PlateServo& s) { return s.id == fc.ports[i].role; });
+        port.servo = static_cast<std::size_t>(servo - machine.servos.begin());
+        ports_.push_back(port);
+    }
+    strokeUs_ = fc.profile.strokeUs * (fc.pulseUs < kNarrowPulseUs ? 0.5 : 1.0);
+    centreUs_ = fc.pulseUs;
+    collectiveHigh_ = shareFromPct(fc.collectiveHighPct);
+    collectiveLow_ = shareFromPct(fc.collectiveLowPct);
+    collectiveTrim_ = shareFromPct(fc.collectiveTrimPct);
+    cyclicGain_ = shareFromPct(fc.referencePct);
+    cyclicLimit_ = shareFromPct(fc.cyclicLimitPct);
+}
+
+void ChainModel::compileHeadSpeed(const Setup& setup) {
+    const PowerTrain& power = setup.machine.power;
+    const auto& log = setup.speedController.calibration;
+    double available = 0.0;
+    double ratio = 0.0;
+    if (power.mainTeeth && power.pinionTeeth) ratio = gearRatio({*power.mainTeeth, *power.pinionTeeth, power.secondStage});
+    if (power.kv && ratio > 0.0 && power.kind == PowerKind::Electric)
+        available = headSpeed({*power.kv, power.cells, 3.7, power.efficiency, ratio, 0.0}).availableRpm;
+    headLimit_ = available;
+    if (log.size() >= 2) {
+        double sx = 0, sy = 0, sxx = 0, sxy = 0;
+        const auto n = static_cast<double>(log.size());
+        for (const CalibrationPoint& p : log) {
+            sx += p.throttlePct;
+            sy += p.headRpm;
+            sxx += p.throttlePct * p.throttlePct;
+            sxy += p.throttlePct * p.headRpm;
+        }
+        const double spread = n * sxx - sx * sx;
+        if (spread > 1e-9) {
+            headSlope_ = (n * sxy - sx * sy) / spread;
+            headOffset_ = (sy - headSlope_ * sx) / n;
+            headKnown_ = true;
+        }
+    } else if (available > 0.0) {
+        headSlope_ = available / 100.0;
+        headKnown_ = true;
+    }
+    const GovernorSettings& governor = setup.controller.governor;
+    if (governor.kind == "internal" && ratio > 0.0 && power.poles) {
+        const double entered = setup.controller.profile.asksPolePairs ? governor.poleCount : governor.poleCount / 2.0;
+        governedFactor_ = entered * governor.ratio / (*power.poles / 2.0 * ratio);
+    }
+}
+
+}  // namespace kh

@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "kernel/deck.h"
+
+#include "kernel/chain.h"
+
+#include <algorithm>
+
+namespace kh {
+
+Deck posed(Deck deck, const PartialDeck& part) {
+    const auto put = [](double& to, const std::optional<double>& from) {
+        if (from) to = *from;
+    };
+    put(deck.sticks.collective, part.collective);
+    put(deck.sticks.aileron, part.aileron);
+    put(deck.sticks.elevator, part.elevator);
+    put(deck.sticks.rudder, part.rudder);
+    put(deck.throttleTrim, part.throttleTrim);
+    for (const auto& [id, place] : part.switches) deck.switches[id] = place;
+    if (part.cutLatched) deck.cutLatched = *part.cutLatched;
+    return deck;
+}
+
+int placeOf(const TransmitterSettings& transmitter, const Deck& deck, std::string_view switchId) {
+    const auto set = deck.switches.find(std::string(switchId));
+    if (set != deck.switches.end()) return set->second;
+    for (const SwitchProfile& s : transmitter.profile.switches)
+        if (s.id == switchId) return powerOnPlaceOf(transmitter, s);
+    return 1;
+}
+
+std::optional<Deck> deckInMode(const Setup& setup, std::string_view modeId, Deck base) {
+    return deckInMode(ChainModel(setup), setup, modeId, std::move(base));
+}
+
+std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std::string_view modeId, Deck base) {
+    const auto& modes = setup.transmitter.modes;
+    const auto isThere = [&](const Deck& deck) {
+        const Instant now = model.at(deck);
+        return modes[now.mode].id == modeId && !now.killActs && !now.cutActs;
+    };
+    if (isThere(base)) return base;
+    // the switches that mode conditions name, tried in every combination: few, so exhaustive is fine
+    std::vector<const SwitchProfile*> named;
+    for (const SwitchProfile& s : setup.transmitter.profile.switches)
+        for (const FlightMode& m : modes) {
+            const bool uses = std::any_of(m.when.begin(), m.when.end(), [&](const std::vector<Term>& all) {
+                return std::any_of(all.begin(), all.end(), [&](const Term& t) { return t.switchId == s.id; });
+            });
+            if (uses && (named.empty() || named.back() != &s)) named.push_back(&s);
+        }
+    if (named.size() > 8) named.resize(8);
+    std::size_t combinations = 1;
+    for (const SwitchProfile* s : named) combinations *= static_cast<std::size_t>(s->places);
+    for (std::size_t n = 0; n < combinations; ++n) {
+        Deck deck = base;
+        std::size_t rest = n;
+        for (const SwitchProfile* s : named) {
+            deck.switches[s->id] = static_cast<int>(rest % static_cast<std::size_t>(s->places)) + 1;
+            rest /= static_cast<std::size_t>(s->places);
+        }
+        if (isThere(deck)) return deck;
+    }
+    return std::nullopt;
+}
+
+}  // namespace kh

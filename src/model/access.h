@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// One field of a Setup by its path: dotted keys, list elements by id ("transmitter.modes.idle1.pitch").
+#pragma once
+
+#include "base/message.h"
+#include "model/setup.h"
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <variant>
+#include <vector>
+
+namespace kh {
+
+/// monostate: a field that may be unknown, and is.
+using FieldValue = std::variant<std::monostate, double, bool, std::string, std::vector<double>, std::vector<std::string>, Curve, Condition>;
+
+enum class FieldKind { Number, Whole, Flag, Text, Choice, Numbers, Names, CurvePoints, When };
+
+struct FieldInfo {
+    FieldKind kind = FieldKind::Text;
+    bool mayBeUnknown = false;
+    double min = 0.0, max = 0.0;  ///< of numbers and curve values
+    std::string unit;
+    int decimals = 0;
+    std::vector<std::string> choices;  ///< of Choice
+};
+
+struct Field {
+    FieldValue value;
+    FieldInfo info;
+};
+
+/// One change of one field.
+struct Edit {
+    std::string path;
+    FieldValue value;
+    bool operator==(const Edit&) const = default;
+};
+
+/// @return nothing if there is no such field
+[[nodiscard]] std::optional<Field> readField(const Setup& setup, std::string_view path);
+
+/// Puts a value in place; standings are untouched.
+/// @throws InputError naming the path, with the allowed range, if there is no such field, the value is of
+///         another kind, out of range or not finite, or a curve's points do not rise
+void writeField(Setup& setup, std::string_view path, const FieldValue& value);
+
+/// The edits applied one after the other; each path gets `standing` with the given time.
+/// @throws InputError, and then `setup` is unchanged
+[[nodiscard]] Setup withEdits(Setup setup, const std::vector<Edit>& edits, Standing standing, const std::string& at);
+
+/// Every field path of a Setup, in file order.
+[[nodiscard]] std::vector<std::string> allPaths(const Setup& setup);
+
+/// Paths whose values differ, or that only one of them has.
+[[nodiscard]] std::vector<std::string> differingPaths(const Setup& a, const Setup& b);
+
+/// A field's value with its unit, as read in a list of inputs.
+[[nodiscard]] Message fieldAsText(const Field& field);
+
+/// The standing of a stored value; absent means default.
+[[nodiscard]] Standing standingOf(const Setup& setup, const std::string& path);
+
+}  // namespace kh

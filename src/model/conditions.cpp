@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/conditions.h"
+
+#include "base/error.h"
+
+namespace kh {
+
+void PlaceCollector::add(const Condition& condition) {
+    for (const auto& all : condition)
+        for (const Term& t : all) {
+            if (!t.switchId.empty()) named[t.switchId].insert(t.place);
+            else addFunction(t.functionId);
+        }
+}
+
+void PlaceCollector::addFunction(const std::string& id) {
+    const Condition* condition = conditionOf(tx_, id);
+    if (condition == nullptr) return;
+    const auto [seen, fresh] = open_.emplace(id, true);
+    if (!fresh && seen->second) throw InputError("transmitter.functions", "conditions refer to each other in a circle");
+    if (!fresh) return;
+    add(*condition);
+    open_[id] = false;
+}
+
+const Condition* conditionOf(const TransmitterSettings& tx, const std::string& function) {
+    for (const FlightMode& m : tx.modes)
+        if (m.id == function) return &m.when;
+    if (function == "kill") return &tx.kill.when;
+    if (function == "cut") return &tx.cut.when;
+    for (const SwitchFunction& f : tx.functions)
+        if (f.id == function) return &f.when;
+    return nullptr;
+}
+
+std::string conditionPath(const TransmitterSettings& tx, const std::string& function) {
+    for (const FlightMode& m : tx.modes)
+        if (m.id == function) return "transmitter.modes." + m.id + ".when";
+    if (function == "kill" || function == "cut") return "transmitter." + function + ".when";
+    return "transmitter.functions." + function + ".when";
+}
+
+std::set<std::string> switchesOf(const TransmitterSettings& tx, const Condition& condition) {
+    PlaceCollector collector(tx);
+    collector.add(condition);
+    std::set<std::string> out;
+    for (const auto& [id, places] : collector.named) out.insert(id);
+    return out;
+}
+
+}  // namespace kh

@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Conditions by the function they belong to, and which switches they depend on.
+#pragma once
+
+#include "model/transmitter.h"
+
+#include <map>
+#include <set>
+#include <string>
+
+namespace kh {
+
+/// Places by switch.
+using PlacesNamed = std::map<std::string, std::set<int>>;
+
+/// Collects the places that conditions name; each function is looked into once.
+class PlaceCollector {
+public:
+    explicit PlaceCollector(const TransmitterSettings& tx) : tx_(tx) {}
+    /// @throws InputError if conditions refer to each other in a circle
+    void add(const Condition& condition);
+    PlacesNamed named;
+
+private:
+    void addFunction(const std::string& id);
+    const TransmitterSettings& tx_;
+    std::map<std::string, bool> open_;  ///< functions looked into; true while their own are
+};
+
+/// Every switch a condition depends on, through other functions too.
+/// @throws InputError if conditions refer to each other in a circle
+[[nodiscard]] std::set<std::string> switchesOf(const TransmitterSettings& transmitter, const Condition& condition);
+
+/// The condition of a function by its id: a mode, "kill", "cut" or another; nullptr if there is none.
+[[nodiscard]] const Condition* conditionOf(const TransmitterSettings& transmitter, const std::string& function);
+/// Its field path.
+[[nodiscard]] std::string conditionPath(const TransmitterSettings& transmitter, const std::string& function);
+
+}  // namespace kh

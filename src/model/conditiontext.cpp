@@ -1,0 +1,69 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/conditiontext.h"
+
+#include "base/error.h"
+#include "model/access.h"
+#include "model/conditions.h"
+
+#include <fmt/format.h>
+#include <algorithm>
+
+namespace kh {
+
+namespace {
+
+std::vector<std::string> split(const std::string& text, char at) {
+    std::vector<std::string> out;
+    std::string part;
+    for (const char c : text + at) {
+        if (c != at) {
+            part += c;
+            continue;
+        }
+        while (!part.empty() && part.back() == ' ') part.pop_back();
+        while (!part.empty() && part.front() == ' ') part.erase(part.begin());
+        out.push_back(part);
+        part.clear();
+    }
+    return out;
+}
+
+std::string allowed(const TransmitterSettings& tx) {
+    std::vector<std::string> switches;
+    for (const SwitchProfile& s : tx.profile.switches) switches.push_back(fmt::format("{} 1 … {}", s.id, s.places));
+    return fmt::format("{}", fmt::join(switches, ", "));
+}
+
+Term parseTerm(const Setup& setup, const std::string& field, const std::string& text) {
+    const TransmitterSettings& tx = setup.transmitter;
+    const auto space = text.rfind(' ');
+    const std::string name = text.substr(0, space);
+    const std::string place = space == std::string::npos ? std::string() : text.substr(space + 1);
+    const bool isPlace = place.size() == 1 && place[0] >= '1' && place[0] <= '9';
+    for (const SwitchProfile& s : tx.profile.switches) {
+        if (s.id != name || !isPlace) continue;
+        if (place[0] - '0' > s.places) throw InputError(field, fmt::format("{} has places 1 … {}, not {}", s.id, s.places, place));
+        return {s.id, place[0] - '0', ""};
+    }
+    if (conditionOf(tx, text) != nullptr && conditionPath(tx, text) != field) return {"", 1, text};
+    throw InputError(
+        field, fmt::format("\"{}\" is not a switch and its place; allowed are {}, or the name of another function", text, allowed(tx)));
+}
+
+}  // namespace
+
+Condition parseCondition(const Setup& setup, const std::string& field, const std::string& text) {
+    Condition out;
+    if (text.find_first_not_of(' ') == std::string::npos) return out;
+    for (const std::string& branch : split(text, '|')) {
+        std::vector<Term> all;
+        for (const std::string& term : split(branch, '+')) all.push_back(parseTerm(setup, field, term));
+        out.push_back(std::move(all));
+    }
+    Setup with = setup;
+    writeField(with, field, out);
+    (void)switchesOf(with.transmitter, out);  // refuses a circle
+    return out;
+}
+
+}  // namespace kh

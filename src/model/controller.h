@@ -1,0 +1,160 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "formula/channel.h"
+#include "model/transmitter.h"
+
+#include <string>
+#include <vector>
+
+namespace kh {
+
+struct ControllerProfile {
+    std::string id;
+    int version = 1;
+    std::string name;
+    double centreUs = 1500.0;  ///< what its monitor calls 0 %
+    double usPerPct = 4.0;
+    double deadBandPct = 0.5;
+    double monitorStopPct = 150.0;     ///< the most its monitor can show
+    bool punishesOvershoot = true;     ///< readings beyond ±100 are not wanted
+    double referenceDeg = 6.0;         ///< cyclic angle it wants to learn
+    double referenceDemandPct = 60.0;  ///< at this demand
+    std::vector<std::string> layouts;
+    std::vector<double> pulsesUs;  ///< servo pulse centres it can send
+    std::vector<double> ratesHz;   ///< servo frame rates it can send
+    double strokeUs = 400.0;       ///< servo pulse of a deflection of 1
+    double usableStrokeUs = 400.0;
+    double trimStepUs = 1.0;
+    double trimSafeUs = 60.0;     ///< sub-trim beyond this can run out of pulse range
+    double tailStrokeUs = 400.0;  ///< tail pulse at 100 % limit on a wide servo; narrow ones get half
+    double tailWindowLowPct = 85.0;
+    double tailWindowHighPct = 115.0;
+    std::vector<std::string> mountings;
+    std::vector<std::string> governors;  ///< "off", "internal"
+    int banks = 1;
+    bool asksPolePairs = true;  ///< else it asks for magnet poles
+    GainScale gainScale = GainScale::ModePercent;
+    std::vector<std::string> ports;  ///< port names for the plate servos, in order
+    std::vector<std::string> channelOrder;
+    std::string plugMark = "check the mark on the case";  ///< which way round a plug goes
+    std::vector<MenuEntry> menu;
+    bool operator==(const ControllerProfile&) const = default;
+};
+
+/// One plate port. Which role's lead is plugged in is a fact; direction and trim are settings.
+struct PortSettings {
+    std::string id;    ///< port name, for example "1"
+    std::string role;  ///< the plate servo it drives
+    bool reversed = false;
+    double trimUs = 0.0;
+    bool operator==(const PortSettings&) const = default;
+};
+
+struct DirectionSettings {
+    bool aileronReversed = false;
+    bool elevatorReversed = false;
+    bool collectiveReversed = false;
+    bool rudderReversed = false;
+    bool operator==(const DirectionSettings&) const = default;
+};
+
+struct ControllerTail {
+    double pulseUs = 1520.0;
+    double rateHz = 333.0;
+    bool reversed = false;
+    double limitLeftPct = 100.0;
+    double limitRightPct = 100.0;
+    double precompensationPct = 0.0;
+    bool operator==(const ControllerTail&) const = default;
+};
+
+struct GovernorSettings {
+    std::string kind = "off";
+    double ratio = 10.0;
+    double poleCount = 5.0;  ///< pole pairs or poles, as the profile asks
+    double runUpS = 8.0;
+    double minThrottlePct = 50.0;
+    bool operator==(const GovernorSettings&) const = default;
+};
+
+struct Bank {
+    std::string id;  ///< "1", "2" …
+    double rollPitchDegS = 250.0;
+    double rudderDegS = 450.0;
+    double expoPct = 0.0;
+    double headGainPct = 50.0;
+    bool operator==(const Bank&) const = default;
+};
+
+struct ControllerSettings {
+    ControllerProfile profile;
+    std::string firmware;
+    std::string manual;
+    std::string mounting = "flat, plugs aft";
+    std::string layout = "three at 120°, elevator aft";
+    std::vector<double> customAzimuthsDeg;
+    std::vector<double> customRadiiPct;  ///< of the balls in a custom layout, 100 the ring's; empty: all equal
+    double phaseDeg = 0.0;
+    double pulseUs = 1520.0;
+    double rateHz = 50.0;
+    std::vector<PortSettings> ports;
+    DirectionSettings directions;
+    double collectiveHighPct = 60.0;
+    double collectiveLowPct = 60.0;
+    double collectiveTrimPct = 0.0;
+    double referencePct = 60.0;
+    double cyclicLimitPct = 100.0;
+    ControllerTail tail;
+    GovernorSettings governor;
+    std::vector<Bank> banks;
+    bool operator==(const ControllerSettings&) const = default;
+};
+
+struct SpeedControllerProfile {
+    std::string id;
+    int version = 1;
+    std::string name;
+    bool governs = true;
+    double acceptsLowUs = 900.0;  ///< pulses outside are read as no signal
+    double acceptsHighUs = 2100.0;
+    double maxCells = 6.0;
+    std::vector<MenuEntry> menu;
+    bool operator==(const SpeedControllerProfile&) const = default;
+};
+
+enum class SpeedControl { Governor, Direct };
+enum class CutOff { Reduce, Hard };
+
+/// A logged pair: throttle as typed and the head speed that was measured there.
+struct CalibrationPoint {
+    std::string id;
+    double throttlePct = 0.0;
+    double headRpm = 0.0;
+    bool operator==(const CalibrationPoint&) const = default;
+};
+
+struct SpeedControllerSettings {
+    SpeedControllerProfile profile;
+    SpeedControl control = SpeedControl::Governor;
+    double lowUs = 1100.0;   ///< learned: motor off
+    double highUs = 1900.0;  ///< learned: full
+    double softStartS = 10.0;
+    bool brake = false;
+    CutOff cutOff = CutOff::Reduce;
+    double cutOffVoltsPerCell = 3.2;
+    std::vector<CalibrationPoint> calibration;
+    bool operator==(const SpeedControllerSettings&) const = default;
+};
+
+/// What the controller makes of a demand (−1 … +1) in the flying state, in °/s: its expo, then its rate.
+[[nodiscard]] inline double turnRateDegS(const Bank& bank, double fullDegS, double demand) {
+    return fullDegS * withExpo(demand, bank.expoPct);
+}
+
+/// How the controller's monitor reads pulses.
+[[nodiscard]] inline ReadingScale readingScale(const ControllerProfile& profile) {
+    return {profile.centreUs, profile.usPerPct, profile.deadBandPct};
+}
+
+}  // namespace kh

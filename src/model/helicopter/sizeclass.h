@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "model/setup.h"
+
+#include <array>
+#include <span>
+
+namespace kh {
+
+/// Starting values by size class (DOMAIN 12). All of a new model's values stand at *default*.
+struct SizeClass {
+    const char* id;
+    PowerKind power;
+    double discM, bladeMm, chordMm, massKg;
+    std::array<double, 3> headRpm;  ///< Normal, Idle-up 1, Idle-up 2
+    double collectiveDeg;
+    double cells;                   ///< where two are usual, the first; 0 for engines
+    double threadMm;                ///< 0: fixed links
+    std::array<double, 2> gainPct;  ///< heading-hold gain to start from, low and high
+    double runUpS;
+    std::array<double, 2> supplyA;  ///< receiver supply at least, continuous and peak
+};
+
+[[nodiscard]] std::span<const SizeClass> sizeClasses();
+/// The class of that id, or of the nearest blade length if there is none of it.
+[[nodiscard]] const SizeClass& sizeClassOf(const Machine& machine);
+
+}  // namespace kh

@@ -1,0 +1,205 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/modeedits.h"
+
+#include "base/error.h"
+
+#include <fmt/format.h>
+#include <algorithm>
+#include <array>
+
+namespace kh {
+
+namespace {
+
+const FlightMode& modeOf(const Setup& setup, const std::string& id) {
+    for (const FlightMode& m : setup.transmitter.modes)
+        if (m.id == id) return m;
+    throw InputError("transmitter.modes", fmt::format("{} is not a mode of this model", id));
+}
+
+bool isStraight(const Curve& c) {
+    const Curve line = lineCurve(-100.0, 100.0, c.points.size());
+    return c == line;
+}
+
+}  // namespace
+
+std::vector<Edit> copyMode(const Setup& setup, const std::string& from, const std::string& to) {
+    const FlightMode& source = modeOf(setup, from);
+    const FlightMode& target = modeOf(setup, to);
+    const std::string base = "transmitter.modes." + target.id + ".";
+    std::vector<Edit> edits{{base + "pitch", source.pitch}, {base + "tailGainPct", source.tailGainPct}};
+    if (source.id != kHoldMode && target.id != kHoldMode) edits.push_back({base + "throttle", source.throttle});
+    const std::array<std::pair<const char*, const AxisRates*>, 3> axes{
+        {{"aileron", &source.aileron}, {"elevator", &source.elevator}, {"rudder", &source.rudder}}};
+    for (const auto& [axis, rates] : axes) {
+        edits.push_back({base + axis + ".ratePct", rates->ratePct});
+        edits.push_back({base + axis + ".expoPct", rates->expoPct});
+    }
+    return edits;
+}
+
+Setup withModeAfter(const Setup& setup, const std::string& id) {
+    const auto& modes = setup.transmitter.modes;
+    if (static_cast<int>(modes.size()) >= setup.transmitter.profile.flightModes)
+        throw InputError("transmitter.modes",
+                         fmt::format("{} has {} flight modes, and all are in use", setup.transmitter.profile.name, modes.size()));
+    FlightMode added = modeOf(setup, id == kHoldMode ? modes.front().id : id);
+    int number = 1;
+    const auto taken = [&](const std::string& name) {
+        return std::any_of(modes.begin(), modes.end(), [&](const FlightMode& m) { return m.id == name; });
+    };
+    while (taken(fmt::format("idle{}", number))) ++number;
+    added.id = fmt::format("idle{}", number);
+    added.name = fmt::format("Idle-up {}", number);
+    added.when.clear();
+    Setup out = setup;
+    auto at = std::find_if(out.transmitter.modes.begin(), out.transmitter.modes.end(), [&](const FlightMode& m) { return m.id == id; });
+    if (id != kHoldMode) ++at;
+    out.transmitter.modes.insert(at, std::move(added));
+    return out;
+}
+
+Setup withoutMode(const Setup& setup, const std::string& id) {
+    (void)modeOf(setup, id);
+    if (id == kHoldMode) throw InputError("transmitter.modes.hold", "hold stays: it is what keeps the rotor still");
+    const auto& modes = setup.transmitter.modes;
+    const auto base = std::find_if(modes.begin(), modes.end(), [](const FlightMode& m) { return m.id != kHoldMode; });
+    if (base->id == id) throw InputError("transmitter.modes." + id, "the first mode stays: it flies when no switch asks for another");
+    Setup out = setup;
+    std::erase_if(out.transmitter.modes, [&](const FlightMode& m) { return m.id == id; });
+    for (auto* acts : {&out.transmitter.hold.actsIn, &out.transmitter.kill.actsIn, &out.transmitter.cut.actsIn})
+        if (*acts) std::erase(**acts, id);
+    if (out.transmitter.hold.autorotationFrom == id) out.transmitter.hold.autorotationFrom = base->id;
+    std::erase_if(out.standings, [&](const auto& s) { return s.first.starts_with("transmitter.modes." + id + "."); });
+    return out;
+}
+
+std::vector<Edit> benchState(const Setup& setup) {
+    const TransmitterSettings& tx = setup.transmitter;
+    std::vector<Edit> edits;
+    const auto number = [&](const std::string& path, double now, double wanted) {
+        if (now != wanted) edits.push_back({path, wanted});
+    };
+    for (const ChannelSettings& c : tx.channels) {
+        const std::string base = "transmitter.channels." + c.id + ".";
+        number(base + "travelLowPct", c.travelLowPct, 100.0);
+        number(base + "travelHighPct", c.travelHighPct, 100.0);
+        number(base + "subTrimPct", c.subTrimPct, 0.0);
+    }
+    if (tx.swashMixing != SwashMixing::Off) edits.push_back({"transmitter.swashMixing", std::string("off")});
+    if (tx.trims.live) edits.push_back({"transmitter.trims.live", false});
+    for (const FlightMode& m : tx.modes)
+        if (m.id != kHoldMode && !isStraight(m.pitch))
+            edits.push_back({"transmitter.modes." + m.id + ".pitch", lineCurve(-100.0, 100.0, m.pitch.points.size())});
+    return edits;
+}
+
+const FlightMode* modeById(const TransmitterSettings& tx, const std::string& id) {
+    const auto m = std::find_if(tx.modes.begin(), tx.modes.end(), [&](const FlightMode& x) { return x.id == id; });
+    return m == tx.modes.end() ? nullptr : &*m;
+}
+
+std::vector<Edit> holdMirrorEdits(const TransmitterSettings& tx) {
+    std::vector<Edit> edits;
+    const FlightMode* hold = modeById(tx, kHoldMode);
+    const FlightMode* from = modeById(tx, tx.hold.autorotationFrom);
+    if (hold == nullptr || from == nullptr) return edits;
+    const std::array<const char*, 3> names{"aileron", "elevator", "rudder"};
+    const std::array<const AxisRates*, 3> held{&hold->aileron, &hold->elevator, &hold->rudder};
+    const std::array<const AxisRates*, 3> flown{&from->aileron, &from->elevator, &from->rudder};
+    for (std::size_t i = 0; i < 3; ++i) {
+        const std::string base = std::string("transmitter.modes.hold.") + names[i];
+        if (held[i]->ratePct != flown[i]->ratePct) edits.push_back({base + ".ratePct", flown[i]->ratePct});
+        if (held[i]->expoPct != flown[i]->expoPct) edits.push_back({base + ".expoPct", flown[i]->expoPct});
+    }
+    if (hold->tailGainPct != from->tailGainPct) edits.push_back({"transmitter.modes.hold.tailGainPct", from->tailGainPct});
+    return edits;
+}
+
+std::vector<Edit> controllerOrder(const Setup& setup) {
+    std::vector<Edit> edits;
+    const auto& order = setup.controller.profile.channelOrder;
+    for (std::size_t i = 0; i < order.size(); ++i)
+        if (const ChannelSettings* c = channelOf(setup.transmitter, order[i]); c != nullptr && c->number != static_cast<int>(i) + 1)
+            edits.push_back({"transmitter.channels." + c->id + ".number", static_cast<double>(i + 1)});
+    return edits;
+}
+
+std::vector<int> unusedChannels(const TransmitterSettings& transmitter) {
+    std::vector<int> out;
+    for (int n = 1; n <= transmitter.profile.channels; ++n)
+        if (std::none_of(transmitter.channels.begin(), transmitter.channels.end(), [n](const ChannelSettings& c) { return c.number == n; }))
+            out.push_back(n);
+    return out;
+}
+
+Setup withSpares(const Setup& setup, const std::vector<SpareChannel>& spares) {
+    const std::vector<int> unused = unusedChannels(setup.transmitter);
+    for (const SpareChannel& s : spares) {
+        if (std::find(unused.begin(), unused.end(), s.number) == unused.end())
+            throw InputError("transmitter.spares",
+                             fmt::format("channel {} is not an unused channel of {}", s.number, setup.transmitter.profile.name));
+        const auto& switches = setup.transmitter.profile.switches;
+        if (!s.follows.empty() && std::none_of(switches.begin(), switches.end(), [&](const SwitchProfile& p) { return p.id == s.follows; }))
+            throw InputError("transmitter.spares", fmt::format("{} has no switch {}", setup.transmitter.profile.name, s.follows));
+    }
+    Setup out = setup;
+    out.transmitter.spares = spares;
+    out.transmitter.unusedInhibited = spares.empty();
+    return out;
+}
+
+Setup asTemplate(const Setup& setup) {
+    Setup out = setup;
+    out.revision = 0;
+    out.standings.clear();
+    out.readings.clear();
+    out.machine.name = setup.machine.name + " template";
+    PowerTrain& p = out.machine.power;
+    p.kv.reset();
+    p.poles.reset();
+    p.mainTeeth.reset();
+    p.pinionTeeth.reset();
+    p.capacityMah.reset();
+    p.loggedMahPerMin.reset();
+    p.plannedMahPerMin.reset();
+    p.motor.clear();
+    out.machine.rotor.bladeMaxRpm.reset();
+    out.machine.supply = {};
+    for (PlateServo& s : out.machine.servos) s.squareErrorDeg = 0.0;
+    for (PortSettings& port : out.controller.ports) port.trimUs = 0.0;
+    out.speedController.calibration.clear();
+    return out;
+}
+
+std::vector<std::string> stillToSet(const Setup& setup) {
+    std::vector<std::string> out;
+    const PowerTrain& p = setup.machine.power;
+    const auto need = [&](const char* path, bool there) {
+        if (!there) out.emplace_back(path);
+    };
+    if (p.kind == PowerKind::Electric) {
+        need("machine.power.kv", p.kv.has_value());
+        need("machine.power.poles", p.poles.has_value());
+        need("machine.power.capacityMah", p.capacityMah.has_value());
+    }
+    need("machine.power.mainTeeth", p.mainTeeth.has_value());
+    need("machine.power.pinionTeeth", p.pinionTeeth.has_value());
+    need("machine.rotor.bladeMaxRpm", setup.machine.rotor.bladeMaxRpm.has_value());
+    need("machine.supply.volts", setup.machine.supply.volts.has_value());
+    for (const PlateServo& s : setup.machine.servos) {
+        if (!s.servo.pulseUs) out.push_back("machine.servos." + s.id + ".servo.pulseUs");
+        if (!s.servo.maxHz) out.push_back("machine.servos." + s.id + ".servo.maxHz");
+    }
+    if (!setup.machine.tail.servo.pulseUs) out.emplace_back("machine.tail.servo.pulseUs");
+    if (!setup.machine.tail.servo.maxHz) out.emplace_back("machine.tail.servo.maxHz");
+    for (const char* path :
+         {"machine.massKg", "machine.head.gripMm", "machine.head.innerRadiusMm", "machine.plate.ballRadiusMm", "controller.referencePct",
+          "controller.collectiveHighPct", "controller.collectiveLowPct", "controller.cyclicLimitPct", "controller.tail.limitLeftPct",
+          "controller.tail.limitRightPct", "speedController.lowUs", "speedController.highUs"})
+        if (setup.standings.count(path) == 0) out.emplace_back(path);
+    return out;
+}
+
+}  // namespace kh

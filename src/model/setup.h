@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "base/standing.h"
+#include "model/controller.h"
+#include "model/helicopter/machine.h"
+#include "model/reading.h"
+#include "model/transmitter.h"
+
+#include <map>
+#include <string>
+
+namespace kh {
+
+/// One model: the machine as built and what each box holds. A value; everything is computed from it.
+struct Setup {
+    int revision = 0;  ///< counts saves
+    Machine machine;
+    TransmitterSettings transmitter;
+    ControllerSettings controller;
+    SpeedControllerSettings speedController;
+    std::vector<Reading> readings;                    ///< oldest first
+    std::map<std::string, StandingRecord> standings;  ///< by field path (ids, never indices); absent = default
+    bool operator==(const Setup&) const = default;
+};
+
+}  // namespace kh

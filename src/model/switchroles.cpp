@@ -1,0 +1,88 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/switchroles.h"
+
+#include <algorithm>
+#include <map>
+
+namespace kh {
+
+namespace {
+
+bool names(const Condition& when, const std::string& id, int place) {
+    return std::any_of(when.begin(), when.end(), [&](const auto& all) {
+        return std::any_of(all.begin(), all.end(), [&](const Term& t) { return t.switchId == id && (place == 0 || t.place == place); });
+    });
+}
+bool uses(const Condition& when, const std::string& id) { return names(when, id, 0); }
+
+/// Short names of the functions that are neither mode nor stop.
+Message functionWord(const std::string& id) {
+    static const std::map<std::string, const char*> words{
+        {"rescue", KH_TR("rescue")}, {"bail-out", KH_TR("bail-out")}, {"timer", KH_TR("timer")}, {"voice", KH_TR("voice")}};
+    if (const auto word = words.find(id); word != words.end()) return say(word->second);
+    if (id.starts_with("bank-")) return say(KH_TR("bank"));
+    if (id.starts_with("gain-")) return say(KH_TR("gain"));
+    return say(KH_TR("{f}"), {{"f", id}});
+}
+
+}  // namespace
+
+std::string modeLetter(const FlightMode& mode, std::size_t index) {
+    if (mode.id == kHoldMode) return "H";
+    return index == 0 && !mode.name.empty() ? mode.name.substr(0, 1) : std::to_string(index);
+}
+
+std::vector<SwitchRole> switchRoles(const TransmitterSettings& tx) {
+    std::vector<SwitchRole> out;
+    for (const SwitchProfile& s : tx.profile.switches) {
+        SwitchRole role{s.id, {}, {}};
+        std::vector<std::vector<Message>> at(static_cast<std::size_t>(s.places));
+        const auto onOff = [&](const Condition& when) {
+            for (int place = 1; place <= s.places; ++place)
+                at[static_cast<std::size_t>(place - 1)].push_back(names(when, s.id, place) ? say(KH_TR("on")) : say(KH_TR("off")));
+        };
+        const auto add = [&](const Condition& when, Message word) {
+            if (!uses(when, s.id)) return;
+            role.functions.push_back(std::move(word));
+            onOff(when);
+        };
+        bool selects = false;
+        for (const FlightMode& m : tx.modes) selects = selects || (m.id != kHoldMode && uses(m.when, s.id));
+        if (selects) {
+            role.functions.push_back(say(KH_TR("mode")));
+            for (int place = 1; place <= s.places; ++place) {
+                std::size_t flown = 0;
+                for (std::size_t i = 0; i < tx.modes.size(); ++i)
+                    if (tx.modes[i].id != kHoldMode && names(tx.modes[i].when, s.id, place)) flown = i;  // the highest rank wins
+                at[static_cast<std::size_t>(place - 1)].push_back(say(KH_TR("{m}"), {{"m", modeLetter(tx.modes[flown], flown)}}));
+            }
+        }
+        for (const FlightMode& m : tx.modes)
+            if (m.id == kHoldMode) add(m.when, say(KH_TR("hold")));
+        add(tx.kill.when, say(KH_TR("kill")));
+        add(tx.cut.when, say(KH_TR("cut")));
+        // banks and gain steps share one word; each place then shows its number
+        for (const char* family : {"bank-", "gain-"}) {
+            const bool used = std::any_of(tx.functions.begin(), tx.functions.end(),
+                                          [&](const SwitchFunction& f) { return f.id.starts_with(family) && uses(f.when, s.id); });
+            if (!used) continue;
+            role.functions.push_back(functionWord(family));
+            for (int place = 1; place <= s.places; ++place) {
+                std::string number = "1";
+                for (const SwitchFunction& f : tx.functions)
+                    if (f.id.starts_with(family) && names(f.when, s.id, place)) number = f.id.substr(f.id.rfind('-') + 1);
+                at[static_cast<std::size_t>(place - 1)].push_back(say(KH_TR("{n}"), {{"n", number}}));
+            }
+        }
+        for (const SwitchFunction& f : tx.functions)
+            if (!f.id.starts_with("bank-") && !f.id.starts_with("gain-")) add(f.when, functionWord(f.id));
+        for (std::size_t place = 0; place < at.size(); ++place)
+            role.places.push_back(at[place].empty()       ? say(KH_TR("{n}"), {{"n", num(static_cast<double>(place + 1))}})
+                                  : at[place].size() == 1 ? at[place].front()
+                                                          : say(KH_TR("{all}"), {{"all", at[place]}}));
+        out.push_back(std::move(role));
+    }
+    return out;
+}
+
+}  // namespace kh

@@ -1,0 +1,236 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "formula/channel.h"
+#include "formula/curve.h"
+#include "formula/gainscale.h"
+
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace kh {
+
+/// A switch as the transmitter has it. Places count from 1, from the front or top edge.
+struct SwitchProfile {
+    std::string id;  ///< its name on the case, for example "L1"
+    int places = 2;
+    bool momentary = false;
+    bool operator==(const SwitchProfile&) const = default;
+};
+
+/// One entry of a box's own menu, in that box's own order; `holds` lists the sheet topics typed there.
+struct MenuEntry {
+    std::string id;  ///< topic: what the sheet prints there
+    std::string title;
+    bool operator==(const MenuEntry&) const = default;
+};
+
+struct TransmitterProfile {
+    std::string id;
+    int version = 1;
+    std::string name;
+    int channels = 10;
+    std::vector<SwitchProfile> switches;
+    double centreUs = 1500.0;
+    double usPerPct = 4.0;
+    double resolutionUs = 1.0;
+    double travelStepPct = 1.0;
+    double travelLimitPct = 150.0;
+    double subTrimStepPct = 1.0;
+    double outputLimitPct = 150.0;
+    int curvePoints = 7;
+    bool smoothCurves = true;
+    GainScale gainScale = GainScale::Centre50;
+    double holdLowPct = -20.0;
+    double holdHighPct = 50.0;
+    int flightModes = 5;
+    bool modelMatch = true;
+    std::vector<MenuEntry> menu;
+    bool operator==(const TransmitterProfile&) const = default;
+};
+
+/// One channel by its function: aileron, elevator, collective, rudder, throttle, gain.
+struct ChannelSettings {
+    std::string id;
+    int number = 1;
+    double travelLowPct = 100.0;
+    double travelHighPct = 100.0;
+    double subTrimPct = 0.0;
+    bool reversed = false;
+    std::optional<double> limitPct;     ///< of this channel's output; absent: the transmitter's own
+    std::optional<double> failsafePct;  ///< channel value the receiver holds when the signal is lost; absent: not stored
+    bool operator==(const ChannelSettings&) const = default;
+};
+
+/// An unused channel that is not inhibited: it still sends something.
+struct SpareChannel {
+    std::string id;  ///< "ch9"
+    int number = 9;
+    std::string follows;  ///< the switch it follows; empty: none
+    bool operator==(const SpareChannel&) const = default;
+};
+
+/// A switch at a place, or another function being active.
+struct Term {
+    std::string switchId;  ///< empty when `functionId` is meant
+    int place = 1;
+    std::string functionId;
+    bool operator==(const Term&) const = default;
+};
+/// OR of ANDs; an empty condition is never met.
+using Condition = std::vector<std::vector<Term>>;
+/// A condition as a pilot types it: "L1 2 + R1 1 | L3 2"; + is and, | is or. A term may name another function.
+[[nodiscard]] std::string conditionAsTyped(const Condition& condition);
+
+/// A flight mode. Modes rank in list order: the last whose condition is met wins; the first is the base
+/// mode and needs none. The mode with id "hold" is what hold flies with; its condition is the hold switch.
+struct FlightMode {
+    std::string id;
+    std::string name;
+    Condition when;
+    bool flownInverted = false;
+    Curve throttle = flatCurve(0.0, 5);  ///< not used by hold
+    Curve pitch = lineCurve(-100.0, 100.0, 5);
+    AxisRates aileron, elevator, rudder;
+    double tailGainPct = 0.0;         ///< sent, signed, in % of the gain channel
+    std::optional<double> targetRpm;  ///< what the pilot wants here
+    bool operator==(const FlightMode&) const = default;
+};
+
+inline constexpr const char* kHoldMode = "hold";
+
+struct HoldSettings {
+    double throttlePct = -5.0;                       ///< may be negative: slightly below the throttle's end
+    std::optional<std::vector<std::string>> actsIn;  ///< flight modes; absent: all
+    std::string autorotationFrom;                    ///< the mode that precedes an autorotation
+    bool powerOnGuard = true;                        ///< the transmitter refuses to start unless switches and collective are safe
+    bool operator==(const HoldSettings&) const = default;
+};
+
+/// Kill or cut: a throttle value and when it acts.
+struct ThrottleStop {
+    Condition when;
+    double throttlePct = -5.0;
+    std::optional<std::vector<std::string>> actsIn;  ///< flight modes; absent: all
+    bool operator==(const ThrottleStop&) const = default;
+};
+
+struct SwitchSettings {
+    std::string id;
+    int powerOnPlace = 1;
+    int neutralPlace = 1;
+    bool operator==(const SwitchSettings&) const = default;
+};
+
+/// A place the switch has: as declared, or its first where a document declares one beyond its places.
+[[nodiscard]] inline int placeWithin(const SwitchProfile& profile, int place) { return place >= 1 && place <= profile.places ? place : 1; }
+
+/// Any other function a switch works: bank-2, gain-2, bail-out, rescue, timer, voice …
+struct SwitchFunction {
+    std::string id;
+    Condition when;
+    std::optional<double> sentPct;  ///< of a gain step: what is sent instead of the mode's gain
+    bool operator==(const SwitchFunction&) const = default;
+};
+
+enum class ModelType { Helicopter, Aeroplane };
+/// A swash mix made in the transmitter. Off: one servo per function, the controller mixes.
+enum class SwashMixing { Off, Mix120, Mix135, Mix140, Mix90 };
+
+struct StickTrims {
+    double aileronPct = 0.0, elevatorPct = 0.0, rudderPct = 0.0;
+    bool live = false;  ///< the trim levers act
+    bool operator==(const StickTrims&) const = default;
+};
+
+enum class ThrottleSchool { Flat, Classic };
+enum class EntrySchool { Points, Line };
+enum class PitchSchool { One, PerMode };
+enum class AgilitySchool { Controller, Transmitter };
+enum class GainSchool { PerMode, Steps, Fixed };
+enum class HoldSchool { Cut, BailOut };
+enum class HoldSwitchSchool { Own, ModeSwitch };
+enum class MidStickSchool { Zero, Hover };
+enum class RescueSchool { Momentary, Latched, None };
+enum class OrderSchool { Controller, Learned };
+enum class EndSchool { Timer, UsedCharge, VoltageAlarm };
+
+/// Which way of doing things the pilot chose; rules and proof judge by it.
+struct Schools {
+    ThrottleSchool throttle = ThrottleSchool::Flat;
+    EntrySchool entry = EntrySchool::Points;
+    PitchSchool pitch = PitchSchool::One;
+    AgilitySchool agility = AgilitySchool::Controller;
+    GainSchool tailGain = GainSchool::PerMode;
+    HoldSchool hold = HoldSchool::Cut;
+    HoldSwitchSchool holdSwitch = HoldSwitchSchool::Own;
+    MidStickSchool midStick = MidStickSchool::Zero;
+    RescueSchool rescue = RescueSchool::Momentary;
+    OrderSchool order = OrderSchool::Controller;
+    EndSchool end = EndSchool::Timer;
+    bool operator==(const Schools&) const = default;
+};
+
+/// What ends a flight, and what the transmitter says meanwhile.
+struct Alarms {
+    double timerStartPct = 20.0;         ///< the timer runs while throttle is above this
+    std::optional<double> usedMah;       ///< alarm on used charge
+    std::optional<double> voltsPerCell;  ///< alarm on pack voltage
+    std::optional<double> headRpm;       ///< alarm below this head speed
+    bool voicePack = false;              ///< reads the pack out at power-up: a used pack is noticed
+    bool operator==(const Alarms&) const = default;
+};
+
+struct TransmitterSettings {
+    TransmitterProfile profile;
+    ModelType modelType = ModelType::Helicopter;
+    SwashMixing swashMixing = SwashMixing::Off;
+    double swashMixPct = 60.0;  ///< share of each command a transmitter mix would use
+    int stickMode = 2;
+    bool collectiveReversed = false;
+    StickTrims trims;
+    double throttleTrimRangePct = 0.0;
+    bool unusedInhibited = true;
+    bool modelMatch = true;
+    std::vector<ChannelSettings> channels;
+    std::vector<FlightMode> modes;
+    HoldSettings hold;
+    ThrottleStop kill;
+    ThrottleStop cut;
+    std::vector<SwitchSettings> switches;
+    std::vector<SwitchFunction> functions;
+    std::vector<SpareChannel> spares;  ///< unused channels that are not inhibited
+    std::vector<std::string> shared;   ///< functions on two switches, and switches with two functions, by declared choice
+    Schools schools;
+    Alarms alarms;
+    double timerMin = 0.0;  ///< 0: none set
+    bool operator==(const TransmitterSettings&) const = default;
+};
+
+/// Where a switch stands when nothing is asked of it.
+[[nodiscard]] int neutralPlaceOf(const TransmitterSettings& transmitter, const SwitchProfile& profile);
+/// Where it stands when the transmitter is switched on.
+[[nodiscard]] int powerOnPlaceOf(const TransmitterSettings& transmitter, const SwitchProfile& profile);
+
+/// What a channel of a transmitter does to values: its settings on the profile's scale.
+[[nodiscard]] inline ChannelScale channelScale(const TransmitterProfile& profile, const ChannelSettings& c) {
+    return {c.travelLowPct,
+            c.travelHighPct,
+            c.subTrimPct,
+            c.reversed,
+            c.limitPct ? (*c.limitPct < profile.outputLimitPct ? *c.limitPct : profile.outputLimitPct) : profile.outputLimitPct,
+            profile.centreUs,
+            profile.usPerPct,
+            profile.resolutionUs};
+}
+
+/// The channel of a function ("throttle"), or nullptr if the transmitter has none.
+[[nodiscard]] inline const ChannelSettings* channelOf(const TransmitterSettings& transmitter, std::string_view function) {
+    for (const ChannelSettings& c : transmitter.channels)
+        if (c.id == function) return &c;
+    return nullptr;
+}
+
+}  // namespace kh

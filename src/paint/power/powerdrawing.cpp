@@ -1,0 +1,106 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "base/conventions.h"
+#include "paint/drawings.h"
+#include "paint/look/theme.h"
+
+#include <QPainterPath>
+#include <cmath>
+
+namespace kh::paint {
+
+void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
+    const Tokens& t = Theme::tokens();
+    p.setRenderHint(QPainter::Antialiasing, false);
+    const Figures& f = s.evaluation.figures;
+    drawTitle(p, area, KH_TR("Head speed"), words(KH_TR("of each mode against what the pack gives")));
+    double most = 500;
+    for (const ModeFigures& m : f.modes) most = std::max(most, m.headRpm.value);
+    if (f.availableRpm.known) most = std::max(most, f.availableRpm.value);
+    if (s.setup.machine.rotor.bladeMaxRpm) most = std::max(most, *s.setup.machine.rotor.bladeMaxRpm);
+    most *= 1.06;
+    const double left = area.left() + 84;
+    const double right = area.right() - 74;
+    const double top = area.top() + 58;
+    const auto x = [&](double rpm) { return left + rpm / most * (right - left); };
+    std::vector<const ModeFigures*> modes;
+    for (const ModeFigures& m : f.modes)
+        if (m.id != kHoldMode) modes.push_back(&m);
+    const double step = 34;
+    const double bottom = top + step * static_cast<double>(modes.size());
+    if (f.ceilingRpm.known) {
+        p.fillRect(QRectF(x(f.ceilingRpm.value), top - 6, right - x(f.ceilingRpm.value), bottom - top + 6),
+                   QBrush(Theme::over(t.sheet, t.warning, 0.30), Qt::BDiagPattern));
+        p.fillRect(QRectF(x(f.ceilingRpm.value) - 1, top - 6, 2, bottom - top + 6), t.warning);
+        const QString text = words(say(KH_TR("{n} rpm: 88 % of what the end of the pack gives"), {{"n", num(f.ceilingRpm.value)}}));
+        drawText(p, {std::min(x(f.ceilingRpm.value), area.right() - textWidth(text, Theme::font(12))), top - 12}, text, Theme::font(12),
+                 t.warning);
+    } else {
+        drawText(p, {left, top - 12}, words(KH_TR("Enter Kv and teeth to see what the pack gives.")), Theme::font(12), t.muted);
+    }
+    if (const auto limit = s.setup.machine.rotor.bladeMaxRpm) {
+        p.fillRect(QRectF(x(*limit) - 1, top - 6, 2, bottom - top + 16), t.danger);
+        const QString text = words(say(KH_TR("blade limit {l}"), {{"l", num(*limit)}}));
+        drawText(p,
+                 {std::min(x(*limit) - textWidth(text, Theme::font(12, true)) / 2, area.right() - textWidth(text, Theme::font(12, true))),
+                  bottom + 40},
+                 text, Theme::font(12, true), t.danger);
+    }
+    double y = top;
+    for (const ModeFigures* m : modes) {
+        const bool flown = s.trace.mode == m->id;
+        const QString name = QString::fromStdString(m->name);
+        drawText(p, {left - 10 - textWidth(name, Theme::font(13, flown)), y + 15}, name, Theme::font(13, flown), t.ink);
+        if (!m->headRpm.known) {
+            drawText(p, {left + 6, y + 15}, words(KH_TR("not known")), Theme::font(13), t.muted);
+        } else {
+            p.fillRect(QRectF(left, y + 2, x(m->headRpm.value) - left, 18), flown ? t.machine : Theme::over(t.sheet, t.machine, 0.45));
+            const QString rpm = words(say(KH_TR("{n}"), {{"n", num(m->headRpm.value)}}));
+            p.fillRect(QRectF(x(m->headRpm.value) + 5, y + 2, textWidth(rpm, Theme::font(13, true)) + 6, 18), t.sheet);
+            drawText(p, {x(m->headRpm.value) + 8, y + 16}, rpm, Theme::font(13, true), t.ink);
+        }
+        y += step;
+    }
+    hairline(p, left, bottom, right, t.muted);
+    for (double rpm = 0; rpm <= most; rpm += 500) {
+        vline(p, x(rpm), bottom, bottom + 5, t.muted);
+        const QString text = words(say(KH_TR("{n}"), {{"n", num(rpm)}}));
+        drawText(p, {x(rpm) - textWidth(text, Theme::font(12)) / 2, bottom + 20}, text, Theme::font(12), t.muted);
+    }
+    drawText(p, {right + 12, bottom + 20}, QStringLiteral("rpm"), Theme::font(12), t.muted);
+}
+
+void paintPinionTable(QPainter& p, QRectF area, const Scene& s) {
+    const Tokens& t = Theme::tokens();
+    p.setRenderHint(QPainter::Antialiasing, false);
+    drawTitle(p, area, KH_TR("Pinions"), words(KH_TR("what each would give; at most 88 % of the end of the pack for the fastest mode")));
+    if (s.evaluation.figures.pinions.empty()) {
+        drawText(p, {area.left(), area.top() + 44}, words(KH_TR("Kv, main gear and pinion are needed first.")), Theme::font(13), t.muted);
+        return;
+    }
+    const std::array<double, 5> columns{0, 110, 220, 340, 460};
+    const std::array<const char*, 5> heads{KH_TR("teeth"), KH_TR("ratio"), KH_TR("fresh, rpm"), KH_TR("end of pack, rpm"),
+                                           KH_TR("for the fastest")};
+    for (std::size_t i = 0; i < 5; ++i)
+        drawText(p, {area.left() + columns[i] * area.width() / 570, area.top() + 40}, words(heads[i]), Theme::font(12), t.muted);
+    hairline(p, area.left(), area.top() + 47, area.right(), t.muted);
+    double y = area.top() + 66;
+    for (const PinionFigures& f : s.evaluation.figures.pinions) {
+        const bool over = f.openingPct.value > kOpeningWarnPct;
+        const bool beyond = f.openingPct.value > 100.0;
+        if (f.fitted) p.fillRect(QRectF(area.left() - 6, y - 15, area.width() + 12, 21), Theme::selectionTint());
+        const QColor colour = beyond ? t.danger : over ? t.warning : t.ink;
+        const std::array<QString, 5> cells{
+            words(say("{v}", {{"v", num(f.teeth)}})), words(say("{v}", {{"v", num(f.ratio.value, 2)}})),
+            words(say("{v}", {{"v", num(f.freshRpm.value)}})), words(say("{v}", {{"v", num(f.endRpm.value)}})),
+            f.openingPct.known ? words(say("{v} %", {{"v", num(f.openingPct.value)}})) : QStringLiteral("–")};
+        for (std::size_t i = 0; i < 5; ++i)
+            drawText(p, {area.left() + columns[i] * area.width() / 570, y}, cells[i], Theme::font(13, f.fitted), i == 4 ? colour : t.ink);
+        if (over)
+            drawMark(p, beyond ? Severity::Danger : Severity::Warning, {area.left() + columns[4] * area.width() / 570 + 56, y - 5}, 8);
+        hairline(p, area.left(), y + 7, area.right(), t.rule);
+        y += 24;
+        if (y > area.bottom()) break;
+    }
+}
+
+}  // namespace kh::paint

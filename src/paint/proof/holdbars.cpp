@@ -1,0 +1,66 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "base/conventions.h"
+#include "paint/drawings.h"
+#include "paint/look/theme.h"
+
+#include <QPainterPath>
+#include <cmath>
+
+namespace kh::paint {
+
+void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
+    const Tokens& t = Theme::tokens();
+    p.setRenderHint(QPainter::Antialiasing, false);
+    drawTitle(p, area, KH_TR("Pulse at the speed controller with hold on"), words(KH_TR("collective low")));
+    const Figures& f = s.evaluation.figures;
+    if (!f.motorOffUs.known || !f.holdUs.known) return;
+    const double left = area.left() + 92;
+    const double right = area.right() - 90;
+    const double low = s.setup.speedController.lowUs - 120;
+    const double high = s.setup.speedController.highUs + 40;
+    const auto x = [&](double us) { return left + std::clamp((us - low) / (high - low), 0.0, 1.0) * (right - left); };
+    const double top = area.top() + 40;
+    std::vector<const ModeFigures*> modes;
+    for (const ModeFigures& m : f.modes)
+        if (m.id != kHoldMode) modes.push_back(&m);
+    const double step = std::min(42.0, (area.height() - 84) / std::max<double>(1.0, static_cast<double>(modes.size())));
+    const double bottom = top + step * static_cast<double>(modes.size());
+    p.fillRect(QRectF(x(f.motorOffUs.value), top, right - x(f.motorOffUs.value), bottom - top),
+               QBrush(Theme::over(t.sheet, t.danger, 0.30), Qt::BDiagPattern));
+    p.fillRect(QRectF(x(f.motorOffUs.value) - 1, top - 10, 2, bottom - top + 10), t.danger);
+    drawText(p, {x(f.motorOffUs.value) + 6, top - 3}, words(say(KH_TR("motor off up to {o} µs"), {{"o", num(f.motorOffUs.value)}})),
+             Theme::font(12, true), t.danger);
+    double y = top + 6;
+    for (const ModeFigures* m : modes) {
+        const double throttle = m->heldThrottlePct.value;
+        const double us = m->heldUs.value;
+        const bool off = m->heldOff;
+        const QString name = QString::fromStdString(m->name);
+        drawText(p, {left - 10 - textWidth(name, Theme::font(13, !off)), y + step / 2}, name, Theme::font(13, !off),
+                 off ? t.ink : t.danger);
+        p.fillRect(QRectF(left, y, std::max(3.0, x(us) - left), step - 12), off ? t.pass : t.danger);
+        const QString text = words(say(KH_TR("{u} µs"), {{"u", num(us)}}));
+        if (off) {
+            drawTick(p, {x(us) + 18, y + step / 2 - 6}, t.pass);
+            p.fillRect(QRectF(x(us) + 28, y + 2, textWidth(text, Theme::font(13, true)) + 8, step - 16), t.sheet);
+            drawText(p, {x(us) + 30, y + step / 2 - 1}, text, Theme::font(13, true), t.pass);
+        } else {
+            drawText(p, {right + 8, y + step / 2 + 2}, words(say(KH_TR("{t} %"), {{"t", num(throttle, 1)}})), Theme::font(22, true),
+                     t.danger);
+            drawText(p, {left + 12, y + step / 2 - 1}, words(KH_TR("hold does not act here")), Theme::font(13, true), t.sheet);
+        }
+        y += step;
+    }
+    for (const double pct : {0.0, 25.0, 50.0, 75.0, 100.0}) {
+        const double us = s.setup.speedController.lowUs + pct / 100.0 * (s.setup.speedController.highUs - s.setup.speedController.lowUs);
+        const QString text = words(say(KH_TR("{p}"), {{"p", num(pct)}}));
+        vline(p, x(us), bottom, bottom + 5, t.muted);
+        drawText(p, {x(us) - textWidth(text, Theme::font(12)) / 2, bottom + 19}, text, Theme::font(12), t.transmitter);
+        const QString pulse = words(say(KH_TR("{p}"), {{"p", num(us)}}));
+        drawText(p, {x(us) - textWidth(pulse, Theme::font(12)) / 2, bottom + 35}, pulse, Theme::font(12), t.ink);
+    }
+    drawText(p, {area.left(), bottom + 19}, words(KH_TR("throttle, %")), Theme::font(12), t.transmitter);
+    drawText(p, {area.left(), bottom + 35}, words(KH_TR("pulse, µs")), Theme::font(12), t.ink);
+}
+
+}  // namespace kh::paint

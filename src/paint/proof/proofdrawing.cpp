@@ -1,0 +1,79 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "paint/drawings.h"
+#include "paint/look/theme.h"
+
+#include <QPainter>
+
+namespace kh::paint {
+
+namespace {
+
+constexpr double kCell = 11;
+constexpr double kStep = 13;
+constexpr int kMostCells = 10;
+
+QString rowName(const Setup& setup, const PositionRow& row) {
+    QString name = modeSign(setup.transmitter.modes[row.mode], row.mode);
+    for (const auto& [on, word] :
+         {std::pair{row.hold, KH_TR("hold")}, std::pair{row.kill, KH_TR("kill")}, std::pair{row.cut, KH_TR("cut")}})
+        if (on) name += QLatin1Char(' ') + words(word);
+    return name;
+}
+
+void drawCell(QPainter& p, QRectF at, PositionRow::Motor motor) {
+    const Tokens& t = Theme::tokens();
+    switch (motor) {
+        case PositionRow::Motor::Fails: drawMark(p, Severity::Danger, at.center(), kCell); break;
+        case PositionRow::Motor::Off: p.fillRect(at, t.pass); break;
+        case PositionRow::Motor::MayRun:
+            p.setPen(QPen(t.muted, 1));
+            p.setBrush(Qt::NoBrush);
+            p.drawRect(at.adjusted(0.5, 0.5, -0.5, -0.5));
+            break;
+    }
+}
+
+}  // namespace
+
+void paintPositions(QPainter& p, QRectF area, const Scene& s) {
+    const Tokens& t = Theme::tokens();
+    p.setRenderHint(QPainter::Antialiasing, false);
+    if (s.proof == nullptr || s.proof->positions.empty()) {
+        drawTitle(p, area, KH_TR("All positions"), words(KH_TR("being tried")));
+        return;
+    }
+    drawTitle(p, area, KH_TR("All positions"),
+              words(say(KH_TR("{n} combinations"), {{"n", num(static_cast<double>(s.proof->combinations))}})));
+    const double labels = 94;
+    std::uint64_t most = 1;
+    for (const PositionRow& r : s.proof->positions) most = std::max(most, r.states);
+    const double step = std::min(18.0, (area.height() - 56) / static_cast<double>(s.proof->positions.size()));
+    double y = area.top() + 28;
+    for (const PositionRow& r : s.proof->positions) {
+        const bool fails = r.motor == PositionRow::Motor::Fails;
+        const bool here = r.mode == s.trace.now.beneath && r.hold == s.trace.now.holdAsked && r.kill == s.trace.now.killActs &&
+                          r.cut == s.trace.now.cutActs;
+        const QString name = rowName(s.setup, r);
+        drawText(p, {area.left() + labels - 8 - textWidth(name, Theme::font(12, fails)), y + 11}, name, Theme::font(12, fails),
+                 fails  ? t.danger
+                 : here ? t.ink
+                        : t.muted);
+        const int cells = std::clamp(static_cast<int>(kMostCells * r.states / most), 1, kMostCells);
+        for (int c = 0; c < cells; ++c) drawCell(p, QRectF(area.left() + labels + kStep * c, y + 1, kCell, kCell), r.motor);
+        if (here) {
+            p.setPen(QPen(t.ink, 1.6));
+            p.setBrush(Qt::NoBrush);
+            p.drawRect(QRectF(area.left() + labels - 3, y - 2, kStep * cells + 4, kCell + 6));
+        }
+        y += step;
+    }
+    double x = area.left() + 20;
+    for (const auto& [motor, word] :
+         {std::pair{PositionRow::Motor::Fails, KH_TR("fails")}, std::pair{PositionRow::Motor::Off, KH_TR("motor off")},
+          std::pair{PositionRow::Motor::MayRun, KH_TR("may run")}}) {
+        drawCell(p, QRectF(x, y + 7, kCell, kCell), motor);
+        x = drawText(p, {x + 16, y + 17}, words(word), Theme::font(12), t.ink) + 16;
+    }
+}
+
+}  // namespace kh::paint

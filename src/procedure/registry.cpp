@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "procedure/registry.h"
+
+#include "stations/airframe/airframe.h"
+#include "stations/link/link.h"
+#include "stations/modes/modes.h"
+#include "stations/pitch/pitch.h"
+#include "stations/power/power.h"
+#include "stations/proof/proof.h"
+#include "stations/radio/radio.h"
+#include "stations/swash/swash.h"
+#include "stations/tail/tail.h"
+
+#include <algorithm>
+
+namespace kh {
+
+namespace {
+
+template <class T>
+void append(std::vector<T>& to, std::span<const T> from) {
+    to.insert(to.end(), from.begin(), from.end());
+}
+
+}  // namespace
+
+StationSet::StationSet(std::vector<StationEntry> entries) : entries_(std::move(entries)) {
+    for (const StationEntry& s : entries_) {
+        for (const RuleFamily family : s.rules) append(rules_.rules, family());
+        if (s.figures != nullptr) rules_.figures.push_back(s.figures);
+        if (s.solvers != nullptr) append(solvers_, s.solvers());
+        if (s.guides != nullptr) append(guides_, s.guides());
+    }
+}
+
+const StationEntry* StationSet::find(Station station) const {
+    const auto s = std::find_if(entries_.begin(), entries_.end(), [&](const StationEntry& e) { return e.station == station; });
+    return s == entries_.end() ? nullptr : &*s;
+}
+
+const StationSet& shippedStations() {
+    static const StationSet set({airframeStation(), radioStation(), linkStation(), swashStation(), pitchStation(), tailStation(),
+                                 powerStation(), modesStation(), proofStation()});
+    return set;
+}
+
+std::span<const StationEntry> stations() { return shippedStations().entries(); }
+
+const char* stationName(Station station) {
+    const StationEntry* s = shippedStations().find(station);
+    return s == nullptr ? "" : s->name;
+}
+
+Evaluation evaluate(const Setup& setup, const StationSet& stations) { return judge(setup, stations.rules()); }
+
+Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked) {
+    return computeFigures(setup, model, asked, shippedStations().rules().figures);
+}
+
+SwitchProof proveSwitches(const Setup& setup, const ProofProgress& progress) {
+    return prove(setup, shippedStations().rules().figures, progress);
+}
+
+std::span<const SolverEntry> solvers() { return shippedStations().solvers(); }
+
+const SolverEntry* solverById(std::string_view id) {
+    for (const SolverEntry& e : solvers())
+        if (id == e.id) return &e;
+    return nullptr;
+}
+
+RowSolver solverOfRow(std::string_view row) {
+    if (row == "channel-throttle" || row == "channel-gain" || row == "channel-map") return {};  // not read from the monitor
+    for (const SolverEntry& e : solvers()) {
+        std::string_view rows = e.rows;
+        while (!rows.empty()) {
+            const std::string_view one = rows.substr(0, rows.find(' '));
+            rows.remove_prefix(std::min(rows.size(), one.size() + 1));
+            if (one.ends_with('-') && row.starts_with(one)) return {&e, std::string(row.substr(one.size())) + "."};
+            if (one == row) return {&e, {}};
+        }
+    }
+    return {};
+}
+
+Guide guideOfRow(std::string_view row, const Setup& setup, const Figures& figures) {
+    for (const GuideEntry& g : shippedStations().guides())
+        if (row == g.row) return g.make(setup, figures);
+    return {};
+}
+
+}  // namespace kh

@@ -1,0 +1,58 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The stations of the program in working order, and what they bring together. A test may add one of its own.
+#pragma once
+
+#include "judge/switches/switchproof.h"
+#include "stations/kit/station.h"
+
+#include <span>
+#include <string_view>
+#include <vector>
+
+namespace kh {
+
+class StationSet {
+public:
+    explicit StationSet(std::vector<StationEntry> entries);
+    [[nodiscard]] std::span<const StationEntry> entries() const { return entries_; }
+    /// @return nullptr if there is none
+    [[nodiscard]] const StationEntry* find(Station station) const;
+    [[nodiscard]] const RuleSet& rules() const { return rules_; }
+    /// All solvers, in the order of the work.
+    [[nodiscard]] std::span<const SolverEntry> solvers() const { return solvers_; }
+    [[nodiscard]] std::span<const GuideEntry> guides() const { return guides_; }
+
+private:
+    std::vector<StationEntry> entries_;
+    RuleSet rules_;
+    std::vector<SolverEntry> solvers_;
+    std::vector<GuideEntry> guides_;
+};
+
+/// The stations that ship.
+[[nodiscard]] const StationSet& shippedStations();
+[[nodiscard]] std::span<const StationEntry> stations();
+/// "" if it does not exist.
+[[nodiscard]] const char* stationName(Station station);
+
+/// The judgement with every rule that ships.
+[[nodiscard]] Evaluation evaluate(const Setup& setup, const StationSet& stations = shippedStations());
+[[nodiscard]] Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked);
+/// The ten properties over every combination of the switches. @throws InputError as ChainModel
+[[nodiscard]] SwitchProof proveSwitches(const Setup& setup, const ProofProgress& progress = {});
+
+/// All that ship, in the order of the work.
+[[nodiscard]] std::span<const SolverEntry> solvers();
+/// @return nullptr if there is none
+[[nodiscard]] const SolverEntry* solverById(std::string_view id);
+/// The solver a ledger row is read for, and how its readings begin ("rudder."); no solver if the row is not read.
+struct RowSolver {
+    const SolverEntry* solver = nullptr;
+    std::string only;
+};
+[[nodiscard]] RowSolver solverOfRow(std::string_view row);
+/// The guide of a ledger row with this model's numbers put in; no steps if the row has none.
+[[nodiscard]] Guide guideOfRow(std::string_view row, const Setup& setup, const Figures& figures);
+
+}  // namespace kh

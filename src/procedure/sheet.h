@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The bench sheet as a value: HTML and PDF are made from it, and from nothing else.
+#pragma once
+
+#include "judge/evaluation.h"
+
+#include <string>
+#include <vector>
+
+namespace kh {
+
+struct SheetRow {
+    Message what;
+    Message value;    ///< in the unit of the box, as it is typed
+    Message machine;  ///< what it does, in real units; may be empty
+    Standing standing = Standing::Default;
+};
+
+/// One entry of a box's own menu.
+struct SheetSection {
+    std::string title;
+    std::vector<SheetRow> rows;
+};
+
+/// One page a box, and one for the machine.
+struct SheetPart {
+    Box box = Box::Transmitter;
+    std::string name;  ///< the box's own name
+    std::vector<SheetSection> sections;
+};
+
+struct Sheet {
+    std::string model;
+    int revision = 0;
+    std::vector<Message> cautions;
+    std::vector<SheetPart> parts;
+};
+
+/// Parts in the order transmitter, controller, speed controller, machine; sections in the order of each box's
+/// own menu (its profile), values in its own units.
+[[nodiscard]] Sheet benchSheet(const Setup& setup, const Evaluation& evaluation);
+
+}  // namespace kh

@@ -1,0 +1,144 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "io/library.h"
+#include "procedure/ledger.h"
+#include "procedure/registry.h"
+#include "procedure/trace.h"
+#include "session/document.h"
+#include "session/proofrunner.h"
+#include "stations/kit/row.h"
+
+#include <QElapsedTimer>
+#include <QObject>
+#include <array>
+#include <optional>
+
+namespace kh::app {
+
+/// Which part of which cell is selected on a station's page.
+struct Selection {
+    int row = 0;
+    int cell = 2;
+    int part = 0;
+    bool operator==(const Selection&) const = default;
+};
+
+/// A line of the Proof page: a finding of the audit, a property that fails, or one that holds.
+struct ProofEntry {
+    Finding finding;
+    std::string property;  ///< "P1" …, empty for findings the switch proof knows nothing of
+    bool passed = false;
+};
+
+/// The pilot's word about the real machine; never stored in a Setup.
+enum class Guard { LeadsOff, BladesOff, HoldOn };
+
+/// Everything views draw, and the one-way flow behind it: edit → evaluate → trace → signals.
+class Workspace : public QObject {
+    Q_OBJECT
+public:
+    Workspace(const QString& stateFolder, io::Library library, const StationSet& stations = shippedStations(), QObject* parent = nullptr);
+
+    [[nodiscard]] const StationSet& stations() const { return stations_; }
+    /// The station that is shown.
+    [[nodiscard]] const StationEntry& entry() const;
+
+    [[nodiscard]] DocumentModel& document() { return document_; }
+    [[nodiscard]] const Setup& setup() const { return document_.setup(); }
+    [[nodiscard]] const io::Library& library() const { return library_; }
+    /// The profiles on disk have changed.
+    void setLibrary(io::Library library) { library_ = std::move(library); }
+    [[nodiscard]] const Evaluation& evaluation() const { return evaluation_; }
+    [[nodiscard]] const std::vector<StationPage>& pages() const { return pages_; }
+    [[nodiscard]] const StationPage& page() const;
+    /// @return nullptr while the chain is impossible
+    [[nodiscard]] const Tracer* tracer() const { return tracer_ ? &*tracer_ : nullptr; }
+    [[nodiscard]] const Trace& trace() const { return trace_; }
+    /// Where one switch, moved by one place, leads from the deck; and what the power-on guard says of the deck.
+    [[nodiscard]] const std::vector<ThrottleMove>& moves() const { return moves_; }
+    [[nodiscard]] const PowerOnGuard& powerOn() const { return powerOn_; }
+
+    [[nodiscard]] const Deck& deck() const { return deck_; }
+    void setDeck(const Deck& deck);
+    void setMode(const std::string& modeId);
+    [[nodiscard]] Function tracedFunction() const { return traced_; }
+    void setTracedFunction(Function f);
+
+    [[nodiscard]] Station station() const { return station_; }
+    void setStation(Station station);
+    [[nodiscard]] Selection selection() const;
+    void select(const Selection& selection);
+    /// The selected row, or nullptr.
+    [[nodiscard]] const Row* selectedRow() const;
+    [[nodiscard]] const Part* selectedPart() const;
+    [[nodiscard]] ProofRunner& proof() { return proof_; }
+    [[nodiscard]] const ProofRunner& proof() const { return proof_; }
+    /// First every finding of the evaluation, in its order, then the switch proof's own lines.
+    [[nodiscard]] const std::vector<ProofEntry>& entries() const { return entries_; }
+    /// Index into entries() of what F5 would pose, or −1.
+    [[nodiscard]] int selectedFinding() const;
+    void selectFinding(int index);
+    /// Goes to the cell that holds a field. @return false if no page shows it
+    bool goToField(const std::string& path);
+
+    /// The finding that is posed now, or −1.
+    [[nodiscard]] int posedFinding() const { return posed_; }
+    [[nodiscard]] const std::map<std::string, int>& posedSwitches() const { return posedSwitches_; }
+    /// Poses the selected finding, or releases what is posed; without a witness goes to its subject.
+    void togglePose();
+    void release();
+
+    [[nodiscard]] bool guard(Guard g) const;
+    void setGuard(Guard g, bool ticked);
+    [[nodiscard]] bool allGuards() const;
+
+    /// One undoable edit of the selected part. @throws InputError, also for a setting that would destroy a servo
+    void editPart(const Part& part, const QString& text);
+    void applyFix(const Finding& finding);
+    /// The selected function answers to this switch at this place and no longer to its old one; what happened is told.
+    void assignSwitch(const std::string& switchId, int place);
+    /// The mode whose curves are shown and edited.
+    [[nodiscard]] int shownMode() const { return shownMode_; }
+    void setShownMode(int index);
+
+signals:
+    void evaluated();
+    void traced();
+    void stationChanged();
+    void selectionChanged();
+    void guardsChanged();
+    void posedChanged();
+    void told(const QString& message);
+
+private:
+    void evaluateNow();
+    void traceNow();
+    void listEntries();
+
+    const StationSet& stations_;
+    DocumentModel document_;
+    io::Library library_;
+    Evaluation evaluation_;
+    std::vector<StationPage> pages_;
+    std::vector<ProofEntry> entries_;
+    ProofRunner proof_;
+    std::optional<Tracer> tracer_;
+    Trace trace_;
+    std::vector<ThrottleMove> moves_;
+    PowerOnGuard powerOn_;
+    Deck deck_;
+    Deck beforePose_;
+    Function traced_ = Function::Collective;
+    Station station_ = Station::Swash;
+    std::map<Station, Selection> selections_;
+    int finding_ = 0;
+    int posed_ = -1;
+    std::map<std::string, int> posedSwitches_;
+    std::array<bool, 3> guards_{};
+    QTimer guardTimer_;
+    int shownMode_ = 0;
+    QString model_;
+};
+
+}  // namespace kh::app

@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "stations/airframe/airframe.h"
+
+namespace kh {
+
+namespace {
+
+std::vector<PanelSpec> panels(const PanelContext& c) {
+    return {{DrawingId::Helicopter, {kPanelLeft, 10, c.innerWidth(), c.innerHeight()}, KH_TR("The machine from above"), true}};
+}
+
+}  // namespace
+
+const StationEntry& airframeStation() {
+    static const StationEntry entry{.station = Station::Airframe,
+                                    .name = KH_TR("Airframe"),
+                                    .shortName = KH_TR("Air"),
+                                    .rows = airframeRows,
+                                    .columns = {110, 82, 82, 306, 92},
+                                    .rules = {airframeRules},
+                                    .panels = panels,
+                                    .shots = {{"airframe", "turnstone-470", "head", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle}}};
+    return entry;
+}
+
+}  // namespace kh

@@ -1,0 +1,96 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Geometry that cannot close: lengths that were measured or typed wrong, told with the likely cause.
+#include "base/conventions.h"
+#include "judge/rule.h"
+#include "stations/airframe/airframe.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kDeadCentreDeg = 80.0;  ///< beyond, an arm hardly lifts its ball any more; past 90° the ball comes back
+constexpr int kDirections = 24;
+
+/// The largest the settings ask for, over both ends of the collective and all stick directions.
+struct Asked {
+    double deflection = 0.0;  ///< of a servo, as share of its stroke
+    double ringMm = 0.0;      ///< height of the inner ring's highest point
+};
+
+Asked mostAsked(const AuditContext& c) {
+    Asked most;
+    for (const double collective : {-1.0, 1.0})
+        for (int i = 0; i < kDirections; ++i) {
+            const double toward = 360.0 / kDirections * i;
+            const auto at = c.model.plateAt(collective, sinDeg(toward), cosDeg(toward));
+            for (const double d : at.deflection) most.deflection = std::max(most.deflection, std::abs(d));
+            const double tilt = std::hypot(at.plate.forward, at.plate.right);
+            most.ringMm = std::max(most.ringMm, std::abs(at.plate.heightMm) + c.setup.machine.head.innerRadiusMm * tilt);
+        }
+    return most;
+}
+
+void arms(const AuditContext& c, std::vector<Finding>& out) {
+    const double deflection = mostAsked(c).deflection;
+    for (const PlateServo& s : c.setup.machine.servos) {
+        const double turned = std::abs(s.squareErrorDeg) + deflection * c.setup.controller.profile.strokeUs * s.servo.degPerUs;
+        const double sideways = s.armMm * (1.0 - cosDeg(std::min(turned, s.servo.rangeDeg)));
+        Finding f{.severity = Severity::Danger, .row = "arms", .box = Box::Machine};
+        if (sideways >= s.linkMm || s.linkMm <= s.armMm / 2.0) {
+            f.id = "link-length." + s.id;
+            f.title = say(KH_TR("The link of the {s} servo cannot be that short"), {{"s", s.id}});
+            f.found = say(KH_TR("Link {l} mm on an arm of {r} mm: turned by {a}° its ball stands {x} mm aside."),
+                          {{"l", num(s.linkMm, 1)}, {"r", num(s.armMm, 1)}, {"a", num(turned)}, {"x", num(sideways, 1)}});
+            f.why = say(KH_TR("Nothing that is computed from these lengths is true."));
+            f.todo = say(KH_TR("Measure both again, ball to ball and ball to shaft: were arm and link typed the wrong way round?"));
+            f.subject = "machine.servos." + s.id + ".linkMm";
+        } else if (turned > kDeadCentreDeg) {
+            f.id = "dead-centre." + s.id;
+            f.title = say(KH_TR("The arm of the {s} servo is asked past its dead centre"), {{"s", s.id}});
+            f.found = say(KH_TR("It would turn {a}°; its servo turns {d}° a µs."), {{"a", num(turned)}, {"d", num(s.servo.degPerUs, 3)}});
+            f.why = say(KH_TR("Past 90° the ball comes back down: the plate stops and then goes the other way."));
+            f.todo = say(KH_TR("Look up the servo's travel a µs and the throw that is set: one of them was typed in another unit."));
+            f.subject = "machine.servos." + s.id + ".servo.degPerUs";
+        } else {
+            continue;
+        }
+        out.push_back(std::move(f));
+    }
+}
+
+void grip(const AuditContext& c, std::vector<Finding>& out) {
+    const Head& head = c.setup.machine.head;
+    const double ring = mostAsked(c).ringMm;
+    if (ring < head.gripMm) return;
+    PartialDeck d;
+    d.collective = 1.0;
+    d.aileron = 1.0;
+    out.push_back(
+        {.severity = Severity::Danger,
+         .row = "head",
+         .title = say(KH_TR("The grip lever is shorter than the height asked for")),
+         .found = say(KH_TR("The ring reaches {h} mm; the lever from ball to feathering axis is {g} mm."),
+                      {{"h", num(ring, 1)}, {"g", num(head.gripMm, 1)}}),
+         .why = say(KH_TR("The blade would be turned on edge: either the lever was measured wrong or the throw is far too large.")),
+         .todo = say(KH_TR("Measure the lever again, square to the feathering axis; then the arms, then the throw that is set.")),
+         .box = Box::Machine,
+         .witness = Witness{std::nullopt, d},
+         .subject = "machine.head.gripMm"});
+}
+
+}  // namespace
+
+std::span<const Rule> airframeRules() {
+    static constexpr std::array rules{
+        Rule{"arm-geometry", Station::Airframe, arms},
+        Rule{"grip-lever", Station::Airframe, grip},
+    };
+    return rules;
+}
+
+}  // namespace kh

@@ -1,0 +1,72 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Stations and their rows as values: what is written where, in which box, with which standing. Views draw
+// this and compute nothing.
+#pragma once
+
+#include "formula/gainscale.h"
+#include "judge/evaluation.h"
+#include "judge/switches/switchproof.h"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace kh {
+
+/// One number or word in a cell.
+struct Part {
+    enum class Look { Value, Port, Spark };
+    Message label;  ///< muted, before the value; may be empty
+    Message value;
+    const char* unit = "";             ///< muted, after the value
+    std::string field;                 ///< field path if it can be edited here
+    const char* action = "";           ///< of a word that is changed by an action of the window: its id
+    std::optional<GainScale> typedAs;  ///< a gain is typed in its box's scale
+    std::vector<std::string> options;  ///< what a word may be; empty: free
+    Derivation why;
+    Look look = Look::Value;
+    Curve curve;       ///< of a spark
+    std::string mode;  ///< of a word that says whether hold acts in this mode
+};
+
+struct Cell {
+    std::vector<Part> parts;  ///< none: this box takes no part in the row
+    int span = 1;             ///< in the modes matrix: how many equal columns it covers
+};
+
+struct Row {
+    std::string id;
+    Message title;
+    const char* unit = "";    ///< beside the title, in the matrix
+    Box band = Box::Machine;  ///< in the matrix: the box this row belongs to
+    std::vector<Cell> cells;  ///< transmitter, controller, machine; in the matrix one a mode
+    Standing standing = Standing::Default;
+    std::string standingNote;           ///< instrument and uncertainty of a reading
+    std::vector<std::size_t> findings;  ///< indices into Evaluation::findings
+    bool broken = false;                ///< a danger: the row is torn
+};
+
+struct StationPage {
+    Station station = Station::Airframe;
+    std::vector<Row> rows;
+};
+
+/// What a cell's text stands for: reads a typed text with point or comma.
+/// @throws InputError naming the part's field, the text and the allowed range
+[[nodiscard]] FieldValue parsePart(const Setup& setup, const Part& part, const std::string& text);
+
+/// The derivation of a part, with its inputs' values and standings put in.
+struct WhyInput {
+    std::string path;
+    Message value;
+    Standing standing = Standing::Default;
+};
+struct Why {
+    Message title;
+    std::vector<Message> lines;
+    std::vector<WhyInput> inputs;
+};
+[[nodiscard]] Why explain(const Setup& setup, const Part& part);
+
+}  // namespace kh

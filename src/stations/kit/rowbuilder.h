@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "stations/kit/row.h"
+
+namespace kh {
+
+/// What row tables are written with.
+class RowBuilder {
+public:
+    /// @param proved  a finished switch proof of this very setup, or nullptr while there is none
+    RowBuilder(const Setup& setup, const Evaluation& evaluation, const SwitchProof* proved = nullptr)
+        : setup_(setup), evaluation_(evaluation), proved_(proved) {}
+
+    [[nodiscard]] const Setup& setup() const { return setup_; }
+    [[nodiscard]] const Figures& figures() const { return evaluation_.figures; }
+    [[nodiscard]] const Evaluation& evaluation() const { return evaluation_; }
+    [[nodiscard]] const SwitchProof* proved() const { return proved_; }
+
+    /// A stored field, editable in place.
+    [[nodiscard]] Part field(const std::string& path, Message label = {}) const;
+    /// A stored word that is one of `options`.
+    [[nodiscard]] Part word(const std::string& path, std::vector<std::string> options, Message label = {}) const;
+    /// A flag shown as one of two words.
+    [[nodiscard]] Part flag(const std::string& path, const char* whenTrue, const char* whenFalse, Message label = {}) const;
+    /// A computed number with its derivation; a dash when unknown.
+    [[nodiscard]] static Part figure(const Figure& f, Message label = {});
+    /// A plain word of the program's.
+    [[nodiscard]] static Part text(Message m);
+    [[nodiscard]] static Part port(const std::string& name);
+    [[nodiscard]] Part gain(const std::string& path, GainScale scale) const;
+    [[nodiscard]] Part spark(const std::string& path, const Curve& curve, Message summary) const;
+
+    /// A row of a plain ledger; its standing follows from its fields, its findings from `evaluation`.
+    [[nodiscard]] Row row(const char* id, Message title, Cell transmitter, Cell controller, Cell machine) const;
+    [[nodiscard]] Row matrixRow(const char* id, Message title, const char* unit, Box band, std::vector<Cell> cells) const;
+
+private:
+    void settle(Row& row) const;
+    const Setup& setup_;
+    const Evaluation& evaluation_;
+    const SwitchProof* proved_;
+};
+
+/// A word before a part's value.
+[[nodiscard]] inline Message label(const char* text) { return say(text); }
+/// The values a box can be set to, as words.
+[[nodiscard]] std::vector<std::string> numberOptions(const std::vector<double>& values);
+
+}  // namespace kh

@@ -1,0 +1,171 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What the solvers share: a round of readings, what they were taken under, and when they say nothing any more.
+#include "base/conventions.h"
+#include "formula/linkage.h"
+#include "stations/kit/solverkit.h"
+
+#include <fmt/format.h>
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kMostPitchDeg = 45.0;
+
+}  // namespace
+
+const Reading* latest(std::span<const Reading> readings, std::string_view what) {
+    for (auto r = readings.rbegin(); r != readings.rend(); ++r)
+        if (r->what == what) return &*r;
+    return nullptr;
+}
+
+const Reading& needed(std::span<const Reading> readings, std::string_view what) {
+    if (const Reading* r = latest(readings, what)) return *r;
+    throw InputError(std::string(what), "this reading is missing");
+}
+
+double plausible(const Reading& reading, double limit, const char* unit) {
+    if (!std::isfinite(reading.value) || std::abs(reading.value) > limit)
+        throw InputError(reading.what,
+                         fmt::format("{} {} is not possible; a reading lies within ±{} {}", reading.value, unit, limit, unit));
+    if (std::find(reading.under.begin(), reading.under.end(), kFlyingState) != reading.under.end())
+        throw InputError(reading.what,
+                         "it was read in the flying state, where the plate creeps while the stick is held: switch the controller "
+                         "to its set-up state and read again");
+    return reading.value;
+}
+
+double pitchDegOf(const Reading& reading, const Setup& setup) {
+    if (reading.unit != "mm") return plausible(reading, kMostPitchDeg, "°");
+    const double bladeMm = setup.machine.rotor.bladeMm;
+    plausible(reading, 2.0 * bladeMm * sinDeg(kMostPitchDeg), "mm");
+    return std::copysign(pitchFromTipGap(bladeMm, std::abs(reading.value), kRulerMm).pitchDeg, reading.value);
+}
+
+std::vector<Reading> learnedReadings(const Setup& setup, const SolverEntry& solver) {
+    std::vector<Reading> out;
+    if (!solver.learns) return out;
+    const std::vector<ReadingSlot> asked = solver.asks(setup);
+    const bool monitor = solver.with == ReadWith::Monitor;  // the only one the mechanics do not matter to
+    for (const Reading& r : setup.readings) {
+        const bool once =
+            !monitor && std::any_of(asked.begin(), asked.end(), [&](const ReadingSlot& s) { return s.optional && s.what == r.what; });
+        if (!monitor && r.what.starts_with(kHandWork)) out.clear();  // read on another machine, so to say
+        else if (!once) out.push_back(r);
+    }
+    return out;
+}
+
+Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const Reading> fresh) {
+    const std::vector<ReadingSlot> asked = solver.asks(setup);
+    for (const ReadingSlot& slot : asked)
+        if (!slot.optional) (void)needed(fresh, slot.what);
+    for (const Reading& r : fresh)
+        for (const ReadingSlot& slot : asked)
+            if (const bool degrees = std::string_view(slot.unit) == "°" && solver.with != ReadWith::Square;
+                slot.what == r.what && r.unit != slot.unit && !(degrees && r.unit == "mm"))
+                throw InputError(r.what, fmt::format("\"{}\" is not its unit; allowed is {}{}", r.unit, slot.unit,
+                                                     degrees ? ", or mm between the tips of folded blades" : ""));
+    std::vector<Reading> all = learnedReadings(setup, solver);
+    if (solver.with == ReadWith::Monitor)  // a channel that was not read this time is not spoken of
+        std::erase_if(all, [&](const Reading& r) {
+            const std::string channel = r.what.substr(0, r.what.find('.') + 1);
+            return std::none_of(fresh.begin(), fresh.end(), [&](const Reading& f) { return f.what.starts_with(channel); });
+        });
+    all.insert(all.end(), fresh.begin(), fresh.end());
+    Solved solved = solver.solve(setup, all);
+    for (const Reading& r : fresh)
+        if (r.unit == "mm" && std::any_of(asked.begin(), asked.end(),
+                                          [&](const ReadingSlot& s) { return s.what == r.what && std::string_view(s.unit) == "°"; })) {
+            const TipGapPitch tip = pitchFromTipGap(setup.machine.rotor.bladeMm, std::abs(r.value), kRulerMm);
+            solved.remarks.push_back(
+                say(KH_TR("{w}: {m} mm between the tips is {d}° ± {e}°, if the blades are square to their feathering axes."),
+                    {{"w", r.what}, {"m", num(r.value, 1)}, {"d", num(tip.pitchDeg, 1)}, {"e", num(tip.errorDeg, 2)}}));
+        }
+    return solved;
+}
+
+Instrument instrumentFor(const SolverEntry& solver, std::string_view unit) {
+    if (unit == "%")
+        return solver.with == ReadWith::Ear ? Instrument{KH_TR("by ear"), ""} : Instrument{KH_TR("controller's monitor"), "±0.1 %"};
+    if (unit == "°")
+        return solver.with == ReadWith::Square ? Instrument{KH_TR("square"), "±0.3°"} : Instrument{KH_TR("pitch gauge"), "±0.1°"};
+    if (unit == "mm")
+        return solver.with == ReadWith::Calliper ? Instrument{KH_TR("calliper"), "±0.05 mm"} : Instrument{KH_TR("ruler"), "±0.5 mm"};
+    return {KH_TR("by eye"), ""};
+}
+
+std::vector<StaleReading> staleReadings(const Setup& setup, std::span<const SolverEntry> solvers) {
+    std::vector<StaleReading> out;
+    for (const SolverEntry& solver : solvers) {
+        const KeptReadings& k = solver.kept;
+        if (*k.prefix == 0) continue;
+        const Reading* newest = nullptr;
+        const Reading* turned = nullptr;  // after the newest reading
+        for (const Reading& r : setup.readings) {
+            if (r.what.starts_with(k.prefix)) {
+                newest = &r;
+                turned = nullptr;
+            } else if (r.what.starts_with(kHandWork)) {
+                turned = &r;
+            }
+        }
+        if (newest == nullptr) continue;
+        StaleReading stale{k.row,        k.setting,
+                           newest->what, newest->id,
+                           {},           turned != nullptr ? turned->what.substr(std::string_view(kHandWork).size()) : std::string()};
+        for (const char* path : solver.invalidatedBy) {
+            const auto then = underValue(*newest, path);
+            const auto field = readField(setup, path);
+            if (!then || !field || std::abs(std::get<double>(field->value) - *then) < 1e-9) continue;
+            stale.field = path;
+            stale.then = *then;
+            stale.now = std::get<double>(field->value);
+            break;
+        }
+        if (!stale.field.empty() || !stale.handWork.empty()) out.push_back(std::move(stale));
+    }
+    return out;
+}
+
+std::vector<std::string> settingsInForce(const Setup& setup, const SolverEntry& solver, const std::string& what) {
+    std::vector<std::string> paths = solver.settings(setup, what);
+    for (const char* path : solver.invalidatedBy) paths.emplace_back(path);
+    std::vector<std::string> out;
+    for (const std::string& path : paths)
+        if (const auto field = readField(setup, path)) {
+            const bool* flag = std::get_if<bool>(&field->value);
+            out.push_back(underText(path, flag != nullptr ? (*flag ? 1.0 : 0.0) : std::get<double>(field->value)));
+        }
+    return out;
+}
+
+Setup takenOver(const Setup& setup, const Solved& solved, const std::vector<Reading>& readings, const std::string& at) {
+    std::vector<Edit> edits;
+    for (const SolvedField& a : solved.answers) edits.insert(edits.end(), a.edits.begin(), a.edits.end());
+    Setup out = withEdits(setup, edits, Standing::Computed, at);
+    std::size_t number = 0;
+    const auto taken = [&] {
+        const std::string id = fmt::format("r{}", number);
+        return std::any_of(out.readings.begin(), out.readings.end(), [&](const Reading& r) { return r.id == id; });
+    };
+    std::vector<Reading> added = readings;
+    for (const SolvedField& a : solved.answers)  // done by hand: written down, since it makes other readings stale
+        if (a.edits.empty() && a.value != 0.0 && a.box == Box::Machine)
+            added.push_back({{}, kHandWork + a.field, a.value, a.unit, {}, {}, {}, {}});
+    for (Reading& r : added) {
+        do ++number;
+        while (taken());
+        r.id = fmt::format("r{}", number);
+        r.at = at;
+        out.readings.push_back(std::move(r));
+    }
+    return out;
+}
+
+}  // namespace kh

@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A station: one folder, one entry. What it brings is listed here once; keel, ledger, palette, audit, handbook links,
+// drawings and screenshots follow from the registry.
+#pragma once
+
+#include "stations/kit/drawing.h"
+#include "stations/kit/guide.h"
+#include "stations/kit/rowbuilder.h"
+#include "stations/kit/solver.h"
+
+#include <array>
+#include <span>
+#include <vector>
+
+namespace kh {
+
+/// How a station's page is laid out.
+enum class PageKind { Ledger, Matrix, Proof };
+
+/// A state of the window worth a picture, or a start for looking at the station.
+struct Shot {
+    const char* file;
+    const char* model;
+    const char* row;   ///< row or finding to select
+    const char* mode;  ///< flown mode
+    Sticks sticks;
+    Function traced = Function::Throttle;
+    bool night = false;
+    bool pose = false;
+    bool why = false;
+};
+
+struct StationEntry {
+    Station station;
+    const char* name;
+    const char* shortName;
+    StationPage (*rows)(const RowBuilder&);  ///< at most 13, in fixed order; their number never depends on findings
+    PageKind page = PageKind::Ledger;
+    double pageWidth = 708.0;                                         ///< beside the bench view at 1280 pixels
+    std::array<double, 5> columns = {116, 106, 174, 180, 92};         ///< widths: what, transmitter, controller, machine, standing
+    std::vector<RuleFamily> rules = {};                               ///< in the order in which they speak
+    FigureMaker figures = nullptr;                                    ///< none
+    std::span<const SolverEntry> (*solvers)() = nullptr;              ///< in the order of the work
+    std::span<const GuideEntry> (*guides)() = nullptr;                ///< work in steps
+    std::vector<PanelSpec> (*panels)(const PanelContext&) = nullptr;  ///< drawings beside the page; none: the page's own view
+    std::vector<Shot> shots = {};
+};
+
+}  // namespace kh

@@ -1,0 +1,58 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What the controller reads of each channel, and the pulses it sends.
+#include "base/conventions.h"
+#include "base/error.h"
+#include "judge/figurebuilder.h"
+#include "stations/link/link.h"
+
+#include <algorithm>
+
+namespace kh {
+
+namespace {
+
+struct LinkFigures : FigureBuilder {
+    void channels();
+};
+
+void LinkFigures::channels() {
+    const TransmitterSettings& tx = setup.transmitter;
+    const ReadingScale reading = readingScale(setup.controller.profile);
+    for (const ChannelSettings& c : tx.channels) {
+        const ChannelScale scale = channelScale(tx.profile, c);
+        const std::string base = "transmitter.channels." + c.id;
+        const std::vector<std::string> paths{base + ".travelLowPct",       base + ".travelHighPct",        base + ".subTrimPct",
+                                             base + ".reversed",           "transmitter.profile.usPerPct", "controller.profile.usPerPct",
+                                             "controller.profile.centreUs"};
+        const auto us = [&](double v) { return [scale, v](Derivation& why) { return channelOutput(v, scale, &why).pulseUs; }; };
+        const auto read = [&](double v) {
+            return [scale, v, reading](Derivation& why) { return readingPct(channelOutput(v, scale, &why).pulseUs, reading, &why); };
+        };
+        ChannelFigures f;
+        f.id = c.id;
+        f.lowReading = make(KH_TR("reading at the low end"), {"%", 1, true}, paths, read(-100));
+        f.centreReading = make(KH_TR("reading at the centre"), {"%", 1, true}, paths, read(0));
+        f.highReading = make(KH_TR("reading at the high end"), {"%", 1, true}, paths, read(100));
+        f.lowUs = make(KH_TR("pulse at the low end"), {"µs", 0}, paths, us(-100));
+        f.centreUs = make(KH_TR("pulse at the centre"), {"µs", 0}, paths, us(0));
+        f.highUs = make(KH_TR("pulse at the high end"), {"µs", 0}, paths, us(100));
+        f.failsafeUs = make(KH_TR("pulse without a signal"), {"µs", 0}, {base + ".failsafePct", base + ".reversed"},
+                            us(c.failsafePct.value_or(0.0)), {{"transmitter.channels.failsafePct", c.failsafePct.has_value()}});
+        // far beyond any travel: the limit is what is left
+        f.limitLowUs = make(KH_TR("shortest pulse the limit lets through"), {"µs", 0}, {base + ".limitPct"},
+                            [&](Derivation& why) { return std::min(us(-1000)(why), us(1000)(why)); });
+        f.limitHighUs = make(KH_TR("longest pulse the limit lets through"), {"µs", 0}, {base + ".limitPct"},
+                             [&](Derivation& why) { return std::max(us(-1000)(why), us(1000)(why)); });
+        out.channels.push_back(std::move(f));
+    }
+}
+
+}  // namespace
+
+void linkFigures(const FigureBuilder& b) {
+    LinkFigures f{b};
+    f.channels();
+}
+
+}  // namespace kh

@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "stations/kit/station.h"
+
+namespace kh {
+
+[[nodiscard]] const StationEntry& linkStation();
+
+// what the entry lists
+[[nodiscard]] StationPage linkRows(const RowBuilder& b);
+[[nodiscard]] std::span<const Rule> linkRules();
+void linkFigures(const FigureBuilder& b);
+[[nodiscard]] std::span<const SolverEntry> linkSolvers();
+[[nodiscard]] std::span<const GuideEntry> linkGuides();
+
+}  // namespace kh

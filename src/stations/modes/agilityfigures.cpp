@@ -1,0 +1,135 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What a mode's sticks and gain come to: turn rates of both boxes together, the gain in every scale; and what bounds the
+// curves: motor-off and the plate's envelope.
+#include "base/conventions.h"
+#include "base/error.h"
+#include "kernel/envelope.h"
+#include "stations/modes/modesfigures.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace kh {
+
+void ModesFigures::agility(std::size_t mode, ModeFigures& f) const {
+    const FlightMode& m = setup.transmitter.modes[mode];
+    const auto& banks = setup.controller.banks;
+    const Bank none;
+    const Bank& bank = banks.empty() ? none : banks[std::min(f.bank, banks.size() - 1)];
+    struct Axis {
+        const char* id;
+        AxisRates rates;
+        double fullDegS;
+        const char* field;
+    };
+    for (const Axis& axis :
+         {Axis{"aileron", m.aileron, bank.rollPitchDegS, ".rollPitchDegS"},
+          Axis{"elevator", m.elevator, bank.rollPitchDegS, ".rollPitchDegS"}, Axis{"rudder", m.rudder, bank.rudderDegS, ".rudderDegS"}}) {
+        const ChannelSettings* channel = channelOf(setup.transmitter, axis.id);
+        const std::string base = "transmitter.modes." + m.id + "." + axis.id;
+        const std::string box = "controller.banks." + bank.id;
+        const std::vector<std::string> paths{base + ".ratePct",
+                                             base + ".expoPct",
+                                             std::string("transmitter.channels.") + axis.id + ".travelHighPct",
+                                             "controller.profile.usPerPct",
+                                             box + axis.field,
+                                             box + ".expoPct"};
+        const std::vector<FigureNeed> needed{{"transmitter.channels", channel != nullptr}, {"controller.banks", !banks.empty()}};
+        const ChannelScale scale = channelScale(setup.transmitter.profile, channel == nullptr ? ChannelSettings{} : *channel);
+        const auto demandAt = [&](double stick) {
+            const double pulse = channelOutputUnchecked(axis.rates.ratePct * withExpo(stick, axis.rates.expoPct), scale).pulseUs;
+            return std::clamp(std::abs(readingPctUnchecked(pulse, readingScale(setup.controller.profile))) / 100.0, 0.0, 1.0);
+        };
+        const auto degSAt = [&](double stick) { return turnRateDegS(bank, axis.fullDegS, demandAt(stick)); };
+        AxisFigures a;
+        a.id = axis.id;
+        a.fullDegS = make(
+            KH_TR("turn rate at full stick"), {"°/s", 0}, paths,
+            [&](Derivation& why) {
+                why.line(KH_TR("demand at full stick {d}, of {r} °/s"), {{"d", num(demandAt(1.0), 2)}, {"r", num(axis.fullDegS)}});
+                return degSAt(1.0);
+            },
+            needed);
+        a.flipS = make(
+            KH_TR("one whole turn at full stick"), {"s", 2}, paths,
+            [&](Derivation& why) {
+                const double full = degSAt(1.0);
+                if (full <= 0.0) throw InputError(base + ".ratePct", "the stick does not turn the machine");
+                why.line(KH_TR("360° / {r} °/s"), {{"r", num(full)}});
+                return 360.0 / full;
+            },
+            needed);
+        a.centreSlopePct = make(
+            KH_TR("slope at the centre, of the straight line"), {"%", 0}, paths,
+            [&](Derivation& why) {
+                // both expos leave their share; the rate cancels
+                const double radio = 1.0 - axis.rates.expoPct / 100.0;
+                const double controller = 1.0 - bank.expoPct / 100.0;
+                why.line(KH_TR("(1 − {a} %) · (1 − {b} %)"), {{"a", num(axis.rates.expoPct)}, {"b", num(bank.expoPct)}});
+                return 100.0 * radio * controller;
+            },
+            needed);
+        for (std::size_t i = 0; i < kAxisSamples; ++i) {
+            const double stick = static_cast<double>(i) / static_cast<double>(kAxisSamples - 1);
+            a.sentPct.push_back(axis.rates.ratePct * withExpo(stick, axis.rates.expoPct));
+            if (a.fullDegS.known) a.degS.push_back(degSAt(stick));
+        }
+        f.axes.push_back(std::move(a));
+    }
+}
+
+void ModesFigures::gainForms(ModeFigures& f) const {
+    if (!f.gainRead.known) return;
+    const double gain = std::clamp(f.gainRead.value, -100.0, 100.0);
+    for (const GainScale scale : {GainScale::Signed, GainScale::Centre50, GainScale::ModePercent, GainScale::Travel}) {
+        GainForm form{scale, gainAsShown(gain, scale), gainFromTyped(gainTyped(gain, scale), scale, gain), false};
+        form.crossesZero = gain != 0.0 && (form.standsFor == 0.0 || std::signbit(form.standsFor) != std::signbit(gain));
+        f.gainForms.push_back(std::move(form));
+    }
+}
+
+void ModesFigures::zones() {
+    const ChannelSettings* throttle = channelOf(setup.transmitter, functionId(Function::Throttle));
+    const ChannelScale scale = channelScale(setup.transmitter.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
+    out.motorOffPct = make(KH_TR("throttle at which the motor is surely off"), {"%", 1, true},
+                           {"speedController.lowUs", "speedController.highUs", "transmitter.channels.throttle.travelLowPct",
+                            "transmitter.channels.throttle.subTrimPct", "transmitter.channels.throttle.reversed"},
+                           [&](Derivation& why) {
+                               // highest of the curve's values, in half percents, whose pulse is off
+                               double best = -200.0;
+                               for (double v = -60.0; v <= 100.0; v += 0.5)
+                                   if (out.motor.off(channelOutputUnchecked(channelPctFromThrottlePct(v), scale).pulseUs)) best = v;
+                               if (best < -100.0) throw InputError("speedController.lowUs", "no throttle value reaches it");
+                               why.line(KH_TR("highest value whose pulse is at most {o} µs"), {{"o", num(out.motorOffUs.value)}});
+                               return best;
+                           },
+                           {{"transmitter.channels", throttle != nullptr}});
+    const auto usable = [&](double side) {
+        return [this, side](Derivation& why) {
+            const double sign = side * (setup.controller.directions.collectiveReversed ? -1.0 : 1.0);
+            const auto height = [&](double share) { return model.plateAt(sign * share, 0, 0).plate.heightMm; };
+            const auto free = [&](double share) { return levelLimit(setup, height(share)) == Limit::None; };
+            if (free(1.0)) {
+                why.line(KH_TR("the plate stays inside its envelope over the whole curve"));
+                return side * 100.0;
+            }
+            double inside = 0.0;
+            double beyond = 1.0;
+            for (int i = 0; i < 10; ++i) {
+                const double middle = (inside + beyond) / 2.0;
+                (free(middle) ? inside : beyond) = middle;
+            }
+            why.line(KH_TR("beyond it the plate stands at {h} mm and {l} stops it"),
+                     {{"h", signedNum(height(beyond), 1)}, {"l", std::string(limitId(levelLimit(setup, height(beyond))))}});
+            return side * 100.0 * inside;
+        };
+    };
+    const std::vector<std::string> paths =
+        bladePaths({"controller.collectiveHighPct", "controller.collectiveLowPct", "machine.plate.travelMm", "machine.head.gripLimitDeg",
+                    "controller.profile.usableStrokeUs"});
+    out.usablePitchHighPct = make(KH_TR("highest pitch value inside the envelope"), {"%", 0, true}, paths, usable(1.0));
+    out.usablePitchLowPct = make(KH_TR("lowest pitch value inside the envelope"), {"%", 0, true}, paths, usable(-1.0));
+}
+
+}  // namespace kh

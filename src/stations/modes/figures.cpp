@@ -1,0 +1,196 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Each flight mode in real units, and what changes from one to the next.
+#include "base/conventions.h"
+#include "base/error.h"
+#include "stations/modes/modes.h"
+#include "stations/modes/modesfigures.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace kh {
+
+void ModesFigures::modes() {
+    const auto& list = setup.transmitter.modes;
+    const ChannelSettings* gainChannel = channelOf(setup.transmitter, functionId(Function::Gain));
+    for (std::size_t i = 0; i < list.size(); ++i) {
+        const FlightMode& m = list[i];
+        const std::string base = "transmitter.modes." + m.id;
+        const bool hold = m.id == kHoldMode;
+        ModeFigures f;
+        f.id = m.id;
+        f.name = m.name;
+        const auto highest = [&m]() {
+            double t = 0.0;
+            for (const CurvePoint& p : m.throttle.points) t = std::max(t, p.y);
+            return t;
+        };
+        f.throttlePct = make(KH_TR("throttle, highest"), {"%", 0, false}, {hold ? "transmitter.hold.throttlePct" : base + ".throttle"},
+                             [&](Derivation& why) {
+                                 why.line(hold ? KH_TR("hold's own value") : KH_TR("highest point of the curve"));
+                                 return hold ? setup.transmitter.hold.throttlePct : highest();
+                             });
+        const double throttle = hold ? 0.0 : highest();
+        double rpm = 0.0;
+        const bool rpmKnown = model.headSpeedAt(throttle, i, rpm);
+        const std::vector<FigureNeed> speed{{"machine.power.kv", rpmKnown}};
+        f.headRpm = make(
+            KH_TR("head speed"), {"rpm", 0},
+            {hold ? "transmitter.hold.throttlePct" : base + ".throttle", "speedController.calibration", "machine.power.kv",
+             "machine.power.mainTeeth", "machine.power.pinionTeeth"},
+            [&](Derivation& why) {
+                if (setup.speedController.calibration.size() >= 2)
+                    why.line(KH_TR("straight line through {n} logged points, at {t} %"),
+                             {{"n", num(static_cast<double>(setup.speedController.calibration.size()))}, {"t", num(throttle, 1)}});
+                else why.line(KH_TR("share of what is available, at {t} %: no speed was logged yet"), {{"t", num(throttle, 1)}});
+                return rpm;
+            },
+            speed);
+        f.tipSpeed = make(
+            KH_TR("blade tip speed"), {"m/s", 0}, {"machine.rotor.discM"},
+            [&](Derivation& why) { return tipSpeed(setup.machine.rotor.discM, rpm, &why); }, speed);
+        const auto pitchAt = [this, i](double stick) { return [this, i, stick](Derivation& why) { return this->pitchAt(i, stick, why); }; };
+        const std::vector<std::string> pitchPaths =
+            bladePaths({base + ".pitch", "controller.collectiveHighPct", "controller.collectiveLowPct"});
+        f.pitchLow = make(KH_TR("blade pitch at low stick"), {"°", 1, true}, pitchPaths, pitchAt(-1));
+        f.pitchMid = make(KH_TR("blade pitch at mid stick"), {"°", 1, true}, pitchPaths, pitchAt(0));
+        f.pitchHigh = make(KH_TR("blade pitch at high stick"), {"°", 1, true}, pitchPaths, pitchAt(1));
+        const std::string speedPath = hold ? "transmitter.hold.throttlePct" : base + ".throttle";
+        const std::vector<std::string> hoverPaths{"machine.massKg", "machine.rotor.discM", "machine.rotor.chordMm", "machine.rotor.blades",
+                                                  speedPath};
+        const std::vector<FigureNeed> turning{{"machine.power.kv", rpmKnown && rpm > 0.0}};
+        f.hoverPitch = make(
+            KH_TR("hover pitch, estimate"), {"°", 1}, hoverPaths,
+            [&](Derivation& why) {
+                const double deg = hover(rotor(rpm), &why).pitchDeg;
+                why.line(KH_TR("gauges at the field read 0.5 … 1.5° more"));
+                return deg;
+            },
+            turning);
+        f.hoverStick = make(
+            KH_TR("stick that holds the hover"), {"", 2, true}, pitchPaths,
+            [&](Derivation& why) {
+                const double wanted = hover(rotor(rpm)).pitchDeg;
+                Derivation quiet;
+                double low = -1.0;
+                double high = 1.0;
+                if (pitchAt(high)(quiet) < wanted) throw InputError(base + ".pitch", "the curve never reaches the hover pitch");
+                for (int n = 0; n < 40; ++n) {
+                    const double middle = (low + high) / 2.0;
+                    quiet.lines.clear();
+                    (pitchAt(middle)(quiet) < wanted ? low : high) = middle;
+                }
+                why.line(KH_TR("where the curve gives {p}°"), {{"p", num(wanted, 1)}});
+                return high;
+            },
+            turning);
+        f.gainRead =
+            make(KH_TR("tail gain as read"), {"%", 0, true},
+                 {base + ".tailGainPct", "transmitter.channels.gain.travelHighPct", "transmitter.channels.gain.travelLowPct",
+                  "transmitter.channels.gain.reversed"},
+                 [&](Derivation& why) {
+                     if (gainChannel == nullptr) throw InputError("transmitter.channels", "there is no gain channel");
+                     const ChannelScale scale = channelScale(setup.transmitter.profile, *gainChannel);
+                     return readingPct(channelOutput(m.tailGainPct, scale, &why).pulseUs, readingScale(setup.controller.profile), &why);
+                 });
+        f.headroomPct =
+            make(KH_TR("headroom at the end of the pack"), {"%", 0},
+                 {"machine.power.kv", "machine.power.cells", "machine.power.efficiency", "machine.power.mainTeeth",
+                  "machine.power.pinionTeeth", "machine.power.secondStage", "machine.style", base + ".targetRpm"},
+                 [&](Derivation& why) {
+                     const PowerTrain& p = setup.machine.power;
+                     const HeadSpeedOut h =
+                         headSpeed({*p.kv, p.cells, endVoltsPerCell(setup.machine), p.efficiency, gearRatio(gears()), *m.targetRpm}, &why);
+                     why.line(KH_TR("{t} rpm are {s} % of it"), {{"t", num(*m.targetRpm)}, {"s", num(h.throttlePct, 0)}});
+                     return h.headroomPct;
+                 },
+                 {{"machine.power.kv", setup.machine.power.kv.has_value()},
+                  {"machine.power.pinionTeeth", setup.machine.power.pinionTeeth.has_value()},
+                  {"machine.power.mainTeeth", setup.machine.power.mainTeeth.has_value()},
+                  {"transmitter.modes.targetRpm", m.targetRpm.has_value()}});
+        heldPulse(i, f);
+        gainForms(f);
+        agility(i, f);
+        out.modes.push_back(std::move(f));
+    }
+}
+
+void ModesFigures::heldPulse(std::size_t mode, ModeFigures& f) const {
+    const TransmitterSettings& tx = setup.transmitter;
+    const FlightMode& m = tx.modes[mode];
+    if (const auto deck = deckInMode(model, setup, m.id)) f.bank = model.at(*deck).bank;
+    if (m.id == kHoldMode) return;
+    const auto& acts = tx.hold.actsIn;
+    f.holdActs = !acts || std::find(acts->begin(), acts->end(), m.id) != acts->end();
+    const std::string from = f.holdActs ? "transmitter.hold.throttlePct" : "transmitter.modes." + m.id + ".throttle";
+    f.heldThrottlePct =
+        make(KH_TR("throttle with hold on, collective low"), {"%", 1}, {from, "transmitter.hold.actsIn"}, [&](Derivation& why) {
+            why.line(f.holdActs ? KH_TR("hold acts in this mode: its own value") : KH_TR("hold does not act here: the curve's low end"));
+            return f.holdActs ? tx.hold.throttlePct : model.throttleCurveAt(mode, -1.0);
+        });
+    const ChannelSettings* throttle = channelOf(tx, functionId(Function::Throttle));
+    const ChannelScale scale = channelScale(tx.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
+    f.heldUs =
+        make(KH_TR("pulse with hold on"), {"µs", 0}, {from, "transmitter.channels.throttle.travelLowPct", "transmitter.profile.usPerPct"},
+             [&](Derivation& why) { return channelOutput(channelPctFromThrottlePct(f.heldThrottlePct.value), scale, &why).pulseUs; });
+    f.heldOff = f.heldUs.known && out.motor.off(f.heldUs.value);
+}
+
+void ModesFigures::steps() {
+    const auto& list = setup.transmitter.modes;
+    const auto add = [&](std::size_t a, std::size_t b) {
+        const ModeFigures& from = out.modes[a];
+        const ModeFigures& to = out.modes[b];
+        ModeStep s;
+        s.from = from.id;
+        s.to = to.id;
+        s.leavesHold = from.id == kHoldMode;
+        const ModeFigures& anchor = s.leavesHold ? to : from;
+        const std::vector<std::string> curves{"transmitter.modes." + from.id + ".pitch", "transmitter.modes." + to.id + ".pitch"};
+        s.hoverJumpDeg = make(KH_TR("pitch jump at the hover"), {"°", 1, true}, bladePaths(curves),
+                              [&](Derivation& why) {
+                                  const double stick = anchor.hoverStick.value;
+                                  why.line(KH_TR("at stick {s}"), {{"s", signedNum(stick, 2)}});
+                                  return pitchAt(b, stick, why) - pitchAt(a, stick, why);
+                              },
+                              {{"machine.power.kv", anchor.hoverStick.known}});
+        s.speedChangePct =
+            make(KH_TR("change of head speed"), {"%", 0, true},
+                 {s.leavesHold ? "transmitter.hold.throttlePct" : "transmitter.modes." + from.id + ".throttle",
+                  "transmitter.modes." + to.id + ".throttle", "speedController.calibration"},
+                 [&](Derivation& why) {
+                     why.line(KH_TR("{a} rpm to {b} rpm"), {{"a", num(from.headRpm.value)}, {"b", num(to.headRpm.value)}});
+                     return 100.0 * (to.headRpm.value / from.headRpm.value - 1.0);
+                 },
+                 {{"machine.power.kv", !s.leavesHold && from.headRpm.known && to.headRpm.known && from.headRpm.value > 0.0}});
+        s.lowJumpDeg = make(KH_TR("pitch change at low stick"), {"°", 1, true}, bladePaths(curves),
+                            [&](Derivation& why) { return pitchAt(b, -1.0, why) - pitchAt(a, -1.0, why); });
+        s.throttleFrom = s.leavesHold ? setup.transmitter.hold.throttlePct : model.throttleCurveAt(a, -1.0);
+        s.throttleTo = model.throttleCurveAt(b, -1.0);
+        s.jumps = !s.leavesHold && s.hoverJumpDeg.known && std::abs(s.hoverJumpDeg.value) > kPitchJumpDeg;
+        out.steps.push_back(std::move(s));
+    };
+    std::size_t last = list.size();
+    std::size_t hold = list.size();
+    std::size_t first = list.size();
+    for (std::size_t i = 0; i < list.size(); ++i) {
+        if (list[i].id == kHoldMode) {
+            hold = i;
+            continue;
+        }
+        if (last < list.size()) add(last, i);
+        else first = i;
+        last = i;
+    }
+    if (hold < list.size() && first < list.size()) add(hold, first);
+}
+
+void modesFigures(const FigureBuilder& b) {
+    ModesFigures f{b};
+    f.modes();
+    f.steps();
+    f.zones();
+}
+
+}  // namespace kh

@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "stations/modes/modes.h"
+
+namespace kh {
+
+namespace {
+
+std::vector<PanelSpec> panels(const PanelContext& c) {
+    // the drawing follows the row; curves are the page's own view
+    const PanelArea whole{kPanelLeft, 10, c.innerWidth(), c.innerHeight()};
+    if (c.row == nullptr) return {};
+    if (c.row->id == "hold") return {{DrawingId::ThrottleStates, whole, KH_TR("Hold and its family")}};
+    if (c.row->id.starts_with("tail-gain")) return {{DrawingId::GainScales, whole, KH_TR("Tail gain in every scale")}};
+    if (c.row->id.starts_with("rates") || c.row->id == "agility-roll") return {{DrawingId::Rates, whole, KH_TR("Rate and expo")}};
+    return {};
+}
+
+}  // namespace
+
+const StationEntry& modesStation() {
+    static const StationEntry entry{
+        .station = Station::Modes,
+        .name = KH_TR("Modes"),
+        .shortName = KH_TR("Modes"),
+        .rows = modesRows,
+        .page = PageKind::Matrix,
+        .pageWidth = 616.0,
+        .rules = {holdRules, modeRules, modeSchoolRules},
+        .figures = modesFigures,
+        .panels = panels,
+        .shots = {{"modes", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},
+                  {"modes-rates", "turnstone-470", "rates", "idle1", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},
+                  {"modes-gain", "turnstone-470", "tail-gain", "idle1", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},
+                  {"modes-hold", "turnstone-470", "hold", "hold", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},
+                  {"modes-night", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, Function::Throttle, true}}};
+    return entry;
+}
+
+}  // namespace kh

@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "stations/kit/station.h"
+
+namespace kh {
+
+[[nodiscard]] const StationEntry& modesStation();
+
+// what the entry lists
+[[nodiscard]] StationPage modesRows(const RowBuilder& b);
+[[nodiscard]] std::span<const Rule> holdRules();
+[[nodiscard]] std::span<const Rule> modeRules();
+[[nodiscard]] std::span<const Rule> modeSchoolRules();
+void modesFigures(const FigureBuilder& b);
+
+}  // namespace kh

@@ -1,0 +1,119 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "stations/kit/rowbuilder.h"
+#include "stations/modes/modes.h"
+
+#include <algorithm>
+#include <functional>
+
+namespace kh {
+
+StationPage modesRows(const RowBuilder& b) {
+    const TransmitterSettings& tx = b.setup().transmitter;
+    const auto each = [&](const std::function<Cell(const FlightMode&)>& make) {
+        std::vector<Cell> cells;
+        for (const FlightMode& m : tx.modes) cells.push_back(make(m));
+        return cells;
+    };
+    const auto path = [](const FlightMode& m, const char* key) { return "transmitter.modes." + m.id + "." + key; };
+    const auto figures = [&](const FlightMode& m) -> const ModeFigures& { return *b.figures().mode(m.id); };
+    const auto pair = [&](const std::string& rate, const std::string& expo) {
+        Cell c{{b.field(rate), b.field(expo)}};
+        for (Part& p : c.parts) p.unit = "";
+        return c;
+    };
+    StationPage page{Station::Modes, {}};
+    if (b.figures().modes.size() != tx.modes.size()) return page;
+    page.rows = {
+        b.matrixRow("throttle-curve", say(KH_TR("Throttle")), "%", Box::Transmitter, each([&](const FlightMode& m) {
+                        if (m.id == kHoldMode) {
+                            Part held = b.field("transmitter.hold.throttlePct");
+                            held.unit = "";
+                            return Cell{{held, RowBuilder::text(say(KH_TR("held")))}};
+                        }
+                        const double low = m.throttle.points.front().y;
+                        const double high = m.throttle.points.back().y;
+                        return Cell{{b.spark(path(m, "throttle"), m.throttle,
+                                             isFlat(m.throttle) ? say(KH_TR("{v} flat"), {{"v", num(low)}})
+                                                                : say(KH_TR("{a} … {b}"), {{"a", num(low)}, {"b", num(high)}}))}};
+                    })),
+        b.matrixRow("pitch-curve", say(KH_TR("Pitch")), "%", Box::Transmitter, each([&](const FlightMode& m) {
+                        const double low = m.pitch.points.front().y;
+                        const double high = m.pitch.points.back().y;
+                        return Cell{{b.spark(path(m, "pitch"), m.pitch,
+                                             low == -high ? say(KH_TR("±{v}"), {{"v", num(high)}})
+                                                          : say(KH_TR("{a} … {b}"), {{"a", num(low)}, {"b", num(high)}}))}};
+                    })),
+        b.matrixRow("rates", say(KH_TR("Aileron")), KH_TR("rate, expo"), Box::Transmitter,
+                    each([&](const FlightMode& m) { return pair(path(m, "aileron.ratePct"), path(m, "aileron.expoPct")); })),
+        b.matrixRow("rates-elevator", say(KH_TR("Elevator")), KH_TR("rate, expo"), Box::Transmitter,
+                    each([&](const FlightMode& m) { return pair(path(m, "elevator.ratePct"), path(m, "elevator.expoPct")); })),
+        b.matrixRow("rates-rudder", say(KH_TR("Rudder")), KH_TR("rate, expo"), Box::Transmitter,
+                    each([&](const FlightMode& m) { return pair(path(m, "rudder.ratePct"), path(m, "rudder.expoPct")); })),
+        b.matrixRow("tail-gain", say(KH_TR("Tail gain")), KH_TR("sent"), Box::Transmitter,
+                    each([&](const FlightMode& m) { return Cell{{b.gain(path(m, "tailGainPct"), tx.profile.gainScale)}}; })),
+        b.matrixRow("hold", say(KH_TR("Hold acts")), "", Box::Transmitter, each([&](const FlightMode& m) {
+                        if (m.id == kHoldMode) return Cell{};
+                        const bool acts =
+                            !tx.hold.actsIn || std::find(tx.hold.actsIn->begin(), tx.hold.actsIn->end(), m.id) != tx.hold.actsIn->end();
+                        Part p = RowBuilder::text(acts ? say(KH_TR("yes")) : say(KH_TR("no")));
+                        p.why.title = say(KH_TR("hold's set of modes"));
+                        p.why.inputs = {"transmitter.hold.actsIn"};
+                        p.field = "transmitter.hold.actsIn";
+                        p.options = {KH_TR("yes"), KH_TR("no")};
+                        p.mode = m.id;
+                        return Cell{{p}};
+                    })),
+        b.matrixRow("tail-gain-read", say(KH_TR("Tail gain")), KH_TR("read"), Box::Controller, each([&](const FlightMode& m) {
+                        Part p = RowBuilder::figure(figures(m).gainRead);
+                        p.label = figures(m).gainRead.known && figures(m).gainRead.value < 0.0 ? say(KH_TR("R")) : say(KH_TR("H"));
+                        p.unit = "";
+                        return Cell{{p}};
+                    })),
+        b.matrixRow("agility-roll", say(KH_TR("Cyclic, rudder")), KH_TR("°/s"), Box::Controller, each([&](const FlightMode& m) {
+                        const auto& banks = b.setup().controller.banks;
+                        if (banks.empty()) return Cell{{RowBuilder::text(say(KH_TR("–")))}};
+                        const Bank& bank = banks[std::min(figures(m).bank, banks.size() - 1)];  // the one that is on in this mode
+                        const std::string base = "controller.banks." + bank.id;
+                        Part cyclic = b.field(base + ".rollPitchDegS", banks.size() > 1 ? say(KH_TR("b{n}"), {{"n", bank.id}}) : Message{});
+                        Part rudder = b.field(base + ".rudderDegS");
+                        cyclic.unit = rudder.unit = "";
+                        return Cell{{cyclic, rudder}};
+                    })),
+        b.matrixRow("head-gain", say(KH_TR("Head gain")), "%", Box::Controller, each([&](const FlightMode& m) {
+                        const auto& banks = b.setup().controller.banks;
+                        if (banks.empty()) return Cell{{RowBuilder::text(say(KH_TR("–")))}};
+                        const Bank& bank = banks[std::min(figures(m).bank, banks.size() - 1)];
+                        Part gain = b.field("controller.banks." + bank.id + ".headGainPct",
+                                            banks.size() > 1 ? say(KH_TR("b{n}"), {{"n", bank.id}}) : Message{});
+                        gain.unit = "";
+                        return Cell{{gain}};
+                    })),
+        b.matrixRow("head-speed-mode", say(KH_TR("Head speed")), "rpm", Box::Machine, each([&](const FlightMode& m) {
+                        Part p = m.id == kHoldMode ? RowBuilder::text(say(KH_TR("runs down"))) : RowBuilder::figure(figures(m).headRpm);
+                        p.unit = "";
+                        return Cell{{p}};
+                    })),
+        b.matrixRow("spool-up", say(KH_TR("Blade pitch")), "°", Box::Machine, each([&](const FlightMode& m) {
+                        Part low = RowBuilder::figure(figures(m).pitchLow);
+                        Part high = RowBuilder::figure(figures(m).pitchHigh, say(KH_TR("…")));
+                        low.unit = high.unit = "";
+                        return Cell{{low, high}};
+                    })),
+        b.matrixRow("hover-mode", say(KH_TR("Hover")), KH_TR("stick, °"), Box::Machine, each([&](const FlightMode& m) {
+                        if (m.id == kHoldMode) return Cell{};
+                        Part stick = RowBuilder::figure(figures(m).hoverStick);
+                        Part deg = RowBuilder::figure(figures(m).hoverPitch);
+                        stick.unit = deg.unit = "";
+                        return Cell{{stick, deg}};
+                    })),
+    };
+    // the mirrored hold is marked on its gain, where it is mended
+    for (Row& r : page.rows)
+        if (r.id == "tail-gain") {
+            const Row mirror = b.row("hold-flies", {}, {}, {}, {});
+            r.findings.insert(r.findings.end(), mirror.findings.begin(), mirror.findings.end());
+        }
+    return page;
+}
+
+}  // namespace kh

@@ -1,0 +1,233 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Where a setting of the modes follows another school than the one that was chosen.
+#include "base/conventions.h"
+#include "judge/modechecks.h"
+#include "judge/rule.h"
+#include "model/conditions.h"
+#include "model/modeedits.h"
+#include "stations/modes/modes.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kMidPitchPct = 2.0;    ///< of the curve, at mid stick
+constexpr double kMidHoverStick = 0.1;  ///< how far from mid stick the hover may lie
+
+bool sameShape(const Curve& a, const Curve& b) {
+    const CurveEvaluator x(a);
+    const CurveEvaluator y(b);
+    for (int i = 0; i <= 20; ++i)
+        if (std::abs(x.at(5.0 * i) - y.at(5.0 * i)) > 0.5) return false;
+    return true;
+}
+
+void curveEntry(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.transmitter.schools.entry != EntrySchool::Line) return;
+    for (const FlightMode& m : c.setup.transmitter.modes)
+        for (const bool pitch : {true, false}) {
+            const Curve& curve = pitch ? m.pitch : m.throttle;
+            if (curve.shape == CurveShape::Line || (!pitch && m.id == kHoldMode)) continue;
+            const Curve line = asLine(curve);
+            const bool straight = sameShape(curve, line);
+            out.push_back({.id = std::string("school-entry.") + m.id + (pitch ? ".pitch" : ".throttle"),
+                           .severity = Severity::Note,
+                           .row = pitch ? "pitch-curve" : "throttle-curve",
+                           .title = say(KH_TR("{m} is entered by points"), {{"m", m.name}}),
+                           .found = say(KH_TR("{n} points; the school chosen is a line and an offset."),
+                                        {{"n", num(static_cast<double>(curve.points.size()))}}),
+                           .why = straight ? say(KH_TR("The curve is straight: two ends and an offset say the same."))
+                                           : say(KH_TR("The curve is bent: a line cannot say it.")),
+                           .todo = say(KH_TR("Enter it in the transmitter as a line from {a} to {b} %."),
+                                       {{"a", Number{line.points.front().y, 1, pitch}}, {"b", Number{line.points.back().y, 1, pitch}}}),
+                           .box = Box::Transmitter,
+                           .subject = modePath(m, pitch ? "pitch" : "throttle"),
+                           .fix = {{modePath(m, pitch ? "pitch" : "throttle"), line}}});
+        }
+}
+
+void pitchCurves(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.transmitter.schools.pitch != PitchSchool::One) return;
+    const FlightMode* first = nullptr;
+    for (const FlightMode& m : c.setup.transmitter.modes) {
+        if (!m.flownInverted || m.id == kHoldMode) continue;
+        if (first == nullptr) {
+            first = &m;
+            continue;
+        }
+        if (sameShape(m.pitch, first->pitch)) continue;
+        out.push_back({.id = "school-pitch." + m.id,
+                       .severity = Severity::Note,
+                       .row = "pitch-curve",
+                       .title = say(KH_TR("{m} has a pitch curve of its own"), {{"m", m.name}}),
+                       .found = say(KH_TR("{a} and {b} differ; the school chosen is one curve for all aerobatic modes."),
+                                    {{"a", first->name}, {"b", m.name}}),
+                       .why = say(KH_TR("The stick then feels different after the mode switch.")),
+                       .todo = say(KH_TR("Copy {a}'s pitch curve to {b} in the transmitter."), {{"a", first->name}, {"b", m.name}}),
+                       .box = Box::Transmitter,
+                       .subject = modePath(m, "pitch"),
+                       .fix = {{modePath(m, "pitch"), first->pitch}}});
+    }
+}
+
+void agilityBox(const AuditContext& c, std::vector<Finding>& out) {
+    const bool inController = c.setup.transmitter.schools.agility == AgilitySchool::Controller;
+    if (inController) {
+        for (const FlightMode& m : c.setup.transmitter.modes) {
+            struct Axis {
+                const char* key;
+                const AxisRates& rates;
+            };
+            std::vector<Edit> fix;
+            double rate = 100.0;
+            double expo = 0.0;
+            for (const Axis& a : {Axis{"aileron", m.aileron}, Axis{"elevator", m.elevator}, Axis{"rudder", m.rudder}}) {
+                if (a.rates.ratePct == 100.0 && a.rates.expoPct == 0.0) continue;
+                rate = a.rates.ratePct;
+                expo = a.rates.expoPct;
+                fix.push_back({modePath(m, (std::string(a.key) + ".ratePct").c_str()), 100.0});
+                fix.push_back({modePath(m, (std::string(a.key) + ".expoPct").c_str()), 0.0});
+            }
+            if (fix.empty()) continue;
+            const std::string subject = fix.front().path;
+            out.push_back({.id = "school-agility." + m.id,
+                           .severity = Severity::Note,
+                           .row = "rates",
+                           .title = say(KH_TR("The transmitter is not straight in {m}"), {{"m", m.name}}),
+                           .found = say(KH_TR("Rate {r} %, expo {e} %; the school chosen sets agility in the controller, in °/s."),
+                                        {{"r", num(rate)}, {"e", num(expo)}}),
+                           .why = say(KH_TR("What both boxes do multiplies, and the controller's °/s are no longer true.")),
+                           .todo = say(KH_TR("Set rates to 100 % and expo to 0 % in {m} in the transmitter."), {{"m", m.name}}),
+                           .box = Box::Transmitter,
+                           .subject = subject,
+                           .fix = std::move(fix)});
+        }
+        return;
+    }
+    for (const Bank& b : c.setup.controller.banks)
+        if (b.expoPct != 0.0)
+            out.push_back({.id = "school-agility.bank-" + b.id,
+                           .severity = Severity::Note,
+                           .row = "agility-roll",
+                           .title = say(KH_TR("The controller has expo of its own")),
+                           .found = say(KH_TR("Bank {b}: {e} %; the school chosen sets agility in the transmitter."),
+                                        {{"b", b.id}, {"e", num(b.expoPct)}}),
+                           .why = say(KH_TR("What both boxes do multiplies.")),
+                           .todo = say(KH_TR("Set expo to 0 % in bank {b} of the controller."), {{"b", b.id}}),
+                           .box = Box::Controller,
+                           .subject = "controller.banks." + b.id + ".expoPct",
+                           .fix = {{"controller.banks." + b.id + ".expoPct", 0.0}}});
+}
+
+void tailGain(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    std::string step;
+    for (const SwitchFunction& f : tx.functions)
+        if (f.id.starts_with("gain-") && !f.when.empty()) step = f.id;
+    Finding f{.severity = Severity::Note, .row = "tail-gain", .box = Box::Transmitter};
+    if (tx.schools.tailGain == GainSchool::Steps) {
+        if (!step.empty()) return;
+        f.severity = Severity::Warning;
+        f.title = say(KH_TR("No switch works the gain steps"));
+        f.found = say(KH_TR("The school chosen is three gain steps on a switch of their own; none has one."));
+        f.why = say(KH_TR("The gain then follows the flight mode, not the switch you reach for when the tail wags."));
+        f.todo = say(KH_TR("Give gain steps 2 and 3 a switch in the transmitter."));
+        f.subject = "transmitter.schools.tailGain";
+    } else if (!step.empty()) {
+        f.title = say(KH_TR("A gain step replaces the mode's gain"));
+        f.found = tx.schools.tailGain == GainSchool::PerMode
+                      ? say(KH_TR("{s} answers to {w}; the school chosen is one gain per flight mode."),
+                            {{"s", step}, {"w", conditionAsTyped(*conditionOf(tx, step))}})
+                      : say(KH_TR("{s} answers to {w}; the school chosen leaves the gain to the controller."),
+                            {{"s", step}, {"w", conditionAsTyped(*conditionOf(tx, step))}});
+        f.why = say(KH_TR("Two places then decide about one number."));
+        f.todo = say(KH_TR("Take {s} off its switch in the transmitter."), {{"s", step}});
+        f.subject = "transmitter.functions." + step + ".when";
+        f.fix = {{f.subject, Condition{}}};
+    } else if (tx.schools.tailGain == GainSchool::Fixed) {
+        const double first = tx.modes.front().tailGainPct;
+        const auto other = std::find_if(tx.modes.begin(), tx.modes.end(), [&](const FlightMode& m) { return m.tailGainPct != first; });
+        if (other == tx.modes.end()) return;
+        f.title = say(KH_TR("The gain differs between modes"));
+        f.found = say(KH_TR("{a} sends {x}, {b} sends {y}; the school chosen leaves the gain to the controller."),
+                      {{"a", tx.modes.front().name},
+                       {"x", render(gainAsShown(first, tx.profile.gainScale))},
+                       {"b", other->name},
+                       {"y", render(gainAsShown(other->tailGainPct, tx.profile.gainScale))}});
+        f.why = say(KH_TR("The controller would follow the channel where it listens to one."));
+        f.todo = say(KH_TR("Send one gain in every mode in the transmitter."));
+        f.subject = modePath(*other, "tailGainPct");
+        for (const FlightMode& m : tx.modes)
+            if (m.tailGainPct != first) f.fix.push_back({modePath(m, "tailGainPct"), first});
+    } else {
+        return;
+    }
+    out.push_back(std::move(f));
+}
+
+void midStick(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    if (tx.schools.midStick == MidStickSchool::Zero) {
+        for (std::size_t i = 0; i < tx.modes.size(); ++i) {
+            const double mid = c.model.pitchCurveAt(i, 0.0);
+            if (tx.modes[i].id == kHoldMode || std::abs(mid) <= kMidPitchPct) continue;
+            Curve curve = tx.modes[i].pitch;
+            std::vector<Edit> fix;
+            for (CurvePoint& p : curve.points)
+                if (p.x == 50.0) {
+                    p.y = 0.0;
+                    fix = {{modePath(tx.modes[i], "pitch"), curve}};
+                }
+            out.push_back({.id = "school-mid-stick." + tx.modes[i].id,
+                           .severity = Severity::Note,
+                           .row = "pitch-curve",
+                           .title = say(KH_TR("Mid stick is not 0° in {m}"), {{"m", tx.modes[i].name}}),
+                           .found = say(KH_TR("The curve stands at {p} %, {d}°."),
+                                        {{"p", signedNum(mid, 1)}, {"d", signedNum(c.figures.bladeDegAt(mid), 1)}}),
+                           .why = say(KH_TR("The school chosen is 0° at mid stick: up and down then feel alike.")),
+                           .todo = say(KH_TR("Set the point at mid stick to 0 % in the transmitter.")),
+                           .box = Box::Transmitter,
+                           .witness = Witness{std::nullopt,
+                                              [&] {
+                                                  PartialDeck d = modeState(tx, tx.modes[i]);
+                                                  d.collective = 0.0;
+                                                  return d;
+                                              }()},
+                           .subject = modePath(tx.modes[i], "pitch"),
+                           .fix = std::move(fix)});
+        }
+        return;
+    }
+    const ModeFigures& base = c.figures.modes.front();
+    if (!base.hoverStick.known || std::abs(base.hoverStick.value) <= kMidHoverStick) return;
+    out.push_back({.id = "school-mid-stick." + base.id,
+                   .severity = Severity::Note,
+                   .row = "hover-mode",
+                   .title = say(KH_TR("{m} does not hover at mid stick"), {{"m", base.name}}),
+                   .found = say(KH_TR("It hovers at stick {s}; the estimate is {p}°."),
+                                {{"s", signedNum(base.hoverStick.value, 2)}, {"p", num(base.hoverPitch.value, 1)}}),
+                   .why = say(KH_TR("The school chosen is the hover at mid stick, for scale and training.")),
+                   .todo = say(KH_TR("Raise the middle of {m}'s pitch curve to {p}° in the transmitter."),
+                               {{"m", base.name}, {"p", num(base.hoverPitch.value, 1)}}),
+                   .box = Box::Transmitter,
+                   .witness = Witness{std::nullopt, modeState(tx, tx.modes.front())},
+                   .subject = modePath(tx.modes.front(), "pitch")});
+}
+
+}  // namespace
+
+std::span<const Rule> modeSchoolRules() {
+    static constexpr std::array rules{
+        Rule{"school-entry", Station::Modes, curveEntry},   Rule{"school-pitch", Station::Modes, pitchCurves},
+        Rule{"school-agility", Station::Modes, agilityBox}, Rule{"school-gain", Station::Modes, tailGain},
+        Rule{"school-mid-stick", Station::Modes, midStick},
+    };
+    return rules;
+}
+
+}  // namespace kh

@@ -1,0 +1,231 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Blade angles, the arm that would use the stroke well, what is left at full collective, the chart of observed binding.
+#include "base/conventions.h"
+#include "base/error.h"
+#include "formula/linkage.h"
+#include "judge/figurebuilder.h"
+#include "kernel/envelope.h"
+#include "stations/kit/solver.h"
+#include "stations/pitch/bindingchart.h"
+#include "stations/pitch/pitch.h"
+#include "stations/pitch/pitchsolvers.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace kh {
+
+namespace {
+
+struct PitchFigures : FigureBuilder {
+    void blades();
+    void arms();
+    void binding();
+};
+
+constexpr double kTenthDeg = 0.1;
+
+/// The largest deflection any servo is asked for, and the ball travel it gives, signed.
+struct MostStroke {
+    double deflection = 0.0, travelMm = 0.0;
+};
+
+MostStroke mostStroke(const Setup& setup, const ChainModel& model) {
+    MostStroke most;
+    const PlateServo& s = setup.machine.servos.front();
+    for (const double c : {-1.0, 1.0})
+        for (int i = 0; i < 72; ++i)
+            for (const double d : model.plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i)).deflection)
+                if (std::abs(d) > std::abs(most.deflection)) most.deflection = d;
+    most.travelMm = ballHeightMm(s.armMm, s.linkMm, most.deflection * setup.controller.profile.strokeUs * s.servo.degPerUs);
+    return most;
+}
+
+void PitchFigures::blades() {
+    const BladeLinkage linkage{setup.machine.head.innerRadiusMm, setup.machine.head.gripMm, setup.machine.head.leadDeg,
+                               setup.machine.head.link};
+    const auto with = [&](std::vector<std::string> first) { return bladePaths(std::move(first)); };
+    const auto pitchAt = [&](double c) {
+        return [this, linkage, c](Derivation& why) {
+            const auto plate = model.plateAt(c, 0.0, 0.0);
+            why.line(KH_TR("servo pulse {p} µs off centre, arm {a}°, plate {h} mm"),
+                     {{"p", signedNum(plate.servos[0].pulseUs - setup.controller.pulseUs)},
+                      {"a", signedNum(plate.servos[0].armDeg, 1)},
+                      {"h", signedNum(plate.plate.heightMm, 2)}});
+            return bladePitchDeg({plate.plate.heightMm, 0, 0}, linkage, 180.0, &why);  // tilt is not collective
+        };
+    };
+    out.collectiveHighDeg =
+        make(KH_TR("blade pitch at full collective"), {"°", 1, true}, with({"controller.collectiveHighPct"}), pitchAt(1.0));
+    out.collectiveLowDeg =
+        make(KH_TR("blade pitch at low collective"), {"°", 1, true}, with({"controller.collectiveLowPct"}), pitchAt(-1.0));
+    out.midPitchDeg = make(KH_TR("blade pitch at collective 0 %"), {"°", 1, true}, with({"controller.collectiveTrimPct"}), pitchAt(0.0));
+    const auto cyclicAt = [&](double demand) {
+        return [this, linkage, demand](Derivation& why) {
+            // along the boom, aileron shows as pitch; half the difference removes the gauge's zero
+            const auto right = model.plateAt(0.0, demand, 0.0);
+            const auto left = model.plateAt(0.0, -demand, 0.0);
+            why.line(KH_TR("plate tilts {t}° to the side at demand {d}"),
+                     {{"t", num(degFromRad(std::asin(std::clamp(std::hypot(right.plate.forward, right.plate.right), 0.0, 1.0))), 2)},
+                      {"d", num(demand, 2)}});
+            const double a = bladePitchDeg(right.plate, linkage, 180.0);
+            const double b = bladePitchDeg(left.plate, linkage, 180.0);
+            why.line(KH_TR("half the difference of {a}° and {b}°"), {{"a", signedNum(a, 2)}, {"b", signedNum(b, 2)}});
+            return std::abs(a - b) / 2.0;
+        };
+    };
+    out.referenceDeg =
+        make(KH_TR("cyclic at the reference demand"), {"°", 1}, with({"controller.referencePct", "controller.profile.referenceDemandPct"}),
+             cyclicAt(shareFromPct(setup.controller.profile.referenceDemandPct)));
+    out.cyclicDeg = make(KH_TR("cyclic at the blade, full stick"), {"°", 1}, with({"controller.referencePct", "controller.cyclicLimitPct"}),
+                         cyclicAt(1.0));
+    out.cyclicTiltDeg = make(
+        KH_TR("plate tilt, full cyclic"), {"°", 1}, with({"controller.referencePct", "controller.cyclicLimitPct"}), [&](Derivation& why) {
+            const Plane p = model.plateAt(0.0, 1.0, 0.0).plate;
+            why.line(KH_TR("sine of the tilt: forward {a}, right {b}"), {{"a", signedNum(p.forward, 3)}, {"b", signedNum(p.right, 3)}});
+            return degFromRad(std::asin(std::clamp(std::hypot(p.forward, p.right), 0.0, 1.0)));
+        });
+    out.pitchStepDeg = make(KH_TR("pitch step of the servo's dead band"), {"°", 2}, with({"machine.servos.elevator.servo.deadBandUs"}),
+                            [&](Derivation& why) {
+                                const PlateServo& s = setup.machine.servos.front();
+                                const double mm = ballHeightMm(s.armMm, s.linkMm, s.servo.deadBandUs * s.servo.degPerUs);
+                                why.line(KH_TR("{b} µs move the plate by {m} mm"), {{"b", num(s.servo.deadBandUs, 1)}, {"m", num(mm, 3)}});
+                                return std::abs(bladePitchDeg({mm, 0, 0}, linkage, 180.0));
+                            });
+    out.tiltAtFullCollectiveDeg = make(
+        KH_TR("free tilt at full collective"), {"°", 1},
+        with({"machine.plate.travelMm", "machine.plate.tiltLimitDeg", "machine.head.gripLimitDeg", "controller.profile.usableStrokeUs"}),
+        [&](Derivation& why) {
+            double least = 90.0;
+            for (const double c : {1.0, -1.0}) {
+                const ClearanceRose rose = clearanceRose(setup, c, model.plateAt(c, 0, 0).plate.heightMm);
+                why.line(KH_TR("plate at {h} mm: {t}° toward {a}°, then {l}"), {{"h", signedNum(rose.heightMm, 1)},
+                                                                                {"t", num(rose.round.tiltDeg, 1)},
+                                                                                {"a", num(rose.round.azimuthDeg)},
+                                                                                {"l", std::string(limitId(rose.round.limitedBy))}});
+                if (rose.round.tiltDeg >= least) continue;
+                least = rose.round.tiltDeg;
+                out.cyclicLeftLimit = rose.round.limitedBy;
+            }
+            return least;
+        });
+    out.turnDeg = make(KH_TR("blade pitch a turn of the link"), {"°", 2}, {"machine.head.threadMmPerTurn", "machine.head.gripMm"},
+                       [&](Derivation& why) {
+                           const double deg =
+                               degFromRad(std::asin(std::clamp(*setup.machine.head.threadMmPerTurn / setup.machine.head.gripMm, 0.0, 1.0)));
+                           why.line(KH_TR("asin(ℓ / g) = asin({l} / {g})"),
+                                    {{"l", num(*setup.machine.head.threadMmPerTurn, 2)}, {"g", num(setup.machine.head.gripMm, 1)}});
+                           return deg;
+                       },
+                       {{"machine.head.threadMmPerTurn", setup.machine.head.threadMmPerTurn.has_value()}});
+}
+
+void PitchFigures::arms() {
+    const Machine& m = setup.machine;
+    const ControllerProfile& box = setup.controller.profile;
+    const PlateServo& s = m.servos.front();
+    const std::vector<std::string> paths =
+        bladePaths({"controller.collectiveHighPct", "controller.collectiveLowPct", "controller.referencePct", "controller.cyclicLimitPct",
+                    "controller.profile.usableStrokeUs"});
+    const auto wanted = [&](Derivation* why) {
+        const MostStroke most = mostStroke(setup, model);
+        const double deg = std::copysign(shareFromPct(kGoodUsePct) * box.usableStrokeUs * s.servo.degPerUs, most.travelMm);
+        if (why != nullptr)
+            why->line(KH_TR("the ball travels {z} mm at most; {u} % of the stroke is {d}° of arm"),
+                      {{"z", signedNum(most.travelMm, 2)}, {"u", num(kGoodUsePct)}, {"d", signedNum(deg, 1)}});
+        return armRadiusMm(s.linkMm, most.travelMm, deg);
+    };
+    out.goodArmMm = make(KH_TR("arm radius that uses 80 % of the stroke"), {"mm", 1}, paths, [&](Derivation& why) { return wanted(&why); });
+    auto holePaths = paths;
+    holePaths.emplace_back("machine.arms.holesMm");
+    const std::vector<FigureNeed> holes{{"machine.arms.holesMm", !m.arms.holesMm.empty()}};
+    const auto nearest = [&] {
+        const double r = wanted(nullptr);
+        return *std::min_element(m.arms.holesMm.begin(), m.arms.holesMm.end(),
+                                 [&](double a, double b) { return std::abs(a - r) < std::abs(b - r); });
+    };
+    out.holeMm = make(
+        KH_TR("nearest hole"), {"mm", 1}, holePaths,
+        [&](Derivation& why) {
+            why.line(KH_TR("80 % of the stroke would want {r} mm"), {{"r", num(wanted(nullptr), 1)}});
+            return nearest();
+        },
+        holes);
+    out.holeUsePct = make(
+        KH_TR("stroke use at the nearest hole"), {"%", 0}, holePaths,
+        [&](Derivation& why) {
+            const double z = mostStroke(setup, model).travelMm;
+            const double deg = armAngleDeg(nearest(), s.linkMm, z);
+            why.line(KH_TR("{z} mm need {d}° of arm there, {u} µs"),
+                     {{"z", signedNum(z, 2)}, {"d", signedNum(deg, 1)}, {"u", signedNum(deg / s.servo.degPerUs)}});
+            return pctFromShare(std::abs(deg) / s.servo.degPerUs / box.usableStrokeUs);
+        },
+        holes);
+    out.usPerTenthDeg = make(KH_TR("servo pulse for 0.1° of blade"), {"µs", 1}, bladePaths({"machine.servos.elevator.servo.degPerUs"}),
+                             [&](Derivation& why) {
+                                 const double mm = m.head.gripMm * sinDeg(kTenthDeg);
+                                 why.line(KH_TR("0.1° lifts the grip's ball by {m} mm"), {{"m", num(mm, 3)}});
+                                 return armAngleDeg(s.armMm, s.linkMm, mm) / s.servo.degPerUs;
+                             });
+    out.cyclicLeftDeg = make(KH_TR("cyclic left at full collective"), {"°", 1}, out.tiltAtFullCollectiveDeg.why.inputs,
+                             [&](Derivation& why) {
+                                 const double tilt = out.tiltAtFullCollectiveDeg.value;
+                                 why.line(KH_TR("the plate is free to {t}°; asin(Ri·sin {t}° / g) = asin({r}·sin {t}° / {g})"),
+                                          {{"t", num(tilt, 1)}, {"r", num(m.head.innerRadiusMm, 1)}, {"g", num(m.head.gripMm, 1)}});
+                                 return degFromRad(std::asin(std::clamp(m.head.innerRadiusMm * sinDeg(tilt) / m.head.gripMm, 0.0, 1.0)));
+                             },
+                             {{out.tiltAtFullCollectiveDeg.missing.c_str(), out.tiltAtFullCollectiveDeg.known}});
+    auto tipPaths = out.collectiveHighDeg.why.inputs;
+    tipPaths.emplace_back("machine.rotor.bladeMm");
+    out.tipGapMm = make(KH_TR("tips apart, blades folded, full collective"), {"mm", 1}, tipPaths, [&](Derivation& why) {
+        const double gap = tipGapMm(m.rotor.bladeMm, out.collectiveHighDeg.value);
+        why.line(KH_TR("2·L·sin θ = 2·{l}·sin {t}°; blades exactly square to the feathering axes"),
+                 {{"l", num(m.rotor.bladeMm)}, {"t", num(out.collectiveHighDeg.value, 1)}});
+        why.line(KH_TR("a ruler's ±{u} mm is ±{d}°"),
+                 {{"u", num(kRulerMm, 1)}, {"d", num(pitchFromTipGap(m.rotor.bladeMm, std::abs(gap), kRulerMm).errorDeg, 2)}});
+        return gap;
+    });
+}
+
+void PitchFigures::binding() {
+    std::vector<BindingPlace> chart;
+    try {
+        chart = bindingChart(learnedReadings(setup, limitSolver()));
+    } catch (const InputError&) {
+        return;  // the solver names the reading
+    }
+    std::map<double, ChainModel> models;  // by limit
+    const auto plateAt = [&](double limitPct, const BindingPlace& p) {
+        auto at = models.find(limitPct);
+        if (at == models.end()) {
+            Setup limited = setup;
+            limited.controller.cyclicLimitPct = limitPct;
+            at = models.emplace(limitPct, ChainModel(limited)).first;
+        }
+        return describePlane(
+            at->second.plateAt(static_cast<double>(p.collective) - 1.0, sinDeg(p.directionDeg), cosDeg(p.directionDeg)).plate);
+    };
+    for (const BindingPlace& p : chart) {
+        BindingMark mark{p.collective, 0.0, {}, {}};
+        for (const auto& [limit, tilt] : {std::pair(p.clearPct, &mark.clearTiltDeg), std::pair(p.unclearPct, &mark.unclearTiltDeg)}) {
+            if (!limit) continue;
+            const PlateFit fit = plateAt(*limit, p);
+            *tilt = fit.tiltDeg;
+            mark.towardDeg = fit.towardDeg;
+        }
+        out.binding.push_back(mark);
+    }
+}
+
+}  // namespace
+
+void pitchFigures(const FigureBuilder& b) {
+    PitchFigures f{b};
+    f.blades();
+    f.arms();
+    f.binding();
+}
+
+}  // namespace kh

@@ -1,0 +1,16 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "stations/kit/station.h"
+
+namespace kh {
+
+[[nodiscard]] const StationEntry& pitchStation();
+
+// what the entry lists
+[[nodiscard]] StationPage pitchRows(const RowBuilder& b);
+[[nodiscard]] std::span<const Rule> pitchRules();
+void pitchFigures(const FigureBuilder& b);
+[[nodiscard]] std::span<const SolverEntry> pitchSolvers();
+
+}  // namespace kh

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "stations/kit/solver.h"
+
+namespace kh {
+
+/// Zero pitch from "blade-a.tail", "blade-b.nose", then with the head turned by half a turn "blade-a.nose", "blade-b.tail".
+[[nodiscard]] Solved solveZero(const Setup& setup, std::span<const Reading> readings);
+/// Reference throw from "throw.left", "throw.right": half the difference.
+[[nodiscard]] Solved solveThrow(const Setup& setup, std::span<const Reading> readings);
+/// Collective range from "range.low", "range.high", and "range.mid" where it was read.
+[[nodiscard]] Solved solveRange(const Setup& setup, std::span<const Reading> readings);
+/// Cyclic limit from the observed binding: "clear.45.high", "buzz.45.high", "binds.45.high"; the value is the limit that
+/// was in force, in %.
+[[nodiscard]] Solved solveLimit(const Setup& setup, std::span<const Reading> readings);
+
+/// The solver that reads the binding chart.
+[[nodiscard]] const SolverEntry& limitSolver();
+
+/// Collective to both sides that a style asks for, in ° (DOMAIN 12); low is negative.
+struct CollectiveTarget {
+    double lowDeg = -11.0, highDeg = 11.0;
+};
+[[nodiscard]] CollectiveTarget collectiveTarget(const Machine& machine);
+
+}  // namespace kh

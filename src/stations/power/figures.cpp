@@ -1,0 +1,167 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Gearing, what the pack gives, when the motor is surely off, flight time.
+#include "base/conventions.h"
+#include "base/error.h"
+#include "judge/figurebuilder.h"
+#include "stations/power/power.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+struct PowerFigures : FigureBuilder {
+    void power();
+    void pinions();
+    void hold();
+    void speedMarks();
+    void timer();
+};
+
+constexpr int kPinionsEachSide = 2;
+constexpr double kSpeedMarkRpm = 250.0;
+constexpr double kMotorOffMarginUs = 20.0;  ///< hold must lie this far on the off side of the learned low point
+constexpr double kReservePct = 20.0;        ///< charge a flight leaves in the pack
+
+void PowerFigures::power() {
+    const PowerTrain& p = setup.machine.power;
+    const std::vector<std::string> gearPaths{"machine.power.mainTeeth", "machine.power.pinionTeeth", "machine.power.secondStage"};
+    const std::vector<FigureNeed> teeth{{"machine.power.mainTeeth", p.mainTeeth.has_value()},
+                                        {"machine.power.pinionTeeth", p.pinionTeeth.has_value()}};
+    out.ratio = make(
+        KH_TR("gear ratio"), {"", 2}, gearPaths, [&](Derivation& why) { return gearRatio(gears(), &why); }, teeth);
+    out.polePairs = make(KH_TR("pole pairs"), {"", 0}, {"machine.power.poles"},
+                         [&](Derivation& why) {
+                             why.line(KH_TR("pole pairs = magnet poles / 2 = {p} / 2"), {{"p", num(*p.poles)}});
+                             return *p.poles / 2.0;
+                         },
+                         {{"machine.power.poles", p.poles.has_value()}});
+    auto needed = teeth;
+    needed.insert(needed.begin(), FigureNeed{"machine.power.kv", p.kv.has_value()});
+    std::vector<std::string> paths{"machine.power.kv", "machine.power.cells", "machine.power.efficiency"};
+    paths.insert(paths.end(), gearPaths.begin(), gearPaths.end());
+    const auto available = [&](double volts) {
+        return [this, &p, volts](Derivation& why) {
+            return headSpeed({p.kv.value_or(0), p.cells, volts, p.efficiency, gearRatio(gears()), 0.0}, &why).availableRpm;
+        };
+    };
+    out.availableRpm = make(KH_TR("head speed available, nominal pack"), {"rpm", 0}, paths, available(3.7), needed);
+    auto endPaths = paths;
+    endPaths.emplace_back("machine.style");
+    out.availableEndRpm =
+        make(KH_TR("head speed available at the end of the pack"), {"rpm", 0}, endPaths, available(endVoltsPerCell(setup.machine)), needed);
+    out.ceilingRpm = make(
+        KH_TR("highest head speed a governor can keep"), {"rpm", 0}, endPaths,
+        [&](Derivation& why) {
+            const double end = available(endVoltsPerCell(setup.machine))(why);
+            why.line(KH_TR("88 % of it, the rest is the governor's headroom"));
+            return kCeilingShare * end;
+        },
+        needed);
+}
+
+void PowerFigures::pinions() {
+    const PowerTrain& p = setup.machine.power;
+    if (!p.pinionTeeth || !p.mainTeeth || !p.kv) return;
+    double fastest = 0.0;
+    for (const FlightMode& m : setup.transmitter.modes) fastest = std::max(fastest, m.targetRpm.value_or(0.0));
+    const std::vector<std::string> paths{"machine.power.kv", "machine.power.cells", "machine.power.efficiency", "machine.power.mainTeeth",
+                                         "machine.power.secondStage"};
+    for (int d = -kPinionsEachSide; d <= kPinionsEachSide; ++d) {
+        const double teeth = *p.pinionTeeth + d;
+        if (teeth < 1.0) continue;
+        const GearTrain train{*p.mainTeeth, teeth, p.secondStage};
+        const auto available = [&](double volts) {
+            return [&, volts](Derivation& why) {
+                return headSpeed({*p.kv, p.cells, volts, p.efficiency, gearRatio(train), 0.0}, &why).availableRpm;
+            };
+        };
+        PinionFigures f;
+        f.teeth = teeth;
+        f.fitted = d == 0;
+        f.ratio = make(KH_TR("gear ratio"), {"", 2}, {"machine.power.mainTeeth", "machine.power.secondStage"},
+                       [&](Derivation& why) { return gearRatio(train, &why); });
+        f.freshRpm = make(KH_TR("head speed available, fresh pack"), {"rpm", 0}, paths, available(kFreshVolts));
+        f.endRpm = make(KH_TR("head speed available at the end of the pack"), {"rpm", 0}, paths, available(endVoltsPerCell(setup.machine)));
+        f.openingPct =
+            make(KH_TR("opening for the fastest mode"), {"%", 0}, {"machine.power.kv", "machine.power.mainTeeth"},
+                 [&](Derivation& why) {
+                     why.line(KH_TR("{t} rpm of {e} rpm at the end of the pack"), {{"t", num(fastest)}, {"e", num(f.endRpm.value)}});
+                     return pctFromShare(fastest / f.endRpm.value);
+                 },
+                 {{"transmitter.modes.idle2.targetRpm", fastest > 0.0}});
+        out.pinions.push_back(std::move(f));
+    }
+}
+
+void PowerFigures::hold() {
+    const TransmitterSettings& tx = setup.transmitter;
+    const ChannelSettings* throttle = channelOf(tx, functionId(Function::Throttle));
+    const ChannelScale scale = channelScale(tx.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
+    out.holdUs = make(
+        KH_TR("pulse while hold is on"), {"µs", 0},
+        {"transmitter.hold.throttlePct", "transmitter.channels.throttle.travelLowPct", "transmitter.channels.throttle.subTrimPct",
+         "transmitter.channels.throttle.reversed", "transmitter.profile.usPerPct"},
+        [&](Derivation& why) {
+            const double v = channelPctFromThrottlePct(tx.hold.throttlePct);
+            why.line(KH_TR("channel = 2 · T − 100 = 2 · {t} − 100 = {v} %"), {{"t", num(tx.hold.throttlePct, 1)}, {"v", signedNum(v, 1)}});
+            return channelOutput(v, scale, &why).pulseUs;
+        });
+    const SpeedControllerSettings& esc = setup.speedController;
+    out.motorOffUs =
+        make(KH_TR("motor surely off up to"), {"µs", 0}, {"speedController.lowUs", "speedController.highUs"}, [&](Derivation& why) {
+            const double towardOff = esc.highUs > esc.lowUs ? -1.0 : 1.0;
+            why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
+            return esc.lowUs + towardOff * kMotorOffMarginUs;
+        });
+    out.motor = {out.motorOffUs.value, esc.highUs > esc.lowUs, esc.profile.acceptsLowUs, esc.profile.acceptsHighUs};
+}
+
+void PowerFigures::speedMarks() {
+    const auto& log = setup.speedController.calibration;
+    if (log.size() < 2) return;
+    const auto [low, high] =
+        std::minmax_element(log.begin(), log.end(), [](const auto& a, const auto& b) { return a.throttlePct < b.throttlePct; });
+    out.loggedFromPct = low->throttlePct;
+    out.loggedToPct = high->throttlePct;
+    double from = 0.0;
+    double to = 0.0;
+    if (!model.headSpeedAt(out.loggedFromPct, 0, from) || !model.headSpeedAt(out.loggedToPct, 0, to) || to <= from) return;
+    // the logged line is straight between its ends
+    for (int n = static_cast<int>(std::ceil(from / kSpeedMarkRpm)); n * kSpeedMarkRpm <= to; ++n) {
+        const double rpm = n * kSpeedMarkRpm;
+        out.speedMarks.push_back({rpm, out.loggedFromPct + (out.loggedToPct - out.loggedFromPct) * (rpm - from) / (to - from)});
+    }
+}
+
+void PowerFigures::timer() {
+    const PowerTrain& p = setup.machine.power;
+    const bool logged = p.loggedMahPerMin.has_value();
+    out.timerMin =
+        make(KH_TR("minutes that leave a fifth of the charge"), {"min", 1},
+             {"machine.power.capacityMah", logged ? "machine.power.loggedMahPerMin" : "machine.power.plannedMahPerMin"},
+             [&](Derivation& why) {
+                 const double perMinute = logged ? *p.loggedMahPerMin : *p.plannedMahPerMin;
+                 why.line(KH_TR("0.80 · {c} mAh / {m} mAh/min"), {{"c", num(*p.capacityMah)}, {"m", num(perMinute)}});
+                 why.line(logged ? KH_TR("consumption from the flight log") : KH_TR("planned consumption: log a flight to replace it"));
+                 return timerMinutes(*p.capacityMah, perMinute, 1.0, kReservePct);
+             },
+             {{"machine.power.capacityMah", p.capacityMah.has_value()},
+              {"machine.power.plannedMahPerMin", logged || p.plannedMahPerMin.has_value()}});
+}
+
+}  // namespace
+
+void powerFigures(const FigureBuilder& b) {
+    PowerFigures f{b};
+    f.power();
+    f.pinions();
+    f.hold();
+    f.speedMarks();
+    f.timer();
+}
+
+}  // namespace kh

@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "stations/kit/rowbuilder.h"
+#include "stations/power/power.h"
+
+namespace kh {
+
+StationPage powerRows(const RowBuilder& b) {
+    const Setup& s = b.setup();
+    const Figures& f = b.figures();
+    Cell speeds, headroom, tips;
+    for (const ModeFigures& m : f.modes) {
+        if (m.id == kHoldMode) continue;
+        speeds.parts.push_back(RowBuilder::figure(m.headRpm));
+        headroom.parts.push_back(RowBuilder::figure(m.headroomPct));
+        tips.parts.push_back(RowBuilder::figure(m.tipSpeed));
+    }
+    for (Cell* c : {&speeds, &headroom, &tips})
+        for (std::size_t i = 0; i + 1 < c->parts.size(); ++i) c->parts[i].unit = "";
+    Cell governor;
+    governor.parts = {b.word("controller.governor.kind", s.controller.profile.governors)};
+    if (s.controller.governor.kind == "internal") {
+        governor.parts.push_back(b.field("controller.governor.ratio", label(KH_TR("ratio"))));
+        governor.parts.push_back(
+            b.field("controller.governor.poleCount", s.controller.profile.asksPolePairs ? label(KH_TR("pairs")) : label(KH_TR("poles"))));
+    }
+    tips.parts.push_back(b.field("machine.rotor.bladeMaxRpm", label(KH_TR("limit"))));
+    StationPage page{Station::Power, {}};
+    Cell ends{{RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->lowUs : Figure{}),
+               RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->highUs : Figure{})}};
+    ends.parts.front().unit = "";
+    page.rows = {
+        b.row("gear", say(KH_TR("Gear ratio")), {}, {},
+              {{b.field("machine.power.mainTeeth", label(KH_TR("main"))), b.field("machine.power.pinionTeeth", label(KH_TR("pinion"))),
+                RowBuilder::figure(f.ratio, label(KH_TR("=")))}}),
+        b.row("poles", say(KH_TR("Pole pairs")), {}, {},
+              {{b.field("machine.power.poles", label(KH_TR("poles"))), RowBuilder::figure(f.polePairs, label(KH_TR("pairs")))}}),
+        b.row("available", say(KH_TR("Available")), {}, {},
+              {{RowBuilder::figure(f.availableRpm), RowBuilder::figure(f.availableEndRpm, label(KH_TR("end of pack")))}}),
+        b.row("governor", say(KH_TR("Governor")), {}, std::move(governor),
+              {{b.field("speedController.control", say(KH_TR("{n}"), {{"n", s.speedController.profile.name}}))}}),
+        b.row("head-speed", say(KH_TR("Head speed")), {}, {}, std::move(speeds)),
+        b.row("headroom", say(KH_TR("Headroom")), {}, {}, std::move(headroom)),
+        b.row("tip-speed", say(KH_TR("Tip speed")), {}, {}, std::move(tips)),
+        b.row("throttle-ends", say(KH_TR("Throttle ends")), std::move(ends), {},
+              {{b.field("speedController.lowUs", label(KH_TR("learned"))), b.field("speedController.highUs")}}),
+        b.row("soft-start", say(KH_TR("Soft start")), {}, {}, {{b.field("speedController.softStartS")}}),
+        b.row("protection", say(KH_TR("Pack protection")), {}, {},
+              {{b.field("speedController.cutOff"), b.field("speedController.cutOffVoltsPerCell"),
+                b.flag("speedController.brake", KH_TR("brake on"), KH_TR("brake off"))}}),
+        b.row("pack", say(KH_TR("Pack")), {}, {},
+              {{b.field("machine.power.cells", label(KH_TR("cells"))), b.field("machine.power.capacityMah")}}),
+        b.row("supply", say(KH_TR("Receiver supply")), {}, {},
+              {{b.field("machine.supply.volts"), b.field("machine.supply.continuousA"),
+                b.field("machine.supply.peakA", label(KH_TR("peak")))}}),
+        b.row("timer", say(KH_TR("Flight timer")),
+              {{b.field("transmitter.timerMin"), b.field("transmitter.alarms.timerStartPct", label(KH_TR("above")))}}, {},
+              {{RowBuilder::figure(f.timerMin, label(KH_TR("leaves a fifth")))}}),
+    };
+    return page;
+}
+
+}  // namespace kh

@@ -1,0 +1,15 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "stations/kit/station.h"
+
+namespace kh {
+
+[[nodiscard]] const StationEntry& radioStation();
+
+// what the entry lists
+[[nodiscard]] StationPage radioRows(const RowBuilder& b);
+[[nodiscard]] std::span<const Rule> radioRules();
+[[nodiscard]] std::span<const Rule> switchRules();
+
+}  // namespace kh

@@ -1,0 +1,203 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The transmitter as a base: model type, trims, the channel map, what the box cannot hold.
+#include "base/conventions.h"
+#include "formula/answers.h"
+#include "judge/rule.h"
+#include "stations/radio/radio.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <map>
+#include <set>
+
+namespace kh {
+
+namespace {
+
+void modelType(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.transmitter.modelType == ModelType::Helicopter) return;
+    out.push_back({.severity = Severity::Danger,
+                   .row = "model-type",
+                   .title = say(KH_TR("The model memory is not a helicopter")),
+                   .found = say(KH_TR("The transmitter's model type is aeroplane.")),
+                   .why = say(KH_TR("There is then no pitch curve, no flight mode and no hold: the motor cannot be held off.")),
+                   .todo = say(KH_TR("Set the model type to helicopter in the transmitter.")),
+                   .box = Box::Transmitter,
+                   .subject = "transmitter.modelType",
+                   .fix = {{"transmitter.modelType", std::string("helicopter")}}});
+}
+
+void stickTrims(const AuditContext& c, std::vector<Finding>& out) {
+    const StickTrims& t = c.setup.transmitter.trims;
+    const double most = std::max({std::abs(t.aileronPct), std::abs(t.elevatorPct), std::abs(t.rudderPct)});
+    if (!t.live && most == 0.0) return;
+    Finding f{.severity = Severity::Warning,
+              .row = "stick-trims",
+              .title = say(KH_TR("Stick trims are live")),
+              .found = say(KH_TR("Aileron {a} %, elevator {e} %, rudder {r} %."),
+                           {{"a", signedNum(t.aileronPct, 1)}, {"e", signedNum(t.elevatorPct, 1)}, {"r", signedNum(t.rudderPct, 1)}}),
+              .why = say(KH_TR("On a rate-controlled axis a trim is a constant turn demand; a rudder that does not rest at 0 drifts.")),
+              .todo = say(KH_TR("Set aileron, elevator and rudder trim to 0 and their step to off in the transmitter.")),
+              .box = Box::Transmitter,
+              .subject = "transmitter.trims.live",
+              .fix = {{"transmitter.trims.live", false},
+                      {"transmitter.trims.aileronPct", 0.0},
+                      {"transmitter.trims.elevatorPct", 0.0},
+                      {"transmitter.trims.rudderPct", 0.0}}};
+    out.push_back(std::move(f));
+}
+
+void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.transmitter.unusedInhibited) return;
+    std::vector<Message> live;
+    for (const SpareChannel& s : c.setup.transmitter.spares)
+        live.push_back(s.follows.empty() ? say(KH_TR("channel {n} sends its centre"), {{"n", num(s.number)}})
+                                         : say(KH_TR("channel {n} follows {s}"), {{"n", num(s.number)}, {"s", s.follows}}));
+    out.push_back({.severity = Severity::Warning,
+                   .row = "unused-channels",
+                   .title = say(KH_TR("Unused channels are not inhibited")),
+                   .found = !live.empty() ? say(KH_TR("{list}."), {{"list", live}})
+                                          : say(KH_TR("{n} of {all} channels are used; the rest may follow a switch."),
+                                                {{"n", num(static_cast<double>(c.setup.transmitter.channels.size()))},
+                                                 {"all", num(c.setup.transmitter.profile.channels)}}),
+                   .why = say(KH_TR("A forgotten channel can reach a port of the controller and change a setting in flight.")),
+                   .todo = say(KH_TR("Inhibit every unused channel in the transmitter.")),
+                   .box = Box::Transmitter,
+                   .subject = "transmitter.unusedInhibited",
+                   .fix = {{"transmitter.unusedInhibited", true}}});
+}
+
+void channelClash(const AuditContext& c, std::vector<Finding>& out) {
+    std::map<int, std::string> taken;
+    std::set<int> used;
+    for (const ChannelSettings& ch : c.setup.transmitter.channels) used.insert(ch.number);
+    int free = 1;
+    while (used.count(free) != 0) ++free;
+    for (const ChannelSettings& ch : c.setup.transmitter.channels) {
+        const auto [other, fresh] = taken.emplace(ch.number, ch.id);
+        const bool beyond = ch.number > c.setup.transmitter.profile.channels;
+        if (fresh && !beyond) continue;
+        Finding f{
+            .id = "channel-clash." + ch.id,
+            .severity = Severity::Danger,
+            .row = "channel-map",
+            .title = beyond ? say(KH_TR("Channel {n} does not exist"), {{"n", num(ch.number)}})
+                            : say(KH_TR("Two functions on channel {n}"), {{"n", num(ch.number)}}),
+            .found = beyond ? say(KH_TR("{f} is on channel {n}; {box} has {all}."), {{"f", ch.id},
+                                                                                     {"n", num(ch.number)},
+                                                                                     {"box", c.setup.transmitter.profile.name},
+                                                                                     {"all", num(c.setup.transmitter.profile.channels)}})
+                            : say(KH_TR("{a} and {b} both use channel {n}."), {{"a", other->second}, {"b", ch.id}, {"n", num(ch.number)}}),
+            .why = say(KH_TR("One of them never reaches the controller.")),
+            .todo = say(KH_TR("Put {f} on channel {n} in the transmitter."), {{"f", ch.id}, {"n", num(free)}}),
+            .box = Box::Transmitter,
+            .subject = channelPath(ch.id, "number"),
+            .fix = {{channelPath(ch.id, "number"), static_cast<double>(free)}}};
+        out.push_back(std::move(f));
+    }
+}
+
+void channelMissing(const AuditContext& c, std::vector<Finding>& out) {
+    std::set<std::string> there;
+    for (const ChannelSettings& ch : c.setup.transmitter.channels) there.insert(ch.id);
+    for (std::size_t i = 0; i < kFunctions; ++i) {
+        const std::string id = functionId(static_cast<Function>(i));
+        if (there.count(id) != 0) continue;
+        out.push_back({.id = "channel-missing." + id,
+                       .severity = Severity::Danger,
+                       .row = "channel-map",
+                       .title = say(KH_TR("{f} has no channel"), {{"f", id}}),
+                       .found = say(KH_TR("No channel of the transmitter carries {f}."), {{"f", id}}),
+                       .why = say(KH_TR("The controller reads nothing there and cannot fly the axis.")),
+                       .todo = say(KH_TR("Give {f} a channel in the transmitter."), {{"f", id}}),
+                       .box = Box::Transmitter,
+                       .subject = "transmitter.channels"});
+    }
+}
+
+void modelMatch(const AuditContext& c, std::vector<Finding>& out) {
+    if (!c.setup.transmitter.profile.modelMatch || c.setup.transmitter.modelMatch) return;
+    out.push_back({.severity = Severity::Note,
+                   .row = "model-type",
+                   .title = say(KH_TR("Model match is off")),
+                   .found = say(KH_TR("The receiver accepts any model memory.")),
+                   .why = say(KH_TR("With another model's memory every direction and every end can be wrong.")),
+                   .todo = say(KH_TR("Switch model match on in the transmitter, or bump aileron before the motor is armed.")),
+                   .box = Box::Transmitter,
+                   .subject = "transmitter.modelMatch",
+                   .fix = {{"transmitter.modelMatch", true}}});
+}
+
+/// What the box cannot hold; a document from elsewhere, or a change of box, can ask for it.
+void boxLimits(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const TransmitterProfile& box = tx.profile;
+    const auto tell = [&](const std::string& id, const char* row, Message found, Message todo, Edit fix) {
+        out.push_back({.id = "box-limits." + id,
+                       .severity = Severity::Warning,
+                       .row = row,
+                       .title = say(KH_TR("{box} cannot hold this"), {{"box", box.name}}),
+                       .found = std::move(found),
+                       .why = say(KH_TR("What the transmitter then really sends is not what is computed here.")),
+                       .todo = std::move(todo),
+                       .box = Box::Transmitter,
+                       .subject = fix.path,
+                       .fix = {std::move(fix)}});
+    };
+    for (const ChannelSettings& ch : tx.channels)
+        for (const bool high : {false, true}) {
+            const double travel = high ? ch.travelHighPct : ch.travelLowPct;
+            if (travel <= box.travelLimitPct) continue;
+            tell("travel." + ch.id, ("channel-" + ch.id).c_str(),
+                 say(KH_TR("Travel of {f} is {t} %; {box} goes to {l} %."),
+                     {{"f", ch.id}, {"t", num(travel, 1)}, {"box", box.name}, {"l", num(box.travelLimitPct, 1)}}),
+                 say(KH_TR("Set it to {l} % in the transmitter, and learn the ends in the controller or raise the rate."),
+                     {{"l", num(box.travelLimitPct, 1)}}),
+                 {channelPath(ch.id, high ? "travelHighPct" : "travelLowPct"), box.travelLimitPct});
+        }
+    const double held = tx.hold.throttlePct;
+    if (held < box.holdLowPct || held > box.holdHighPct)
+        tell("hold", "throttle-curve",
+             say(KH_TR("Hold is {h} %; {box} takes {a} … {b} %."),
+                 {{"h", num(held, 1)}, {"box", box.name}, {"a", num(box.holdLowPct, 1)}, {"b", num(box.holdHighPct, 1)}}),
+             say(KH_TR("Set hold to {v} % in the transmitter."), {{"v", num(std::clamp(held, box.holdLowPct, box.holdHighPct), 1)}}),
+             {"transmitter.hold.throttlePct", std::clamp(held, box.holdLowPct, box.holdHighPct)});
+    for (const FlightMode& m : tx.modes)
+        for (const bool pitch : {true, false}) {
+            const Curve& curve = pitch ? m.pitch : m.throttle;
+            const std::string path = "transmitter.modes." + m.id + (pitch ? ".pitch" : ".throttle");
+            const auto most = static_cast<std::size_t>(box.curvePoints);
+            if (!pitch && m.id == "hold") continue;
+            if (curve.points.size() > most)
+                tell("points." + m.id, pitch ? "pitch-curve" : "throttle-curve",
+                     say(KH_TR("{m}: {n} points; {box} has {l}."), {{"m", m.name},
+                                                                    {"n", num(static_cast<double>(curve.points.size()))},
+                                                                    {"box", box.name},
+                                                                    {"l", num(box.curvePoints)}}),
+                     say(KH_TR("Enter the curve with {l} points in the transmitter."), {{"l", num(box.curvePoints)}}),
+                     {path, resampledCurve(curve, most)});
+            else if (curve.shape == CurveShape::Smooth && !box.smoothCurves) {
+                Curve straight = curve;
+                straight.shape = CurveShape::Straight;
+                tell("smooth." + m.id, pitch ? "pitch-curve" : "throttle-curve",
+                     say(KH_TR("{m} is smooth; {box} has straight curves only."), {{"m", m.name}, {"box", box.name}}),
+                     say(KH_TR("Enter the curve straight from point to point in the transmitter.")), {path, straight});
+            }
+        }
+}
+
+}  // namespace
+
+std::span<const Rule> radioRules() {
+    static constexpr std::array rules{
+        Rule{"model-type", Station::Radio, modelType},           Rule{"stick-trims", Station::Radio, stickTrims},
+        Rule{"unused-channels", Station::Radio, unusedChannels}, Rule{"channel-clash", Station::Radio, channelClash},
+        Rule{"channel-missing", Station::Radio, channelMissing}, Rule{"model-match", Station::Radio, modelMatch},
+        Rule{"box-limits", Station::Radio, boxLimits},
+    };
+    return rules;
+}
+
+}  // namespace kh

@@ -1,0 +1,140 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Servo arms square by the spline first, by sub-trim after (DOMAIN 5.5).
+#include "base/conventions.h"
+#include "stations/kit/solverkit.h"
+#include "stations/swash/swashsolvers.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+
+namespace kh {
+
+namespace {
+
+constexpr double kMostArmDeg = 60.0;
+constexpr double kSettledArmDeg = 0.3;  ///< what the eye along a square tells
+constexpr int kSides = 4;
+
+/// How to seat an arm so that it turns by whole steps.
+struct Seat {
+    int sides = 0;  ///< of the cross arm to go on by, −1 … 2
+    int teeth = 0;  ///< + with the ball end up
+};
+
+Seat seatFor(double turnDeg, const ServoProfile& servo, bool cross) {
+    const int teeth = static_cast<int>(std::lround(servo.splineTeeth));
+    const double tooth = 360.0 / teeth;
+    Seat best;
+    double least = 1e9;
+    for (int side = cross ? -1 : 0; side <= (cross ? kSides / 2 : 0); ++side)
+        for (int t = -teeth / 2; t <= teeth / 2; ++t) {
+            const double miss = std::abs(std::remainder(90.0 * side + tooth * t - turnDeg, 360.0));
+            const double cost = miss * 1000.0 + std::abs(side) * 10.0 + std::abs(t);  // of equal ones the one with the least to turn
+            if (cost < least) {
+                least = cost;
+                best = {side, t};
+            }
+        }
+    return best;
+}
+
+Message seatText(const std::string& servo, const Seat& seat, double turnDeg) {
+    const Message teeth = seat.teeth == 1    ? say(KH_TR("one tooth up"))
+                          : seat.teeth == -1 ? say(KH_TR("one tooth down"))
+                          : seat.teeth > 0   ? say(KH_TR("{t} teeth up"), {{"t", num(seat.teeth)}})
+                                             : say(KH_TR("{t} teeth down"), {{"t", num(-seat.teeth)}});
+    const Number in = signedNum(turnDeg, 1);
+    if (seat.sides == 0)
+        return say(KH_TR("Take the {s} servo's arm off and seat it {t}: {d}° in all."),
+                   {{"s", servo}, {"t", std::vector<Message>{teeth}}, {"d", in}});
+    const Message sides = seat.sides == 2  ? say(KH_TR("by two sides"))
+                          : seat.sides > 0 ? say(KH_TR("up by one side"))
+                                           : say(KH_TR("down by one side"));
+    if (seat.teeth == 0)
+        return say(KH_TR("Take the {s} servo's arm off and turn it {q}: {d}° in all."),
+                   {{"s", servo}, {"q", std::vector<Message>{sides}}, {"d", in}});
+    return say(KH_TR("Take the {s} servo's arm off, turn it {q} and seat it {t} from there: {d}° in all."),
+               {{"s", servo}, {"q", std::vector<Message>{sides}}, {"t", std::vector<Message>{teeth}}, {"d", in}});
+}
+
+}  // namespace
+
+double splineStepDeg(const ServoProfile& servo, bool cross) {
+    const long teeth = std::lround(servo.splineTeeth);
+    return 360.0 / static_cast<double>(cross ? std::lcm(teeth, static_cast<long>(kSides)) : teeth);
+}
+
+Solved solveArms(const Setup& setup, std::span<const Reading> readings) {
+    Solved out;
+    const double safe = setup.controller.profile.trimSafeUs;
+    bool any = false;
+    for (const PortSettings& port : setup.controller.ports) {
+        const auto servo =
+            std::find_if(setup.machine.servos.begin(), setup.machine.servos.end(), [&](const PlateServo& s) { return s.id == port.role; });
+        if (servo == setup.machine.servos.end()) continue;
+        const Reading* reading = latest(readings, "arm." + servo->id);
+        if (reading == nullptr) continue;
+        any = true;
+        const double now = plausible(*reading, kMostArmDeg, "°");
+        const double perUs = (servo->risesWithPulse ? 1.0 : -1.0) * servo->servo.degPerUs;
+        const double bare = now - port.trimUs * perUs;  // where it would stand without sub-trim
+        const double step = splineStepDeg(servo->servo, setup.machine.arms.cross);
+        double turn = 0.0;
+        if (std::abs(bare) > step / 2.0) turn = -roundToStep(bare, step);
+        const double left = bare + turn;
+        if (turn != 0.0) {
+            SolvedField a;
+            a.field = "arms." + servo->id;
+            a.box = Box::Machine;
+            a.value = turn;
+            a.unit = "°";
+            a.decimals = 1;
+            a.expect = a.residue = left;
+            a.expectUnit = "°";
+            a.todo = seatText(servo->id, seatFor(turn, servo->servo, setup.machine.arms.cross), turn);
+            a.why.title = say(KH_TR("seat of the {s} servo's arm"), {{"s", servo->id}});
+            a.why.line(KH_TR("{n}° read, without the sub-trim {b}°"), {{"n", signedNum(now, 1)}, {"b", signedNum(bare, 1)}});
+            a.why.line(KH_TR("{t} teeth{c}: {s}° a step; turned by {d}°, {l}° remain"),
+                       {{"t", num(servo->servo.splineTeeth)},
+                        {"c", std::string(setup.machine.arms.cross ? KH_TR(", cross arm") : "")},
+                        {"s", num(step, 1)},
+                        {"d", signedNum(turn, 1)},
+                        {"l", signedNum(left, 1)}});
+            out.answers.push_back(std::move(a));
+        }
+        const double trim = roundToStep(-left / perUs, setup.controller.profile.trimStepUs);
+        SolvedField t;
+        t.field = "controller.ports." + port.id + ".trimUs";
+        t.box = Box::Controller;
+        t.value = trim;
+        t.unit = "µs";
+        t.expectUnit = "°";
+        t.residue = t.expect = left + trim * perUs;
+        t.why.title = say(KH_TR("sub-trim of port {p}"), {{"p", port.id}});
+        t.why.line(KH_TR("{l}° / {u}° a µs = {v} µs, safe is ±{s} µs"),
+                   {{"l", signedNum(-left, 2)}, {"u", signedNum(perUs, 3)}, {"v", signedNum(trim)}, {"s", num(safe)}});
+        t.edits = {{"machine.servos." + servo->id + ".squareErrorDeg", roundToStep(left, 0.1)}};
+        if (std::abs(trim) > safe) {
+            t.todo = say(KH_TR("Port {p} would need {v} µs, more than the safe {s}: try another arm; teeth and sub-trim do not reach."),
+                         {{"p", port.id}, {"v", signedNum(trim)}, {"s", num(safe)}});
+        } else if (turn == 0.0 && std::abs(now) <= kSettledArmDeg) {
+            out.remarks.push_back(
+                say(KH_TR("The {s} servo's arm is square within {d}°: leave it."), {{"s", servo->id}, {"d", num(kSettledArmDeg, 1)}}));
+            continue;
+        } else {
+            t.todo = say(KH_TR("Set the sub-trim of port {p} to {v} µs in the controller."), {{"p", port.id}, {"v", signedNum(trim)}});
+            t.edits.push_back({t.field, trim});
+        }
+        out.answers.push_back(std::move(t));
+    }
+    if (!any) throw InputError("arm.elevator", "the angle of one arm or more is needed, at neutral");
+    if (setup.machine.arms.cross && !setup.machine.servos.empty() &&
+        std::lround(setup.machine.servos.front().servo.splineTeeth) % kSides == 0)
+        out.remarks.push_back(say(KH_TR("{t} teeth divide by four: another side of the arm gains nothing."),
+                                  {{"t", num(setup.machine.servos.front().servo.splineTeeth)}}));
+    return out;
+}
+
+}  // namespace kh

@@ -1,0 +1,88 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// "Move collective up: which servos went down?" Servo directions first, then the sense of collective and cyclic, each
+// in the box where it is wrong: a channel the monitor reads backwards in the transmitter, the rest in the controller.
+#include "formula/channel.h"
+#include "stations/kit/solverkit.h"
+#include "stations/swash/swashsolvers.h"
+
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+SolvedField flag(const Setup& setup, const std::string& path, Box box, Message todo, Message why) {
+    SolvedField a;
+    a.field = path;
+    a.box = box;
+    a.value = std::get<bool>(readField(setup, path)->value) ? 0.0 : 1.0;
+    a.todo = std::move(todo);
+    a.why.title = say(KH_TR("direction"));
+    a.why.lines.push_back(std::move(why));
+    a.edits = {{path, a.value == 1.0}};
+    return a;
+}
+
+/// What turns a whole function over: its channel if the monitor reads it backwards, else the controller's own setting.
+SolvedField sense(const Setup& setup, const char* function, const char* controllerPath, const char* stick) {
+    const ChannelSettings* channel = channelOf(setup.transmitter, function);
+    const double reads = channel == nullptr
+                             ? 0.0
+                             : readingPctUnchecked(channelOutputUnchecked(100.0, channelScale(setup.transmitter.profile, *channel)).pulseUs,
+                                                   readingScale(setup.controller.profile));
+    if (channel != nullptr && reads < 0.0)
+        return flag(
+            setup, std::string("transmitter.channels.") + function + ".reversed", Box::Transmitter,
+            say(KH_TR("Reverse channel {n}, {f}, in the transmitter; then look again."),
+                {{"n", num(channel->number)}, {"f", std::string(function)}}),
+            say(KH_TR("with {s} the monitor reads {r} %: the channel is backwards"), {{"s", std::string(stick)}, {"r", signedNum(reads)}}));
+    return flag(setup, controllerPath, Box::Controller,
+                say(KH_TR("Reverse {f} in the controller, never the servos; then look again."), {{"f", std::string(function)}}),
+                say(KH_TR("with {s} the monitor reads {r} %, as it must: the controller turns it over"),
+                    {{"s", std::string(stick)}, {"r", signedNum(reads)}}));
+}
+
+}  // namespace
+
+Solved solveDirections(const Setup& setup, std::span<const Reading> readings) {
+    Solved out;
+    std::size_t up = 0;
+    std::vector<const PortSettings*> down;
+    bool any = false;
+    for (const PortSettings& port : setup.controller.ports) {
+        const Reading* seen = latest(readings, "collective.port-" + port.id);
+        if (seen == nullptr) continue;
+        any = true;
+        const double way = plausible(*seen, 1.0, "way");
+        if (way > 0.0) ++up;
+        else if (way < 0.0) down.push_back(&port);
+        else out.remarks.push_back(say(KH_TR("The servo of port {p} stands still: its lead, its plug, or the port."), {{"p", port.id}}));
+    }
+    const Reading* aileron = latest(readings, "cyclic.aileron");
+    const Reading* elevator = latest(readings, "cyclic.elevator");
+    if (!any && aileron == nullptr && elevator == nullptr)
+        throw InputError("collective.port-1", "nothing was seen yet: move the collective stick up and look at each servo");
+    if (!down.empty() && up == 0) {
+        out.answers.push_back(sense(setup, "collective", "controller.directions.collectiveReversed", KH_TR("collective up")));
+        return out;
+    }
+    for (const PortSettings* port : down)
+        out.answers.push_back(flag(setup, "controller.ports." + port->id + ".reversed", Box::Controller,
+                                   say(KH_TR("Reverse the servo of port {p} in the controller."), {{"p", port->id}}),
+                                   say(KH_TR("it went down while the others went up"))));
+    if (!down.empty()) {
+        if (aileron != nullptr || elevator != nullptr)
+            out.remarks.push_back(say(KH_TR("The cyclic is judged once all servos go up with the collective: look at it again then.")));
+        return out;
+    }
+    if (aileron != nullptr && plausible(*aileron, 1.0, "way") < 0.0)
+        out.answers.push_back(sense(setup, "aileron", "controller.directions.aileronReversed", KH_TR("stick right")));
+    if (elevator != nullptr && plausible(*elevator, 1.0, "way") < 0.0)
+        out.answers.push_back(sense(setup, "elevator", "controller.directions.elevatorReversed", KH_TR("stick forward")));
+    if (out.answers.empty() && out.remarks.empty())
+        out.remarks.push_back(say(KH_TR("Everything goes the way of the stick: mark the row as seen on the machine.")));
+    return out;
+}
+
+}  // namespace kh

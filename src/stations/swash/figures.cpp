@@ -1,0 +1,133 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What the plate does: coupled motion, ratios, stroke, levels.
+#include "base/conventions.h"
+#include "base/error.h"
+#include "judge/figurebuilder.h"
+#include "stations/swash/swash.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+struct SwashFigures : FigureBuilder {
+    void strokes();
+    void square();
+    void coupled();
+    void layout();
+};
+
+constexpr double kPartedDeg = 0.1;
+
+void SwashFigures::strokes() {
+    const auto with = [&](std::vector<std::string> first) { return bladePaths(std::move(first)); };
+    out.strokeUsePct =
+        make(KH_TR("stroke use"), {"%", 0},
+             with({"controller.collectiveHighPct", "controller.collectiveLowPct", "controller.referencePct", "controller.cyclicLimitPct"}),
+             [&](Derivation& why) {
+                 double most = 0.0;
+                 for (const double c : {-1.0, 1.0})
+                     for (int i = 0; i < 72; ++i) {
+                         const auto p = model.plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i));
+                         for (const double d : p.deflection) most = std::max(most, std::abs(d));
+                     }
+                 const ControllerProfile& box = setup.controller.profile;
+                 why.line(KH_TR("largest deflection {d} · {s} µs of usable ±{u} µs"),
+                          {{"d", num(most, 2)}, {"s", num(box.strokeUs)}, {"u", num(box.usableStrokeUs)}});
+                 return pctFromShare(most * box.strokeUs / box.usableStrokeUs);
+             });
+    out.fightMm = make(KH_TR("servos against each other"), {"mm", 2}, with({"controller.layout"}), [&](Derivation& why) {
+        double most = 0.0;
+        for (int i = 0; i < 8; ++i) most = std::max(most, model.plateAt(0.0, sinDeg(45.0 * i), cosDeg(45.0 * i)).fightMm);
+        why.line(KH_TR("largest residual of the plane through the balls, eight directions"));
+        return most;
+    });
+}
+
+void SwashFigures::square() {
+    const Machine& m = setup.machine;
+    std::vector<std::string> squarePaths = bladePaths({"controller.collectiveHighPct"});
+    for (const PlateServo& servo : m.servos) squarePaths.push_back("machine.servos." + servo.id + ".squareErrorDeg");
+    for (const PortSettings& port : setup.controller.ports) squarePaths.push_back("controller.ports." + port.id + ".trimUs");
+    out.squareDiffDeg = make(KH_TR("up less down, by the arms"), {"°", 1, true}, squarePaths, [&](Derivation& why) {
+        Setup even = setup;  // the same stroke both ways
+        even.controller.collectiveLowPct = even.controller.collectiveHighPct;
+        even.controller.collectiveTrimPct = 0.0;
+        const auto difference = [](const Setup& of) {
+            const ChainModel chain(of);
+            const auto at = [&](double c) { return chain.bladeAt({chain.plateAt(c, 0, 0).plate.heightMm, 0, 0}, 180.0); };
+            return at(1.0) + at(-1.0) - 2.0 * at(0.0);
+        };
+        Setup square = even;
+        for (PlateServo& servo : square.machine.servos) servo.squareErrorDeg = 0.0;
+        for (PortSettings& port : square.controller.ports) port.trimUs = 0.0;
+        why.line(KH_TR("with equal stroke both ways; square arms would differ by {d}°"), {{"d", signedNum(difference(square), 2)}});
+        return difference(even);
+    });
+    out.neutralTiltDeg = make(KH_TR("plate tilt at neutral"), {"°", 1}, squarePaths, [&](Derivation& why) {
+        const PlateFit fit = describePlane(model.plateAt(0, 0, 0).plate);
+        why.line(KH_TR("toward {a}°, height {h} mm"), {{"a", num(fit.towardDeg)}, {"h", signedNum(fit.plane.heightMm, 2)}});
+        return fit.tiltDeg;
+    });
+}
+
+void SwashFigures::coupled() {
+    const Head& head = setup.machine.head;
+    const auto motion = [&](const ChainModel& chain, Function f) {
+        Deck deck;
+        deck.sticks.collective = 0.0;
+        const Plane rest = chain.at(deck).plate;
+        (f == Function::Aileron ? deck.sticks.aileron : f == Function::Elevator ? deck.sticks.elevator : deck.sticks.collective) = 1.0;
+        const Plane now = chain.at(deck).plate;
+        const auto cyclic = [&](double sine) {
+            return degFromRad(std::asin(std::clamp(head.innerRadiusMm * sine / head.gripMm, -1.0, 1.0)));
+        };
+        const double sign = head.link == LinkSide::Leading ? 1.0 : -1.0;
+        return BladeMotion{cyclic(now.right - rest.right), cyclic(now.forward - rest.forward),
+                           sign * degFromRad(std::asin(std::clamp((now.heightMm - rest.heightMm) / head.gripMm, -1.0, 1.0)))};
+    };
+    const auto apart = [](const BladeMotion& a, const BladeMotion& b) {
+        return std::max({std::abs(a.rightDeg - b.rightDeg), std::abs(a.forwardDeg - b.forwardDeg),
+                         std::abs(a.collectiveDeg - b.collectiveDeg)}) > kPartedDeg;
+    };
+    for (const Function f : {Function::Aileron, Function::Elevator, Function::Collective}) {
+        CoupledMotion c{f, motion(asked, f), motion(model, f), false};
+        c.parted = apart(c.asked, c.done);
+        out.coupled.push_back(c);
+    }
+}
+
+void SwashFigures::layout() {
+    const auto ratio = [&](bool roll) {
+        return [this, roll](Derivation& why) {
+            const double a = roll ? 0.1 : 0.0;
+            const double e = roll ? 0.0 : 0.1;
+            const auto done = model.plateAt(0, a, e).plate;
+            const auto want = asked.plateAt(0, a, e).plate;
+            const double d = roll ? done.right : done.forward;
+            const double w = roll ? want.right : want.forward;
+            if (std::abs(w) < 1e-9) throw InputError("controller.referencePct", "no cyclic is asked for");
+            why.line(KH_TR("tilt done / tilt asked = {d} / {w}"), {{"d", num(d, 4)}, {"w", num(w, 4)}});
+            return d / w;
+        };
+    };
+    const std::vector<std::string> paths{"controller.layout", "machine.servos.elevator.azimuthDeg", "machine.servos.left.azimuthDeg",
+                                         "machine.servos.right.azimuthDeg"};
+    out.rollRatio = make(KH_TR("roll done / asked"), {"×", 2}, paths, ratio(true));
+    out.pitchRatio = make(KH_TR("pitch done / asked"), {"×", 2}, paths, ratio(false));
+}
+
+}  // namespace
+
+void swashFigures(const FigureBuilder& b) {
+    SwashFigures f{b};
+    f.strokes();
+    f.square();
+    f.coupled();
+    f.layout();
+}
+
+}  // namespace kh

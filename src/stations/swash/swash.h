@@ -1,0 +1,16 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "stations/kit/station.h"
+
+namespace kh {
+
+[[nodiscard]] const StationEntry& swashStation();
+
+// what the entry lists
+[[nodiscard]] StationPage swashRows(const RowBuilder& b);
+[[nodiscard]] std::span<const Rule> swashRules();
+void swashFigures(const FigureBuilder& b);
+[[nodiscard]] std::span<const SolverEntry> swashSolvers();
+
+}  // namespace kh

@@ -1,0 +1,76 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Slider, tail pitch, the pitch that holds the hover, tip speed.
+#include "base/conventions.h"
+#include "base/error.h"
+#include "judge/figurebuilder.h"
+#include "stations/tail/tail.h"
+
+#include <algorithm>
+
+namespace kh {
+
+namespace {
+
+struct TailFigures : FigureBuilder {
+    void tail();
+};
+
+void TailFigures::tail() {
+    const TailFacts& t = setup.machine.tail;
+    const std::vector<std::string> paths{"machine.tail.armMm",      "machine.tail.linkMm",          "machine.tail.crankRatio",
+                                         "machine.tail.gripMm",     "controller.tail.limitLeftPct", "controller.tail.limitRightPct",
+                                         "controller.tail.reversed"};
+    const auto tailAt = [&](double rudder, bool pitch) {
+        return [this, rudder, pitch](Derivation& why) {
+            DeckNumbers deck = model.numbers({});
+            deck.sticks.rudder = rudder;
+            const Instant i = model.at(deck);
+            why.line(KH_TR("tail pulse {p} µs, arm {a}°, slider {s} mm"),
+                     {{"p", num(i.tailPulseUs)}, {"a", signedNum(i.tailArmDeg, 1)}, {"s", signedNum(i.sliderMm, 2)}});
+            if (pitch)
+                why.line(KH_TR("asin(slider / grip) = asin({s} / {g})"),
+                         {{"s", signedNum(i.sliderMm, 2)}, {"g", num(setup.machine.tail.gripMm, 1)}});
+            return pitch ? i.tailPitchDeg : i.sliderMm;
+        };
+    };
+    out.sliderLeftMm = make(KH_TR("slider, full left rudder"), {"mm", 1, true}, paths, tailAt(-1, false));
+    out.sliderRightMm = make(KH_TR("slider, full right rudder"), {"mm", 1, true}, paths, tailAt(1, false));
+    out.tailPitchLeftDeg = make(KH_TR("tail pitch, full left rudder"), {"°", 1, true}, paths, tailAt(-1, true));
+    out.tailPitchRightDeg = make(KH_TR("tail pitch, full right rudder"), {"°", 1, true}, paths, tailAt(1, true));
+    const double rpm = setup.transmitter.modes.front().targetRpm.value_or(0.0);
+    const std::vector<FigureNeed> speed{{"transmitter.modes.normal.targetRpm", rpm > 0.0}};
+    const std::vector<std::string> hoverPaths{"machine.massKg",       "machine.rotor.discM", "machine.rotor.chordMm", "machine.tail.discM",
+                                              "machine.tail.chordMm", "machine.tail.ratio",  "machine.tail.boomM"};
+    out.tailNeutralDeg = make(
+        KH_TR("tail pitch that holds the hover"), {"°", 1}, hoverPaths,
+        [&, rpm](Derivation& why) {
+            const HoverOut h = hover(rotor(rpm));
+            const double thrust = h.torqueNm / t.boomM;
+            why.line(KH_TR("torque P / Ω = {p} W / {n} rpm = {q} N·m, thrust = torque / boom = {t} N"),
+                     {{"p", num(h.powerW)}, {"n", num(rpm)}, {"q", num(h.torqueNm, 2)}, {"t", num(thrust, 1)}});
+            HoverIn tailRotor = rotor(rpm * t.ratio);
+            tailRotor.diameterM = t.discM;
+            tailRotor.chordMm = t.chordMm;
+            tailRotor.blades = 2.0;
+            return pitchForThrustDeg(thrust, tailRotor, &why);
+        },
+        speed);
+    out.tailTipSpeed = make(
+        KH_TR("tail tip speed"), {"m/s", 0}, {"machine.tail.discM", "machine.tail.ratio"},
+        [&](Derivation& why) {
+            double fastest = 0.0;
+            for (const FlightMode& m : setup.transmitter.modes) fastest = std::max(fastest, m.targetRpm.value_or(0.0));
+            return tipSpeed(t.discM, fastest * t.ratio, &why);
+        },
+        speed);
+}
+
+}  // namespace
+
+void tailFigures(const FigureBuilder& b) {
+    TailFigures f{b};
+    f.tail();
+}
+
+}  // namespace kh

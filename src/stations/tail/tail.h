@@ -1,0 +1,15 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "stations/kit/station.h"
+
+namespace kh {
+
+[[nodiscard]] const StationEntry& tailStation();
+
+// what the entry lists
+[[nodiscard]] StationPage tailRows(const RowBuilder& b);
+[[nodiscard]] std::span<const Rule> tailRules();
+void tailFigures(const FigureBuilder& b);
+
+}  // namespace kh
