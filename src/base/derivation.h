@@ -15,8 +15,12 @@ struct Derivation {
     std::vector<Message> lines;
     std::vector<std::string> inputs;  ///< field paths in the Setup; values and standings are looked up there
 
+    bool wanted = true;  ///< false: nobody will read it, lines are not even written
+
     /// Adds a line; templates hold formulas, arguments the numbers.
-    void line(std::string text, std::initializer_list<MessageArg> args = {}) { lines.push_back({std::move(text), args}); }
+    void line(const char* text, std::initializer_list<MessageArg> args = {}) {
+        if (wanted) lines.push_back({text, args});
+    }
 };
 
 }  // namespace kh

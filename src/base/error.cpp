@@ -7,7 +7,7 @@
 namespace kh {
 
 InputError::InputError(std::string_view field, std::string_view problem)
-    : std::runtime_error(fmt::format("{}: {}", field, problem)), field_(field) {}
+    : std::runtime_error(fmt::format("{}: {}", field, problem)), field_(field), problem_(problem) {}
 
 double requireFinite(std::string_view field, double value) {
     if (!std::isfinite(value)) throw InputError(field, "must be a finite number");

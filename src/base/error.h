@@ -14,9 +14,11 @@ public:
     /// @param problem  what was found and what is allowed, without the field's name
     InputError(std::string_view field, std::string_view problem);
     [[nodiscard]] const std::string& field() const noexcept { return field_; }
+    /// The text without the field's name.
+    [[nodiscard]] const std::string& problem() const noexcept { return problem_; }
 
 private:
-    std::string field_;
+    std::string field_, problem_;
 };
 
 /// @throws InputError if `value` is not finite

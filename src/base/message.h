@@ -29,6 +29,8 @@ using MessageValue = std::variant<std::string, Number, std::vector<Message>>;
 struct MessageArg {
     std::string name;
     MessageValue value;
+    MessageArg(std::string argument, MessageValue given) : name(std::move(argument)), value(std::move(given)) {}
+    MessageArg(std::string argument, const Message& given);  ///< one message inside another
 };
 
 /// A template with {named} places, and what goes into them. Finished prose is made by `render`.
@@ -37,6 +39,8 @@ struct Message {
     std::vector<MessageArg> args;
     [[nodiscard]] bool empty() const { return text.empty(); }
 };
+
+inline MessageArg::MessageArg(std::string argument, const Message& given) : name(std::move(argument)), value(std::vector<Message>{given}) {}
 
 /// @param text  the template, wrapped in KH_TR
 [[nodiscard]] Message say(std::string text, std::initializer_list<MessageArg> args = {});

@@ -13,20 +13,17 @@ double ballHeightMm(double armMm, double linkMm, double angleDeg) {
     requirePositive("linkMm", linkMm);
     requireFinite("angleDeg", angleDeg);
     const double sideways = armMm * (1.0 - cosDeg(angleDeg));
-    const double root = linkMm * linkMm - sideways * sideways;
-    if (root < 0.0) throw InputError("linkMm", "the link is too short for this arm angle");
-    return armMm * sinDeg(angleDeg) - linkMm + std::sqrt(root);
+    if (sideways > linkMm) throw InputError("linkMm", "the link is too short for this arm angle");
+    return ballHeightUncheckedMm(armMm, linkMm, radFromDeg(angleDeg));
 }
 
 double armAngleDeg(double armMm, double linkMm, double travelMm) {
     requirePositive("armMm", armMm);
     requirePositive("linkMm", linkMm);
     requireFinite("travelMm", travelMm);
-    const double b = linkMm + travelMm;
-    const double k = 2.0 * armMm * armMm + b * b - linkMm * linkMm;
-    const double cosine = k / (2.0 * armMm * std::hypot(armMm, b));
-    if (std::abs(cosine) > 1.0) throw InputError("travelMm", "the arm cannot bring the ball to this height");
-    return degFromRad(std::atan2(b, armMm) - std::acos(cosine));
+    const std::optional<double> angle = armAngleUncheckedDeg(armMm, linkMm, travelMm);
+    if (!angle) throw InputError("travelMm", "the arm cannot bring the ball to this height");
+    return *angle;
 }
 
 double armRadiusMm(double linkMm, double travelMm, double armAngleDeg) {
@@ -51,9 +48,8 @@ double bladePitchDeg(const Plane& plane, const BladeLinkage& linkage, double bla
     requireFinite("bladeAzimuthDeg", bladeAzimuthDeg);
     requireFinite("leadDeg", linkage.leadDeg);
     const double height = heightAt(plane, linkage.innerRadiusMm, bladeAzimuthDeg + linkage.leadDeg);
-    const double sine = height / linkage.gripMm;
-    if (std::abs(sine) > 1.0) throw InputError("gripMm", "the grip lever is shorter than the height asked for");
-    const double pitch = degFromRad(std::asin(sine)) * (linkage.side == LinkSide::Leading ? 1.0 : -1.0);
+    if (std::abs(height) > linkage.gripMm) throw InputError("gripMm", "the grip lever is shorter than the height asked for");
+    const double pitch = bladePitchUncheckedDeg(height, linkage.gripMm, linkage.side);
     if (why != nullptr) {
         why->line(KH_TR("link ball height z = h − Ri·(A·cos ψ + B·sin ψ) = {z} mm"), {{"z", signedNum(height, 2)}});
         why->line(

@@ -36,7 +36,7 @@ json readingsSchema() {
 }
 
 std::vector<Reading> parseReadings(const json& file) {
-    requireSchema(file, readingsSchema());
+    schemaOfReadings().require(file);
     std::vector<Reading> out;
     for (const json& r : file.at("readings")) {
         Reading reading;
@@ -90,6 +90,11 @@ ordered_json envelopeJson(std::span<const ClearanceRose> roses) {
                          {"azimuthDeg", rose.round.azimuthDeg}});
     }
     return {{"limits", limits}, {"round", round}};
+}
+
+const Schema& schemaOfReadings() {
+    static const Schema schema(readingsSchema());
+    return schema;
 }
 
 }  // namespace kh::io

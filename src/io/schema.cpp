@@ -155,13 +155,23 @@ std::vector<std::string> contextSteps(const std::vector<std::string>& context) {
 
 }  // namespace
 
-void requireSchema(const json& value, const json& schemaJson) {
-    valijson::Schema schema;
-    valijson::SchemaParser parser;
-    parser.populateSchema(valijson::adapters::NlohmannJsonAdapter(schemaJson), schema);
+struct Schema::Parts {
+    json text;
+    valijson::Schema compiled;
+};
+
+Schema::Schema(json schema) : parts_(std::make_unique<Parts>()) {
+    parts_->text = std::move(schema);
+    valijson::SchemaParser().populateSchema(valijson::adapters::NlohmannJsonAdapter(parts_->text), parts_->compiled);
+}
+
+Schema::~Schema() = default;
+
+void Schema::require(const json& value) const {
+    const json& schemaJson = parts_->text;
     valijson::Validator validator;
     valijson::ValidationResults results;
-    if (validator.validate(schema, valijson::adapters::NlohmannJsonAdapter(value), &results)) return;
+    if (validator.validate(parts_->compiled, valijson::adapters::NlohmannJsonAdapter(value), &results)) return;
 
     // the deepest complaint is the one that names the field itself
     valijson::ValidationResults::Error error;
@@ -216,6 +226,25 @@ json profileSchema(ProfileKind kind) {
     schema["$schema"] = "http://json-schema.org/draft-07/schema#";
     schema["required"] = {"id", "version", "name"};
     return schema;
+}
+
+const Schema& schemaOfDocument() {
+    static const Schema schema(documentSchema());
+    return schema;
+}
+
+const Schema& schemaOf(ProfileKind kind) {
+    static const Schema transmitter(profileSchema(ProfileKind::Transmitter));
+    static const Schema controller(profileSchema(ProfileKind::Controller));
+    static const Schema speedController(profileSchema(ProfileKind::SpeedController));
+    static const Schema servo(profileSchema(ProfileKind::Servo));
+    switch (kind) {
+        case ProfileKind::Transmitter: return transmitter;
+        case ProfileKind::Controller: return controller;
+        case ProfileKind::SpeedController: return speedController;
+        case ProfileKind::Servo: break;
+    }
+    return servo;
 }
 
 }  // namespace kh::io

@@ -2,6 +2,7 @@
 #include "judge/evaluation.h"
 
 #include "base/error.h"
+#include "model/names.h"
 
 #include <algorithm>
 
@@ -17,45 +18,80 @@ std::size_t Evaluation::count(Severity severity, Station station) const {
         std::count_if(findings.begin(), findings.end(), [&](const Finding& f) { return f.severity == severity && f.station == station; }));
 }
 
-Evaluation judge(const Setup& setup, const RuleSet& rules) {
+namespace {
+
+/// Everything a judgement finds, unsorted.
+void applyRules(const AuditContext& context, const RuleSet& rules, std::vector<Finding>& findings) {
+    for (const Rule& rule : rules.rules) {
+        const std::size_t before = findings.size();
+        rule.check(context, findings);
+        for (std::size_t i = before; i < findings.size(); ++i) {
+            Finding& f = findings[i];
+            if (f.id.empty()) f.id = rule.id;
+            f.station = rule.station;
+            f.property = rule.property;
+        }
+    }
+}
+
+Finding chainImpossible(const Setup& setup, const InputError& e) {
+    Finding f;
+    f.id = "chain-impossible";
+    f.severity = Severity::Danger;
+    f.station = Station::Airframe;
+    f.box = Box::Machine;
+    f.title = say(KH_TR("The chain cannot be followed"));
+    f.found = say(KH_TR("{reason}"), {{"reason", refusal(setup, e)}});
+    f.why = say(KH_TR("Until this is mended nothing can be said about the machine."));
+    f.todo = say(KH_TR("Correct {field}."), {{"field", fieldTitle(setup, e.field())}});
+    f.subject = e.field();
+    return f;
+}
+
+void sortBySeverity(std::vector<Finding>& findings) {
+    std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
+        return std::pair(a.severity, a.station) < std::pair(b.severity, b.station);
+    });
+}
+
+}  // namespace
+
+Evaluation judge(const Setup& setup, const RuleSet& rules, const Effort& effort) {
     Evaluation out;
-    out.switches = switchRoles(setup.transmitter);
+    RoseMemory own;
+    RoseMemory& roses = effort.roses == nullptr ? own : *effort.roses;
+    if (effort.words) out.switches = switchRoles(setup.transmitter);
     try {
         const ChainModel model(setup);
         const ChainModel asked(askedSetup(setup));
-        out.figures = computeFigures(setup, model, asked, rules.figures);
-        const std::array<double, 3> collectives{-1.0, 0.0, 1.0};
-        for (std::size_t i = 0; i < 3; ++i)
-            out.roses[i] = clearanceRose(setup, collectives[i], model.plateAt(collectives[i], 0, 0).plate.heightMm);
-        out.states = throttleStates(setup, model, out.figures);
-        out.simulated = true;
-        const AuditContext context{setup, model, asked, out.figures, sizeClassOf(setup.machine)};
-        for (const Rule& rule : rules.rules) {
-            const std::size_t before = out.findings.size();
-            rule.check(context, out.findings);
-            for (std::size_t i = before; i < out.findings.size(); ++i) {
-                Finding& f = out.findings[i];
-                if (f.id.empty()) f.id = rule.id;
-                f.station = rule.station;
-                f.property = rule.property;
-            }
+        out.figures = computeFigures(setup, model, asked, rules.figures, {effort.words, &roses});
+        if (effort.words) {
+            const std::array<double, 3> collectives{-1.0, 0.0, 1.0};
+            for (std::size_t i = 0; i < 3; ++i)
+                out.roses[i] = roses.at(setup, collectives[i], model.plateAt(collectives[i], 0, 0).plate.heightMm);
+            out.states = throttleStates(setup, model, out.figures);
         }
+        out.simulated = true;
+        applyRules({setup, model, asked, out.figures, sizeClassOf(setup.machine), roses, effort.words}, rules, out.findings);
     } catch (const InputError& e) {
-        Finding f;
-        f.id = "chain-impossible";
-        f.severity = Severity::Danger;
-        f.station = Station::Airframe;
-        f.box = Box::Machine;
-        f.title = say(KH_TR("The chain cannot be followed"));
-        f.found = say(KH_TR("{reason}"), {{"reason", std::string(e.what())}});
-        f.why = say(KH_TR("Until this is mended nothing can be said about the machine."));
-        f.todo = say(KH_TR("Correct {field}."), {{"field", e.field()}});
-        f.subject = e.field();
-        out.findings.push_back(std::move(f));
+        out.findings.push_back(chainImpossible(setup, e));
     }
-    std::stable_sort(out.findings.begin(), out.findings.end(), [](const Finding& a, const Finding& b) {
-        return std::pair(a.severity, a.station) < std::pair(b.severity, b.station);
-    });
+    sortBySeverity(out.findings);
+    return out;
+}
+
+std::size_t LightJudgement::count(Severity severity) const {
+    return static_cast<std::size_t>(std::count_if(facts.begin(), facts.end(), [&](const Fact& f) { return f.severity == severity; }));
+}
+
+LightJudgement LightJudge::at(const Setup& setup) {
+    Evaluation found = judge(setup, rules_, {false, &roses_});
+    LightJudgement out;
+    out.simulated = found.simulated;
+    out.facts.reserve(found.findings.size());
+    for (Finding& f : found.findings)
+        out.facts.push_back({std::move(f.id), f.station, f.severity, f.box, std::move(f.row), std::move(f.subject), std::move(f.property),
+                             std::move(f.fix)});
     return out;
 }
 

@@ -23,6 +23,33 @@ struct Evaluation {
 };
 
 /// Pure: depends on its arguments alone, never waits, never throws for a Setup that was loaded.
-[[nodiscard]] Evaluation judge(const Setup& setup, const RuleSet& rules);
+[[nodiscard]] Evaluation judge(const Setup& setup, const RuleSet& rules, const Effort& effort = {});
+
+/// What a rule found, without words.
+struct Fact {
+    std::string id;
+    Station station = Station::Radio;
+    Severity severity = Severity::Note;
+    Box box = Box::Transmitter;
+    std::string row, subject, property;
+    std::vector<Edit> fix;  ///< its candidate, where it has one
+    bool operator==(const Fact&) const = default;
+};
+struct LightJudgement {
+    bool simulated = false;
+    std::vector<Fact> facts;  ///< as the findings of the full judgement, in their order
+    [[nodiscard]] std::size_t count(Severity severity) const;
+};
+/// Judges many variants of a document: facts only, and roses only where the geometry changed.
+class LightJudge {
+public:
+    explicit LightJudge(const RuleSet& rules) : rules_(rules) {}
+    [[nodiscard]] LightJudgement at(const Setup& setup);
+    [[nodiscard]] const RoseMemory& roses() const { return roses_; }
+
+private:
+    const RuleSet& rules_;
+    RoseMemory roses_;
+};
 
 }  // namespace kh

@@ -21,7 +21,7 @@ struct FigureShape {
 
 /// An input that may be unknown.
 struct FigureNeed {
-    const char* path;
+    std::string path;
     bool there;
 };
 
@@ -30,10 +30,12 @@ struct FigureBuilder {
     const ChainModel& model;
     const ChainModel& asked;
     Figures& out;
+    bool words;
+    RoseMemory& roses;
 
     /// A figure computed by `compute`, or unknown when one of `needed` is.
-    [[nodiscard]] static Figure make(const char* title, FigureShape shape, std::vector<std::string> inputs,
-                                     const std::function<double(Derivation&)>& compute, const std::vector<FigureNeed>& needed = {});
+    [[nodiscard]] Figure make(const char* title, FigureShape shape, std::vector<std::string> inputs,
+                              const std::function<double(Derivation&)>& compute, const std::vector<FigureNeed>& needed = {}) const;
     [[nodiscard]] GearTrain gears() const;
     [[nodiscard]] HoverIn rotor(double rpm) const;
     /// Blade pitch the mode's curve gives at a stick position, in °.

@@ -4,6 +4,8 @@
 #include "base/conventions.h"
 #include "base/error.h"
 #include "judge/figurebuilder.h"
+#include "model/fieldpatterns.h"
+#include "model/names.h"
 
 #include <algorithm>
 #include <cmath>
@@ -11,17 +13,20 @@
 namespace kh {
 
 Figure FigureBuilder::make(const char* title, FigureShape shape, std::vector<std::string> inputs,
-                           const std::function<double(Derivation&)>& compute, const std::vector<FigureNeed>& needed) {
+                           const std::function<double(Derivation&)>& compute, const std::vector<FigureNeed>& needed) const {
     Figure f;
     f.unit = shape.unit;
     f.decimals = shape.decimals;
     f.sign = shape.sign;
-    f.why.title = say(title);
-    f.why.inputs = std::move(inputs);
+    f.why.wanted = words;
+    if (words) {
+        f.why.title = say(title);
+        f.why.inputs = std::move(inputs);
+    }
     for (const auto& [path, there] : needed)
         if (!there) {
             f.missing = path;
-            f.why.line(KH_TR("{path} is not known"), {{"path", std::string(path)}});
+            if (words) f.why.line(KH_TR("not known: {field}"), {{"field", fieldTitle(setup, path)}});
             return f;
         }
     try {
@@ -29,9 +34,10 @@ Figure FigureBuilder::make(const char* title, FigureShape shape, std::vector<std
         f.known = std::isfinite(f.value);
     } catch (const InputError& e) {
         f.missing = e.field();
-        f.why.line(KH_TR("cannot be computed: {reason}"), {{"reason", std::string(e.what())}});
+        if (words) f.why.line(KH_TR("cannot be computed: {reason}"), {{"reason", refusal(setup, e)}});
         return f;
     }
+    if (!words) return f;
     const Number shown{f.value, f.decimals, f.sign};
     if (*f.unit == 0) f.why.line(KH_TR("= {v}"), {{"v", shown}});
     else f.why.line(KH_TR("= {v} {unit}"), {{"v", shown}, {"unit", std::string(f.unit)}});
@@ -49,7 +55,7 @@ HoverIn FigureBuilder::rotor(double rpm) const {
 }
 
 std::vector<std::string> FigureBuilder::bladePaths(std::vector<std::string> first) const {
-    first.insert(first.end(), {"machine.head.gripMm", "machine.head.innerRadiusMm", "controller.profile.strokeUs"});
+    first.insert(first.end(), {"machine.head.gripMm"_field, "machine.head.innerRadiusMm"_field, "controller.profile.strokeUs"_field});
     for (const PlateServo& s : setup.machine.servos)
         for (const char* key : {".armMm", ".linkMm"}) first.push_back("machine.servos." + s.id + key);
     return first;
@@ -68,7 +74,7 @@ double FigureBuilder::pitchAt(std::size_t mode, double stick, Derivation& why) c
 }
 
 double endVoltsPerCell(const Machine& machine) {
-    const bool hard = machine.style == "aerobatic" || machine.rotor.bladeMm < 250.0;
+    const bool hard = machine.style == FlyingStyle::Aerobatic || machine.rotor.bladeMm < 250.0;
     return hard ? 3.3 : 3.5;
 }
 
@@ -99,9 +105,11 @@ const ChannelFigures* Figures::channel(const std::string& id) const {
     return f == channels.end() ? nullptr : &*f;
 }
 
-Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked, std::span<const FigureMaker> makers) {
+Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked, std::span<const FigureMaker> makers,
+                       const Effort& effort) {
     Figures out;
-    const FigureBuilder builder{setup, model, asked, out};
+    RoseMemory own;
+    const FigureBuilder builder{setup, model, asked, out, effort.words, effort.roses == nullptr ? own : *effort.roses};
     for (const FigureMaker make : makers) make(builder);
     return out;
 }

@@ -76,7 +76,7 @@ struct ModeStep {
     double throttleFrom = 0.0, throttleTo = 0.0;  ///< at low stick, %
     bool jumps = false;                           ///< beyond what is allowed at the hover
 };
-inline constexpr double kPitchJumpDeg = 0.5;  ///< allowed at the hover (DOMAIN 4, P7)
+inline constexpr double kPitchJumpDeg = 0.5;  ///< allowed at the hover (docs/domain.md 4, P7)
 
 /// Pulses at which the motor is surely off, and those the speed controller takes for a signal.
 struct MotorLimits {
@@ -122,7 +122,7 @@ struct BindingMark {
     std::optional<double> clearTiltDeg, unclearTiltDeg;
 };
 
-/// Stroke use an arm is chosen for (DOMAIN 5.5).
+/// Stroke use an arm is chosen for (docs/domain.md 5.5).
 inline constexpr double kGoodUsePct = 80.0;
 
 struct ChannelFigures {
@@ -175,13 +175,19 @@ struct Figures {
     [[nodiscard]] const ChannelFigures* channel(const std::string& id) const;
 };
 
+/// How much of a judgement is made, and what is remembered from the one before.
+struct Effort {
+    bool words = true;            ///< false: no derivations, no sentences
+    RoseMemory* roses = nullptr;  ///< of an earlier judgement, or none
+};
+
 struct FigureBuilder;
 /// What a station adds to the figures of a Setup. Makers run in the stations' order and may read what an earlier one made.
 using FigureMaker = void (*)(const FigureBuilder&);
 
 /// @param asked  the model of askedSetup, for ratios of done to asked
 [[nodiscard]] Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked,
-                                     std::span<const FigureMaker> makers);
+                                     std::span<const FigureMaker> makers, const Effort& effort = {});
 
 /// What a value of a mode's curve comes to further down the chain.
 struct CurveReadout {
@@ -193,7 +199,7 @@ enum class CurveKind { Throttle, Pitch };
 [[nodiscard]] CurveReadout curveReadout(const Setup& setup, const ChainModel& model, const Figures& figures, std::size_t mode,
                                         CurveKind kind, double valuePct);
 
-/// Volts per cell at the end of the pack for the model's style (DOMAIN 8).
+/// Volts per cell at the end of the pack for the model's style (docs/domain.md 8).
 [[nodiscard]] double endVoltsPerCell(const Machine& machine);
 
 }  // namespace kh

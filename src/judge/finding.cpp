@@ -1,7 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/finding.h"
 
+#include "model/fieldpatterns.h"
+
+#include <algorithm>
 #include <array>
+#include <string_view>
 
 namespace kh {
 
@@ -14,6 +18,56 @@ const char* severityId(Severity severity) {
     return "";
 }
 
+namespace {
+
+/// Which function's trace shows a field; of everything below the path.
+struct Belongs {
+    const char* path;  ///< {} stands for an element
+    Function function;
+};
+constexpr std::array kBelongs{
+    Belongs{"transmitter.channels.gain", Function::Gain},
+    Belongs{"transmitter.modes.{}.tailGainPct"_field, Function::Gain},
+    Belongs{"transmitter.channels.throttle", Function::Throttle},
+    Belongs{"transmitter.modes.{}.throttle"_field, Function::Throttle},
+    Belongs{"transmitter.throttleTrimRangePct"_field, Function::Throttle},
+    Belongs{"transmitter.schools.throttle"_field, Function::Throttle},
+    Belongs{"machine.wiring.throttleLead"_field, Function::Throttle},
+    Belongs{"controller.governor.minThrottlePct"_field, Function::Throttle},
+    Belongs{"transmitter.hold", Function::Throttle},
+    Belongs{"transmitter.kill", Function::Throttle},
+    Belongs{"transmitter.cut", Function::Throttle},
+    Belongs{"speedController", Function::Throttle},
+    Belongs{"transmitter.channels.rudder", Function::Rudder},
+    Belongs{"transmitter.modes.{}.rudder", Function::Rudder},
+    Belongs{"transmitter.trims.rudderPct"_field, Function::Rudder},
+    Belongs{"controller.directions.rudderReversed"_field, Function::Rudder},
+    Belongs{"controller.banks.{}.rudderDegS"_field, Function::Rudder},
+    Belongs{"controller.tail", Function::Rudder},
+    Belongs{"machine.tail", Function::Rudder},
+    Belongs{"transmitter.channels.aileron", Function::Aileron},
+    Belongs{"transmitter.modes.{}.aileron", Function::Aileron},
+    Belongs{"transmitter.trims.aileronPct"_field, Function::Aileron},
+    Belongs{"controller.directions.aileronReversed"_field, Function::Aileron},
+    Belongs{"transmitter.channels.elevator", Function::Elevator},
+    Belongs{"transmitter.modes.{}.elevator", Function::Elevator},
+    Belongs{"transmitter.trims.elevatorPct"_field, Function::Elevator},
+    Belongs{"controller.directions.elevatorReversed"_field, Function::Elevator},
+};
+
+/// Whether a path is the given one or lies below it.
+bool leadsInto(std::string_view path, std::string_view above) {
+    const auto steps = static_cast<std::size_t>(std::count(above.begin(), above.end(), '.')) + 1;
+    std::size_t end = 0;
+    for (std::size_t i = 0; i < steps; ++i) {
+        end = path.find('.', end == 0 ? 0 : end + 1);
+        if (end == std::string_view::npos) return i + 1 == steps && followsPattern(path, above);
+    }
+    return followsPattern(path.substr(0, end), above);
+}
+
+}  // namespace
+
 Function tracedFunction(const Finding& finding) {
     if (finding.witness) {
         const PartialDeck& to = finding.witness->to;
@@ -21,17 +75,8 @@ Function tracedFunction(const Finding& finding) {
         if (to.aileron.value_or(0.0) != 0.0) return Function::Aileron;
         if (to.elevator.value_or(0.0) != 0.0) return Function::Elevator;
     }
-    struct Word {
-        const char* part;
-        Function function;
-    };
-    static constexpr std::array words{
-        Word{"tailGainPct", Function::Gain},         Word{"channels.gain", Function::Gain},  Word{"hrottle", Function::Throttle},
-        Word{".hold.", Function::Throttle},          Word{".kill.", Function::Throttle},     Word{".cut.", Function::Throttle},
-        Word{"speedController", Function::Throttle}, Word{"udder", Function::Rudder},        Word{".tail.", Function::Rudder},
-        Word{"aileron", Function::Aileron},          Word{"elevatorPct", Function::Elevator}};
-    for (const Word& w : words)
-        if (finding.subject.find(w.part) != std::string::npos) return w.function;
+    for (const Belongs& b : kBelongs)
+        if (leadsInto(finding.subject, b.path)) return b.function;
     return Function::Collective;
 }
 

@@ -2,8 +2,11 @@
 #include "judge/modechecks.h"
 
 #include "base/conventions.h"
+#include "formula/root.h"
+#include "judge/rowids.h"
 #include "judge/switches/switchspace.h"
 #include "model/conditions.h"
+#include "model/fieldpatterns.h"
 
 #include <algorithm>
 #include <array>
@@ -15,39 +18,31 @@ namespace {
 
 constexpr double kNearZeroPitch = 0.2;  ///< a tenth of the stick's whole travel
 constexpr double kQuarterStick = -0.5;
-constexpr int kHalvings = 40;
 
 /// Stick at which the mode's pitch curve passes 0, or nothing.
 std::optional<double> zeroPitchStick(const ChainModel& model, std::size_t mode) {
-    double low = -1.0;
-    double high = 1.0;
+    const double low = -1.0;
+    const double high = 1.0;
     if (model.pitchCurveAt(mode, low) > 0.0 || model.pitchCurveAt(mode, high) < 0.0) return std::nullopt;
-    for (int i = 0; i < kHalvings; ++i) {
-        const double middle = (low + high) / 2.0;
-        (model.pitchCurveAt(mode, middle) < 0.0 ? low : high) = middle;
-    }
-    return high;
+    const auto side = [&](double stick) { return model.pitchCurveAt(mode, stick) < 0.0 ? -1.0 : 1.0; };
+    if (side(low) > 0.0) return low;
+    return bracketOfRoot(side, low, high, kStickTolerance).second;
 }
 
 }  // namespace
 
 std::string modePath(const FlightMode& mode, const char* key) { return "transmitter.modes." + mode.id + "." + key; }
 
-std::string functionTitle(const TransmitterSettings& tx, const std::string& function) {
-    const FlightMode* m = modeById(tx, function);
-    return m == nullptr ? function : m->name;
-}
-
 const char* switchRow(const std::string& function) {
-    if (function == kHoldMode) return "hold-switch";
-    if (function == "kill") return "kill-switch";
-    if (function == "cut") return "cut-switch";
-    if (function.starts_with("bank-")) return "bank-switch";
-    if (function.starts_with("gain-")) return "gain-switch";
-    if (function == "rescue") return "rescue-switch";
+    if (function == kHoldMode) return "hold-switch"_row;
+    if (function == "kill") return "kill-switch"_row;
+    if (function == "cut") return "cut-switch"_row;
+    if (function.starts_with("bank-")) return "bank-switch"_row;
+    if (function.starts_with("gain-")) return "gain-switch"_row;
+    if (function == "rescue") return "rescue-switch"_row;
     for (const char* other : {"bail-out", "timer", "voice"})
-        if (function == other) return "other-switches";
-    return "mode-switch";
+        if (function == other) return "other-switches"_row;
+    return "mode-switch"_row;
 }
 
 void putTerms(PartialDeck& deck, const Condition& when) {
@@ -91,7 +86,7 @@ std::vector<double> decisiveSticks(const FlightMode& mode) {
 }
 
 bool governed(const Setup& setup) {
-    return setup.speedController.control == SpeedControl::Governor || setup.controller.governor.kind == "internal";
+    return setup.speedController.control == SpeedControl::Governor || setup.controller.governor.kind == GovernorKind::Internal;
 }
 
 std::optional<ThrottleFault> invertedFall(const Setup& setup, const ChainModel& model, std::size_t mode) {
@@ -143,7 +138,7 @@ std::vector<Edit> governedCurveFix(const TransmitterSettings& tx, const FlightMo
     for (CurvePoint& p : level.points)
         if (!risesFromZero(tx, mode) || p.x >= curveXFromStick(kQuarterStick)) p.y = topPct;
     std::vector<Edit> edits{{modePath(mode, "throttle"), level}};
-    if (tx.throttleTrimRangePct > 0.0) edits.push_back({"transmitter.throttleTrimRangePct", 0.0});
+    if (tx.throttleTrimRangePct > 0.0) edits.push_back({"transmitter.throttleTrimRangePct"_field, 0.0});
     return edits;
 }
 
@@ -152,7 +147,8 @@ std::vector<Edit> holdAtPowerOn(const TransmitterSettings& tx) {
     const FlightMode* hold = modeById(tx, kHoldMode);
     if (hold == nullptr || hold->when.empty()) return edits;
     for (const Term& t : hold->when.front())
-        if (!t.switchId.empty()) edits.push_back({"transmitter.switches." + t.switchId + ".powerOnPlace", static_cast<double>(t.place)});
+        if (!t.switchId.empty())
+            edits.push_back({elementPath("transmitter.switches.{}.powerOnPlace"_field, t.switchId), static_cast<double>(t.place)});
     return edits;
 }
 

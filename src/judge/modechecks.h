@@ -5,6 +5,7 @@
 #pragma once
 
 #include "judge/finding.h"
+#include "model/fieldpatterns.h"
 #include "model/modeedits.h"
 
 #include <optional>
@@ -18,10 +19,8 @@ inline constexpr double kSpeedWarnPct = 20.0;
 inline constexpr double kSpoolLowDeg = -3.05;  ///< blade pitch while the rotor starts, −3 … +1 as shown
 inline constexpr double kSpoolHighDeg = 1.0;
 
-/// "transmitter.modes.idle1.pitch".
+/// "transmitter.modes.idle1.pitch"_field.
 [[nodiscard]] std::string modePath(const FlightMode& mode, const char* key);
-/// What a function is called on screen: a mode's name, else its id.
-[[nodiscard]] std::string functionTitle(const TransmitterSettings& transmitter, const std::string& function);
 /// The ledger row that holds a function's switch.
 [[nodiscard]] const char* switchRow(const std::string& function);
 

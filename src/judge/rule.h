@@ -4,6 +4,7 @@
 #pragma once
 
 #include "judge/finding.h"
+#include "model/fieldpatterns.h"
 
 #include <optional>
 #include <span>
@@ -19,6 +20,13 @@ struct AuditContext {
     const ChainModel& asked;
     const Figures& figures;
     const SizeClass& sizeClass;
+    RoseMemory& roses;
+    bool words = true;
+
+    /// A sentence, where somebody will read it.
+    [[nodiscard]] Message say(const char* text, std::initializer_list<MessageArg> args = {}) const {
+        return words ? kh::say(text, args) : Message{};
+    }
 };
 
 /// One rule: an id, the station where it is settled, and a function that finds nothing or something.
@@ -37,7 +45,7 @@ struct RuleSet {
     std::vector<FigureMaker> figures;
 };
 
-/// Field path of a channel's setting: "transmitter.channels.rudder.reversed".
+/// Field path of a channel's setting: "transmitter.channels.rudder.reversed"_field.
 [[nodiscard]] inline std::string channelPath(const std::string& channel, const char* key) {
     return "transmitter.channels." + channel + "." + key;
 }

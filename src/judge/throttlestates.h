@@ -38,7 +38,7 @@ struct ThrottleMove {
 [[nodiscard]] std::vector<ThrottleMove> throttleMoves(const Setup& setup, const ChainModel& model, const Figures& figures,
                                                       const Deck& deck);
 
-/// What the power-on guard asks for, and whether this deck meets it (DOMAIN 4, P9).
+/// What the power-on guard asks for, and whether this deck meets it (docs/domain.md 4, P9).
 struct PowerOnGuard {
     bool set = false;
     bool holdOn = false, baseMode = false, collectiveLow = false, rescueOff = false;

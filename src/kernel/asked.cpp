@@ -5,7 +5,7 @@
 namespace kh {
 
 Setup askedSetup(const Setup& setup) {
-    Setup asked = setup;
+    Setup asked = withoutRecords(setup);
     asked.transmitter.swashMixing = SwashMixing::Off;
     asked.transmitter.hold.actsIn.reset();
     asked.transmitter.kill.actsIn.reset();
@@ -26,7 +26,7 @@ Setup askedSetup(const Setup& setup) {
         asked.machine.servos[i].risesWithPulse = !asked.controller.ports[i].reversed;
     }
     asked.machine.head.phaseDeg = setup.controller.phaseDeg;
-    if (setup.controller.governor.kind == "internal" && asked.machine.power.poles && asked.machine.power.mainTeeth &&
+    if (setup.controller.governor.kind == GovernorKind::Internal && asked.machine.power.poles && asked.machine.power.mainTeeth &&
         asked.machine.power.pinionTeeth) {
         asked.machine.power.poles = setup.controller.governor.poleCount * (setup.controller.profile.asksPolePairs ? 2.0 : 1.0);
         asked.machine.power.secondStage =

@@ -115,18 +115,15 @@ ChainModel::PlateInstant ChainModel::plateAt(double collective, double aileron, 
         const CompiledPort& p = ports_[i];
         const double d = p.onCollective * c + gain * (p.onElevator * elevator + p.onAileron * aileron);
         out.deflection[i] = d;
-        if (p.servo >= servos_.size()) continue;
+        if (p.servo >= servos_.size() || servos_[p.servo].dead) continue;
         const CompiledServo& s = servos_[p.servo];
         ServoInstant& servo = out.servos[p.servo];
         servo.pulseUs = centreUs_ + p.trimUs + p.direction * d * strokeUs_;
-        servo.armDeg = s.squareErrorDeg + s.mount * std::clamp((servo.pulseUs - s.centreUs) * s.degPerUs, -s.rangeDeg, s.rangeDeg);
+        servo.armDeg = s.squareErrorDeg + s.mount * servoAngleUncheckedDeg(servo.pulseUs, s.centreUs, s.degPerUs, s.rangeDeg);
     }
     for (std::size_t i = 0; i < servos_.size(); ++i) {
         const CompiledServo& s = servos_[i];
-        const double angle = radFromDeg(out.servos[i].armDeg);
-        const double sideways = s.armMm * (1.0 - std::cos(angle));
-        const double root = std::max(0.0, s.linkMm * s.linkMm - sideways * sideways);
-        out.servos[i].ballMm = s.armMm * std::sin(angle) - s.linkMm + std::sqrt(root);
+        out.servos[i].ballMm = ballHeightUncheckedMm(s.armMm, s.linkMm, radFromDeg(out.servos[i].armDeg));
         heights[i] = out.servos[i].ballMm;
     }
     const std::span<const double> used(heights.data(), servos_.size());
@@ -137,7 +134,7 @@ ChainModel::PlateInstant ChainModel::plateAt(double collective, double aileron, 
 
 double ChainModel::bladeAt(const Plane& plane, double azimuthDeg) const {
     const double height = heightAt(plane, blade_.innerRadiusMm, azimuthDeg + blade_.leadDeg);
-    return degFromRad(std::asin(clampOne(height / blade_.gripMm))) * (blade_.side == LinkSide::Leading ? 1.0 : -1.0);
+    return bladePitchUncheckedDeg(height, blade_.gripMm, blade_.side);
 }
 
 bool ChainModel::headSpeedAt(double throttlePct, std::size_t mode, double& rpm) const {
@@ -165,23 +162,20 @@ Instant ChainModel::at(const DeckNumbers& deck) const {
     out.servos = plate.servos;
     out.plate = plate.plate;
     out.fightMm = plate.fightMm;
-    const double side = blade_.side == LinkSide::Leading ? 1.0 : -1.0;
     for (std::size_t i = 0; i < 4; ++i) {
         const double height =
             out.plate.heightMm - blade_.innerRadiusMm * (out.plate.forward * bladeCos_[i] + out.plate.right * bladeSin_[i]);
-        out.bladeDeg[i] = side * degFromRad(std::asin(clampOne(height / blade_.gripMm)));
+        out.bladeDeg[i] = bladePitchUncheckedDeg(height, blade_.gripMm, blade_.side);
     }
 
     const double rudder = demand(Function::Rudder);
     const double limit = shareFromPct(rudder < 0.0 ? tail_.limitLeftPct : tail_.limitRightPct);
     out.tailPulseUs = tail_.pulseUs + (tail_.reversed ? -1.0 : 1.0) * rudder * limit * tailStrokeUs_;
     const double tailCentre = tailFacts_.servo.pulseUs.value_or(tail_.pulseUs);
-    out.tailArmDeg = (tailFacts_.risesWithPulse ? 1.0 : -1.0) * std::clamp((out.tailPulseUs - tailCentre) * tailFacts_.servo.degPerUs,
-                                                                           -tailFacts_.servo.rangeDeg, tailFacts_.servo.rangeDeg);
-    const double tailAngle = radFromDeg(out.tailArmDeg);
-    const double sideways = tailFacts_.armMm * (1.0 - std::cos(tailAngle));
-    const double ball = tailFacts_.armMm * std::sin(tailAngle) - tailFacts_.linkMm +
-                        std::sqrt(std::max(0.0, tailFacts_.linkMm * tailFacts_.linkMm - sideways * sideways));
+    const ServoProfile& tailServo = tailFacts_.servo;
+    out.tailArmDeg = (tailFacts_.risesWithPulse ? 1.0 : -1.0) *
+                     servoAngleUncheckedDeg(out.tailPulseUs, tailCentre, tailServo.degPerUs, tailServo.rangeDeg);
+    const double ball = ballHeightUncheckedMm(tailFacts_.armMm, tailFacts_.linkMm, radFromDeg(out.tailArmDeg));
     out.sliderMm = std::clamp(tailFacts_.crankRatio * (tailFacts_.crankTurnsOver ? -1.0 : 1.0) * ball, -tailFacts_.sliderLimitMm,
                               tailFacts_.sliderLimitMm);
     out.tailPitchDeg = degFromRad(std::asin(clampOne(out.sliderMm / tailFacts_.gripMm)));

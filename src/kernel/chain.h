@@ -73,12 +73,33 @@ struct Instant {
     double headSpeedRpm = 0.0;
 };
 
+/// A single fault or wrong setting; putting it in twice takes it out.
+enum class PatchKind : std::uint8_t {
+    ChannelReversed,   ///< `first`: function; in the transmitter
+    AxisReversed,      ///< `first`: function; in the controller
+    PortReversed,      ///< `first`: port
+    PortsSwapped,      ///< `first`, `second`: ports whose leads are swapped
+    ServoTurned,       ///< `first`: machine servo mounted the other way
+    ServoDead,         ///< `first`: machine servo that stays at its neutral
+    CollectiveTurned,  ///< sign of the collective range
+    LinkSideTurned,    ///< blade link on the other side
+    TailReversed,      ///< tail servo direction in the controller
+    TailServoTurned,   ///< tail servo mounted the other way
+    MotorEndsTurned    ///< ends learned the wrong way round
+};
+struct Patch {
+    PatchKind kind;
+    std::size_t first = 0, second = 0;
+};
+
 /// A Setup made ready: everything that does not depend on the deck is found once.
 class ChainModel {
 public:
     /// @throws InputError naming the field that makes the chain impossible
     explicit ChainModel(const Setup& setup);
 
+    /// Puts a patch in, or takes it out again (kernel/variants.h).
+    void toggle(const Patch& patch);
     [[nodiscard]] Instant at(const DeckNumbers& deck) const;
     [[nodiscard]] Instant at(const Deck& deck) const { return at(numbers(deck)); }
     [[nodiscard]] DeckNumbers numbers(const Deck& deck) const;
@@ -134,6 +155,7 @@ private:
     struct CompiledServo {
         double mount = 1.0, centreUs = 1520.0, degPerUs = 0.1, rangeDeg = 60.0;
         double armMm = 14.0, linkMm = 40.0, squareErrorDeg = 0.0;
+        bool dead = false;  ///< a patch: does not move
     };
 
     [[nodiscard]] CompiledCondition compile(const Setup& setup, const Condition& condition) const;

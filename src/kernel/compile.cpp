@@ -3,8 +3,11 @@
 // A Setup made ready for the kernel: everything that does not depend on the deck, found once.
 #include "base/conventions.h"
 #include "base/error.h"
+#include "formula/line.h"
+#include "formula/linkage.h"
 #include "formula/rotor.h"
 #include "kernel/chain.h"
+#include "model/fieldpatterns.h"
 #include "model/helicopter/layouts.h"
 
 #include <fmt/format.h>
@@ -16,7 +19,6 @@ namespace kh {
 namespace {
 
 constexpr int kMaxConditionDepth = 16;
-constexpr double kNarrowPulseUs = 1200.0;  ///< centres below are narrow: half the stroke
 
 std::vector<double> transmitterMixAzimuths(SwashMixing mixing) {
     switch (mixing) {
@@ -42,11 +44,11 @@ ChainModel::ChainModel(const Setup& setup) {
 
     for (std::size_t f = 0; f < kFunctions; ++f) {
         const ChannelSettings* ch = channelOf(tx, functionId(static_cast<Function>(f)));
-        (void)requirePositive("transmitter.profile.outputLimitPct", tx.profile.outputLimitPct);
-        (void)requirePositive("transmitter.profile.resolutionUs", tx.profile.resolutionUs);
+        (void)requirePositive("transmitter.profile.outputLimitPct"_field, tx.profile.outputLimitPct);
+        (void)requirePositive("transmitter.profile.resolutionUs"_field, tx.profile.resolutionUs);
         channels_[f] = channelScale(tx.profile, ch == nullptr ? ChannelSettings{} : *ch);
     }
-    (void)requirePositive("controller.profile.usPerPct", fc.profile.usPerPct);
+    (void)requirePositive("controller.profile.usPerPct"_field, fc.profile.usPerPct);
     reading_ = readingScale(fc.profile);
     if (tx.trims.live) {
         trimPct_[indexOf(Function::Aileron)] = tx.trims.aileronPct;
@@ -76,10 +78,10 @@ ChainModel::ChainModel(const Setup& setup) {
     tail_ = fc.tail;
     tailFacts_ = setup.machine.tail;
     tailFacts_.servo.name.clear();
-    tailStrokeUs_ = fc.profile.tailStrokeUs * (fc.tail.pulseUs < kNarrowPulseUs ? 0.5 : 1.0);
+    tailStrokeUs_ = strokeFor(fc.profile.tailStrokeUs, fc.tail.pulseUs);
     motorLowUs_ = setup.speedController.lowUs;
     motorHighUs_ = setup.speedController.highUs;
-    if (motorLowUs_ == motorHighUs_) throw InputError("speedController.highUs", "must differ from the learned low point");
+    if (motorLowUs_ == motorHighUs_) throw InputError("speedController.highUs"_field, "must differ from the learned low point");
     compileHeadSpeed(setup);
 }
 
@@ -94,7 +96,7 @@ ChainModel::CompiledCondition ChainModel::compile(const Setup& setup, const Cond
             if (term.switchId.empty()) {
                 const auto f = std::find(functionIds_.begin(), functionIds_.end(), term.functionId);
                 if (f == functionIds_.end())
-                    throw InputError("transmitter.functions", fmt::format("{} is not a function", term.functionId));
+                    throw InputError("transmitter.functions"_field, fmt::format("{} is not a function", term.functionId));
                 compiled.switchIndex = kOtherFunction;
                 compiled.function = static_cast<std::size_t>(f - functionIds_.begin());
             } else {
@@ -114,7 +116,7 @@ void ChainModel::refuseCircles() const {
     std::vector<int> depths(functionConditions_.size(), -1);
     constexpr int kOpen = 0;
     const std::function<int(std::size_t)> depthOf = [&](std::size_t f) {
-        if (depths[f] == kOpen) throw InputError("transmitter.functions", "conditions refer to each other in a circle");
+        if (depths[f] == kOpen) throw InputError("transmitter.functions"_field, "conditions refer to each other in a circle");
         if (depths[f] > kOpen) return depths[f];
         depths[f] = kOpen;
         int deepest = 1;
@@ -122,7 +124,8 @@ void ChainModel::refuseCircles() const {
             for (const CompiledTerm& t : all)
                 if (t.switchIndex == kOtherFunction) deepest = std::max(deepest, 1 + depthOf(t.function));
         if (deepest > kMaxConditionDepth)
-            throw InputError("transmitter.functions", fmt::format("conditions name each other more than {} deep", kMaxConditionDepth));
+            throw InputError("transmitter.functions"_field,
+                             fmt::format("conditions name each other more than {} deep", kMaxConditionDepth));
         return depths[f] = deepest;
     };
     for (std::size_t f = 0; f < functionConditions_.size(); ++f) (void)depthOf(f);
@@ -131,8 +134,8 @@ void ChainModel::refuseCircles() const {
 void ChainModel::compileModes(const Setup& setup) {
     const TransmitterSettings& tx = setup.transmitter;
     if (tx.profile.switches.size() > kMaxSwitches)
-        throw InputError("transmitter.profile.switches", fmt::format("at most {}", kMaxSwitches));
-    if (tx.modes.empty()) throw InputError("transmitter.modes", "one flight mode or more is needed");
+        throw InputError("transmitter.profile.switches"_field, fmt::format("at most {}", kMaxSwitches));
+    if (tx.modes.empty()) throw InputError("transmitter.modes"_field, "one flight mode or more is needed");
     powerOn_.fill(1);
     for (const SwitchProfile& s : tx.profile.switches) {
         powerOn_[switchIds_.size()] = static_cast<std::int8_t>(powerOnPlaceOf(tx, s));
@@ -184,7 +187,7 @@ void ChainModel::compileModes(const Setup& setup) {
         }
         modes_.push_back(std::move(mode));
     }
-    if (hasHold_ && modes_.size() == 1) throw InputError("transmitter.modes", "a flight mode beside hold is needed");
+    if (hasHold_ && modes_.size() == 1) throw InputError("transmitter.modes"_field, "a flight mode beside hold is needed");
 }
 
 void ChainModel::compilePlate(const Setup& setup) {
@@ -194,14 +197,14 @@ void ChainModel::compilePlate(const Setup& setup) {
     const Layout* layout = findLayout(fc.layout);
     const bool mechanicalMix = layout != nullptr && layout->mechanical;
     if (machine.servos.size() < 3 || machine.servos.size() > kMaxBalls)
-        throw InputError("machine.servos", "three or four plate servos are needed");
+        throw InputError("machine.servos"_field, "three or four plate servos are needed");
     for (const PlateServo& s : machine.servos)
         servos_.push_back({.mount = s.risesWithPulse ? 1.0 : -1.0,
                            .centreUs = s.servo.pulseUs.value_or(fc.pulseUs),
                            .degPerUs = s.servo.degPerUs,
                            .rangeDeg = s.servo.rangeDeg,
-                           .armMm = requirePositive("machine.servos." + s.id + ".armMm", s.armMm),
-                           .linkMm = requirePositive("machine.servos." + s.id + ".linkMm", s.linkMm),
+                           .armMm = requirePositive(elementPath("machine.servos.{}.armMm"_field, s.id), s.armMm),
+                           .linkMm = requirePositive(elementPath("machine.servos.{}.linkMm"_field, s.id), s.linkMm),
                            .squareErrorDeg = s.squareErrorDeg});
     fitter_ = plateFitter(machine);
     const std::vector<double> shares = settingRadii(fc);
@@ -220,7 +223,7 @@ void ChainModel::compilePlate(const Setup& setup) {
         port.servo = static_cast<std::size_t>(servo - machine.servos.begin());
         ports_.push_back(port);
     }
-    strokeUs_ = fc.profile.strokeUs * (fc.pulseUs < kNarrowPulseUs ? 0.5 : 1.0);
+    strokeUs_ = strokeFor(fc.profile.strokeUs, fc.pulseUs);
     centreUs_ = fc.pulseUs;
     collectiveHigh_ = shareFromPct(fc.collectiveHighPct);
     collectiveLow_ = shareFromPct(fc.collectiveLowPct);
@@ -239,18 +242,14 @@ void ChainModel::compileHeadSpeed(const Setup& setup) {
         available = headSpeed({*power.kv, power.cells, 3.7, power.efficiency, ratio, 0.0}).availableRpm;
     headLimit_ = available;
     if (log.size() >= 2) {
-        double sx = 0, sy = 0, sxx = 0, sxy = 0;
-        const auto n = static_cast<double>(log.size());
+        std::vector<double> throttle, speed;
         for (const CalibrationPoint& p : log) {
-            sx += p.throttlePct;
-            sy += p.headRpm;
-            sxx += p.throttlePct * p.throttlePct;
-            sxy += p.throttlePct * p.headRpm;
+            throttle.push_back(p.throttlePct);
+            speed.push_back(p.headRpm);
         }
-        const double spread = n * sxx - sx * sx;
-        if (spread > 1e-9) {
-            headSlope_ = (n * sxy - sx * sy) / spread;
-            headOffset_ = (sy - headSlope_ * sx) / n;
+        if (const auto line = fitLine(throttle, speed)) {
+            headSlope_ = line->slope;
+            headOffset_ = line->offset;
             headKnown_ = true;
         }
     } else if (available > 0.0) {
@@ -258,7 +257,7 @@ void ChainModel::compileHeadSpeed(const Setup& setup) {
         headKnown_ = true;
     }
     const GovernorSettings& governor = setup.controller.governor;
-    if (governor.kind == "internal" && ratio > 0.0 && power.poles) {
+    if (governor.kind == GovernorKind::Internal && ratio > 0.0 && power.poles) {
         const double entered = setup.controller.profile.asksPolePairs ? governor.poleCount : governor.poleCount / 2.0;
         governedFactor_ = entered * governor.ratio / (*power.poles / 2.0 * ratio);
     }

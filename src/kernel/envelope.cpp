@@ -3,6 +3,8 @@
 
 #include "base/conventions.h"
 #include "base/message.h"
+#include "formula/linkage.h"
+#include "formula/root.h"
 #include "model/helicopter/layouts.h"
 
 #include <algorithm>
@@ -20,16 +22,6 @@ struct Ball {
     double armMm, linkMm, maxArmDeg, lowDeg, highDeg;  ///< low/high: the servo's stroke as arm angles
 };
 
-/// As armAngleDeg, but a height out of reach is told by the return value.
-bool armAngle(const Ball& b, double travelMm, double& deg) {
-    const double h = b.linkMm + travelMm;
-    const double k = 2.0 * b.armMm * b.armMm + h * h - b.linkMm * b.linkMm;
-    const double cosine = k / (2.0 * b.armMm * std::sqrt(b.armMm * b.armMm + h * h));
-    if (std::abs(cosine) > 1.0) return false;
-    deg = degFromRad(std::atan2(h, b.armMm) - std::acos(cosine));
-    return true;
-}
-
 struct Checker {
     std::vector<Ball> balls;
     double heightMm, travelMm, tiltLimitDeg, innerRadiusMm, gripSine, gripMm;
@@ -40,10 +32,10 @@ struct Checker {
         const double sine = std::sin(radFromDeg(tiltDeg));
         if ((std::abs(heightMm) + innerRadiusMm * sine) / gripMm > gripSine) return Limit::GripAngle;
         for (const Ball& b : balls) {
-            double deg = 0.0;
-            if (!armAngle(b, b.follows.at({heightMm, sine * cosToward, sine * sinToward}), deg)) return Limit::ArmAngle;
-            if (std::abs(deg) > b.maxArmDeg) return Limit::ArmAngle;
-            if (deg > b.highDeg || deg < b.lowDeg) return Limit::ServoStroke;
+            const std::optional<double> deg =
+                armAngleUncheckedDeg(b.armMm, b.linkMm, b.follows.at({heightMm, sine * cosToward, sine * sinToward}));
+            if (!deg || std::abs(*deg) > b.maxArmDeg) return Limit::ArmAngle;
+            if (*deg > b.highDeg || *deg < b.lowDeg) return Limit::ServoStroke;
         }
         return Limit::None;
     }
@@ -54,7 +46,7 @@ Checker checkerAt(const Setup& setup, double heightMm) {
     Checker check{{}, heightMm, m.plate.travelMm, m.plate.tiltLimitDeg, m.head.innerRadiusMm, sinDeg(m.head.gripLimitDeg), m.head.gripMm};
     const std::vector<BallFollow> follows = ballFollows(m);
     for (const PlateServo& s : m.servos) {
-        const double stroke = setup.controller.profile.usableStrokeUs * (setup.controller.pulseUs < 1200.0 ? 0.5 : 1.0) * s.servo.degPerUs;
+        const double stroke = strokeFor(setup.controller.profile.usableStrokeUs, setup.controller.pulseUs) * s.servo.degPerUs;
         check.balls.push_back(
             {follows[check.balls.size()], s.armMm, s.linkMm, s.servo.rangeDeg, s.squareErrorDeg - stroke, s.squareErrorDeg + stroke});
     }
@@ -88,24 +80,39 @@ ClearanceRose clearanceRose(const Setup& setup, double collective, double height
         const double c = cosDeg(azimuth);
         const double s = sinDeg(azimuth);
         double low = 0.0;
-        double high = setup.machine.plate.tiltLimitDeg + 1.0;
+        const double high = setup.machine.plate.tiltLimitDeg + 1.0;
         Limit stop = check.violated(0.0, c, s);
         if (stop == Limit::None) {
-            while (high - low > kTiltStepDeg) {
-                const double middle = (low + high) / 2.0;
-                const Limit now = check.violated(middle, c, s);
-                if (now == Limit::None) {
-                    low = middle;
-                } else {
-                    high = middle;
-                    stop = now;
-                }
-            }
+            const auto side = [&](double tilt) {
+                const Limit now = check.violated(tilt, c, s);
+                if (now != Limit::None) stop = now;
+                return now == Limit::None ? -1.0 : 1.0;
+            };
+            low = bracketOfRoot(side, low, high, kTiltStepDeg).first;
         }
         rose.points[i] = {azimuth, low, stop};
         if (low < rose.round.tiltDeg) rose.round = rose.points[i];
     }
     return rose;
+}
+
+const ClearanceRose& RoseMemory::at(const Setup& setup, double collective, double heightMm) {
+    const Checker check = checkerAt(setup, heightMm);
+    std::vector<double> key{collective, heightMm, check.travelMm, check.tiltLimitDeg, check.innerRadiusMm, check.gripSine, check.gripMm};
+    for (const Ball& b : check.balls)
+        key.insert(key.end(),
+                   {b.follows.height, b.follows.forwardMm, b.follows.rightMm, b.armMm, b.linkMm, b.maxArmDeg, b.lowDeg, b.highDeg});
+    for (const Kept& k : kept_)
+        if (k.key == key) return k.rose;
+    ++found_;
+    if (kept_.size() < kMost) {
+        kept_.reserve(kMost);  // answers stay where they are
+        kept_.push_back({std::move(key), clearanceRose(setup, collective, heightMm)});
+        return kept_.back().rose;
+    }
+    Kept& oldest = kept_[next_++ % kMost];
+    oldest = {std::move(key), clearanceRose(setup, collective, heightMm)};
+    return oldest.rose;
 }
 
 }  // namespace kh

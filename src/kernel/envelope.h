@@ -34,4 +34,20 @@ struct ClearanceRose {
 /// the tilt. @throws InputError as the linkage functions when the plate cannot even be level there
 [[nodiscard]] ClearanceRose clearanceRose(const Setup& setup, double collective, double heightMm);
 
+/// Roses that were found before, by everything they depend on: an edit that touches no geometry finds none anew.
+class RoseMemory {
+public:
+    [[nodiscard]] const ClearanceRose& at(const Setup& setup, double collective, double heightMm);
+    [[nodiscard]] std::size_t found() const { return found_; }  ///< how many were not remembered
+
+private:
+    struct Kept {
+        std::vector<double> key;
+        ClearanceRose rose;
+    };
+    static constexpr std::size_t kMost = 16;
+    std::vector<Kept> kept_;
+    std::size_t next_ = 0, found_ = 0;
+};
+
 }  // namespace kh

@@ -2,7 +2,8 @@
 #include "model/access.h"
 
 #include "base/error.h"
-#include "model/fields.h"
+#include "model/fieldtable.h"
+#include "model/pathvisitor.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -12,174 +13,6 @@
 namespace kh {
 
 namespace {
-
-/// Walks with the current path at hand; leaves call `leaf`.
-class PathVisitor : public FieldVisitor {
-public:
-    bool beginGroup(const char* key) override { return enter(key); }
-    void endGroup() override { leave(); }
-    std::size_t beginList(const char* key, std::size_t size) override {
-        push(key);
-        return size;
-    }
-    void endList() override { leave(); }
-    bool beginItem(std::size_t, const std::string& id) override { return enter(id); }
-    void endItem() override { leave(); }
-
-protected:
-    /// @return false to skip everything below the current path
-    virtual bool wanted() { return true; }
-    void push(std::string_view key) {
-        lengths_.push_back(path_.size());
-        if (!path_.empty()) path_ += '.';
-        path_ += key;
-    }
-    void leave() {
-        path_.resize(lengths_.back());
-        lengths_.pop_back();
-    }
-    [[nodiscard]] std::string leafPath(const char* key) const { return path_.empty() ? key : path_ + "." + key; }
-    [[nodiscard]] const std::string& path() const { return path_; }
-
-private:
-    bool enter(std::string_view key) {
-        push(key);
-        if (wanted()) return true;
-        leave();
-        return false;
-    }
-    std::string path_;
-    std::vector<std::size_t> lengths_;
-};
-
-FieldInfo numberInfo(FieldKind kind, const NumberSpec& spec, bool mayBeUnknown = false) {
-    return {kind, mayBeUnknown, spec.min, spec.max, spec.unit, spec.decimals, {}};
-}
-
-/// Reads or writes the one field whose path was asked for.
-class OneField final : public PathVisitor {
-public:
-    OneField(std::string_view target, const FieldValue* write) : target_(target), write_(write) {}
-    std::optional<Field> found;
-
-protected:
-    bool wanted() override {
-        return target_.size() > path().size() && target_.substr(0, path().size()) == path() && target_[path().size()] == '.';
-    }
-
-private:
-    [[nodiscard]] bool isTarget(const char* key) const {
-        const std::string_view k(key);
-        const std::size_t start = path().empty() ? 0 : path().size() + 1;
-        return target_.size() == start + k.size() && target_.substr(start) == k &&
-               (start == 0 || target_.substr(0, path().size()) == path());
-    }
-    template <class T>
-    const T& given(const char* wantedKind) const {
-        if (const T* v = std::get_if<T>(write_)) return *v;
-        throw InputError(target_, fmt::format("{} is needed here", wantedKind));
-    }
-    double givenNumber(const NumberSpec& spec, bool whole) const {
-        const double v = given<double>("a number");
-        if (!std::isfinite(v) || v < spec.min || v > spec.max)
-            throw InputError(target_, fmt::format("{} is outside {} … {} {}", v, spec.min, spec.max, spec.unit));
-        if (whole && v != std::floor(v)) throw InputError(target_, fmt::format("{} must be a whole number", v));
-        return v;
-    }
-
-    void number(const char* key, double& value, const NumberSpec& spec) override {
-        if (!isTarget(key)) return;
-        if (write_ != nullptr) value = givenNumber(spec, false);
-        found = Field{value, numberInfo(FieldKind::Number, spec)};
-    }
-    void maybe(const char* key, std::optional<double>& value, const NumberSpec& spec) override {
-        if (!isTarget(key)) return;
-        if (write_ != nullptr) {
-            if (std::holds_alternative<std::monostate>(*write_)) value.reset();
-            else value = givenNumber(spec, false);
-        }
-        found = Field{value ? FieldValue(*value) : FieldValue(), numberInfo(FieldKind::Number, spec, true)};
-    }
-    void whole(const char* key, int& value, const NumberSpec& spec) override {
-        if (!isTarget(key)) return;
-        if (write_ != nullptr) value = static_cast<int>(givenNumber(spec, true));
-        found = Field{static_cast<double>(value), numberInfo(FieldKind::Whole, spec)};
-    }
-    void flag(const char* key, bool& value) override {
-        if (!isTarget(key)) return;
-        if (write_ != nullptr) value = given<bool>("yes or no");
-        found = Field{value, {FieldKind::Flag, false, 0, 0, "", 0, {}}};
-    }
-    void text(const char* key, std::string& value) override {
-        if (!isTarget(key)) return;
-        if (write_ != nullptr) {
-            const auto& text = given<std::string>("a text");
-            if (text.size() > kMaxTextSize) throw InputError(target_, fmt::format("at most {} characters", kMaxTextSize));
-            value = text;
-        }
-        found = Field{value, {FieldKind::Text, false, 0, 0, "", 0, {}}};
-    }
-    void choice(const char* key, int& index, std::span<const Choice> choices) override {
-        if (!isTarget(key)) return;
-        FieldInfo info{FieldKind::Choice, false, 0, 0, "", 0, {}};
-        for (const Choice& c : choices) info.choices.emplace_back(c.id);
-        if (write_ != nullptr) {
-            const auto& word = given<std::string>("a word");
-            const auto at = std::find(info.choices.begin(), info.choices.end(), word);
-            if (at == info.choices.end())
-                throw InputError(target_, fmt::format("{} is not one of {}", word, fmt::join(info.choices, ", ")));
-            index = static_cast<int>(at - info.choices.begin());
-        }
-        found = Field{info.choices.at(static_cast<std::size_t>(index)), info};
-    }
-    void numbers(const char* key, std::vector<double>& values, const NumberSpec& spec) override {
-        if (!isTarget(key)) return;
-        if (write_ != nullptr) {
-            const auto& list = given<std::vector<double>>("a list of numbers");
-            for (const double v : list)
-                if (!std::isfinite(v) || v < spec.min || v > spec.max)
-                    throw InputError(target_, fmt::format("{} is outside {} … {} {}", v, spec.min, spec.max, spec.unit));
-            values = list;
-        }
-        found = Field{values, numberInfo(FieldKind::Numbers, spec)};
-    }
-    void names(const char* key, std::vector<std::string>& values) override {
-        if (!isTarget(key)) return;
-        if (write_ != nullptr) values = given<std::vector<std::string>>("a list of names");
-        found = Field{values, {FieldKind::Names, false, 0, 0, "", 0, {}}};
-    }
-    void maybeNames(const char* key, std::optional<std::vector<std::string>>& values) override {
-        if (!isTarget(key)) return;
-        if (write_ != nullptr) {
-            if (std::holds_alternative<std::monostate>(*write_)) values.reset();
-            else values = given<std::vector<std::string>>("a list of names");
-        }
-        found = Field{values ? FieldValue(*values) : FieldValue(), {FieldKind::Names, true, 0, 0, "", 0, {}}};
-    }
-    void curve(const char* key, Curve& value, const CurveSpec& spec) override {
-        if (!isTarget(key)) return;
-        if (write_ != nullptr) {
-            const auto& c = given<Curve>("a curve");
-            try {
-                requireCurve(c);
-                for (const CurvePoint& p : c.points) requireWithin("points", p.y, spec.yMin, spec.yMax);
-            } catch (const InputError& e) {
-                throw InputError(target_, e.what());
-            }
-            value = c;
-        }
-        found = Field{value, {FieldKind::CurvePoints, false, spec.yMin, spec.yMax, "%", 1, {}}};
-    }
-    void condition(const char* key, Condition& value) override {
-        if (!isTarget(key)) return;
-        if (write_ != nullptr) value = given<Condition>("a switch condition");
-        found = Field{value, {FieldKind::When, false, 0, 0, "", 0, {}}};
-    }
-
-    static constexpr std::size_t kMaxTextSize = 400;
-    std::string_view target_;
-    const FieldValue* write_;
-};
 
 /// Collects every field.
 class Collector final : public PathVisitor {
@@ -201,7 +34,7 @@ private:
     void condition(const char* key, Condition& v) override { add(key, v); }
 };
 
-/// A visitor that only reads may walk a constant (see FieldVisitor).
+/// A visitor that only reads may walk a constant (see FieldVisitor); the table too.
 Setup& forReading(const Setup& setup) { return const_cast<Setup&>(setup); }
 
 std::vector<Edit> allFields(const Setup& setup) {
@@ -210,21 +43,131 @@ std::vector<Edit> allFields(const Setup& setup) {
     return std::move(collector.fields);
 }
 
+/// The value at a place, whatever its kind.
+FieldValue valueAt(const FieldPlace& place) {
+    const FieldPattern& p = *place.pattern;
+    switch (p.info.kind) {
+        case FieldKind::Number:
+            if (!p.info.mayBeUnknown) return *static_cast<const double*>(place.value);
+            if (const auto& v = *static_cast<const std::optional<double>*>(place.value)) return *v;
+            return {};
+        case FieldKind::Whole: return static_cast<double>(*static_cast<const int*>(place.value));
+        case FieldKind::Flag: return *static_cast<const bool*>(place.value);
+        case FieldKind::Text: return *static_cast<const std::string*>(place.value);
+        case FieldKind::Choice: return std::string(p.info.choices[static_cast<std::size_t>(p.choice.get(place.value))].id);
+        case FieldKind::Numbers: return *static_cast<const std::vector<double>*>(place.value);
+        case FieldKind::Names:
+            if (!p.info.mayBeUnknown) return *static_cast<const std::vector<std::string>*>(place.value);
+            if (const auto& v = *static_cast<const std::optional<std::vector<std::string>>*>(place.value)) return *v;
+            return {};
+        case FieldKind::CurvePoints: return *static_cast<const Curve*>(place.value);
+        case FieldKind::When: return *static_cast<const Condition*>(place.value);
+    }
+    return {};
+}
+
+/// Puts a value in place; refusals name the path.
+class FieldWriter {
+public:
+    FieldWriter(std::string_view path, const FieldPlace& place, const FieldValue& value)
+        : path_(path), place_(place), info_(place.pattern->info), value_(value) {}
+    void write() const {
+        const bool unknown = std::holds_alternative<std::monostate>(value_);
+        switch (info_.kind) {
+            case FieldKind::Number:
+                if (!info_.mayBeUnknown) at<double>() = number(false);
+                else if (unknown) at<std::optional<double>>().reset();
+                else at<std::optional<double>>() = number(false);
+                break;
+            case FieldKind::Whole: at<int>() = static_cast<int>(number(true)); break;
+            case FieldKind::Flag: at<bool>() = given<bool>("yes or no"); break;
+            case FieldKind::Text: at<std::string>() = text(); break;
+            case FieldKind::Choice: place_.pattern->choice.set(place_.value, choice()); break;
+            case FieldKind::Numbers: at<std::vector<double>>() = numbers(); break;
+            case FieldKind::Names: {
+                if (!info_.mayBeUnknown) at<std::vector<std::string>>() = given<std::vector<std::string>>("a list of names");
+                else if (unknown) at<std::optional<std::vector<std::string>>>().reset();
+                else at<std::optional<std::vector<std::string>>>() = given<std::vector<std::string>>("a list of names");
+                break;
+            }
+            case FieldKind::CurvePoints: at<Curve>() = curve(); break;
+            case FieldKind::When: at<Condition>() = given<Condition>("a switch condition"); break;
+        }
+    }
+
+private:
+    template <class T>
+    [[nodiscard]] T& at() const {
+        return *static_cast<T*>(place_.value);
+    }
+    template <class T>
+    [[nodiscard]] const T& given(const char* wantedKind) const {
+        if (const T* v = std::get_if<T>(&value_)) return *v;
+        throw InputError(path_, fmt::format("{} is needed here", wantedKind));
+    }
+    [[nodiscard]] double within(double v) const {
+        if (!std::isfinite(v) || v < info_.min || v > info_.max)
+            throw InputError(path_, fmt::format("{} is outside {} … {} {}", v, info_.min, info_.max, info_.unit));
+        return v;
+    }
+    [[nodiscard]] double number(bool whole) const {
+        const double v = within(given<double>("a number"));
+        if (whole && v != std::floor(v)) throw InputError(path_, fmt::format("{} must be a whole number", v));
+        return v;
+    }
+    [[nodiscard]] const std::string& text() const {
+        const auto& text = given<std::string>("a text");
+        if (text.size() > kMaxTextSize) throw InputError(path_, fmt::format("at most {} characters", kMaxTextSize));
+        return text;
+    }
+    [[nodiscard]] int choice() const {
+        const auto& word = given<std::string>("a word");
+        const auto at = std::find_if(info_.choices.begin(), info_.choices.end(), [&](const Choice& c) { return word == c.id; });
+        if (at == info_.choices.end()) throw InputError(path_, fmt::format("{} is not one of {}", word, fmt::join(choiceIds(info_), ", ")));
+        return static_cast<int>(at - info_.choices.begin());
+    }
+    [[nodiscard]] const std::vector<double>& numbers() const {
+        const auto& list = given<std::vector<double>>("a list of numbers");
+        for (const double v : list) (void)within(v);
+        return list;
+    }
+    [[nodiscard]] const Curve& curve() const {
+        const auto& c = given<Curve>("a curve");
+        try {
+            requireCurve(c);
+            for (const CurvePoint& p : c.points) requireWithin("points", p.y, place_.pattern->curve.yMin, place_.pattern->curve.yMax);
+        } catch (const InputError& e) {
+            throw InputError(path_, e.what());
+        }
+        return c;
+    }
+
+    std::string_view path_;
+    const FieldPlace& place_;
+    const FieldInfo& info_;
+    const FieldValue& value_;
+};
+
 /// Says a value of any kind in words.
 struct ValueText {
     const FieldInfo& info;
     Message operator()(std::monostate) const { return say(KH_TR("not known")); }
     Message operator()(double v) const {
         if (info.unit.empty()) return say(KH_TR("{v}"), {{"v", num(v, info.decimals)}});
-        return say(info.unit == "°" ? KH_TR("{v}{unit}") : KH_TR("{v} {unit}"), {{"v", num(v, info.decimals)}, {"unit", info.unit}});
+        return say(info.unit == "°" ? KH_TR("{v}{unit}") : KH_TR("{v} {unit}"),
+                   {{"v", num(v, info.decimals)}, {"unit", std::string(info.unit)}});
     }
     Message operator()(bool v) const { return v ? say(KH_TR("yes")) : say(KH_TR("no")); }
-    Message operator()(const std::string& v) const { return say(KH_TR("{text}"), {{"text", v}}); }
+    Message operator()(const std::string& v) const {
+        for (const Choice& c : info.choices)
+            if (v == c.id) return say(c.caption != nullptr ? c.caption : c.id);
+        return say(KH_TR("{text}"), {{"text", v}});
+    }
     Message operator()(const std::vector<double>& v) const {
         Message numbers = list(v, [this](double x) { return say(KH_TR("{v}"), {{"v", num(x, info.decimals)}}); });
         if (v.empty() || info.unit.empty()) return numbers;
         return say(info.unit == "°" ? KH_TR("{list}{unit}") : KH_TR("{list} {unit}"),
-                   {{"list", std::vector<Message>{numbers}}, {"unit", info.unit}});
+                   {{"list", numbers}, {"unit", std::string(info.unit)}});
     }
     Message operator()(const std::vector<std::string>& v) const {
         return list(v, [this](const std::string& x) { return (*this)(x); });
@@ -250,16 +193,23 @@ struct ValueText {
 
 }  // namespace
 
+std::vector<std::string> choiceIds(const FieldInfo& info) {
+    std::vector<std::string> out;
+    out.reserve(info.choices.size());
+    for (const Choice& c : info.choices) out.emplace_back(c.id);
+    return out;
+}
+
 std::optional<Field> readField(const Setup& setup, std::string_view path) {
-    OneField finder(path, nullptr);
-    describe(finder, forReading(setup));
-    return finder.found;
+    const auto place = FieldTable::instance().find(forReading(setup), path);
+    if (!place) return std::nullopt;
+    return Field{valueAt(*place), place->pattern->info};
 }
 
 void writeField(Setup& setup, std::string_view path, const FieldValue& value) {
-    OneField finder(path, &value);
-    describe(finder, setup);
-    if (!finder.found) throw InputError(path, "there is no such field");
+    const auto place = FieldTable::instance().find(setup, path);
+    if (!place) throw InputError(path, "there is no such field");
+    FieldWriter(path, *place, value).write();
 }
 
 Setup withEdits(Setup setup, const std::vector<Edit>& edits, Standing standing, const std::string& at) {

@@ -1,12 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// One field of a Setup by its path: dotted keys, list elements by id ("transmitter.modes.idle1.pitch").
+// One field of a Setup by its path: dotted keys, list elements by id ("transmitter.modes.idle1.pitch"_field).
 #pragma once
 
 #include "base/message.h"
+#include "model/fieldpatterns.h"
+#include "model/fields.h"
 #include "model/setup.h"
 
 #include <optional>
+#include <span>
 #include <string>
 #include <string_view>
 #include <variant>
@@ -23,10 +26,12 @@ struct FieldInfo {
     FieldKind kind = FieldKind::Text;
     bool mayBeUnknown = false;
     double min = 0.0, max = 0.0;  ///< of numbers and curve values
-    std::string unit;
+    std::string_view unit;
     int decimals = 0;
-    std::vector<std::string> choices;  ///< of Choice
+    std::span<const Choice> choices;  ///< of Choice
 };
+/// The words of a closed set, as files hold them.
+[[nodiscard]] std::vector<std::string> choiceIds(const FieldInfo& info);
 
 struct Field {
     FieldValue value;

@@ -2,6 +2,7 @@
 #include "model/conditions.h"
 
 #include "base/error.h"
+#include "model/fieldpatterns.h"
 
 namespace kh {
 
@@ -17,7 +18,7 @@ void PlaceCollector::addFunction(const std::string& id) {
     const Condition* condition = conditionOf(tx_, id);
     if (condition == nullptr) return;
     const auto [seen, fresh] = open_.emplace(id, true);
-    if (!fresh && seen->second) throw InputError("transmitter.functions", "conditions refer to each other in a circle");
+    if (!fresh && seen->second) throw InputError("transmitter.functions"_field, "conditions refer to each other in a circle");
     if (!fresh) return;
     add(*condition);
     open_[id] = false;
@@ -35,9 +36,9 @@ const Condition* conditionOf(const TransmitterSettings& tx, const std::string& f
 
 std::string conditionPath(const TransmitterSettings& tx, const std::string& function) {
     for (const FlightMode& m : tx.modes)
-        if (m.id == function) return "transmitter.modes." + m.id + ".when";
+        if (m.id == function) return elementPath("transmitter.modes.{}.when"_field, m.id);
     if (function == "kill" || function == "cut") return "transmitter." + function + ".when";
-    return "transmitter.functions." + function + ".when";
+    return elementPath("transmitter.functions.{}.when"_field, function);
 }
 
 std::set<std::string> switchesOf(const TransmitterSettings& tx, const Condition& condition) {

@@ -69,8 +69,11 @@ struct ControllerTail {
     bool operator==(const ControllerTail&) const = default;
 };
 
+/// Whether the controller governs the head speed.
+enum class GovernorKind { Off, Internal };
+
 struct GovernorSettings {
-    std::string kind = "off";
+    GovernorKind kind = GovernorKind::Off;
     double ratio = 10.0;
     double poleCount = 5.0;  ///< pole pairs or poles, as the profile asks
     double runUpS = 8.0;

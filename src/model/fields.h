@@ -1,12 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // One description of the document for everything that walks it: JSON in and out, the schema, reading and
-// writing one field by its path, and telling two documents apart.
+// writing one field by its path, what a field is called, and telling two documents apart.
 #pragma once
 
+#include "base/message.h"
 #include "model/setup.h"
 
+#include <algorithm>
 #include <span>
+#include <string_view>
 
 namespace kh {
 
@@ -20,9 +23,29 @@ struct CurveSpec {
     double yMin;
     double yMax;
 };
+/// One word of a closed set.
 struct Choice {
-    const char* id;
+    const char* id;                 ///< as it stands in files
+    const char* caption = nullptr;  ///< as it is read; absent: the id is a word
 };
+/// What a field is called, to be translated.
+struct FieldTitle {
+    const char* title;
+    const char* brief = nullptr;  ///< where its row says what it is about; absent: the title
+};
+
+/// What is known of the elements of a list without their type, for access by path.
+struct ElementAccess {
+    void* (*find)(void* list, std::string_view id) = nullptr;  ///< nullptr if there is none of that id
+    Message (*name)(const void* element) = nullptr;            ///< what a pilot calls it: "Idle-up 1", "port 2"
+};
+/// How a choice is read and written without its type.
+struct ChoiceAccess {
+    void* value = nullptr;
+    int (*get)(const void*) = nullptr;
+    void (*set)(void*, int) = nullptr;
+};
+using Applies = bool (*)(const void* element);
 
 /// Walks a Setup (or a profile) field by field, in file order. Keys within a struct are unique.
 /// Nothing is written unless the visitor changes it, so a visitor that only reads may walk a constant.
@@ -53,16 +76,72 @@ public:
     virtual void curve(const char* key, Curve& value, const CurveSpec& spec) = 0;
     virtual void condition(const char* key, Condition& value) = 0;
 
+    // the description calls these: the same, with what the field is called
+    void number(const char* key, double& value, const NumberSpec& spec, FieldTitle title) { called(title).number(key, value, spec); }
+    void maybe(const char* key, std::optional<double>& value, const NumberSpec& spec, FieldTitle title) {
+        called(title).maybe(key, value, spec);
+    }
+    void whole(const char* key, int& value, const NumberSpec& spec, FieldTitle title) { called(title).whole(key, value, spec); }
+    void flag(const char* key, bool& value, FieldTitle title) { called(title).flag(key, value); }
+    void text(const char* key, std::string& value, FieldTitle title) { called(title).text(key, value); }
     template <class E>
-    void pick(const char* key, E& value, std::span<const Choice> choices) {
+    void pick(const char* key, E& value, std::span<const Choice> choices, FieldTitle title) {
         int index = static_cast<int>(value);
-        choice(key, index, choices);
+        choice_ = {&value, [](const void* v) { return static_cast<int>(*static_cast<const E*>(v)); },
+                   [](void* v, int i) { *static_cast<E*>(v) = static_cast<E>(i); }};
+        called(title).choice(key, index, choices);
         if (index != static_cast<int>(value)) value = static_cast<E>(index);
     }
+    void numbers(const char* key, std::vector<double>& values, const NumberSpec& spec, FieldTitle title) {
+        called(title).numbers(key, values, spec);
+    }
+    void names(const char* key, std::vector<std::string>& values, FieldTitle title) { called(title).names(key, values); }
+    void maybeNames(const char* key, std::optional<std::vector<std::string>>& values, FieldTitle title) {
+        called(title).maybeNames(key, values);
+    }
+    void curve(const char* key, Curve& value, const CurveSpec& spec, FieldTitle title) { called(title).curve(key, value, spec); }
+    void condition(const char* key, Condition& value, FieldTitle title) { called(title).condition(key, value); }
+
+    /// @param name  what the group is called before its fields; nullptr: they stand alone
     template <class T>
-    void group(const char* key, T& value);
+    void group(const char* key, T& value, const char* name = nullptr);
     template <class T>
-    void list(const char* key, std::vector<T>& values);
+    void list(const char* key, std::vector<T>& values, const char* name);
+    /// Whether the next field exists in this element. A walk of all there could be is told the test instead.
+    template <auto Test, class T>
+    bool applies(const T& element) {
+        pendingTest_ = [](const void* e) { return static_cast<bool>(Test(*static_cast<const T*>(e))); };
+        if (takesAll()) return true;
+        pendingTest_ = nullptr;
+        return Test(element);
+    }
+
+protected:
+    /// @return true to be told of fields that not every element has, see `test`
+    [[nodiscard]] virtual bool takesAll() const { return false; }
+    /// Which elements have the field; nullptr: all.
+    [[nodiscard]] Applies test() const { return test_; }
+    [[nodiscard]] const FieldTitle& title() const { return title_; }
+    [[nodiscard]] const ChoiceAccess& choiceAccess() const { return choice_; }
+    /// Of the list whose element or start is visited now.
+    [[nodiscard]] const ElementAccess& elementAccess() const { return element_; }
+    [[nodiscard]] void* container() const { return container_; }  ///< the list, at beginList; the element, at beginItem
+    /// Of the group or list that begins; nullptr: its fields stand alone.
+    [[nodiscard]] const char* groupName() const { return groupName_; }
+
+private:
+    FieldVisitor& called(FieldTitle title) {
+        title_ = title;
+        test_ = pendingTest_;
+        pendingTest_ = nullptr;
+        return *this;
+    }
+    FieldTitle title_{""};
+    Applies test_ = nullptr, pendingTest_ = nullptr;
+    ChoiceAccess choice_;
+    ElementAccess element_;
+    void* container_ = nullptr;
+    const char* groupName_ = nullptr;
 };
 
 void describe(FieldVisitor& v, Setup& s);
@@ -73,5 +152,6 @@ void describe(FieldVisitor& v, ServoProfile& p);
 
 /// Highest number of elements any list of a document may have.
 inline constexpr std::size_t kMaxListSize = 256;
+inline constexpr std::size_t kMaxTextSize = 400;
 
 }  // namespace kh

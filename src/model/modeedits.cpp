@@ -2,6 +2,7 @@
 #include "model/modeedits.h"
 
 #include "base/error.h"
+#include "model/fieldpatterns.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -14,7 +15,7 @@ namespace {
 const FlightMode& modeOf(const Setup& setup, const std::string& id) {
     for (const FlightMode& m : setup.transmitter.modes)
         if (m.id == id) return m;
-    throw InputError("transmitter.modes", fmt::format("{} is not a mode of this model", id));
+    throw InputError("transmitter.modes"_field, fmt::format("{} is not a mode of this model", id));
 }
 
 bool isStraight(const Curve& c) {
@@ -42,7 +43,7 @@ std::vector<Edit> copyMode(const Setup& setup, const std::string& from, const st
 Setup withModeAfter(const Setup& setup, const std::string& id) {
     const auto& modes = setup.transmitter.modes;
     if (static_cast<int>(modes.size()) >= setup.transmitter.profile.flightModes)
-        throw InputError("transmitter.modes",
+        throw InputError("transmitter.modes"_field,
                          fmt::format("{} has {} flight modes, and all are in use", setup.transmitter.profile.name, modes.size()));
     FlightMode added = modeOf(setup, id == kHoldMode ? modes.front().id : id);
     int number = 1;
@@ -62,10 +63,12 @@ Setup withModeAfter(const Setup& setup, const std::string& id) {
 
 Setup withoutMode(const Setup& setup, const std::string& id) {
     (void)modeOf(setup, id);
-    if (id == kHoldMode) throw InputError("transmitter.modes.hold", "hold stays: it is what keeps the rotor still");
+    if (id == kHoldMode) throw InputError("transmitter.modes.hold.when"_field, "hold stays: it is what keeps the rotor still");
     const auto& modes = setup.transmitter.modes;
     const auto base = std::find_if(modes.begin(), modes.end(), [](const FlightMode& m) { return m.id != kHoldMode; });
-    if (base->id == id) throw InputError("transmitter.modes." + id, "the first mode stays: it flies when no switch asks for another");
+    if (base->id == id)
+        throw InputError(elementPath("transmitter.modes.{}.when"_field, id),
+                         "the first mode stays: it flies when no switch asks for another");
     Setup out = setup;
     std::erase_if(out.transmitter.modes, [&](const FlightMode& m) { return m.id == id; });
     for (auto* acts : {&out.transmitter.hold.actsIn, &out.transmitter.kill.actsIn, &out.transmitter.cut.actsIn})
@@ -87,11 +90,11 @@ std::vector<Edit> benchState(const Setup& setup) {
         number(base + "travelHighPct", c.travelHighPct, 100.0);
         number(base + "subTrimPct", c.subTrimPct, 0.0);
     }
-    if (tx.swashMixing != SwashMixing::Off) edits.push_back({"transmitter.swashMixing", std::string("off")});
-    if (tx.trims.live) edits.push_back({"transmitter.trims.live", false});
+    if (tx.swashMixing != SwashMixing::Off) edits.push_back({"transmitter.swashMixing"_field, std::string("off")});
+    if (tx.trims.live) edits.push_back({"transmitter.trims.live"_field, false});
     for (const FlightMode& m : tx.modes)
         if (m.id != kHoldMode && !isStraight(m.pitch))
-            edits.push_back({"transmitter.modes." + m.id + ".pitch", lineCurve(-100.0, 100.0, m.pitch.points.size())});
+            edits.push_back({elementPath("transmitter.modes.{}.pitch"_field, m.id), lineCurve(-100.0, 100.0, m.pitch.points.size())});
     return edits;
 }
 
@@ -113,7 +116,7 @@ std::vector<Edit> holdMirrorEdits(const TransmitterSettings& tx) {
         if (held[i]->ratePct != flown[i]->ratePct) edits.push_back({base + ".ratePct", flown[i]->ratePct});
         if (held[i]->expoPct != flown[i]->expoPct) edits.push_back({base + ".expoPct", flown[i]->expoPct});
     }
-    if (hold->tailGainPct != from->tailGainPct) edits.push_back({"transmitter.modes.hold.tailGainPct", from->tailGainPct});
+    if (hold->tailGainPct != from->tailGainPct) edits.push_back({"transmitter.modes.hold.tailGainPct"_field, from->tailGainPct});
     return edits;
 }
 
@@ -122,7 +125,7 @@ std::vector<Edit> controllerOrder(const Setup& setup) {
     const auto& order = setup.controller.profile.channelOrder;
     for (std::size_t i = 0; i < order.size(); ++i)
         if (const ChannelSettings* c = channelOf(setup.transmitter, order[i]); c != nullptr && c->number != static_cast<int>(i) + 1)
-            edits.push_back({"transmitter.channels." + c->id + ".number", static_cast<double>(i + 1)});
+            edits.push_back({elementPath("transmitter.channels.{}.number"_field, c->id), static_cast<double>(i + 1)});
     return edits;
 }
 
@@ -138,11 +141,11 @@ Setup withSpares(const Setup& setup, const std::vector<SpareChannel>& spares) {
     const std::vector<int> unused = unusedChannels(setup.transmitter);
     for (const SpareChannel& s : spares) {
         if (std::find(unused.begin(), unused.end(), s.number) == unused.end())
-            throw InputError("transmitter.spares",
+            throw InputError("transmitter.spares"_field,
                              fmt::format("channel {} is not an unused channel of {}", s.number, setup.transmitter.profile.name));
         const auto& switches = setup.transmitter.profile.switches;
         if (!s.follows.empty() && std::none_of(switches.begin(), switches.end(), [&](const SwitchProfile& p) { return p.id == s.follows; }))
-            throw InputError("transmitter.spares", fmt::format("{} has no switch {}", setup.transmitter.profile.name, s.follows));
+            throw InputError("transmitter.spares"_field, fmt::format("{} has no switch {}", setup.transmitter.profile.name, s.follows));
     }
     Setup out = setup;
     out.transmitter.spares = spares;
@@ -180,24 +183,24 @@ std::vector<std::string> stillToSet(const Setup& setup) {
         if (!there) out.emplace_back(path);
     };
     if (p.kind == PowerKind::Electric) {
-        need("machine.power.kv", p.kv.has_value());
-        need("machine.power.poles", p.poles.has_value());
-        need("machine.power.capacityMah", p.capacityMah.has_value());
+        need("machine.power.kv"_field, p.kv.has_value());
+        need("machine.power.poles"_field, p.poles.has_value());
+        need("machine.power.capacityMah"_field, p.capacityMah.has_value());
     }
-    need("machine.power.mainTeeth", p.mainTeeth.has_value());
-    need("machine.power.pinionTeeth", p.pinionTeeth.has_value());
-    need("machine.rotor.bladeMaxRpm", setup.machine.rotor.bladeMaxRpm.has_value());
-    need("machine.supply.volts", setup.machine.supply.volts.has_value());
+    need("machine.power.mainTeeth"_field, p.mainTeeth.has_value());
+    need("machine.power.pinionTeeth"_field, p.pinionTeeth.has_value());
+    need("machine.rotor.bladeMaxRpm"_field, setup.machine.rotor.bladeMaxRpm.has_value());
+    need("machine.supply.volts"_field, setup.machine.supply.volts.has_value());
     for (const PlateServo& s : setup.machine.servos) {
-        if (!s.servo.pulseUs) out.push_back("machine.servos." + s.id + ".servo.pulseUs");
-        if (!s.servo.maxHz) out.push_back("machine.servos." + s.id + ".servo.maxHz");
+        if (!s.servo.pulseUs) out.push_back(elementPath("machine.servos.{}.servo.pulseUs"_field, s.id));
+        if (!s.servo.maxHz) out.push_back(elementPath("machine.servos.{}.servo.maxHz"_field, s.id));
     }
-    if (!setup.machine.tail.servo.pulseUs) out.emplace_back("machine.tail.servo.pulseUs");
-    if (!setup.machine.tail.servo.maxHz) out.emplace_back("machine.tail.servo.maxHz");
-    for (const char* path :
-         {"machine.massKg", "machine.head.gripMm", "machine.head.innerRadiusMm", "machine.plate.ballRadiusMm", "controller.referencePct",
-          "controller.collectiveHighPct", "controller.collectiveLowPct", "controller.cyclicLimitPct", "controller.tail.limitLeftPct",
-          "controller.tail.limitRightPct", "speedController.lowUs", "speedController.highUs"})
+    if (!setup.machine.tail.servo.pulseUs) out.emplace_back("machine.tail.servo.pulseUs"_field);
+    if (!setup.machine.tail.servo.maxHz) out.emplace_back("machine.tail.servo.maxHz"_field);
+    for (const char* path : {"machine.massKg"_field, "machine.head.gripMm"_field, "machine.head.innerRadiusMm"_field,
+                             "machine.plate.ballRadiusMm"_field, "controller.referencePct"_field, "controller.collectiveHighPct"_field,
+                             "controller.collectiveLowPct"_field, "controller.cyclicLimitPct"_field, "controller.tail.limitLeftPct"_field,
+                             "controller.tail.limitRightPct"_field, "speedController.lowUs"_field, "speedController.highUs"_field})
         if (setup.standings.count(path) == 0) out.emplace_back(path);
     return out;
 }

@@ -24,4 +24,9 @@ struct Setup {
     bool operator==(const Setup&) const = default;
 };
 
+/// The same machine and boxes without readings and standings: for what is only computed from.
+[[nodiscard]] inline Setup withoutRecords(const Setup& setup) {
+    return {setup.revision, setup.machine, setup.transmitter, setup.controller, setup.speedController, {}, {}};
+}
+
 }  // namespace kh

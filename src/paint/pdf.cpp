@@ -19,9 +19,9 @@ constexpr double kWidth = 180.0;   ///< mm
 constexpr double kBottom = 282.0;  ///< mm
 
 /// Sets text line by line and starts a page when one is full.
-class Setter {
+class PageWriter {
 public:
-    Setter(QPagedPaintDevice& writer, const Speech& speech) : writer_(writer), painter_(&writer), speech_(speech) {
+    PageWriter(QPagedPaintDevice& writer, const Speech& speech) : writer_(writer), painter_(&writer), speech_(speech) {
         if (!painter_.isActive()) return;
         const double scale = writer.logicalDpiX() / static_cast<double>(kDotsPerInch);  // everything below counts 300 to the inch
         painter_.scale(scale, scale);
@@ -105,7 +105,7 @@ bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const Speech& s
     loadFonts();
     device.setPageSize(QPageSize(QPageSize::A4));
     device.setPageMargins(QMarginsF(0, 0, 0, 0));
-    Setter set(device, speech);
+    PageWriter set(device, speech);
     if (!set.ready()) return false;
     set.text(QString::fromStdString(sheet.model), 18, true);
     set.text(set.words(say(KH_TR("Bench sheet, revision {r}"), {{"r", num(sheet.revision)}})), 10, false);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/harm.h"
 
+#include "model/fieldpatterns.h"
 #include "procedure/registry.h"
 
 #include <algorithm>
@@ -11,8 +12,8 @@ namespace kh {
 
 namespace {
 
-constexpr std::array<std::string_view, 4> kSettings{"controller.pulseUs", "controller.rateHz", "controller.tail.pulseUs",
-                                                    "controller.tail.rateHz"};
+constexpr std::array<std::string_view, 4> kSettings{"controller.pulseUs"_field, "controller.rateHz"_field, "controller.tail.pulseUs"_field,
+                                                    "controller.tail.rateHz"_field};
 constexpr std::array<std::string_view, 5> kHarms{"servo-rate", "servo-pulse", "frame-period", "tail-rate", "tail-pulse"};
 
 }  // namespace

@@ -5,7 +5,7 @@
 
 namespace kh {
 
-/// What would destroy a servo if these settings were entered (DOMAIN 5.7): a frame rate above what it survives or while that
+/// What would destroy a servo if these settings were entered (docs/domain.md 5.7): a frame rate above what it survives or while that
 /// is unknown, a pulse of the wrong class, a pulse that does not fit in its frame. Facts are never refused, only settings.
 /// @param after  the document with the edits in place
 /// @return the finding that says what it would do and what to set instead, or nothing

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/registry.h"
 
+#include "judge/rowids.h"
+#include "model/fieldpatterns.h"
 #include "stations/airframe/airframe.h"
 #include "stations/link/link.h"
 #include "stations/modes/modes.h"
@@ -11,7 +13,11 @@
 #include "stations/swash/swash.h"
 #include "stations/tail/tail.h"
 
+#include <fmt/format.h>
 #include <algorithm>
+#include <set>
+#include <sstream>
+#include <stdexcept>
 
 namespace kh {
 
@@ -30,6 +36,30 @@ StationSet::StationSet(std::vector<StationEntry> entries) : entries_(std::move(e
         if (s.figures != nullptr) rules_.figures.push_back(s.figures);
         if (s.solvers != nullptr) append(solvers_, s.solvers());
         if (s.guides != nullptr) append(guides_, s.guides());
+        if (s.extraRows.empty()) continue;
+        rows_.insert(rows_.end(), s.extraRows.begin(), s.extraRows.end());
+    }
+    checkIds();
+}
+
+void StationSet::checkIds() const {
+    const auto known = [&](std::string_view row) {
+        return rowOf(row) != nullptr || std::find(rows_.begin(), rows_.end(), row) != rows_.end();
+    };
+    const auto require = [](bool fine, const char* what, std::string_view id) {
+        if (!fine) throw std::logic_error(fmt::format("{} \"{}\" does not exist", what, id));
+    };
+    std::set<std::string_view> rules;
+    for (const Rule& r : rules_.rules) {
+        require(find(r.station) != nullptr, "the station of rule", r.id);
+        require(rules.insert(r.id).second, "a second rule", r.id);
+    }
+    for (const GuideEntry& g : guides_) require(known(g.row), "the row of a guide", g.row);
+    for (const SolverEntry& s : solvers_) {
+        std::istringstream words(s.rows);
+        for (std::string row; words >> row;) require(row.ends_with('-') || known(row), "the row of a solver", row);
+        require(*s.kept.setting == 0 || isFieldPath(s.kept.setting), "the setting of a solver", s.kept.setting);
+        for (const char* field : s.invalidatedBy) require(isFieldPath(field), "a field of a solver", field);
     }
 }
 
@@ -51,7 +81,9 @@ const char* stationName(Station station) {
     return s == nullptr ? "" : s->name;
 }
 
-Evaluation evaluate(const Setup& setup, const StationSet& stations) { return judge(setup, stations.rules()); }
+Evaluation evaluate(const Setup& setup, const StationSet& stations, RoseMemory* roses) {
+    return judge(setup, stations.rules(), {true, roses});
+}
 
 Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked) {
     return computeFigures(setup, model, asked, shippedStations().rules().figures);

@@ -14,6 +14,7 @@ namespace kh {
 
 class StationSet {
 public:
+    /// @throws std::logic_error naming a row, field, station or rule that does not exist, or stands twice
     explicit StationSet(std::vector<StationEntry> entries);
     [[nodiscard]] std::span<const StationEntry> entries() const { return entries_; }
     /// @return nullptr if there is none
@@ -28,6 +29,8 @@ private:
     RuleSet rules_;
     std::vector<SolverEntry> solvers_;
     std::vector<GuideEntry> guides_;
+    std::vector<std::string_view> rows_;  ///< of stations that do not ship
+    void checkIds() const;
 };
 
 /// The stations that ship.
@@ -37,7 +40,8 @@ private:
 [[nodiscard]] const char* stationName(Station station);
 
 /// The judgement with every rule that ships.
-[[nodiscard]] Evaluation evaluate(const Setup& setup, const StationSet& stations = shippedStations());
+/// @param roses  of the evaluation before, so that only what an edit touched is found anew; or nullptr
+[[nodiscard]] Evaluation evaluate(const Setup& setup, const StationSet& stations = shippedStations(), RoseMemory* roses = nullptr);
 [[nodiscard]] Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked);
 /// The ten properties over every combination of the switches. @throws InputError as ChainModel
 [[nodiscard]] SwitchProof proveSwitches(const Setup& setup, const ProofProgress& progress = {});

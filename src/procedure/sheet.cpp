@@ -2,6 +2,7 @@
 #include "procedure/sheet.h"
 
 #include "formula/gainscale.h"
+#include "model/fieldpatterns.h"
 
 #include <algorithm>
 #include <functional>
@@ -53,7 +54,7 @@ struct SheetBuilder {
     // the speed controller's
     std::vector<SheetRow> ends() const;
     std::vector<SheetRow> control() const;
-    std::vector<SheetRow> start() const { return {field(say(KH_TR("Soft start")), "speedController.softStartS")}; }
+    std::vector<SheetRow> start() const { return {field(say(KH_TR("Soft start")), "speedController.softStartS"_field)}; }
     std::vector<SheetRow> pack() const;
     std::vector<SheetSection> machine() const;
 
@@ -71,12 +72,12 @@ struct SheetBuilder {
 };
 
 std::vector<SheetRow> SheetBuilder::model() const {
-    return {field(say(KH_TR("Model type")), "transmitter.modelType"),
-            field(say(KH_TR("Swash mixing")), "transmitter.swashMixing", say(KH_TR("the controller mixes"))),
-            field(say(KH_TR("Model match")), "transmitter.modelMatch"),
-            field(say(KH_TR("Stick mode")), "transmitter.stickMode"),
-            field(say(KH_TR("Stick trims act")), "transmitter.trims.live"),
-            field(say(KH_TR("Unused channels inhibited")), "transmitter.unusedInhibited")};
+    return {field(say(KH_TR("Model type")), "transmitter.modelType"_field),
+            field(say(KH_TR("Swash mixing")), "transmitter.swashMixing"_field, say(KH_TR("the controller mixes"))),
+            field(say(KH_TR("Model match")), "transmitter.modelMatch"_field),
+            field(say(KH_TR("Stick mode")), "transmitter.stickMode"_field),
+            field(say(KH_TR("Stick trims act")), "transmitter.trims.live"_field),
+            field(say(KH_TR("Unused channels inhibited")), "transmitter.unusedInhibited"_field)};
 }
 
 std::vector<SheetRow> SheetBuilder::channels() const {
@@ -94,9 +95,9 @@ std::vector<SheetRow> SheetBuilder::channels() const {
                         f == nullptr ? Message{}
                                      : say(KH_TR("{a} … {b} µs, reads {l} … {h}"), {{"a", num(f->lowUs.value)},
                                                                                     {"b", num(f->highUs.value)},
-                                                                                    {"l", std::vector<Message>{shown(f->lowReading)}},
-                                                                                    {"h", std::vector<Message>{shown(f->highReading)}}}),
-                        standingOf(setup, "transmitter.channels." + c.id + ".travelHighPct")});
+                                                                                    {"l", shown(f->lowReading)},
+                                                                                    {"h", shown(f->highReading)}}),
+                        standingOf(setup, elementPath("transmitter.channels.{}.travelHighPct"_field, c.id))});
         const std::string base = "transmitter.channels." + c.id + ".";
         if (c.limitPct) rows.push_back(field(say(KH_TR("Channel {n}, limit"), {{"n", num(c.number)}}), base + "limitPct"));
         if (c.failsafePct)
@@ -107,13 +108,14 @@ std::vector<SheetRow> SheetBuilder::channels() const {
 }
 
 std::vector<SheetRow> SheetBuilder::timer() const {
-    std::vector<SheetRow> rows{field(say(KH_TR("Timer")), "transmitter.timerMin"),
-                               field(say(KH_TR("Timer runs above")), "transmitter.alarms.timerStartPct", say(KH_TR("throttle")))};
+    std::vector<SheetRow> rows{field(say(KH_TR("Timer")), "transmitter.timerMin"_field),
+                               field(say(KH_TR("Timer runs above")), "transmitter.alarms.timerStartPct"_field, say(KH_TR("throttle")))};
     const Alarms& a = setup.transmitter.alarms;
-    if (a.usedMah) rows.push_back(field(say(KH_TR("Alarm on used charge")), "transmitter.alarms.usedMah"));
-    if (a.voltsPerCell) rows.push_back(field(say(KH_TR("Alarm on pack voltage")), "transmitter.alarms.voltsPerCell", say(KH_TR("a cell"))));
-    if (a.headRpm) rows.push_back(field(say(KH_TR("Alarm on head speed")), "transmitter.alarms.headRpm"));
-    if (a.voicePack) rows.push_back(field(say(KH_TR("Read the pack at power-up")), "transmitter.alarms.voicePack"));
+    if (a.usedMah) rows.push_back(field(say(KH_TR("Alarm on used charge")), "transmitter.alarms.usedMah"_field));
+    if (a.voltsPerCell)
+        rows.push_back(field(say(KH_TR("Alarm on pack voltage")), "transmitter.alarms.voltsPerCell"_field, say(KH_TR("a cell"))));
+    if (a.headRpm) rows.push_back(field(say(KH_TR("Alarm on head speed")), "transmitter.alarms.headRpm"_field));
+    if (a.voicePack) rows.push_back(field(say(KH_TR("Read the pack at power-up")), "transmitter.alarms.voicePack"_field));
     return rows;
 }
 
@@ -123,14 +125,16 @@ std::vector<SheetRow> SheetBuilder::switches() const {
         rows.push_back({say(KH_TR("{m}"), {{"m", m.name}}),
                         m.when.empty() ? say(KH_TR("when no other is on")) : condition(m.when),
                         {},
-                        standingOf(setup, "transmitter.modes." + m.id + ".when")});
+                        standingOf(setup, elementPath("transmitter.modes.{}.when"_field, m.id))});
     if (!setup.transmitter.cut.when.empty())
-        rows.push_back({say(KH_TR("Cut")), condition(setup.transmitter.cut.when), {}, standingOf(setup, "transmitter.cut.when")});
-    rows.push_back({say(KH_TR("Kill")), condition(setup.transmitter.kill.when), {}, standingOf(setup, "transmitter.kill.when")});
+        rows.push_back({say(KH_TR("Cut")), condition(setup.transmitter.cut.when), {}, standingOf(setup, "transmitter.cut.when"_field)});
+    rows.push_back({say(KH_TR("Kill")), condition(setup.transmitter.kill.when), {}, standingOf(setup, "transmitter.kill.when"_field)});
     for (const SwitchFunction& f : setup.transmitter.functions) {
         if (f.when.empty()) continue;
-        rows.push_back(
-            {say(KH_TR("{f}"), {{"f", f.id}}), condition(f.when), {}, standingOf(setup, "transmitter.functions." + f.id + ".when")});
+        rows.push_back({say(KH_TR("{f}"), {{"f", f.id}}),
+                        condition(f.when),
+                        {},
+                        standingOf(setup, elementPath("transmitter.functions.{}.when"_field, f.id))});
     }
     return rows;
 }
@@ -140,8 +144,8 @@ std::vector<SheetRow> SheetBuilder::throttle() const {
     for (const FlightMode& m : setup.transmitter.modes)
         if (m.id != kHoldMode) {
             const ModeFigures* f = evaluation.figures.mode(m.id);
-            rows.push_back(
-                field(say(KH_TR("{m}"), {{"m", m.name}}), "transmitter.modes." + m.id + ".throttle", f ? shown(f->headRpm) : Message{}));
+            rows.push_back(field(say(KH_TR("{m}"), {{"m", m.name}}), elementPath("transmitter.modes.{}.throttle"_field, m.id),
+                                 f ? shown(f->headRpm) : Message{}));
         }
     return rows;
 }
@@ -150,10 +154,8 @@ std::vector<SheetRow> SheetBuilder::pitch() const {
     std::vector<SheetRow> rows;
     for (const FlightMode& m : setup.transmitter.modes) {
         const ModeFigures* f = evaluation.figures.mode(m.id);
-        rows.push_back(field(
-            say(KH_TR("{m}"), {{"m", m.name}}), "transmitter.modes." + m.id + ".pitch",
-            f ? say(KH_TR("{l} … {h}"), {{"l", std::vector<Message>{shown(f->pitchLow)}}, {"h", std::vector<Message>{shown(f->pitchHigh)}}})
-              : Message{}));
+        rows.push_back(field(say(KH_TR("{m}"), {{"m", m.name}}), elementPath("transmitter.modes.{}.pitch"_field, m.id),
+                             f ? say(KH_TR("{l} … {h}"), {{"l", shown(f->pitchLow)}, {"h", shown(f->pitchHigh)}}) : Message{}));
     }
     return rows;
 }
@@ -170,7 +172,7 @@ std::vector<SheetRow> SheetBuilder::rates() const {
                                                                                                          {"e", num(m.rudder.ratePct)},
                                                                                                          {"f", num(m.rudder.expoPct)}}),
              {},
-             standingOf(setup, "transmitter.modes." + m.id + ".aileron.ratePct")});
+             standingOf(setup, elementPath("transmitter.modes.{}.aileron.ratePct"_field, m.id))});
     return rows;
 }
 
@@ -179,21 +181,21 @@ std::vector<SheetRow> SheetBuilder::gain() const {
     for (const FlightMode& m : setup.transmitter.modes) {
         const ModeFigures* f = evaluation.figures.mode(m.id);
         rows.push_back({say(KH_TR("{m}"), {{"m", m.name}}), gainAsShown(m.tailGainPct, setup.transmitter.profile.gainScale),
-                        f ? say(KH_TR("reads {g}"), {{"g", std::vector<Message>{shown(f->gainRead)}}}) : Message{},
-                        standingOf(setup, "transmitter.modes." + m.id + ".tailGainPct")});
+                        f ? say(KH_TR("reads {g}"), {{"g", shown(f->gainRead)}}) : Message{},
+                        standingOf(setup, elementPath("transmitter.modes.{}.tailGainPct"_field, m.id))});
     }
     return rows;
 }
 
 std::vector<SheetRow> SheetBuilder::hold() const {
-    SheetRow acts{say(KH_TR("Hold acts in")), say(KH_TR("every mode")), {}, standingOf(setup, "transmitter.hold.actsIn")};
+    SheetRow acts{say(KH_TR("Hold acts in")), say(KH_TR("every mode")), {}, standingOf(setup, "transmitter.hold.actsIn"_field)};
     if (setup.transmitter.hold.actsIn)
         acts.value = fieldAsText({*setup.transmitter.hold.actsIn, {FieldKind::Names, false, 0, 0, "", 0, {}}});
-    return {field(say(KH_TR("Hold")), "transmitter.hold.throttlePct", shown(evaluation.figures.holdUs)), acts,
-            field(say(KH_TR("Kill")), "transmitter.kill.throttlePct")};
+    return {field(say(KH_TR("Hold")), "transmitter.hold.throttlePct"_field, shown(evaluation.figures.holdUs)), acts,
+            field(say(KH_TR("Kill")), "transmitter.kill.throttlePct"_field)};
 }
 
-std::vector<SheetRow> SheetBuilder::mounting() const { return {field(say(KH_TR("Mounting")), "controller.mounting")}; }
+std::vector<SheetRow> SheetBuilder::mounting() const { return {field(say(KH_TR("Mounting")), "controller.mounting"_field)}; }
 
 std::vector<SheetRow> SheetBuilder::receiver() const {
     std::vector<SheetRow> rows;
@@ -201,53 +203,53 @@ std::vector<SheetRow> SheetBuilder::receiver() const {
         rows.push_back({say(KH_TR("{f}"), {{"f", c.id}}),
                         say(KH_TR("channel {n}"), {{"n", num(c.number)}}),
                         {},
-                        standingOf(setup, "transmitter.channels." + c.id + ".number")});
+                        standingOf(setup, elementPath("transmitter.channels.{}.number"_field, c.id))});
     return rows;
 }
 
 std::vector<SheetRow> SheetBuilder::servos() const {
-    std::vector<SheetRow> rows{field(say(KH_TR("Servo pulse")), "controller.pulseUs"),
-                               field(say(KH_TR("Servo rate")), "controller.rateHz")};
+    std::vector<SheetRow> rows{field(say(KH_TR("Servo pulse")), "controller.pulseUs"_field),
+                               field(say(KH_TR("Servo rate")), "controller.rateHz"_field)};
     for (const PortSettings& p : setup.controller.ports)
         rows.push_back({say(KH_TR("Port {p}, {r}"), {{"p", p.id}, {"r", p.role}}),
                         p.reversed ? say(KH_TR("reversed, trim {t} µs"), {{"t", signedNum(p.trimUs)}})
                                    : say(KH_TR("normal, trim {t} µs"), {{"t", signedNum(p.trimUs)}}),
                         {},
-                        standingOf(setup, "controller.ports." + p.id + ".trimUs")});
+                        standingOf(setup, elementPath("controller.ports.{}.trimUs"_field, p.id))});
     return rows;
 }
 
 std::vector<SheetRow> SheetBuilder::plate() const {
     const Figures& f = evaluation.figures;
-    return {field(say(KH_TR("Layout")), "controller.layout"), field(say(KH_TR("Phase")), "controller.phaseDeg"),
-            field(say(KH_TR("Reference throw")), "controller.referencePct", shown(f.referenceDeg)),
-            field(say(KH_TR("Cyclic limit")), "controller.cyclicLimitPct", shown(f.cyclicDeg))};
+    return {field(say(KH_TR("Layout")), "controller.layout"_field), field(say(KH_TR("Phase")), "controller.phaseDeg"_field),
+            field(say(KH_TR("Reference throw")), "controller.referencePct"_field, shown(f.referenceDeg)),
+            field(say(KH_TR("Cyclic limit")), "controller.cyclicLimitPct"_field, shown(f.cyclicDeg))};
 }
 
 std::vector<SheetRow> SheetBuilder::blades() const {
     const Figures& f = evaluation.figures;
-    return {field(say(KH_TR("Collective up")), "controller.collectiveHighPct", shown(f.collectiveHighDeg)),
-            field(say(KH_TR("Collective down")), "controller.collectiveLowPct", shown(f.collectiveLowDeg)),
-            field(say(KH_TR("Collective trim")), "controller.collectiveTrimPct", shown(f.midPitchDeg))};
+    return {field(say(KH_TR("Collective up")), "controller.collectiveHighPct"_field, shown(f.collectiveHighDeg)),
+            field(say(KH_TR("Collective down")), "controller.collectiveLowPct"_field, shown(f.collectiveLowDeg)),
+            field(say(KH_TR("Collective trim")), "controller.collectiveTrimPct"_field, shown(f.midPitchDeg))};
 }
 
 std::vector<SheetRow> SheetBuilder::tail() const {
     const Figures& f = evaluation.figures;
-    return {field(say(KH_TR("Tail pulse")), "controller.tail.pulseUs"),
-            field(say(KH_TR("Tail rate")), "controller.tail.rateHz"),
-            field(say(KH_TR("Tail reversed")), "controller.tail.reversed"),
-            field(say(KH_TR("Limit left")), "controller.tail.limitLeftPct", shown(f.tailPitchLeftDeg)),
-            field(say(KH_TR("Limit right")), "controller.tail.limitRightPct", shown(f.tailPitchRightDeg)),
-            field(say(KH_TR("Precompensation")), "controller.tail.precompensationPct")};
+    return {field(say(KH_TR("Tail pulse")), "controller.tail.pulseUs"_field),
+            field(say(KH_TR("Tail rate")), "controller.tail.rateHz"_field),
+            field(say(KH_TR("Tail reversed")), "controller.tail.reversed"_field),
+            field(say(KH_TR("Limit left")), "controller.tail.limitLeftPct"_field, shown(f.tailPitchLeftDeg)),
+            field(say(KH_TR("Limit right")), "controller.tail.limitRightPct"_field, shown(f.tailPitchRightDeg)),
+            field(say(KH_TR("Precompensation")), "controller.tail.precompensationPct"_field)};
 }
 
 std::vector<SheetRow> SheetBuilder::governor() const {
-    std::vector<SheetRow> rows{field(say(KH_TR("Governor")), "controller.governor.kind")};
-    if (setup.controller.governor.kind != "internal") return rows;
-    rows.push_back(field(say(KH_TR("Gear ratio")), "controller.governor.ratio"));
+    std::vector<SheetRow> rows{field(say(KH_TR("Governor")), "controller.governor.kind"_field)};
+    if (setup.controller.governor.kind != GovernorKind::Internal) return rows;
+    rows.push_back(field(say(KH_TR("Gear ratio")), "controller.governor.ratio"_field));
     rows.push_back(field(setup.controller.profile.asksPolePairs ? say(KH_TR("Pole pairs")) : say(KH_TR("Magnet poles")),
-                         "controller.governor.poleCount"));
-    rows.push_back(field(say(KH_TR("Run-up")), "controller.governor.runUpS"));
+                         "controller.governor.poleCount"_field));
+    rows.push_back(field(say(KH_TR("Run-up")), "controller.governor.runUpS"_field));
     return rows;
 }
 
@@ -258,41 +260,42 @@ std::vector<SheetRow> SheetBuilder::banks() const {
                         say(KH_TR("roll and pitch {r} °/s, rudder {y} °/s, expo {e} %, head gain {g} %"),
                             {{"r", num(b.rollPitchDegS)}, {"y", num(b.rudderDegS)}, {"e", num(b.expoPct)}, {"g", num(b.headGainPct)}}),
                         {},
-                        standingOf(setup, "controller.banks." + b.id + ".rollPitchDegS")});
+                        standingOf(setup, elementPath("controller.banks.{}.rollPitchDegS"_field, b.id))});
     return rows;
 }
 
 std::vector<SheetRow> SheetBuilder::ends() const {
-    return {field(say(KH_TR("Learned low")), "speedController.lowUs", say(KH_TR("motor off"))),
-            field(say(KH_TR("Learned high")), "speedController.highUs", say(KH_TR("full power")))};
+    return {field(say(KH_TR("Learned low")), "speedController.lowUs"_field, say(KH_TR("motor off"))),
+            field(say(KH_TR("Learned high")), "speedController.highUs"_field, say(KH_TR("full power")))};
 }
 std::vector<SheetRow> SheetBuilder::control() const {
-    return {field(say(KH_TR("Control")), "speedController.control"), field(say(KH_TR("Brake")), "speedController.brake")};
+    return {field(say(KH_TR("Control")), "speedController.control"_field), field(say(KH_TR("Brake")), "speedController.brake"_field)};
 }
 std::vector<SheetRow> SheetBuilder::pack() const {
-    return {field(say(KH_TR("Cut-off")), "speedController.cutOff"),
-            field(say(KH_TR("Cut-off per cell")), "speedController.cutOffVoltsPerCell")};
+    return {field(say(KH_TR("Cut-off")), "speedController.cutOff"_field),
+            field(say(KH_TR("Cut-off per cell")), "speedController.cutOffVoltsPerCell"_field)};
 }
 
 std::vector<SheetSection> SheetBuilder::machine() const {
     const Figures& f = evaluation.figures;
     const auto fact = [&](Message what, const std::string& path) { return field(std::move(what), path); };
-    std::vector<SheetRow> rotor{fact(say(KH_TR("Disc")), "machine.rotor.discM"), fact(say(KH_TR("Blade")), "machine.rotor.bladeMm"),
-                                fact(say(KH_TR("Blade limit")), "machine.rotor.bladeMaxRpm"), fact(say(KH_TR("Mass")), "machine.massKg"),
-                                fact(say(KH_TR("Turning")), "machine.rotor.turning")};
-    std::vector<SheetRow> head{fact(say(KH_TR("Grip lever")), "machine.head.gripMm"),
-                               fact(say(KH_TR("Inner ring")), "machine.head.innerRadiusMm"),
-                               fact(say(KH_TR("Ball radius")), "machine.plate.ballRadiusMm")};
+    std::vector<SheetRow> rotor{
+        fact(say(KH_TR("Disc")), "machine.rotor.discM"_field), fact(say(KH_TR("Blade")), "machine.rotor.bladeMm"_field),
+        fact(say(KH_TR("Blade limit")), "machine.rotor.bladeMaxRpm"_field), fact(say(KH_TR("Mass")), "machine.massKg"_field),
+        fact(say(KH_TR("Turning")), "machine.rotor.turning"_field)};
+    std::vector<SheetRow> head{fact(say(KH_TR("Grip lever")), "machine.head.gripMm"_field),
+                               fact(say(KH_TR("Inner ring")), "machine.head.innerRadiusMm"_field),
+                               fact(say(KH_TR("Ball radius")), "machine.plate.ballRadiusMm"_field)};
     for (const PlateServo& s : setup.machine.servos)
         head.push_back({say(KH_TR("{r} servo"), {{"r", s.id}}),
                         say(KH_TR("{n} at {a}°, arm {m} mm"), {{"n", s.servo.name}, {"a", num(s.azimuthDeg)}, {"m", num(s.armMm, 1)}}),
                         {},
-                        standingOf(setup, "machine.servos." + s.id + ".armMm")});
-    std::vector<SheetRow> power{fact(say(KH_TR("Main gear")), "machine.power.mainTeeth"),
-                                fact(say(KH_TR("Pinion")), "machine.power.pinionTeeth"),
-                                fact(say(KH_TR("Magnet poles")), "machine.power.poles"), fact(say(KH_TR("Kv")), "machine.power.kv"),
-                                fact(say(KH_TR("Cells")), "machine.power.cells")};
-    power[1].machine = say(KH_TR("ratio {r}"), {{"r", std::vector<Message>{shown(f.ratio)}}});
+                        standingOf(setup, elementPath("machine.servos.{}.armMm"_field, s.id))});
+    std::vector<SheetRow> power{fact(say(KH_TR("Main gear")), "machine.power.mainTeeth"_field),
+                                fact(say(KH_TR("Pinion")), "machine.power.pinionTeeth"_field),
+                                fact(say(KH_TR("Magnet poles")), "machine.power.poles"_field),
+                                fact(say(KH_TR("Kv")), "machine.power.kv"_field), fact(say(KH_TR("Cells")), "machine.power.cells"_field)};
+    power[1].machine = say(KH_TR("ratio {r}"), {{"r", shown(f.ratio)}});
     return {{KH_TR("Rotor"), rotor}, {KH_TR("Head and plate"), head}, {KH_TR("Power"), power}};
 }
 
@@ -311,9 +314,7 @@ Sheet benchSheet(const Setup& setup, const Evaluation& evaluation) {
                   "that the model is safe.")),
     };
     for (const Finding& f : evaluation.findings)
-        if (f.severity == Severity::Danger)
-            sheet.cautions.push_back(
-                say(KH_TR("Open danger: {t}. {d}"), {{"t", std::vector<Message>{f.title}}, {"d", std::vector<Message>{f.todo}}}));
+        if (f.severity == Severity::Danger) sheet.cautions.push_back(say(KH_TR("Open danger: {t}. {d}"), {{"t", f.title}, {"d", f.todo}}));
     using B = SheetBuilder;
     sheet.parts.push_back(b.part(Box::Transmitter, setup.transmitter.profile.name, setup.transmitter.profile.menu,
                                  {{"model", &B::model},

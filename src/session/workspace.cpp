@@ -3,6 +3,7 @@
 
 #include "base/error.h"
 #include "model/conditiontext.h"
+#include "model/names.h"
 #include "paint/look/theme.h"
 #include "procedure/harm.h"
 #include "procedure/ledger.h"
@@ -43,7 +44,7 @@ void Workspace::evaluateNow() {
         posedSwitches_.clear();
         emit guardsChanged();
     }
-    evaluation_ = evaluate(setup(), stations_);
+    evaluation_ = evaluate(setup(), stations_, &roses_);
     proof_.start(setup());
     tracer_.reset();
     try {
@@ -162,6 +163,8 @@ void Workspace::selectFinding(int index) {
     finding_ = std::clamp(index, 0, std::max(0, static_cast<int>(entries_.size()) - 1));
     emit selectionChanged();
 }
+
+QString Workspace::fieldName(const std::string& path) const { return path.empty() ? QString() : paint::words(fieldTitle(setup(), path)); }
 
 bool Workspace::goToField(const std::string& path) {
     for (const StationPage& p : pages_)

@@ -79,6 +79,8 @@ public:
     /// Index into entries() of what F5 would pose, or −1.
     [[nodiscard]] int selectedFinding() const;
     void selectFinding(int index);
+    /// What a field is called; empty for no field.
+    [[nodiscard]] QString fieldName(const std::string& path) const;
     /// Goes to the cell that holds a field. @return false if no page shows it
     bool goToField(const std::string& path);
 
@@ -119,6 +121,7 @@ private:
     const StationSet& stations_;
     DocumentModel document_;
     io::Library library_;
+    RoseMemory roses_;
     Evaluation evaluation_;
     std::vector<StationPage> pages_;
     std::vector<ProofEntry> entries_;

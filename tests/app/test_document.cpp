@@ -257,7 +257,7 @@ TEST_CASE("newer profiles are offered and taken as one change; there is nothing 
     b.w().document().replace(QStringLiteral("older"), old);
     b.act("renew");
     CHECK(b.w().setup().transmitter.profile.resolutionUs == 0.5);
-    CHECK(b.window.message().contains(QStringLiteral("resolutionUs")));
+    CHECK(b.window.message().contains(QStringLiteral("Transmitter profile: pulse resolution")));
     b.act("undo");
     CHECK(b.w().setup().transmitter.profile.resolutionUs == 1.0);
 }

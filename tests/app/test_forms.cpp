@@ -78,7 +78,7 @@ TEST_CASE("alarms are typed with point or comma, emptied to none, and a refusal 
     CHECK_FALSE(again.apply());
     CHECK(b.w().setup() == before);  // nothing of it, not even what was right
     bool told = false;
-    for (const QLabel* l : again.findChildren<QLabel*>()) told = told || l->text().contains(QStringLiteral("transmitter.timerMin"));
+    for (const QLabel* l : again.findChildren<QLabel*>()) told = told || l->text().contains(QStringLiteral("Flight timer:"));
     CHECK(told);
     type(again, "transmitter.timerMin", "6");
     CHECK(again.apply());
@@ -172,7 +172,7 @@ TEST_CASE("what is still to be set is a list that leads to the cells") {
     b.w().document().replace(QStringLiteral("x"), bare);
     b.act("to-set");
     REQUIRE(b.window.palette()->isVisible());
-    b.window.palette()->field()->setText(QStringLiteral("power.kv"));
+    b.window.palette()->field()->setText(QStringLiteral("Motor Kv"));
     Bench::settle();
     REQUIRE(b.window.palette()->list()->count() == 1);
     QTest::keyClick(b.window.palette()->field(), Qt::Key_Return);

@@ -56,7 +56,7 @@ TEST_CASE("why shows steps and inputs with their standing, and goes with the sec
     CHECK(all.contains(QStringLiteral("120")));
     CHECK(all.contains(QStringLiteral("15")));
     CHECK(all.contains(QStringLiteral("8.00")));
-    CHECK(all.contains(QStringLiteral("machine.power.mainTeeth")));
+    CHECK(all.contains(QStringLiteral("Main gear teeth")));
     b.act("why");
     CHECK_FALSE(b.window.why()->isVisible());
     b.go(Station::Swash);
@@ -73,7 +73,7 @@ TEST_CASE("an unknown says which fact it waits for, in its cell and in why") {
     REQUIRE(b.w().selectedPart() != nullptr);
     CHECK(render(b.w().selectedPart()->value).find("–") != std::string::npos);
     b.act("why");
-    CHECK(b.window.why()->lines().join(' ').contains(QStringLiteral("machine.power.kv")));
+    CHECK(b.window.why()->lines().join(' ').contains(QStringLiteral("Motor Kv")));
 }
 
 TEST_CASE("the palette narrows by words in any order, runs with Enter, leaves with Esc") {
@@ -117,10 +117,10 @@ TEST_CASE("the palette shows a setting as its cell does, and words that begin so
     CHECK(shown.indexOf(QRegularExpression(QStringLiteral("^Arms square: 14.*"))) > 0);
 }
 
-TEST_CASE("the palette finds a setting by its path and goes to its cell") {
+TEST_CASE("the palette finds a setting by its name and goes to its cell") {
     Bench b;
     b.act("find");
-    b.window.palette()->field()->setText(QStringLiteral("gripMm"));
+    b.window.palette()->field()->setText(QStringLiteral("Blade grip lever"));
     Bench::settle();
     REQUIRE(b.window.palette()->list()->count() >= 1);
     QTest::keyClick(b.window.palette()->field(), Qt::Key_Return);
@@ -142,7 +142,7 @@ TEST_CASE("a cell takes point or comma, unit or none, and refuses the rest in wo
         typeInto(b, QString::fromLatin1(bad));
         INFO(bad);
         CHECK(b.w().setup().machine.massKg == 2.6);
-        CHECK(b.window.message().contains(QStringLiteral("machine.massKg")));
+        CHECK(b.window.message().contains(QStringLiteral("Flying mass:")));
         if (b.window.page()->editor() != nullptr) QTest::keyClick(b.window.page()->editor(), Qt::Key_Escape);
         Bench::settle();
     }

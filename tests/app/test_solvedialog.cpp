@@ -33,7 +33,7 @@ TEST_CASE("a throw read to both sides gives the setting to enter, and undo takes
     SolveDialog d(&b.window, b.w(), *solverById("throw"));
     CHECK(answer(d).contains(QStringLiteral("Type what the gauge")));
     type(d, "throw.left", "5,4°");
-    CHECK(answer(d).contains(QStringLiteral("throw.right")));  // still missing
+    CHECK(answer(d).contains(QStringLiteral("Cyclic right")));  // still missing
     type(d, "throw.right", "−4.6");
     CHECK(answer(d).contains(QStringLiteral("Set the reference throw to")));
     CHECK(answer(d).contains(QStringLiteral("half the difference")));
@@ -182,8 +182,8 @@ TEST_CASE("readings are listed newest first; a misread one is taken out and come
     ReadingsDialog list(&b.window, b.w());
     auto* items = list.findChild<QListWidget*>();
     REQUIRE(items->count() == 2);
-    CHECK(items->item(0)->text().contains(QStringLiteral("throw.right")));
-    CHECK(items->item(0)->text().contains(QStringLiteral("controller.referencePct=")));
+    CHECK(items->item(0)->text().contains(QStringLiteral("Cyclic right")));
+    CHECK(items->item(0)->text().contains(QStringLiteral("Reference throw = ")));
     CHECK(items->item(0)->text().contains(QStringLiteral("pitch gauge ±0.1°")));
     items->item(0)->setSelected(true);
     list.removeChosen();

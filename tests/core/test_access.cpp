@@ -30,8 +30,8 @@ std::optional<FieldValue> another(const Field& f) {
         }
         case FieldKind::Flag: return !std::get<bool>(f.value);
         case FieldKind::Choice:
-            for (const std::string& c : f.info.choices)
-                if (c != std::get<std::string>(f.value)) return c;
+            for (const Choice& c : f.info.choices)
+                if (c.id != std::get<std::string>(f.value)) return std::string(c.id);
             return std::nullopt;
         case FieldKind::Text: return std::get<std::string>(f.value) + " two";
         default: return std::nullopt;

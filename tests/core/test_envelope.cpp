@@ -21,7 +21,7 @@ using khtest::turnstone;
 
 namespace {
 
-/// Whether the plate can stand at that height and tilt: the limits of DOMAIN 5.6, one by one, without a formula of the
+/// Whether the plate can stand at that height and tilt: the limits of docs/domain.md 5.6, one by one, without a formula of the
 /// program's but the linkage's.
 bool stands(const Setup& s, double heightMm, double tiltDeg, double towardDeg) {
     const Machine& m = s.machine;

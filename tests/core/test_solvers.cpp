@@ -95,8 +95,7 @@ TEST_CASE("collective range: both ends meet their target within three rounds") {
         Dice dice(3000 + n);
         Bench m{turnstone()};
         for (PlateServo& s : m.setup.machine.servos) s.armMm = 14.0 * dice.between(0.95, 1.25);
-        const char* styles[] = {"training", "sport", "aerobatic", "scale"};
-        m.setup.machine.style = styles[static_cast<std::size_t>(dice.between(0, 3.99))];
+        m.setup.machine.style = static_cast<FlyingStyle>(dice.between(0, 3.99));
         m.setup.controller.collectiveHighPct = std::round(dice.between(25, 60));
         m.setup.controller.collectiveLowPct = std::round(dice.between(25, 60));
         Setup believed = turnstone();
@@ -114,7 +113,7 @@ TEST_CASE("collective range: both ends meet their target within three rounds") {
             enter(believed, solveRange(believed, all));
             m.setup.controller = believed.controller;
         }
-        INFO("set-up " << n << " " << believed.machine.style);
+        INFO("set-up " << n << " style " << static_cast<int>(believed.machine.style));
         CHECK(m.blade(m.plate(1, 0, 0), 180) == Approx(target.highDeg).margin(0.2));
         CHECK(m.blade(m.plate(-1, 0, 0), 180) == Approx(target.lowDeg).margin(0.2));
     }

@@ -36,7 +36,8 @@ private:
 };
 
 bool mayChange(const std::string& path) {
-    for (const char* kept : {"profile", ".servo.", "readings", "revision", ".id", "name", "sizeClass", "spares", "shared"})
+    for (const char* kept :
+         {"profile", ".servo.", "readings", "revision", ".id", "name", "sizeClass", "spares", "shared", "machine.style", "governor.kind"})
         if (path.find(kept) != std::string::npos) return false;
     return true;
 }
@@ -54,7 +55,7 @@ std::optional<FieldValue> moved(const Field& field, Dice& dice) {
             return std::clamp(std::round((from + span * dice.side()) / step) * step, info.min, info.max);
         }
         case FieldKind::Flag: return !std::get<bool>(field.value);
-        case FieldKind::Choice: return FieldValue(dice.of(info.choices));
+        case FieldKind::Choice: return FieldValue(std::string(dice.of(info.choices).id));
         default: return std::nullopt;
     }
 }
@@ -75,7 +76,7 @@ Setup generated(unsigned seed, const io::Library& library) {
     s.machine.rotor.turning = dice.once(2) ? Turning::Clockwise : Turning::CounterClockwise;
     s.machine.head.link = dice.once(2) ? LinkSide::Leading : LinkSide::Trailing;
     for (const char* style : {"training", "scale", "aerobatic"})
-        if (dice.once(4)) s.machine.style = style;
+        if (dice.once(4)) writeField(s, "machine.style", std::string(style));
     if (dice.once(2)) {  // its settings follow the machine, so that a good half of them are sound in their signs
         for (PortSettings& port : s.controller.ports)
             for (const PlateServo& p : s.machine.servos)

@@ -21,9 +21,11 @@
 #include <QRegularExpression>
 #include <QStandardPaths>
 #include <QTemporaryDir>
+#include <cmath>
 #include <cstdint>
 #include <cstdio>
 #include <fstream>
+#include <functional>
 #include <map>
 #include <nlohmann/json.hpp>
 #include <random>
@@ -39,6 +41,21 @@ std::string digest(const std::string& text) {
     std::uint64_t h = 14695981039346656037ULL;  // FNV-1a
     for (const char c : text) h = (h ^ static_cast<unsigned char>(c)) * 1099511628211ULL;
     return fmt::format("{:016x}", h);
+}
+
+/// Numbers to eight digits: the last ones differ between processors.
+std::string stable(const nlohmann::ordered_json& value) {
+    nlohmann::ordered_json out = value;
+    const std::function<void(nlohmann::ordered_json&)> round = [&](nlohmann::ordered_json& v) {
+        if (v.is_structured()) {
+            for (auto& x : v) round(x);
+        } else if (v.is_number_float()) {
+            const double d = v.get<double>();
+            v = fmt::format("{:.8g}", std::abs(d) < 1e-9 ? 0.0 : d);
+        }
+    };
+    round(out);
+    return out.dump(1);
 }
 
 /// A reason instead of the text where the setup cannot be followed.
@@ -61,7 +78,7 @@ std::string traces(const Setup& setup) {
             Deck deck = *found;
             deck.sticks = sticks;
             for (const ChainState state : {ChainState::SetUp, ChainState::Flying})
-                out += io::traceJson(tracer.at(deck, state)).dump() + "\n";
+                out += stable(io::traceJson(tracer.at(deck, state))) + "\n";
         }
     }
     return out;
@@ -83,7 +100,7 @@ std::string solutions(const Setup& setup, unsigned seed) {
         }
         if (solver.with == ReadWith::Ear)
             readings = {{"", "clear.45.high", 60.0, "%", "", "", "", {}}, {"", "binds.45.high", 90.0, "%", "", "", "", {}}};
-        out += std::string(solver.id) + " " + told([&] { return io::solvedJson(solveRound(setup, solver, readings)).dump() + "\n"; });
+        out += std::string(solver.id) + " " + told([&] { return stable(io::solvedJson(solveRound(setup, solver, readings))) + "\n"; });
     }
     return out;
 }
@@ -110,10 +127,10 @@ std::string rows(const Setup& setup, const std::vector<StationPage>& pages) {
 Parts coreParts(const Setup& setup, unsigned seed) {
     const Evaluation evaluation = evaluate(setup);
     const SwitchProof proof = proveSwitches(setup);
-    return {{"audit", io::auditJson(evaluation).dump(1)},
+    return {{"audit", stable(io::auditJson(evaluation))},
             {"trace", told([&] { return traces(setup); })},
-            {"prove", io::proofJson(proof).dump(1)},
-            {"envelope", evaluation.simulated ? io::envelopeJson(evaluation.roses).dump() : std::string("none")},
+            {"prove", stable(io::proofJson(proof))},
+            {"envelope", evaluation.simulated ? stable(io::envelopeJson(evaluation.roses)) : std::string("none")},
             {"solve", solutions(setup, seed)},
             {"sheet", io::sheetHtml(benchSheet(setup, evaluation))},
             {"rows", rows(setup, ledger(setup, evaluation, &proof))}};

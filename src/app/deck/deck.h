@@ -31,10 +31,10 @@ private:
         const char* name;
     };
     /// What a stick box moves: across and up, by stick mode.
-    struct Box2 {
+    struct StickAxes {
         Axis across, up;
     };
-    [[nodiscard]] Box2 boxAxes(int box) const;
+    [[nodiscard]] StickAxes boxAxes(int box) const;
     void layOut();
     void moveStick(int box, QPointF at);
     void setSwitch(const QString& id, int place);

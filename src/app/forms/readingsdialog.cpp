@@ -2,6 +2,7 @@
 #include "app/forms/readingsdialog.h"
 
 #include "paint/look/theme.h"
+#include "procedure/registry.h"
 
 #include <QDialogButtonBox>
 #include <QLabel>
@@ -41,10 +42,14 @@ void ReadingsDialog::fill() {
     const auto& readings = workspace_.setup().readings;
     for (auto r = readings.rbegin(); r != readings.rend(); ++r) {
         QStringList under;
-        for (const std::string& u : r->under) under << QString::fromStdString(u);
+        for (const std::string& u : r->under) {
+            const std::size_t equals = u.find('=');
+            under << tr("%1 = %2").arg(workspace_.fieldName(u.substr(0, equals)),
+                                       equals == std::string::npos ? QString() : QString::fromStdString(u.substr(equals + 1)));
+        }
         auto* item = new QListWidgetItem(
             QStringLiteral("%1   %2   %3   %4   %5")
-                .arg(QString::fromStdString(r->at).left(16).replace(QLatin1Char('T'), QLatin1Char(' ')), QString::fromStdString(r->what),
+                .arg(QString::fromStdString(r->at).left(16).replace(QLatin1Char('T'), QLatin1Char(' ')), words(readingTitle(workspace_.setup(), solvers(), r->what)),
                      words(say("{v} {u}", {{"v", signedNum(r->value, 1)}, {"u", r->unit}})),
                      QStringList{words(r->instrument.c_str()), QString::fromStdString(r->uncertainty)}.join(QLatin1Char(' ')).trimmed(),
                      under.join(QStringLiteral(", "))));

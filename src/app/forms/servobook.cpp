@@ -5,6 +5,7 @@
 #include "base/error.h"
 #include "io/document.h"
 #include "paint/look/theme.h"
+#include "session/told.h"
 #include "stations/kit/row.h"
 
 #include <QDialogButtonBox>
@@ -113,7 +114,7 @@ void ServoBook::take(QTableWidgetItem* item) {
     } catch (const InputError& e) {
         refusal_->setText(QStringLiteral("%1, %2: %3")
                               .arg(QString::fromStdString(servo.name), words(kColumns[static_cast<std::size_t>(item->column())].title),
-                                   QString::fromStdString(e.what()).mid(static_cast<int>(e.field().size()) + 2)));
+                                   QString::fromStdString(e.problem())));
         refusal_->show();
     }
     fill();
@@ -143,7 +144,7 @@ void ServoBook::accept() {
             io::saveServoProfile(folder_, servo);
         }
     } catch (const std::exception& e) {
-        refusal_->setText(QString::fromStdString(e.what()));
+        refusal_->setText(told({}, e));
         refusal_->show();
         return;
     }

@@ -5,6 +5,7 @@
 #include "base/error.h"
 #include "base/typed.h"
 #include "paint/look/theme.h"
+#include "session/told.h"
 #include "stations/pitch/bindingchart.h"
 
 #include <QCheckBox>
@@ -224,7 +225,7 @@ void SolveDialog::refresh() {
         for (const Message& m : solved_.remarks)
             html += QStringLiteral("<p style=\"margin:0 0 6px 0\">%1</p>").arg(coloured(words(m), t.ink));
     } catch (const InputError& e) {
-        html = coloured(QString::fromStdString(e.what()), t.danger);
+        html = coloured(told(workspace_.setup(), e), t.danger);
     }
     answer_->setText(html);
 }

@@ -1,12 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What each entry of the shortcut table does; the menu and the palette are made from it.
-#include "app/forms/fieldsdialog.h"
-#include "app/forms/readingsdialog.h"
-#include "app/forms/sparesdialog.h"
 #include "app/shell/desktop.h"
 #include "app/shell/handbook.h"
 #include "app/shell/mainwindow.h"
+#include "model/names.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
 
@@ -14,9 +12,7 @@
 #include <QApplication>
 #include <QComboBox>
 #include <QDialogButtonBox>
-#include <QFileDialog>
 #include <QFormLayout>
-#include <QInputDialog>
 #include <QMenu>
 #include <QSettings>
 #include <QTextBrowser>
@@ -26,14 +22,23 @@ namespace kh::app {
 
 using namespace paint;
 
+std::function<void()> MainWindow::handler(const std::string& id) const {
+    const auto found = handlers_.find(id);
+    if (found == handlers_.end()) throw std::logic_error("nothing is done for the command " + id);
+    return found->second;
+}
+
 void MainWindow::buildActions() {
+    listHandlers();
+    for (const auto& [id, handle] : handlers_)
+        if (shortcut(id.c_str()) == nullptr) throw std::logic_error("the command " + id + " stands in no table");
     for (const Shortcut& s : shortcuts()) {
         if (s.local) continue;
         auto* a = new QAction(words(s.text), this);
         a->setObjectName(QString::fromLatin1(s.id));
         if (*s.keys != 0) a->setShortcut(QKeySequence(QString::fromLatin1(s.keys)));
         a->setShortcutContext(Qt::WindowShortcut);
-        connect(a, &QAction::triggered, this, [this, id = QString::fromLatin1(s.id)] { runAction(id); });
+        connect(a, &QAction::triggered, this, handler(s.id));
         addAction(a);
         actions_[QString::fromLatin1(s.id)] = a;
     }
@@ -46,105 +51,6 @@ void MainWindow::buildActions() {
     };
     connect(&stack, &QUndoStack::indexChanged, this, rename);
     rename();
-}
-
-void MainWindow::runAction(const QString& id) {
-    const auto step = [this](int by) {
-        const auto all = workspace_.stations().entries();
-        for (std::size_t i = 0; i < all.size(); ++i)
-            if (all[i].station == workspace_.station()) {
-                const auto to = std::clamp(static_cast<int>(i) + by, 0, static_cast<int>(all.size()) - 1);
-                workspace_.setStation(all[static_cast<std::size_t>(to)].station);
-                return;
-            }
-    };
-    if (id == QStringLiteral("new")) {
-        QStringList classes;
-        for (const SizeClass& c : sizeClasses()) classes << QString::fromLatin1(c.id);
-        bool ok = false;
-        const QString chosen =
-            QInputDialog::getItem(this, tr("New model"), tr("Size class; every value starts as a default of it."), classes, 4, false, &ok);
-        if (ok && mayLeave()) newModel(chosen);
-    } else if (id == QStringLiteral("open")) {
-        const QString file = QFileDialog::getOpenFileName(this, tr("Open"), {}, tr("Keelhaul setups (*.keel.json);;All files (*)"));
-        if (!file.isEmpty() && mayLeave()) openFile(file);
-    } else if (id == QStringLiteral("save")) save();
-    else if (id == QStringLiteral("save-as")) saveAs();
-    else if (id == QStringLiteral("revert")) revert();
-    else if (id == QStringLiteral("export")) exportAs();
-    else if (id == QStringLiteral("print")) printSheet();
-    else if (id == QStringLiteral("preferences")) preferences();
-    else if (id == QStringLiteral("handbook")) handbook();
-    else if (id == QStringLiteral("shortcuts")) showShortcuts();
-    else if (id == QStringLiteral("about")) about();
-    else if (id == QStringLiteral("quit")) close();
-    else if (id == QStringLiteral("undo")) workspace_.document().undoStack().undo();
-    else if (id == QStringLiteral("redo")) workspace_.document().undoStack().redo();
-    else if (id == QStringLiteral("boxes")) changeBoxes();
-    else if (id == QStringLiteral("prove")) workspace_.proof().start(workspace_.setup());
-    else if (id == QStringLiteral("bench-state")) setBenchState();
-    else if (id == QStringLiteral("switch-map"))
-        FieldsDialog(this, workspace_, tr("Switches and functions"), switchFields(workspace_.setup().transmitter)).exec();
-    else if (id == QStringLiteral("layout-built")) chooseLayoutBuilt();
-    else if (id == QStringLiteral("layout-form"))
-        FieldsDialog(this, workspace_, tr("Layout, angles and radii"), layoutFields(workspace_.setup())).exec();
-    else if (id == QStringLiteral("servo-book")) openServoBook();
-    else if (id == QStringLiteral("dimensions")) bench_->toggleDimensions();
-    else if (id == QStringLiteral("exaggerate"))
-        showMessage(tr("Heights and angles of the section are drawn %1 ×; the numbers stay.").arg(bench_->exaggerate()));
-    else if (id == QStringLiteral("to-set")) showStillToSet();
-    else if (id == QStringLiteral("schools")) FieldsDialog(this, workspace_, tr("Schools"), schoolFields()).exec();
-    else if (id == QStringLiteral("hold-form"))
-        FieldsDialog(this, workspace_, tr("Hold, kill and power-on"), holdFields(workspace_.setup().transmitter)).exec();
-    else if (id == QStringLiteral("hold-mirror")) mirrorHold();
-    else if (id == QStringLiteral("alarms")) FieldsDialog(this, workspace_, tr("Timer, alarms and voice"), alarmFields()).exec();
-    else if (id == QStringLiteral("failsafe"))
-        FieldsDialog(this, workspace_, tr("Failsafe and channel limits"), failsafeFields(workspace_.setup().transmitter)).exec();
-    else if (id == QStringLiteral("spares")) SparesDialog(this, workspace_).exec();
-    else if (id == QStringLiteral("channel-order")) setChannelOrder();
-    else if (id == QStringLiteral("save-template")) saveTemplate();
-    else if (id.startsWith(QStringLiteral("matrix-"))) changeModes(id);
-    else if (id == QStringLiteral("renew")) {
-        const Setup after = io::withNewerProfiles(workspace_.setup(), workspace_.library());
-        const std::vector<std::string> paths = differingPaths(workspace_.setup(), after);
-        if (paths.empty()) {
-            showMessage(tr("The profiles in this document are as new as those installed."));
-            return;
-        }
-        QStringList list;
-        for (const std::string& path : paths) list << QString::fromStdString(path);
-        workspace_.document().replace(tr("Take the newer profiles"), after);
-        showMessage(tr("Changed, and can be undone: %1").arg(list.mid(0, 12).join(QStringLiteral(", "))));
-    } else if (id == QStringLiteral("reading")) takeReading();
-    else if (id == QStringLiteral("readings")) ReadingsDialog(this, workspace_).exec();
-    else if (id == QStringLiteral("measured")) measured(false);
-    else if (id == QStringLiteral("seen")) measured(true);
-    else if (id == QStringLiteral("remedy")) {
-        const int i = workspace_.selectedFinding();
-        if (i < 0) return;
-        const Finding finding = workspace_.entries()[static_cast<std::size_t>(i)].finding;
-        if (finding.fix.empty()) showMessage(tr("This one is settled by hand: %1").arg(words(finding.todo)));
-        else workspace_.applyFix(finding);
-    } else if (id == QStringLiteral("find")) showPalette();
-    else if (id == QStringLiteral("why")) showWhy();
-    else if (id == QStringLiteral("pose")) workspace_.togglePose();
-    else if (id == QStringLiteral("previous")) step(-1);
-    else if (id == QStringLiteral("next")) step(1);
-    else if (id == QStringLiteral("go-page")) page_->setFocus();
-    else if (id == QStringLiteral("go-bench")) {
-        if (workspace_.station() != Station::Modes) workspace_.setStation(Station::Modes);
-        if (benches_->currentWidget() != curves_) {  // another row's drawing: back to the curves
-            const auto& rows = workspace_.page().rows;
-            for (std::size_t r = 0; r < rows.size(); ++r)
-                if (rows[r].id == "pitch-curve") workspace_.select({static_cast<int>(r), std::max(0, workspace_.selection().cell), 0});
-        }
-        curves_->enter(true);
-    } else if (id == QStringLiteral("go-deck")) {
-        deck_->show();
-        deck_->setFocus();
-    } else if (id == QStringLiteral("fold-deck")) deck_->setVisible(!deck_->isVisible());
-    else if (id == QStringLiteral("theme")) setTheme(Theme::kind() == ThemeKind::Chart ? QStringLiteral("night") : QStringLiteral("chart"));
-    else if (id == QStringLiteral("menu")) showMenu(top_->mapToGlobal(QPoint(8, 38)));
 }
 
 void MainWindow::showMenu(QPoint at) {
@@ -187,9 +93,7 @@ QString settingText(const Row& row, const Part& part) {
 void MainWindow::showPalette() {
     std::vector<Command> commands;
     for (const Shortcut& s : shortcuts())
-        if (!s.local)
-            commands.push_back({words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys),
-                                [this, id = QString::fromLatin1(s.id)] { runAction(id); }});
+        if (!s.local) commands.push_back({words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys), handler(s.id)});
     for (const StationEntry& s : workspace_.stations().entries())
         commands.push_back({tr("Station %1").arg(words(s.name)), QString::number(static_cast<int>(s.station)),
                             [this, s] { workspace_.setStation(s.station); }});
@@ -206,7 +110,7 @@ void MainWindow::showPalette() {
                                                 workspace_.goToField(path);
                                                 page_->setFocus();
                                             },
-                                            QString::fromStdString(part.field)});
+                                            words(fieldTitle(workspace_.setup(), part.field))});
     palette_->ask(std::move(commands));
 }
 

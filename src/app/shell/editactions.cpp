@@ -6,10 +6,13 @@
 #include "app/forms/solvedialog.h"
 #include "app/shell/mainwindow.h"
 #include "base/error.h"
+#include "model/fieldpatterns.h"
 #include "model/helicopter/layouts.h"
 #include "model/modeedits.h"
+#include "model/names.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
+#include "session/told.h"
 
 #include <QComboBox>
 #include <QDialogButtonBox>
@@ -59,10 +62,11 @@ void MainWindow::setChannelOrder() {
 void MainWindow::showStillToSet() {
     std::vector<Command> commands;
     for (const std::string& path : stillToSet(workspace_.setup()))
-        commands.push_back({QString::fromStdString(path), words(fieldAsText(*readField(workspace_.setup(), path))), [this, path] {
-                                if (!workspace_.goToField(path)) showMessage(tr("No page shows %1 yet.").arg(QString::fromStdString(path)));
-                                page_->setFocus();
-                            }});
+        commands.push_back(
+            {words(fieldTitle(workspace_.setup(), path)), words(fieldAsText(*readField(workspace_.setup(), path))), [this, path] {
+                 if (!workspace_.goToField(path)) showMessage(tr("No page shows %1 yet.").arg(words(fieldTitle(workspace_.setup(), path))));
+                 page_->setFocus();
+             }});
     if (commands.empty()) showMessage(tr("Nothing is left: every fact and end that belongs to this machine was set."));
     else palette_->ask(std::move(commands));
 }
@@ -91,7 +95,8 @@ void MainWindow::changeModes(const QString& id) {
                                                        QLineEdit::Normal, name, &ok)
                                      .trimmed();
             if (ok && !text.isEmpty())
-                workspace_.document().edit(tr("Rename %1").arg(name), {{"transmitter.modes." + mode.id + ".name", text.toStdString()}});
+                workspace_.document().edit(tr("Rename %1").arg(name),
+                                           {{elementPath("transmitter.modes.{}.name"_field, mode.id), text.toStdString()}});
         } else if (id == QStringLiteral("matrix-add")) {
             workspace_.document().replace(tr("Add a mode"), withModeAfter(workspace_.setup(), mode.id));
             showMessage(tr("The new mode is a copy of %1 and has no switch yet; give it one in Radio.").arg(name));
@@ -99,7 +104,7 @@ void MainWindow::changeModes(const QString& id) {
             workspace_.document().replace(tr("Remove %1").arg(name), withoutMode(workspace_.setup(), mode.id));
         }
     } catch (const InputError& e) {
-        showMessage(QString::fromStdString(e.what()));
+        showMessage(told(workspace_.setup(), e));
     }
 }
 

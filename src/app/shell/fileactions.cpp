@@ -6,6 +6,7 @@
 #include "model/modeedits.h"
 #include "paint/look/theme.h"
 #include "paint/pdf.h"
+#include "session/told.h"
 
 #include <QFileDialog>
 #include <QMessageBox>
@@ -44,7 +45,7 @@ void MainWindow::exportAs() {
         }
         showMessage(tr("Written: %1").arg(file));
     } catch (const io::FileError& e) {
-        showMessage(QString::fromStdString(e.what()));
+        showMessage(told(workspace_.setup(), e));
     }
 }
 
@@ -74,7 +75,7 @@ void MainWindow::saveTemplate() {
         showMessage(
             tr("The template was written to %1. Open it, save it under the new model's name, and set what its machine gives.").arg(file));
     } catch (const io::FileError& e) {
-        showMessage(QString::fromStdString(e.what()));
+        showMessage(told(workspace_.setup(), e));
     }
 }
 

@@ -6,6 +6,7 @@
 #include "model/helicopter/newmodel.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
+#include "session/told.h"
 
 #include <QAction>
 #include <QApplication>
@@ -26,7 +27,7 @@ using namespace paint;
 MainWindow::MainWindow(const Places& places, QWidget* parent)
     : QMainWindow(parent),
       places_(places),
-      workspace_(places.stateFolder, io::loadLibrary(places.data)),
+      workspace_(places.stateFolder, io::loadLibrary(places.data), *places.stations),
       top_(new TopBar(workspace_)),
       keel_(new KeelView(workspace_)),
       splitter_(new QSplitter(Qt::Horizontal)),
@@ -60,7 +61,7 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
         pages_->addWidget(view);
         connect(view, &PageView::refused, this, &MainWindow::showMessage);
         connect(view, &PageView::whyAsked, this, &MainWindow::showWhy);
-        connect(view, &PageView::actionAsked, this, &MainWindow::runAction);
+        connect(view, &PageView::actionAsked, this, [this](const QString& id) { handler(id.toStdString())(); });
         connect(view, &PageView::curveAsked, this, [this] {
             const Part* part = workspace_.selectedPart();
             curves_->enter(part != nullptr && part->field.ends_with(".pitch"));
@@ -142,7 +143,7 @@ void MainWindow::showWhy() {
     }
     if (workspace_.station() == Station::Proof) {
         const int i = workspace_.selectedFinding();
-        if (i >= 0) why_->show(workspace_.entries()[static_cast<std::size_t>(i)].finding);
+        if (i >= 0) why_->show(workspace_.setup(), workspace_.entries()[static_cast<std::size_t>(i)].finding);
         return;
     }
     if (const Part* part = workspace_.selectedPart(); part != nullptr && !part->why.lines.empty())
@@ -177,7 +178,7 @@ bool MainWindow::openFile(const QString& file) {
     try {
         workspace_.document().load(file);
     } catch (const std::runtime_error& e) {
-        showMessage(tr("%1 was not opened. %2").arg(QFileInfo(file).fileName(), QString::fromStdString(e.what())));
+        showMessage(tr("%1 was not opened. %2").arg(QFileInfo(file).fileName(), told(workspace_.setup(), e)));
         return false;
     }
     remember(file);
@@ -216,7 +217,7 @@ void MainWindow::newModel(const QString& sizeClass) {
         workspace_.setStation(Station::Airframe);
         showMessage(tr("All values are defaults of this size. Replace them by your machine's facts, station by station."));
     } catch (const InputError& e) {
-        showMessage(QString::fromStdString(e.what()));
+        showMessage(told(workspace_.setup(), e));
     }
 }
 
@@ -224,7 +225,7 @@ bool MainWindow::saveTo(const QString& file) {
     try {
         workspace_.document().saveAs(file);
     } catch (const std::runtime_error& e) {
-        showMessage(tr("Not saved; the old file is untouched. %1").arg(QString::fromStdString(e.what())));
+        showMessage(tr("Not saved; the old file is untouched. %1").arg(told(workspace_.setup(), e)));
         return false;
     }
     remember(file);

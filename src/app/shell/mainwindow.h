@@ -13,6 +13,9 @@
 #include <QMainWindow>
 #include <QSplitter>
 #include <QStackedWidget>
+#include <functional>
+#include <map>
+#include <string>
 
 class QLabel;
 class QMenu;
@@ -67,7 +70,10 @@ protected:
 
 private:
     void buildActions();
-    void runAction(const QString& id);
+    /// What each command of the table does; ids of both are checked against each other when the window is made.
+    void listHandlers();
+    [[nodiscard]] std::function<void()> handler(const std::string& id) const;
+    void stepStation(int by);
     void showMenu(QPoint at);
     void showPage();
     void showBench();
@@ -122,6 +128,7 @@ private:
     QLabel* message_;
     QTimer messageTimer_;
     QMap<QString, QAction*> actions_;
+    std::map<std::string, std::function<void()>> handlers_;
     QMap<int, QByteArray> splits_;
 };
 

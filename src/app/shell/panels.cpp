@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/panels.h"
 
+#include "model/names.h"
 #include "paint/look/theme.h"
 
 #include <QDialogButtonBox>
@@ -25,14 +26,14 @@ void WhyPanel::show(const Why& why) {
     title_ = words(why.title);
     content_.clear();
     for (std::size_t i = 0; i < why.lines.size(); ++i) content_.push_back({words(why.lines[i]), i + 1 == why.lines.size()});
-    for (const WhyInput& in : why.inputs) content_.push_back({QString::fromStdString(in.path), false, true, in.standing, words(in.value)});
+    for (const WhyInput& in : why.inputs) content_.push_back({words(in.title), false, true, in.standing, words(in.value)});
     place();
 }
 
-void WhyPanel::show(const Finding& finding) {
+void WhyPanel::show(const Setup& setup, const Finding& finding) {
     title_ = words(finding.title);
     content_ = {{words(finding.found)}, {words(finding.why)}, {words(finding.todo), true}};
-    if (!finding.subject.empty()) content_.push_back({QString::fromStdString(finding.subject), false, true, Standing::Default, {}});
+    if (!finding.subject.empty()) content_.push_back({words(fieldTitle(setup, finding.subject)), false, true, Standing::Default, {}});
     place();
 }
 

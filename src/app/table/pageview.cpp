@@ -6,6 +6,7 @@
 #include "base/error.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
+#include "session/told.h"
 
 #include <QKeyEvent>
 #include <QMenu>
@@ -18,7 +19,6 @@
 namespace kh::app {
 
 using namespace paint;
-
 namespace {
 
 constexpr double kPartGap = 9;
@@ -129,7 +129,7 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
         const QString first = value.section(QStringLiteral(", "), 0, 0);
         const double indent = part.label.empty() ? 0 : textWidth(words(part.label), Theme::font(13)) + 5;
         const double wide = std::max(indent + textWidth(first, Theme::font(13)), textWidth(second, Theme::font(13))) + 8;
-        put({id, QString::fromStdString(part.field), value, part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
+        put({id, workspace_.fieldName(part.field), value, part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
              QRectF(x - 3, baseline - 15, wide, 39), selected});
         if (p != nullptr) {
             if (indent > 0) drawText(*p, {x, baseline}, words(part.label), Theme::font(13), t.muted);
@@ -151,7 +151,7 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
               part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
               QRectF(x - 3, baseline - 15, w - 4, 21),
               selected};
-    if (item.name.isEmpty()) item.name = QString::fromStdString(part.field);
+    if (item.name.isEmpty()) item.name = workspace_.fieldName(part.field);
     put(item);
     if (p == nullptr) return x + w;
     if (part.look == Part::Look::Port) {
@@ -361,7 +361,7 @@ void PageView::openLineEditor(const Part& part, QRectF at) {
     auto* editor = new CellEditor(this);
     editor_ = editor;
     editor_->setObjectName(QStringLiteral("cell-editor"));
-    editor_->setAccessibleName(tr("Edit %1").arg(QString::fromStdString(part.field)));
+    editor_->setAccessibleName(tr("Edit %1").arg(workspace_.fieldName(part.field)));
     editor_->setFont(Theme::font(13));
     QString text = words(part.value);
     if (text == QStringLiteral("–")) text.clear();
@@ -393,7 +393,7 @@ void PageView::commit(const Part& part, const QString& text) {
         closeEditor();
         setFocus();
     } catch (const InputError& e) {
-        emit refused(QString::fromStdString(e.what()));  // the text stays for mending
+        emit refused(told(workspace_.setup(), e));  // the text stays for mending
     }
 }
 

@@ -2,8 +2,11 @@
 #include "judge/switches/switchproof.h"
 
 #include "base/conventions.h"
+#include "judge/rowids.h"
 #include "judge/switches/switchlogic.h"
 #include "model/conditions.h"
+#include "model/fieldpatterns.h"
+#include "model/names.h"
 
 #include <algorithm>
 #include <array>
@@ -21,7 +24,7 @@ void unreachable(const ProofContext& c, PropertyResult& r) {
             std::any_of(c.logic.keys.begin(), c.logic.keys.end(), [&](const LogicKey& k) { return hold ? k.holdAsked : k.beneath == m; });
         if (reached) continue;
         c.refute(r, {.severity = Severity::Warning,
-                     .row = hold ? "hold-switch" : "mode-switch",
+                     .row = hold ? "hold-switch"_row : "mode-switch"_row,
                      .found = say(KH_TR("{m} can never be reached."), {{"m", c.modes[m].name}}),
                      .why = say(KH_TR("A mode you count on is not there when you reach for it.")),
                      .todo = say(KH_TR("Give {m} a switch place of its own in the transmitter."), {{"m", c.modes[m].name}}),
@@ -39,13 +42,13 @@ void deadPlaces(const ProofContext& c, PropertyResult& r) {
         for (int place = 1; place <= s.places; ++place) {
             if (place == neutral || c.logic.changesAnything(axis.index, place, neutral)) continue;
             c.refute(r, {.severity = Severity::Note,
-                         .row = "mode-switch",
+                         .row = "mode-switch"_row,
                          .found = say(KH_TR("{s} at {p} does the same as at {n}, its neutral place, in every combination."),
                                       {{"s", s.id}, {"p", num(place)}, {"n", num(neutral)}}),
                          .why = say(KH_TR("You move a switch and nothing happens; you cannot tell whether it was heard.")),
                          .todo = say(KH_TR("Give {s} at {p} a function, or declare it the neutral place, in the transmitter."),
                                      {{"s", s.id}, {"p", num(place)}}),
-                         .subject = "transmitter.switches." + s.id + ".neutralPlace"});
+                         .subject = elementPath("transmitter.switches.{}.neutralPlace"_field, s.id)});
             return;
         }
     }
@@ -63,7 +66,7 @@ void doubleBooked(const ProofContext& c, PropertyResult& r) {
             const auto [other, fresh] = booked.emplace(std::pair(all.front().switchId, all.front().place), name);
             if (fresh || other->second == name) continue;
             c.refute(r, {.severity = Severity::Warning,
-                         .row = "mode-switch",
+                         .row = "mode-switch"_row,
                          .found = say(KH_TR("{s} at {p} works {a} and {b} at once."), {{"s", all.front().switchId},
                                                                                        {"p", num(all.front().place)},
                                                                                        {"a", functionTitle(tx, other->second)},
@@ -77,7 +80,7 @@ void doubleBooked(const ProofContext& c, PropertyResult& r) {
     }
 }
 
-void p2(const ProofContext& c, PropertyResult& r) {
+void judgeOneMode(const ProofContext& c, PropertyResult& r) {
     r.covered = c.logic.combinations;
     r.finding.found = say(KH_TR("In each of {n} combinations exactly one mode flies; every mode is reached, no place is dead."),
                           {{"n", num(static_cast<double>(r.covered))}});
@@ -86,7 +89,7 @@ void p2(const ProofContext& c, PropertyResult& r) {
     if (r.holds) deadPlaces(c, r);
 }
 
-void p3(const ProofContext& c, PropertyResult& r) {
+void judgeTwoSwitches(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
     r.finding.found = say(KH_TR("No function answers to two switches, but for those that were declared."));
     r.covered = c.model.functionCount();
@@ -94,7 +97,7 @@ void p3(const ProofContext& c, PropertyResult& r) {
         const std::string& function = c.model.functionName(f);
         const auto two = twoSwitches(tx, function);
         if (!two) continue;
-        const std::string name = functionTitle(tx, function);
+        const Message name = functionTitle(tx, function);
         c.refute(r, {.severity = Severity::Warning,
                      .row = switchRow(function),
                      .found = say(KH_TR("{f} answers to {a} and to {b}."), {{"f", name}, {"a", two->first}, {"b", two->second}}),
@@ -106,7 +109,7 @@ void p3(const ProofContext& c, PropertyResult& r) {
     }
 }
 
-void p4(const ProofContext& c, PropertyResult& r) {
+void judgeSpareChannels(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
     const auto used = static_cast<std::size_t>(tx.channels.size());
     r.covered = static_cast<std::uint64_t>(std::max<int>(0, tx.profile.channels - static_cast<int>(used)));
@@ -114,17 +117,17 @@ void p4(const ProofContext& c, PropertyResult& r) {
     for (const SpareChannel& s : tx.spares) {
         if (s.follows.empty()) continue;
         c.refute(r, {.severity = Severity::Warning,
-                     .row = "unused-channels",
+                     .row = "unused-channels"_row,
                      .found = say(KH_TR("Channel {n} is unused and follows {s}."), {{"n", num(s.number)}, {"s", s.follows}}),
                      .why = say(KH_TR("What is plugged in there later moves with a switch nobody thinks of.")),
                      .todo = say(KH_TR("Inhibit channel {n} in the transmitter."), {{"n", num(s.number)}}),
-                     .subject = "transmitter.spares." + s.id + ".follows",
-                     .fix = {{"transmitter.spares." + s.id + ".follows", std::string()}}});
+                     .subject = elementPath("transmitter.spares.{}.follows"_field, s.id),
+                     .fix = {{elementPath("transmitter.spares.{}.follows"_field, s.id), std::string()}}});
         return;
     }
 }
 
-void p8(const ProofContext& c, PropertyResult& r) {
+void judgeHoldFlies(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
     const FlightMode* hold = modeById(tx, kHoldMode);
     const FlightMode* from = modeById(tx, tx.hold.autorotationFrom);
@@ -135,11 +138,11 @@ void p8(const ProofContext& c, PropertyResult& r) {
     }
     if (from == nullptr) {
         c.refute(r, {.severity = Severity::Warning,
-                     .row = "hold-flies",
+                     .row = "tail-gain"_row,
                      .found = say(KH_TR("No mode is named from which an autorotation begins.")),
                      .why = say(KH_TR("Nothing says what hold has to fly like.")),
                      .todo = say(KH_TR("Name the mode an autorotation begins in, in Modes.")),
-                     .subject = "transmitter.hold.autorotationFrom"});
+                     .subject = "transmitter.hold.autorotationFrom"_field});
         return;
     }
     r.finding.found = say(KH_TR("Hold's rates, expo and tail gain equal those of {m}."), {{"m", from->name}});
@@ -155,7 +158,7 @@ void p8(const ProofContext& c, PropertyResult& r) {
         witness = Witness{c.deckAt(*before, sticks), c.deckAt(*at, sticks)};
     }
     c.refute(r, {.severity = Severity::Warning,
-                 .row = "hold-flies",
+                 .row = "tail-gain"_row,
                  .found = say(KH_TR("Hold does not fly like {m}: {n} settings differ; gain is {a} % in {m} and {b} % in hold."),
                               {{"m", from->name},
                                {"n", num(static_cast<double>(fix.size()))},
@@ -168,13 +171,13 @@ void p8(const ProofContext& c, PropertyResult& r) {
                  .fix = fix});
 }
 
-void p9(const ProofContext& c, PropertyResult& r) {
+void judgePowerOn(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
     r.covered = 1;
     r.finding.found = say(KH_TR("The transmitter starts with hold on, in the first mode, rescue off, and refuses to start otherwise."));
     const auto refute = [&](Message found, Message todo, std::string subject, std::vector<Edit> fix) {
         c.refute(r, {.severity = Severity::Warning,
-                     .row = "hold-switch",
+                     .row = "hold-switch"_row,
                      .found = std::move(found),
                      .why = say(KH_TR("The pack is plugged in with the throttle open, or with another machine's settings.")),
                      .todo = std::move(todo),
@@ -185,7 +188,7 @@ void p9(const ProofContext& c, PropertyResult& r) {
     if (!now.holdActs || now.beneath != (c.modes.front().id == kHoldMode ? 1U : 0U)) {
         refute(say(KH_TR("At the power-on places hold is {h} and the mode is {m}."),
                    {{"h", std::string(now.holdActs ? KH_TR("on") : KH_TR("off"))}, {"m", c.modes[now.beneath].name}}),
-               say(KH_TR("Set the power-on places to hold on and the first mode in the transmitter.")), "transmitter.switches",
+               say(KH_TR("Set the power-on places to hold on and the first mode in the transmitter.")), "transmitter.switches"_field,
                holdAtPowerOn(tx));
     } else if (const auto rescue = c.function("rescue"); rescue && c.model.functionActive(*rescue, c.model.numbers({}).places)) {
         refute(say(KH_TR("Rescue is on at the power-on places.")), say(KH_TR("Put rescue on a momentary switch in the transmitter.")),
@@ -193,10 +196,11 @@ void p9(const ProofContext& c, PropertyResult& r) {
     } else if (!tx.hold.powerOnGuard) {
         refute(say(KH_TR("The power-on guard of {b} is not set."), {{"b", tx.profile.name}}),
                say(KH_TR("Set the power-on guard in the transmitter: hold on, first mode, collective low, rescue off.")),
-               "transmitter.hold.powerOnGuard", {{"transmitter.hold.powerOnGuard", true}});
+               "transmitter.hold.powerOnGuard"_field, {{"transmitter.hold.powerOnGuard"_field, true}});
     } else if (tx.profile.modelMatch && !tx.modelMatch) {
         refute(say(KH_TR("Model match is off: another model's memory would drive this machine.")),
-               say(KH_TR("Switch model match on in the transmitter.")), "transmitter.modelMatch", {{"transmitter.modelMatch", true}});
+               say(KH_TR("Switch model match on in the transmitter.")), "transmitter.modelMatch"_field,
+               {{"transmitter.modelMatch"_field, true}});
     } else if (!tx.profile.modelMatch) {
         r.finding.found =
             say(KH_TR("Hold on, first mode, rescue off at power-on. {b} has no model match: bump aileron before the motor is armed."),
@@ -213,14 +217,14 @@ struct Property {
 
 constexpr std::array kProperties{
     Property{{"P1", KH_TR("Hold, kill and cut keep the motor off")}, Station::Modes, judgeMotorOff},
-    Property{{"P2", KH_TR("One mode at a time, no dead or doubled place")}, Station::Radio, p2},
-    Property{{"P3", KH_TR("No function on two switches")}, Station::Radio, p3},
-    Property{{"P4", KH_TR("No unused channel follows a switch")}, Station::Radio, p4},
+    Property{{"P2", KH_TR("One mode at a time, no dead or doubled place")}, Station::Radio, judgeOneMode},
+    Property{{"P3", KH_TR("No function on two switches")}, Station::Radio, judgeTwoSwitches},
+    Property{{"P4", KH_TR("No unused channel follows a switch")}, Station::Radio, judgeSpareChannels},
     Property{{"P5", KH_TR("Power stays when flown inverted")}, Station::Modes, judgeInverted},
     Property{{"P6", KH_TR("Leaving hold starts gently")}, Station::Modes, judgeLeavingHold},
     Property{{"P7", KH_TR("Modes meet at the hover")}, Station::Modes, judgeModeChange},
-    Property{{"P8", KH_TR("Hold flies like the mode before")}, Station::Modes, p8},
-    Property{{"P9", KH_TR("Power-on is guarded")}, Station::Radio, p9},
+    Property{{"P8", KH_TR("Hold flies like the mode before")}, Station::Modes, judgeHoldFlies},
+    Property{{"P9", KH_TR("Power-on is guarded")}, Station::Radio, judgePowerOn},
     Property{{"P10", KH_TR("A governor sees one value")}, Station::Modes, judgeGoverned},
 };
 
@@ -264,7 +268,8 @@ SwitchProof prove(const Setup& setup, std::span<const FigureMaker> makers, const
         r.finding.title = say(p.entry.title);
         r.finding.severity = Severity::Note;
         p.judge(context, r);
-        r.finding.station = p.station;
+        const RowId* row = rowOf(r.finding.row);  // settled where its row stands
+        r.finding.station = row == nullptr ? p.station : row->station;
         out.properties.push_back(std::move(r));
         if (progress && !progress(out.properties.size(), kProperties.size())) {
             out.cancelled = true;

@@ -2,7 +2,9 @@
 //
 // The properties of the switch proof that look at throttle and pitch: P1, P5, P6, P7, P10.
 #include "base/conventions.h"
+#include "judge/rowids.h"
 #include "judge/switches/switchlogic.h"
+#include "model/fieldpatterns.h"
 
 #include <algorithm>
 #include <array>
@@ -54,12 +56,12 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
     const double holdUs = c.figures.holdUs.value;
     if (bailOut && tx.kill.when.empty()) {
         c.refute(r, {.severity = Severity::Danger,
-                     .row = "kill-switch",
+                     .row = "kill-switch"_row,
                      .found = say(KH_TR("Hold keeps the speed controller's bail-out value of {t} % and there is no kill switch."),
                                   {{"t", num(tx.hold.throttlePct, 1)}}),
                      .why = say(KH_TR("With hold on the rotor can be spun up by one bump; nothing switches the motor off for good.")),
                      .todo = say(KH_TR("Give kill a switch of its own in the transmitter.")),
-                     .subject = "transmitter.kill.when"});
+                     .subject = "transmitter.kill.when"_field});
         return;
     }
     for (const auto& [key, seen] : c.logic.seen) {
@@ -74,7 +76,7 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
         state.throttleTrim = run->trim;
         const std::string mode = c.modes[key.beneath].name;
         Finding f{.severity = Severity::Danger,
-                  .row = key.kill || key.cut ? "kill-switch" : "hold",
+                  .row = key.kill || key.cut ? "kill-switch"_row : "hold"_row,
                   .found = say(KH_TR("With {f} on in {m}, stick {s}, the speed controller gets {u} µs, {t} %; surely off is {o} µs."),
                                {{"f", what},
                                 {"m", mode},
@@ -90,7 +92,7 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
             f.fix = {{f.subject, std::monostate{}}};
         } else if (c.motorOffIfReversed(now.throttlePct)) {
             f.todo = say(KH_TR("Turn the throttle channel's reverse round in the transmitter: as it is, {f} is power."), {{"f", what}});
-            f.subject = "transmitter.channels.throttle.reversed";
+            f.subject = "transmitter.channels.throttle.reversed"_field;
             f.fix = {{f.subject, !channelOf(tx, functionId(Function::Throttle))->reversed}};
         } else {
             f.todo = say(KH_TR("Lower the value of {f} in the transmitter until its pulse is {o} µs or beyond."),
@@ -140,7 +142,7 @@ void judgeInverted(const ProofContext& c, PropertyResult& r) {
         c.refute(
             r,
             {.severity = Severity::Danger,
-             .row = "throttle-curve",
+             .row = "throttle-curve"_row,
              .found = say(KH_TR("In {m} throttle falls to {t} % at stick {s}; it flies inverted at {v} %."),
                           {{"m", m.name}, {"t", num(fall->throttlePct, 1)}, {"s", signedNum(fall->stick, 2)}, {"v", num(fall->topPct, 1)}}),
              .why = say(KH_TR("Inverted, low stick asks for lift: the rotor slows just when it must carry the model.")),
@@ -152,7 +154,7 @@ void judgeInverted(const ProofContext& c, PropertyResult& r) {
     }
     r.finding.found =
         r.covered == 0 ? say(KH_TR("No mode is flown inverted.")) : say(KH_TR("Throttle never falls in a mode that is flown inverted."));
-    if (!falls.empty()) r.finding.found = say(KH_TR("{a} {b}."), {{"a", std::vector<Message>{r.finding.found}}, {"b", falls}});
+    if (!falls.empty()) r.finding.found = say(KH_TR("{a} {b}."), {{"a", r.finding.found}, {"b", falls}});
 }
 
 void judgeLeavingHold(const ProofContext& c, PropertyResult& r) {
@@ -184,7 +186,7 @@ void judgeLeavingHold(const ProofContext& c, PropertyResult& r) {
     if (bends || (jump > 0.0 && !soft)) {
         c.refute(
             r, {.severity = Severity::Warning,
-                .row = bends ? "spool-up" : "soft-start",
+                .row = bends ? "spool-up"_row : "soft-start"_row,
                 .found = bends ? say(KH_TR("In {m} the motor starts at stick {s} with the blades at {p}°; −3 … +1° is right."),
                                      {{"m", c.modes[mode].name}, {"s", signedNum(start, 2)}, {"p", signedNum(pitch, 1)}})
                                : say(KH_TR("Leaving hold at low stick throttle jumps to {t} % and soft start is off."), {{"t", num(jump)}}),
@@ -195,7 +197,7 @@ void judgeLeavingHold(const ProofContext& c, PropertyResult& r) {
                               : say(KH_TR("Set soft start in the speed controller, and guard the hold switch.")),
                 .box = bends ? Box::Transmitter : Box::SpeedController,
                 .witness = Witness{from, to},
-                .subject = bends ? "transmitter.modes." + c.modes[mode].id + ".pitch" : "speedController.softStartS"});
+                .subject = bends ? elementPath("transmitter.modes.{}.pitch"_field, c.modes[mode].id) : "speedController.softStartS"_field});
         return;
     }
     r.finding.found =
@@ -239,7 +241,7 @@ void judgeModeChange(const ProofContext& c, PropertyResult& r) {
         const bool leaps = std::abs(jump) > kPitchJumpDeg;
         c.refute(
             r, {.severity = Severity::Warning,
-                .row = leaps ? "pitch-curve" : "head-speed-mode",
+                .row = leaps ? "pitch-curve"_row : "head-speed-mode"_row,
                 .found = leaps ? say(KH_TR("From {a} to {b} at the hover, stick {s}, the blades go from {p}° to {q}°; 0.5° is allowed."),
                                      {{"a", a.name},
                                       {"b", b.name},
@@ -258,7 +260,7 @@ void judgeModeChange(const ProofContext& c, PropertyResult& r) {
                               : say(KH_TR("Bring the throttle of {a} and {b} closer in the transmitter, within 20 %."),
                                     {{"a", a.name}, {"b", b.name}}),
                 .witness = Witness{from, to},
-                .subject = leaps ? "transmitter.modes." + b.id + ".pitch" : modePath(b, "throttle")});
+                .subject = leaps ? elementPath("transmitter.modes.{}.pitch"_field, b.id) : modePath(b, "throttle")});
         return;
     }
     r.finding.found = worstPair.empty()
@@ -285,7 +287,7 @@ void judgeGoverned(const ProofContext& c, PropertyResult& r) {
         state.throttleTrim = drift->trim;
         c.refute(r,
                  {.severity = Severity::Danger,
-                  .row = "throttle-curve",
+                  .row = "throttle-curve"_row,
                   .found = say(
                       KH_TR("In {m} the governor sees {t} % at stick {s} and {v} % at the top."),
                       {{"m", m.name}, {"t", num(drift->throttlePct, 1)}, {"s", signedNum(drift->stick, 2)}, {"v", num(drift->topPct, 1)}}),

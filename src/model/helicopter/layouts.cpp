@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "base/error.h"
 #include "model/access.h"
+#include "model/fieldpatterns.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -42,11 +43,11 @@ std::span<const char* const> layoutRoles() {
 std::vector<double> settingAzimuths(const ControllerSettings& controller) {
     if (controller.layout == kCustomLayout) {
         if (controller.customAzimuthsDeg.size() < 3 || controller.customAzimuthsDeg.size() > kMaxBalls)
-            throw InputError("controller.customAzimuthsDeg", "three or four angles are needed for a custom layout");
+            throw InputError("controller.customAzimuthsDeg"_field, "three or four angles are needed for a custom layout");
         return controller.customAzimuthsDeg;
     }
     const Layout* layout = findLayout(controller.layout);
-    if (layout == nullptr) throw InputError("controller.layout", fmt::format("{} is not a known layout", controller.layout));
+    if (layout == nullptr) throw InputError("controller.layout"_field, fmt::format("{} is not a known layout", controller.layout));
     return layout->azimuthsDeg;
 }
 
@@ -55,7 +56,7 @@ std::vector<double> settingRadii(const ControllerSettings& controller) {
     std::vector<double> shares(balls, 1.0);
     if (controller.layout != kCustomLayout || controller.customRadiiPct.empty()) return shares;
     if (controller.customRadiiPct.size() != balls)
-        throw InputError("controller.customRadiiPct", fmt::format("{} radii are needed, one for each angle, or none", balls));
+        throw InputError("controller.customRadiiPct"_field, fmt::format("{} radii are needed, one for each angle, or none", balls));
     for (std::size_t i = 0; i < balls; ++i) shares[i] = shareFromPct(controller.customRadiiPct[i]);
     return shares;
 }
@@ -133,7 +134,7 @@ Setup builtAs(const Setup& setup, const Layout& layout, const std::string& at) {
         if (left != roles.end()) port.role = *left;
     }
     for (const PlateServo& s : out.machine.servos)
-        out.standings["machine.servos." + s.id + ".azimuthDeg"] = {Standing::Entered, at, {}, {}};
+        out.standings[elementPath("machine.servos.{}.azimuthDeg"_field, s.id)] = {Standing::Entered, at, {}, {}};
     std::erase_if(out.standings, [&](const auto& entry) {  // of a servo that is gone
         return entry.first.starts_with("machine.servos.") && !readField(out, entry.first);
     });

@@ -33,7 +33,7 @@ struct BallFollow {
 /// The plane through the balls of that machine.
 [[nodiscard]] PlateFitter plateFitter(const Machine& machine);
 
-/// All layouts of DOMAIN 5.1, custom excepted.
+/// All layouts of docs/domain.md 5.1, custom excepted.
 [[nodiscard]] std::span<const Layout> layouts();
 /// @return nullptr if there is none of that name
 [[nodiscard]] const Layout* findLayout(std::string_view id);

@@ -144,10 +144,12 @@ struct Wiring {
     bool operator==(const Wiring&) const = default;
 };
 
+enum class FlyingStyle { Training, Sport, Aerobatic, Scale };
+
 struct Machine {
     std::string name = "New model";
     std::string sizeClass = "470";
-    std::string style = "sport";
+    FlyingStyle style = FlyingStyle::Sport;
     double massKg = 2.2;
     std::string mounting = "flat, plugs aft";  ///< how the controller really sits
     Rotor rotor;

@@ -5,6 +5,7 @@
 #include "base/error.h"
 #include "formula/answers.h"
 #include "formula/linkage.h"
+#include "model/fieldpatterns.h"
 #include "model/helicopter/layouts.h"
 #include "model/helicopter/sizeclass.h"
 
@@ -64,7 +65,7 @@ void buildSwitches(TransmitterSettings& tx) {
         tx.switches.push_back({p.id, 1, 1});
     }
     if (three.empty() || two.empty())
-        throw InputError("transmitter.profile.switches", "one switch of three places and one of two are needed");
+        throw InputError("transmitter.profile.switches"_field, "one switch of three places and one of two are needed");
     tx.modes[1].when = {{{three[0], 2, ""}}};
     tx.modes[2].when = {{{three[0], 3, ""}}};
     tx.modes[3].when = {{{two[0], 2, ""}}};

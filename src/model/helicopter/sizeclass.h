@@ -8,7 +8,7 @@
 
 namespace kh {
 
-/// Starting values by size class (DOMAIN 12). All of a new model's values stand at *default*.
+/// Starting values by size class (docs/domain.md 12). All of a new model's values stand at *default*.
 struct SizeClass {
     const char* id;
     PowerKind power;

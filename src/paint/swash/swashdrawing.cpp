@@ -228,7 +228,7 @@ void paintSwashTilt(QPainter& p, QRectF area, const Scene& s) {
 void paintStrokes(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
-    const double usable = s.setup.controller.profile.usableStrokeUs * (s.setup.controller.pulseUs < 1200 ? 0.5 : 1.0);
+    const double usable = strokeFor(s.setup.controller.profile.usableStrokeUs, s.setup.controller.pulseUs);
     drawText(p, area.topLeft() + QPointF(0, 14), words(KH_TR("Stroke")), Theme::font(13, true), t.ink);
     const QString note = words(say(KH_TR("usable ±{u} µs"), {{"u", num(usable)}}));
     drawText(p, {area.right() - textWidth(note, Theme::font(12)), area.top() + 14}, note, Theme::font(12), t.muted);

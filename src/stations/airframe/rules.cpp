@@ -2,7 +2,9 @@
 //
 // Geometry that cannot close: lengths that were measured or typed wrong, told with the likely cause.
 #include "base/conventions.h"
+#include "judge/rowids.h"
 #include "judge/rule.h"
+#include "model/fieldpatterns.h"
 #include "stations/airframe/airframe.h"
 
 #include <algorithm>
@@ -40,22 +42,22 @@ void arms(const AuditContext& c, std::vector<Finding>& out) {
     for (const PlateServo& s : c.setup.machine.servos) {
         const double turned = std::abs(s.squareErrorDeg) + deflection * c.setup.controller.profile.strokeUs * s.servo.degPerUs;
         const double sideways = s.armMm * (1.0 - cosDeg(std::min(turned, s.servo.rangeDeg)));
-        Finding f{.severity = Severity::Danger, .row = "arms", .box = Box::Machine};
+        Finding f{.severity = Severity::Danger, .row = "arms"_row, .box = Box::Machine};
         if (sideways >= s.linkMm || s.linkMm <= s.armMm / 2.0) {
             f.id = "link-length." + s.id;
-            f.title = say(KH_TR("The link of the {s} servo cannot be that short"), {{"s", s.id}});
-            f.found = say(KH_TR("Link {l} mm on an arm of {r} mm: turned by {a}° its ball stands {x} mm aside."),
-                          {{"l", num(s.linkMm, 1)}, {"r", num(s.armMm, 1)}, {"a", num(turned)}, {"x", num(sideways, 1)}});
-            f.why = say(KH_TR("Nothing that is computed from these lengths is true."));
-            f.todo = say(KH_TR("Measure both again, ball to ball and ball to shaft: were arm and link typed the wrong way round?"));
-            f.subject = "machine.servos." + s.id + ".linkMm";
+            f.title = c.say(KH_TR("The link of the {s} servo cannot be that short"), {{"s", s.id}});
+            f.found = c.say(KH_TR("Link {l} mm on an arm of {r} mm: turned by {a}° its ball stands {x} mm aside."),
+                            {{"l", num(s.linkMm, 1)}, {"r", num(s.armMm, 1)}, {"a", num(turned)}, {"x", num(sideways, 1)}});
+            f.why = c.say(KH_TR("Nothing that is computed from these lengths is true."));
+            f.todo = c.say(KH_TR("Measure both again, ball to ball and ball to shaft: were arm and link typed the wrong way round?"));
+            f.subject = elementPath("machine.servos.{}.linkMm"_field, s.id);
         } else if (turned > kDeadCentreDeg) {
             f.id = "dead-centre." + s.id;
-            f.title = say(KH_TR("The arm of the {s} servo is asked past its dead centre"), {{"s", s.id}});
-            f.found = say(KH_TR("It would turn {a}°; its servo turns {d}° a µs."), {{"a", num(turned)}, {"d", num(s.servo.degPerUs, 3)}});
-            f.why = say(KH_TR("Past 90° the ball comes back down: the plate stops and then goes the other way."));
-            f.todo = say(KH_TR("Look up the servo's travel a µs and the throw that is set: one of them was typed in another unit."));
-            f.subject = "machine.servos." + s.id + ".servo.degPerUs";
+            f.title = c.say(KH_TR("The arm of the {s} servo is asked past its dead centre"), {{"s", s.id}});
+            f.found = c.say(KH_TR("It would turn {a}°; its servo turns {d}° a µs."), {{"a", num(turned)}, {"d", num(s.servo.degPerUs, 3)}});
+            f.why = c.say(KH_TR("Past 90° the ball comes back down: the plate stops and then goes the other way."));
+            f.todo = c.say(KH_TR("Look up the servo's travel a µs and the throw that is set: one of them was typed in another unit."));
+            f.subject = elementPath("machine.servos.{}.servo.degPerUs"_field, s.id);
         } else {
             continue;
         }
@@ -72,15 +74,15 @@ void grip(const AuditContext& c, std::vector<Finding>& out) {
     d.aileron = 1.0;
     out.push_back(
         {.severity = Severity::Danger,
-         .row = "head",
-         .title = say(KH_TR("The grip lever is shorter than the height asked for")),
-         .found = say(KH_TR("The ring reaches {h} mm; the lever from ball to feathering axis is {g} mm."),
-                      {{"h", num(ring, 1)}, {"g", num(head.gripMm, 1)}}),
-         .why = say(KH_TR("The blade would be turned on edge: either the lever was measured wrong or the throw is far too large.")),
-         .todo = say(KH_TR("Measure the lever again, square to the feathering axis; then the arms, then the throw that is set.")),
+         .row = "head"_row,
+         .title = c.say(KH_TR("The grip lever is shorter than the height asked for")),
+         .found = c.say(KH_TR("The ring reaches {h} mm; the lever from ball to feathering axis is {g} mm."),
+                        {{"h", num(ring, 1)}, {"g", num(head.gripMm, 1)}}),
+         .why = c.say(KH_TR("The blade would be turned on edge: either the lever was measured wrong or the throw is far too large.")),
+         .todo = c.say(KH_TR("Measure the lever again, square to the feathering axis; then the arms, then the throw that is set.")),
          .box = Box::Machine,
          .witness = Witness{std::nullopt, d},
-         .subject = "machine.head.gripMm"});
+         .subject = "machine.head.gripMm"_field});
 }
 
 }  // namespace

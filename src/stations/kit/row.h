@@ -59,6 +59,7 @@ struct StationPage {
 /// The derivation of a part, with its inputs' values and standings put in.
 struct WhyInput {
     std::string path;
+    Message title;  ///< the field's name
     Message value;
     Standing standing = Standing::Default;
 };

@@ -4,11 +4,14 @@
 #include "base/error.h"
 #include "base/typed.h"
 #include "model/conditiontext.h"
+#include "model/fieldpatterns.h"
+#include "model/names.h"
 
 #include <fmt/format.h>
 #include <algorithm>
 #include <cmath>
 #include <sstream>
+#include <stdexcept>
 
 namespace kh {
 
@@ -24,6 +27,8 @@ Part RowBuilder::field(const std::string& path, Message label) const {
     part.field = path;
     const auto f = readField(setup_, path);
     if (!f) {
+        // an element this document has not is ordinary; a field there never is would stay an empty cell for ever
+        if (!isFieldPath(path)) throw std::logic_error("a row names the field " + path + ", which does not exist");
         part.field.clear();
         part.value = say(KH_TR("–"));
         return part;
@@ -39,11 +44,11 @@ Part RowBuilder::field(const std::string& path, Message label) const {
     } else {
         part.value = fieldAsText(*f);
     }
-    part.options = f->info.choices;
+    part.options = choiceIds(f->info);
     part.why.title = say(KH_TR("stored value"));
     part.why.lines = {say(KH_TR("typed in, not computed")),
-                      say(KH_TR("= {v} {unit}"), {{"v", std::vector<Message>{part.value}}, {"unit", std::string(part.unit)}})};
-    if (*part.unit == 0) part.why.lines.back() = say(KH_TR("= {v}"), {{"v", std::vector<Message>{part.value}}});
+                      say(KH_TR("= {v} {unit}"), {{"v", part.value}, {"unit", std::string(part.unit)}})};
+    if (*part.unit == 0) part.why.lines.back() = say(KH_TR("= {v}"), {{"v", part.value}});
     part.why.inputs = {path};
     return part;
 }
@@ -61,7 +66,7 @@ Part RowBuilder::flag(const std::string& path, const char* whenTrue, const char*
     const bool on = std::holds_alternative<bool>(f->value) && std::get<bool>(f->value);
     part.value = say(on ? whenTrue : whenFalse);
     part.options = {whenTrue, whenFalse};
-    part.why.lines.back() = say(KH_TR("= {v}"), {{"v", std::vector<Message>{part.value}}});
+    part.why.lines.back() = say(KH_TR("= {v}"), {{"v", part.value}});
     return part;
 }
 
@@ -97,7 +102,7 @@ Part RowBuilder::gain(const std::string& path, GainScale scale) const {
         part.value = gainAsShown(g, scale);
         part.why.title = say(KH_TR("tail gain as typed"));
         part.why.lines = {say(KH_TR("signed gain {g} %, + is heading hold"), {{"g", signedNum(g)}}),
-                          say(KH_TR("= {v}"), {{"v", std::vector<Message>{part.value}}})};
+                          say(KH_TR("= {v}"), {{"v", part.value}})};
         if (scale == GainScale::Centre50)
             part.why.lines.insert(part.why.lines.begin() + 1, say(KH_TR("50 + g / 2 = 50 + {g} / 2"), {{"g", num(g)}}));
     }
@@ -109,7 +114,7 @@ Part RowBuilder::spark(const std::string& path, const Curve& curve, Message summ
     part.look = Part::Look::Spark;
     part.curve = curve;
     part.value = std::move(summary);
-    part.why.lines = {fieldAsText(*readField(setup_, path)), say(KH_TR("= {v}"), {{"v", std::vector<Message>{part.value}}})};
+    part.why.lines = {fieldAsText(*readField(setup_, path)), say(KH_TR("= {v}"), {{"v", part.value}})};
     return part;
 }
 
@@ -253,7 +258,7 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
         case FieldKind::Whole: break;
         default: throw InputError(part.field, "is edited in its drawing");
     }
-    const std::string unit = f->info.unit;
+    const std::string unit(f->info.unit);
     const std::optional<double> number = typedNumber(trimmed, unit);
     const std::string range = fmt::format("a number from {} to {} {}", f->info.min, f->info.max, unit);
     if (!number) throw InputError(part.field, fmt::format("\"{}\" is not a number; allowed is {}", text, range));
@@ -268,7 +273,7 @@ Why explain(const Setup& setup, const Part& part) {
     Why why{part.why.title, part.why.lines, {}};
     for (const std::string& path : part.why.inputs) {
         const auto f = readField(setup, path);
-        if (f) why.inputs.push_back({path, fieldAsText(*f), standingOf(setup, path)});
+        if (f) why.inputs.push_back({path, fieldTitle(setup, path), fieldAsText(*f), standingOf(setup, path)});
     }
     return why;
 }

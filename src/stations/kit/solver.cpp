@@ -3,6 +3,7 @@
 // What the solvers share: a round of readings, what they were taken under, and when they say nothing any more.
 #include "base/conventions.h"
 #include "formula/linkage.h"
+#include "model/names.h"
 #include "stations/kit/solverkit.h"
 
 #include <fmt/format.h>
@@ -85,7 +86,10 @@ Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const
             const TipGapPitch tip = pitchFromTipGap(setup.machine.rotor.bladeMm, std::abs(r.value), kRulerMm);
             solved.remarks.push_back(
                 say(KH_TR("{w}: {m} mm between the tips is {d}° ± {e}°, if the blades are square to their feathering axes."),
-                    {{"w", r.what}, {"m", num(r.value, 1)}, {"d", num(tip.pitchDeg, 1)}, {"e", num(tip.errorDeg, 2)}}));
+                    {{"w", readingTitle(setup, std::span(&solver, 1), r.what)},
+                     {"m", num(r.value, 1)},
+                     {"d", num(tip.pitchDeg, 1)},
+                     {"e", num(tip.errorDeg, 2)}}));
         }
     return solved;
 }
@@ -166,6 +170,13 @@ Setup takenOver(const Setup& setup, const Solved& solved, const std::vector<Read
         out.readings.push_back(std::move(r));
     }
     return out;
+}
+
+Message readingTitle(const Setup& setup, std::span<const SolverEntry> solvers, std::string_view what) {
+    for (const SolverEntry& solver : solvers)
+        for (const ReadingSlot& slot : solver.asks(setup))
+            if (slot.what == what) return say(slot.label);
+    return plainWords(what);
 }
 
 }  // namespace kh

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Readings in, numbers to enter out: the evening at the bench, in the order of DOMAIN 5.5. Each solver is a pure
+// Readings in, numbers to enter out: the evening at the bench, in the order of docs/domain.md 5.5. Each solver is a pure
 // function; each answer says which field of which box, what to expect at the next reading, and why.
 #pragma once
 
@@ -88,6 +88,8 @@ struct StaleReading {
     std::string handWork;  ///< done since on the machine, "blade-links.a"; empty: none
     double then = 0.0, now = 0.0;
 };
+/// What a reading is called, as the form that takes it asks for it: "Blade A over the tail"; else its own words.
+[[nodiscard]] Message readingTitle(const Setup& setup, std::span<const SolverEntry> solvers, std::string_view what);
 /// Of each solver's kept readings the newest, where stale.
 [[nodiscard]] std::vector<StaleReading> staleReadings(const Setup& setup, std::span<const SolverEntry> solvers);
 /// The settings a reading depends on, as they are: what `Reading::under` keeps.

@@ -45,6 +45,7 @@ struct StationEntry {
     std::span<const GuideEntry> (*guides)() = nullptr;                ///< work in steps
     std::vector<PanelSpec> (*panels)(const PanelContext&) = nullptr;  ///< drawings beside the page; none: the page's own view
     std::vector<Shot> shots = {};
+    std::vector<std::string_view> extraRows = {};  ///< ids of rows that judge/rowids.h does not list: of stations that do not ship
 };
 
 }  // namespace kh

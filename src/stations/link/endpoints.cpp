@@ -1,15 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// End points from the controller's monitor (DOMAIN 2.1): sign, then centre, then ends.
+// End points from the controller's monitor (docs/domain.md 2.1): sign, then centre, then ends.
 #include "stations/link/endpoints.h"
 #include "base/conventions.h"
 #include "formula/answers.h"
 #include "formula/channel.h"
+#include "formula/line.h"
 #include "stations/kit/solverkit.h"
 #include "stations/link/link.h"
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 #include <optional>
 #include <vector>
 
@@ -124,25 +126,28 @@ struct EndSheet {
     }
 
     /// Least squares through points that differ in what was sent.
-    struct Line {
-        double slope = 0.0, offset = 0.0;
+    struct PointLine : Line {
         std::size_t points = 0;
-        [[nodiscard]] double at(double sentPct) const { return offset + slope * sentPct; }
     };
-    [[nodiscard]] static std::optional<Line> fit(const std::vector<Point>& points, const Point* without = nullptr) {
-        double n = 0, sx = 0, sy = 0, sxx = 0, sxy = 0;
+    [[nodiscard]] static std::optional<PointLine> fit(const std::vector<Point>& points, const Point* without = nullptr) {
+        std::vector<double> sent, reads;
         for (const Point& p : points) {
             if (&p == without) continue;
-            n += 1;
-            sx += p.sentPct;
-            sy += p.readsPct;
-            sxx += p.sentPct * p.sentPct;
-            sxy += p.sentPct * p.readsPct;
+            sent.push_back(p.sentPct);
+            reads.push_back(p.readsPct);
         }
-        const double spread = n * sxx - sx * sx;
-        if (n < 2 || spread < kSpreadPct * kSpreadPct * n) return std::nullopt;
-        const double slope = (n * sxy - sx * sy) / spread;
-        return Line{slope, (sy - slope * sx) / n, static_cast<std::size_t>(n)};
+        if (sent.size() < 2 || !spread(sent)) return std::nullopt;
+        const auto line = fitLine(sent, reads);
+        if (!line) return std::nullopt;
+        return PointLine{*line, sent.size()};
+    }
+    /// Whether what was sent differs enough to tell a slope.
+    [[nodiscard]] static bool spread(const std::vector<double>& sent) {
+        const double n = static_cast<double>(sent.size());
+        const double mean = std::accumulate(sent.begin(), sent.end(), 0.0) / n;
+        double square = 0.0;
+        for (const double s : sent) square += (s - mean) * (s - mean);
+        return square >= kSpreadPct * kSpreadPct;
     }
 
     /// Of three readings or more the one whose removal makes the others fit best, if it lies more than 2 % off their line.
@@ -173,7 +178,7 @@ struct EndSheet {
     }
 
     /// The line of one end, without a reading that does not fit, which is told.
-    [[nodiscard]] std::optional<Line> lineOf(bool high) {
+    [[nodiscard]] std::optional<PointLine> lineOf(bool high) {
         const std::vector<Point> all = points(high);
         const Point* off = outlier(all);
         const auto line = fit(all, off);
@@ -185,7 +190,7 @@ struct EndSheet {
         return line && std::abs(line->slope) >= kStillSlope ? line : std::nullopt;
     }
 
-    void end(bool high, const std::optional<Line>& line, double centreBefore, double centreAfter) {
+    void end(bool high, const std::optional<PointLine>& line, double centreBefore, double centreAfter) {
         const Reading* r = read(high ? "high" : "low");
         if (r == nullptr) return;
         const double u = plausible(*r, kMonitorPct, "%");
@@ -278,7 +283,7 @@ Solved solveEndpoints(const Setup& setup, std::span<const Reading> readings) {
         double perPct = setup.transmitter.profile.usPerPct / setup.controller.profile.usPerPct;
         if (below || above) perPct = (std::abs((below ? *below : *above).slope) + std::abs((above ? *above : *below).slope)) / 2.0;
         if (const double apart = below && above ? 100.0 * std::abs(std::abs(below->slope) - std::abs(above->slope)) : 0.0;
-            apart > kSidesApartPct)
+            apart > kSidesApartPct + kRoundingFuzz)
             out.remarks.push_back(
                 say(KH_TR("{f}: sent 100 %, the sides would read {l} and {h} %. A box reads both alike: was an end or the "
                           "centre misread?"),

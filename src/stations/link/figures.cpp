@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "base/error.h"
 #include "judge/figurebuilder.h"
+#include "model/fieldpatterns.h"
 #include "stations/link/link.h"
 
 #include <algorithm>
@@ -22,9 +23,13 @@ void LinkFigures::channels() {
     for (const ChannelSettings& c : tx.channels) {
         const ChannelScale scale = channelScale(tx.profile, c);
         const std::string base = "transmitter.channels." + c.id;
-        const std::vector<std::string> paths{base + ".travelLowPct",       base + ".travelHighPct",        base + ".subTrimPct",
-                                             base + ".reversed",           "transmitter.profile.usPerPct", "controller.profile.usPerPct",
-                                             "controller.profile.centreUs"};
+        const std::vector<std::string> paths{base + ".travelLowPct",
+                                             base + ".travelHighPct",
+                                             base + ".subTrimPct",
+                                             base + ".reversed",
+                                             "transmitter.profile.usPerPct"_field,
+                                             "controller.profile.usPerPct"_field,
+                                             "controller.profile.centreUs"_field};
         const auto us = [&](double v) { return [scale, v](Derivation& why) { return channelOutput(v, scale, &why).pulseUs; }; };
         const auto read = [&](double v) {
             return [scale, v, reading](Derivation& why) { return readingPct(channelOutput(v, scale, &why).pulseUs, reading, &why); };
@@ -38,7 +43,7 @@ void LinkFigures::channels() {
         f.centreUs = make(KH_TR("pulse at the centre"), {"µs", 0}, paths, us(0));
         f.highUs = make(KH_TR("pulse at the high end"), {"µs", 0}, paths, us(100));
         f.failsafeUs = make(KH_TR("pulse without a signal"), {"µs", 0}, {base + ".failsafePct", base + ".reversed"},
-                            us(c.failsafePct.value_or(0.0)), {{"transmitter.channels.failsafePct", c.failsafePct.has_value()}});
+                            us(c.failsafePct.value_or(0.0)), {{base + ".failsafePct", c.failsafePct.has_value()}});
         // far beyond any travel: the limit is what is left
         f.limitLowUs = make(KH_TR("shortest pulse the limit lets through"), {"µs", 0}, {base + ".limitPct"},
                             [&](Derivation& why) { return std::min(us(-1000)(why), us(1000)(why)); });

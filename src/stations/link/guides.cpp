@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "judge/rowids.h"
 #include "stations/link/link.h"
 
 #include <array>
@@ -81,7 +82,7 @@ Guide failsafeTest(const Setup& setup, const Figures& figures) {
 }  // namespace
 
 std::span<const GuideEntry> linkGuides() {
-    static constexpr std::array guides{GuideEntry{"binding", binding}, GuideEntry{"failsafe-test", failsafeTest}};
+    static constexpr std::array guides{GuideEntry{"binding"_row, binding}, GuideEntry{"failsafe-test"_row, failsafeTest}};
     return guides;
 }
 

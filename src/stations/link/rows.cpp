@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/fieldpatterns.h"
+#include "model/names.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/link/link.h"
 
@@ -10,29 +12,29 @@ namespace kh {
 StationPage linkRows(const RowBuilder& b) {
     const TransmitterSettings& tx = b.setup().transmitter;
     StationPage page{Station::Link, {}};
-    page.rows.push_back(b.row("receiver", say(KH_TR("Receiver")), {}, {}, {{b.field("machine.wiring.receiver")}}));
-    page.rows.push_back(
-        b.row("throttle-lead", say(KH_TR("Throttle lead")), {}, {}, {{b.field("machine.wiring.throttleLead", label(KH_TR("into the")))}}));
+    page.rows.push_back(b.row("receiver", say(KH_TR("Receiver")), {}, {}, {{b.field("machine.wiring.receiver"_field)}}));
+    page.rows.push_back(b.row("throttle-lead", say(KH_TR("Throttle lead")), {}, {},
+                              {{b.field("machine.wiring.throttleLead"_field, label(KH_TR("into the")))}}));
     page.rows.push_back(
         b.row("supply-leads", say(KH_TR("Supply leads")), {}, {},
-              {{b.field("machine.wiring.supplyLeads"), b.flag("machine.wiring.buffer", KH_TR("buffer"), KH_TR("no buffer"))}}));
+              {{b.field("machine.wiring.supplyLeads"_field), b.flag("machine.wiring.buffer"_field, KH_TR("buffer"), KH_TR("no buffer"))}}));
     Part bound = RowBuilder::text(say(KH_TR("the receiver answers")));
-    bound.why.inputs = {"machine.wiring.receiver", "transmitter.modelMatch"};  // another receiver is bound anew
+    bound.why.inputs = {"machine.wiring.receiver"_field, "transmitter.modelMatch"_field};  // another receiver is bound anew
     page.rows.push_back(b.row("binding", say(KH_TR("Binding")), {{RowBuilder::text(say(KH_TR("model memory")))}}, {}, {{bound}}));
     const ChannelFigures* throttle = b.figures().channel("throttle");
     page.rows.push_back(b.row("failsafe", say(KH_TR("Failsafe")),
-                              {{b.field("transmitter.channels.throttle.failsafePct", label(KH_TR("throttle")))}}, {},
+                              {{b.field("transmitter.channels.throttle.failsafePct"_field, label(KH_TR("throttle")))}}, {},
                               {{RowBuilder::figure(throttle == nullptr ? Figure{} : throttle->failsafeUs),
                                 RowBuilder::figure(b.figures().motorOffUs, label(KH_TR("off up to")))}}));
     Part tested = RowBuilder::text(say(KH_TR("locked; off in 2 s")));
     for (const char* key : {"reversed", "travelLowPct", "travelHighPct", "subTrimPct", "failsafePct"})  // stale once one of them changes
         tested.why.inputs.push_back(std::string("transmitter.channels.throttle.") + key);
-    tested.why.inputs.insert(tested.why.inputs.end(), {"machine.wiring.receiver", "rows.binding"});
+    tested.why.inputs.insert(tested.why.inputs.end(), {"machine.wiring.receiver"_field, "rows.binding"});
     page.rows.push_back(
         b.row("failsafe-test", say(KH_TR("Failsafe test")), {{RowBuilder::text(say(KH_TR("hold off, Idle-up")))}}, {}, {{tested}}));
-    page.rows.push_back(b.row("versions", say(KH_TR("Versions")), {},
-                              {{b.field("controller.firmware", label(KH_TR("box"))), b.field("controller.manual", label(KH_TR("manual")))}},
-                              {}));
+    page.rows.push_back(b.row(
+        "versions", say(KH_TR("Versions")), {},
+        {{b.field("controller.firmware"_field, label(KH_TR("box"))), b.field("controller.manual"_field, label(KH_TR("manual")))}}, {}));
     for (const char* id : {"aileron", "elevator", "collective", "rudder", "throttle", "gain"}) {
         const auto ch = std::find_if(tx.channels.begin(), tx.channels.end(), [&](const ChannelSettings& c) { return c.id == id; });
         const std::string base = std::string("transmitter.channels.") + id;
@@ -51,10 +53,8 @@ StationPage linkRows(const RowBuilder& b) {
                 machine.parts[0].unit = machine.parts[1].unit = "";
             }
         }
-        const std::string title =
-            std::string(id) == "gain" ? KH_TR("Tail gain") : std::string(1, static_cast<char>(std::toupper(id[0]))) + (id + 1);
-        page.rows.push_back(
-            b.row((std::string("channel-") + id).c_str(), say(title), std::move(transmitter), std::move(controller), std::move(machine)));
+        page.rows.push_back(b.row((std::string("channel-") + id).c_str(), channelTitle(id), std::move(transmitter), std::move(controller),
+                                  std::move(machine)));
     }
     return page;
 }

@@ -3,7 +3,9 @@
 // How the signal comes aboard: failsafe, leads, end points as the controller reads them, versions.
 #include "base/conventions.h"
 #include "formula/answers.h"
+#include "judge/rowids.h"
 #include "judge/rule.h"
+#include "model/fieldpatterns.h"
 #include "stations/link/link.h"
 
 #include <algorithm>
@@ -49,21 +51,21 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
                 .id = std::string("end-point.") + ch.id + (high ? ".high" : ".low"),
                 .severity = Severity::Warning,
                 .row = "channel-" + ch.id,
-                .title = say(KH_TR("{f} does not read ±100 %"), {{"f", ch.id}}),
-                .found = say(KH_TR("At its {side} end {f} reads {r} %."),
-                             {{"f", ch.id}, {"side", std::string(high ? KH_TR("high") : KH_TR("low"))}, {"r", signedNum(reading, 1)}}),
-                .why = size > 100.0 ? say(KH_TR("Beyond 100 % the stick's last part does nothing, or the controller counts it twice."))
-                                    : say(KH_TR("Full stick then commands only {r} % of the authority."), {{"r", num(size, 1)}}),
+                .title = c.say(KH_TR("{f} does not read ±100 %"), {{"f", ch.id}}),
+                .found = c.say(KH_TR("At its {side} end {f} reads {r} %."),
+                               {{"f", ch.id}, {"side", std::string(high ? KH_TR("high") : KH_TR("low"))}, {"r", signedNum(reading, 1)}}),
+                .why = size > 100.0 ? c.say(KH_TR("Beyond 100 % the stick's last part does nothing, or the controller counts it twice."))
+                                    : c.say(KH_TR("Full stick then commands only {r} % of the authority."), {{"r", num(size, 1)}}),
                 .box = Box::Transmitter,
                 .witness = Witness{std::nullopt, stickAt(ch.id, high ? 1.0 : -1.0)},
                 .subject = channelPath(ch.id, key)};
             if (travel > 0.0 && size > 0.0) {
                 const EndpointAnswer answer = endpointFor(travel, reading, grid);
-                finding.todo = say(KH_TR("Set its travel to {t} % in the transmitter; it will read {r} %."),
-                                   {{"t", num(answer.travelPct, 1)}, {"r", num(answer.reachedPct, 1)}});
+                finding.todo = c.say(KH_TR("Set its travel to {t} % in the transmitter; it will read {r} %."),
+                                     {{"t", num(answer.travelPct, 1)}, {"r", num(answer.reachedPct, 1)}});
                 finding.fix = {{channelPath(ch.id, key), answer.travelPct}};
             } else {
-                finding.todo = say(KH_TR("Set its travel to 100 % in the transmitter, then read again."));
+                finding.todo = c.say(KH_TR("Set its travel to 100 % in the transmitter, then read again."));
                 finding.fix = {{channelPath(ch.id, key), 100.0}};
             }
             out.push_back(std::move(finding));
@@ -84,11 +86,11 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back({.id = "centre." + ch.id,
                        .severity = Severity::Warning,
                        .row = "channel-" + ch.id,
-                       .title = say(KH_TR("{f} does not rest at 0"), {{"f", ch.id}}),
-                       .found = say(KH_TR("At the centre it reads {r} %."), {{"r", signedNum(reading, 1)}}),
-                       .why = ch.id == "rudder" ? say(KH_TR("The tail is asked to turn all the time: the first cause of drift."))
-                                                : say(KH_TR("The controller is asked to move while the stick rests.")),
-                       .todo = say(KH_TR("Set its sub-trim to {v} % in the transmitter."), {{"v", signedNum(value, 1)}}),
+                       .title = c.say(KH_TR("{f} does not rest at 0"), {{"f", ch.id}}),
+                       .found = c.say(KH_TR("At the centre it reads {r} %."), {{"r", signedNum(reading, 1)}}),
+                       .why = ch.id == "rudder" ? c.say(KH_TR("The tail is asked to turn all the time: the first cause of drift."))
+                                                : c.say(KH_TR("The controller is asked to move while the stick rests.")),
+                       .todo = c.say(KH_TR("Set its sub-trim to {v} % in the transmitter."), {{"v", signedNum(value, 1)}}),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, stickAt(ch.id, 0.0)},
                        .subject = channelPath(ch.id, "subTrimPct"),
@@ -104,10 +106,10 @@ void channelSense(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back({.id = "channel-sense." + ch.id,
                        .severity = Severity::Danger,
                        .row = "channel-" + ch.id,
-                       .title = say(KH_TR("{f} is read the wrong way"), {{"f", ch.id}}),
-                       .found = say(KH_TR("Full positive stick reads {r} %."), {{"r", signedNum(f->highReading.value, 1)}}),
-                       .why = say(KH_TR("The machine answers this stick backwards.")),
-                       .todo = say(KH_TR("Reverse channel {n} in the transmitter, never the servo."), {{"n", num(ch.number)}}),
+                       .title = c.say(KH_TR("{f} is read the wrong way"), {{"f", ch.id}}),
+                       .found = c.say(KH_TR("Full positive stick reads {r} %."), {{"r", signedNum(f->highReading.value, 1)}}),
+                       .why = c.say(KH_TR("The machine answers this stick backwards.")),
+                       .todo = c.say(KH_TR("Reverse channel {n} in the transmitter, never the servo."), {{"n", num(ch.number)}}),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, stickAt(ch.id, 1.0)},
                        .subject = channelPath(ch.id, "reversed"),
@@ -120,27 +122,28 @@ void supplyLeads(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.machine.rotor.bladeMm < kTwoLeadsBladeMm || w.supplyLeads >= 2.0 || w.buffer) return;
     out.push_back(
         {.severity = Severity::Warning,
-         .row = "supply-leads",
-         .title = say(KH_TR("One lead feeds all servos")),
-         .found = say(KH_TR("{n} supply lead, no buffer; from 550 mm blades up two leads or a buffer."), {{"n", num(w.supplyLeads)}}),
-         .why = say(KH_TR("One loose plug, or all servos at once, and receiver and controller go dark in the air.")),
-         .todo = say(KH_TR("Run a second supply lead into the controller, or fit a buffer.")),
+         .row = "supply-leads"_row,
+         .title = c.say(KH_TR("One lead feeds all servos")),
+         .found = c.say(KH_TR("{n} supply lead, no buffer; from 550 mm blades up two leads or a buffer."), {{"n", num(w.supplyLeads)}}),
+         .why = c.say(KH_TR("One loose plug, or all servos at once, and receiver and controller go dark in the air.")),
+         .todo = c.say(KH_TR("Run a second supply lead into the controller, or fit a buffer.")),
          .box = Box::Machine,
-         .subject = "machine.wiring.supplyLeads",
-         .fix = {{"machine.wiring.supplyLeads", 2.0}}});
+         .subject = "machine.wiring.supplyLeads"_field,
+         .fix = {{"machine.wiring.supplyLeads"_field, 2.0}}});
 }
 
 void throttleLead(const AuditContext& c, std::vector<Finding>& out) {
-    if (c.setup.machine.wiring.throttleLead == ThrottleLead::Controller || c.setup.controller.governor.kind != "internal") return;
+    if (c.setup.machine.wiring.throttleLead == ThrottleLead::Controller || c.setup.controller.governor.kind != GovernorKind::Internal)
+        return;
     out.push_back({.severity = Severity::Danger,
-                   .row = "throttle-lead",
-                   .title = say(KH_TR("The controller cannot govern")),
-                   .found = say(KH_TR("Its governor is on, and the throttle lead is in the receiver.")),
-                   .why = say(KH_TR("The head speed is then the bare throttle value: it can run to the pack's limit.")),
-                   .todo = say(KH_TR("Plug the throttle lead into the controller, or switch its governor off.")),
+                   .row = "throttle-lead"_row,
+                   .title = c.say(KH_TR("The controller cannot govern")),
+                   .found = c.say(KH_TR("Its governor is on, and the throttle lead is in the receiver.")),
+                   .why = c.say(KH_TR("The head speed is then the bare throttle value: it can run to the pack's limit.")),
+                   .todo = c.say(KH_TR("Plug the throttle lead into the controller, or switch its governor off.")),
                    .box = Box::Machine,
-                   .subject = "machine.wiring.throttleLead",
-                   .fix = {{"machine.wiring.throttleLead", std::string("controller")}}});
+                   .subject = "machine.wiring.throttleLead"_field,
+                   .fix = {{"machine.wiring.throttleLead"_field, std::string("controller")}}});
 }
 
 void failsafe(const AuditContext& c, std::vector<Finding>& out) {
@@ -151,46 +154,46 @@ void failsafe(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back(
             {.id = "failsafe-missing",
              .severity = Severity::Warning,
-             .row = "failsafe",
-             .title = say(KH_TR("No failsafe is stored for the throttle")),
-             .found = say(KH_TR("Without a signal the receiver keeps the last value.")),
-             .why = say(KH_TR("A model that has lost its signal flies on under power, towards whoever stands there.")),
-             .todo = say(KH_TR("Store {v} % for the throttle in the transmitter's failsafe, then test it: motor locked, hold off."),
-                         {{"v", signedNum(low)}}),
+             .row = "failsafe"_row,
+             .title = c.say(KH_TR("No failsafe is stored for the throttle")),
+             .found = c.say(KH_TR("Without a signal the receiver keeps the last value.")),
+             .why = c.say(KH_TR("A model that has lost its signal flies on under power, towards whoever stands there.")),
+             .todo = c.say(KH_TR("Store {v} % for the throttle in the transmitter's failsafe, then test it: motor locked, hold off."),
+                           {{"v", signedNum(low)}}),
              .box = Box::Transmitter,
-             .subject = "transmitter.channels.throttle.failsafePct",
-             .fix = {{"transmitter.channels.throttle.failsafePct", low}}});
+             .subject = "transmitter.channels.throttle.failsafePct"_field,
+             .fix = {{"transmitter.channels.throttle.failsafePct"_field, low}}});
         return;
     }
     const double us = channelOutputUnchecked(*throttle->failsafePct, channelScale(c.setup.transmitter.profile, *throttle)).pulseUs;
     const double off = c.figures.motorOffUs.value;
     if (c.figures.motor.off(us)) return;
     const double held = channelPctFromThrottlePct(c.setup.transmitter.hold.throttlePct);
-    out.push_back(
-        {.severity = Severity::Danger,
-         .row = "failsafe",
-         .title = say(KH_TR("Without a signal the motor keeps running")),
-         .found = say(KH_TR("The throttle's failsafe sends {u} µs; the motor is surely off at {o} µs."), {{"u", num(us)}, {"o", num(off)}}),
-         .why = say(KH_TR("A model that has lost its signal flies on under power, towards whoever stands there.")),
-         .todo = say(KH_TR("Store {v} % for the throttle in the transmitter's failsafe, then test it: motor locked, hold off."),
-                     {{"v", signedNum(held)}}),
-         .box = Box::Transmitter,
-         .subject = "transmitter.channels.throttle.failsafePct",
-         .fix = {{"transmitter.channels.throttle.failsafePct", held}}});
+    out.push_back({.severity = Severity::Danger,
+                   .row = "failsafe"_row,
+                   .title = c.say(KH_TR("Without a signal the motor keeps running")),
+                   .found = c.say(KH_TR("The throttle's failsafe sends {u} µs; the motor is surely off at {o} µs."),
+                                  {{"u", num(us)}, {"o", num(off)}}),
+                   .why = c.say(KH_TR("A model that has lost its signal flies on under power, towards whoever stands there.")),
+                   .todo = c.say(KH_TR("Store {v} % for the throttle in the transmitter's failsafe, then test it: motor locked, hold off."),
+                                 {{"v", signedNum(held)}}),
+                   .box = Box::Transmitter,
+                   .subject = "transmitter.channels.throttle.failsafePct"_field,
+                   .fix = {{"transmitter.channels.throttle.failsafePct"_field, held}}});
 }
 
 void versions(const AuditContext& c, std::vector<Finding>& out) {
     const ControllerSettings& fc = c.setup.controller;
     if (fc.firmware.empty() || fc.manual.empty() || fc.firmware == fc.manual) return;
     out.push_back({.severity = Severity::Warning,
-                   .row = "versions",
-                   .title = say(KH_TR("Manual and firmware do not match")),
-                   .found = say(KH_TR("The manual is for version {m}, the box reports {f}."), {{"m", fc.manual}, {"f", fc.firmware}}),
-                   .why = say(KH_TR("Menus and directions can mean something else in another version.")),
-                   .todo = say(KH_TR("Get the manual for version {f} of the controller."), {{"f", fc.firmware}}),
+                   .row = "versions"_row,
+                   .title = c.say(KH_TR("Manual and firmware do not match")),
+                   .found = c.say(KH_TR("The manual is for version {m}, the box reports {f}."), {{"m", fc.manual}, {"f", fc.firmware}}),
+                   .why = c.say(KH_TR("Menus and directions can mean something else in another version.")),
+                   .todo = c.say(KH_TR("Get the manual for version {f} of the controller."), {{"f", fc.firmware}}),
                    .box = Box::Controller,
-                   .subject = "controller.manual",
-                   .fix = {{"controller.manual", fc.firmware}}});
+                   .subject = "controller.manual"_field,
+                   .fix = {{"controller.manual"_field, fc.firmware}}});
 }
 
 }  // namespace

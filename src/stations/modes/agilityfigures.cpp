@@ -4,13 +4,21 @@
 // curves: motor-off and the plate's envelope.
 #include "base/conventions.h"
 #include "base/error.h"
+#include "formula/root.h"
 #include "kernel/envelope.h"
+#include "model/fieldpatterns.h"
 #include "stations/modes/modesfigures.h"
 
 #include <algorithm>
 #include <cmath>
 
 namespace kh {
+
+namespace {
+
+constexpr double kUsableStep = 1.0 / 1024.0;  ///< of the curve's range
+
+}  // namespace
 
 void ModesFigures::agility(std::size_t mode, ModeFigures& f) const {
     const FlightMode& m = setup.transmitter.modes[mode];
@@ -31,11 +39,12 @@ void ModesFigures::agility(std::size_t mode, ModeFigures& f) const {
         const std::string box = "controller.banks." + bank.id;
         const std::vector<std::string> paths{base + ".ratePct",
                                              base + ".expoPct",
-                                             std::string("transmitter.channels.") + axis.id + ".travelHighPct",
-                                             "controller.profile.usPerPct",
+                                             elementPath("transmitter.channels.{}.travelHighPct"_field, axis.id),
+                                             "controller.profile.usPerPct"_field,
                                              box + axis.field,
                                              box + ".expoPct"};
-        const std::vector<FigureNeed> needed{{"transmitter.channels", channel != nullptr}, {"controller.banks", !banks.empty()}};
+        const std::vector<FigureNeed> needed{{"transmitter.channels"_field, channel != nullptr},
+                                             {"controller.banks"_field, !banks.empty()}};
         const ChannelScale scale = channelScale(setup.transmitter.profile, channel == nullptr ? ChannelSettings{} : *channel);
         const auto demandAt = [&](double stick) {
             const double pulse = channelOutputUnchecked(axis.rates.ratePct * withExpo(stick, axis.rates.expoPct), scale).pulseUs;
@@ -92,19 +101,20 @@ void ModesFigures::gainForms(ModeFigures& f) const {
 void ModesFigures::zones() {
     const ChannelSettings* throttle = channelOf(setup.transmitter, functionId(Function::Throttle));
     const ChannelScale scale = channelScale(setup.transmitter.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
-    out.motorOffPct = make(KH_TR("throttle at which the motor is surely off"), {"%", 1, true},
-                           {"speedController.lowUs", "speedController.highUs", "transmitter.channels.throttle.travelLowPct",
-                            "transmitter.channels.throttle.subTrimPct", "transmitter.channels.throttle.reversed"},
-                           [&](Derivation& why) {
-                               // highest of the curve's values, in half percents, whose pulse is off
-                               double best = -200.0;
-                               for (double v = -60.0; v <= 100.0; v += 0.5)
-                                   if (out.motor.off(channelOutputUnchecked(channelPctFromThrottlePct(v), scale).pulseUs)) best = v;
-                               if (best < -100.0) throw InputError("speedController.lowUs", "no throttle value reaches it");
-                               why.line(KH_TR("highest value whose pulse is at most {o} µs"), {{"o", num(out.motorOffUs.value)}});
-                               return best;
-                           },
-                           {{"transmitter.channels", throttle != nullptr}});
+    out.motorOffPct =
+        make(KH_TR("throttle at which the motor is surely off"), {"%", 1, true},
+             {"speedController.lowUs"_field, "speedController.highUs"_field, "transmitter.channels.throttle.travelLowPct"_field,
+              "transmitter.channels.throttle.subTrimPct"_field, "transmitter.channels.throttle.reversed"_field},
+             [&](Derivation& why) {
+                 // highest of the curve's values, in half percents, whose pulse is off
+                 double best = -200.0;
+                 for (double v = -60.0; v <= 100.0; v += 0.5)
+                     if (out.motor.off(channelOutputUnchecked(channelPctFromThrottlePct(v), scale).pulseUs)) best = v;
+                 if (best < -100.0) throw InputError("speedController.lowUs"_field, "no throttle value reaches it");
+                 why.line(KH_TR("highest value whose pulse is at most {o} µs"), {{"o", num(out.motorOffUs.value)}});
+                 return best;
+             },
+             {{"transmitter.channels"_field, throttle != nullptr}});
     const auto usable = [&](double side) {
         return [this, side](Derivation& why) {
             const double sign = side * (setup.controller.directions.collectiveReversed ? -1.0 : 1.0);
@@ -114,20 +124,16 @@ void ModesFigures::zones() {
                 why.line(KH_TR("the plate stays inside its envelope over the whole curve"));
                 return side * 100.0;
             }
-            double inside = 0.0;
-            double beyond = 1.0;
-            for (int i = 0; i < 10; ++i) {
-                const double middle = (inside + beyond) / 2.0;
-                (free(middle) ? inside : beyond) = middle;
-            }
+            const auto stands = [&](double share) { return free(share) ? -1.0 : 1.0; };
+            const RootBracket edge = free(0.0) ? bracketOfRoot(stands, 0.0, 1.0, kUsableStep) : RootBracket{0.0, kUsableStep};
             why.line(KH_TR("beyond it the plate stands at {h} mm and {l} stops it"),
-                     {{"h", signedNum(height(beyond), 1)}, {"l", std::string(limitId(levelLimit(setup, height(beyond))))}});
-            return side * 100.0 * inside;
+                     {{"h", signedNum(height(edge.second), 1)}, {"l", std::string(limitId(levelLimit(setup, height(edge.second))))}});
+            return side * 100.0 * edge.first;
         };
     };
     const std::vector<std::string> paths =
-        bladePaths({"controller.collectiveHighPct", "controller.collectiveLowPct", "machine.plate.travelMm", "machine.head.gripLimitDeg",
-                    "controller.profile.usableStrokeUs"});
+        bladePaths({"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field, "machine.plate.travelMm"_field,
+                    "machine.head.gripLimitDeg"_field, "controller.profile.usableStrokeUs"_field});
     out.usablePitchHighPct = make(KH_TR("highest pitch value inside the envelope"), {"%", 0, true}, paths, usable(1.0));
     out.usablePitchLowPct = make(KH_TR("lowest pitch value inside the envelope"), {"%", 0, true}, paths, usable(-1.0));
 }

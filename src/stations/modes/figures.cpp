@@ -3,6 +3,8 @@
 // Each flight mode in real units, and what changes from one to the next.
 #include "base/conventions.h"
 #include "base/error.h"
+#include "formula/root.h"
+#include "model/fieldpatterns.h"
 #include "stations/modes/modes.h"
 #include "stations/modes/modesfigures.h"
 
@@ -26,19 +28,19 @@ void ModesFigures::modes() {
             for (const CurvePoint& p : m.throttle.points) t = std::max(t, p.y);
             return t;
         };
-        f.throttlePct = make(KH_TR("throttle, highest"), {"%", 0, false}, {hold ? "transmitter.hold.throttlePct" : base + ".throttle"},
-                             [&](Derivation& why) {
+        f.throttlePct = make(KH_TR("throttle, highest"), {"%", 0, false},
+                             {hold ? "transmitter.hold.throttlePct"_field : base + ".throttle"}, [&](Derivation& why) {
                                  why.line(hold ? KH_TR("hold's own value") : KH_TR("highest point of the curve"));
                                  return hold ? setup.transmitter.hold.throttlePct : highest();
                              });
         const double throttle = hold ? 0.0 : highest();
         double rpm = 0.0;
         const bool rpmKnown = model.headSpeedAt(throttle, i, rpm);
-        const std::vector<FigureNeed> speed{{"machine.power.kv", rpmKnown}};
+        const std::vector<FigureNeed> speed{{"machine.power.kv"_field, rpmKnown}};
         f.headRpm = make(
             KH_TR("head speed"), {"rpm", 0},
-            {hold ? "transmitter.hold.throttlePct" : base + ".throttle", "speedController.calibration", "machine.power.kv",
-             "machine.power.mainTeeth", "machine.power.pinionTeeth"},
+            {hold ? "transmitter.hold.throttlePct"_field : base + ".throttle", "speedController.calibration"_field,
+             "machine.power.kv"_field, "machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field},
             [&](Derivation& why) {
                 if (setup.speedController.calibration.size() >= 2)
                     why.line(KH_TR("straight line through {n} logged points, at {t} %"),
@@ -48,18 +50,18 @@ void ModesFigures::modes() {
             },
             speed);
         f.tipSpeed = make(
-            KH_TR("blade tip speed"), {"m/s", 0}, {"machine.rotor.discM"},
+            KH_TR("blade tip speed"), {"m/s", 0}, {"machine.rotor.discM"_field},
             [&](Derivation& why) { return tipSpeed(setup.machine.rotor.discM, rpm, &why); }, speed);
         const auto pitchAt = [this, i](double stick) { return [this, i, stick](Derivation& why) { return this->pitchAt(i, stick, why); }; };
         const std::vector<std::string> pitchPaths =
-            bladePaths({base + ".pitch", "controller.collectiveHighPct", "controller.collectiveLowPct"});
+            bladePaths({base + ".pitch", "controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field});
         f.pitchLow = make(KH_TR("blade pitch at low stick"), {"°", 1, true}, pitchPaths, pitchAt(-1));
         f.pitchMid = make(KH_TR("blade pitch at mid stick"), {"°", 1, true}, pitchPaths, pitchAt(0));
         f.pitchHigh = make(KH_TR("blade pitch at high stick"), {"°", 1, true}, pitchPaths, pitchAt(1));
-        const std::string speedPath = hold ? "transmitter.hold.throttlePct" : base + ".throttle";
-        const std::vector<std::string> hoverPaths{"machine.massKg", "machine.rotor.discM", "machine.rotor.chordMm", "machine.rotor.blades",
-                                                  speedPath};
-        const std::vector<FigureNeed> turning{{"machine.power.kv", rpmKnown && rpm > 0.0}};
+        const std::string speedPath = hold ? "transmitter.hold.throttlePct"_field : base + ".throttle";
+        const std::vector<std::string> hoverPaths{"machine.massKg"_field, "machine.rotor.discM"_field, "machine.rotor.chordMm"_field,
+                                                  "machine.rotor.blades"_field, speedPath};
+        const std::vector<FigureNeed> turning{{"machine.power.kv"_field, rpmKnown && rpm > 0.0}};
         f.hoverPitch = make(
             KH_TR("hover pitch, estimate"), {"°", 1}, hoverPaths,
             [&](Derivation& why) {
@@ -73,31 +75,26 @@ void ModesFigures::modes() {
             [&](Derivation& why) {
                 const double wanted = hover(rotor(rpm)).pitchDeg;
                 Derivation quiet;
-                double low = -1.0;
-                double high = 1.0;
-                if (pitchAt(high)(quiet) < wanted) throw InputError(base + ".pitch", "the curve never reaches the hover pitch");
-                for (int n = 0; n < 40; ++n) {
-                    const double middle = (low + high) / 2.0;
-                    quiet.lines.clear();
-                    (pitchAt(middle)(quiet) < wanted ? low : high) = middle;
-                }
+                if (pitchAt(1.0)(quiet) < wanted) throw InputError(base + ".pitch", "the curve never reaches the hover pitch");
+                quiet.wanted = false;
+                const auto side = [&](double stick) { return pitchAt(stick)(quiet) < wanted ? -1.0 : 1.0; };
                 why.line(KH_TR("where the curve gives {p}°"), {{"p", num(wanted, 1)}});
-                return high;
+                return side(-1.0) > 0.0 ? -1.0 : bracketOfRoot(side, -1.0, 1.0, kStickTolerance).second;
             },
             turning);
         f.gainRead =
             make(KH_TR("tail gain as read"), {"%", 0, true},
-                 {base + ".tailGainPct", "transmitter.channels.gain.travelHighPct", "transmitter.channels.gain.travelLowPct",
-                  "transmitter.channels.gain.reversed"},
+                 {base + ".tailGainPct", "transmitter.channels.gain.travelHighPct"_field, "transmitter.channels.gain.travelLowPct"_field,
+                  "transmitter.channels.gain.reversed"_field},
                  [&](Derivation& why) {
-                     if (gainChannel == nullptr) throw InputError("transmitter.channels", "there is no gain channel");
+                     if (gainChannel == nullptr) throw InputError("transmitter.channels"_field, "there is no gain channel");
                      const ChannelScale scale = channelScale(setup.transmitter.profile, *gainChannel);
                      return readingPct(channelOutput(m.tailGainPct, scale, &why).pulseUs, readingScale(setup.controller.profile), &why);
                  });
         f.headroomPct =
             make(KH_TR("headroom at the end of the pack"), {"%", 0},
-                 {"machine.power.kv", "machine.power.cells", "machine.power.efficiency", "machine.power.mainTeeth",
-                  "machine.power.pinionTeeth", "machine.power.secondStage", "machine.style", base + ".targetRpm"},
+                 {"machine.power.kv"_field, "machine.power.cells"_field, "machine.power.efficiency"_field, "machine.power.mainTeeth"_field,
+                  "machine.power.pinionTeeth"_field, "machine.power.secondStage"_field, "machine.style"_field, base + ".targetRpm"},
                  [&](Derivation& why) {
                      const PowerTrain& p = setup.machine.power;
                      const HeadSpeedOut h =
@@ -105,10 +102,10 @@ void ModesFigures::modes() {
                      why.line(KH_TR("{t} rpm are {s} % of it"), {{"t", num(*m.targetRpm)}, {"s", num(h.throttlePct, 0)}});
                      return h.headroomPct;
                  },
-                 {{"machine.power.kv", setup.machine.power.kv.has_value()},
-                  {"machine.power.pinionTeeth", setup.machine.power.pinionTeeth.has_value()},
-                  {"machine.power.mainTeeth", setup.machine.power.mainTeeth.has_value()},
-                  {"transmitter.modes.targetRpm", m.targetRpm.has_value()}});
+                 {{"machine.power.kv"_field, setup.machine.power.kv.has_value()},
+                  {"machine.power.pinionTeeth"_field, setup.machine.power.pinionTeeth.has_value()},
+                  {"machine.power.mainTeeth"_field, setup.machine.power.mainTeeth.has_value()},
+                  {base + ".targetRpm", m.targetRpm.has_value()}});
         heldPulse(i, f);
         gainForms(f);
         agility(i, f);
@@ -123,17 +120,18 @@ void ModesFigures::heldPulse(std::size_t mode, ModeFigures& f) const {
     if (m.id == kHoldMode) return;
     const auto& acts = tx.hold.actsIn;
     f.holdActs = !acts || std::find(acts->begin(), acts->end(), m.id) != acts->end();
-    const std::string from = f.holdActs ? "transmitter.hold.throttlePct" : "transmitter.modes." + m.id + ".throttle";
+    const std::string from = f.holdActs ? "transmitter.hold.throttlePct"_field : elementPath("transmitter.modes.{}.throttle"_field, m.id);
     f.heldThrottlePct =
-        make(KH_TR("throttle with hold on, collective low"), {"%", 1}, {from, "transmitter.hold.actsIn"}, [&](Derivation& why) {
+        make(KH_TR("throttle with hold on, collective low"), {"%", 1}, {from, "transmitter.hold.actsIn"_field}, [&](Derivation& why) {
             why.line(f.holdActs ? KH_TR("hold acts in this mode: its own value") : KH_TR("hold does not act here: the curve's low end"));
             return f.holdActs ? tx.hold.throttlePct : model.throttleCurveAt(mode, -1.0);
         });
     const ChannelSettings* throttle = channelOf(tx, functionId(Function::Throttle));
     const ChannelScale scale = channelScale(tx.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
-    f.heldUs =
-        make(KH_TR("pulse with hold on"), {"µs", 0}, {from, "transmitter.channels.throttle.travelLowPct", "transmitter.profile.usPerPct"},
-             [&](Derivation& why) { return channelOutput(channelPctFromThrottlePct(f.heldThrottlePct.value), scale, &why).pulseUs; });
+    f.heldUs = make(KH_TR("pulse with hold on"), {"µs", 0},
+                    {from, "transmitter.channels.throttle.travelLowPct"_field, "transmitter.profile.usPerPct"_field}, [&](Derivation& why) {
+                        return channelOutput(channelPctFromThrottlePct(f.heldThrottlePct.value), scale, &why).pulseUs;
+                    });
     f.heldOff = f.heldUs.known && out.motor.off(f.heldUs.value);
 }
 
@@ -147,23 +145,24 @@ void ModesFigures::steps() {
         s.to = to.id;
         s.leavesHold = from.id == kHoldMode;
         const ModeFigures& anchor = s.leavesHold ? to : from;
-        const std::vector<std::string> curves{"transmitter.modes." + from.id + ".pitch", "transmitter.modes." + to.id + ".pitch"};
+        const std::vector<std::string> curves{elementPath("transmitter.modes.{}.pitch"_field, from.id),
+                                              elementPath("transmitter.modes.{}.pitch"_field, to.id)};
         s.hoverJumpDeg = make(KH_TR("pitch jump at the hover"), {"°", 1, true}, bladePaths(curves),
                               [&](Derivation& why) {
                                   const double stick = anchor.hoverStick.value;
                                   why.line(KH_TR("at stick {s}"), {{"s", signedNum(stick, 2)}});
                                   return pitchAt(b, stick, why) - pitchAt(a, stick, why);
                               },
-                              {{"machine.power.kv", anchor.hoverStick.known}});
+                              {{"machine.power.kv"_field, anchor.hoverStick.known}});
         s.speedChangePct =
             make(KH_TR("change of head speed"), {"%", 0, true},
-                 {s.leavesHold ? "transmitter.hold.throttlePct" : "transmitter.modes." + from.id + ".throttle",
-                  "transmitter.modes." + to.id + ".throttle", "speedController.calibration"},
+                 {s.leavesHold ? "transmitter.hold.throttlePct"_field : elementPath("transmitter.modes.{}.throttle"_field, from.id),
+                  elementPath("transmitter.modes.{}.throttle"_field, to.id), "speedController.calibration"_field},
                  [&](Derivation& why) {
                      why.line(KH_TR("{a} rpm to {b} rpm"), {{"a", num(from.headRpm.value)}, {"b", num(to.headRpm.value)}});
                      return 100.0 * (to.headRpm.value / from.headRpm.value - 1.0);
                  },
-                 {{"machine.power.kv", !s.leavesHold && from.headRpm.known && to.headRpm.known && from.headRpm.value > 0.0}});
+                 {{"machine.power.kv"_field, !s.leavesHold && from.headRpm.known && to.headRpm.known && from.headRpm.value > 0.0}});
         s.lowJumpDeg = make(KH_TR("pitch change at low stick"), {"°", 1, true}, bladePaths(curves),
                             [&](Derivation& why) { return pitchAt(b, -1.0, why) - pitchAt(a, -1.0, why); });
         s.throttleFrom = s.leavesHold ? setup.transmitter.hold.throttlePct : model.throttleCurveAt(a, -1.0);

@@ -3,7 +3,9 @@
 // Hold: where it acts, what it sends, what it flies like.
 #include "base/conventions.h"
 #include "judge/modechecks.h"
+#include "judge/rowids.h"
 #include "judge/rule.h"
+#include "model/fieldpatterns.h"
 #include "model/modeedits.h"
 #include "stations/modes/modes.h"
 
@@ -28,16 +30,16 @@ void holdActs(const AuditContext& c, std::vector<Finding>& out) {
         const Instant now = c.model.at(posed({}, state));
         out.push_back({.id = "hold-acts." + m.id,
                        .severity = Severity::Danger,
-                       .row = "hold",
-                       .title = say(KH_TR("Hold does not hold in {m}"), {{"m", m.name}}),
-                       .found = say(KH_TR("With hold on in {m} the throttle stays at {t} %; hold asks for {h} %."),
-                                    {{"m", m.name}, {"t", num(now.throttlePct, 1)}, {"h", num(c.setup.transmitter.hold.throttlePct, 1)}}),
-                       .why = say(KH_TR("You land, put hold on and reach for the model: the main rotor is still driven.")),
-                       .todo = say(KH_TR("Add {m} to the hold switch in the transmitter."), {{"m", m.name}}),
+                       .row = "hold"_row,
+                       .title = c.say(KH_TR("Hold does not hold in {m}"), {{"m", m.name}}),
+                       .found = c.say(KH_TR("With hold on in {m} the throttle stays at {t} %; hold asks for {h} %."),
+                                      {{"m", m.name}, {"t", num(now.throttlePct, 1)}, {"h", num(c.setup.transmitter.hold.throttlePct, 1)}}),
+                       .why = c.say(KH_TR("You land, put hold on and reach for the model: the main rotor is still driven.")),
+                       .todo = c.say(KH_TR("Add {m} to the hold switch in the transmitter."), {{"m", m.name}}),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, state},
-                       .subject = "transmitter.hold.actsIn",
-                       .fix = {{"transmitter.hold.actsIn", std::monostate{}}}});
+                       .subject = "transmitter.hold.actsIn"_field,
+                       .fix = {{"transmitter.hold.actsIn"_field, std::monostate{}}}});
     }
 }
 
@@ -57,23 +59,23 @@ void holdValue(const AuditContext& c, std::vector<Finding>& out) {
     const double missing = std::ceil((hold.value - off.value) / perPct);
     const double value = std::clamp(c.setup.transmitter.hold.throttlePct - missing, c.setup.transmitter.profile.holdLowPct, 0.0);
     Finding f{.severity = Severity::Danger,
-              .row = "hold",
-              .title = accepted ? say(KH_TR("Hold is not below motor-off"))
-                                : say(KH_TR("Hold is outside the pulses {b} accepts"), {{"b", esc.profile.name}}),
-              .found = say(KH_TR("Hold sends {h} µs; the motor is surely off at {o} µs, learned low is {l} µs."),
-                           {{"h", num(hold.value)}, {"o", num(off.value)}, {"l", num(esc.lowUs)}}),
-              .why = accepted ? say(KH_TR("The motor can creep or start while you carry the model."))
-                              : say(KH_TR("The speed controller may read it as no signal and arm anew.")),
-              .todo = say(KH_TR("Set hold to {v} % in the transmitter, then watch the monitor."), {{"v", num(value, 1)}}),
+              .row = "hold"_row,
+              .title = accepted ? c.say(KH_TR("Hold is not below motor-off"))
+                                : c.say(KH_TR("Hold is outside the pulses {b} accepts"), {{"b", esc.profile.name}}),
+              .found = c.say(KH_TR("Hold sends {h} µs; the motor is surely off at {o} µs, learned low is {l} µs."),
+                             {{"h", num(hold.value)}, {"o", num(off.value)}, {"l", num(esc.lowUs)}}),
+              .why = accepted ? c.say(KH_TR("The motor can creep or start while you carry the model."))
+                              : c.say(KH_TR("The speed controller may read it as no signal and arm anew.")),
+              .todo = c.say(KH_TR("Set hold to {v} % in the transmitter, then watch the monitor."), {{"v", num(value, 1)}}),
               .box = Box::Transmitter,
               .witness = Witness{std::nullopt, state},
-              .subject = "transmitter.hold.throttlePct",
-              .fix = {{"transmitter.hold.throttlePct", value}}};
+              .subject = "transmitter.hold.throttlePct"_field,
+              .fix = {{"transmitter.hold.throttlePct"_field, value}}};
     for (const ChannelSettings& ch : c.setup.transmitter.channels)
         if (ch.id == functionId(Function::Throttle) && ch.reversed) {
-            f.todo = say(KH_TR("Set throttle, channel {n}, to normal in the transmitter: reversed, hold is full power."),
-                         {{"n", num(ch.number)}});
-            f.fix = {{"transmitter.channels.throttle.reversed", false}};
+            f.todo = c.say(KH_TR("Set throttle, channel {n}, to normal in the transmitter: reversed, hold is full power."),
+                           {{"n", num(ch.number)}});
+            f.fix = {{"transmitter.channels.throttle.reversed"_field, false}};
         }
     out.push_back(std::move(f));
 }
@@ -85,12 +87,12 @@ void holdMirrors(const AuditContext& c, std::vector<Finding>& out) {
     const FlightMode& from = *modeById(tx, tx.hold.autorotationFrom);
     out.push_back(
         {.severity = Severity::Warning,
-         .row = "hold-flies",
-         .title = say(KH_TR("Hold does not fly like {m}"), {{"m", from.name}}),
-         .found = say(KH_TR("Rates, expo or tail gain differ; gain is {a} % in {m} and {b} % in hold."),
-                      {{"a", signedNum(from.tailGainPct)}, {"m", from.name}, {"b", signedNum(modeById(tx, kHoldMode)->tailGainPct)}}),
-         .why = say(KH_TR("In an autorotation there is no time to find out that the sticks answer differently.")),
-         .todo = say(KH_TR("Copy rates, expo and gain of {m} to hold in the transmitter."), {{"m", from.name}}),
+         .row = "tail-gain"_row,
+         .title = c.say(KH_TR("Hold does not fly like {m}"), {{"m", from.name}}),
+         .found = c.say(KH_TR("Rates, expo or tail gain differ; gain is {a} % in {m} and {b} % in hold."),
+                        {{"a", signedNum(from.tailGainPct)}, {"m", from.name}, {"b", signedNum(modeById(tx, kHoldMode)->tailGainPct)}}),
+         .why = c.say(KH_TR("In an autorotation there is no time to find out that the sticks answer differently.")),
+         .todo = c.say(KH_TR("Copy rates, expo and gain of {m} to hold in the transmitter."), {{"m", from.name}}),
          .box = Box::Transmitter,
          .subject = edits.front().path,
          .fix = edits});

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/modes/modes.h"
+#include "judge/rowids.h"
 
 namespace kh {
 
@@ -9,9 +10,9 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
     // the drawing follows the row; curves are the page's own view
     const PanelArea whole{kPanelLeft, 10, c.innerWidth(), c.innerHeight()};
     if (c.row == nullptr) return {};
-    if (c.row->id == "hold") return {{DrawingId::ThrottleStates, whole, KH_TR("Hold and its family")}};
+    if (c.row->id == "hold"_row) return {{DrawingId::ThrottleStates, whole, KH_TR("Hold and its family")}};
     if (c.row->id.starts_with("tail-gain")) return {{DrawingId::GainScales, whole, KH_TR("Tail gain in every scale")}};
-    if (c.row->id.starts_with("rates") || c.row->id == "agility-roll") return {{DrawingId::Rates, whole, KH_TR("Rate and expo")}};
+    if (c.row->id.starts_with("rates") || c.row->id == "agility-roll"_row) return {{DrawingId::Rates, whole, KH_TR("Rate and expo")}};
     return {};
 }
 

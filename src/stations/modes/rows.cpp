@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/fieldpatterns.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/modes/modes.h"
 
@@ -26,7 +27,7 @@ StationPage modesRows(const RowBuilder& b) {
     page.rows = {
         b.matrixRow("throttle-curve", say(KH_TR("Throttle")), "%", Box::Transmitter, each([&](const FlightMode& m) {
                         if (m.id == kHoldMode) {
-                            Part held = b.field("transmitter.hold.throttlePct");
+                            Part held = b.field("transmitter.hold.throttlePct"_field);
                             held.unit = "";
                             return Cell{{held, RowBuilder::text(say(KH_TR("held")))}};
                         }
@@ -57,8 +58,8 @@ StationPage modesRows(const RowBuilder& b) {
                             !tx.hold.actsIn || std::find(tx.hold.actsIn->begin(), tx.hold.actsIn->end(), m.id) != tx.hold.actsIn->end();
                         Part p = RowBuilder::text(acts ? say(KH_TR("yes")) : say(KH_TR("no")));
                         p.why.title = say(KH_TR("hold's set of modes"));
-                        p.why.inputs = {"transmitter.hold.actsIn"};
-                        p.field = "transmitter.hold.actsIn";
+                        p.why.inputs = {"transmitter.hold.actsIn"_field};
+                        p.field = "transmitter.hold.actsIn"_field;
                         p.options = {KH_TR("yes"), KH_TR("no")};
                         p.mode = m.id;
                         return Cell{{p}};
@@ -83,7 +84,7 @@ StationPage modesRows(const RowBuilder& b) {
                         const auto& banks = b.setup().controller.banks;
                         if (banks.empty()) return Cell{{RowBuilder::text(say(KH_TR("–")))}};
                         const Bank& bank = banks[std::min(figures(m).bank, banks.size() - 1)];
-                        Part gain = b.field("controller.banks." + bank.id + ".headGainPct",
+                        Part gain = b.field(elementPath("controller.banks.{}.headGainPct"_field, bank.id),
                                             banks.size() > 1 ? say(KH_TR("b{n}"), {{"n", bank.id}}) : Message{});
                         gain.unit = "";
                         return Cell{{gain}};
@@ -107,12 +108,6 @@ StationPage modesRows(const RowBuilder& b) {
                         return Cell{{stick, deg}};
                     })),
     };
-    // the mirrored hold is marked on its gain, where it is mended
-    for (Row& r : page.rows)
-        if (r.id == "tail-gain") {
-            const Row mirror = b.row("hold-flies", {}, {}, {}, {});
-            r.findings.insert(r.findings.end(), mirror.findings.begin(), mirror.findings.end());
-        }
     return page;
 }
 

@@ -4,7 +4,9 @@
 #include "base/conventions.h"
 #include "formula/answers.h"
 #include "judge/modechecks.h"
+#include "judge/rowids.h"
 #include "judge/rule.h"
+#include "model/fieldpatterns.h"
 #include "stations/modes/modes.h"
 
 #include <algorithm>
@@ -25,19 +27,19 @@ void invertedThrottle(const AuditContext& c, std::vector<Finding>& out) {
         state.collective = fall->stick;
         state.throttleTrim = fall->trim;
         const double level = std::max(kInvertedLeastPct, fall->topPct);
-        out.push_back(
-            {.id = "inverted-throttle." + m.id,
-             .severity = Severity::Danger,
-             .row = "throttle-curve",
-             .title = say(KH_TR("Power falls away inverted in {m}"), {{"m", m.name}}),
-             .found = say(KH_TR("At stick {s} the throttle is {t} %; at full stick it is {v} %."),
-                          {{"s", signedNum(fall->stick, 2)}, {"t", num(fall->throttlePct, 1)}, {"v", num(fall->topPct, 1)}}),
-             .why = say(KH_TR("Inverted, low stick asks for lift: the rotor slows just when it must carry the model.")),
-             .todo = say(KH_TR("Make the throttle curve of {m} flat at {v} % in the transmitter."), {{"m", m.name}, {"v", num(level, 1)}}),
-             .box = Box::Transmitter,
-             .witness = Witness{std::nullopt, state},
-             .subject = modePath(m, "throttle"),
-             .fix = {{modePath(m, "throttle"), flatCurve(level, m.throttle.points.size())}}});
+        out.push_back({.id = "inverted-throttle." + m.id,
+                       .severity = Severity::Danger,
+                       .row = "throttle-curve"_row,
+                       .title = c.say(KH_TR("Power falls away inverted in {m}"), {{"m", m.name}}),
+                       .found = c.say(KH_TR("At stick {s} the throttle is {t} %; at full stick it is {v} %."),
+                                      {{"s", signedNum(fall->stick, 2)}, {"t", num(fall->throttlePct, 1)}, {"v", num(fall->topPct, 1)}}),
+                       .why = c.say(KH_TR("Inverted, low stick asks for lift: the rotor slows just when it must carry the model.")),
+                       .todo = c.say(KH_TR("Make the throttle curve of {m} flat at {v} % in the transmitter."),
+                                     {{"m", m.name}, {"v", num(level, 1)}}),
+                       .box = Box::Transmitter,
+                       .witness = Witness{std::nullopt, state},
+                       .subject = modePath(m, "throttle"),
+                       .fix = {{modePath(m, "throttle"), flatCurve(level, m.throttle.points.size())}}});
     }
 }
 
@@ -52,16 +54,17 @@ void governedCurve(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back(
             {.id = "governed-curve." + m.id,
              .severity = Severity::Danger,
-             .row = "throttle-curve",
-             .title = say(KH_TR("The governor sees a moving target in {m}"), {{"m", m.name}}),
-             .found = say(KH_TR("Throttle is {t} % at stick {s} and {v} % at full stick."),
-                          {{"t", num(drift->throttlePct, 1)}, {"s", signedNum(drift->stick, 2)}, {"v", num(drift->topPct, 1)}}),
-             .why = say(KH_TR("A governing speed controller takes every value as another head speed: it hunts, and low stick stops the "
-                              "motor in flight.")),
+             .row = "throttle-curve"_row,
+             .title = c.say(KH_TR("The governor sees a moving target in {m}"), {{"m", m.name}}),
+             .found = c.say(KH_TR("Throttle is {t} % at stick {s} and {v} % at full stick."),
+                            {{"t", num(drift->throttlePct, 1)}, {"s", signedNum(drift->stick, 2)}, {"v", num(drift->topPct, 1)}}),
+             .why = c.say(KH_TR("A governing speed controller takes every value as another head speed: it hunts, and low stick stops the "
+                                "motor in flight.")),
              .todo =
                  risesFromZero(c.setup.transmitter, m)
-                     ? say(KH_TR("Make the throttle curve of {m} one value from a quarter stick on, in the transmitter."), {{"m", m.name}})
-                     : say(KH_TR("Make the throttle curve of {m} one value over the whole stick, in the transmitter."), {{"m", m.name}}),
+                     ? c.say(KH_TR("Make the throttle curve of {m} one value from a quarter stick on, in the transmitter."),
+                             {{"m", m.name}})
+                     : c.say(KH_TR("Make the throttle curve of {m} one value over the whole stick, in the transmitter."), {{"m", m.name}}),
              .box = Box::Transmitter,
              .witness = Witness{std::nullopt, state},
              .subject = modePath(m, "throttle"),
@@ -86,18 +89,19 @@ void spoolUp(const AuditContext& c, std::vector<Finding>& out) {
         PartialDeck from = state;
         const FlightMode* hold = modeById(c.setup.transmitter, kHoldMode);
         if (hold != nullptr) putTerms(from, hold->when);
-        Finding f6{.id = "spool-up." + m.id,
-                   .severity = judged ? Severity::Warning : Severity::Note,
-                   .row = "spool-up",
-                   .title = say(KH_TR("{m} spools up at {p}° with the stick low"), {{"m", m.name}, {"p", signedNum(f->pitchLow.value, 1)}}),
-                   .found = say(KH_TR("Leaving hold at low stick throttle jumps to {t} % at {p}°; −3 … +1° is right."),
-                                {{"t", num(jump)}, {"p", signedNum(f->pitchLow.value, 1)}}),
-                   .why = say(KH_TR("The model is pressed on its skids with the blades bent towards the boom.")),
-                   .todo = judged ? say(KH_TR("Raise the low end of the pitch curve of {m} in the transmitter."), {{"m", m.name}})
-                                  : say(KH_TR("Spool up at mid stick in {m}."), {{"m", m.name}}),
-                   .box = Box::Transmitter,
-                   .witness = Witness{from, state},
-                   .subject = modePath(m, "pitch")};
+        Finding f6{
+            .id = "spool-up." + m.id,
+            .severity = judged ? Severity::Warning : Severity::Note,
+            .row = "spool-up"_row,
+            .title = c.say(KH_TR("{m} spools up at {p}° with the stick low"), {{"m", m.name}, {"p", signedNum(f->pitchLow.value, 1)}}),
+            .found = c.say(KH_TR("Leaving hold at low stick throttle jumps to {t} % at {p}°; −3 … +1° is right."),
+                           {{"t", num(jump)}, {"p", signedNum(f->pitchLow.value, 1)}}),
+            .why = c.say(KH_TR("The model is pressed on its skids with the blades bent towards the boom.")),
+            .todo = judged ? c.say(KH_TR("Raise the low end of the pitch curve of {m} in the transmitter."), {{"m", m.name}})
+                           : c.say(KH_TR("Spool up at mid stick in {m}."), {{"m", m.name}}),
+            .box = Box::Transmitter,
+            .witness = Witness{from, state},
+            .subject = modePath(m, "pitch")};
         if (judged) {
             Curve curve = m.pitch;
             const double share = f->pitchLow.value < 0.0 ? -2.9 / f->pitchLow.value : 0.0;
@@ -129,16 +133,16 @@ void pitchJump(const AuditContext& c, std::vector<Finding>& out) {
                     from.collective = to.collective = a->hoverStick.value;
                     out.push_back({.id = "pitch-jump." + m.id,
                                    .severity = Severity::Warning,
-                                   .row = "pitch-curve",
-                                   .title = say(KH_TR("{a} to {b} jumps by {d}° at the hover"),
-                                                {{"a", before->name}, {"b", m.name}, {"d", signedNum(jump, 1)}}),
-                                   .found = say(KH_TR("At stick {s} the blades go from {p}° to {q}°; 0.5° is allowed."),
-                                                {{"s", signedNum(a->hoverStick.value, 2)},
-                                                 {"p", signedNum(pitch(before), 1)},
-                                                 {"q", signedNum(pitch(&m), 1)}}),
-                                   .why = say(KH_TR("The model leaps or drops when the mode is switched in the hover.")),
-                                   .todo = say(KH_TR("Bring the pitch curves together at stick {s} in the transmitter."),
-                                               {{"s", signedNum(a->hoverStick.value, 2)}}),
+                                   .row = "pitch-curve"_row,
+                                   .title = c.say(KH_TR("{a} to {b} jumps by {d}° at the hover"),
+                                                  {{"a", before->name}, {"b", m.name}, {"d", signedNum(jump, 1)}}),
+                                   .found = c.say(KH_TR("At stick {s} the blades go from {p}° to {q}°; 0.5° is allowed."),
+                                                  {{"s", signedNum(a->hoverStick.value, 2)},
+                                                   {"p", signedNum(pitch(before), 1)},
+                                                   {"q", signedNum(pitch(&m), 1)}}),
+                                   .why = c.say(KH_TR("The model leaps or drops when the mode is switched in the hover.")),
+                                   .todo = c.say(KH_TR("Bring the pitch curves together at stick {s} in the transmitter."),
+                                                 {{"s", signedNum(a->hoverStick.value, 2)}}),
                                    .box = Box::Transmitter,
                                    .witness = Witness{from, to},
                                    .subject = modePath(m, "pitch"),
@@ -148,16 +152,16 @@ void pitchJump(const AuditContext& c, std::vector<Finding>& out) {
                 if (std::abs(share) > kSpeedNotePct)
                     out.push_back({.id = "speed-jump." + m.id,
                                    .severity = std::abs(share) > kSpeedWarnPct ? Severity::Warning : Severity::Note,
-                                   .row = "head-speed",
-                                   .title = say(KH_TR("{a} to {b} changes head speed by {p} %"),
-                                                {{"a", before->name}, {"b", m.name}, {"p", signedNum(share)}}),
-                                   .found = say(KH_TR("{x} rpm to {y} rpm: thrust changes by {t} %."),
-                                                {{"x", num(a->headRpm.value)},
-                                                 {"y", num(b->headRpm.value)},
-                                                 {"t", signedNum(100.0 * (std::pow(1.0 + share / 100.0, 2) - 1.0))}}),
-                                   .why = say(KH_TR("The model climbs or sinks when the mode is switched; be ready with the stick.")),
-                                   .todo = say(KH_TR("Bring the throttle of {a} and {b} closer in the transmitter, within 20 %."),
-                                               {{"a", before->name}, {"b", m.name}}),
+                                   .row = "head-speed-mode"_row,
+                                   .title = c.say(KH_TR("{a} to {b} changes head speed by {p} %"),
+                                                  {{"a", before->name}, {"b", m.name}, {"p", signedNum(share)}}),
+                                   .found = c.say(KH_TR("{x} rpm to {y} rpm: thrust changes by {t} %."),
+                                                  {{"x", num(a->headRpm.value)},
+                                                   {"y", num(b->headRpm.value)},
+                                                   {"t", signedNum(100.0 * (std::pow(1.0 + share / 100.0, 2) - 1.0))}}),
+                                   .why = c.say(KH_TR("The model climbs or sinks when the mode is switched; be ready with the stick.")),
+                                   .todo = c.say(KH_TR("Bring the throttle of {a} and {b} closer in the transmitter, within 20 %."),
+                                                 {{"a", before->name}, {"b", m.name}}),
                                    .box = Box::Transmitter,
                                    .subject = modePath(m, "throttle")});
             }
@@ -176,14 +180,14 @@ void gainSide(const AuditContext& c, std::vector<Finding>& out) {
                                                readingScale(c.setup.controller.profile), 1.0);
         out.push_back({.id = "gain-side." + m.id,
                        .severity = Severity::Danger,
-                       .row = "tail-gain",
-                       .title = say(KH_TR("Tail gain is on the rate side in {m}"), {{"m", m.name}}),
-                       .found = say(KH_TR("It reads {g} %: rate mode."), {{"g", signedNum(f->gainRead.value)}}),
-                       .why = say(KH_TR("The tail does not hold: in wind or with collective the nose swings round.")),
-                       .todo = say(KH_TR("Set the tail gain of {m} to {t} ({g} %) in the transmitter."),
-                                   {{"m", m.name},
-                                    {"t", render(gainAsShown(sent.sentPct, c.setup.transmitter.profile.gainScale))},
-                                    {"g", signedNum(sent.sentPct)}}),
+                       .row = "tail-gain"_row,
+                       .title = c.say(KH_TR("Tail gain is on the rate side in {m}"), {{"m", m.name}}),
+                       .found = c.say(KH_TR("It reads {g} %: rate mode."), {{"g", signedNum(f->gainRead.value)}}),
+                       .why = c.say(KH_TR("The tail does not hold: in wind or with collective the nose swings round.")),
+                       .todo = c.say(KH_TR("Set the tail gain of {m} to {t} ({g} %) in the transmitter."),
+                                     {{"m", m.name},
+                                      {"t", render(gainAsShown(sent.sentPct, c.setup.transmitter.profile.gainScale))},
+                                      {"g", signedNum(sent.sentPct)}}),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
                        .subject = modePath(m, "tailGainPct"),
@@ -199,12 +203,12 @@ void gainRange(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back(
             {.id = "gain-range." + m.id,
              .severity = Severity::Warning,
-             .row = "tail-gain",
-             .title = say(KH_TR("Tail gain is high in {m}"), {{"m", m.name}}),
-             .found = say(KH_TR("It reads {g} %; this size starts at {a} … {b} %."),
-                          {{"g", num(f->gainRead.value)}, {"a", num(c.sizeClass.gainPct[0])}, {"b", num(c.sizeClass.gainPct[1])}}),
-             .why = say(KH_TR("The tail can wag fast enough to strip its servo.")),
-             .todo = say(KH_TR("Start at {b} % in the transmitter and search upwards in flight."), {{"b", num(c.sizeClass.gainPct[1])}}),
+             .row = "tail-gain"_row,
+             .title = c.say(KH_TR("Tail gain is high in {m}"), {{"m", m.name}}),
+             .found = c.say(KH_TR("It reads {g} %; this size starts at {a} … {b} %."),
+                            {{"g", num(f->gainRead.value)}, {"a", num(c.sizeClass.gainPct[0])}, {"b", num(c.sizeClass.gainPct[1])}}),
+             .why = c.say(KH_TR("The tail can wag fast enough to strip its servo.")),
+             .todo = c.say(KH_TR("Start at {b} % in the transmitter and search upwards in flight."), {{"b", num(c.sizeClass.gainPct[1])}}),
              .box = Box::Transmitter,
              .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
              .subject = modePath(m, "tailGainPct"),
@@ -222,22 +226,22 @@ void agility(const AuditContext& c, std::vector<Finding>& out) {
         std::vector<Edit> fix;
         const bool inRadio = c.setup.transmitter.schools.agility == AgilitySchool::Transmitter;
         if (inRadio)
-            for (const Bank& b : c.setup.controller.banks) fix.push_back({"controller.banks." + b.id + ".expoPct", 0.0});
+            for (const Bank& b : c.setup.controller.banks) fix.push_back({elementPath("controller.banks.{}.expoPct"_field, b.id), 0.0});
         else
             for (const char* key : {"aileron.expoPct", "elevator.expoPct", "rudder.expoPct"}) fix.push_back({modePath(m, key), 0.0});
-        out.push_back({.id = "agility." + m.id,
-                       .severity = Severity::Warning,
-                       .row = "rates",
-                       .title = say(KH_TR("Expo in both boxes in {m}"), {{"m", m.name}}),
-                       .found = say(KH_TR("{a} % in the transmitter and {b} % in the controller leave a centre slope of {s}."),
-                                    {{"a", num(expo)}, {"b", num(boxExpo)}, {"s", num((1.0 - expo / 100.0) * (1.0 - boxExpo / 100.0), 2)}}),
-                       .why = say(KH_TR("They multiply: the sticks go dead around the centre.")),
-                       .todo = inRadio
-                                   ? say(KH_TR("Set expo to 0 % in the controller; keep it in the transmitter."))
-                                   : say(KH_TR("Set expo to 0 % in {m} in the transmitter; keep it in the controller."), {{"m", m.name}}),
-                       .box = inRadio ? Box::Controller : Box::Transmitter,
-                       .subject = fix.front().path,
-                       .fix = fix});
+        out.push_back(
+            {.id = "agility." + m.id,
+             .severity = Severity::Warning,
+             .row = "rates"_row,
+             .title = c.say(KH_TR("Expo in both boxes in {m}"), {{"m", m.name}}),
+             .found = c.say(KH_TR("{a} % in the transmitter and {b} % in the controller leave a centre slope of {s}."),
+                            {{"a", num(expo)}, {"b", num(boxExpo)}, {"s", num((1.0 - expo / 100.0) * (1.0 - boxExpo / 100.0), 2)}}),
+             .why = c.say(KH_TR("They multiply: the sticks go dead around the centre.")),
+             .todo = inRadio ? c.say(KH_TR("Set expo to 0 % in the controller; keep it in the transmitter."))
+                             : c.say(KH_TR("Set expo to 0 % in {m} in the transmitter; keep it in the controller."), {{"m", m.name}}),
+             .box = inRadio ? Box::Controller : Box::Transmitter,
+             .subject = fix.front().path,
+             .fix = fix});
     }
 }
 
@@ -246,11 +250,11 @@ void setUpCurves(const AuditContext& c, std::vector<Finding>& out) {
         if (m.id == kHoldMode || !isFlat(m.throttle) || m.throttle.points.front().y != 0.0) continue;
         out.push_back({.id = "set-up-curve." + m.id,
                        .severity = Severity::Warning,
-                       .row = "throttle-curve",
-                       .title = say(KH_TR("{m} still has its bench curve"), {{"m", m.name}}),
-                       .found = say(KH_TR("Throttle is 0 % over the whole stick.")),
-                       .why = say(KH_TR("Switched to in flight it stops the motor.")),
-                       .todo = say(KH_TR("Enter the flying throttle curve of {m} in the transmitter."), {{"m", m.name}}),
+                       .row = "throttle-curve"_row,
+                       .title = c.say(KH_TR("{m} still has its bench curve"), {{"m", m.name}}),
+                       .found = c.say(KH_TR("Throttle is 0 % over the whole stick.")),
+                       .why = c.say(KH_TR("Switched to in flight it stops the motor.")),
+                       .todo = c.say(KH_TR("Enter the flying throttle curve of {m} in the transmitter."), {{"m", m.name}}),
                        .box = Box::Transmitter,
                        .subject = modePath(m, "throttle")});
     }

@@ -3,9 +3,12 @@
 // Where a setting of the modes follows another school than the one that was chosen.
 #include "base/conventions.h"
 #include "judge/modechecks.h"
+#include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/conditions.h"
+#include "model/fieldpatterns.h"
 #include "model/modeedits.h"
+#include "model/names.h"
 #include "stations/modes/modes.h"
 
 #include <algorithm>
@@ -37,14 +40,14 @@ void curveEntry(const AuditContext& c, std::vector<Finding>& out) {
             const bool straight = sameShape(curve, line);
             out.push_back({.id = std::string("school-entry.") + m.id + (pitch ? ".pitch" : ".throttle"),
                            .severity = Severity::Note,
-                           .row = pitch ? "pitch-curve" : "throttle-curve",
-                           .title = say(KH_TR("{m} is entered by points"), {{"m", m.name}}),
-                           .found = say(KH_TR("{n} points; the school chosen is a line and an offset."),
-                                        {{"n", num(static_cast<double>(curve.points.size()))}}),
-                           .why = straight ? say(KH_TR("The curve is straight: two ends and an offset say the same."))
-                                           : say(KH_TR("The curve is bent: a line cannot say it.")),
-                           .todo = say(KH_TR("Enter it in the transmitter as a line from {a} to {b} %."),
-                                       {{"a", Number{line.points.front().y, 1, pitch}}, {"b", Number{line.points.back().y, 1, pitch}}}),
+                           .row = pitch ? "pitch-curve"_row : "throttle-curve"_row,
+                           .title = c.say(KH_TR("{m} is entered by points"), {{"m", m.name}}),
+                           .found = c.say(KH_TR("{n} points; the school chosen is a line and an offset."),
+                                          {{"n", num(static_cast<double>(curve.points.size()))}}),
+                           .why = straight ? c.say(KH_TR("The curve is straight: two ends and an offset say the same."))
+                                           : c.say(KH_TR("The curve is bent: a line cannot say it.")),
+                           .todo = c.say(KH_TR("Enter it in the transmitter as a line from {a} to {b} %."),
+                                         {{"a", Number{line.points.front().y, 1, pitch}}, {"b", Number{line.points.back().y, 1, pitch}}}),
                            .box = Box::Transmitter,
                            .subject = modePath(m, pitch ? "pitch" : "throttle"),
                            .fix = {{modePath(m, pitch ? "pitch" : "throttle"), line}}});
@@ -63,12 +66,12 @@ void pitchCurves(const AuditContext& c, std::vector<Finding>& out) {
         if (sameShape(m.pitch, first->pitch)) continue;
         out.push_back({.id = "school-pitch." + m.id,
                        .severity = Severity::Note,
-                       .row = "pitch-curve",
-                       .title = say(KH_TR("{m} has a pitch curve of its own"), {{"m", m.name}}),
-                       .found = say(KH_TR("{a} and {b} differ; the school chosen is one curve for all aerobatic modes."),
-                                    {{"a", first->name}, {"b", m.name}}),
-                       .why = say(KH_TR("The stick then feels different after the mode switch.")),
-                       .todo = say(KH_TR("Copy {a}'s pitch curve to {b} in the transmitter."), {{"a", first->name}, {"b", m.name}}),
+                       .row = "pitch-curve"_row,
+                       .title = c.say(KH_TR("{m} has a pitch curve of its own"), {{"m", m.name}}),
+                       .found = c.say(KH_TR("{a} and {b} differ; the school chosen is one curve for all aerobatic modes."),
+                                      {{"a", first->name}, {"b", m.name}}),
+                       .why = c.say(KH_TR("The stick then feels different after the mode switch.")),
+                       .todo = c.say(KH_TR("Copy {a}'s pitch curve to {b} in the transmitter."), {{"a", first->name}, {"b", m.name}}),
                        .box = Box::Transmitter,
                        .subject = modePath(m, "pitch"),
                        .fix = {{modePath(m, "pitch"), first->pitch}}});
@@ -97,12 +100,12 @@ void agilityBox(const AuditContext& c, std::vector<Finding>& out) {
             const std::string subject = fix.front().path;
             out.push_back({.id = "school-agility." + m.id,
                            .severity = Severity::Note,
-                           .row = "rates",
-                           .title = say(KH_TR("The transmitter is not straight in {m}"), {{"m", m.name}}),
-                           .found = say(KH_TR("Rate {r} %, expo {e} %; the school chosen sets agility in the controller, in °/s."),
-                                        {{"r", num(rate)}, {"e", num(expo)}}),
-                           .why = say(KH_TR("What both boxes do multiplies, and the controller's °/s are no longer true.")),
-                           .todo = say(KH_TR("Set rates to 100 % and expo to 0 % in {m} in the transmitter."), {{"m", m.name}}),
+                           .row = "rates"_row,
+                           .title = c.say(KH_TR("The transmitter is not straight in {m}"), {{"m", m.name}}),
+                           .found = c.say(KH_TR("Rate {r} %, expo {e} %; the school chosen sets agility in the controller, in °/s."),
+                                          {{"r", num(rate)}, {"e", num(expo)}}),
+                           .why = c.say(KH_TR("What both boxes do multiplies, and the controller's °/s are no longer true.")),
+                           .todo = c.say(KH_TR("Set rates to 100 % and expo to 0 % in {m} in the transmitter."), {{"m", m.name}}),
                            .box = Box::Transmitter,
                            .subject = subject,
                            .fix = std::move(fix)});
@@ -113,15 +116,15 @@ void agilityBox(const AuditContext& c, std::vector<Finding>& out) {
         if (b.expoPct != 0.0)
             out.push_back({.id = "school-agility.bank-" + b.id,
                            .severity = Severity::Note,
-                           .row = "agility-roll",
-                           .title = say(KH_TR("The controller has expo of its own")),
-                           .found = say(KH_TR("Bank {b}: {e} %; the school chosen sets agility in the transmitter."),
-                                        {{"b", b.id}, {"e", num(b.expoPct)}}),
-                           .why = say(KH_TR("What both boxes do multiplies.")),
-                           .todo = say(KH_TR("Set expo to 0 % in bank {b} of the controller."), {{"b", b.id}}),
+                           .row = "agility-roll"_row,
+                           .title = c.say(KH_TR("The controller has expo of its own")),
+                           .found = c.say(KH_TR("Bank {b}: {e} %; the school chosen sets agility in the transmitter."),
+                                          {{"b", b.id}, {"e", num(b.expoPct)}}),
+                           .why = c.say(KH_TR("What both boxes do multiplies.")),
+                           .todo = c.say(KH_TR("Set expo to 0 % in bank {b} of the controller."), {{"b", b.id}}),
                            .box = Box::Controller,
-                           .subject = "controller.banks." + b.id + ".expoPct",
-                           .fix = {{"controller.banks." + b.id + ".expoPct", 0.0}}});
+                           .subject = elementPath("controller.banks.{}.expoPct"_field, b.id),
+                           .fix = {{elementPath("controller.banks.{}.expoPct"_field, b.id), 0.0}}});
 }
 
 void tailGain(const AuditContext& c, std::vector<Finding>& out) {
@@ -129,38 +132,38 @@ void tailGain(const AuditContext& c, std::vector<Finding>& out) {
     std::string step;
     for (const SwitchFunction& f : tx.functions)
         if (f.id.starts_with("gain-") && !f.when.empty()) step = f.id;
-    Finding f{.severity = Severity::Note, .row = "tail-gain", .box = Box::Transmitter};
+    Finding f{.severity = Severity::Note, .row = "tail-gain"_row, .box = Box::Transmitter};
     if (tx.schools.tailGain == GainSchool::Steps) {
         if (!step.empty()) return;
         f.severity = Severity::Warning;
-        f.title = say(KH_TR("No switch works the gain steps"));
-        f.found = say(KH_TR("The school chosen is three gain steps on a switch of their own; none has one."));
-        f.why = say(KH_TR("The gain then follows the flight mode, not the switch you reach for when the tail wags."));
-        f.todo = say(KH_TR("Give gain steps 2 and 3 a switch in the transmitter."));
-        f.subject = "transmitter.schools.tailGain";
+        f.title = c.say(KH_TR("No switch works the gain steps"));
+        f.found = c.say(KH_TR("The school chosen is three gain steps on a switch of their own; none has one."));
+        f.why = c.say(KH_TR("The gain then follows the flight mode, not the switch you reach for when the tail wags."));
+        f.todo = c.say(KH_TR("Give gain steps 2 and 3 a switch in the transmitter."));
+        f.subject = "transmitter.schools.tailGain"_field;
     } else if (!step.empty()) {
-        f.title = say(KH_TR("A gain step replaces the mode's gain"));
+        f.title = c.say(KH_TR("A gain step replaces the mode's gain"));
         f.found = tx.schools.tailGain == GainSchool::PerMode
-                      ? say(KH_TR("{s} answers to {w}; the school chosen is one gain per flight mode."),
-                            {{"s", step}, {"w", conditionAsTyped(*conditionOf(tx, step))}})
-                      : say(KH_TR("{s} answers to {w}; the school chosen leaves the gain to the controller."),
-                            {{"s", step}, {"w", conditionAsTyped(*conditionOf(tx, step))}});
-        f.why = say(KH_TR("Two places then decide about one number."));
-        f.todo = say(KH_TR("Take {s} off its switch in the transmitter."), {{"s", step}});
-        f.subject = "transmitter.functions." + step + ".when";
+                      ? c.say(KH_TR("{s} answers to {w}; the school chosen is one gain per flight mode."),
+                              {{"s", functionTitle(tx, step)}, {"w", conditionTitle(tx, *conditionOf(tx, step))}})
+                      : c.say(KH_TR("{s} answers to {w}; the school chosen leaves the gain to the controller."),
+                              {{"s", functionTitle(tx, step)}, {"w", conditionTitle(tx, *conditionOf(tx, step))}});
+        f.why = c.say(KH_TR("Two places then decide about one number."));
+        f.todo = c.say(KH_TR("Take {s} off its switch in the transmitter."), {{"s", functionTitle(tx, step)}});
+        f.subject = elementPath("transmitter.functions.{}.when"_field, step);
         f.fix = {{f.subject, Condition{}}};
     } else if (tx.schools.tailGain == GainSchool::Fixed) {
         const double first = tx.modes.front().tailGainPct;
         const auto other = std::find_if(tx.modes.begin(), tx.modes.end(), [&](const FlightMode& m) { return m.tailGainPct != first; });
         if (other == tx.modes.end()) return;
-        f.title = say(KH_TR("The gain differs between modes"));
-        f.found = say(KH_TR("{a} sends {x}, {b} sends {y}; the school chosen leaves the gain to the controller."),
-                      {{"a", tx.modes.front().name},
-                       {"x", render(gainAsShown(first, tx.profile.gainScale))},
-                       {"b", other->name},
-                       {"y", render(gainAsShown(other->tailGainPct, tx.profile.gainScale))}});
-        f.why = say(KH_TR("The controller would follow the channel where it listens to one."));
-        f.todo = say(KH_TR("Send one gain in every mode in the transmitter."));
+        f.title = c.say(KH_TR("The gain differs between modes"));
+        f.found = c.say(KH_TR("{a} sends {x}, {b} sends {y}; the school chosen leaves the gain to the controller."),
+                        {{"a", tx.modes.front().name},
+                         {"x", render(gainAsShown(first, tx.profile.gainScale))},
+                         {"b", other->name},
+                         {"y", render(gainAsShown(other->tailGainPct, tx.profile.gainScale))}});
+        f.why = c.say(KH_TR("The controller would follow the channel where it listens to one."));
+        f.todo = c.say(KH_TR("Send one gain in every mode in the transmitter."));
         f.subject = modePath(*other, "tailGainPct");
         for (const FlightMode& m : tx.modes)
             if (m.tailGainPct != first) f.fix.push_back({modePath(m, "tailGainPct"), first});
@@ -185,12 +188,12 @@ void midStick(const AuditContext& c, std::vector<Finding>& out) {
                 }
             out.push_back({.id = "school-mid-stick." + tx.modes[i].id,
                            .severity = Severity::Note,
-                           .row = "pitch-curve",
-                           .title = say(KH_TR("Mid stick is not 0° in {m}"), {{"m", tx.modes[i].name}}),
-                           .found = say(KH_TR("The curve stands at {p} %, {d}°."),
-                                        {{"p", signedNum(mid, 1)}, {"d", signedNum(c.figures.bladeDegAt(mid), 1)}}),
-                           .why = say(KH_TR("The school chosen is 0° at mid stick: up and down then feel alike.")),
-                           .todo = say(KH_TR("Set the point at mid stick to 0 % in the transmitter.")),
+                           .row = "pitch-curve"_row,
+                           .title = c.say(KH_TR("Mid stick is not 0° in {m}"), {{"m", tx.modes[i].name}}),
+                           .found = c.say(KH_TR("The curve stands at {p} %, {d}°."),
+                                          {{"p", signedNum(mid, 1)}, {"d", signedNum(c.figures.bladeDegAt(mid), 1)}}),
+                           .why = c.say(KH_TR("The school chosen is 0° at mid stick: up and down then feel alike.")),
+                           .todo = c.say(KH_TR("Set the point at mid stick to 0 % in the transmitter.")),
                            .box = Box::Transmitter,
                            .witness = Witness{std::nullopt,
                                               [&] {
@@ -207,13 +210,13 @@ void midStick(const AuditContext& c, std::vector<Finding>& out) {
     if (!base.hoverStick.known || std::abs(base.hoverStick.value) <= kMidHoverStick) return;
     out.push_back({.id = "school-mid-stick." + base.id,
                    .severity = Severity::Note,
-                   .row = "hover-mode",
-                   .title = say(KH_TR("{m} does not hover at mid stick"), {{"m", base.name}}),
-                   .found = say(KH_TR("It hovers at stick {s}; the estimate is {p}°."),
-                                {{"s", signedNum(base.hoverStick.value, 2)}, {"p", num(base.hoverPitch.value, 1)}}),
-                   .why = say(KH_TR("The school chosen is the hover at mid stick, for scale and training.")),
-                   .todo = say(KH_TR("Raise the middle of {m}'s pitch curve to {p}° in the transmitter."),
-                               {{"m", base.name}, {"p", num(base.hoverPitch.value, 1)}}),
+                   .row = "hover-mode"_row,
+                   .title = c.say(KH_TR("{m} does not hover at mid stick"), {{"m", base.name}}),
+                   .found = c.say(KH_TR("It hovers at stick {s}; the estimate is {p}°."),
+                                  {{"s", signedNum(base.hoverStick.value, 2)}, {"p", num(base.hoverPitch.value, 1)}}),
+                   .why = c.say(KH_TR("The school chosen is the hover at mid stick, for scale and training.")),
+                   .todo = c.say(KH_TR("Raise the middle of {m}'s pitch curve to {p}° in the transmitter."),
+                                 {{"m", base.name}, {"p", num(base.hoverPitch.value, 1)}}),
                    .box = Box::Transmitter,
                    .witness = Witness{std::nullopt, modeState(tx, tx.modes.front())},
                    .subject = modePath(tx.modes.front(), "pitch")});

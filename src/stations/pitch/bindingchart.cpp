@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// The observed binding (DOMAIN 5.6): eight stick directions at three collectives, each clear, buzzing or binding at the
+// The observed binding (docs/domain.md 5.6): eight stick directions at three collectives, each clear, buzzing or binding at the
 // limit that was in force; from that the next limit to try.
 #include "stations/pitch/bindingchart.h"
 
 #include "base/conventions.h"
 #include "kernel/chain.h"
 #include "kernel/envelope.h"
+#include "model/fieldpatterns.h"
 #include "stations/kit/solverkit.h"
 #include "stations/pitch/pitchsolvers.h"
 
@@ -72,9 +73,8 @@ std::vector<BindingPlace> bindingChart(std::span<const Reading> readings) {
 }
 
 Message placeTitle(int directionDeg, std::size_t collective) {
-    return say(KH_TR("stick {d}, collective {c}"),
-               {{"d", std::vector<Message>{say(kChartDirections.at(static_cast<std::size_t>(directionDeg / kChartStepDeg)))}},
-                {"c", std::vector<Message>{say(kChartCollectives.at(collective))}}});
+    return say(KH_TR("stick {d}, collective {c}"), {{"d", say(kChartDirections.at(static_cast<std::size_t>(directionDeg / kChartStepDeg)))},
+                                                    {"c", say(kChartCollectives.at(collective))}});
 }
 
 Message placeText(const BindingPlace& p) {
@@ -95,9 +95,7 @@ Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
         if (p.clearPct && p.unclearPct && *p.clearPct >= *p.unclearPct)
             out.remarks.push_back(
                 say(KH_TR("Clear at {c} % and not clear at {u} %, {p}: the lower counts; look for play or a slipped link."),
-                    {{"p", std::vector<Message>{placeTitle(p.directionDeg, p.collective)}},
-                     {"c", num(*p.clearPct)},
-                     {"u", num(*p.unclearPct)}}));
+                    {{"p", placeTitle(p.directionDeg, p.collective)}, {"c", num(*p.clearPct)}, {"u", num(*p.unclearPct)}}));
     }
     if (places.size() < kChartPlaces)
         out.remarks.push_back(say(KH_TR("{n} of 24 places were tried: eight directions at low, mid and high collective."),
@@ -109,7 +107,7 @@ Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
     if (worst == nullptr)
         for (const BindingPlace& p : places) highestClear = std::max(highestClear, below(p));
     SolvedField a;
-    a.field = "controller.cyclicLimitPct";
+    a.field = "controller.cyclicLimitPct"_field;
     a.box = Box::Controller;
     a.unit = "%";
     a.expectUnit = "%";

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// What was seen of binding: eight stick directions at three collectives (DOMAIN 5.6).
+// What was seen of binding: eight stick directions at three collectives (docs/domain.md 5.6).
 #pragma once
 
 #include "base/message.h"

@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Zero pitch, reference throw and collective range from the pitch gauge (DOMAIN 5.5).
+// Zero pitch, reference throw and collective range from the pitch gauge (docs/domain.md 5.5).
 #include "base/conventions.h"
 #include "formula/answers.h"
 #include "judge/figures.h"
 #include "kernel/chain.h"
 #include "kernel/envelope.h"
+#include "model/fieldpatterns.h"
 #include "model/helicopter/layouts.h"
 #include "stations/kit/linkturns.h"
 #include "stations/kit/solverkit.h"
@@ -94,7 +95,7 @@ SolvedField pitchSetting(const char* field, const PitchReading& now, double targ
 
 /// One end of the collective range.
 SolvedField rangeEnd(const Setup& setup, std::span<const Reading> readings, bool high, double measuredDeg, double targetDeg) {
-    const char* field = high ? "controller.collectiveHighPct" : "controller.collectiveLowPct";
+    const char* field = high ? "controller.collectiveHighPct"_field : "controller.collectiveLowPct"_field;
     std::vector<PitchReading> older;
     for (const Reading& r : readings)
         if (r.what == (high ? "range.high" : "range.low"))
@@ -207,7 +208,7 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
     const double perPct = degPerTrimPct(setup);
     if (std::abs(left) > kSettledDeg && std::abs(perPct) > 1e-6) {
         SolvedField a;
-        a.field = "controller.collectiveTrimPct";
+        a.field = "controller.collectiveTrimPct"_field;
         a.box = Box::Controller;
         a.value = roundToStep(setup.controller.collectiveTrimPct - left / perPct, 0.1);
         a.unit = "%";
@@ -254,10 +255,10 @@ Solved solveThrow(const Setup& setup, std::span<const Reading> readings) {
     std::vector<PitchReading> older;  // both sides of one must have been read under one setting
     for (const Reading& l : readings)
         for (const Reading& r : readings)
-            if (const auto at = underValue(l, "controller.referencePct");
-                l.what == "throw.left" && r.what == "throw.right" && at && at == underValue(r, "controller.referencePct"))
+            if (const auto at = underValue(l, "controller.referencePct"_field);
+                l.what == "throw.left" && r.what == "throw.right" && at && at == underValue(r, "controller.referencePct"_field))
                 older.push_back({*at, thrownDeg(pitchDegOf(l, setup), pitchDegOf(r, setup))});
-    SolvedField a = pitchSetting("controller.referencePct", {setup.controller.referencePct, thrown}, wanted, older);
+    SolvedField a = pitchSetting("controller.referencePct"_field, {setup.controller.referencePct, thrown}, wanted, older);
     a.why.title = say(KH_TR("reference throw"));
     a.why.lines.insert(a.why.lines.begin(), say(KH_TR("half the difference of {l}° and {r}° is {t}°"),
                                                 {{"l", signedNum(left, 1)}, {"r", signedNum(right, 1)}, {"t", num(thrown, 2)}}));
@@ -309,10 +310,10 @@ Solved solveRange(const Setup& setup, std::span<const Reading> readings) {
 
 CollectiveTarget collectiveTarget(const Machine& machine) {
     // the span the controller holds; a softer Normal is the curve's business
-    if (machine.style == "scale") return {-2.0, 10.0};
-    if (machine.style == "aerobatic") return {-12.0, 12.0};
+    if (machine.style == FlyingStyle::Scale) return {-2.0, 10.0};
+    if (machine.style == FlyingStyle::Aerobatic) return {-12.0, 12.0};
     const double deg = machine.rotor.bladeMm >= 550.0 ? 11.0 : 11.5;
-    return machine.style == "training" ? CollectiveTarget{-9.0, 9.0} : CollectiveTarget{-deg, deg};
+    return machine.style == FlyingStyle::Training ? CollectiveTarget{-9.0, 9.0} : CollectiveTarget{-deg, deg};
 }
 
 }  // namespace kh

@@ -6,6 +6,7 @@
 #include "formula/linkage.h"
 #include "judge/figurebuilder.h"
 #include "kernel/envelope.h"
+#include "model/fieldpatterns.h"
 #include "stations/kit/solver.h"
 #include "stations/pitch/bindingchart.h"
 #include "stations/pitch/pitch.h"
@@ -58,10 +59,11 @@ void PitchFigures::blades() {
         };
     };
     out.collectiveHighDeg =
-        make(KH_TR("blade pitch at full collective"), {"°", 1, true}, with({"controller.collectiveHighPct"}), pitchAt(1.0));
+        make(KH_TR("blade pitch at full collective"), {"°", 1, true}, with({"controller.collectiveHighPct"_field}), pitchAt(1.0));
     out.collectiveLowDeg =
-        make(KH_TR("blade pitch at low collective"), {"°", 1, true}, with({"controller.collectiveLowPct"}), pitchAt(-1.0));
-    out.midPitchDeg = make(KH_TR("blade pitch at collective 0 %"), {"°", 1, true}, with({"controller.collectiveTrimPct"}), pitchAt(0.0));
+        make(KH_TR("blade pitch at low collective"), {"°", 1, true}, with({"controller.collectiveLowPct"_field}), pitchAt(-1.0));
+    out.midPitchDeg =
+        make(KH_TR("blade pitch at collective 0 %"), {"°", 1, true}, with({"controller.collectiveTrimPct"_field}), pitchAt(0.0));
     const auto cyclicAt = [&](double demand) {
         return [this, linkage, demand](Derivation& why) {
             // along the boom, aileron shows as pitch; half the difference removes the gauge's zero
@@ -76,50 +78,52 @@ void PitchFigures::blades() {
             return std::abs(a - b) / 2.0;
         };
     };
-    out.referenceDeg =
-        make(KH_TR("cyclic at the reference demand"), {"°", 1}, with({"controller.referencePct", "controller.profile.referenceDemandPct"}),
-             cyclicAt(shareFromPct(setup.controller.profile.referenceDemandPct)));
-    out.cyclicDeg = make(KH_TR("cyclic at the blade, full stick"), {"°", 1}, with({"controller.referencePct", "controller.cyclicLimitPct"}),
-                         cyclicAt(1.0));
+    out.referenceDeg = make(KH_TR("cyclic at the reference demand"), {"°", 1},
+                            with({"controller.referencePct"_field, "controller.profile.referenceDemandPct"_field}),
+                            cyclicAt(shareFromPct(setup.controller.profile.referenceDemandPct)));
+    out.cyclicDeg = make(KH_TR("cyclic at the blade, full stick"), {"°", 1},
+                         with({"controller.referencePct"_field, "controller.cyclicLimitPct"_field}), cyclicAt(1.0));
     out.cyclicTiltDeg = make(
-        KH_TR("plate tilt, full cyclic"), {"°", 1}, with({"controller.referencePct", "controller.cyclicLimitPct"}), [&](Derivation& why) {
+        KH_TR("plate tilt, full cyclic"), {"°", 1}, with({"controller.referencePct"_field, "controller.cyclicLimitPct"_field}),
+        [&](Derivation& why) {
             const Plane p = model.plateAt(0.0, 1.0, 0.0).plate;
             why.line(KH_TR("sine of the tilt: forward {a}, right {b}"), {{"a", signedNum(p.forward, 3)}, {"b", signedNum(p.right, 3)}});
             return degFromRad(std::asin(std::clamp(std::hypot(p.forward, p.right), 0.0, 1.0)));
         });
-    out.pitchStepDeg = make(KH_TR("pitch step of the servo's dead band"), {"°", 2}, with({"machine.servos.elevator.servo.deadBandUs"}),
-                            [&](Derivation& why) {
+    out.pitchStepDeg = make(KH_TR("pitch step of the servo's dead band"), {"°", 2},
+                            with({"machine.servos.elevator.servo.deadBandUs"_field}), [&](Derivation& why) {
                                 const PlateServo& s = setup.machine.servos.front();
                                 const double mm = ballHeightMm(s.armMm, s.linkMm, s.servo.deadBandUs * s.servo.degPerUs);
                                 why.line(KH_TR("{b} µs move the plate by {m} mm"), {{"b", num(s.servo.deadBandUs, 1)}, {"m", num(mm, 3)}});
                                 return std::abs(bladePitchDeg({mm, 0, 0}, linkage, 180.0));
                             });
-    out.tiltAtFullCollectiveDeg = make(
-        KH_TR("free tilt at full collective"), {"°", 1},
-        with({"machine.plate.travelMm", "machine.plate.tiltLimitDeg", "machine.head.gripLimitDeg", "controller.profile.usableStrokeUs"}),
+    out.tiltAtFullCollectiveDeg =
+        make(KH_TR("free tilt at full collective"), {"°", 1},
+             with({"machine.plate.travelMm"_field, "machine.plate.tiltLimitDeg"_field, "machine.head.gripLimitDeg"_field,
+                   "controller.profile.usableStrokeUs"_field}),
+             [&](Derivation& why) {
+                 double least = 90.0;
+                 for (const double c : {1.0, -1.0}) {
+                     const ClearanceRose& rose = roses.at(setup, c, model.plateAt(c, 0, 0).plate.heightMm);
+                     why.line(KH_TR("plate at {h} mm: {t}° toward {a}°, then {l}"), {{"h", signedNum(rose.heightMm, 1)},
+                                                                                     {"t", num(rose.round.tiltDeg, 1)},
+                                                                                     {"a", num(rose.round.azimuthDeg)},
+                                                                                     {"l", std::string(limitId(rose.round.limitedBy))}});
+                     if (rose.round.tiltDeg >= least) continue;
+                     least = rose.round.tiltDeg;
+                     out.cyclicLeftLimit = rose.round.limitedBy;
+                 }
+                 return least;
+             });
+    out.turnDeg = make(
+        KH_TR("blade pitch a turn of the link"), {"°", 2}, {"machine.head.threadMmPerTurn"_field, "machine.head.gripMm"_field},
         [&](Derivation& why) {
-            double least = 90.0;
-            for (const double c : {1.0, -1.0}) {
-                const ClearanceRose rose = clearanceRose(setup, c, model.plateAt(c, 0, 0).plate.heightMm);
-                why.line(KH_TR("plate at {h} mm: {t}° toward {a}°, then {l}"), {{"h", signedNum(rose.heightMm, 1)},
-                                                                                {"t", num(rose.round.tiltDeg, 1)},
-                                                                                {"a", num(rose.round.azimuthDeg)},
-                                                                                {"l", std::string(limitId(rose.round.limitedBy))}});
-                if (rose.round.tiltDeg >= least) continue;
-                least = rose.round.tiltDeg;
-                out.cyclicLeftLimit = rose.round.limitedBy;
-            }
-            return least;
-        });
-    out.turnDeg = make(KH_TR("blade pitch a turn of the link"), {"°", 2}, {"machine.head.threadMmPerTurn", "machine.head.gripMm"},
-                       [&](Derivation& why) {
-                           const double deg =
-                               degFromRad(std::asin(std::clamp(*setup.machine.head.threadMmPerTurn / setup.machine.head.gripMm, 0.0, 1.0)));
-                           why.line(KH_TR("asin(ℓ / g) = asin({l} / {g})"),
-                                    {{"l", num(*setup.machine.head.threadMmPerTurn, 2)}, {"g", num(setup.machine.head.gripMm, 1)}});
-                           return deg;
-                       },
-                       {{"machine.head.threadMmPerTurn", setup.machine.head.threadMmPerTurn.has_value()}});
+            const double deg = degFromRad(std::asin(std::clamp(*setup.machine.head.threadMmPerTurn / setup.machine.head.gripMm, 0.0, 1.0)));
+            why.line(KH_TR("asin(ℓ / g) = asin({l} / {g})"),
+                     {{"l", num(*setup.machine.head.threadMmPerTurn, 2)}, {"g", num(setup.machine.head.gripMm, 1)}});
+            return deg;
+        },
+        {{"machine.head.threadMmPerTurn"_field, setup.machine.head.threadMmPerTurn.has_value()}});
 }
 
 void PitchFigures::arms() {
@@ -127,8 +131,8 @@ void PitchFigures::arms() {
     const ControllerProfile& box = setup.controller.profile;
     const PlateServo& s = m.servos.front();
     const std::vector<std::string> paths =
-        bladePaths({"controller.collectiveHighPct", "controller.collectiveLowPct", "controller.referencePct", "controller.cyclicLimitPct",
-                    "controller.profile.usableStrokeUs"});
+        bladePaths({"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field, "controller.referencePct"_field,
+                    "controller.cyclicLimitPct"_field, "controller.profile.usableStrokeUs"_field});
     const auto wanted = [&](Derivation* why) {
         const MostStroke most = mostStroke(setup, model);
         const double deg = std::copysign(shareFromPct(kGoodUsePct) * box.usableStrokeUs * s.servo.degPerUs, most.travelMm);
@@ -139,8 +143,8 @@ void PitchFigures::arms() {
     };
     out.goodArmMm = make(KH_TR("arm radius that uses 80 % of the stroke"), {"mm", 1}, paths, [&](Derivation& why) { return wanted(&why); });
     auto holePaths = paths;
-    holePaths.emplace_back("machine.arms.holesMm");
-    const std::vector<FigureNeed> holes{{"machine.arms.holesMm", !m.arms.holesMm.empty()}};
+    holePaths.emplace_back("machine.arms.holesMm"_field);
+    const std::vector<FigureNeed> holes{{"machine.arms.holesMm"_field, !m.arms.holesMm.empty()}};
     const auto nearest = [&] {
         const double r = wanted(nullptr);
         return *std::min_element(m.arms.holesMm.begin(), m.arms.holesMm.end(),
@@ -163,8 +167,8 @@ void PitchFigures::arms() {
             return pctFromShare(std::abs(deg) / s.servo.degPerUs / box.usableStrokeUs);
         },
         holes);
-    out.usPerTenthDeg = make(KH_TR("servo pulse for 0.1° of blade"), {"µs", 1}, bladePaths({"machine.servos.elevator.servo.degPerUs"}),
-                             [&](Derivation& why) {
+    out.usPerTenthDeg = make(KH_TR("servo pulse for 0.1° of blade"), {"µs", 1},
+                             bladePaths({"machine.servos.elevator.servo.degPerUs"_field}), [&](Derivation& why) {
                                  const double mm = m.head.gripMm * sinDeg(kTenthDeg);
                                  why.line(KH_TR("0.1° lifts the grip's ball by {m} mm"), {{"m", num(mm, 3)}});
                                  return armAngleDeg(s.armMm, s.linkMm, mm) / s.servo.degPerUs;
@@ -178,7 +182,7 @@ void PitchFigures::arms() {
                              },
                              {{out.tiltAtFullCollectiveDeg.missing.c_str(), out.tiltAtFullCollectiveDeg.known}});
     auto tipPaths = out.collectiveHighDeg.why.inputs;
-    tipPaths.emplace_back("machine.rotor.bladeMm");
+    tipPaths.emplace_back("machine.rotor.bladeMm"_field);
     out.tipGapMm = make(KH_TR("tips apart, blades folded, full collective"), {"mm", 1}, tipPaths, [&](Derivation& why) {
         const double gap = tipGapMm(m.rotor.bladeMm, out.collectiveHighDeg.value);
         why.line(KH_TR("2·L·sin θ = 2·{l}·sin {t}°; blades exactly square to the feathering axes"),
@@ -200,7 +204,7 @@ void PitchFigures::binding() {
     const auto plateAt = [&](double limitPct, const BindingPlace& p) {
         auto at = models.find(limitPct);
         if (at == models.end()) {
-            Setup limited = setup;
+            Setup limited = withoutRecords(setup);
             limited.controller.cyclicLimitPct = limitPct;
             at = models.emplace(limitPct, ChainModel(limited)).first;
         }

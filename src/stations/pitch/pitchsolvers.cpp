@@ -3,6 +3,7 @@
 // The solvers of the station: what each asks to be read, under which settings, and what makes it say nothing any more.
 #include "stations/pitch/pitchsolvers.h"
 
+#include "model/fieldpatterns.h"
 #include "stations/pitch/pitch.h"
 
 #include <array>
@@ -11,12 +12,13 @@ namespace kh {
 
 namespace {
 
-constexpr std::array kBladeFields{"machine.head.gripMm", "machine.servos.elevator.armMm"};
-constexpr std::array kCyclicFields{"machine.head.gripMm", "machine.servos.elevator.armMm", "machine.head.innerRadiusMm",
-                                   "machine.plate.ballRadiusMm"};
-constexpr std::array kLimitFields{"machine.head.gripMm",        "machine.servos.elevator.armMm", "machine.head.innerRadiusMm",
-                                  "machine.plate.ballRadiusMm", "controller.collectiveHighPct",  "controller.collectiveLowPct",
-                                  "controller.referencePct"};
+constexpr std::array kBladeFields{"machine.head.gripMm"_field, "machine.servos.elevator.armMm"_field};
+constexpr std::array kCyclicFields{"machine.head.gripMm"_field, "machine.servos.elevator.armMm"_field, "machine.head.innerRadiusMm"_field,
+                                   "machine.plate.ballRadiusMm"_field};
+constexpr std::array kLimitFields{"machine.head.gripMm"_field,          "machine.servos.elevator.armMm"_field,
+                                  "machine.head.innerRadiusMm"_field,   "machine.plate.ballRadiusMm"_field,
+                                  "controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field,
+                                  "controller.referencePct"_field};
 
 std::vector<ReadingSlot> zeroSlots(const Setup&) {
     return {{"blade-a.tail", KH_TR("Blade A over the tail"), "°"},
@@ -37,12 +39,12 @@ std::vector<ReadingSlot> rangeSlots(const Setup&) {
 
 std::vector<ReadingSlot> chartSlots(const Setup&) { return {}; }  // the binding chart is clicked, not typed
 
-std::vector<std::string> zeroSettings(const Setup&, const std::string&) { return {"controller.collectiveTrimPct"}; }
-std::vector<std::string> throwSettings(const Setup&, const std::string&) { return {"controller.referencePct"}; }
+std::vector<std::string> zeroSettings(const Setup&, const std::string&) { return {"controller.collectiveTrimPct"_field}; }
+std::vector<std::string> throwSettings(const Setup&, const std::string&) { return {"controller.referencePct"_field}; }
 std::vector<std::string> rangeSettings(const Setup&, const std::string&) {
-    return {"controller.collectiveHighPct", "controller.collectiveLowPct"};
+    return {"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field};
 }
-std::vector<std::string> limitSettings(const Setup&, const std::string&) { return {"controller.cyclicLimitPct"}; }
+std::vector<std::string> limitSettings(const Setup&, const std::string&) { return {"controller.cyclicLimitPct"_field}; }
 
 }  // namespace
 
@@ -58,7 +60,7 @@ std::span<const SolverEntry> pitchSolvers() {
                     ReadWith::PitchGauge,
                     false,
                     true,
-                    {"blade-", "zero-pitch", "controller.collectiveTrimPct"},
+                    {"blade-", "zero-pitch", "controller.collectiveTrimPct"_field},
                     kBladeFields},
         SolverEntry{"throw",
                     KH_TR("Reference throw"),
@@ -70,7 +72,7 @@ std::span<const SolverEntry> pitchSolvers() {
                     ReadWith::PitchGauge,
                     true,
                     true,
-                    {"throw.", "reference-throw", "controller.referencePct"},
+                    {"throw.", "reference-throw", "controller.referencePct"_field},
                     kCyclicFields},
         SolverEntry{"range",
                     KH_TR("Collective range"),
@@ -82,7 +84,7 @@ std::span<const SolverEntry> pitchSolvers() {
                     ReadWith::PitchGauge,
                     true,
                     true,
-                    {"range.", "collective-range", "controller.collectiveHighPct"},
+                    {"range.", "collective-range", "controller.collectiveHighPct"_field},
                     kBladeFields},
         SolverEntry{"limit",
                     KH_TR("Cyclic limit"),
@@ -94,7 +96,7 @@ std::span<const SolverEntry> pitchSolvers() {
                     ReadWith::Ear,
                     true,
                     true,
-                    {"clear.", "cyclic-limit", "controller.cyclicLimitPct"},
+                    {"clear.", "cyclic-limit", "controller.cyclicLimitPct"_field},
                     kLimitFields},
     };
     return entries;

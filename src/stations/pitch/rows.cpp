@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "kernel/envelope.h"
+#include "model/fieldpatterns.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/pitch/pitch.h"
 
@@ -9,33 +10,36 @@ StationPage pitchRows(const RowBuilder& b) {
     const Figures& f = b.figures();
     StationPage page{Station::Pitch, {}};
     page.rows = {
-        b.row("zero-pitch", say(KH_TR("Zero pitch")), {}, {{b.field("controller.collectiveTrimPct", label(KH_TR("trim")))}},
+        b.row("zero-pitch", say(KH_TR("Zero pitch")), {}, {{b.field("controller.collectiveTrimPct"_field, label(KH_TR("trim")))}},
               {{RowBuilder::figure(f.midPitchDeg)}}),
         b.row("links", say(KH_TR("Blade links")), {}, {},
-              {{b.field("machine.head.threadMmPerTurn", label(KH_TR("thread"))), RowBuilder::figure(f.turnDeg, label(KH_TR("a turn")))}}),
+              {{b.field("machine.head.threadMmPerTurn"_field, label(KH_TR("thread"))),
+                RowBuilder::figure(f.turnDeg, label(KH_TR("a turn")))}}),
         b.row("reference-throw", say(KH_TR("Reference throw")), {},
-              {{b.field("controller.referencePct"), b.field("controller.profile.referenceDeg", label(KH_TR("wants")))}},
+              {{b.field("controller.referencePct"_field), b.field("controller.profile.referenceDeg"_field, label(KH_TR("wants")))}},
               {{RowBuilder::figure(f.referenceDeg), RowBuilder::text(say(KH_TR("reference, not flown")))}}),
         b.row("collective-range", say(KH_TR("Collective range")), {},
-              {{b.field("controller.collectiveLowPct", label(KH_TR("down"))), b.field("controller.collectiveHighPct", label(KH_TR("up")))}},
+              {{b.field("controller.collectiveLowPct"_field, label(KH_TR("down"))),
+                b.field("controller.collectiveHighPct"_field, label(KH_TR("up")))}},
               {{RowBuilder::figure(f.collectiveLowDeg), RowBuilder::figure(f.collectiveHighDeg)}}),
-        b.row("cyclic-limit", say(KH_TR("Cyclic limit")), {}, {{b.field("controller.cyclicLimitPct")}},
+        b.row("cyclic-limit", say(KH_TR("Cyclic limit")), {}, {{b.field("controller.cyclicLimitPct"_field)}},
               {{RowBuilder::figure(f.cyclicDeg), RowBuilder::text(say(KH_TR("flown, at the blade")))}}),
         b.row("envelope", say(KH_TR("At full collective")), {}, {},
               {{RowBuilder::figure(f.cyclicLeftDeg, label(KH_TR("cyclic left"))),
                 RowBuilder::figure(f.tiltAtFullCollectiveDeg, label(KH_TR("tilt"))),
                 RowBuilder::text(say(KH_TR("then {l}"), {{"l", std::string(limitId(f.cyclicLeftLimit))}}))}}),
         b.row("servo-arm", say(KH_TR("Servo arm")), {}, {},
-              {{b.field("machine.servos.elevator.armMm"), RowBuilder::figure(f.goodArmMm, label(KH_TR("80 % at"))),
+              {{b.field("machine.servos.elevator.armMm"_field), RowBuilder::figure(f.goodArmMm, label(KH_TR("80 % at"))),
                 RowBuilder::figure(f.holeMm, label(KH_TR("hole"))), RowBuilder::figure(f.holeUsePct)}}),
         b.row("resolution", say(KH_TR("Resolution")), {}, {},
               {{RowBuilder::figure(f.pitchStepDeg, label(KH_TR("a dead band"))),
                 RowBuilder::figure(f.usPerTenthDeg, label(KH_TR("0.1° is")))}}),
         b.row("tip-gap", say(KH_TR("Folded tips")), {}, {}, {{RowBuilder::figure(f.tipGapMm, label(KH_TR("apart, full up")))}}),
         b.row("grip", say(KH_TR("Grip lever")), {}, {},
-              {{b.field("machine.head.gripMm"), b.field("machine.head.gripLimitDeg", label(KH_TR("to ±")))}}),
+              {{b.field("machine.head.gripMm"_field), b.field("machine.head.gripLimitDeg"_field, label(KH_TR("to ±")))}}),
         b.row("plate-limits", say(KH_TR("Plate limits")), {}, {},
-              {{b.field("machine.plate.travelMm", label(KH_TR("±"))), b.field("machine.plate.tiltLimitDeg", label(KH_TR("tilt")))}}),
+              {{b.field("machine.plate.travelMm"_field, label(KH_TR("±"))),
+                b.field("machine.plate.tiltLimitDeg"_field, label(KH_TR("tilt")))}}),
     };
     return page;
 }

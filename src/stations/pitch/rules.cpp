@@ -4,8 +4,11 @@
 #include "base/conventions.h"
 #include "formula/answers.h"
 #include "formula/linkage.h"
+#include "judge/rowids.h"
 #include "judge/rule.h"
 #include "kernel/envelope.h"
+#include "model/fieldpatterns.h"
+#include "model/names.h"
 #include "stations/pitch/pitch.h"
 #include "stations/pitch/pitchsolvers.h"
 
@@ -25,37 +28,38 @@ void zeroPitch(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& mid = c.figures.midPitchDeg;
     if (!mid.known || std::abs(mid.value) <= kZeroDeg) return;
     Finding f{.severity = Severity::Warning,
-              .row = "zero-pitch",
-              .title = say(KH_TR("Collective 0 % is not zero pitch")),
-              .found = say(KH_TR("At collective 0 % the blades stand at {p}°."), {{"p", signedNum(mid.value, 1)}}),
-              .why = say(KH_TR("Up and down are unequal and every later angle is off by as much.")),
-              .todo = say(KH_TR("Level the plate, then set zero with the blade links; collective trim to 0 in the controller.")),
+              .row = "zero-pitch"_row,
+              .title = c.say(KH_TR("Collective 0 % is not zero pitch")),
+              .found = c.say(KH_TR("At collective 0 % the blades stand at {p}°."), {{"p", signedNum(mid.value, 1)}}),
+              .why = c.say(KH_TR("Up and down are unequal and every later angle is off by as much.")),
+              .todo = c.say(KH_TR("Level the plate, then set zero with the blade links; collective trim to 0 in the controller.")),
               .box = Box::Controller,
-              .subject = "controller.collectiveTrimPct"};
-    if (c.setup.controller.collectiveTrimPct != 0.0) f.fix = {{"controller.collectiveTrimPct", 0.0}};
+              .subject = "controller.collectiveTrimPct"_field};
+    if (c.setup.controller.collectiveTrimPct != 0.0) f.fix = {{"controller.collectiveTrimPct"_field, 0.0}};
     out.push_back(std::move(f));
 }
 
 void symmetry(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& high = c.figures.collectiveHighDeg;
     const Figure& low = c.figures.collectiveLowDeg;
-    if (!high.known || !low.known || c.setup.machine.style == "scale" || std::abs(high.value + low.value) <= kSymmetryDeg) return;
+    if (!high.known || !low.known || c.setup.machine.style == FlyingStyle::Scale || std::abs(high.value + low.value) <= kSymmetryDeg)
+        return;
     Finding f{.severity = Severity::Warning,
-              .row = "collective-range",
-              .title = say(KH_TR("Up and down pitch differ")),
-              .found = say(KH_TR("{h}° up and {l}° down; equal within 0.2° is wanted."),
-                           {{"h", signedNum(high.value, 1)}, {"l", signedNum(low.value, 1)}}),
-              .why = say(KH_TR("The model climbs differently upright and inverted.")),
+              .row = "collective-range"_row,
+              .title = c.say(KH_TR("Up and down pitch differ")),
+              .found = c.say(KH_TR("{h}° up and {l}° down; equal within 0.2° is wanted."),
+                             {{"h", signedNum(high.value, 1)}, {"l", signedNum(low.value, 1)}}),
+              .why = c.say(KH_TR("The model climbs differently upright and inverted.")),
               .box = Box::Controller,
               .witness = sticksAt(-1.0, 0.0, 0.0),
-              .subject = "controller.collectiveLowPct"};
+              .subject = "controller.collectiveLowPct"_field};
     if (low.value < 0.0 && high.value > 0.0 && c.setup.controller.collectiveLowPct != 0.0) {
         const double value = roundToStep(pitchSettingFor({c.setup.controller.collectiveLowPct, low.value}, -high.value).setting, 0.1);
-        f.todo = say(KH_TR("Set the low collective range to {v} % in the controller."), {{"v", num(value, 1)}});
-        f.fix = {{"controller.collectiveLowPct", value}};
+        f.todo = c.say(KH_TR("Set the low collective range to {v} % in the controller."), {{"v", num(value, 1)}});
+        f.fix = {{"controller.collectiveLowPct"_field, value}};
     } else {
-        f.todo = say(KH_TR("Read both ends again and enter them in the controller."));
-        f.fix = {{"controller.collectiveLowPct", c.setup.controller.collectiveHighPct}};
+        f.todo = c.say(KH_TR("Read both ends again and enter them in the controller."));
+        f.fix = {{"controller.collectiveLowPct"_field, c.setup.controller.collectiveHighPct}};
     }
     out.push_back(std::move(f));
 }
@@ -71,19 +75,20 @@ void range(const AuditContext& c, std::vector<Finding>& out) {
     const double down = roundToStep(pitchSettingFor({box.collectiveLowPct, low.value}, target.lowDeg).setting, 0.1);
     out.push_back(
         {.severity = Severity::Note,
-         .row = "collective-range",
-         .title = say(KH_TR("Collective range is unusual for this style")),
-         .found = say(KH_TR("{l} … {h}°; {a} … {b}° is usual for {s}."), {{"l", signedNum(low.value, 1)},
-                                                                          {"h", signedNum(high.value, 1)},
-                                                                          {"a", signedNum(target.lowDeg, 1)},
-                                                                          {"b", signedNum(target.highDeg, 1)},
-                                                                          {"s", c.setup.machine.style}}),
-         .why = say(KH_TR("More bogs the rotor down, less climbs slowly.")),
-         .todo = say(KH_TR("For {a} … {b}° set {d} % down and {u} % up in the controller."),
-                     {{"a", signedNum(target.lowDeg, 1)}, {"b", signedNum(target.highDeg, 1)}, {"d", num(down, 1)}, {"u", num(up, 1)}}),
+         .row = "collective-range"_row,
+         .title = c.say(KH_TR("Collective range is unusual for this style")),
+         .found =
+             c.say(KH_TR("{l} … {h}°; {a} … {b}° is usual for {s}."), {{"l", signedNum(low.value, 1)},
+                                                                       {"h", signedNum(high.value, 1)},
+                                                                       {"a", signedNum(target.lowDeg, 1)},
+                                                                       {"b", signedNum(target.highDeg, 1)},
+                                                                       {"s", fieldAsText(*readField(c.setup, "machine.style"_field))}}),
+         .why = c.say(KH_TR("More bogs the rotor down, less climbs slowly.")),
+         .todo = c.say(KH_TR("For {a} … {b}° set {d} % down and {u} % up in the controller."),
+                       {{"a", signedNum(target.lowDeg, 1)}, {"b", signedNum(target.highDeg, 1)}, {"d", num(down, 1)}, {"u", num(up, 1)}}),
          .box = Box::Controller,
-         .subject = "controller.collectiveHighPct",
-         .fix = {{"controller.collectiveHighPct", up}, {"controller.collectiveLowPct", down}}});
+         .subject = "controller.collectiveHighPct"_field,
+         .fix = {{"controller.collectiveHighPct"_field, up}, {"controller.collectiveLowPct"_field, down}}});
 }
 
 void reference(const AuditContext& c, std::vector<Finding>& out) {
@@ -91,20 +96,20 @@ void reference(const AuditContext& c, std::vector<Finding>& out) {
     const double wanted = c.setup.controller.profile.referenceDeg;
     if (!f.known || std::abs(f.value - wanted) <= kReferenceDeg) return;
     Finding finding{.severity = Severity::Warning,
-                    .row = "reference-throw",
-                    .title = say(KH_TR("The reference throw is not learned right")),
-                    .found = say(KH_TR("At the reference step the blade reads {d}°; {box} wants {w}°."),
-                                 {{"d", num(f.value, 1)}, {"box", c.setup.controller.profile.name}, {"w", num(wanted, 1)}}),
-                    .why = say(KH_TR("All rates the controller holds are wrong by the same factor. It is not the cyclic you fly.")),
+                    .row = "reference-throw"_row,
+                    .title = c.say(KH_TR("The reference throw is not learned right")),
+                    .found = c.say(KH_TR("At the reference step the blade reads {d}°; {box} wants {w}°."),
+                                   {{"d", num(f.value, 1)}, {"box", c.setup.controller.profile.name}, {"w", num(wanted, 1)}}),
+                    .why = c.say(KH_TR("All rates the controller holds are wrong by the same factor. It is not the cyclic you fly.")),
                     .box = Box::Controller,
                     .witness = sticksAt(0.0, shareFromPct(c.setup.controller.profile.referenceDemandPct), 0.0),
-                    .subject = "controller.referencePct"};
+                    .subject = "controller.referencePct"_field};
     if (f.value > 0.01) {
         const double value = roundToStep(pitchSettingFor({c.setup.controller.referencePct, f.value}, wanted).setting, 0.1);
-        finding.todo = say(KH_TR("Set the reference throw to {v} in the controller, then read again."), {{"v", num(value, 1)}});
-        finding.fix = {{"controller.referencePct", value}};
+        finding.todo = c.say(KH_TR("Set the reference throw to {v} in the controller, then read again."), {{"v", num(value, 1)}});
+        finding.fix = {{"controller.referencePct"_field, value}};
     } else {
-        finding.todo = say(KH_TR("Enter a reference throw in the controller and read the blade."));
+        finding.todo = c.say(KH_TR("Enter a reference throw in the controller and read the blade."));
     }
     out.push_back(std::move(finding));
 }
@@ -117,7 +122,7 @@ void cyclicLimit(const AuditContext& c, std::vector<Finding>& out) {
     double worstShare = 1.0;
     double collective = 1.0;
     for (const double high : {1.0, -1.0}) {
-        const ClearanceRose rose = clearanceRose(c.setup, high, c.model.plateAt(high, 0, 0).plate.heightMm);
+        const ClearanceRose& rose = c.roses.at(c.setup, high, c.model.plateAt(high, 0, 0).plate.heightMm);
         for (const EnvelopePoint& p : rose.points) {
             const Plane plane = c.model.plateAt(high, sinDeg(p.azimuthDeg), cosDeg(p.azimuthDeg)).plate;
             const double tilt = degFromRad(std::asin(std::clamp(std::hypot(plane.forward, plane.right), 0.0, 1.0)));
@@ -137,29 +142,29 @@ void cyclicLimit(const AuditContext& c, std::vector<Finding>& out) {
     d.elevator = cosDeg(toward);
     const double limit = std::max(1.0, std::floor(c.setup.controller.cyclicLimitPct * freeTilt / asked) - 1.0);
     out.push_back({.severity = Severity::Warning,
-                   .row = "cyclic-limit",
-                   .title = say(KH_TR("Full cyclic at full collective is out of reach")),
-                   .found = say(KH_TR("Toward {t}° the plate is asked to tilt {a}°; {f}° is free there."),
-                                {{"t", num(toward)}, {"a", num(asked, 1)}, {"f", num(freeTilt, 1)}}),
-                   .why = say(KH_TR("The plate binds at the corner: a servo stalls and the rest of the plate is pushed off level.")),
-                   .todo = say(KH_TR("Set the cyclic limit to {l} % in the controller."), {{"l", num(limit)}}),
+                   .row = "cyclic-limit"_row,
+                   .title = c.say(KH_TR("Full cyclic at full collective is out of reach")),
+                   .found = c.say(KH_TR("Toward {t}° the plate is asked to tilt {a}°; {f}° is free there."),
+                                  {{"t", num(toward)}, {"a", num(asked, 1)}, {"f", num(freeTilt, 1)}}),
+                   .why = c.say(KH_TR("The plate binds at the corner: a servo stalls and the rest of the plate is pushed off level.")),
+                   .todo = c.say(KH_TR("Set the cyclic limit to {l} % in the controller."), {{"l", num(limit)}}),
                    .box = Box::Controller,
                    .witness = Witness{std::nullopt, d},
-                   .subject = "controller.cyclicLimitPct",
-                   .fix = {{"controller.cyclicLimitPct", limit}}});
+                   .subject = "controller.cyclicLimitPct"_field,
+                   .fix = {{"controller.cyclicLimitPct"_field, limit}}});
 }
 
 void cyclicAmount(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& f = c.figures.cyclicDeg;
     if (!f.known || (f.value >= 6.0 && f.value <= 13.0)) return;
     out.push_back({.severity = Severity::Note,
-                   .row = "cyclic-limit",
-                   .title = say(KH_TR("Cyclic is unusual")),
-                   .found = say(KH_TR("{c}° at the blade; 7 … 9° is sport, 10 … 12° aerobatic."), {{"c", num(f.value, 1)}}),
-                   .why = say(KH_TR("Little cyclic cannot follow the rate that is asked; much of it stalls the blades.")),
-                   .todo = say(KH_TR("Change the cyclic limit in the controller, or the arm length.")),
+                   .row = "cyclic-limit"_row,
+                   .title = c.say(KH_TR("Cyclic is unusual")),
+                   .found = c.say(KH_TR("{c}° at the blade; 7 … 9° is sport, 10 … 12° aerobatic."), {{"c", num(f.value, 1)}}),
+                   .why = c.say(KH_TR("Little cyclic cannot follow the rate that is asked; much of it stalls the blades.")),
+                   .todo = c.say(KH_TR("Change the cyclic limit in the controller, or the arm length.")),
                    .box = Box::Controller,
-                   .subject = "controller.cyclicLimitPct"});
+                   .subject = "controller.cyclicLimitPct"_field});
 }
 
 void stale(const AuditContext& c, std::vector<Finding>& out) {
@@ -168,13 +173,16 @@ void stale(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back({.id = "stale-reading." + s.row,
                        .severity = Severity::Warning,
                        .row = s.row,
-                       .title = say(KH_TR("A reading is older than what it depends on")),
-                       .found = byHand
-                                    ? say(KH_TR("{r} was read before {w} was changed on the machine."), {{"r", s.what}, {"w", s.handWork}})
-                                    : say(KH_TR("{r} was read under {f} = {t}; now it is {n}."),
-                                          {{"r", s.what}, {"f", s.field}, {"t", num(s.then, 1)}, {"n", num(s.now, 1)}}),
-                       .why = say(KH_TR("The numbers that follow from it belong to a machine that is not there any more.")),
-                       .todo = say(KH_TR("Take the reading again: choose this row, Ctrl R.")),
+                       .title = c.say(KH_TR("A reading is older than what it depends on")),
+                       .found = byHand ? c.say(KH_TR("{r} was read before {w} was changed on the machine."),
+                                               {{"r", readingTitle(c.setup, pitchSolvers(), s.what)}, {"w", plainWords(s.handWork)}})
+                                       : c.say(KH_TR("{r} was read under {f} = {t}; now it is {n}."),
+                                               {{"r", readingTitle(c.setup, pitchSolvers(), s.what)},
+                                                {"f", fieldTitle(c.setup, s.field)},
+                                                {"t", num(s.then, 1)},
+                                                {"n", num(s.now, 1)}}),
+                       .why = c.say(KH_TR("The numbers that follow from it belong to a machine that is not there any more.")),
+                       .todo = c.say(KH_TR("Take the reading again: choose this row, Ctrl R.")),
                        .box = Box::Bench,
                        .subject = s.setting});
     }

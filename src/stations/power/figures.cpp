@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "base/error.h"
 #include "judge/figurebuilder.h"
+#include "model/fieldpatterns.h"
 #include "stations/power/power.h"
 
 #include <algorithm>
@@ -28,20 +29,21 @@ constexpr double kReservePct = 20.0;        ///< charge a flight leaves in the p
 
 void PowerFigures::power() {
     const PowerTrain& p = setup.machine.power;
-    const std::vector<std::string> gearPaths{"machine.power.mainTeeth", "machine.power.pinionTeeth", "machine.power.secondStage"};
-    const std::vector<FigureNeed> teeth{{"machine.power.mainTeeth", p.mainTeeth.has_value()},
-                                        {"machine.power.pinionTeeth", p.pinionTeeth.has_value()}};
+    const std::vector<std::string> gearPaths{"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field,
+                                             "machine.power.secondStage"_field};
+    const std::vector<FigureNeed> teeth{{"machine.power.mainTeeth"_field, p.mainTeeth.has_value()},
+                                        {"machine.power.pinionTeeth"_field, p.pinionTeeth.has_value()}};
     out.ratio = make(
         KH_TR("gear ratio"), {"", 2}, gearPaths, [&](Derivation& why) { return gearRatio(gears(), &why); }, teeth);
-    out.polePairs = make(KH_TR("pole pairs"), {"", 0}, {"machine.power.poles"},
+    out.polePairs = make(KH_TR("pole pairs"), {"", 0}, {"machine.power.poles"_field},
                          [&](Derivation& why) {
                              why.line(KH_TR("pole pairs = magnet poles / 2 = {p} / 2"), {{"p", num(*p.poles)}});
                              return *p.poles / 2.0;
                          },
-                         {{"machine.power.poles", p.poles.has_value()}});
+                         {{"machine.power.poles"_field, p.poles.has_value()}});
     auto needed = teeth;
-    needed.insert(needed.begin(), FigureNeed{"machine.power.kv", p.kv.has_value()});
-    std::vector<std::string> paths{"machine.power.kv", "machine.power.cells", "machine.power.efficiency"};
+    needed.insert(needed.begin(), FigureNeed{"machine.power.kv"_field, p.kv.has_value()});
+    std::vector<std::string> paths{"machine.power.kv"_field, "machine.power.cells"_field, "machine.power.efficiency"_field};
     paths.insert(paths.end(), gearPaths.begin(), gearPaths.end());
     const auto available = [&](double volts) {
         return [this, &p, volts](Derivation& why) {
@@ -50,7 +52,7 @@ void PowerFigures::power() {
     };
     out.availableRpm = make(KH_TR("head speed available, nominal pack"), {"rpm", 0}, paths, available(3.7), needed);
     auto endPaths = paths;
-    endPaths.emplace_back("machine.style");
+    endPaths.emplace_back("machine.style"_field);
     out.availableEndRpm =
         make(KH_TR("head speed available at the end of the pack"), {"rpm", 0}, endPaths, available(endVoltsPerCell(setup.machine)), needed);
     out.ceilingRpm = make(
@@ -68,8 +70,8 @@ void PowerFigures::pinions() {
     if (!p.pinionTeeth || !p.mainTeeth || !p.kv) return;
     double fastest = 0.0;
     for (const FlightMode& m : setup.transmitter.modes) fastest = std::max(fastest, m.targetRpm.value_or(0.0));
-    const std::vector<std::string> paths{"machine.power.kv", "machine.power.cells", "machine.power.efficiency", "machine.power.mainTeeth",
-                                         "machine.power.secondStage"};
+    const std::vector<std::string> paths{"machine.power.kv"_field, "machine.power.cells"_field, "machine.power.efficiency"_field,
+                                         "machine.power.mainTeeth"_field, "machine.power.secondStage"_field};
     for (int d = -kPinionsEachSide; d <= kPinionsEachSide; ++d) {
         const double teeth = *p.pinionTeeth + d;
         if (teeth < 1.0) continue;
@@ -82,17 +84,17 @@ void PowerFigures::pinions() {
         PinionFigures f;
         f.teeth = teeth;
         f.fitted = d == 0;
-        f.ratio = make(KH_TR("gear ratio"), {"", 2}, {"machine.power.mainTeeth", "machine.power.secondStage"},
+        f.ratio = make(KH_TR("gear ratio"), {"", 2}, {"machine.power.mainTeeth"_field, "machine.power.secondStage"_field},
                        [&](Derivation& why) { return gearRatio(train, &why); });
         f.freshRpm = make(KH_TR("head speed available, fresh pack"), {"rpm", 0}, paths, available(kFreshVolts));
         f.endRpm = make(KH_TR("head speed available at the end of the pack"), {"rpm", 0}, paths, available(endVoltsPerCell(setup.machine)));
         f.openingPct =
-            make(KH_TR("opening for the fastest mode"), {"%", 0}, {"machine.power.kv", "machine.power.mainTeeth"},
+            make(KH_TR("opening for the fastest mode"), {"%", 0}, {"machine.power.kv"_field, "machine.power.mainTeeth"_field},
                  [&](Derivation& why) {
                      why.line(KH_TR("{t} rpm of {e} rpm at the end of the pack"), {{"t", num(fastest)}, {"e", num(f.endRpm.value)}});
                      return pctFromShare(fastest / f.endRpm.value);
                  },
-                 {{"transmitter.modes.idle2.targetRpm", fastest > 0.0}});
+                 {{"transmitter.modes.idle2.targetRpm"_field, fastest > 0.0}});
         out.pinions.push_back(std::move(f));
     }
 }
@@ -103,20 +105,21 @@ void PowerFigures::hold() {
     const ChannelScale scale = channelScale(tx.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
     out.holdUs = make(
         KH_TR("pulse while hold is on"), {"µs", 0},
-        {"transmitter.hold.throttlePct", "transmitter.channels.throttle.travelLowPct", "transmitter.channels.throttle.subTrimPct",
-         "transmitter.channels.throttle.reversed", "transmitter.profile.usPerPct"},
+        {"transmitter.hold.throttlePct"_field, "transmitter.channels.throttle.travelLowPct"_field,
+         "transmitter.channels.throttle.subTrimPct"_field, "transmitter.channels.throttle.reversed"_field,
+         "transmitter.profile.usPerPct"_field},
         [&](Derivation& why) {
             const double v = channelPctFromThrottlePct(tx.hold.throttlePct);
             why.line(KH_TR("channel = 2 · T − 100 = 2 · {t} − 100 = {v} %"), {{"t", num(tx.hold.throttlePct, 1)}, {"v", signedNum(v, 1)}});
             return channelOutput(v, scale, &why).pulseUs;
         });
     const SpeedControllerSettings& esc = setup.speedController;
-    out.motorOffUs =
-        make(KH_TR("motor surely off up to"), {"µs", 0}, {"speedController.lowUs", "speedController.highUs"}, [&](Derivation& why) {
-            const double towardOff = esc.highUs > esc.lowUs ? -1.0 : 1.0;
-            why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
-            return esc.lowUs + towardOff * kMotorOffMarginUs;
-        });
+    out.motorOffUs = make(KH_TR("motor surely off up to"), {"µs", 0}, {"speedController.lowUs"_field, "speedController.highUs"_field},
+                          [&](Derivation& why) {
+                              const double towardOff = esc.highUs > esc.lowUs ? -1.0 : 1.0;
+                              why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
+                              return esc.lowUs + towardOff * kMotorOffMarginUs;
+                          });
     out.motor = {out.motorOffUs.value, esc.highUs > esc.lowUs, esc.profile.acceptsLowUs, esc.profile.acceptsHighUs};
 }
 
@@ -142,15 +145,15 @@ void PowerFigures::timer() {
     const bool logged = p.loggedMahPerMin.has_value();
     out.timerMin =
         make(KH_TR("minutes that leave a fifth of the charge"), {"min", 1},
-             {"machine.power.capacityMah", logged ? "machine.power.loggedMahPerMin" : "machine.power.plannedMahPerMin"},
+             {"machine.power.capacityMah"_field, logged ? "machine.power.loggedMahPerMin"_field : "machine.power.plannedMahPerMin"_field},
              [&](Derivation& why) {
                  const double perMinute = logged ? *p.loggedMahPerMin : *p.plannedMahPerMin;
                  why.line(KH_TR("0.80 · {c} mAh / {m} mAh/min"), {{"c", num(*p.capacityMah)}, {"m", num(perMinute)}});
                  why.line(logged ? KH_TR("consumption from the flight log") : KH_TR("planned consumption: log a flight to replace it"));
                  return timerMinutes(*p.capacityMah, perMinute, 1.0, kReservePct);
              },
-             {{"machine.power.capacityMah", p.capacityMah.has_value()},
-              {"machine.power.plannedMahPerMin", logged || p.plannedMahPerMin.has_value()}});
+             {{"machine.power.capacityMah"_field, p.capacityMah.has_value()},
+              {"machine.power.plannedMahPerMin"_field, logged || p.plannedMahPerMin.has_value()}});
 }
 
 }  // namespace

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/fieldpatterns.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/power/power.h"
 
@@ -17,43 +18,43 @@ StationPage powerRows(const RowBuilder& b) {
     for (Cell* c : {&speeds, &headroom, &tips})
         for (std::size_t i = 0; i + 1 < c->parts.size(); ++i) c->parts[i].unit = "";
     Cell governor;
-    governor.parts = {b.word("controller.governor.kind", s.controller.profile.governors)};
-    if (s.controller.governor.kind == "internal") {
-        governor.parts.push_back(b.field("controller.governor.ratio", label(KH_TR("ratio"))));
-        governor.parts.push_back(
-            b.field("controller.governor.poleCount", s.controller.profile.asksPolePairs ? label(KH_TR("pairs")) : label(KH_TR("poles"))));
+    governor.parts = {b.word("controller.governor.kind"_field, s.controller.profile.governors)};
+    if (s.controller.governor.kind == GovernorKind::Internal) {
+        governor.parts.push_back(b.field("controller.governor.ratio"_field, label(KH_TR("ratio"))));
+        governor.parts.push_back(b.field("controller.governor.poleCount"_field,
+                                         s.controller.profile.asksPolePairs ? label(KH_TR("pairs")) : label(KH_TR("poles"))));
     }
-    tips.parts.push_back(b.field("machine.rotor.bladeMaxRpm", label(KH_TR("limit"))));
+    tips.parts.push_back(b.field("machine.rotor.bladeMaxRpm"_field, label(KH_TR("limit"))));
     StationPage page{Station::Power, {}};
     Cell ends{{RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->lowUs : Figure{}),
                RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->highUs : Figure{})}};
     ends.parts.front().unit = "";
     page.rows = {
         b.row("gear", say(KH_TR("Gear ratio")), {}, {},
-              {{b.field("machine.power.mainTeeth", label(KH_TR("main"))), b.field("machine.power.pinionTeeth", label(KH_TR("pinion"))),
-                RowBuilder::figure(f.ratio, label(KH_TR("=")))}}),
+              {{b.field("machine.power.mainTeeth"_field, label(KH_TR("main"))),
+                b.field("machine.power.pinionTeeth"_field, label(KH_TR("pinion"))), RowBuilder::figure(f.ratio, label(KH_TR("=")))}}),
         b.row("poles", say(KH_TR("Pole pairs")), {}, {},
-              {{b.field("machine.power.poles", label(KH_TR("poles"))), RowBuilder::figure(f.polePairs, label(KH_TR("pairs")))}}),
+              {{b.field("machine.power.poles"_field, label(KH_TR("poles"))), RowBuilder::figure(f.polePairs, label(KH_TR("pairs")))}}),
         b.row("available", say(KH_TR("Available")), {}, {},
               {{RowBuilder::figure(f.availableRpm), RowBuilder::figure(f.availableEndRpm, label(KH_TR("end of pack")))}}),
         b.row("governor", say(KH_TR("Governor")), {}, std::move(governor),
-              {{b.field("speedController.control", say(KH_TR("{n}"), {{"n", s.speedController.profile.name}}))}}),
+              {{b.field("speedController.control"_field, say(KH_TR("{n}"), {{"n", s.speedController.profile.name}}))}}),
         b.row("head-speed", say(KH_TR("Head speed")), {}, {}, std::move(speeds)),
         b.row("headroom", say(KH_TR("Headroom")), {}, {}, std::move(headroom)),
         b.row("tip-speed", say(KH_TR("Tip speed")), {}, {}, std::move(tips)),
         b.row("throttle-ends", say(KH_TR("Throttle ends")), std::move(ends), {},
-              {{b.field("speedController.lowUs", label(KH_TR("learned"))), b.field("speedController.highUs")}}),
-        b.row("soft-start", say(KH_TR("Soft start")), {}, {}, {{b.field("speedController.softStartS")}}),
+              {{b.field("speedController.lowUs"_field, label(KH_TR("learned"))), b.field("speedController.highUs"_field)}}),
+        b.row("soft-start", say(KH_TR("Soft start")), {}, {}, {{b.field("speedController.softStartS"_field)}}),
         b.row("protection", say(KH_TR("Pack protection")), {}, {},
-              {{b.field("speedController.cutOff"), b.field("speedController.cutOffVoltsPerCell"),
-                b.flag("speedController.brake", KH_TR("brake on"), KH_TR("brake off"))}}),
+              {{b.field("speedController.cutOff"_field), b.field("speedController.cutOffVoltsPerCell"_field),
+                b.flag("speedController.brake"_field, KH_TR("brake on"), KH_TR("brake off"))}}),
         b.row("pack", say(KH_TR("Pack")), {}, {},
-              {{b.field("machine.power.cells", label(KH_TR("cells"))), b.field("machine.power.capacityMah")}}),
+              {{b.field("machine.power.cells"_field, label(KH_TR("cells"))), b.field("machine.power.capacityMah"_field)}}),
         b.row("supply", say(KH_TR("Receiver supply")), {}, {},
-              {{b.field("machine.supply.volts"), b.field("machine.supply.continuousA"),
-                b.field("machine.supply.peakA", label(KH_TR("peak")))}}),
+              {{b.field("machine.supply.volts"_field), b.field("machine.supply.continuousA"_field),
+                b.field("machine.supply.peakA"_field, label(KH_TR("peak")))}}),
         b.row("timer", say(KH_TR("Flight timer")),
-              {{b.field("transmitter.timerMin"), b.field("transmitter.alarms.timerStartPct", label(KH_TR("above")))}}, {},
+              {{b.field("transmitter.timerMin"_field), b.field("transmitter.alarms.timerStartPct"_field, label(KH_TR("above")))}}, {},
               {{RowBuilder::figure(f.timerMin, label(KH_TR("leaves a fifth")))}}),
     };
     return page;

@@ -2,7 +2,9 @@
 //
 // Governor, headroom, blade and tip limits, speed controller, supply.
 #include "base/conventions.h"
+#include "judge/rowids.h"
 #include "judge/rule.h"
+#include "model/fieldpatterns.h"
 #include "stations/power/power.h"
 
 #include <algorithm>
@@ -26,66 +28,70 @@ const ModeFigures* fastest(const AuditContext& c) {
 }
 
 void twoGovernors(const AuditContext& c, std::vector<Finding>& out) {
-    if (!electric(c) || c.setup.controller.governor.kind != "internal" || c.setup.speedController.control != SpeedControl::Governor) return;
+    if (!electric(c) || c.setup.controller.governor.kind != GovernorKind::Internal ||
+        c.setup.speedController.control != SpeedControl::Governor)
+        return;
     out.push_back({.severity = Severity::Danger,
-                   .row = "governor",
-                   .title = say(KH_TR("Two governors are active")),
-                   .found = say(KH_TR("Both the controller and the speed controller govern.")),
-                   .why = say(KH_TR("They chase each other: head speed swings until something gives way.")),
-                   .todo = say(KH_TR("Set the governor of the controller to off, or the speed controller to direct.")),
+                   .row = "governor"_row,
+                   .title = c.say(KH_TR("Two governors are active")),
+                   .found = c.say(KH_TR("Both the controller and the speed controller govern.")),
+                   .why = c.say(KH_TR("They chase each other: head speed swings until something gives way.")),
+                   .todo = c.say(KH_TR("Set the governor of the controller to off, or the speed controller to direct.")),
                    .box = Box::Controller,
-                   .subject = "controller.governor.kind",
-                   .fix = {{"controller.governor.kind", std::string("off")}}});
+                   .subject = "controller.governor.kind"_field,
+                   .fix = {{"controller.governor.kind"_field, std::string("off")}}});
 }
 
 void noGovernor(const AuditContext& c, std::vector<Finding>& out) {
-    if (!electric(c) || c.setup.controller.governor.kind == "internal" || c.setup.speedController.control == SpeedControl::Governor) return;
+    if (!electric(c) || c.setup.controller.governor.kind == GovernorKind::Internal ||
+        c.setup.speedController.control == SpeedControl::Governor)
+        return;
     out.push_back({.severity = Severity::Note,
-                   .row = "governor",
-                   .title = say(KH_TR("Nothing governs the head speed")),
-                   .found = say(KH_TR("Controller: off. Speed controller: direct.")),
-                   .why = say(KH_TR("The throttle curve alone must hold the speed; Idle-up then needs a V curve.")),
-                   .todo = say(KH_TR("Set the speed controller to governor if it can.")),
+                   .row = "governor"_row,
+                   .title = c.say(KH_TR("Nothing governs the head speed")),
+                   .found = c.say(KH_TR("Controller: off. Speed controller: direct.")),
+                   .why = c.say(KH_TR("The throttle curve alone must hold the speed; Idle-up then needs a V curve.")),
+                   .todo = c.say(KH_TR("Set the speed controller to governor if it can.")),
                    .box = Box::SpeedController,
-                   .subject = "speedController.control",
-                   .fix = {{"speedController.control", std::string("governor")}}});
+                   .subject = "speedController.control"_field,
+                   .fix = {{"speedController.control"_field, std::string("governor")}}});
 }
 
 void governorNumbers(const AuditContext& c, std::vector<Finding>& out) {
     const GovernorSettings& g = c.setup.controller.governor;
-    if (g.kind != "internal") return;
+    if (g.kind != GovernorKind::Internal) return;
     const bool pairs = c.setup.controller.profile.asksPolePairs;
     if (c.figures.polePairs.known) {
         const double right = pairs ? c.figures.polePairs.value : 2.0 * c.figures.polePairs.value;
         if (g.poleCount != right)
             out.push_back({.id = "governor-poles",
                            .severity = Severity::Danger,
-                           .row = "governor",
-                           .title = say(KH_TR("The governor has the wrong pole count")),
-                           .found = say(KH_TR("{e} entered; {box} wants {w}: it would ask for {x} × the head speed."),
-                                        {{"e", num(g.poleCount)},
-                                         {"box", c.setup.controller.profile.name},
-                                         {"w", num(right)},
-                                         {"x", num(g.poleCount / right, 2)}}),
-                           .why = say(KH_TR("The rotor is driven to the pack's limit, past what the blades bear.")),
-                           .todo = pairs ? say(KH_TR("Enter {w} pole pairs in the controller."), {{"w", num(right)}})
-                                         : say(KH_TR("Enter {w} magnet poles in the controller."), {{"w", num(right)}}),
+                           .row = "governor"_row,
+                           .title = c.say(KH_TR("The governor has the wrong pole count")),
+                           .found = c.say(KH_TR("{e} entered; {box} wants {w}: it would ask for {x} × the head speed."),
+                                          {{"e", num(g.poleCount)},
+                                           {"box", c.setup.controller.profile.name},
+                                           {"w", num(right)},
+                                           {"x", num(g.poleCount / right, 2)}}),
+                           .why = c.say(KH_TR("The rotor is driven to the pack's limit, past what the blades bear.")),
+                           .todo = pairs ? c.say(KH_TR("Enter {w} pole pairs in the controller."), {{"w", num(right)}})
+                                         : c.say(KH_TR("Enter {w} magnet poles in the controller."), {{"w", num(right)}}),
                            .box = Box::Controller,
-                           .subject = "controller.governor.poleCount",
-                           .fix = {{"controller.governor.poleCount", right}}});
+                           .subject = "controller.governor.poleCount"_field,
+                           .fix = {{"controller.governor.poleCount"_field, right}}});
     }
     if (c.figures.ratio.known && std::abs(g.ratio / c.figures.ratio.value - 1.0) > 0.01)
         out.push_back(
             {.id = "governor-ratio",
              .severity = Severity::Danger,
-             .row = "governor",
-             .title = say(KH_TR("The governor has the wrong gear ratio")),
-             .found = say(KH_TR("{e} entered; the teeth give {w}."), {{"e", num(g.ratio, 2)}, {"w", num(c.figures.ratio.value, 2)}}),
-             .why = say(KH_TR("True head speed is wrong by the same factor.")),
-             .todo = say(KH_TR("Enter {w} in the controller; first run at 70 % of target."), {{"w", num(c.figures.ratio.value, 2)}}),
+             .row = "governor"_row,
+             .title = c.say(KH_TR("The governor has the wrong gear ratio")),
+             .found = c.say(KH_TR("{e} entered; the teeth give {w}."), {{"e", num(g.ratio, 2)}, {"w", num(c.figures.ratio.value, 2)}}),
+             .why = c.say(KH_TR("True head speed is wrong by the same factor.")),
+             .todo = c.say(KH_TR("Enter {w} in the controller; first run at 70 % of target."), {{"w", num(c.figures.ratio.value, 2)}}),
              .box = Box::Controller,
-             .subject = "controller.governor.ratio",
-             .fix = {{"controller.governor.ratio", roundToStep(c.figures.ratio.value, 0.01)}}});
+             .subject = "controller.governor.ratio"_field,
+             .fix = {{"controller.governor.ratio"_field, roundToStep(c.figures.ratio.value, 0.01)}}});
 }
 
 void headroom(const AuditContext& c, std::vector<Finding>& out) {
@@ -98,16 +104,16 @@ void headroom(const AuditContext& c, std::vector<Finding>& out) {
         const double needed = std::ceil(pinion * (100.0 - m.headroomPct.value) / (100.0 - kHeadroomPct));
         out.push_back({.id = "headroom." + m.id,
                        .severity = none ? Severity::Danger : Severity::Warning,
-                       .row = "headroom",
-                       .title = say(KH_TR("{m} leaves the governor no headroom"), {{"m", m.name}}),
-                       .found = say(KH_TR("At the end of the pack {p} % is left; 12 % is needed. At most {t} rpm can be kept."),
-                                    {{"p", signedNum(m.headroomPct.value)}, {"t", num(target)}}),
-                       .why = say(KH_TR("Head speed sags in every climb, and the tail with it.")),
-                       .todo = say(KH_TR("Fit a pinion of {n} teeth, or fly {m} at {t} rpm."),
-                                   {{"n", num(needed)}, {"m", m.name}, {"t", num(target)}}),
+                       .row = "headroom"_row,
+                       .title = c.say(KH_TR("{m} leaves the governor no headroom"), {{"m", m.name}}),
+                       .found = c.say(KH_TR("At the end of the pack {p} % is left; 12 % is needed. At most {t} rpm can be kept."),
+                                      {{"p", signedNum(m.headroomPct.value)}, {"t", num(target)}}),
+                       .why = c.say(KH_TR("Head speed sags in every climb, and the tail with it.")),
+                       .todo = c.say(KH_TR("Fit a pinion of {n} teeth, or fly {m} at {t} rpm."),
+                                     {{"n", num(needed)}, {"m", m.name}, {"t", num(target)}}),
                        .box = Box::Machine,
-                       .subject = "machine.power.pinionTeeth",
-                       .fix = {{"machine.power.pinionTeeth", needed}}});
+                       .subject = "machine.power.pinionTeeth"_field,
+                       .fix = {{"machine.power.pinionTeeth"_field, needed}}});
     }
 }
 
@@ -121,26 +127,26 @@ void opening(const AuditContext& c, std::vector<Finding>& out) {
     const double open = 100.0 * slowest->headRpm.value / fresh;
     if (open >= kOpeningPct) return;
     out.push_back({.severity = Severity::Note,
-                   .row = "headroom",
-                   .title = say(KH_TR("The speed controller works half open in {m}"), {{"m", slowest->name}}),
-                   .found = say(KH_TR("{o} % opening on a fresh pack; below 60 % it runs hot."), {{"o", num(open)}}),
-                   .why = say(KH_TR("Partial load heats the speed controller most.")),
-                   .todo = say(KH_TR("Fit a smaller pinion, or fly {m} faster."), {{"m", slowest->name}}),
+                   .row = "headroom"_row,
+                   .title = c.say(KH_TR("The speed controller works half open in {m}"), {{"m", slowest->name}}),
+                   .found = c.say(KH_TR("{o} % opening on a fresh pack; below 60 % it runs hot."), {{"o", num(open)}}),
+                   .why = c.say(KH_TR("Partial load heats the speed controller most.")),
+                   .todo = c.say(KH_TR("Fit a smaller pinion, or fly {m} faster."), {{"m", slowest->name}}),
                    .box = Box::Machine,
-                   .subject = "machine.power.pinionTeeth"});
+                   .subject = "machine.power.pinionTeeth"_field});
 }
 
 void bladeLimit(const AuditContext& c, std::vector<Finding>& out) {
     const auto& limit = c.setup.machine.rotor.bladeMaxRpm;
     if (!limit) {
         out.push_back({.severity = Severity::Warning,
-                       .row = "tip-speed",
-                       .title = say(KH_TR("The blades' highest speed is not known")),
-                       .found = say(KH_TR("No limit of the blade maker is entered.")),
-                       .why = say(KH_TR("A blade that lets go is the worst thing this machine can do to a person.")),
-                       .todo = say(KH_TR("Look it up on the blade or in its manual and enter it at the machine.")),
+                       .row = "tip-speed"_row,
+                       .title = c.say(KH_TR("The blades' highest speed is not known")),
+                       .found = c.say(KH_TR("No limit of the blade maker is entered.")),
+                       .why = c.say(KH_TR("A blade that lets go is the worst thing this machine can do to a person.")),
+                       .todo = c.say(KH_TR("Look it up on the blade or in its manual and enter it at the machine.")),
                        .box = Box::Machine,
-                       .subject = "machine.rotor.bladeMaxRpm"});
+                       .subject = "machine.rotor.bladeMaxRpm"_field});
         return;
     }
     const ModeFigures* m = fastest(c);
@@ -148,13 +154,13 @@ void bladeLimit(const AuditContext& c, std::vector<Finding>& out) {
     for (const FlightMode& mode : c.setup.transmitter.modes) rpm = std::max(rpm, mode.targetRpm.value_or(0.0));
     if (rpm <= *limit) return;
     out.push_back({.severity = Severity::Danger,
-                   .row = "tip-speed",
-                   .title = say(KH_TR("The rotor is faster than its blades allow")),
-                   .found = say(KH_TR("{n} rpm; the blade maker's limit is {l} rpm."), {{"n", num(rpm)}, {"l", num(*limit)}}),
-                   .why = say(KH_TR("A blade can leave its grip; everyone in the plane of the disc is in danger.")),
-                   .todo = say(KH_TR("Lower the throttle of the fastest mode in the transmitter, below {l} rpm."), {{"l", num(*limit)}}),
+                   .row = "tip-speed"_row,
+                   .title = c.say(KH_TR("The rotor is faster than its blades allow")),
+                   .found = c.say(KH_TR("{n} rpm; the blade maker's limit is {l} rpm."), {{"n", num(rpm)}, {"l", num(*limit)}}),
+                   .why = c.say(KH_TR("A blade can leave its grip; everyone in the plane of the disc is in danger.")),
+                   .todo = c.say(KH_TR("Lower the throttle of the fastest mode in the transmitter, below {l} rpm."), {{"l", num(*limit)}}),
                    .box = Box::Transmitter,
-                   .subject = "machine.rotor.bladeMaxRpm"});
+                   .subject = "machine.rotor.bladeMaxRpm"_field});
 }
 
 void tipSpeeds(const AuditContext& c, std::vector<Finding>& out) {
@@ -162,25 +168,25 @@ void tipSpeeds(const AuditContext& c, std::vector<Finding>& out) {
     if (m != nullptr && m->tipSpeed.known && m->tipSpeed.value > 170.0)
         out.push_back({.id = "tip-speed",
                        .severity = m->tipSpeed.value > 190.0 ? Severity::Warning : Severity::Note,
-                       .row = "tip-speed",
-                       .title = say(KH_TR("Blade tips are fast in {m}"), {{"m", m->name}}),
-                       .found = say(KH_TR("{v} m/s; above 170 drag and noise grow, above 190 the blades lose lift."),
-                                    {{"v", num(m->tipSpeed.value)}}),
-                       .why = say(KH_TR("More speed then costs power and gives little.")),
-                       .todo = say(KH_TR("Lower the throttle of {m} in the transmitter."), {{"m", m->name}}),
+                       .row = "tip-speed"_row,
+                       .title = c.say(KH_TR("Blade tips are fast in {m}"), {{"m", m->name}}),
+                       .found = c.say(KH_TR("{v} m/s; above 170 drag and noise grow, above 190 the blades lose lift."),
+                                      {{"v", num(m->tipSpeed.value)}}),
+                       .why = c.say(KH_TR("More speed then costs power and gives little.")),
+                       .todo = c.say(KH_TR("Lower the throttle of {m} in the transmitter."), {{"m", m->name}}),
                        .box = Box::Transmitter,
-                       .subject = "transmitter.modes." + m->id + ".throttle"});
+                       .subject = elementPath("transmitter.modes.{}.throttle"_field, m->id)});
     const Figure& tail = c.figures.tailTipSpeed;
     if (tail.known && tail.value > 170.0)
         out.push_back({.id = "tail-tip-speed",
                        .severity = Severity::Warning,
-                       .row = "tip-speed",
-                       .title = say(KH_TR("Tail blade tips are fast")),
-                       .found = say(KH_TR("{v} m/s; 170 is the limit."), {{"v", num(tail.value)}}),
-                       .why = say(KH_TR("The tail loses thrust and its grips wear.")),
-                       .todo = say(KH_TR("Fit shorter tail blades or fly slower.")),
+                       .row = "tip-speed"_row,
+                       .title = c.say(KH_TR("Tail blade tips are fast")),
+                       .found = c.say(KH_TR("{v} m/s; 170 is the limit."), {{"v", num(tail.value)}}),
+                       .why = c.say(KH_TR("The tail loses thrust and its grips wear.")),
+                       .todo = c.say(KH_TR("Fit shorter tail blades or fly slower.")),
                        .box = Box::Machine,
-                       .subject = "machine.tail.discM"});
+                       .subject = "machine.tail.discM"_field});
 }
 
 void speedController(const AuditContext& c, std::vector<Finding>& out) {
@@ -189,59 +195,59 @@ void speedController(const AuditContext& c, std::vector<Finding>& out) {
     if (esc.brake)
         out.push_back({.id = "brake",
                        .severity = Severity::Danger,
-                       .row = "protection",
-                       .title = say(KH_TR("The motor brake is on")),
-                       .found = say(KH_TR("The speed controller brakes when the throttle closes.")),
-                       .why = say(KH_TR("In an autorotation it strips the gear and stops the rotor.")),
-                       .todo = say(KH_TR("Set the brake to off in the speed controller.")),
+                       .row = "protection"_row,
+                       .title = c.say(KH_TR("The motor brake is on")),
+                       .found = c.say(KH_TR("The speed controller brakes when the throttle closes.")),
+                       .why = c.say(KH_TR("In an autorotation it strips the gear and stops the rotor.")),
+                       .todo = c.say(KH_TR("Set the brake to off in the speed controller.")),
                        .box = Box::SpeedController,
-                       .subject = "speedController.brake",
-                       .fix = {{"speedController.brake", false}}});
+                       .subject = "speedController.brake"_field,
+                       .fix = {{"speedController.brake"_field, false}}});
     if (esc.cutOff == CutOff::Hard)
         out.push_back({.id = "cut-off",
                        .severity = Severity::Warning,
-                       .row = "protection",
-                       .title = say(KH_TR("The pack protection cuts hard")),
-                       .found = say(KH_TR("Cut-off is hard.")),
-                       .why = say(KH_TR("The motor stops without warning in the air.")),
-                       .todo = say(KH_TR("Set cut-off to reduce in the speed controller.")),
+                       .row = "protection"_row,
+                       .title = c.say(KH_TR("The pack protection cuts hard")),
+                       .found = c.say(KH_TR("Cut-off is hard.")),
+                       .why = c.say(KH_TR("The motor stops without warning in the air.")),
+                       .todo = c.say(KH_TR("Set cut-off to reduce in the speed controller.")),
                        .box = Box::SpeedController,
-                       .subject = "speedController.cutOff",
-                       .fix = {{"speedController.cutOff", std::string("reduce")}}});
+                       .subject = "speedController.cutOff"_field,
+                       .fix = {{"speedController.cutOff"_field, std::string("reduce")}}});
     if (esc.cutOffVoltsPerCell > 3.3 + 1e-9)
         out.push_back({.id = "cut-off-volts",
                        .severity = Severity::Warning,
-                       .row = "protection",
-                       .title = say(KH_TR("The pack protection acts early")),
-                       .found = say(KH_TR("{v} V per cell; at most 3.3 V is right."), {{"v", num(esc.cutOffVoltsPerCell, 2)}}),
-                       .why = say(KH_TR("Under load a good pack dips below that: power is cut in a climb.")),
-                       .todo = say(KH_TR("Set cut-off to 3.2 V per cell in the speed controller.")),
+                       .row = "protection"_row,
+                       .title = c.say(KH_TR("The pack protection acts early")),
+                       .found = c.say(KH_TR("{v} V per cell; at most 3.3 V is right."), {{"v", num(esc.cutOffVoltsPerCell, 2)}}),
+                       .why = c.say(KH_TR("Under load a good pack dips below that: power is cut in a climb.")),
+                       .todo = c.say(KH_TR("Set cut-off to 3.2 V per cell in the speed controller.")),
                        .box = Box::SpeedController,
-                       .subject = "speedController.cutOffVoltsPerCell",
-                       .fix = {{"speedController.cutOffVoltsPerCell", 3.2}}});
+                       .subject = "speedController.cutOffVoltsPerCell"_field,
+                       .fix = {{"speedController.cutOffVoltsPerCell"_field, 3.2}}});
     if (c.setup.machine.power.cells > esc.profile.maxCells)
         out.push_back(
             {.id = "cells",
              .severity = Severity::Danger,
-             .row = "pack",
-             .title = say(KH_TR("The pack has more cells than {b} bears"), {{"b", esc.profile.name}}),
-             .found = say(KH_TR("{n} cells; at most {m}."), {{"n", num(c.setup.machine.power.cells)}, {"m", num(esc.profile.maxCells)}}),
-             .why = say(KH_TR("It fails at the moment the pack is plugged in.")),
-             .todo = say(KH_TR("Use a pack of at most {m} cells or another speed controller."), {{"m", num(esc.profile.maxCells)}}),
+             .row = "pack"_row,
+             .title = c.say(KH_TR("The pack has more cells than {b} bears"), {{"b", esc.profile.name}}),
+             .found = c.say(KH_TR("{n} cells; at most {m}."), {{"n", num(c.setup.machine.power.cells)}, {"m", num(esc.profile.maxCells)}}),
+             .why = c.say(KH_TR("It fails at the moment the pack is plugged in.")),
+             .todo = c.say(KH_TR("Use a pack of at most {m} cells or another speed controller."), {{"m", num(esc.profile.maxCells)}}),
              .box = Box::Machine,
-             .subject = "machine.power.cells",
-             .fix = {{"machine.power.cells", esc.profile.maxCells}}});
+             .subject = "machine.power.cells"_field,
+             .fix = {{"machine.power.cells"_field, esc.profile.maxCells}}});
     if (esc.control == SpeedControl::Governor && !esc.profile.governs)
         out.push_back({.id = "cannot-govern",
                        .severity = Severity::Danger,
-                       .row = "governor",
-                       .title = say(KH_TR("{b} has no governor"), {{"b", esc.profile.name}}),
-                       .found = say(KH_TR("It is set to governor.")),
-                       .why = say(KH_TR("The throttle curve would then be taken as power.")),
-                       .todo = say(KH_TR("Set the speed controller to direct.")),
+                       .row = "governor"_row,
+                       .title = c.say(KH_TR("{b} has no governor"), {{"b", esc.profile.name}}),
+                       .found = c.say(KH_TR("It is set to governor.")),
+                       .why = c.say(KH_TR("The throttle curve would then be taken as power.")),
+                       .todo = c.say(KH_TR("Set the speed controller to direct.")),
                        .box = Box::SpeedController,
-                       .subject = "speedController.control",
-                       .fix = {{"speedController.control", std::string("direct")}}});
+                       .subject = "speedController.control"_field,
+                       .fix = {{"speedController.control"_field, std::string("direct")}}});
 }
 
 void throttleEnds(const AuditContext& c, std::vector<Finding>& out) {
@@ -250,15 +256,15 @@ void throttleEnds(const AuditContext& c, std::vector<Finding>& out) {
     const SpeedControllerSettings& esc = c.setup.speedController;
     if (std::abs(f->lowUs.value - esc.lowUs) <= 15.0 && std::abs(f->highUs.value - esc.highUs) <= 15.0) return;
     out.push_back({.severity = Severity::Warning,
-                   .row = "throttle-ends",
-                   .title = say(KH_TR("Throttle ends are not those that were learned")),
-                   .found = say(KH_TR("The transmitter sends {a} … {b} µs; {c} … {d} µs were learned."),
-                                {{"a", num(f->lowUs.value)}, {"b", num(f->highUs.value)}, {"c", num(esc.lowUs)}, {"d", num(esc.highUs)}}),
-                   .why = say(KH_TR("Every throttle number then means something else, and closed may not be off.")),
-                   .todo = say(KH_TR("Teach the speed controller its ends again: high first, then low; pinion out of mesh, blades off.")),
+                   .row = "throttle-ends"_row,
+                   .title = c.say(KH_TR("Throttle ends are not those that were learned")),
+                   .found = c.say(KH_TR("The transmitter sends {a} … {b} µs; {c} … {d} µs were learned."),
+                                  {{"a", num(f->lowUs.value)}, {"b", num(f->highUs.value)}, {"c", num(esc.lowUs)}, {"d", num(esc.highUs)}}),
+                   .why = c.say(KH_TR("Every throttle number then means something else, and closed may not be off.")),
+                   .todo = c.say(KH_TR("Teach the speed controller its ends again: high first, then low; pinion out of mesh, blades off.")),
                    .box = Box::SpeedController,
-                   .subject = "speedController.lowUs",
-                   .fix = {{"speedController.lowUs", f->lowUs.value}, {"speedController.highUs", f->highUs.value}}});
+                   .subject = "speedController.lowUs"_field,
+                   .fix = {{"speedController.lowUs"_field, f->lowUs.value}, {"speedController.highUs"_field, f->highUs.value}}});
 }
 
 void timer(const AuditContext& c, std::vector<Finding>& out) {
@@ -268,26 +274,26 @@ void timer(const AuditContext& c, std::vector<Finding>& out) {
         const double wanted = std::max(0.5, std::floor(lasts.value * 2.0) / 2.0);
         out.push_back({.id = "timer-long",
                        .severity = Severity::Warning,
-                       .row = "timer",
-                       .title = say(KH_TR("The timer outlasts the pack")),
-                       .found = say(KH_TR("It runs {t} min; a fifth of the charge is left after {m} min."),
-                                    {{"t", num(set, 1)}, {"m", num(lasts.value, 1)}}),
-                       .why = say(KH_TR("An empty pack stops the motor in the air.")),
-                       .todo = say(KH_TR("Set the timer to {t} min in the transmitter."), {{"t", num(wanted, 1)}}),
+                       .row = "timer"_row,
+                       .title = c.say(KH_TR("The timer outlasts the pack")),
+                       .found = c.say(KH_TR("It runs {t} min; a fifth of the charge is left after {m} min."),
+                                      {{"t", num(set, 1)}, {"m", num(lasts.value, 1)}}),
+                       .why = c.say(KH_TR("An empty pack stops the motor in the air.")),
+                       .todo = c.say(KH_TR("Set the timer to {t} min in the transmitter."), {{"t", num(wanted, 1)}}),
                        .box = Box::Transmitter,
-                       .subject = "transmitter.timerMin",
-                       .fix = {{"transmitter.timerMin", wanted}}});
+                       .subject = "transmitter.timerMin"_field,
+                       .fix = {{"transmitter.timerMin"_field, wanted}}});
     }
     if (set > 0.0 || c.setup.transmitter.schools.end != EndSchool::Timer) return;
     out.push_back({.severity = Severity::Warning,
-                   .row = "timer",
-                   .title = say(KH_TR("No flight timer is set")),
-                   .found = say(KH_TR("The timer stands at 0 min.")),
-                   .why = say(KH_TR("An empty pack stops the motor in the air.")),
-                   .todo = say(KH_TR("Set the timer to 3 min in the transmitter for the first flight.")),
+                   .row = "timer"_row,
+                   .title = c.say(KH_TR("No flight timer is set")),
+                   .found = c.say(KH_TR("The timer stands at 0 min.")),
+                   .why = c.say(KH_TR("An empty pack stops the motor in the air.")),
+                   .todo = c.say(KH_TR("Set the timer to 3 min in the transmitter for the first flight.")),
                    .box = Box::Transmitter,
-                   .subject = "transmitter.timerMin",
-                   .fix = {{"transmitter.timerMin", 3.0}}});
+                   .subject = "transmitter.timerMin"_field,
+                   .fix = {{"transmitter.timerMin"_field, 3.0}}});
 }
 
 void supply(const AuditContext& c, std::vector<Finding>& out) {
@@ -302,41 +308,42 @@ void supply(const AuditContext& c, std::vector<Finding>& out) {
         if (weakest != nullptr)
             out.push_back({.id = "supply-volts",
                            .severity = Severity::Danger,
-                           .row = "supply",
-                           .title = say(KH_TR("The receiver supply is too high for {s}"), {{"s", weakest->name}}),
-                           .found = say(KH_TR("{v} V; {s} bears {m} V."),
-                                        {{"v", num(*s.volts, 1)}, {"s", weakest->name}, {"m", num(*weakest->maxVolts, 1)}}),
-                           .why = say(KH_TR("The servo burns out, at the bench or in the air.")),
-                           .todo = say(KH_TR("Set the supply to {m} V or less."), {{"m", num(*weakest->maxVolts, 1)}}),
+                           .row = "supply"_row,
+                           .title = c.say(KH_TR("The receiver supply is too high for {s}"), {{"s", weakest->name}}),
+                           .found = c.say(KH_TR("{v} V; {s} bears {m} V."),
+                                          {{"v", num(*s.volts, 1)}, {"s", weakest->name}, {"m", num(*weakest->maxVolts, 1)}}),
+                           .why = c.say(KH_TR("The servo burns out, at the bench or in the air.")),
+                           .todo = c.say(KH_TR("Set the supply to {m} V or less."), {{"m", num(*weakest->maxVolts, 1)}}),
                            .box = Box::Machine,
-                           .subject = "machine.supply.volts",
-                           .fix = {{"machine.supply.volts", *weakest->maxVolts}}});
+                           .subject = "machine.supply.volts"_field,
+                           .fix = {{"machine.supply.volts"_field, *weakest->maxVolts}}});
     }
     if (s.continuousA && s.peakA && (*s.continuousA < c.sizeClass.supplyA[0] || *s.peakA < c.sizeClass.supplyA[1]))
         out.push_back({.id = "supply-current",
                        .severity = Severity::Warning,
-                       .row = "supply",
-                       .title = say(KH_TR("The receiver supply is weak")),
-                       .found = say(KH_TR("{c} A, {p} A peak; this size needs {x} / {y} A."), {{"c", num(*s.continuousA, 1)},
-                                                                                               {"p", num(*s.peakA, 1)},
-                                                                                               {"x", num(c.sizeClass.supplyA[0])},
-                                                                                               {"y", num(c.sizeClass.supplyA[1])}}),
-                       .why = say(KH_TR("When all servos move at once the voltage dips and the receiver restarts.")),
-                       .todo = say(KH_TR("Fit a supply of at least {x} A, {y} A peak."),
-                                   {{"x", num(c.sizeClass.supplyA[0])}, {"y", num(c.sizeClass.supplyA[1])}}),
+                       .row = "supply"_row,
+                       .title = c.say(KH_TR("The receiver supply is weak")),
+                       .found = c.say(KH_TR("{c} A, {p} A peak; this size needs {x} / {y} A."), {{"c", num(*s.continuousA, 1)},
+                                                                                                 {"p", num(*s.peakA, 1)},
+                                                                                                 {"x", num(c.sizeClass.supplyA[0])},
+                                                                                                 {"y", num(c.sizeClass.supplyA[1])}}),
+                       .why = c.say(KH_TR("When all servos move at once the voltage dips and the receiver restarts.")),
+                       .todo = c.say(KH_TR("Fit a supply of at least {x} A, {y} A peak."),
+                                     {{"x", num(c.sizeClass.supplyA[0])}, {"y", num(c.sizeClass.supplyA[1])}}),
                        .box = Box::Machine,
-                       .subject = "machine.supply.continuousA",
-                       .fix = {{"machine.supply.continuousA", c.sizeClass.supplyA[0]}, {"machine.supply.peakA", c.sizeClass.supplyA[1]}}});
+                       .subject = "machine.supply.continuousA"_field,
+                       .fix = {{"machine.supply.continuousA"_field, c.sizeClass.supplyA[0]},
+                               {"machine.supply.peakA"_field, c.sizeClass.supplyA[1]}}});
     if (!s.volts)
         out.push_back({.id = "supply-unknown",
                        .severity = Severity::Note,
-                       .row = "supply",
-                       .title = say(KH_TR("The receiver supply is not known")),
-                       .found = say(KH_TR("No voltage is entered.")),
-                       .why = say(KH_TR("8.4 V into a 6 V servo destroys it.")),
-                       .todo = say(KH_TR("Read its voltage and enter it at the machine.")),
+                       .row = "supply"_row,
+                       .title = c.say(KH_TR("The receiver supply is not known")),
+                       .found = c.say(KH_TR("No voltage is entered.")),
+                       .why = c.say(KH_TR("8.4 V into a 6 V servo destroys it.")),
+                       .todo = c.say(KH_TR("Read its voltage and enter it at the machine.")),
                        .box = Box::Machine,
-                       .subject = "machine.supply.volts"});
+                       .subject = "machine.supply.volts"_field});
 }
 
 }  // namespace

@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/fieldpatterns.h"
+#include "model/names.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/radio/radio.h"
 
@@ -18,28 +20,29 @@ Part condition(const RowBuilder& b, const std::string& path) {
 StationPage radioRows(const RowBuilder& b) {
     const TransmitterSettings& tx = b.setup().transmitter;
     StationPage page{Station::Radio, {}};
-    page.rows.push_back(b.row("model-type", say(KH_TR("Model type")),
-                              {{b.field("transmitter.modelType"), b.flag("transmitter.modelMatch", KH_TR("match"), KH_TR("no match"))}}, {},
-                              {}));
     page.rows.push_back(b.row(
-        "stick-mode", say(KH_TR("Stick mode")),
-        {{b.field("transmitter.stickMode"), b.flag("transmitter.collectiveReversed", KH_TR("collective reversed"), KH_TR("up climbs"))}},
-        {}, {}));
+        "model-type", say(KH_TR("Model type")),
+        {{b.field("transmitter.modelType"_field), b.flag("transmitter.modelMatch"_field, KH_TR("match"), KH_TR("no match"))}}, {}, {}));
+    page.rows.push_back(b.row("stick-mode", say(KH_TR("Stick mode")),
+                              {{b.field("transmitter.stickMode"_field),
+                                b.flag("transmitter.collectiveReversed"_field, KH_TR("collective reversed"), KH_TR("up climbs"))}},
+                              {}, {}));
     Cell map;
     for (const char* id : {"aileron", "elevator", "collective", "rudder", "throttle", "gain"})
-        if (channelOf(tx, id) != nullptr) map.parts.push_back(b.field(std::string("transmitter.channels.") + id + ".number", say(id)));
+        if (channelOf(tx, id) != nullptr) map.parts.push_back(b.field(elementPath("transmitter.channels.{}.number"_field, id), say(id)));
     for (Part& part : map.parts) part.unit = "";
     Cell order;
     for (const std::string& id : b.setup().controller.profile.channelOrder)
         order.parts.push_back(RowBuilder::text(say(KH_TR("{f}"), {{"f", id}})));
     page.rows.push_back(b.row("channel-map", say(KH_TR("Channels")), std::move(map), std::move(order), {}));
-    page.rows.push_back(
-        b.row("stick-trims", say(KH_TR("Stick trims")),
-              {{b.flag("transmitter.trims.live", KH_TR("live"), KH_TR("off")), b.field("transmitter.trims.aileronPct", label(KH_TR("a"))),
-                b.field("transmitter.trims.elevatorPct", label(KH_TR("e"))), b.field("transmitter.trims.rudderPct", label(KH_TR("r")))}},
-              {}, {}));
+    page.rows.push_back(b.row("stick-trims", say(KH_TR("Stick trims")),
+                              {{b.flag("transmitter.trims.live"_field, KH_TR("live"), KH_TR("off")),
+                                b.field("transmitter.trims.aileronPct"_field, label(KH_TR("a"))),
+                                b.field("transmitter.trims.elevatorPct"_field, label(KH_TR("e"))),
+                                b.field("transmitter.trims.rudderPct"_field, label(KH_TR("r")))}},
+                              {}, {}));
     for (Part& p : page.rows.back().cells[0].parts) p.unit = "";
-    Cell spares{{b.flag("transmitter.unusedInhibited", KH_TR("inhibited"), KH_TR("not inhibited"))}};
+    Cell spares{{b.flag("transmitter.unusedInhibited"_field, KH_TR("inhibited"), KH_TR("not inhibited"))}};
     for (const SpareChannel& s : tx.spares)
         spares.parts.push_back(RowBuilder::text(s.follows.empty() ? say(KH_TR("ch {n} centre"), {{"n", num(s.number)}})
                                                                   : say(KH_TR("ch {n} {s}"), {{"n", num(s.number)}, {"s", s.follows}})));
@@ -47,16 +50,16 @@ StationPage radioRows(const RowBuilder& b) {
     Cell modes;
     for (const FlightMode& m : tx.modes)
         if (m.id != kHoldMode && !m.when.empty()) {
-            Part p = condition(b, "transmitter.modes." + m.id + ".when");
+            Part p = condition(b, elementPath("transmitter.modes.{}.when"_field, m.id));
             p.label = say(KH_TR("{m}"), {{"m", m.name}});
             modes.parts.push_back(std::move(p));
         }
     page.rows.push_back(b.row("mode-switch", say(KH_TR("Mode switch")), std::move(modes), {}, {}));
-    page.rows.push_back(b.row("hold-switch", say(KH_TR("Hold switch")), {{condition(b, "transmitter.modes.hold.when")}}, {}, {}));
+    page.rows.push_back(b.row("hold-switch", say(KH_TR("Hold switch")), {{condition(b, "transmitter.modes.hold.when"_field)}}, {}, {}));
     page.rows.push_back(b.row("kill-switch", say(KH_TR("Kill switch")),
-                              {{condition(b, "transmitter.kill.when"), b.field("transmitter.kill.throttlePct")}}, {}, {}));
+                              {{condition(b, "transmitter.kill.when"_field), b.field("transmitter.kill.throttlePct"_field)}}, {}, {}));
     page.rows.push_back(b.row("cut-switch", say(KH_TR("Cut switch")),
-                              {{condition(b, "transmitter.cut.when"), b.field("transmitter.cut.throttlePct")}}, {}, {}));
+                              {{condition(b, "transmitter.cut.when"_field), b.field("transmitter.cut.throttlePct"_field)}}, {}, {}));
     struct Family {
         const char* row;
         const char* title;
@@ -68,8 +71,8 @@ StationPage radioRows(const RowBuilder& b) {
         for (const SwitchFunction& f : tx.functions) {
             const bool named = f.id.starts_with("bank-") || f.id.starts_with("gain-") || f.id == "rescue";
             if (*family.prefix == 0 ? named || f.when.empty() : !f.id.starts_with(family.prefix)) continue;
-            Part part = condition(b, "transmitter.functions." + f.id + ".when");
-            part.label = say(KH_TR("{f}"), {{"f", f.id}});
+            Part part = condition(b, elementPath("transmitter.functions.{}.when"_field, f.id));
+            part.label = functionTitle(tx, f.id);
             cell.parts.push_back(std::move(part));
         }
         if (cell.parts.empty()) cell.parts.push_back(RowBuilder::text(say(KH_TR("on no switch"))));

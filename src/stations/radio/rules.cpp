@@ -3,7 +3,9 @@
 // The transmitter as a base: model type, trims, the channel map, what the box cannot hold.
 #include "base/conventions.h"
 #include "formula/answers.h"
+#include "judge/rowids.h"
 #include "judge/rule.h"
+#include "model/fieldpatterns.h"
 #include "stations/radio/radio.h"
 
 #include <algorithm>
@@ -19,14 +21,14 @@ namespace {
 void modelType(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.transmitter.modelType == ModelType::Helicopter) return;
     out.push_back({.severity = Severity::Danger,
-                   .row = "model-type",
-                   .title = say(KH_TR("The model memory is not a helicopter")),
-                   .found = say(KH_TR("The transmitter's model type is aeroplane.")),
-                   .why = say(KH_TR("There is then no pitch curve, no flight mode and no hold: the motor cannot be held off.")),
-                   .todo = say(KH_TR("Set the model type to helicopter in the transmitter.")),
+                   .row = "model-type"_row,
+                   .title = c.say(KH_TR("The model memory is not a helicopter")),
+                   .found = c.say(KH_TR("The transmitter's model type is aeroplane.")),
+                   .why = c.say(KH_TR("There is then no pitch curve, no flight mode and no hold: the motor cannot be held off.")),
+                   .todo = c.say(KH_TR("Set the model type to helicopter in the transmitter.")),
                    .box = Box::Transmitter,
-                   .subject = "transmitter.modelType",
-                   .fix = {{"transmitter.modelType", std::string("helicopter")}}});
+                   .subject = "transmitter.modelType"_field,
+                   .fix = {{"transmitter.modelType"_field, std::string("helicopter")}}});
 }
 
 void stickTrims(const AuditContext& c, std::vector<Finding>& out) {
@@ -34,18 +36,18 @@ void stickTrims(const AuditContext& c, std::vector<Finding>& out) {
     const double most = std::max({std::abs(t.aileronPct), std::abs(t.elevatorPct), std::abs(t.rudderPct)});
     if (!t.live && most == 0.0) return;
     Finding f{.severity = Severity::Warning,
-              .row = "stick-trims",
-              .title = say(KH_TR("Stick trims are live")),
-              .found = say(KH_TR("Aileron {a} %, elevator {e} %, rudder {r} %."),
-                           {{"a", signedNum(t.aileronPct, 1)}, {"e", signedNum(t.elevatorPct, 1)}, {"r", signedNum(t.rudderPct, 1)}}),
-              .why = say(KH_TR("On a rate-controlled axis a trim is a constant turn demand; a rudder that does not rest at 0 drifts.")),
-              .todo = say(KH_TR("Set aileron, elevator and rudder trim to 0 and their step to off in the transmitter.")),
+              .row = "stick-trims"_row,
+              .title = c.say(KH_TR("Stick trims are live")),
+              .found = c.say(KH_TR("Aileron {a} %, elevator {e} %, rudder {r} %."),
+                             {{"a", signedNum(t.aileronPct, 1)}, {"e", signedNum(t.elevatorPct, 1)}, {"r", signedNum(t.rudderPct, 1)}}),
+              .why = c.say(KH_TR("On a rate-controlled axis a trim is a constant turn demand; a rudder that does not rest at 0 drifts.")),
+              .todo = c.say(KH_TR("Set aileron, elevator and rudder trim to 0 and their step to off in the transmitter.")),
               .box = Box::Transmitter,
-              .subject = "transmitter.trims.live",
-              .fix = {{"transmitter.trims.live", false},
-                      {"transmitter.trims.aileronPct", 0.0},
-                      {"transmitter.trims.elevatorPct", 0.0},
-                      {"transmitter.trims.rudderPct", 0.0}}};
+              .subject = "transmitter.trims.live"_field,
+              .fix = {{"transmitter.trims.live"_field, false},
+                      {"transmitter.trims.aileronPct"_field, 0.0},
+                      {"transmitter.trims.elevatorPct"_field, 0.0},
+                      {"transmitter.trims.rudderPct"_field, 0.0}}};
     out.push_back(std::move(f));
 }
 
@@ -53,20 +55,20 @@ void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.transmitter.unusedInhibited) return;
     std::vector<Message> live;
     for (const SpareChannel& s : c.setup.transmitter.spares)
-        live.push_back(s.follows.empty() ? say(KH_TR("channel {n} sends its centre"), {{"n", num(s.number)}})
-                                         : say(KH_TR("channel {n} follows {s}"), {{"n", num(s.number)}, {"s", s.follows}}));
+        live.push_back(s.follows.empty() ? c.say(KH_TR("channel {n} sends its centre"), {{"n", num(s.number)}})
+                                         : c.say(KH_TR("channel {n} follows {s}"), {{"n", num(s.number)}, {"s", s.follows}}));
     out.push_back({.severity = Severity::Warning,
-                   .row = "unused-channels",
-                   .title = say(KH_TR("Unused channels are not inhibited")),
-                   .found = !live.empty() ? say(KH_TR("{list}."), {{"list", live}})
-                                          : say(KH_TR("{n} of {all} channels are used; the rest may follow a switch."),
-                                                {{"n", num(static_cast<double>(c.setup.transmitter.channels.size()))},
-                                                 {"all", num(c.setup.transmitter.profile.channels)}}),
-                   .why = say(KH_TR("A forgotten channel can reach a port of the controller and change a setting in flight.")),
-                   .todo = say(KH_TR("Inhibit every unused channel in the transmitter.")),
+                   .row = "unused-channels"_row,
+                   .title = c.say(KH_TR("Unused channels are not inhibited")),
+                   .found = !live.empty() ? c.say(KH_TR("{list}."), {{"list", live}})
+                                          : c.say(KH_TR("{n} of {all} channels are used; the rest may follow a switch."),
+                                                  {{"n", num(static_cast<double>(c.setup.transmitter.channels.size()))},
+                                                   {"all", num(c.setup.transmitter.profile.channels)}}),
+                   .why = c.say(KH_TR("A forgotten channel can reach a port of the controller and change a setting in flight.")),
+                   .todo = c.say(KH_TR("Inhibit every unused channel in the transmitter.")),
                    .box = Box::Transmitter,
-                   .subject = "transmitter.unusedInhibited",
-                   .fix = {{"transmitter.unusedInhibited", true}}});
+                   .subject = "transmitter.unusedInhibited"_field,
+                   .fix = {{"transmitter.unusedInhibited"_field, true}}});
 }
 
 void channelClash(const AuditContext& c, std::vector<Finding>& out) {
@@ -82,16 +84,17 @@ void channelClash(const AuditContext& c, std::vector<Finding>& out) {
         Finding f{
             .id = "channel-clash." + ch.id,
             .severity = Severity::Danger,
-            .row = "channel-map",
-            .title = beyond ? say(KH_TR("Channel {n} does not exist"), {{"n", num(ch.number)}})
-                            : say(KH_TR("Two functions on channel {n}"), {{"n", num(ch.number)}}),
-            .found = beyond ? say(KH_TR("{f} is on channel {n}; {box} has {all}."), {{"f", ch.id},
-                                                                                     {"n", num(ch.number)},
-                                                                                     {"box", c.setup.transmitter.profile.name},
-                                                                                     {"all", num(c.setup.transmitter.profile.channels)}})
-                            : say(KH_TR("{a} and {b} both use channel {n}."), {{"a", other->second}, {"b", ch.id}, {"n", num(ch.number)}}),
-            .why = say(KH_TR("One of them never reaches the controller.")),
-            .todo = say(KH_TR("Put {f} on channel {n} in the transmitter."), {{"f", ch.id}, {"n", num(free)}}),
+            .row = "channel-map"_row,
+            .title = beyond ? c.say(KH_TR("Channel {n} does not exist"), {{"n", num(ch.number)}})
+                            : c.say(KH_TR("Two functions on channel {n}"), {{"n", num(ch.number)}}),
+            .found = beyond
+                         ? c.say(KH_TR("{f} is on channel {n}; {box} has {all}."), {{"f", ch.id},
+                                                                                    {"n", num(ch.number)},
+                                                                                    {"box", c.setup.transmitter.profile.name},
+                                                                                    {"all", num(c.setup.transmitter.profile.channels)}})
+                         : c.say(KH_TR("{a} and {b} both use channel {n}."), {{"a", other->second}, {"b", ch.id}, {"n", num(ch.number)}}),
+            .why = c.say(KH_TR("One of them never reaches the controller.")),
+            .todo = c.say(KH_TR("Put {f} on channel {n} in the transmitter."), {{"f", ch.id}, {"n", num(free)}}),
             .box = Box::Transmitter,
             .subject = channelPath(ch.id, "number"),
             .fix = {{channelPath(ch.id, "number"), static_cast<double>(free)}}};
@@ -107,27 +110,27 @@ void channelMissing(const AuditContext& c, std::vector<Finding>& out) {
         if (there.count(id) != 0) continue;
         out.push_back({.id = "channel-missing." + id,
                        .severity = Severity::Danger,
-                       .row = "channel-map",
-                       .title = say(KH_TR("{f} has no channel"), {{"f", id}}),
-                       .found = say(KH_TR("No channel of the transmitter carries {f}."), {{"f", id}}),
-                       .why = say(KH_TR("The controller reads nothing there and cannot fly the axis.")),
-                       .todo = say(KH_TR("Give {f} a channel in the transmitter."), {{"f", id}}),
+                       .row = "channel-map"_row,
+                       .title = c.say(KH_TR("{f} has no channel"), {{"f", id}}),
+                       .found = c.say(KH_TR("No channel of the transmitter carries {f}."), {{"f", id}}),
+                       .why = c.say(KH_TR("The controller reads nothing there and cannot fly the axis.")),
+                       .todo = c.say(KH_TR("Give {f} a channel in the transmitter."), {{"f", id}}),
                        .box = Box::Transmitter,
-                       .subject = "transmitter.channels"});
+                       .subject = "transmitter.channels"_field});
     }
 }
 
 void modelMatch(const AuditContext& c, std::vector<Finding>& out) {
     if (!c.setup.transmitter.profile.modelMatch || c.setup.transmitter.modelMatch) return;
     out.push_back({.severity = Severity::Note,
-                   .row = "model-type",
-                   .title = say(KH_TR("Model match is off")),
-                   .found = say(KH_TR("The receiver accepts any model memory.")),
-                   .why = say(KH_TR("With another model's memory every direction and every end can be wrong.")),
-                   .todo = say(KH_TR("Switch model match on in the transmitter, or bump aileron before the motor is armed.")),
+                   .row = "model-type"_row,
+                   .title = c.say(KH_TR("Model match is off")),
+                   .found = c.say(KH_TR("The receiver accepts any model memory.")),
+                   .why = c.say(KH_TR("With another model's memory every direction and every end can be wrong.")),
+                   .todo = c.say(KH_TR("Switch model match on in the transmitter, or bump aileron before the motor is armed.")),
                    .box = Box::Transmitter,
-                   .subject = "transmitter.modelMatch",
-                   .fix = {{"transmitter.modelMatch", true}}});
+                   .subject = "transmitter.modelMatch"_field,
+                   .fix = {{"transmitter.modelMatch"_field, true}}});
 }
 
 /// What the box cannot hold; a document from elsewhere, or a change of box, can ask for it.
@@ -138,9 +141,9 @@ void boxLimits(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back({.id = "box-limits." + id,
                        .severity = Severity::Warning,
                        .row = row,
-                       .title = say(KH_TR("{box} cannot hold this"), {{"box", box.name}}),
+                       .title = c.say(KH_TR("{box} cannot hold this"), {{"box", box.name}}),
                        .found = std::move(found),
-                       .why = say(KH_TR("What the transmitter then really sends is not what is computed here.")),
+                       .why = c.say(KH_TR("What the transmitter then really sends is not what is computed here.")),
                        .todo = std::move(todo),
                        .box = Box::Transmitter,
                        .subject = fix.path,
@@ -151,19 +154,19 @@ void boxLimits(const AuditContext& c, std::vector<Finding>& out) {
             const double travel = high ? ch.travelHighPct : ch.travelLowPct;
             if (travel <= box.travelLimitPct) continue;
             tell("travel." + ch.id, ("channel-" + ch.id).c_str(),
-                 say(KH_TR("Travel of {f} is {t} %; {box} goes to {l} %."),
-                     {{"f", ch.id}, {"t", num(travel, 1)}, {"box", box.name}, {"l", num(box.travelLimitPct, 1)}}),
-                 say(KH_TR("Set it to {l} % in the transmitter, and learn the ends in the controller or raise the rate."),
-                     {{"l", num(box.travelLimitPct, 1)}}),
+                 c.say(KH_TR("Travel of {f} is {t} %; {box} goes to {l} %."),
+                       {{"f", ch.id}, {"t", num(travel, 1)}, {"box", box.name}, {"l", num(box.travelLimitPct, 1)}}),
+                 c.say(KH_TR("Set it to {l} % in the transmitter, and learn the ends in the controller or raise the rate."),
+                       {{"l", num(box.travelLimitPct, 1)}}),
                  {channelPath(ch.id, high ? "travelHighPct" : "travelLowPct"), box.travelLimitPct});
         }
     const double held = tx.hold.throttlePct;
     if (held < box.holdLowPct || held > box.holdHighPct)
         tell("hold", "throttle-curve",
-             say(KH_TR("Hold is {h} %; {box} takes {a} … {b} %."),
-                 {{"h", num(held, 1)}, {"box", box.name}, {"a", num(box.holdLowPct, 1)}, {"b", num(box.holdHighPct, 1)}}),
-             say(KH_TR("Set hold to {v} % in the transmitter."), {{"v", num(std::clamp(held, box.holdLowPct, box.holdHighPct), 1)}}),
-             {"transmitter.hold.throttlePct", std::clamp(held, box.holdLowPct, box.holdHighPct)});
+             c.say(KH_TR("Hold is {h} %; {box} takes {a} … {b} %."),
+                   {{"h", num(held, 1)}, {"box", box.name}, {"a", num(box.holdLowPct, 1)}, {"b", num(box.holdHighPct, 1)}}),
+             c.say(KH_TR("Set hold to {v} % in the transmitter."), {{"v", num(std::clamp(held, box.holdLowPct, box.holdHighPct), 1)}}),
+             {"transmitter.hold.throttlePct"_field, std::clamp(held, box.holdLowPct, box.holdHighPct)});
     for (const FlightMode& m : tx.modes)
         for (const bool pitch : {true, false}) {
             const Curve& curve = pitch ? m.pitch : m.throttle;
@@ -172,18 +175,18 @@ void boxLimits(const AuditContext& c, std::vector<Finding>& out) {
             if (!pitch && m.id == "hold") continue;
             if (curve.points.size() > most)
                 tell("points." + m.id, pitch ? "pitch-curve" : "throttle-curve",
-                     say(KH_TR("{m}: {n} points; {box} has {l}."), {{"m", m.name},
-                                                                    {"n", num(static_cast<double>(curve.points.size()))},
-                                                                    {"box", box.name},
-                                                                    {"l", num(box.curvePoints)}}),
-                     say(KH_TR("Enter the curve with {l} points in the transmitter."), {{"l", num(box.curvePoints)}}),
+                     c.say(KH_TR("{m}: {n} points; {box} has {l}."), {{"m", m.name},
+                                                                      {"n", num(static_cast<double>(curve.points.size()))},
+                                                                      {"box", box.name},
+                                                                      {"l", num(box.curvePoints)}}),
+                     c.say(KH_TR("Enter the curve with {l} points in the transmitter."), {{"l", num(box.curvePoints)}}),
                      {path, resampledCurve(curve, most)});
             else if (curve.shape == CurveShape::Smooth && !box.smoothCurves) {
                 Curve straight = curve;
                 straight.shape = CurveShape::Straight;
                 tell("smooth." + m.id, pitch ? "pitch-curve" : "throttle-curve",
-                     say(KH_TR("{m} is smooth; {box} has straight curves only."), {{"m", m.name}, {"box", box.name}}),
-                     say(KH_TR("Enter the curve straight from point to point in the transmitter.")), {path, straight});
+                     c.say(KH_TR("{m} is smooth; {box} has straight curves only."), {{"m", m.name}, {"box", box.name}}),
+                     c.say(KH_TR("Enter the curve straight from point to point in the transmitter.")), {path, straight});
             }
         }
 }

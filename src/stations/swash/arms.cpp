@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Servo arms square by the spline first, by sub-trim after (DOMAIN 5.5).
+// Servo arms square by the spline first, by sub-trim after (docs/domain.md 5.5).
 #include "base/conventions.h"
+#include "model/fieldpatterns.h"
 #include "stations/kit/solverkit.h"
 #include "stations/swash/swashsolvers.h"
 
@@ -47,16 +48,14 @@ Message seatText(const std::string& servo, const Seat& seat, double turnDeg) {
                                              : say(KH_TR("{t} teeth down"), {{"t", num(-seat.teeth)}});
     const Number in = signedNum(turnDeg, 1);
     if (seat.sides == 0)
-        return say(KH_TR("Take the {s} servo's arm off and seat it {t}: {d}° in all."),
-                   {{"s", servo}, {"t", std::vector<Message>{teeth}}, {"d", in}});
+        return say(KH_TR("Take the {s} servo's arm off and seat it {t}: {d}° in all."), {{"s", servo}, {"t", teeth}, {"d", in}});
     const Message sides = seat.sides == 2  ? say(KH_TR("by two sides"))
                           : seat.sides > 0 ? say(KH_TR("up by one side"))
                                            : say(KH_TR("down by one side"));
     if (seat.teeth == 0)
-        return say(KH_TR("Take the {s} servo's arm off and turn it {q}: {d}° in all."),
-                   {{"s", servo}, {"q", std::vector<Message>{sides}}, {"d", in}});
+        return say(KH_TR("Take the {s} servo's arm off and turn it {q}: {d}° in all."), {{"s", servo}, {"q", sides}, {"d", in}});
     return say(KH_TR("Take the {s} servo's arm off, turn it {q} and seat it {t} from there: {d}° in all."),
-               {{"s", servo}, {"q", std::vector<Message>{sides}}, {"t", std::vector<Message>{teeth}}, {"d", in}});
+               {{"s", servo}, {"q", sides}, {"t", teeth}, {"d", in}});
 }
 
 }  // namespace
@@ -106,7 +105,7 @@ Solved solveArms(const Setup& setup, std::span<const Reading> readings) {
         }
         const double trim = roundToStep(-left / perUs, setup.controller.profile.trimStepUs);
         SolvedField t;
-        t.field = "controller.ports." + port.id + ".trimUs";
+        t.field = elementPath("controller.ports.{}.trimUs"_field, port.id);
         t.box = Box::Controller;
         t.value = trim;
         t.unit = "µs";
@@ -115,7 +114,7 @@ Solved solveArms(const Setup& setup, std::span<const Reading> readings) {
         t.why.title = say(KH_TR("sub-trim of port {p}"), {{"p", port.id}});
         t.why.line(KH_TR("{l}° / {u}° a µs = {v} µs, safe is ±{s} µs"),
                    {{"l", signedNum(-left, 2)}, {"u", signedNum(perUs, 3)}, {"v", signedNum(trim)}, {"s", num(safe)}});
-        t.edits = {{"machine.servos." + servo->id + ".squareErrorDeg", roundToStep(left, 0.1)}};
+        t.edits = {{elementPath("machine.servos.{}.squareErrorDeg"_field, servo->id), roundToStep(left, 0.1)}};
         if (std::abs(trim) > safe) {
             t.todo = say(KH_TR("Port {p} would need {v} µs, more than the safe {s}: try another arm; teeth and sub-trim do not reach."),
                          {{"p", port.id}, {"v", signedNum(trim)}, {"s", num(safe)}});

@@ -3,6 +3,7 @@
 // "Move collective up: which servos went down?" Servo directions first, then the sense of collective and cyclic, each
 // in the box where it is wrong: a channel the monitor reads backwards in the transmitter, the rest in the controller.
 #include "formula/channel.h"
+#include "model/fieldpatterns.h"
 #include "stations/kit/solverkit.h"
 #include "stations/swash/swashsolvers.h"
 
@@ -33,7 +34,7 @@ SolvedField sense(const Setup& setup, const char* function, const char* controll
                                                    readingScale(setup.controller.profile));
     if (channel != nullptr && reads < 0.0)
         return flag(
-            setup, std::string("transmitter.channels.") + function + ".reversed", Box::Transmitter,
+            setup, elementPath("transmitter.channels.{}.reversed"_field, function), Box::Transmitter,
             say(KH_TR("Reverse channel {n}, {f}, in the transmitter; then look again."),
                 {{"n", num(channel->number)}, {"f", std::string(function)}}),
             say(KH_TR("with {s} the monitor reads {r} %: the channel is backwards"), {{"s", std::string(stick)}, {"r", signedNum(reads)}}));
@@ -64,11 +65,11 @@ Solved solveDirections(const Setup& setup, std::span<const Reading> readings) {
     if (!any && aileron == nullptr && elevator == nullptr)
         throw InputError("collective.port-1", "nothing was seen yet: move the collective stick up and look at each servo");
     if (!down.empty() && up == 0) {
-        out.answers.push_back(sense(setup, "collective", "controller.directions.collectiveReversed", KH_TR("collective up")));
+        out.answers.push_back(sense(setup, "collective", "controller.directions.collectiveReversed"_field, KH_TR("collective up")));
         return out;
     }
     for (const PortSettings* port : down)
-        out.answers.push_back(flag(setup, "controller.ports." + port->id + ".reversed", Box::Controller,
+        out.answers.push_back(flag(setup, elementPath("controller.ports.{}.reversed"_field, port->id), Box::Controller,
                                    say(KH_TR("Reverse the servo of port {p} in the controller."), {{"p", port->id}}),
                                    say(KH_TR("it went down while the others went up"))));
     if (!down.empty()) {
@@ -77,9 +78,9 @@ Solved solveDirections(const Setup& setup, std::span<const Reading> readings) {
         return out;
     }
     if (aileron != nullptr && plausible(*aileron, 1.0, "way") < 0.0)
-        out.answers.push_back(sense(setup, "aileron", "controller.directions.aileronReversed", KH_TR("stick right")));
+        out.answers.push_back(sense(setup, "aileron", "controller.directions.aileronReversed"_field, KH_TR("stick right")));
     if (elevator != nullptr && plausible(*elevator, 1.0, "way") < 0.0)
-        out.answers.push_back(sense(setup, "elevator", "controller.directions.elevatorReversed", KH_TR("stick forward")));
+        out.answers.push_back(sense(setup, "elevator", "controller.directions.elevatorReversed"_field, KH_TR("stick forward")));
     if (out.answers.empty() && out.remarks.empty())
         out.remarks.push_back(say(KH_TR("Everything goes the way of the stick: mark the row as seen on the machine.")));
     return out;

@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "base/error.h"
 #include "judge/figurebuilder.h"
+#include "model/fieldpatterns.h"
 #include "stations/swash/swash.h"
 
 #include <algorithm>
@@ -24,22 +25,22 @@ constexpr double kPartedDeg = 0.1;
 
 void SwashFigures::strokes() {
     const auto with = [&](std::vector<std::string> first) { return bladePaths(std::move(first)); };
-    out.strokeUsePct =
-        make(KH_TR("stroke use"), {"%", 0},
-             with({"controller.collectiveHighPct", "controller.collectiveLowPct", "controller.referencePct", "controller.cyclicLimitPct"}),
-             [&](Derivation& why) {
-                 double most = 0.0;
-                 for (const double c : {-1.0, 1.0})
-                     for (int i = 0; i < 72; ++i) {
-                         const auto p = model.plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i));
-                         for (const double d : p.deflection) most = std::max(most, std::abs(d));
-                     }
-                 const ControllerProfile& box = setup.controller.profile;
-                 why.line(KH_TR("largest deflection {d} · {s} µs of usable ±{u} µs"),
-                          {{"d", num(most, 2)}, {"s", num(box.strokeUs)}, {"u", num(box.usableStrokeUs)}});
-                 return pctFromShare(most * box.strokeUs / box.usableStrokeUs);
-             });
-    out.fightMm = make(KH_TR("servos against each other"), {"mm", 2}, with({"controller.layout"}), [&](Derivation& why) {
+    out.strokeUsePct = make(KH_TR("stroke use"), {"%", 0},
+                            with({"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field,
+                                  "controller.referencePct"_field, "controller.cyclicLimitPct"_field}),
+                            [&](Derivation& why) {
+                                double most = 0.0;
+                                for (const double c : {-1.0, 1.0})
+                                    for (int i = 0; i < 72; ++i) {
+                                        const auto p = model.plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i));
+                                        for (const double d : p.deflection) most = std::max(most, std::abs(d));
+                                    }
+                                const ControllerProfile& box = setup.controller.profile;
+                                why.line(KH_TR("largest deflection {d} · {s} µs of usable ±{u} µs"),
+                                         {{"d", num(most, 2)}, {"s", num(box.strokeUs)}, {"u", num(box.usableStrokeUs)}});
+                                return pctFromShare(most * box.strokeUs / box.usableStrokeUs);
+                            });
+    out.fightMm = make(KH_TR("servos against each other"), {"mm", 2}, with({"controller.layout"_field}), [&](Derivation& why) {
         double most = 0.0;
         for (int i = 0; i < 8; ++i) most = std::max(most, model.plateAt(0.0, sinDeg(45.0 * i), cosDeg(45.0 * i)).fightMm);
         why.line(KH_TR("largest residual of the plane through the balls, eight directions"));
@@ -49,11 +50,11 @@ void SwashFigures::strokes() {
 
 void SwashFigures::square() {
     const Machine& m = setup.machine;
-    std::vector<std::string> squarePaths = bladePaths({"controller.collectiveHighPct"});
-    for (const PlateServo& servo : m.servos) squarePaths.push_back("machine.servos." + servo.id + ".squareErrorDeg");
-    for (const PortSettings& port : setup.controller.ports) squarePaths.push_back("controller.ports." + port.id + ".trimUs");
+    std::vector<std::string> squarePaths = bladePaths({"controller.collectiveHighPct"_field});
+    for (const PlateServo& servo : m.servos) squarePaths.push_back(elementPath("machine.servos.{}.squareErrorDeg"_field, servo.id));
+    for (const PortSettings& port : setup.controller.ports) squarePaths.push_back(elementPath("controller.ports.{}.trimUs"_field, port.id));
     out.squareDiffDeg = make(KH_TR("up less down, by the arms"), {"°", 1, true}, squarePaths, [&](Derivation& why) {
-        Setup even = setup;  // the same stroke both ways
+        Setup even = withoutRecords(setup);  // the same stroke both ways
         even.controller.collectiveLowPct = even.controller.collectiveHighPct;
         even.controller.collectiveTrimPct = 0.0;
         const auto difference = [](const Setup& of) {
@@ -109,13 +110,13 @@ void SwashFigures::layout() {
             const auto want = asked.plateAt(0, a, e).plate;
             const double d = roll ? done.right : done.forward;
             const double w = roll ? want.right : want.forward;
-            if (std::abs(w) < 1e-9) throw InputError("controller.referencePct", "no cyclic is asked for");
+            if (std::abs(w) < 1e-9) throw InputError("controller.referencePct"_field, "no cyclic is asked for");
             why.line(KH_TR("tilt done / tilt asked = {d} / {w}"), {{"d", num(d, 4)}, {"w", num(w, 4)}});
             return d / w;
         };
     };
-    const std::vector<std::string> paths{"controller.layout", "machine.servos.elevator.azimuthDeg", "machine.servos.left.azimuthDeg",
-                                         "machine.servos.right.azimuthDeg"};
+    const std::vector<std::string> paths{"controller.layout"_field, "machine.servos.elevator.azimuthDeg"_field,
+                                         "machine.servos.left.azimuthDeg"_field, "machine.servos.right.azimuthDeg"_field};
     out.rollRatio = make(KH_TR("roll done / asked"), {"×", 2}, paths, ratio(true));
     out.pitchRatio = make(KH_TR("pitch done / asked"), {"×", 2}, paths, ratio(false));
 }

@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Zero pitch, reference throw and collective range from the pitch gauge (DOMAIN 5.5).
+// Zero pitch, reference throw and collective range from the pitch gauge (docs/domain.md 5.5).
 #include "base/conventions.h"
 #include "formula/answers.h"
 #include "judge/figures.h"
 #include "kernel/chain.h"
 #include "kernel/envelope.h"
+#include "model/fieldpatterns.h"
 #include "model/helicopter/layouts.h"
 #include "stations/kit/linkturns.h"
 #include "stations/kit/solverkit.h"
@@ -20,7 +21,7 @@ Solved solveLinks(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
     if (setup.machine.plate.mechanical)
         throw InputError(
-            "machine.plate.mechanical",
+            "machine.plate.mechanical"_field,
             "each servo of a mechanical plate works one axis: level it by the elevator and aileron links, the collective last");
     std::vector<double> azimuths, heights, radii;
     std::vector<const PlateServo*> servos;
@@ -59,7 +60,7 @@ Solved solveLinks(const Setup& setup, std::span<const Reading> readings) {
             if (port.role != servos[i]->id || std::abs(left) < perUs) continue;
             const double sign = (servos[i]->risesWithPulse ? 1.0 : -1.0);
             SolvedField t;
-            t.field = "controller.ports." + port.id + ".trimUs";
+            t.field = elementPath("controller.ports.{}.trimUs"_field, port.id);
             t.box = Box::Controller;
             t.value = roundToStep(port.trimUs + sign * left / perUs, setup.controller.profile.trimStepUs);
             t.unit = "µs";

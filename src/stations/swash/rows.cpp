@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/fieldpatterns.h"
 #include "model/helicopter/layouts.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/swash/swash.h"
@@ -29,7 +30,8 @@ StationPage swashRows(const RowBuilder& b) {
     azimuths.parts.push_back(RowBuilder::text(say(built != nullptr ? built->id : kCustomLayout)));
     azimuths.parts.front().action = "layout-built";
     Cell angles;
-    for (const PortSettings& p : s.controller.ports) angles.parts.push_back(b.field("machine.servos." + p.role + ".azimuthDeg"));
+    for (const PortSettings& p : s.controller.ports)
+        angles.parts.push_back(b.field(elementPath("machine.servos.{}.azimuthDeg"_field, p.role)));
     azimuths.parts.insert(azimuths.parts.end(), angles.parts.begin(), angles.parts.end());
     const std::string servo = s.machine.servos.empty() ? "" : "machine.servos." + s.machine.servos.front().id + ".servo";
     const std::string servoName = s.machine.servos.empty() ? "" : s.machine.servos.front().servo.name;
@@ -38,47 +40,51 @@ StationPage swashRows(const RowBuilder& b) {
     for (const PlateServo& p : s.machine.servos) roles.push_back(p.id);
     Cell square, directions;
     for (const PlateServo& p : s.machine.servos) {
-        square.parts.push_back(b.field("machine.servos." + p.id + ".squareErrorDeg"));
-        directions.parts.push_back(b.flag("machine.servos." + p.id + ".risesWithPulse", KH_TR("rises"), KH_TR("sinks")));
+        square.parts.push_back(b.field(elementPath("machine.servos.{}.squareErrorDeg"_field, p.id)));
+        directions.parts.push_back(b.flag(elementPath("machine.servos.{}.risesWithPulse"_field, p.id), KH_TR("rises"), KH_TR("sinks")));
     }
     square.parts.push_back(RowBuilder::figure(f.squareDiffDeg, label(KH_TR("up − down"))));
     StationPage page{Station::Swash, {}};
     page.rows = {
-        b.row("swash-mixing", say(KH_TR("Swash mixing")), {{b.field("transmitter.swashMixing")}}, {{RowBuilder::text(say(KH_TR("on")))}},
+        b.row("swash-mixing", say(KH_TR("Swash mixing")), {{b.field("transmitter.swashMixing"_field)}},
+              {{RowBuilder::text(say(KH_TR("on")))}},
               {{RowBuilder::text(s.transmitter.swashMixing == SwashMixing::Off ? say(KH_TR("mixed once")) : say(KH_TR("mixed twice")))}}),
         b.row("layout", say(KH_TR("Layout")), {},
-              {{b.word("controller.layout", s.controller.profile.layouts), controllerField("phaseDeg", label(KH_TR("phase")))}},
+              {{b.word("controller.layout"_field, s.controller.profile.layouts), controllerField("phaseDeg", label(KH_TR("phase")))}},
               std::move(azimuths)),
-        b.row("mounting", say(KH_TR("Mounting")), {}, {{b.word("controller.mounting", s.controller.profile.mountings)}},
-              {{b.word("machine.mounting", s.controller.profile.mountings)}}),
-        b.row("servo-pulse", say(KH_TR("Servo pulse")), {}, {{b.word("controller.pulseUs", numberOptions(s.controller.profile.pulsesUs))}},
-              {{servoFact(".pulseUs")}}),
-        b.row("servo-rate", say(KH_TR("Servo rate")), {}, {{b.word("controller.rateHz", numberOptions(s.controller.profile.ratesHz))}},
-              {{servoFact(".maxHz")}}),
+        b.row("mounting", say(KH_TR("Mounting")), {}, {{b.word("controller.mounting"_field, s.controller.profile.mountings)}},
+              {{b.word("machine.mounting"_field, s.controller.profile.mountings)}}),
+        b.row("servo-pulse", say(KH_TR("Servo pulse")), {},
+              {{b.word("controller.pulseUs"_field, numberOptions(s.controller.profile.pulsesUs))}}, {{servoFact(".pulseUs")}}),
+        b.row("servo-rate", say(KH_TR("Servo rate")), {},
+              {{b.word("controller.rateHz"_field, numberOptions(s.controller.profile.ratesHz))}}, {{servoFact(".maxHz")}}),
         b.row("ports", say(KH_TR("Ports")), {},
-              portsCell(b, [&](const PortSettings& p) { return b.word("controller.ports." + p.id + ".role", roles); }), std::move(angles)),
+              portsCell(b, [&](const PortSettings& p) { return b.word(elementPath("controller.ports.{}.role"_field, p.id), roles); }),
+              std::move(angles)),
         b.row("servo-directions", say(KH_TR("Servo directions")), {},
-              portsCell(
-                  b, [&](const PortSettings& p) { return b.flag("controller.ports." + p.id + ".reversed", KH_TR("rev"), KH_TR("norm")); }),
+              portsCell(b,
+                        [&](const PortSettings& p) {
+                            return b.flag(elementPath("controller.ports.{}.reversed"_field, p.id), KH_TR("rev"), KH_TR("norm"));
+                        }),
               std::move(directions)),
         b.row("arms-square", say(KH_TR("Arms square")), {},
               portsCell(b,
                         [&](const PortSettings& p) {
-                            Part part = b.field("controller.ports." + p.id + ".trimUs");
+                            Part part = b.field(elementPath("controller.ports.{}.trimUs"_field, p.id));
                             const bool last = &p == &s.controller.ports.back();
                             if (!last) part.unit = "";
                             return part;
                         }),
               std::move(square)),
         b.row("collective-sense", say(KH_TR("Collective sense")),
-              {{b.flag("transmitter.channels.collective.reversed", KH_TR("reversed"), KH_TR("normal"))}},
-              {{b.flag("controller.directions.collectiveReversed", KH_TR("reversed"), KH_TR("normal"))}},
+              {{b.flag("transmitter.channels.collective.reversed"_field, KH_TR("reversed"), KH_TR("normal"))}},
+              {{b.flag("controller.directions.collectiveReversed"_field, KH_TR("reversed"), KH_TR("normal"))}},
               {{RowBuilder::figure(f.collectiveHighDeg, label(KH_TR("stick up")))}}),
         b.row("cyclic-sense", say(KH_TR("Cyclic sense")),
-              {{b.flag("transmitter.channels.aileron.reversed", KH_TR("rev"), KH_TR("norm"), label(KH_TR("a"))),
-                b.flag("transmitter.channels.elevator.reversed", KH_TR("rev"), KH_TR("norm"), label(KH_TR("e")))}},
-              {{b.flag("controller.directions.aileronReversed", KH_TR("reversed"), KH_TR("normal"), label(KH_TR("a"))),
-                b.flag("controller.directions.elevatorReversed", KH_TR("reversed"), KH_TR("normal"), label(KH_TR("e")))}},
+              {{b.flag("transmitter.channels.aileron.reversed"_field, KH_TR("rev"), KH_TR("norm"), label(KH_TR("a"))),
+                b.flag("transmitter.channels.elevator.reversed"_field, KH_TR("rev"), KH_TR("norm"), label(KH_TR("e")))}},
+              {{b.flag("controller.directions.aileronReversed"_field, KH_TR("reversed"), KH_TR("normal"), label(KH_TR("a"))),
+                b.flag("controller.directions.elevatorReversed"_field, KH_TR("reversed"), KH_TR("normal"), label(KH_TR("e")))}},
               {{RowBuilder::figure(f.rollRatio, label(KH_TR("roll"))), RowBuilder::figure(f.pitchRatio, label(KH_TR("pitch")))}}),
         b.row("level-plate", say(KH_TR("Plate level")), {}, {}, {{RowBuilder::figure(f.neutralTiltDeg, label(KH_TR("at neutral")))}}),
         b.row("servo-fight", say(KH_TR("Servo fight")), {}, {}, {{RowBuilder::figure(f.fightMm, label(KH_TR("at most")))}}),

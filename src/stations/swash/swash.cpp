@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/swash/swash.h"
+#include "judge/rowids.h"
 
 #include <algorithm>
 
@@ -9,7 +10,7 @@ namespace {
 
 /// Rows whose fault couples the axes.
 bool coupledRow(const Row& row) {
-    return row.id == "swash-mixing" || row.id == "layout" || row.id == "ports" || row.id == "servo-directions" ||
+    return row.id == "swash-mixing"_row || row.id == "layout"_row || row.id == "ports"_row || row.id == "servo-directions"_row ||
            row.id.ends_with("-sense");
 }
 
@@ -40,7 +41,7 @@ const StationEntry& swashStation() {
         .name = KH_TR("Swash"),
         .shortName = KH_TR("Swash"),
         .rows = swashRows,
-        .rules = {swashRules},
+        .rules = {swashRules, servoRules, plateRules},
         .figures = swashFigures,
         .solvers = swashSolvers,
         .panels = panels,

@@ -10,6 +10,8 @@ namespace kh {
 // what the entry lists
 [[nodiscard]] StationPage swashRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> swashRules();
+[[nodiscard]] std::span<const Rule> servoRules();
+[[nodiscard]] std::span<const Rule> plateRules();
 void swashFigures(const FigureBuilder& b);
 [[nodiscard]] std::span<const SolverEntry> swashSolvers();
 

@@ -3,6 +3,7 @@
 // The solvers of the station: what each asks to be read, and under which settings.
 #include "stations/swash/swashsolvers.h"
 
+#include "model/fieldpatterns.h"
 #include "stations/swash/swash.h"
 
 #include <algorithm>
@@ -42,7 +43,7 @@ std::vector<std::string> noSettings(const Setup&, const std::string&) { return {
 
 std::vector<std::string> portTrims(const Setup& setup, const std::string&) {
     std::vector<std::string> paths;
-    for (const PortSettings& p : setup.controller.ports) paths.push_back("controller.ports." + p.id + ".trimUs");
+    for (const PortSettings& p : setup.controller.ports) paths.push_back(elementPath("controller.ports.{}.trimUs"_field, p.id));
     return paths;
 }
 

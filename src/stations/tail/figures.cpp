@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "base/error.h"
 #include "judge/figurebuilder.h"
+#include "model/fieldpatterns.h"
 #include "stations/tail/tail.h"
 
 #include <algorithm>
@@ -18,9 +19,10 @@ struct TailFigures : FigureBuilder {
 
 void TailFigures::tail() {
     const TailFacts& t = setup.machine.tail;
-    const std::vector<std::string> paths{"machine.tail.armMm",      "machine.tail.linkMm",          "machine.tail.crankRatio",
-                                         "machine.tail.gripMm",     "controller.tail.limitLeftPct", "controller.tail.limitRightPct",
-                                         "controller.tail.reversed"};
+    const std::vector<std::string> paths{"machine.tail.armMm"_field,           "machine.tail.linkMm"_field,
+                                         "machine.tail.crankRatio"_field,      "machine.tail.gripMm"_field,
+                                         "controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field,
+                                         "controller.tail.reversed"_field};
     const auto tailAt = [&](double rudder, bool pitch) {
         return [this, rudder, pitch](Derivation& why) {
             DeckNumbers deck = model.numbers({});
@@ -39,9 +41,10 @@ void TailFigures::tail() {
     out.tailPitchLeftDeg = make(KH_TR("tail pitch, full left rudder"), {"°", 1, true}, paths, tailAt(-1, true));
     out.tailPitchRightDeg = make(KH_TR("tail pitch, full right rudder"), {"°", 1, true}, paths, tailAt(1, true));
     const double rpm = setup.transmitter.modes.front().targetRpm.value_or(0.0);
-    const std::vector<FigureNeed> speed{{"transmitter.modes.normal.targetRpm", rpm > 0.0}};
-    const std::vector<std::string> hoverPaths{"machine.massKg",       "machine.rotor.discM", "machine.rotor.chordMm", "machine.tail.discM",
-                                              "machine.tail.chordMm", "machine.tail.ratio",  "machine.tail.boomM"};
+    const std::vector<FigureNeed> speed{{"transmitter.modes.normal.targetRpm"_field, rpm > 0.0}};
+    const std::vector<std::string> hoverPaths{"machine.massKg"_field,     "machine.rotor.discM"_field,  "machine.rotor.chordMm"_field,
+                                              "machine.tail.discM"_field, "machine.tail.chordMm"_field, "machine.tail.ratio"_field,
+                                              "machine.tail.boomM"_field};
     out.tailNeutralDeg = make(
         KH_TR("tail pitch that holds the hover"), {"°", 1}, hoverPaths,
         [&, rpm](Derivation& why) {
@@ -57,7 +60,7 @@ void TailFigures::tail() {
         },
         speed);
     out.tailTipSpeed = make(
-        KH_TR("tail tip speed"), {"m/s", 0}, {"machine.tail.discM", "machine.tail.ratio"},
+        KH_TR("tail tip speed"), {"m/s", 0}, {"machine.tail.discM"_field, "machine.tail.ratio"_field},
         [&](Derivation& why) {
             double fastest = 0.0;
             for (const FlightMode& m : setup.transmitter.modes) fastest = std::max(fastest, m.targetRpm.value_or(0.0));

@@ -3,7 +3,9 @@
 // The tail: servo data, direction, window, symmetry, stops, neutral pitch.
 #include "base/conventions.h"
 #include "formula/answers.h"
+#include "judge/rowids.h"
 #include "judge/rule.h"
+#include "model/fieldpatterns.h"
 #include "stations/tail/tail.h"
 
 #include <algorithm>
@@ -23,49 +25,49 @@ void tailServo(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back(
             {.id = "tail-rate",
              .severity = Severity::Danger,
-             .row = "tail-rate",
-             .title = say(KH_TR("The tail rate destroys {s}"), {{"s", s.name}}),
-             .found = say(KH_TR("{r} Hz is sent; {s} survives {m} Hz."), {{"r", num(t.rateHz)}, {"s", s.name}, {"m", num(*s.maxHz)}}),
-             .why = say(KH_TR("The servo overheats and the tail is lost in flight.")),
-             .todo = say(KH_TR("Set {m} Hz or less for the tail in the controller."), {{"m", num(*s.maxHz)}}),
+             .row = "tail-rate"_row,
+             .title = c.say(KH_TR("The tail rate destroys {s}"), {{"s", s.name}}),
+             .found = c.say(KH_TR("{r} Hz is sent; {s} survives {m} Hz."), {{"r", num(t.rateHz)}, {"s", s.name}, {"m", num(*s.maxHz)}}),
+             .why = c.say(KH_TR("The servo overheats and the tail is lost in flight.")),
+             .todo = c.say(KH_TR("Set {m} Hz or less for the tail in the controller."), {{"m", num(*s.maxHz)}}),
              .box = Box::Controller,
-             .subject = "controller.tail.rateHz",
-             .fix = {{"controller.tail.rateHz", std::min(*s.maxHz, 50.0)}}});
+             .subject = "controller.tail.rateHz"_field,
+             .fix = {{"controller.tail.rateHz"_field, std::min(*s.maxHz, 50.0)}}});
     if (!s.maxHz && t.rateHz > 50.0)
         out.push_back({.id = "tail-rate",
                        .severity = Severity::Warning,
-                       .row = "tail-rate",
-                       .title = say(KH_TR("The tail servo's highest rate is not known")),
-                       .found = say(KH_TR("{r} Hz is sent to {s}."), {{"r", num(t.rateHz)}, {"s", s.name}}),
-                       .why = say(KH_TR("An analogue servo burns above 50 Hz.")),
-                       .todo = say(KH_TR("Set 50 Hz for the tail in the controller until you have looked it up.")),
+                       .row = "tail-rate"_row,
+                       .title = c.say(KH_TR("The tail servo's highest rate is not known")),
+                       .found = c.say(KH_TR("{r} Hz is sent to {s}."), {{"r", num(t.rateHz)}, {"s", s.name}}),
+                       .why = c.say(KH_TR("An analogue servo burns above 50 Hz.")),
+                       .todo = c.say(KH_TR("Set 50 Hz for the tail in the controller until you have looked it up.")),
                        .box = Box::Controller,
-                       .subject = "machine.tail.servo.maxHz",
-                       .fix = {{"controller.tail.rateHz", 50.0}}});
+                       .subject = "machine.tail.servo.maxHz"_field,
+                       .fix = {{"controller.tail.rateHz"_field, 50.0}}});
     if (!s.pulseUs)
         out.push_back({.id = "tail-pulse",
                        .severity = Severity::Warning,
-                       .row = "tail-pulse",
-                       .title = say(KH_TR("The tail servo's pulse class is not known")),
-                       .found = say(KH_TR("Nothing is proposed for {s}."), {{"s", s.name}}),
-                       .why = say(KH_TR("A wide pulse drives a narrow servo to its stop and burns it.")),
-                       .todo = say(KH_TR("Leave the tail servo unplugged until you have looked up its data.")),
+                       .row = "tail-pulse"_row,
+                       .title = c.say(KH_TR("The tail servo's pulse class is not known")),
+                       .found = c.say(KH_TR("Nothing is proposed for {s}."), {{"s", s.name}}),
+                       .why = c.say(KH_TR("A wide pulse drives a narrow servo to its stop and burns it.")),
+                       .todo = c.say(KH_TR("Leave the tail servo unplugged until you have looked up its data.")),
                        .box = Box::Bench,
-                       .subject = "machine.tail.servo.pulseUs"});
+                       .subject = "machine.tail.servo.pulseUs"_field});
     else if (std::abs(*s.pulseUs - t.pulseUs) > 100.0)
         out.push_back({.id = "tail-pulse",
                        .severity = Severity::Danger,
-                       .row = "tail-pulse",
-                       .title = say(KH_TR("The pulse drives {s} to its stop"), {{"s", s.name}}),
-                       .found = say(KH_TR("{p} µs centre is sent; {s} wants {w} µs."),
-                                    {{"p", num(t.pulseUs)}, {"s", s.name}, {"w", num(*s.pulseUs)}}),
-                       .why = say(KH_TR("The tail servo runs against its end, hums and burns.")),
-                       .todo = say(KH_TR("Set {w} µs for the tail in the controller; if it hums at power-up, pull the pack at once."),
-                                   {{"w", num(*s.pulseUs)}}),
+                       .row = "tail-pulse"_row,
+                       .title = c.say(KH_TR("The pulse drives {s} to its stop"), {{"s", s.name}}),
+                       .found = c.say(KH_TR("{p} µs centre is sent; {s} wants {w} µs."),
+                                      {{"p", num(t.pulseUs)}, {"s", s.name}, {"w", num(*s.pulseUs)}}),
+                       .why = c.say(KH_TR("The tail servo runs against its end, hums and burns.")),
+                       .todo = c.say(KH_TR("Set {w} µs for the tail in the controller; if it hums at power-up, pull the pack at once."),
+                                     {{"w", num(*s.pulseUs)}}),
                        .box = Box::Controller,
                        .witness = sticksAt(0.0, 0.0, 0.0),
-                       .subject = "controller.tail.pulseUs",
-                       .fix = {{"controller.tail.pulseUs", *s.pulseUs}}});
+                       .subject = "controller.tail.pulseUs"_field,
+                       .fix = {{"controller.tail.pulseUs"_field, *s.pulseUs}}});
 }
 
 void tailDirection(const AuditContext& c, std::vector<Finding>& out) {
@@ -77,17 +79,17 @@ void tailDirection(const AuditContext& c, std::vector<Finding>& out) {
     const bool reversed = c.setup.controller.directions.rudderReversed;
     out.push_back(
         {.severity = Severity::Danger,
-         .row = "tail-direction",
-         .title = say(KH_TR("The tail moves against the rudder stick")),
-         .found = say(KH_TR("Rudder left moves the slider {s} mm: the trailing edges go right."), {{"s", signedNum(left.value, 1)}}),
-         .why = say(KH_TR("Trailing edges must go to the stick's side; otherwise the nose turns the other way.")),
-         .todo = reversed ? say(KH_TR("Set the rudder direction to normal in the controller."))
-                          : say(KH_TR("Reverse the tail servo in the controller.")),
+         .row = "tail-direction"_row,
+         .title = c.say(KH_TR("The tail moves against the rudder stick")),
+         .found = c.say(KH_TR("Rudder left moves the slider {s} mm: the trailing edges go right."), {{"s", signedNum(left.value, 1)}}),
+         .why = c.say(KH_TR("Trailing edges must go to the stick's side; otherwise the nose turns the other way.")),
+         .todo = reversed ? c.say(KH_TR("Set the rudder direction to normal in the controller."))
+                          : c.say(KH_TR("Reverse the tail servo in the controller.")),
          .box = Box::Controller,
          .witness = sticksAt(0.0, 0.0, -1.0),
-         .subject = "controller.tail.reversed",
-         .fix = reversed ? std::vector<Edit>{{"controller.directions.rudderReversed", false}}
-                         : std::vector<Edit>{{"controller.tail.reversed", !c.setup.controller.tail.reversed}}});
+         .subject = "controller.tail.reversed"_field,
+         .fix = reversed ? std::vector<Edit>{{"controller.directions.rudderReversed"_field, false}}
+                         : std::vector<Edit>{{"controller.tail.reversed"_field, !c.setup.controller.tail.reversed}}});
 }
 
 void tailWindow(const AuditContext& c, std::vector<Finding>& out) {
@@ -97,13 +99,13 @@ void tailWindow(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back(
             {.id = id,
              .severity = Severity::Warning,
-             .row = "tail-limits",
-             .title = say(KH_TR("A tail limit is outside the controller's window")),
-             .found = say(KH_TR("{l} %; {box} judges {a} … {b} % as right."),
-                          {{"l", num(limit)}, {"box", box.name}, {"a", num(box.tailWindowLowPct)}, {"b", num(box.tailWindowHighPct)}}),
-             .why = say(KH_TR("The geometry does not suit: the tail is coarse or slow.")),
-             .todo = say(KH_TR("Use a tail arm of {m} mm, then read the limits again."),
-                         {{"m", num(tailArmFor(c.setup.machine.tail.armMm, std::max(1.0, limit)), 1)}}),
+             .row = "tail-limits"_row,
+             .title = c.say(KH_TR("A tail limit is outside the controller's window")),
+             .found = c.say(KH_TR("{l} %; {box} judges {a} … {b} % as right."),
+                            {{"l", num(limit)}, {"box", box.name}, {"a", num(box.tailWindowLowPct)}, {"b", num(box.tailWindowHighPct)}}),
+             .why = c.say(KH_TR("The geometry does not suit: the tail is coarse or slow.")),
+             .todo = c.say(KH_TR("Use a tail arm of {m} mm, then read the limits again."),
+                           {{"m", num(tailArmFor(c.setup.machine.tail.armMm, std::max(1.0, limit)), 1)}}),
              .box = Box::Machine,
              .witness = sticksAt(0.0, 0.0, key == std::string("limitLeftPct") ? -1.0 : 1.0),
              .subject = std::string("controller.tail.") + key,
@@ -118,15 +120,15 @@ void tailSides(const AuditContext& c, std::vector<Finding>& out) {
     const double larger = std::max(t.limitLeftPct, t.limitRightPct);
     if (larger <= 0.0 || std::abs(t.limitLeftPct - t.limitRightPct) <= kSideSharePct / 100.0 * larger) return;
     out.push_back({.severity = Severity::Warning,
-                   .row = "tail-limits",
-                   .title = say(KH_TR("The tail limits of the two sides differ")),
-                   .found = say(KH_TR("{l} % left and {r} % right: more than 10 % apart."),
-                                {{"l", num(t.limitLeftPct)}, {"r", num(t.limitRightPct)}}),
-                   .why = say(KH_TR("The slider is not centred or the neutral pitch is off; one side blows out first.")),
-                   .todo = say(KH_TR("Centre the slider with the link, arm square, then read both limits again.")),
+                   .row = "tail-limits"_row,
+                   .title = c.say(KH_TR("The tail limits of the two sides differ")),
+                   .found = c.say(KH_TR("{l} % left and {r} % right: more than 10 % apart."),
+                                  {{"l", num(t.limitLeftPct)}, {"r", num(t.limitRightPct)}}),
+                   .why = c.say(KH_TR("The slider is not centred or the neutral pitch is off; one side blows out first.")),
+                   .todo = c.say(KH_TR("Centre the slider with the link, arm square, then read both limits again.")),
                    .box = Box::Machine,
-                   .subject = "controller.tail.limitLeftPct",
-                   .fix = {{"controller.tail.limitLeftPct", 100.0}, {"controller.tail.limitRightPct", 100.0}}});
+                   .subject = "controller.tail.limitLeftPct"_field,
+                   .fix = {{"controller.tail.limitLeftPct"_field, 100.0}, {"controller.tail.limitRightPct"_field, 100.0}}});
 }
 
 void tailStop(const AuditContext& c, std::vector<Finding>& out) {
@@ -134,19 +136,19 @@ void tailStop(const AuditContext& c, std::vector<Finding>& out) {
     const double most = std::max(std::abs(c.figures.sliderLeftMm.value), std::abs(c.figures.sliderRightMm.value));
     if (most < stop - 1e-6) return;
     const TailFacts& tail = c.setup.machine.tail;
-    const double stroke = c.setup.controller.profile.tailStrokeUs * (c.setup.controller.tail.pulseUs < 1200.0 ? 0.5 : 1.0);
+    const double stroke = strokeFor(c.setup.controller.profile.tailStrokeUs, c.setup.controller.tail.pulseUs);
     const double ball = std::min(0.95 * stop / tail.crankRatio, 0.9 * tail.armMm);
     const double limit = std::floor(pctFromShare(armAngleDeg(tail.armMm, tail.linkMm, ball) / tail.servo.degPerUs / stroke));
     out.push_back({.severity = Severity::Warning,
-                   .row = "tail-limits",
-                   .title = say(KH_TR("The tail slider runs into its stop")),
-                   .found = say(KH_TR("The slider reaches ±{s} mm, its stop."), {{"s", num(stop, 1)}}),
-                   .why = say(KH_TR("The servo stalls against it and heats up.")),
-                   .todo = say(KH_TR("Bind, then back off: set the tail limits to {l} % in the controller."), {{"l", num(limit)}}),
+                   .row = "tail-limits"_row,
+                   .title = c.say(KH_TR("The tail slider runs into its stop")),
+                   .found = c.say(KH_TR("The slider reaches ±{s} mm, its stop."), {{"s", num(stop, 1)}}),
+                   .why = c.say(KH_TR("The servo stalls against it and heats up.")),
+                   .todo = c.say(KH_TR("Bind, then back off: set the tail limits to {l} % in the controller."), {{"l", num(limit)}}),
                    .box = Box::Controller,
                    .witness = sticksAt(0.0, 0.0, 1.0),
-                   .subject = "controller.tail.limitRightPct",
-                   .fix = {{"controller.tail.limitLeftPct", limit}, {"controller.tail.limitRightPct", limit}}});
+                   .subject = "controller.tail.limitRightPct"_field,
+                   .fix = {{"controller.tail.limitLeftPct"_field, limit}, {"controller.tail.limitRightPct"_field, limit}}});
 }
 
 void tailNeutral(const AuditContext& c, std::vector<Finding>& out) {
@@ -156,14 +158,14 @@ void tailNeutral(const AuditContext& c, std::vector<Finding>& out) {
     if (!f.known || std::abs(f.value - built) <= 4.0) return;
     out.push_back(
         {.severity = Severity::Note,
-         .row = "tail-neutral",
-         .title = say(KH_TR("The tail's neutral pitch is far from the hover's")),
-         .found = say(KH_TR("{b}° is built in; the hover needs about {n}°."), {{"b", signedNum(built, 1)}, {"n", signedNum(f.value, 1)}}),
-         .why = say(KH_TR("One side has less left than the other.")),
-         .todo = say(KH_TR("Set the link so that mid travel carries about {n}°."), {{"n", signedNum(f.value, 1)}}),
+         .row = "tail-neutral"_row,
+         .title = c.say(KH_TR("The tail's neutral pitch is far from the hover's")),
+         .found = c.say(KH_TR("{b}° is built in; the hover needs about {n}°."), {{"b", signedNum(built, 1)}, {"n", signedNum(f.value, 1)}}),
+         .why = c.say(KH_TR("One side has less left than the other.")),
+         .todo = c.say(KH_TR("Set the link so that mid travel carries about {n}°."), {{"n", signedNum(f.value, 1)}}),
          .box = Box::Machine,
-         .subject = "machine.tail.neutralPitchDeg",
-         .fix = {{"machine.tail.neutralPitchDeg", roundToStep(f.value, 0.5) * (clockwise ? 1.0 : -1.0)}}});
+         .subject = "machine.tail.neutralPitchDeg"_field,
+         .fix = {{"machine.tail.neutralPitchDeg"_field, roundToStep(f.value, 0.5) * (clockwise ? 1.0 : -1.0)}}});
 }
 
 }  // namespace

@@ -1,0 +1,127 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What each entry of the shortcut table does; the menu and the palette are made from it.
+#include "app/forms/fieldsdialog.h"
+#include "app/forms/readingsdialog.h"
+#include "app/forms/sparesdialog.h"
+#include "app/shell/mainwindow.h"
+#include "model/names.h"
+#include "paint/look/theme.h"
+
+#include <QAction>
+#include <QFileDialog>
+#include <QInputDialog>
+
+namespace kh::app {
+
+using namespace paint;
+
+void MainWindow::stepStation(int by) {
+    const auto all = workspace_.stations().entries();
+    for (std::size_t i = 0; i < all.size(); ++i)
+        if (all[i].station == workspace_.station()) {
+            const auto to = std::clamp(static_cast<int>(i) + by, 0, static_cast<int>(all.size()) - 1);
+            workspace_.setStation(all[static_cast<std::size_t>(to)].station);
+            return;
+        }
+}
+
+void MainWindow::listHandlers() {
+    const auto on = [this](const char* id, std::function<void()> handle) { handlers_.emplace(id, std::move(handle)); };
+    on("new", [this] {
+        QStringList classes;
+        for (const SizeClass& c : sizeClasses()) classes << QString::fromLatin1(c.id);
+        bool ok = false;
+        const QString chosen =
+            QInputDialog::getItem(this, tr("New model"), tr("Size class; every value starts as a default of it."), classes, 4, false, &ok);
+        if (ok && mayLeave()) newModel(chosen);
+    });
+    on("open", [this] {
+        const QString file = QFileDialog::getOpenFileName(this, tr("Open"), {}, tr("Keelhaul setups (*.keel.json);;All files (*)"));
+        if (!file.isEmpty() && mayLeave()) openFile(file);
+    });
+    on("save", [this] { save(); });
+    on("save-as", [this] { saveAs(); });
+    on("revert", [this] { revert(); });
+    on("export", [this] { exportAs(); });
+    on("print", [this] { printSheet(); });
+    on("preferences", [this] { preferences(); });
+    on("handbook", [this] { handbook(); });
+    on("shortcuts", [this] { showShortcuts(); });
+    on("about", [this] { about(); });
+    on("quit", [this] { close(); });
+    on("undo", [this] { workspace_.document().undoStack().undo(); });
+    on("redo", [this] { workspace_.document().undoStack().redo(); });
+    on("boxes", [this] { changeBoxes(); });
+    on("prove", [this] { workspace_.proof().start(workspace_.setup()); });
+    on("bench-state", [this] { setBenchState(); });
+    on("switch-map",
+       [this] { FieldsDialog(this, workspace_, tr("Switches and functions"), switchFields(workspace_.setup().transmitter)).exec(); });
+    on("layout-built", [this] { chooseLayoutBuilt(); });
+    on("layout-form", [this] { FieldsDialog(this, workspace_, tr("Layout, angles and radii"), layoutFields(workspace_.setup())).exec(); });
+    on("servo-book", [this] { openServoBook(); });
+    on("dimensions", [this] { bench_->toggleDimensions(); });
+    on("exaggerate",
+       [this] { showMessage(tr("Heights and angles of the section are drawn %1 ×; the numbers stay.").arg(bench_->exaggerate())); });
+    on("to-set", [this] { showStillToSet(); });
+    on("schools", [this] { FieldsDialog(this, workspace_, tr("Schools"), schoolFields()).exec(); });
+    on("hold-form",
+       [this] { FieldsDialog(this, workspace_, tr("Hold, kill and power-on"), holdFields(workspace_.setup().transmitter)).exec(); });
+    on("hold-mirror", [this] { mirrorHold(); });
+    on("alarms", [this] { FieldsDialog(this, workspace_, tr("Timer, alarms and voice"), alarmFields()).exec(); });
+    on("failsafe", [this] {
+        FieldsDialog(this, workspace_, tr("Failsafe and channel limits"), failsafeFields(workspace_.setup().transmitter)).exec();
+    });
+    on("spares", [this] { SparesDialog(this, workspace_).exec(); });
+    on("channel-order", [this] { setChannelOrder(); });
+    on("save-template", [this] { saveTemplate(); });
+    on("renew", [this] {
+        const Setup after = io::withNewerProfiles(workspace_.setup(), workspace_.library());
+        const std::vector<std::string> paths = differingPaths(workspace_.setup(), after);
+        if (paths.empty()) {
+            showMessage(tr("The profiles in this document are as new as those installed."));
+            return;
+        }
+        QStringList list;
+        for (const std::string& path : paths) list << words(fieldTitle(workspace_.setup(), path));
+        workspace_.document().replace(tr("Take the newer profiles"), after);
+        showMessage(tr("Changed, and can be undone: %1").arg(list.mid(0, 12).join(QStringLiteral(", "))));
+    });
+    on("reading", [this] { takeReading(); });
+    on("readings", [this] { ReadingsDialog(this, workspace_).exec(); });
+    on("measured", [this] { measured(false); });
+    on("seen", [this] { measured(true); });
+    on("remedy", [this] {
+        const int i = workspace_.selectedFinding();
+        if (i < 0) return;
+        const Finding finding = workspace_.entries()[static_cast<std::size_t>(i)].finding;
+        if (finding.fix.empty()) showMessage(tr("This one is settled by hand: %1").arg(words(finding.todo)));
+        else workspace_.applyFix(finding);
+    });
+    on("find", [this] { showPalette(); });
+    on("why", [this] { showWhy(); });
+    on("pose", [this] { workspace_.togglePose(); });
+    on("previous", [this] { stepStation(-1); });
+    on("next", [this] { stepStation(1); });
+    on("go-page", [this] { page_->setFocus(); });
+    on("go-bench", [this] {
+        if (workspace_.station() != Station::Modes) workspace_.setStation(Station::Modes);
+        if (benches_->currentWidget() != curves_) {  // another row's drawing: back to the curves
+            const auto& rows = workspace_.page().rows;
+            for (std::size_t r = 0; r < rows.size(); ++r)
+                if (rows[r].id == "pitch-curve") workspace_.select({static_cast<int>(r), std::max(0, workspace_.selection().cell), 0});
+        }
+        curves_->enter(true);
+    });
+    on("go-deck", [this] {
+        deck_->show();
+        deck_->setFocus();
+    });
+    on("fold-deck", [this] { deck_->setVisible(!deck_->isVisible()); });
+    on("theme", [this] { setTheme(Theme::kind() == ThemeKind::Chart ? QStringLiteral("night") : QStringLiteral("chart")); });
+    on("menu", [this] { showMenu(top_->mapToGlobal(QPoint(8, 38))); });
+    for (const char* id : {"matrix-copy", "matrix-row", "matrix-mode", "matrix-rename", "matrix-add", "matrix-remove"})
+        on(id, [this, id] { changeModes(QString::fromLatin1(id)); });
+}
+
+}  // namespace kh::app

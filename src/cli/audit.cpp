@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/commands.h"
+
+#include "io/document.h"
+#include "io/report.h"
+#include "procedure/registry.h"
+
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+
+namespace kh::cli {
+
+int runAudit(const std::string& file, bool asJson) {
+    const io::Document document = io::loadDocument(file);
+    const Evaluation evaluation = evaluate(document.setup);
+    if (asJson) {
+        print(io::auditJson(evaluation));
+    } else {
+        for (const Finding& f : evaluation.findings)
+            std::cout << fmt::format("{:8} {:2}  {}\n             {}\n             {}\n", severityId(f.severity),
+                                     static_cast<int>(f.station), render(f.title), render(f.found), render(f.todo));
+        for (const Message& note : document.notes) std::cout << "note         " << render(note) << '\n';
+        std::cout << fmt::format("{} danger, {} warning, {} note\n", evaluation.count(Severity::Danger),
+                                 evaluation.count(Severity::Warning), evaluation.count(Severity::Note));
+    }
+    return evaluation.count(Severity::Danger) > 0 ? Danger : Fine;
+}
+
+}  // namespace kh::cli

@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// One function a command, each in a file of its own; its result is the exit code.
+#pragma once
+
+#include <iostream>
+#include <nlohmann/json_fwd.hpp>
+#include <string>
+#include <vector>
+
+namespace kh::cli {
+
+enum Exit : int { Fine = 0, Danger = 1, BadInput = 2, NoFile = 3, Internal = 4 };
+
+struct TraceOptions {
+    std::string file, mode, witness, state = "setup";
+    std::vector<std::string> sticks, switches;
+};
+
+struct NewOptions {
+    std::string name = "New model", sizeClass = "470", transmitter, controller, out, data;
+};
+
+// @throws InputError, io::FileError
+int runTrace(const TraceOptions& o);
+int runProve(const std::string& file, bool asJson);
+int runAudit(const std::string& file, bool asJson);
+int runEnvelope(const std::string& file, bool asJson);
+int runSolve(const std::string& what, const std::string& file, const std::string& readings, bool asJson);
+int runCalc(const std::string& name, const std::string& in, const std::string& batch);
+int runSheet(const std::string& file, const std::string& out, int argc, char** argv);
+int runSchema(const std::string& which);
+int runNew(const NewOptions& o, const char* program);
+
+void print(const auto& value) { std::cout << value.dump(1) << '\n'; }
+/// A file's text, or standard input for "-".
+[[nodiscard]] std::string readAll(const std::string& path);
+
+}  // namespace kh::cli

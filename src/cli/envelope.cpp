@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/commands.h"
+
+#include "base/error.h"
+#include "io/document.h"
+#include "io/readings.h"
+#include "procedure/registry.h"
+
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+
+namespace kh::cli {
+
+int runEnvelope(const std::string& file, bool asJson) {
+    const Evaluation evaluation = evaluate(io::loadDocument(file).setup);
+    if (!evaluation.simulated) throw InputError(evaluation.findings.front().subject, render(evaluation.findings.front().found));
+    if (asJson) {
+        print(io::envelopeJson(evaluation.roses));
+        return Fine;
+    }
+    for (const ClearanceRose& rose : evaluation.roses)
+        std::cout << fmt::format("collective {:+.0f}  plate at {:+.1f} mm: {:.1f}° free all round, toward {:.0f}° then {}\n",
+                                 rose.collective, rose.heightMm, rose.round.tiltDeg, rose.round.azimuthDeg, limitId(rose.round.limitedBy));
+    return Fine;
+}
+
+}  // namespace kh::cli

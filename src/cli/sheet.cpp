@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/commands.h"
+
+#include "base/error.h"
+#include "io/document.h"
+#include "io/html.h"
+#include "paint/pdf.h"
+#include "procedure/registry.h"
+#include "procedure/sheet.h"
+
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+
+namespace kh::cli {
+
+int runSheet(const std::string& file, const std::string& out, int argc, char** argv) {
+    const Setup setup = io::loadDocument(file).setup;
+    const Sheet sheet = benchSheet(setup, evaluate(setup));
+    if (out.ends_with(".pdf")) io::writeFileAtomically(out, paint::sheetPdf(sheet, argc, argv));
+    else if (out.ends_with(".html")) io::writeFileAtomically(out, io::sheetHtml(sheet));
+    else throw InputError("o", "the file must end in .html or .pdf");
+    return Fine;
+}
+
+}  // namespace kh::cli

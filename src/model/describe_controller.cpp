@@ -1,0 +1,99 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The fields of the controller and the speed controller.
+#include "model/describe.h"
+
+#include <array>
+
+namespace kh {
+
+namespace {
+
+constexpr std::array kGovernor{Choice{"off"}, Choice{"internal"}};
+constexpr std::array kControl{Choice{"governor"}, Choice{"direct"}};
+constexpr std::array kCutOff{Choice{"reduce"}, Choice{"hard"}};
+
+}  // namespace
+
+void describe(FieldVisitor& v, PortSettings& p) {
+    v.text("id", p.id, {KH_TR("name")});
+    v.text("role", p.role, {KH_TR("servo plugged in"), KH_TR("servo")});
+    v.flag("reversed", p.reversed, {KH_TR("servo direction"), KH_TR("direction")});
+    v.number("trimUs", p.trimUs, {-300, 300, "µs"}, {KH_TR("sub-trim"), KH_TR("trim")});
+}
+
+void describe(FieldVisitor& v, DirectionSettings& d) {
+    v.flag("aileronReversed", d.aileronReversed, {KH_TR("Aileron direction in the controller"), KH_TR("aileron")});
+    v.flag("elevatorReversed", d.elevatorReversed, {KH_TR("Elevator direction in the controller"), KH_TR("elevator")});
+    v.flag("collectiveReversed", d.collectiveReversed, {KH_TR("Collective direction in the controller"), KH_TR("collective")});
+    v.flag("rudderReversed", d.rudderReversed, {KH_TR("Rudder direction in the controller"), KH_TR("rudder")});
+}
+
+void describe(FieldVisitor& v, ControllerTail& t) {
+    v.number("pulseUs", t.pulseUs, kServoPulse, {KH_TR("Tail servo pulse sent"), KH_TR("tail pulse")});
+    v.number("rateHz", t.rateHz, kServoRate, {KH_TR("Tail servo rate sent"), KH_TR("tail rate")});
+    v.flag("reversed", t.reversed, {KH_TR("Tail servo direction"), KH_TR("direction")});
+    v.number("limitLeftPct", t.limitLeftPct, {0, 200, "%"}, {KH_TR("Tail limit left"), KH_TR("left")});
+    v.number("limitRightPct", t.limitRightPct, {0, 200, "%"}, {KH_TR("Tail limit right"), KH_TR("right")});
+    v.number("precompensationPct", t.precompensationPct, {-100, 100, "%"},
+             {KH_TR("Precompensation of the tail"), KH_TR("precompensation")});
+}
+
+void describe(FieldVisitor& v, GovernorSettings& g) {
+    v.pick("kind", g.kind, kGovernor, {KH_TR("Governor")});
+    v.number("ratio", g.ratio, {1, 50, "", 2}, {KH_TR("Gear ratio in the governor"), KH_TR("ratio")});
+    v.number("poleCount", g.poleCount, {1, 60}, {KH_TR("Pole count in the governor"), KH_TR("poles")});
+    v.number("runUpS", g.runUpS, {0, 60, "s", 1}, {KH_TR("Run-up of the governor"), KH_TR("run-up")});
+    v.number("minThrottlePct", g.minThrottlePct, {0, 100, "%"}, {KH_TR("Lowest throttle of the governor"), KH_TR("lowest throttle")});
+}
+
+void describe(FieldVisitor& v, Bank& b) {
+    v.text("id", b.id, {KH_TR("name")});
+    v.number("rollPitchDegS", b.rollPitchDegS, {20, 1200, "°/s"}, {KH_TR("roll and pitch rate"), KH_TR("cyclic")});
+    v.number("rudderDegS", b.rudderDegS, {20, 1500, "°/s"}, {KH_TR("rudder rate"), KH_TR("rudder")});
+    v.number("expoPct", b.expoPct, {-50, 100, "%"}, {KH_TR("expo")});
+    v.number("headGainPct", b.headGainPct, {0, 200, "%"}, {KH_TR("head gain")});
+}
+
+void describe(FieldVisitor& v, ControllerSettings& c) {
+    v.group("profile", c.profile, KH_TR("Controller profile"));
+    v.text("firmware", c.firmware, {KH_TR("Firmware of the controller"), KH_TR("firmware")});
+    v.text("manual", c.manual, {KH_TR("Version of the controller's manual"), KH_TR("manual")});
+    v.text("mounting", c.mounting, {KH_TR("Mounting set in the controller"), KH_TR("mounting")});
+    v.text("layout", c.layout, {KH_TR("Swash layout in the controller"), KH_TR("layout")});
+    v.numbers("customAzimuthsDeg", c.customAzimuthsDeg, kAzimuth, {KH_TR("Azimuths of the custom layout"), KH_TR("azimuths")});
+    v.numbers("customRadiiPct", c.customRadiiPct, {20, 300, "%", 1}, {KH_TR("Radii of the custom layout"), KH_TR("radii")});
+    v.number("phaseDeg", c.phaseDeg, {-90, 90, "°", 1}, {KH_TR("Phase angle in the controller"), KH_TR("phase")});
+    v.number("pulseUs", c.pulseUs, kServoPulse, {KH_TR("Servo pulse sent"), KH_TR("pulse")});
+    v.number("rateHz", c.rateHz, kServoRate, {KH_TR("Servo rate sent"), KH_TR("rate")});
+    v.list("ports", c.ports, KH_TR("Ports"));
+    v.group("directions", c.directions);
+    v.number("collectiveHighPct", c.collectiveHighPct, {-150, 150, "%", 1}, {KH_TR("Collective range up"), KH_TR("up")});
+    v.number("collectiveLowPct", c.collectiveLowPct, {-150, 150, "%", 1}, {KH_TR("Collective range down"), KH_TR("down")});
+    v.number("collectiveTrimPct", c.collectiveTrimPct, {-50, 50, "%", 1}, {KH_TR("Collective trim"), KH_TR("trim")});
+    v.number("referencePct", c.referencePct, {-150, 150, "%", 1}, {KH_TR("Reference throw")});
+    v.number("cyclicLimitPct", c.cyclicLimitPct, {0, 150, "%"}, {KH_TR("Cyclic limit")});
+    v.group("tail", c.tail);
+    v.group("governor", c.governor);
+    v.list("banks", c.banks, KH_TR("Banks"));
+}
+
+void describe(FieldVisitor& v, CalibrationPoint& p) {
+    v.text("id", p.id, {KH_TR("name")});
+    v.number("throttlePct", p.throttlePct, {0, 100, "%", 1}, {KH_TR("throttle")});
+    v.number("headRpm", p.headRpm, {0, 8000, "rpm"}, {KH_TR("head speed")});
+}
+
+void describe(FieldVisitor& v, SpeedControllerSettings& s) {
+    v.group("profile", s.profile, KH_TR("Speed controller profile"));
+    v.pick("control", s.control, kControl, {KH_TR("Kind of speed control"), KH_TR("control")});
+    v.number("lowUs", s.lowUs, {600, 2400, "µs"}, {KH_TR("Learned low point"), KH_TR("low")});
+    v.number("highUs", s.highUs, {600, 2400, "µs"}, {KH_TR("Learned high point"), KH_TR("high")});
+    v.number("softStartS", s.softStartS, {0, 60, "s", 1}, {KH_TR("Soft start")});
+    v.flag("brake", s.brake, {KH_TR("Motor brake"), KH_TR("brake")});
+    v.pick("cutOff", s.cutOff, kCutOff, {KH_TR("Battery cut-off"), KH_TR("cut-off")});
+    v.number("cutOffVoltsPerCell", s.cutOffVoltsPerCell, {2.5, 4, "V", 2}, {KH_TR("Cut-off voltage of a cell"), KH_TR("cut-off")});
+    v.list("calibration", s.calibration, KH_TR("Logged head speeds"));
+}
+
+}  // namespace kh

@@ -1,0 +1,106 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The fields of profiles.
+#include "model/describe.h"
+
+#include <array>
+
+namespace kh {
+
+namespace {
+
+constexpr std::array kGainScale{Choice{"signed"}, Choice{"centre-50"}, Choice{"mode-percent"}, Choice{"travel"}};
+
+}  // namespace
+
+void describe(FieldVisitor& v, MenuEntry& m) {
+    v.text("id", m.id, {KH_TR("menu topic")});
+    v.text("title", m.title, {KH_TR("menu title")});
+}
+
+void describe(FieldVisitor& v, SwitchProfile& s) {
+    v.text("id", s.id, {KH_TR("name on the case"), KH_TR("name")});
+    v.whole("places", s.places, {2, 3}, {KH_TR("places")});
+    v.flag("momentary", s.momentary, {KH_TR("momentary")});
+}
+
+void describe(FieldVisitor& v, ServoProfile& p) {
+    v.text("id", p.id, {KH_TR("id")});
+    v.whole("version", p.version, {1, 1e6}, {KH_TR("data sheet version"), KH_TR("version")});
+    v.text("name", p.name, {KH_TR("name")});
+    v.maybe("pulseUs", p.pulseUs, kServoPulse, {KH_TR("pulse class"), KH_TR("pulse")});
+    v.maybe("maxHz", p.maxHz, kServoRate, {KH_TR("highest frame rate"), KH_TR("rate")});
+    v.number("degPerUs", p.degPerUs, {0.01, 1, "°/µs", 3}, {KH_TR("travel a µs"), KH_TR("travel")});
+    v.number("deadBandUs", p.deadBandUs, {0, 50, "µs", 1}, {KH_TR("dead band")});
+    v.number("rangeDeg", p.rangeDeg, {10, 180, "°"}, {KH_TR("mechanical range"), KH_TR("range")});
+    v.number("splineTeeth", p.splineTeeth, {8, 60, "teeth"}, {KH_TR("teeth of the shaft"), KH_TR("teeth")});
+    v.maybe("maxVolts", p.maxVolts, {3, 14, "V", 1}, {KH_TR("highest voltage"), KH_TR("volts")});
+}
+
+void describe(FieldVisitor& v, TransmitterProfile& p) {
+    v.text("id", p.id, {KH_TR("id")});
+    v.whole("version", p.version, {1, 1e6}, {KH_TR("profile version"), KH_TR("version")});
+    v.text("name", p.name, {KH_TR("name")});
+    v.whole("channels", p.channels, {4, 32}, {KH_TR("channels")});
+    v.list("switches", p.switches, KH_TR("Switches"));
+    v.number("centreUs", p.centreUs, {500, 2500, "µs"}, {KH_TR("centre pulse"), KH_TR("centre")});
+    v.number("usPerPct", p.usPerPct, {0.5, 10, "µs/%", 2}, {KH_TR("pulse a percent"), KH_TR("scale")});
+    v.number("resolutionUs", p.resolutionUs, {0.05, 20, "µs", 2}, {KH_TR("pulse resolution"), KH_TR("resolution")});
+    v.number("travelStepPct", p.travelStepPct, {0.01, 10, "%", 2}, {KH_TR("step of the travel"), KH_TR("travel step")});
+    v.number("travelLimitPct", p.travelLimitPct, {50, 200, "%"}, {KH_TR("highest travel"), KH_TR("travel limit")});
+    v.number("subTrimStepPct", p.subTrimStepPct, {0.01, 10, "%", 2}, {KH_TR("step of the sub-trim"), KH_TR("sub-trim step")});
+    v.number("outputLimitPct", p.outputLimitPct, {100, 200, "%"}, {KH_TR("output limit")});
+    v.whole("curvePoints", p.curvePoints, {2, 64}, {KH_TR("points a curve"), KH_TR("points")});
+    v.flag("smoothCurves", p.smoothCurves, {KH_TR("smooth curves")});
+    v.pick("gainScale", p.gainScale, kGainScale, {KH_TR("scale of the gain"), KH_TR("gain scale")});
+    v.number("holdLowPct", p.holdLowPct, {-50, 0, "%"}, {KH_TR("lowest hold value"), KH_TR("hold low")});
+    v.number("holdHighPct", p.holdHighPct, {0, 100, "%"}, {KH_TR("highest hold value"), KH_TR("hold high")});
+    v.whole("flightModes", p.flightModes, {2, 10}, {KH_TR("flight modes")});
+    v.flag("modelMatch", p.modelMatch, {KH_TR("model match")});
+    v.list("menu", p.menu, KH_TR("Menu"));
+}
+
+void describe(FieldVisitor& v, ControllerProfile& p) {
+    v.text("id", p.id, {KH_TR("id")});
+    v.whole("version", p.version, {1, 1e6}, {KH_TR("profile version"), KH_TR("version")});
+    v.text("name", p.name, {KH_TR("name")});
+    v.number("centreUs", p.centreUs, {500, 2500, "µs"}, {KH_TR("centre pulse"), KH_TR("centre")});
+    v.number("usPerPct", p.usPerPct, {0.5, 10, "µs/%", 2}, {KH_TR("pulse a percent"), KH_TR("scale")});
+    v.number("deadBandPct", p.deadBandPct, {0, 20, "%", 1}, {KH_TR("dead band")});
+    v.number("monitorStopPct", p.monitorStopPct, {100, 200, "%"}, {KH_TR("most its monitor shows"), KH_TR("monitor stop")});
+    v.flag("punishesOvershoot", p.punishesOvershoot, {KH_TR("readings beyond 100"), KH_TR("overshoot")});
+    v.number("referenceDeg", p.referenceDeg, {1, 15, "°", 1}, {KH_TR("reference angle"), KH_TR("wants")});
+    v.number("referenceDemandPct", p.referenceDemandPct, {10, 100, "%"}, {KH_TR("demand of the reference"), KH_TR("reference demand")});
+    v.names("layouts", p.layouts, {KH_TR("layouts it has"), KH_TR("layouts")});
+    v.numbers("pulsesUs", p.pulsesUs, kServoPulse, {KH_TR("pulses it can send"), KH_TR("pulses")});
+    v.numbers("ratesHz", p.ratesHz, kServoRate, {KH_TR("frame rates it can send"), KH_TR("rates")});
+    v.number("strokeUs", p.strokeUs, {50, 1000, "µs"}, {KH_TR("stroke of a full demand"), KH_TR("stroke")});
+    v.number("usableStrokeUs", p.usableStrokeUs, {50, 1000, "µs"}, {KH_TR("usable stroke")});
+    v.number("trimStepUs", p.trimStepUs, {0.1, 20, "µs", 1}, {KH_TR("step of the sub-trim"), KH_TR("trim step")});
+    v.number("trimSafeUs", p.trimSafeUs, {1, 400, "µs"}, {KH_TR("safe sub-trim")});
+    v.number("tailStrokeUs", p.tailStrokeUs, {50, 1000, "µs"}, {KH_TR("stroke of the tail"), KH_TR("tail stroke")});
+    v.number("tailWindowLowPct", p.tailWindowLowPct, {0, 200, "%"}, {KH_TR("lower edge of the tail window"), KH_TR("tail window low")});
+    v.number("tailWindowHighPct", p.tailWindowHighPct, {0, 200, "%"}, {KH_TR("upper edge of the tail window"), KH_TR("tail window high")});
+    v.names("mountings", p.mountings, {KH_TR("mountings it knows"), KH_TR("mountings")});
+    v.names("governors", p.governors, {KH_TR("governors it has"), KH_TR("governors")});
+    v.whole("banks", p.banks, {1, 8}, {KH_TR("banks")});
+    v.flag("asksPolePairs", p.asksPolePairs, {KH_TR("asks for pole pairs"), KH_TR("pole pairs")});
+    v.pick("gainScale", p.gainScale, kGainScale, {KH_TR("scale of the gain"), KH_TR("gain scale")});
+    v.names("ports", p.ports, {KH_TR("ports")});
+    v.names("channelOrder", p.channelOrder, {KH_TR("channel order")});
+    v.text("plugMark", p.plugMark, {KH_TR("which way round a plug goes"), KH_TR("plugs")});
+    v.list("menu", p.menu, KH_TR("Menu"));
+}
+
+void describe(FieldVisitor& v, SpeedControllerProfile& p) {
+    v.text("id", p.id, {KH_TR("id")});
+    v.whole("version", p.version, {1, 1e6}, {KH_TR("profile version"), KH_TR("version")});
+    v.text("name", p.name, {KH_TR("name")});
+    v.flag("governs", p.governs, {KH_TR("governs")});
+    v.number("acceptsLowUs", p.acceptsLowUs, {500, 2500, "µs"}, {KH_TR("shortest pulse accepted"), KH_TR("accepts from")});
+    v.number("acceptsHighUs", p.acceptsHighUs, {500, 2500, "µs"}, {KH_TR("longest pulse accepted"), KH_TR("accepts to")});
+    v.number("maxCells", p.maxCells, {1, 20}, {KH_TR("most cells"), KH_TR("cells")});
+    v.list("menu", p.menu, KH_TR("Menu"));
+}
+
+}  // namespace kh

@@ -1,0 +1,146 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The fields of the transmitter.
+#include "model/describe.h"
+
+#include <array>
+
+namespace kh {
+
+namespace {
+
+constexpr std::array kModelType{Choice{"helicopter"}, Choice{"aeroplane"}};
+constexpr std::array kSwashMixing{Choice{"off"}, Choice{"120"}, Choice{"135"}, Choice{"140"}, Choice{"90"}};
+constexpr std::array kThrottleSchool{Choice{"flat"}, Choice{"classic"}};
+constexpr std::array kEntrySchool{Choice{"points"}, Choice{"line"}};
+constexpr std::array kPitchSchool{Choice{"one"}, Choice{"per mode"}};
+constexpr std::array kAgilitySchool{Choice{"controller"}, Choice{"transmitter"}};
+constexpr std::array kGainSchool{Choice{"per mode"}, Choice{"steps"}, Choice{"fixed"}};
+constexpr std::array kHoldSchool{Choice{"cut"}, Choice{"bail-out"}};
+constexpr std::array kHoldSwitchSchool{Choice{"own"}, Choice{"mode switch"}};
+constexpr std::array kMidStickSchool{Choice{"zero"}, Choice{"hover"}};
+constexpr std::array kRescueSchool{Choice{"momentary"}, Choice{"latched"}, Choice{"none"}};
+constexpr std::array kOrderSchool{Choice{"controller"}, Choice{"learned"}};
+constexpr std::array kEndSchool{Choice{"timer"}, Choice{"used charge"}, Choice{"voltage alarm"}};
+constexpr NumberSpec kPctTravel{0, 200, "%", 1};
+
+bool isFlown(const FlightMode& mode) { return mode.id != kHoldMode; }
+
+}  // namespace
+
+void describe(FieldVisitor& v, ChannelSettings& c) {
+    v.text("id", c.id, {KH_TR("function")});
+    v.whole("number", c.number, {1, 32}, {KH_TR("channel number"), KH_TR("ch")});
+    v.number("travelLowPct", c.travelLowPct, kPctTravel, {KH_TR("travel low")});
+    v.number("travelHighPct", c.travelHighPct, kPctTravel, {KH_TR("travel high")});
+    v.number("subTrimPct", c.subTrimPct, {-120, 120, "%", 1}, {KH_TR("sub-trim"), KH_TR("sub")});
+    v.flag("reversed", c.reversed, {KH_TR("channel direction"), KH_TR("direction")});
+    v.maybe("limitPct", c.limitPct, {10, 200, "%"}, {KH_TR("output limit"), KH_TR("limit")});
+    v.maybe("failsafePct", c.failsafePct, {-200, 200, "%"}, {KH_TR("failsafe")});
+}
+
+void describe(FieldVisitor& v, SpareChannel& c) {
+    v.text("id", c.id, {KH_TR("name")});
+    v.whole("number", c.number, {1, 32}, {KH_TR("channel number"), KH_TR("ch")});
+    v.text("follows", c.follows, {KH_TR("follows the switch"), KH_TR("follows")});
+}
+
+void describe(FieldVisitor& v, Schools& s) {
+    v.pick("throttle", s.throttle, kThrottleSchool, {KH_TR("School: throttle in the take-off mode"), KH_TR("throttle")});
+    v.pick("entry", s.entry, kEntrySchool, {KH_TR("School: curve entry"), KH_TR("curve entry")});
+    v.pick("pitch", s.pitch, kPitchSchool, {KH_TR("School: pitch curve"), KH_TR("pitch curve")});
+    v.pick("agility", s.agility, kAgilitySchool, {KH_TR("School: agility"), KH_TR("agility")});
+    v.pick("tailGain", s.tailGain, kGainSchool, {KH_TR("School: tail gain"), KH_TR("tail gain")});
+    v.pick("hold", s.hold, kHoldSchool, {KH_TR("School: hold"), KH_TR("hold")});
+    v.pick("holdSwitch", s.holdSwitch, kHoldSwitchSchool, {KH_TR("School: hold switch"), KH_TR("hold switch")});
+    v.pick("midStick", s.midStick, kMidStickSchool, {KH_TR("School: mid stick"), KH_TR("mid stick")});
+    v.pick("rescue", s.rescue, kRescueSchool, {KH_TR("School: rescue"), KH_TR("rescue")});
+    v.pick("order", s.order, kOrderSchool, {KH_TR("School: channel order"), KH_TR("channel order")});
+    v.pick("end", s.end, kEndSchool, {KH_TR("School: end of flight"), KH_TR("end of flight")});
+}
+
+void describe(FieldVisitor& v, Alarms& a) {
+    v.number("timerStartPct", a.timerStartPct, {0, 100, "%"}, {KH_TR("Throttle above which the timer runs"), KH_TR("above")});
+    v.maybe("usedMah", a.usedMah, {10, 20000, "mAh"}, {KH_TR("Alarm on used charge"), KH_TR("used charge")});
+    v.maybe("voltsPerCell", a.voltsPerCell, {2.5, 4.5, "V", 2}, {KH_TR("Alarm on cell voltage"), KH_TR("cell voltage")});
+    v.maybe("headRpm", a.headRpm, {100, 8000, "rpm"}, {KH_TR("Alarm on head speed"), KH_TR("head speed")});
+    v.flag("voicePack", a.voicePack, {KH_TR("Pack read out at power-up"), KH_TR("voice")});
+}
+
+void describe(FieldVisitor& v, AxisRates& r) {
+    v.number("ratePct", r.ratePct, {0, 125, "%"}, {KH_TR("rate")});
+    v.number("expoPct", r.expoPct, {-50, 100, "%"}, {KH_TR("expo")});
+}
+
+void describe(FieldVisitor& v, FlightMode& m) {
+    v.text("id", m.id, {KH_TR("id")});
+    v.text("name", m.name, {KH_TR("name")});
+    v.condition("when", m.when, {KH_TR("switch")});
+    v.flag("flownInverted", m.flownInverted, {KH_TR("flown inverted")});
+    if (v.applies<isFlown>(m)) v.curve("throttle", m.throttle, {0, 100}, {KH_TR("throttle curve"), KH_TR("throttle")});
+    v.curve("pitch", m.pitch, {-100, 100}, {KH_TR("pitch curve"), KH_TR("pitch")});
+    v.group("aileron", m.aileron, KH_TR("aileron"));
+    v.group("elevator", m.elevator, KH_TR("elevator"));
+    v.group("rudder", m.rudder, KH_TR("rudder"));
+    v.number("tailGainPct", m.tailGainPct, {-100, 100, "%"}, {KH_TR("tail gain")});
+    v.maybe("targetRpm", m.targetRpm, {100, 8000, "rpm"}, {KH_TR("wanted head speed"), KH_TR("head speed")});
+}
+
+void describe(FieldVisitor& v, HoldSettings& h) {
+    v.number("throttlePct", h.throttlePct, {-50, 100, "%", 1}, {KH_TR("throttle")});
+    v.maybeNames("actsIn", h.actsIn, {KH_TR("modes it acts in"), KH_TR("acts in")});
+    v.text("autorotationFrom", h.autorotationFrom, {KH_TR("mode an autorotation begins in"), KH_TR("autorotation from")});
+    v.flag("powerOnGuard", h.powerOnGuard, {KH_TR("power-on guard")});
+}
+
+void describe(FieldVisitor& v, ThrottleStop& s) {
+    v.condition("when", s.when, {KH_TR("switch")});
+    v.number("throttlePct", s.throttlePct, {-50, 100, "%", 1}, {KH_TR("throttle")});
+    v.maybeNames("actsIn", s.actsIn, {KH_TR("modes it acts in"), KH_TR("acts in")});
+}
+
+void describe(FieldVisitor& v, StickTrims& t) {
+    v.number("aileronPct", t.aileronPct, {-50, 50, "%", 1}, {KH_TR("Aileron stick trim"), KH_TR("aileron")});
+    v.number("elevatorPct", t.elevatorPct, {-50, 50, "%", 1}, {KH_TR("Elevator stick trim"), KH_TR("elevator")});
+    v.number("rudderPct", t.rudderPct, {-50, 50, "%", 1}, {KH_TR("Rudder stick trim"), KH_TR("rudder")});
+    v.flag("live", t.live, {KH_TR("Stick trims"), KH_TR("trims")});
+}
+
+void describe(FieldVisitor& v, SwitchSettings& s) {
+    v.text("id", s.id, {KH_TR("name")});
+    v.whole("powerOnPlace", s.powerOnPlace, {1, 3}, {KH_TR("power-on place"), KH_TR("power-on")});
+    v.whole("neutralPlace", s.neutralPlace, {1, 3}, {KH_TR("neutral place"), KH_TR("neutral")});
+}
+
+void describe(FieldVisitor& v, SwitchFunction& f) {
+    v.text("id", f.id, {KH_TR("function")});
+    v.condition("when", f.when, {KH_TR("switch")});
+    v.maybe("sentPct", f.sentPct, {-100, 100, "%"}, {KH_TR("gain sent"), KH_TR("sent")});
+}
+
+void describe(FieldVisitor& v, TransmitterSettings& t) {
+    v.group("profile", t.profile, KH_TR("Transmitter profile"));
+    v.pick("modelType", t.modelType, kModelType, {KH_TR("Model type"), KH_TR("type")});
+    v.pick("swashMixing", t.swashMixing, kSwashMixing, {KH_TR("Swash mixing in the transmitter"), KH_TR("swash mixing")});
+    v.number("swashMixPct", t.swashMixPct, {-100, 100, "%"}, {KH_TR("Share of the transmitter's swash mix"), KH_TR("share")});
+    v.whole("stickMode", t.stickMode, {1, 4}, {KH_TR("Stick mode")});
+    v.flag("collectiveReversed", t.collectiveReversed, {KH_TR("Sense of the collective stick"), KH_TR("collective stick")});
+    v.group("trims", t.trims);
+    v.number("throttleTrimRangePct", t.throttleTrimRangePct, {0, 30, "%"}, {KH_TR("Range of the throttle trim"), KH_TR("trim range")});
+    v.flag("unusedInhibited", t.unusedInhibited, {KH_TR("Unused channels"), KH_TR("unused")});
+    v.flag("modelMatch", t.modelMatch, {KH_TR("Model match")});
+    v.list("channels", t.channels, KH_TR("Channels"));
+    v.list("modes", t.modes, KH_TR("Flight modes"));
+    v.group("hold", t.hold, KH_TR("Hold"));
+    v.group("kill", t.kill, KH_TR("Kill"));
+    v.group("cut", t.cut, KH_TR("Cut"));
+    v.list("switches", t.switches, KH_TR("Switches"));
+    v.list("functions", t.functions, KH_TR("Switch functions"));
+    v.list("spares", t.spares, KH_TR("Spare channels"));
+    v.names("shared", t.shared, {KH_TR("Functions shared by choice"), KH_TR("shared")});
+    v.group("schools", t.schools);
+    v.group("alarms", t.alarms);
+    v.number("timerMin", t.timerMin, {0, 120, "min", 1}, {KH_TR("Flight timer"), KH_TR("timer")});
+}
+
+}  // namespace kh

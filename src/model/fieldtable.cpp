@@ -1,0 +1,158 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/fieldtable.h"
+
+#include "model/pathvisitor.h"
+
+namespace kh {
+
+namespace {
+
+/// Walks a Setup with one element in every list and notes where each field lies.
+class TableWriter final : public PathVisitor {
+public:
+    explicit TableWriter(Setup& prototype) : base_(reinterpret_cast<const char*>(&prototype)) {}
+    std::vector<FieldPattern> patterns;
+    std::vector<ListPattern> lists;
+
+private:
+    bool beginGroup(const char* key) override {
+        const char* name = groupName();
+        groups_.push_back(name);
+        return PathVisitor::beginGroup(key);
+    }
+    void endGroup() override {
+        groups_.pop_back();
+        PathVisitor::endGroup();
+    }
+    std::size_t beginList(const char* key, std::size_t) override {
+        const char* name = groupName();
+        const auto* list = static_cast<const char*>(container());
+        PathVisitor::beginList(key, 1);
+        lists.push_back({path(), name, list - base_, elementAccess()});
+        groupsOutside_ = std::move(groups_);
+        groups_.clear();
+        return 1;
+    }
+    void endList() override {
+        groups_ = std::move(groupsOutside_);
+        PathVisitor::endList();
+    }
+    bool beginItem(std::size_t, const std::string&) override {
+        element_ = static_cast<const char*>(container());
+        elementPath_ = path();
+        return true;
+    }
+    void endItem() override { element_ = nullptr; }
+    bool takesAll() const override { return true; }
+
+    FieldPattern& add(const char* key, const void* value, FieldInfo info) {
+        FieldPattern p;
+        p.info = std::move(info);
+        p.title = title();
+        p.test = test();
+        for (const char* name : groups_)
+            if (name != nullptr) p.groups.push_back(name);
+        const std::string whole = leafPath(key);
+        const auto* at = static_cast<const char*>(value);
+        if (element_ != nullptr) {
+            p.list = elementPath_;
+            p.within = whole.substr(elementPath_.size() + 1);
+            p.offset = at - element_;
+        } else {
+            p.within = whole;
+            p.offset = at - base_;
+        }
+        patterns.push_back(std::move(p));
+        return patterns.back();
+    }
+    static FieldInfo numeric(FieldKind kind, const NumberSpec& spec, bool unknown = false) {
+        return {kind, unknown, spec.min, spec.max, spec.unit, spec.decimals, {}};
+    }
+    static FieldInfo plain(FieldKind kind, bool unknown = false) { return {kind, unknown, 0, 0, "", 0, {}}; }
+    void number(const char* key, double& v, const NumberSpec& spec) override { add(key, &v, numeric(FieldKind::Number, spec)); }
+    void maybe(const char* key, std::optional<double>& v, const NumberSpec& spec) override {
+        add(key, &v, numeric(FieldKind::Number, spec, true));
+    }
+    void whole(const char* key, int& v, const NumberSpec& spec) override { add(key, &v, numeric(FieldKind::Whole, spec)); }
+    void flag(const char* key, bool& v) override { add(key, &v, plain(FieldKind::Flag)); }
+    void text(const char* key, std::string& v) override { add(key, &v, plain(FieldKind::Text)); }
+    void choice(const char* key, int&, std::span<const Choice> choices) override {
+        FieldInfo info = plain(FieldKind::Choice);
+        info.choices = choices;
+        add(key, choiceAccess().value, info).choice = choiceAccess();
+    }
+    void numbers(const char* key, std::vector<double>& v, const NumberSpec& spec) override {
+        add(key, &v, numeric(FieldKind::Numbers, spec));
+    }
+    void names(const char* key, std::vector<std::string>& v) override { add(key, &v, plain(FieldKind::Names)); }
+    void maybeNames(const char* key, std::optional<std::vector<std::string>>& v) override { add(key, &v, plain(FieldKind::Names, true)); }
+    void curve(const char* key, Curve& v, const CurveSpec& spec) override {
+        add(key, &v, {FieldKind::CurvePoints, false, spec.yMin, spec.yMax, "%", 1, {}}).curve = spec;
+    }
+    void condition(const char* key, Condition& v) override { add(key, &v, plain(FieldKind::When)); }
+
+    const char* base_;
+    const char* element_ = nullptr;
+    std::string elementPath_;
+    std::vector<const char*> groups_, groupsOutside_;
+};
+
+}  // namespace
+
+FieldTable::FieldTable() {
+    Setup prototype;
+    TableWriter writer(prototype);
+    describe(writer, prototype);
+    patterns_ = std::move(writer.patterns);
+    lists_ = std::move(writer.lists);
+    for (std::size_t i = 0; i < patterns_.size(); ++i)
+        if (patterns_[i].list.empty()) single_[patterns_[i].within] = i;
+        else listed_[patterns_[i].list][patterns_[i].within] = i;
+}
+
+const FieldTable& FieldTable::instance() {
+    static const FieldTable table;
+    return table;
+}
+
+FieldTable::Parts FieldTable::split(std::string_view path) const {
+    for (const ListPattern& list : lists_) {
+        if (path.size() <= list.path.size() + 1 || !path.starts_with(list.path) || path[list.path.size()] != '.') continue;
+        const std::string_view rest = path.substr(list.path.size() + 1);
+        const std::size_t point = rest.find('.');
+        if (point == std::string_view::npos) return {&list, rest, {}};
+        return {&list, rest.substr(0, point), rest.substr(point + 1)};
+    }
+    return {};
+}
+
+const ListPattern* FieldTable::listOf(std::string_view path) const {
+    for (const ListPattern& list : lists_)
+        if (path == list.path) return &list;
+    return split(path).list;
+}
+
+const FieldPattern* FieldTable::patternOf(std::string_view path) const {
+    if (const auto one = single_.find(path); one != single_.end()) return &patterns_[one->second];
+    const Parts parts = split(path);
+    if (parts.list == nullptr || parts.within.empty()) return nullptr;
+    const auto& fields = listed_.at(parts.list->path);
+    const auto field = fields.find(parts.within);
+    return field == fields.end() ? nullptr : &patterns_[field->second];
+}
+
+std::optional<FieldPlace> FieldTable::find(Setup& setup, std::string_view path) const {
+    auto* base = reinterpret_cast<char*>(&setup);
+    if (const auto one = single_.find(path); one != single_.end()) {
+        const FieldPattern& p = patterns_[one->second];
+        return FieldPlace{&p, base + p.offset, nullptr, nullptr};
+    }
+    const FieldPattern* p = patternOf(path);
+    if (p == nullptr) return std::nullopt;
+    const Parts parts = split(path);
+    void* element = parts.list->access.find(base + parts.list->offset, parts.id);
+    if (element == nullptr || (p->test != nullptr && !p->test(element))) return std::nullopt;
+    return FieldPlace{p, static_cast<char*>(element) + p->offset, parts.list, element};
+}
+
+}  // namespace kh

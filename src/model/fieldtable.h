@@ -1,0 +1,74 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The description turned into a table once: every field there can be, by its pattern, with its place in a Setup. Reading a
+// field by its path is then a look-up, not a walk.
+#pragma once
+
+#include "model/access.h"
+#include "model/fieldpatterns.h"
+#include "model/fields.h"
+
+#include <map>
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace kh {
+
+/// A field every document, or every element of a list, has: "machine.power.kv"_field, "transmitter.modes.{}.pitch".
+struct FieldPattern {
+    std::string list;    ///< path of the list it stands in; empty: none
+    std::string within;  ///< its path in the element, or in the Setup
+    FieldInfo info;
+    FieldTitle title;
+    std::vector<const char*> groups;  ///< names of the groups around it, outermost first
+    std::ptrdiff_t offset = 0;        ///< in the element, or in the Setup
+    CurveSpec curve{0.0, 0.0};
+    ChoiceAccess choice;  ///< its accessors; of choices only
+    Applies test = nullptr;
+
+    [[nodiscard]] std::string pattern() const { return list.empty() ? within : list + ".{}." + within; }
+};
+struct ListPattern {
+    std::string path;
+    const char* name = "";
+    std::ptrdiff_t offset = 0;  ///< in the Setup
+    ElementAccess access;
+};
+
+/// One field found in one Setup.
+struct FieldPlace {
+    const FieldPattern* pattern = nullptr;
+    void* value = nullptr;
+    const ListPattern* list = nullptr;
+    const void* element = nullptr;  ///< nullptr outside lists
+};
+
+class FieldTable {
+public:
+    [[nodiscard]] static const FieldTable& instance();
+    /// @return nothing if there is no such field in this document
+    [[nodiscard]] std::optional<FieldPlace> find(Setup& setup, std::string_view path) const;
+    /// The pattern a path follows, whether its element exists or not; nullptr if none.
+    [[nodiscard]] const FieldPattern* patternOf(std::string_view path) const;
+    /// Of the list a path leads into or names; nullptr if none.
+    [[nodiscard]] const ListPattern* listOf(std::string_view path) const;
+    [[nodiscard]] const std::vector<FieldPattern>& patterns() const { return patterns_; }
+    [[nodiscard]] const std::vector<ListPattern>& lists() const { return lists_; }
+
+private:
+    FieldTable();
+    struct Parts {
+        const ListPattern* list = nullptr;
+        std::string_view id, within;
+    };
+    [[nodiscard]] Parts split(std::string_view path) const;
+
+    std::vector<FieldPattern> patterns_;
+    std::vector<ListPattern> lists_;
+    std::map<std::string, std::size_t, std::less<>> single_;                                      ///< by path
+    std::map<std::string, std::map<std::string, std::size_t, std::less<>>, std::less<>> listed_;  ///< by list, then in the element
+};
+
+}  // namespace kh

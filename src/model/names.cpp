@@ -1,0 +1,133 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/names.h"
+
+#include "model/describe.h"
+#include "model/fieldtable.h"
+
+#include <fmt/format.h>
+#include <array>
+#include <cctype>
+
+namespace kh {
+
+namespace {
+
+/// "bank-2" as "Bank" and "2".
+struct Numbered {
+    const char* prefix;
+    const char* title;
+};
+constexpr std::array kNumbered{Numbered{"bank-", KH_TR("Bank {n}")}, Numbered{"gain-", KH_TR("Gain step {n}")}};
+struct Known {
+    const char* id;
+    const char* title;
+};
+constexpr std::array kFunctions{Known{"kill", KH_TR("Kill")},     Known{"cut", KH_TR("Cut")},
+                                Known{"rescue", KH_TR("Rescue")}, Known{"bail-out", KH_TR("Bail-out")},
+                                Known{"timer", KH_TR("Timer")},   Known{"voice", KH_TR("Voice read-out")}};
+constexpr std::array kChannels{Known{"aileron", KH_TR("Aileron")},       Known{"elevator", KH_TR("Elevator")},
+                               Known{"collective", KH_TR("Collective")}, Known{"rudder", KH_TR("Rudder")},
+                               Known{"throttle", KH_TR("Throttle")},     Known{"gain", KH_TR("Tail gain")}};
+constexpr std::array kServos{Known{"elevator", KH_TR("Elevator servo")}, Known{"left", KH_TR("Left servo")},
+                             Known{"right", KH_TR("Right servo")}, Known{"fourth", KH_TR("Fourth servo")}};
+
+/// An id or the name of an argument as words: "settingAzimuthsDeg" is "setting azimuths", "night-light" "night light".
+std::string asWords(std::string_view id) {
+    for (const std::string_view unit : {"Deg", "Mm", "Us", "Pct", "Rpm", "Hz"})
+        if (id.size() > unit.size() && id.ends_with(unit)) id.remove_suffix(unit.size());
+    std::string out;
+    for (const char c : id) {
+        if (std::isupper(static_cast<unsigned char>(c)) != 0 && !out.empty() && out.back() != ' ') out += ' ';
+        out += c == '-' || c == '.' || c == '_' ? ' ' : static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    }
+    return out;
+}
+
+Message own(std::string_view words) { return say(KH_TR("{name}"), {{"name", std::string(words)}}); }
+
+template <class Table>
+Message knownTitle(const Table& table, std::string_view id) {
+    for (const Known& k : table)
+        if (id == k.id) return say(k.title);
+    return own(asWords(id));
+}
+
+Message titled(const Setup& setup, std::string_view path, bool brief) {
+    const FieldTable& table = FieldTable::instance();
+    const FieldPattern* pattern = table.patternOf(path);
+    const ListPattern* list = table.listOf(path);
+    if (pattern == nullptr) {
+        if (path.starts_with("rows.")) return say(KH_TR("what was seen on the machine before"));
+        return list != nullptr ? say(list->name) : own(asWords(path));
+    }
+    const Message leaf = say(brief && pattern->title.brief != nullptr ? pattern->title.brief : pattern->title.title);
+    if (brief) return leaf;
+    Message element;
+    if (list != nullptr) {
+        const std::string_view rest = path.substr(list->path.size() + 1);
+        const std::string_view id = rest.substr(0, rest.find('.'));
+        // a Setup that is only read may be looked at through the table
+        auto* base = reinterpret_cast<char*>(const_cast<Setup*>(&setup));
+        const void* found = list->access.find(base + list->offset, id);
+        element = found == nullptr ? own(asWords(id)) : list->access.name(found);
+    }
+    std::vector<const char*> groups = pattern->groups;
+    if (element.empty() && !groups.empty()) {
+        element = say(groups.front());
+        groups.erase(groups.begin());
+    }
+    Message field = leaf;
+    for (auto g = groups.rbegin(); g != groups.rend(); ++g) field = say(KH_TR("{group} {field}"), {{"group", say(*g)}, {"field", field}});
+    if (element.empty()) return field;
+    return say(KH_TR("{element}: {field}"), {{"element", element}, {"field", field}});
+}
+
+}  // namespace
+
+Message refusal(const Setup& setup, const InputError& error) {
+    return say(KH_TR("{field}: {problem}"), {{"field", fieldTitle(setup, error.field())}, {"problem", error.problem()}});
+}
+
+Message plainWords(std::string_view id) { return own(asWords(id)); }
+
+Message fieldTitle(const Setup& setup, std::string_view path) { return titled(setup, path, false); }
+Message fieldBrief(const Setup& setup, std::string_view path) { return titled(setup, path, true); }
+
+Message functionTitle(const TransmitterSettings& tx, std::string_view function) {
+    for (const FlightMode& m : tx.modes)
+        if (m.id == function) return own(m.name);
+    for (const Numbered& n : kNumbered)
+        if (function.starts_with(n.prefix)) return say(n.title, {{"n", std::string(function.substr(std::string_view(n.prefix).size()))}});
+    return knownTitle(kFunctions, function);
+}
+
+Message channelTitle(std::string_view function) { return knownTitle(kChannels, function); }
+Message servoTitle(std::string_view role) { return knownTitle(kServos, role); }
+
+Message conditionTitle(const TransmitterSettings& tx, const Condition& condition) {
+    std::string out;
+    for (const auto& all : condition) {
+        if (!out.empty()) out += " | ";
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            if (i > 0) out += " + ";
+            out += all[i].switchId.empty() ? render(functionTitle(tx, all[i].functionId))
+                                           : fmt::format("{} {}", all[i].switchId, all[i].place);
+        }
+    }
+    return out.empty() ? say(KH_TR("none")) : own(out);
+}
+
+Message elementName(const PlateServo& servo) { return servoTitle(servo.id); }
+Message elementName(const ChannelSettings& channel) { return channelTitle(channel.id); }
+Message elementName(const SpareChannel& channel) { return say(KH_TR("Channel {n}"), {{"n", num(channel.number)}}); }
+Message elementName(const FlightMode& mode) { return own(mode.name); }
+Message elementName(const SwitchSettings& settings) { return say(KH_TR("Switch {s}"), {{"s", settings.id}}); }
+Message elementName(const SwitchProfile& profile) { return say(KH_TR("Switch {s}"), {{"s", profile.id}}); }
+Message elementName(const SwitchFunction& function) { return functionTitle({}, function.id); }
+Message elementName(const PortSettings& port) { return say(KH_TR("Port {p}"), {{"p", port.id}}); }
+Message elementName(const Bank& bank) { return say(KH_TR("Bank {n}"), {{"n", bank.id}}); }
+Message elementName(const CalibrationPoint& point) { return say(KH_TR("Logged at {t} %"), {{"t", num(point.throttlePct, 1)}}); }
+Message elementName(const MenuEntry& entry) { return own(entry.title); }
+Message elementName(const Reading& reading) { return say(KH_TR("Reading of {w}"), {{"w", asWords(reading.what)}}); }
+
+}  // namespace kh

@@ -1,0 +1,210 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Servo data, ports, directions, square arms.
+#include "base/conventions.h"
+#include "formula/linkage.h"
+#include "judge/rowids.h"
+#include "judge/rule.h"
+#include "model/fieldpatterns.h"
+#include "model/helicopter/layouts.h"
+#include "stations/swash/servoparts.h"
+#include "stations/swash/swash.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kSquareDeg = 3.0;
+
+double allowedRate(const AuditContext& c, double maxHz, double pulseUs) {
+    double best = 50.0;
+    for (const double hz : c.setup.controller.profile.ratesHz)
+        if (hz <= maxHz && 1e6 / hz > pulseUs * 1.5) best = std::max(best, hz);
+    return best;
+}
+
+void servoRate(const AuditContext& c, std::vector<Finding>& out) {
+    for (const PlateServo& s : c.setup.machine.servos) {
+        if (s.servo.maxHz && c.setup.controller.rateHz > *s.servo.maxHz + 1e-9) {
+            const double rate = allowedRate(c, *s.servo.maxHz, c.setup.controller.pulseUs);
+            out.push_back({.severity = Severity::Danger,
+                           .row = "servo-rate"_row,
+                           .title = c.say(KH_TR("The servo rate destroys {s}"), {{"s", s.servo.name}}),
+                           .found = c.say(KH_TR("{r} Hz is sent; {s} survives {m} Hz."),
+                                          {{"r", num(c.setup.controller.rateHz)}, {"s", s.servo.name}, {"m", num(*s.servo.maxHz)}}),
+                           .why = c.say(KH_TR("It overheats within minutes and fails in flight.")),
+                           .todo = c.say(KH_TR("Set {r} Hz in the controller before the servos are plugged in."), {{"r", num(rate)}}),
+                           .box = Box::Controller,
+                           .subject = "controller.rateHz"_field,
+                           .fix = {{"controller.rateHz"_field, rate}}});
+            return;
+        }
+        if (!s.servo.maxHz && c.setup.controller.rateHz > 50.0) {
+            out.push_back({.severity = Severity::Warning,
+                           .row = "servo-rate"_row,
+                           .title = c.say(KH_TR("The servo's highest rate is not known")),
+                           .found = c.say(KH_TR("{r} Hz is sent to {s}."), {{"r", num(c.setup.controller.rateHz)}, {"s", s.servo.name}}),
+                           .why = c.say(KH_TR("An analogue servo burns above 50 Hz.")),
+                           .todo = c.say(KH_TR("Set 50 Hz in the controller until you have looked up the servo's data.")),
+                           .box = Box::Controller,
+                           .subject = servoPath(s, "servo.maxHz"),
+                           .fix = {{"controller.rateHz"_field, 50.0}}});
+            return;
+        }
+    }
+}
+
+void servoPulse(const AuditContext& c, std::vector<Finding>& out) {
+    for (const PlateServo& s : c.setup.machine.servos) {
+        if (!s.servo.pulseUs) {
+            out.push_back({.severity = Severity::Warning,
+                           .row = "servo-pulse"_row,
+                           .title = c.say(KH_TR("The servo's pulse class is not known")),
+                           .found = c.say(KH_TR("Nothing is proposed for {s}."), {{"s", s.servo.name}}),
+                           .why = c.say(KH_TR("A wide pulse drives a narrow servo to its stop and burns it.")),
+                           .todo = c.say(KH_TR("Leave the servos unplugged until you have looked up their data.")),
+                           .box = Box::Bench,
+                           .subject = servoPath(s, "servo.pulseUs")});
+            return;
+        }
+        if (std::abs(*s.servo.pulseUs - c.setup.controller.pulseUs) > 100.0) {
+            out.push_back({.severity = Severity::Danger,
+                           .row = "servo-pulse"_row,
+                           .title = c.say(KH_TR("The pulse drives {s} to its stop"), {{"s", s.servo.name}}),
+                           .found = c.say(KH_TR("{p} µs centre is sent; {s} wants {w} µs."),
+                                          {{"p", num(c.setup.controller.pulseUs)}, {"s", s.servo.name}, {"w", num(*s.servo.pulseUs)}}),
+                           .why = c.say(KH_TR("The servo runs against its end, hums and burns.")),
+                           .todo = c.say(KH_TR("Set {w} µs in the controller; if a servo hums at power-up, pull the pack at once."),
+                                         {{"w", num(*s.servo.pulseUs)}}),
+                           .box = Box::Controller,
+                           .witness = sticksAt(0.0, 0.0),
+                           .subject = "controller.pulseUs"_field,
+                           .fix = {{"controller.pulseUs"_field, *s.servo.pulseUs}}});
+            return;
+        }
+    }
+}
+
+void framePeriod(const AuditContext& c, std::vector<Finding>& out) {
+    const auto check = [&](double pulse, double hz, double stroke, const char* id, const char* path, const char* row) {
+        const double longest = pulse + strokeFor(stroke, pulse);
+        if (1e6 / hz > longest) return;
+        const double rate = allowedRate(c, hz, longest);
+        out.push_back({.id = id,
+                       .severity = Severity::Danger,
+                       .row = row,
+                       .title = c.say(KH_TR("The pulse does not fit in its frame")),
+                       .found = c.say(KH_TR("{h} Hz leaves {p} µs; the longest pulse is {l} µs."),
+                                      {{"h", num(hz)}, {"p", num(1e6 / hz)}, {"l", num(longest)}}),
+                       .why = c.say(KH_TR("Pulses run into each other and the servo twitches or stops.")),
+                       .todo = c.say(KH_TR("Set {r} Hz in the controller."), {{"r", num(rate)}}),
+                       .box = Box::Controller,
+                       .subject = path,
+                       .fix = {{path, rate}}});
+    };
+    const ControllerProfile& box = c.setup.controller.profile;
+    check(c.setup.controller.pulseUs, c.setup.controller.rateHz, box.strokeUs, "frame-period", "controller.rateHz"_field, "servo-rate");
+    check(c.setup.controller.tail.pulseUs, c.setup.controller.tail.rateHz, box.tailStrokeUs, "frame-period.tail",
+          "controller.tail.rateHz"_field, "tail-rate");
+}
+
+void ports(const AuditContext& c, std::vector<Finding>& out) {
+    const auto roles = layoutRoles();
+    const auto& list = c.setup.controller.ports;
+    for (std::size_t i = 0; i < list.size() && i < c.setup.machine.servos.size(); ++i) {
+        if (list[i].role == roles[i]) continue;
+        std::vector<Edit> fix;
+        for (std::size_t k = 0; k < list.size() && k < c.setup.machine.servos.size(); ++k)
+            fix.push_back({portPath(list[k], "role"), std::string(roles[k])});
+        out.push_back(
+            {.severity = Severity::Danger,
+             .row = "ports"_row,
+             .title = c.say(KH_TR("A servo is in another's port")),
+             .found = c.say(KH_TR("Port {p} drives the {r} servo; the mix means the {m} servo."),
+                            {{"p", list[i].id}, {"r", list[i].role}, {"m", std::string(roles[i])}}),
+             .why = c.say(KH_TR("The plate tilts to the wrong side.")),
+             .todo = c.say(KH_TR("Plug the {m} servo into port {p} of the controller."), {{"m", std::string(roles[i])}, {"p", list[i].id}}),
+             .box = Box::Controller,
+             .witness = sticksAt(0.0, 1.0),
+             .subject = portPath(list[i], "role"),
+             .fix = fix});
+        return;
+    }
+}
+
+void directions(const AuditContext& c, std::vector<Finding>& out) {
+    for (const PortSettings& p : c.setup.controller.ports) {
+        const PlateServo* s = servoOf(c, p.role);
+        if (s == nullptr || p.reversed == !s->risesWithPulse) continue;
+        out.push_back({.id = "servo-direction." + p.id,
+                       .severity = Severity::Danger,
+                       .row = "servo-directions"_row,
+                       .title = c.say(KH_TR("The servo in port {p} moves against the others"), {{"p", p.id}}),
+                       .found = c.say(KH_TR("Collective up moves the {r} ball down."), {{"r", p.role}}),
+                       .why = c.say(KH_TR("The plate tilts instead of rising and the linkage binds.")),
+                       .todo = c.say(KH_TR("Reverse port {p} in the controller."), {{"p", p.id}}),
+                       .box = Box::Controller,
+                       .witness = sticksAt(1.0, 0.0),
+                       .subject = portPath(p, "reversed"),
+                       .fix = {{portPath(p, "reversed"), !p.reversed}}});
+    }
+}
+
+void trims(const AuditContext& c, std::vector<Finding>& out) {
+    const double safe = c.setup.controller.profile.trimSafeUs;
+    for (const PortSettings& p : c.setup.controller.ports) {
+        if (std::abs(p.trimUs) <= safe) continue;
+        const double value = std::copysign(std::floor(safe / 2.0), p.trimUs);
+        out.push_back(
+            {.id = "trim-safe." + p.id,
+             .severity = Severity::Danger,
+             .row = "arms-square"_row,
+             .title = c.say(KH_TR("Sub-trim of port {p} is beyond the safe count"), {{"p", p.id}}),
+             .found = c.say(KH_TR("{t} µs; {box} is safe to ±{s} µs."),
+                            {{"t", signedNum(p.trimUs)}, {"box", c.setup.controller.profile.name}, {"s", num(safe)}}),
+             .why = c.say(KH_TR("In flight the servo can run out of pulse range and go limp.")),
+             .todo = c.say(KH_TR("Turn the arm to the next tooth or try another arm, then trim port {p} within ±{s} µs in the controller."),
+                           {{"p", p.id}, {"s", num(safe)}}),
+             .box = Box::Controller,
+             .witness = sticksAt(0.0, 0.0),
+             .subject = portPath(p, "trimUs"),
+             .fix = {{portPath(p, "trimUs"), value}}});
+    }
+}
+
+void square(const AuditContext& c, std::vector<Finding>& out) {
+    for (const PortSettings& p : c.setup.controller.ports) {
+        const PlateServo* s = servoOf(c, p.role);
+        if (s == nullptr) continue;
+        const double angle = s->squareErrorDeg + (s->risesWithPulse ? 1.0 : -1.0) * p.trimUs * s->servo.degPerUs;
+        if (std::abs(angle) <= kSquareDeg) continue;
+        out.push_back({.id = "arm-square." + p.id,
+                       .severity = Severity::Note,
+                       .row = "arms-square"_row,
+                       .title = c.say(KH_TR("The arm of port {p} is not square"), {{"p", p.id}}),
+                       .found = c.say(KH_TR("It stands {a}° off at neutral."), {{"a", signedNum(angle, 1)}}),
+                       .why = c.say(KH_TR("Up and down then move the plate by different amounts.")),
+                       .todo = c.say(KH_TR("Trim port {p} in the controller, or turn the arm by a tooth."), {{"p", p.id}}),
+                       .box = Box::Controller,
+                       .subject = portPath(p, "trimUs"),
+                       .fix = {{portPath(p, "trimUs"), p.trimUs - angle / s->servo.degPerUs * (s->risesWithPulse ? 1.0 : -1.0)}}});
+    }
+}
+
+}  // namespace
+
+std::span<const Rule> servoRules() {
+    static constexpr std::array rules{
+        Rule{"servo-rate", Station::Swash, servoRate},       Rule{"servo-pulse", Station::Swash, servoPulse},
+        Rule{"frame-period", Station::Swash, framePeriod},   Rule{"ports", Station::Swash, ports},
+        Rule{"servo-direction", Station::Swash, directions}, Rule{"trim-safe", Station::Swash, trims},
+        Rule{"arm-square", Station::Swash, square},
+    };
+    return rules;
+}
+
+}  // namespace kh

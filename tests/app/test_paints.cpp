@@ -1,0 +1,68 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What is painted, counted: speed that a test can guard without a clock.
+#include "app/bench.h"
+
+#include <cmath>
+#include <map>
+
+using namespace kh;
+using namespace kh::app;
+using khtest::Bench;
+
+namespace {
+
+/// Counts what the views of a window paint.
+class PaintCount : public QObject {
+public:
+    std::map<const QObject*, int> paints;
+    explicit PaintCount(MainWindow& window) {
+        for (ItemView* view : window.findChildren<ItemView*>()) view->installEventFilter(this);
+    }
+    bool eventFilter(QObject* view, QEvent* event) override {
+        if (event->type() == QEvent::Paint) ++paints[view];
+        return false;
+    }
+};
+
+}  // namespace
+
+TEST_CASE("a stick move paints bench and deck once, nothing else, and evaluates nothing") {
+    Bench b;
+    for (const Station station : {Station::Swash, Station::Pitch, Station::Tail}) {
+        b.go(station);
+        (void)b.proved();
+        Bench::settle();
+        PaintCount count(b.window);
+        int evaluations = 0;
+        const auto link = QObject::connect(&b.w(), &Workspace::evaluated, &b.window, [&] { ++evaluations; });
+        Deck deck = b.w().deck();
+        for (int i = 1; i <= 60; ++i) {
+            deck.sticks.aileron = std::sin(i / 20.0);
+            deck.sticks.collective = std::cos(i / 20.0);
+            b.w().setDeck(deck);
+            Bench::settle();
+        }
+        QObject::disconnect(link);
+        INFO(stationName(station));
+        CHECK(evaluations == 0);
+        CHECK(count.paints[b.window.bench()] <= 60);
+        CHECK(count.paints[b.window.bench()] > 30);
+        CHECK(count.paints[b.window.deck()] == 60);
+        CHECK(count.paints[b.window.page()] == 0);
+        CHECK(count.paints[b.window.keel()] == 0);
+        CHECK(count.paints[b.window.topBar()] == 0);
+    }
+}
+
+TEST_CASE("a window that is left alone paints nothing") {
+    Bench b;
+    (void)b.proved();
+    Bench::settle();
+    PaintCount count(b.window);
+    QTest::qWait(1200);
+    for (const auto& [view, paints] : count.paints) {
+        INFO(view->metaObject()->className());
+        CHECK(paints == 0);
+    }
+}

@@ -1,0 +1,154 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// One description of a field: its pattern, its place, its name. No path and no id reaches a pilot.
+#include "golden/builds.h"
+#include "model/fieldpatterns.h"
+#include "model/fieldtable.h"
+#include "model/names.h"
+#include "procedure/ledger.h"
+#include "support.h"
+
+#include <catch2/catch.hpp>
+#include <regex>
+#include <set>
+
+using namespace kh;
+using khtest::turnstone;
+
+namespace {
+
+/// Every fortieth generated build and the frozen demos: all size classes, layouts and both powers.
+const std::vector<khtest::NamedSetup>& builds() {
+    static const std::vector<khtest::NamedSetup> all = khtest::allBuilds(120);
+    return all;
+}
+
+bool looksLikeId(const std::string& text) {
+    static const std::regex id(
+        R"re((machine|transmitter|controller|speedController|rows)\.[a-z]|[a-z][a-z]+(Pct|Deg|Mm|Us|Rpm)\b|\b(bank|gain)-\d)re");
+    return std::regex_search(text, id);
+}
+
+}  // namespace
+
+TEST_CASE("the compiler's table of fields is the description's") {
+    std::set<std::string> described, compiled;
+    for (const FieldPattern& p : FieldTable::instance().patterns()) CHECK(described.insert(p.pattern()).second);
+    for (const std::string_view p : kFieldPatterns) compiled.emplace(p);
+    for (const std::string& p : described)
+        if (compiled.count(p) == 0) WARN("missing in fieldpatterns.h: " << p);
+    CHECK(described == compiled);
+    std::set<std::string> lists;
+    for (const ListPattern& l : FieldTable::instance().lists()) lists.insert(l.path);
+    CHECK(lists == std::set<std::string>(kListPaths.begin(), kListPaths.end()));
+    CHECK(isFieldPath("transmitter.channels.rudder.travelLowPct"));
+    CHECK(isFieldPath("transmitter.modes.{}.pitch"));
+    CHECK_FALSE(isFieldPath("transmitter.channels.rudder"));
+    CHECK_FALSE(isFieldPath("transmitter.channels.travelLowPct"));
+    CHECK_FALSE(isFieldPath("machine.power.kV"));
+    static_assert(isFieldPath("machine.power.kv"));
+    CHECK(elementPath("transmitter.modes.{}.pitch"_field, "idle1") == "transmitter.modes.idle1.pitch");
+}
+
+TEST_CASE("what the table finds is what the walk finds, for every field of every build") {
+    for (const khtest::NamedSetup& b : builds()) {
+        INFO(b.name);
+        const std::vector<std::string> paths = allPaths(b.setup);
+        REQUIRE(paths.size() > 200);
+        std::size_t unread = 0;
+        for (const std::string& path : paths)
+            if (!readField(b.setup, path) || !isFieldPath(path)) ++unread;
+        CHECK(unread == 0);
+        CHECK_FALSE(readField(b.setup, "transmitter.modes.hold.throttle"));  // hold has no curve of its own
+        CHECK_FALSE(readField(b.setup, "transmitter.channels.nobody.number"));
+        CHECK_FALSE(readField(b.setup, "transmitter.channels"));
+        CHECK_FALSE(readField(b.setup, ""));
+        CHECK_FALSE(readField(b.setup, "transmitter.channels.rudder."));
+    }
+    // written and read back, and nothing else changes
+    for (const std::string& path : allPaths(turnstone())) {
+        Setup s = turnstone();
+        const Field field = *readField(s, path);
+        writeField(s, path, field.value);
+        INFO(path);
+        CHECK(s == turnstone());
+    }
+}
+
+TEST_CASE("every field has a name of its own within its element, and a short one") {
+    std::set<std::string> seen;
+    for (const std::string& path : allPaths(turnstone())) {
+        const std::string name = render(fieldTitle(turnstone(), path));
+        INFO(path << " is called " << name);
+        CHECK(name.size() > 2);
+        CHECK_FALSE(looksLikeId(name));
+        CHECK(name.find('{') == std::string::npos);
+        CHECK(seen.insert(name).second);
+        const std::string brief = render(fieldBrief(turnstone(), path));
+        CHECK_FALSE(brief.empty());
+        CHECK_FALSE(looksLikeId(brief));
+        CHECK(brief.size() <= name.size());
+    }
+    const auto title = [](const char* path) { return render(fieldTitle(turnstone(), path)); };
+    CHECK(title("machine.power.kv") == "Motor Kv");
+    CHECK(title("transmitter.channels.rudder.travelLowPct") == "Rudder: travel low");
+    CHECK(title("transmitter.modes.idle1.aileron.ratePct") == "Idle-up 1: aileron rate");
+    CHECK(title("transmitter.functions.bank-2.when") == "Bank 2: switch");
+    CHECK(title("controller.ports.2.trimUs") == "Port 2: sub-trim");
+    CHECK(title("machine.tail.servo.pulseUs") == "Tail servo: pulse class");
+    CHECK(title("machine.servos.left.servo.maxHz") == "Left servo: servo highest frame rate");
+    CHECK(title("transmitter.kill.throttlePct") == "Kill: throttle");
+    CHECK(title("transmitter.modes") == "Flight modes");
+    CHECK(title("rows.binding") == "what was seen on the machine before");
+    CHECK(title("settingAzimuthsDeg") == "setting azimuths");  // an argument of a formula
+    CHECK(title("blade-a.tail") == "blade a tail");
+}
+
+TEST_CASE("names follow a language: they are templates with their parts inside") {
+    Speech shouting;
+    shouting.translate = [](const std::string& text) {
+        std::string out = text;
+        for (char& c : out) c = static_cast<char>(std::toupper(static_cast<unsigned char>(c)));
+        return text.find('{') == std::string::npos ? out : text;
+    };
+    CHECK(render(fieldTitle(turnstone(), "machine.power.kv"), shouting) == "MOTOR KV");
+    CHECK(render(fieldTitle(turnstone(), "transmitter.channels.rudder.travelLowPct"), shouting) == "RUDDER: TRAVEL LOW");
+}
+
+TEST_CASE("findings and derivations and rows of every build speak of fields by name") {
+    const auto clean = [](const Message& m) {
+        const std::string text = render(m);
+        INFO(text);
+        CHECK_FALSE(looksLikeId(text));
+    };
+    for (const khtest::NamedSetup& b : builds()) {
+        INFO(b.name);
+        const Evaluation e = evaluate(b.setup);
+        for (const Finding& f : e.findings)
+            for (const Message* m : {&f.title, &f.found, &f.why, &f.todo}) clean(*m);
+        for (const StationPage& page : ledger(b.setup, e))
+            for (const Row& row : page.rows)
+                for (const Cell& cell : row.cells)
+                    for (const Part& part : cell.parts) {
+                        const Why why = explain(b.setup, part);
+                        clean(part.label);
+                        clean(part.value);
+                        clean(why.title);
+                        for (const Message& line : why.lines) clean(line);
+                        for (const WhyInput& in : why.inputs) clean(in.title);
+                    }
+    }
+    // with every unknown, every reason is told
+    Setup bare = turnstone();
+    for (const std::string& path : allPaths(bare))
+        if (const auto f = readField(bare, path); f && f->info.mayBeUnknown) writeField(bare, path, std::monostate{});
+    const Evaluation e = evaluate(bare);
+    CHECK_FALSE(e.figures.availableRpm.known);
+    CHECK(render(e.figures.availableRpm.why.lines.back()) == "not known: Motor Kv");
+    Setup broken = turnstone();
+    broken.speedController.highUs = broken.speedController.lowUs;
+    const Evaluation stopped = evaluate(broken);
+    const Finding& first = stopped.findings.front();
+    CHECK(render(first.found) == "Learned high point: must differ from the learned low point");
+    CHECK(render(first.todo) == "Correct Learned high point.");
+}

@@ -1,0 +1,198 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Ids that are checked, rules that are injected, and how little a new station asks of the house.
+#include "golden/builds.h"
+#include "judge/rowids.h"
+#include "model/fieldpatterns.h"
+#include "model/fieldtable.h"
+#include "procedure/ledger.h"
+#include "support.h"
+
+#include <catch2/catch.hpp>
+#include <set>
+
+using namespace kh;
+using khtest::turnstone;
+
+namespace {
+
+const std::vector<khtest::NamedSetup>& builds() {
+    static const std::vector<khtest::NamedSetup> all = khtest::allBuilds(120);
+    return all;
+}
+
+// A station that does not ship, all of it: nothing outside this file knows it.
+constexpr Station kBallast{12};
+
+void heavyPack(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.machine.massKg < 9.0) return;
+    out.push_back({.severity = Severity::Warning,
+                   .row = "ballast-mass",
+                   .title = c.say(KH_TR("Too heavy to lift")),
+                   .found = c.say(KH_TR("{m} kg."), {{"m", num(c.setup.machine.massKg, 1)}}),
+                   .subject = "machine.massKg"_field,
+                   .fix = {{"machine.massKg"_field, 2.2}}});
+}
+std::span<const Rule> ballastRules() {
+    static constexpr std::array rules{Rule{"heavy-pack", kBallast, heavyPack}};
+    return rules;
+}
+StationPage ballastRows(const RowBuilder& b) {
+    StationPage page{kBallast, {}};
+    page.rows.push_back(b.row("ballast-mass", say(KH_TR("Mass")), {}, {}, {{b.field("machine.massKg"_field)}}));
+    return page;
+}
+StationEntry ballast() {
+    return {.station = kBallast,
+            .name = KH_TR("Ballast"),
+            .shortName = KH_TR("Ball"),
+            .rows = ballastRows,
+            .rules = {ballastRules},
+            .panels = [](const PanelContext& c) -> std::vector<PanelSpec> {
+                return {{DrawingId::Helicopter, {kPanelLeft, 10, c.innerWidth(), c.innerHeight()}, KH_TR("Mass")}};
+            },
+            .extraRows = {"ballast-mass"}};
+}
+std::vector<StationEntry> withBallast() {
+    std::vector<StationEntry> all(stations().begin(), stations().end());
+    all.push_back(ballast());
+    return all;
+}
+
+}  // namespace
+
+TEST_CASE("every station's pages hold the rows of the table, in its order, in every build") {
+    for (const khtest::NamedSetup& b : builds()) {
+        std::vector<std::pair<Station, std::string>> shown, wanted;
+        for (const RowId& row : kRowIds) wanted.emplace_back(row.station, row.id);
+        for (const StationPage& page : ledger(b.setup, evaluate(b.setup))) {
+            CHECK(page.rows.size() <= 13);
+            for (const Row& row : page.rows) shown.emplace_back(page.station, row.id);
+        }
+        INFO(b.name);
+        CHECK(shown == wanted);
+    }
+}
+
+TEST_CASE("a finding is marked in a row of the station where it is settled, and names fields that exist") {
+    std::size_t findings = 0;
+    for (const khtest::NamedSetup& b : builds()) {
+        std::vector<Finding> all = evaluate(b.setup).findings;
+        for (const PropertyResult& p : proveSwitches(b.setup).properties)
+            if (!p.holds) all.push_back(p.finding);
+        for (const Finding& f : all) {
+            INFO(b.name << " " << f.id << " row " << f.row << " subject " << f.subject);
+            ++findings;
+            if (!f.row.empty()) {
+                const RowId* row = rowOf(f.row);
+                REQUIRE(row != nullptr);
+                CHECK(row->station == f.station);
+            }
+            CHECK((f.subject.empty() || isFieldPath(f.subject) || f.id == "chain-impossible"));
+            for (const Edit& e : f.fix) CHECK(FieldTable::instance().patternOf(e.path) != nullptr);
+        }
+    }
+    CHECK(findings > 500);
+}
+
+TEST_CASE("every cell and every derivation names fields that exist, in every build") {
+    for (const khtest::NamedSetup& b : builds())
+        for (const StationPage& page : ledger(b.setup, evaluate(b.setup)))
+            for (const Row& row : page.rows)
+                for (const Cell& cell : row.cells)
+                    for (const Part& part : cell.parts) {
+                        INFO(b.name << " " << row.id << " " << part.field);
+                        CHECK((part.field.empty() || readField(b.setup, part.field)));
+                        for (const std::string& path : part.why.inputs) {
+                            INFO(path);
+                            CHECK((isFieldPath(path) || path.starts_with("rows.")));
+                        }
+                    }
+}
+
+TEST_CASE("ids that do not exist, or stand twice, stop the program at its start") {
+    const auto refused = [](StationEntry bad) {
+        std::vector<StationEntry> all(stations().begin(), stations().end());
+        all.push_back(std::move(bad));
+        CHECK_THROWS_AS(StationSet(all), std::logic_error);
+    };
+    CHECK_NOTHROW(StationSet(withBallast()));
+    StationEntry twice = ballast();
+    twice.rules = {ballastRules, ballastRules};
+    refused(twice);
+    StationEntry nowhere = ballast();
+    nowhere.rules = {[]() -> std::span<const Rule> {
+        static constexpr std::array rules{Rule{"lost", Station::Flight, heavyPack}};
+        return rules;
+    }};
+    refused(nowhere);
+    StationEntry guide = ballast();
+    guide.guides = []() -> std::span<const GuideEntry> {
+        static constexpr std::array guides{GuideEntry{"no-such-row", nullptr}};
+        return guides;
+    };
+    refused(guide);
+    StationEntry solver = ballast();
+    solver.solvers = []() -> std::span<const SolverEntry> {
+        static constexpr std::array entries{SolverEntry{"x", "", "", "no-such-row", nullptr, nullptr, nullptr}};
+        return entries;
+    };
+    refused(solver);
+    const RowBuilder b(turnstone(), evaluate(turnstone()));
+    CHECK_THROWS_AS(b.field("machine.power.kV"), std::logic_error);
+    CHECK(b.field("transmitter.channels.nobody.number").field.empty());  // an element this document has not is ordinary
+}
+
+TEST_CASE("a throw-away station is one entry: its rows, rules and marks are there, the others stay as they were") {
+    const StationSet set(withBallast());
+    Setup heavy = turnstone();
+    heavy.machine.massKg = 11.0;
+    const Evaluation e = evaluate(heavy, set);
+    const Finding* found = khtest::find(e, "heavy-pack");
+    REQUIRE(found != nullptr);
+    CHECK(found->station == kBallast);
+    CHECK(e.count(Severity::Warning, kBallast) == 1);
+    const auto pages = ledger(heavy, e, nullptr, set);
+    REQUIRE(pages.size() == stations().size() + 1);
+    CHECK(pages.back().rows.front().findings.size() == 1);
+    CHECK(khtest::find(evaluate(heavy), "heavy-pack") == nullptr);
+    CHECK(ledger(heavy, evaluate(heavy)).size() == stations().size());
+    CHECK(set.find(kBallast)->name == std::string("Ballast"));
+    // judged by its own rules alone
+    const Evaluation alone = judge(heavy, StationSet({ballast()}).rules());
+    CHECK(alone.findings.size() == 1);
+}
+
+TEST_CASE("the light judgement finds the same facts as the full one, without a word") {
+    LightJudge light(shippedStations().rules());
+    for (const khtest::NamedSetup& b : builds()) {
+        INFO(b.name);
+        const Evaluation full = evaluate(b.setup);
+        const LightJudgement facts = light.at(b.setup);
+        REQUIRE(facts.simulated == full.simulated);
+        REQUIRE(facts.facts.size() == full.findings.size());
+        for (std::size_t i = 0; i < full.findings.size(); ++i) {
+            const Finding& f = full.findings[i];
+            CHECK(facts.facts[i] == Fact{f.id, f.station, f.severity, f.box, f.row, f.subject, f.property, f.fix});
+        }
+        CHECK(facts.count(Severity::Danger) == full.count(Severity::Danger));
+    }
+    const Evaluation wordless = judge(khtest::dunlin(), shippedStations().rules(), {false, nullptr});
+    REQUIRE(wordless.findings.size() > 5);
+    for (const Finding& f : wordless.findings) CHECK((f.title.empty() && f.found.empty() && f.why.empty() && f.todo.empty()));
+    CHECK(wordless.figures.ratio.why.lines.empty());
+}
+
+TEST_CASE("roses are found anew only where the geometry changed") {
+    RoseMemory roses;
+    (void)evaluate(turnstone(), shippedStations(), &roses);
+    const std::size_t first = roses.found();
+    CHECK(first >= 3);
+    CHECK(first <= 4);  // low, mid and high collective, and what a rule looks at: each once
+    (void)evaluate(khtest::edited(turnstone(), {{"machine.power.kv", 1000.0}, {"transmitter.timerMin", 5.0}}), shippedStations(), &roses);
+    CHECK(roses.found() == first);
+    const Evaluation longer = evaluate(khtest::edited(turnstone(), {{"machine.plate.tiltLimitDeg", 9.0}}), shippedStations(), &roses);
+    CHECK(roses.found() > first);
+    const Evaluation alone = evaluate(khtest::edited(turnstone(), {{"machine.plate.tiltLimitDeg", 9.0}}));
+    for (std::size_t i = 0; i < 3; ++i) CHECK(longer.roses[i].round.tiltDeg == alone.roses[i].round.tiltDeg);
+}

@@ -1,0 +1,147 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Patches of a compiled machine against the same fault written into the document, over all builds; and that neither they nor
+// the kernel allocate.
+#include "golden/builds.h"
+#include "kernel/variants.h"
+#include "procedure/registry.h"
+#include "support.h"
+
+#include <catch2/catch.hpp>
+#include <cstdlib>
+#include <new>
+
+using namespace kh;
+using khtest::turnstone;
+
+namespace {
+std::size_t allocations = 0;
+}
+
+// counted for this test program; every form of new comes here
+void* operator new(std::size_t size) {
+    ++allocations;
+    if (void* p = std::malloc(size == 0 ? 1 : size)) return p;
+    throw std::bad_alloc();
+}
+void operator delete(void* p) noexcept { std::free(p); }
+void operator delete(void* p, std::size_t) noexcept { std::free(p); }
+
+namespace {
+
+/// The same fault as settings and facts; nothing where a document cannot say it.
+std::optional<Setup> written(const Setup& setup, const ChainModel& model, const Patch& patch) {
+    Setup s = setup;
+    switch (patch.kind) {
+        case PatchKind::ChannelReversed: {
+            for (ChannelSettings& c : s.transmitter.channels)
+                if (c.id == functionId(static_cast<Function>(patch.first))) {
+                    c.reversed = !c.reversed;
+                    return s;
+                }
+            return std::nullopt;
+        }
+        case PatchKind::AxisReversed: {
+            DirectionSettings& d = s.controller.directions;
+            bool* axes[] = {&d.aileronReversed, &d.elevatorReversed, &d.collectiveReversed, &d.rudderReversed};
+            *axes[patch.first] = !*axes[patch.first];
+            return s;
+        }
+        case PatchKind::PortReversed: s.controller.ports[patch.first].reversed = !s.controller.ports[patch.first].reversed; return s;
+        case PatchKind::PortsSwapped: std::swap(s.controller.ports[patch.first].role, s.controller.ports[patch.second].role); return s;
+        case PatchKind::ServoTurned: s.machine.servos[patch.first].risesWithPulse = !s.machine.servos[patch.first].risesWithPulse; return s;
+        case PatchKind::ServoDead: return std::nullopt;
+        case PatchKind::CollectiveTurned:
+            s.controller.collectiveHighPct = -s.controller.collectiveHighPct;
+            s.controller.collectiveLowPct = -s.controller.collectiveLowPct;
+            return s;
+        case PatchKind::LinkSideTurned:
+            s.machine.head.link = s.machine.head.link == LinkSide::Leading ? LinkSide::Trailing : LinkSide::Leading;
+            return s;
+        case PatchKind::TailReversed: s.controller.tail.reversed = !s.controller.tail.reversed; return s;
+        case PatchKind::TailServoTurned: s.machine.tail.risesWithPulse = !s.machine.tail.risesWithPulse; return s;
+        case PatchKind::MotorEndsTurned: std::swap(s.speedController.lowUs, s.speedController.highUs); return s;
+    }
+    (void)model;
+    return std::nullopt;
+}
+
+bool same(const VariantTrace& a, const VariantTrace& b) {
+    for (std::size_t i = 0; i < kVariantSticks; ++i) {
+        if (a[i].tailPulseUs != b[i].tailPulseUs || a[i].tailPitchDeg != b[i].tailPitchDeg) return false;
+        if (a[i].motorPulseUs != b[i].motorPulseUs || a[i].motorThrottlePct != b[i].motorThrottlePct) return false;
+        if (a[i].bladeDeg != b[i].bladeDeg || a[i].fightMm != b[i].fightMm) return false;
+        for (std::size_t k = 0; k < kMaxBalls; ++k)
+            if (a[i].servos[k].pulseUs != b[i].servos[k].pulseUs || a[i].servos[k].ballMm != b[i].servos[k].ballMm) return false;
+    }
+    return true;
+}
+
+}  // namespace
+
+TEST_CASE("a patched machine does what the document with that fault does, and taken out it is as before") {
+    std::size_t compared = 0;
+    for (const khtest::NamedSetup& b : khtest::allBuilds(60)) {
+        std::optional<ChainModel> model;
+        try {
+            model.emplace(b.setup);
+        } catch (const std::exception&) {
+            continue;
+        }
+        const DeckNumbers deck = model->numbers({});
+        const VariantTrace sound = traceVariant(*model, deck);
+        for (const Patch& patch : patchesOf(*model)) {
+            INFO(b.name << " patch " << static_cast<int>(patch.kind) << " " << patch.first << " " << patch.second);
+            const auto setup = written(b.setup, *model, patch);
+            {
+                const Patched in(*model, {&patch, 1});
+                const VariantTrace faulty = traceVariant(*model, deck);
+                if (setup) {
+                    CHECK(same(faulty, traceVariant(ChainModel(*setup), deck)));
+                    ++compared;
+                } else if (patch.kind == PatchKind::ServoDead) {
+                    for (const Instant& i : faulty) CHECK(i.servos[patch.first].ballMm == faulty.front().servos[patch.first].ballMm);
+                }
+            }
+            CHECK(same(traceVariant(*model, deck), sound));
+        }
+    }
+    CHECK(compared > 1000);
+}
+
+TEST_CASE("two patches at once are two faults at once, in either order") {
+    ChainModel model(turnstone());
+    const DeckNumbers deck = model.numbers({});
+    const VariantTrace sound = traceVariant(model, deck);
+    const std::vector<Patch> all = patchesOf(model);
+    for (std::size_t a = 0; a < all.size(); ++a)
+        for (std::size_t b = a + 1; b < all.size(); ++b) {
+            const std::array<Patch, 2> there{all[a], all[b]};
+            const auto first = written(turnstone(), model, all[a]);
+            const auto both = first ? written(*first, model, all[b]) : std::nullopt;
+            const Patched in(model, there);
+            if (both) CHECK(same(traceVariant(model, deck), traceVariant(ChainModel(*both), deck)));
+        }
+    CHECK(same(traceVariant(model, deck), sound));
+}
+
+TEST_CASE("neither the kernel nor a patch allocates") {
+    ChainModel model(turnstone());
+    const std::vector<Patch> patches = patchesOf(model);
+    DeckNumbers deck = model.numbers({});
+    const std::size_t before = allocations;
+    double sum = 0.0;
+    for (int i = 0; i < 100; ++i) {
+        deck.sticks.aileron = i / 100.0;
+        sum += model.at(deck).bladeDeg[0];
+    }
+    for (const Patch& p : patches) {
+        const Patched in(model, {&p, 1});
+        sum += traceVariant(model, deck)[3].sliderMm;
+    }
+    const std::size_t after = allocations;
+    CHECK(after == before);
+    CHECK(sum != 0.0);
+    (void)evaluate(turnstone());
+    CHECK(allocations > after);  // the count counts
+}
