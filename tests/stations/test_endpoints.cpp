@@ -4,7 +4,7 @@
 #include "base/error.h"
 #include "formula/channel.h"
 #include "procedure/registry.h"
-#include "solving.h"
+#include "stations/solving.h"
 #include "stations/link/endpoints.h"
 
 #include <catch2/catch.hpp>

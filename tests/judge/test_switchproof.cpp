@@ -2,7 +2,7 @@
 //
 // The switch proof: its witnesses against the chain, seeded mistakes, schools, and its time.
 #include "base/error.h"
-#include "core/proofs.h"
+#include "judge/proofs.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
 #include "support.h"

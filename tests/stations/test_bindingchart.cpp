@@ -3,7 +3,7 @@
 // The observed binding: the chart, the next limit, and where it stands on the clearance rose.
 #include "base/error.h"
 #include "procedure/registry.h"
-#include "solving.h"
+#include "stations/solving.h"
 #include "stations/pitch/bindingchart.h"
 #include "stations/pitch/pitchsolvers.h"
 

@@ -6,7 +6,7 @@
 #include "formula/channel.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
-#include "solving.h"
+#include "stations/solving.h"
 #include "stations/kit/linkturns.h"
 #include "stations/kit/row.h"
 #include "stations/link/endpoints.h"

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Every verdict of the switch proof against brute force, over random switch logic.
-#include "core/proofs.h"
+#include "judge/proofs.h"
 #include "model/conditions.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
