@@ -5,6 +5,7 @@
 #include "judge/switches/switchspace.h"
 #include "kernel/chain.h"
 #include "model/conditions.h"
+#include "model/names.h"
 
 #include <algorithm>
 
@@ -49,7 +50,8 @@ std::vector<ThrottleState> throttleStates(const Setup& setup, const ChainModel& 
     const TransmitterSettings& tx = setup.transmitter;
     std::vector<ThrottleState> out;
     const auto add = [&](const std::string& id, const std::string& title, const Condition& when) {
-        ThrottleState s{id, title, conditionAsTyped(when), false, {}, 0, 0, 0, 0, MotorState::MayRun};
+        ThrottleState s{
+            id, title, when.empty() ? std::string() : render(conditionTitle(tx, when)), false, {}, 0, 0, 0, 0, MotorState::MayRun};
         if (const auto deck = deckOf(setup, model, id)) {
             s.reachable = true;
             s.deck = *deck;

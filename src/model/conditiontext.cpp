@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "model/access.h"
 #include "model/conditions.h"
+#include "model/names.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -34,6 +35,18 @@ std::string allowed(const TransmitterSettings& tx) {
     return fmt::format("{}", fmt::join(switches, ", "));
 }
 
+/// The id of the function that is called so; the text itself if none is.
+std::string functionNamed(const TransmitterSettings& tx, const std::string& text) {
+    std::vector<std::string> ids{"kill", "cut"};
+    for (const FlightMode& m : tx.modes) ids.push_back(m.id);
+    for (const SwitchFunction& f : tx.functions) ids.push_back(f.id);
+    for (const std::string& id : ids)
+        if (id == text) return id;
+    for (const std::string& id : ids)
+        if (render(functionTitle(tx, id)) == text) return id;
+    return text;
+}
+
 Term parseTerm(const Setup& setup, const std::string& field, const std::string& text) {
     const TransmitterSettings& tx = setup.transmitter;
     const auto space = text.rfind(' ');
@@ -45,7 +58,8 @@ Term parseTerm(const Setup& setup, const std::string& field, const std::string& 
         if (place[0] - '0' > s.places) throw InputError(field, fmt::format("{} has places 1 … {}, not {}", s.id, s.places, place));
         return {s.id, place[0] - '0', ""};
     }
-    if (conditionOf(tx, text) != nullptr && conditionPath(tx, text) != field) return {"", 1, text};
+    const std::string function = functionNamed(tx, text);
+    if (conditionOf(tx, function) != nullptr && conditionPath(tx, function) != field) return {"", 1, function};
     throw InputError(
         field, fmt::format("\"{}\" is not a switch and its place; allowed are {}, or the name of another function", text, allowed(tx)));
 }

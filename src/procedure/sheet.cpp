@@ -3,6 +3,7 @@
 
 #include "formula/gainscale.h"
 #include "model/fieldpatterns.h"
+#include "model/names.h"
 
 #include <algorithm>
 #include <functional>
@@ -27,10 +28,7 @@ struct SheetBuilder {
         return *f.unit == 0 ? say(KH_TR("{v}"), {{"v", Number{f.value, f.decimals, f.sign}}})
                             : say(KH_TR("{v} {unit}"), {{"v", Number{f.value, f.decimals, f.sign}}, {"unit", std::string(f.unit)}});
     }
-    [[nodiscard]] Message condition(const Condition& when) const {
-        Field f{when, {FieldKind::When, false, 0, 0, "", 0, {}}};
-        return fieldAsText(f);
-    }
+    [[nodiscard]] Message condition(const Condition& when) const { return conditionTitle(setup.transmitter, when); }
 
     // the transmitter's topics
     std::vector<SheetRow> model() const;
@@ -86,7 +84,7 @@ std::vector<SheetRow> SheetBuilder::channels() const {
     std::sort(ordered.begin(), ordered.end(), [](const auto& a, const auto& b) { return a.number < b.number; });
     for (const ChannelSettings& c : ordered) {
         const ChannelFigures* f = evaluation.figures.channel(c.id);
-        rows.push_back({say(KH_TR("Channel {n}, {f}"), {{"n", num(c.number)}, {"f", c.id}}),
+        rows.push_back({say(KH_TR("Channel {n}, {f}"), {{"n", num(c.number)}, {"f", channelTitle(c.id)}}),
                         c.reversed
                             ? say(KH_TR("travel {l} / {h} %, sub-trim {s} %, reversed"),
                                   {{"l", num(c.travelLowPct, 1)}, {"h", num(c.travelHighPct, 1)}, {"s", signedNum(c.subTrimPct, 1)}})
@@ -131,7 +129,7 @@ std::vector<SheetRow> SheetBuilder::switches() const {
     rows.push_back({say(KH_TR("Kill")), condition(setup.transmitter.kill.when), {}, standingOf(setup, "transmitter.kill.when"_field)});
     for (const SwitchFunction& f : setup.transmitter.functions) {
         if (f.when.empty()) continue;
-        rows.push_back({say(KH_TR("{f}"), {{"f", f.id}}),
+        rows.push_back({functionTitle(setup.transmitter, f.id),
                         condition(f.when),
                         {},
                         standingOf(setup, elementPath("transmitter.functions.{}.when"_field, f.id))});
@@ -200,7 +198,7 @@ std::vector<SheetRow> SheetBuilder::mounting() const { return {field(say(KH_TR("
 std::vector<SheetRow> SheetBuilder::receiver() const {
     std::vector<SheetRow> rows;
     for (const ChannelSettings& c : setup.transmitter.channels)
-        rows.push_back({say(KH_TR("{f}"), {{"f", c.id}}),
+        rows.push_back({channelTitle(c.id),
                         say(KH_TR("channel {n}"), {{"n", num(c.number)}}),
                         {},
                         standingOf(setup, elementPath("transmitter.channels.{}.number"_field, c.id))});
@@ -287,7 +285,7 @@ std::vector<SheetSection> SheetBuilder::machine() const {
                                fact(say(KH_TR("Inner ring")), "machine.head.innerRadiusMm"_field),
                                fact(say(KH_TR("Ball radius")), "machine.plate.ballRadiusMm"_field)};
     for (const PlateServo& s : setup.machine.servos)
-        head.push_back({say(KH_TR("{r} servo"), {{"r", s.id}}),
+        head.push_back({servoTitle(s.id),
                         say(KH_TR("{n} at {a}°, arm {m} mm"), {{"n", s.servo.name}, {"a", num(s.azimuthDeg)}, {"m", num(s.armMm, 1)}}),
                         {},
                         standingOf(setup, elementPath("machine.servos.{}.armMm"_field, s.id))});

@@ -245,9 +245,10 @@ void Workspace::assignSwitch(const std::string& switchId, int place) {
     const QString name = paint::words(selectedRow()->title);
     const QString where = QStringLiteral("%1 %2").arg(QString::fromStdString(switchId)).arg(place);
     document_.edit(tr("%1 to %2").arg(name, where), {{part->field, after}});
-    emit told(before.empty()
-                  ? tr("%1 answers to %2.").arg(name, where)
-                  : tr("%1 answers to %2, and no longer to %3.").arg(name, where, QString::fromStdString(conditionAsTyped(before))));
+    emit told(
+        before.empty()
+            ? tr("%1 answers to %2.").arg(name, where)
+            : tr("%1 answers to %2, and no longer to %3.").arg(name, where, paint::words(conditionTitle(setup().transmitter, before))));
 }
 
 void Workspace::applyFix(const Finding& finding) {

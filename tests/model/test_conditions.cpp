@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/error.h"
 #include "model/conditiontext.h"
+#include "model/names.h"
 #include "stations/kit/row.h"
 #include "support.h"
 
@@ -37,6 +38,9 @@ TEST_CASE("conditions are typed as ORs of ANDs, and read back as they were typed
     const Condition named = parseCondition(turnstone(), kHold, "rescue | R1 2");
     CHECK(named[0] == std::vector<Term>{{"", 1, "rescue"}});
     CHECK(conditionAsTyped(named) == "rescue | R1 2");
+    CHECK(render(conditionTitle(turnstone().transmitter, named)) == "Rescue | R1 2");
+    CHECK(parseCondition(turnstone(), kHold, "Rescue | R1 2") == named);
+    CHECK(parseCondition(turnstone(), kHold, "Bank 2 + Idle-up 1") == Condition{{{"", 1, "bank-2"}, {"", 1, "idle1"}}});
     REQUIRE(rc::check("there and back", [] {
         Condition condition;
         const auto& switches = turnstone().transmitter.profile.switches;

@@ -6,6 +6,7 @@
 #include "model/fieldtable.h"
 #include "model/names.h"
 #include "procedure/ledger.h"
+#include "procedure/sheet.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
@@ -138,6 +139,11 @@ TEST_CASE("findings and derivations and rows of every build speak of fields by n
                         for (const WhyInput& in : why.inputs) clean(in.title);
                     }
     }
+    for (const khtest::NamedSetup& b : builds())
+        for (const SheetPart& part : benchSheet(b.setup, evaluate(b.setup)).parts)
+            for (const SheetSection& section : part.sections)
+                for (const SheetRow& row : section.rows)
+                    for (const Message* m : {&row.what, &row.value, &row.machine}) clean(*m);
     // with every unknown, every reason is told
     Setup bare = turnstone();
     for (const std::string& path : allPaths(bare))

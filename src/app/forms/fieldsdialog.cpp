@@ -53,7 +53,9 @@ FieldsDialog::FieldsDialog(QWidget* parent, Workspace& workspace, const QString&
                     words(say(field->info.unit.empty() ? "{v}" : "{v} {u}",
                               {{"v", num(std::get<double>(field->value), field->info.decimals)}, {"u", std::string(field->info.unit)}})));
             else if (std::holds_alternative<Condition>(field->value))
-                line->setText(QString::fromStdString(conditionAsTyped(std::get<Condition>(field->value))));
+                line->setText(std::get<Condition>(field->value).empty()
+                                  ? QString()
+                                  : words(conditionTitle(workspace.setup().transmitter, std::get<Condition>(field->value))));
             else if (std::holds_alternative<std::vector<double>>(field->value)) {
                 QStringList list;
                 for (const double v : std::get<std::vector<double>>(field->value))

@@ -50,7 +50,7 @@ private:
 [[nodiscard]] std::vector<FormField> layoutFields(const Setup& setup);
 [[nodiscard]] std::vector<FormField> holdFields(const TransmitterSettings& transmitter);
 [[nodiscard]] std::vector<FormField> failsafeFields(const TransmitterSettings& transmitter);
-/// Every function a switch can work, its condition typed as in conditionAsTyped.
+/// Every function a switch can work, its condition typed as parseCondition reads it.
 [[nodiscard]] std::vector<FormField> switchFields(const TransmitterSettings& transmitter);
 
 }  // namespace kh::app

@@ -17,6 +17,12 @@ namespace kh {
 
 namespace {
 
+/// A stored value in words, functions by name.
+Message shownValue(const Setup& setup, const Field& field) {
+    const Condition* when = std::get_if<Condition>(&field.value);
+    return when == nullptr ? fieldAsText(field) : conditionTitle(setup.transmitter, *when);
+}
+
 Message numberMessage(double v, int decimals, bool sign = false) { return say(KH_TR("{v}"), {{"v", Number{v, decimals, sign}}}); }
 
 }  // namespace
@@ -41,6 +47,8 @@ Part RowBuilder::field(const std::string& path, Message label) const {
             if (f->info.unit == unit) part.unit = unit;
     } else if (std::holds_alternative<std::monostate>(f->value)) {
         part.value = say(KH_TR("–"));
+    } else if (const Condition* when = std::get_if<Condition>(&f->value)) {
+        part.value = conditionTitle(setup_.transmitter, *when);
     } else {
         part.value = fieldAsText(*f);
     }
@@ -273,7 +281,7 @@ Why explain(const Setup& setup, const Part& part) {
     Why why{part.why.title, part.why.lines, {}};
     for (const std::string& path : part.why.inputs) {
         const auto f = readField(setup, path);
-        if (f) why.inputs.push_back({path, fieldTitle(setup, path), fieldAsText(*f), standingOf(setup, path)});
+        if (f) why.inputs.push_back({path, fieldTitle(setup, path), shownValue(setup, *f), standingOf(setup, path)});
     }
     return why;
 }

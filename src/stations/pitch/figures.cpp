@@ -133,8 +133,13 @@ void PitchFigures::arms() {
     const std::vector<std::string> paths =
         bladePaths({"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field, "controller.referencePct"_field,
                     "controller.cyclicLimitPct"_field, "controller.profile.usableStrokeUs"_field});
+    std::optional<MostStroke> found;  // once, and not before a figure is asked: it may not exist
+    const auto stroke = [&] {
+        if (!found) found = mostStroke(setup, model);
+        return *found;
+    };
     const auto wanted = [&](Derivation* why) {
-        const MostStroke most = mostStroke(setup, model);
+        const MostStroke most = stroke();
         const double deg = std::copysign(shareFromPct(kGoodUsePct) * box.usableStrokeUs * s.servo.degPerUs, most.travelMm);
         if (why != nullptr)
             why->line(KH_TR("the ball travels {z} mm at most; {u} % of the stroke is {d}° of arm"),
@@ -160,7 +165,7 @@ void PitchFigures::arms() {
     out.holeUsePct = make(
         KH_TR("stroke use at the nearest hole"), {"%", 0}, holePaths,
         [&](Derivation& why) {
-            const double z = mostStroke(setup, model).travelMm;
+            const double z = stroke().travelMm;
             const double deg = armAngleDeg(nearest(), s.linkMm, z);
             why.line(KH_TR("{z} mm need {d}° of arm there, {u} µs"),
                      {{"z", signedNum(z, 2)}, {"d", signedNum(deg, 1)}, {"u", signedNum(deg / s.servo.degPerUs)}});

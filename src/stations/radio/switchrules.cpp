@@ -166,7 +166,7 @@ void holdSwitchAsChosen(const AuditContext& c, std::vector<Finding>& out) {
                    .title = own ? c.say(KH_TR("Hold is on the mode switch")) : c.say(KH_TR("Hold has a switch of its own")),
                    .found = own ? c.say(KH_TR("{s} works hold and the flight modes."), {{"s", common}})
                                 : c.say(KH_TR("Hold answers to {w}; the school chosen is the mode switch's last place."),
-                                        {{"w", conditionAsTyped(hold->when)}}),
+                                        {{"w", conditionTitle(tx, hold->when)}}),
                    .why = own ? c.say(KH_TR("Leaving the wrong mode in a hurry can pass through hold, and hold through a mode."))
                               : c.say(KH_TR("The hand looks for hold where it is in your other models.")),
                    .todo = own ? c.say(KH_TR("Give hold a two-position switch of its own in the transmitter."))
@@ -196,7 +196,7 @@ void rescue(const AuditContext& c, std::vector<Finding>& out) {
     };
     if (tx.schools.rescue == RescueSchool::None) {
         tell("school-rescue", Severity::Note, c.say(KH_TR("Rescue is on a switch")),
-             c.say(KH_TR("It answers to {w}; the school chosen does not use it."), {{"w", conditionAsTyped(when)}}),
+             c.say(KH_TR("It answers to {w}; the school chosen does not use it."), {{"w", conditionTitle(tx, when)}}),
              c.say(KH_TR("A bumped switch throws the machine over.")), c.say(KH_TR("Take rescue off its switch in the transmitter.")));
         out.back().fix = {{path, Condition{}}};
         return;
