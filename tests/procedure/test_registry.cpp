@@ -196,3 +196,29 @@ TEST_CASE("roses are found anew only where the geometry changed") {
     const Evaluation alone = evaluate(khtest::edited(turnstone(), {{"machine.plate.tiltLimitDeg", 9.0}}));
     for (std::size_t i = 0; i < 3; ++i) CHECK(longer.roses[i].round.tiltDeg == alone.roses[i].round.tiltDeg);
 }
+
+TEST_CASE("the function whose trace shows a finding follows from its witness, else from the field it names") {
+    const auto traced = [](const char* subject) {
+        Finding f;
+        f.subject = subject;
+        return tracedFunction(f);
+    };
+    CHECK(traced("transmitter.channels.gain.travelLowPct"_field) == Function::Gain);
+    CHECK(traced("transmitter.modes.idle2.tailGainPct"_field) == Function::Gain);
+    CHECK(traced("transmitter.channels.throttle.failsafePct"_field) == Function::Throttle);
+    CHECK(traced("transmitter.modes.normal.throttle"_field) == Function::Throttle);
+    CHECK(traced("transmitter.hold.actsIn"_field) == Function::Throttle);
+    CHECK(traced("speedController.lowUs"_field) == Function::Throttle);
+    CHECK(traced("controller.tail.limitLeftPct"_field) == Function::Rudder);
+    CHECK(traced("machine.tail.servo.pulseUs"_field) == Function::Rudder);
+    CHECK(traced("transmitter.modes.idle1.rudder.expoPct"_field) == Function::Rudder);
+    CHECK(traced("transmitter.modes.idle1.aileron.ratePct"_field) == Function::Aileron);
+    CHECK(traced("controller.directions.elevatorReversed"_field) == Function::Elevator);
+    CHECK(traced("machine.servos.elevator.armMm"_field) == Function::Collective);  // a servo's role is no stick
+    CHECK(traced("controller.collectiveHighPct"_field) == Function::Collective);
+    CHECK(traced("") == Function::Collective);
+    Finding moved;
+    moved.subject = "machine.tail.armMm"_field;
+    moved.witness = sticksAt(0.0, 1.0);
+    CHECK(tracedFunction(moved) == Function::Aileron);
+}
