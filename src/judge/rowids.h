@@ -131,8 +131,13 @@ inline constexpr std::array kRowIds{
     RowId{Station::Proof, "proof-note"},
 };
 
+constexpr bool isRow(std::string_view id) {
+    for (const RowId& row : kRowIds)
+        if (row.id == id) return true;
+    return false;
+}
 /// The table's entry; nullptr if there is no such row.
-constexpr const RowId* rowOf(std::string_view id) {
+[[nodiscard]] inline const RowId* rowOf(std::string_view id) {
     for (const RowId& row : kRowIds)
         if (row.id == id) return &row;
     return nullptr;
@@ -140,7 +145,7 @@ constexpr const RowId* rowOf(std::string_view id) {
 
 /// A row that is checked when it is compiled.
 consteval const char* operator""_row(const char* id, std::size_t size) {
-    if (rowOf({id, size}) == nullptr) throw "no such row";
+    if (!isRow({id, size})) throw "no such row";
     return id;
 }
 
