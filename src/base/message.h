@@ -29,7 +29,7 @@ using MessageValue = std::variant<std::string, Number, std::vector<Message>>;
 struct MessageArg {
     std::string name;
     MessageValue value;
-    MessageArg(std::string argument, MessageValue given) : name(std::move(argument)), value(std::move(given)) {}
+    MessageArg(std::string argument, MessageValue given);
     MessageArg(std::string argument, const Message& given);  ///< one message inside another
 };
 
@@ -40,6 +40,7 @@ struct Message {
     [[nodiscard]] bool empty() const { return text.empty(); }
 };
 
+inline MessageArg::MessageArg(std::string argument, MessageValue given) : name(std::move(argument)), value(std::move(given)) {}
 inline MessageArg::MessageArg(std::string argument, const Message& given) : name(std::move(argument)), value(std::vector<Message>{given}) {}
 
 /// @param text  the template, wrapped in KH_TR

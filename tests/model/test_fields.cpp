@@ -41,7 +41,7 @@ TEST_CASE("the compiler's table of fields is the description's") {
     CHECK(described == compiled);
     std::set<std::string> lists;
     for (const ListPattern& l : FieldTable::instance().lists()) lists.insert(l.path);
-    CHECK(lists == std::set<std::string>(kListPaths.begin(), kListPaths.end()));
+    CHECK(lists == std::set<std::string>(std::begin(kListPaths), std::end(kListPaths)));
     CHECK(isFieldPath("transmitter.channels.rudder.travelLowPct"));
     CHECK(isFieldPath("transmitter.modes.{}.pitch"));
     CHECK_FALSE(isFieldPath("transmitter.channels.rudder"));
