@@ -54,11 +54,7 @@ void Workspace::evaluateNow() {
     }
     listEntries();
     if (shownMode_ >= static_cast<int>(setup().transmitter.modes.size())) shownMode_ = 0;
-    if (tracer_) {
-        trace_ = tracer_->at(deck_);
-        moves_ = throttleMoves(setup(), tracer_->model(), evaluation_.figures, deck_);
-        powerOn_ = powerOnGuard(setup(), tracer_->model(), deck_);
-    }
+    lookAtDeck();
     emit evaluated();
     emit traced();
 }
@@ -78,8 +74,15 @@ void Workspace::listEntries() {
     if (finding_ >= static_cast<int>(entries_.size())) finding_ = 0;
 }
 
+void Workspace::lookAtDeck() {
+    if (!tracer_) return;
+    trace_ = tracer_->at(deck_);
+    moves_ = throttleMoves(setup(), tracer_->model(), evaluation_.figures, deck_);
+    powerOn_ = powerOnGuard(setup(), tracer_->model(), deck_);
+}
+
 void Workspace::traceNow() {
-    if (tracer_) trace_ = tracer_->at(deck_);
+    lookAtDeck();
     emit traced();
 }
 

@@ -116,6 +116,8 @@ signals:
 private:
     void evaluateNow();
     void traceNow();
+    /// All that follows from the deck: trace, moves, power-on guard.
+    void lookAtDeck();
     void listEntries();
 
     const StationSet& stations_;

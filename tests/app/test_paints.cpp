@@ -66,3 +66,22 @@ TEST_CASE("a window that is left alone paints nothing") {
         CHECK(paints == 0);
     }
 }
+
+TEST_CASE("hold's states and the power-on guard follow the deck, not the last edit") {
+    Bench b;
+    b.w().setMode("idle2");
+    Bench::settle();
+    CHECK_FALSE(b.w().powerOn().holdOn);
+    CHECK_FALSE(b.w().powerOn().baseMode);
+    Deck deck;
+    deck.sticks.collective = -1.0;
+    deck.switches["R1"] = 2;
+    b.w().setDeck(deck);
+    Bench::settle();
+    CHECK(b.w().powerOn().holdOn);
+    CHECK(b.w().powerOn().baseMode);
+    CHECK(b.w().powerOn().collectiveLow);
+    bool releases = false;  // from hold one switch leads back to a mode
+    for (const ThrottleMove& m : b.w().moves()) releases = releases || m.switchId == "R1";
+    CHECK(releases);
+}
