@@ -3,6 +3,7 @@
 
 #include "io/document.h"
 #include "io/report.h"
+#include "procedure/plantext.h"
 #include "procedure/registry.h"
 
 #include <fmt/format.h>
@@ -13,12 +14,14 @@ namespace kh::cli {
 int runAudit(const std::string& file, bool asJson) {
     const io::Document document = io::loadDocument(file);
     const Evaluation evaluation = evaluate(document.setup);
+    const Plan plan = makePlan(document.setup, shippedStations().rules());
     if (asJson) {
-        print(io::auditJson(evaluation));
+        print(io::auditJson(document.setup, evaluation, plan));
     } else {
         for (const Finding& f : evaluation.findings)
             std::cout << fmt::format("{:8} {:2}  {}\n             {}\n             {}\n", severityId(f.severity),
-                                     static_cast<int>(f.station), render(f.title), render(f.found), render(f.todo));
+                                     static_cast<int>(f.station), render(f.title), render(f.found),
+                                     render(remedyText(document.setup, evaluation.findings, f, &plan)));
         for (const Message& note : document.notes) std::cout << "note         " << render(note) << '\n';
         std::cout << fmt::format("{} danger, {} warning, {} note\n", evaluation.count(Severity::Danger),
                                  evaluation.count(Severity::Warning), evaluation.count(Severity::Note));

@@ -5,6 +5,7 @@
 
 #include <iostream>
 #include <nlohmann/json_fwd.hpp>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -21,10 +22,17 @@ struct NewOptions {
     std::string name = "New model", sizeClass = "470", transmitter, controller, out, data;
 };
 
+struct RepairOptions {
+    std::string file, out;
+    std::optional<int> step;
+    bool handsDone = false, json = false;
+};
+
 // @throws InputError, io::FileError
 int runTrace(const TraceOptions& o);
 int runProve(const std::string& file, bool asJson);
 int runAudit(const std::string& file, bool asJson);
+int runRepair(const RepairOptions& o);
 int runEnvelope(const std::string& file, bool asJson);
 int runSolve(const std::string& what, const std::string& file, const std::string& readings, bool asJson);
 int runCalc(const std::string& name, const std::string& in, const std::string& batch);

@@ -42,6 +42,15 @@ int run(int argc, char** argv) {
     audit->add_option("file", file, "A setup")->required();
     audit->add_flag("--json", asJson, "JSON instead of text");
 
+    RepairOptions repair;
+    CLI::App* repairCommand = app.add_subcommand("repair", "The plan: which changes, in which order, leave no danger and no warning");
+    repairCommand->add_option("file", repair.file, "A setup")->required();
+    repairCommand->add_option("-o", repair.out, "Write the document after the plan; without it nothing is written");
+    repairCommand->add_option("--step", repair.step, "Steps 1 … N only");
+    repairCommand->add_flag("--by-hand-done", repair.handsDone,
+                            "The steps by hand were done as expected: write them down, and what rests on them");
+    repairCommand->add_flag("--json", repair.json, "JSON instead of text");
+
     CLI::App* prove = app.add_subcommand("prove", "Try every combination of the switches: ten properties, each with a counterexample");
     prove->add_option("file", file, "A setup")->required();
     prove->add_flag("--json", asJson, "JSON instead of text");
@@ -82,6 +91,7 @@ int run(int argc, char** argv) {
     if (*calc) return runCalc(calcName, calcIn, calcBatch);
     if (*traceCommand) return runTrace(trace);
     if (*audit) return runAudit(file, asJson);
+    if (*repairCommand) return runRepair(repair);
     if (*prove) return runProve(file, asJson);
     if (*envelope) return runEnvelope(file, asJson);
     if (*solveCommand) return runSolve(what, file, readings, asJson);

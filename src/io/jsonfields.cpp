@@ -5,6 +5,28 @@
 
 namespace kh::io {
 
+nlohmann::ordered_json curveJson(const Curve& v) {
+    nlohmann::ordered_json points = nlohmann::ordered_json::array();
+    for (const CurvePoint& p : v.points) points.push_back({{"x", p.x}, {"y", p.y}});
+    nlohmann::ordered_json curve{{"shape", shapeId(v.shape)}, {"points", points}};
+    if (v.shape == CurveShape::Line) curve["offsetPct"] = v.offsetPct;
+    return curve;
+}
+
+nlohmann::ordered_json valueJson(const FieldValue& value) {
+    struct Writer {
+        nlohmann::ordered_json operator()(std::monostate) const { return nullptr; }
+        nlohmann::ordered_json operator()(const Curve& v) const { return curveJson(v); }
+        nlohmann::ordered_json operator()(const Condition& v) const { return nlohmann::ordered_json::parse(conditionJson(v).dump()); }
+        nlohmann::ordered_json operator()(double v) const { return v == 0.0 ? 0.0 : v; }
+        nlohmann::ordered_json operator()(bool v) const { return v; }
+        nlohmann::ordered_json operator()(const std::string& v) const { return v; }
+        nlohmann::ordered_json operator()(const std::vector<double>& v) const { return v; }
+        nlohmann::ordered_json operator()(const std::vector<std::string>& v) const { return v; }
+    };
+    return std::visit(Writer{}, value);
+}
+
 nlohmann::json conditionJson(const Condition& condition) {
     nlohmann::json any = nlohmann::json::array();
     for (const auto& all : condition) {

@@ -5,6 +5,7 @@
 
 #include "base/error.h"
 #include "io/document.h"
+#include "model/access.h"
 #include "model/fields.h"
 
 #include <fmt/format.h>
@@ -22,6 +23,9 @@ namespace kh::io {
 
 /// A condition as files hold it: an OR of ANDs.
 [[nodiscard]] nlohmann::json conditionJson(const Condition& condition);
+[[nodiscard]] nlohmann::ordered_json curveJson(const Curve& curve);
+/// A field's value as it stands in files; null for one that is not known.
+[[nodiscard]] nlohmann::ordered_json valueJson(const FieldValue& value);
 
 class JsonWriter final : public FieldVisitor {
 public:
@@ -89,13 +93,7 @@ private:
     void maybeNames(const char* key, std::optional<std::vector<std::string>>& v) override {
         if (v) put(key, *v);
     }
-    void curve(const char* key, Curve& v, const CurveSpec&) override {
-        nlohmann::ordered_json points = nlohmann::ordered_json::array();
-        for (const CurvePoint& p : v.points) points.push_back({{"x", p.x}, {"y", p.y}});
-        nlohmann::ordered_json curve{{"shape", shapeId(v.shape)}, {"points", points}};
-        if (v.shape == CurveShape::Line) curve["offsetPct"] = v.offsetPct;
-        put(key, curve);
-    }
+    void curve(const char* key, Curve& v, const CurveSpec&) override { put(key, curveJson(v)); }
     void condition(const char* key, Condition& v) override { put(key, nlohmann::ordered_json::parse(conditionJson(v).dump())); }
 
     const UnknownKeys& unknown_;

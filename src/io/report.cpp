@@ -2,6 +2,7 @@
 #include "io/report.h"
 
 #include "base/error.h"
+#include "io/jsonfields.h"
 
 #include <fmt/format.h>
 #include <cmath>
@@ -116,7 +117,35 @@ ojson traceJson(const Trace& t) {
          {{"throttlePct", tidy(t.throttlePct)}, {"headSpeedRpm", t.headSpeedKnown ? ojson(tidy(t.headSpeedRpm)) : ojson(nullptr)}}}};
 }
 
-ojson auditJson(const Evaluation& e) {
+namespace {
+
+ojson editsJson(const std::vector<Edit>& edits, const std::vector<FieldValue>* was) {
+    ojson out = ojson::array();
+    for (std::size_t i = 0; i < edits.size(); ++i) {
+        ojson one{{"path", edits[i].path}, {"value", valueJson(edits[i].value)}};
+        if (was != nullptr) one["was"] = valueJson((*was)[i]);
+        out.push_back(std::move(one));
+    }
+    return out;
+}
+
+}  // namespace
+
+ojson planJson(const Plan& plan, const std::vector<StepText>& texts) {
+    ojson steps = ojson::array();
+    for (std::size_t i = 0; i < plan.steps.size(); ++i) {
+        const PlanStep& s = plan.steps[i];
+        ojson one{{"title", render(texts[i].title)},     {"box", boxId(s.box)}, {"todo", render(texts[i].todo)},
+                  {"edits", editsJson(s.edits, &s.was)}, {"heals", s.heals},    {"left", {{"danger", s.dangers}, {"warning", s.warnings}}}};
+        if (s.byHand) one["byHand"] = render(texts[i].todo);
+        if (s.proposal) one["proposal"] = true;
+        if (s.provisional) one["provisional"] = true;
+        steps.push_back(std::move(one));
+    }
+    return {{"plan", steps}, {"left", plan.left}, {"judgements", plan.judgements}, {"complete", plan.complete}};
+}
+
+ojson auditJson(const Setup& setup, const Evaluation& e, const Plan& plan) {
     ojson findings = ojson::array();
     for (const Finding& f : e.findings) {
         ojson one{{"id", f.id},
@@ -125,10 +154,17 @@ ojson auditJson(const Evaluation& e) {
                   {"title", render(f.title)},
                   {"found", render(f.found)},
                   {"why", render(f.why)},
-                  {"todo", render(f.todo)},
+                  {"todo", render(remedyText(setup, e.findings, f, &plan))},
                   {"box", boxId(f.box)},
                   {"witness", f.witness ? ojson::parse(witnessJson(*f.witness).dump()) : ojson(nullptr)},
                   {"subject", f.subject}};
+        if (const auto r = plan.remedies.find(f.id); r != plan.remedies.end()) {
+            if (!r->second.causedBy.empty()) one["causedBy"] = r->second.causedBy;
+            if (!r->second.edits.empty()) {
+                one["fix"] = editsJson(r->second.edits, nullptr);
+                one["heals"] = r->second.heals;
+            }
+        }
         findings.push_back(std::move(one));
     }
     return {

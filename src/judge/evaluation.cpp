@@ -29,6 +29,7 @@ void applyRules(const AuditContext& context, const RuleSet& rules, std::vector<F
             Finding& f = findings[i];
             if (f.id.empty()) f.id = rule.id;
             f.station = rule.station;
+            f.work = rule.work;
             f.property = rule.property;
         }
     }
@@ -90,8 +91,8 @@ LightJudgement LightJudge::at(const Setup& setup) {
     out.simulated = found.simulated;
     out.facts.reserve(found.findings.size());
     for (Finding& f : found.findings)
-        out.facts.push_back({std::move(f.id), f.station, f.severity, f.box, std::move(f.row), std::move(f.subject), std::move(f.property),
-                             std::move(f.fix)});
+        out.facts.push_back({std::move(f.id), f.station, f.work, f.severity, f.box, std::move(f.row), std::move(f.subject),
+                             std::move(f.property), std::move(f.fix), std::move(f.also), f.proposal});
     return out;
 }
 

@@ -29,10 +29,13 @@ struct Evaluation {
 struct Fact {
     std::string id;
     Station station = Station::Radio;
+    Work work = Work::Curves;
     Severity severity = Severity::Note;
     Box box = Box::Transmitter;
     std::string row, subject, property;
-    std::vector<Edit> fix;  ///< its candidate, where it has one
+    std::vector<Edit> fix;                ///< its own candidate, where it has one
+    std::vector<std::vector<Edit>> also;  ///< its others
+    bool proposal = false;
     bool operator==(const Fact&) const = default;
 };
 struct LightJudgement {

@@ -67,8 +67,8 @@ double FigureBuilder::pitchAt(std::size_t mode, double stick, Derivation& why) c
     const ChannelSettings* channel = channelOf(tx, functionId(Function::Collective));
     const ChannelScale scale = channelScale(tx.profile, channel == nullptr ? ChannelSettings{} : *channel);
     const double reading = readingPctUnchecked(channelOutputUnchecked(curve, scale).pulseUs, readingScale(setup.controller.profile));
-    const double demand = std::clamp(shareFromPct(reading), -1.0, 1.0) * (setup.controller.directions.collectiveReversed ? -1.0 : 1.0);
-    const double deg = model.bladeAt({model.plateAt(demand, 0, 0).plate.heightMm, 0, 0}, 180.0);
+    const double read = std::clamp(shareFromPct(reading), -1.0, 1.0);
+    const double deg = model.bladeAt({model.plateAtReading(read, 0, 0).plate.heightMm, 0, 0}, 180.0);
     why.line(KH_TR("curve {c} %, reading {r} %, plate, blade"), {{"c", signedNum(curve, 1)}, {"r", signedNum(reading, 1)}});
     return deg;
 }
@@ -91,7 +91,7 @@ CurveReadout curveReadout(const Setup& setup, const ChainModel& model, const Fig
                                              channelScale(setup.transmitter.profile, *channel))
                           .pulseUs;
     if (pitch) out.bladeDeg = figures.bladeDegAt(valuePct);
-    else if (double rpm = 0.0; model.headSpeedAt(valuePct, mode, rpm)) out.headRpm = rpm;
+    else if (double rpm = 0.0; model.headSpeedAt(model.motorPctOf(valuePct), mode, rpm)) out.headRpm = rpm;
     return out;
 }
 

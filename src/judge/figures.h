@@ -81,10 +81,13 @@ inline constexpr double kPitchJumpDeg = 0.5;  ///< allowed at the hover (docs/do
 /// Pulses at which the motor is surely off, and those the speed controller takes for a signal.
 struct MotorLimits {
     double offUs = 0.0;
-    bool rising = true;                ///< more throttle is a longer pulse
-    double lowUs = 0.0, highUs = 0.0;  ///< accepted
+    bool rising = true;  ///< more throttle is a longer pulse
+    double acceptsLowUs = 0.0, acceptsHighUs = 0.0;
+    double learnedLowUs = 0.0;
+    /// On the off side of the learned low point, if barely.
+    [[nodiscard]] bool low(double us) const { return rising ? us <= learnedLowUs : us >= learnedLowUs; }
     [[nodiscard]] bool off(double us) const { return rising ? us <= offUs : us >= offUs; }
-    [[nodiscard]] bool accepted(double us) const { return us >= lowUs && us <= highUs; }
+    [[nodiscard]] bool accepted(double us) const { return us >= acceptsLowUs && us <= acceptsHighUs; }
 };
 
 /// A round head speed and the throttle that gives it, inside the logged range.

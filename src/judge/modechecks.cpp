@@ -63,6 +63,19 @@ PartialDeck modeState(const TransmitterSettings& tx, const FlightMode& mode) {
     return d;
 }
 
+std::size_t indexOfMode(const TransmitterSettings& tx, const FlightMode& mode) { return static_cast<std::size_t>(&mode - tx.modes.data()); }
+
+std::vector<NeighbourModes> neighbourModes(const TransmitterSettings& tx) {
+    std::vector<NeighbourModes> out;
+    const FlightMode* before = nullptr;
+    for (const FlightMode& m : tx.modes) {
+        if (m.id == kHoldMode) continue;
+        if (before != nullptr) out.push_back({before, &m});
+        before = &m;
+    }
+    return out;
+}
+
 bool declaredShared(const TransmitterSettings& tx, const std::string& name) {
     return std::find(tx.shared.begin(), tx.shared.end(), name) != tx.shared.end();
 }

@@ -29,6 +29,15 @@ void putTerms(PartialDeck& deck, const Condition& when);
 /// The deck parts that bring a mode about, with hold off.
 [[nodiscard]] PartialDeck modeState(const TransmitterSettings& transmitter, const FlightMode& mode);
 
+/// Place of a mode in its list. @param mode  one of the transmitter's own
+[[nodiscard]] std::size_t indexOfMode(const TransmitterSettings& transmitter, const FlightMode& mode);
+/// Each flown mode with the one before it in rank.
+struct NeighbourModes {
+    const FlightMode* from;
+    const FlightMode* to;
+};
+[[nodiscard]] std::vector<NeighbourModes> neighbourModes(const TransmitterSettings& transmitter);
+
 [[nodiscard]] bool declaredShared(const TransmitterSettings& transmitter, const std::string& name);
 
 /// A function whose branches name different switches, and that is not declared as shared.

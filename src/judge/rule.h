@@ -33,6 +33,7 @@ struct AuditContext {
 struct Rule {
     const char* id;
     Station station;
+    Work work;
     void (*check)(const AuditContext&, std::vector<Finding>&);
     const char* property = "";  ///< of the switch proof, where one says the same
 };

@@ -137,18 +137,34 @@ double ChainModel::bladeAt(const Plane& plane, double azimuthDeg) const {
     return bladePitchUncheckedDeg(height, blade_.gripMm, blade_.side);
 }
 
-bool ChainModel::headSpeedAt(double throttlePct, std::size_t mode, double& rpm) const {
+bool ChainModel::headSpeedAt(double motorPct, std::size_t mode, double& rpm) const {
     rpm = 0.0;
-    if (throttlePct <= 0.0) return true;
+    if (motorPct <= 0.0) return true;
     if (governedFactor_ > 0.0 && modes_[mode].targetRpm > 0.0) {
         rpm = modes_[mode].targetRpm * governedFactor_;
     } else if (headKnown_) {
-        rpm = std::max(0.0, headOffset_ + headSlope_ * throttlePct);
+        rpm = std::max(0.0, headOffset_ + headSlope_ * motorPct);
     } else {
         return false;
     }
     if (headLimit_ > 0.0) rpm = std::min(rpm, headLimit_);
     return true;
+}
+
+ChainModel::TailInstant ChainModel::tailAt(double rudder) const {
+    TailInstant out;
+    const double limit = shareFromPct(rudder < 0.0 ? tail_.limitLeftPct : tail_.limitRightPct);
+    out.pulseUs = tail_.pulseUs + (tail_.reversed ? -1.0 : 1.0) * rudder * limit * tailStrokeUs_;
+    const double tailCentre = tailFacts_.servo.pulseUs.value_or(tail_.pulseUs);
+    const ServoProfile& tailServo = tailFacts_.servo;
+    out.armDeg =
+        (tailFacts_.risesWithPulse ? 1.0 : -1.0) * servoAngleUncheckedDeg(out.pulseUs, tailCentre, tailServo.degPerUs, tailServo.rangeDeg);
+    const double ball = ballHeightUncheckedMm(tailFacts_.armMm, tailFacts_.linkMm, radFromDeg(out.armDeg));
+    out.sliderMm = std::clamp(tailFacts_.crankRatio * (tailFacts_.crankTurnsOver ? -1.0 : 1.0) * ball, -tailFacts_.sliderLimitMm,
+                              tailFacts_.sliderLimitMm);
+    const double lever = tailFacts_.lever == LeverEdge::Trailing ? 1.0 : -1.0;
+    out.pitchDeg = degFromRad(std::asin(clampOne((lever * out.sliderMm + tailNeutralMm_) / tailFacts_.gripMm)));
+    return out;
 }
 
 Instant ChainModel::at(const DeckNumbers& deck) const {
@@ -168,20 +184,14 @@ Instant ChainModel::at(const DeckNumbers& deck) const {
         out.bladeDeg[i] = bladePitchUncheckedDeg(height, blade_.gripMm, blade_.side);
     }
 
-    const double rudder = demand(Function::Rudder);
-    const double limit = shareFromPct(rudder < 0.0 ? tail_.limitLeftPct : tail_.limitRightPct);
-    out.tailPulseUs = tail_.pulseUs + (tail_.reversed ? -1.0 : 1.0) * rudder * limit * tailStrokeUs_;
-    const double tailCentre = tailFacts_.servo.pulseUs.value_or(tail_.pulseUs);
-    const ServoProfile& tailServo = tailFacts_.servo;
-    out.tailArmDeg = (tailFacts_.risesWithPulse ? 1.0 : -1.0) *
-                     servoAngleUncheckedDeg(out.tailPulseUs, tailCentre, tailServo.degPerUs, tailServo.rangeDeg);
-    const double ball = ballHeightUncheckedMm(tailFacts_.armMm, tailFacts_.linkMm, radFromDeg(out.tailArmDeg));
-    out.sliderMm = std::clamp(tailFacts_.crankRatio * (tailFacts_.crankTurnsOver ? -1.0 : 1.0) * ball, -tailFacts_.sliderLimitMm,
-                              tailFacts_.sliderLimitMm);
-    out.tailPitchDeg = degFromRad(std::asin(clampOne(out.sliderMm / tailFacts_.gripMm)));
+    const TailInstant tail = tailAt(demand(Function::Rudder));
+    out.tailPulseUs = tail.pulseUs;
+    out.tailArmDeg = tail.armDeg;
+    out.sliderMm = tail.sliderMm;
+    out.tailPitchDeg = tail.pitchDeg;
 
     out.motorPulseUs = out.channels[indexOf(Function::Throttle)].pulseUs;
-    out.motorThrottlePct = std::clamp(pctFromShare((out.motorPulseUs - motorLowUs_) / (motorHighUs_ - motorLowUs_)), 0.0, 100.0);
+    out.motorThrottlePct = motorPctAt(out.motorPulseUs);
     out.headSpeedKnown = headSpeedAt(out.motorThrottlePct, out.mode, out.headSpeedRpm);
     return out;
 }

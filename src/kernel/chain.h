@@ -6,6 +6,7 @@
 #include "formula/plate.h"
 #include "kernel/deck.h"
 
+#include <algorithm>
 #include <array>
 #include <cstdint>
 #include <vector>
@@ -112,10 +113,31 @@ public:
         double fightMm = 0.0;
     };
     [[nodiscard]] PlateInstant plateAt(double collective, double aileron, double elevator) const;
+    /// The same for what the controller reads, −1 … +1, each axis signed by its direction.
+    [[nodiscard]] PlateInstant plateAtReading(double collective, double aileron, double elevator) const {
+        return plateAt(collective * direction_[indexOf(Function::Collective)], aileron * direction_[indexOf(Function::Aileron)],
+                       elevator * direction_[indexOf(Function::Elevator)]);
+    }
+    struct TailInstant {
+        double pulseUs = 0.0, armDeg = 0.0, sliderMm = 0.0, pitchDeg = 0.0;
+    };
+    /// The tail for a demand, −1 … +1.
+    [[nodiscard]] TailInstant tailAt(double rudder) const;
+    /// The same for what the controller reads.
+    [[nodiscard]] TailInstant tailAtReading(double rudder) const { return tailAt(rudder * direction_[indexOf(Function::Rudder)]); }
     /// Blade pitch at a blade azimuth, limited to what the grip lever can reach.
     [[nodiscard]] double bladeAt(const Plane& plane, double azimuthDeg) const;
-    /// Head speed from throttle in a mode; known only where facts or a log give it.
-    [[nodiscard]] bool headSpeedAt(double throttlePct, std::size_t mode, double& rpm) const;
+    /// Where a pulse lies between the learned ends, 0 … 100.
+    [[nodiscard]] double motorPctAt(double pulseUs) const {
+        return std::clamp(pctFromShare((pulseUs - motorLowUs_) / (motorHighUs_ - motorLowUs_)), 0.0, 100.0);
+    }
+    /// What the speed controller makes of a throttle value: where its pulse lies between the learned ends, 0 … 100.
+    [[nodiscard]] double motorPctOf(double throttlePct) const {
+        return motorPctAt(channelOutputUnchecked(channelPctFromThrottlePct(throttlePct), channels_[indexOf(Function::Throttle)]).pulseUs);
+    }
+    /// Head speed in a mode from what the speed controller was given; known only where facts or a log give it.
+    /// @param motorPct  of the learned range, 0 … 100
+    [[nodiscard]] bool headSpeedAt(double motorPct, std::size_t mode, double& rpm) const;
     [[nodiscard]] double pitchCurveAt(std::size_t mode, double stick) const { return modes_[mode].pitch.atStick(stick); }
     [[nodiscard]] double throttleCurveAt(std::size_t mode, double stick) const { return modes_[mode].throttle.atStick(stick); }
     /// Functions conditions may name: modes in list order, "kill", "cut", then the others.
@@ -165,6 +187,7 @@ private:
     void compileModes(const Setup& setup);
     void compilePlate(const Setup& setup);
     void compileHeadSpeed(const Setup& setup);
+    void placeBlades();
     void flyModes(const DeckNumbers& deck, Instant& out) const;
     void runChannels(const DeckNumbers& deck, Instant& out) const;
 
@@ -198,10 +221,11 @@ private:
     double strokeUs_ = 400.0, centreUs_ = 1520.0;
     double collectiveHigh_ = 0.0, collectiveLow_ = 0.0, collectiveTrim_ = 0.0, cyclicGain_ = 0.0, cyclicLimit_ = 1.0;
     BladeLinkage blade_;
+    double bladePhaseDeg_ = 0.0;
     std::array<double, 4> bladeCos_{}, bladeSin_{};
     ControllerTail tail_;
     TailFacts tailFacts_;
-    double tailStrokeUs_ = 400.0;
+    double tailStrokeUs_ = 400.0, tailNeutralMm_ = 0.0;
     double motorLowUs_ = 1100.0, motorHighUs_ = 1900.0;
     bool headKnown_ = false;
     double headOffset_ = 0.0, headSlope_ = 0.0, headLimit_ = 0.0, governedFactor_ = 0.0;

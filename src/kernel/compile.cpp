@@ -8,6 +8,7 @@
 #include "formula/rotor.h"
 #include "kernel/chain.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/head.h"
 #include "model/helicopter/layouts.h"
 
 #include <fmt/format.h>
@@ -70,19 +71,27 @@ ChainModel::ChainModel(const Setup& setup) {
     }
 
     compilePlate(setup);
-    blade_ = {setup.machine.head.innerRadiusMm, setup.machine.head.gripMm, setup.machine.head.leadDeg, setup.machine.head.link};
-    for (std::size_t i = 0; i < 4; ++i) {
-        bladeCos_[i] = cosDeg(90.0 * static_cast<double>(i) + blade_.leadDeg);
-        bladeSin_[i] = sinDeg(90.0 * static_cast<double>(i) + blade_.leadDeg);
-    }
+    blade_ = bladeLinkage(setup.machine);
+    bladePhaseDeg_ = setup.machine.head.phaseDeg;
+    placeBlades();
     tail_ = fc.tail;
     tailFacts_ = setup.machine.tail;
+    // built in, it pushes against the main rotor's torque
+    tailNeutralMm_ =
+        tailFacts_.gripMm * sinDeg(tailFacts_.neutralPitchDeg) * (setup.machine.rotor.turning == Turning::Clockwise ? 1.0 : -1.0);
     tailFacts_.servo.name.clear();
     tailStrokeUs_ = strokeFor(fc.profile.tailStrokeUs, fc.tail.pulseUs);
     motorLowUs_ = setup.speedController.lowUs;
     motorHighUs_ = setup.speedController.highUs;
     if (motorLowUs_ == motorHighUs_) throw InputError("speedController.highUs"_field, "must differ from the learned low point");
     compileHeadSpeed(setup);
+}
+
+void ChainModel::placeBlades() {
+    for (std::size_t i = 0; i < 4; ++i) {
+        bladeCos_[i] = cosDeg(90.0 * static_cast<double>(i) + blade_.leadDeg);
+        bladeSin_[i] = sinDeg(90.0 * static_cast<double>(i) + blade_.leadDeg);
+    }
 }
 
 ChainModel::CompiledCondition ChainModel::compile(const Setup& setup, const Condition& condition) const {

@@ -17,7 +17,11 @@ void ChainModel::toggle(const Patch& patch) {
             collectiveHigh_ = -collectiveHigh_;
             collectiveLow_ = -collectiveLow_;
             break;
-        case PatchKind::LinkSideTurned: blade_.side = blade_.side == LinkSide::Leading ? LinkSide::Trailing : LinkSide::Leading; break;
+        case PatchKind::LinkSideTurned:  // its lead turns over with it, the head's phase stays
+            blade_.side = blade_.side == LinkSide::Leading ? LinkSide::Trailing : LinkSide::Leading;
+            blade_.leadDeg = 2.0 * bladePhaseDeg_ - blade_.leadDeg;
+            placeBlades();
+            break;
         case PatchKind::TailReversed: tail_.reversed = !tail_.reversed; break;
         case PatchKind::TailServoTurned: tailFacts_.risesWithPulse = !tailFacts_.risesWithPulse; break;
         case PatchKind::MotorEndsTurned: std::swap(motorLowUs_, motorHighUs_); break;

@@ -157,7 +157,7 @@ struct ValueText {
         return say(info.unit == "°" ? KH_TR("{v}{unit}") : KH_TR("{v} {unit}"),
                    {{"v", num(v, info.decimals)}, {"unit", std::string(info.unit)}});
     }
-    Message operator()(bool v) const { return v ? say(KH_TR("yes")) : say(KH_TR("no")); }
+    Message operator()(bool v) const { return say(v ? info.flagWords.on : info.flagWords.off); }
     Message operator()(const std::string& v) const {
         for (const Choice& c : info.choices)
             if (v == c.id) return say(c.caption != nullptr ? c.caption : c.id);
@@ -241,6 +241,11 @@ std::vector<std::string> differingPaths(const Setup& a, const Setup& b) {
     for (const Edit& f : fieldsB)
         if (inB.count(f.path) != 0) paths.push_back(f.path);
     return paths;
+}
+
+FieldHome fieldHome(std::string_view path) {
+    const FieldPattern* pattern = FieldTable::instance().patternOf(path);
+    return pattern == nullptr ? FieldHome{} : pattern->info.home;
 }
 
 Message fieldAsText(const Field& field) { return std::visit(ValueText{field.info}, field.value); }

@@ -29,6 +29,8 @@ struct FieldInfo {
     std::string_view unit;
     int decimals = 0;
     std::span<const Choice> choices;  ///< of Choice
+    FlagWords flagWords = kYesNo;     ///< of Flag
+    FieldHome home;
 };
 /// The words of a closed set, as files hold them.
 [[nodiscard]] std::vector<std::string> choiceIds(const FieldInfo& info);
@@ -62,6 +64,9 @@ void writeField(Setup& setup, std::string_view path, const FieldValue& value);
 
 /// Paths whose values differ, or that only one of them has.
 [[nodiscard]] std::vector<std::string> differingPaths(const Setup& a, const Setup& b);
+
+/// The box that holds a field and the station that asks for it; of no field: the machine's.
+[[nodiscard]] FieldHome fieldHome(std::string_view path);
 
 /// A field's value with its unit, as read in a list of inputs.
 [[nodiscard]] Message fieldAsText(const Field& field);

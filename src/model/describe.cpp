@@ -21,9 +21,16 @@ void describe(FieldVisitor& v, Reading& r) {
 void describe(FieldVisitor& v, Setup& s) {
     v.whole("revision", s.revision, {0, 1e9}, {KH_TR("Saves of the document"), KH_TR("saves")});
     v.group("machine", s.machine);
+    v.facts(false);
+    v.in(Box::Transmitter);
     v.group("transmitter", s.transmitter);
+    v.in(Box::Controller);
     v.group("controller", s.controller);
+    v.in(Box::SpeedController);
     v.group("speedController", s.speedController);
+    v.in(Box::Bench);
+    v.facts(true);
+    v.at(Station::Link);
     v.list("readings", s.readings, KH_TR("Readings"));
 }
 

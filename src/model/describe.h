@@ -63,7 +63,9 @@ template <class T>
 void FieldVisitor::group(const char* key, T& value, const char* name) {
     groupName_ = name;
     if (!beginGroup(key)) return;
+    const FieldHome outside = home_;
     describe(*this, value);
+    home_ = outside;
     endGroup();
 }
 
@@ -81,7 +83,9 @@ void FieldVisitor::list(const char* key, std::vector<T>& values, const char* nam
     for (std::size_t i = 0; i < values.size(); ++i) {
         container_ = &values[i];
         if (!beginItem(i, values[i].id)) continue;
+        const FieldHome outside = home_;
         describe(*this, values[i]);
+        home_ = outside;
         endItem();
     }
     endList();

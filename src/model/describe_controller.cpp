@@ -2,6 +2,7 @@
 //
 // The fields of the controller and the speed controller.
 #include "model/describe.h"
+#include "model/helicopter/layouts.h"
 
 #include <array>
 
@@ -17,22 +18,27 @@ constexpr std::array kCutOff{Choice{"reduce"}, Choice{"hard"}};
 
 void describe(FieldVisitor& v, PortSettings& p) {
     v.text("id", p.id, {KH_TR("name")});
+    v.facts(true);  // which lead is in which port
     v.text("role", p.role, {KH_TR("servo plugged in"), KH_TR("servo")});
-    v.flag("reversed", p.reversed, {KH_TR("servo direction"), KH_TR("direction")});
+    v.facts(false);
+    v.flag("reversed", p.reversed, {KH_TR("servo direction"), KH_TR("direction")}, kReversed);
     v.number("trimUs", p.trimUs, {-300, 300, "µs"}, {KH_TR("sub-trim"), KH_TR("trim")});
 }
 
 void describe(FieldVisitor& v, DirectionSettings& d) {
-    v.flag("aileronReversed", d.aileronReversed, {KH_TR("Aileron direction in the controller"), KH_TR("aileron")});
-    v.flag("elevatorReversed", d.elevatorReversed, {KH_TR("Elevator direction in the controller"), KH_TR("elevator")});
-    v.flag("collectiveReversed", d.collectiveReversed, {KH_TR("Collective direction in the controller"), KH_TR("collective")});
-    v.flag("rudderReversed", d.rudderReversed, {KH_TR("Rudder direction in the controller"), KH_TR("rudder")});
+    v.at(Station::Swash);
+    v.flag("aileronReversed", d.aileronReversed, {KH_TR("Aileron direction in the controller"), KH_TR("aileron")}, kReversed);
+    v.flag("elevatorReversed", d.elevatorReversed, {KH_TR("Elevator direction in the controller"), KH_TR("elevator")}, kReversed);
+    v.flag("collectiveReversed", d.collectiveReversed, {KH_TR("Collective direction in the controller"), KH_TR("collective")}, kReversed);
+    v.at(Station::Tail);
+    v.flag("rudderReversed", d.rudderReversed, {KH_TR("Rudder direction in the controller"), KH_TR("rudder")}, kReversed);
 }
 
 void describe(FieldVisitor& v, ControllerTail& t) {
+    v.at(Station::Tail);
     v.number("pulseUs", t.pulseUs, kServoPulse, {KH_TR("Tail servo pulse sent"), KH_TR("tail pulse")});
     v.number("rateHz", t.rateHz, kServoRate, {KH_TR("Tail servo rate sent"), KH_TR("tail rate")});
-    v.flag("reversed", t.reversed, {KH_TR("Tail servo direction"), KH_TR("direction")});
+    v.flag("reversed", t.reversed, {KH_TR("Tail servo direction"), KH_TR("direction")}, kReversed);
     v.number("limitLeftPct", t.limitLeftPct, {0, 200, "%"}, {KH_TR("Tail limit left"), KH_TR("left")});
     v.number("limitRightPct", t.limitRightPct, {0, 200, "%"}, {KH_TR("Tail limit right"), KH_TR("right")});
     v.number("precompensationPct", t.precompensationPct, {-100, 100, "%"},
@@ -40,6 +46,7 @@ void describe(FieldVisitor& v, ControllerTail& t) {
 }
 
 void describe(FieldVisitor& v, GovernorSettings& g) {
+    v.at(Station::Power);
     v.pick("kind", g.kind, kGovernor, {KH_TR("Governor")});
     v.number("ratio", g.ratio, {1, 50, "", 2}, {KH_TR("Gear ratio in the governor"), KH_TR("ratio")});
     v.number("poleCount", g.poleCount, {1, 60}, {KH_TR("Pole count in the governor"), KH_TR("poles")});
@@ -48,6 +55,7 @@ void describe(FieldVisitor& v, GovernorSettings& g) {
 }
 
 void describe(FieldVisitor& v, Bank& b) {
+    v.at(Station::Modes);
     v.text("id", b.id, {KH_TR("name")});
     v.number("rollPitchDegS", b.rollPitchDegS, {20, 1200, "°/s"}, {KH_TR("roll and pitch rate"), KH_TR("cyclic")});
     v.number("rudderDegS", b.rudderDegS, {20, 1500, "°/s"}, {KH_TR("rudder rate"), KH_TR("rudder")});
@@ -56,11 +64,15 @@ void describe(FieldVisitor& v, Bank& b) {
 }
 
 void describe(FieldVisitor& v, ControllerSettings& c) {
+    v.at(Station::Link);
     v.group("profile", c.profile, KH_TR("Controller profile"));
+    v.facts(true);
     v.text("firmware", c.firmware, {KH_TR("Firmware of the controller"), KH_TR("firmware")});
     v.text("manual", c.manual, {KH_TR("Version of the controller's manual"), KH_TR("manual")});
-    v.text("mounting", c.mounting, {KH_TR("Mounting set in the controller"), KH_TR("mounting")});
-    v.text("layout", c.layout, {KH_TR("Swash layout in the controller"), KH_TR("layout")});
+    v.facts(false);
+    v.at(Station::Swash);
+    v.word<kMountingChoices>("mounting", c.mounting, {KH_TR("Mounting set in the controller"), KH_TR("mounting")});
+    v.word<kLayoutChoices>("layout", c.layout, {KH_TR("Swash layout in the controller"), KH_TR("layout")});
     v.numbers("customAzimuthsDeg", c.customAzimuthsDeg, kAzimuth, {KH_TR("Azimuths of the custom layout"), KH_TR("azimuths")});
     v.numbers("customRadiiPct", c.customRadiiPct, {20, 300, "%", 1}, {KH_TR("Radii of the custom layout"), KH_TR("radii")});
     v.number("phaseDeg", c.phaseDeg, {-90, 90, "°", 1}, {KH_TR("Phase angle in the controller"), KH_TR("phase")});
@@ -68,6 +80,7 @@ void describe(FieldVisitor& v, ControllerSettings& c) {
     v.number("rateHz", c.rateHz, kServoRate, {KH_TR("Servo rate sent"), KH_TR("rate")});
     v.list("ports", c.ports, KH_TR("Ports"));
     v.group("directions", c.directions);
+    v.at(Station::Pitch);
     v.number("collectiveHighPct", c.collectiveHighPct, {-150, 150, "%", 1}, {KH_TR("Collective range up"), KH_TR("up")});
     v.number("collectiveLowPct", c.collectiveLowPct, {-150, 150, "%", 1}, {KH_TR("Collective range down"), KH_TR("down")});
     v.number("collectiveTrimPct", c.collectiveTrimPct, {-50, 50, "%", 1}, {KH_TR("Collective trim"), KH_TR("trim")});
@@ -85,14 +98,18 @@ void describe(FieldVisitor& v, CalibrationPoint& p) {
 }
 
 void describe(FieldVisitor& v, SpeedControllerSettings& s) {
+    v.at(Station::Power);
     v.group("profile", s.profile, KH_TR("Speed controller profile"));
     v.pick("control", s.control, kControl, {KH_TR("Kind of speed control"), KH_TR("control")});
+    v.facts(true);  // learned with the throttle
     v.number("lowUs", s.lowUs, {600, 2400, "µs"}, {KH_TR("Learned low point"), KH_TR("low")});
     v.number("highUs", s.highUs, {600, 2400, "µs"}, {KH_TR("Learned high point"), KH_TR("high")});
+    v.facts(false);
     v.number("softStartS", s.softStartS, {0, 60, "s", 1}, {KH_TR("Soft start")});
-    v.flag("brake", s.brake, {KH_TR("Motor brake"), KH_TR("brake")});
+    v.flag("brake", s.brake, {KH_TR("Motor brake"), KH_TR("brake")}, kOnOff);
     v.pick("cutOff", s.cutOff, kCutOff, {KH_TR("Battery cut-off"), KH_TR("cut-off")});
     v.number("cutOffVoltsPerCell", s.cutOffVoltsPerCell, {2.5, 4, "V", 2}, {KH_TR("Cut-off voltage of a cell"), KH_TR("cut-off")});
+    v.facts(true);
     v.list("calibration", s.calibration, KH_TR("Logged head speeds"));
 }
 

@@ -2,6 +2,7 @@
 //
 // The fields of the machine: facts.
 #include "model/describe.h"
+#include "model/helicopter/layouts.h"
 
 #include <array>
 
@@ -24,10 +25,13 @@ constexpr NumberSpec kTeeth{1, 400};
 
 void describe(FieldVisitor& v, PlateServo& s) {
     v.text("id", s.id, {KH_TR("role")});
+    v.at(Station::Swash);
     v.number("azimuthDeg", s.azimuthDeg, kAzimuth, {KH_TR("ball azimuth"), KH_TR("azimuth")});
     v.maybe("ballRadiusMm", s.ballRadiusMm, {3, 120, "mm", 1}, {KH_TR("ball radius of its own"), KH_TR("ball radius")});
+    v.at(Station::Airframe);
     v.number("armMm", s.armMm, {1, 60, "mm", 1}, {KH_TR("arm radius"), KH_TR("arm")});
     v.number("linkMm", s.linkMm, {5, 300, "mm", 1}, {KH_TR("link length"), KH_TR("link")});
+    v.at(Station::Swash);
     v.flag("risesWithPulse", s.risesWithPulse, {KH_TR("mounting sense"), KH_TR("mounting")});
     v.number("squareErrorDeg", s.squareErrorDeg, {-30, 30, "°", 1}, {KH_TR("arm angle at the neutral pulse"), KH_TR("arm off square")});
     v.group("servo", s.servo, KH_TR("servo"));
@@ -39,6 +43,7 @@ void describe(FieldVisitor& v, Rotor& r) {
     v.number("chordMm", r.chordMm, {5, 120, "mm", 1}, {KH_TR("Main blade chord"), KH_TR("chord")});
     v.number("blades", r.blades, {2, 6}, {KH_TR("Number of main blades"), KH_TR("blades")});
     v.pick("turning", r.turning, kTurning, {KH_TR("Main rotor rotation"), KH_TR("rotation")});
+    v.at(Station::Power);
     v.maybe("bladeMaxRpm", r.bladeMaxRpm, {100, 12000, "rpm"}, {KH_TR("Highest speed of the main blades"), KH_TR("blade limit")});
 }
 
@@ -47,8 +52,11 @@ void describe(FieldVisitor& v, Head& h) {
     v.number("gripMm", h.gripMm, {3, 80, "mm", 1}, {KH_TR("Blade grip lever"), KH_TR("grip")});
     v.number("leadDeg", h.leadDeg, {-180, 180, "°", 1}, {KH_TR("Lead of the blade link"), KH_TR("lead")});
     v.pick("link", h.link, kLink, {KH_TR("Side of the blade link"), KH_TR("link side")});
+    v.at(Station::Swash);
     v.number("phaseDeg", h.phaseDeg, {-90, 90, "°", 1}, {KH_TR("Phase angle of the head"), KH_TR("phase")});
+    v.at(Station::Pitch);
     v.number("gripLimitDeg", h.gripLimitDeg, {3, 60, "°", 1}, {KH_TR("Widest angle of the blade grip"), KH_TR("grip limit")});
+    v.at(Station::Airframe);
     v.pick("linkKind", h.linkKind, kLinkKind, {KH_TR("Kind of the blade links"), KH_TR("link kind")});
     v.pick("linkEnds", h.linkEnds, kLinkEnds, {KH_TR("Ends of the blade links"), KH_TR("link ends")});
     v.maybe("threadMmPerTurn", h.threadMmPerTurn, {0.1, 2, "mm", 2}, {KH_TR("Thread of the blade links"), KH_TR("thread")});
@@ -57,11 +65,14 @@ void describe(FieldVisitor& v, Head& h) {
 void describe(FieldVisitor& v, PlateFacts& p) {
     v.number("ballRadiusMm", p.ballRadiusMm, {3, 120, "mm", 1}, {KH_TR("Ball radius of the plate"), KH_TR("balls")});
     v.number("travelMm", p.travelMm, {0.5, 60, "mm", 1}, {KH_TR("Travel of the plate"), KH_TR("travel")});
+    v.at(Station::Pitch);
     v.number("tiltLimitDeg", p.tiltLimitDeg, {2, 45, "°", 1}, {KH_TR("Widest tilt of the plate"), KH_TR("tilt limit")});
+    v.at(Station::Swash);
     v.flag("mechanical", p.mechanical, {KH_TR("Mechanical mixing"), KH_TR("mechanical")});
 }
 
 void describe(FieldVisitor& v, TailFacts& t) {
+    v.at(Station::Tail);
     v.number("armMm", t.armMm, {1, 60, "mm", 1}, {KH_TR("Tail servo arm"), KH_TR("arm")});
     v.number("linkMm", t.linkMm, {5, 1200, "mm", 1}, {KH_TR("Tail link length"), KH_TR("link")});
     v.flag("risesWithPulse", t.risesWithPulse, {KH_TR("Tail servo mounting sense"), KH_TR("mounting")});
@@ -71,10 +82,12 @@ void describe(FieldVisitor& v, TailFacts& t) {
     v.pick("lever", t.lever, kLever, {KH_TR("Side of the tail grip lever"), KH_TR("lever")});
     v.number("sliderLimitMm", t.sliderLimitMm, {0.5, 40, "mm", 1}, {KH_TR("Stop of the tail slider"), KH_TR("stop")});
     v.number("neutralPitchDeg", t.neutralPitchDeg, {-30, 30, "°", 1}, {KH_TR("Tail pitch at slider neutral"), KH_TR("neutral pitch")});
+    v.at(Station::Airframe);
     v.number("discM", t.discM, {0.03, 0.6, "m", 3}, {KH_TR("Tail rotor disc"), KH_TR("disc")});
     v.number("chordMm", t.chordMm, {3, 60, "mm", 1}, {KH_TR("Tail blade chord"), KH_TR("chord")});
     v.number("ratio", t.ratio, {1, 12, "", 2}, {KH_TR("Tail drive ratio"), KH_TR("ratio")});
     v.number("boomM", t.boomM, {0.1, 2, "m", 2}, {KH_TR("Mast to tail shaft"), KH_TR("boom")});
+    v.at(Station::Tail);
     v.group("servo", t.servo, KH_TR("Tail servo"));
 }
 
@@ -85,9 +98,12 @@ void describe(FieldVisitor& v, PowerTrain& p) {
     v.maybe("poles", p.poles, {2, 60}, {KH_TR("Magnet poles of the motor"), KH_TR("poles")});
     v.maybe("mainTeeth", p.mainTeeth, kTeeth, {KH_TR("Main gear teeth"), KH_TR("main")});
     v.maybe("pinionTeeth", p.pinionTeeth, kTeeth, {KH_TR("Pinion teeth"), KH_TR("pinion")});
+    v.at(Station::Power);
     v.number("secondStage", p.secondStage, {0.1, 20, "", 2}, {KH_TR("Ratio of a second stage"), KH_TR("second stage")});
+    v.at(Station::Airframe);
     v.number("cells", p.cells, {1, 20}, {KH_TR("Cells of the pack"), KH_TR("cells")});
     v.maybe("capacityMah", p.capacityMah, {50, 20000, "mAh"}, {KH_TR("Pack capacity"), KH_TR("capacity")});
+    v.at(Station::Power);
     v.number("fullVoltsPerCell", p.fullVoltsPerCell, {4.0, 4.5, "V", 2}, {KH_TR("Full voltage of a cell"), KH_TR("full")});
     v.number("efficiency", p.efficiency, {0.5, 1, "", 2}, {KH_TR("Loaded speed factor"), KH_TR("speed factor")});
     v.maybe("clutchPct", p.clutchPct, {1, 100, "%"}, {KH_TR("Throttle at which the clutch engages"), KH_TR("clutch")});
@@ -96,6 +112,7 @@ void describe(FieldVisitor& v, PowerTrain& p) {
 }
 
 void describe(FieldVisitor& v, Wiring& w) {
+    v.at(Station::Link);
     v.pick("receiver", w.receiver, kReceiver, {KH_TR("Receiver")});
     v.pick("throttleLead", w.throttleLead, kThrottleLead, {KH_TR("Throttle lead")});
     v.number("supplyLeads", w.supplyLeads, {1, 4}, {KH_TR("Supply leads")});
@@ -108,6 +125,7 @@ void describe(FieldVisitor& v, ServoArms& a) {
 }
 
 void describe(FieldVisitor& v, Supply& s) {
+    v.at(Station::Power);
     v.maybe("volts", s.volts, {3, 14, "V", 1}, {KH_TR("Voltage of the receiver supply"), KH_TR("supply")});
     v.maybe("continuousA", s.continuousA, {0.1, 100, "A", 1}, {KH_TR("Continuous current of the receiver supply"), KH_TR("continuous")});
     v.maybe("peakA", s.peakA, {0.1, 200, "A", 1}, {KH_TR("Peak current of the receiver supply"), KH_TR("peak")});
@@ -118,7 +136,9 @@ void describe(FieldVisitor& v, Machine& m) {
     v.text("sizeClass", m.sizeClass, {KH_TR("Size class"), KH_TR("class")});
     v.pick("style", m.style, kStyle, {KH_TR("Flying style"), KH_TR("style")});
     v.number("massKg", m.massKg, {0.05, 30, "kg", 2}, {KH_TR("Flying mass"), KH_TR("mass")});
-    v.text("mounting", m.mounting, {KH_TR("Mounting of the controller in the machine"), KH_TR("mounting")});
+    v.at(Station::Swash);
+    v.word<kMountingChoices>("mounting", m.mounting, {KH_TR("Mounting of the controller in the machine"), KH_TR("mounting")});
+    v.at(Station::Airframe);
     v.group("rotor", m.rotor);
     v.group("head", m.head);
     v.group("plate", m.plate);

@@ -38,6 +38,7 @@ void describe(FieldVisitor& v, ServoProfile& p) {
 }
 
 void describe(FieldVisitor& v, TransmitterProfile& p) {
+    v.facts(true);
     v.text("id", p.id, {KH_TR("id")});
     v.whole("version", p.version, {1, 1e6}, {KH_TR("profile version"), KH_TR("version")});
     v.text("name", p.name, {KH_TR("name")});
@@ -61,6 +62,7 @@ void describe(FieldVisitor& v, TransmitterProfile& p) {
 }
 
 void describe(FieldVisitor& v, ControllerProfile& p) {
+    v.facts(true);
     v.text("id", p.id, {KH_TR("id")});
     v.whole("version", p.version, {1, 1e6}, {KH_TR("profile version"), KH_TR("version")});
     v.text("name", p.name, {KH_TR("name")});
@@ -69,8 +71,10 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.number("deadBandPct", p.deadBandPct, {0, 20, "%", 1}, {KH_TR("dead band")});
     v.number("monitorStopPct", p.monitorStopPct, {100, 200, "%"}, {KH_TR("most its monitor shows"), KH_TR("monitor stop")});
     v.flag("punishesOvershoot", p.punishesOvershoot, {KH_TR("readings beyond 100"), KH_TR("overshoot")});
+    v.at(Station::Pitch);
     v.number("referenceDeg", p.referenceDeg, {1, 15, "°", 1}, {KH_TR("reference angle"), KH_TR("wants")});
     v.number("referenceDemandPct", p.referenceDemandPct, {10, 100, "%"}, {KH_TR("demand of the reference"), KH_TR("reference demand")});
+    v.at(Station::Swash);
     v.names("layouts", p.layouts, {KH_TR("layouts it has"), KH_TR("layouts")});
     v.numbers("pulsesUs", p.pulsesUs, kServoPulse, {KH_TR("pulses it can send"), KH_TR("pulses")});
     v.numbers("ratesHz", p.ratesHz, kServoRate, {KH_TR("frame rates it can send"), KH_TR("rates")});
@@ -78,10 +82,13 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.number("usableStrokeUs", p.usableStrokeUs, {50, 1000, "µs"}, {KH_TR("usable stroke")});
     v.number("trimStepUs", p.trimStepUs, {0.1, 20, "µs", 1}, {KH_TR("step of the sub-trim"), KH_TR("trim step")});
     v.number("trimSafeUs", p.trimSafeUs, {1, 400, "µs"}, {KH_TR("safe sub-trim")});
+    v.at(Station::Tail);
     v.number("tailStrokeUs", p.tailStrokeUs, {50, 1000, "µs"}, {KH_TR("stroke of the tail"), KH_TR("tail stroke")});
     v.number("tailWindowLowPct", p.tailWindowLowPct, {0, 200, "%"}, {KH_TR("lower edge of the tail window"), KH_TR("tail window low")});
     v.number("tailWindowHighPct", p.tailWindowHighPct, {0, 200, "%"}, {KH_TR("upper edge of the tail window"), KH_TR("tail window high")});
+    v.at(Station::Swash);
     v.names("mountings", p.mountings, {KH_TR("mountings it knows"), KH_TR("mountings")});
+    v.at(Station::Power);
     v.names("governors", p.governors, {KH_TR("governors it has"), KH_TR("governors")});
     v.whole("banks", p.banks, {1, 8}, {KH_TR("banks")});
     v.flag("asksPolePairs", p.asksPolePairs, {KH_TR("asks for pole pairs"), KH_TR("pole pairs")});
@@ -93,6 +100,7 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
 }
 
 void describe(FieldVisitor& v, SpeedControllerProfile& p) {
+    v.facts(true);
     v.text("id", p.id, {KH_TR("id")});
     v.whole("version", p.version, {1, 1e6}, {KH_TR("profile version"), KH_TR("version")});
     v.text("name", p.name, {KH_TR("name")});

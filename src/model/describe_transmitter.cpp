@@ -31,10 +31,13 @@ bool isFlown(const FlightMode& mode) { return mode.id != kHoldMode; }
 void describe(FieldVisitor& v, ChannelSettings& c) {
     v.text("id", c.id, {KH_TR("function")});
     v.whole("number", c.number, {1, 32}, {KH_TR("channel number"), KH_TR("ch")});
+    v.at(Station::Link);
     v.number("travelLowPct", c.travelLowPct, kPctTravel, {KH_TR("travel low")});
     v.number("travelHighPct", c.travelHighPct, kPctTravel, {KH_TR("travel high")});
     v.number("subTrimPct", c.subTrimPct, {-120, 120, "%", 1}, {KH_TR("sub-trim"), KH_TR("sub")});
-    v.flag("reversed", c.reversed, {KH_TR("channel direction"), KH_TR("direction")});
+    v.at(Station::Swash);
+    v.flag("reversed", c.reversed, {KH_TR("channel direction"), KH_TR("direction")}, kReversed);
+    v.at(Station::Link);
     v.maybe("limitPct", c.limitPct, {10, 200, "%"}, {KH_TR("output limit"), KH_TR("limit")});
     v.maybe("failsafePct", c.failsafePct, {-200, 200, "%"}, {KH_TR("failsafe")});
 }
@@ -46,6 +49,7 @@ void describe(FieldVisitor& v, SpareChannel& c) {
 }
 
 void describe(FieldVisitor& v, Schools& s) {
+    v.at(Station::Modes);
     v.pick("throttle", s.throttle, kThrottleSchool, {KH_TR("School: throttle in the take-off mode"), KH_TR("throttle")});
     v.pick("entry", s.entry, kEntrySchool, {KH_TR("School: curve entry"), KH_TR("curve entry")});
     v.pick("pitch", s.pitch, kPitchSchool, {KH_TR("School: pitch curve"), KH_TR("pitch curve")});
@@ -60,6 +64,7 @@ void describe(FieldVisitor& v, Schools& s) {
 }
 
 void describe(FieldVisitor& v, Alarms& a) {
+    v.at(Station::Power);
     v.number("timerStartPct", a.timerStartPct, {0, 100, "%"}, {KH_TR("Throttle above which the timer runs"), KH_TR("above")});
     v.maybe("usedMah", a.usedMah, {10, 20000, "mAh"}, {KH_TR("Alarm on used charge"), KH_TR("used charge")});
     v.maybe("voltsPerCell", a.voltsPerCell, {2.5, 4.5, "V", 2}, {KH_TR("Alarm on cell voltage"), KH_TR("cell voltage")});
@@ -77,6 +82,7 @@ void describe(FieldVisitor& v, FlightMode& m) {
     v.text("name", m.name, {KH_TR("name")});
     v.condition("when", m.when, {KH_TR("switch")});
     v.flag("flownInverted", m.flownInverted, {KH_TR("flown inverted")});
+    v.at(Station::Modes);
     if (v.applies<isFlown>(m)) v.curve("throttle", m.throttle, {0, 100}, {KH_TR("throttle curve"), KH_TR("throttle")});
     v.curve("pitch", m.pitch, {-100, 100}, {KH_TR("pitch curve"), KH_TR("pitch")});
     v.group("aileron", m.aileron, KH_TR("aileron"));
@@ -87,10 +93,11 @@ void describe(FieldVisitor& v, FlightMode& m) {
 }
 
 void describe(FieldVisitor& v, HoldSettings& h) {
+    v.at(Station::Modes);
     v.number("throttlePct", h.throttlePct, {-50, 100, "%", 1}, {KH_TR("throttle")});
     v.maybeNames("actsIn", h.actsIn, {KH_TR("modes it acts in"), KH_TR("acts in")});
     v.text("autorotationFrom", h.autorotationFrom, {KH_TR("mode an autorotation begins in"), KH_TR("autorotation from")});
-    v.flag("powerOnGuard", h.powerOnGuard, {KH_TR("power-on guard")});
+    v.flag("powerOnGuard", h.powerOnGuard, {KH_TR("power-on guard")}, kOnOff);
 }
 
 void describe(FieldVisitor& v, ThrottleStop& s) {
@@ -103,7 +110,7 @@ void describe(FieldVisitor& v, StickTrims& t) {
     v.number("aileronPct", t.aileronPct, {-50, 50, "%", 1}, {KH_TR("Aileron stick trim"), KH_TR("aileron")});
     v.number("elevatorPct", t.elevatorPct, {-50, 50, "%", 1}, {KH_TR("Elevator stick trim"), KH_TR("elevator")});
     v.number("rudderPct", t.rudderPct, {-50, 50, "%", 1}, {KH_TR("Rudder stick trim"), KH_TR("rudder")});
-    v.flag("live", t.live, {KH_TR("Stick trims"), KH_TR("trims")});
+    v.flag("live", t.live, {KH_TR("Stick trims"), KH_TR("trims")}, kOnOff);
 }
 
 void describe(FieldVisitor& v, SwitchSettings& s) {
@@ -119,16 +126,21 @@ void describe(FieldVisitor& v, SwitchFunction& f) {
 }
 
 void describe(FieldVisitor& v, TransmitterSettings& t) {
+    v.at(Station::Radio);
     v.group("profile", t.profile, KH_TR("Transmitter profile"));
     v.pick("modelType", t.modelType, kModelType, {KH_TR("Model type"), KH_TR("type")});
+    v.at(Station::Swash);
     v.pick("swashMixing", t.swashMixing, kSwashMixing, {KH_TR("Swash mixing in the transmitter"), KH_TR("swash mixing")});
     v.number("swashMixPct", t.swashMixPct, {-100, 100, "%"}, {KH_TR("Share of the transmitter's swash mix"), KH_TR("share")});
+    v.at(Station::Radio);
+    v.facts(true);  // how the pilot flies
     v.whole("stickMode", t.stickMode, {1, 4}, {KH_TR("Stick mode")});
-    v.flag("collectiveReversed", t.collectiveReversed, {KH_TR("Sense of the collective stick"), KH_TR("collective stick")});
+    v.flag("collectiveReversed", t.collectiveReversed, {KH_TR("Sense of the collective stick"), KH_TR("collective stick")}, kReversed);
+    v.facts(false);
     v.group("trims", t.trims);
     v.number("throttleTrimRangePct", t.throttleTrimRangePct, {0, 30, "%"}, {KH_TR("Range of the throttle trim"), KH_TR("trim range")});
     v.flag("unusedInhibited", t.unusedInhibited, {KH_TR("Unused channels"), KH_TR("unused")});
-    v.flag("modelMatch", t.modelMatch, {KH_TR("Model match")});
+    v.flag("modelMatch", t.modelMatch, {KH_TR("Model match")}, kOnOff);
     v.list("channels", t.channels, KH_TR("Channels"));
     v.list("modes", t.modes, KH_TR("Flight modes"));
     v.group("hold", t.hold, KH_TR("Hold"));
@@ -140,6 +152,7 @@ void describe(FieldVisitor& v, TransmitterSettings& t) {
     v.names("shared", t.shared, {KH_TR("Functions shared by choice"), KH_TR("shared")});
     v.group("schools", t.schools);
     v.group("alarms", t.alarms);
+    v.at(Station::Power);
     v.number("timerMin", t.timerMin, {0, 120, "min", 1}, {KH_TR("Flight timer"), KH_TR("timer")});
 }
 

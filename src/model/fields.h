@@ -5,6 +5,8 @@
 #pragma once
 
 #include "base/message.h"
+#include "base/standing.h"
+#include "base/station.h"
 #include "model/setup.h"
 
 #include <algorithm>
@@ -33,6 +35,22 @@ struct FieldTitle {
     const char* title;
     const char* brief = nullptr;  ///< where its row says what it is about; absent: the title
 };
+
+/// Where a field belongs: the box that holds it, and the station that asks for it.
+struct FieldHome {
+    Box box = Box::Machine;
+    Station station = Station::Airframe;
+    bool fact = true;  ///< true of the machine, the leads or the pilot's box, not chosen: changed by hand, then written down
+};
+
+/// What a flag's two values are called.
+struct FlagWords {
+    const char* on;
+    const char* off;
+};
+inline constexpr FlagWords kYesNo{KH_TR("yes"), KH_TR("no")};
+inline constexpr FlagWords kOnOff{KH_TR("on"), KH_TR("off")};
+inline constexpr FlagWords kReversed{KH_TR("reversed"), KH_TR("normal")};
 
 /// What is known of the elements of a list without their type, for access by path.
 struct ElementAccess {
@@ -82,7 +100,10 @@ public:
         called(title).maybe(key, value, spec);
     }
     void whole(const char* key, int& value, const NumberSpec& spec, FieldTitle title) { called(title).whole(key, value, spec); }
-    void flag(const char* key, bool& value, FieldTitle title) { called(title).flag(key, value); }
+    void flag(const char* key, bool& value, FieldTitle title, FlagWords words = kYesNo) {
+        flagWords_ = words;
+        called(title).flag(key, value);
+    }
     void text(const char* key, std::string& value, FieldTitle title) { called(title).text(key, value); }
     template <class E>
     void pick(const char* key, E& value, std::span<const Choice> choices, FieldTitle title) {
@@ -101,6 +122,23 @@ public:
     }
     void curve(const char* key, Curve& value, const CurveSpec& spec, FieldTitle title) { called(title).curve(key, value, spec); }
     void condition(const char* key, Condition& value, FieldTitle title) { called(title).condition(key, value); }
+
+    /// The box of the fields that follow, to the end of the struct.
+    void in(Box box) { home_.box = box; }
+    /// The station of the fields that follow, to the end of the struct.
+    void at(Station station) { home_.station = station; }
+    /// Whether the fields that follow are facts, to the end of the struct.
+    void facts(bool are) { home_.fact = are; }
+    /// A word out of a closed set that is kept as the word itself.
+    template <const auto& Choices>
+    void word(const char* key, std::string& value, FieldTitle title) {
+        choice_ = {&value, [](const void* v) { return indexOf(*static_cast<const std::string*>(v), Choices); },
+                   [](void* v, int i) { *static_cast<std::string*>(v) = Choices[static_cast<std::size_t>(i)].id; }};
+        const int was = indexOf(value, Choices);
+        int index = was;
+        called(title).choice(key, index, Choices);
+        if (index != was) value = Choices[static_cast<std::size_t>(index)].id;
+    }
 
     /// @param name  what the group is called before its fields; nullptr: they stand alone
     template <class T>
@@ -122,6 +160,8 @@ protected:
     /// Which elements have the field; nullptr: all.
     [[nodiscard]] Applies test() const { return test_; }
     [[nodiscard]] const FieldTitle& title() const { return title_; }
+    [[nodiscard]] FieldHome home() const { return home_; }
+    [[nodiscard]] FlagWords flagWords() const { return flagWords_; }
     [[nodiscard]] const ChoiceAccess& choiceAccess() const { return choice_; }
     /// Of the list whose element or start is visited now.
     [[nodiscard]] const ElementAccess& elementAccess() const { return element_; }
@@ -136,7 +176,15 @@ private:
         pendingTest_ = nullptr;
         return *this;
     }
+    /// The first where there is none such: a word that is not of the set never gets past reading.
+    static int indexOf(std::string_view word, std::span<const Choice> choices) {
+        for (std::size_t i = 0; i < choices.size(); ++i)
+            if (word == choices[i].id) return static_cast<int>(i);
+        return 0;
+    }
     FieldTitle title_{""};
+    FieldHome home_;
+    FlagWords flagWords_ = kYesNo;
     Applies test_ = nullptr, pendingTest_ = nullptr;
     ChoiceAccess choice_;
     ElementAccess element_;

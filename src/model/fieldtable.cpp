@@ -48,6 +48,7 @@ private:
     FieldPattern& add(const char* key, const void* value, FieldInfo info) {
         FieldPattern p;
         p.info = std::move(info);
+        p.info.home = home();
         p.title = title();
         p.test = test();
         for (const char* name : groups_)
@@ -74,7 +75,11 @@ private:
         add(key, &v, numeric(FieldKind::Number, spec, true));
     }
     void whole(const char* key, int& v, const NumberSpec& spec) override { add(key, &v, numeric(FieldKind::Whole, spec)); }
-    void flag(const char* key, bool& v) override { add(key, &v, plain(FieldKind::Flag)); }
+    void flag(const char* key, bool& v) override {
+        FieldInfo info = plain(FieldKind::Flag);
+        info.flagWords = flagWords();
+        add(key, &v, info);
+    }
     void text(const char* key, std::string& v) override { add(key, &v, plain(FieldKind::Text)); }
     void choice(const char* key, int&, std::span<const Choice> choices) override {
         FieldInfo info = plain(FieldKind::Choice);

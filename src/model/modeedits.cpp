@@ -98,6 +98,10 @@ std::vector<Edit> benchState(const Setup& setup) {
     return edits;
 }
 
+const char* rangeField(const ControllerSettings& controller, bool stickUp) {
+    return stickUp != controller.directions.collectiveReversed ? "controller.collectiveHighPct"_field : "controller.collectiveLowPct"_field;
+}
+
 const FlightMode* modeById(const TransmitterSettings& tx, const std::string& id) {
     const auto m = std::find_if(tx.modes.begin(), tx.modes.end(), [&](const FlightMode& x) { return x.id == id; });
     return m == tx.modes.end() ? nullptr : &*m;

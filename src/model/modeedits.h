@@ -23,6 +23,10 @@ namespace kh {
 /// curves, no mixing, stick trims off. Edits only what differs. Hold is untouched.
 [[nodiscard]] std::vector<Edit> benchState(const Setup& setup);
 
+/// The field of the collective range that an end of the stick comes from: a reversed direction turns stick up into the low
+/// demand.
+[[nodiscard]] const char* rangeField(const ControllerSettings& controller, bool stickUp);
+
 /// The mode of that id, or nullptr.
 [[nodiscard]] const FlightMode* modeById(const TransmitterSettings& transmitter, const std::string& id);
 

@@ -5,6 +5,7 @@
 
 #include "base/error.h"
 #include "base/message.h"
+#include "model/access.h"
 #include "model/setup.h"
 
 #include <string_view>
@@ -23,6 +24,10 @@ namespace kh {
 [[nodiscard]] Message channelTitle(std::string_view function);
 /// A plate servo by its role: "elevator servo", "left servo".
 [[nodiscard]] Message servoTitle(std::string_view role);
+
+/// A field's value in words: functions by name, flags and choices by caption, signs on what may be negative, a gain as its
+/// transmitter writes it and signed.
+[[nodiscard]] Message shownValue(const Setup& setup, std::string_view path, const FieldValue& value);
 
 /// A refusal with the field's name in place of its path.
 [[nodiscard]] Message refusal(const Setup& setup, const InputError& error);

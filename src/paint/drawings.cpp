@@ -31,6 +31,7 @@ Drawing drawingOf(DrawingId id) {
         case DrawingId::PinionTable: return paintPinionTable;
         case DrawingId::Positions: return paintPositions;
         case DrawingId::HoldBars: return paintHoldBars;
+        case DrawingId::Staircase: return paintStaircase;
     }
     return nullptr;
 }

@@ -5,6 +5,7 @@
 #pragma once
 
 #include "judge/evaluation.h"
+#include "judge/plan/plan.h"
 #include "judge/switches/switchproof.h"
 #include "procedure/trace.h"
 #include "stations/kit/drawing.h"
@@ -30,6 +31,8 @@ struct Scene {
     std::size_t axis = 0;                      ///< 0 aileron, 1 elevator, 2 rudder
     bool dimensions = false;                   ///< built-in lengths on dimension lines
     double exaggeration = 1.0;                 ///< of heights and angles in the section
+    const Plan* plan = nullptr;                ///< nullptr while there is none
+    std::size_t planStep = 0;                  ///< the step that is looked at
 };
 
 /// Plate and servos from above, as built and as set.
@@ -75,6 +78,8 @@ struct SwitchSpot {
 void paintChannelBars(QPainter& p, QRectF area, const Scene& s);
 /// Throttle with hold on, by mode, against motor-off.
 void paintHoldBars(QPainter& p, QRectF area, const Scene& s);
+/// Dangers and warnings left after each step of the plan.
+void paintStaircase(QPainter& p, QRectF area, const Scene& s);
 
 /// Rate and expo of one axis over the stick, with turn rates at the machine, and every mode in a table.
 void paintRates(QPainter& p, QRectF area, const Scene& s);

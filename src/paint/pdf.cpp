@@ -114,6 +114,12 @@ bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const Speech& s
     for (const Message& caution : sheet.cautions) set.text(QStringLiteral("!  ") + set.words(caution), 10, true);
     set.space(1);
     set.line(0.6);
+    if (!sheet.plan.empty()) {
+        set.space(1);
+        set.text(set.words(say(KH_TR("Repair plan, in this order"))), 11, true);
+        for (const Message& step : sheet.plan) set.text(set.words(step), 10, false);
+        set.space(1);
+    }
     bool first = true;
     for (const SheetPart& part : sheet.parts) {
         if (!first) set.newPage();

@@ -299,7 +299,7 @@ std::vector<SheetSection> SheetBuilder::machine() const {
 
 }  // namespace
 
-Sheet benchSheet(const Setup& setup, const Evaluation& evaluation) {
+Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedPlan& plan) {
     const SheetBuilder b{setup, evaluation};
     Sheet sheet;
     sheet.model = setup.machine.name;
@@ -312,7 +312,21 @@ Sheet benchSheet(const Setup& setup, const Evaluation& evaluation) {
                   "that the model is safe.")),
     };
     for (const Finding& f : evaluation.findings)
-        if (f.severity == Severity::Danger) sheet.cautions.push_back(say(KH_TR("Open danger: {t}. {d}"), {{"t", f.title}, {"d", f.todo}}));
+        if (f.severity == Severity::Danger) sheet.cautions.push_back(say(KH_TR("Open danger: {t}."), {{"t", f.title}}));
+    for (std::size_t i = 0; i < plan.texts.size(); ++i) {
+        const PlanStep& s = plan.plan.steps[i];
+        const StepText& text = plan.texts[i];
+        sheet.plan.push_back(s.byHand ? say(KH_TR("{n}. By hand: {todo}"), {{"n", num(static_cast<double>(i + 1))}, {"todo", text.todo}})
+                                      : say(KH_TR("{n}. {field}: {was} → {is}. {todo}"), {{"n", num(static_cast<double>(i + 1))},
+                                                                                          {"field", text.title},
+                                                                                          {"was", text.was},
+                                                                                          {"is", text.is},
+                                                                                          {"todo", text.todo}}));
+    }
+    for (const std::string& id : plan.plan.left)
+        for (const Finding& f : evaluation.findings)
+            if (f.id == id)
+                sheet.plan.push_back(say(KH_TR("Left to you: {todo}"), {{"todo", remedyText(setup, evaluation.findings, f, &plan.plan)}}));
     using B = SheetBuilder;
     sheet.parts.push_back(b.part(Box::Transmitter, setup.transmitter.profile.name, setup.transmitter.profile.menu,
                                  {{"model", &B::model},

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "judge/evaluation.h"
+#include "procedure/plantext.h"
 
 #include <string>
 #include <vector>
@@ -34,11 +35,13 @@ struct Sheet {
     std::string model;
     int revision = 0;
     std::vector<Message> cautions;
+    std::vector<Message> plan;  ///< what repairs it, step by step; none where nothing is wrong
     std::vector<SheetPart> parts;
 };
 
 /// Parts in the order transmitter, controller, speed controller, machine; sections in the order of each box's
 /// own menu (its profile), values in its own units.
-[[nodiscard]] Sheet benchSheet(const Setup& setup, const Evaluation& evaluation);
+/// @param plan  of the same document; its steps are printed in place of the findings' own remedies
+[[nodiscard]] Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedPlan& plan = {});
 
 }  // namespace kh

@@ -262,6 +262,10 @@ void Tracer::addRudder(Trace& t) const {
     pulse.levelAsked = std::abs(demand(full)) < 1e-9 ? 0.0 : std::abs(demand(t.asked) / demand(full));
     single("slider", KH_TR("slider"), Box::Machine, "mm", 2, t.now.sliderMm, t.asked.sliderMm, full.sliderMm);
     single("tail-pitch", KH_TR("tail pitch"), Box::Machine, "°", 1, t.now.tailPitchDeg, t.asked.tailPitchDeg, full.tailPitchDeg);
+    // the neutral that is built in is no answer to the stick: the level is the slider's
+    const Stage& slider = t.stages[t.stages.size() - 2];
+    t.stages.back().level = slider.level;
+    t.stages.back().levelAsked = slider.levelAsked;
 }
 
 void Tracer::addThrottle(Trace& t) const {

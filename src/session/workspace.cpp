@@ -20,7 +20,7 @@ constexpr int kGuardMinutes = 60;
 }  // namespace
 
 Workspace::Workspace(const QString& stateFolder, io::Library library, const StationSet& stations, QObject* parent)
-    : QObject(parent), stations_(stations), document_(stateFolder), library_(std::move(library)) {
+    : QObject(parent), stations_(stations), document_(stateFolder), library_(std::move(library)), plan_(stations.rules()) {
     guardTimer_.setSingleShot(true);
     guardTimer_.setInterval(kGuardMinutes * 60 * 1000);
     connect(&guardTimer_, &QTimer::timeout, this, [this] {
@@ -28,6 +28,7 @@ Workspace::Workspace(const QString& stateFolder, io::Library library, const Stat
         emit guardsChanged();
     });
     connect(&document_, &DocumentModel::changed, this, &Workspace::evaluateNow);
+    connect(&plan_, &PlanRunner::changed, this, &Workspace::planArrived);
     connect(&proof_, &ProofRunner::changed, this, [this] {
         listEntries();
         emit evaluated();
@@ -44,8 +45,10 @@ void Workspace::evaluateNow() {
         posedSwitches_.clear();
         emit guardsChanged();
     }
+    after_.reset();  // of a document that is no more
     evaluation_ = evaluate(setup(), stations_, &roses_);
     proof_.start(setup());
+    plan_.start(setup());
     tracer_.reset();
     try {
         tracer_.emplace(setup());
@@ -76,7 +79,7 @@ void Workspace::listEntries() {
 
 void Workspace::lookAtDeck() {
     if (!tracer_) return;
-    trace_ = tracer_->at(deck_);
+    trace_ = after_ ? after_->tracer.at(deck_) : tracer_->at(deck_);
     moves_ = throttleMoves(setup(), tracer_->model(), evaluation_.figures, deck_);
     powerOn_ = powerOnGuard(setup(), tracer_->model(), deck_);
 }
@@ -170,7 +173,7 @@ void Workspace::selectFinding(int index) {
 QString Workspace::fieldName(const std::string& path) const { return path.empty() ? QString() : paint::words(fieldTitle(setup(), path)); }
 
 bool Workspace::goToField(const std::string& path) {
-    for (const StationPage& p : pages_)
+    const auto selectIn = [&](const StationPage& p) {
         for (std::size_t r = 0; r < p.rows.size(); ++r)
             for (std::size_t c = 0; c < p.rows[r].cells.size(); ++c)
                 for (std::size_t k = 0; k < p.rows[r].cells[c].parts.size(); ++k)
@@ -179,11 +182,18 @@ bool Workspace::goToField(const std::string& path) {
                         select({static_cast<int>(r), static_cast<int>(c), static_cast<int>(k)});
                         return true;
                     }
-    return false;
+        return false;
+    };
+    // a field stands on several pages: first where it is asked for
+    const Station home = fieldHome(path).station;
+    for (const StationPage& p : pages_)
+        if (p.station == home && selectIn(p)) return true;
+    return std::any_of(pages_.begin(), pages_.end(), selectIn);
 }
 
 void Workspace::togglePose() {
     if (posed_ >= 0) {
+        if (!posedAfter() && poseAfter()) return;
         release();
         return;
     }
@@ -209,6 +219,7 @@ void Workspace::togglePose() {
 void Workspace::release() {
     if (posed_ < 0) return;
     posed_ = -1;
+    after_.reset();
     posedSwitches_.clear();
     setDeck(beforePose_);
     emit posedChanged();
@@ -252,10 +263,6 @@ void Workspace::assignSwitch(const std::string& switchId, int place) {
         before.empty()
             ? tr("%1 answers to %2.").arg(name, where)
             : tr("%1 answers to %2, and no longer to %3.").arg(name, where, paint::words(conditionTitle(setup().transmitter, before))));
-}
-
-void Workspace::applyFix(const Finding& finding) {
-    if (!finding.fix.empty()) document_.edit(paint::words(finding.todo), finding.fix, Standing::Computed);
 }
 
 void Workspace::setShownMode(int index) {

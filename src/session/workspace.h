@@ -6,6 +6,7 @@
 #include "procedure/registry.h"
 #include "procedure/trace.h"
 #include "session/document.h"
+#include "session/planrunner.h"
 #include "session/proofrunner.h"
 #include "stations/kit/row.h"
 
@@ -74,6 +75,24 @@ public:
     [[nodiscard]] const Part* selectedPart() const;
     [[nodiscard]] ProofRunner& proof() { return proof_; }
     [[nodiscard]] const ProofRunner& proof() const { return proof_; }
+    [[nodiscard]] const PlanRunner& plan() const { return plan_; }
+    /// The plan of the document as it is; worked out on the spot if the worker has not come to it.
+    [[nodiscard]] WordedPlan planNow() const { return plan_.fresh() ? plan_.worded() : wordedPlan(setup(), stations_.rules()); }
+    /// Whether Proof shows the plan or the findings.
+    [[nodiscard]] bool planShown() const { return planShown_; }
+    void showPlan(bool shown);
+    [[nodiscard]] int selectedStep() const { return step_; }
+    void selectStep(int index);
+    /// What was tried for a finding; nullptr while the plan is not fresh, and of the switch proof's own.
+    [[nodiscard]] const Remedy* remedyOf(const Finding& finding) const;
+    /// What to do about a finding, as far as it was tried.
+    [[nodiscard]] Message remedyText(const Finding& finding) const {
+        return kh::remedyText(setup(), evaluation_.findings, finding, plan_.fresh() ? &plan_.plan() : nullptr);
+    }
+    /// Takes the first step as one undoable change. @param handsDone  the pilot says that a step by hand was done
+    void takeStep(bool handsDone = false);
+    /// Takes every step before the first that is done by hand, as one undoable change.
+    void takeTypedSteps();
     /// First every finding of the evaluation, in its order, then the switch proof's own lines.
     [[nodiscard]] const std::vector<ProofEntry>& entries() const { return entries_; }
     /// Index into entries() of what F5 would pose, or −1.
@@ -84,6 +103,13 @@ public:
     /// Goes to the cell that holds a field. @return false if no page shows it
     bool goToField(const std::string& path);
 
+    /// Whether the pose is drawn as it will be once the plan's step is taken.
+    [[nodiscard]] bool posedAfter() const { return after_.has_value(); }
+    /// The document that is drawn: the pilot's, or posed after a step the one after it.
+    [[nodiscard]] const Setup& drawnSetup() const { return after_ ? after_->setup : setup(); }
+    /// nullptr while there is no result of what is drawn.
+    [[nodiscard]] const SwitchProof* drawnProof() const;
+    [[nodiscard]] const Evaluation& drawnEvaluation() const { return after_ ? after_->evaluation : evaluation_; }
     /// The finding that is posed now, or −1.
     [[nodiscard]] int posedFinding() const { return posed_; }
     [[nodiscard]] const std::map<std::string, int>& posedSwitches() const { return posedSwitches_; }
@@ -97,7 +123,8 @@ public:
 
     /// One undoable edit of the selected part. @throws InputError, also for a setting that would destroy a servo
     void editPart(const Part& part, const QString& text);
-    void applyFix(const Finding& finding);
+    /// Sets the remedy that was tried; else tells why there is none.
+    void applyRemedy(const Finding& finding);
     /// The selected function answers to this switch at this place and no longer to its old one; what happened is told.
     void assignSwitch(const std::string& switchId, int place);
     /// The mode whose curves are shown and edited.
@@ -110,6 +137,7 @@ signals:
     void stationChanged();
     void selectionChanged();
     void guardsChanged();
+    void planChanged();
     void posedChanged();
     void told(const QString& message);
 
@@ -119,6 +147,13 @@ private:
     /// All that follows from the deck: trace, moves, power-on guard.
     void lookAtDeck();
     void listEntries();
+    void planArrived();
+    /// Draws the pose as it is after the plan's step. @return false if there is no such step
+    bool poseAfter();
+    /// Whether the plan is fresh; else tells that it is being worked out.
+    bool planReady();
+    /// No more dangers and no more warnings with these edits.
+    [[nodiscard]] bool noWorse(const std::vector<Edit>& edits) const;
 
     const StationSet& stations_;
     DocumentModel document_;
@@ -128,6 +163,9 @@ private:
     std::vector<StationPage> pages_;
     std::vector<ProofEntry> entries_;
     ProofRunner proof_;
+    PlanRunner plan_;
+    bool planShown_ = false;
+    int step_ = 0;
     std::optional<Tracer> tracer_;
     Trace trace_;
     std::vector<ThrottleMove> moves_;
@@ -139,6 +177,14 @@ private:
     std::map<Station, Selection> selections_;
     int finding_ = 0;
     int posed_ = -1;
+    /// A document as a step of the plan leaves it.
+    struct After {
+        Setup setup;
+        Evaluation evaluation;
+        Tracer tracer;
+        std::optional<SwitchProof> proof;  ///< where it is found in no time
+    };
+    std::optional<After> after_;
     std::map<std::string, int> posedSwitches_;
     std::array<bool, 3> guards_{};
     QTimer guardTimer_;

@@ -49,7 +49,13 @@ struct Bench {
         QTest::keyClick(at, k, m);
         settle();
     }
+    /// Until the plan of the document as it is has arrived.
+    void planned() {
+        while (!w().plan().fresh()) QApplication::processEvents();
+        settle();
+    }
     void act(const char* id) {
+        planned();
         window.action(QString::fromLatin1(id))->trigger();
         settle();
     }

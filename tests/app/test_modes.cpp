@@ -125,7 +125,7 @@ TEST_CASE("the proof says it is being tried, keeps the last result meanwhile, an
 TEST_CASE("an edit starts the proof anew: the frames of the keel follow when it is done") {
     Bench b;
     b.proved();
-    b.w().document().edit(QStringLiteral("x"), {{"transmitter.hold.throttlePct", 0.0}});
+    b.w().document().edit(QStringLiteral("x"), {{"transmitter.hold.throttlePct", 8.0}});
     CHECK(b.w().proof().state() == ProofRunner::State::Trying);
     CHECK_FALSE(holds(b.proved(), "P1"));
     for (const StationPage& page : b.w().pages())

@@ -133,17 +133,19 @@ TEST_CASE("the gain to send is the gain that is read, through any channel") {
     CHECK(far.why.lines.size() == 2);
 }
 
-TEST_CASE("a gain on the rate side is mended to what reads the same on the hold side, even through a reversed channel") {
-    for (const bool reversed : {false, true}) {
-        const Setup wrong = edited(turnstone(), {{"transmitter.channels.gain.reversed", reversed},
-                                                 {"transmitter.modes.idle1.tailGainPct", reversed ? 32.0 : -32.0}});
+TEST_CASE("a gain on the rate side is mended to what reads the same on the hold side; a reversed channel is that channel's fault") {
+    const auto mended = [](std::vector<Edit> mistake, const char* id) {
+        const Setup wrong = edited(turnstone(), mistake);
         const Evaluation e = evaluate(wrong);
-        const Finding* f = khtest::find(e, "gain-side.idle1");
+        const Finding* f = khtest::find(e, id);
         REQUIRE(f != nullptr);
+        for (const Finding& other : e.findings) CHECK((other.id == id || other.id.starts_with("gain-") == false));
         const Evaluation after = evaluate(edited(wrong, f->fix));
-        CHECK(khtest::find(after, "gain-side.idle1") == nullptr);
+        CHECK(khtest::find(after, id) == nullptr);
         CHECK(after.figures.mode("idle1")->gainRead.value == Approx(32.0).margin(1.0));
-    }
+    };
+    mended({{"transmitter.modes.idle1.tailGainPct", -32.0}}, "gain-side.idle1");
+    mended({{"transmitter.channels.gain.reversed", true}, {"transmitter.modes.idle1.tailGainPct", 32.0}}, "channel-sense.gain");
 }
 
 TEST_CASE("a typed number takes comma or point, either minus, spaces and its unit; nothing else") {

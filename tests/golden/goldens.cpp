@@ -127,12 +127,14 @@ std::string rows(const Setup& setup, const std::vector<StationPage>& pages) {
 Parts coreParts(const Setup& setup, unsigned seed) {
     const Evaluation evaluation = evaluate(setup);
     const SwitchProof proof = proveSwitches(setup);
-    return {{"audit", stable(io::auditJson(evaluation))},
+    const Plan plan = makePlan(setup, shippedStations().rules());
+    return {{"audit", stable(io::auditJson(setup, evaluation, plan))},
+            {"plan", stable(io::planJson(plan, planTexts(setup, plan, shippedStations().rules())))},
             {"trace", told([&] { return traces(setup); })},
             {"prove", stable(io::proofJson(proof))},
             {"envelope", evaluation.simulated ? stable(io::envelopeJson(evaluation.roses)) : std::string("none")},
             {"solve", solutions(setup, seed)},
-            {"sheet", io::sheetHtml(benchSheet(setup, evaluation))},
+            {"sheet", io::sheetHtml(benchSheet(setup, evaluation, {plan, planTexts(setup, plan, shippedStations().rules())}))},
             {"rows", rows(setup, ledger(setup, evaluation, &proof))}};
 }
 

@@ -82,7 +82,7 @@ TEST_CASE("per-servo stages are objects by port; an unknown head speed is null")
 
 TEST_CASE("an audit lists findings with all their parts, and counts them") {
     const Evaluation e = evaluate(khtest::dunlin());
-    const json a = asJson(io::auditJson(e));
+    const json a = asJson(io::auditJson(khtest::dunlin(), e, makePlan(khtest::dunlin(), shippedStations().rules())));
     CHECK(a.at("findings").size() == e.findings.size());
     std::map<std::string, std::size_t> counts;
     for (const json& f : a.at("findings")) {

@@ -60,7 +60,7 @@ std::vector<Mistake> mistakes() {
         {"throttle channel reversed",
          {{"transmitter.channels.throttle.reversed", true}},
          "P1",
-         {"P6"},
+         {"P6", "P7"},
          "transmitter.channels.throttle.reversed"},
         {"hold beyond what the speed controller accepts", {{"speedController.profile.acceptsLowUs", 1065.0}}, "P1"},
         {"kill left at idle", {{"transmitter.kill.throttlePct", 8.0}}, "P1", {}, "transmitter.kill.throttlePct"},

@@ -1,15 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // One description of a field: its pattern, its place, its name. No path and no id reaches a pilot.
+#include "base/error.h"
 #include "golden/builds.h"
 #include "model/fieldpatterns.h"
 #include "model/fieldtable.h"
+#include "model/helicopter/layouts.h"
 #include "model/names.h"
 #include "procedure/ledger.h"
 #include "procedure/sheet.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
+#include <map>
 #include <regex>
 #include <set>
 
@@ -116,6 +119,59 @@ TEST_CASE("names follow a language: they are templates with their parts inside")
     CHECK(render(fieldTitle(turnstone(), "transmitter.channels.rudder.travelLowPct"), shouting) == "RUDDER: TRAVEL LOW");
 }
 
+TEST_CASE("every field stands at the station and in the box that its description names") {
+    std::map<std::string, std::set<Station>> shown;  // by pattern: the elements of a list may be asked for apart
+    for (const khtest::NamedSetup& b : builds())
+        for (const StationPage& page : ledger(b.setup, evaluate(b.setup)))
+            for (const Row& row : page.rows)
+                for (std::size_t c = 0; c < row.cells.size(); ++c)
+                    for (const Part& part : row.cells[c].parts) {
+                        if (part.field.empty()) continue;
+                        const FieldPattern* pattern = FieldTable::instance().patternOf(part.field);
+                        INFO(part.field << " in " << row.id);
+                        REQUIRE(pattern != nullptr);
+                        shown[pattern->pattern()].insert(page.station);
+                        const Box box = fieldHome(part.field).box;
+                        if (page.station == Station::Modes) continue;  // there a column is a mode
+                        const bool controllers = box == Box::Controller || box == Box::SpeedController;
+                        // the speed controller is part of the machine's column
+                        CHECK((c == 0   ? box == Box::Transmitter
+                               : c == 1 ? controllers
+                                        : box == Box::Machine || box == Box::SpeedController));
+                    }
+    CHECK(shown.size() > 120);
+    for (const auto& [pattern, stations] : shown) {
+        INFO(pattern);
+        CHECK(stations.count(fieldHome(pattern).station) == 1);
+    }
+    CHECK(fieldHome("machine.power.kv").station == Station::Airframe);
+    CHECK(fieldHome("controller.banks.1.expoPct").box == Box::Controller);
+    CHECK(fieldHome("speedController.calibration.a.headRpm").station == Station::Power);
+    CHECK(fieldHome("transmitter.modes.idle1.rudder.expoPct").station == Station::Modes);
+    CHECK(fieldHome("transmitter.modes.idle1.when").station == Station::Radio);
+    CHECK(fieldHome("readings.r1.value").box == Box::Bench);
+}
+
+TEST_CASE("layout and mounting are words out of a closed set, and every layout there is has one") {
+    Setup s = turnstone();
+    for (const char* path : {"controller.layout", "controller.mounting", "machine.mounting"}) {
+        const auto field = readField(s, path);
+        REQUIRE(field);
+        CHECK(field->info.kind == FieldKind::Choice);
+        CHECK(field->info.choices.size() >= 11);
+        for (const Choice& c : field->info.choices) {
+            writeField(s, path, std::string(c.id));
+            CHECK(std::get<std::string>(readField(s, path)->value) == c.id);
+        }
+        const Setup before = s;
+        CHECK_THROWS_AS(writeField(s, path, std::string("sideways")), InputError);
+        CHECK(s == before);
+    }
+    for (const Layout& l : layouts())
+        CHECK(std::any_of(kLayoutChoices.begin(), kLayoutChoices.end(), [&](const Choice& c) { return std::string_view(c.id) == l.id; }));
+    CHECK(layouts().size() + 1 == kLayoutChoices.size());
+}
+
 TEST_CASE("findings and derivations and rows of every build speak of fields by name") {
     const auto clean = [](const Message& m) {
         const std::string text = render(m);
@@ -157,4 +213,19 @@ TEST_CASE("findings and derivations and rows of every build speak of fields by n
     const Finding& first = stopped.findings.front();
     CHECK(render(first.found) == "Learned high point: must differ from the learned low point");
     CHECK(render(first.todo) == "Correct Learned high point.");
+}
+
+TEST_CASE("a value is shown with its unit, its sign where it may be negative, and in words where it is one") {
+    const auto shown = [](const char* path, const FieldValue& value) { return render(shownValue(turnstone(), path, value)); };
+    CHECK(shown("machine.power.kv", std::monostate{}) == "not known");
+    CHECK(shown("transmitter.channels.rudder.limitPct", std::monostate{}) == "none");
+    CHECK(shown("transmitter.hold.actsIn", std::monostate{}) == "all modes");
+    CHECK(shown("transmitter.hold.actsIn", std::vector<std::string>{"normal", "idle1"}) == "Normal, Idle-up 1");
+    CHECK(shown("transmitter.channels.rudder.reversed", true) == "reversed");
+    CHECK(shown("speedController.brake", false) == "off");
+    CHECK(shown("transmitter.channels.rudder.subTrimPct", 4.0) == "+4.0 %");
+    CHECK(shown("machine.massKg", 2.2) == "2.20 kg");
+    CHECK(shown("transmitter.modes.idle1.tailGainPct", 32.0) == "66 (+32 %)");  // as this transmitter writes it
+    CHECK(shown("transmitter.modes.idle1.throttle", flatCurve(78, 5)) == "flat 78.0 %");
+    CHECK(shown("transmitter.modes.hold.when", Condition{{{"R1", 2, ""}}}) == "R1 2");
 }

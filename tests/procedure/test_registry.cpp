@@ -34,7 +34,7 @@ void heavyPack(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = {{"machine.massKg"_field, 2.2}}});
 }
 std::span<const Rule> ballastRules() {
-    static constexpr std::array rules{Rule{"heavy-pack", kBallast, heavyPack}};
+    static constexpr std::array rules{Rule{"heavy-pack", kBallast, Work::Curves, heavyPack}};
     return rules;
 }
 StationPage ballastRows(const RowBuilder& b) {
@@ -122,7 +122,7 @@ TEST_CASE("ids that do not exist, or stand twice, stop the program at its start"
     refused(twice);
     StationEntry nowhere = ballast();
     nowhere.rules = {[]() -> std::span<const Rule> {
-        static constexpr std::array rules{Rule{"lost", Station::Flight, heavyPack}};
+        static constexpr std::array rules{Rule{"lost", Station::Flight, Work::Curves, heavyPack}};
         return rules;
     }};
     refused(nowhere);
@@ -173,7 +173,8 @@ TEST_CASE("the light judgement finds the same facts as the full one, without a w
         REQUIRE(facts.facts.size() == full.findings.size());
         for (std::size_t i = 0; i < full.findings.size(); ++i) {
             const Finding& f = full.findings[i];
-            CHECK(facts.facts[i] == Fact{f.id, f.station, f.severity, f.box, f.row, f.subject, f.property, f.fix});
+            CHECK(facts.facts[i] ==
+                  Fact{f.id, f.station, f.work, f.severity, f.box, f.row, f.subject, f.property, f.fix, f.also, f.proposal});
         }
         CHECK(facts.count(Severity::Danger) == full.count(Severity::Danger));
     }

@@ -161,3 +161,17 @@ TEST_CASE("HTML escapes what a pilot may write in a name") {
     CHECK(html.find("<script") == std::string::npos);
     CHECK(html.find("http") == std::string::npos);  // nothing is fetched
 }
+
+TEST_CASE("the sheet prints the plan, not the findings' own remedies") {
+    const Setup& s = khtest::dunlin();
+    const Sheet sheet = benchSheet(s, evaluate(s), wordedPlan(s, shippedStations().rules()));
+    REQUIRE(sheet.plan.size() == 7);
+    CHECK(render(sheet.plan[0]) ==
+          "1. Hold: modes it acts in: Normal, Idle-up 1 → all modes. Add Idle-up 2 to the hold switch in the transmitter.");
+    CHECK(render(sheet.plan[6]).starts_with("7. By hand: Fit a pinion of 13 teeth"));
+    const std::string html = io::sheetHtml(sheet);
+    for (const Message& step : sheet.plan) CHECK(html.find(render(step).substr(0, 30)) != std::string::npos);
+    CHECK(html.find("49.2") == std::string::npos);  // the throw that a wrong layout asks for
+    CHECK(html.find("43 %") == std::string::npos);
+    CHECK(sheetOf(khtest::turnstone()).plan.empty());
+}

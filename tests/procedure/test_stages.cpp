@@ -203,7 +203,14 @@ TEST_CASE("rudder to slider to tail pitch, and which way the trailing edges go")
         const Trace t = tracer.at(deck);
         CHECK((t.sliderMm > 0.01) == (rudder > 0.0));
         CHECK((t.sliderMm < -0.01) == (rudder < 0.0));
-        CHECK(t.tailPitchDeg == Approx(degFromRad(std::asin(t.sliderMm / 12.0))).margin(1e-9));
+        CHECK(t.tailPitchDeg == Approx(degFromRad(std::asin((t.sliderMm + 12.0 * std::sin(radFromDeg(4.0))) / 12.0))).margin(1e-9));
+        double slider = -1.0, pitch = -2.0;  // the neutral built in is no answer to the stick
+        for (const Stage* s : t.of(Function::Rudder)) {
+            if (std::string(s->id) == "slider") slider = s->level;
+            if (std::string(s->id) == "tail-pitch") pitch = s->level;
+        }
+        CHECK(pitch == slider);
+        CHECK((slider < 0.01) == (rudder == 0.0));
         CHECK(t.trailingEdge == (rudder > 0 ? EdgeSide::Right : rudder < 0 ? EdgeSide::Left : EdgeSide::Still));
     }
     CHECK(trailingEdge(2.0, LeverEdge::Leading) == EdgeSide::Left);

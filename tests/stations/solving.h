@@ -82,8 +82,11 @@ struct Bench {
         return fitPlate(azimuths, heights, setup.machine.plate.ballRadiusMm).plane;
     }
     [[nodiscard]] double blade(const Plane& plane, double azimuth) const {
+        // written out once more: ahead of the blade for a leading link on a clockwise rotor, and for a trailing one on the other
         const Head& h = setup.machine.head;
-        return bladePitchDeg(plane, {h.innerRadiusMm, h.gripMm, h.leadDeg, h.link}, azimuth) + gaugeZero;
+        const bool clockwise = setup.machine.rotor.turning == Turning::Clockwise;
+        const double lead = (h.link == LinkSide::Leading) == clockwise ? 90.0 : -90.0;
+        return bladePitchDeg(plane, {h.innerRadiusMm, h.gripMm, lead, h.link}, azimuth) + gaugeZero;
     }
 };
 

@@ -4,8 +4,8 @@
 #include "base/error.h"
 #include "formula/channel.h"
 #include "procedure/registry.h"
-#include "stations/solving.h"
 #include "stations/link/endpoints.h"
+#include "stations/solving.h"
 
 #include <catch2/catch.hpp>
 
@@ -140,4 +140,37 @@ TEST_CASE("end points: a round speaks of the channels it read, under the setting
     const Solved stop = solveEndpoints(s, std::vector{stopped});
     CHECK(stop.answers.empty());
     CHECK_THAT(remarks(stop), Contains("all the monitor can show") && Contains("77 %"));
+}
+
+TEST_CASE("an end is judged against what was sent: the rate, or the curve of the mode in force") {
+    // rate 90: a right channel reads ±90, and nothing is to be changed
+    Setup slow = turnstone();
+    for (FlightMode& m : slow.transmitter.modes) m.aileron.ratePct = 90.0;
+    const auto reads = [](const Setup& s, const char* id, double value) {
+        return readingPct(channelOutput(value, channelScale(s.transmitter.profile, *channelOf(s.transmitter, id))).pulseUs,
+                          readingScale(s.controller.profile));
+    };
+    const Solved right = solveEndpoints(
+        slow, std::vector<Reading>{reading("aileron.low", reads(slow, "aileron", -90.0), "%"), reading("aileron.centre", 0.0, "%"),
+                                   reading("aileron.high", reads(slow, "aileron", 90.0), "%")});
+    CHECK(right.answers.empty());
+    // a travel that is wrong is found through the rate too
+    Setup wrong = slow;
+    for (ChannelSettings& c : wrong.transmitter.channels)
+        if (c.id == "aileron") c.travelHighPct = 80.0;
+    const Solved mended = solveEndpoints(wrong, std::vector<Reading>{reading("aileron.high", reads(wrong, "aileron", 90.0), "%")});
+    REQUIRE(mended.answers.size() == 1);
+    CHECK(mended.answers.front().value == Approx(105.0).margin(1.0));
+    // collective low with hold on: hold's own curve
+    const Setup& s = turnstone();
+    const ChainModel model(s);
+    const std::size_t hold = s.transmitter.modes.size() - 1;
+    const double low = model.pitchCurveAt(hold, -1.0);
+    REQUIRE(low > -80.0);
+    const Solved held = solveEndpoints(s, std::vector<Reading>{reading("collective.low", reads(s, "collective", low), "%")});
+    CHECK(held.answers.empty());
+    CHECK(remarks(held).find("as Hold sends it") != std::string::npos);
+    // and with a full curve the same end is what it was
+    const Solved full = solveEndpoints(s, std::vector<Reading>{reading("collective.low", reads(s, "collective", -100.0), "%")});
+    CHECK(full.answers.empty());
 }

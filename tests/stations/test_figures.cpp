@@ -55,7 +55,7 @@ TEST_CASE("a head speed is read off the logged line, and shared from the pack wi
     CHECK_FALSE(none.mode("normal")->headRpm.known);
     CHECK_FALSE(none.availableRpm.known);
     CHECK(none.availableRpm.missing == "machine.power.kv");
-    CHECK_FALSE(none.mode("normal")->hoverPitch.known);
+    CHECK(none.mode("normal")->hoverPitch.known);  // by the speed that is wanted
 }
 
 TEST_CASE("tip speeds and headroom by hand") {
@@ -197,8 +197,8 @@ TEST_CASE("the tail by hand: slider from the arm, pitch from the slider, and wha
     const Figures f = figuresOf(turnstone());
     CHECK(f.sliderLeftMm.value < 0.0);
     CHECK(f.sliderRightMm.value > 0.0);
-    CHECK(f.tailPitchRightDeg.value == Approx(degFromRad(std::asin(f.sliderRightMm.value / 12.0))));
-    CHECK(f.tailPitchLeftDeg.value == Approx(degFromRad(std::asin(f.sliderLeftMm.value / 12.0))));
+    CHECK(f.tailPitchRightDeg.value == Approx(degFromRad(std::asin((f.sliderRightMm.value + 12.0 * sinDeg(4.0)) / 12.0))));
+    CHECK(f.tailPitchLeftDeg.value == Approx(degFromRad(std::asin((f.sliderLeftMm.value + 12.0 * sinDeg(4.0)) / 12.0))));
     CHECK(f.tailNeutralDeg.value > 1.0);
     CHECK(f.tailNeutralDeg.value < 12.0);
     CHECK(figuresWith({{"machine.tail.boomM", 0.9}}).tailNeutralDeg.value < f.tailNeutralDeg.value);  // a longer boom needs less thrust

@@ -6,12 +6,14 @@
 #include "formula/channel.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
-#include "stations/solving.h"
 #include "stations/kit/linkturns.h"
 #include "stations/kit/row.h"
 #include "stations/link/endpoints.h"
 #include "stations/pitch/pitchsolvers.h"
+#include "stations/solving.h"
 #include "stations/swash/swashsolvers.h"
+
+#include "model/modeedits.h"
 
 #include <catch2/catch.hpp>
 #include <set>
@@ -23,7 +25,8 @@ TEST_CASE("zero pitch: links, plate tilt and height are told apart and settled w
     for (unsigned n = 0; n < kSetups; ++n) {
         Dice dice(1000 + n);
         Bench m{n % 4 == 3 ? fourServos() : turnstone()};
-        m.setup.machine.head.link = dice.coin() ? LinkSide::Leading : LinkSide::Trailing;
+        m.setup.machine.head.link = n % 2 == 0 ? LinkSide::Leading : LinkSide::Trailing;
+        m.setup.machine.rotor.turning = n % 8 < 4 ? Turning::Clockwise : Turning::CounterClockwise;  // all four with both plates
         if (m.setup.machine.head.link == LinkSide::Trailing) m.setup.controller.directions.collectiveReversed = true;
         m.setup.machine.head.linkKind = dice.coin() ? LinkKind::PlainRod : LinkKind::LeftRight;
         m.setup.controller.collectiveTrimPct = dice.between(-4, 4);
@@ -94,28 +97,34 @@ TEST_CASE("collective range: both ends meet their target within three rounds") {
     for (unsigned n = 0; n < kSetups; ++n) {
         Dice dice(3000 + n);
         Bench m{turnstone()};
+        m.setup.machine.rotor.turning = n % 4 < 2 ? Turning::Clockwise : Turning::CounterClockwise;
+        m.setup.machine.head.link = n % 2 == 0 ? LinkSide::Leading : LinkSide::Trailing;
+        m.setup.controller.directions.collectiveReversed = n % 2 == 1;
+        const double stick = n % 2 == 1 ? -1.0 : 1.0;  // the demand that stick up gives
         for (PlateServo& s : m.setup.machine.servos) s.armMm = 14.0 * dice.between(0.95, 1.25);
         m.setup.machine.style = static_cast<FlyingStyle>(dice.between(0, 3.99));
         m.setup.controller.collectiveHighPct = std::round(dice.between(25, 60));
         m.setup.controller.collectiveLowPct = std::round(dice.between(25, 60));
         Setup believed = turnstone();
         believed.machine.style = m.setup.machine.style;
+        believed.machine.rotor.turning = m.setup.machine.rotor.turning;
+        believed.machine.head.link = m.setup.machine.head.link;
         believed.controller = m.setup.controller;
         const CollectiveTarget target = collectiveTarget(believed.machine);
         std::vector<Reading> all;
         for (int round = 0; round < kRounds; ++round) {
             for (const bool high : {true, false}) {
-                Reading r = reading(high ? "range.high" : "range.low", m.blade(m.plate(high ? 1 : -1, 0, 0), 180), "°");
-                const char* field = high ? "controller.collectiveHighPct" : "controller.collectiveLowPct";
-                r.under = {underText(field, high ? believed.controller.collectiveHighPct : believed.controller.collectiveLowPct)};
+                Reading r = reading(high ? "range.high" : "range.low", m.blade(m.plate(high ? stick : -stick, 0, 0), 180), "°");
+                const char* field = rangeField(believed.controller, high);
+                r.under = {underText(field, std::get<double>(readField(believed, field)->value))};
                 all.push_back(r);
             }
             enter(believed, solveRange(believed, all));
             m.setup.controller = believed.controller;
         }
         INFO("set-up " << n << " style " << static_cast<int>(believed.machine.style));
-        CHECK(m.blade(m.plate(1, 0, 0), 180) == Approx(target.highDeg).margin(0.2));
-        CHECK(m.blade(m.plate(-1, 0, 0), 180) == Approx(target.lowDeg).margin(0.2));
+        CHECK(m.blade(m.plate(stick, 0, 0), 180) == Approx(target.highDeg).margin(0.2));
+        CHECK(m.blade(m.plate(-stick, 0, 0), 180) == Approx(target.lowDeg).margin(0.2));
     }
 }
 
@@ -150,6 +159,8 @@ TEST_CASE("directions: every wrong servo, channel and sense is set right from wh
     for (unsigned n = 0; n < kSetups; ++n) {
         Dice dice(6000 + n);
         Setup s = turnstone();
+        s.machine.head.link = n % 2 == 0 ? LinkSide::Leading : LinkSide::Trailing;
+        s.machine.rotor.turning = n % 4 < 2 ? Turning::Clockwise : Turning::CounterClockwise;
         for (PlateServo& servo : s.machine.servos) servo.risesWithPulse = dice.coin();
         for (PortSettings& p : s.controller.ports) p.reversed = dice.coin();
         s.controller.directions = {dice.coin(), dice.coin(), dice.coin(), false};
@@ -184,8 +195,20 @@ TEST_CASE("directions: every wrong servo, channel and sense is set right from wh
             enter(s, solved);
         }
         INFO("set-up " << n);
-        CHECK(rounds <= 3);
-        for (const Reading& r : see()) CHECK(r.value > 0.0);
+        CHECK(rounds <= 4);
+        // from stick to blade: up climbs, right tilts right, forward tilts forward
+        const ChainModel done(s);
+        DeckNumbers deck = done.numbers({});
+        const auto blade = [&](double c) {
+            deck.sticks = {c, 0.0, 0.0, 0.0};
+            const Instant at = done.at(deck);
+            return (at.bladeDeg[0] + at.bladeDeg[2]) / 2.0;
+        };
+        CHECK(blade(1.0) > blade(-1.0) + 5.0);
+        deck.sticks = {0.0, 1.0, 0.0, 0.0};
+        CHECK(done.at(deck).plate.right > 0.05);
+        deck.sticks = {0.0, 0.0, 1.0, 0.0};
+        CHECK(done.at(deck).plate.forward > 0.05);
     }
     Setup still = turnstone();
     CHECK_THAT(remarks(solveDirections(still, std::vector<Reading>{reading("collective.port-2", 0, "way")})),

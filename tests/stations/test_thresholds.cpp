@@ -118,8 +118,7 @@ TEST_CASE("a finding tells the property of the switch proof that says the same")
     CHECK(property("servo-rate", {{"controller.rateHz", 400.0}}).empty());
 }
 
-TEST_CASE("the wider the pulse from hold, the more it asks to lower it") {
-    // the remedy of a hold value is the smallest that is surely off
+TEST_CASE("hold is brought to the usual value below low, and lower only where the channel needs it") {
     for (const double hold : {-2.0, -1.0, 0.0, 3.0}) {
         const Setup wrong = edited(turnstone(), {{"transmitter.hold.throttlePct", hold}});
         const Evaluation e = evaluate(wrong);
@@ -131,6 +130,13 @@ TEST_CASE("the wider the pulse from hold, the more it asks to lower it") {
         const Evaluation after = evaluate(edited(wrong, f->fix));
         CHECK(khtest::find(after, "hold-value") == nullptr);
         CHECK(after.figures.holdUs.value <= after.figures.motorOffUs.value);
-        CHECK(after.figures.holdUs.value > after.figures.motorOffUs.value - 10.0);  // and no lower than needed
+        CHECK(to == -5.0);
     }
+    const Setup narrow =
+        edited(turnstone(), {{"transmitter.channels.throttle.travelLowPct", 92.0}, {"transmitter.hold.throttlePct", -2.0}});
+    const Evaluation low = evaluate(narrow);
+    REQUIRE(khtest::find(low, "hold-value") != nullptr);
+    const double to = std::get<double>(khtest::find(low, "hold-value")->fix[0].value);
+    CHECK(to < -5.0);
+    CHECK(to > -10.0);
 }

@@ -20,6 +20,11 @@ BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), 
     const auto forget = [this] { cache_ = QPixmap(); };
     connect(&workspace, &Workspace::evaluated, this, forget);
     connect(&workspace, &Workspace::stationChanged, this, forget);
+    connect(&workspace, &Workspace::planChanged, this, [this, forget, refresh] {
+        if (!workspace_.planShown()) return;
+        forget();
+        refresh();
+    });
     connect(&workspace, &Workspace::traced, this, refresh);
     connect(&workspace, &Workspace::stationChanged, this, refresh);
     connect(&workspace, &Workspace::selectionChanged, this, refresh);
@@ -30,7 +35,7 @@ std::vector<PanelSpec> BenchView::panels() const {
     const StationEntry& station = workspace_.entry();
     if (station.panels == nullptr) return {};
     return station.panels({static_cast<double>(width()), static_cast<double>(height()), workspace_.selectedRow(),
-                           workspace_.evaluation().figures, workspace_.posedFinding() >= 0});
+                           workspace_.evaluation().figures, workspace_.posedFinding() >= 0, workspace_.planShown()});
 }
 
 std::optional<QRectF> BenchView::statesArea() const {
@@ -43,12 +48,12 @@ Scene BenchView::scene() const {
     const Row* row = workspace_.selectedRow();
     const bool rudder = row != nullptr && row->id == "rates-rudder";
     const bool elevator = row != nullptr && row->id == "rates-elevator";
-    return {workspace_.setup(),
-            workspace_.evaluation(),
+    return {workspace_.drawnSetup(),
+            workspace_.drawnEvaluation(),
             workspace_.trace(),
             workspace_.deck(),
             workspace_.posedSwitches(),
-            workspace_.proof().result().properties.empty() ? nullptr : &workspace_.proof().result(),
+            workspace_.drawnProof(),
             workspace_.moves(),
             workspace_.powerOn(),
             static_cast<std::size_t>(workspace_.shownMode()),
@@ -56,7 +61,9 @@ Scene BenchView::scene() const {
             : elevator ? 1U
                        : 0U,
             dimensions_,
-            exaggeration_};
+            exaggeration_,
+            workspace_.planShown() ? &workspace_.plan().plan() : nullptr,
+            static_cast<std::size_t>(workspace_.selectedStep())};
 }
 
 void BenchView::layOut() {

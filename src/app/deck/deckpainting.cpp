@@ -98,7 +98,12 @@ void DeckView::paintTrace(QPainter& p) const {
     double x = drawText(p, {kTraceLeft, 20}, tr("Trace "), Theme::font(13), t.muted);
     x = drawText(p, {x, 20}, words(functionId(workspace_.tracedFunction())), Theme::font(13, true), t.ink);
     drawChevron(p, {x + 13, 15}, t.muted);
-    x = drawText(p, {x + 28, 20}, workspace_.trace().state == ChainState::SetUp ? tr("drawn, set-up state") : tr("drawn, flying"),
+    const int step = workspace_.selectedStep() + 1;
+    const bool onPlan = workspace_.planShown() && workspace_.posedFinding() >= 0;
+    x = drawText(p, {x + 28, 20},
+                 onPlan ? (workspace_.posedAfter() ? tr("drawn, after step %1").arg(step) : tr("drawn, before step %1").arg(step))
+                 : workspace_.trace().state == ChainState::SetUp ? tr("drawn, set-up state")
+                                                                 : tr("drawn, flying"),
                  Theme::font(12), t.muted);
     const auto stages = workspace_.trace().of(workspace_.tracedFunction());
     const QFont noteFont = Theme::font(13);
@@ -115,7 +120,10 @@ void DeckView::paintTrace(QPainter& p) const {
     const double w = (right - kTraceLeft) / static_cast<double>(stages.size());
     // the sentence at the right
     const bool posed = workspace_.posedFinding() >= 0;
-    const QString key = posed ? tr("F5 release") : workspace_.selectedFinding() >= 0 ? tr("F5 pose") : QString();
+    const QString key = posed && onPlan && !workspace_.posedAfter() ? tr("F5 after")
+                        : posed                                     ? tr("F5 release")
+                        : workspace_.selectedFinding() >= 0         ? tr("F5 pose")
+                                                                    : QString();
     double rx = right - textWidth(key, Theme::font(12));
     drawText(p, {rx, 20}, key, Theme::font(12), t.muted);
     if (!key.isEmpty()) rx -= 14;

@@ -59,11 +59,36 @@ void MainWindow::setChannelOrder() {
                     .arg(edits.size()));
 }
 
+void MainWindow::takePlanStep() {
+    const PlanRunner& runner = workspace_.plan();
+    const bool hands =
+        runner.fresh() && !runner.plan().steps.empty() && runner.plan().steps.front().byHand && workspace_.selectedStep() == 0;
+    if (!hands) {
+        workspace_.takeStep();
+        return;
+    }
+    QStringList written;
+    const PlanStep& s = runner.plan().steps.front();
+    for (const Edit& e : s.edits) {
+        Setup after = workspace_.setup();
+        writeField(after, e.path, e.value);
+        written << QStringLiteral("%1: %2").arg(words(fieldTitle(after, e.path)), words(fieldAsText(*readField(after, e.path))));
+    }
+    QMessageBox box(QMessageBox::Question, tr("Done by hand"), words(runner.texts().front().todo), QMessageBox::Cancel, this);
+    box.setInformativeText(tr("When it is done and read, this is written down; change it afterwards where you read something else:\n%1")
+                               .arg(written.join(QLatin1Char('\n'))));
+    QPushButton* done = box.addButton(tr("Done, write it down"), QMessageBox::AcceptRole);
+    box.exec();
+    if (box.clickedButton() == done) workspace_.takeStep(true);
+}
+
 void MainWindow::showStillToSet() {
     std::vector<Command> commands;
     for (const std::string& path : stillToSet(workspace_.setup()))
         commands.push_back(
-            {words(fieldTitle(workspace_.setup(), path)), words(fieldAsText(*readField(workspace_.setup(), path))), [this, path] {
+            {words(fieldTitle(workspace_.setup(), path)),
+             tr("%1, in %2").arg(words(fieldAsText(*readField(workspace_.setup(), path))), words(stationName(fieldHome(path).station))),
+             [this, path] {
                  if (!workspace_.goToField(path)) showMessage(tr("No page shows %1 yet.").arg(words(fieldTitle(workspace_.setup(), path))));
                  page_->setFocus();
              }});

@@ -35,7 +35,7 @@ void MainWindow::exportAs() {
                                      tr("Bench sheet as PDF (*.pdf);;Bench sheet as HTML (*.html);;Drawing as SVG (*.svg)"));
     if (file.isEmpty()) return;
     try {
-        const Sheet sheet = benchSheet(workspace_.setup(), workspace_.evaluation());
+        const Sheet sheet = benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.planNow());
         if (file.endsWith(QStringLiteral(".pdf"))) io::writeFileAtomically(file.toStdString(), sheetPdf(sheet));
         else if (file.endsWith(QStringLiteral(".svg"))) io::writeFileAtomically(file.toStdString(), bench_->svg());
         else if (file.endsWith(QStringLiteral(".html"))) io::writeFileAtomically(file.toStdString(), io::sheetHtml(sheet));
@@ -62,7 +62,9 @@ void MainWindow::printSheet() {
     else showMessage(tr("The printer did not take the sheet. Export it as PDF instead (Ctrl+E)."));
 }
 
-bool MainWindow::printTo(QPrinter& printer) { return printSheetOn(printer, benchSheet(workspace_.setup(), workspace_.evaluation())); }
+bool MainWindow::printTo(QPrinter& printer) {
+    return printSheetOn(printer, benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.planNow()));
+}
 
 void MainWindow::saveTemplate() {
     const QString file =

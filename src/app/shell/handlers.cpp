@@ -92,11 +92,21 @@ void MainWindow::listHandlers() {
     on("measured", [this] { measured(false); });
     on("seen", [this] { measured(true); });
     on("remedy", [this] {
+        if (workspace_.station() == Station::Proof && workspace_.planShown()) {
+            takePlanStep();
+            return;
+        }
         const int i = workspace_.selectedFinding();
         if (i < 0) return;
         const Finding finding = workspace_.entries()[static_cast<std::size_t>(i)].finding;
-        if (finding.fix.empty()) showMessage(tr("This one is settled by hand: %1").arg(words(finding.todo)));
-        else workspace_.applyFix(finding);
+        workspace_.applyRemedy(finding);
+    });
+    on("take-typed", [this] { workspace_.takeTypedSteps(); });
+    on("plan", [this] {
+        const bool shown = workspace_.station() == Station::Proof && workspace_.planShown();
+        workspace_.setStation(Station::Proof);
+        workspace_.showPlan(!shown);
+        page_->setFocus();
     });
     on("find", [this] { showPalette(); });
     on("why", [this] { showWhy(); });

@@ -36,6 +36,7 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
       ledger_(new LedgerView(workspace_)),
       matrix_(new MatrixView(workspace_)),
       proof_(new ProofView(workspace_)),
+      planPage_(new PlanView(workspace_)),
       bench_(new BenchView(workspace_)),
       curves_(new CurveView(workspace_)),
       deck_(new DeckView(workspace_)) {
@@ -57,7 +58,7 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
     splitter_->addWidget(benches_);
     splitter_->setStretchFactor(0, 0);
     splitter_->setStretchFactor(1, 1);
-    for (PageView* view : std::initializer_list<PageView*>{ledger_, matrix_, proof_}) {
+    for (PageView* view : std::initializer_list<PageView*>{ledger_, matrix_, proof_, planPage_}) {
         pages_->addWidget(view);
         connect(view, &PageView::refused, this, &MainWindow::showMessage);
         connect(view, &PageView::whyAsked, this, &MainWindow::showWhy);
@@ -106,7 +107,7 @@ void MainWindow::showPage() {
     switch (workspace_.entry().page) {
         case PageKind::Ledger: page_ = ledger_; break;
         case PageKind::Matrix: page_ = matrix_; break;
-        case PageKind::Proof: page_ = proof_; break;
+        case PageKind::Proof: page_ = workspace_.planShown() ? static_cast<PageView*>(planPage_) : proof_; break;
     }
     pages_->setCurrentWidget(page_);
     showBench();
@@ -143,7 +144,9 @@ void MainWindow::showWhy() {
     }
     if (workspace_.station() == Station::Proof) {
         const int i = workspace_.selectedFinding();
-        if (i >= 0) why_->show(workspace_.setup(), workspace_.entries()[static_cast<std::size_t>(i)].finding);
+        if (i < 0) return;
+        const Finding& f = workspace_.entries()[static_cast<std::size_t>(i)].finding;
+        why_->show(workspace_.setup(), f, workspace_.remedyText(f));
         return;
     }
     if (const Part* part = workspace_.selectedPart(); part != nullptr && !part->why.lines.empty())

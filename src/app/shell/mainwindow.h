@@ -8,6 +8,7 @@
 #include "app/shell/shortcuts.h"
 #include "app/shell/topbar.h"
 #include "app/table/pageview.h"
+#include "app/table/planview.h"
 #include "procedure/registry.h"
 
 #include <QMainWindow>
@@ -93,6 +94,7 @@ private:
     void mirrorHold();
     void saveTemplate();
     void showStillToSet();
+    void takePlanStep();
     void changeModes(const QString& id);
     void copyCell(bool everyMode);
     void preferences();
@@ -119,6 +121,7 @@ private:
     LedgerView* ledger_;
     MatrixView* matrix_;
     ProofView* proof_;
+    PlanView* planPage_;
     PageView* page_ = nullptr;
     BenchView* bench_;
     CurveView* curves_;

@@ -30,9 +30,9 @@ void WhyPanel::show(const Why& why) {
     place();
 }
 
-void WhyPanel::show(const Setup& setup, const Finding& finding) {
+void WhyPanel::show(const Setup& setup, const Finding& finding, const Message& remedy) {
     title_ = words(finding.title);
-    content_ = {{words(finding.found)}, {words(finding.why)}, {words(finding.todo), true}};
+    content_ = {{words(finding.found)}, {words(finding.why)}, {words(remedy), true}};
     if (!finding.subject.empty()) content_.push_back({words(fieldTitle(setup, finding.subject)), false, true, Standing::Default, {}});
     place();
 }

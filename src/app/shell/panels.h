@@ -16,7 +16,7 @@ class WhyPanel : public QWidget {
 public:
     explicit WhyPanel(QWidget* parent);
     void show(const Why& why);
-    void show(const Setup& setup, const Finding& finding);
+    void show(const Setup& setup, const Finding& finding, const Message& remedy);
     [[nodiscard]] QStringList lines() const { return lines_; }
 
 protected:

@@ -17,7 +17,7 @@ namespace {
 
 void settle(const Workspace& w) {
     do QApplication::processEvents(QEventLoop::AllEvents, 20);
-    while (w.proof().state() == ProofRunner::State::Trying);
+    while (w.proof().state() == ProofRunner::State::Trying || !w.plan().fresh());
     for (int i = 0; i < 5; ++i) QApplication::processEvents();
 }
 
@@ -38,6 +38,7 @@ bool take(MainWindow& window, const Places& places, const QString& folder, const
             w.select({static_cast<int>(r), station.page == PageKind::Matrix ? 1 : rows[r].cells[1].parts.empty() ? 2 : 1, 0});
     for (std::size_t f = 0; f < w.evaluation().findings.size(); ++f)
         if (w.evaluation().findings[f].id == shot.row) w.selectFinding(static_cast<int>(f));
+    w.showPlan(shot.plan);
     settle(window.workspace());
     if (shot.pose) w.togglePose();
     if (window.curves()->isVisible()) {

@@ -85,7 +85,7 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
     for (const std::size_t f : row.findings) {
         const Finding& finding = workspace().evaluation().findings[f];
         if (finding.severity != Severity::Danger && !isSelected) continue;
-        texts.push_back({words(finding.found), words(finding.todo)});
+        texts.push_back({words(finding.found), words(workspace().remedyText(finding))});
         boxes.push_back(finding.box);
     }
     const QRectF area(c.left[1], 0, c.right[4] - c.left[1], 0);
@@ -239,6 +239,10 @@ void LedgerView::render(QPainter* p) {
 
 std::vector<const char*> LedgerView::keyLine() const {
     return {"page-edit", "page-part", "why", "pose", "next", "reading", "measured", "print", "fold-deck", "find"};
+}
+
+int PageView::partLines(const Part& part, double room) {
+    return partWidth(part) - kPartGap > room && words(part.value).contains(QStringLiteral(", ")) ? 2 : 1;
 }
 
 }  // namespace kh::app

@@ -69,7 +69,7 @@ void MatrixView::render(QPainter* p) {
             severity = f.severity;
             if (row.broken || isSelected) {
                 note = words(f.found);
-                todo = words(f.todo);
+                todo = words(workspace().remedyText(f));
                 todoBox = f.box;
             }
         }

@@ -13,6 +13,7 @@
 #include <QMouseEvent>
 #include <QPainter>
 #include <QTextLayout>
+#include <algorithm>
 #include <cmath>
 #include <utility>
 
@@ -20,9 +21,6 @@ namespace kh::app {
 
 using namespace paint;
 namespace {
-
-constexpr double kPartGap = 9;
-
 /// A degree sign stands close, other units apart.
 double unitGap(const char* unit) { return std::string_view(unit) == "°" ? 0 : 4; }
 
@@ -35,6 +33,7 @@ PageView::PageView(Workspace& workspace, QWidget* parent) : ItemView(parent), wo
     };
     connect(&workspace, &Workspace::evaluated, this, refresh);
     connect(&workspace, &Workspace::posedChanged, this, refresh);
+    connect(&workspace, &Workspace::planChanged, this, refresh);
     connect(&workspace, &Workspace::stationChanged, this, [this] {
         closeEditor();
         scroll_ = 0;
@@ -113,10 +112,6 @@ double PageView::partWidth(const Part& part, bool bold) {
     w += textWidth(words(part.value), Theme::font(13, bold));
     if (*part.unit != 0) w += textWidth(QString::fromUtf8(part.unit), Theme::font(13)) + unitGap(part.unit);
     return w + kPartGap;
-}
-
-int PageView::partLines(const Part& part, double room) {
-    return partWidth(part) - kPartGap > room && words(part.value).contains(QStringLiteral(", ")) ? 2 : 1;
 }
 
 double PageView::drawPart(QPainter* p, const Part& part, const QString& id, double x, double baseline, bool selected,
@@ -313,8 +308,9 @@ void PageView::wheelEvent(QWheelEvent* event) {
 
 void PageView::ensureVisible() {
     if (!isVisible()) return;
-    const Item* i = item(QStringLiteral("row-%1").arg(workspace_.selection().row));
-    if (i == nullptr) return;
+    const auto chosen = [](const Item& one) { return one.selected && (one.id.startsWith("row-") || one.id.startsWith("step-")); };
+    const auto i = std::find_if(items().begin(), items().end(), chosen);
+    if (i == items().end()) return;
     const double before = scroll_;
     if (i->rect.top() < kBody) scroll_ -= kBody - i->rect.top();
     if (i->rect.bottom() > height() - kFoot) scroll_ += std::min(i->rect.bottom() - (height() - kFoot), i->rect.top() - kBody);

@@ -58,6 +58,7 @@ protected:
     void drawHeader(QPainter* p, const QString& extra);
     [[nodiscard]] Workspace& workspace() const { return workspace_; }
     void relayout();
+    static constexpr double kPartGap = 9;
     static constexpr double kLeft = 16;
     static constexpr double kBody = 74;  ///< y where rows begin, unscrolled
     static constexpr double kFoot = 30;

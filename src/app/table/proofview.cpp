@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/table/pageview.h"
+#include "app/table/planview.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
 
@@ -29,7 +29,8 @@ double ProofView::entryHeight(const ProofEntry& e, bool open) const {
     double h = 34 + drawParagraph(nullptr, area, words(e.finding.found), Theme::font(13), ink);
     if (e.passed) return h + 4;
     h += drawParagraph(nullptr, area, words(e.finding.why), Theme::font(13), ink);
-    h += drawParagraph(nullptr, QRectF(kText, 0, width() - kText - 132, 0), words(e.finding.todo), Theme::font(13, true), ink);
+    h += drawParagraph(nullptr, QRectF(kText, 0, width() - kText - 132, 0), words(workspace().remedyText(e.finding)), Theme::font(13, true),
+                       ink);
     return h + 30;
 }
 
@@ -71,7 +72,10 @@ void ProofView::drawOpen(QPainter& p, const ProofEntry& e, int index, double y) 
     ty += drawParagraph(&p, QRectF(kText, ty, area.width(), 0), words(f.found), Theme::font(13), t.ink);
     if (e.passed) return;
     ty += drawParagraph(&p, QRectF(kText, ty, area.width(), 0), words(f.why), Theme::font(13), t.ink);
-    ty += drawParagraph(&p, QRectF(kText, ty, width() - kText - 132, 0), words(f.todo), Theme::font(13, true), Theme::box(f.box));
+    const Remedy* tried = workspace().remedyOf(f);
+    const bool goes = tried != nullptr && !tried->causedBy.empty();
+    ty += drawParagraph(&p, QRectF(kText, ty, width() - kText - 132, 0), words(workspace().remedyText(f)), Theme::font(13, true),
+                        goes ? t.muted : Theme::box(f.box));
     hairline(p, kText, ty + 2, width() - kLeft, t.rule);
     drawWitness(p, f, ty + 20);
     const bool posed = workspace().posedFinding() == index;
@@ -167,21 +171,23 @@ void ProofView::render(QPainter* p) {
         y += h;
     }
     setContentHeight(y + scroll() + 6);
+    if (p != nullptr) drawHead(*p);
+    drawProofSwitch(p, workspace(), width(), [this](Item item) { put(std::move(item)); });
     if (p == nullptr) return;
-    drawHead(*p);
     if (workspace().evaluation().findings.empty()) {
         drawText(*p, {kText, y + 25}, tr("No rule found anything. That is no promise that the model is safe: it says which checks passed."),
                  Theme::font(13), Theme::tokens().ink);
     }
 }
 
-std::vector<const char*> ProofView::keyLine() const { return {"pose", "page-go", "remedy", "why", "prove", "print", "fold-deck"}; }
+std::vector<const char*> ProofView::keyLine() const { return {"pose", "page-go", "remedy", "plan", "why", "prove", "print", "fold-deck"}; }
 
 void ProofView::mousePressEvent(QMouseEvent* event) {
     setFocus();
     const Item* i = itemAt(event->position());
     if (i == nullptr) return;
     if (i->id == QStringLiteral("pose")) workspace().togglePose();
+    else if (i->id == QStringLiteral("show-plan")) workspace().showPlan(true);
     else if (i->id.startsWith(QStringLiteral("row-"))) workspace().selectFinding(i->id.mid(4).toInt());
 }
 

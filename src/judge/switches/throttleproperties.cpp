@@ -2,6 +2,7 @@
 //
 // The properties of the switch proof that look at throttle and pitch: P1, P5, P6, P7, P10.
 #include "base/conventions.h"
+#include "judge/candidates.h"
 #include "judge/rowids.h"
 #include "judge/switches/switchlogic.h"
 #include "model/fieldpatterns.h"
@@ -38,7 +39,7 @@ std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, co
             r.covered += seen.states;
             bool fine = limits.off(now.motorPulseUs) && limits.accepted(now.motorPulseUs);
             if (engine && onlyHold)
-                fine = now.throttlePct <= c.setup.machine.power.clutchPct.value_or(100.0) - kSamePct &&
+                fine = now.motorThrottlePct <= idleLimits(c.setup.machine).mostPct + kSamePct &&
                        std::abs(now.throttlePct - tx.hold.throttlePct) <= kSamePct;
             else if (engine) fine = limits.rising ? now.motorPulseUs <= closedUs : now.motorPulseUs >= closedUs;
             else if (bailOut && onlyHold)
@@ -94,11 +95,19 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
             f.todo = say(KH_TR("Turn the throttle channel's reverse round in the transmitter: as it is, {f} is power."), {{"f", what}});
             f.subject = "transmitter.channels.throttle.reversed"_field;
             f.fix = {{f.subject, !channelOf(tx, functionId(Function::Throttle))->reversed}};
+        } else if (engine && what == "hold") {  // hold is an idle there: lowered to motor-off it would stop the engine
+            const double idle = idleLimits(c.setup.machine).startPct;
+            f.todo = say(KH_TR("Set hold to {v} % in the transmitter: a reliable idle, hot and cold, rotor not creeping."),
+                         {{"v", num(idle, 1)}});
+            f.subject = "transmitter.hold.throttlePct"_field;
+            f.fix = {{f.subject, idle}};
         } else {
+            const double offUs = engine ? c.setup.speedController.lowUs : limits.offUs;
             f.todo = say(KH_TR("Lower the value of {f} in the transmitter until its pulse is {o} µs or beyond."),
-                         {{"f", what}, {"o", num(limits.offUs)}});
+                         {{"f", what}, {"o", num(offUs)}});
             f.subject = "transmitter." + what + ".throttlePct";
         }
+        if (!engine && motorOffAt(limits, now.motorPulseUs) == MotorOff::Barely) f.severity = Severity::Warning;
         c.refute(r, std::move(f));
         return;
     }

@@ -15,16 +15,11 @@ namespace kh {
 
 std::span<const Layout> layouts() {
     static const std::vector<Layout> table{
-        {KH_TR("three at 120°, elevator aft"), {180, 300, 60}},
-        {KH_TR("three at 135°, elevator aft"), {180, 315, 45}},
-        {KH_TR("three at 140°, elevator aft"), {180, 320, 40}},
-        {KH_TR("three at 90°, elevator aft"), {180, 270, 90}},
-        {KH_TR("three at 120°, elevator forward"), {0, 240, 120}},
-        {KH_TR("three at 135°, elevator forward"), {0, 225, 135}},
-        {KH_TR("three at 140°, elevator forward"), {0, 220, 140}},
-        {KH_TR("four at 90°"), {180, 270, 90, 0}},
-        {KH_TR("four at 45°"), {225, 315, 45, 135}},
-        {KH_TR("mechanical"), {180, 270, 90}, true},
+        {kLayoutChoices[0].id, {180, 300, 60}},      {kLayoutChoices[1].id, {180, 315, 45}},
+        {kLayoutChoices[2].id, {180, 320, 40}},      {kLayoutChoices[3].id, {180, 270, 90}},
+        {kLayoutChoices[4].id, {0, 240, 120}},       {kLayoutChoices[5].id, {0, 225, 135}},
+        {kLayoutChoices[6].id, {0, 220, 140}},       {kLayoutChoices[7].id, {180, 270, 90, 0}},
+        {kLayoutChoices[8].id, {225, 315, 45, 135}}, {kLayoutChoices[9].id, {180, 270, 90}, true},
     };
     return table;
 }

@@ -137,7 +137,11 @@ void buildController(Setup& s, const SizeClass& c) {
     ControllerSettings& fc = s.controller;
     const PlateServo& servo = s.machine.servos.front();
     const Head& head = s.machine.head;
-    fc.mounting = fc.profile.mountings.empty() ? fc.mounting : fc.profile.mountings.front();
+    for (const std::string& word : fc.profile.mountings)  // the first there is a word for
+        if (std::any_of(kMountingChoices.begin(), kMountingChoices.end(), [&](const Choice& choice) { return word == choice.id; })) {
+            fc.mounting = word;
+            break;
+        }
     fc.pulseUs = servo.servo.pulseUs.value_or(1520.0);
     fc.rateHz = 50.0;
     for (const double hz : fc.profile.ratesHz)

@@ -34,4 +34,12 @@ const SizeClass& sizeClassOf(const Machine& machine) {
     });
 }
 
+CollectiveTarget collectiveTarget(const Machine& machine) {
+    // the span the controller holds; a softer Normal is the curve's business
+    if (machine.style == FlyingStyle::Scale) return {-2.0, 10.0};
+    if (machine.style == FlyingStyle::Aerobatic) return {-12.0, 12.0};
+    const double deg = machine.rotor.bladeMm >= 550.0 ? 11.0 : 11.5;
+    return machine.style == FlyingStyle::Training ? CollectiveTarget{-9.0, 9.0} : CollectiveTarget{-deg, deg};
+}
+
 }  // namespace kh

@@ -26,4 +26,10 @@ struct SizeClass {
 /// The class of that id, or of the nearest blade length if there is none of it.
 [[nodiscard]] const SizeClass& sizeClassOf(const Machine& machine);
 
+/// Collective to both sides that a style asks for, in ° (docs/domain.md 12); low is negative.
+struct CollectiveTarget {
+    double lowDeg = -11.0, highDeg = 11.0;
+};
+[[nodiscard]] CollectiveTarget collectiveTarget(const Machine& machine);
+
 }  // namespace kh

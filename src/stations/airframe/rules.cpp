@@ -89,8 +89,8 @@ void grip(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> airframeRules() {
     static constexpr std::array rules{
-        Rule{"arm-geometry", Station::Airframe, arms},
-        Rule{"grip-lever", Station::Airframe, grip},
+        Rule{"arm-geometry", Station::Airframe, Work::Wiring, arms},
+        Rule{"grip-lever", Station::Airframe, Work::Wiring, grip},
     };
     return rules;
 }

@@ -31,9 +31,10 @@ enum class DrawingId {
     HeadSpeeds,
     PinionTable,
     Positions,
-    HoldBars
+    HoldBars,
+    Staircase
 };
-inline constexpr std::size_t kDrawings = 21;
+inline constexpr std::size_t kDrawings = 22;
 
 /// A rectangle of the bench view, in pixels.
 struct PanelArea {
@@ -51,6 +52,7 @@ struct PanelContext {
     const Row* row = nullptr;          ///< that is selected
     const Figures& figures;
     bool posed = false;  ///< a finding is posed
+    bool plan = false;   ///< Proof shows the plan
 
     [[nodiscard]] double innerWidth() const { return width - 32.0; }
     [[nodiscard]] double innerHeight() const { return height - 20.0; }

@@ -17,12 +17,6 @@ namespace kh {
 
 namespace {
 
-/// A stored value in words, functions by name.
-Message shownValue(const Setup& setup, const Field& field) {
-    const Condition* when = std::get_if<Condition>(&field.value);
-    return when == nullptr ? fieldAsText(field) : conditionTitle(setup.transmitter, *when);
-}
-
 Message numberMessage(double v, int decimals, bool sign = false) { return say(KH_TR("{v}"), {{"v", Number{v, decimals, sign}}}); }
 
 }  // namespace
@@ -143,7 +137,7 @@ void RowBuilder::settle(Row& row) const {
             const Standing s = standingOf(setup_, part.field);
             any = true;
             weakest = std::min(weakest, s);
-            if (part.field.rfind("machine.", 0) == 0) fact = fact ? std::min(*fact, s) : s;
+            if (fieldHome(part.field).box == Box::Machine) fact = fact ? std::min(*fact, s) : s;
             const auto record = setup_.standings.find(part.field);
             if (record != setup_.standings.end() && !record->second.instrument.empty())
                 row.standingNote = record->second.instrument + (record->second.uncertainty.empty() ? "" : " " + record->second.uncertainty);
@@ -225,11 +219,11 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
             for (std::size_t i = 0; i < part.options.size() && i < 2; ++i)
                 if (trimmed == part.options[i]) return i == 0;
             throw InputError(part.field, fmt::format("{} is not one of {}", trimmed, fmt::join(part.options, ", ")));
+        case FieldKind::Choice:  // of the words there are, a box may know some
         case FieldKind::Text:
             if (!part.options.empty() && std::find(part.options.begin(), part.options.end(), trimmed) == part.options.end())
                 throw InputError(part.field, fmt::format("{} is not one of {}", trimmed, fmt::join(part.options, ", ")));
             return trimmed;
-        case FieldKind::Choice: return trimmed;
         case FieldKind::When: return parseCondition(setup, part.field, trimmed);
         case FieldKind::Names: {
             if (part.mode.empty() || part.options.size() != 2 || (trimmed != part.options[0] && trimmed != part.options[1])) break;
@@ -281,7 +275,7 @@ Why explain(const Setup& setup, const Part& part) {
     Why why{part.why.title, part.why.lines, {}};
     for (const std::string& path : part.why.inputs) {
         const auto f = readField(setup, path);
-        if (f) why.inputs.push_back({path, fieldTitle(setup, path), shownValue(setup, *f), standingOf(setup, path)});
+        if (f) why.inputs.push_back({path, fieldTitle(setup, path), shownValue(setup, path, f->value), standingOf(setup, path)});
     }
     return why;
 }

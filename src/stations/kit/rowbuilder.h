@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "model/names.h"
 #include "stations/kit/row.h"
 
 namespace kh {
@@ -19,6 +20,8 @@ public:
 
     /// A stored field, editable in place.
     [[nodiscard]] Part field(const std::string& path, Message label = {}) const;
+    /// The same with the field's short name before it.
+    [[nodiscard]] Part labelled(const std::string& path) const { return field(path, fieldBrief(setup_, path)); }
     /// A stored word that is one of `options`.
     [[nodiscard]] Part word(const std::string& path, std::vector<std::string> options, Message label = {}) const;
     /// A flag shown as one of two words.

@@ -15,6 +15,8 @@ namespace kh {
 
 namespace {
 
+constexpr double kSameShare = 0.01;  ///< a setting this close to what a reading was taken under is the same, within a step of its box
+
 constexpr double kMostPitchDeg = 45.0;
 
 }  // namespace
@@ -126,7 +128,7 @@ std::vector<StaleReading> staleReadings(const Setup& setup, std::span<const Solv
         for (const char* path : solver.invalidatedBy) {
             const auto then = underValue(*newest, path);
             const auto field = readField(setup, path);
-            if (!then || !field || std::abs(std::get<double>(field->value) - *then) < 1e-9) continue;
+            if (!then || !field || std::abs(std::get<double>(field->value) - *then) <= kSameShare * std::abs(*then)) continue;
             stale.field = path;
             stale.then = *then;
             stale.now = std::get<double>(field->value);

@@ -29,6 +29,7 @@ struct Shot {
     bool night = false;
     bool pose = false;
     bool why = false;
+    bool plan = false;  ///< Proof's plan in place of its findings
 };
 
 struct StationEntry {

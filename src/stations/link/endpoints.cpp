@@ -26,12 +26,45 @@ constexpr double kSidesApartPct = 3.0;  ///< for 100 % sent
 constexpr double kStillSlope = 0.1;     ///< a reading that moves less for a percent sent is of another channel
 constexpr double kSpreadPct = 1.0;      ///< two travels that differ by less fix no line
 constexpr double kSurprisePct = 5.0;    ///< the profile's scale and the box's differ by more
+constexpr double kLeastSentPct = 20.0;  ///< a stick's end that sends less says nothing about travel
+
+/// What a stick's end sends before travel, in % and without its sign, in the mode that was in force: rate, or the pitch curve.
+struct Sent {
+    double pct = 100.0;
+    const FlightMode* mode = nullptr;  ///< nullptr: every mode sends that
+};
 
 struct EndSheet {
     const Setup& setup;
+    const ChainModel& model;
     std::span<const Reading> readings;
     Solved& out;
     const ChannelSettings& channel;
+    /// What was sent when an end read `reads`: modes that send different values there are told apart by the reading.
+    [[nodiscard]] Sent sent(bool high, double reads) const {
+        Sent best;
+        double nearest = 1e9;
+        bool differ = false;
+        const auto& modes = setup.transmitter.modes;
+        for (std::size_t i = 0; i < modes.size(); ++i) {
+            const FlightMode& m = modes[i];
+            const double pct = channel.id == "aileron"      ? m.aileron.ratePct
+                               : channel.id == "elevator"   ? m.elevator.ratePct
+                               : channel.id == "rudder"     ? m.rudder.ratePct
+                               : channel.id == "collective" ? std::abs(model.pitchCurveAt(i, high ? 1.0 : -1.0))
+                                                            : 100.0;
+            const double expected =
+                readingPctUnchecked(channelOutputUnchecked(high ? pct : -pct, channelScale(setup.transmitter.profile, channel)).pulseUs,
+                                    readingScale(setup.controller.profile));
+            differ = differ || (i > 0 && std::abs(pct - best.pct) > 0.5);
+            if (const double off = std::abs(std::abs(expected) - std::abs(reads)); off < nearest - kAlikePct) {
+                nearest = off;
+                best = {pct, &m};
+            }
+        }
+        if (!differ) best.mode = nullptr;
+        return best;
+    }
     [[nodiscard]] std::string path(const char* key) const { return "transmitter.channels." + channel.id + "." + key; }
     /// The newest reading, if the channel still stands as it stood then.
     [[nodiscard]] const Reading* read(const char* end) const {
@@ -116,11 +149,12 @@ struct EndSheet {
             if (underValue(r, path("reversed")).value_or(channel.reversed ? 1.0 : 0.0) != (channel.reversed ? 1.0 : 0.0)) continue;
             const auto travel = underValue(r, path(high ? "travelHighPct" : "travelLowPct"));
             const auto trim = underValue(r, path("subTrimPct"));
-            const double sent = (centre ? 0.0 : travel.value_or(high ? channel.travelHighPct : channel.travelLowPct)) +
-                                side * trim.value_or(channel.subTrimPct);
-            const bool cut = std::abs(sent) > channelScale(setup.transmitter.profile, channel).limitPct ||
+            const double share = centre ? 0.0 : shareFromPct(sent(high, r.value).pct);
+            const double output =
+                share * travel.value_or(high ? channel.travelHighPct : channel.travelLowPct) + side * trim.value_or(channel.subTrimPct);
+            const bool cut = std::abs(output) > channelScale(setup.transmitter.profile, channel).limitPct ||
                              std::abs(r.value) >= setup.controller.profile.monitorStopPct;  // says nothing about the slope
-            if (!cut && (centre || r.value * side > 0.0)) found.push_back({sent, r.value, &r});
+            if (!cut && (centre || r.value * side > 0.0)) found.push_back({output, r.value, &r});
         }
         return found;
     }
@@ -212,16 +246,30 @@ struct EndSheet {
                                       {{"f", channel.id}, {"t", num(present, 1)}, {"s", num(100)}}));
             return;
         }
+        const Sent value = sent(high, u);
+        if (value.pct < kLeastSentPct) {
+            out.remarks.push_back(
+                say(KH_TR("{f}: this end sends {v} % only, which says nothing about travel. Read it with a straight curve and rate 100."),
+                    {{"f", channel.id}, {"v", num(value.pct, 1)}}));
+            return;
+        }
+        if (value.mode != nullptr)
+            out.remarks.push_back(say(KH_TR("{f}, {side} end: modes send different values there; reckoned with {v} %, as {m} sends it."),
+                                      {{"f", channel.id},
+                                       {"side", std::string(high ? KH_TR("high") : KH_TR("low"))},
+                                       {"v", num(value.pct, 1)},
+                                       {"m", value.mode->name}}));
         if (std::abs(u - centreBefore) < 10.0)
             throw InputError(r->what, "the stick hardly moves the reading: wrong channel, or the wrong end was typed");
-        const double moved = line ? std::abs(line->slope) * present : std::abs(u - centreBefore);
+        const double moved = line ? std::abs(line->slope) * present : std::abs(u - centreBefore) / shareFromPct(value.pct);
         const double aim = 100.0 - (high ? centreAfter : -centreAfter);
         const EndpointAnswer answer = endpointFor(
             present, moved * 100.0 / aim,
             {tx.travelStepPct, tx.travelLimitPct, setup.controller.profile.punishesOvershoot ? Overshoot::Forbid : Overshoot::Allow});
         const double reads = (high ? centreAfter : -centreAfter) + answer.reachedPct * aim / 100.0;
-        const double expected = readingPctUnchecked(channelOutputUnchecked(high ? 100.0 : -100.0, channelScale(tx, channel)).pulseUs,
-                                                    readingScale(setup.controller.profile));
+        const double expected =
+            readingPctUnchecked(channelOutputUnchecked(high ? value.pct : -value.pct, channelScale(tx, channel)).pulseUs,
+                                readingScale(setup.controller.profile));
         if (std::abs(std::abs(expected) - std::abs(u)) > kSurprisePct)
             out.remarks.push_back(say(KH_TR("{f}: the profiles say {e} %, the monitor says {u} %. The monitor wins; check that travel and "
                                             "box are those of this document."),
@@ -262,9 +310,10 @@ struct EndSheet {
 
 Solved solveEndpoints(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
+    const ChainModel model(setup);
     bool any = false, older = false;
     for (const ChannelSettings& channel : setup.transmitter.channels) {
-        EndSheet sheet{setup, readings, out, channel};
+        EndSheet sheet{setup, model, readings, out, channel};
         const Reading* low = sheet.read("low");
         const Reading* high = sheet.read("high");
         if (low == nullptr && high == nullptr && sheet.read("centre") == nullptr) {

@@ -32,17 +32,15 @@ StationPage linkRows(const RowBuilder& b) {
     tested.why.inputs.insert(tested.why.inputs.end(), {"machine.wiring.receiver"_field, "rows.binding"});
     page.rows.push_back(
         b.row("failsafe-test", say(KH_TR("Failsafe test")), {{RowBuilder::text(say(KH_TR("hold off, Idle-up")))}}, {}, {{tested}}));
-    page.rows.push_back(b.row(
-        "versions", say(KH_TR("Versions")), {},
-        {{b.field("controller.firmware"_field, label(KH_TR("box"))), b.field("controller.manual"_field, label(KH_TR("manual")))}}, {}));
+    page.rows.push_back(b.row("versions", say(KH_TR("Versions")), {},
+                              {{b.field("controller.firmware"_field, label(KH_TR("box"))), b.labelled("controller.manual"_field)}}, {}));
     for (const char* id : {"aileron", "elevator", "collective", "rudder", "throttle", "gain"}) {
         const auto ch = std::find_if(tx.channels.begin(), tx.channels.end(), [&](const ChannelSettings& c) { return c.id == id; });
         const std::string base = std::string("transmitter.channels.") + id;
         Cell transmitter, controller, machine;
         if (ch != tx.channels.end()) {
-            transmitter.parts = {b.field(base + ".number", label(KH_TR("ch"))), b.field(base + ".travelLowPct"),
-                                 b.field(base + ".travelHighPct"), b.field(base + ".subTrimPct", label(KH_TR("sub"))),
-                                 b.flag(base + ".reversed", KH_TR("rev"), KH_TR("norm"))};
+            transmitter.parts = {b.labelled(base + ".number"), b.field(base + ".travelLowPct"), b.field(base + ".travelHighPct"),
+                                 b.labelled(base + ".subTrimPct"), b.flag(base + ".reversed", KH_TR("rev"), KH_TR("norm"))};
             for (Part& p : transmitter.parts) p.unit = "";
             if (const ChannelFigures* f = b.figures().channel(id)) {
                 if (std::string(id) != "throttle")

@@ -3,6 +3,7 @@
 // How the signal comes aboard: failsafe, leads, end points as the controller reads them, versions.
 #include "base/conventions.h"
 #include "formula/answers.h"
+#include "judge/candidates.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
@@ -32,10 +33,15 @@ PartialDeck stickAt(const std::string& id, double value) {
 
 bool readByMonitor(const std::string& id) { return id == "aileron" || id == "elevator" || id == "rudder" || id == "collective"; }
 
+bool centreOff(const AuditContext& c, const ChannelFigures& f) {
+    const TransmitterProfile& tx = c.setup.transmitter.profile;
+    return f.centreReading.known && std::abs(f.centreReading.value) >
+                                        std::max(kCentrePct, 0.5 * tx.subTrimStepPct * tx.usPerPct / c.setup.controller.profile.usPerPct);
+}
+
 void endPoints(const AuditContext& c, std::vector<Finding>& out) {
     const TransmitterProfile& tx = c.setup.transmitter.profile;
     const ControllerProfile& box = c.setup.controller.profile;
-    const TravelGrid grid{tx.travelStepPct, tx.travelLimitPct, box.punishesOvershoot ? Overshoot::Forbid : Overshoot::Allow};
     for (const ChannelSettings& ch : c.setup.transmitter.channels) {
         const ChannelFigures* f = c.figures.channel(ch.id);
         if (!readByMonitor(ch.id) || f == nullptr || !f->highReading.known || !f->lowReading.known) continue;
@@ -45,7 +51,6 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
             // one step of travel is all the pilot can do
             const double step = tx.travelStepPct * tx.usPerPct / box.usPerPct;
             if (size >= std::min(kReadingLowPct, 100.0 - step) && size <= kReadingHighPct) continue;
-            const double travel = high ? ch.travelHighPct : ch.travelLowPct;
             const char* key = high ? "travelHighPct" : "travelLowPct";
             Finding finding{
                 .id = std::string("end-point.") + ch.id + (high ? ".high" : ".low"),
@@ -59,14 +64,22 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
                 .box = Box::Transmitter,
                 .witness = Witness{std::nullopt, stickAt(ch.id, high ? 1.0 : -1.0)},
                 .subject = channelPath(ch.id, key)};
-            if (travel > 0.0 && size > 0.0) {
-                const EndpointAnswer answer = endpointFor(travel, reading, grid);
-                finding.todo = c.say(KH_TR("Set its travel to {t} % in the transmitter; it will read {r} %."),
-                                     {{"t", num(answer.travelPct, 1)}, {"r", num(answer.reachedPct, 1)}});
-                finding.fix = {{channelPath(ch.id, key), answer.travelPct}};
-            } else {
-                finding.todo = c.say(KH_TR("Set its travel to 100 % in the transmitter, then read again."));
-                finding.fix = {{channelPath(ch.id, key), 100.0}};
+            if (centreOff(c, *f)) {
+                finding.todo = c.say(KH_TR("Bring its centre to 0 first: an end is read from there."));
+                out.push_back(std::move(finding));
+                continue;
+            }
+            const EndpointAnswer answer = openEnd(c, ch, high);
+            const Edit travel{channelPath(ch.id, key), answer.travelPct};
+            finding.todo = c.say(KH_TR("Set its travel to {t} % in the transmitter; it will read {r} %."),
+                                 {{"t", num(answer.travelPct, 1)}, {"r", num(answer.reachedPct, 1)}});
+            finding.fix = {travel};
+            if (ch.limitPct) {
+                finding.also = {{{channelPath(ch.id, "limitPct"), std::monostate{}}},
+                                {{channelPath(ch.id, "limitPct"), std::monostate{}}, travel}};
+                if (*ch.limitPct < answer.travelPct)
+                    finding.todo = c.say(KH_TR("Its output limit of {l} % cuts it: take the limit off in the transmitter."),
+                                         {{"l", num(*ch.limitPct)}});
             }
             out.push_back(std::move(finding));
         }
@@ -78,9 +91,8 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
     const ControllerProfile& box = c.setup.controller.profile;
     for (const ChannelSettings& ch : c.setup.transmitter.channels) {
         const ChannelFigures* f = c.figures.channel(ch.id);
-        if (!readByMonitor(ch.id) || f == nullptr || !f->centreReading.known) continue;
+        if (!readByMonitor(ch.id) || f == nullptr || !centreOff(c, *f)) continue;
         const double reading = f->centreReading.value;
-        if (std::abs(reading) <= std::max(kCentrePct, 0.5 * tx.subTrimStepPct * tx.usPerPct / box.usPerPct)) continue;
         const double change = subTrimFor(reading, box.usPerPct, tx.usPerPct, tx.subTrimStepPct).changePct * (ch.reversed ? -1.0 : 1.0);
         const double value = ch.subTrimPct + change;
         out.push_back({.id = "centre." + ch.id,
@@ -101,8 +113,8 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
 void channelSense(const AuditContext& c, std::vector<Finding>& out) {
     for (const ChannelSettings& ch : c.setup.transmitter.channels) {
         const ChannelFigures* f = c.figures.channel(ch.id);
-        if (!readByMonitor(ch.id) || f == nullptr || !f->highReading.known || f->highReading.value > 0.0) continue;
-        if (ch.travelHighPct == 0.0) continue;
+        if ((!readByMonitor(ch.id) && ch.id != functionId(Function::Gain)) || f == nullptr || !f->highReading.known) continue;
+        if (f->highReading.value > 0.0 || ch.travelHighPct == 0.0) continue;
         out.push_back({.id = "channel-sense." + ch.id,
                        .severity = Severity::Danger,
                        .row = "channel-" + ch.id,
@@ -149,37 +161,40 @@ void throttleLead(const AuditContext& c, std::vector<Finding>& out) {
 void failsafe(const AuditContext& c, std::vector<Finding>& out) {
     const ChannelSettings* throttle = channelOf(c.setup.transmitter, functionId(Function::Throttle));
     if (throttle == nullptr || !c.figures.motorOffUs.known) return;
+    const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
+    const char* path = "transmitter.channels.throttle.failsafePct"_field;
+    Finding f{.id = "failsafe",
+              .severity = Severity::Danger,
+              .row = "failsafe"_row,
+              .why = c.say(KH_TR("A model that has lost its signal flies on under power, towards whoever stands there.")),
+              .box = Box::Transmitter,
+              .subject = path};
     if (!throttle->failsafePct) {
-        const double low = channelPctFromThrottlePct(c.setup.transmitter.hold.throttlePct);
-        out.push_back(
-            {.id = "failsafe-missing",
-             .severity = Severity::Warning,
-             .row = "failsafe"_row,
-             .title = c.say(KH_TR("No failsafe is stored for the throttle")),
-             .found = c.say(KH_TR("Without a signal the receiver keeps the last value.")),
-             .why = c.say(KH_TR("A model that has lost its signal flies on under power, towards whoever stands there.")),
-             .todo = c.say(KH_TR("Store {v} % for the throttle in the transmitter's failsafe, then test it: motor locked, hold off."),
-                           {{"v", signedNum(low)}}),
-             .box = Box::Transmitter,
-             .subject = "transmitter.channels.throttle.failsafePct"_field,
-             .fix = {{"transmitter.channels.throttle.failsafePct"_field, low}}});
-        return;
+        f.id = "failsafe-missing";
+        f.title = c.say(KH_TR("No failsafe is stored for the throttle"));
+        f.found = c.say(KH_TR("Without a signal the receiver keeps the last value."));
+    } else {
+        const double us = channelOutputUnchecked(*throttle->failsafePct, channelScale(c.setup.transmitter.profile, *throttle)).pulseUs;
+        const MotorOff at = motorOffAt(c.figures.motor, us);
+        // an engine may idle or stop
+        const double most = idleLimits(c.setup.machine).mostPct;
+        if (at == MotorOff::Surely || (engine && (at == MotorOff::Barely || c.model.motorPctAt(us) <= most))) return;
+        if (at == MotorOff::Barely) f.severity = Severity::Warning;
+        f.title =
+            engine ? c.say(KH_TR("Without a signal the engine keeps driving")) : c.say(KH_TR("Without a signal the motor keeps running"));
+        f.found = engine ? c.say(KH_TR("The throttle's failsafe opens it {p} %."), {{"p", num(c.model.motorPctAt(us), 1)}})
+                         : c.say(KH_TR("The throttle's failsafe sends {u} µs; the motor is surely off at {o} µs."),
+                                 {{"u", num(us)}, {"o", num(c.figures.motorOffUs.value)}});
     }
-    const double us = channelOutputUnchecked(*throttle->failsafePct, channelScale(c.setup.transmitter.profile, *throttle)).pulseUs;
-    const double off = c.figures.motorOffUs.value;
-    if (c.figures.motor.off(us)) return;
-    const double held = channelPctFromThrottlePct(c.setup.transmitter.hold.throttlePct);
-    out.push_back({.severity = Severity::Danger,
-                   .row = "failsafe"_row,
-                   .title = c.say(KH_TR("Without a signal the motor keeps running")),
-                   .found = c.say(KH_TR("The throttle's failsafe sends {u} µs; the motor is surely off at {o} µs."),
-                                  {{"u", num(us)}, {"o", num(off)}}),
-                   .why = c.say(KH_TR("A model that has lost its signal flies on under power, towards whoever stands there.")),
-                   .todo = c.say(KH_TR("Store {v} % for the throttle in the transmitter's failsafe, then test it: motor locked, hold off."),
-                                 {{"v", signedNum(held)}}),
-                   .box = Box::Transmitter,
-                   .subject = "transmitter.channels.throttle.failsafePct"_field,
-                   .fix = {{"transmitter.channels.throttle.failsafePct"_field, held}}});
+    if (const auto stop = stopPct(c)) {
+        const double value = channelPctFromThrottlePct(*stop);
+        f.todo = c.say(KH_TR("Store {v} % for the throttle in the transmitter's failsafe, then test it: motor locked, hold off."),
+                       {{"v", signedNum(value)}});
+        f.fix = {{path, value}};
+    } else {
+        f.todo = throttleFirst(c);
+    }
+    out.push_back(std::move(f));
 }
 
 void versions(const AuditContext& c, std::vector<Finding>& out) {
@@ -200,13 +215,13 @@ void versions(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> linkRules() {
     static constexpr std::array rules{
-        Rule{"failsafe", Station::Link, failsafe},
-        Rule{"supply-leads", Station::Link, supplyLeads},
-        Rule{"throttle-lead", Station::Link, throttleLead},
-        Rule{"end-point", Station::Link, endPoints},
-        Rule{"centre", Station::Link, centres},
-        Rule{"channel-sense", Station::Link, channelSense},
-        Rule{"versions", Station::Link, versions},
+        Rule{"failsafe", Station::Link, Work::MotorOff, failsafe},
+        Rule{"supply-leads", Station::Link, Work::Wiring, supplyLeads},
+        Rule{"throttle-lead", Station::Link, Work::Wiring, throttleLead},
+        Rule{"end-point", Station::Link, Work::Ends, endPoints},
+        Rule{"centre", Station::Link, Work::Centre, centres},
+        Rule{"channel-sense", Station::Link, Work::Sign, channelSense},
+        Rule{"versions", Station::Link, Work::Wiring, versions},
     };
     return rules;
 }

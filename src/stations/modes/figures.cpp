@@ -33,7 +33,7 @@ void ModesFigures::modes() {
                                  why.line(hold ? KH_TR("hold's own value") : KH_TR("highest point of the curve"));
                                  return hold ? setup.transmitter.hold.throttlePct : highest();
                              });
-        const double throttle = hold ? 0.0 : highest();
+        const double throttle = hold ? 0.0 : model.motorPctOf(highest());
         double rpm = 0.0;
         const bool rpmKnown = model.headSpeedAt(throttle, i, rpm);
         const std::vector<FigureNeed> speed{{"machine.power.kv"_field, rpmKnown}};
@@ -61,11 +61,13 @@ void ModesFigures::modes() {
         const std::string speedPath = hold ? "transmitter.hold.throttlePct"_field : base + ".throttle";
         const std::vector<std::string> hoverPaths{"machine.massKg"_field, "machine.rotor.discM"_field, "machine.rotor.chordMm"_field,
                                                   "machine.rotor.blades"_field, speedPath};
-        const std::vector<FigureNeed> turning{{"machine.power.kv"_field, rpmKnown && rpm > 0.0}};
+        // where no head speed is known the wanted one stands for it
+        const double hoverRpm = rpmKnown || hold ? rpm : m.targetRpm.value_or(0.0);
+        const std::vector<FigureNeed> turning{{"machine.power.kv"_field, hoverRpm > 0.0}};
         f.hoverPitch = make(
             KH_TR("hover pitch, estimate"), {"°", 1}, hoverPaths,
             [&](Derivation& why) {
-                const double deg = hover(rotor(rpm), &why).pitchDeg;
+                const double deg = hover(rotor(hoverRpm), &why).pitchDeg;
                 why.line(KH_TR("gauges at the field read 0.5 … 1.5° more"));
                 return deg;
             },
@@ -73,7 +75,7 @@ void ModesFigures::modes() {
         f.hoverStick = make(
             KH_TR("stick that holds the hover"), {"", 2, true}, pitchPaths,
             [&](Derivation& why) {
-                const double wanted = hover(rotor(rpm)).pitchDeg;
+                const double wanted = hover(rotor(hoverRpm)).pitchDeg;
                 Derivation quiet;
                 if (pitchAt(1.0)(quiet) < wanted) throw InputError(base + ".pitch", "the curve never reaches the hover pitch");
                 quiet.wanted = false;

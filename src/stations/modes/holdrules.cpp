@@ -2,11 +2,13 @@
 //
 // Hold: where it acts, what it sends, what it flies like.
 #include "base/conventions.h"
+#include "judge/candidates.h"
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
 #include "model/modeedits.h"
+#include "model/names.h"
 #include "stations/modes/modes.h"
 
 #include <algorithm>
@@ -49,34 +51,81 @@ void holdValue(const AuditContext& c, std::vector<Finding>& out) {
     if (!hold.known || !off.known || c.setup.machine.power.kind == PowerKind::Engine) return;
     if (c.setup.transmitter.schools.hold == HoldSchool::BailOut) return;  // hold is the bail-out value there; kill is judged instead
     const SpeedControllerSettings& esc = c.setup.speedController;
-    const MotorLimits& motor = c.figures.motor;
-    const bool accepted = motor.accepted(hold.value);
-    if (motor.off(hold.value) && accepted) return;
+    const MotorOff at = motorOffAt(c.figures.motor, hold.value);
+    if (at == MotorOff::Surely) return;
     const FlightMode* mode = modeById(c.setup.transmitter, kHoldMode);
     PartialDeck state;
     if (mode != nullptr) putTerms(state, mode->when);
-    const double perPct = 2.0 * c.setup.transmitter.profile.usPerPct;
-    const double missing = std::ceil((hold.value - off.value) / perPct);
-    const double value = std::clamp(c.setup.transmitter.hold.throttlePct - missing, c.setup.transmitter.profile.holdLowPct, 0.0);
-    Finding f{.severity = Severity::Danger,
+    Finding f{.severity = at == MotorOff::Barely ? Severity::Warning : Severity::Danger,
               .row = "hold"_row,
-              .title = accepted ? c.say(KH_TR("Hold is not below motor-off"))
-                                : c.say(KH_TR("Hold is outside the pulses {b} accepts"), {{"b", esc.profile.name}}),
+              .title = at == MotorOff::Refused  ? c.say(KH_TR("Hold is outside the pulses {b} accepts"), {{"b", esc.profile.name}})
+                       : at == MotorOff::Barely ? c.say(KH_TR("Hold is barely below the learned low point"))
+                                                : c.say(KH_TR("Hold is not below motor-off")),
               .found = c.say(KH_TR("Hold sends {h} µs; the motor is surely off at {o} µs, learned low is {l} µs."),
                              {{"h", num(hold.value)}, {"o", num(off.value)}, {"l", num(esc.lowUs)}}),
-              .why = accepted ? c.say(KH_TR("The motor can creep or start while you carry the model."))
-                              : c.say(KH_TR("The speed controller may read it as no signal and arm anew.")),
-              .todo = c.say(KH_TR("Set hold to {v} % in the transmitter, then watch the monitor."), {{"v", num(value, 1)}}),
+              .why = at == MotorOff::Refused ? c.say(KH_TR("The speed controller may read it as no signal and arm anew."))
+                                             : c.say(KH_TR("The motor can creep or start while you carry the model.")),
               .box = Box::Transmitter,
               .witness = Witness{std::nullopt, state},
-              .subject = "transmitter.hold.throttlePct"_field,
-              .fix = {{"transmitter.hold.throttlePct"_field, value}}};
-    for (const ChannelSettings& ch : c.setup.transmitter.channels)
-        if (ch.id == functionId(Function::Throttle) && ch.reversed) {
-            f.todo = c.say(KH_TR("Set throttle, channel {n}, to normal in the transmitter: reversed, hold is full power."),
-                           {{"n", num(ch.number)}});
-            f.fix = {{"transmitter.channels.throttle.reversed"_field, false}};
-        }
+              .subject = "transmitter.hold.throttlePct"_field};
+    if (const auto value = stopPct(c)) {
+        f.todo = c.say(KH_TR("Set hold to {v} % in the transmitter, then watch the monitor."), {{"v", num(*value, 1)}});
+        f.fix = {{"transmitter.hold.throttlePct"_field, *value}};
+    } else {
+        f.todo = throttleFirst(c);
+    }
+    out.push_back(std::move(f));
+}
+
+void engineHold(const AuditContext& c, std::vector<Finding>& out) {
+    const Figure& hold = c.figures.holdUs;
+    if (!hold.known || c.setup.machine.power.kind != PowerKind::Engine) return;
+    const double held = c.model.motorPctOf(c.setup.transmitter.hold.throttlePct);
+    const auto& clutch = c.setup.machine.power.clutchPct;
+    const IdleLimits limits = idleLimits(c.setup.machine);
+    const bool stops = held < limits.leastPct;
+    if (!stops && held <= limits.mostPct + kSamePct) return;
+    const double idle = limits.startPct;
+    const FlightMode* mode = modeById(c.setup.transmitter, kHoldMode);
+    PartialDeck state;
+    if (mode != nullptr) putTerms(state, mode->when);
+    out.push_back(
+        {.severity = stops ? Severity::Warning : Severity::Danger,
+         .row = "hold"_row,
+         .title = stops ? c.say(KH_TR("Hold stops the engine")) : c.say(KH_TR("Hold drives the rotor")),
+         .found = stops    ? c.say(KH_TR("Hold opens the throttle {h} %; an engine idles there."), {{"h", num(held, 1)}})
+                  : clutch ? c.say(KH_TR("Hold opens the throttle {h} %; the clutch engages at {k} %, and idle stays 15 % below it."),
+                                   {{"h", num(held, 1)}, {"k", num(*clutch, 1)}})
+                           : c.say(KH_TR("Hold opens the throttle {h} %; where the clutch engages is not known."), {{"h", num(held, 1)}}),
+         .why = stops ? c.say(KH_TR("An autorotation that is broken off has no engine left to climb with."))
+                      : c.say(KH_TR("The rotor turns while you carry the model.")),
+         .todo = c.say(KH_TR("Set hold to {v} % in the transmitter: a reliable idle, hot and cold, rotor not creeping."),
+                       {{"v", num(idle, 1)}}),
+         .box = Box::Transmitter,
+         .witness = Witness{std::nullopt, state},
+         .subject = "transmitter.hold.throttlePct"_field,
+         .fix = {{"transmitter.hold.throttlePct"_field, idle}},
+         .proposal = true});
+}
+
+void holdSecond(const AuditContext& c, std::vector<Finding>& out) {
+    const FlightMode* hold = modeById(c.setup.transmitter, kHoldMode);
+    if (hold == nullptr || hold->when.empty()) return;
+    const bool sure = std::any_of(hold->when.begin(), hold->when.end(), [](const auto& all) { return all.size() == 1; });
+    if (sure) return;
+    Finding f{.severity = Severity::Danger,
+              .row = "hold-switch"_row,
+              .title = c.say(KH_TR("Hold needs more than one switch")),
+              .found = c.say(KH_TR("It is on only while {w}."), {{"w", conditionTitle(c.setup.transmitter, hold->when)}}),
+              .why = c.say(KH_TR("You put hold on, the other switch stands elsewhere, and the rotor is still driven.")),
+              .todo = c.say(KH_TR("Put hold on one switch alone in the transmitter.")),
+              .box = Box::Transmitter,
+              .subject = modePath(*hold, "when")};
+    for (const Term& t : hold->when.front()) {
+        std::vector<Edit> alone{{modePath(*hold, "when"), Condition{{t}}}};
+        if (f.fix.empty()) f.fix = std::move(alone);
+        else f.also.push_back(std::move(alone));
+    }
     out.push_back(std::move(f));
 }
 
@@ -102,9 +151,11 @@ void holdMirrors(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> holdRules() {
     static constexpr std::array rules{
-        Rule{"hold-acts", Station::Modes, holdActs, "P1"},
-        Rule{"hold-value", Station::Modes, holdValue, "P1"},
-        Rule{"hold-mirrors", Station::Modes, holdMirrors, "P8"},
+        Rule{"hold-acts", Station::Modes, Work::MotorOff, holdActs, "P1"},
+        Rule{"hold-value", Station::Modes, Work::MotorOff, holdValue, "P1"},
+        Rule{"hold-idle", Station::Modes, Work::MotorOff, engineHold, "P1"},
+        Rule{"hold-second", Station::Modes, Work::MotorOff, holdSecond, "P1"},
+        Rule{"hold-mirrors", Station::Modes, Work::Curves, holdMirrors, "P8"},
     };
     return rules;
 }

@@ -26,7 +26,7 @@ const StationEntry& modesStation() {
         .rows = modesRows,
         .page = PageKind::Matrix,
         .pageWidth = 616.0,
-        .rules = {holdRules, modeRules, modeSchoolRules},
+        .rules = {holdRules, modeRules, modePitchRules, modeSpeedRules, gainRules, modeSchoolRules},
         .figures = modesFigures,
         .panels = panels,
         .shots = {{"modes", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},

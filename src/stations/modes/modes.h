@@ -9,7 +9,10 @@ namespace kh {
 
 // what the entry lists
 [[nodiscard]] StationPage modesRows(const RowBuilder& b);
+[[nodiscard]] std::span<const Rule> gainRules();
 [[nodiscard]] std::span<const Rule> holdRules();
+[[nodiscard]] std::span<const Rule> modePitchRules();
+[[nodiscard]] std::span<const Rule> modeSpeedRules();
 [[nodiscard]] std::span<const Rule> modeRules();
 [[nodiscard]] std::span<const Rule> modeSchoolRules();
 void modesFigures(const FigureBuilder& b);

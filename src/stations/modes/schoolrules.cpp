@@ -226,9 +226,9 @@ void midStick(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> modeSchoolRules() {
     static constexpr std::array rules{
-        Rule{"school-entry", Station::Modes, curveEntry},   Rule{"school-pitch", Station::Modes, pitchCurves},
-        Rule{"school-agility", Station::Modes, agilityBox}, Rule{"school-gain", Station::Modes, tailGain},
-        Rule{"school-mid-stick", Station::Modes, midStick},
+        Rule{"school-entry", Station::Modes, Work::Curves, curveEntry},   Rule{"school-pitch", Station::Modes, Work::Curves, pitchCurves},
+        Rule{"school-agility", Station::Modes, Work::Curves, agilityBox}, Rule{"school-gain", Station::Modes, Work::Curves, tailGain},
+        Rule{"school-mid-stick", Station::Modes, Work::Curves, midStick},
     };
     return rules;
 }

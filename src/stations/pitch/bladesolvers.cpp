@@ -7,7 +7,11 @@
 #include "kernel/chain.h"
 #include "kernel/envelope.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/head.h"
 #include "model/helicopter/layouts.h"
+#include "model/helicopter/sizeclass.h"
+#include "model/modeedits.h"
+#include "model/names.h"
 #include "stations/kit/linkturns.h"
 #include "stations/kit/solverkit.h"
 #include "stations/pitch/pitchsolvers.h"
@@ -42,7 +46,7 @@ double degPerTrimPct(const Setup& setup) {
 SolvedField bladeLink(const Setup& setup, const char* blade, double errorDeg) {
     const Head& head = setup.machine.head;
     const LinkSteps steps = linkSteps(head);
-    const double sign = head.link == LinkSide::Leading ? 1.0 : -1.0;
+    const double sign = linkSign(setup.machine);
     const LinkTurnsAnswer answer = linkTurnsFor(steps.mmPerTurn, head.gripMm, sign * errorDeg, steps.stepTurns);
     SolvedField a;
     a.field = std::string("blade-links.") + blade;
@@ -95,17 +99,14 @@ SolvedField pitchSetting(const char* field, const PitchReading& now, double targ
 
 /// One end of the collective range.
 SolvedField rangeEnd(const Setup& setup, std::span<const Reading> readings, bool high, double measuredDeg, double targetDeg) {
-    const char* field = high ? "controller.collectiveHighPct"_field : "controller.collectiveLowPct"_field;
+    const char* field = rangeField(setup.controller, high);
     std::vector<PitchReading> older;
     for (const Reading& r : readings)
         if (r.what == (high ? "range.high" : "range.low"))
             if (const auto setting = underValue(r, field)) older.push_back({*setting, pitchDegOf(r, setup)});
-    SolvedField a =
-        pitchSetting(field, {high ? setup.controller.collectiveHighPct : setup.controller.collectiveLowPct, measuredDeg}, targetDeg, older);
-    a.todo = high ? say(KH_TR("Set the high collective range to {v} % in the controller; the blade will then read {e}°."),
-                        {{"v", num(a.value, 1)}, {"e", signedNum(targetDeg, 1)}})
-                  : say(KH_TR("Set the low collective range to {v} % in the controller; the blade will then read {e}°."),
-                        {{"v", num(a.value, 1)}, {"e", signedNum(targetDeg, 1)}});
+    SolvedField a = pitchSetting(field, {std::get<double>(readField(setup, field)->value), measuredDeg}, targetDeg, older);
+    a.todo = say(KH_TR("Set {f} to {v} % in the controller; the blade will then read {e}°."),
+                 {{"f", fieldTitle(setup, field)}, {"v", num(a.value, 1)}, {"e", signedNum(targetDeg, 1)}});
     return a;
 }
 
@@ -187,13 +188,14 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
         }
     }
     // what stays with the place (a plate tilted sideways) and what is common (its height): how far each ball must rise
-    const double sign = head.link == LinkSide::Leading ? 1.0 : -1.0;
+    const double sign = linkSign(setup.machine);
     const double height = std::abs(common) > kSettledDeg ? -sign * head.gripMm * sinDeg(common) : 0.0;
     const double tilted = std::abs(tilt) > kSettledDeg ? sign * head.gripMm * sinDeg(tilt) / head.innerRadiusMm : 0.0;  // its sine
     double left = common;
     if (height != 0.0 || tilted != 0.0) {
         // over the tail the blade's link stands at azimuth 180 + lead
-        const Plane rise{height, tilted * cosDeg(180.0 + head.leadDeg), tilted * sinDeg(180.0 + head.leadDeg)};
+        const double over = 180.0 + bladeLinkage(setup.machine).leadDeg;
+        const Plane rise{height, tilted * cosDeg(over), tilted * sinDeg(over)};
         const std::vector<BallFollow> follows = ballFollows(setup.machine);
         std::vector<double> remain;
         for (const PlateServo& s : setup.machine.servos) {
@@ -306,14 +308,6 @@ Solved solveRange(const Setup& setup, std::span<const Reading> readings) {
                                   ? say(KH_TR("Up and down are equal within 0.2°."))
                                   : say(KH_TR("Up and down differ by {d}°; equal within 0.2° is wanted."), {{"d", num(unequal, 1)}}));
     return out;
-}
-
-CollectiveTarget collectiveTarget(const Machine& machine) {
-    // the span the controller holds; a softer Normal is the curve's business
-    if (machine.style == FlyingStyle::Scale) return {-2.0, 10.0};
-    if (machine.style == FlyingStyle::Aerobatic) return {-12.0, 12.0};
-    const double deg = machine.rotor.bladeMm >= 550.0 ? 11.0 : 11.5;
-    return machine.style == FlyingStyle::Training ? CollectiveTarget{-9.0, 9.0} : CollectiveTarget{-deg, deg};
 }
 
 }  // namespace kh

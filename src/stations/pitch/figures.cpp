@@ -7,6 +7,7 @@
 #include "judge/figurebuilder.h"
 #include "kernel/envelope.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/head.h"
 #include "stations/kit/solver.h"
 #include "stations/pitch/bindingchart.h"
 #include "stations/pitch/pitch.h"
@@ -45,12 +46,11 @@ MostStroke mostStroke(const Setup& setup, const ChainModel& model) {
 }
 
 void PitchFigures::blades() {
-    const BladeLinkage linkage{setup.machine.head.innerRadiusMm, setup.machine.head.gripMm, setup.machine.head.leadDeg,
-                               setup.machine.head.link};
+    const BladeLinkage linkage = bladeLinkage(setup.machine);
     const auto with = [&](std::vector<std::string> first) { return bladePaths(std::move(first)); };
     const auto pitchAt = [&](double c) {
         return [this, linkage, c](Derivation& why) {
-            const auto plate = model.plateAt(c, 0.0, 0.0);
+            const auto plate = model.plateAtReading(c, 0.0, 0.0);
             why.line(KH_TR("servo pulse {p} µs off centre, arm {a}°, plate {h} mm"),
                      {{"p", signedNum(plate.servos[0].pulseUs - setup.controller.pulseUs)},
                       {"a", signedNum(plate.servos[0].armDeg, 1)},

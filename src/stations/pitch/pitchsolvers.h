@@ -18,10 +18,4 @@ namespace kh {
 /// The solver that reads the binding chart.
 [[nodiscard]] const SolverEntry& limitSolver();
 
-/// Collective to both sides that a style asks for, in ° (docs/domain.md 12); low is negative.
-struct CollectiveTarget {
-    double lowDeg = -11.0, highDeg = 11.0;
-};
-[[nodiscard]] CollectiveTarget collectiveTarget(const Machine& machine);
-
 }  // namespace kh

@@ -10,17 +10,15 @@ StationPage pitchRows(const RowBuilder& b) {
     const Figures& f = b.figures();
     StationPage page{Station::Pitch, {}};
     page.rows = {
-        b.row("zero-pitch", say(KH_TR("Zero pitch")), {}, {{b.field("controller.collectiveTrimPct"_field, label(KH_TR("trim")))}},
+        b.row("zero-pitch", say(KH_TR("Zero pitch")), {}, {{b.labelled("controller.collectiveTrimPct"_field)}},
               {{RowBuilder::figure(f.midPitchDeg)}}),
         b.row("links", say(KH_TR("Blade links")), {}, {},
-              {{b.field("machine.head.threadMmPerTurn"_field, label(KH_TR("thread"))),
-                RowBuilder::figure(f.turnDeg, label(KH_TR("a turn")))}}),
+              {{b.labelled("machine.head.threadMmPerTurn"_field), RowBuilder::figure(f.turnDeg, label(KH_TR("a turn")))}}),
         b.row("reference-throw", say(KH_TR("Reference throw")), {},
-              {{b.field("controller.referencePct"_field), b.field("controller.profile.referenceDeg"_field, label(KH_TR("wants")))}},
+              {{b.field("controller.referencePct"_field), b.labelled("controller.profile.referenceDeg"_field)}},
               {{RowBuilder::figure(f.referenceDeg), RowBuilder::text(say(KH_TR("reference, not flown")))}}),
         b.row("collective-range", say(KH_TR("Collective range")), {},
-              {{b.field("controller.collectiveLowPct"_field, label(KH_TR("down"))),
-                b.field("controller.collectiveHighPct"_field, label(KH_TR("up")))}},
+              {{b.labelled("controller.collectiveLowPct"_field), b.labelled("controller.collectiveHighPct"_field)}},
               {{RowBuilder::figure(f.collectiveLowDeg), RowBuilder::figure(f.collectiveHighDeg)}}),
         b.row("cyclic-limit", say(KH_TR("Cyclic limit")), {}, {{b.field("controller.cyclicLimitPct"_field)}},
               {{RowBuilder::figure(f.cyclicDeg), RowBuilder::text(say(KH_TR("flown, at the blade")))}}),

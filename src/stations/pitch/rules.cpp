@@ -4,10 +4,12 @@
 #include "base/conventions.h"
 #include "formula/answers.h"
 #include "formula/linkage.h"
+#include "judge/candidates.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "kernel/envelope.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/sizeclass.h"
 #include "model/names.h"
 #include "stations/pitch/pitch.h"
 #include "stations/pitch/pitchsolvers.h"
@@ -23,19 +25,35 @@ namespace {
 constexpr double kZeroDeg = 0.2;
 constexpr double kReferenceDeg = 0.2;
 constexpr double kRangeDeg = 1.5;
+constexpr double kFarRangeDeg = 3.5;  ///< beyond, the range was mis-set
+constexpr double kMostTrimPct = 10.0;
 
 void zeroPitch(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& mid = c.figures.midPitchDeg;
     if (!mid.known || std::abs(mid.value) <= kZeroDeg) return;
+    const double trim = c.setup.controller.collectiveTrimPct;
     Finding f{.severity = Severity::Warning,
               .row = "zero-pitch"_row,
               .title = c.say(KH_TR("Collective 0 % is not zero pitch")),
               .found = c.say(KH_TR("At collective 0 % the blades stand at {p}°."), {{"p", signedNum(mid.value, 1)}}),
               .why = c.say(KH_TR("Up and down are unequal and every later angle is off by as much.")),
-              .todo = c.say(KH_TR("Level the plate, then set zero with the blade links; collective trim to 0 in the controller.")),
+              .todo = trim != 0.0
+                          ? c.say(KH_TR("Set the collective trim to 0 in the controller; then zero with the blade links."))
+                          : c.say(KH_TR("Level the plate, then set zero with the blade links; the controller's trim takes the rest.")),
               .box = Box::Controller,
               .subject = "controller.collectiveTrimPct"_field};
-    if (c.setup.controller.collectiveTrimPct != 0.0) f.fix = {{"controller.collectiveTrimPct"_field, 0.0}};
+    if (trim != 0.0) f.fix = {{"controller.collectiveTrimPct"_field, 0.0}};
+    f.also.push_back(squareTrims(c.setup));
+    // links first, the controller's trim takes what they leave
+    Setup moved = withoutRecords(c.setup);
+    moved.controller.collectiveTrimPct += 1.0;
+    const ChainModel other(moved);
+    const double perPct = other.bladeAt({other.plateAtReading(0, 0, 0).plate.heightMm, 0, 0}, 180.0) - mid.value;
+    if (std::abs(perPct) > 1e-3) {
+        const double wanted = roundToStep(trim - mid.value / perPct, 0.1);
+        if (std::abs(wanted) <= kMostTrimPct) f.also.push_back({{"controller.collectiveTrimPct"_field, wanted}});
+    }
+    std::erase_if(f.also, [](const std::vector<Edit>& e) { return e.empty(); });
     out.push_back(std::move(f));
 }
 
@@ -53,13 +71,19 @@ void symmetry(const AuditContext& c, std::vector<Finding>& out) {
               .box = Box::Controller,
               .witness = sticksAt(-1.0, 0.0, 0.0),
               .subject = "controller.collectiveLowPct"_field};
-    if (low.value < 0.0 && high.value > 0.0 && c.setup.controller.collectiveLowPct != 0.0) {
-        const double value = roundToStep(pitchSettingFor({c.setup.controller.collectiveLowPct, low.value}, -high.value).setting, 0.1);
-        f.todo = c.say(KH_TR("Set the low collective range to {v} % in the controller."), {{"v", num(value, 1)}});
-        f.fix = {{"controller.collectiveLowPct"_field, value}};
+    const CollectiveTarget target = collectiveTarget(c.setup.machine);
+    if (low.value < 0.0 && high.value > 0.0) {
+        f.fix = rangeFor(c, high.value, -high.value);
+        // the end that is right for the style stays
+        const bool highRight = std::abs(high.value - target.highDeg) <= std::abs(low.value - target.lowDeg);
+        f.also = {rangeFor(c, -low.value, low.value), rangeFor(c, target.highDeg, target.lowDeg)};
+        if (!highRight) std::swap(f.fix, f.also.front());
+        f.todo =
+            highRight
+                ? c.say(KH_TR("Bring the low end of the collective range to {d}° in the controller."), {{"d", signedNum(-high.value, 1)}})
+                : c.say(KH_TR("Bring the high end of the collective range to {d}° in the controller."), {{"d", signedNum(-low.value, 1)}});
     } else {
         f.todo = c.say(KH_TR("Read both ends again and enter them in the controller."));
-        f.fix = {{"controller.collectiveLowPct"_field, c.setup.controller.collectiveHighPct}};
     }
     out.push_back(std::move(f));
 }
@@ -70,25 +94,23 @@ void range(const AuditContext& c, std::vector<Finding>& out) {
     const CollectiveTarget target = collectiveTarget(c.setup.machine);
     if (!high.known || !low.known || high.value <= 0.0 || low.value >= 0.0) return;
     if (std::abs(high.value - target.highDeg) <= kRangeDeg && std::abs(low.value - target.lowDeg) <= kRangeDeg) return;
-    const ControllerSettings& box = c.setup.controller;
-    const double up = roundToStep(pitchSettingFor({box.collectiveHighPct, high.value}, target.highDeg).setting, 0.1);
-    const double down = roundToStep(pitchSettingFor({box.collectiveLowPct, low.value}, target.lowDeg).setting, 0.1);
-    out.push_back(
-        {.severity = Severity::Note,
-         .row = "collective-range"_row,
-         .title = c.say(KH_TR("Collective range is unusual for this style")),
-         .found =
-             c.say(KH_TR("{l} … {h}°; {a} … {b}° is usual for {s}."), {{"l", signedNum(low.value, 1)},
-                                                                       {"h", signedNum(high.value, 1)},
-                                                                       {"a", signedNum(target.lowDeg, 1)},
-                                                                       {"b", signedNum(target.highDeg, 1)},
-                                                                       {"s", fieldAsText(*readField(c.setup, "machine.style"_field))}}),
-         .why = c.say(KH_TR("More bogs the rotor down, less climbs slowly.")),
-         .todo = c.say(KH_TR("For {a} … {b}° set {d} % down and {u} % up in the controller."),
-                       {{"a", signedNum(target.lowDeg, 1)}, {"b", signedNum(target.highDeg, 1)}, {"d", num(down, 1)}, {"u", num(up, 1)}}),
-         .box = Box::Controller,
-         .subject = "controller.collectiveHighPct"_field,
-         .fix = {{"controller.collectiveHighPct"_field, up}, {"controller.collectiveLowPct"_field, down}}});
+    const bool far = std::abs(high.value - target.highDeg) > kFarRangeDeg || std::abs(low.value - target.lowDeg) > kFarRangeDeg;
+    out.push_back({.severity = far ? Severity::Warning : Severity::Note,
+                   .row = "collective-range"_row,
+                   .title = c.say(KH_TR("Collective range is unusual for this style")),
+                   .found = c.say(KH_TR("{l} … {h}°; {a} … {b}° is usual for {s}."),
+                                  {{"l", signedNum(low.value, 1)},
+                                   {"h", signedNum(high.value, 1)},
+                                   {"a", signedNum(target.lowDeg, 1)},
+                                   {"b", signedNum(target.highDeg, 1)},
+                                   {"s", fieldAsText(*readField(c.setup, "machine.style"_field))}}),
+                   .why = c.say(KH_TR("More bogs the rotor down, less climbs slowly.")),
+                   .todo = c.say(KH_TR("Bring the range to {a} … {b}° in the controller, then read both ends."),
+                                 {{"a", signedNum(target.lowDeg, 1)}, {"b", signedNum(target.highDeg, 1)}}),
+                   .box = Box::Controller,
+                   .subject = "controller.collectiveHighPct"_field,
+                   .fix = rangeFor(c, target.highDeg, target.lowDeg),
+                   .proposal = true});
 }
 
 void reference(const AuditContext& c, std::vector<Finding>& out) {
@@ -140,7 +162,7 @@ void cyclicLimit(const AuditContext& c, std::vector<Finding>& out) {
     d.collective = collective;
     d.aileron = sinDeg(toward);
     d.elevator = cosDeg(toward);
-    const double limit = std::max(1.0, std::floor(c.setup.controller.cyclicLimitPct * freeTilt / asked) - 1.0);
+    const double limit = std::max(1.0, std::floor(std::min(c.setup.controller.cyclicLimitPct, 100.0) * freeTilt / asked) - 1.0);
     out.push_back({.severity = Severity::Warning,
                    .row = "cyclic-limit"_row,
                    .title = c.say(KH_TR("Full cyclic at full collective is out of reach")),
@@ -151,7 +173,8 @@ void cyclicLimit(const AuditContext& c, std::vector<Finding>& out) {
                    .box = Box::Controller,
                    .witness = Witness{std::nullopt, d},
                    .subject = "controller.cyclicLimitPct"_field,
-                   .fix = {{"controller.cyclicLimitPct"_field, limit}}});
+                   .fix = {{"controller.cyclicLimitPct"_field, limit}},
+                   .also = offeredRanges(c)});
 }
 
 void cyclicAmount(const AuditContext& c, std::vector<Finding>& out) {
@@ -171,7 +194,7 @@ void stale(const AuditContext& c, std::vector<Finding>& out) {
     for (const StaleReading& s : staleReadings(c.setup, pitchSolvers())) {
         const bool byHand = !s.handWork.empty();
         out.push_back({.id = "stale-reading." + s.row,
-                       .severity = Severity::Warning,
+                       .severity = Severity::Note,  // a task: what the settings do is judged by the other rules
                        .row = s.row,
                        .title = c.say(KH_TR("A reading is older than what it depends on")),
                        .found = byHand ? c.say(KH_TR("{r} was read before {w} was changed on the machine."),
@@ -192,10 +215,10 @@ void stale(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> pitchRules() {
     static constexpr std::array rules{
-        Rule{"zero-pitch", Station::Pitch, zeroPitch},     Rule{"symmetry", Station::Pitch, symmetry},
-        Rule{"collective-range", Station::Pitch, range},   Rule{"reference-throw", Station::Pitch, reference},
-        Rule{"cyclic-limit", Station::Pitch, cyclicLimit}, Rule{"cyclic-amount", Station::Pitch, cyclicAmount},
-        Rule{"stale-reading", Station::Pitch, stale},
+        Rule{"zero-pitch", Station::Pitch, Work::Zero, zeroPitch},      Rule{"symmetry", Station::Pitch, Work::Range, symmetry},
+        Rule{"collective-range", Station::Pitch, Work::Range, range},   Rule{"reference-throw", Station::Pitch, Work::Range, reference},
+        Rule{"cyclic-limit", Station::Pitch, Work::Range, cyclicLimit}, Rule{"cyclic-amount", Station::Pitch, Work::Range, cyclicAmount},
+        Rule{"stale-reading", Station::Pitch, Work::Zero, stale},
     };
     return rules;
 }

@@ -120,7 +120,7 @@ void PowerFigures::hold() {
                               why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
                               return esc.lowUs + towardOff * kMotorOffMarginUs;
                           });
-    out.motor = {out.motorOffUs.value, esc.highUs > esc.lowUs, esc.profile.acceptsLowUs, esc.profile.acceptsHighUs};
+    out.motor = {out.motorOffUs.value, esc.highUs > esc.lowUs, esc.profile.acceptsLowUs, esc.profile.acceptsHighUs, esc.lowUs};
 }
 
 void PowerFigures::speedMarks() {

@@ -2,6 +2,7 @@
 //
 // How the rotor starts, and what ends the flight.
 #include "base/conventions.h"
+#include "judge/candidates.h"
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
@@ -16,8 +17,156 @@ namespace kh {
 
 namespace {
 
-void softStart(const AuditContext& c, std::vector<Finding>& out) {
+constexpr double kMostUsedShare = 0.9;
+constexpr double kLeastAlarmV = 3.3, kMostAlarmV = 3.9;
+
+void timer(const AuditContext& c, std::vector<Finding>& out) {
+    const Figure& lasts = c.figures.timerMin;
+    const double set = c.setup.transmitter.timerMin;
+    if (set > 0.0 && lasts.known && set > lasts.value + 0.05) {
+        const double wanted = std::max(0.5, std::floor(lasts.value * 2.0) / 2.0);
+        out.push_back({.id = "timer-long",
+                       .severity = Severity::Warning,
+                       .row = "timer"_row,
+                       .title = c.say(KH_TR("The timer outlasts the pack")),
+                       .found = c.say(KH_TR("It runs {t} min; a fifth of the charge is left after {m} min."),
+                                      {{"t", num(set, 1)}, {"m", num(lasts.value, 1)}}),
+                       .why = c.say(KH_TR("An empty pack stops the motor in the air.")),
+                       .todo = c.say(KH_TR("Set the timer to {t} min in the transmitter."), {{"t", num(wanted, 1)}}),
+                       .box = Box::Transmitter,
+                       .subject = "transmitter.timerMin"_field,
+                       .fix = {{"transmitter.timerMin"_field, wanted}}});
+    }
+    if (set > 0.0 || c.setup.transmitter.schools.end != EndSchool::Timer) return;
+    out.push_back({.severity = Severity::Warning,
+                   .row = "timer"_row,
+                   .title = c.say(KH_TR("No flight timer is set")),
+                   .found = c.say(KH_TR("The timer stands at 0 min.")),
+                   .why = c.say(KH_TR("An empty pack stops the motor in the air.")),
+                   .todo = c.say(KH_TR("Set the timer to 3 min in the transmitter for the first flight.")),
+                   .box = Box::Transmitter,
+                   .subject = "transmitter.timerMin"_field,
+                   .fix = {{"transmitter.timerMin"_field, 3.0}}});
+}
+
+void alarms(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.machine.power.kind == PowerKind::Engine) return;
+    const Alarms& a = c.setup.transmitter.alarms;
+    const auto& pack = c.setup.machine.power.capacityMah;
+    if (a.usedMah && pack && *a.usedMah > kMostUsedShare * *pack)
+        out.push_back(
+            {.id = "alarm-charge",
+             .severity = Severity::Warning,
+             .row = "timer"_row,
+             .title = c.say(KH_TR("The alarm on used charge comes too late")),
+             .found = c.say(KH_TR("It sounds at {a} mAh; the pack holds {p} mAh."), {{"a", num(*a.usedMah)}, {"p", num(*pack)}}),
+             .why = c.say(KH_TR("The pack is empty before it sounds.")),
+             .todo = c.say(KH_TR("Set it to {v} mAh in the transmitter: four fifths of the pack."), {{"v", num(std::floor(*pack * 0.8))}}),
+             .box = Box::Transmitter,
+             .subject = "transmitter.alarms.usedMah"_field,
+             .fix = {{"transmitter.alarms.usedMah"_field, std::floor(*pack * 0.8)}},
+             .proposal = true});
+    if (a.voltsPerCell && (*a.voltsPerCell < kLeastAlarmV - 1e-9 || *a.voltsPerCell > kMostAlarmV + 1e-9)) {
+        const bool never = *a.voltsPerCell < kLeastAlarmV;
+        out.push_back(
+            {.id = "alarm-volts",
+             .severity = Severity::Warning,
+             .row = "timer"_row,
+             .title = never ? c.say(KH_TR("The alarm on pack voltage never sounds in time"))
+                            : c.say(KH_TR("The alarm on pack voltage always sounds")),
+             .found = c.say(KH_TR("{v} V a cell; under load a pack runs from 4.0 down to 3.3 V."), {{"v", num(*a.voltsPerCell, 2)}}),
+             .why = never ? c.say(KH_TR("An empty pack stops the motor in the air."))
+                          : c.say(KH_TR("An alarm that always sounds is switched off, and then never does.")),
+             .todo = c.say(KH_TR("Set the alarm in the transmitter to 3.5 V a cell.")),
+             .box = Box::Transmitter,
+             .subject = "transmitter.alarms.voltsPerCell"_field,
+             .fix = {{"transmitter.alarms.voltsPerCell"_field, 3.5}},
+             .proposal = true});
+    }
+}
+
+void governorRun(const AuditContext& c, std::vector<Finding>& out) {
+    const GovernorSettings& g = c.setup.controller.governor;
+    if (g.kind != GovernorKind::Internal) return;
+    if (!c.setup.machine.power.poles && c.setup.machine.power.kind == PowerKind::Electric)
+        out.push_back(
+            {.id = "governor-unknown",
+             .severity = Severity::Warning,
+             .row = "governor"_row,
+             .title = c.say(KH_TR("The governor's pole count cannot be judged")),
+             .found = c.say(KH_TR("The motor's magnet poles are not known; {n} stands in the controller."), {{"n", num(g.poleCount)}}),
+             .why = c.say(KH_TR("Poles typed for pole pairs ask for twice the head speed: past what the blades bear.")),
+             .todo = c.say(KH_TR("Look the poles up and enter them at the machine; first governed run without blades.")),
+             .box = Box::Machine,
+             .subject = "machine.power.poles"_field});
+    const double least = c.sizeClass.runUpS * 0.6;
+    if (g.runUpS < least)
+        out.push_back(
+            {.id = "governor-run-up",
+             .severity = Severity::Warning,
+             .row = "governor"_row,
+             .title = c.say(KH_TR("The governor runs up hard")),
+             .found = c.say(KH_TR("{r} s; at least {l} s is right for this size."), {{"r", num(g.runUpS, 1)}, {"l", num(least, 1)}}),
+             .why = c.say(KH_TR("A hard start strips gears and turns the model on the ground.")),
+             .todo = c.say(KH_TR("Set the run-up to {s} s in the controller."), {{"s", num(c.sizeClass.runUpS, 1)}}),
+             .box = Box::Controller,
+             .subject = "controller.governor.runUpS"_field,
+             .fix = {{"controller.governor.runUpS"_field, c.sizeClass.runUpS}},
+             .proposal = true});
+    double lowest = 100.0;
+    for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i)
+        if (c.setup.transmitter.modes[i].id != kHoldMode) lowest = std::min(lowest, c.model.throttleCurveAt(i, 1.0));
+    if (g.minThrottlePct > lowest) {
+        const double wanted = std::max(20.0, std::floor(lowest - 10.0));
+        out.push_back({.id = "governor-minimum",
+                       .severity = Severity::Warning,
+                       .row = "governor"_row,
+                       .title = c.say(KH_TR("The governor never starts in some mode")),
+                       .found = c.say(KH_TR("Its lowest throttle is {m} %; a curve asks for {t} %."),
+                                      {{"m", num(g.minThrottlePct)}, {"t", num(lowest)}}),
+                       .why = c.say(KH_TR("Below it the motor runs ungoverned.")),
+                       .todo = c.say(KH_TR("Set the lowest throttle to {v} % in the controller."), {{"v", num(wanted)}}),
+                       .box = Box::Controller,
+                       .subject = "controller.governor.minThrottlePct"_field,
+                       .fix = {{"controller.governor.minThrottlePct"_field, wanted}},
+                       .proposal = true});
+    }
+}
+
+void throttleLimit(const AuditContext& c, std::vector<Finding>& out) {
+    const ChannelSettings* ch = channelOf(c.setup.transmitter, functionId(Function::Throttle));
+    if (ch == nullptr || !ch->limitPct || c.setup.machine.power.kind == PowerKind::Engine) return;
+    const double asked = std::abs(channelPctFromThrottlePct(c.setup.transmitter.hold.throttlePct)) * ch->travelLowPct / 100.0;
+    if (*ch->limitPct >= asked || motorOffAt(c.figures.motor, c.figures.holdUs.value) == MotorOff::Surely) return;
+    out.push_back(
+        {.severity = Severity::Danger,
+         .row = "throttle-ends"_row,
+         .title = c.say(KH_TR("The throttle's output limit cuts hold off")),
+         .found = c.say(KH_TR("Hold asks for {a} %; the limit lets {l} % through."), {{"a", num(-asked, 1)}, {"l", num(*ch->limitPct)}}),
+         .why = c.say(KH_TR("The motor can creep or start while you carry the model.")),
+         .todo = c.say(KH_TR("Take the output limit of the throttle channel off in the transmitter.")),
+         .box = Box::Transmitter,
+         .subject = channelPath(ch->id, "limitPct"),
+         .fix = {{channelPath(ch->id, "limitPct"), std::monostate{}}}});
+}
+
+void gearTeeth(const AuditContext& c, std::vector<Finding>& out) {
+    const PowerTrain& p = c.setup.machine.power;
+    if (!p.mainTeeth || !p.pinionTeeth || *p.mainTeeth > *p.pinionTeeth) return;
+    out.push_back(
+        {.severity = Severity::Danger,
+         .row = "gear"_row,
+         .title = c.say(KH_TR("Main gear and pinion are the wrong way round")),
+         .found = c.say(KH_TR("{m} teeth on the main gear, {n} on the pinion."), {{"m", num(*p.mainTeeth)}, {"n", num(*p.pinionTeeth)}}),
+         .why = c.say(KH_TR("Every head speed that is computed from them is wrong by far.")),
+         .todo = c.say(KH_TR("Count the teeth again and enter them at the machine.")),
+         .box = Box::Machine,
+         .subject = "machine.power.mainTeeth"_field,
+         .fix = {{"machine.power.mainTeeth"_field, *p.pinionTeeth}, {"machine.power.pinionTeeth"_field, *p.mainTeeth}}});
+}
+
+void softStart(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.machine.power.kind == PowerKind::Engine || c.setup.controller.governor.kind == GovernorKind::Internal) return;
     double jump = 0.0;
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i)
         if (c.setup.transmitter.modes[i].id != kHoldMode) jump = std::max(jump, c.model.throttleCurveAt(i, -1.0));
@@ -77,8 +226,13 @@ void endOfFlight(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> powerFlightRules() {
     static constexpr std::array rules{
-        Rule{"soft-start", Station::Power, softStart, "P6"},
-        Rule{"school-end", Station::Power, endOfFlight},
+        Rule{"soft-start", Station::Power, Work::Governor, softStart, "P6"},
+        Rule{"timer", Station::Power, Work::Curves, timer},
+        Rule{"alarms", Station::Power, Work::Curves, alarms},
+        Rule{"governor-run", Station::Power, Work::Governor, governorRun},
+        Rule{"throttle-limit", Station::Power, Work::MotorOff, throttleLimit, "P1"},
+        Rule{"gear-teeth", Station::Power, Work::Wiring, gearTeeth},
+        Rule{"school-end", Station::Power, Work::Curves, endOfFlight},
     };
     return rules;
 }

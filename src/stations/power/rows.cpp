@@ -20,7 +20,7 @@ StationPage powerRows(const RowBuilder& b) {
     Cell governor;
     governor.parts = {b.word("controller.governor.kind"_field, s.controller.profile.governors)};
     if (s.controller.governor.kind == GovernorKind::Internal) {
-        governor.parts.push_back(b.field("controller.governor.ratio"_field, label(KH_TR("ratio"))));
+        governor.parts.push_back(b.labelled("controller.governor.ratio"_field));
         governor.parts.push_back(b.field("controller.governor.poleCount"_field,
                                          s.controller.profile.asksPolePairs ? label(KH_TR("pairs")) : label(KH_TR("poles"))));
     }
@@ -31,10 +31,10 @@ StationPage powerRows(const RowBuilder& b) {
     ends.parts.front().unit = "";
     page.rows = {
         b.row("gear", say(KH_TR("Gear ratio")), {}, {},
-              {{b.field("machine.power.mainTeeth"_field, label(KH_TR("main"))),
-                b.field("machine.power.pinionTeeth"_field, label(KH_TR("pinion"))), RowBuilder::figure(f.ratio, label(KH_TR("=")))}}),
+              {{b.labelled("machine.power.mainTeeth"_field), b.labelled("machine.power.pinionTeeth"_field),
+                RowBuilder::figure(f.ratio, label(KH_TR("=")))}}),
         b.row("poles", say(KH_TR("Pole pairs")), {}, {},
-              {{b.field("machine.power.poles"_field, label(KH_TR("poles"))), RowBuilder::figure(f.polePairs, label(KH_TR("pairs")))}}),
+              {{b.labelled("machine.power.poles"_field), RowBuilder::figure(f.polePairs, label(KH_TR("pairs")))}}),
         b.row("available", say(KH_TR("Available")), {}, {},
               {{RowBuilder::figure(f.availableRpm), RowBuilder::figure(f.availableEndRpm, label(KH_TR("end of pack")))}}),
         b.row("governor", say(KH_TR("Governor")), {}, std::move(governor),
@@ -48,13 +48,12 @@ StationPage powerRows(const RowBuilder& b) {
         b.row("protection", say(KH_TR("Pack protection")), {}, {},
               {{b.field("speedController.cutOff"_field), b.field("speedController.cutOffVoltsPerCell"_field),
                 b.flag("speedController.brake"_field, KH_TR("brake on"), KH_TR("brake off"))}}),
-        b.row("pack", say(KH_TR("Pack")), {}, {},
-              {{b.field("machine.power.cells"_field, label(KH_TR("cells"))), b.field("machine.power.capacityMah"_field)}}),
+        b.row("pack", say(KH_TR("Pack")), {}, {}, {{b.labelled("machine.power.cells"_field), b.field("machine.power.capacityMah"_field)}}),
         b.row("supply", say(KH_TR("Receiver supply")), {}, {},
               {{b.field("machine.supply.volts"_field), b.field("machine.supply.continuousA"_field),
-                b.field("machine.supply.peakA"_field, label(KH_TR("peak")))}}),
+                b.labelled("machine.supply.peakA"_field)}}),
         b.row("timer", say(KH_TR("Flight timer")),
-              {{b.field("transmitter.timerMin"_field), b.field("transmitter.alarms.timerStartPct"_field, label(KH_TR("above")))}}, {},
+              {{b.field("transmitter.timerMin"_field), b.labelled("transmitter.alarms.timerStartPct"_field)}}, {},
               {{RowBuilder::figure(f.timerMin, label(KH_TR("leaves a fifth")))}}),
     };
     return page;

@@ -2,6 +2,8 @@
 //
 // Governor, headroom, blade and tip limits, speed controller, supply.
 #include "base/conventions.h"
+#include "judge/candidates.h"
+#include "judge/modechecks.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
@@ -17,6 +19,9 @@ namespace {
 
 constexpr double kHeadroomPct = 12.0;
 constexpr double kOpeningPct = 60.0;
+constexpr double kThrottleEndUs = 15.0;  ///< what the box sends and what was learned, apart
+constexpr double kLeastCutOffV = 3.0;
+constexpr double kBladeAim = 0.95;  ///< of the blade limit
 
 bool electric(const AuditContext& c) { return c.setup.machine.power.kind == PowerKind::Electric; }
 
@@ -73,7 +78,9 @@ void governorNumbers(const AuditContext& c, std::vector<Finding>& out) {
                                            {"box", c.setup.controller.profile.name},
                                            {"w", num(right)},
                                            {"x", num(g.poleCount / right, 2)}}),
-                           .why = c.say(KH_TR("The rotor is driven to the pack's limit, past what the blades bear.")),
+                           .why = g.poleCount > right
+                                      ? c.say(KH_TR("The rotor is driven to the pack's limit, past what the blades bear."))
+                                      : c.say(KH_TR("The rotor turns slower than asked: tail and collective run out of reach.")),
                            .todo = pairs ? c.say(KH_TR("Enter {w} pole pairs in the controller."), {{"w", num(right)}})
                                          : c.say(KH_TR("Enter {w} magnet poles in the controller."), {{"w", num(right)}}),
                            .box = Box::Controller,
@@ -87,7 +94,9 @@ void governorNumbers(const AuditContext& c, std::vector<Finding>& out) {
              .row = "governor"_row,
              .title = c.say(KH_TR("The governor has the wrong gear ratio")),
              .found = c.say(KH_TR("{e} entered; the teeth give {w}."), {{"e", num(g.ratio, 2)}, {"w", num(c.figures.ratio.value, 2)}}),
-             .why = c.say(KH_TR("True head speed is wrong by the same factor.")),
+             .why = g.ratio > c.figures.ratio.value
+                        ? c.say(KH_TR("The rotor is driven faster than asked by the same factor, past what the blades bear."))
+                        : c.say(KH_TR("The rotor turns slower than asked by the same factor: tail and collective run out of reach.")),
              .todo = c.say(KH_TR("Enter {w} in the controller; first run at 70 % of target."), {{"w", num(c.figures.ratio.value, 2)}}),
              .box = Box::Controller,
              .subject = "controller.governor.ratio"_field,
@@ -136,6 +145,22 @@ void opening(const AuditContext& c, std::vector<Finding>& out) {
                    .subject = "machine.power.pinionTeeth"_field});
 }
 
+/// Every mode that is faster than that brought to it, or to the speed that is wanted where that is slower.
+std::vector<Edit> slower(const AuditContext& c, double rpm) {
+    std::vector<Edit> edits;
+    for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i) {
+        const FlightMode& m = c.setup.transmitter.modes[i];
+        const ModeFigures* f = c.figures.mode(m.id);
+        if (m.id == kHoldMode || f == nullptr) continue;
+        const double most = std::min(rpm, m.targetRpm.value_or(rpm));
+        if (m.targetRpm && *m.targetRpm > rpm) edits.push_back({modePath(m, "targetRpm"), std::floor(rpm / 10.0) * 10.0});
+        if (!f->headRpm.known || f->headRpm.value <= rpm) continue;
+        if (const auto value = throttleForRpm(c.model, i, most))
+            for (Edit& e : governedCurveFix(c.setup.transmitter, m, *value)) edits.push_back(std::move(e));
+    }
+    return edits;
+}
+
 void bladeLimit(const AuditContext& c, std::vector<Finding>& out) {
     const auto& limit = c.setup.machine.rotor.bladeMaxRpm;
     if (!limit) {
@@ -160,7 +185,9 @@ void bladeLimit(const AuditContext& c, std::vector<Finding>& out) {
                    .why = c.say(KH_TR("A blade can leave its grip; everyone in the plane of the disc is in danger.")),
                    .todo = c.say(KH_TR("Lower the throttle of the fastest mode in the transmitter, below {l} rpm."), {{"l", num(*limit)}}),
                    .box = Box::Transmitter,
-                   .subject = "machine.rotor.bladeMaxRpm"_field});
+                   .subject = "machine.rotor.bladeMaxRpm"_field,
+                   .fix = slower(c, *limit * kBladeAim),
+                   .proposal = true});
 }
 
 void tipSpeeds(const AuditContext& c, std::vector<Finding>& out) {
@@ -175,7 +202,9 @@ void tipSpeeds(const AuditContext& c, std::vector<Finding>& out) {
                        .why = c.say(KH_TR("More speed then costs power and gives little.")),
                        .todo = c.say(KH_TR("Lower the throttle of {m} in the transmitter."), {{"m", m->name}}),
                        .box = Box::Transmitter,
-                       .subject = elementPath("transmitter.modes.{}.throttle"_field, m->id)});
+                       .subject = elementPath("transmitter.modes.{}.throttle"_field, m->id),
+                       .fix = slower(c, m->headRpm.value * 165.0 / m->tipSpeed.value),
+                       .proposal = true});
     const Figure& tail = c.figures.tailTipSpeed;
     if (tail.known && tail.value > 170.0)
         out.push_back({.id = "tail-tip-speed",
@@ -214,6 +243,18 @@ void speedController(const AuditContext& c, std::vector<Finding>& out) {
                        .box = Box::SpeedController,
                        .subject = "speedController.cutOff"_field,
                        .fix = {{"speedController.cutOff"_field, std::string("reduce")}}});
+    if (esc.cutOffVoltsPerCell < kLeastCutOffV - 1e-9)
+        out.push_back({.id = "cut-off-late",
+                       .severity = Severity::Warning,
+                       .row = "protection"_row,
+                       .title = c.say(KH_TR("The pack protection acts too late")),
+                       .found = c.say(KH_TR("{v} V per cell; below 3.0 V a cell is damaged."), {{"v", num(esc.cutOffVoltsPerCell, 2)}}),
+                       .why = c.say(KH_TR("A cell that was drawn that low swells, and can burn when it is charged.")),
+                       .todo = c.say(KH_TR("Set cut-off to 3.2 V per cell in the speed controller.")),
+                       .box = Box::SpeedController,
+                       .subject = "speedController.cutOffVoltsPerCell"_field,
+                       .fix = {{"speedController.cutOffVoltsPerCell"_field, 3.2}},
+                       .proposal = true});
     if (esc.cutOffVoltsPerCell > 3.3 + 1e-9)
         out.push_back({.id = "cut-off-volts",
                        .severity = Severity::Warning,
@@ -251,116 +292,89 @@ void speedController(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void throttleEnds(const AuditContext& c, std::vector<Finding>& out) {
-    const ChannelFigures* f = c.figures.channel("throttle");
-    if (!electric(c) || f == nullptr || !f->lowUs.known) return;
+    const ChannelSettings* ch = channelOf(c.setup.transmitter, functionId(Function::Throttle));
+    const ChannelFigures* f = c.figures.channel(functionId(Function::Throttle));
+    if (ch == nullptr || f == nullptr || !f->lowUs.known) return;
     const SpeedControllerSettings& esc = c.setup.speedController;
-    if (std::abs(f->lowUs.value - esc.lowUs) <= 15.0 && std::abs(f->highUs.value - esc.highUs) <= 15.0) return;
-    out.push_back({.severity = Severity::Warning,
-                   .row = "throttle-ends"_row,
-                   .title = c.say(KH_TR("Throttle ends are not those that were learned")),
-                   .found = c.say(KH_TR("The transmitter sends {a} … {b} µs; {c} … {d} µs were learned."),
-                                  {{"a", num(f->lowUs.value)}, {"b", num(f->highUs.value)}, {"c", num(esc.lowUs)}, {"d", num(esc.highUs)}}),
-                   .why = c.say(KH_TR("Every throttle number then means something else, and closed may not be off.")),
-                   .todo = c.say(KH_TR("Teach the speed controller its ends again: high first, then low; pinion out of mesh, blades off.")),
-                   .box = Box::SpeedController,
-                   .subject = "speedController.lowUs"_field,
-                   .fix = {{"speedController.lowUs"_field, f->lowUs.value}, {"speedController.highUs"_field, f->highUs.value}}});
-}
-
-void timer(const AuditContext& c, std::vector<Finding>& out) {
-    const Figure& lasts = c.figures.timerMin;
-    const double set = c.setup.transmitter.timerMin;
-    if (set > 0.0 && lasts.known && set > lasts.value + 0.05) {
-        const double wanted = std::max(0.5, std::floor(lasts.value * 2.0) / 2.0);
-        out.push_back({.id = "timer-long",
-                       .severity = Severity::Warning,
-                       .row = "timer"_row,
-                       .title = c.say(KH_TR("The timer outlasts the pack")),
-                       .found = c.say(KH_TR("It runs {t} min; a fifth of the charge is left after {m} min."),
-                                      {{"t", num(set, 1)}, {"m", num(lasts.value, 1)}}),
-                       .why = c.say(KH_TR("An empty pack stops the motor in the air.")),
-                       .todo = c.say(KH_TR("Set the timer to {t} min in the transmitter."), {{"t", num(wanted, 1)}}),
-                       .box = Box::Transmitter,
-                       .subject = "transmitter.timerMin"_field,
-                       .fix = {{"transmitter.timerMin"_field, wanted}}});
-    }
-    if (set > 0.0 || c.setup.transmitter.schools.end != EndSchool::Timer) return;
-    out.push_back({.severity = Severity::Warning,
-                   .row = "timer"_row,
-                   .title = c.say(KH_TR("No flight timer is set")),
-                   .found = c.say(KH_TR("The timer stands at 0 min.")),
-                   .why = c.say(KH_TR("An empty pack stops the motor in the air.")),
-                   .todo = c.say(KH_TR("Set the timer to 3 min in the transmitter for the first flight.")),
-                   .box = Box::Transmitter,
-                   .subject = "transmitter.timerMin"_field,
-                   .fix = {{"transmitter.timerMin"_field, 3.0}}});
-}
-
-void supply(const AuditContext& c, std::vector<Finding>& out) {
-    const Supply& s = c.setup.machine.supply;
-    if (s.volts) {
-        const ServoProfile* weakest = nullptr;
-        const auto consider = [&](const ServoProfile& p) {
-            if (p.maxVolts && *s.volts > *p.maxVolts && (weakest == nullptr || *p.maxVolts < *weakest->maxVolts)) weakest = &p;
+    const bool lowFits = std::abs(f->lowUs.value - esc.lowUs) <= kThrottleEndUs;
+    const bool highFits = std::abs(f->highUs.value - esc.highUs) <= kThrottleEndUs;
+    if (lowFits && highFits) return;
+    const bool against = (f->highUs.value > f->lowUs.value) != (esc.highUs > esc.lowUs);
+    Finding found{.severity = against ? Severity::Danger : Severity::Warning,
+                  .row = "throttle-ends"_row,
+                  .title = against ? c.say(KH_TR("The throttle works the wrong way round"))
+                                   : c.say(KH_TR("Throttle ends are not those that were learned")),
+                  .found = c.say(KH_TR("The transmitter sends {a} … {b} µs; {c} … {d} µs were learned."),
+                                 {{"a", num(f->lowUs.value)}, {"b", num(f->highUs.value)}, {"c", num(esc.lowUs)}, {"d", num(esc.highUs)}}),
+                  .why = against ? c.say(KH_TR("Closed is full power, and hold with it."))
+                                 : c.say(KH_TR("Every throttle number then means something else, and closed may not be off.")),
+                  .box = Box::Transmitter,
+                  .subject = channelPath(ch->id, "reversed")};
+    // the channel as it would meet the learned ends, in the box's steps
+    const TransmitterProfile& tx = c.setup.transmitter.profile;
+    const auto met = [&](bool reversed) {
+        std::vector<Edit> edits;
+        const auto put = [&](const char* key, double now, double wanted) {
+            if (std::abs(now - wanted) > 1e-9) edits.push_back({channelPath(ch->id, key), wanted});
         };
-        for (const PlateServo& p : c.setup.machine.servos) consider(p.servo);
-        consider(c.setup.machine.tail.servo);
-        if (weakest != nullptr)
-            out.push_back({.id = "supply-volts",
-                           .severity = Severity::Danger,
-                           .row = "supply"_row,
-                           .title = c.say(KH_TR("The receiver supply is too high for {s}"), {{"s", weakest->name}}),
-                           .found = c.say(KH_TR("{v} V; {s} bears {m} V."),
-                                          {{"v", num(*s.volts, 1)}, {"s", weakest->name}, {"m", num(*weakest->maxVolts, 1)}}),
-                           .why = c.say(KH_TR("The servo burns out, at the bench or in the air.")),
-                           .todo = c.say(KH_TR("Set the supply to {m} V or less."), {{"m", num(*weakest->maxVolts, 1)}}),
-                           .box = Box::Machine,
-                           .subject = "machine.supply.volts"_field,
-                           .fix = {{"machine.supply.volts"_field, *weakest->maxVolts}}});
+        if (reversed != ch->reversed) edits.push_back({channelPath(ch->id, "reversed"), reversed});
+        const double sign = reversed ? -1.0 : 1.0;
+        double trim = ch->subTrimPct;
+        const auto travel = [&](double us, double side) {
+            return roundToStep(std::abs(side * (sign * (us - tx.centreUs) / tx.usPerPct - trim)), tx.travelStepPct);
+        };
+        // the sub-trim goes back to 0 where the travels alone meet both ends
+        if (trim != 0.0) {
+            put("subTrimPct", trim, 0.0);
+            trim = 0.0;
+        }
+        const double low = travel(esc.lowUs, -1.0);
+        const double high = travel(esc.highUs, 1.0);
+        if (low > tx.travelLimitPct || high > tx.travelLimitPct) return std::vector<Edit>{};
+        put("travelLowPct", ch->travelLowPct, low);
+        put("travelHighPct", ch->travelHighPct, high);
+        return edits;
+    };
+    const bool wanted = against ? !ch->reversed : ch->reversed;
+    const std::vector<Edit> channel = met(wanted);
+    std::vector<Edit> open = channel;
+    if (ch->limitPct) open.push_back({channelPath(ch->id, "limitPct"), std::monostate{}});
+    // a channel that is normal and ends that fall: they were learned the wrong way round
+    const bool learned = against && !ch->reversed;
+    const std::vector<Edit> again{{"speedController.lowUs"_field, learned ? f->lowUs.value : std::min(f->lowUs.value, f->highUs.value)},
+                                  {"speedController.highUs"_field, learned ? f->highUs.value : std::max(f->lowUs.value, f->highUs.value)}};
+    if (learned) {
+        found.box = Box::SpeedController;
+        found.subject = "speedController.lowUs"_field;
+        found.todo = c.say(KH_TR("Teach the speed controller its ends again: high first, then low; pinion out of mesh, blades off."));
+        found.fix = again;
+    } else {
+        found.todo =
+            against
+                ? c.say(KH_TR("Set throttle, channel {n}, to normal in the transmitter."), {{"n", num(ch->number)}})
+                : c.say(KH_TR("Set direction, travel, sub-trim and limit of the throttle channel in the transmitter to the ends that were "
+                              "learned; or learn them again: blades off, pinion out of mesh."));
+        found.fix = channel;
+        found.also = {open};
+        if (c.setup.machine.power.kind == PowerKind::Electric) found.also.push_back(again);
+        if (ch->limitPct) found.also.push_back({{channelPath(ch->id, "limitPct"), std::monostate{}}});
     }
-    if (s.continuousA && s.peakA && (*s.continuousA < c.sizeClass.supplyA[0] || *s.peakA < c.sizeClass.supplyA[1]))
-        out.push_back({.id = "supply-current",
-                       .severity = Severity::Warning,
-                       .row = "supply"_row,
-                       .title = c.say(KH_TR("The receiver supply is weak")),
-                       .found = c.say(KH_TR("{c} A, {p} A peak; this size needs {x} / {y} A."), {{"c", num(*s.continuousA, 1)},
-                                                                                                 {"p", num(*s.peakA, 1)},
-                                                                                                 {"x", num(c.sizeClass.supplyA[0])},
-                                                                                                 {"y", num(c.sizeClass.supplyA[1])}}),
-                       .why = c.say(KH_TR("When all servos move at once the voltage dips and the receiver restarts.")),
-                       .todo = c.say(KH_TR("Fit a supply of at least {x} A, {y} A peak."),
-                                     {{"x", num(c.sizeClass.supplyA[0])}, {"y", num(c.sizeClass.supplyA[1])}}),
-                       .box = Box::Machine,
-                       .subject = "machine.supply.continuousA"_field,
-                       .fix = {{"machine.supply.continuousA"_field, c.sizeClass.supplyA[0]},
-                               {"machine.supply.peakA"_field, c.sizeClass.supplyA[1]}}});
-    if (!s.volts)
-        out.push_back({.id = "supply-unknown",
-                       .severity = Severity::Note,
-                       .row = "supply"_row,
-                       .title = c.say(KH_TR("The receiver supply is not known")),
-                       .found = c.say(KH_TR("No voltage is entered.")),
-                       .why = c.say(KH_TR("8.4 V into a 6 V servo destroys it.")),
-                       .todo = c.say(KH_TR("Read its voltage and enter it at the machine.")),
-                       .box = Box::Machine,
-                       .subject = "machine.supply.volts"_field});
+    out.push_back(std::move(found));
 }
 
 }  // namespace
 
 std::span<const Rule> powerRules() {
     static constexpr std::array rules{
-        Rule{"two-governors", Station::Power, twoGovernors},
-        Rule{"no-governor", Station::Power, noGovernor},
-        Rule{"governor-numbers", Station::Power, governorNumbers},
-        Rule{"headroom", Station::Power, headroom},
-        Rule{"opening", Station::Power, opening},
-        Rule{"blade-limit", Station::Power, bladeLimit},
-        Rule{"tip-speed", Station::Power, tipSpeeds},
-        Rule{"speed-controller", Station::Power, speedController},
-        Rule{"throttle-ends", Station::Power, throttleEnds},
-        Rule{"timer", Station::Power, timer},
-        Rule{"supply", Station::Power, supply},
+        Rule{"two-governors", Station::Power, Work::ServoHarm, twoGovernors},
+        Rule{"no-governor", Station::Power, Work::Governor, noGovernor},
+        Rule{"governor-numbers", Station::Power, Work::Governor, governorNumbers},
+        Rule{"headroom", Station::Power, Work::Governor, headroom},
+        Rule{"opening", Station::Power, Work::Governor, opening},
+        Rule{"blade-limit", Station::Power, Work::Governor, bladeLimit},
+        Rule{"tip-speed", Station::Power, Work::Governor, tipSpeeds},
+        Rule{"speed-controller", Station::Power, Work::Governor, speedController},
+        Rule{"throttle-ends", Station::Power, Work::MotorOff, throttleEnds},
     };
     return rules;
 }

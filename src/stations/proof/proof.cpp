@@ -9,7 +9,8 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
     const double w = c.innerWidth();
     return {{DrawingId::Transmitter, {kPanelLeft, 10, w * 0.60, 286}, KH_TR("Transmitter")},
             {DrawingId::Positions, {kPanelLeft + w * 0.60, 10, w * 0.40, 280}, KH_TR("All switch positions")},
-            {DrawingId::HoldBars, {kPanelLeft, 312, w, c.innerHeight() - 306}, KH_TR("Hold by mode")}};
+            c.plan ? PanelSpec{DrawingId::Staircase, {kPanelLeft, 312, w, c.innerHeight() - 306}, KH_TR("Left after each step"), true}
+                   : PanelSpec{DrawingId::HoldBars, {kPanelLeft, 312, w, c.innerHeight() - 306}, KH_TR("Hold by mode")}};
 }
 
 }  // namespace
@@ -24,7 +25,8 @@ const StationEntry& proofStation() {
         .pageWidth = 648.0,
         .panels = panels,
         .shots = {{"proof", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},
-                  {"proof-night", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle, true, true}}};
+                  {"proof-night", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle, true, true},
+                  {"plan", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle, false, true, false, true}}};
     return entry;
 }
 

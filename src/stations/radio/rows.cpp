@@ -72,7 +72,7 @@ StationPage radioRows(const RowBuilder& b) {
             const bool named = f.id.starts_with("bank-") || f.id.starts_with("gain-") || f.id == "rescue";
             if (*family.prefix == 0 ? named || f.when.empty() : !f.id.starts_with(family.prefix)) continue;
             Part part = condition(b, elementPath("transmitter.functions.{}.when"_field, f.id));
-            part.label = functionTitle(tx, f.id);
+            if (f.id != family.prefix) part.label = functionTitle(tx, f.id);  // else the row's own title says it
             cell.parts.push_back(std::move(part));
         }
         if (cell.parts.empty()) cell.parts.push_back(RowBuilder::text(say(KH_TR("on no switch"))));

@@ -153,7 +153,7 @@ void boxLimits(const AuditContext& c, std::vector<Finding>& out) {
         for (const bool high : {false, true}) {
             const double travel = high ? ch.travelHighPct : ch.travelLowPct;
             if (travel <= box.travelLimitPct) continue;
-            tell("travel." + ch.id, ("channel-" + ch.id).c_str(),
+            tell("travel." + ch.id + (high ? ".high" : ".low"), ("channel-" + ch.id).c_str(),
                  c.say(KH_TR("Travel of {f} is {t} %; {box} goes to {l} %."),
                        {{"f", ch.id}, {"t", num(travel, 1)}, {"box", box.name}, {"l", num(box.travelLimitPct, 1)}}),
                  c.say(KH_TR("Set it to {l} % in the transmitter, and learn the ends in the controller or raise the rate."),
@@ -174,7 +174,7 @@ void boxLimits(const AuditContext& c, std::vector<Finding>& out) {
             const auto most = static_cast<std::size_t>(box.curvePoints);
             if (!pitch && m.id == "hold") continue;
             if (curve.points.size() > most)
-                tell("points." + m.id, pitch ? "pitch-curve" : "throttle-curve",
+                tell("points." + m.id + (pitch ? ".pitch" : ".throttle"), pitch ? "pitch-curve" : "throttle-curve",
                      c.say(KH_TR("{m}: {n} points; {box} has {l}."), {{"m", m.name},
                                                                       {"n", num(static_cast<double>(curve.points.size()))},
                                                                       {"box", box.name},
@@ -184,7 +184,7 @@ void boxLimits(const AuditContext& c, std::vector<Finding>& out) {
             else if (curve.shape == CurveShape::Smooth && !box.smoothCurves) {
                 Curve straight = curve;
                 straight.shape = CurveShape::Straight;
-                tell("smooth." + m.id, pitch ? "pitch-curve" : "throttle-curve",
+                tell("smooth." + m.id + (pitch ? ".pitch" : ".throttle"), pitch ? "pitch-curve" : "throttle-curve",
                      c.say(KH_TR("{m} is smooth; {box} has straight curves only."), {{"m", m.name}, {"box", box.name}}),
                      c.say(KH_TR("Enter the curve straight from point to point in the transmitter.")), {path, straight});
             }
@@ -195,10 +195,13 @@ void boxLimits(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> radioRules() {
     static constexpr std::array rules{
-        Rule{"model-type", Station::Radio, modelType},           Rule{"stick-trims", Station::Radio, stickTrims},
-        Rule{"unused-channels", Station::Radio, unusedChannels}, Rule{"channel-clash", Station::Radio, channelClash},
-        Rule{"channel-missing", Station::Radio, channelMissing}, Rule{"model-match", Station::Radio, modelMatch},
-        Rule{"box-limits", Station::Radio, boxLimits},
+        Rule{"model-type", Station::Radio, Work::MotorOff, modelType},
+        Rule{"stick-trims", Station::Radio, Work::Centre, stickTrims},
+        Rule{"unused-channels", Station::Radio, Work::Wiring, unusedChannels},
+        Rule{"channel-clash", Station::Radio, Work::MotorOff, channelClash},
+        Rule{"channel-missing", Station::Radio, Work::MotorOff, channelMissing},
+        Rule{"model-match", Station::Radio, Work::Wiring, modelMatch},
+        Rule{"box-limits", Station::Radio, Work::Ends, boxLimits},
     };
     return rules;
 }

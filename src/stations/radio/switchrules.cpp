@@ -2,6 +2,7 @@
 //
 // The switches: hold, kill and cut, doubled and missing ones, power-on, and the schools that choose switches.
 #include "base/conventions.h"
+#include "judge/candidates.h"
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
@@ -19,46 +20,112 @@ namespace kh {
 
 namespace {
 
+/// Puts candidates behind those a finding has.
+void offer(Finding& f, std::vector<std::vector<Edit>> candidates) {
+    for (std::vector<Edit>& c : candidates) {
+        if (f.fix.empty()) f.fix = std::move(c);
+        else f.also.push_back(std::move(c));
+    }
+}
+
 void holdSwitch(const AuditContext& c, std::vector<Finding>& out) {
     const FlightMode* hold = modeById(c.setup.transmitter, kHoldMode);
-    if (hold != nullptr && !hold->when.empty()) return;
-    out.push_back({.severity = Severity::Danger,
-                   .row = "hold-switch"_row,
-                   .title = c.say(KH_TR("Hold has no switch")),
-                   .found = c.say(KH_TR("No switch of the transmitter puts the motor on hold.")),
-                   .why = c.say(KH_TR("There is nothing that keeps the rotor still while you carry the model.")),
-                   .todo = c.say(KH_TR("Give hold a two-position switch of its own in the transmitter.")),
-                   .box = Box::Transmitter,
-                   .subject = "transmitter.modes.hold.when"_field});
+    if (hold == nullptr || !hold->when.empty()) return;
+    Finding f{.severity = Severity::Danger,
+              .row = "hold-switch"_row,
+              .title = c.say(KH_TR("Hold has no switch")),
+              .found = c.say(KH_TR("No switch of the transmitter puts the motor on hold.")),
+              .why = c.say(KH_TR("There is nothing that keeps the rotor still while you carry the model.")),
+              .todo = c.say(KH_TR("Give hold a two-position switch of its own in the transmitter.")),
+              .box = Box::Transmitter,
+              .subject = "transmitter.modes.hold.when"_field,
+              .proposal = true};
+    offer(f, switchCandidates(c.setup.transmitter, kHoldMode));
+    out.push_back(std::move(f));
+}
+
+void modeSwitch(const AuditContext& c, std::vector<Finding>& out) {
+    for (std::size_t i = 1; i < c.setup.transmitter.modes.size(); ++i) {
+        const FlightMode& m = c.setup.transmitter.modes[i];
+        if (m.id == kHoldMode || !m.when.empty()) continue;
+        Finding f{.id = "mode-switch." + m.id,
+                  .severity = Severity::Warning,
+                  .row = "mode-switch"_row,
+                  .title = c.say(KH_TR("No switch reaches {m}"), {{"m", m.name}}),
+                  .found = c.say(KH_TR("{m} is on no switch of the transmitter."), {{"m", m.name}}),
+                  .why = c.say(KH_TR("You move the switch you know and fly another mode than you think.")),
+                  .todo = c.say(KH_TR("Put {m} on a place of the mode switch in the transmitter, or take the mode out."), {{"m", m.name}}),
+                  .box = Box::Transmitter,
+                  .subject = modePath(m, "when"),
+                  .proposal = true};
+        offer(f, switchCandidates(c.setup.transmitter, m.id));
+        out.push_back(std::move(f));
+    }
 }
 
 void stopValue(const AuditContext& c, std::vector<Finding>& out) {
-    const ChannelSettings* throttle = channelOf(c.setup.transmitter, functionId(Function::Throttle));
     const Figure& off = c.figures.motorOffUs;
-    if (throttle == nullptr || !off.known || !c.figures.holdUs.known) return;
-    const ChannelScale scale = channelScale(c.setup.transmitter.profile, *throttle);
+    if (!off.known || channelOf(c.setup.transmitter, functionId(Function::Throttle)) == nullptr) return;
+    const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
     const auto check = [&](const char* name, const char* path, const ThrottleStop& stop) {
         if (stop.when.empty()) return;
-        const double us = channelOutputUnchecked(channelPctFromThrottlePct(stop.throttlePct), scale).pulseUs;
-        if (c.figures.motor.off(us) && c.figures.motor.accepted(us)) return;
+        const double us = throttlePulseUs(c.setup.transmitter, stop.throttlePct);
+        const MotorOff at = motorOffAt(c.figures.motor, us);
+        if (at == MotorOff::Surely || (engine && at == MotorOff::Barely)) return;
         PartialDeck state;
         putTerms(state, stop.when);
-        out.push_back(
-            {.id = std::string("stop-value.") + name,
-             .severity = Severity::Danger,
-             .row = "kill-switch"_row,
-             .title = c.say(KH_TR("{f} does not stop the motor"), {{"f", std::string(name)}}),
-             .found = c.say(KH_TR("It sends {u} µs; the motor is surely off at {o} µs."), {{"u", num(us)}, {"o", num(off.value)}}),
-             .why = c.say(KH_TR("The last way to stop the rotor does not stop it.")),
-             .todo = c.say(KH_TR("Set {f} to {v} % in the transmitter, as hold is, then watch the monitor."),
-                           {{"f", std::string(name)}, {"v", num(c.setup.transmitter.hold.throttlePct, 1)}}),
-             .box = Box::Transmitter,
-             .witness = Witness{std::nullopt, state},
-             .subject = path,
-             .fix = {{path, std::min(c.setup.transmitter.hold.throttlePct, -5.0)}}});
+        Finding f{
+            .id = std::string("stop-value.") + name,
+            .severity = at == MotorOff::Barely ? Severity::Warning : Severity::Danger,
+            .row = "kill-switch"_row,
+            .title = engine ? c.say(KH_TR("{f} does not stop the engine"), {{"f", std::string(name)}})
+                            : c.say(KH_TR("{f} does not stop the motor"), {{"f", std::string(name)}}),
+            .found = engine ? c.say(KH_TR("It sends {u} µs; the throttle is closed at {o} µs."),
+                                    {{"u", num(us)}, {"o", num(c.setup.speedController.lowUs)}})
+                            : c.say(KH_TR("It sends {u} µs; the motor is surely off at {o} µs."), {{"u", num(us)}, {"o", num(off.value)}}),
+            .why = c.say(KH_TR("The last way to stop the rotor does not stop it.")),
+            .box = Box::Transmitter,
+            .witness = Witness{std::nullopt, state},
+            .subject = path};
+        if (const auto value = stopPct(c)) {
+            f.todo = c.say(KH_TR("Set {f} to {v} % in the transmitter, then watch the monitor."),
+                           {{"f", std::string(name)}, {"v", num(*value, 1)}});
+            f.fix = {{path, *value}};
+        } else {
+            f.todo = throttleFirst(c);
+        }
+        out.push_back(std::move(f));
     };
     check(KH_TR("kill"), "transmitter.kill.throttlePct"_field, c.setup.transmitter.kill);
     check(KH_TR("cut"), "transmitter.cut.throttlePct"_field, c.setup.transmitter.cut);
+}
+
+void stopActs(const AuditContext& c, std::vector<Finding>& out) {
+    const auto check = [&](const char* name, const char* path, const ThrottleStop& stop, Severity severity) {
+        if (stop.when.empty() || !stop.actsIn) return;
+        std::vector<Message> missing;
+        PartialDeck state;
+        for (const FlightMode& m : c.setup.transmitter.modes) {
+            if (m.id == kHoldMode || std::find(stop.actsIn->begin(), stop.actsIn->end(), m.id) != stop.actsIn->end()) continue;
+            if (missing.empty()) state = modeState(c.setup.transmitter, m);
+            missing.push_back(c.say(KH_TR("{m}"), {{"m", m.name}}));
+        }
+        if (missing.empty()) return;
+        putTerms(state, stop.when);
+        out.push_back({.id = std::string("stop-acts.") + name,
+                       .severity = severity,
+                       .row = severity == Severity::Danger ? "kill-switch"_row : "cut-switch"_row,
+                       .title = c.say(KH_TR("{f} does not act in every mode"), {{"f", std::string(name)}}),
+                       .found = c.say(KH_TR("Not in {list}."), {{"list", missing}}),
+                       .why = c.say(KH_TR("The last way to stop the rotor works in some modes only.")),
+                       .todo = c.say(KH_TR("Let {f} act in all modes in the transmitter."), {{"f", std::string(name)}}),
+                       .box = Box::Transmitter,
+                       .witness = Witness{std::nullopt, state},
+                       .subject = path,
+                       .fix = {{path, std::monostate{}}}});
+    };
+    check(KH_TR("kill"), "transmitter.kill.actsIn"_field, c.setup.transmitter.kill, Severity::Danger);
+    check(KH_TR("cut"), "transmitter.cut.actsIn"_field, c.setup.transmitter.cut, Severity::Warning);
 }
 
 void doubleSwitch(const AuditContext& c, std::vector<Finding>& out) {
@@ -84,28 +151,72 @@ void doubleSwitch(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void switchExists(const AuditContext& c, std::vector<Finding>& out) {
-    const auto& switches = c.setup.transmitter.profile.switches;
-    const auto check = [&](const std::string& name, const std::string& path, const Condition& when, const char* row) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const auto missing = [&](const Condition& when) -> const Term* {
         for (const auto& all : when)
             for (const Term& t : all) {
                 if (t.switchId.empty()) continue;
-                const auto s = std::find_if(switches.begin(), switches.end(), [&](const SwitchProfile& p) { return p.id == t.switchId; });
-                if (s != switches.end() && t.place >= 1 && t.place <= s->places) continue;
-                out.push_back({.id = "switch-exists." + name,
-                               .severity = Severity::Danger,
-                               .row = row,
-                               .title = c.say(KH_TR("{f} is on a place that does not exist"), {{"f", name}}),
-                               .found = c.say(KH_TR("It asks for {s} at {p}; {box} has no such place."),
-                                              {{"s", t.switchId}, {"p", num(t.place)}, {"box", c.setup.transmitter.profile.name}}),
-                               .why = c.say(KH_TR("The function can never be reached.")),
-                               .todo = c.say(KH_TR("Choose another switch for it in the transmitter.")),
-                               .box = Box::Transmitter,
-                               .subject = path});
+                const auto s = std::find_if(tx.profile.switches.begin(), tx.profile.switches.end(),
+                                            [&](const SwitchProfile& p) { return p.id == t.switchId; });
+                if (s == tx.profile.switches.end() || t.place < 1 || t.place > s->places) return &t;
             }
+        return nullptr;
     };
-    for (const FlightMode& m : c.setup.transmitter.modes)
-        check(m.name, modePath(m, "when"), m.when, m.id == kHoldMode ? "hold-switch" : "mode-switch");
-    check("kill", "transmitter.kill.when"_field, c.setup.transmitter.kill.when, "kill-switch");
+    for (std::size_t i = 0; i < c.model.functionCount(); ++i) {
+        const std::string& function = c.model.functionName(i);
+        const Condition* when = conditionOf(tx, function);
+        const Term* t = when == nullptr ? nullptr : missing(*when);
+        if (t == nullptr) continue;
+        const bool stops = function == kHoldMode || function == "kill" || function == "cut";
+        const Message name = functionTitle(tx, function);
+        Finding f{.id = "switch-exists." + function,
+                  .severity = stops ? Severity::Danger : Severity::Warning,
+                  .row = switchRow(function),
+                  .title = c.say(KH_TR("{f} is on a place that does not exist"), {{"f", name}}),
+                  .found = c.say(KH_TR("It asks for {s} at {p}; {box} has no such place."),
+                                 {{"s", t->switchId}, {"p", num(t->place)}, {"box", tx.profile.name}}),
+                  .why = c.say(KH_TR("The function can never be reached.")),
+                  .todo = c.say(KH_TR("Choose another switch for it in the transmitter.")),
+                  .box = Box::Transmitter,
+                  .subject = conditionPath(tx, function),
+                  .proposal = true};
+        offer(f, switchCandidates(tx, function));
+        out.push_back(std::move(f));
+    }
+}
+
+void powerOnGuard(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.transmitter.hold.powerOnGuard) return;
+    out.push_back({.severity = Severity::Warning,
+                   .row = "hold-switch"_row,
+                   .title = c.say(KH_TR("The power-on guard is off")),
+                   .found = c.say(KH_TR("The transmitter starts with whatever its switches say, and does not ask.")),
+                   .why = c.say(KH_TR("Switched on with hold off, it opens the throttle at once.")),
+                   .todo = c.say(KH_TR("Switch the power-on guard on in the transmitter: hold on, first mode, collective low.")),
+                   .box = Box::Transmitter,
+                   .subject = "transmitter.hold.powerOnGuard"_field,
+                   .fix = {{"transmitter.hold.powerOnGuard"_field, true}}});
+}
+
+void rescueAtPowerOn(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const DeckNumbers start = c.model.numbers(Deck{});
+    for (std::size_t i = 0; i < c.model.functionCount(); ++i) {
+        if (c.model.functionName(i) != "rescue" || !c.model.functionActive(i, start.places)) continue;
+        Finding f{.severity = Severity::Danger,
+                  .row = "rescue-switch"_row,
+                  .title = c.say(KH_TR("Rescue is on when the transmitter starts")),
+                  .found = c.say(KH_TR("At the power-on places {w} is met."), {{"w", conditionTitle(tx, *conditionOf(tx, "rescue"))}}),
+                  .why = c.say(KH_TR("With the rotor running it throws the machine over on the ground.")),
+                  .todo = c.say(KH_TR("Set the power-on place of its switch to off in the transmitter.")),
+                  .box = Box::Transmitter,
+                  .subject = "transmitter.functions.rescue.when"_field};
+        for (const Term& t : conditionOf(tx, "rescue")->front())
+            if (!t.switchId.empty())
+                f.fix.push_back({elementPath("transmitter.switches.{}.powerOnPlace"_field, t.switchId), t.place == 1 ? 2.0 : 1.0});
+        offer(f, switchCandidates(tx, "rescue"));
+        out.push_back(std::move(f));
+    }
 }
 
 void powerOn(const AuditContext& c, std::vector<Finding>& out) {
@@ -192,7 +303,9 @@ void rescue(const AuditContext& c, std::vector<Finding>& out) {
                        .todo = std::move(todo),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, on},
-                       .subject = path});
+                       .subject = path,
+                       .proposal = true});
+        if (severity != Severity::Note) offer(out.back(), switchCandidates(tx, "rescue"));
     };
     if (tx.schools.rescue == RescueSchool::None) {
         tell("school-rescue", Severity::Note, c.say(KH_TR("Rescue is on a switch")),
@@ -205,19 +318,22 @@ void rescue(const AuditContext& c, std::vector<Finding>& out) {
     for (const char* id : {kHoldMode, "kill", "cut"})
         if (const Condition* stop = conditionOf(tx, id)) stops.merge(switchesOf(tx, *stop));
     const std::set<std::string> rescues = switchesOf(tx, when);
+    std::vector<Message> shared, latching;
     for (const SwitchProfile& s : tx.profile.switches) {
         if (rescues.count(s.id) == 0) continue;
-        if (stops.count(s.id) != 0)
-            tell("rescue-finger", Severity::Danger, c.say(KH_TR("Rescue is under the finger that works hold or kill")),
-                 c.say(KH_TR("{s} works both."), {{"s", s.id}}),
-                 c.say(KH_TR("Reaching for hold next to the machine can set off a rescue: full collective and a tilted disc.")),
-                 c.say(KH_TR("Put rescue on another switch in the transmitter.")));
-        if (tx.schools.rescue == RescueSchool::Momentary && !s.momentary)
-            tell("school-rescue", Severity::Warning, c.say(KH_TR("Rescue stays on")),
-                 c.say(KH_TR("{s} does not spring back; the school chosen is a momentary switch."), {{"s", s.id}}),
-                 c.say(KH_TR("Forgotten on, it takes the machine over at the next start.")),
-                 c.say(KH_TR("Put rescue on a momentary switch in the transmitter.")));
+        if (stops.count(s.id) != 0) shared.push_back(c.say(KH_TR("{s}"), {{"s", s.id}}));
+        if (!s.momentary) latching.push_back(c.say(KH_TR("{s}"), {{"s", s.id}}));
     }
+    if (!shared.empty())
+        tell("rescue-finger", Severity::Danger, c.say(KH_TR("Rescue is under the finger that works hold or kill")),
+             c.say(KH_TR("{s} works both."), {{"s", shared}}),
+             c.say(KH_TR("Reaching for hold next to the machine can set off a rescue: full collective and a tilted disc.")),
+             c.say(KH_TR("Put rescue on another switch in the transmitter.")));
+    if (tx.schools.rescue == RescueSchool::Momentary && !latching.empty())
+        tell("school-rescue", Severity::Warning, c.say(KH_TR("Rescue stays on")),
+             c.say(KH_TR("{s} does not spring back; the school chosen is a momentary switch."), {{"s", latching}}),
+             c.say(KH_TR("Forgotten on, it takes the machine over at the next start.")),
+             c.say(KH_TR("Put rescue on a momentary switch in the transmitter.")));
 }
 
 void channelOrder(const AuditContext& c, std::vector<Finding>& out) {
@@ -227,7 +343,7 @@ void channelOrder(const AuditContext& c, std::vector<Finding>& out) {
     std::vector<Message> names;
     for (const std::string& id : c.setup.controller.profile.channelOrder) names.push_back(c.say(KH_TR("{f}"), {{"f", id}}));
     out.push_back(
-        {.severity = Severity::Warning,
+        {.severity = Severity::Danger,
          .row = "channel-map"_row,
          .title = c.say(KH_TR("The channels are not in the controller's order")),
          .found = c.say(KH_TR("{n} differ; {box} expects {all}."),
@@ -243,15 +359,19 @@ void channelOrder(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> switchRules() {
     static constexpr std::array rules{
-        Rule{"hold-switch", Station::Radio, holdSwitch},
-        Rule{"stop-value", Station::Radio, stopValue, "P1"},
-        Rule{"double-switch", Station::Radio, doubleSwitch, "P3"},
-        Rule{"switch-exists", Station::Radio, switchExists},
-        Rule{"power-on", Station::Radio, powerOn, "P9"},
-        Rule{"kill-switch", Station::Radio, killSwitch},
-        Rule{"school-hold-switch", Station::Radio, holdSwitchAsChosen},
-        Rule{"school-rescue", Station::Radio, rescue},
-        Rule{"school-order", Station::Radio, channelOrder},
+        Rule{"hold-switch", Station::Radio, Work::MotorOff, holdSwitch},
+        Rule{"mode-switch", Station::Radio, Work::MotorOff, modeSwitch, "P2"},
+        Rule{"stop-value", Station::Radio, Work::MotorOff, stopValue, "P1"},
+        Rule{"stop-acts", Station::Radio, Work::MotorOff, stopActs, "P1"},
+        Rule{"double-switch", Station::Radio, Work::MotorOff, doubleSwitch, "P3"},
+        Rule{"switch-exists", Station::Radio, Work::MotorOff, switchExists},
+        Rule{"power-on", Station::Radio, Work::MotorOff, powerOn, "P9"},
+        Rule{"power-on-guard", Station::Radio, Work::MotorOff, powerOnGuard, "P9"},
+        Rule{"rescue-at-power-on", Station::Radio, Work::MotorOff, rescueAtPowerOn, "P9"},
+        Rule{"kill-switch", Station::Radio, Work::MotorOff, killSwitch},
+        Rule{"school-hold-switch", Station::Radio, Work::Curves, holdSwitchAsChosen},
+        Rule{"school-rescue", Station::Radio, Work::Curves, rescue},
+        Rule{"school-order", Station::Radio, Work::Wiring, channelOrder},
     };
     return rules;
 }

@@ -4,6 +4,7 @@
 // in the box where it is wrong: a channel the monitor reads backwards in the transmitter, the rest in the controller.
 #include "formula/channel.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/head.h"
 #include "stations/kit/solverkit.h"
 #include "stations/swash/swashsolvers.h"
 
@@ -48,33 +49,35 @@ SolvedField sense(const Setup& setup, const char* function, const char* controll
 
 Solved solveDirections(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
-    std::size_t up = 0;
-    std::vector<const PortSettings*> down;
+    // on a trailing link the plate goes down for more pitch
+    const double rightWay = linkSign(setup.machine);
+    std::vector<const PortSettings*> right, wrong;
     bool any = false;
     for (const PortSettings& port : setup.controller.ports) {
         const Reading* seen = latest(readings, "collective.port-" + port.id);
         if (seen == nullptr) continue;
         any = true;
         const double way = plausible(*seen, 1.0, "way");
-        if (way > 0.0) ++up;
-        else if (way < 0.0) down.push_back(&port);
+        if (way != 0.0) (way * rightWay > 0.0 ? right : wrong).push_back(&port);
         else out.remarks.push_back(say(KH_TR("The servo of port {p} stands still: its lead, its plug, or the port."), {{"p", port.id}}));
     }
     const Reading* aileron = latest(readings, "cyclic.aileron");
     const Reading* elevator = latest(readings, "cyclic.elevator");
     if (!any && aileron == nullptr && elevator == nullptr)
         throw InputError("collective.port-1", "nothing was seen yet: move the collective stick up and look at each servo");
-    if (!down.empty() && up == 0) {
+    if (!wrong.empty() && right.empty()) {
         out.answers.push_back(sense(setup, "collective", "controller.directions.collectiveReversed"_field, KH_TR("collective up")));
         return out;
     }
-    for (const PortSettings* port : down)
+    // some go one way, some the other: the fewer are turned; whether all of them then go the wrong way is the next question
+    const bool fewerRight = right.size() < wrong.size();
+    for (const PortSettings* port : wrong.empty() ? wrong : fewerRight ? right : wrong)
         out.answers.push_back(flag(setup, elementPath("controller.ports.{}.reversed"_field, port->id), Box::Controller,
                                    say(KH_TR("Reverse the servo of port {p} in the controller."), {{"p", port->id}}),
-                                   say(KH_TR("it went down while the others went up"))));
-    if (!down.empty()) {
+                                   say(KH_TR("it moved against the others"))));
+    if (!wrong.empty()) {
         if (aileron != nullptr || elevator != nullptr)
-            out.remarks.push_back(say(KH_TR("The cyclic is judged once all servos go up with the collective: look at it again then.")));
+            out.remarks.push_back(say(KH_TR("The cyclic is judged once all servos go the same way with the collective: look at it again then.")));
         return out;
     }
     if (aileron != nullptr && plausible(*aileron, 1.0, "way") < 0.0)

@@ -5,6 +5,7 @@
 #include "base/error.h"
 #include "judge/figurebuilder.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/head.h"
 #include "stations/swash/swash.h"
 
 #include <algorithm>
@@ -86,7 +87,7 @@ void SwashFigures::coupled() {
         const auto cyclic = [&](double sine) {
             return degFromRad(std::asin(std::clamp(head.innerRadiusMm * sine / head.gripMm, -1.0, 1.0)));
         };
-        const double sign = head.link == LinkSide::Leading ? 1.0 : -1.0;
+        const double sign = linkSign(setup.machine);
         return BladeMotion{cyclic(now.right - rest.right), cyclic(now.forward - rest.forward),
                            sign * degFromRad(std::asin(std::clamp((now.heightMm - rest.heightMm) / head.gripMm, -1.0, 1.0)))};
     };

@@ -3,6 +3,7 @@
 // Layout and mixing, and what the plate then does with what it is told.
 #include "base/conventions.h"
 #include "formula/linkage.h"
+#include "judge/candidates.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
@@ -98,32 +99,84 @@ void mounting(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = possible ? std::vector<Edit>{{"controller.mounting"_field, c.setup.machine.mounting}} : std::vector<Edit>{}});
 }
 
+constexpr double kSenseDeg = 0.3;  ///< an end closer to mid stick's pitch goes neither way
+
+/// Every port turned to its servo's mounting.
+std::vector<Edit> allPorts(const AuditContext& c) {
+    std::vector<Edit> edits;
+    for (const PortSettings& p : c.setup.controller.ports)
+        if (const PlateServo* s = servoOf(c, p.role); s != nullptr && p.reversed == s->risesWithPulse)
+            edits.push_back({portPath(p, "reversed"), !s->risesWithPulse});
+    return edits;
+}
+
 void collectiveSense(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& high = c.figures.collectiveHighDeg;
     const Figure& low = c.figures.collectiveLowDeg;
-    if (!high.known || !low.known || high.value >= low.value) return;
+    const Figure& mid = c.figures.midPitchDeg;
+    if (!high.known || !low.known || !mid.known) return;
+    // each half by itself: one end may be turned over and still lie below the other
+    if (high.value > mid.value - kSenseDeg && low.value < mid.value + kSenseDeg && high.value >= low.value) return;
     PartialDeck d;
     d.collective = 1.0;
-    const bool reversed = c.setup.controller.collectiveHighPct < 0.0;
-    out.push_back(
-        {.severity = Severity::Danger,
-         .row = "collective-sense"_row,
-         .title = c.say(KH_TR("Collective works backwards")),
-         .found = c.say(KH_TR("Stick up gives {h}°, stick down {l}°."), {{"h", signedNum(high.value, 1)}, {"l", signedNum(low.value, 1)}}),
-         .why = c.say(KH_TR("The model is driven into the ground when you ask it to climb.")),
-         .todo = c.say(KH_TR("Reverse the sign of the collective range in the controller.")),
-         .box = Box::Controller,
-         .witness = Witness{std::nullopt, d},
-         .subject = "controller.collectiveHighPct"_field,
-         .fix = {{"controller.collectiveHighPct"_field,
-                  reversed ? -c.setup.controller.collectiveHighPct : -std::abs(c.setup.controller.collectiveHighPct)},
-                 {"controller.collectiveLowPct"_field,
-                  reversed ? -c.setup.controller.collectiveLowPct : -std::abs(c.setup.controller.collectiveLowPct)}}});
+    const ControllerSettings& box = c.setup.controller;
+    const bool trailing = c.setup.machine.head.link == LinkSide::Trailing;
+    const Edit turn{"controller.directions.collectiveReversed"_field, !box.directions.collectiveReversed};
+    const std::vector<Edit> range{{"controller.collectiveHighPct"_field, -box.collectiveHighPct},
+                                  {"controller.collectiveLowPct"_field, -box.collectiveLowPct}};
+    const std::vector<Edit> positive{{"controller.collectiveHighPct"_field, std::abs(box.collectiveHighPct)},
+                                     {"controller.collectiveLowPct"_field, std::abs(box.collectiveLowPct)}};
+    // a trailing link is undone in the direction, else by a negative range; else what stands there turned over goes back
+    const bool byRange = box.collectiveHighPct < 0.0 && box.collectiveLowPct < 0.0 && !(trailing && !box.directions.collectiveReversed);
+    Finding f{
+        .severity = Severity::Danger,
+        .row = "collective-sense"_row,
+        .title = c.say(KH_TR("Collective works backwards")),
+        .found = c.say(KH_TR("Stick up gives {h}°, stick down {l}°."), {{"h", signedNum(high.value, 1)}, {"l", signedNum(low.value, 1)}}),
+        .why = c.say(KH_TR("The model is driven into the ground when you ask it to climb.")),
+        .todo = byRange                             ? c.say(KH_TR("Turn the sign of the collective range over in the controller."))
+                : box.directions.collectiveReversed ? c.say(KH_TR("Set the collective direction to normal in the controller."))
+                                                    : c.say(KH_TR("Reverse the collective direction in the controller.")),
+        .box = Box::Controller,
+        .witness = Witness{std::nullopt, d},
+        .subject = byRange ? "controller.collectiveHighPct"_field : "controller.directions.collectiveReversed"_field,
+        .fix = byRange ? range : std::vector<Edit>{turn},
+        .also = {byRange ? std::vector<Edit>{turn} : range, positive, allPorts(c)}};
+    out.push_back(std::move(f));
+}
+
+/// What the plate does with a stick, for a machine whose head needs a phase: turned back by it.
+Plane answered(const AuditContext& c, bool roll) {
+    const Plane rest = c.model.plateAtReading(0.0, 0.0, 0.0).plate;
+    const Plane now = c.model.plateAtReading(0.0, roll ? kSenseDemand : 0.0, roll ? 0.0 : kSenseDemand).plate;
+    const double f = now.forward - rest.forward;
+    const double r = now.right - rest.right;
+    const double phase = c.setup.machine.head.phaseDeg;
+    return {0.0, f * cosDeg(phase) + r * sinDeg(phase), r * cosDeg(phase) - f * sinDeg(phase)};
+}
+
+void referenceSign(const AuditContext& c, std::vector<Finding>& out) {
+    const double set = c.setup.controller.referencePct;
+    if (set >= 0.0) return;
+    PartialDeck d;
+    d.collective = 0.0;
+    d.aileron = 1.0;
+    out.push_back({.severity = Severity::Danger,
+                   .row = "cyclic-sense"_row,
+                   .title = c.say(KH_TR("The reference throw is negative")),
+                   .found = c.say(KH_TR("It stands at {v} %: both cyclic axes are turned over by it."), {{"v", signedNum(set, 1)}}),
+                   .why = c.say(KH_TR("The model answers the cyclic stick backwards.")),
+                   .todo = c.say(KH_TR("Make the reference throw positive in the controller.")),
+                   .box = Box::Controller,
+                   .witness = Witness{std::nullopt, d},
+                   .subject = "controller.referencePct"_field,
+                   .fix = {{"controller.referencePct"_field, -set}}});
 }
 
 void cyclicSense(const AuditContext& c, std::vector<Finding>& out) {
     const auto check = [&](bool roll, bool reversed, const char* path) {
-        if (!reversed) return;
+        const Plane plane = answered(c, roll);
+        if ((roll ? plane.right : plane.forward) >= 0.0) return;
         PartialDeck d;
         d.collective = 0.0;
         (roll ? d.aileron : d.elevator) = 1.0;
@@ -132,13 +185,17 @@ void cyclicSense(const AuditContext& c, std::vector<Finding>& out) {
                        .row = "cyclic-sense"_row,
                        .title = roll ? c.say(KH_TR("The plate tilts against the aileron stick"))
                                      : c.say(KH_TR("The plate tilts against the elevator stick")),
-                       .found = c.say(KH_TR("The controller reverses this axis.")),
+                       .found = reversed ? c.say(KH_TR("The controller reverses this axis."))
+                                         : c.say(KH_TR("The reading is right, and the plate goes the other way.")),
                        .why = c.say(KH_TR("The model answers the cyclic stick backwards.")),
-                       .todo = c.say(KH_TR("Set this axis to normal in the controller; put the channel right in the transmitter.")),
+                       .todo = reversed
+                                   ? c.say(KH_TR("Set this axis to normal in the controller; put the channel right in the transmitter."))
+                                   : c.say(KH_TR("Reverse this axis in the controller.")),
                        .box = Box::Controller,
                        .witness = Witness{std::nullopt, d},
                        .subject = path,
-                       .fix = {{path, false}}});
+                       .fix = {{path, !reversed}},
+                       .also = {allPorts(c)}});
     };
     check(true, c.setup.controller.directions.aileronReversed, "controller.directions.aileronReversed"_field);
     check(false, c.setup.controller.directions.elevatorReversed, "controller.directions.elevatorReversed"_field);
@@ -165,6 +222,7 @@ void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
         const double limit = std::floor(std::clamp(
             (93.0 - std::abs(c.setup.controller.collectiveHighPct)) / std::abs(c.setup.controller.referencePct) * 100.0, 10.0, 150.0));
         f.fix = {{"controller.cyclicLimitPct"_field, limit}};
+        f.also = offeredRanges(c);
     } else {
         // the same blade angles on the new arm: the settings grow as the arm shrinks
         const PlateServo& first = c.setup.machine.servos.front();
@@ -200,19 +258,20 @@ void phase(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> swashRules() {
     static constexpr std::array rules{
-        Rule{"swash-mixing", Station::Swash, mixing},
-        Rule{"layout", Station::Swash, layout},
-        Rule{"mounting", Station::Swash, mounting},
+        Rule{"swash-mixing", Station::Swash, Work::Wiring, mixing},
+        Rule{"layout", Station::Swash, Work::Plate, layout},
+        Rule{"mounting", Station::Swash, Work::Wiring, mounting},
     };
     return rules;
 }
 
 std::span<const Rule> plateRules() {
     static constexpr std::array rules{
-        Rule{"collective-sense", Station::Swash, collectiveSense},
-        Rule{"cyclic-sense", Station::Swash, cyclicSense},
-        Rule{"stroke-use", Station::Swash, strokeUse},
-        Rule{"phase", Station::Swash, phase},
+        Rule{"collective-sense", Station::Swash, Work::Sign, collectiveSense},
+        Rule{"reference-sign", Station::Swash, Work::Sign, referenceSign},
+        Rule{"cyclic-sense", Station::Swash, Work::Sign, cyclicSense},
+        Rule{"stroke-use", Station::Swash, Work::Range, strokeUse},
+        Rule{"phase", Station::Swash, Work::Plate, phase},
     };
     return rules;
 }

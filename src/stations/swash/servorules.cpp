@@ -3,6 +3,7 @@
 // Servo data, ports, directions, square arms.
 #include "base/conventions.h"
 #include "formula/linkage.h"
+#include "judge/candidates.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
@@ -19,6 +20,9 @@ namespace kh {
 namespace {
 
 constexpr double kSquareDeg = 3.0;
+constexpr double kPulseClassUs = 100.0;  ///< centres closer than this are one class
+constexpr double kHalfToothDeg = 7.2;    ///< of 25 teeth: the opposite leg of a four-sided arm (docs/domain.md 5.5)
+constexpr double kToothDeg = 14.4;
 
 double allowedRate(const AuditContext& c, double maxHz, double pulseUs) {
     double best = 50.0;
@@ -59,6 +63,12 @@ void servoRate(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void servoPulse(const AuditContext& c, std::vector<Finding>& out) {
+    const double sent = c.setup.controller.pulseUs;
+    const auto suits = [&](double us) {
+        return static_cast<std::size_t>(
+            std::count_if(c.setup.machine.servos.begin(), c.setup.machine.servos.end(),
+                          [&](const PlateServo& s) { return s.servo.pulseUs && std::abs(*s.servo.pulseUs - us) <= kPulseClassUs; }));
+    };
     for (const PlateServo& s : c.setup.machine.servos) {
         if (!s.servo.pulseUs) {
             out.push_back({.severity = Severity::Warning,
@@ -71,21 +81,28 @@ void servoPulse(const AuditContext& c, std::vector<Finding>& out) {
                            .subject = servoPath(s, "servo.pulseUs")});
             return;
         }
-        if (std::abs(*s.servo.pulseUs - c.setup.controller.pulseUs) > 100.0) {
-            out.push_back({.severity = Severity::Danger,
-                           .row = "servo-pulse"_row,
-                           .title = c.say(KH_TR("The pulse drives {s} to its stop"), {{"s", s.servo.name}}),
-                           .found = c.say(KH_TR("{p} µs centre is sent; {s} wants {w} µs."),
-                                          {{"p", num(c.setup.controller.pulseUs)}, {"s", s.servo.name}, {"w", num(*s.servo.pulseUs)}}),
-                           .why = c.say(KH_TR("The servo runs against its end, hums and burns.")),
-                           .todo = c.say(KH_TR("Set {w} µs in the controller; if a servo hums at power-up, pull the pack at once."),
-                                         {{"w", num(*s.servo.pulseUs)}}),
-                           .box = Box::Controller,
-                           .witness = sticksAt(0.0, 0.0),
-                           .subject = "controller.pulseUs"_field,
-                           .fix = {{"controller.pulseUs"_field, *s.servo.pulseUs}}});
-            return;
+        if (std::abs(*s.servo.pulseUs - sent) <= kPulseClassUs) continue;
+        // an odd servo among others is not helped by driving the others to their stops
+        const bool odd = suits(*s.servo.pulseUs) < c.setup.machine.servos.size();
+        Finding f{.severity = Severity::Danger,
+                  .row = "servo-pulse"_row,
+                  .title = c.say(KH_TR("The pulse drives {s} to its stop"), {{"s", s.servo.name}}),
+                  .found = c.say(KH_TR("{p} µs centre is sent; {s} wants {w} µs."),
+                                 {{"p", num(sent)}, {"s", s.servo.name}, {"w", num(*s.servo.pulseUs)}}),
+                  .why = c.say(KH_TR("The servo runs against its end, hums and burns.")),
+                  .box = odd ? Box::Machine : Box::Controller,
+                  .witness = sticksAt(0.0, 0.0),
+                  .subject = odd ? servoPath(s, "servo.pulseUs") : "controller.pulseUs"_field};
+        if (odd) {
+            f.todo =
+                c.say(KH_TR("Unplug the {r} servo now; replace it by one of the others' class before the pack goes in."), {{"r", s.id}});
+        } else {
+            f.todo = c.say(KH_TR("Set {w} µs in the controller; if a servo hums at power-up, pull the pack at once."),
+                           {{"w", num(*s.servo.pulseUs)}});
+            f.fix = {{"controller.pulseUs"_field, *s.servo.pulseUs}};
         }
+        out.push_back(std::move(f));
+        return;
     }
 }
 
@@ -128,7 +145,7 @@ void ports(const AuditContext& c, std::vector<Finding>& out) {
                             {{"p", list[i].id}, {"r", list[i].role}, {"m", std::string(roles[i])}}),
              .why = c.say(KH_TR("The plate tilts to the wrong side.")),
              .todo = c.say(KH_TR("Plug the {m} servo into port {p} of the controller."), {{"m", std::string(roles[i])}, {"p", list[i].id}}),
-             .box = Box::Controller,
+             .box = Box::Machine,
              .witness = sticksAt(0.0, 1.0),
              .subject = portPath(list[i], "role"),
              .fix = fix});
@@ -158,21 +175,45 @@ void trims(const AuditContext& c, std::vector<Finding>& out) {
     const double safe = c.setup.controller.profile.trimSafeUs;
     for (const PortSettings& p : c.setup.controller.ports) {
         if (std::abs(p.trimUs) <= safe) continue;
-        const double value = std::copysign(std::floor(safe / 2.0), p.trimUs);
-        out.push_back(
-            {.id = "trim-safe." + p.id,
-             .severity = Severity::Danger,
-             .row = "arms-square"_row,
-             .title = c.say(KH_TR("Sub-trim of port {p} is beyond the safe count"), {{"p", p.id}}),
-             .found = c.say(KH_TR("{t} µs; {box} is safe to ±{s} µs."),
-                            {{"t", signedNum(p.trimUs)}, {"box", c.setup.controller.profile.name}, {"s", num(safe)}}),
-             .why = c.say(KH_TR("In flight the servo can run out of pulse range and go limp.")),
-             .todo = c.say(KH_TR("Turn the arm to the next tooth or try another arm, then trim port {p} within ±{s} µs in the controller."),
-                           {{"p", p.id}, {"s", num(safe)}}),
-             .box = Box::Controller,
-             .witness = sticksAt(0.0, 0.0),
-             .subject = portPath(p, "trimUs"),
-             .fix = {{portPath(p, "trimUs"), value}}});
+        const PlateServo* s = servoOf(c, p.role);
+        Finding f{.id = "trim-safe." + p.id,
+                  .severity = Severity::Danger,
+                  .row = "arms-square"_row,
+                  .title = c.say(KH_TR("Sub-trim of port {p} is beyond the safe count"), {{"p", p.id}}),
+                  .found = c.say(KH_TR("{t} µs; {box} is safe to ±{s} µs."),
+                                 {{"t", signedNum(p.trimUs)}, {"box", c.setup.controller.profile.name}, {"s", num(safe)}}),
+                  .why = c.say(KH_TR("In flight the servo can run out of pulse range and go limp.")),
+                  .box = Box::Controller,
+                  .witness = sticksAt(0.0, 0.0),
+                  .subject = portPath(p, "trimUs")};
+        if (s == nullptr || !squareTrimUs(*s)) {
+            f.todo = c.say(KH_TR("Bring it within ±{s} µs in the controller, and the arm square at the machine."), {{"s", num(safe)}});
+            out.push_back(std::move(f));
+            continue;
+        }
+        const double square = *squareTrimUs(*s);
+        if (std::abs(square) <= safe) {
+            const double trim = roundToStep(square, c.setup.controller.profile.trimStepUs);
+            f.todo = c.say(KH_TR("Set the sub-trim of port {p} to {t} µs in the controller: there the arm stands square."),
+                           {{"p", p.id}, {"t", signedNum(trim)}});
+            f.fix = {{portPath(p, "trimUs"), trim}};
+        } else {
+            // the nearest tooth, or with a four-sided arm the nearest half of one; the trim takes the rest
+            const double grid = c.setup.machine.arms.cross ? kHalfToothDeg : kToothDeg;
+            const double turned = s->squareErrorDeg - grid * std::round(s->squareErrorDeg / grid);
+            PlateServo seated = *s;
+            seated.squareErrorDeg = turned;
+            const double trim = roundToStep(*squareTrimUs(seated), c.setup.controller.profile.trimStepUs);
+            f.todo = c.say(KH_TR("Seat the arm of port {p} {d}° further {w}, so that it stands {r}° off; then set its sub-trim to {t} µs "
+                                 "in the controller."),
+                           {{"p", p.id},
+                            {"d", num(std::abs(turned - s->squareErrorDeg), 1)},
+                            {"w", std::string(turned > s->squareErrorDeg ? KH_TR("up") : KH_TR("down"))},
+                            {"r", signedNum(turned, 1)},
+                            {"t", signedNum(trim)}});
+            f.fix = {{servoPath(*s, "squareErrorDeg"), turned}, {portPath(p, "trimUs"), trim}};
+        }
+        out.push_back(std::move(f));
     }
 }
 
@@ -199,10 +240,13 @@ void square(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> servoRules() {
     static constexpr std::array rules{
-        Rule{"servo-rate", Station::Swash, servoRate},       Rule{"servo-pulse", Station::Swash, servoPulse},
-        Rule{"frame-period", Station::Swash, framePeriod},   Rule{"ports", Station::Swash, ports},
-        Rule{"servo-direction", Station::Swash, directions}, Rule{"trim-safe", Station::Swash, trims},
-        Rule{"arm-square", Station::Swash, square},
+        Rule{"servo-rate", Station::Swash, Work::ServoHarm, servoRate},
+        Rule{"servo-pulse", Station::Swash, Work::ServoHarm, servoPulse},
+        Rule{"frame-period", Station::Swash, Work::ServoHarm, framePeriod},
+        Rule{"ports", Station::Swash, Work::Wiring, ports},
+        Rule{"servo-direction", Station::Swash, Work::Sign, directions},
+        Rule{"trim-safe", Station::Swash, Work::Plate, trims},
+        Rule{"arm-square", Station::Swash, Work::Plate, square},
     };
     return rules;
 }

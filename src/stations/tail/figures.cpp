@@ -19,10 +19,10 @@ struct TailFigures : FigureBuilder {
 
 void TailFigures::tail() {
     const TailFacts& t = setup.machine.tail;
-    const std::vector<std::string> paths{"machine.tail.armMm"_field,           "machine.tail.linkMm"_field,
-                                         "machine.tail.crankRatio"_field,      "machine.tail.gripMm"_field,
-                                         "controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field,
-                                         "controller.tail.reversed"_field};
+    const std::vector<std::string> paths{
+        "machine.tail.armMm"_field,           "machine.tail.linkMm"_field,           "machine.tail.crankRatio"_field,
+        "machine.tail.gripMm"_field,          "machine.tail.neutralPitchDeg"_field,  "machine.rotor.turning"_field,
+        "controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field, "controller.tail.reversed"_field};
     const auto tailAt = [&](double rudder, bool pitch) {
         return [this, rudder, pitch](Derivation& why) {
             DeckNumbers deck = model.numbers({});
@@ -31,8 +31,13 @@ void TailFigures::tail() {
             why.line(KH_TR("tail pulse {p} µs, arm {a}°, slider {s} mm"),
                      {{"p", num(i.tailPulseUs)}, {"a", signedNum(i.tailArmDeg, 1)}, {"s", signedNum(i.sliderMm, 2)}});
             if (pitch)
-                why.line(KH_TR("asin(slider / grip) = asin({s} / {g})"),
-                         {{"s", signedNum(i.sliderMm, 2)}, {"g", num(setup.machine.tail.gripMm, 1)}});
+                why.line(
+                    KH_TR("asin((s·slider + g·sin n) / g) = asin(({s}·{x} + {g}·sin {n}°) / {g})"),
+                    {{"s", signedNum(setup.machine.tail.lever == LeverEdge::Trailing ? 1.0 : -1.0)},
+                     {"x", signedNum(i.sliderMm, 2)},
+                     {"g", num(setup.machine.tail.gripMm, 1)},
+                     {"n", signedNum(setup.machine.tail.neutralPitchDeg * (setup.machine.rotor.turning == Turning::Clockwise ? 1.0 : -1.0),
+                                     1)}});
             return pitch ? i.tailPitchDeg : i.sliderMm;
         };
     };

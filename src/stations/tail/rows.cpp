@@ -28,7 +28,7 @@ StationPage tailRows(const RowBuilder& b) {
                 b.flag("machine.tail.crankTurnsOver"_field, KH_TR("crank turns over"), KH_TR("straight"))}}),
         b.row("tail-arm", say(KH_TR("Arm and link")), {}, {},
               {{b.field("machine.tail.armMm"_field, label(KH_TR("r"))), b.field("machine.tail.linkMm"_field, label(KH_TR("L"))),
-                b.field("machine.tail.gripMm"_field, label(KH_TR("grip")))}}),
+                b.labelled("machine.tail.gripMm"_field)}}),
         b.row("tail-limits", say(KH_TR("Limits")), {},
               {{b.field("controller.tail.limitLeftPct"_field, label(KH_TR("l"))),
                 b.field("controller.tail.limitRightPct"_field, label(KH_TR("r")))}},

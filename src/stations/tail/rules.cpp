@@ -3,6 +3,7 @@
 // The tail: servo data, direction, window, symmetry, stops, neutral pitch.
 #include "base/conventions.h"
 #include "formula/answers.h"
+#include "judge/candidates.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
@@ -17,6 +18,7 @@ namespace kh {
 namespace {
 
 constexpr double kSideSharePct = 10.0;
+constexpr double kPrecompensationPct = 40.0;
 
 void tailServo(const AuditContext& c, std::vector<Finding>& out) {
     const ServoProfile& s = c.setup.machine.tail.servo;
@@ -71,25 +73,42 @@ void tailServo(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void tailDirection(const AuditContext& c, std::vector<Finding>& out) {
-    const Figure& left = c.figures.sliderLeftMm;
-    if (!left.known || std::abs(left.value) < 0.05) return;
+    // movement from reading to slider, not position: a servo at its stop says nothing, and a wrong channel is the channel's fault
+    const double move = c.model.tailAtReading(-kSenseDemand).sliderMm - c.model.tailAtReading(kSenseDemand).sliderMm;
+    if (std::abs(move) < 0.05) return;
     const bool trailing = c.setup.machine.tail.lever == LeverEdge::Trailing;
-    const bool edgesLeft = trailing ? left.value < 0.0 : left.value > 0.0;
-    if (edgesLeft) return;
+    if (trailing ? move < 0.0 : move > 0.0) return;
     const bool reversed = c.setup.controller.directions.rudderReversed;
+    const Edit direction{"controller.directions.rudderReversed"_field, !reversed};
+    const Edit servo{"controller.tail.reversed"_field, !c.setup.controller.tail.reversed};
     out.push_back(
         {.severity = Severity::Danger,
          .row = "tail-direction"_row,
          .title = c.say(KH_TR("The tail moves against the rudder stick")),
-         .found = c.say(KH_TR("Rudder left moves the slider {s} mm: the trailing edges go right."), {{"s", signedNum(left.value, 1)}}),
+         .found = c.say(KH_TR("From right to left the slider moves {s} mm: the trailing edges go right."), {{"s", signedNum(move, 1)}}),
          .why = c.say(KH_TR("Trailing edges must go to the stick's side; otherwise the nose turns the other way.")),
          .todo = reversed ? c.say(KH_TR("Set the rudder direction to normal in the controller."))
                           : c.say(KH_TR("Reverse the tail servo in the controller.")),
          .box = Box::Controller,
          .witness = sticksAt(0.0, 0.0, -1.0),
          .subject = "controller.tail.reversed"_field,
-         .fix = reversed ? std::vector<Edit>{{"controller.directions.rudderReversed"_field, false}}
-                         : std::vector<Edit>{{"controller.tail.reversed"_field, !c.setup.controller.tail.reversed}}});
+         .fix = {reversed ? direction : servo},
+         .also = {{reversed ? servo : direction}}});
+}
+
+void precompensation(const AuditContext& c, std::vector<Finding>& out) {
+    const double set = c.setup.controller.tail.precompensationPct;
+    if (std::abs(set) <= kPrecompensationPct) return;
+    out.push_back({.severity = Severity::Warning,
+                   .row = "precompensation"_row,
+                   .title = c.say(KH_TR("The tail's precompensation is large")),
+                   .found = c.say(KH_TR("{p} %; up to {m} % is usual."), {{"p", signedNum(set)}, {"m", num(kPrecompensationPct)}}),
+                   .why = c.say(KH_TR("Each move of the collective kicks the tail round.")),
+                   .todo = c.say(KH_TR("Start at 0 % in the controller, and raise it only while the kick gets smaller.")),
+                   .box = Box::Controller,
+                   .subject = "controller.tail.precompensationPct"_field,
+                   .fix = {{"controller.tail.precompensationPct"_field, 0.0}},
+                   .proposal = true});
 }
 
 void tailWindow(const AuditContext& c, std::vector<Finding>& out) {
@@ -106,10 +125,11 @@ void tailWindow(const AuditContext& c, std::vector<Finding>& out) {
              .why = c.say(KH_TR("The geometry does not suit: the tail is coarse or slow.")),
              .todo = c.say(KH_TR("Use a tail arm of {m} mm, then read the limits again."),
                            {{"m", num(tailArmFor(c.setup.machine.tail.armMm, std::max(1.0, limit)), 1)}}),
-             .box = Box::Machine,
+             .box = Box::Controller,
              .witness = sticksAt(0.0, 0.0, key == std::string("limitLeftPct") ? -1.0 : 1.0),
              .subject = std::string("controller.tail.") + key,
-             .fix = {{std::string("controller.tail.") + key, 100.0}}});
+             .fix = {{std::string("controller.tail.") + key, 100.0}},
+             .proposal = true});
     };
     check(c.setup.controller.tail.limitLeftPct, "limitLeftPct", "tail-window.left");
     check(c.setup.controller.tail.limitRightPct, "limitRightPct", "tail-window.right");
@@ -119,16 +139,19 @@ void tailSides(const AuditContext& c, std::vector<Finding>& out) {
     const ControllerTail& t = c.setup.controller.tail;
     const double larger = std::max(t.limitLeftPct, t.limitRightPct);
     if (larger <= 0.0 || std::abs(t.limitLeftPct - t.limitRightPct) <= kSideSharePct / 100.0 * larger) return;
-    out.push_back({.severity = Severity::Warning,
-                   .row = "tail-limits"_row,
-                   .title = c.say(KH_TR("The tail limits of the two sides differ")),
-                   .found = c.say(KH_TR("{l} % left and {r} % right: more than 10 % apart."),
-                                  {{"l", num(t.limitLeftPct)}, {"r", num(t.limitRightPct)}}),
-                   .why = c.say(KH_TR("The slider is not centred or the neutral pitch is off; one side blows out first.")),
-                   .todo = c.say(KH_TR("Centre the slider with the link, arm square, then read both limits again.")),
-                   .box = Box::Machine,
-                   .subject = "controller.tail.limitLeftPct"_field,
-                   .fix = {{"controller.tail.limitLeftPct"_field, 100.0}, {"controller.tail.limitRightPct"_field, 100.0}}});
+    out.push_back(
+        {.severity = Severity::Warning,
+         .row = "tail-limits"_row,
+         .title = c.say(KH_TR("The tail limits of the two sides differ")),
+         .found =
+             c.say(KH_TR("{l} % left and {r} % right: more than 10 % apart."), {{"l", num(t.limitLeftPct)}, {"r", num(t.limitRightPct)}}),
+         .why = c.say(KH_TR("The slider is not centred or the neutral pitch is off; one side blows out first.")),
+         .todo = c.say(KH_TR("Centre the slider with the link, arm square, then read both limits again.")),
+         .box = Box::Machine,
+         .subject = "controller.tail.limitLeftPct"_field,
+         .fix = {{"controller.tail.limitLeftPct"_field, 100.0}, {"controller.tail.limitRightPct"_field, 100.0}},
+         .also = {{{"controller.tail.limitLeftPct"_field, t.limitRightPct}}, {{"controller.tail.limitRightPct"_field, t.limitLeftPct}}},
+         .proposal = true});
 }
 
 void tailStop(const AuditContext& c, std::vector<Finding>& out) {
@@ -172,9 +195,13 @@ void tailNeutral(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> tailRules() {
     static constexpr std::array rules{
-        Rule{"tail-servo", Station::Tail, tailServo},   Rule{"tail-direction", Station::Tail, tailDirection},
-        Rule{"tail-window", Station::Tail, tailWindow}, Rule{"tail-sides", Station::Tail, tailSides},
-        Rule{"tail-stop", Station::Tail, tailStop},     Rule{"tail-neutral", Station::Tail, tailNeutral},
+        Rule{"tail-servo", Station::Tail, Work::ServoHarm, tailServo},
+        Rule{"tail-direction", Station::Tail, Work::Sign, tailDirection},
+        Rule{"precompensation", Station::Tail, Work::Tail, precompensation},
+        Rule{"tail-window", Station::Tail, Work::Tail, tailWindow},
+        Rule{"tail-sides", Station::Tail, Work::Tail, tailSides},
+        Rule{"tail-stop", Station::Tail, Work::Tail, tailStop},
+        Rule{"tail-neutral", Station::Tail, Work::Tail, tailNeutral},
     };
     return rules;
 }

@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "base/error.h"
+#include "cli/commands.h"
+#include "io/document.h"
+#include "io/report.h"
+#include "judge/plan/plan.h"
+#include "procedure/registry.h"
+
+#include <fmt/chrono.h>
+#include <fmt/format.h>
+#include <chrono>
+#include <nlohmann/json.hpp>
+
+namespace kh::cli {
+
+int runRepair(const RepairOptions& o) {
+    const io::Document document = io::loadDocument(o.file);
+    const RuleSet& rules = shippedStations().rules();
+    Plan plan = makePlan(document.setup, rules);
+    const std::size_t all = plan.steps.size();
+    if (o.step && (*o.step < 0 || static_cast<std::size_t>(*o.step) > all))
+        throw InputError("--step", fmt::format("{} is outside 0 … {}", *o.step, all));
+    const std::size_t upTo = o.step ? static_cast<std::size_t>(*o.step) : all;
+    const std::vector<StepText> texts = planTexts(document.setup, plan, rules);
+    if (!o.out.empty()) {
+        const auto now = std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now());
+        const Setup after = withPlan(document.setup, plan, upTo, o.handsDone, fmt::format("{:%Y-%m-%dT%H:%M:%SZ}", now));
+        io::saveDocument(o.out, after, document.unknown);
+    }
+    if (o.json) {
+        print(io::planJson(plan, texts));
+    } else if (all == 0 && plan.left.empty()) {
+        std::cout << "nothing to repair: no danger, no warning\n";
+    } else {
+        for (std::size_t i = 0; i < upTo; ++i) {
+            const PlanStep& s = plan.steps[i];
+            std::cout << fmt::format("{:2}  {}: {} -> {}{}\n      {}\n", i + 1, render(texts[i].title), render(texts[i].was),
+                                     render(texts[i].is),
+                                     s.byHand     ? "  (by hand)"
+                                     : s.proposal ? "  (a proposal)"
+                                                  : "",
+                                     render(texts[i].todo));
+            for (const HealedText& h : texts[i].heals) std::cout << fmt::format("      {:7} {}\n", severityId(h.severity), render(h.title));
+        }
+        for (const std::string& id : plan.left) std::cout << "left  " << id << '\n';
+    }
+    return plan.left.empty() ? Fine : Danger;
+}
+
+}  // namespace kh::cli

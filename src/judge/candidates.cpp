@@ -1,0 +1,213 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "judge/candidates.h"
+
+#include "base/conventions.h"
+#include "formula/root.h"
+#include "judge/modechecks.h"
+#include "model/conditions.h"
+#include "model/helicopter/sizeclass.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kUsualStopPct = -5.0;
+constexpr double kUsualIdlePct = 15.0;
+constexpr double kIdleShare = 0.85;      ///< idle stays 15 % below where the clutch engages
+constexpr double kLeastIdlePct = 2.0;    ///< below, an engine's throttle is closed
+constexpr double kMostIdlePct = 30.0;    ///< where the clutch is not known
+constexpr double kOpenTravelPct = 80.0;  ///< short of every stop
+constexpr double kSpoolDeg = -2.9, kHoldLowDeg = -5.0;
+
+}  // namespace
+
+double throttlePulseUs(const TransmitterSettings& tx, double throttlePct) {
+    const ChannelSettings* ch = channelOf(tx, functionId(Function::Throttle));
+    return channelOutputUnchecked(channelPctFromThrottlePct(throttlePct), channelScale(tx.profile, ch == nullptr ? ChannelSettings{} : *ch))
+        .pulseUs;
+}
+
+MotorOff motorOffAt(const MotorLimits& motor, double us) {
+    if (!motor.accepted(us)) return MotorOff::Refused;
+    if (motor.off(us)) return MotorOff::Surely;
+    return motor.low(us) ? MotorOff::Barely : MotorOff::Runs;
+}
+
+std::optional<double> stopPct(const AuditContext& c) {
+    const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
+    const auto stops = [&](double pct) {
+        const MotorOff at = motorOffAt(c.figures.motor, throttlePulseUs(c.setup.transmitter, pct));
+        return at == MotorOff::Surely || (engine && at == MotorOff::Barely);
+    };
+    const double lowest = std::min(c.setup.transmitter.profile.holdLowPct, kUsualStopPct);
+    for (double pct = kUsualStopPct; pct >= lowest; pct -= 1.0)
+        if (stops(pct)) return pct;
+    for (double pct = kUsualStopPct + 1.0; pct <= 0.0; pct += 1.0)
+        if (stops(pct)) return pct;
+    return std::nullopt;
+}
+
+Message throttleFirst(const AuditContext& c) {
+    return c.say(
+        KH_TR("No value stops it with this throttle channel: set its direction, travel and limit in the transmitter to the ends that "
+              "were learned."));
+}
+
+IdleLimits idleLimits(const Machine& machine) {
+    const auto& clutch = machine.power.clutchPct;
+    const double most = clutch ? *clutch * kIdleShare : kMostIdlePct;
+    return {kLeastIdlePct, most, std::min(kUsualIdlePct, std::floor(most))};
+}
+
+EndpointAnswer openEnd(const AuditContext& c, const ChannelSettings& channel, bool high) {
+    const TransmitterProfile& tx = c.setup.transmitter.profile;
+    const ControllerProfile& box = c.setup.controller.profile;
+    ChannelSettings open = channel;
+    open.limitPct.reset();
+    (high ? open.travelHighPct : open.travelLowPct) = kOpenTravelPct;
+    const double reads =
+        std::abs(readingPctUnchecked(channelOutputUnchecked(high ? 100.0 : -100.0, channelScale(tx, open)).pulseUs, readingScale(box)));
+    return endpointFor(kOpenTravelPct, reads,
+                       {tx.travelStepPct, tx.travelLimitPct, box.punishesOvershoot ? Overshoot::Forbid : Overshoot::Allow});
+}
+
+std::optional<double> throttleForRpm(const ChainModel& model, std::size_t mode, double rpm) {
+    const auto side = [&](double pct) {
+        double n = 0.0;
+        return model.headSpeedAt(model.motorPctOf(pct), mode, n) && n >= rpm ? 1.0 : -1.0;
+    };
+    if (side(0.0) > 0.0 || side(100.0) < 0.0) return std::nullopt;
+    return std::round(bracketOfRoot(side, 0.0, 100.0, 1e-3).second);
+}
+
+std::vector<Condition> freePlaces(const TransmitterSettings& tx, SwitchKind kind) {
+    std::set<std::string> used;
+    const auto take = [&](const Condition& when) {
+        for (const auto& all : when)
+            for (const Term& t : all) used.insert(t.switchId);
+    };
+    for (const FlightMode& m : tx.modes) take(m.when);
+    take(tx.kill.when);
+    take(tx.cut.when);
+    for (const SwitchFunction& f : tx.functions) take(f.when);
+    for (const SpareChannel& s : tx.spares) used.insert(s.follows);
+    std::vector<const SwitchProfile*> free;
+    for (const SwitchProfile& s : tx.profile.switches)
+        if (used.count(s.id) == 0 && s.places >= 2 && s.momentary == (kind == SwitchKind::Momentary)) free.push_back(&s);
+    // one of two places is found without looking
+    std::stable_sort(free.begin(), free.end(), [](const SwitchProfile* a, const SwitchProfile* b) { return a->places < b->places; });
+    std::vector<Condition> out;
+    for (const SwitchProfile* s : free) out.push_back({{{s->id, s->places, ""}}});
+    return out;
+}
+
+std::vector<std::vector<Edit>> switchCandidates(const TransmitterSettings& tx, const std::string& function) {
+    std::vector<std::vector<Edit>> out;
+    const std::string path = conditionPath(tx, function);
+    const bool rescue = function == "rescue";
+    const bool mode =
+        std::any_of(tx.modes.begin(), tx.modes.end(), [&](const FlightMode& m) { return m.id == function && m.id != kHoldMode; });
+    if (mode) {  // a place of the mode switch that no other mode has
+        std::set<std::pair<std::string, int>> taken;
+        std::set<std::string> switches;
+        for (const FlightMode& m : tx.modes)
+            for (const auto& all : m.when)
+                for (const Term& t : all) {
+                    if (m.id == kHoldMode || t.switchId.empty() || m.id == function) continue;
+                    taken.insert({t.switchId, t.place});
+                    switches.insert(t.switchId);
+                }
+        for (const std::string& id : switches)
+            for (const SwitchProfile& s : tx.profile.switches)
+                for (int place = 1; s.id == id && place <= s.places; ++place)
+                    if (taken.count({id, place}) == 0 && place != neutralPlaceOf(tx, s))
+                        out.push_back({{path, Condition{{{id, place, ""}}}}});
+    }
+    std::vector<Condition> places = freePlaces(tx, rescue ? SwitchKind::Momentary : SwitchKind::Latching);
+    if (rescue && tx.schools.rescue != RescueSchool::Momentary)
+        for (Condition& more : freePlaces(tx, SwitchKind::Latching)) places.push_back(std::move(more));
+    for (const Condition& when : places) {
+        std::vector<Edit> edits{{path, when}};
+        const Term& t = when.front().front();
+        if (function == kHoldMode)  // on when the transmitter is switched on
+            edits.push_back({elementPath("transmitter.switches.{}.powerOnPlace"_field, t.switchId), static_cast<double>(t.place)});
+        out.push_back(std::move(edits));
+    }
+    if (function != kHoldMode && !mode) out.push_back({{path, Condition{}}});
+    return out;
+}
+
+std::optional<double> squareTrimUs(const PlateServo& servo) {
+    if (servo.servo.degPerUs <= 0.0) return std::nullopt;
+    return -servo.squareErrorDeg / servo.servo.degPerUs * (servo.risesWithPulse ? 1.0 : -1.0);
+}
+
+std::vector<Edit> squareTrims(const Setup& setup) {
+    std::vector<Edit> edits;
+    const ControllerProfile& box = setup.controller.profile;
+    for (const PortSettings& p : setup.controller.ports) {
+        const auto s =
+            std::find_if(setup.machine.servos.begin(), setup.machine.servos.end(), [&](const PlateServo& x) { return x.id == p.role; });
+        const auto square = s == setup.machine.servos.end() ? std::nullopt : squareTrimUs(*s);
+        if (!square || std::abs(*square) > box.trimSafeUs) continue;
+        const double trim = roundToStep(*square, box.trimStepUs);
+        if (std::abs(trim - p.trimUs) > box.trimStepUs / 2.0)
+            edits.push_back({elementPath("controller.ports.{}.trimUs"_field, p.id), trim});
+    }
+    return edits;
+}
+
+std::vector<Edit> rangeFor(const AuditContext& c, double highDeg, double lowDeg) {
+    const ControllerSettings& box = c.setup.controller;
+    const Figure& high = c.figures.collectiveHighDeg;
+    const Figure& low = c.figures.collectiveLowDeg;
+    std::vector<Edit> edits;
+    const auto end = [&](bool up, double nowDeg, double wantedDeg) {
+        const char* field = rangeField(box, up);
+        const double setting = std::get<double>(readField(c.setup, field)->value);
+        if (setting == 0.0 || std::abs(nowDeg) < 0.05 || (nowDeg < 0.0) != (wantedDeg < 0.0)) return;
+        const double value = roundToStep(pitchSettingFor({setting, nowDeg}, wantedDeg).setting, 0.1);
+        edits.push_back({field, value});
+    };
+    if (high.known) end(true, high.value, highDeg);
+    if (low.known) end(false, low.value, lowDeg);
+    return edits;
+}
+
+std::vector<std::vector<Edit>> offeredRanges(const AuditContext& c) {
+    const CollectiveTarget target = collectiveTarget(c.setup.machine);
+    std::vector<std::vector<Edit>> out;
+    const std::vector<Edit> range = rangeFor(c, target.highDeg, target.lowDeg);
+    const Figure& reference = c.figures.referenceDeg;
+    std::vector<Edit> throwEdit;
+    if (reference.known && reference.value > 0.01)
+        throwEdit = {
+            {"controller.referencePct"_field,
+             roundToStep(
+                 pitchSettingFor({c.setup.controller.referencePct, reference.value}, c.setup.controller.profile.referenceDeg).setting,
+                 0.1)}};
+    out.push_back(throwEdit);
+    out.push_back(range);
+    std::vector<Edit> both = throwEdit;
+    both.insert(both.end(), range.begin(), range.end());
+    out.push_back(both);
+    std::erase_if(out, [](const std::vector<Edit>& e) { return e.empty(); });
+    return out;
+}
+
+Curve startingPitch(const AuditContext& c, std::size_t mode) {
+    const FlightMode& m = c.setup.transmitter.modes[mode];
+    const bool hold = m.id == kHoldMode;
+    const double lowDeg = std::min(c.figures.collectiveLowDeg.value, -1.0);
+    const double wanted = hold ? kHoldLowDeg : m.flownInverted ? lowDeg : kSpoolDeg;
+    const double low = std::clamp(wanted / lowDeg, 0.0, 1.0) * 100.0;
+    Curve curve = lineCurve(-100.0, 100.0, std::max<std::size_t>(m.pitch.points.size(), 3));
+    for (CurvePoint& p : curve.points)
+        if (p.y < 0.0) p.y = roundToStep(p.y * low / 100.0, 1.0);
+    return curve;
+}
+
+}  // namespace kh

@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "procedure/plantext.h"
+
+#include "base/error.h"
+#include "model/names.h"
+
+#include <algorithm>
+
+namespace kh {
+
+namespace {
+
+const Finding* findingOf(const std::vector<Finding>& all, const std::string& id) {
+    const auto f = std::find_if(all.begin(), all.end(), [&](const Finding& x) { return x.id == id; });
+    return f == all.end() ? nullptr : &*f;
+}
+
+/// Whether these are the rule's own edits, apart from what stands already.
+bool isOwn(const Setup& setup, const Finding& finding, const std::vector<Edit>& edits) {
+    const auto stands = [&](const Edit& e) {
+        const auto now = readField(setup, e.path);
+        return now && now->value == e.value;
+    };
+    const auto has = [](const std::vector<Edit>& in, const Edit& e) { return std::find(in.begin(), in.end(), e) != in.end(); };
+    return !finding.fix.empty() && std::all_of(edits.begin(), edits.end(), [&](const Edit& e) { return has(finding.fix, e); }) &&
+           std::all_of(finding.fix.begin(), finding.fix.end(), [&](const Edit& e) { return has(edits, e) || stands(e); });
+}
+
+/// "Set Rudder: channel direction to normal in the transmitter. Set …"
+Message changesText(const Setup& setup, const std::vector<Edit>& edits) {
+    std::vector<Message> parts;
+    for (const Edit& e : edits)
+        parts.push_back(say(KH_TR("{field} to {value} in the {box}"), {{"field", fieldTitle(setup, e.path)},
+                                                                       {"value", shownValue(setup, e.path, e.value)},
+                                                                       {"box", say(boxId(fieldHome(e.path).box))}}));
+    return say(KH_TR("Set {list}."), {{"list", parts}});
+}
+
+Message doneText(const Setup& setup, const Finding* finding, const std::vector<Edit>& edits) {
+    return finding != nullptr && isOwn(setup, *finding, edits) ? finding->todo : changesText(setup, edits);
+}
+
+bool offersTyped(const Finding& f) {
+    const auto typed = [](const std::vector<Edit>& edits) { return !edits.empty() && !byHand(edits); };
+    return typed(f.fix) || std::any_of(f.also.begin(), f.also.end(), typed);
+}
+
+}  // namespace
+
+Message remedyText(const Setup& setup, const std::vector<Finding>& all, const Finding& finding, const Plan* plan) {
+    if (!offersTyped(finding)) return finding.todo;  // by hand, looked up, or chosen
+    if (plan == nullptr) return say(KH_TR("What heals it is being worked out."));
+    const auto r = plan->remedies.find(finding.id);
+    if (r == plan->remedies.end()) return finding.todo;  // the switch proof's own
+    if (!r->second.edits.empty()) return doneText(setup, &finding, r->second.edits);
+    if (const Finding* cause = findingOf(all, r->second.causedBy))
+        return say(KH_TR("Goes with another: {cause}."), {{"cause", cause->title}});
+    const bool planned = std::any_of(plan->steps.begin(), plan->steps.end(), [&](const PlanStep& s) {
+        return std::find(s.heals.begin(), s.heals.end(), finding.id) != s.heals.end();
+    });
+    return planned ? say(KH_TR("Nothing heals it alone; the plan says what comes first."))
+                   : say(KH_TR("No change that was tried heals it: settle the others first, then look again."));
+}
+
+std::vector<StepText> planTexts(const Setup& setup, const Plan& plan, const RuleSet& rules) {
+    std::vector<StepText> out;
+    Setup at = setup;
+    for (const PlanStep& s : plan.steps) {
+        const Evaluation before = judge(at, rules);
+        StepText text;
+        for (const std::string& id : s.heals)
+            if (const Finding* f = findingOf(before.findings, id)) text.heals.push_back({id, f->severity, f->title});
+        const Finding* answered = findingOf(before.findings, s.finding);
+        text.todo = doneText(at, answered, s.edits);
+        if (answered != nullptr) text.found = answered->found;
+        const Edit& first = s.edits.front();
+        const Message name = fieldTitle(at, first.path);
+        text.title = s.edits.size() == 1
+                         ? name
+                         : say(KH_TR("{field} and {n} more"), {{"field", name}, {"n", num(static_cast<double>(s.edits.size() - 1))}});
+        text.was = shownValue(at, first.path, s.was.front());
+        text.is = shownValue(at, first.path, first.value);
+        out.push_back(std::move(text));
+        at = withEdits(at, s.edits, Standing::Computed, {});
+    }
+    return out;
+}
+
+WordedPlan wordedPlan(const Setup& setup, const RuleSet& rules, const std::function<bool()>& goOn) {
+    WordedPlan out{makePlan(setup, rules, goOn), {}};
+    out.texts = planTexts(setup, out.plan, rules);
+    return out;
+}
+
+}  // namespace kh

@@ -1,0 +1,130 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The plan in the window: which step is looked at, and what taking one does.
+#include "base/error.h"
+#include "paint/look/theme.h"
+#include "session/workspace.h"
+
+#include <QDateTime>
+#include <algorithm>
+
+namespace kh::app {
+
+namespace {
+
+constexpr std::uint64_t kProvedAtOnce = 20000;  ///< combinations; a blink
+
+std::string now() { return QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString(); }
+
+}  // namespace
+
+void Workspace::planArrived() {
+    const int last = static_cast<int>(plan_.plan().steps.size()) - 1;
+    step_ = std::clamp(step_, 0, std::max(0, last));
+    if (planShown_) selectStep(step_);
+    emit planChanged();
+}
+
+void Workspace::showPlan(bool shown) {
+    if (shown == planShown_) return;
+    planShown_ = shown;
+    if (shown) selectStep(step_);
+    emit stationChanged();
+    emit selectionChanged();
+}
+
+void Workspace::selectStep(int index) {
+    const auto& steps = plan_.plan().steps;
+    if (steps.empty()) return;
+    step_ = std::clamp(index, 0, static_cast<int>(steps.size()) - 1);
+    // what is posed with it is the finding it answers, where that is there now
+    const std::string& id = steps[static_cast<std::size_t>(step_)].finding;
+    const auto entry = std::find_if(entries_.begin(), entries_.end(), [&](const ProofEntry& e) { return !e.passed && e.finding.id == id; });
+    if (posed_ < 0 && entry != entries_.end()) finding_ = static_cast<int>(entry - entries_.begin());
+    emit selectionChanged();
+}
+
+const SwitchProof* Workspace::drawnProof() const {
+    if (after_) return after_->proof ? &*after_->proof : nullptr;
+    return proof_.result().properties.empty() ? nullptr : &proof_.result();
+}
+
+bool Workspace::poseAfter() {
+    if (!planShown_ || !plan_.fresh() || plan_.plan().steps.empty()) return false;
+    try {
+        Setup then = withPlan(setup(), plan_.plan(), static_cast<std::size_t>(step_) + 1, true, now());
+        Tracer tracer(then);
+        Evaluation evaluation = evaluate(then, stations_);
+        std::optional<SwitchProof> proof;
+        if (proof_.result().walked <= kProvedAtOnce) proof = prove(then, stations_.rules().figures, {});
+        after_.emplace(After{std::move(then), std::move(evaluation), std::move(tracer), std::move(proof)});
+    } catch (const InputError&) {
+        return false;
+    }
+    traceNow();
+    emit posedChanged();
+    return true;
+}
+
+const Remedy* Workspace::remedyOf(const Finding& finding) const {
+    if (!plan_.fresh()) return nullptr;
+    const auto r = plan_.plan().remedies.find(finding.id);
+    return r == plan_.plan().remedies.end() ? nullptr : &r->second;
+}
+
+bool Workspace::planReady() {
+    if (!plan_.fresh()) emit told(tr("The plan is being worked out; a moment."));
+    return plan_.fresh();
+}
+
+void Workspace::applyRemedy(const Finding& finding) {
+    if (!planReady()) return;
+    const Remedy* r = remedyOf(finding);
+    const bool proofs = r == nullptr && !finding.fix.empty() && noWorse(finding.fix);  // the plan knows nothing of the switch proof's own
+    if (!proofs && (r == nullptr || r->edits.empty())) {
+        emit told(paint::words(remedyText(finding)));
+        return;
+    }
+    const QString name = paint::words(remedyText(finding));
+    const std::vector<Edit> edits = proofs ? finding.fix : r->edits;
+    release();
+    document_.edit(name, edits, Standing::Computed);
+}
+
+bool Workspace::noWorse(const std::vector<Edit>& edits) const {
+    LightJudge judge(stations_.rules());
+    const LightJudgement after = judge.at(withEdits(setup(), edits, Standing::Computed, {}));
+    return after.count(Severity::Danger) <= evaluation_.count(Severity::Danger) &&
+           after.count(Severity::Warning) <= evaluation_.count(Severity::Warning);
+}
+
+void Workspace::takeStep(bool handsDone) {
+    if (!planReady()) return;
+    const auto& steps = plan_.plan().steps;
+    if (steps.empty()) return;
+    if (step_ != 0) {
+        selectStep(0);
+        emit told(tr("Steps are taken in their order: the first is next."));
+        return;
+    }
+    const PlanStep& s = steps.front();
+    if (s.byHand && !handsDone) return;
+    release();
+    const QString name = paint::words(plan_.texts().front().title);
+    document_.edit(s.byHand ? tr("%1, done by hand").arg(name) : name, s.edits, s.byHand ? Standing::Entered : Standing::Computed);
+}
+
+void Workspace::takeTypedSteps() {
+    if (!planReady()) return;
+    const std::size_t n = plan_.plan().typedFirst();
+    if (n == 0) {
+        emit told(plan_.plan().steps.empty() ? tr("There is nothing to take: no danger, no warning.")
+                                             : tr("The next step is done by hand: take it by itself."));
+        return;
+    }
+    release();
+    document_.replace(n == 1 ? tr("Step 1 of the plan") : tr("Steps 1 to %1 of the plan").arg(n),
+                      withPlan(setup(), plan_.plan(), n, false, now()));
+}
+
+}  // namespace kh::app

@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "session/planrunner.h"
+
+#include <QtConcurrentRun>
+
+namespace kh::app {
+
+PlanRunner::PlanRunner(const RuleSet& rules, QObject* parent) : QObject(parent), rules_(rules) {
+    connect(&watcher_, &QFutureWatcher<std::shared_ptr<WordedPlan>>::finished, this, &PlanRunner::finished);
+}
+
+PlanRunner::~PlanRunner() {
+    watcher_.disconnect(this);
+    watcher_.cancel();
+    watcher_.waitForFinished();
+}
+
+void PlanRunner::start(const Setup& setup) {
+    watcher_.cancel();
+    state_ = State::Working;
+    watcher_.setFuture(QtConcurrent::run(
+        [&rules = rules_](QPromise<std::shared_ptr<WordedPlan>>& promise, const Setup& of) {
+            auto out = std::make_shared<WordedPlan>(wordedPlan(of, rules, [&] { return !promise.isCanceled(); }));
+            if (!promise.isCanceled()) promise.addResult(std::move(out));
+        },
+        setup));
+}
+
+void PlanRunner::finished() {
+    const auto future = watcher_.future();
+    if (state_ != State::Working || future.isCanceled() || future.resultCount() == 0) return;
+    result_ = *future.result();
+    state_ = State::Fresh;
+    emit changed();
+}
+
+}  // namespace kh::app

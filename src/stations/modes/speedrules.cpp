@@ -1,0 +1,152 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Head speeds of the modes: what is wanted, what the curve gives, what changes from one to the next; and rates that do nothing.
+#include "base/conventions.h"
+#include "judge/candidates.h"
+#include "judge/modechecks.h"
+#include "judge/rowids.h"
+#include "judge/rule.h"
+#include "model/fieldpatterns.h"
+#include "stations/modes/modes.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kSpeedsApart = 0.08;  ///< wanted and given speed, as a share
+constexpr double kSpeedAim = 0.13;     ///< of a change of head speed that is brought down
+constexpr double kLeastRatePct = 20.0;
+constexpr double kLeastHeadGainPct = 15.0, kMostHeadGainPct = 95.0, kStartHeadGainPct = 50.0;
+
+/// The curve as it is, at the value that gives a speed.
+std::vector<Edit> throttleAt(const AuditContext& c, const FlightMode& m, double rpm) {
+    const auto value = throttleForRpm(c.model, indexOfMode(c.setup.transmitter, m), rpm);
+    if (!value) return {};
+    return governedCurveFix(c.setup.transmitter, m, *value);
+}
+
+void wantedSpeed(const AuditContext& c, std::vector<Finding>& out) {
+    // an internal governor is asked for the speed itself, and without one the curve is power, not speed
+    if (c.setup.speedController.control != SpeedControl::Governor || c.setup.controller.governor.kind == GovernorKind::Internal) return;
+    for (const FlightMode& m : c.setup.transmitter.modes) {
+        const ModeFigures* f = c.figures.mode(m.id);
+        if (m.id == kHoldMode || !m.targetRpm || f == nullptr || !f->headRpm.known || c.setup.speedController.calibration.size() < 2)
+            continue;
+        if (isFlat(m.throttle) && m.throttle.points.front().y == 0.0) continue;  // still on the bench: another rule's
+        const double given = f->headRpm.value;
+        if (std::abs(given / *m.targetRpm - 1.0) <= kSpeedsApart) continue;
+        out.push_back({.id = "wanted-speed." + m.id,
+                       .severity = Severity::Warning,
+                       .row = "head-speed-mode"_row,
+                       .title = c.say(KH_TR("{m} does not turn at the speed wanted"), {{"m", m.name}}),
+                       .found = c.say(KH_TR("{t} rpm are wanted; {p} % throttle gives {g} rpm by the log."),
+                                      {{"t", num(*m.targetRpm)}, {"p", num(f->throttlePct.value)}, {"g", num(given)}}),
+                       .why = c.say(KH_TR("Gain, pitch and flight time are judged for a speed that is not flown.")),
+                       .todo = c.say(KH_TR("Set the throttle of {m} in the transmitter to the value that gives {t} rpm, or want {g} rpm."),
+                                     {{"m", m.name}, {"t", num(*m.targetRpm)}, {"g", num(roundToStep(given, 10.0))}}),
+                       .box = Box::Transmitter,
+                       .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
+                       .subject = modePath(m, "targetRpm"),
+                       .fix = throttleAt(c, m, *m.targetRpm),
+                       .also = {{{modePath(m, "targetRpm"), roundToStep(given, 10.0)}}},
+                       .proposal = true});
+    }
+}
+
+void speedJump(const AuditContext& c, std::vector<Finding>& out) {
+    for (const auto& [from, to] : neighbourModes(c.setup.transmitter)) {
+        const FlightMode& m = *to;
+        const ModeFigures* a = c.figures.mode(from->id);
+        const ModeFigures* b = c.figures.mode(m.id);
+        if (a == nullptr || b == nullptr || !a->headRpm.known || !b->headRpm.known || a->headRpm.value <= 0.0) continue;
+        const double share = 100.0 * (b->headRpm.value / a->headRpm.value - 1.0);
+        if (std::abs(share) <= kSpeedNotePct) continue;
+        const double up = share > 0.0 ? 1.0 : -1.0;
+        std::vector<std::vector<Edit>> closer{throttleAt(c, m, a->headRpm.value * (1.0 + up * kSpeedAim)),
+                                              throttleAt(c, *from, b->headRpm.value / (1.0 + up * kSpeedAim))};
+        Finding f{
+            .id = "speed-jump." + m.id,
+            .severity = std::abs(share) > kSpeedWarnPct ? Severity::Warning : Severity::Note,
+            .row = "head-speed-mode"_row,
+            .title = c.say(KH_TR("{a} to {b} changes head speed by {p} %"), {{"a", from->name}, {"b", m.name}, {"p", signedNum(share)}}),
+            .found = c.say(KH_TR("{x} rpm to {y} rpm: thrust changes by {t} %."),
+                           {{"x", num(a->headRpm.value)},
+                            {"y", num(b->headRpm.value)},
+                            {"t", signedNum(100.0 * (std::pow(1.0 + share / 100.0, 2) - 1.0))}}),
+            .why = c.say(KH_TR("The model climbs or sinks when the mode is switched; be ready with the stick.")),
+            .todo = c.say(KH_TR("Bring the throttle of {a} and {b} closer in the transmitter, within 20 %."),
+                          {{"a", from->name}, {"b", m.name}}),
+            .box = Box::Transmitter,
+            .subject = modePath(m, "throttle"),
+            .proposal = true};
+        f.fix = closer[0];
+        f.also = {closer[1]};
+        out.push_back(std::move(f));
+    }
+}
+
+void deadRates(const AuditContext& c, std::vector<Finding>& out) {
+    for (const FlightMode& m : c.setup.transmitter.modes)
+        for (const auto& [key, rates] :
+             {std::pair("aileron", &m.aileron), std::pair("elevator", &m.elevator), std::pair("rudder", &m.rudder)}) {
+            if (rates->ratePct >= kLeastRatePct) continue;
+            const std::string path = modePath(m, key) + ".ratePct";
+            Finding f{
+                .id = "dead-rate." + m.id + "." + key,
+                .severity = Severity::Danger,
+                .row = "rates"_row,
+                .title = c.say(KH_TR("The {a} stick does next to nothing in {m}"), {{"a", std::string(key)}, {"m", m.name}}),
+                .found = c.say(KH_TR("Its rate is {r} %."), {{"r", num(rates->ratePct)}}),
+                .why = c.say(KH_TR("Switched to this mode the machine cannot be steered on that axis.")),
+                .todo = c.say(KH_TR("Set the rate of {a} in {m} to 100 % in the transmitter; the controller's bank holds the agility."),
+                              {{"a", std::string(key)}, {"m", m.name}}),
+                .box = Box::Transmitter,
+                .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
+                .subject = path,
+                .fix = {{path, 100.0}},
+                .proposal = true};
+            for (const FlightMode& other : c.setup.transmitter.modes) {
+                const auto there = readField(c.setup, modePath(other, key) + ".ratePct");
+                if (other.id != m.id && there && std::get<double>(there->value) >= kLeastRatePct) f.also.push_back({{path, there->value}});
+            }
+            out.push_back(std::move(f));
+        }
+}
+
+void headGain(const AuditContext& c, std::vector<Finding>& out) {
+    for (const Bank& b : c.setup.controller.banks) {
+        if (b.headGainPct >= kLeastHeadGainPct && b.headGainPct <= kMostHeadGainPct) continue;
+        const std::string path = elementPath("controller.banks.{}.headGainPct"_field, b.id);
+        out.push_back(
+            {.id = "head-gain." + b.id,
+             .severity = Severity::Warning,
+             .row = "head-gain"_row,
+             .title = c.say(KH_TR("The head gain of bank {b} is far off"), {{"b", b.id}}),
+             .found = c.say(KH_TR("{g} %; {s} % is where a search starts."), {{"g", num(b.headGainPct)}, {"s", num(kStartHeadGainPct)}}),
+             .why = b.headGainPct < kStartHeadGainPct ? c.say(KH_TR("The controller hardly holds the disc: it wobbles and drifts away."))
+                                                      : c.say(KH_TR("The disc shakes quickly: links and servos suffer.")),
+             .todo = c.say(KH_TR("Start at {s} % in the controller and search in flight."), {{"s", num(kStartHeadGainPct)}}),
+             .box = Box::Controller,
+             .subject = path,
+             .fix = {{path, kStartHeadGainPct}},
+             .proposal = true});
+    }
+}
+
+}  // namespace
+
+std::span<const Rule> modeSpeedRules() {
+    static constexpr std::array rules{
+        Rule{"wanted-speed", Station::Modes, Work::Governor, wantedSpeed},
+        Rule{"speed-jump", Station::Modes, Work::Curves, speedJump, "P7"},
+        Rule{"dead-rate", Station::Modes, Work::Curves, deadRates},
+        Rule{"head-gain", Station::Modes, Work::Curves, headGain},
+    };
+    return rules;
+}
+
+}  // namespace kh

@@ -1,0 +1,167 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The plan in the real window: shown, posed before and after, taken step by step and all at once, by keys.
+#include "app/bench.h"
+#include "paint/look/theme.h"
+
+#include <QMessageBox>
+#include <QPushButton>
+
+using namespace khtest;
+
+namespace {
+
+/// Presses a button of the message box that will come.
+void answerNext(const QString& button) {
+    auto* timer = new QTimer(qApp);
+    QObject::connect(timer, &QTimer::timeout, timer, [timer, button] {
+        for (QWidget* w : QApplication::topLevelWidgets())
+            if (auto* box = qobject_cast<QMessageBox*>(w); box != nullptr && box->isVisible())
+                for (QAbstractButton* b : box->buttons())
+                    if (b->text().remove(QLatin1Char('&')) == button) {
+                        timer->deleteLater();
+                        b->click();
+                        return;
+                    }
+    });
+    timer->start(5);
+}
+
+std::size_t troubles(Workspace& w) { return w.evaluation().count(Severity::Danger) + w.evaluation().count(Severity::Warning); }
+
+PlanView* page(Bench& b) { return b.window.findChild<PlanView*>(); }
+
+}  // namespace
+
+TEST_CASE("Proof shows the plan beside the findings, by key and by click, and each step reads aloud") {
+    Bench b(QStringLiteral("dunlin-380"));
+    b.planned();
+    b.act("plan");
+    CHECK(b.w().station() == Station::Proof);
+    CHECK(b.w().planShown());
+    PlanView* view = page(b);
+    REQUIRE(view->isVisible());
+    const Item* first = view->item(QStringLiteral("step-1"));
+    REQUIRE(first != nullptr);
+    CHECK(first->name == QStringLiteral("Step 1: Hold: modes it acts in, Normal, Idle-up 1 to all modes, transmitter"));
+    CHECK(first->value == QStringLiteral("heals Hold does not hold in Idle-up 2"));
+    CHECK(first->role == QAccessible::ListItem);
+    CHECK(view->item(QStringLiteral("step-7")) != nullptr);
+    CHECK(view->item(QStringLiteral("step-8")) == nullptr);
+    CHECK(view->item(QStringLiteral("step-6"))->name.contains(QStringLiteral("by hand")));
+    b.click(view, QStringLiteral("show-findings"));
+    CHECK_FALSE(b.w().planShown());
+    b.click(b.window.findChild<ProofView*>(), QStringLiteral("show-plan"));
+    CHECK(b.w().planShown());
+    view->setFocus();
+    b.key(Qt::Key_Down);
+    CHECK(b.w().selectedStep() == 1);
+    b.key(Qt::Key_Return);
+    CHECK(b.w().station() == Station::Swash);  // where the servo rate stands
+}
+
+TEST_CASE("one step is one change, in their order; after each the plan is worked out again") {
+    Bench b(QStringLiteral("dunlin-380"));
+    b.act("plan");
+    b.planned();
+    const std::size_t before = troubles(b.w());
+    b.w().selectStep(3);
+    b.act("remedy");
+    CHECK(b.w().selectedStep() == 0);  // told that the first is next, and nothing was changed
+    CHECK(troubles(b.w()) == before);
+    std::size_t steps = b.w().plan().plan().steps.size();
+    for (int i = 0; i < 5; ++i) {
+        b.act("remedy");
+        b.planned();
+        CHECK(b.w().plan().plan().steps.size() == steps - 1);
+        --steps;
+    }
+    CHECK(b.w().setup().controller.rateHz == 333.0);
+    // the next is by hand: asked, and refused
+    answerNext(QStringLiteral("Cancel"));
+    b.act("remedy");
+    b.planned();
+    CHECK(b.w().plan().plan().steps.size() == steps);
+    answerNext(QStringLiteral("Done, write it down"));
+    b.act("remedy");
+    b.planned();
+    CHECK(b.w().plan().plan().steps.size() == steps - 1);
+    CHECK(standingOf(b.w().setup(), "machine.servos.left.squareErrorDeg") == Standing::Entered);
+    answerNext(QStringLiteral("Done, write it down"));
+    b.act("remedy");
+    b.planned();
+    CHECK(troubles(b.w()) == 0);
+    CHECK(b.w().plan().plan().steps.empty());
+    for (int i = 0; i < 7; ++i) b.act("undo");
+    b.planned();
+    CHECK(troubles(b.w()) == before);
+}
+
+TEST_CASE("all typed steps are one undoable change, and stop before the work by hand") {
+    Bench b(QStringLiteral("dunlin-380"));
+    b.planned();
+    const Setup before = b.w().setup();
+    b.act("take-typed");
+    b.planned();
+    CHECK(b.w().plan().plan().steps.size() == 2);
+    CHECK(b.w().plan().plan().byHand() == 2);
+    CHECK(b.w().setup().machine == before.machine);
+    b.act("take-typed");  // nothing more that is typed
+    CHECK(b.window.message().contains(QStringLiteral("by hand")));
+    b.act("undo");
+    CHECK(b.w().setup().transmitter == before.transmitter);
+    CHECK(b.w().setup().controller == before.controller);
+}
+
+TEST_CASE("F5 poses a step before, then after, then lets go") {
+    Bench b(QStringLiteral("dunlin-380"));
+    b.act("plan");
+    b.planned();
+    b.w().selectStep(0);
+    b.act("pose");
+    CHECK(b.w().posedFinding() >= 0);
+    CHECK(b.w().trace().throttlePct == Approx(85.0));
+    CHECK_FALSE(b.w().posedAfter());
+    b.act("pose");
+    CHECK(b.w().posedAfter());
+    CHECK(b.w().trace().throttlePct == Approx(0.0));
+    CHECK(b.w().setup().transmitter.hold.actsIn.has_value());  // only drawn
+    REQUIRE(b.w().drawnProof() != nullptr);
+    CHECK(b.w().drawnProof()->failures() < 3);
+    b.act("pose");
+    CHECK(b.w().posedFinding() < 0);
+    CHECK_FALSE(b.w().posedAfter());
+}
+
+TEST_CASE("a finding that goes with another's remedy has none of its own") {
+    Bench b(QStringLiteral("dunlin-380"));
+    b.go(Station::Proof);
+    b.planned();
+    const auto& entries = b.w().entries();
+    for (std::size_t i = 0; i < entries.size(); ++i)
+        if (entries[i].finding.id == "reference-throw") b.w().selectFinding(static_cast<int>(i));
+    const double before = b.w().setup().controller.referencePct;
+    b.act("remedy");
+    CHECK(b.w().setup().controller.referencePct == before);
+    CHECK(b.window.message().contains(QStringLiteral("The layout is not the machine's")));
+}
+
+TEST_CASE("a sound model has nothing to repair, and a small window shows the plan whole") {
+    Bench b;
+    b.act("plan");
+    b.planned();
+    CHECK(b.w().plan().plan().steps.empty());
+    CHECK(page(b)->item(QStringLiteral("step-1")) == nullptr);
+    b.act("remedy");
+    b.act("take-typed");
+    CHECK(b.window.message().contains(QStringLiteral("nothing to take")));
+    Bench small(QStringLiteral("dunlin-380"));
+    small.window.resize(1024, 700);
+    small.act("plan");
+    small.planned();
+    for (const Item& i : page(small)->items()) {
+        INFO(i.id.toStdString());
+        CHECK(i.rect.left() >= -0.5);
+        CHECK(i.rect.right() <= page(small)->width() + 0.5);
+    }
+}
