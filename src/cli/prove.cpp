@@ -3,6 +3,7 @@
 
 #include "io/document.h"
 #include "io/report.h"
+#include "procedure/prooftext.h"
 #include "procedure/registry.h"
 
 #include <fmt/format.h>
@@ -11,7 +12,8 @@
 namespace kh::cli {
 
 int runProve(const std::string& file, bool asJson) {
-    const SwitchProof proof = proveSwitches(io::loadDocument(file).setup);
+    const Setup setup = io::loadDocument(file).setup;
+    const SwitchProof proof = inAuditsWords(proveSwitches(setup), judge(setup, shippedStations().rules()).findings);
     if (asJson) {
         print(io::proofJson(proof));
     } else {

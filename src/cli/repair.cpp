@@ -4,7 +4,9 @@
 #include "io/document.h"
 #include "io/report.h"
 #include "judge/plan/plan.h"
+#include "procedure/ledger.h"
 #include "procedure/registry.h"
+#include "procedure/stilltosee.h"
 
 #include <fmt/chrono.h>
 #include <fmt/format.h>
@@ -27,8 +29,9 @@ int runRepair(const RepairOptions& o) {
         const Setup after = withPlan(document.setup, plan, upTo, o.handsDone, fmt::format("{:%Y-%m-%dT%H:%M:%SZ}", now));
         io::saveDocument(o.out, after, document.unknown);
     }
+    const std::vector<StillToSee> seen = stillToSee(ledger(document.setup, judge(document.setup, rules)));
     if (o.json) {
-        print(io::planJson(plan, texts));
+        print(io::planJson(plan, texts, seen));
     } else if (all == 0 && plan.left.empty()) {
         std::cout << "nothing to repair: no danger, no warning\n";
     } else {
@@ -43,6 +46,7 @@ int runRepair(const RepairOptions& o) {
             for (const HealedText& h : texts[i].heals) std::cout << fmt::format("      {:7} {}\n", severityId(h.severity), render(h.title));
         }
         for (const std::string& id : plan.left) std::cout << "left  " << id << '\n';
+        for (const StillToSee& s : seen) std::cout << fmt::format("see   {}: {}\n", render(s.title), render(s.todo));
     }
     return plan.left.empty() ? Fine : Danger;
 }

@@ -3,6 +3,7 @@
 
 #include "base/error.h"
 #include "io/jsonfields.h"
+#include "io/migrate.h"
 #include "io/schema.h"
 #include "model/names.h"
 
@@ -53,6 +54,7 @@ Document parseDocument(const std::string& text) {
     // Profile copies are judged by themselves: a document with a damaged copy still opens.
     json& body = root;
     Document document;
+    document.notes = migrate(body);
     const auto checkCopy = [&](const char* part, ProfileKind kind) {
         if (!body.contains(part) || !body.at(part).is_object()) return;
         json& owner = body.at(part);

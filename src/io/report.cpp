@@ -131,7 +131,7 @@ ojson editsJson(const std::vector<Edit>& edits, const std::vector<FieldValue>* w
 
 }  // namespace
 
-ojson planJson(const Plan& plan, const std::vector<StepText>& texts) {
+ojson planJson(const Plan& plan, const std::vector<StepText>& texts, const std::vector<StillToSee>& seen) {
     ojson steps = ojson::array();
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
         const PlanStep& s = plan.steps[i];
@@ -142,7 +142,10 @@ ojson planJson(const Plan& plan, const std::vector<StepText>& texts) {
         if (s.provisional) one["provisional"] = true;
         steps.push_back(std::move(one));
     }
-    return {{"plan", steps}, {"left", plan.left}, {"judgements", plan.judgements}, {"complete", plan.complete}};
+    ojson see = ojson::array();
+    for (const StillToSee& s : seen)
+        see.push_back({{"title", render(s.title)}, {"station", static_cast<int>(s.station)}, {"byHand", render(s.todo)}});
+    return {{"plan", steps}, {"left", plan.left}, {"see", see}, {"judgements", plan.judgements}, {"complete", plan.complete}};
 }
 
 ojson auditJson(const Setup& setup, const Evaluation& e, const Plan& plan) {

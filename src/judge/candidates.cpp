@@ -68,8 +68,10 @@ EndpointAnswer openEnd(const AuditContext& c, const ChannelSettings& channel, bo
     ChannelSettings open = channel;
     open.limitPct.reset();
     (high ? open.travelHighPct : open.travelLowPct) = kOpenTravelPct;
-    const double reads =
-        std::abs(readingPctUnchecked(channelOutputUnchecked(high ? 100.0 : -100.0, channelScale(tx, open)).pulseUs, readingScale(box)));
+    const ChannelFigures* f = c.figures.channel(channel.id);
+    const double ratio = f == nullptr ? 1.0 : high ? f->highRatio : f->lowRatio;
+    const double reads = std::abs(
+        ratio * readingPctUnchecked(channelOutputUnchecked(high ? 100.0 : -100.0, channelScale(tx, open)).pulseUs, readingScale(box)));
     return endpointFor(kOpenTravelPct, reads,
                        {tx.travelStepPct, tx.travelLimitPct, box.punishesOvershoot ? Overshoot::Forbid : Overshoot::Allow});
 }
@@ -86,8 +88,10 @@ std::optional<double> throttleForRpm(const ChainModel& model, std::size_t mode, 
 std::vector<Condition> freePlaces(const TransmitterSettings& tx, SwitchKind kind) {
     std::set<std::string> used;
     const auto take = [&](const Condition& when) {
+        const std::set<std::string> bars = barsOf(tx, when);
         for (const auto& all : when)
-            for (const Term& t : all) used.insert(t.switchId);
+            for (const Term& t : all)
+                if (bars.count(t.switchId) == 0) used.insert(t.switchId);
     };
     for (const FlightMode& m : tx.modes) take(m.when);
     take(tx.kill.when);
@@ -138,6 +142,13 @@ std::vector<std::vector<Edit>> switchCandidates(const TransmitterSettings& tx, c
     }
     if (function != kHoldMode && !mode) out.push_back({{path, Condition{}}});
     return out;
+}
+
+void offerEach(Finding& f, std::vector<std::vector<Edit>> candidates) {
+    for (std::vector<Edit>& c : candidates) {
+        if (f.fix.empty()) f.fix = std::move(c);
+        else f.also.push_back(std::move(c));
+    }
 }
 
 std::optional<double> squareTrimUs(const PlateServo& servo) {

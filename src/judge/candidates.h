@@ -44,6 +44,8 @@ enum class SwitchKind { Latching, Momentary };
 [[nodiscard]] std::vector<Condition> freePlaces(const TransmitterSettings& transmitter, SwitchKind kind);
 /// Candidates for a function whose switch is missing: each free place, with hold on at power-on where it is hold's.
 [[nodiscard]] std::vector<std::vector<Edit>> switchCandidates(const TransmitterSettings& transmitter, const std::string& function);
+/// Puts candidates behind those a finding has.
+void offerEach(Finding& finding, std::vector<std::vector<Edit>> candidates);
 
 /// A demand at which a direction is looked at: far from every stop.
 inline constexpr double kSenseDemand = 0.3;

@@ -24,6 +24,7 @@ struct Figure {
     const char* unit = "";
     int decimals = 0;
     bool sign = false;
+    bool measured = false;  ///< a reading at the machine puts it right: it reads, else the model computes
     std::string missing;
     Derivation why;
 };
@@ -134,6 +135,7 @@ struct ChannelFigures {
     Figure lowUs, centreUs, highUs;
     Figure failsafeUs;  ///< unknown while none is stored
     Figure limitLowUs, limitHighUs;
+    double lowRatio = 1.0, highRatio = 1.0;  ///< the readings at the ends as multiples of what the profiles' scales say
 };
 
 struct Figures {

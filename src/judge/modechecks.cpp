@@ -3,6 +3,7 @@
 
 #include "base/conventions.h"
 #include "formula/root.h"
+#include "formula/rotor.h"
 #include "judge/rowids.h"
 #include "judge/switches/switchspace.h"
 #include "model/conditions.h"
@@ -18,6 +19,19 @@ namespace {
 
 constexpr double kNearZeroPitch = 0.2;  ///< a tenth of the stick's whole travel
 constexpr double kQuarterStick = -0.5;
+constexpr double kSofterJumpDeg = 3.0;
+constexpr double kSameSpeedShare = 0.03;
+constexpr double kSameThrustShare = 0.1;  ///< modes whose speeds differ on purpose meet in thrust (docs/domain.md 14)
+
+/// Lift of the main rotor in N at a blade pitch and a speed: the hover formula, inverted.
+double liftN(const Machine& m, double pitchDeg, double rpm) {
+    const HoverIn rotor{m.massKg, m.rotor.discM, rpm, m.rotor.chordMm, m.rotor.blades};
+    const double most = m.massKg * 9.81 * 40.0;
+    const auto side = [&](double thrust) { return pitchForThrustDeg(thrust, rotor) < pitchDeg ? -1.0 : 1.0; };
+    if (side(0.01) > 0.0) return 0.0;
+    if (side(most) < 0.0) return most;
+    return bracketOfRoot(side, 0.01, most, 1e-3).middle();
+}
 
 /// Stick at which the mode's pitch curve passes 0, or nothing.
 std::optional<double> zeroPitchStick(const ChainModel& model, std::size_t mode) {
@@ -98,8 +112,27 @@ std::vector<double> decisiveSticks(const FlightMode& mode) {
     return {out.begin(), out.end()};
 }
 
-bool governed(const Setup& setup) {
-    return setup.speedController.control == SpeedControl::Governor || setup.controller.governor.kind == GovernorKind::Internal;
+bool speedControllerGoverns(const Setup& setup) {
+    return setup.machine.power.kind == PowerKind::Electric && setup.speedController.control == SpeedControl::Governor;
+}
+
+bool governed(const Setup& setup) { return speedControllerGoverns(setup) || setup.controller.governor.kind == GovernorKind::Internal; }
+
+bool levelAtHover(const Setup& setup, const ModeFigures& from, const ModeFigures& to, double wasDeg, double isDeg) {
+    const double jump = isDeg - wasDeg;
+    if (std::abs(jump) <= kPitchJumpDeg) return true;
+    const auto inverted = [&](const ModeFigures& f) {
+        const FlightMode* m = modeById(setup.transmitter, f.id);
+        return m != nullptr && m->flownInverted;
+    };
+    // the mode that is flown upright only may be the softer one
+    const bool softer = setup.transmitter.schools.pitch == PitchSchool::PerMode && inverted(from) != inverted(to) &&
+                        (inverted(to) ? jump > 0.0 : jump < 0.0);
+    if (softer && std::abs(jump) <= kSofterJumpDeg) return true;
+    if (!from.headRpm.known || !to.headRpm.known || from.headRpm.value <= 0.0) return false;
+    if (std::abs(to.headRpm.value / from.headRpm.value - 1.0) <= kSameSpeedShare) return false;
+    const double lift = liftN(setup.machine, wasDeg, from.headRpm.value);
+    return lift > 0.0 && std::abs(liftN(setup.machine, isDeg, to.headRpm.value) / lift - 1.0) <= kSameThrustShare;
 }
 
 std::optional<ThrottleFault> invertedFall(const Setup& setup, const ChainModel& model, std::size_t mode) {
@@ -113,8 +146,8 @@ std::optional<ThrottleFault> invertedFall(const Setup& setup, const ChainModel& 
             lowest.stick = s;
         }
     const bool flat = least >= lowest.topPct - kSamePct;
-    lowest.trim = -1.0;
-    lowest.throttlePct = std::max(0.0, least - setup.transmitter.throttleTrimRangePct);
+    lowest.trim = setup.machine.power.kind == PowerKind::Engine && !governed(setup) ? 0.0 : -1.0;
+    lowest.throttlePct = std::max(0.0, least + lowest.trim * setup.transmitter.throttleTrimRangePct);
     if (governed(setup)) return flat ? std::nullopt : std::optional(lowest);
     const auto zero = zeroPitchStick(model, mode);
     const bool lowestAtZero = flat || !zero || std::abs(lowest.stick - *zero) <= kNearZeroPitch;
@@ -127,7 +160,7 @@ bool risesFromZero(const TransmitterSettings& tx, const FlightMode& mode) {
 
 std::optional<ThrottleFault> governorDrift(const Setup& setup, const ChainModel& model, std::size_t mode) {
     const FlightMode& m = setup.transmitter.modes[mode];
-    if (setup.speedController.control != SpeedControl::Governor || m.id == kHoldMode) return std::nullopt;
+    if (!speedControllerGoverns(setup) || m.id == kHoldMode) return std::nullopt;
     const double range = setup.transmitter.throttleTrimRangePct;
     const auto at = [&](double stick, double trim) { return std::clamp(model.throttleCurveAt(mode, stick) + trim * range, 0.0, 100.0); };
     ThrottleFault worst{.topPct = at(1.0, -1.0)};

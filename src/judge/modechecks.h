@@ -55,10 +55,17 @@ struct ThrottleFault {
     double throttlePct = 0.0;  ///< there
     double topPct = 0.0;       ///< at full stick
 };
+/// Whether the speed controller holds the head speed: an engine has none.
+[[nodiscard]] bool speedControllerGoverns(const Setup& setup);
 /// Whether anything holds the head speed: the speed controller or the controller.
 [[nodiscard]] bool governed(const Setup& setup);
+/// Whether a change of mode at the hover is level enough (P7): in pitch, in thrust where the speeds differ on purpose, or softer
+/// upright by the school that gives each mode a curve of its own.
+/// @param wasDeg, isDeg  blade pitch at the hover stick in either mode
+[[nodiscard]] bool levelAtHover(const Setup& setup, const ModeFigures& from, const ModeFigures& to, double wasDeg, double isDeg);
 /// Where power falls away in a mode that is flown inverted: below the governed value, or without a governor below 45 %
-/// or lowest away from zero pitch. Nothing for other modes.
+/// or lowest away from zero pitch. Nothing for other modes. With the trim low, but for an engine that nothing governs: there
+/// the trim is the pilot's own hand.
 [[nodiscard]] std::optional<ThrottleFault> invertedFall(const Setup& setup, const ChainModel& model, std::size_t mode);
 /// Where a governing speed controller would see another value than at full stick. The classic school lets a mode flown
 /// upright rise from zero below a quarter stick.

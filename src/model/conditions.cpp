@@ -4,6 +4,8 @@
 #include "base/error.h"
 #include "model/fieldpatterns.h"
 
+#include <algorithm>
+
 namespace kh {
 
 void PlaceCollector::add(const Condition& condition) {
@@ -47,6 +49,19 @@ std::set<std::string> switchesOf(const TransmitterSettings& tx, const Condition&
     std::set<std::string> out;
     for (const auto& [id, places] : collector.named) out.insert(id);
     return out;
+}
+
+std::set<std::string> barsOf(const TransmitterSettings& tx, const Condition& condition) {
+    std::set<std::string> springs, bars, alone;
+    for (const SwitchProfile& s : tx.profile.switches)
+        if (s.momentary) springs.insert(s.id);
+    for (const auto& all : condition) {
+        const bool sprung = std::any_of(all.begin(), all.end(), [&](const Term& t) { return springs.count(t.switchId) != 0; });
+        for (const Term& t : all)
+            if (!t.switchId.empty() && springs.count(t.switchId) == 0) (sprung ? bars : alone).insert(t.switchId);
+    }
+    for (const std::string& s : alone) bars.erase(s);
+    return bars;
 }
 
 }  // namespace kh

@@ -32,6 +32,9 @@ private:
 /// @throws InputError if conditions refer to each other in a circle
 [[nodiscard]] std::set<std::string> switchesOf(const TransmitterSettings& transmitter, const Condition& condition);
 
+/// Switches that only bar a function: latching ones that stand, wherever they do, beside one that springs back and sets it off.
+[[nodiscard]] std::set<std::string> barsOf(const TransmitterSettings& transmitter, const Condition& condition);
+
 /// The condition of a function by its id: a mode, "kill", "cut" or another; nullptr if there is none.
 [[nodiscard]] const Condition* conditionOf(const TransmitterSettings& transmitter, const std::string& function);
 /// Its field path.

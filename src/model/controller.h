@@ -33,7 +33,8 @@ struct ControllerProfile {
     std::vector<std::string> mountings;
     std::vector<std::string> governors;  ///< "off", "internal"
     int banks = 1;
-    bool asksPolePairs = true;  ///< else it asks for magnet poles
+    std::optional<double> maxVolts;  ///< the supply it bears
+    bool asksPolePairs = true;       ///< else it asks for magnet poles
     GainScale gainScale = GainScale::ModePercent;
     std::vector<std::string> ports;  ///< port names for the plate servos, in order
     std::vector<std::string> channelOrder;
@@ -90,11 +91,15 @@ struct Bank {
     bool operator==(const Bank&) const = default;
 };
 
+/// What a box was told of the main rotor's rotation; some do not ask.
+enum class ToldTurning { NotAsked, Clockwise, CounterClockwise };
+
 struct ControllerSettings {
     ControllerProfile profile;
     std::string firmware;
     std::string manual;
     std::string mounting = "flat, plugs aft";
+    ToldTurning rotorTurning = ToldTurning::NotAsked;  ///< which way the box thinks the main rotor turns
     std::string layout = "three at 120°, elevator aft";
     std::vector<double> customAzimuthsDeg;
     std::vector<double> customRadiiPct;  ///< of the balls in a custom layout, 100 the ring's; empty: all equal
@@ -140,8 +145,9 @@ struct CalibrationPoint {
 struct SpeedControllerSettings {
     SpeedControllerProfile profile;
     SpeedControl control = SpeedControl::Governor;
-    double lowUs = 1100.0;   ///< learned: motor off
-    double highUs = 1900.0;  ///< learned: full
+    double lowUs = 1100.0;          ///< learned: motor off
+    double highUs = 1900.0;         ///< learned: full
+    std::optional<double> startUs;  ///< measured with the pinion out: the shortest pulse at which the motor turns
     double softStartS = 10.0;
     bool brake = false;
     CutOff cutOff = CutOff::Reduce;

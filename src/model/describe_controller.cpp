@@ -10,6 +10,7 @@ namespace kh {
 
 namespace {
 
+constexpr std::array kToldTurning{Choice{"not asked"}, Choice{"clockwise"}, Choice{"counter-clockwise"}};
 constexpr std::array kGovernor{Choice{"off"}, Choice{"internal"}};
 constexpr std::array kControl{Choice{"governor"}, Choice{"direct"}};
 constexpr std::array kCutOff{Choice{"reduce"}, Choice{"hard"}};
@@ -72,6 +73,7 @@ void describe(FieldVisitor& v, ControllerSettings& c) {
     v.facts(false);
     v.at(Station::Swash);
     v.word<kMountingChoices>("mounting", c.mounting, {KH_TR("Mounting set in the controller"), KH_TR("mounting")});
+    v.pick("rotorTurning", c.rotorTurning, kToldTurning, {KH_TR("Main rotor rotation in the controller"), KH_TR("rotation")});
     v.word<kLayoutChoices>("layout", c.layout, {KH_TR("Swash layout in the controller"), KH_TR("layout")});
     v.numbers("customAzimuthsDeg", c.customAzimuthsDeg, kAzimuth, {KH_TR("Azimuths of the custom layout"), KH_TR("azimuths")});
     v.numbers("customRadiiPct", c.customRadiiPct, {20, 300, "%", 1}, {KH_TR("Radii of the custom layout"), KH_TR("radii")});
@@ -104,6 +106,7 @@ void describe(FieldVisitor& v, SpeedControllerSettings& s) {
     v.facts(true);  // learned with the throttle
     v.number("lowUs", s.lowUs, {600, 2400, "µs"}, {KH_TR("Learned low point"), KH_TR("low")});
     v.number("highUs", s.highUs, {600, 2400, "µs"}, {KH_TR("Learned high point"), KH_TR("high")});
+    v.maybe("startUs", s.startUs, {600, 2400, "µs"}, {KH_TR("Pulse at which the motor starts"), KH_TR("starts at")});
     v.facts(false);
     v.number("softStartS", s.softStartS, {0, 60, "s", 1}, {KH_TR("Soft start")});
     v.flag("brake", s.brake, {KH_TR("Motor brake"), KH_TR("brake")}, kOnOff);

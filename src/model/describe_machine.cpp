@@ -50,7 +50,7 @@ void describe(FieldVisitor& v, Rotor& r) {
 void describe(FieldVisitor& v, Head& h) {
     v.number("innerRadiusMm", h.innerRadiusMm, {2, 80, "mm", 1}, {KH_TR("Radius of the inner ring's balls"), KH_TR("ring")});
     v.number("gripMm", h.gripMm, {3, 80, "mm", 1}, {KH_TR("Blade grip lever"), KH_TR("grip")});
-    v.number("leadDeg", h.leadDeg, {-180, 180, "°", 1}, {KH_TR("Lead of the blade link"), KH_TR("lead")});
+    v.number("leadDeg", h.leadDeg, {0, 180, "°", 1}, {KH_TR("Lead of the blade link"), KH_TR("lead")});
     v.pick("link", h.link, kLink, {KH_TR("Side of the blade link"), KH_TR("link side")});
     v.at(Station::Swash);
     v.number("phaseDeg", h.phaseDeg, {-90, 90, "°", 1}, {KH_TR("Phase angle of the head"), KH_TR("phase")});
@@ -125,10 +125,11 @@ void describe(FieldVisitor& v, ServoArms& a) {
 }
 
 void describe(FieldVisitor& v, Supply& s) {
-    v.at(Station::Power);
+    v.at(Station::Link);
     v.maybe("volts", s.volts, {3, 14, "V", 1}, {KH_TR("Voltage of the receiver supply"), KH_TR("supply")});
     v.maybe("continuousA", s.continuousA, {0.1, 100, "A", 1}, {KH_TR("Continuous current of the receiver supply"), KH_TR("continuous")});
     v.maybe("peakA", s.peakA, {0.1, 200, "A", 1}, {KH_TR("Peak current of the receiver supply"), KH_TR("peak")});
+    v.maybe("receiverMaxVolts", s.receiverMaxVolts, {3, 14, "V", 1}, {KH_TR("Highest voltage of the receiver"), KH_TR("receiver")});
 }
 
 void describe(FieldVisitor& v, Machine& m) {

@@ -34,7 +34,9 @@ void describe(FieldVisitor& v, ServoProfile& p) {
     v.number("deadBandUs", p.deadBandUs, {0, 50, "µs", 1}, {KH_TR("dead band")});
     v.number("rangeDeg", p.rangeDeg, {10, 180, "°"}, {KH_TR("mechanical range"), KH_TR("range")});
     v.number("splineTeeth", p.splineTeeth, {8, 60, "teeth"}, {KH_TR("teeth of the shaft"), KH_TR("teeth")});
+    v.at(Station::Link);  // what the receiver supply is judged by
     v.maybe("maxVolts", p.maxVolts, {3, 14, "V", 1}, {KH_TR("highest voltage"), KH_TR("volts")});
+    v.maybe("minVolts", p.minVolts, {3, 14, "V", 1}, {KH_TR("lowest voltage"), KH_TR("from")});
 }
 
 void describe(FieldVisitor& v, TransmitterProfile& p) {
@@ -96,6 +98,8 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.names("ports", p.ports, {KH_TR("ports")});
     v.names("channelOrder", p.channelOrder, {KH_TR("channel order")});
     v.text("plugMark", p.plugMark, {KH_TR("which way round a plug goes"), KH_TR("plugs")});
+    v.at(Station::Link);
+    v.maybe("maxVolts", p.maxVolts, {3, 14, "V", 1}, {KH_TR("highest supply voltage"), KH_TR("supply")});
     v.list("menu", p.menu, KH_TR("Menu"));
 }
 

@@ -17,6 +17,7 @@ constexpr std::array kPitchSchool{Choice{"one"}, Choice{"per mode"}};
 constexpr std::array kAgilitySchool{Choice{"controller"}, Choice{"transmitter"}};
 constexpr std::array kGainSchool{Choice{"per mode"}, Choice{"steps"}, Choice{"fixed"}};
 constexpr std::array kHoldSchool{Choice{"cut"}, Choice{"bail-out"}};
+constexpr std::array kHoldTailSchool{Choice{"heading hold"}, Choice{"rate mode"}};
 constexpr std::array kHoldSwitchSchool{Choice{"own"}, Choice{"mode switch"}};
 constexpr std::array kMidStickSchool{Choice{"zero"}, Choice{"hover"}};
 constexpr std::array kRescueSchool{Choice{"momentary"}, Choice{"latched"}, Choice{"none"}};
@@ -56,6 +57,7 @@ void describe(FieldVisitor& v, Schools& s) {
     v.pick("agility", s.agility, kAgilitySchool, {KH_TR("School: agility"), KH_TR("agility")});
     v.pick("tailGain", s.tailGain, kGainSchool, {KH_TR("School: tail gain"), KH_TR("tail gain")});
     v.pick("hold", s.hold, kHoldSchool, {KH_TR("School: hold"), KH_TR("hold")});
+    v.pick("holdTail", s.holdTail, kHoldTailSchool, {KH_TR("School: tail in Hold"), KH_TR("tail in Hold")});
     v.pick("holdSwitch", s.holdSwitch, kHoldSwitchSchool, {KH_TR("School: hold switch"), KH_TR("hold switch")});
     v.pick("midStick", s.midStick, kMidStickSchool, {KH_TR("School: mid stick"), KH_TR("mid stick")});
     v.pick("rescue", s.rescue, kRescueSchool, {KH_TR("School: rescue"), KH_TR("rescue")});
@@ -97,12 +99,14 @@ void describe(FieldVisitor& v, HoldSettings& h) {
     v.number("throttlePct", h.throttlePct, {-50, 100, "%", 1}, {KH_TR("throttle")});
     v.maybeNames("actsIn", h.actsIn, {KH_TR("modes it acts in"), KH_TR("acts in")});
     v.text("autorotationFrom", h.autorotationFrom, {KH_TR("mode an autorotation begins in"), KH_TR("autorotation from")});
+    v.at(Station::Radio);
     v.flag("powerOnGuard", h.powerOnGuard, {KH_TR("power-on guard")}, kOnOff);
 }
 
 void describe(FieldVisitor& v, ThrottleStop& s) {
     v.condition("when", s.when, {KH_TR("switch")});
     v.number("throttlePct", s.throttlePct, {-50, 100, "%", 1}, {KH_TR("throttle")});
+    v.at(Station::Modes);
     v.maybeNames("actsIn", s.actsIn, {KH_TR("modes it acts in"), KH_TR("acts in")});
 }
 

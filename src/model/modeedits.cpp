@@ -120,7 +120,8 @@ std::vector<Edit> holdMirrorEdits(const TransmitterSettings& tx) {
         if (held[i]->ratePct != flown[i]->ratePct) edits.push_back({base + ".ratePct", flown[i]->ratePct});
         if (held[i]->expoPct != flown[i]->expoPct) edits.push_back({base + ".expoPct", flown[i]->expoPct});
     }
-    if (hold->tailGainPct != from->tailGainPct) edits.push_back({"transmitter.modes.hold.tailGainPct"_field, from->tailGainPct});
+    const bool rate = tx.schools.holdTail == HoldTailSchool::Rate && hold->tailGainPct < 0.0;  // by choice
+    if (!rate && hold->tailGainPct != from->tailGainPct) edits.push_back({"transmitter.modes.hold.tailGainPct"_field, from->tailGainPct});
     return edits;
 }
 

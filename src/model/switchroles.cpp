@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/switchroles.h"
 
+#include "model/conditions.h"
+
 #include <algorithm>
 #include <map>
 
@@ -42,7 +44,7 @@ std::vector<SwitchRole> switchRoles(const TransmitterSettings& tx) {
                 at[static_cast<std::size_t>(place - 1)].push_back(names(when, s.id, place) ? say(KH_TR("on")) : say(KH_TR("off")));
         };
         const auto add = [&](const Condition& when, Message word) {
-            if (!uses(when, s.id)) return;
+            if (!uses(when, s.id) || barsOf(tx, when).count(s.id) != 0) return;
             role.functions.push_back(std::move(word));
             onOff(when);
         };

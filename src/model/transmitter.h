@@ -151,6 +151,7 @@ enum class PitchSchool { One, PerMode };
 enum class AgilitySchool { Controller, Transmitter };
 enum class GainSchool { PerMode, Steps, Fixed };
 enum class HoldSchool { Cut, BailOut };
+enum class HoldTailSchool { HeadingHold, Rate };
 enum class HoldSwitchSchool { Own, ModeSwitch };
 enum class MidStickSchool { Zero, Hover };
 enum class RescueSchool { Momentary, Latched, None };
@@ -165,6 +166,7 @@ struct Schools {
     AgilitySchool agility = AgilitySchool::Controller;
     GainSchool tailGain = GainSchool::PerMode;
     HoldSchool hold = HoldSchool::Cut;
+    HoldTailSchool holdTail = HoldTailSchool::HeadingHold;
     HoldSwitchSchool holdSwitch = HoldSwitchSchool::Own;
     MidStickSchool midStick = MidStickSchool::Zero;
     RescueSchool rescue = RescueSchool::Momentary;

@@ -98,7 +98,14 @@ bool Workspace::noWorse(const std::vector<Edit>& edits) const {
            after.count(Severity::Warning) <= evaluation_.count(Severity::Warning);
 }
 
-void Workspace::takeStep(bool handsDone) {
+void Workspace::writeDown(const std::vector<Edit>& read) {
+    if (!planReady() || plan_.plan().steps.empty()) return;
+    const QString name = paint::words(plan_.texts().front().title);
+    release();
+    document_.edit(tr("%1, done by hand").arg(name), read, Standing::Entered);
+}
+
+void Workspace::takeStep() {
     if (!planReady()) return;
     const auto& steps = plan_.plan().steps;
     if (steps.empty()) return;
@@ -108,10 +115,10 @@ void Workspace::takeStep(bool handsDone) {
         return;
     }
     const PlanStep& s = steps.front();
-    if (s.byHand && !handsDone) return;
-    release();
+    if (s.byHand) return;  // done and read first: writeDown
     const QString name = paint::words(plan_.texts().front().title);
-    document_.edit(s.byHand ? tr("%1, done by hand").arg(name) : name, s.edits, s.byHand ? Standing::Entered : Standing::Computed);
+    release();
+    document_.edit(name, s.edits, Standing::Computed);
 }
 
 void Workspace::takeTypedSteps() {

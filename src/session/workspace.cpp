@@ -65,6 +65,7 @@ void Workspace::evaluateNow() {
 void Workspace::listEntries() {
     const bool fresh = proof_.state() == ProofRunner::State::Fresh;
     pages_ = ledger(setup(), evaluation_, fresh ? &proof_.result() : nullptr, stations_);
+    showRows();
     entries_.clear();
     std::set<std::string> told;
     for (const Finding& f : evaluation_.findings) {
@@ -89,11 +90,39 @@ void Workspace::traceNow() {
     emit traced();
 }
 
-const StationPage& Workspace::page() const {
+void Workspace::showRows() {
+    const Row* chosen = shown_.station == station_ ? selectedRow() : nullptr;
+    const std::string at = chosen == nullptr ? std::string() : chosen->id;
+    const std::string parent = chosen == nullptr ? std::string() : chosen->under;
+    shown_ = {station_, {}};
     for (const StationPage& p : pages_)
-        if (p.station == station_) return p;
-    static const StationPage empty;
-    return empty;
+        if (p.station == station_)
+            for (const Row& row : p.rows)
+                if (row.under.empty() || isOpen(row.under)) shown_.rows.push_back(row);
+    if (at.empty()) return;
+    for (const std::string& id : {at, parent})  // a sub-row that is closed leaves the selection to its row
+        for (std::size_t r = 0; r < shown_.rows.size(); ++r)
+            if (shown_.rows[r].id == id) {
+                selections_[station_].row = static_cast<int>(r);
+                return;
+            }
+}
+
+bool Workspace::opens(const Row& row) const {
+    for (const StationPage& p : pages_)
+        for (const Row& other : p.rows)
+            if (other.under == row.id) return true;
+    return false;
+}
+
+void Workspace::toggleRow() {
+    const Row* row = selectedRow();
+    if (row == nullptr) return;
+    const std::string id = row->under.empty() ? row->id : row->under;
+    if (row->under.empty() && !opens(*row)) return;
+    if (open_.erase(id) == 0) open_.insert(id);
+    showRows();
+    select(selection());
 }
 
 const StationEntry& Workspace::entry() const {
@@ -128,6 +157,7 @@ void Workspace::setTracedFunction(Function f) {
 void Workspace::setStation(Station station) {
     if (station == station_) return;
     station_ = station;
+    showRows();
     emit stationChanged();
     emit selectionChanged();
 }
@@ -172,6 +202,13 @@ void Workspace::selectFinding(int index) {
 
 QString Workspace::fieldName(const std::string& path) const { return path.empty() ? QString() : paint::words(fieldTitle(setup(), path)); }
 
+void Workspace::selectRow(const Row& row, int cell, int part) {
+    const std::string id = row.id;
+    if (!row.under.empty() && open_.insert(row.under).second) showRows();
+    for (std::size_t r = 0; r < shown_.rows.size(); ++r)
+        if (shown_.rows[r].id == id) select({static_cast<int>(r), cell, part});
+}
+
 bool Workspace::goToField(const std::string& path) {
     const auto selectIn = [&](const StationPage& p) {
         for (std::size_t r = 0; r < p.rows.size(); ++r)
@@ -179,7 +216,7 @@ bool Workspace::goToField(const std::string& path) {
                 for (std::size_t k = 0; k < p.rows[r].cells[c].parts.size(); ++k)
                     if (p.rows[r].cells[c].parts[k].field == path) {
                         setStation(p.station);
-                        select({static_cast<int>(r), static_cast<int>(c), static_cast<int>(k)});
+                        selectRow(p.rows[r], static_cast<int>(c), static_cast<int>(k));
                         return true;
                     }
         return false;
@@ -232,8 +269,6 @@ void Workspace::setGuard(Guard g, bool ticked) {
     guardTimer_.start();
     emit guardsChanged();
 }
-
-bool Workspace::allGuards() const { return guards_[0] && guards_[1] && guards_[2]; }
 
 void Workspace::editPart(const Part& part, const QString& text) {
     const FieldValue value = parsePart(setup(), part, text.toStdString());

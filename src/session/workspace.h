@@ -2,6 +2,7 @@
 #pragma once
 
 #include "io/library.h"
+#include "procedure/benchneeds.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
@@ -14,6 +15,7 @@
 #include <QObject>
 #include <array>
 #include <optional>
+#include <set>
 
 namespace kh::app {
 
@@ -51,8 +53,14 @@ public:
     /// The profiles on disk have changed.
     void setLibrary(io::Library library) { library_ = std::move(library); }
     [[nodiscard]] const Evaluation& evaluation() const { return evaluation_; }
+    /// Every row there is, those that are closed too.
     [[nodiscard]] const std::vector<StationPage>& pages() const { return pages_; }
-    [[nodiscard]] const StationPage& page() const;
+    /// The shown station's rows, as far as they are open: what a Selection counts.
+    [[nodiscard]] const StationPage& page() const { return shown_; }
+    /// Opens the selected row, or the one it opens from, or closes it.
+    void toggleRow();
+    [[nodiscard]] bool opens(const Row& row) const;
+    [[nodiscard]] bool isOpen(const std::string& row) const { return open_.count(row) != 0; }
     /// @return nullptr while the chain is impossible
     [[nodiscard]] const Tracer* tracer() const { return tracer_ ? &*tracer_ : nullptr; }
     [[nodiscard]] const Trace& trace() const { return trace_; }
@@ -70,6 +78,8 @@ public:
     void setStation(Station station);
     [[nodiscard]] Selection selection() const;
     void select(const Selection& selection);
+    /// Selects a row of the shown station by itself, and opens what it opens from.
+    void selectRow(const Row& row, int cell, int part);
     /// The selected row, or nullptr.
     [[nodiscard]] const Row* selectedRow() const;
     [[nodiscard]] const Part* selectedPart() const;
@@ -89,8 +99,10 @@ public:
     [[nodiscard]] Message remedyText(const Finding& finding) const {
         return kh::remedyText(setup(), evaluation_.findings, finding, plan_.fresh() ? &plan_.plan() : nullptr);
     }
-    /// Takes the first step as one undoable change. @param handsDone  the pilot says that a step by hand was done
-    void takeStep(bool handsDone = false);
+    /// Takes the first step as one undoable change; one that is done by hand is written down instead.
+    void takeStep();
+    /// Writes down what was read when the first step was done by hand, as one undoable change.
+    void writeDown(const std::vector<Edit>& read);
     /// Takes every step before the first that is done by hand, as one undoable change.
     void takeTypedSteps();
     /// First every finding of the evaluation, in its order, then the switch proof's own lines.
@@ -119,7 +131,10 @@ public:
 
     [[nodiscard]] bool guard(Guard g) const;
     void setGuard(Guard g, bool ticked);
-    [[nodiscard]] bool allGuards() const;
+    /// What the guards of a row's step still lack.
+    [[nodiscard]] std::vector<Message> inTheWay(const Row& row) const {
+        return kh::inTheWay(benchNeed(station_, row.id), {guard(Guard::LeadsOff), guard(Guard::BladesOff), guard(Guard::HoldOn)});
+    }
 
     /// One undoable edit of the selected part. @throws InputError, also for a setting that would destroy a servo
     void editPart(const Part& part, const QString& text);
@@ -143,6 +158,8 @@ signals:
 
 private:
     void evaluateNow();
+    /// The rows that are open now; the selection stays at its row.
+    void showRows();
     void traceNow();
     /// All that follows from the deck: trace, moves, power-on guard.
     void lookAtDeck();
@@ -161,6 +178,8 @@ private:
     RoseMemory roses_;
     Evaluation evaluation_;
     std::vector<StationPage> pages_;
+    StationPage shown_;
+    std::set<std::string> open_;  ///< rows whose sub-rows are shown
     std::vector<ProofEntry> entries_;
     ProofRunner proof_;
     PlanRunner plan_;

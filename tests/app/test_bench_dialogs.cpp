@@ -68,8 +68,8 @@ TEST_CASE("the servo book takes a servo, keeps what is unknown empty, and is the
     CHECK_FALSE(servo("Cleat B9").maxHz.has_value());
     CHECK(servo("Cleat B9").splineTeeth == 24.0);
     CHECK(servo("Cleat A1").rangeDeg == 50.0);
-    CHECK(servo("Cleat A1").version == 2);   // so that documents are offered it
-    CHECK(servo("Cleat C12").version == 1);  // not touched, not written
+    CHECK(servo("Cleat A1").version == 3);   // so that documents are offered it
+    CHECK(servo("Cleat C12").version == 2);  // not touched, not written
     CHECK_FALSE(std::filesystem::exists(folder / "servos/cleat-c12.json"));
 }
 
@@ -121,9 +121,7 @@ TEST_CASE("steps are ticked in order; the row is seen on the machine only after 
     CHECK_FALSE(done->isEnabled());
 
     const auto walk = [&] {
-        QTimer::singleShot(50, &b.window, [] {
-            auto* open = qobject_cast<GuideDialog*>(QApplication::activeModalWidget());
-            REQUIRE(open != nullptr);
+        whenOpen<GuideDialog>(&b.window, [](GuideDialog* open) {
             for (QCheckBox* tick : open->findChildren<QCheckBox*>()) tick->setChecked(true);
             open->accept();
         });
@@ -133,7 +131,7 @@ TEST_CASE("steps are ticked in order; the row is seen on the machine only after 
     b.selectRow("binding", 2);
     const std::string at = b.w().setup().standings.at("rows.binding").at;
     walk();
-    CHECK(b.window.message().contains(QStringLiteral("Tick the guards first")));
+    CHECK(b.window.message().contains(QStringLiteral("tick leads off, tick blades off, tick hold on")));
     CHECK(b.w().setup().standings.at("rows.binding").at == at);
     for (const Guard g : {Guard::LeadsOff, Guard::BladesOff, Guard::HoldOn}) b.w().setGuard(g, true);
     walk();
@@ -155,9 +153,7 @@ TEST_CASE("the machine's layout is chosen from its cell, a fourth servo and its 
     b.selectRow("layout", 2);
     REQUIRE(std::string(b.w().selectedPart()->action) == "layout-built");
     bool asked = false;
-    QTimer::singleShot(0, [&] {
-        auto* dialog = qobject_cast<QInputDialog*>(QApplication::activeModalWidget());
-        REQUIRE(dialog != nullptr);
+    whenOpen<QInputDialog>(&b.window, [&](QInputDialog* dialog) {
         asked = true;
         CHECK(dialog->textValue() == QStringLiteral("three at 120°, elevator aft"));
         CHECK(dialog->comboBoxItems().size() == 10);

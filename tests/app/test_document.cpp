@@ -230,9 +230,7 @@ TEST_CASE("a reading is taken with its instrument through the dialog") {
     for (const Guard g : {Guard::LeadsOff, Guard::BladesOff, Guard::HoldOn}) b.w().setGuard(g, true);
     b.go(Station::Airframe);
     b.selectRow("mass", 2);
-    QTimer::singleShot(50, &b.window, [] {
-        auto* dialog = qobject_cast<MeasuredDialog*>(QApplication::activeModalWidget());
-        REQUIRE(dialog != nullptr);
+    khtest::whenOpen<MeasuredDialog>(&b.window, [](MeasuredDialog* dialog) {
         const auto fields = dialog->findChildren<QLineEdit*>();
         REQUIRE(fields.size() >= 2);
         fields[0]->setText(QStringLiteral("kitchen scale"));

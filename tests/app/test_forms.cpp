@@ -103,10 +103,9 @@ TEST_CASE("the forms open from their commands and can be left") {
     Bench b;
     for (const char* id : {"switch-map", "schools", "alarms", "failsafe", "layout-form"}) {
         bool met = false;
-        QTimer::singleShot(50, &b.window, [&] {
-            auto* dialog = qobject_cast<FieldsDialog*>(QApplication::activeModalWidget());
-            met = dialog != nullptr;
-            if (dialog != nullptr) dialog->reject();
+        khtest::whenOpen<FieldsDialog>(&b.window, [&](FieldsDialog* dialog) {
+            met = true;
+            dialog->reject();
         });
         b.act(id);
         INFO(id);

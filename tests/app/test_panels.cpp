@@ -30,9 +30,7 @@ void typeInto(Bench& b, const QString& text) {
 template <class Meet>
 void meeting(Bench& b, const char* action, Meet meet) {
     bool met = false;
-    QTimer::singleShot(50, &b.window, [&] {
-        QWidget* dialog = QApplication::activeModalWidget();
-        if (dialog == nullptr) return;
+    khtest::whenOpen<QWidget>(&b.window, [&](QWidget* dialog) {
         met = true;
         meet(dialog);
         dialog->close();
@@ -220,9 +218,8 @@ TEST_CASE("stations are walked by key and stop at both ends") {
 
 TEST_CASE("the model menu holds what its table says") {
     Bench b;
-    QTimer::singleShot(60, &b.window, [&] {
-        auto* menu = b.window.findChild<QMenu*>(QStringLiteral("model-menu"));
-        REQUIRE(menu != nullptr);
+    khtest::whenOpen<QMenu>(&b.window, [&](QMenu* menu) {
+        CHECK(menu->objectName() == QStringLiteral("model-menu"));
         QStringList texts;
         for (const QAction* a : menu->actions()) texts << a->text();
         for (const char* id : {"new", "open", "save", "save-as", "save-template", "revert", "export", "print", "preferences", "handbook",
@@ -281,16 +278,10 @@ TEST_CASE("themes change by key and are remembered; text grows within its bounds
 TEST_CASE("reverting asks first, and brings back what was saved") {
     Bench b;
     b.w().document().edit(QStringLiteral("x"), {{"machine.massKg", 3.3}});
-    QTimer::singleShot(60, &b.window, [] {
-        for (QWidget* w : QApplication::topLevelWidgets())
-            if (auto* box = qobject_cast<QMessageBox*>(w)) box->button(QMessageBox::Cancel)->click();
-    });
+    khtest::whenOpen<QMessageBox>(&b.window, [](QMessageBox* box) { box->button(QMessageBox::Cancel)->click(); });
     b.act("revert");
     CHECK(b.w().setup().machine.massKg == 3.3);
-    QTimer::singleShot(60, &b.window, [] {
-        for (QWidget* w : QApplication::topLevelWidgets())
-            if (auto* box = qobject_cast<QMessageBox*>(w)) box->button(QMessageBox::Discard)->click();
-    });
+    khtest::whenOpen<QMessageBox>(&b.window, [](QMessageBox* box) { box->button(QMessageBox::Discard)->click(); });
     b.act("revert");
     CHECK(b.w().setup().machine.massKg == 2.2);
     CHECK_FALSE(b.w().document().modified());
@@ -300,10 +291,7 @@ TEST_CASE("closing with changes asks; cancel keeps the window, discard lets it g
     Bench b;
     b.w().document().edit(QStringLiteral("x"), {{"machine.massKg", 3.3}});
     const auto answer = [&](QMessageBox::StandardButton button) {
-        QTimer::singleShot(60, &b.window, [button] {
-            for (QWidget* w : QApplication::topLevelWidgets())
-                if (auto* box = qobject_cast<QMessageBox*>(w)) box->button(button)->click();
-        });
+        khtest::whenOpen<QMessageBox>(&b.window, [button](QMessageBox* box) { box->button(button)->click(); });
         b.window.close();
         Bench::settle();
     };

@@ -2,29 +2,26 @@
 //
 // The plan in the real window: shown, posed before and after, taken step by step and all at once, by keys.
 #include "app/bench.h"
+#include "app/forms/handstepdialog.h"
 #include "paint/look/theme.h"
 
-#include <QMessageBox>
-#include <QPushButton>
+#include <optional>
 
 using namespace khtest;
 
 namespace {
 
-/// Presses a button of the message box that will come.
-void answerNext(const QString& button) {
-    auto* timer = new QTimer(qApp);
-    QObject::connect(timer, &QTimer::timeout, timer, [timer, button] {
-        for (QWidget* w : QApplication::topLevelWidgets())
-            if (auto* box = qobject_cast<QMessageBox*>(w); box != nullptr && box->isVisible())
-                for (QAbstractButton* b : box->buttons())
-                    if (b->text().remove(QLatin1Char('&')) == button) {
-                        timer->deleteLater();
-                        b->click();
-                        return;
-                    }
+/// Answers the step by hand that will be asked about: what was read, or nothing to leave it.
+void answerNext(Bench& b, std::optional<QString> read) {
+    whenOpen<HandStepDialog>(&b.window, [read](HandStepDialog* dialog) {
+        if (!read) {
+            dialog->reject();
+            return;
+        }
+        if (!read->isEmpty()) dialog->findChild<QLineEdit*>()->setText(*read);
+        dialog->accept();
+        if (dialog->isVisible()) dialog->reject();  // refused: the test sees that nothing was written
     });
-    timer->start(5);
 }
 
 std::size_t troubles(Workspace& w) { return w.evaluation().count(Severity::Danger) + w.evaluation().count(Severity::Warning); }
@@ -78,16 +75,21 @@ TEST_CASE("one step is one change, in their order; after each the plan is worked
     }
     CHECK(b.w().setup().controller.rateHz == 333.0);
     // the next is by hand: asked, and refused
-    answerNext(QStringLiteral("Cancel"));
+    answerNext(b, std::nullopt);
     b.act("remedy");
     b.planned();
     CHECK(b.w().plan().plan().steps.size() == steps);
-    answerNext(QStringLiteral("Done, write it down"));
+    answerNext(b, QStringLiteral("quite square"));  // refused with the range, and nothing is written
+    b.act("remedy");
+    b.planned();
+    CHECK(b.w().plan().plan().steps.size() == steps);
+    answerNext(b, QStringLiteral("−1,6"));  // what was read, not what was expected
     b.act("remedy");
     b.planned();
     CHECK(b.w().plan().plan().steps.size() == steps - 1);
     CHECK(standingOf(b.w().setup(), "machine.servos.left.squareErrorDeg") == Standing::Entered);
-    answerNext(QStringLiteral("Done, write it down"));
+    CHECK(std::get<double>(readField(b.w().setup(), "machine.servos.left.squareErrorDeg")->value) == -1.6);
+    answerNext(b, QString());  // as expected
     b.act("remedy");
     b.planned();
     CHECK(troubles(b.w()) == 0);

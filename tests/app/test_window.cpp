@@ -218,16 +218,16 @@ TEST_CASE("guards are the pilot's word: unticked at start, needed for a reading,
     Bench b;
     b.go(Station::Tail);
     b.selectRow("precompensation", 1);
-    REQUIRE_FALSE(b.w().allGuards());
+    REQUIRE_FALSE(b.w().guard(Guard::LeadsOff));
     b.act("seen");
     REQUIRE(b.window.message().contains(QStringLiteral("guards")));
     REQUIRE(b.w().document().undoStack().count() == 0);
     for (int g = 0; g < 3; ++g) b.click(b.window.topBar(), QStringLiteral("guard-%1").arg(g));
-    REQUIRE(b.w().allGuards());
+    for (const Guard g : {Guard::LeadsOff, Guard::BladesOff, Guard::HoldOn}) REQUIRE(b.w().guard(g));
     b.act("seen");
     REQUIRE(b.w().selectedRow()->standing == Standing::Proved);
     b.window.newModel(QStringLiteral("380"));
-    REQUIRE_FALSE(b.w().allGuards());
+    REQUIRE_FALSE(b.w().guard(Guard::LeadsOff));
 }
 
 TEST_CASE("a journal takes every change and gives it back after a kill") {

@@ -69,6 +69,10 @@ Setup generated(unsigned seed, const io::Library& library) {
     Setup s = newModel("Build " + std::to_string(seed), size.id,
                        {dice.of(library.transmitters), dice.of(library.controllers), dice.of(library.speedControllers), servo("cleat-c12"),
                         servo("cleat-t7")});
+    for (ChannelSettings& ch : s.transmitter.channels)  // stored, as a pilot would have by now: what hold sends; an engine closes
+        if (ch.id == "throttle")
+            ch.failsafePct =
+                2.0 * (size.power == PowerKind::Engine ? s.transmitter.kill.throttlePct : s.transmitter.hold.throttlePct) - 100.0;
     const Layout& layout = dice.of(layouts());
     s = builtAs(s, layout, "2026-11-21T10:00:00Z");
     const auto& known = s.controller.profile.layouts;

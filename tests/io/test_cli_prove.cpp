@@ -27,7 +27,7 @@ TEST_CASE("prove in words names each property, its verdict and what to do") {
     const auto text = run("prove " KEELHAUL_SOURCE "/data/demo/dunlin-380.keel.json");
     CHECK(text.code == 1);
     for (const char* part :
-         {"P1   fails", "P2   holds", "P10  holds", "144 combinations", "7 of 10 properties hold", "Let hold act in Idle-up 2 too"})
+         {"P1   fails", "P2   holds", "P10  holds", "144 combinations", "7 of 10 properties hold", "Add Idle-up 2 to the hold switch"})
         CHECK(text.out.find(part) != std::string::npos);
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Documents of older versions, frozen as they were: they open for ever, without a note and without a loss.
+#include "base/error.h"
 #include "io/document.h"
 
 #include <catch2/catch.hpp>
@@ -22,6 +23,7 @@ TEST_CASE("the frozen documents of version 1 open without a note, and everything
         const nlohmann::json before = nlohmann::json::parse(io::readFile(entry.path()));
         const nlohmann::json after = nlohmann::json::parse(io::writeDocument(document.setup));
         CHECK(before.at("version") == 1);
+        CHECK(after.at("version") == io::kFormatVersion);
         for (const nlohmann::json& step : nlohmann::json::diff(before, after)) {
             INFO(step.dump());
             CHECK(step.at("op") != "remove");
@@ -29,4 +31,39 @@ TEST_CASE("the frozen documents of version 1 open without a note, and everything
         ++files;
     }
     CHECK(files == 4);
+}
+
+TEST_CASE("the sign of version 1's lead goes: its size stays, and a sign that is not the build's is told") {
+    nlohmann::json file = nlohmann::json::parse(io::readFile(KEELHAUL_SOURCE "/tests/documents/v1/turnstone-470.keel.json"));
+    struct Build {
+        const char* turning;
+        const char* link;
+        double lead;
+        bool told;
+    };
+    for (const Build& b : {Build{"clockwise", "leading", 88.0, false}, Build{"clockwise", "leading", -88.0, true},
+                           Build{"counter-clockwise", "leading", -88.0, false}, Build{"counter-clockwise", "leading", 88.0, true},
+                           Build{"clockwise", "trailing", -88.0, false}, Build{"counter-clockwise", "trailing", 88.0, false},
+                           Build{"counter-clockwise", "trailing", -88.0, true}}) {
+        INFO(b.turning << " " << b.link << " " << b.lead);
+        file["machine"]["rotor"]["turning"] = b.turning;
+        file["machine"]["head"]["link"] = b.link;
+        file["machine"]["head"]["leadDeg"] = b.lead;
+        const io::Document document = io::parseDocument(file.dump());
+        CHECK(document.setup.machine.head.leadDeg == 88.0);
+        REQUIRE(document.notes.size() == (b.told ? 1U : 0U));
+        if (b.told) CHECK(render(document.notes.front()).find("88") != std::string::npos);
+        // once written it is of the present version and says nothing more
+        const io::Document again = io::parseDocument(io::writeDocument(document.setup));
+        CHECK(again.notes.empty());
+        CHECK(again.setup == document.setup);
+    }
+    // of the present version a negative lead is refused, with its range
+    file["version"] = io::kFormatVersion;
+    CHECK_THROWS_WITH(io::parseDocument(file.dump()), Catch::Contains("leadDeg") && Catch::Contains("180"));
+    // parts of another shape are the schema's to refuse, not the migration's to trip over
+    for (const char* text : {R"({"format":"keelhaul-setup","version":1})", R"({"format":"keelhaul-setup","version":1,"machine":7})",
+                             R"({"format":"keelhaul-setup","version":1,"machine":{"head":[],"rotor":null}})",
+                             R"({"format":"keelhaul-setup","version":0,"machine":{}})"})
+        CHECK_THROWS_AS(io::parseDocument(text), InputError);
 }

@@ -111,6 +111,8 @@ TEST_CASE("the power-on guard asks for hold, base mode, low collective and no re
     CHECK_FALSE(powerOnGuard(m.setup, m.model, mode).baseMode);
     Deck rescue = safe;
     rescue.switches["R3"] = 2;
+    CHECK(powerOnGuard(m.setup, m.model, rescue).rescueOff);  // barred while hold is on
+    rescue.switches["R1"] = 1;
     CHECK_FALSE(powerOnGuard(m.setup, m.model, rescue).rescueOff);
     CHECK_FALSE(powerOnGuard(m.setup, m.model, m.state("normal").deck).holdOn);
     CHECK_FALSE(powerOnGuard(edited(turnstone(), {{"transmitter.hold.powerOnGuard", false}}), m.model, safe).set);

@@ -114,7 +114,7 @@ TEST_CASE("several edits are one: all of them or none") {
     CHECK(after.machine.rotor.discM == 1.2);
     CHECK(standingOf(after, "machine.massKg") == Standing::Measured);
     CHECK(after.standings.at("machine.massKg").at == "2026-11-23T20:00:00Z");
-    CHECK(standingOf(after, "machine.head.leadDeg") == Standing::Default);
+    CHECK(standingOf(after, "speedController.startUs") == Standing::Default);
 }
 
 TEST_CASE("random edits survive the document, standings and all") {

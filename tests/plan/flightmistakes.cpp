@@ -214,6 +214,28 @@ std::vector<Mistake> flightMistakes() {
          [](const In& in) -> Edits {
              return electric(in.s) ? Edits{{"transmitter.alarms.voltsPerCell", 4.3}} : Edits{};
          }},
+        {"supply too high", Returns::Nothing,
+         [](const In&) -> Edits {
+             return Edits{{"machine.supply.volts", 9.5}};
+         }},
+        {"supply too low", Returns::Nothing,
+         [](const In&) -> Edits {
+             return Edits{{"machine.supply.volts", 4.8}};
+         }},
+        {"rotor told the other way", Returns::Nothing,
+         [](const In& in) -> Edits {
+             const bool clockwise = in.s.machine.rotor.turning == Turning::Clockwise;
+             return Edits{{"controller.rotorTurning", std::string(clockwise ? "counter-clockwise" : "clockwise")}};
+         }},
+        {"gain step on the rate side", Returns::Nothing,
+         [](const In&) -> Edits {
+             return Edits{{"transmitter.functions.gain-2.when", Condition{{{"L3", 2, ""}}}},
+                          {"transmitter.functions.gain-2.sentPct", -35.0}};
+         }},
+        {"mass typed in another unit", Returns::Nothing,
+         [](const In& in) -> Edits {
+             return Edits{{"machine.massKg", std::min(30.0, in.s.machine.massKg * 2.2 * 2.2)}};
+         }},
         {"ends learned the wrong way round", Returns::Motion,
          [](const In& in) -> Edits {
              return electric(in.s) ? Edits{{"speedController.lowUs", in.s.speedController.highUs},

@@ -152,6 +152,8 @@ const std::vector<FormField>& schoolFields() {
         {"transmitter.schools.hold"_field, KH_TR("Hold"),
          KH_TR("Cut lies slightly below the throttle's end. Bail-out keeps the speed controller's idle value and needs a kill switch "
                "beside it.")},
+        {"transmitter.schools.holdTail"_field, KH_TR("Tail in Hold"),
+         KH_TR("Heading hold as everywhere, or rate mode for autorotations: then the tail follows the machine.")},
         {"transmitter.schools.holdSwitch"_field, KH_TR("Hold switch"),
          KH_TR("A switch of its own, or the mode switch's last place; reachable without letting go.")},
         {"transmitter.schools.midStick"_field, KH_TR("Mid stick"),

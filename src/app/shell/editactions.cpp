@@ -2,6 +2,7 @@
 //
 // Commands that change the document: whole settings at once, modes, boxes, and what was read or seen on the machine.
 #include "app/forms/guidedialog.h"
+#include "app/forms/handstepdialog.h"
 #include "app/forms/servobook.h"
 #include "app/forms/solvedialog.h"
 #include "app/shell/mainwindow.h"
@@ -67,19 +68,8 @@ void MainWindow::takePlanStep() {
         workspace_.takeStep();
         return;
     }
-    QStringList written;
-    const PlanStep& s = runner.plan().steps.front();
-    for (const Edit& e : s.edits) {
-        Setup after = workspace_.setup();
-        writeField(after, e.path, e.value);
-        written << QStringLiteral("%1: %2").arg(words(fieldTitle(after, e.path)), words(fieldAsText(*readField(after, e.path))));
-    }
-    QMessageBox box(QMessageBox::Question, tr("Done by hand"), words(runner.texts().front().todo), QMessageBox::Cancel, this);
-    box.setInformativeText(tr("When it is done and read, this is written down; change it afterwards where you read something else:\n%1")
-                               .arg(written.join(QLatin1Char('\n'))));
-    QPushButton* done = box.addButton(tr("Done, write it down"), QMessageBox::AcceptRole);
-    box.exec();
-    if (box.clickedButton() == done) workspace_.takeStep(true);
+    HandStepDialog dialog(this, workspace_.setup(), runner.plan().steps.front(), runner.texts().front());
+    if (dialog.exec() == QDialog::Accepted) workspace_.writeDown(dialog.read());
 }
 
 void MainWindow::showStillToSet() {
@@ -173,8 +163,10 @@ void MainWindow::takeReading() {
 void MainWindow::measured(bool seen) {
     const Row* row = workspace_.selectedRow();
     if (row == nullptr || workspace_.station() == Station::Proof) return;
-    if (!workspace_.allGuards()) {
-        showMessage(tr("Tick the guards first: leads off, blades off, hold on. They are your word about the real machine."));
+    QStringList open;
+    for (const Message& m : workspace_.inTheWay(*row)) open << words(m);
+    if (!open.isEmpty()) {
+        showMessage(tr("Before this step: %1. The guards are your word about the real machine.").arg(open.join(QStringLiteral(", "))));
         return;
     }
     if (seen) {

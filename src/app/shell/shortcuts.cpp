@@ -69,6 +69,7 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"page-go", KH_TR("Go to the finding's cell"), "Enter", KH_TR("In Proof"), KH_TR("go there"), true},
         Shortcut{"plan-take", KH_TR("Take the plan's next step"), "Ctrl+Return", KH_TR("In Proof"), KH_TR("take this step"), true},
         Shortcut{"proof-cancel", KH_TR("Cancel the switch proof"), "Esc", KH_TR("In Proof"), "", true},
+        Shortcut{"page-open", KH_TR("Open the row for what belongs to it, or close it"), "Space", KH_TR("On a page"), KH_TR("more"), true},
         Shortcut{"page-part", KH_TR("Next value of the row"), "Tab", KH_TR("On a page"), KH_TR("next"), true},
         Shortcut{"matrix-copy", KH_TR("Copy the cell to the next mode"), "Ctrl+D", KH_TR("In Modes"), KH_TR("to next mode")},
         Shortcut{"matrix-row", KH_TR("Copy the cell to every mode"), "Ctrl+Shift+D", KH_TR("In Modes"), KH_TR("to every mode")},

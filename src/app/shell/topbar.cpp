@@ -193,7 +193,8 @@ double KeelView::slotWidth() const {
 void KeelView::layOut() {
     QVector<Item> items;
     double x = 8;
-    const Selection selected = workspace_.selection();
+    const Row* at = workspace_.selectedRow();
+    const std::string selected = at == nullptr ? std::string() : at->under.empty() ? at->id : at->under;
     for (const StationEntry& s : workspace_.stations().entries()) {
         QStringList state;
         const auto danger = workspace_.evaluation().count(Severity::Danger, s.station);
@@ -208,11 +209,14 @@ void KeelView::layOut() {
         for (const StationPage& page : workspace_.pages()) {
             if (page.station != s.station) continue;
             double fx = x + 9;
-            for (std::size_t r = 0; r < page.rows.size(); ++r, fx += kPitch)
-                items.push_back({QStringLiteral("frame-%1-%2").arg(static_cast<int>(s.station)).arg(r), words(page.rows[r].title),
-                                 words(standingId(page.rows[r].standing)) + (page.rows[r].broken ? tr(", broken") : QString()),
-                                 QAccessible::Indicator, QRectF(fx - 2, kKeelLine - 28, kPitch, 30),
-                                 s.station == workspace_.station() && static_cast<int>(r) == selected.row});
+            int frame = 0;
+            for (const Row& row : page.rows) {
+                if (!row.under.empty()) continue;
+                items.push_back({QStringLiteral("frame-%1-%2").arg(static_cast<int>(s.station)).arg(frame++), words(row.title),
+                                 words(standingId(row.standing)) + (row.broken ? tr(", broken") : QString()), QAccessible::Indicator,
+                                 QRectF(fx - 2, kKeelLine - 28, kPitch, 30), s.station == workspace_.station() && row.id == selected});
+                fx += kPitch;
+            }
         }
         x += slotWidth();
     }
@@ -248,15 +252,18 @@ void KeelView::paintEvent(QPaintEvent*) {
         for (const StationPage& page : workspace_.pages()) {
             if (page.station != s.station) continue;
             double fx = x + 10;
-            for (std::size_t r = 0; r < page.rows.size(); ++r, fx += kPitch) {
-                drawFrame(p, {fx, kKeelLine - 1}, page.rows[r].standing, page.rows[r].broken);
-                if (current && static_cast<int>(r) == workspace_.selection().row) {
+            const Row* at = workspace_.selectedRow();
+            for (const Row& row : page.rows) {
+                if (!row.under.empty()) continue;
+                drawFrame(p, {fx, kKeelLine - 1}, row.standing, row.broken);
+                if (current && at != nullptr && (at->under.empty() ? at->id : at->under) == row.id) {
                     p.setRenderHint(QPainter::Antialiasing);
                     p.setPen(Qt::NoPen);
                     p.setBrush(t.ink);
                     p.drawPolygon(QPolygonF({{fx - 4, 62}, {fx + 4, 62}, {fx, 57}}));
                     p.setRenderHint(QPainter::Antialiasing, false);
                 }
+                fx += kPitch;
             }
         }
         x += w;

@@ -104,9 +104,10 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
         } else if (isSelected) {
             p->fillRect(QRectF(0, y, width(), height - 1), Theme::selectionTint());
         }
-        drawText(*p, {c.left[0], y + kBaseline},
-                 QFontMetricsF(Theme::font(13)).elidedText(words(row.title), Qt::ElideRight, c.right[0] - c.left[0]),
-                 Theme::font(13, row.broken || isSelected), t.ink);
+        const double in = row.under.empty() ? 0 : kSubRow;
+        drawText(*p, {c.left[0] + in, y + kBaseline},
+                 QFontMetricsF(Theme::font(13)).elidedText(words(row.title), Qt::ElideRight, c.right[0] - c.left[0] - in),
+                 Theme::font(13, row.broken || isSelected), row.under.empty() ? t.ink : t.muted);
         if (!row.findings.empty()) {
             const Finding& worst = workspace().evaluation().findings[row.findings.front()];
             if (row.broken) {
@@ -117,6 +118,7 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
             }
         }
     }
+    drawOpener(p, row, 8, y + kBaseline - 5);
     std::array<QRectF, 3> cellRects;
     int taking = 0;
     for (std::size_t b = 0; b < 3; ++b) {
@@ -238,6 +240,9 @@ void LedgerView::render(QPainter* p) {
 }
 
 std::vector<const char*> LedgerView::keyLine() const {
+    const Row* row = workspace().selectedRow();
+    if (row != nullptr && (!row->under.empty() || workspace().opens(*row)))
+        return {"page-edit", "page-part", "page-open", "why", "pose", "next", "reading", "measured", "find"};
     return {"page-edit", "page-part", "why", "pose", "next", "reading", "measured", "print", "fold-deck", "find"};
 }
 

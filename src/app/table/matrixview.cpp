@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/table/pageview.h"
 
+#include "judge/modechecks.h"
+
 #include "paint/look/theme.h"
 
 #include <QKeyEvent>
@@ -87,10 +89,13 @@ void MatrixView::render(QPainter* p) {
             }
             hairline(*p, kLeft, y + 20, kLeft + 9, t.muted);
             drawFrame(*p, {kLeft + 5, y + 20}, row.standing, row.broken, 0.5);
-            const double x = drawText(*p, {kLeft + 14, y + 19}, words(row.title), Theme::font(13, isSelected), t.ink);
+            const double in = row.under.empty() ? 0 : kSubRow;
+            const double x =
+                drawText(*p, {kLeft + 14 + in, y + 19}, words(row.title), Theme::font(13, isSelected), row.under.empty() ? t.ink : t.muted);
             if (*row.unit != 0) drawText(*p, {x + 4, y + 19}, words(row.unit), Theme::font(12), t.muted);
             if (!row.findings.empty()) drawMark(*p, severity, {8, y + 14}, 8);  // in the margin: titles reach the first column
         }
+        drawOpener(p, row, 8, row.findings.empty() ? y + 14 : y + 23);
         for (std::size_t c = 0; c < row.cells.size(); ++c) {
             const Cell& cell = row.cells[c];
             const bool hidden = cell.span == 0;
@@ -129,7 +134,7 @@ void MatrixView::render(QPainter* p) {
     setContentHeight(y + scroll() + 6);
     if (p == nullptr) return;
     p->fillRect(QRectF(0, 0, width(), kBody - 1), t.sheet);
-    const bool governed = workspace().setup().speedController.control == SpeedControl::Governor;
+    const bool governed = speedControllerGoverns(workspace().setup());
     drawHeader(p, governed ? tr("school: one governed value in each mode") : tr("school: the throttle curve holds the speed"));
     for (std::size_t i = 0; i < modes.size(); ++i) {
         const bool on = i == shown;
@@ -167,6 +172,9 @@ void MatrixView::movePart(int by) {
 }
 
 std::vector<const char*> MatrixView::keyLine() const {
+    const Row* row = workspace().selectedRow();
+    if (row != nullptr && (!row->under.empty() || workspace().opens(*row)))
+        return {"page-part", "page-edit", "page-open", "matrix-copy", "matrix-row", "pose", "why"};
     return {"page-part", "page-edit", "matrix-copy", "matrix-row", "matrix-rename", "pose", "why"};
 }
 

@@ -51,6 +51,8 @@ protected:
     /// Lines a part takes in a cell of that width: a long word breaks at its comma.
     [[nodiscard]] static int partLines(const Part& part, double room);
     [[nodiscard]] static double partWidth(const Part& part, bool bold = false);
+    /// The mark of a row that opens, and whether it is open.
+    void drawOpener(QPainter* p, const Row& row, double x, double y);
     /// Wrapped text; returns its height.
     static double drawParagraph(QPainter* p, QRectF area, const QString& text, const QFont& font, const QColor& colour);
     [[nodiscard]] double scroll() const { return scroll_; }
@@ -60,7 +62,8 @@ protected:
     void relayout();
     static constexpr double kPartGap = 9;
     static constexpr double kLeft = 16;
-    static constexpr double kBody = 74;  ///< y where rows begin, unscrolled
+    static constexpr double kSubRow = 10;  ///< how far a sub-row's title stands in
+    static constexpr double kBody = 74;    ///< y where rows begin, unscrolled
     static constexpr double kFoot = 30;
 
 private:

@@ -5,6 +5,7 @@
 
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
+#include "procedure/stilltosee.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -210,6 +211,26 @@ double PlanView::renderLeft(QPainter* p, double y) {
     return y;
 }
 
+double PlanView::renderSeen(QPainter* p, double y) {
+    const std::vector<StillToSee> all = stillToSee(workspace().pages());
+    if (all.empty() || !workspace().plan().fresh()) return y;
+    const Tokens& t = Theme::tokens();
+    if (p != nullptr) drawText(*p, {kLeft, y + 22}, tr("then seen on the machine, by hand"), Theme::font(13), t.muted);
+    y += 28;
+    for (const StillToSee& s : all) {
+        const QRectF text(kText, y + 20, width() - kText - kLeft, 0);
+        const double h = 24 + drawParagraph(p, text, words(s.todo), Theme::font(12), t.muted);
+        put({QStringLiteral("see-") + QString::fromStdString(s.row), words(s.title), words(s.todo), QAccessible::ListItem,
+             QRectF(0, y, width(), h)});
+        if (p != nullptr) {
+            drawText(*p, {kText, y + 16}, words(s.title), Theme::font(13, true), t.ink);
+            drawText(*p, {boxAt(width()), y + 16}, words(stationName(s.station)), Theme::font(13), t.machine);
+        }
+        y += h;
+    }
+    return y;
+}
+
 void PlanView::render(QPainter* p) {
     const PlanRunner& runner = workspace().plan();
     const Plan& plan = runner.plan();
@@ -250,6 +271,8 @@ void PlanView::render(QPainter* p) {
         y += h;
     }
     y = renderLeft(p, y);
+    if (plan.steps.empty() && plan.left.empty()) y += kBarrier * 2;  // what stands there when nothing is to be repaired
+    y = renderSeen(p, y);
     setContentHeight(y + scroll() + 6);
     if (p != nullptr) drawHead(*p);
     drawProofSwitch(p, workspace(), width(), [this](Item item) { put(std::move(item)); });
@@ -266,7 +289,16 @@ void PlanView::mousePressEvent(QMouseEvent* event) {
     const Item* i = itemAt(event->position());
     if (i == nullptr) return;
     if (i->id == QStringLiteral("show-findings")) workspace().showPlan(false);
-    else if (i->id.startsWith(QStringLiteral("step-"))) workspace().selectStep(i->id.mid(5).toInt() - 1);
+    else if (i->id.startsWith(QStringLiteral("see-"))) {
+        const std::string row = i->id.mid(4).toStdString();
+        for (const StationPage& page : workspace().pages())
+            for (const Row& r : page.rows)
+                if (r.id == row) {
+                    workspace().setStation(page.station);
+                    workspace().selectRow(r, 2, 0);
+                    return;
+                }
+    } else if (i->id.startsWith(QStringLiteral("step-"))) workspace().selectStep(i->id.mid(5).toInt() - 1);
 }
 
 void PlanView::moveRow(int by) { workspace().selectStep(workspace().selectedStep() + by); }

@@ -32,6 +32,8 @@ private:
     void drawHead(QPainter& p);
     /// What no change in the boxes heals. @return the y after it
     double renderLeft(QPainter* p, double y);
+    /// What is to be seen on the machine by hand. @return the y after it
+    double renderSeen(QPainter* p, double y);
 };
 
 /// The switch between plan and findings, at the page's top right.

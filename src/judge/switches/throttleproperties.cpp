@@ -240,14 +240,13 @@ void judgeModeChange(const ProofContext& c, PropertyResult& r) {
         }
         if (!fa->hoverStick.known) continue;
         const double hover = fa->hoverStick.value;
-        const double jump = pitch(after, hover) - pitch(before, hover);
         const bool speeds = fa->headRpm.known && fb->headRpm.known && fa->headRpm.value > 0.0;
         const double speed = speeds ? 100.0 * (fb->headRpm.value / fa->headRpm.value - 1.0) : 0.0;
-        if (std::abs(jump) <= kPitchJumpDeg && std::abs(speed) <= kSpeedWarnPct) continue;
+        const bool leaps = !levelAtHover(c.setup, *fa, *fb, pitch(before, hover), pitch(after, hover));
+        if (!leaps && std::abs(speed) <= kSpeedWarnPct) continue;
         PartialDeck from = c.deckAt(before);
         PartialDeck to = c.deckAt(after);
         from.collective = to.collective = hover;
-        const bool leaps = std::abs(jump) > kPitchJumpDeg;
         c.refute(
             r, {.severity = Severity::Warning,
                 .row = leaps ? "pitch-curve"_row : "head-speed-mode"_row,
@@ -279,7 +278,7 @@ void judgeModeChange(const ProofContext& c, PropertyResult& r) {
 }
 
 void judgeGoverned(const ProofContext& c, PropertyResult& r) {
-    if (c.setup.speedController.control != SpeedControl::Governor) {
+    if (!speedControllerGoverns(c.setup)) {
         r.finding.found = say(KH_TR("The speed controller does not govern: any curve is its own."));
         return;
     }

@@ -23,6 +23,7 @@ struct ServoProfile {
     double rangeDeg = 60.0;     ///< mechanical range to either side
     double splineTeeth = 25.0;  ///< of the output shaft
     std::optional<double> maxVolts;
+    std::optional<double> minVolts;  ///< the least it works with
     bool operator==(const ServoProfile&) const = default;
 };
 
@@ -62,7 +63,7 @@ enum class LinkEnds { EitherWay, OneWayAtOne, OneWayAtBoth };
 struct Head {
     double innerRadiusMm = 16.0;
     double gripMm = 22.0;
-    double leadDeg = 90.0;
+    double leadDeg = 90.0;  ///< its size: the sign follows from rotation and link side (model/helicopter/head.h)
     LinkSide link = LinkSide::Leading;
     double phaseDeg = 0.0;
     double gripLimitDeg = 22.0;
@@ -121,6 +122,7 @@ struct Supply {
     std::optional<double> volts;
     std::optional<double> continuousA;
     std::optional<double> peakA;
+    std::optional<double> receiverMaxVolts;
     bool operator==(const Supply&) const = default;
 };
 

@@ -73,7 +73,8 @@ void buildSwitches(TransmitterSettings& tx) {
         if (s.id == two[0]) s.powerOnPlace = 2;  // hold on when the transmitter is switched on
     if (two.size() > 1) tx.kill.when = {{{two[1], 2, ""}}};
     if (three.size() > 1) tx.functions = {{"bank-2", {{{three[1], 2, ""}}}}, {"bank-3", {{{three[1], 3, ""}}}}};
-    tx.functions.push_back({"rescue", momentary.empty() ? Condition{} : Condition{{{momentary[0], 2, ""}}}});
+    // barred while hold is on
+    tx.functions.push_back({"rescue", momentary.empty() ? Condition{} : Condition{{{momentary[0], 2, ""}, {two[0], 1, ""}}}});
     for (const char* id : {"bail-out", "gain-2", "gain-3", "timer", "voice"}) tx.functions.push_back({id, {}});  // on no switch yet
 }
 
@@ -126,9 +127,6 @@ void buildTransmitter(Setup& s, const SizeClass& c) {
     }
     tx.hold.throttlePct = c.power == PowerKind::Engine ? 15.0 : -5.0;
     tx.hold.autorotationFrom = "idle1";
-    for (ChannelSettings& ch : tx.channels)  // without a signal: what hold sends; an engine closes
-        if (ch.id == "throttle")
-            ch.failsafePct = channelPctFromThrottlePct(c.power == PowerKind::Engine ? tx.kill.throttlePct : tx.hold.throttlePct);
     tx.timerMin = c.power == PowerKind::Engine ? 4.0 : 3.0;
     buildSwitches(tx);
 }

@@ -17,6 +17,7 @@ namespace {
 
 constexpr double kDeadCentreDeg = 80.0;  ///< beyond, an arm hardly lifts its ball any more; past 90° the ball comes back
 constexpr int kDirections = 24;
+constexpr double kLeastMass = 0.5, kMostMass = 2.0, kMostScaleMass = 3.0;  ///< of the class; a fuselage weighs
 
 /// The largest the settings ask for, over both ends of the collective and all stick directions.
 struct Asked {
@@ -85,12 +86,30 @@ void grip(const AuditContext& c, std::vector<Finding>& out) {
          .subject = "machine.head.gripMm"_field});
 }
 
+void mass(const AuditContext& c, std::vector<Finding>& out) {
+    const double is = c.setup.machine.massKg;
+    const double usual = c.sizeClass.massKg;
+    const double most = usual * (c.setup.machine.style == FlyingStyle::Scale ? kMostScaleMass : kMostMass);
+    if (is >= usual * kLeastMass && is <= most) return;
+    out.push_back({.severity = Severity::Warning,
+                   .row = "mass"_row,
+                   .title = c.say(KH_TR("The flying mass does not fit this size")),
+                   .found = c.say(KH_TR("{m} kg; a {s} weighs about {u} kg."),
+                                  {{"m", num(is, 2)}, {"s", std::string(c.sizeClass.id)}, {"u", num(usual, 2)}}),
+                   .why = c.say(KH_TR("Hover pitch, power and tail pitch follow from it.")),
+                   .todo = c.say(KH_TR("Weigh the machine ready to fly and enter it; look at the size class too.")),
+                   .box = Box::Machine,
+                   .subject = "machine.massKg"_field,
+                   .fix = {{"machine.massKg"_field, usual}}});
+}
+
 }  // namespace
 
 std::span<const Rule> airframeRules() {
     static constexpr std::array rules{
         Rule{"arm-geometry", Station::Airframe, Work::Wiring, arms},
         Rule{"grip-lever", Station::Airframe, Work::Wiring, grip},
+        Rule{"mass", Station::Airframe, Work::Curves, mass},
     };
     return rules;
 }

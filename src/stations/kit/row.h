@@ -27,7 +27,7 @@ struct Part {
     Derivation why;
     Look look = Look::Value;
     Curve curve;       ///< of a spark
-    std::string mode;  ///< of a word that says whether hold acts in this mode
+    std::string mode;  ///< of a word that says whether hold, kill or cut acts in this mode
 };
 
 struct Cell {
@@ -37,6 +37,7 @@ struct Cell {
 
 struct Row {
     std::string id;
+    std::string under;  ///< the row it opens from; empty: a row of the keel
     Message title;
     const char* unit = "";    ///< beside the title, in the matrix
     Box band = Box::Machine;  ///< in the matrix: the box this row belongs to

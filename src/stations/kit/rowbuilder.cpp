@@ -134,10 +134,12 @@ void RowBuilder::settle(Row& row) const {
                 }
                 continue;
             }
+            const FieldHome home = fieldHome(part.field);
+            if (part.value.text == "–" && !home.fact) continue;  // a setting that is not used is none, not one that stands at default
             const Standing s = standingOf(setup_, part.field);
             any = true;
             weakest = std::min(weakest, s);
-            if (fieldHome(part.field).box == Box::Machine) fact = fact ? std::min(*fact, s) : s;
+            if (home.box == Box::Machine) fact = fact ? std::min(*fact, s) : s;
             const auto record = setup_.standings.find(part.field);
             if (record != setup_.standings.end() && !record->second.instrument.empty())
                 row.standingNote = record->second.instrument + (record->second.uncertainty.empty() ? "" : " " + record->second.uncertainty);
@@ -231,9 +233,9 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
             bool all = true;
             for (const FlightMode& m : setup.transmitter.modes) {
                 if (m.id == kHoldMode) continue;
-                const auto& now = setup.transmitter.hold.actsIn;
-                const bool acts =
-                    m.id == part.mode ? trimmed == part.options[0] : !now || std::find(now->begin(), now->end(), m.id) != now->end();
+                const auto* now = std::get_if<std::vector<std::string>>(&f->value);  // absent: in all
+                const bool acts = m.id == part.mode ? trimmed == part.options[0]
+                                                    : now == nullptr || std::find(now->begin(), now->end(), m.id) != now->end();
                 if (acts) acting.push_back(m.id);
                 else all = false;
             }

@@ -38,6 +38,12 @@ public:
     [[nodiscard]] Row row(const char* id, Message title, Cell transmitter, Cell controller, Cell machine) const;
     [[nodiscard]] Row matrixRow(const char* id, Message title, const char* unit, Box band, std::vector<Cell> cells) const;
 
+    /// A sub-row: it stands behind the row it opens from, whose standing and torn state it takes part in.
+    [[nodiscard]] static Row under(const char* parent, Row row) {
+        row.under = parent;
+        return row;
+    }
+
 private:
     void settle(Row& row) const;
     const Setup& setup_;

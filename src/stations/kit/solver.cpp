@@ -106,6 +106,15 @@ Instrument instrumentFor(const SolverEntry& solver, std::string_view unit) {
     return {KH_TR("by eye"), ""};
 }
 
+const char* sinceChanged(const Setup& setup, const SolverEntry& solver, const Reading& reading) {
+    for (const char* path : solver.invalidatedBy) {
+        const auto then = underValue(reading, path);
+        const auto field = readField(setup, path);
+        if (then && field && std::abs(std::get<double>(field->value) - *then) > kSameShare * std::abs(*then)) return path;
+    }
+    return nullptr;
+}
+
 std::vector<StaleReading> staleReadings(const Setup& setup, std::span<const SolverEntry> solvers) {
     std::vector<StaleReading> out;
     for (const SolverEntry& solver : solvers) {
@@ -125,14 +134,10 @@ std::vector<StaleReading> staleReadings(const Setup& setup, std::span<const Solv
         StaleReading stale{k.row,        k.setting,
                            newest->what, newest->id,
                            {},           turned != nullptr ? turned->what.substr(std::string_view(kHandWork).size()) : std::string()};
-        for (const char* path : solver.invalidatedBy) {
-            const auto then = underValue(*newest, path);
-            const auto field = readField(setup, path);
-            if (!then || !field || std::abs(std::get<double>(field->value) - *then) <= kSameShare * std::abs(*then)) continue;
+        if (const char* path = sinceChanged(setup, solver, *newest)) {
             stale.field = path;
-            stale.then = *then;
-            stale.now = std::get<double>(field->value);
-            break;
+            stale.then = *underValue(*newest, path);
+            stale.now = std::get<double>(readField(setup, path)->value);
         }
         if (!stale.field.empty() || !stale.handWork.empty()) out.push_back(std::move(stale));
     }

@@ -79,6 +79,8 @@ struct Instrument {
 [[nodiscard]] Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const Reading> fresh);
 /// The document's earlier readings that a solver learns from: none unless it does, and none older than the last work by hand.
 [[nodiscard]] std::vector<Reading> learnedReadings(const Setup& setup, const SolverEntry& solver);
+/// The first field that makes a reading say nothing any more, since it was changed after it; nullptr if there is none.
+[[nodiscard]] const char* sinceChanged(const Setup& setup, const SolverEntry& solver, const Reading& reading);
 /// A reading that says nothing any more, since what it was read under has changed.
 struct StaleReading {
     std::string row;       ///< ledger row it stands in

@@ -7,6 +7,7 @@
 #include "formula/channel.h"
 #include "formula/line.h"
 #include "stations/kit/solverkit.h"
+#include "stations/link/endreadings.h"
 #include "stations/link/link.h"
 
 #include <algorithm>
@@ -21,18 +22,10 @@ namespace {
 
 constexpr double kMonitorPct = 200.0;  ///< no monitor shows more
 constexpr double kOutlierPct = 2.0;
-constexpr double kAlikePct = 0.3;       ///< lines that fit within that are as good as each other
 constexpr double kSidesApartPct = 3.0;  ///< for 100 % sent
 constexpr double kStillSlope = 0.1;     ///< a reading that moves less for a percent sent is of another channel
 constexpr double kSpreadPct = 1.0;      ///< two travels that differ by less fix no line
 constexpr double kSurprisePct = 5.0;    ///< the profile's scale and the box's differ by more
-constexpr double kLeastSentPct = 20.0;  ///< a stick's end that sends less says nothing about travel
-
-/// What a stick's end sends before travel, in % and without its sign, in the mode that was in force: rate, or the pitch curve.
-struct Sent {
-    double pct = 100.0;
-    const FlightMode* mode = nullptr;  ///< nullptr: every mode sends that
-};
 
 struct EndSheet {
     const Setup& setup;
@@ -40,31 +33,7 @@ struct EndSheet {
     std::span<const Reading> readings;
     Solved& out;
     const ChannelSettings& channel;
-    /// What was sent when an end read `reads`: modes that send different values there are told apart by the reading.
-    [[nodiscard]] Sent sent(bool high, double reads) const {
-        Sent best;
-        double nearest = 1e9;
-        bool differ = false;
-        const auto& modes = setup.transmitter.modes;
-        for (std::size_t i = 0; i < modes.size(); ++i) {
-            const FlightMode& m = modes[i];
-            const double pct = channel.id == "aileron"      ? m.aileron.ratePct
-                               : channel.id == "elevator"   ? m.elevator.ratePct
-                               : channel.id == "rudder"     ? m.rudder.ratePct
-                               : channel.id == "collective" ? std::abs(model.pitchCurveAt(i, high ? 1.0 : -1.0))
-                                                            : 100.0;
-            const double expected =
-                readingPctUnchecked(channelOutputUnchecked(high ? pct : -pct, channelScale(setup.transmitter.profile, channel)).pulseUs,
-                                    readingScale(setup.controller.profile));
-            differ = differ || (i > 0 && std::abs(pct - best.pct) > 0.5);
-            if (const double off = std::abs(std::abs(expected) - std::abs(reads)); off < nearest - kAlikePct) {
-                nearest = off;
-                best = {pct, &m};
-            }
-        }
-        if (!differ) best.mode = nullptr;
-        return best;
-    }
+    [[nodiscard]] Sent sent(bool high, double reads) const { return sentAtEnd(setup, model, channel, high, reads); }
     [[nodiscard]] std::string path(const char* key) const { return "transmitter.channels." + channel.id + "." + key; }
     /// The newest reading, if the channel still stands as it stood then.
     [[nodiscard]] const Reading* read(const char* end) const {

@@ -5,6 +5,7 @@
 #include "base/error.h"
 #include "judge/figurebuilder.h"
 #include "model/fieldpatterns.h"
+#include "stations/link/endreadings.h"
 #include "stations/link/link.h"
 
 #include <algorithm>
@@ -36,9 +37,30 @@ void LinkFigures::channels() {
         };
         ChannelFigures f;
         f.id = c.id;
-        f.lowReading = make(KH_TR("reading at the low end"), {"%", 1, true}, paths, read(-100));
-        f.centreReading = make(KH_TR("reading at the centre"), {"%", 1, true}, paths, read(0));
-        f.highReading = make(KH_TR("reading at the high end"), {"%", 1, true}, paths, read(100));
+        const auto end = [&](const char* title, bool high, double& ratio) {
+            const auto is = endRatio(setup, model, c, high);
+            ratio = is.value_or(1.0);
+            Figure figure = make(title, {"%", 1, true}, paths, [&](Derivation& why) {
+                const double modelled = read(high ? 100 : -100)(why);
+                if (is)
+                    why.line(KH_TR("the monitor read {k} × what the profiles say; {k} × {m} %"),
+                             {{"k", num(*is, 3)}, {"m", signedNum(modelled, 1)}});
+                return modelled * is.value_or(1.0);
+            });
+            figure.measured = is.has_value();
+            return figure;
+        };
+        f.lowReading = end(KH_TR("reading at the low end"), false, f.lowRatio);
+        f.highReading = end(KH_TR("reading at the high end"), true, f.highRatio);
+        const auto shift = centreShift(setup, c);
+        f.centreReading = make(KH_TR("reading at the centre"), {"%", 1, true}, paths, [&](Derivation& why) {
+            const double modelled = read(0)(why);
+            if (shift)
+                why.line(KH_TR("the monitor read {d} % beside what the profiles say: {m} + {d} %"),
+                         {{"d", signedNum(*shift, 1)}, {"m", signedNum(modelled, 1)}});
+            return modelled + shift.value_or(0.0);
+        });
+        f.centreReading.measured = shift.has_value();
         f.lowUs = make(KH_TR("pulse at the low end"), {"µs", 0}, paths, us(-100));
         f.centreUs = make(KH_TR("pulse at the centre"), {"µs", 0}, paths, us(0));
         f.highUs = make(KH_TR("pulse at the high end"), {"µs", 0}, paths, us(100));

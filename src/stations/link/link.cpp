@@ -20,7 +20,7 @@ const StationEntry& linkStation() {
         .shortName = KH_TR("Link"),
         .rows = linkRows,
         .columns = {94, 184, 149, 140, 77},
-        .rules = {linkRules},
+        .rules = {supplyRules, linkRules},
         .figures = linkFigures,
         .solvers = linkSolvers,
         .guides = linkGuides,

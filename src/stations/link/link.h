@@ -10,6 +10,7 @@ namespace kh {
 // what the entry lists
 [[nodiscard]] StationPage linkRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> linkRules();
+[[nodiscard]] std::span<const Rule> supplyRules();
 void linkFigures(const FigureBuilder& b);
 [[nodiscard]] std::span<const SolverEntry> linkSolvers();
 [[nodiscard]] std::span<const GuideEntry> linkGuides();

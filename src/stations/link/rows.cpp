@@ -12,12 +12,27 @@ namespace kh {
 StationPage linkRows(const RowBuilder& b) {
     const TransmitterSettings& tx = b.setup().transmitter;
     StationPage page{Station::Link, {}};
+    page.rows.push_back(b.row(
+        "supply", say(KH_TR("Supply")), {}, {},
+        {{b.field("machine.supply.volts"_field), b.field("machine.supply.continuousA"_field), b.labelled("machine.supply.peakA"_field)}}));
+    page.rows.push_back(
+        RowBuilder::under("supply", b.row("supply-ratings", say(KH_TR("Boxes bear")), {}, {{b.field("controller.profile.maxVolts"_field)}},
+                                          {{b.labelled("machine.supply.receiverMaxVolts"_field)}})));
+    Cell servos;
+    if (!b.setup().machine.servos.empty()) {
+        const std::string& id = b.setup().machine.servos.front().id;
+        servos.parts = {b.field(elementPath("machine.servos.{}.servo.minVolts"_field, id), label(KH_TR("plate"))),
+                        b.field(elementPath("machine.servos.{}.servo.maxVolts"_field, id), label(KH_TR("to")))};
+    }
+    servos.parts.push_back(b.field("machine.tail.servo.minVolts"_field, label(KH_TR("tail"))));
+    servos.parts.push_back(b.field("machine.tail.servo.maxVolts"_field, label(KH_TR("to"))));
+    page.rows.push_back(RowBuilder::under("supply", b.row("supply-servos", say(KH_TR("Servos bear")), {}, {}, std::move(servos))));
+    page.rows.push_back(RowBuilder::under("supply", b.row("supply-leads", say(KH_TR("Leads")), {}, {},
+                                                          {{b.field("machine.wiring.supplyLeads"_field),
+                                                            b.flag("machine.wiring.buffer"_field, KH_TR("buffer"), KH_TR("no buffer"))}})));
     page.rows.push_back(b.row("receiver", say(KH_TR("Receiver")), {}, {}, {{b.field("machine.wiring.receiver"_field)}}));
     page.rows.push_back(b.row("throttle-lead", say(KH_TR("Throttle lead")), {}, {},
                               {{b.field("machine.wiring.throttleLead"_field, label(KH_TR("into the")))}}));
-    page.rows.push_back(
-        b.row("supply-leads", say(KH_TR("Supply leads")), {}, {},
-              {{b.field("machine.wiring.supplyLeads"_field), b.flag("machine.wiring.buffer"_field, KH_TR("buffer"), KH_TR("no buffer"))}}));
     Part bound = RowBuilder::text(say(KH_TR("the receiver answers")));
     bound.why.inputs = {"machine.wiring.receiver"_field, "transmitter.modelMatch"_field};  // another receiver is bound anew
     page.rows.push_back(b.row("binding", say(KH_TR("Binding")), {{RowBuilder::text(say(KH_TR("model memory")))}}, {}, {{bound}}));

@@ -57,7 +57,8 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
                 .severity = Severity::Warning,
                 .row = "channel-" + ch.id,
                 .title = c.say(KH_TR("{f} does not read ±100 %"), {{"f", ch.id}}),
-                .found = c.say(KH_TR("At its {side} end {f} reads {r} %."),
+                .found = c.say((high ? f->highReading : f->lowReading).measured ? KH_TR("At its {side} end {f} reads {r} %.")
+                                                                                : KH_TR("At its {side} end {f} computes to {r} %."),
                                {{"f", ch.id}, {"side", std::string(high ? KH_TR("high") : KH_TR("low"))}, {"r", signedNum(reading, 1)}}),
                 .why = size > 100.0 ? c.say(KH_TR("Beyond 100 % the stick's last part does nothing, or the controller counts it twice."))
                                     : c.say(KH_TR("Full stick then commands only {r} % of the authority."), {{"r", num(size, 1)}}),
@@ -99,7 +100,9 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
                        .severity = Severity::Warning,
                        .row = "channel-" + ch.id,
                        .title = c.say(KH_TR("{f} does not rest at 0"), {{"f", ch.id}}),
-                       .found = c.say(KH_TR("At the centre it reads {r} %."), {{"r", signedNum(reading, 1)}}),
+                       .found = c.say(f->centreReading.measured ? KH_TR("At the centre it reads {r} %.")
+                                                                : KH_TR("At the centre it computes to {r} %."),
+                                      {{"r", signedNum(reading, 1)}}),
                        .why = ch.id == "rudder" ? c.say(KH_TR("The tail is asked to turn all the time: the first cause of drift."))
                                                 : c.say(KH_TR("The controller is asked to move while the stick rests.")),
                        .todo = c.say(KH_TR("Set its sub-trim to {v} % in the transmitter."), {{"v", signedNum(value, 1)}}),
@@ -119,7 +122,9 @@ void channelSense(const AuditContext& c, std::vector<Finding>& out) {
                        .severity = Severity::Danger,
                        .row = "channel-" + ch.id,
                        .title = c.say(KH_TR("{f} is read the wrong way"), {{"f", ch.id}}),
-                       .found = c.say(KH_TR("Full positive stick reads {r} %."), {{"r", signedNum(f->highReading.value, 1)}}),
+                       .found = c.say(f->highReading.measured ? KH_TR("Full positive stick reads {r} %.")
+                                                              : KH_TR("Full positive stick computes to {r} %."),
+                                      {{"r", signedNum(f->highReading.value, 1)}}),
                        .why = c.say(KH_TR("The machine answers this stick backwards.")),
                        .todo = c.say(KH_TR("Reverse channel {n} in the transmitter, never the servo."), {{"n", num(ch.number)}}),
                        .box = Box::Transmitter,

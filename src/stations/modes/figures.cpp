@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "base/error.h"
 #include "formula/root.h"
+#include "judge/modechecks.h"
 #include "model/fieldpatterns.h"
 #include "stations/modes/modes.h"
 #include "stations/modes/modesfigures.h"
@@ -169,7 +170,11 @@ void ModesFigures::steps() {
                             [&](Derivation& why) { return pitchAt(b, -1.0, why) - pitchAt(a, -1.0, why); });
         s.throttleFrom = s.leavesHold ? setup.transmitter.hold.throttlePct : model.throttleCurveAt(a, -1.0);
         s.throttleTo = model.throttleCurveAt(b, -1.0);
-        s.jumps = !s.leavesHold && s.hoverJumpDeg.known && std::abs(s.hoverJumpDeg.value) > kPitchJumpDeg;
+        if (!s.leavesHold && s.hoverJumpDeg.known) {
+            Derivation told;
+            const double stick = anchor.hoverStick.value;
+            s.jumps = !levelAtHover(setup, from, to, pitchAt(a, stick, told), pitchAt(b, stick, told));
+        }
         out.steps.push_back(std::move(s));
     };
     std::size_t last = list.size();

@@ -8,6 +8,7 @@
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
+#include "model/names.h"
 #include "stations/modes/modes.h"
 
 #include <algorithm>
@@ -32,6 +33,7 @@ void gainSide(const AuditContext& c, std::vector<Finding>& out) {
         const bool turned = ends != nullptr && ends->highReading.known && ends->highReading.value < 0.0;
         const double reads = turned ? -f->gainRead.value : f->gainRead.value;
         if (reads > 0.0) continue;
+        if (m.id == kHoldMode && c.setup.transmitter.schools.holdTail == HoldTailSchool::Rate && std::abs(reads) >= 1.0) continue;
         ChannelSettings channel = *set;
         if (turned) channel.reversed = !channel.reversed;
         const double wanted = std::abs(reads) < 1.0 ? c.sizeClass.gainPct[0] : std::abs(reads);
@@ -51,6 +53,40 @@ void gainSide(const AuditContext& c, std::vector<Finding>& out) {
                        .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
                        .subject = modePath(m, "tailGainPct"),
                        .fix = {{modePath(m, "tailGainPct"), sent.sentPct}},
+                       .proposal = true});
+    }
+}
+
+void gainSteps(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const ChannelSettings* set = channelOf(tx, functionId(Function::Gain));
+    const ChannelFigures* ends = c.figures.channel(functionId(Function::Gain));
+    if (set == nullptr || ends == nullptr || !ends->highReading.known) return;
+    ChannelSettings channel = *set;  // one that is read the wrong way is that channel's fault
+    if (ends->highReading.value < 0.0) channel.reversed = !channel.reversed;
+    const ChannelScale scale = channelScale(tx.profile, channel);
+    const ReadingScale reading = readingScale(c.setup.controller.profile);
+    for (const SwitchFunction& f : tx.functions) {
+        if (!f.id.starts_with("gain-") || f.when.empty() || !f.sentPct) continue;
+        const double reads = readingPctUnchecked(channelOutputUnchecked(*f.sentPct, scale).pulseUs, reading);
+        if (reads > 0.0) continue;
+        const double wanted = std::abs(reads) < 1.0 ? c.sizeClass.gainPct[0] : std::abs(reads);
+        const double sent = gainToSend(std::min(wanted, 100.0), scale, reading, 1.0).sentPct;
+        PartialDeck on;
+        putTerms(on, f.when);
+        const std::string path = elementPath("transmitter.functions.{}.sentPct"_field, f.id);
+        out.push_back({.id = "gain-step." + f.id,
+                       .severity = Severity::Danger,
+                       .row = "gain-switch"_row,
+                       .title = c.say(KH_TR("{s} is on the rate side"), {{"s", functionTitle(tx, f.id)}}),
+                       .found = c.say(KH_TR("It reads {g} %: rate mode."), {{"g", signedNum(reads)}}),
+                       .why = c.say(KH_TR("The tail lets go at the switch you reach for when it wags.")),
+                       .todo = c.say(KH_TR("Set it to {t} ({g} %) in the transmitter."),
+                                     {{"t", render(gainAsShown(sent, tx.profile.gainScale))}, {"g", signedNum(sent)}}),
+                       .box = Box::Transmitter,
+                       .witness = Witness{std::nullopt, on},
+                       .subject = path,
+                       .fix = {{path, sent}},
                        .proposal = true});
     }
 }
@@ -116,6 +152,7 @@ std::span<const Rule> gainRules() {
     static constexpr std::array rules{
         Rule{"gain-channel", Station::Link, Work::Sign, gainChannel},
         Rule{"gain-side", Station::Modes, Work::Sign, gainSide},
+        Rule{"gain-step", Station::Radio, Work::Sign, gainSteps},
         Rule{"gain-range", Station::Modes, Work::Tail, gainRange},
     };
     return rules;

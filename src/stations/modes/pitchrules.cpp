@@ -2,8 +2,6 @@
 //
 // The pitch curves: their sense, their span, and how one mode's meets the next one's.
 #include "base/conventions.h"
-#include "formula/root.h"
-#include "formula/rotor.h"
 #include "judge/candidates.h"
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
@@ -19,8 +17,7 @@ namespace kh {
 
 namespace {
 
-constexpr double kLeastSpanPct = 20.0;    ///< between low and high stick, of the curve
-constexpr double kSameThrustShare = 0.1;  ///< modes whose speeds differ on purpose meet in thrust (docs/domain.md 14)
+constexpr double kLeastSpanPct = 20.0;  ///< between low and high stick, of the curve
 
 void pitchSense(const AuditContext& c, std::vector<Finding>& out) {
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i) {
@@ -58,17 +55,6 @@ void pitchSense(const AuditContext& c, std::vector<Finding>& out) {
     }
 }
 
-/// Lift of the main rotor in N at a blade pitch and a speed: the hover formula, inverted.
-double thrustAt(const AuditContext& c, double pitchDeg, double rpm) {
-    const Machine& m = c.setup.machine;
-    const HoverIn rotor{m.massKg, m.rotor.discM, rpm, m.rotor.chordMm, m.rotor.blades};
-    const double most = m.massKg * 9.81 * 40.0;
-    const auto side = [&](double thrust) { return pitchForThrustDeg(thrust, rotor) < pitchDeg ? -1.0 : 1.0; };
-    if (side(0.01) > 0.0) return 0.0;
-    if (side(most) < 0.0) return most;
-    return bracketOfRoot(side, 0.01, most, 1e-3).middle();
-}
-
 void pitchJump(const AuditContext& c, std::vector<Finding>& out) {
     for (const auto& [from, to] : neighbourModes(c.setup.transmitter)) {
         const FlightMode& m = *to;
@@ -84,11 +70,7 @@ void pitchJump(const AuditContext& c, std::vector<Finding>& out) {
         const double was = pitch(from);
         const double is = pitch(&m);
         const double jump = is - was;
-        if (std::abs(jump) <= kPitchJumpDeg) continue;
-        if (a->headRpm.known && b->headRpm.known && a->headRpm.value > 0.0 && std::abs(b->headRpm.value / a->headRpm.value - 1.0) > 0.03) {
-            const double x = thrustAt(c, was, a->headRpm.value);
-            if (x > 0.0 && std::abs(thrustAt(c, is, b->headRpm.value) / x - 1.0) <= kSameThrustShare) continue;
-        }
+        if (levelAtHover(c.setup, *a, *b, was, is)) continue;
         PartialDeck at = modeState(c.setup.transmitter, *from);
         PartialDeck there = modeState(c.setup.transmitter, m);
         at.collective = there.collective = stick;

@@ -22,6 +22,28 @@ StationPage modesRows(const RowBuilder& b) {
         for (Part& p : c.parts) p.unit = "";
         return c;
     };
+    const auto bankField = [&](const FlightMode& m, const char* pattern) {
+        const auto& banks = b.setup().controller.banks;
+        if (banks.empty()) return Cell{{RowBuilder::text(say(KH_TR("–")))}};
+        const Bank& bank = banks[std::min(figures(m).bank, banks.size() - 1)];  // the one that is on in this mode
+        Part p = b.field(elementPath(pattern, bank.id), banks.size() > 1 ? say(KH_TR("b{n}"), {{"n", bank.id}}) : Message{});
+        p.unit = "";
+        return Cell{{p}};
+    };
+    // a set of modes as yes and no, mode by mode; hold is no mode it could act in
+    const auto acts = [&](std::string field, const std::optional<std::vector<std::string>>& set) {
+        return [field = std::move(field), &set](const FlightMode& m) {
+            if (m.id == kHoldMode) return Cell{};
+            Part p =
+                RowBuilder::text(!set || std::find(set->begin(), set->end(), m.id) != set->end() ? say(KH_TR("yes")) : say(KH_TR("no")));
+            p.why.title = say(KH_TR("the set of modes it acts in"));
+            p.why.inputs = {field};
+            p.field = field;
+            p.options = {KH_TR("yes"), KH_TR("no")};
+            p.mode = m.id;
+            return Cell{{p}};
+        };
+    };
     StationPage page{Station::Modes, {}};
     if (b.figures().modes.size() != tx.modes.size()) return page;
     page.rows = {
@@ -52,18 +74,11 @@ StationPage modesRows(const RowBuilder& b) {
                     each([&](const FlightMode& m) { return pair(path(m, "rudder.ratePct"), path(m, "rudder.expoPct")); })),
         b.matrixRow("tail-gain", say(KH_TR("Tail gain")), KH_TR("sent"), Box::Transmitter,
                     each([&](const FlightMode& m) { return Cell{{b.gain(path(m, "tailGainPct"), tx.profile.gainScale)}}; })),
-        b.matrixRow("hold", say(KH_TR("Hold acts")), "", Box::Transmitter, each([&](const FlightMode& m) {
-                        if (m.id == kHoldMode) return Cell{};
-                        const bool acts =
-                            !tx.hold.actsIn || std::find(tx.hold.actsIn->begin(), tx.hold.actsIn->end(), m.id) != tx.hold.actsIn->end();
-                        Part p = RowBuilder::text(acts ? say(KH_TR("yes")) : say(KH_TR("no")));
-                        p.why.title = say(KH_TR("hold's set of modes"));
-                        p.why.inputs = {"transmitter.hold.actsIn"_field};
-                        p.field = "transmitter.hold.actsIn"_field;
-                        p.options = {KH_TR("yes"), KH_TR("no")};
-                        p.mode = m.id;
-                        return Cell{{p}};
-                    })),
+        b.matrixRow("hold", say(KH_TR("Hold acts")), "", Box::Transmitter, each(acts("transmitter.hold.actsIn"_field, tx.hold.actsIn))),
+        RowBuilder::under("hold", b.matrixRow("kill-acts", say(KH_TR("Kill acts")), "", Box::Transmitter,
+                                              each(acts("transmitter.kill.actsIn"_field, tx.kill.actsIn)))),
+        RowBuilder::under("hold", b.matrixRow("cut-acts", say(KH_TR("Cut acts")), "", Box::Transmitter,
+                                              each(acts("transmitter.cut.actsIn"_field, tx.cut.actsIn)))),
         b.matrixRow("tail-gain-read", say(KH_TR("Tail gain")), KH_TR("read"), Box::Controller, each([&](const FlightMode& m) {
                         Part p = RowBuilder::figure(figures(m).gainRead);
                         p.label = figures(m).gainRead.known && figures(m).gainRead.value < 0.0 ? say(KH_TR("R")) : say(KH_TR("H"));
@@ -80,20 +95,23 @@ StationPage modesRows(const RowBuilder& b) {
                         cyclic.unit = rudder.unit = "";
                         return Cell{{cyclic, rudder}};
                     })),
-        b.matrixRow("head-gain", say(KH_TR("Head gain")), "%", Box::Controller, each([&](const FlightMode& m) {
-                        const auto& banks = b.setup().controller.banks;
-                        if (banks.empty()) return Cell{{RowBuilder::text(say(KH_TR("–")))}};
-                        const Bank& bank = banks[std::min(figures(m).bank, banks.size() - 1)];
-                        Part gain = b.field(elementPath("controller.banks.{}.headGainPct"_field, bank.id),
-                                            banks.size() > 1 ? say(KH_TR("b{n}"), {{"n", bank.id}}) : Message{});
-                        gain.unit = "";
-                        return Cell{{gain}};
-                    })),
+        RowBuilder::under("agility-roll", b.matrixRow("bank-expo", say(KH_TR("Expo")), "%", Box::Controller, each([&](const FlightMode& m) {
+                                                          return bankField(m, "controller.banks.{}.expoPct"_field);
+                                                      }))),
+        b.matrixRow("head-gain", say(KH_TR("Head gain")), "%", Box::Controller,
+                    each([&](const FlightMode& m) { return bankField(m, "controller.banks.{}.headGainPct"_field); })),
         b.matrixRow("head-speed-mode", say(KH_TR("Head speed")), "rpm", Box::Machine, each([&](const FlightMode& m) {
                         Part p = m.id == kHoldMode ? RowBuilder::text(say(KH_TR("runs down"))) : RowBuilder::figure(figures(m).headRpm);
                         p.unit = "";
                         return Cell{{p}};
                     })),
+        RowBuilder::under("head-speed-mode",
+                          b.matrixRow("wanted-speed", say(KH_TR("Wanted")), KH_TR("rpm"), Box::Machine, each([&](const FlightMode& m) {
+                                          if (m.id == kHoldMode) return Cell{};
+                                          Part p = b.field(path(m, "targetRpm"));
+                                          p.unit = "";
+                                          return Cell{{p}};
+                                      }))),
         b.matrixRow("spool-up", say(KH_TR("Blade pitch")), "°", Box::Machine, each([&](const FlightMode& m) {
                         Part low = RowBuilder::figure(figures(m).pitchLow);
                         Part high = RowBuilder::figure(figures(m).pitchHigh, say(KH_TR("…")));

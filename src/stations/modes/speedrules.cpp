@@ -31,7 +31,7 @@ std::vector<Edit> throttleAt(const AuditContext& c, const FlightMode& m, double 
 
 void wantedSpeed(const AuditContext& c, std::vector<Finding>& out) {
     // an internal governor is asked for the speed itself, and without one the curve is power, not speed
-    if (c.setup.speedController.control != SpeedControl::Governor || c.setup.controller.governor.kind == GovernorKind::Internal) return;
+    if (!speedControllerGoverns(c.setup) || c.setup.controller.governor.kind == GovernorKind::Internal) return;
     for (const FlightMode& m : c.setup.transmitter.modes) {
         const ModeFigures* f = c.figures.mode(m.id);
         if (m.id == kHoldMode || !m.targetRpm || f == nullptr || !f->headRpm.known || c.setup.speedController.calibration.size() < 2)

@@ -125,11 +125,6 @@ double askedThrowDeg(const Setup& setup) {
     return std::abs(at(demand) - at(-demand)) / 2.0;
 }
 
-/// Half of what two sides read: typed with signs the gauge's zero falls out, without them it is their mean.
-double thrownDeg(double left, double right) {
-    return left * right < 0.0 ? std::abs(left - right) / 2.0 : (std::abs(left) + std::abs(right)) / 2.0;
-}
-
 }  // namespace
 
 Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
@@ -230,6 +225,10 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
     if (out.answers.empty() && out.remarks.empty())
         out.remarks.push_back(say(KH_TR("Both blades stand at 0° within 0.1°: nothing to change.")));
     return out;
+}
+
+double thrownDeg(double left, double right) {
+    return left * right < 0.0 ? std::abs(left - right) / 2.0 : (std::abs(left) + std::abs(right)) / 2.0;
 }
 
 Solved solveThrow(const Setup& setup, std::span<const Reading> readings) {

@@ -8,7 +8,8 @@
 #include "kernel/envelope.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/head.h"
-#include "stations/kit/solver.h"
+#include "stations/kit/calibration.h"
+#include "stations/kit/solverkit.h"
 #include "stations/pitch/bindingchart.h"
 #include "stations/pitch/pitch.h"
 #include "stations/pitch/pitchsolvers.h"
@@ -45,28 +46,93 @@ MostStroke mostStroke(const Setup& setup, const ChainModel& model) {
     return most;
 }
 
+/// The reading that puts a figure of the blades right, if one speaks.
+/// @param modelled  the figure, of the model under the reading's settings
+std::optional<Calibration> calibrated(const Setup& setup, const char* solver, const char* what,
+                                      const std::function<double(const ChainModel&)>& modelled,
+                                      const std::function<std::optional<double>(const Reading&)>& read) {
+    // the cyclic limit came after the throw: it does not clip what was read
+    const SolverEntry& entry = pitchSolver(solver);
+    const Reading* r = speakingReading(setup, entry, what);
+    if (r == nullptr) return std::nullopt;
+    try {
+        const auto value = read(*r);
+        if (!value) return std::nullopt;
+        Setup then = asRead(setup, entry, *r);
+        then.controller.cyclicLimitPct = std::max(then.controller.cyclicLimitPct, 100.0);
+        return Calibration{*value, modelled(ChainModel(then))};
+    } catch (const InputError&) {
+        return std::nullopt;  // the solver says what is wrong with it
+    }
+}
+
+/// A reading this far off the model is of another machine, or a slip of the pen: the solver says so.
+bool proportional(const Calibration& c) {
+    return std::abs(c.modelled) > 0.5 && c.read / c.modelled > 1.0 / 3.0 && c.read / c.modelled < 3.0;
+}
+
 void PitchFigures::blades() {
     const BladeLinkage linkage = bladeLinkage(setup.machine);
     const auto with = [&](std::vector<std::string> first) { return bladePaths(std::move(first)); };
-    const auto pitchAt = [&](double c) {
-        return [this, linkage, c](Derivation& why) {
+    const auto collective = [linkage](const ChainModel& m, double c) {
+        return bladePitchDeg({m.plateAtReading(c, 0.0, 0.0).plate.heightMm, 0, 0}, linkage, 180.0);  // tilt is not collective
+    };
+    const auto told = [](Derivation& why, const Calibration& c) {
+        why.line(KH_TR("read at the machine: {r}° where the model says {m}°"),
+                 {{"r", signedNum(c.read, 1)}, {"m", signedNum(c.modelled, 2)}});
+    };
+    const auto pitchAt = [&](double c, const std::optional<Calibration>& put, bool shift) {
+        return [this, linkage, c, put, shift, told](Derivation& why) {
             const auto plate = model.plateAtReading(c, 0.0, 0.0);
             why.line(KH_TR("servo pulse {p} µs off centre, arm {a}°, plate {h} mm"),
                      {{"p", signedNum(plate.servos[0].pulseUs - setup.controller.pulseUs)},
                       {"a", signedNum(plate.servos[0].armDeg, 1)},
                       {"h", signedNum(plate.plate.heightMm, 2)}});
-            return bladePitchDeg({plate.plate.heightMm, 0, 0}, linkage, 180.0, &why);  // tilt is not collective
+            const double deg = bladePitchDeg({plate.plate.heightMm, 0, 0}, linkage, 180.0, &why);
+            if (!put) return deg;
+            told(why, *put);
+            return shift ? put->shifted(deg) : put->angleDeg(deg);
         };
     };
-    out.collectiveHighDeg =
-        make(KH_TR("blade pitch at full collective"), {"°", 1, true}, with({"controller.collectiveHighPct"_field}), pitchAt(1.0));
-    out.collectiveLowDeg =
-        make(KH_TR("blade pitch at low collective"), {"°", 1, true}, with({"controller.collectiveLowPct"_field}), pitchAt(-1.0));
-    out.midPitchDeg =
-        make(KH_TR("blade pitch at collective 0 %"), {"°", 1, true}, with({"controller.collectiveTrimPct"_field}), pitchAt(0.0));
+    const auto end = [&](const char* title, const char* what, const char* field, double c) {
+        auto put = calibrated(
+            setup, "range", what, [&](const ChainModel& m) { return collective(m, c); },
+            [&](const Reading& r) { return pitchDegOf(r, setup); });
+        if (put && !proportional(*put)) put.reset();
+        Figure f = make(title, {"°", 1, true}, with({field}), pitchAt(c, put, false));
+        f.measured = put.has_value();
+        return f;
+    };
+    out.collectiveHighDeg = end(KH_TR("blade pitch at full collective"), "range.high", "controller.collectiveHighPct"_field, 1.0);
+    out.collectiveLowDeg = end(KH_TR("blade pitch at low collective"), "range.low", "controller.collectiveLowPct"_field, -1.0);
+    // both blades of one round: their common part is the collective's
+    const auto zero = calibrated(
+        setup, "zero", "blade-b.nose", [&](const ChainModel& m) { return collective(m, 0.0); },
+        [&](const Reading& b) -> std::optional<double> {
+            const Reading* a = speakingReading(setup, pitchSolver("zero"), "blade-a.tail");
+            if (a == nullptr || a->under != b.under) return std::nullopt;
+            return (pitchDegOf(*a, setup) + pitchDegOf(b, setup)) / 2.0;
+        });
+    out.midPitchDeg = make(KH_TR("blade pitch at collective 0 %"), {"°", 1, true}, with({"controller.collectiveTrimPct"_field}),
+                           pitchAt(0.0, zero, true));
+    out.midPitchDeg.measured = zero.has_value();
+    // along the boom, aileron shows as pitch; half the difference removes the gauge's zero
+    const auto cyclic = [linkage](const ChainModel& m, double demand) {
+        return std::abs(bladePitchDeg(m.plateAt(0.0, demand, 0.0).plate, linkage, 180.0) -
+                        bladePitchDeg(m.plateAt(0.0, -demand, 0.0).plate, linkage, 180.0)) /
+               2.0;
+    };
+    const double referenceDemand = shareFromPct(setup.controller.profile.referenceDemandPct);
+    auto thrown = calibrated(
+        setup, "throw", "throw.right", [&](const ChainModel& m) { return cyclic(m, referenceDemand); },
+        [&](const Reading& right) -> std::optional<double> {
+            const Reading* left = speakingReading(setup, pitchSolver("throw"), "throw.left");
+            if (left == nullptr || left->under != right.under) return std::nullopt;
+            return thrownDeg(pitchDegOf(*left, setup), pitchDegOf(right, setup));
+        });
+    if (thrown && !proportional(*thrown)) thrown.reset();
     const auto cyclicAt = [&](double demand) {
-        return [this, linkage, demand](Derivation& why) {
-            // along the boom, aileron shows as pitch; half the difference removes the gauge's zero
+        return [this, linkage, demand, thrown, told](Derivation& why) {
             const auto right = model.plateAt(0.0, demand, 0.0);
             const auto left = model.plateAt(0.0, -demand, 0.0);
             why.line(KH_TR("plate tilts {t}° to the side at demand {d}"),
@@ -75,14 +141,19 @@ void PitchFigures::blades() {
             const double a = bladePitchDeg(right.plate, linkage, 180.0);
             const double b = bladePitchDeg(left.plate, linkage, 180.0);
             why.line(KH_TR("half the difference of {a}° and {b}°"), {{"a", signedNum(a, 2)}, {"b", signedNum(b, 2)}});
-            return std::abs(a - b) / 2.0;
+            const double deg = std::abs(a - b) / 2.0;
+            if (!thrown) return deg;
+            told(why, *thrown);
+            return thrown->angleDeg(deg);
         };
     };
-    out.referenceDeg = make(KH_TR("cyclic at the reference demand"), {"°", 1},
-                            with({"controller.referencePct"_field, "controller.profile.referenceDemandPct"_field}),
-                            cyclicAt(shareFromPct(setup.controller.profile.referenceDemandPct)));
+    out.referenceDeg =
+        make(KH_TR("cyclic at the reference demand"), {"°", 1},
+             with({"controller.referencePct"_field, "controller.profile.referenceDemandPct"_field}), cyclicAt(referenceDemand));
+    out.referenceDeg.measured = thrown.has_value();
     out.cyclicDeg = make(KH_TR("cyclic at the blade, full stick"), {"°", 1},
                          with({"controller.referencePct"_field, "controller.cyclicLimitPct"_field}), cyclicAt(1.0));
+    out.cyclicDeg.measured = thrown.has_value();
     out.cyclicTiltDeg = make(
         KH_TR("plate tilt, full cyclic"), {"°", 1}, with({"controller.referencePct"_field, "controller.cyclicLimitPct"_field}),
         [&](Derivation& why) {

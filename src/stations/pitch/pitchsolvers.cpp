@@ -6,6 +6,7 @@
 #include "model/fieldpatterns.h"
 #include "stations/pitch/pitch.h"
 
+#include <algorithm>
 #include <array>
 
 namespace kh {
@@ -39,10 +40,15 @@ std::vector<ReadingSlot> rangeSlots(const Setup&) {
 
 std::vector<ReadingSlot> chartSlots(const Setup&) { return {}; }  // the binding chart is clicked, not typed
 
-std::vector<std::string> zeroSettings(const Setup&, const std::string&) { return {"controller.collectiveTrimPct"_field}; }
+std::vector<std::string> zeroSettings(const Setup& setup, const std::string&) {
+    std::vector<std::string> paths{"controller.collectiveTrimPct"_field};
+    for (const PortSettings& p : setup.controller.ports) paths.push_back(elementPath("controller.ports.{}.trimUs"_field, p.id));
+    return paths;
+}
 std::vector<std::string> throwSettings(const Setup&, const std::string&) { return {"controller.referencePct"_field}; }
-std::vector<std::string> rangeSettings(const Setup&, const std::string&) {
-    return {"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field};
+std::vector<std::string> rangeSettings(const Setup&, const std::string& what) {
+    const std::string high = "controller.collectiveHighPct"_field, low = "controller.collectiveLowPct"_field;
+    return what == "range.low" ? std::vector{low, high} : std::vector{high, low};
 }
 std::vector<std::string> limitSettings(const Setup&, const std::string&) { return {"controller.cyclicLimitPct"_field}; }
 
@@ -100,6 +106,10 @@ std::span<const SolverEntry> pitchSolvers() {
                     kLimitFields},
     };
     return entries;
+}
+
+const SolverEntry& pitchSolver(std::string_view id) {
+    return *std::find_if(pitchSolvers().begin(), pitchSolvers().end(), [&](const SolverEntry& e) { return e.id == id; });
 }
 
 const SolverEntry& limitSolver() { return pitchSolvers().back(); }

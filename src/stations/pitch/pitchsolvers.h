@@ -15,6 +15,10 @@ namespace kh {
 /// was in force, in %.
 [[nodiscard]] Solved solveLimit(const Setup& setup, std::span<const Reading> readings);
 
+/// Half the difference of a throw's two sides; typed without signs half their sum.
+[[nodiscard]] double thrownDeg(double left, double right);
+/// The station's solver of that id.
+[[nodiscard]] const SolverEntry& pitchSolver(std::string_view id);
 /// The solver that reads the binding chart.
 [[nodiscard]] const SolverEntry& limitSolver();
 

@@ -32,16 +32,18 @@ void zeroPitch(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& mid = c.figures.midPitchDeg;
     if (!mid.known || std::abs(mid.value) <= kZeroDeg) return;
     const double trim = c.setup.controller.collectiveTrimPct;
-    Finding f{.severity = Severity::Warning,
-              .row = "zero-pitch"_row,
-              .title = c.say(KH_TR("Collective 0 % is not zero pitch")),
-              .found = c.say(KH_TR("At collective 0 % the blades stand at {p}°."), {{"p", signedNum(mid.value, 1)}}),
-              .why = c.say(KH_TR("Up and down are unequal and every later angle is off by as much.")),
-              .todo = trim != 0.0
-                          ? c.say(KH_TR("Set the collective trim to 0 in the controller; then zero with the blade links."))
-                          : c.say(KH_TR("Level the plate, then set zero with the blade links; the controller's trim takes the rest.")),
-              .box = Box::Controller,
-              .subject = "controller.collectiveTrimPct"_field};
+    Finding f{
+        .severity = Severity::Warning,
+        .row = "zero-pitch"_row,
+        .title = c.say(KH_TR("Collective 0 % is not zero pitch")),
+        .found =
+            c.say(mid.measured ? KH_TR("At collective 0 % the blades read {p}°.") : KH_TR("At collective 0 % the blades compute to {p}°."),
+                  {{"p", signedNum(mid.value, 1)}}),
+        .why = c.say(KH_TR("Up and down are unequal and every later angle is off by as much.")),
+        .todo = trim != 0.0 ? c.say(KH_TR("Set the collective trim to 0 in the controller; then zero with the blade links."))
+                            : c.say(KH_TR("Level the plate, then set zero with the blade links; the controller's trim takes the rest.")),
+        .box = Box::Controller,
+        .subject = "controller.collectiveTrimPct"_field};
     if (trim != 0.0) f.fix = {{"controller.collectiveTrimPct"_field, 0.0}};
     f.also.push_back(squareTrims(c.setup));
     // links first, the controller's trim takes what they leave
@@ -120,7 +122,8 @@ void reference(const AuditContext& c, std::vector<Finding>& out) {
     Finding finding{.severity = Severity::Warning,
                     .row = "reference-throw"_row,
                     .title = c.say(KH_TR("The reference throw is not learned right")),
-                    .found = c.say(KH_TR("At the reference step the blade reads {d}°; {box} wants {w}°."),
+                    .found = c.say(f.measured ? KH_TR("At the reference step the blade reads {d}°; {box} wants {w}°.")
+                                              : KH_TR("At the reference step the blade computes to {d}°; {box} wants {w}°."),
                                    {{"d", num(f.value, 1)}, {"box", c.setup.controller.profile.name}, {"w", num(wanted, 1)}}),
                     .why = c.say(KH_TR("All rates the controller holds are wrong by the same factor. It is not the cyclic you fly.")),
                     .box = Box::Controller,

@@ -25,6 +25,7 @@ struct PowerFigures : FigureBuilder {
 constexpr int kPinionsEachSide = 2;
 constexpr double kSpeedMarkRpm = 250.0;
 constexpr double kMotorOffMarginUs = 20.0;  ///< hold must lie this far on the off side of the learned low point
+constexpr double kStartMarginUs = 5.0;      ///< or this far on the off side of where the motor was seen to start
 constexpr double kReservePct = 20.0;        ///< charge a flight leaves in the pack
 
 void PowerFigures::power() {
@@ -114,12 +115,18 @@ void PowerFigures::hold() {
             return channelOutput(v, scale, &why).pulseUs;
         });
     const SpeedControllerSettings& esc = setup.speedController;
-    out.motorOffUs = make(KH_TR("motor surely off up to"), {"µs", 0}, {"speedController.lowUs"_field, "speedController.highUs"_field},
-                          [&](Derivation& why) {
-                              const double towardOff = esc.highUs > esc.lowUs ? -1.0 : 1.0;
-                              why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
-                              return esc.lowUs + towardOff * kMotorOffMarginUs;
-                          });
+    out.motorOffUs =
+        make(KH_TR("motor surely off up to"), {"µs", 0},
+             {"speedController.lowUs"_field, "speedController.highUs"_field, "speedController.startUs"_field}, [&](Derivation& why) {
+                 const double towardOff = esc.highUs > esc.lowUs ? -1.0 : 1.0;
+                 if (esc.startUs) {
+                     why.line(KH_TR("5 µs on the off side of where the motor starts, {s} µs, measured with the pinion out"),
+                              {{"s", num(*esc.startUs)}});
+                     return *esc.startUs + towardOff * kStartMarginUs;
+                 }
+                 why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
+                 return esc.lowUs + towardOff * kMotorOffMarginUs;
+             });
     out.motor = {out.motorOffUs.value, esc.highUs > esc.lowUs, esc.profile.acceptsLowUs, esc.profile.acceptsHighUs, esc.lowUs};
 }
 

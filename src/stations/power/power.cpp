@@ -21,7 +21,7 @@ const StationEntry& powerStation() {
         .shortName = KH_TR("Power"),
         .rows = powerRows,
         .columns = {112, 106, 96, 264, 92},
-        .rules = {powerRules, supplyRules, powerFlightRules},
+        .rules = {powerRules, powerFlightRules},
         .figures = powerFigures,
         .panels = panels,
         .shots = {{"power", "turnstone-470", "headroom", "idle1", {0.4, 0.0, 0.0, 0.0}, Function::Throttle, false, false, true}}};

@@ -10,7 +10,6 @@ namespace kh {
 // what the entry lists
 [[nodiscard]] StationPage powerRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> powerRules();
-[[nodiscard]] std::span<const Rule> supplyRules();
 [[nodiscard]] std::span<const Rule> powerFlightRules();
 void powerFigures(const FigureBuilder& b);
 

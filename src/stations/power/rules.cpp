@@ -18,7 +18,7 @@ namespace kh {
 namespace {
 
 constexpr double kHeadroomPct = 12.0;
-constexpr double kOpeningPct = 60.0;
+constexpr double kOpeningPct = 50.0;     ///< where the speed controller gives no limit of its own
 constexpr double kThrottleEndUs = 15.0;  ///< what the box sends and what was learned, apart
 constexpr double kLeastCutOffV = 3.0;
 constexpr double kBladeAim = 0.95;  ///< of the blade limit
@@ -135,14 +135,23 @@ void opening(const AuditContext& c, std::vector<Finding>& out) {
     const double fresh = c.figures.availableRpm.value * kFreshVolts / 3.7;
     const double open = 100.0 * slowest->headRpm.value / fresh;
     if (open >= kOpeningPct) return;
-    out.push_back({.severity = Severity::Note,
-                   .row = "headroom"_row,
-                   .title = c.say(KH_TR("The speed controller works half open in {m}"), {{"m", slowest->name}}),
-                   .found = c.say(KH_TR("{o} % opening on a fresh pack; below 60 % it runs hot."), {{"o", num(open)}}),
-                   .why = c.say(KH_TR("Partial load heats the speed controller most.")),
-                   .todo = c.say(KH_TR("Fit a smaller pinion, or fly {m} faster."), {{"m", slowest->name}}),
-                   .box = Box::Machine,
-                   .subject = "machine.power.pinionTeeth"_field});
+    // a smaller pinion, where the fastest mode keeps its headroom with it; else nothing is to be done about it
+    const PinionFigures* smaller = nullptr;
+    for (const PinionFigures& p : c.figures.pinions) {
+        if (p.fitted) break;
+        if (smaller == nullptr && p.openingPct.known && p.openingPct.value <= kOpeningWarnPct) smaller = &p;
+    }
+    if (smaller == nullptr) return;
+    out.push_back(
+        {.severity = Severity::Note,
+         .row = "headroom"_row,
+         .title = c.say(KH_TR("The speed controller works half open in {m}"), {{"m", slowest->name}}),
+         .found = c.say(KH_TR("{o} % opening on a fresh pack; below {l} % it runs hot."), {{"o", num(open)}, {"l", num(kOpeningPct)}}),
+         .why = c.say(KH_TR("Partial load heats the speed controller most.")),
+         .todo = c.say(KH_TR("Fit a pinion of {n} teeth: the fastest mode keeps its headroom with it."), {{"n", num(smaller->teeth)}}),
+         .box = Box::Machine,
+         .subject = "machine.power.pinionTeeth"_field,
+         .fix = {{"machine.power.pinionTeeth"_field, smaller->teeth}}});
 }
 
 /// Every mode that is faster than that brought to it, or to the speed that is wanted where that is slower.
@@ -278,7 +287,7 @@ void speedController(const AuditContext& c, std::vector<Finding>& out) {
              .box = Box::Machine,
              .subject = "machine.power.cells"_field,
              .fix = {{"machine.power.cells"_field, esc.profile.maxCells}}});
-    if (esc.control == SpeedControl::Governor && !esc.profile.governs)
+    if (speedControllerGoverns(c.setup) && !esc.profile.governs)
         out.push_back({.id = "cannot-govern",
                        .severity = Severity::Danger,
                        .row = "governor"_row,

@@ -20,7 +20,7 @@ const StationEntry& radioStation() {
         .shortName = KH_TR("Radio"),
         .rows = radioRows,
         .columns = {104, 236, 140, 96, 77},
-        .rules = {radioRules, switchRules},
+        .rules = {radioRules, switchRules, rescueRules},
         .panels = panels,
         .shots = {{"radio", "turnstone-470", "mode-switch", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle}}};
     return entry;

@@ -11,5 +11,6 @@ namespace kh {
 [[nodiscard]] StationPage radioRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> radioRules();
 [[nodiscard]] std::span<const Rule> switchRules();
+[[nodiscard]] std::span<const Rule> rescueRules();
 
 }  // namespace kh

@@ -42,6 +42,8 @@ StationPage radioRows(const RowBuilder& b) {
                                 b.field("transmitter.trims.rudderPct"_field, label(KH_TR("r")))}},
                               {}, {}));
     for (Part& p : page.rows.back().cells[0].parts) p.unit = "";
+    page.rows.push_back(RowBuilder::under("stick-trims", b.row("throttle-trim", say(KH_TR("Throttle trim")),
+                                                               {{b.labelled("transmitter.throttleTrimRangePct"_field)}}, {}, {})));
     Cell spares{{b.flag("transmitter.unusedInhibited"_field, KH_TR("inhibited"), KH_TR("not inhibited"))}};
     for (const SpareChannel& s : tx.spares)
         spares.parts.push_back(RowBuilder::text(s.follows.empty() ? say(KH_TR("ch {n} centre"), {{"n", num(s.number)}})
@@ -56,6 +58,9 @@ StationPage radioRows(const RowBuilder& b) {
         }
     page.rows.push_back(b.row("mode-switch", say(KH_TR("Mode switch")), std::move(modes), {}, {}));
     page.rows.push_back(b.row("hold-switch", say(KH_TR("Hold switch")), {{condition(b, "transmitter.modes.hold.when"_field)}}, {}, {}));
+    page.rows.push_back(RowBuilder::under(
+        "hold-switch", b.row("power-on", say(KH_TR("Power-on")),
+                             {{b.flag("transmitter.hold.powerOnGuard"_field, KH_TR("on"), KH_TR("off"), label(KH_TR("guard")))}}, {}, {})));
     page.rows.push_back(b.row("kill-switch", say(KH_TR("Kill switch")),
                               {{condition(b, "transmitter.kill.when"_field), b.field("transmitter.kill.throttlePct"_field)}}, {}, {}));
     page.rows.push_back(b.row("cut-switch", say(KH_TR("Cut switch")),

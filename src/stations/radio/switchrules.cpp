@@ -20,14 +20,6 @@ namespace kh {
 
 namespace {
 
-/// Puts candidates behind those a finding has.
-void offer(Finding& f, std::vector<std::vector<Edit>> candidates) {
-    for (std::vector<Edit>& c : candidates) {
-        if (f.fix.empty()) f.fix = std::move(c);
-        else f.also.push_back(std::move(c));
-    }
-}
-
 void holdSwitch(const AuditContext& c, std::vector<Finding>& out) {
     const FlightMode* hold = modeById(c.setup.transmitter, kHoldMode);
     if (hold == nullptr || !hold->when.empty()) return;
@@ -40,7 +32,7 @@ void holdSwitch(const AuditContext& c, std::vector<Finding>& out) {
               .box = Box::Transmitter,
               .subject = "transmitter.modes.hold.when"_field,
               .proposal = true};
-    offer(f, switchCandidates(c.setup.transmitter, kHoldMode));
+    offerEach(f, switchCandidates(c.setup.transmitter, kHoldMode));
     out.push_back(std::move(f));
 }
 
@@ -58,7 +50,7 @@ void modeSwitch(const AuditContext& c, std::vector<Finding>& out) {
                   .box = Box::Transmitter,
                   .subject = modePath(m, "when"),
                   .proposal = true};
-        offer(f, switchCandidates(c.setup.transmitter, m.id));
+        offerEach(f, switchCandidates(c.setup.transmitter, m.id));
         out.push_back(std::move(f));
     }
 }
@@ -114,7 +106,7 @@ void stopActs(const AuditContext& c, std::vector<Finding>& out) {
         putTerms(state, stop.when);
         out.push_back({.id = std::string("stop-acts.") + name,
                        .severity = severity,
-                       .row = severity == Severity::Danger ? "kill-switch"_row : "cut-switch"_row,
+                       .row = severity == Severity::Danger ? "kill-acts"_row : "cut-acts"_row,
                        .title = c.say(KH_TR("{f} does not act in every mode"), {{"f", std::string(name)}}),
                        .found = c.say(KH_TR("Not in {list}."), {{"list", missing}}),
                        .why = c.say(KH_TR("The last way to stop the rotor works in some modes only.")),
@@ -180,7 +172,7 @@ void switchExists(const AuditContext& c, std::vector<Finding>& out) {
                   .box = Box::Transmitter,
                   .subject = conditionPath(tx, function),
                   .proposal = true};
-        offer(f, switchCandidates(tx, function));
+        offerEach(f, switchCandidates(tx, function));
         out.push_back(std::move(f));
     }
 }
@@ -188,7 +180,7 @@ void switchExists(const AuditContext& c, std::vector<Finding>& out) {
 void powerOnGuard(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.transmitter.hold.powerOnGuard) return;
     out.push_back({.severity = Severity::Warning,
-                   .row = "hold-switch"_row,
+                   .row = "power-on"_row,
                    .title = c.say(KH_TR("The power-on guard is off")),
                    .found = c.say(KH_TR("The transmitter starts with whatever its switches say, and does not ask.")),
                    .why = c.say(KH_TR("Switched on with hold off, it opens the throttle at once.")),
@@ -196,27 +188,6 @@ void powerOnGuard(const AuditContext& c, std::vector<Finding>& out) {
                    .box = Box::Transmitter,
                    .subject = "transmitter.hold.powerOnGuard"_field,
                    .fix = {{"transmitter.hold.powerOnGuard"_field, true}}});
-}
-
-void rescueAtPowerOn(const AuditContext& c, std::vector<Finding>& out) {
-    const TransmitterSettings& tx = c.setup.transmitter;
-    const DeckNumbers start = c.model.numbers(Deck{});
-    for (std::size_t i = 0; i < c.model.functionCount(); ++i) {
-        if (c.model.functionName(i) != "rescue" || !c.model.functionActive(i, start.places)) continue;
-        Finding f{.severity = Severity::Danger,
-                  .row = "rescue-switch"_row,
-                  .title = c.say(KH_TR("Rescue is on when the transmitter starts")),
-                  .found = c.say(KH_TR("At the power-on places {w} is met."), {{"w", conditionTitle(tx, *conditionOf(tx, "rescue"))}}),
-                  .why = c.say(KH_TR("With the rotor running it throws the machine over on the ground.")),
-                  .todo = c.say(KH_TR("Set the power-on place of its switch to off in the transmitter.")),
-                  .box = Box::Transmitter,
-                  .subject = "transmitter.functions.rescue.when"_field};
-        for (const Term& t : conditionOf(tx, "rescue")->front())
-            if (!t.switchId.empty())
-                f.fix.push_back({elementPath("transmitter.switches.{}.powerOnPlace"_field, t.switchId), t.place == 1 ? 2.0 : 1.0});
-        offer(f, switchCandidates(tx, "rescue"));
-        out.push_back(std::move(f));
-    }
 }
 
 void powerOn(const AuditContext& c, std::vector<Finding>& out) {
@@ -255,11 +226,6 @@ void killSwitch(const AuditContext& c, std::vector<Finding>& out) {
          .subject = "transmitter.kill.when"_field});
 }
 
-bool worked(const TransmitterSettings& tx, const std::string& function) {
-    const Condition* when = conditionOf(tx, function);
-    return when != nullptr && !when->empty();
-}
-
 void holdSwitchAsChosen(const AuditContext& c, std::vector<Finding>& out) {
     const TransmitterSettings& tx = c.setup.transmitter;
     const FlightMode* hold = modeById(tx, kHoldMode);
@@ -284,56 +250,6 @@ void holdSwitchAsChosen(const AuditContext& c, std::vector<Finding>& out) {
                                : c.say(KH_TR("Put hold on the mode switch's last place in the transmitter.")),
                    .box = Box::Transmitter,
                    .subject = modePath(*hold, "when")});
-}
-
-void rescue(const AuditContext& c, std::vector<Finding>& out) {
-    const TransmitterSettings& tx = c.setup.transmitter;
-    const std::string path = "transmitter.functions.rescue.when"_field;
-    if (!worked(tx, "rescue")) return;
-    const Condition& when = *conditionOf(tx, "rescue");
-    PartialDeck on;
-    putTerms(on, when);
-    const auto tell = [&](const char* id, Severity severity, Message title, Message found, Message why, Message todo) {
-        out.push_back({.id = id,
-                       .severity = severity,
-                       .row = "rescue-switch"_row,
-                       .title = std::move(title),
-                       .found = std::move(found),
-                       .why = std::move(why),
-                       .todo = std::move(todo),
-                       .box = Box::Transmitter,
-                       .witness = Witness{std::nullopt, on},
-                       .subject = path,
-                       .proposal = true});
-        if (severity != Severity::Note) offer(out.back(), switchCandidates(tx, "rescue"));
-    };
-    if (tx.schools.rescue == RescueSchool::None) {
-        tell("school-rescue", Severity::Note, c.say(KH_TR("Rescue is on a switch")),
-             c.say(KH_TR("It answers to {w}; the school chosen does not use it."), {{"w", conditionTitle(tx, when)}}),
-             c.say(KH_TR("A bumped switch throws the machine over.")), c.say(KH_TR("Take rescue off its switch in the transmitter.")));
-        out.back().fix = {{path, Condition{}}};
-        return;
-    }
-    std::set<std::string> stops;
-    for (const char* id : {kHoldMode, "kill", "cut"})
-        if (const Condition* stop = conditionOf(tx, id)) stops.merge(switchesOf(tx, *stop));
-    const std::set<std::string> rescues = switchesOf(tx, when);
-    std::vector<Message> shared, latching;
-    for (const SwitchProfile& s : tx.profile.switches) {
-        if (rescues.count(s.id) == 0) continue;
-        if (stops.count(s.id) != 0) shared.push_back(c.say(KH_TR("{s}"), {{"s", s.id}}));
-        if (!s.momentary) latching.push_back(c.say(KH_TR("{s}"), {{"s", s.id}}));
-    }
-    if (!shared.empty())
-        tell("rescue-finger", Severity::Danger, c.say(KH_TR("Rescue is under the finger that works hold or kill")),
-             c.say(KH_TR("{s} works both."), {{"s", shared}}),
-             c.say(KH_TR("Reaching for hold next to the machine can set off a rescue: full collective and a tilted disc.")),
-             c.say(KH_TR("Put rescue on another switch in the transmitter.")));
-    if (tx.schools.rescue == RescueSchool::Momentary && !latching.empty())
-        tell("school-rescue", Severity::Warning, c.say(KH_TR("Rescue stays on")),
-             c.say(KH_TR("{s} does not spring back; the school chosen is a momentary switch."), {{"s", latching}}),
-             c.say(KH_TR("Forgotten on, it takes the machine over at the next start.")),
-             c.say(KH_TR("Put rescue on a momentary switch in the transmitter.")));
 }
 
 void channelOrder(const AuditContext& c, std::vector<Finding>& out) {
@@ -362,15 +278,13 @@ std::span<const Rule> switchRules() {
         Rule{"hold-switch", Station::Radio, Work::MotorOff, holdSwitch},
         Rule{"mode-switch", Station::Radio, Work::MotorOff, modeSwitch, "P2"},
         Rule{"stop-value", Station::Radio, Work::MotorOff, stopValue, "P1"},
-        Rule{"stop-acts", Station::Radio, Work::MotorOff, stopActs, "P1"},
+        Rule{"stop-acts", Station::Modes, Work::MotorOff, stopActs, "P1"},
         Rule{"double-switch", Station::Radio, Work::MotorOff, doubleSwitch, "P3"},
         Rule{"switch-exists", Station::Radio, Work::MotorOff, switchExists},
         Rule{"power-on", Station::Radio, Work::MotorOff, powerOn, "P9"},
         Rule{"power-on-guard", Station::Radio, Work::MotorOff, powerOnGuard, "P9"},
-        Rule{"rescue-at-power-on", Station::Radio, Work::MotorOff, rescueAtPowerOn, "P9"},
         Rule{"kill-switch", Station::Radio, Work::MotorOff, killSwitch},
         Rule{"school-hold-switch", Station::Radio, Work::Curves, holdSwitchAsChosen},
-        Rule{"school-rescue", Station::Radio, Work::Curves, rescue},
         Rule{"school-order", Station::Radio, Work::Wiring, channelOrder},
     };
     return rules;

@@ -52,8 +52,12 @@ StationPage swashRows(const RowBuilder& b) {
         b.row("layout", say(KH_TR("Layout")), {},
               {{b.word("controller.layout"_field, s.controller.profile.layouts), controllerField("phaseDeg", label(KH_TR("phase")))}},
               std::move(azimuths)),
+        RowBuilder::under(
+            "layout", b.row("phase", say(KH_TR("Phase")), {}, {}, {{b.field("machine.head.phaseDeg"_field, label(KH_TR("of the head")))}})),
         b.row("mounting", say(KH_TR("Mounting")), {}, {{b.word("controller.mounting"_field, s.controller.profile.mountings)}},
               {{b.word("machine.mounting"_field, s.controller.profile.mountings)}}),
+        RowBuilder::under("mounting", b.row("rotor-turning", say(KH_TR("Rotation")), {}, {{b.field("controller.rotorTurning"_field)}},
+                                            {{b.field("machine.rotor.turning"_field)}})),
         b.row("servo-pulse", say(KH_TR("Servo pulse")), {},
               {{b.word("controller.pulseUs"_field, numberOptions(s.controller.profile.pulsesUs))}}, {{servoFact(".pulseUs")}}),
         b.row("servo-rate", say(KH_TR("Servo rate")), {},

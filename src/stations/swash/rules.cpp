@@ -99,6 +99,23 @@ void mounting(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = possible ? std::vector<Edit>{{"controller.mounting"_field, c.setup.machine.mounting}} : std::vector<Edit>{}});
 }
 
+void rotorTurning(const AuditContext& c, std::vector<Finding>& out) {
+    const ToldTurning built = c.setup.machine.rotor.turning == Turning::Clockwise ? ToldTurning::Clockwise : ToldTurning::CounterClockwise;
+    if (c.setup.controller.rotorTurning == ToldTurning::NotAsked || c.setup.controller.rotorTurning == built) return;
+    const Message set = fieldAsText(*readField(c.setup, "controller.rotorTurning"_field));
+    const FieldValue wanted = readField(c.setup, "machine.rotor.turning"_field)->value;
+    out.push_back({.severity = Severity::Warning,
+                   .row = "rotor-turning"_row,
+                   .title = c.say(KH_TR("The controller thinks the rotor turns the other way")),
+                   .found = c.say(KH_TR("Set: {s}. Built: {b}."),
+                                  {{"s", set}, {"b", fieldAsText(*readField(c.setup, "machine.rotor.turning"_field))}}),
+                   .why = c.say(KH_TR("Precompensation pushes the tail the wrong way, and turning on the spot tilts the disc.")),
+                   .todo = c.say(KH_TR("Set it as built in the controller.")),
+                   .box = Box::Controller,
+                   .subject = "controller.rotorTurning"_field,
+                   .fix = {{"controller.rotorTurning"_field, wanted}}});
+}
+
 constexpr double kSenseDeg = 0.3;  ///< an end closer to mid stick's pitch goes neither way
 
 /// Every port turned to its servo's mounting.
@@ -261,6 +278,7 @@ std::span<const Rule> swashRules() {
         Rule{"swash-mixing", Station::Swash, Work::Wiring, mixing},
         Rule{"layout", Station::Swash, Work::Plate, layout},
         Rule{"mounting", Station::Swash, Work::Wiring, mounting},
+        Rule{"rotor-turning", Station::Swash, Work::Wiring, rotorTurning},
     };
     return rules;
 }

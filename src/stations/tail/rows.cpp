@@ -29,6 +29,8 @@ StationPage tailRows(const RowBuilder& b) {
         b.row("tail-arm", say(KH_TR("Arm and link")), {}, {},
               {{b.field("machine.tail.armMm"_field, label(KH_TR("r"))), b.field("machine.tail.linkMm"_field, label(KH_TR("L"))),
                 b.labelled("machine.tail.gripMm"_field)}}),
+        RowBuilder::under(
+            "tail-arm", b.row("tail-crank", say(KH_TR("Crank")), {}, {}, {{b.field("machine.tail.crankRatio"_field, label(KH_TR("×")))}})),
         b.row("tail-limits", say(KH_TR("Limits")), {},
               {{b.field("controller.tail.limitLeftPct"_field, label(KH_TR("l"))),
                 b.field("controller.tail.limitRightPct"_field, label(KH_TR("r")))}},

@@ -1,0 +1,79 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/forms/handstepdialog.h"
+
+#include "base/error.h"
+#include "model/names.h"
+#include "paint/look/theme.h"
+#include "session/told.h"
+#include "stations/kit/row.h"
+
+#include <QDialogButtonBox>
+#include <QFormLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+namespace kh::app {
+
+using namespace paint;
+
+HandStepDialog::HandStepDialog(QWidget* parent, const Setup& setup, const PlanStep& step, const StepText& text)
+    : QDialog(parent), setup_(setup) {
+    setObjectName(QStringLiteral("hand-step"));
+    setWindowTitle(tr("Done by hand"));
+    auto* column = new QVBoxLayout(this);
+    auto* todo = new QLabel(words(text.todo), this);
+    todo->setWordWrap(true);
+    todo->setFont(Theme::font(14, true));
+    column->addWidget(todo);
+    auto* why = new QLabel(tr("When it is done, type what you read; it is written down as a fact of the machine."), this);
+    why->setWordWrap(true);
+    column->addWidget(why);
+    auto* form = new QFormLayout;
+    for (const Edit& e : step.edits) {
+        Line line{e, nullptr};
+        const QString shown = words(shownValue(setup, e.path, e.value));
+        const QString name = words(fieldTitle(setup, e.path));
+        if (std::holds_alternative<double>(e.value)) {
+            line.typed = new QLineEdit(shown, this);
+            line.typed->setObjectName(QString::fromStdString(e.path));
+            line.typed->setAccessibleName(name);
+            line.typed->selectAll();
+            form->addRow(name, line.typed);
+        } else {
+            form->addRow(name, new QLabel(shown, this));
+        }
+        lines_.push_back(line);
+    }
+    column->addLayout(form);
+    refusal_ = new QLabel(this);
+    refusal_->setObjectName(QStringLiteral("refusal"));
+    refusal_->setWordWrap(true);
+    refusal_->hide();
+    column->addWidget(refusal_);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel, this);
+    buttons->addButton(tr("Done, write it down"), QDialogButtonBox::AcceptRole)->setDefault(true);
+    connect(buttons, &QDialogButtonBox::accepted, this, &HandStepDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    column->addWidget(buttons);
+    setMinimumWidth(460);
+}
+
+void HandStepDialog::accept() {
+    read_.clear();
+    try {
+        for (const Line& line : lines_) {
+            Part part;
+            part.field = line.expected.path;
+            read_.push_back(line.typed == nullptr ? line.expected
+                                                  : Edit{line.expected.path, parsePart(setup_, part, line.typed->text().toStdString())});
+        }
+    } catch (const InputError& e) {
+        refusal_->setText(told(setup_, e));
+        refusal_->show();
+        return;
+    }
+    QDialog::accept();
+}
+
+}  // namespace kh::app

@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "stations/kit/calibration.h"
+
+#include "base/conventions.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace kh {
+
+double Calibration::angleDeg(double modelDeg) const {
+    return degFromRad(std::asin(std::clamp(sinDeg(modelDeg) * sinDeg(read) / sinDeg(modelled), -1.0, 1.0)));
+}
+
+const Reading* speakingReading(const Setup& setup, const SolverEntry& solver, std::string_view what) {
+    const Reading* newest = nullptr;
+    for (const Reading& r : setup.readings) {
+        if (r.what == what) newest = &r;
+        else if (solver.with != ReadWith::Monitor && r.what.starts_with(kHandWork)) newest = nullptr;
+    }
+    if (newest == nullptr || !std::isfinite(newest->value)) return nullptr;
+    if (std::find(newest->under.begin(), newest->under.end(), kFlyingState) != newest->under.end()) return nullptr;
+    const std::vector<std::string> settings = solver.settings(setup, newest->what);  // the first is what it was read for
+    if (settings.empty() || !underValue(*newest, settings.front())) return nullptr;
+    return sinceChanged(setup, solver, *newest) == nullptr ? newest : nullptr;
+}
+
+Setup asRead(const Setup& setup, const SolverEntry& solver, const Reading& reading) {
+    std::vector<Edit> edits;
+    for (const std::string& path : solver.settings(setup, reading.what)) {
+        const auto field = readField(setup, path);
+        const auto then = underValue(reading, path);
+        if (!field || !then) continue;
+        if (std::holds_alternative<bool>(field->value)) edits.push_back({path, *then != 0.0});
+        else edits.push_back({path, *then});
+    }
+    return withEdits(withoutRecords(setup), edits, Standing::Computed, {});
+}
+
+}  // namespace kh

@@ -1,0 +1,159 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The receiver supply, settled before the first plug: what it gives against what every box on it bears and needs.
+#include "base/conventions.h"
+#include "judge/rowids.h"
+#include "judge/rule.h"
+#include "model/fieldpatterns.h"
+#include "stations/link/link.h"
+
+#include <algorithm>
+#include <array>
+#include <set>
+
+namespace kh {
+
+namespace {
+
+constexpr double kLeastVolts = 5.0;  ///< never less, all sticks stirred
+constexpr double kDipVolts = 0.5;    ///< allowed while they are
+constexpr double kUsualVolts = 6.0;  ///< what a servo of unknown rating bears
+
+/// What hangs on the supply.
+struct Fed {
+    std::string name;
+    std::optional<double> maxVolts, minVolts;
+    std::string path;  ///< of its rating
+    bool servo = false;
+};
+
+std::vector<Fed> fedBy(const AuditContext& c) {
+    std::vector<Fed> out;
+    for (const PlateServo& p : c.setup.machine.servos)
+        out.push_back(
+            {p.servo.name, p.servo.maxVolts, p.servo.minVolts, elementPath("machine.servos.{}.servo.maxVolts"_field, p.id), true});
+    const ServoProfile& tail = c.setup.machine.tail.servo;
+    out.push_back({tail.name, tail.maxVolts, tail.minVolts, "machine.tail.servo.maxVolts"_field, true});
+    out.push_back(
+        {c.setup.controller.profile.name, c.setup.controller.profile.maxVolts, std::nullopt, "controller.profile.maxVolts"_field});
+    out.push_back({render(say(KH_TR("the receiver"))), c.setup.machine.supply.receiverMaxVolts, std::nullopt,
+                   "machine.supply.receiverMaxVolts"_field});
+    return out;
+}
+
+void tooHigh(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
+    const Fed* weakest = nullptr;
+    for (const Fed& f : fed)
+        if (f.maxVolts && volts > *f.maxVolts && (weakest == nullptr || *f.maxVolts < *weakest->maxVolts)) weakest = &f;
+    if (weakest == nullptr) return;
+    out.push_back(
+        {.id = "supply-volts",
+         .severity = Severity::Danger,
+         .row = "supply"_row,
+         .title = c.say(KH_TR("The receiver supply is too high for {s}"), {{"s", weakest->name}}),
+         .found = c.say(KH_TR("{v} V; {s} bears {m} V."), {{"v", num(volts, 1)}, {"s", weakest->name}, {"m", num(*weakest->maxVolts, 1)}}),
+         .why = weakest->servo ? c.say(KH_TR("The servo burns out, at the bench or in the air."))
+                               : c.say(KH_TR("What steers the model burns out, at the bench or in the air.")),
+         .todo = c.say(KH_TR("Set the supply to {m} V or less."), {{"m", num(*weakest->maxVolts, 1)}}),
+         .box = Box::Machine,
+         .subject = "machine.supply.volts"_field,
+         .fix = {{"machine.supply.volts"_field, *weakest->maxVolts}}});
+}
+
+void tooLow(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
+    double need = kLeastVolts + kDipVolts;
+    double most = kUsualVolts;
+    std::string who;
+    for (const Fed& f : fed) {
+        if (f.minVolts && *f.minVolts > need) {
+            need = *f.minVolts;
+            who = f.name;
+        }
+        if (f.maxVolts) most = std::max(most, *f.maxVolts);
+    }
+    for (const Fed& f : fed)
+        if (f.maxVolts) most = std::min(most, *f.maxVolts);
+    if (volts >= need || most < need) return;
+    out.push_back({.id = "supply-low",
+                   .severity = volts < kLeastVolts || !who.empty() ? Severity::Danger : Severity::Warning,
+                   .row = "supply"_row,
+                   .title = c.say(KH_TR("The receiver supply is too low")),
+                   .found = who.empty() ? c.say(KH_TR("{v} V; it must stay above {l} V while it dips by {d} V."),
+                                                {{"v", num(volts, 1)}, {"l", num(kLeastVolts, 1)}, {"d", num(kDipVolts, 1)}})
+                                        : c.say(KH_TR("{v} V; {s} needs {n} V."), {{"v", num(volts, 1)}, {"s", who}, {"n", num(need, 1)}}),
+                   .why = c.say(KH_TR("When all servos move at once the receiver restarts, and nothing answers.")),
+                   .todo = c.say(KH_TR("Set the supply to {m} V."), {{"m", num(std::min(most, std::max(need, kUsualVolts)), 1)}}),
+                   .box = Box::Machine,
+                   .subject = "machine.supply.volts"_field,
+                   .fix = {{"machine.supply.volts"_field, std::min(most, std::max(need, kUsualVolts))}}});
+}
+
+void unknownRatings(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
+    std::vector<Message> names;
+    std::set<std::string> told;
+    std::string subject;
+    bool servo = false;
+    for (const Fed& f : fed) {
+        if (f.maxVolts) continue;
+        if (subject.empty() || (f.servo && !servo)) subject = f.path;
+        servo = servo || f.servo;
+        if (told.insert(f.name).second) names.push_back(c.say(KH_TR("{s}"), {{"s", f.name}}));
+    }
+    if (subject.empty()) return;
+    out.push_back({.id = "supply-rating",
+                   // a box that is sold for models bears what is usual; a servo may not
+                   .severity = servo && volts > kUsualVolts ? Severity::Warning : Severity::Note,
+                   .row = "supply"_row,
+                   .title = c.say(KH_TR("Not known what voltage they bear")),
+                   .found = c.say(KH_TR("{v} V is fed to {list}, whose ratings are not known."), {{"v", num(volts, 1)}, {"list", names}}),
+                   .why = c.say(KH_TR("8.4 V into a 6 V servo destroys it.")),
+                   .todo = c.say(KH_TR("Look the rating up in the maker's data and enter it at the machine; until then 6 V.")),
+                   .box = Box::Machine,
+                   .subject = subject});
+}
+
+void supplyVolts(const AuditContext& c, std::vector<Finding>& out) {
+    const std::optional<double>& volts = c.setup.machine.supply.volts;
+    if (!volts) {
+        out.push_back({.id = "supply-unknown",
+                       .severity = Severity::Note,
+                       .row = "supply"_row,
+                       .title = c.say(KH_TR("The receiver supply is not known")),
+                       .found = c.say(KH_TR("No voltage is entered.")),
+                       .why = c.say(KH_TR("8.4 V into a 6 V servo destroys it.")),
+                       .todo = c.say(KH_TR("Read its voltage and enter it at the machine.")),
+                       .box = Box::Machine,
+                       .subject = "machine.supply.volts"_field});
+        return;
+    }
+    const std::vector<Fed> fed = fedBy(c);
+    tooHigh(c, *volts, fed, out);
+    tooLow(c, *volts, fed, out);
+    unknownRatings(c, *volts, fed, out);
+}
+
+void supplyCurrent(const AuditContext& c, std::vector<Finding>& out) {
+    const Supply& s = c.setup.machine.supply;
+    const auto& needed = c.sizeClass.supplyA;
+    if (!s.continuousA || !s.peakA || (*s.continuousA >= needed[0] && *s.peakA >= needed[1])) return;
+    out.push_back({.severity = Severity::Warning,
+                   .row = "supply"_row,
+                   .title = c.say(KH_TR("The receiver supply is weak")),
+                   .found = c.say(KH_TR("{c} A, {p} A peak; this size needs {x} / {y} A."),
+                                  {{"c", num(*s.continuousA, 1)}, {"p", num(*s.peakA, 1)}, {"x", num(needed[0])}, {"y", num(needed[1])}}),
+                   .why = c.say(KH_TR("When all servos move at once the voltage dips and the receiver restarts.")),
+                   .todo = c.say(KH_TR("Fit a supply of at least {x} A, {y} A peak."), {{"x", num(needed[0])}, {"y", num(needed[1])}}),
+                   .box = Box::Machine,
+                   .subject = "machine.supply.continuousA"_field,
+                   .fix = {{"machine.supply.continuousA"_field, needed[0]}, {"machine.supply.peakA"_field, needed[1]}}});
+}
+
+}  // namespace
+
+std::span<const Rule> supplyRules() {
+    static constexpr std::array rules{Rule{"supply", Station::Link, Work::ServoHarm, supplyVolts},
+                                      Rule{"supply-current", Station::Link, Work::ServoHarm, supplyCurrent}};
+    return rules;
+}
+
+}  // namespace kh
