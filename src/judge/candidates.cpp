@@ -104,6 +104,7 @@ std::vector<Condition> freePlaces(const TransmitterSettings& tx, SwitchKind kind
     // one of two places is found without looking
     std::stable_sort(free.begin(), free.end(), [](const SwitchProfile* a, const SwitchProfile* b) { return a->places < b->places; });
     std::vector<Condition> out;
+    out.reserve(free.size());
     for (const SwitchProfile* s : free) out.push_back({{{s->id, s->places, ""}}});
     return out;
 }

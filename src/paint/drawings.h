@@ -33,6 +33,7 @@ struct Scene {
     double exaggeration = 1.0;                 ///< of heights and angles in the section
     const Plan* plan = nullptr;                ///< nullptr while there is none
     std::size_t planStep = 0;                  ///< the step that is looked at
+    const SwitchProof* proofAfter = nullptr;   ///< after that step, while the pose is drawn as it is before it
 };
 
 /// Plate and servos from above, as built and as set.

@@ -41,16 +41,23 @@ void Workspace::selectStep(int index) {
     const std::string& id = steps[static_cast<std::size_t>(step_)].finding;
     const auto entry = std::find_if(entries_.begin(), entries_.end(), [&](const ProofEntry& e) { return !e.passed && e.finding.id == id; });
     if (posed_ < 0 && entry != entries_.end()) finding_ = static_cast<int>(entry - entries_.begin());
+    if (posed_ >= 0 && after_) {  // the pose stays; what it is held against is the step that is looked at
+        const bool drawn = afterDrawn_;
+        makeAfter();
+        afterDrawn_ = drawn && after_.has_value();
+        traceNow();
+    }
     emit selectionChanged();
 }
 
 const SwitchProof* Workspace::drawnProof() const {
-    if (after_) return after_->proof ? &*after_->proof : nullptr;
+    if (afterDrawn_) return after_->proof ? &*after_->proof : nullptr;
     return proof_.result().properties.empty() ? nullptr : &proof_.result();
 }
 
-bool Workspace::poseAfter() {
-    if (!planShown_ || !plan_.fresh() || plan_.plan().steps.empty()) return false;
+void Workspace::makeAfter() {
+    forgetAfter();
+    if (!planShown_ || !plan_.fresh() || plan_.plan().steps.empty()) return;
     try {
         Setup then = withPlan(setup(), plan_.plan(), static_cast<std::size_t>(step_) + 1, true, now());
         Tracer tracer(then);
@@ -58,12 +65,14 @@ bool Workspace::poseAfter() {
         std::optional<SwitchProof> proof;
         if (proof_.result().walked <= kProvedAtOnce) proof = prove(then, stations_.rules().figures, {});
         after_.emplace(After{std::move(then), std::move(evaluation), std::move(tracer), std::move(proof)});
-    } catch (const InputError&) {
-        return false;
+    } catch (const InputError&) {  // then only the state before it is drawn
     }
-    traceNow();
-    emit posedChanged();
-    return true;
+}
+
+void Workspace::forgetAfter() {
+    after_.reset();
+    afterDrawn_ = false;
+    otherTrace_.reset();
 }
 
 const Remedy* Workspace::remedyOf(const Finding& finding) const {

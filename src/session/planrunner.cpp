@@ -20,7 +20,12 @@ void PlanRunner::start(const Setup& setup) {
     state_ = State::Working;
     watcher_.setFuture(QtConcurrent::run(
         [&rules = rules_](QPromise<std::shared_ptr<WordedPlan>>& promise, const Setup& of) {
-            auto out = std::make_shared<WordedPlan>(wordedPlan(of, rules, [&] { return !promise.isCanceled(); }));
+            auto out = std::make_shared<WordedPlan>();
+            try {
+                *out = wordedPlan(of, rules, [&] { return !promise.isCanceled(); });
+            } catch (const std::exception&) {  // no plan of such a document: nothing waits for one for ever
+                out->plan.complete = false;
+            }
             if (!promise.isCanceled()) promise.addResult(std::move(out));
         },
         setup));

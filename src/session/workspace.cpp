@@ -45,7 +45,7 @@ void Workspace::evaluateNow() {
         posedSwitches_.clear();
         emit guardsChanged();
     }
-    after_.reset();  // of a document that is no more
+    forgetAfter();  // of a document that is no more
     evaluation_ = evaluate(setup(), stations_, &roses_);
     proof_.start(setup());
     plan_.start(setup());
@@ -80,7 +80,9 @@ void Workspace::listEntries() {
 
 void Workspace::lookAtDeck() {
     if (!tracer_) return;
-    trace_ = after_ ? after_->tracer.at(deck_) : tracer_->at(deck_);
+    trace_ = afterDrawn_ ? after_->tracer.at(deck_) : tracer_->at(deck_);
+    otherTrace_.reset();
+    if (after_) otherTrace_ = afterDrawn_ ? tracer_->at(deck_) : after_->tracer.at(deck_);
     moves_ = throttleMoves(setup(), tracer_->model(), evaluation_.figures, deck_);
     powerOn_ = powerOnGuard(setup(), tracer_->model(), deck_);
 }
@@ -230,7 +232,12 @@ bool Workspace::goToField(const std::string& path) {
 
 void Workspace::togglePose() {
     if (posed_ >= 0) {
-        if (!posedAfter() && poseAfter()) return;
+        if (after_ && !afterDrawn_) {
+            afterDrawn_ = true;
+            traceNow();
+            emit posedChanged();
+            return;
+        }
         release();
         return;
     }
@@ -248,17 +255,19 @@ void Workspace::togglePose() {
     if (f.witness->to.switches.empty() && f.station != Station::Modes) deck.sticks = {0.0, 0.0, 0.0, 0.0};
     const PartialDeck& to = f.witness->to;
     traced_ = kh::tracedFunction(f);
+    makeAfter();
     setDeck(kh::posed(deck, to));
+    traceNow();
     emit posedChanged();
-    emit traced();
 }
 
 void Workspace::release() {
     if (posed_ < 0) return;
     posed_ = -1;
-    after_.reset();
+    forgetAfter();
     posedSwitches_.clear();
     setDeck(beforePose_);
+    traceNow();
     emit posedChanged();
 }
 

@@ -116,12 +116,16 @@ public:
     bool goToField(const std::string& path);
 
     /// Whether the pose is drawn as it will be once the plan's step is taken.
-    [[nodiscard]] bool posedAfter() const { return after_.has_value(); }
+    [[nodiscard]] bool posedAfter() const { return afterDrawn_; }
     /// The document that is drawn: the pilot's, or posed after a step the one after it.
-    [[nodiscard]] const Setup& drawnSetup() const { return after_ ? after_->setup : setup(); }
+    [[nodiscard]] const Setup& drawnSetup() const { return afterDrawn_ ? after_->setup : setup(); }
     /// nullptr while there is no result of what is drawn.
     [[nodiscard]] const SwitchProof* drawnProof() const;
-    [[nodiscard]] const Evaluation& drawnEvaluation() const { return after_ ? after_->evaluation : evaluation_; }
+    [[nodiscard]] const Evaluation& drawnEvaluation() const { return afterDrawn_ ? after_->evaluation : evaluation_; }
+    /// The trace of the pose's other state, before or after the plan's step; nullptr unless a step is posed.
+    [[nodiscard]] const Trace* otherTrace() const { return otherTrace_ ? &*otherTrace_ : nullptr; }
+    /// What the switches come to after the step that is posed as it is before it; nullptr where that is not known.
+    [[nodiscard]] const SwitchProof* proofAfterStep() const { return after_ && !afterDrawn_ && after_->proof ? &*after_->proof : nullptr; }
     /// The finding that is posed now, or −1.
     [[nodiscard]] int posedFinding() const { return posed_; }
     [[nodiscard]] const std::map<std::string, int>& posedSwitches() const { return posedSwitches_; }
@@ -165,8 +169,9 @@ private:
     void lookAtDeck();
     void listEntries();
     void planArrived();
-    /// Draws the pose as it is after the plan's step. @return false if there is no such step
-    bool poseAfter();
+    /// Works out the document after the plan's step, for a pose that is drawn before and after it; nothing where there is none.
+    void makeAfter();
+    void forgetAfter();
     /// Whether the plan is fresh; else tells that it is being worked out.
     bool planReady();
     /// No more dangers and no more warnings with these edits.
@@ -204,6 +209,8 @@ private:
         std::optional<SwitchProof> proof;  ///< where it is found in no time
     };
     std::optional<After> after_;
+    bool afterDrawn_ = false;  ///< what is drawn is the document after the step; only with after_
+    std::optional<Trace> otherTrace_;
     std::map<std::string, int> posedSwitches_;
     std::array<bool, 3> guards_{};
     QTimer guardTimer_;

@@ -124,8 +124,18 @@ TEST_CASE("F5 poses a step before, then after, then lets go") {
     CHECK(b.w().posedFinding() >= 0);
     CHECK(b.w().trace().throttlePct == Approx(85.0));
     CHECK_FALSE(b.w().posedAfter());
+    REQUIRE(b.w().otherTrace() != nullptr);  // the other state stands small beside
+    CHECK(b.w().otherTrace()->throttlePct == Approx(0.0));
+    REQUIRE(b.w().proofAfterStep() != nullptr);
+    const auto failing = [](const SwitchProof& proof) {
+        return std::count_if(proof.positions.begin(), proof.positions.end(),
+                             [](const PositionRow& r) { return r.motor == PositionRow::Motor::Fails; });
+    };
+    CHECK(failing(*b.w().drawnProof()) > failing(*b.w().proofAfterStep()));
     b.act("pose");
     CHECK(b.w().posedAfter());
+    CHECK(b.w().otherTrace()->throttlePct == Approx(85.0));
+    CHECK(b.w().proofAfterStep() == nullptr);
     CHECK(b.w().trace().throttlePct == Approx(0.0));
     CHECK(b.w().setup().transmitter.hold.actsIn.has_value());  // only drawn
     REQUIRE(b.w().drawnProof() != nullptr);

@@ -63,7 +63,8 @@ Scene BenchView::scene() const {
             dimensions_,
             exaggeration_,
             workspace_.planShown() ? &workspace_.plan().plan() : nullptr,
-            static_cast<std::size_t>(workspace_.selectedStep())};
+            static_cast<std::size_t>(workspace_.selectedStep()),
+            workspace_.proofAfterStep()};
 }
 
 void BenchView::layOut() {

@@ -111,6 +111,10 @@ void DeckView::paintTrace(QPainter& p) const {
         drawText(p, {kTraceLeft, 60}, tr("The chain cannot be followed; the Proof station says what to correct."), noteFont, t.muted);
         return;
     }
+    // the other state of a step that is posed, small beside
+    std::vector<const Stage*> others;
+    if (const Trace* other = workspace_.otherTrace()) others = other->of(workspace_.tracedFunction());
+    if (others.size() != stages.size()) others.clear();
     std::size_t firstOff = stages.size();
     for (std::size_t i = 0; i < stages.size(); ++i)
         if (stages[i]->off()) {
@@ -176,7 +180,13 @@ void DeckView::paintTrace(QPainter& p) const {
             const double at = end + (unit == QStringLiteral("°") ? 0 : 4);
             if (at + textWidth(unit, Theme::font(12)) <= cx + w - 2) drawText(p, {at, 66}, unit, Theme::font(12), t.muted);
             const QString below = off && s.known ? tr("asked %1").arg(stageValue(s, s.asked)) : words(s.note);
-            if (textWidth(below, Theme::font(12)) <= w - 8) {
+            const QString shown = stageValue(s, s.value);
+            const QString elsewhere = others.empty() ? shown : stageValue(*others[i], others[i]->value);
+            if (elsewhere != shown) {
+                const QString beside = workspace_.posedAfter() ? tr("before %1").arg(elsewhere) : tr("after %1").arg(elsewhere);
+                drawText(p, {cx + 6, 83}, small.elidedText(below, Qt::ElideRight, w - 8), Theme::font(12), t.muted);
+                drawText(p, {cx + 6, 98}, textWidth(beside, Theme::font(12)) <= w - 8 ? beside : elsewhere, Theme::font(12), t.ink);
+            } else if (textWidth(below, Theme::font(12)) <= w - 8) {
                 drawText(p, {cx + 6, 83}, below, Theme::font(12), t.muted);
             } else if (off) {
                 drawText(p, {cx + 6, 83}, tr("asked"), Theme::font(12), t.muted);
@@ -193,7 +203,8 @@ void DeckView::paintTrace(QPainter& p) const {
     drawText(p, {kTraceLeft - 13, kLevelTop + 5}, QStringLiteral("1"), Theme::font(12), t.muted);
     drawText(p, {kTraceLeft - 13, kLevelBottom + 4}, QStringLiteral("0"), Theme::font(12), t.muted);
     hairline(p, kTraceLeft, kLevelBottom, right, t.rule);
-    const auto y = [](double level) { return kLevelBottom - std::clamp(level, 0.0, 1.35) * (kLevelBottom - kLevelTop); };
+    const double most = others.empty() ? 1.35 : 1.15;  // a second line of text stands above it
+    const auto y = [most](double level) { return kLevelBottom - std::clamp(level, 0.0, most) * (kLevelBottom - kLevelTop); };
     p.setRenderHint(QPainter::Antialiasing);
     for (std::size_t i = 0; i < stages.size(); ++i) {
         const double cx = kTraceLeft + w * static_cast<double>(i);

@@ -33,6 +33,14 @@ void drawCell(QPainter& p, QRectF at, PositionRow::Motor motor) {
     }
 }
 
+/// Whether a failing row keeps the motor off once the step that is posed was taken.
+bool turnsGreen(const SwitchProof* after, const PositionRow& row) {
+    if (after == nullptr || row.motor != PositionRow::Motor::Fails) return false;
+    for (const PositionRow& r : after->positions)
+        if (r.mode == row.mode && r.hold == row.hold && r.kill == row.kill && r.cut == row.cut) return r.motor == PositionRow::Motor::Off;
+    return false;
+}
+
 }  // namespace
 
 void paintPositions(QPainter& p, QRectF area, const Scene& s) {
@@ -49,6 +57,7 @@ void paintPositions(QPainter& p, QRectF area, const Scene& s) {
     for (const PositionRow& r : s.proof->positions) most = std::max(most, r.states);
     const double step = std::min(18.0, (area.height() - 56) / static_cast<double>(s.proof->positions.size()));
     double y = area.top() + 28;
+    std::uint64_t turning = 0;
     for (const PositionRow& r : s.proof->positions) {
         const bool fails = r.motor == PositionRow::Motor::Fails;
         const bool here = r.mode == s.trace.now.beneath && r.hold == s.trace.now.holdAsked && r.kill == s.trace.now.killActs &&
@@ -60,6 +69,12 @@ void paintPositions(QPainter& p, QRectF area, const Scene& s) {
                         : t.muted);
         const int cells = std::clamp(static_cast<int>(kMostCells * r.states / most), 1, kMostCells);
         for (int c = 0; c < cells; ++c) drawCell(p, QRectF(area.left() + labels + kStep * c, y + 1, kCell, kCell), r.motor);
+        if (turnsGreen(s.proofAfter, r)) {
+            turning += r.states;
+            p.setPen(QPen(t.pass, 1.6));
+            p.setBrush(Qt::NoBrush);
+            for (int c = 0; c < cells; ++c) p.drawRect(QRectF(area.left() + labels + kStep * c, y + 1, kCell, kCell));
+        }
         if (here) {
             p.setPen(QPen(t.ink, 1.6));
             p.setBrush(Qt::NoBrush);
@@ -74,6 +89,13 @@ void paintPositions(QPainter& p, QRectF area, const Scene& s) {
         drawCell(p, QRectF(x, y + 7, kCell, kCell), motor);
         x = drawText(p, {x + 16, y + 17}, words(word), Theme::font(12), t.ink) + 16;
     }
+    if (turning == 0) return;
+    const double left = area.left() + 20;
+    p.setPen(QPen(t.pass, 1.6));
+    p.setBrush(Qt::NoBrush);
+    p.drawRect(QRectF(left, y + 26, kCell, kCell));
+    drawText(p, {left + 16, y + 36}, words(say(KH_TR("{n} turn green with this step"), {{"n", num(static_cast<double>(turning))}})),
+             Theme::font(12, true), t.pass);
 }
 
 }  // namespace kh::paint
