@@ -59,6 +59,7 @@ std::vector<std::string> inOrder(const LightJudgement& judgement) {
     std::stable_sort(facts.begin(), facts.end(),
                      [](const Fact* a, const Fact* b) { return std::tie(a->work, a->severity) < std::tie(b->work, b->severity); });
     std::vector<std::string> out;
+    out.reserve(facts.size());
     for (const Fact* f : facts) out.push_back(f->id);
     return out;
 }
