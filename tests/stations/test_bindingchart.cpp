@@ -3,9 +3,9 @@
 // The observed binding: the chart, the next limit, and where it stands on the clearance rose.
 #include "base/error.h"
 #include "procedure/registry.h"
-#include "stations/solving.h"
 #include "stations/pitch/bindingchart.h"
 #include "stations/pitch/pitchsolvers.h"
+#include "stations/solving.h"
 
 #include <catch2/catch.hpp>
 

@@ -49,7 +49,8 @@ void ReadingsDialog::fill() {
         }
         auto* item = new QListWidgetItem(
             QStringLiteral("%1   %2   %3   %4   %5")
-                .arg(QString::fromStdString(r->at).left(16).replace(QLatin1Char('T'), QLatin1Char(' ')), words(readingTitle(workspace_.setup(), solvers(), r->what)),
+                .arg(QString::fromStdString(r->at).left(16).replace(QLatin1Char('T'), QLatin1Char(' ')),
+                     words(readingTitle(workspace_.setup(), solvers(), r->what)),
                      words(say("{v} {u}", {{"v", signedNum(r->value, 1)}, {"u", r->unit}})),
                      QStringList{words(r->instrument.c_str()), QString::fromStdString(r->uncertainty)}.join(QLatin1Char(' ')).trimmed(),
                      under.join(QStringLiteral(", "))));

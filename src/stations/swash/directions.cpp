@@ -77,7 +77,8 @@ Solved solveDirections(const Setup& setup, std::span<const Reading> readings) {
                                    say(KH_TR("it moved against the others"))));
     if (!wrong.empty()) {
         if (aileron != nullptr || elevator != nullptr)
-            out.remarks.push_back(say(KH_TR("The cyclic is judged once all servos go the same way with the collective: look at it again then.")));
+            out.remarks.push_back(
+                say(KH_TR("The cyclic is judged once all servos go the same way with the collective: look at it again then.")));
         return out;
     }
     if (aileron != nullptr && plausible(*aileron, 1.0, "way") < 0.0)
