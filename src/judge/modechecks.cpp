@@ -118,6 +118,16 @@ bool speedControllerGoverns(const Setup& setup) {
 
 bool governed(const Setup& setup) { return speedControllerGoverns(setup) || setup.controller.governor.kind == GovernorKind::Internal; }
 
+double collectiveDeg(const ChainModel& model, const DeckNumbers& deck) {
+    return model.bladeAt({model.at(deck).plate.heightMm, 0, 0}, 180.0);
+}
+
+double collectiveDeg(const Setup& setup, const ChainModel& model, const FlightMode& mode, double stick) {
+    DeckNumbers deck = model.numbers(posed({}, modeState(setup.transmitter, mode)));
+    deck.sticks.collective = stick;
+    return collectiveDeg(model, deck);
+}
+
 bool levelAtHover(const Setup& setup, const ModeFigures& from, const ModeFigures& to, double wasDeg, double isDeg) {
     const double jump = isDeg - wasDeg;
     if (std::abs(jump) <= kPitchJumpDeg) return true;

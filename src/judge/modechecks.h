@@ -59,6 +59,10 @@ struct ThrottleFault {
 [[nodiscard]] bool speedControllerGoverns(const Setup& setup);
 /// Whether anything holds the head speed: the speed controller or the controller.
 [[nodiscard]] bool governed(const Setup& setup);
+/// Blade pitch of a deck with the plate's tilt left out: tilt is not collective.
+[[nodiscard]] double collectiveDeg(const ChainModel& model, const DeckNumbers& deck);
+/// The same in a mode, hold off, at a position of the collective stick.
+[[nodiscard]] double collectiveDeg(const Setup& setup, const ChainModel& model, const FlightMode& mode, double stick);
 /// Whether a change of mode at the hover is level enough (P7): in pitch, in thrust where the speeds differ on purpose, or softer
 /// upright by the school that gives each mode a curve of its own.
 /// @param wasDeg, isDeg  blade pitch at the hover stick in either mode

@@ -10,4 +10,7 @@ namespace kh {
 /// witness stays the proof's own.
 [[nodiscard]] SwitchProof inAuditsWords(SwitchProof proof, const std::vector<Finding>& findings);
 
+/// Whether a row of positions that fails keeps the motor off in another proof: the one after a step of the plan.
+[[nodiscard]] bool turnsOff(const PositionRow& row, const SwitchProof& after);
+
 }  // namespace kh

@@ -193,7 +193,12 @@ std::vector<SheetRow> SheetBuilder::hold() const {
             field(say(KH_TR("Kill")), "transmitter.kill.throttlePct"_field)};
 }
 
-std::vector<SheetRow> SheetBuilder::mounting() const { return {field(say(KH_TR("Mounting")), "controller.mounting"_field)}; }
+std::vector<SheetRow> SheetBuilder::mounting() const {
+    std::vector<SheetRow> rows{field(say(KH_TR("Mounting")), "controller.mounting"_field)};
+    if (setup.controller.rotorTurning != ToldTurning::NotAsked)
+        rows.push_back(field(say(KH_TR("Main rotor rotation")), "controller.rotorTurning"_field));
+    return rows;
+}
 
 std::vector<SheetRow> SheetBuilder::receiver() const {
     std::vector<SheetRow> rows;

@@ -110,18 +110,11 @@ void Workspace::showRows() {
             }
 }
 
-bool Workspace::opens(const Row& row) const {
-    for (const StationPage& p : pages_)
-        for (const Row& other : p.rows)
-            if (other.under == row.id) return true;
-    return false;
-}
-
 void Workspace::toggleRow() {
     const Row* row = selectedRow();
     if (row == nullptr) return;
-    const std::string id = row->under.empty() ? row->id : row->under;
-    if (row->under.empty() && !opens(*row)) return;
+    const std::string id = row->keelId();
+    if (row->under.empty() && !row->opens) return;
     if (open_.erase(id) == 0) open_.insert(id);
     showRows();
     select(selection());
@@ -204,11 +197,17 @@ void Workspace::selectFinding(int index) {
 
 QString Workspace::fieldName(const std::string& path) const { return path.empty() ? QString() : paint::words(fieldTitle(setup(), path)); }
 
-void Workspace::selectRow(const Row& row, int cell, int part) {
-    const std::string id = row.id;
-    if (!row.under.empty() && open_.insert(row.under).second) showRows();
-    for (std::size_t r = 0; r < shown_.rows.size(); ++r)
-        if (shown_.rows[r].id == id) select({static_cast<int>(r), cell, part});
+bool Workspace::goToRow(const std::string& row, int cell, int part) {
+    for (const StationPage& p : pages_)
+        for (const Row& r : p.rows) {
+            if (r.id != row) continue;
+            setStation(p.station);
+            if (!r.under.empty() && open_.insert(r.under).second) showRows();
+            for (std::size_t at = 0; at < shown_.rows.size(); ++at)
+                if (shown_.rows[at].id == row) select({static_cast<int>(at), cell, part});
+            return true;
+        }
+    return false;
 }
 
 bool Workspace::goToField(const std::string& path) {
@@ -216,11 +215,7 @@ bool Workspace::goToField(const std::string& path) {
         for (std::size_t r = 0; r < p.rows.size(); ++r)
             for (std::size_t c = 0; c < p.rows[r].cells.size(); ++c)
                 for (std::size_t k = 0; k < p.rows[r].cells[c].parts.size(); ++k)
-                    if (p.rows[r].cells[c].parts[k].field == path) {
-                        setStation(p.station);
-                        selectRow(p.rows[r], static_cast<int>(c), static_cast<int>(k));
-                        return true;
-                    }
+                    if (p.rows[r].cells[c].parts[k].field == path) return goToRow(p.rows[r].id, static_cast<int>(c), static_cast<int>(k));
         return false;
     };
     // a field stands on several pages: first where it is asked for

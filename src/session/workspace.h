@@ -59,7 +59,6 @@ public:
     [[nodiscard]] const StationPage& page() const { return shown_; }
     /// Opens the selected row, or the one it opens from, or closes it.
     void toggleRow();
-    [[nodiscard]] bool opens(const Row& row) const;
     [[nodiscard]] bool isOpen(const std::string& row) const { return open_.count(row) != 0; }
     /// @return nullptr while the chain is impossible
     [[nodiscard]] const Tracer* tracer() const { return tracer_ ? &*tracer_ : nullptr; }
@@ -78,8 +77,8 @@ public:
     void setStation(Station station);
     [[nodiscard]] Selection selection() const;
     void select(const Selection& selection);
-    /// Selects a row of the shown station by itself, and opens what it opens from.
-    void selectRow(const Row& row, int cell, int part);
+    /// Goes to a row of any station, and opens what it opens from. @return false if there is no such row
+    bool goToRow(const std::string& row, int cell = 2, int part = 0);
     /// The selected row, or nullptr.
     [[nodiscard]] const Row* selectedRow() const;
     [[nodiscard]] const Part* selectedPart() const;

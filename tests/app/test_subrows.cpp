@@ -2,6 +2,8 @@
 //
 // Rows that open: by key and by click, their cells edited like any other, found by the palette's way.
 #include "app/bench.h"
+#include "app/table/planview.h"
+#include "procedure/prooftext.h"
 
 using namespace khtest;
 
@@ -81,6 +83,26 @@ TEST_CASE("what stands in a sub-row is typed, undone and found like any other ce
     REQUIRE(b.w().goToField("machine.supply.receiverMaxVolts"));
     CHECK(b.w().station() == Station::Link);
     CHECK(b.w().page().rows.front().id == "supply");
+}
+
+TEST_CASE("a step posed before it is taken counts what turns off, and the plan's checks lead to their rows") {
+    Bench b(QStringLiteral("dunlin-380"));
+    b.act("plan");
+    b.planned();
+    b.w().selectStep(0);
+    b.act("pose");
+    REQUIRE(b.w().proofAfterStep() != nullptr);
+    std::uint64_t states = 0;
+    for (const PositionRow& r : b.w().drawnProof()->positions) states += turnsOff(r, *b.w().proofAfterStep()) ? r.states : 0;
+    CHECK(states == 12);
+    b.act("pose");
+    b.act("pose");
+    b.click(b.window.findChild<PlanView*>(), QStringLiteral("see-hold-switch"));
+    CHECK(b.w().station() == Station::Radio);
+    CHECK(b.w().selectedRow()->id == "hold-switch");
+    REQUIRE(b.w().goToRow("power-on"));
+    CHECK(b.w().selectedRow()->id == "power-on");
+    CHECK_FALSE(b.w().goToRow("no-such-row"));
 }
 
 TEST_CASE("the guards ask for what the row needs") {

@@ -93,7 +93,7 @@ TEST_CASE("what a finding speaks of has a cell, so that it can be answered") {
 }
 
 TEST_CASE("a row shows the weakest of what opens from it, is torn with it, and marks its findings") {
-    std::size_t subs = 0, weaker = 0;
+    std::size_t subs = 0;
     for (const khtest::NamedSetup& b : builds())
         for (const StationPage& page : ledger(b.setup, evaluate(b.setup)))
             for (const Row& row : page.rows)
@@ -103,11 +103,10 @@ TEST_CASE("a row shows the weakest of what opens from it, is torn with it, and m
                     CHECK((row.standing <= sub.standing || row.standing == Standing::Proved));
                     CHECK((row.broken || !sub.broken));
                     for (const std::size_t f : sub.findings) CHECK(std::count(row.findings.begin(), row.findings.end(), f) == 1);
-                    weaker += row.standing == sub.standing ? 1 : 0;
+                    CHECK(row.opens);
                     ++subs;
                 }
     CHECK(subs > 1000);
-    CHECK(weaker > 0);
 }
 
 TEST_CASE("a finding is marked in a row of the station where it is settled, and names fields that exist") {

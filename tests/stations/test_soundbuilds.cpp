@@ -58,15 +58,40 @@ TEST_CASE("a softer Normal is a school: each mode its own curve") {
 
 TEST_CASE("audit and proof judge a change of mode by one check") {
     // faster in Idle-up and softer there: the thrust is the same, though the blades are not
-    const Setup s = edited(turnstone(), {{"transmitter.modes.idle1.pitch", curveOf({-100, -50, -4, 41, 90})}});
+    const Setup s = edited(turnstone(), {{"transmitter.modes.idle1.pitch", curveOf({-100, -50, -4, 44, 92})},
+                                         {"transmitter.modes.idle2.pitch", curveOf({-100, -50, -8, 40, 86})}});
     const Evaluation e = evaluate(s);
     const SwitchProof proof = prove(s, shippedStations().rules().figures, {});
+    REQUIRE(e.figures.steps.front().hoverJumpDeg.known);
+    CHECK(std::abs(e.figures.steps.front().hoverJumpDeg.value) > kPitchJumpDeg);  // in pitch alone it would not be level
+    CHECK_FALSE(e.figures.steps.front().jumps);
     for (const PropertyResult& p : proof.properties)
         if (std::string(p.id) == "P7") {
+            CHECK(p.holds);
             const bool audit =
                 std::any_of(e.findings.begin(), e.findings.end(), [](const Finding& f) { return f.id.starts_with("pitch-jump"); });
             CHECK(p.holds == !audit);
         }
+}
+
+TEST_CASE("drawing, audit and proof call the same change of mode a jump") {
+    std::size_t jumps = 0;
+    for (int n = 0; n <= 30; ++n) {
+        const double mid = 30.0 + n;                 // of the curve at three quarters
+        const double low = n % 2 == 1 ? -4.0 : 0.0;  // and at mid stick
+        const Curve curve = curveOf({-100, -50, low, mid, 90});
+        const Setup s = edited(turnstone(), {{"transmitter.modes.idle1.pitch", curve}, {"transmitter.modes.idle2.pitch", curve}});
+        const Evaluation e = evaluate(s);
+        const bool audit = find(e, "pitch-jump.idle1") != nullptr;
+        INFO(mid << " " << e.figures.steps.front().from << " " << e.figures.steps.front().to << " "
+                 << e.figures.steps.front().hoverJumpDeg.value);
+        CHECK(e.figures.steps.front().jumps == audit);
+        for (const PropertyResult& p : prove(s, shippedStations().rules().figures, {}).properties)
+            if (std::string(p.id) == "P7") CHECK(p.holds == !audit);
+        jumps += audit ? 1 : 0;
+    }
+    CHECK(jumps > 5);
+    CHECK(jumps < 26);
 }
 
 TEST_CASE("a property and the audit's rule for the same fault speak in one wording") {

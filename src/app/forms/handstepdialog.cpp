@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/forms/handstepdialog.h"
 
+#include "app/look/look.h"
 #include "base/error.h"
 #include "model/names.h"
 #include "paint/look/theme.h"
@@ -18,7 +19,7 @@ namespace kh::app {
 using namespace paint;
 
 HandStepDialog::HandStepDialog(QWidget* parent, const Setup& setup, const PlanStep& step, const StepText& text)
-    : QDialog(parent), setup_(setup) {
+    : QDialog(parent), setup_(setup), refusal_(lookLabel(LabelLook::Refusal)) {
     setObjectName(QStringLiteral("hand-step"));
     setWindowTitle(tr("Done by hand"));
     auto* column = new QVBoxLayout(this);
@@ -26,9 +27,7 @@ HandStepDialog::HandStepDialog(QWidget* parent, const Setup& setup, const PlanSt
     todo->setWordWrap(true);
     todo->setFont(Theme::font(14, true));
     column->addWidget(todo);
-    auto* why = new QLabel(tr("When it is done, type what you read; it is written down as a fact of the machine."), this);
-    why->setWordWrap(true);
-    column->addWidget(why);
+    column->addWidget(lookLabel(LabelLook::Muted, tr("When it is done, type what you read; it is written down as a fact of the machine.")));
     auto* form = new QFormLayout;
     for (const Edit& e : step.edits) {
         Line line{e, nullptr};
@@ -46,10 +45,6 @@ HandStepDialog::HandStepDialog(QWidget* parent, const Setup& setup, const PlanSt
         lines_.push_back(line);
     }
     column->addLayout(form);
-    refusal_ = new QLabel(this);
-    refusal_->setObjectName(QStringLiteral("refusal"));
-    refusal_->setWordWrap(true);
-    refusal_->hide();
     column->addWidget(refusal_);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel, this);
     buttons->addButton(tr("Done, write it down"), QDialogButtonBox::AcceptRole)->setDefault(true);

@@ -17,7 +17,7 @@ class HandStepDialog : public QDialog {
     Q_OBJECT
 public:
     HandStepDialog(QWidget* parent, const Setup& setup, const PlanStep& step, const StepText& text);
-    /// What was read, as typed. @return nothing typed wrong: the edits to write down
+    /// What to write down; once the dialog was accepted.
     [[nodiscard]] const std::vector<Edit>& read() const { return read_; }
     void accept() override;
 

@@ -116,11 +116,8 @@ void MainWindow::listHandlers() {
     on("go-page", [this] { page_->setFocus(); });
     on("go-bench", [this] {
         if (workspace_.station() != Station::Modes) workspace_.setStation(Station::Modes);
-        if (benches_->currentWidget() != curves_) {  // another row's drawing: back to the curves
-            const auto& rows = workspace_.page().rows;
-            for (std::size_t r = 0; r < rows.size(); ++r)
-                if (rows[r].id == "pitch-curve") workspace_.select({static_cast<int>(r), std::max(0, workspace_.selection().cell), 0});
-        }
+        if (benches_->currentWidget() != curves_)  // another row's drawing: back to the curves
+            workspace_.goToRow("pitch-curve", std::max(0, workspace_.selection().cell));
         curves_->enter(true);
     });
     on("go-deck", [this] {

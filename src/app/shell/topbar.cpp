@@ -194,7 +194,7 @@ void KeelView::layOut() {
     QVector<Item> items;
     double x = 8;
     const Row* at = workspace_.selectedRow();
-    const std::string selected = at == nullptr ? std::string() : at->under.empty() ? at->id : at->under;
+    const std::string selected = at == nullptr ? std::string() : at->keelId();
     for (const StationEntry& s : workspace_.stations().entries()) {
         QStringList state;
         const auto danger = workspace_.evaluation().count(Severity::Danger, s.station);
@@ -256,7 +256,7 @@ void KeelView::paintEvent(QPaintEvent*) {
             for (const Row& row : page.rows) {
                 if (!row.under.empty()) continue;
                 drawFrame(p, {fx, kKeelLine - 1}, row.standing, row.broken);
-                if (current && at != nullptr && (at->under.empty() ? at->id : at->under) == row.id) {
+                if (current && at != nullptr && at->keelId() == row.id) {
                     p.setRenderHint(QPainter::Antialiasing);
                     p.setPen(Qt::NoPen);
                     p.setBrush(t.ink);

@@ -241,7 +241,7 @@ void LedgerView::render(QPainter* p) {
 
 std::vector<const char*> LedgerView::keyLine() const {
     const Row* row = workspace().selectedRow();
-    if (row != nullptr && (!row->under.empty() || workspace().opens(*row)))
+    if (row != nullptr && (!row->under.empty() || row->opens))
         return {"page-edit", "page-part", "page-open", "why", "pose", "next", "reading", "measured", "find"};
     return {"page-edit", "page-part", "why", "pose", "next", "reading", "measured", "print", "fold-deck", "find"};
 }

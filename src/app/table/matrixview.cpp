@@ -173,7 +173,7 @@ void MatrixView::movePart(int by) {
 
 std::vector<const char*> MatrixView::keyLine() const {
     const Row* row = workspace().selectedRow();
-    if (row != nullptr && (!row->under.empty() || workspace().opens(*row)))
+    if (row != nullptr && (!row->under.empty() || row->opens))
         return {"page-part", "page-edit", "page-open", "matrix-copy", "matrix-row", "pose", "why"};
     return {"page-part", "page-edit", "matrix-copy", "matrix-row", "matrix-rename", "pose", "why"};
 }

@@ -47,7 +47,7 @@ void PageView::drawHeader(QPainter* p, const QString& extra) {
 }
 
 void PageView::drawOpener(QPainter* p, const Row& row, double x, double y) {
-    if (!workspace_.opens(row)) return;
+    if (!row.opens) return;
     const bool open = workspace_.isOpen(row.id);
     put({QStringLiteral("open-%1").arg(QString::fromStdString(row.id)), tr("%1: more rows").arg(words(row.title)),
          open ? tr("open") : tr("closed"), QAccessible::Button, QRectF(x - 6, y - 9, 13, 18)});

@@ -78,13 +78,7 @@ void PageView::mousePressEvent(QMouseEvent* event) {
     const QStringList id = i->id.split('-');
     if (id[0] == QStringLiteral("part")) workspace_.select({id[1].toInt(), id[2].toInt(), id[3].toInt()});
     else if (id[0] == QStringLiteral("open")) {
-        const QString row = i->id.mid(5);
-        for (std::size_t r = 0; r < workspace_.page().rows.size(); ++r)
-            if (QString::fromStdString(workspace_.page().rows[r].id) == row) {
-                workspace_.select({static_cast<int>(r), workspace_.selection().cell, 0});
-                workspace_.toggleRow();
-                return;
-            }
+        if (workspace_.goToRow(i->id.mid(5).toStdString(), workspace_.selection().cell)) workspace_.toggleRow();
     } else if (id[0] == QStringLiteral("row")) {
         const Selection now = workspace_.selection();
         workspace_.select({id[1].toInt(), now.cell, 0});

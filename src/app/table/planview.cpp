@@ -289,16 +289,8 @@ void PlanView::mousePressEvent(QMouseEvent* event) {
     const Item* i = itemAt(event->position());
     if (i == nullptr) return;
     if (i->id == QStringLiteral("show-findings")) workspace().showPlan(false);
-    else if (i->id.startsWith(QStringLiteral("see-"))) {
-        const std::string row = i->id.mid(4).toStdString();
-        for (const StationPage& page : workspace().pages())
-            for (const Row& r : page.rows)
-                if (r.id == row) {
-                    workspace().setStation(page.station);
-                    workspace().selectRow(r, 2, 0);
-                    return;
-                }
-    } else if (i->id.startsWith(QStringLiteral("step-"))) workspace().selectStep(i->id.mid(5).toInt() - 1);
+    else if (i->id.startsWith(QStringLiteral("see-"))) workspace().goToRow(i->id.mid(4).toStdString());
+    else if (i->id.startsWith(QStringLiteral("step-"))) workspace().selectStep(i->id.mid(5).toInt() - 1);
 }
 
 void PlanView::moveRow(int by) { workspace().selectStep(workspace().selectedStep() + by); }

@@ -228,7 +228,7 @@ void judgeModeChange(const ProofContext& c, PropertyResult& r) {
         if (fa == nullptr || fb == nullptr) continue;
         const SwitchLogic::Seen before{change.from, false, 1};
         const SwitchLogic::Seen after{change.to, false, 1};
-        const auto pitch = [&](const SwitchLogic::Seen& at, double stick) { return c.model.at(c.numbersAt(at, stick, 0.0)).bladeDeg[2]; };
+        const auto pitch = [&](const SwitchLogic::Seen& at, double stick) { return collectiveDeg(c.model, c.numbersAt(at, stick, 0.0)); };
         for (int n = 0; n <= kScan; ++n) {
             const double s = -1.0 + 2.0 * n / kScan;
             const double jump = pitch(after, s) - pitch(before, s);

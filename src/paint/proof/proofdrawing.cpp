@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
+#include "procedure/prooftext.h"
 
 #include <QPainter>
 
@@ -33,14 +34,6 @@ void drawCell(QPainter& p, QRectF at, PositionRow::Motor motor) {
     }
 }
 
-/// Whether a failing row keeps the motor off once the step that is posed was taken.
-bool turnsGreen(const SwitchProof* after, const PositionRow& row) {
-    if (after == nullptr || row.motor != PositionRow::Motor::Fails) return false;
-    for (const PositionRow& r : after->positions)
-        if (r.mode == row.mode && r.hold == row.hold && r.kill == row.kill && r.cut == row.cut) return r.motor == PositionRow::Motor::Off;
-    return false;
-}
-
 }  // namespace
 
 void paintPositions(QPainter& p, QRectF area, const Scene& s) {
@@ -69,7 +62,7 @@ void paintPositions(QPainter& p, QRectF area, const Scene& s) {
                         : t.muted);
         const int cells = std::clamp(static_cast<int>(kMostCells * r.states / most), 1, kMostCells);
         for (int c = 0; c < cells; ++c) drawCell(p, QRectF(area.left() + labels + kStep * c, y + 1, kCell, kCell), r.motor);
-        if (turnsGreen(s.proofAfter, r)) {
+        if (s.proofAfter != nullptr && turnsOff(r, *s.proofAfter)) {
             turning += r.states;
             p.setPen(QPen(t.pass, 1.6));
             p.setBrush(Qt::NoBrush);

@@ -37,7 +37,8 @@ struct Cell {
 
 struct Row {
     std::string id;
-    std::string under;  ///< the row it opens from; empty: a row of the keel
+    std::string under;   ///< the row it opens from; empty: a row of the keel
+    bool opens = false;  ///< others open from it
     Message title;
     const char* unit = "";    ///< beside the title, in the matrix
     Box band = Box::Machine;  ///< in the matrix: the box this row belongs to
@@ -46,6 +47,8 @@ struct Row {
     std::string standingNote;           ///< instrument and uncertainty of a reading
     std::vector<std::size_t> findings;  ///< indices into Evaluation::findings
     bool broken = false;                ///< a danger: the row is torn
+    /// The row that stands for it in the keel.
+    [[nodiscard]] const std::string& keelId() const { return under.empty() ? id : under; }
 };
 
 struct StationPage {

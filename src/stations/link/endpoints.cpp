@@ -187,7 +187,7 @@ struct EndSheet {
         const auto line = fit(all, off);
         if (off != nullptr)
             out.remarks.push_back(say(KH_TR("{what}: the reading of {y} % lies {d} % off the line of the others; read it again."),
-                                      {{"what", off->reading->what},
+                                      {{"what", readingTitle(setup, linkSolvers(), off->reading->what)},
                                        {"y", signedNum(off->readsPct, 1)},
                                        {"d", num(std::abs(line->at(off->sentPct) - off->readsPct), 1)}}));
         return line && std::abs(line->slope) >= kStillSlope ? line : std::nullopt;

@@ -21,31 +21,38 @@ constexpr double kUsualVolts = 6.0;  ///< what a servo of unknown rating bears
 
 /// What hangs on the supply.
 struct Fed {
-    std::string name;
+    Message name;
     std::optional<double> maxVolts, minVolts;
     std::string path;  ///< of its rating
     bool servo = false;
 };
 
 std::vector<Fed> fedBy(const AuditContext& c) {
+    const auto named = [&](const std::string& name) { return c.say(KH_TR("{s}"), {{"s", name}}); };
     std::vector<Fed> out;
     for (const PlateServo& p : c.setup.machine.servos)
         out.push_back(
-            {p.servo.name, p.servo.maxVolts, p.servo.minVolts, elementPath("machine.servos.{}.servo.maxVolts"_field, p.id), true});
+            {named(p.servo.name), p.servo.maxVolts, p.servo.minVolts, elementPath("machine.servos.{}.servo.maxVolts"_field, p.id), true});
     const ServoProfile& tail = c.setup.machine.tail.servo;
-    out.push_back({tail.name, tail.maxVolts, tail.minVolts, "machine.tail.servo.maxVolts"_field, true});
+    out.push_back({named(tail.name), tail.maxVolts, tail.minVolts, "machine.tail.servo.maxVolts"_field, true});
+    const ControllerProfile& box = c.setup.controller.profile;
+    out.push_back({named(box.name), box.maxVolts, std::nullopt, "controller.profile.maxVolts"_field});
     out.push_back(
-        {c.setup.controller.profile.name, c.setup.controller.profile.maxVolts, std::nullopt, "controller.profile.maxVolts"_field});
-    out.push_back({render(say(KH_TR("the receiver"))), c.setup.machine.supply.receiverMaxVolts, std::nullopt,
-                   "machine.supply.receiverMaxVolts"_field});
+        {c.say(KH_TR("the receiver")), c.setup.machine.supply.receiverMaxVolts, std::nullopt, "machine.supply.receiverMaxVolts"_field});
     return out;
 }
 
-void tooHigh(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
+/// The one that bears the least, of those whose rating is known; nullptr if there is none.
+const Fed* weakestOf(const std::vector<Fed>& fed) {
     const Fed* weakest = nullptr;
     for (const Fed& f : fed)
-        if (f.maxVolts && volts > *f.maxVolts && (weakest == nullptr || *f.maxVolts < *weakest->maxVolts)) weakest = &f;
-    if (weakest == nullptr) return;
+        if (f.maxVolts && (weakest == nullptr || *f.maxVolts < *weakest->maxVolts)) weakest = &f;
+    return weakest;
+}
+
+void tooHigh(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
+    const Fed* weakest = weakestOf(fed);
+    if (weakest == nullptr || volts <= *weakest->maxVolts) return;
     out.push_back(
         {.id = "supply-volts",
          .severity = Severity::Danger,
@@ -62,30 +69,35 @@ void tooHigh(const AuditContext& c, double volts, const std::vector<Fed>& fed, s
 
 void tooLow(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
     double need = kLeastVolts + kDipVolts;
-    double most = kUsualVolts;
-    std::string who;
-    for (const Fed& f : fed) {
+    const Fed* asks = nullptr;
+    for (const Fed& f : fed)
         if (f.minVolts && *f.minVolts > need) {
             need = *f.minVolts;
-            who = f.name;
+            asks = &f;
         }
-        if (f.maxVolts) most = std::max(most, *f.maxVolts);
+    if (volts >= need) return;
+    const Fed* weakest = weakestOf(fed);
+    const double most = weakest == nullptr ? std::max(kUsualVolts, need) : *weakest->maxVolts;
+    Finding f{.id = "supply-low",
+              .severity = volts < kLeastVolts || asks != nullptr ? Severity::Danger : Severity::Warning,
+              .row = "supply"_row,
+              .title = c.say(KH_TR("The receiver supply is too low")),
+              .found = asks == nullptr
+                           ? c.say(KH_TR("{v} V; it must stay above {l} V while it dips by {d} V."),
+                                   {{"v", num(volts, 1)}, {"l", num(kLeastVolts, 1)}, {"d", num(kDipVolts, 1)}})
+                           : c.say(KH_TR("{v} V; {s} needs {n} V."), {{"v", num(volts, 1)}, {"s", asks->name}, {"n", num(need, 1)}}),
+              .why = c.say(KH_TR("When all servos move at once the receiver restarts, and nothing answers.")),
+              .box = Box::Machine,
+              .subject = "machine.supply.volts"_field};
+    if (most >= need) {
+        const double wanted = std::clamp(kUsualVolts, need, most);
+        f.todo = c.say(KH_TR("Set the supply to {m} V."), {{"m", num(wanted, 1)}});
+        f.fix = {{f.subject, wanted}};
+    } else {  // no voltage suits both
+        f.todo = c.say(KH_TR("{s} bears {m} V only: no supply suits both. Fit another, or feed it apart as its maker allows."),
+                       {{"s", weakest->name}, {"m", num(most, 1)}});
     }
-    for (const Fed& f : fed)
-        if (f.maxVolts) most = std::min(most, *f.maxVolts);
-    if (volts >= need || most < need) return;
-    out.push_back({.id = "supply-low",
-                   .severity = volts < kLeastVolts || !who.empty() ? Severity::Danger : Severity::Warning,
-                   .row = "supply"_row,
-                   .title = c.say(KH_TR("The receiver supply is too low")),
-                   .found = who.empty() ? c.say(KH_TR("{v} V; it must stay above {l} V while it dips by {d} V."),
-                                                {{"v", num(volts, 1)}, {"l", num(kLeastVolts, 1)}, {"d", num(kDipVolts, 1)}})
-                                        : c.say(KH_TR("{v} V; {s} needs {n} V."), {{"v", num(volts, 1)}, {"s", who}, {"n", num(need, 1)}}),
-                   .why = c.say(KH_TR("When all servos move at once the receiver restarts, and nothing answers.")),
-                   .todo = c.say(KH_TR("Set the supply to {m} V."), {{"m", num(std::min(most, std::max(need, kUsualVolts)), 1)}}),
-                   .box = Box::Machine,
-                   .subject = "machine.supply.volts"_field,
-                   .fix = {{"machine.supply.volts"_field, std::min(most, std::max(need, kUsualVolts))}}});
+    out.push_back(std::move(f));
 }
 
 void unknownRatings(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
@@ -97,7 +109,7 @@ void unknownRatings(const AuditContext& c, double volts, const std::vector<Fed>&
         if (f.maxVolts) continue;
         if (subject.empty() || (f.servo && !servo)) subject = f.path;
         servo = servo || f.servo;
-        if (told.insert(f.name).second) names.push_back(c.say(KH_TR("{s}"), {{"s", f.name}}));
+        if (told.insert(render(f.name)).second) names.push_back(f.name);
     }
     if (subject.empty()) return;
     out.push_back({.id = "supply-rating",

@@ -79,6 +79,7 @@ void ModesFigures::modes() {
                 const double wanted = hover(rotor(hoverRpm)).pitchDeg;
                 Derivation quiet;
                 if (pitchAt(1.0)(quiet) < wanted) throw InputError(base + ".pitch", "the curve never reaches the hover pitch");
+                if (pitchAt(-1.0)(quiet) > wanted) throw InputError(base + ".pitch", "the curve never comes down to the hover pitch");
                 quiet.wanted = false;
                 const auto side = [&](double stick) { return pitchAt(stick)(quiet) < wanted ? -1.0 : 1.0; };
                 why.line(KH_TR("where the curve gives {p}°"), {{"p", num(wanted, 1)}});
@@ -171,9 +172,9 @@ void ModesFigures::steps() {
         s.throttleFrom = s.leavesHold ? setup.transmitter.hold.throttlePct : model.throttleCurveAt(a, -1.0);
         s.throttleTo = model.throttleCurveAt(b, -1.0);
         if (!s.leavesHold && s.hoverJumpDeg.known) {
-            Derivation told;
             const double stick = anchor.hoverStick.value;
-            s.jumps = !levelAtHover(setup, from, to, pitchAt(a, stick, told), pitchAt(b, stick, told));
+            s.jumps =
+                !levelAtHover(setup, from, to, collectiveDeg(setup, model, list[a], stick), collectiveDeg(setup, model, list[b], stick));
         }
         out.steps.push_back(std::move(s));
     };

@@ -62,13 +62,8 @@ void pitchJump(const AuditContext& c, std::vector<Finding>& out) {
         const ModeFigures* b = c.figures.mode(m.id);
         if (a == nullptr || b == nullptr || !a->hoverStick.known) continue;
         const double stick = a->hoverStick.value;
-        const auto pitch = [&](const FlightMode* x) {
-            DeckNumbers deck = c.model.numbers(posed({}, modeState(c.setup.transmitter, *x)));
-            deck.sticks.collective = stick;
-            return c.model.at(deck).bladeDeg[2];
-        };
-        const double was = pitch(from);
-        const double is = pitch(&m);
+        const double was = collectiveDeg(c.setup, c.model, *from, stick);
+        const double is = collectiveDeg(c.setup, c.model, m, stick);
         const double jump = is - was;
         if (levelAtHover(c.setup, *a, *b, was, is)) continue;
         PartialDeck at = modeState(c.setup.transmitter, *from);

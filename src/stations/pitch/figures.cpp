@@ -74,21 +74,23 @@ bool proportional(const Calibration& c) {
 void PitchFigures::blades() {
     const BladeLinkage linkage = bladeLinkage(setup.machine);
     const auto with = [&](std::vector<std::string> first) { return bladePaths(std::move(first)); };
-    const auto collective = [linkage](const ChainModel& m, double c) {
-        return bladePitchDeg({m.plateAtReading(c, 0.0, 0.0).plate.heightMm, 0, 0}, linkage, 180.0);  // tilt is not collective
+    // one function each for the model as it is, with its derivation, and as it was when something was read
+    const auto collective = [this, linkage](const ChainModel& m, double c, Derivation* why = nullptr) {
+        const auto plate = m.plateAtReading(c, 0.0, 0.0);
+        if (why != nullptr)
+            why->line(KH_TR("servo pulse {p} µs off centre, arm {a}°, plate {h} mm"),
+                      {{"p", signedNum(plate.servos[0].pulseUs - setup.controller.pulseUs)},
+                       {"a", signedNum(plate.servos[0].armDeg, 1)},
+                       {"h", signedNum(plate.plate.heightMm, 2)}});
+        return bladePitchDeg({plate.plate.heightMm, 0, 0}, linkage, 180.0, why);  // tilt is not collective
     };
     const auto told = [](Derivation& why, const Calibration& c) {
         why.line(KH_TR("read at the machine: {r}° where the model says {m}°"),
                  {{"r", signedNum(c.read, 1)}, {"m", signedNum(c.modelled, 2)}});
     };
     const auto pitchAt = [&](double c, const std::optional<Calibration>& put, bool shift) {
-        return [this, linkage, c, put, shift, told](Derivation& why) {
-            const auto plate = model.plateAtReading(c, 0.0, 0.0);
-            why.line(KH_TR("servo pulse {p} µs off centre, arm {a}°, plate {h} mm"),
-                     {{"p", signedNum(plate.servos[0].pulseUs - setup.controller.pulseUs)},
-                      {"a", signedNum(plate.servos[0].armDeg, 1)},
-                      {"h", signedNum(plate.plate.heightMm, 2)}});
-            const double deg = bladePitchDeg({plate.plate.heightMm, 0, 0}, linkage, 180.0, &why);
+        return [this, collective, c, put, shift, told](Derivation& why) {
+            const double deg = collective(model, c, &why);
             if (!put) return deg;
             told(why, *put);
             return shift ? put->shifted(deg) : put->angleDeg(deg);
@@ -117,10 +119,17 @@ void PitchFigures::blades() {
                            pitchAt(0.0, zero, true));
     out.midPitchDeg.measured = zero.has_value();
     // along the boom, aileron shows as pitch; half the difference removes the gauge's zero
-    const auto cyclic = [linkage](const ChainModel& m, double demand) {
-        return std::abs(bladePitchDeg(m.plateAt(0.0, demand, 0.0).plate, linkage, 180.0) -
-                        bladePitchDeg(m.plateAt(0.0, -demand, 0.0).plate, linkage, 180.0)) /
-               2.0;
+    const auto cyclic = [linkage](const ChainModel& m, double demand, Derivation* why = nullptr) {
+        const auto right = m.plateAt(0.0, demand, 0.0);
+        const double a = bladePitchDeg(right.plate, linkage, 180.0);
+        const double b = bladePitchDeg(m.plateAt(0.0, -demand, 0.0).plate, linkage, 180.0);
+        if (why != nullptr) {
+            why->line(KH_TR("plate tilts {t}° to the side at demand {d}"),
+                      {{"t", num(degFromRad(std::asin(std::clamp(std::hypot(right.plate.forward, right.plate.right), 0.0, 1.0))), 2)},
+                       {"d", num(demand, 2)}});
+            why->line(KH_TR("half the difference of {a}° and {b}°"), {{"a", signedNum(a, 2)}, {"b", signedNum(b, 2)}});
+        }
+        return std::abs(a - b) / 2.0;
     };
     const double referenceDemand = shareFromPct(setup.controller.profile.referenceDemandPct);
     auto thrown = calibrated(
@@ -132,16 +141,8 @@ void PitchFigures::blades() {
         });
     if (thrown && !proportional(*thrown)) thrown.reset();
     const auto cyclicAt = [&](double demand) {
-        return [this, linkage, demand, thrown, told](Derivation& why) {
-            const auto right = model.plateAt(0.0, demand, 0.0);
-            const auto left = model.plateAt(0.0, -demand, 0.0);
-            why.line(KH_TR("plate tilts {t}° to the side at demand {d}"),
-                     {{"t", num(degFromRad(std::asin(std::clamp(std::hypot(right.plate.forward, right.plate.right), 0.0, 1.0))), 2)},
-                      {"d", num(demand, 2)}});
-            const double a = bladePitchDeg(right.plate, linkage, 180.0);
-            const double b = bladePitchDeg(left.plate, linkage, 180.0);
-            why.line(KH_TR("half the difference of {a}° and {b}°"), {{"a", signedNum(a, 2)}, {"b", signedNum(b, 2)}});
-            const double deg = std::abs(a - b) / 2.0;
+        return [this, cyclic, demand, thrown, told](Derivation& why) {
+            const double deg = cyclic(model, demand, &why);
             if (!thrown) return deg;
             told(why, *thrown);
             return thrown->angleDeg(deg);
