@@ -55,5 +55,7 @@ inline constexpr double kRoundingFuzz = 1e-9;  ///< the only fuzz used when roun
     const double a = std::fmod(deg, 360.0);
     return a < 0.0 ? a + 360.0 : a;
 }
+/// How far two directions lie apart, 0 … 180 degrees: 359.9 and 0 nearly not at all.
+[[nodiscard]] inline double azimuthApartDeg(double a, double b) { return std::abs(wrapAzimuthDeg(a - b + 180.0) - 180.0); }
 
 }  // namespace kh

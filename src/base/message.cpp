@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/message.h"
 
+#include "base/plain.h"
+
 #include <fmt/format.h>
 #include <algorithm>
 #include <cmath>
@@ -10,7 +12,7 @@ namespace kh {
 namespace {
 
 std::string renderValue(const MessageValue& value, const Speech& speech) {
-    if (const auto* name = std::get_if<std::string>(&value)) return *name;
+    if (const auto* name = std::get_if<std::string>(&value)) return plainText(*name);
     if (const auto* number = std::get_if<Number>(&value)) return render(*number, speech);
     std::string joined;
     for (const Message& part : std::get<std::vector<Message>>(value)) {

@@ -6,7 +6,10 @@
 #include "cli/commands.h"
 #include "io/document.h"
 
+#include <fmt/format.h>
 #include <CLI/CLI.hpp>
+#include <QString>
+#include <QUtf8StringView>
 #include <iostream>
 
 namespace {
@@ -100,19 +103,25 @@ int run(int argc, char** argv) {
     return runNew(create, argv[0]);
 }
 
+/// What went wrong, in UTF-8 whatever bytes it speaks of.
+int told(const std::string& what, Exit code) {
+    std::cerr << QString::fromStdString(what).toStdString() << '\n';
+    return code;
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
     try {
+        for (int i = 1; i < argc; ++i)
+            if (!QUtf8StringView(argv[i]).isValidUtf8())
+                throw kh::InputError(fmt::format("argument {}", i), fmt::format("{} is not UTF-8", argv[i]));
         return run(argc, argv);
     } catch (const kh::InputError& e) {
-        std::cerr << e.what() << '\n';
-        return BadInput;
+        return told(e.what(), BadInput);
     } catch (const kh::io::FileError& e) {
-        std::cerr << e.what() << '\n';
-        return NoFile;
+        return told(e.what(), NoFile);
     } catch (const std::exception& e) {
-        std::cerr << "internal: " << e.what() << '\n';
-        return Internal;
+        return told(std::string("internal: ") + e.what(), Internal);
     }
 }

@@ -29,6 +29,7 @@ const P& byId(const std::vector<P>& list, const std::string& id, const char* fie
 
 int runNew(const NewOptions& o, const char* program) {
     const io::Library library = io::loadLibrary(io::dataFolders(o.data, program));
+    for (const std::string& problem : library.problems) std::cerr << "left out, it cannot be read: " << problem << '\n';
     const Setup setup =
         newModel(o.name, o.sizeClass,
                  {byId(library.transmitters, o.transmitter, "transmitter"), byId(library.controllers, o.controller, "controller"),

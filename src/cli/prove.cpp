@@ -18,8 +18,12 @@ int runProve(const std::string& file, bool asJson) {
         print(io::proofJson(proof));
     } else {
         for (const PropertyResult& p : proof.properties)
-            std::cout << fmt::format("{:4} {:6} {}\n            {}\n{}", p.id, p.holds ? "holds" : "fails", render(p.finding.title),
-                                     render(p.finding.found), p.holds ? "" : "            " + render(p.finding.todo) + "\n");
+            std::cout << fmt::format("{:4} {:6} {}\n            {}\n{}", p.id,
+                                     p.holds   ? "holds"
+                                     : p.whole ? "fails"
+                                               : "open",
+                                     render(p.finding.title), render(p.finding.found),
+                                     p.holds ? "" : "            " + render(p.finding.todo) + "\n");
         std::cout << fmt::format("{} combinations, walked as {}; {} of {} properties hold\n", proof.combinations, proof.walked,
                                  proof.properties.size() - proof.failures(), proof.properties.size());
     }

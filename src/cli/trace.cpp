@@ -8,6 +8,7 @@
 #include "procedure/trace.h"
 
 #include <fmt/format.h>
+#include <cmath>
 #include <nlohmann/json.hpp>
 
 namespace kh::cli {
@@ -18,6 +19,13 @@ double parseNumber(const std::string& key, const std::string& text) {
     const std::optional<double> v = wholeNumber(text);
     if (!v) throw InputError(key, fmt::format("{} is not a number", text));
     return *v;
+}
+
+int parsePlace(const std::string& id, const std::string& text) {
+    const double v = parseNumber("switch", text);
+    if (!(v >= 1.0 && v <= 3.0) || v != std::floor(v))
+        throw InputError("switch", fmt::format("{}={} is not a place; places are 1, 2 and 3", id, text));
+    return static_cast<int>(v);
 }
 
 /// "a=1,b=2" as pairs.
@@ -81,7 +89,7 @@ int runTrace(const TraceOptions& o) {
         }
         deck = posed(deck, w.to);
     }
-    for (const auto& [id, place] : assignments("switch", o.switches)) deck.switches[id] = static_cast<int>(parseNumber("switch", place));
+    for (const auto& [id, place] : assignments("switch", o.switches)) deck.switches[id] = parsePlace(id, place);
     requireSwitches(setup, deck.switches);
     for (const auto& [name, text] : assignments("stick", o.sticks)) {
         const double v = requireWithin("stick." + name, parseNumber("stick." + name, text), -1.0, 1.0);

@@ -5,6 +5,7 @@
 #include "io/jsonfields.h"
 #include "io/migrate.h"
 #include "io/schema.h"
+#include "model/accepted.h"
 #include "model/names.h"
 
 #include <fmt/format.h>
@@ -25,6 +26,8 @@ T parseProfile(const json& value, ProfileKind kind) {
     describe(reader, profile);
     return profile;
 }
+
+constexpr std::size_t kRoomForHeads = 65536;  ///< what a journal writes before it
 
 const char* standingWord(Standing s) { return standingId(s); }
 
@@ -81,6 +84,7 @@ Document parseDocument(const std::string& text) {
     JsonReader reader(body, {"format", "version", "standings"});
     describe(reader, document.setup);
     readStandings(body, document.setup);
+    requireAccepted(document.setup);
     document.unknown = reader.takeUnknown();
     for (const auto& [path, keys] : document.unknown)
         for (const auto& [key, value] : keys)
@@ -92,6 +96,7 @@ Document parseDocument(const std::string& text) {
 }
 
 std::string writeDocument(const Setup& setup, const UnknownKeys& unknown) {
+    requireAccepted(setup);  // what is written can be read again
     JsonWriter writer(unknown);
     Setup copy = setup;
     describe(writer, copy);
@@ -107,7 +112,9 @@ std::string writeDocument(const Setup& setup, const UnknownKeys& unknown) {
         standings[path] = one;
     }
     root["standings"] = standings;
-    return root.dump(1) + "\n";
+    std::string text = root.dump(1) + "\n";
+    if (text.size() > kMaxDocumentBytes - kRoomForHeads) throw InputError("document", "is larger than 16 MiB");
+    return text;
 }
 
 TransmitterProfile parseTransmitterProfile(const std::string& text) {

@@ -49,6 +49,9 @@ private:
         return path.empty() ? "document" : path;
     }
     json* place(json value) {
+        if (++values_ > kMaxValues) throw InputError("document", fmt::format("holds more than {} values", kMaxValues));
+        if (!open_.empty() && open_.back()->size() >= kMaxEntries)
+            throw InputError(where(), fmt::format("holds more than {} entries", kMaxEntries));
         if (open_.empty()) {
             root_ = std::move(value);
             return &root_;
@@ -77,6 +80,7 @@ private:
         return true;
     }
     json root_;
+    std::size_t values_ = 0;
     std::vector<json*> open_;
     std::vector<std::string> keys_;
 };

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "io/html.h"
 
+#include "base/plain.h"
+
 #include <fmt/format.h>
 
 namespace kh::io {
@@ -19,7 +21,7 @@ td.what { width: 42mm } td.machine { width: 45mm } td.standing { width: 20mm; co
 
 std::string escaped(const std::string& text) {
     std::string out;
-    for (const char c : text) {
+    for (const char c : plainText(text)) {
         if (c == '&') out += "&amp;";
         else if (c == '<') out += "&lt;";
         else if (c == '>') out += "&gt;";

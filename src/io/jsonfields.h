@@ -5,6 +5,7 @@
 
 #include "base/error.h"
 #include "io/document.h"
+#include "model/accepted.h"
 #include "model/access.h"
 #include "model/fields.h"
 
@@ -143,6 +144,9 @@ private:
         static const nlohmann::json empty = nlohmann::json::array();
         const nlohmann::json* v = member(key);
         stack_.push_back({v == nullptr ? &empty : v, pathOf(key), {}});
+        if (stack_.back().value->size() > mostElements(key))
+            throw InputError(stack_.back().path,
+                             fmt::format("{} entries; at most {} are kept", stack_.back().value->size(), mostElements(key)));
         std::set<std::string> ids;
         for (const nlohmann::json& item : *stack_.back().value)
             if (const std::string id = item.at("id").get<std::string>(); !ids.insert(id).second)
@@ -162,8 +166,7 @@ private:
 
     double ranged(const char* key, const nlohmann::json& v, const NumberSpec& spec) const {
         const double number = v.get<double>();
-        if (!std::isfinite(number) || number < spec.min || number > spec.max)
-            throw InputError(pathOf(key), fmt::format("{} is outside {} … {} {}", number, spec.min, spec.max, spec.unit));
+        if (const std::string problem = numberProblem(number, spec); !problem.empty()) throw InputError(pathOf(key), problem);
         return number;
     }
     void number(const char* key, double& v, const NumberSpec& spec) override {

@@ -33,9 +33,17 @@ void loadFolder(const fs::path& folder, std::vector<Profile>& into, std::vector<
     }
 }
 
+constexpr std::size_t kLongestId = 100;
+
 const char* environment(const char* name) {
     const char* value = std::getenv(name);
     return value != nullptr && *value != 0 ? value : nullptr;
+}
+
+bool within(const fs::path& file, const fs::path& folder) {
+    std::error_code ec;
+    const fs::path whole = fs::weakly_canonical(folder, ec);
+    return std::mismatch(whole.begin(), whole.end(), file.begin(), file.end()).first == whole.end();
 }
 
 }  // namespace
@@ -47,6 +55,12 @@ fs::path ownDataFolder() {
 }
 
 void saveServoProfile(const fs::path& folder, const ServoProfile& servo) {
+    const auto plain = [](char c) {
+        return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '-' || c == '_';
+    };
+    if (servo.id.empty() || servo.id.size() > kLongestId || !std::all_of(servo.id.begin(), servo.id.end(), plain))
+        throw InputError("id",
+                         fmt::format("\"{}\" cannot be a file's name: letters, digits, - and _ only, at most {}", servo.id, kLongestId));
     if (folder.empty()) throw FileError("no folder for your own data: neither XDG_DATA_HOME nor HOME is set");
     std::error_code ec;
     fs::create_directories(folder / "servos", ec);
@@ -60,9 +74,11 @@ std::vector<fs::path> dataFolders(const std::string& given, const fs::path& prog
     if (const char* own = environment("KEELHAUL_DATA")) folders.emplace_back(own);
     if (const fs::path own = ownDataFolder(); !own.empty()) folders.push_back(own);
     std::error_code ec;
-    const fs::path real = fs::weakly_canonical(program, ec);
+    // a program found by $PATH is given by its name alone
+    const fs::path real = program.has_parent_path() ? fs::weakly_canonical(program, ec) : fs::read_symlink("/proc/self/exe", ec);
     if (!real.empty()) folders.push_back(real.parent_path().parent_path() / KEELHAUL_DATA_SUBDIR);
-    folders.emplace_back(KEELHAUL_SOURCE_DATA);
+    // only for a program that stands in its build tree: what is installed has its data beside it
+    if (within(real, KEELHAUL_BUILD_TREE)) folders.emplace_back(KEELHAUL_SOURCE_DATA);
     return folders;
 }
 

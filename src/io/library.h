@@ -26,7 +26,7 @@ struct Library {
 [[nodiscard]] std::filesystem::path ownDataFolder();
 
 /// Writes a servo into `folder`/servos under its id, which `loadLibrary` then finds.
-/// @throws FileError
+/// @throws FileError, InputError for an id that is no file name
 void saveServoProfile(const std::filesystem::path& folder, const ServoProfile& servo);
 
 /// The first existing `relative` in the data folders. @throws FileError if there is none

@@ -182,6 +182,7 @@ ojson proofJson(const SwitchProof& proof) {
         ojson one{{"id", p.id},
                   {"title", render(f.title)},
                   {"holds", p.holds},
+                  {"whole", p.whole},
                   {"covered", p.covered},
                   {"found", render(f.found)},
                   {"witness", f.witness ? ojson::parse(witnessJson(*f.witness).dump()) : ojson(nullptr)}};
@@ -194,7 +195,12 @@ ojson proofJson(const SwitchProof& proof) {
         }
         properties.push_back(std::move(one));
     }
-    return {{"combinations", proof.combinations}, {"walked", proof.walked}, {"free", proof.free}, {"properties", properties}};
+    return {{"combinations", proof.combinations},
+            {"walked", proof.walked},
+            {"untried", proof.untried},
+            {"whole", proof.whole()},
+            {"free", proof.free},
+            {"properties", properties}};
 }
 
 json witnessJson(const Witness& w) {

@@ -3,6 +3,8 @@
 
 #include "base/error.h"
 #include "io/document.h"
+#include "io/jsonfields.h"
+#include "model/accepted.h"
 #include "model/fields.h"
 
 #include <fmt/format.h>
@@ -34,8 +36,9 @@ public:
 private:
     static json object() { return {{"type", "object"}, {"properties", json::object()}}; }
     void put(const char* key, json schema) { stack_.back()["properties"][key] = std::move(schema); }
-    static json numberSchema(const NumberSpec& spec, const char* type) {
-        json s{{"type", type}, {"minimum", spec.min}, {"maximum", spec.max}};
+    static json numberSchema(const NumberSpec& spec, bool whole) {
+        json s{{"type", "number"}, {"minimum", spec.min}, {"maximum", spec.max}};
+        if (whole) s["multipleOf"] = 1;  // a whole number may be written 6.0
         if (*spec.unit != 0) s["description"] = spec.unit;
         return s;
     }
@@ -63,11 +66,11 @@ private:
         json item = std::move(stack_.back());
         stack_.pop_back();
         item["required"] = {"id"};
-        put(keys_.back().c_str(), {{"type", "array"}, {"maxItems", kMaxListSize}, {"items", std::move(item)}});
+        put(keys_.back().c_str(), {{"type", "array"}, {"maxItems", mostElements(keys_.back())}, {"items", std::move(item)}});
     }
-    void number(const char* key, double&, const NumberSpec& spec) override { put(key, numberSchema(spec, "number")); }
-    void maybe(const char* key, std::optional<double>&, const NumberSpec& spec) override { put(key, numberSchema(spec, "number")); }
-    void whole(const char* key, int&, const NumberSpec& spec) override { put(key, numberSchema(spec, "integer")); }
+    void number(const char* key, double&, const NumberSpec& spec) override { put(key, numberSchema(spec, spec.counts)); }
+    void maybe(const char* key, std::optional<double>&, const NumberSpec& spec) override { put(key, numberSchema(spec, spec.counts)); }
+    void whole(const char* key, int&, const NumberSpec& spec) override { put(key, numberSchema(spec, true)); }
     void flag(const char* key, bool&) override { put(key, {{"type", "boolean"}}); }
     void text(const char* key, std::string&) override { put(key, {{"type", "string"}, {"maxLength", 400}}); }
     void choice(const char* key, int&, std::span<const Choice> choices) override {
@@ -76,7 +79,7 @@ private:
         put(key, {{"enum", words}});
     }
     void numbers(const char* key, std::vector<double>&, const NumberSpec& spec) override {
-        put(key, {{"type", "array"}, {"maxItems", kMaxListSize}, {"items", numberSchema(spec, "number")}});
+        put(key, {{"type", "array"}, {"maxItems", kMaxListSize}, {"items", numberSchema(spec, spec.counts)}});
     }
     void names(const char* key, std::vector<std::string>&) override {
         put(key, {{"type", "array"}, {"maxItems", kMaxListSize}, {"items", {{"type", "string"}, {"maxLength", 400}}}});
@@ -133,12 +136,15 @@ json standingsSchema() {
 std::string allowedBy(const json& s) {
     if (s.contains("enum")) return fmt::format("one of {}", s.at("enum").dump());
     if (s.contains("minimum"))
-        return fmt::format("a {} from {} to {}", s.value("type", "number"), s.at("minimum").dump(), s.at("maximum").dump());
+        return fmt::format("a {} from {} to {}", s.contains("multipleOf") ? "whole number" : "number", s.at("minimum").dump(),
+                           s.at("maximum").dump());
     if (s.contains("minItems")) return fmt::format("{} … {} entries", s.at("minItems").dump(), s.at("maxItems").dump());
     if (s.contains("maxItems")) return fmt::format("a list of at most {}", s.at("maxItems").dump());
     if (s.contains("required")) return fmt::format("an object with {}", s.at("required").dump());
     if (s.contains("maxLength")) return fmt::format("a text of at most {} characters", s.at("maxLength").dump());
-    return s.value("type", std::string("something else"));
+    const auto type = s.find("type");
+    if (type != s.end() && type->is_array()) return fmt::format("one of the kinds {}", type->dump());
+    return type != s.end() && type->is_string() ? "a value of the kind " + type->get<std::string>() : std::string("something else");
 }
 
 /// Reads `["machine"]["servos"][0]` as steps.
@@ -200,6 +206,10 @@ void Schema::require(const json& value) const {
     }
     std::string found = at->is_structured() ? fmt::format("{} with {} entries", at->type_name(), at->size()) : at->dump();
     if (found.size() > 80) found = found.substr(0, 77) + "…";
+    if (at->is_object() && allowed->contains("required"))
+        for (const json& key : allowed->at("required"))
+            if (const auto name = key.get<std::string>(); !at->contains(name))
+                throw InputError(joinedPath(path, name), "is missing");
     throw InputError(path.empty() ? "document" : path, fmt::format("found {}; allowed is {}", found, allowedBy(*allowed)));
 }
 

@@ -23,14 +23,18 @@ const char* functionId(Function f) {
     return names[indexOf(f)];
 }
 
-bool ChainModel::met(const CompiledCondition& condition, const SwitchPlaces& places) const {
+bool ChainModel::met(const CompiledCondition& condition, const SwitchPlaces& places, Known& known) const {
+    const auto function = [&](std::size_t f) {
+        if (known[f] == Known::kUnknown) known[f] = met(functionConditions_[f], places, known) ? Known::kOn : Known::kOff;
+        return known[f] == Known::kOn;
+    };
     for (const auto& all : condition) {
         bool every = !all.empty();
         for (const CompiledTerm& t : all) {
-            const bool one = t.switchIndex == kOtherFunction ? met(functionConditions_[t.function], places)
-                             : t.switchIndex == kNeverMet    ? false
-                                                             : places[static_cast<std::size_t>(t.switchIndex)] == t.place;
-            every = every && one;
+            if (!every) break;
+            every = t.switchIndex == kOtherFunction ? function(t.function)
+                    : t.switchIndex == kNeverMet    ? false
+                                                    : places[static_cast<std::size_t>(t.switchIndex)] == t.place;
         }
         if (every) return true;
     }
@@ -47,15 +51,16 @@ DeckNumbers ChainModel::numbers(const Deck& deck) const {
 }
 
 void ChainModel::flyModes(const DeckNumbers& deck, Instant& out) const {
+    Known known(nested_);
     std::size_t beneath = hasHold_ && holdMode_ == 0 ? 1 : 0;
     for (std::size_t i = beneath + 1; i < modes_.size(); ++i)
-        if (!(hasHold_ && i == holdMode_) && met(modes_[i].when, deck.places)) beneath = i;
+        if (!(hasHold_ && i == holdMode_) && met(modes_[i].when, deck.places, known)) beneath = i;
     const CompiledMode& under = modes_[beneath];
     out.beneath = beneath;
-    out.holdAsked = hasHold_ && met(modes_[holdMode_].when, deck.places);
+    out.holdAsked = hasHold_ && met(modes_[holdMode_].when, deck.places, known);
     out.holdActs = out.holdAsked && under.holdActs;
-    out.killActs = under.killActs && met(kill_, deck.places);
-    out.cutActs = under.cutActs && (deck.cutLatched || met(cut_, deck.places));
+    out.killActs = under.killActs && met(kill_, deck.places, known);
+    out.cutActs = under.cutActs && (deck.cutLatched || met(cut_, deck.places, known));
     out.mode = out.holdActs ? holdMode_ : beneath;
     for (const BankSwitch& b : bankSwitches_)
         if (functionActive(b.function, deck.places)) out.bank = b.bank;

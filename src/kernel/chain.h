@@ -5,6 +5,7 @@
 
 #include "formula/plate.h"
 #include "kernel/deck.h"
+#include "model/limits.h"
 
 #include <algorithm>
 #include <array>
@@ -20,7 +21,6 @@ inline constexpr std::size_t kFunctions = 6;
 [[nodiscard]] const char* functionId(Function f);
 [[nodiscard]] constexpr std::size_t indexOf(Function f) { return static_cast<std::size_t>(f); }
 
-inline constexpr std::size_t kMaxSwitches = 32;
 /// SwitchPlaces by the switch's index in the transmitter's profile.
 using SwitchPlaces = std::array<std::int8_t, kMaxSwitches>;
 
@@ -144,7 +144,8 @@ public:
     [[nodiscard]] std::size_t functionCount() const { return functionIds_.size(); }
     [[nodiscard]] const std::string& functionName(std::size_t function) const { return functionIds_[function]; }
     [[nodiscard]] bool functionActive(std::size_t function, const SwitchPlaces& places) const {
-        return met(functionConditions_[function], places);
+        Known known(nested_);
+        return met(functionConditions_[function], places, known);
     }
     [[nodiscard]] std::size_t servoCount() const { return servos_.size(); }
     [[nodiscard]] std::size_t portCount() const { return ports_.size(); }
@@ -180,10 +181,20 @@ private:
         bool dead = false;  ///< a patch: does not move
     };
 
-    [[nodiscard]] CompiledCondition compile(const Setup& setup, const Condition& condition) const;
-    [[nodiscard]] bool met(const CompiledCondition& condition, const SwitchPlaces& places) const;
-    /// @throws InputError if functions name each other in a circle, or too deep
-    void refuseCircles() const;
+    [[nodiscard]] CompiledCondition compile(const Setup& setup, const Condition& condition);
+    /// What functions have been found to be at some places: each is looked into once, however many name it.
+    class Known {
+    public:
+        explicit Known(bool nested) {
+            if (nested) state_.fill(kUnknown);
+        }
+        enum State : std::int8_t { kUnknown, kOff, kOn };
+        std::int8_t& operator[](std::size_t function) { return state_[function]; }
+
+    private:
+        std::array<std::int8_t, 2 * kMaxListSize + 2> state_;  // modes, kill, cut, functions
+    };
+    [[nodiscard]] bool met(const CompiledCondition& condition, const SwitchPlaces& places, Known& known) const;
     void compileModes(const Setup& setup);
     void compilePlate(const Setup& setup);
     void compileHeadSpeed(const Setup& setup);
@@ -195,6 +206,7 @@ private:
     SwitchPlaces powerOn_{};
     std::vector<std::string> functionIds_;
     std::vector<CompiledCondition> functionConditions_;
+    bool nested_ = false;  ///< whether a condition names another function
     std::vector<CompiledMode> modes_;
     struct BankSwitch {
         std::size_t bank = 0, function = 0;

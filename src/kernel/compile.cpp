@@ -7,19 +7,17 @@
 #include "formula/linkage.h"
 #include "formula/rotor.h"
 #include "kernel/chain.h"
+#include "model/conditions.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/head.h"
 #include "model/helicopter/layouts.h"
 
 #include <fmt/format.h>
 #include <algorithm>
-#include <functional>
 
 namespace kh {
 
 namespace {
-
-constexpr int kMaxConditionDepth = 16;
 
 std::vector<double> transmitterMixAzimuths(SwashMixing mixing) {
     switch (mixing) {
@@ -94,7 +92,7 @@ void ChainModel::placeBlades() {
     }
 }
 
-ChainModel::CompiledCondition ChainModel::compile(const Setup& setup, const Condition& condition) const {
+ChainModel::CompiledCondition ChainModel::compile(const Setup& setup, const Condition& condition) {
     CompiledCondition out;
     for (const std::vector<Term>& all : condition) {
         std::vector<CompiledTerm> terms;
@@ -104,9 +102,8 @@ ChainModel::CompiledCondition ChainModel::compile(const Setup& setup, const Cond
             const auto& switches = setup.transmitter.profile.switches;
             if (term.switchId.empty()) {
                 const auto f = std::find(functionIds_.begin(), functionIds_.end(), term.functionId);
-                if (f == functionIds_.end())
-                    throw InputError("transmitter.functions"_field, fmt::format("{} is not a function", term.functionId));
                 compiled.switchIndex = kOtherFunction;
+                nested_ = true;
                 compiled.function = static_cast<std::size_t>(f - functionIds_.begin());
             } else {
                 const auto s =
@@ -120,30 +117,13 @@ ChainModel::CompiledCondition ChainModel::compile(const Setup& setup, const Cond
     return out;
 }
 
-void ChainModel::refuseCircles() const {
-    // by structure, not by trying: an OR that is met early would hide the circle behind it until a switch is moved
-    std::vector<int> depths(functionConditions_.size(), -1);
-    constexpr int kOpen = 0;
-    const std::function<int(std::size_t)> depthOf = [&](std::size_t f) {
-        if (depths[f] == kOpen) throw InputError("transmitter.functions"_field, "conditions refer to each other in a circle");
-        if (depths[f] > kOpen) return depths[f];
-        depths[f] = kOpen;
-        int deepest = 1;
-        for (const auto& all : functionConditions_[f])
-            for (const CompiledTerm& t : all)
-                if (t.switchIndex == kOtherFunction) deepest = std::max(deepest, 1 + depthOf(t.function));
-        if (deepest > kMaxConditionDepth)
-            throw InputError("transmitter.functions"_field,
-                             fmt::format("conditions name each other more than {} deep", kMaxConditionDepth));
-        return depths[f] = deepest;
-    };
-    for (std::size_t f = 0; f < functionConditions_.size(); ++f) (void)depthOf(f);
-}
-
 void ChainModel::compileModes(const Setup& setup) {
     const TransmitterSettings& tx = setup.transmitter;
     if (tx.profile.switches.size() > kMaxSwitches)
         throw InputError("transmitter.profile.switches"_field, fmt::format("at most {}", kMaxSwitches));
+    requireConditions(tx);
+    if (std::max(tx.modes.size(), tx.functions.size()) > kMaxListSize)
+        throw InputError("transmitter.functions"_field, fmt::format("at most {}", kMaxListSize));
     if (tx.modes.empty()) throw InputError("transmitter.modes"_field, "one flight mode or more is needed");
     powerOn_.fill(1);
     for (const SwitchProfile& s : tx.profile.switches) {
@@ -160,7 +140,6 @@ void ChainModel::compileModes(const Setup& setup) {
     functionConditions_.push_back(kill_);
     functionConditions_.push_back(cut_);
     for (const SwitchFunction& f : tx.functions) functionConditions_.push_back(compile(setup, f.when));
-    refuseCircles();
 
     for (std::size_t i = 0; i < tx.functions.size(); ++i) {
         const SwitchFunction& f = tx.functions[i];

@@ -2,10 +2,17 @@
 #include "kernel/deck.h"
 
 #include "kernel/chain.h"
+#include "model/conditions.h"
 
 #include <algorithm>
 
 namespace kh {
+
+namespace {
+
+constexpr std::size_t kMostNamed = 8;  ///< switches tried in every combination
+
+}  // namespace
 
 Deck posed(Deck deck, const PartialDeck& part) {
     const auto put = [](double& to, const std::optional<double>& from) {
@@ -40,16 +47,17 @@ std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std:
         return modes[now.mode].id == modeId && !now.killActs && !now.cutActs;
     };
     if (isThere(base)) return base;
-    // the switches that mode conditions name, tried in every combination: few, so exhaustive is fine
+    // the switches that mode conditions depend on, tried in every combination: few, so exhaustive is fine; those of this mode first
     std::vector<const SwitchProfile*> named;
-    for (const SwitchProfile& s : setup.transmitter.profile.switches)
-        for (const FlightMode& m : modes) {
-            const bool uses = std::any_of(m.when.begin(), m.when.end(), [&](const std::vector<Term>& all) {
-                return std::any_of(all.begin(), all.end(), [&](const Term& t) { return t.switchId == s.id; });
-            });
-            if (uses && (named.empty() || named.back() != &s)) named.push_back(&s);
-        }
-    if (named.size() > 8) named.resize(8);
+    const auto add = [&](const Condition& when) {
+        const std::set<std::string> ids = switchesOf(setup.transmitter, when);
+        for (const SwitchProfile& s : setup.transmitter.profile.switches)
+            if (ids.count(s.id) != 0 && std::find(named.begin(), named.end(), &s) == named.end()) named.push_back(&s);
+    };
+    for (const FlightMode& m : modes)
+        if (m.id == modeId) add(m.when);
+    for (const FlightMode& m : modes) add(m.when);
+    if (named.size() > kMostNamed) named.resize(kMostNamed);
     std::size_t combinations = 1;
     for (const SwitchProfile* s : named) combinations *= static_cast<std::size_t>(s->places);
     for (std::size_t n = 0; n < combinations; ++n) {

@@ -75,11 +75,11 @@ public:
         const bool unknown = std::holds_alternative<std::monostate>(value_);
         switch (info_.kind) {
             case FieldKind::Number:
-                if (!info_.mayBeUnknown) at<double>() = number(false);
+                if (!info_.mayBeUnknown) at<double>() = number();
                 else if (unknown) at<std::optional<double>>().reset();
-                else at<std::optional<double>>() = number(false);
+                else at<std::optional<double>>() = number();
                 break;
-            case FieldKind::Whole: at<int>() = static_cast<int>(number(true)); break;
+            case FieldKind::Whole: at<int>() = static_cast<int>(number()); break;
             case FieldKind::Flag: at<bool>() = given<bool>("yes or no"); break;
             case FieldKind::Text: at<std::string>() = text(); break;
             case FieldKind::Choice: place_.pattern->choice.set(place_.value, choice()); break;
@@ -106,15 +106,11 @@ private:
         throw InputError(path_, fmt::format("{} is needed here", wantedKind));
     }
     [[nodiscard]] double within(double v) const {
-        if (!std::isfinite(v) || v < info_.min || v > info_.max)
-            throw InputError(path_, fmt::format("{} is outside {} … {} {}", v, info_.min, info_.max, info_.unit));
+        if (const std::string problem = numberProblem(v, info_.min, info_.max, info_.unit, info_.counts); !problem.empty())
+            throw InputError(path_, problem);
         return v;
     }
-    [[nodiscard]] double number(bool whole) const {
-        const double v = within(given<double>("a number"));
-        if (whole && v != std::floor(v)) throw InputError(path_, fmt::format("{} must be a whole number", v));
-        return v;
-    }
+    [[nodiscard]] double number() const { return within(given<double>("a number")); }
     [[nodiscard]] const std::string& text() const {
         const auto& text = given<std::string>("a text");
         if (text.size() > kMaxTextSize) throw InputError(path_, fmt::format("at most {} characters", kMaxTextSize));
@@ -192,6 +188,14 @@ struct ValueText {
 };
 
 }  // namespace
+
+std::string numberProblem(double value, double min, double max, std::string_view unit, bool counts) {
+    const auto allowed = fmt::format("{} … {}{}{}", min, max, unit.empty() ? "" : " ", unit);
+    if (!std::isfinite(value)) return fmt::format("a number is needed, {}", allowed);
+    if (value < min || value > max) return fmt::format("{} is outside {}", value, allowed);
+    if (counts && value != std::floor(value)) return fmt::format("{} is not a whole number; {} is allowed", value, allowed);
+    return {};
+}
 
 std::vector<std::string> choiceIds(const FieldInfo& info) {
     std::vector<std::string> out;

@@ -28,6 +28,7 @@ struct FieldInfo {
     double min = 0.0, max = 0.0;  ///< of numbers and curve values
     std::string_view unit;
     int decimals = 0;
+    bool counts = false;              ///< of numbers: only whole ones
     std::span<const Choice> choices;  ///< of Choice
     FlagWords flagWords = kYesNo;     ///< of Flag
     FieldHome home;

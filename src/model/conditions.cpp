@@ -3,10 +3,62 @@
 
 #include "base/error.h"
 #include "model/fieldpatterns.h"
+#include "model/names.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 
 namespace kh {
+
+namespace {
+
+/// Conditions against the switches and functions there are.
+class ConditionCheck {
+public:
+    explicit ConditionCheck(const TransmitterSettings& tx) : tx_(tx) {}
+    void all() {
+        for (const FlightMode& m : tx_.modes) (void)depthOf(m.id);
+        (void)depthOf("kill");
+        (void)depthOf("cut");
+        for (const SwitchFunction& f : tx_.functions) (void)depthOf(f.id);
+    }
+
+private:
+    int depthOf(const std::string& function) {
+        const auto [at, fresh] = depths_.emplace(function, kOpen);
+        if (!fresh && at->second == kOpen) refuse(function, fmt::format("{} would depend on itself, in a circle", name(function)));
+        if (!fresh) return at->second;
+        int deepest = 1;
+        for (const auto& every : *conditionOf(tx_, function))
+            for (const Term& t : every) {
+                if (!t.switchId.empty()) {
+                    requirePlace(function, t);
+                    continue;
+                }
+                if (conditionOf(tx_, t.functionId) == nullptr) refuse(function, fmt::format("\"{}\" is not a function", t.functionId));
+                deepest = std::max(deepest, 1 + depthOf(t.functionId));
+            }
+        if (deepest > kMaxConditionDepth) refuse(function, fmt::format("conditions name each other more than {} deep", kMaxConditionDepth));
+        return depths_[function] = deepest;
+    }
+    void requirePlace(const std::string& function, const Term& t) const {
+        for (const SwitchProfile& s : tx_.profile.switches)
+            if (s.id == t.switchId && (t.place < 1 || t.place > s.places))
+                refuse(function, fmt::format("{} has places 1 … {}, not {}", s.id, s.places, t.place));
+    }
+    [[noreturn]] void refuse(const std::string& function, const std::string& problem) const {
+        throw InputError(conditionPath(tx_, function), problem);
+    }
+    [[nodiscard]] std::string name(const std::string& function) const { return render(functionTitle(tx_, function)); }
+
+    static constexpr int kOpen = 0;
+    const TransmitterSettings& tx_;
+    std::map<std::string, int> depths_;
+};
+
+}  // namespace
+
+void requireConditions(const TransmitterSettings& transmitter) { ConditionCheck(transmitter).all(); }
 
 void PlaceCollector::add(const Condition& condition) {
     for (const auto& all : condition)

@@ -11,6 +11,10 @@
 
 namespace kh {
 
+/// Conditions name functions there are, places their switches have, and neither themselves nor each other in a circle.
+/// @throws InputError naming the condition at fault
+void requireConditions(const TransmitterSettings& transmitter);
+
 /// Places by switch.
 using PlacesNamed = std::map<std::string, std::set<int>>;
 

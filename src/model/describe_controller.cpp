@@ -50,7 +50,7 @@ void describe(FieldVisitor& v, GovernorSettings& g) {
     v.at(Station::Power);
     v.pick("kind", g.kind, kGovernor, {KH_TR("Governor")});
     v.number("ratio", g.ratio, {1, 50, "", 2}, {KH_TR("Gear ratio in the governor"), KH_TR("ratio")});
-    v.number("poleCount", g.poleCount, {1, 60}, {KH_TR("Pole count in the governor"), KH_TR("poles")});
+    v.number("poleCount", g.poleCount, {1, 60, "", 0, true}, {KH_TR("Pole count in the governor"), KH_TR("poles")});
     v.number("runUpS", g.runUpS, {0, 60, "s", 1}, {KH_TR("Run-up of the governor"), KH_TR("run-up")});
     v.number("minThrottlePct", g.minThrottlePct, {0, 100, "%"}, {KH_TR("Lowest throttle of the governor"), KH_TR("lowest throttle")});
 }

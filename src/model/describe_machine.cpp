@@ -19,7 +19,7 @@ constexpr std::array kReceiver{Choice{"one lead"}, Choice{"a lead each"}, Choice
 constexpr std::array kThrottleLead{Choice{"controller"}, Choice{"receiver"}};
 constexpr std::array kLever{Choice{"trailing"}, Choice{"leading"}};
 constexpr std::array kPower{Choice{"electric"}, Choice{"engine"}};
-constexpr NumberSpec kTeeth{1, 400};
+constexpr NumberSpec kTeeth{1, 400, "", 0, true};
 
 }  // namespace
 
@@ -41,7 +41,7 @@ void describe(FieldVisitor& v, Rotor& r) {
     v.number("discM", r.discM, {0.1, 3, "m", 2}, {KH_TR("Main rotor disc"), KH_TR("disc")});
     v.number("bladeMm", r.bladeMm, {40, 1200, "mm"}, {KH_TR("Main blade length"), KH_TR("blade")});
     v.number("chordMm", r.chordMm, {5, 120, "mm", 1}, {KH_TR("Main blade chord"), KH_TR("chord")});
-    v.number("blades", r.blades, {2, 6}, {KH_TR("Number of main blades"), KH_TR("blades")});
+    v.number("blades", r.blades, {2, 6, "", 0, true}, {KH_TR("Number of main blades"), KH_TR("blades")});
     v.pick("turning", r.turning, kTurning, {KH_TR("Main rotor rotation"), KH_TR("rotation")});
     v.at(Station::Power);
     v.maybe("bladeMaxRpm", r.bladeMaxRpm, {100, 12000, "rpm"}, {KH_TR("Highest speed of the main blades"), KH_TR("blade limit")});
@@ -95,13 +95,13 @@ void describe(FieldVisitor& v, PowerTrain& p) {
     v.pick("kind", p.kind, kPower, {KH_TR("Power"), KH_TR("power")});
     v.text("motor", p.motor, {KH_TR("Motor")});
     v.maybe("kv", p.kv, {50, 20000, "rpm/V"}, {KH_TR("Motor Kv"), KH_TR("Kv")});
-    v.maybe("poles", p.poles, {2, 60}, {KH_TR("Magnet poles of the motor"), KH_TR("poles")});
+    v.maybe("poles", p.poles, {2, 60, "", 0, true}, {KH_TR("Magnet poles of the motor"), KH_TR("poles")});
     v.maybe("mainTeeth", p.mainTeeth, kTeeth, {KH_TR("Main gear teeth"), KH_TR("main")});
     v.maybe("pinionTeeth", p.pinionTeeth, kTeeth, {KH_TR("Pinion teeth"), KH_TR("pinion")});
     v.at(Station::Power);
     v.number("secondStage", p.secondStage, {0.1, 20, "", 2}, {KH_TR("Ratio of a second stage"), KH_TR("second stage")});
     v.at(Station::Airframe);
-    v.number("cells", p.cells, {1, 20}, {KH_TR("Cells of the pack"), KH_TR("cells")});
+    v.number("cells", p.cells, {1, 20, "", 0, true}, {KH_TR("Cells of the pack"), KH_TR("cells")});
     v.maybe("capacityMah", p.capacityMah, {50, 20000, "mAh"}, {KH_TR("Pack capacity"), KH_TR("capacity")});
     v.at(Station::Power);
     v.number("fullVoltsPerCell", p.fullVoltsPerCell, {4.0, 4.5, "V", 2}, {KH_TR("Full voltage of a cell"), KH_TR("full")});

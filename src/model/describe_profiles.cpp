@@ -33,7 +33,7 @@ void describe(FieldVisitor& v, ServoProfile& p) {
     v.number("degPerUs", p.degPerUs, {0.01, 1, "°/µs", 3}, {KH_TR("travel a µs"), KH_TR("travel")});
     v.number("deadBandUs", p.deadBandUs, {0, 50, "µs", 1}, {KH_TR("dead band")});
     v.number("rangeDeg", p.rangeDeg, {10, 180, "°"}, {KH_TR("mechanical range"), KH_TR("range")});
-    v.number("splineTeeth", p.splineTeeth, {8, 60, "teeth"}, {KH_TR("teeth of the shaft"), KH_TR("teeth")});
+    v.number("splineTeeth", p.splineTeeth, {8, 60, "teeth", 0, true}, {KH_TR("teeth of the shaft"), KH_TR("teeth")});
     v.at(Station::Link);  // what the receiver supply is judged by
     v.maybe("maxVolts", p.maxVolts, {3, 14, "V", 1}, {KH_TR("highest voltage"), KH_TR("volts")});
     v.maybe("minVolts", p.minVolts, {3, 14, "V", 1}, {KH_TR("lowest voltage"), KH_TR("from")});
@@ -111,7 +111,7 @@ void describe(FieldVisitor& v, SpeedControllerProfile& p) {
     v.flag("governs", p.governs, {KH_TR("governs")});
     v.number("acceptsLowUs", p.acceptsLowUs, {500, 2500, "µs"}, {KH_TR("shortest pulse accepted"), KH_TR("accepts from")});
     v.number("acceptsHighUs", p.acceptsHighUs, {500, 2500, "µs"}, {KH_TR("longest pulse accepted"), KH_TR("accepts to")});
-    v.number("maxCells", p.maxCells, {1, 20}, {KH_TR("most cells"), KH_TR("cells")});
+    v.number("maxCells", p.maxCells, {1, 20, "", 0, true}, {KH_TR("most cells"), KH_TR("cells")});
     v.list("menu", p.menu, KH_TR("Menu"));
 }
 

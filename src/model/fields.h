@@ -7,6 +7,7 @@
 #include "base/message.h"
 #include "base/standing.h"
 #include "base/station.h"
+#include "model/limits.h"
 #include "model/setup.h"
 
 #include <algorithm>
@@ -20,7 +21,13 @@ struct NumberSpec {
     double max;
     const char* unit = "";
     int decimals = 0;
+    bool counts = false;  ///< of something that comes whole: teeth, cells, blades
 };
+/// What is wrong with a number in a field that allows min … max; empty if nothing is.
+[[nodiscard]] std::string numberProblem(double value, double min, double max, std::string_view unit, bool counts);
+[[nodiscard]] inline std::string numberProblem(double value, const NumberSpec& s) {
+    return numberProblem(value, s.min, s.max, s.unit, s.counts);
+}
 struct CurveSpec {
     double yMin;
     double yMax;
@@ -197,9 +204,5 @@ void describe(FieldVisitor& v, TransmitterProfile& p);
 void describe(FieldVisitor& v, ControllerProfile& p);
 void describe(FieldVisitor& v, SpeedControllerProfile& p);
 void describe(FieldVisitor& v, ServoProfile& p);
-
-/// Highest number of elements any list of a document may have.
-inline constexpr std::size_t kMaxListSize = 256;
-inline constexpr std::size_t kMaxTextSize = 400;
 
 }  // namespace kh

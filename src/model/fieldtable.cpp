@@ -67,9 +67,9 @@ private:
         return patterns.back();
     }
     static FieldInfo numeric(FieldKind kind, const NumberSpec& spec, bool unknown = false) {
-        return {kind, unknown, spec.min, spec.max, spec.unit, spec.decimals, {}};
+        return {kind, unknown, spec.min, spec.max, spec.unit, spec.decimals, spec.counts || kind == FieldKind::Whole, {}};
     }
-    static FieldInfo plain(FieldKind kind, bool unknown = false) { return {kind, unknown, 0, 0, "", 0, {}}; }
+    static FieldInfo plain(FieldKind kind, bool unknown = false) { return {kind, unknown, 0, 0, "", 0, false, {}}; }
     void number(const char* key, double& v, const NumberSpec& spec) override { add(key, &v, numeric(FieldKind::Number, spec)); }
     void maybe(const char* key, std::optional<double>& v, const NumberSpec& spec) override {
         add(key, &v, numeric(FieldKind::Number, spec, true));

@@ -142,6 +142,13 @@ std::vector<int> unusedChannels(const TransmitterSettings& transmitter) {
     return out;
 }
 
+std::vector<Edit> inhibitEdits(const TransmitterSettings& transmitter) {
+    std::vector<Edit> out{{"transmitter.unusedInhibited"_field, true}};
+    for (const SpareChannel& s : transmitter.spares)
+        if (!s.follows.empty()) out.push_back({elementPath("transmitter.spares.{}.follows"_field, s.id), std::string()});
+    return out;
+}
+
 Setup withSpares(const Setup& setup, const std::vector<SpareChannel>& spares) {
     const std::vector<int> unused = unusedChannels(setup.transmitter);
     for (const SpareChannel& s : spares) {

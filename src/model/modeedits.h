@@ -37,6 +37,8 @@ namespace kh {
 /// list keep their channel.
 [[nodiscard]] std::vector<Edit> controllerOrder(const Setup& setup);
 
+/// All unused channels inhibited: none follows a switch any more.
+[[nodiscard]] std::vector<Edit> inhibitEdits(const TransmitterSettings& transmitter);
 /// The unused channels as given; all others are inhibited. @throws InputError naming `transmitter.spares` if a channel is
 /// used, does not exist, or follows a switch the transmitter has not
 [[nodiscard]] Setup withSpares(const Setup& setup, const std::vector<SpareChannel>& spares);

@@ -31,7 +31,10 @@ Message functionWord(const std::string& id) {
 
 std::string modeLetter(const FlightMode& mode, std::size_t index) {
     if (mode.id == kHoldMode) return "H";
-    return index == 0 && !mode.name.empty() ? mode.name.substr(0, 1) : std::to_string(index);
+    if (index != 0 || mode.name.empty()) return std::to_string(index);
+    std::size_t end = 1;  // the whole of a letter that takes several bytes
+    while (end < mode.name.size() && (static_cast<unsigned char>(mode.name[end]) & 0xC0U) == 0x80U) ++end;
+    return mode.name.substr(0, end);
 }
 
 std::vector<SwitchRole> switchRoles(const TransmitterSettings& tx) {

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/drawings.h"
 
+#include "text/words.h"
+
 #include <QBuffer>
 #include <QSvgGenerator>
 
@@ -43,7 +45,7 @@ std::string drawingsSvg(const std::vector<PanelSpec>& panels, const Scene& scene
     svg.setOutputDevice(&buffer);
     svg.setSize(size.toSize());
     svg.setViewBox(QRectF(QPointF(0, 0), size));
-    svg.setTitle(QString::fromStdString(scene.setup.machine.name));
+    svg.setTitle(shown(scene.setup.machine.name).toHtmlEscaped());
     QPainter p(&svg);
     for (const PanelSpec& panel : panels) drawingOf(panel.drawing)(p, areaOf(panel), scene);
     p.end();

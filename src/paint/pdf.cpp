@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/pdf.h"
 
+#include "text/words.h"
+
 #include <QBuffer>
 #include <QFontDatabase>
 #include <QGuiApplication>
@@ -125,7 +127,7 @@ bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const Speech& s
         if (!first) set.newPage();
         first = false;
         set.space(2);
-        set.text(set.words(say(boxId(part.box))) + QStringLiteral(": ") + QString::fromStdString(part.name), 14, true);
+        set.text(set.words(say(boxId(part.box))) + QStringLiteral(": ") + shown(part.name), 14, true);
         set.line(0.6);
         for (const SheetSection& section : part.sections) {
             set.space(2);

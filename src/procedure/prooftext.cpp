@@ -7,7 +7,7 @@ namespace kh {
 
 SwitchProof inAuditsWords(SwitchProof proof, const std::vector<Finding>& findings) {
     for (PropertyResult& p : proof.properties) {
-        if (p.holds) continue;
+        if (p.holds || !p.whole) continue;
         const auto same = std::find_if(findings.begin(), findings.end(),
                                        [&](const Finding& f) { return f.property == p.id && f.subject == p.finding.subject; });
         if (same == findings.end()) continue;

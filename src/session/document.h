@@ -3,77 +3,67 @@
 
 #include "io/document.h"
 #include "model/access.h"
-#include "stations/kit/row.h"
+#include "session/history.h"
 
-#include <QDateTime>
 #include <QObject>
-#include <QTimer>
-#include <QUndoStack>
-#include <memory>
 
 namespace kh::app {
 
-/// The one place where a Setup changes: a value, its undo stack, its file and its journal.
+/// The one place where a Setup changes: a value and its history. It knows no file.
 class DocumentModel : public QObject {
     Q_OBJECT
 public:
-    /// @param stateFolder  where the journal is kept; empty: no journal
-    explicit DocumentModel(const QString& stateFolder, QObject* parent = nullptr);
-    ~DocumentModel() override;
+    explicit DocumentModel(QObject* parent = nullptr);
 
-    [[nodiscard]] const Setup& setup() const { return setup_; }
-    [[nodiscard]] QUndoStack& undoStack() { return undo_; }
-    [[nodiscard]] QString file() const { return file_; }
-    [[nodiscard]] bool modified() const { return !undo_.isClean() || neverSaved_; }
-    [[nodiscard]] QDateTime savedAt() const { return savedAt_; }
+    [[nodiscard]] const Setup& setup() const { return *now_; }
+    [[nodiscard]] const std::shared_ptr<const Setup>& shared() const { return now_; }
+    [[nodiscard]] const History& history() const { return history_; }
+    [[nodiscard]] bool modified() const { return neverSaved_ || !history_.clean(); }
+    /// Keys of the document that this version does not know, carried along.
+    [[nodiscard]] const io::UnknownKeys& unknown() const { return unknown_; }
+    /// What there is to tell of the document as it was read.
     [[nodiscard]] const std::vector<Message>& notes() const { return notes_; }
 
     /// A key for one gesture: what is edited under it becomes one entry.
     [[nodiscard]] int newMergeKey() { return ++keys_; }
-    /// One undoable change. Edits of `mergeKey` ≠ 0 merge with the entry before if it carries the same key.
+    /// One undoable change. Edits of `mergeKey` ≠ 0 join the entry before if it carries the same key.
     /// @throws InputError, and then nothing is changed
     void edit(const QString& name, const std::vector<Edit>& edits, Standing standing = Standing::Entered, int mergeKey = 0);
     /// One undoable change of whatever it touches.
+    /// @throws InputError if the document would not be accepted (model/accepted); then nothing is changed
     void replace(const QString& name, const Setup& after);
     /// One undoable change of a standing alone.
     void setStanding(const QString& name, const std::vector<std::string>& paths, const StandingRecord& record);
     /// Gives up the entry that is being dragged, as if it had not been.
     void abandonMerge(int mergeKey);
+    void undo();
+    void redo();
 
-    /// @throws io::FileError, InputError; then the present document stays
-    void load(const QString& file);
-    void startNew(const Setup& setup);
-    /// @throws io::FileError; then the old file is whole
-    void saveAs(const QString& file);
-    /// Brings back what a journal holds. @return false if there is none or it cannot be read
-    bool recover(const QString& journal);
-
-    /// Journals that were left behind by a kill.
-    [[nodiscard]] static QStringList leftJournals(const QString& stateFolder);
-    /// The journal now, not in two seconds. @return whether it is on disk
-    bool flushJournal();
+    /// Another document takes the place of this one.
+    void begin(io::Document document, bool neverSaved);
+    /// What stands on disk is another document: this one is not saved any more, whatever its history says.
+    void markUnsaved();
+    /// One undoable change to what stands on disk, which is clean then.
+    void adopt(const QString& name, io::Document onDisk);
+    /// The state of now is on disk, as the save of this number.
+    void markSaved(int revision);
 
 signals:
+    void begun();         ///< another document; changed() follows
     void changed();       ///< the Setup
-    void stateChanged();  ///< file, saved or not
+    void saved();         ///< its number of saves alone
+    void stateChanged();  ///< saved or not
 
 private:
-    friend class SetupCommand;
-    void put(const Setup& setup);
-    void dropJournal();
-    void reset(const Setup& setup);
+    void put(const QString& name, Setup after, int mergeKey);
+    /// The history's state, with the number of saves, which is not undone.
+    void show();
 
-    Setup setup_;
+    History history_;
+    std::shared_ptr<const Setup> now_;
     io::UnknownKeys unknown_;
     std::vector<Message> notes_;
-    QUndoStack undo_;
-    QString file_;
-    QString stateFolder_;
-    QString journal_;
-    QDateTime savedAt_;
-    QTimer journalTimer_;
     bool neverSaved_ = false;
-    int lastKey_ = 0;
     int keys_ = 0;
 };
 

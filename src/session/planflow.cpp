@@ -2,10 +2,9 @@
 //
 // The plan in the window: which step is looked at, and what taking one does.
 #include "base/error.h"
-#include "paint/look/theme.h"
 #include "session/workspace.h"
+#include "text/words.h"
 
-#include <QDateTime>
 #include <algorithm>
 
 namespace kh::app {
@@ -14,16 +13,7 @@ namespace {
 
 constexpr std::uint64_t kProvedAtOnce = 20000;  ///< combinations; a blink
 
-std::string now() { return QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString(); }
-
 }  // namespace
-
-void Workspace::planArrived() {
-    const int last = static_cast<int>(plan_.plan().steps.size()) - 1;
-    step_ = std::clamp(step_, 0, std::max(0, last));
-    if (planShown_) selectStep(step_);
-    emit planChanged();
-}
 
 void Workspace::showPlan(bool shown) {
     if (shown == planShown_) return;
@@ -34,13 +24,14 @@ void Workspace::showPlan(bool shown) {
 }
 
 void Workspace::selectStep(int index) {
-    const auto& steps = plan_.plan().steps;
+    const auto& steps = plan().steps;
     if (steps.empty()) return;
     step_ = std::clamp(index, 0, static_cast<int>(steps.size()) - 1);
     // what is posed with it is the finding it answers, where that is there now
     const std::string& id = steps[static_cast<std::size_t>(step_)].finding;
-    const auto entry = std::find_if(entries_.begin(), entries_.end(), [&](const ProofEntry& e) { return !e.passed && e.finding.id == id; });
-    if (posed_ < 0 && entry != entries_.end()) finding_ = static_cast<int>(entry - entries_.begin());
+    const auto entry =
+        std::find_if(entries().begin(), entries().end(), [&](const ProofEntry& e) { return !e.passed && e.finding.id == id; });
+    if (posed_ < 0 && entry != entries().end()) finding_ = static_cast<int>(entry - entries().begin());
     if (posed_ >= 0 && after_) {  // the pose stays; what it is held against is the step that is looked at
         const bool drawn = afterDrawn_;
         makeAfter();
@@ -52,18 +43,18 @@ void Workspace::selectStep(int index) {
 
 const SwitchProof* Workspace::drawnProof() const {
     if (afterDrawn_) return after_->proof ? &*after_->proof : nullptr;
-    return proof_.result().properties.empty() ? nullptr : &proof_.result();
+    return now_.proof->properties.empty() ? nullptr : now_.proof.get();
 }
 
 void Workspace::makeAfter() {
     forgetAfter();
-    if (!planShown_ || !plan_.fresh() || plan_.plan().steps.empty()) return;
+    if (!planShown_ || !planFresh() || plan().steps.empty()) return;
     try {
-        Setup then = withPlan(setup(), plan_.plan(), static_cast<std::size_t>(step_) + 1, true, now());
+        Setup then = withPlan(setup(), plan(), static_cast<std::size_t>(step_) + 1, true, nowStamp());
         Tracer tracer(then);
         Evaluation evaluation = evaluate(then, stations_);
         std::optional<SwitchProof> proof;
-        if (proof_.result().walked <= kProvedAtOnce) proof = prove(then, stations_.rules().figures, {});
+        if (now_.proof->walked <= kProvedAtOnce) proof = kh::prove(then, stations_.rules().figures, {});
         after_.emplace(After{std::move(then), std::move(evaluation), std::move(tracer), std::move(proof)});
     } catch (const InputError&) {  // then only the state before it is drawn
     }
@@ -76,14 +67,14 @@ void Workspace::forgetAfter() {
 }
 
 const Remedy* Workspace::remedyOf(const Finding& finding) const {
-    if (!plan_.fresh()) return nullptr;
-    const auto r = plan_.plan().remedies.find(finding.id);
-    return r == plan_.plan().remedies.end() ? nullptr : &r->second;
+    if (!planFresh()) return nullptr;
+    const auto r = plan().remedies.find(finding.id);
+    return r == plan().remedies.end() ? nullptr : &r->second;
 }
 
 bool Workspace::planReady() {
-    if (!plan_.fresh()) emit told(tr("The plan is being worked out; a moment."));
-    return plan_.fresh();
+    if (!planFresh()) emit told(tr("The plan is being worked out; a moment."));
+    return planFresh();
 }
 
 void Workspace::applyRemedy(const Finding& finding) {
@@ -91,10 +82,10 @@ void Workspace::applyRemedy(const Finding& finding) {
     const Remedy* r = remedyOf(finding);
     const bool proofs = r == nullptr && !finding.fix.empty() && noWorse(finding.fix);  // the plan knows nothing of the switch proof's own
     if (!proofs && (r == nullptr || r->edits.empty())) {
-        emit told(paint::words(remedyText(finding)));
+        emit told(words(remedyText(finding)));
         return;
     }
-    const QString name = paint::words(remedyText(finding));
+    const QString name = words(remedyText(finding));
     const std::vector<Edit> edits = proofs ? finding.fix : r->edits;
     release();
     document_.edit(name, edits, Standing::Computed);
@@ -103,20 +94,20 @@ void Workspace::applyRemedy(const Finding& finding) {
 bool Workspace::noWorse(const std::vector<Edit>& edits) const {
     LightJudge judge(stations_.rules());
     const LightJudgement after = judge.at(withEdits(setup(), edits, Standing::Computed, {}));
-    return after.count(Severity::Danger) <= evaluation_.count(Severity::Danger) &&
-           after.count(Severity::Warning) <= evaluation_.count(Severity::Warning);
+    return after.count(Severity::Danger) <= evaluation().count(Severity::Danger) &&
+           after.count(Severity::Warning) <= evaluation().count(Severity::Warning);
 }
 
 void Workspace::writeDown(const std::vector<Edit>& read) {
-    if (!planReady() || plan_.plan().steps.empty()) return;
-    const QString name = paint::words(plan_.texts().front().title);
+    if (!planReady() || plan().steps.empty()) return;
+    const QString name = words(planTexts().front().title);
     release();
     document_.edit(tr("%1, done by hand").arg(name), read, Standing::Entered);
 }
 
 void Workspace::takeStep() {
     if (!planReady()) return;
-    const auto& steps = plan_.plan().steps;
+    const auto& steps = plan().steps;
     if (steps.empty()) return;
     if (step_ != 0) {
         selectStep(0);
@@ -125,22 +116,22 @@ void Workspace::takeStep() {
     }
     const PlanStep& s = steps.front();
     if (s.byHand) return;  // done and read first: writeDown
-    const QString name = paint::words(plan_.texts().front().title);
+    const QString name = words(planTexts().front().title);
     release();
     document_.edit(name, s.edits, Standing::Computed);
 }
 
 void Workspace::takeTypedSteps() {
     if (!planReady()) return;
-    const std::size_t n = plan_.plan().typedFirst();
+    const std::size_t n = plan().typedFirst();
     if (n == 0) {
-        emit told(plan_.plan().steps.empty() ? tr("There is nothing to take: no danger, no warning.")
-                                             : tr("The next step is done by hand: take it by itself."));
+        emit told(plan().steps.empty() ? tr("There is nothing to take: no danger, no warning.")
+                                       : tr("The next step is done by hand: take it by itself."));
         return;
     }
     release();
     document_.replace(n == 1 ? tr("Step 1 of the plan") : tr("Steps 1 to %1 of the plan").arg(n),
-                      withPlan(setup(), plan_.plan(), n, false, now()));
+                      withPlan(setup(), plan(), n, false, nowStamp()));
 }
 
 }  // namespace kh::app

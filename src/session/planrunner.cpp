@@ -6,7 +6,7 @@
 namespace kh::app {
 
 PlanRunner::PlanRunner(const RuleSet& rules, QObject* parent) : QObject(parent), rules_(rules) {
-    connect(&watcher_, &QFutureWatcher<std::shared_ptr<WordedPlan>>::finished, this, &PlanRunner::finished);
+    connect(&watcher_, &QFutureWatcher<Result>::finished, this, &PlanRunner::finished);
 }
 
 PlanRunner::~PlanRunner() {
@@ -15,14 +15,13 @@ PlanRunner::~PlanRunner() {
     watcher_.waitForFinished();
 }
 
-void PlanRunner::start(const Setup& setup) {
+void PlanRunner::start(const std::shared_ptr<const Setup>& setup) {
     watcher_.cancel();
-    state_ = State::Working;
     watcher_.setFuture(QtConcurrent::run(
-        [&rules = rules_](QPromise<std::shared_ptr<WordedPlan>>& promise, const Setup& of) {
+        [&rules = rules_](QPromise<Result>& promise, const std::shared_ptr<const Setup>& of) {
             auto out = std::make_shared<WordedPlan>();
             try {
-                *out = wordedPlan(of, rules, [&] { return !promise.isCanceled(); });
+                *out = wordedPlan(*of, rules, [&] { return !promise.isCanceled(); });
             } catch (const std::exception&) {  // no plan of such a document: nothing waits for one for ever
                 out->plan.complete = false;
             }
@@ -33,10 +32,8 @@ void PlanRunner::start(const Setup& setup) {
 
 void PlanRunner::finished() {
     const auto future = watcher_.future();
-    if (state_ != State::Working || future.isCanceled() || future.resultCount() == 0) return;
-    result_ = *future.result();
-    state_ = State::Fresh;
-    emit changed();
+    if (future.isCanceled() || future.resultCount() == 0) return;
+    emit arrived(future.result());
 }
 
 }  // namespace kh::app

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "session/proofrunner.h"
 
-#include "base/error.h"
 #include "procedure/registry.h"
 
 #include <QtConcurrentRun>
@@ -10,24 +9,25 @@ namespace kh::app {
 
 namespace {
 
-void run(QPromise<SwitchProof>& promise, const Setup& setup) {
+void run(QPromise<ProofRunner::Result>& promise, const std::shared_ptr<const Setup>& setup) {
+    auto proof = std::make_shared<SwitchProof>();
     try {
-        SwitchProof proof = proveSwitches(setup, [&](std::uint64_t done, std::uint64_t total) {
+        *proof = proveSwitches(*setup, [&](std::uint64_t done, std::uint64_t total) {
             promise.setProgressRange(0, static_cast<int>(total));
             promise.setProgressValue(static_cast<int>(done));
             return !promise.isCanceled();
         });
-        if (!proof.cancelled) promise.addResult(std::move(proof));
-    } catch (const InputError&) {
-        promise.addResult(SwitchProof{});  // the chain is impossible; the evaluation's finding says why
+    } catch (const std::exception&) {  // the chain is impossible; the evaluation's finding says why
+        *proof = {};
     }
+    if (!proof->cancelled) promise.addResult(std::move(proof));
 }
 
 }  // namespace
 
 ProofRunner::ProofRunner(QObject* parent) : QObject(parent) {
-    connect(&watcher_, &QFutureWatcher<SwitchProof>::finished, this, &ProofRunner::finished);
-    connect(&watcher_, &QFutureWatcher<SwitchProof>::progressValueChanged, this, &ProofRunner::changed);
+    connect(&watcher_, &QFutureWatcher<Result>::finished, this, &ProofRunner::finished);
+    connect(&watcher_, &QFutureWatcher<Result>::progressValueChanged, this, &ProofRunner::progressed);
 }
 
 ProofRunner::~ProofRunner() {
@@ -36,26 +36,25 @@ ProofRunner::~ProofRunner() {
     watcher_.waitForFinished();
 }
 
-void ProofRunner::start(const Setup& setup) {
+void ProofRunner::start(const std::shared_ptr<const Setup>& setup) {
     watcher_.cancel();
     state_ = State::Trying;
     watcher_.setFuture(QtConcurrent::run(run, setup));
-    emit changed();
+    emit progressed();
 }
 
 void ProofRunner::cancel() {
     if (state_ != State::Trying) return;
     watcher_.cancel();
     state_ = State::Cancelled;
-    emit changed();
+    emit progressed();
 }
 
 void ProofRunner::finished() {
-    const QFuture<SwitchProof> future = watcher_.future();
+    const QFuture<Result> future = watcher_.future();
     if (state_ != State::Trying || future.isCanceled() || future.resultCount() == 0) return;
-    result_ = future.result();
     state_ = State::Fresh;
-    emit changed();
+    emit arrived(future.result());
 }
 
 }  // namespace kh::app

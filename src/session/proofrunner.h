@@ -5,34 +5,34 @@
 
 #include <QFutureWatcher>
 #include <QObject>
+#include <memory>
 
 namespace kh::app {
 
-/// Runs the switch proof on a snapshot in a worker. The last result stays until the next arrives.
+/// Runs the switch proof of a document in a worker.
 class ProofRunner : public QObject {
     Q_OBJECT
 public:
     enum class State { None, Trying, Fresh, Cancelled };
+    using Result = std::shared_ptr<const SwitchProof>;
 
     explicit ProofRunner(QObject* parent = nullptr);
     ~ProofRunner() override;
 
     /// Drops a running proof and starts one of this setup.
-    void start(const Setup& setup);
+    void start(const std::shared_ptr<const Setup>& setup);
     void cancel();
     [[nodiscard]] State state() const { return state_; }
-    /// The last finished proof; stale unless the state is Fresh.
-    [[nodiscard]] const SwitchProof& result() const { return result_; }
     [[nodiscard]] int done() const { return watcher_.progressValue(); }
     [[nodiscard]] int total() const { return watcher_.progressMaximum(); }
 
 signals:
-    void changed();
+    void progressed();  ///< started, further on, or cancelled
+    void arrived(const std::shared_ptr<const SwitchProof>& proof);
 
 private:
     void finished();
-    QFutureWatcher<SwitchProof> watcher_;
-    SwitchProof result_;
+    QFutureWatcher<Result> watcher_;
     State state_ = State::None;
 };
 

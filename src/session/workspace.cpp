@@ -3,88 +3,101 @@
 
 #include "base/error.h"
 #include "model/conditiontext.h"
+#include "model/modeedits.h"
 #include "model/names.h"
-#include "paint/look/theme.h"
 #include "procedure/harm.h"
-#include "procedure/ledger.h"
-#include "procedure/registry.h"
+#include "session/told.h"
+#include "text/words.h"
 
-#include <set>
+#include <QScopedValueRollback>
+#include <algorithm>
 
 namespace kh::app {
 
-namespace {
-
-constexpr int kGuardMinutes = 60;
-
-}  // namespace
-
 Workspace::Workspace(const QString& stateFolder, io::Library library, const StationSet& stations, QObject* parent)
-    : QObject(parent), stations_(stations), document_(stateFolder), library_(std::move(library)), plan_(stations.rules()) {
-    guardTimer_.setSingleShot(true);
-    guardTimer_.setInterval(kGuardMinutes * 60 * 1000);
-    connect(&guardTimer_, &QTimer::timeout, this, [this] {
-        guards_.fill(false);
-        emit guardsChanged();
-    });
+    : QObject(parent), stations_(stations), repository_(document_, stateFolder), library_(std::move(library)), plan_(stations.rules()) {
+    connect(&guards_, &Guards::changed, this, &Workspace::guardsChanged);
+    connect(&document_, &DocumentModel::begun, this, &Workspace::begin);
     connect(&document_, &DocumentModel::changed, this, &Workspace::evaluateNow);
-    connect(&plan_, &PlanRunner::changed, this, &Workspace::planArrived);
-    connect(&proof_, &ProofRunner::changed, this, [this] {
-        listEntries();
-        emit evaluated();
+    connect(&document_, &DocumentModel::saved, this, [this] { swap(now_.saved(document_.shared())); });
+    connect(&repository_, &Repository::journalFailed, this, [this](const QString& why) {
+        emit told(tr("Changes cannot be kept against a crash (%1). Save often until that is mended.").arg(why));
     });
+    connect(&plan_, &PlanRunner::arrived, this, [this](const std::shared_ptr<const WordedPlan>& plan) {
+        swap(now_.with(plan));
+        if (planShown_) selectStep(step_);
+    });
+    connect(&proof_, &ProofRunner::arrived, this,
+            [this](const std::shared_ptr<const SwitchProof>& proof) { swap(now_.with(proof, stations_)); });
+    connect(&proof_, &ProofRunner::progressed, this, &Workspace::progressed);
+}
+
+void Workspace::begin() {
+    guards_.forget();
+    deck_ = Deck{};
+    posed_ = -1;
+    posedSwitches_.clear();
+    forgetAfter();
 }
 
 void Workspace::evaluateNow() {
-    const QString file = document_.file() + QString::fromStdString(setup().machine.name);
-    if (file != model_) {  // another model: the pilot's word was about the one before
-        model_ = file;
-        guards_.fill(false);
-        deck_ = Deck{};
-        posed_ = -1;
-        posedSwitches_.clear();
-        emit guardsChanged();
+    if (swapping_) {
+        again_ = true;
+        return;
     }
-    forgetAfter();  // of a document that is no more
-    evaluation_ = evaluate(setup(), stations_, &roses_);
-    proof_.start(setup());
-    plan_.start(setup());
-    tracer_.reset();
-    try {
-        tracer_.emplace(setup());
-    } catch (const InputError&) {
-        trace_ = Trace{};  // the evaluation's finding says why
-    }
-    listEntries();
-    if (shownMode_ >= static_cast<int>(setup().transmitter.modes.size())) shownMode_ = 0;
-    lookAtDeck();
-    emit evaluated();
-    emit traced();
+    do {
+        again_ = false;
+        forgetAfter();  // of a document that is no more
+        const std::shared_ptr<const Setup> next = document_.shared();
+        proof_.start(next);
+        plan_.start(next);
+        if (shownMode_ >= static_cast<int>(next->transmitter.modes.size())) shownMode_ = 0;
+        swap(now_.of(next, stations_, roses_));
+    } while (again_);
 }
 
-void Workspace::listEntries() {
-    const bool fresh = proof_.state() == ProofRunner::State::Fresh;
-    pages_ = ledger(setup(), evaluation_, fresh ? &proof_.result() : nullptr, stations_);
-    showRows();
-    entries_.clear();
-    std::set<std::string> told;
-    for (const Finding& f : evaluation_.findings) {
-        entries_.push_back({f, f.property, false});
-        told.insert(f.property);
+void Workspace::swap(Snapshot next) {
+    const bool arrived = next.setup == now_.setup;
+    now_ = std::move(next);
+    cursor_.show(now_.pages);
+    finding_ = std::clamp(finding_, 0, std::max(0, static_cast<int>(entries().size()) - 1));
+    step_ = std::clamp(step_, 0, std::max(0, static_cast<int>(plan().steps.size()) - 1));
+    if (!arrived) lookAtDeck();
+    const bool outer = !swapping_;
+    {
+        const QScopedValueRollback<bool> within(swapping_, true);
+        emit swapped();
     }
-    for (const bool passed : {false, true})
-        for (const PropertyResult& p : proof_.result().properties)
-            if (p.holds == passed && (passed || told.count(p.id) == 0)) entries_.push_back({p.finding, p.id, passed});
-    if (finding_ >= static_cast<int>(entries_.size())) finding_ = 0;
+    if (outer && arrived && again_) evaluateNow();
+}
+
+void Workspace::prove() {
+    swap(now_.proving(stations_));
+    proof_.start(now_.setup);
+}
+
+bool Workspace::attempt(const std::function<void()>& change) {
+    try {
+        change();
+        return true;
+    } catch (const std::exception& e) {
+        emit told(kh::app::told(setup(), e));
+        return false;
+    }
 }
 
 void Workspace::lookAtDeck() {
-    if (!tracer_) return;
-    trace_ = afterDrawn_ ? after_->tracer.at(deck_) : tracer_->at(deck_);
     otherTrace_.reset();
-    if (after_) otherTrace_ = afterDrawn_ ? tracer_->at(deck_) : after_->tracer.at(deck_);
-    moves_ = throttleMoves(setup(), tracer_->model(), evaluation_.figures, deck_);
-    powerOn_ = powerOnGuard(setup(), tracer_->model(), deck_);
+    if (tracer() == nullptr) {
+        trace_ = Trace{};  // the evaluation's finding says why
+        moves_.clear();
+        powerOn_ = PowerOnGuard{};
+        return;
+    }
+    trace_ = afterDrawn_ ? after_->tracer.at(deck_) : tracer()->at(deck_);
+    if (after_) otherTrace_ = afterDrawn_ ? tracer()->at(deck_) : after_->tracer.at(deck_);
+    moves_ = throttleMoves(setup(), tracer()->model(), evaluation().figures, deck_);
+    powerOn_ = powerOnGuard(setup(), tracer()->model(), deck_);
 }
 
 void Workspace::traceNow() {
@@ -92,36 +105,12 @@ void Workspace::traceNow() {
     emit traced();
 }
 
-void Workspace::showRows() {
-    const Row* chosen = shown_.station == station_ ? selectedRow() : nullptr;
-    const std::string at = chosen == nullptr ? std::string() : chosen->id;
-    const std::string parent = chosen == nullptr ? std::string() : chosen->under;
-    shown_ = {station_, {}};
-    for (const StationPage& p : pages_)
-        if (p.station == station_)
-            for (const Row& row : p.rows)
-                if (row.under.empty() || isOpen(row.under)) shown_.rows.push_back(row);
-    if (at.empty()) return;
-    for (const std::string& id : {at, parent})  // a sub-row that is closed leaves the selection to its row
-        for (std::size_t r = 0; r < shown_.rows.size(); ++r)
-            if (shown_.rows[r].id == id) {
-                selections_[station_].row = static_cast<int>(r);
-                return;
-            }
-}
-
 void Workspace::toggleRow() {
-    const Row* row = selectedRow();
-    if (row == nullptr) return;
-    const std::string id = row->keelId();
-    if (row->under.empty() && !row->opens) return;
-    if (open_.erase(id) == 0) open_.insert(id);
-    showRows();
-    select(selection());
+    if (cursor_.toggle()) select(selection());
 }
 
 const StationEntry& Workspace::entry() const {
-    const StationEntry* e = stations_.find(station_);
+    const StationEntry* e = stations_.find(station());
     return e == nullptr ? stations_.entries().front() : *e;
 }
 
@@ -150,64 +139,39 @@ void Workspace::setTracedFunction(Function f) {
 }
 
 void Workspace::setStation(Station station) {
-    if (station == station_) return;
-    station_ = station;
-    showRows();
+    if (station == cursor_.station()) return;
+    cursor_.go(station);
     emit stationChanged();
     emit selectionChanged();
 }
 
-Selection Workspace::selection() const {
-    const auto s = selections_.find(station_);
-    return s == selections_.end() ? Selection{} : s->second;
-}
-
 void Workspace::select(const Selection& selection) {
-    selections_[station_] = selection;
-    if (station_ == Station::Modes && selection.cell >= 0 && selection.cell < static_cast<int>(setup().transmitter.modes.size()))
+    cursor_.select(selection);
+    if (station() == Station::Modes && selection.cell >= 0 && selection.cell < static_cast<int>(setup().transmitter.modes.size()))
         shownMode_ = selection.cell;
     if (const Row* row = selectedRow(); row != nullptr && !row->findings.empty()) finding_ = static_cast<int>(row->findings.front());
     emit selectionChanged();
 }
 
-const Row* Workspace::selectedRow() const {
-    const auto& rows = page().rows;
-    const int row = selection().row;
-    return row >= 0 && row < static_cast<int>(rows.size()) ? &rows[static_cast<std::size_t>(row)] : nullptr;
-}
-
-const Part* Workspace::selectedPart() const {
-    const Row* row = selectedRow();
-    const Selection s = selection();
-    if (row == nullptr || s.cell < 0 || s.cell >= static_cast<int>(row->cells.size())) return nullptr;
-    const auto& parts = row->cells[static_cast<std::size_t>(s.cell)].parts;
-    return s.part >= 0 && s.part < static_cast<int>(parts.size()) ? &parts[static_cast<std::size_t>(s.part)] : nullptr;
-}
-
 int Workspace::selectedFinding() const {
-    if (station_ == Station::Proof) return finding_ < static_cast<int>(entries_.size()) ? finding_ : -1;
+    if (station() == Station::Proof) return finding_ < static_cast<int>(entries().size()) ? finding_ : -1;
     const Row* row = selectedRow();
     return row == nullptr || row->findings.empty() ? -1 : static_cast<int>(row->findings.front());
 }
 
 void Workspace::selectFinding(int index) {
-    finding_ = std::clamp(index, 0, std::max(0, static_cast<int>(entries_.size()) - 1));
+    finding_ = std::clamp(index, 0, std::max(0, static_cast<int>(entries().size()) - 1));
     emit selectionChanged();
 }
 
-QString Workspace::fieldName(const std::string& path) const { return path.empty() ? QString() : paint::words(fieldTitle(setup(), path)); }
+QString Workspace::fieldName(const std::string& path) const { return path.empty() ? QString() : words(fieldTitle(setup(), path)); }
 
 bool Workspace::goToRow(const std::string& row, int cell, int part) {
-    for (const StationPage& p : pages_)
-        for (const Row& r : p.rows) {
-            if (r.id != row) continue;
-            setStation(p.station);
-            if (!r.under.empty() && open_.insert(r.under).second) showRows();
-            for (std::size_t at = 0; at < shown_.rows.size(); ++at)
-                if (shown_.rows[at].id == row) select({static_cast<int>(at), cell, part});
-            return true;
-        }
-    return false;
+    const Station before = station();
+    if (!cursor_.goTo(row, cell, part)) return false;
+    if (station() != before) emit stationChanged();
+    select(selection());
+    return true;
 }
 
 bool Workspace::goToField(const std::string& path) {
@@ -220,9 +184,9 @@ bool Workspace::goToField(const std::string& path) {
     };
     // a field stands on several pages: first where it is asked for
     const Station home = fieldHome(path).station;
-    for (const StationPage& p : pages_)
+    for (const StationPage& p : pages())
         if (p.station == home && selectIn(p)) return true;
-    return std::any_of(pages_.begin(), pages_.end(), selectIn);
+    return std::any_of(pages().begin(), pages().end(), selectIn);
 }
 
 void Workspace::togglePose() {
@@ -238,7 +202,7 @@ void Workspace::togglePose() {
     }
     const int index = selectedFinding();
     if (index < 0) return;
-    const Finding& f = entries_[static_cast<std::size_t>(index)].finding;
+    const Finding& f = entries()[static_cast<std::size_t>(index)].finding;
     if (!f.witness) {
         goToField(f.subject);
         return;
@@ -266,22 +230,15 @@ void Workspace::release() {
     emit posedChanged();
 }
 
-bool Workspace::guard(Guard g) const { return guards_[static_cast<std::size_t>(g)]; }
-
-void Workspace::setGuard(Guard g, bool ticked) {
-    guards_[static_cast<std::size_t>(g)] = ticked;
-    guardTimer_.start();
-    emit guardsChanged();
-}
-
 void Workspace::editPart(const Part& part, const QString& text) {
     const FieldValue value = parsePart(setup(), part, text.toStdString());
-    const std::vector<Edit> edits{{part.field, value}};
+    std::vector<Edit> edits{{part.field, value}};
+    if (part.field == "transmitter.unusedInhibited"_field && value == FieldValue(true)) edits = inhibitEdits(setup().transmitter);
     if (const auto harm = harmfulSetting(withEdits(setup(), edits, Standing::Entered, {}), edits))
-        throw InputError(part.field, paint::words(harm->found).toStdString() + " " + paint::words(harm->why).toStdString() + " " +
-                                         paint::words(harm->todo).toStdString());
+        throw InputError(part.field,
+                         words(harm->found).toStdString() + " " + words(harm->why).toStdString() + " " + words(harm->todo).toStdString());
     const Row* row = selectedRow();
-    const QString name = row == nullptr ? tr("change") : paint::words(row->title);
+    const QString name = row == nullptr ? tr("change") : words(row->title);
     document_.edit(name, edits);
 }
 
@@ -295,13 +252,12 @@ void Workspace::assignSwitch(const std::string& switchId, int place) {
     const Condition before = std::get<Condition>(field->value);
     const Condition after{{{switchId, place, ""}}};
     if (after == before) return;
-    const QString name = paint::words(selectedRow()->title);
+    const QString name = words(selectedRow()->title);
     const QString where = QStringLiteral("%1 %2").arg(QString::fromStdString(switchId)).arg(place);
     document_.edit(tr("%1 to %2").arg(name, where), {{part->field, after}});
-    emit told(
-        before.empty()
-            ? tr("%1 answers to %2.").arg(name, where)
-            : tr("%1 answers to %2, and no longer to %3.").arg(name, where, paint::words(conditionTitle(setup().transmitter, before))));
+    emit told(before.empty()
+                  ? tr("%1 answers to %2.").arg(name, where)
+                  : tr("%1 answers to %2, and no longer to %3.").arg(name, where, words(conditionTitle(setup().transmitter, before))));
 }
 
 void Workspace::setShownMode(int index) {

@@ -2,42 +2,20 @@
 #pragma once
 
 #include "io/library.h"
-#include "procedure/benchneeds.h"
-#include "procedure/ledger.h"
-#include "procedure/registry.h"
-#include "procedure/trace.h"
-#include "session/document.h"
+#include "session/cursor.h"
+#include "session/guards.h"
 #include "session/planrunner.h"
 #include "session/proofrunner.h"
-#include "stations/kit/row.h"
+#include "session/repository.h"
+#include "session/snapshot.h"
 
-#include <QElapsedTimer>
 #include <QObject>
-#include <array>
+#include <functional>
 #include <optional>
-#include <set>
 
 namespace kh::app {
 
-/// Which part of which cell is selected on a station's page.
-struct Selection {
-    int row = 0;
-    int cell = 2;
-    int part = 0;
-    bool operator==(const Selection&) const = default;
-};
-
-/// A line of the Proof page: a finding of the audit, a property that fails, or one that holds.
-struct ProofEntry {
-    Finding finding;
-    std::string property;  ///< "P1" …, empty for findings the switch proof knows nothing of
-    bool passed = false;
-};
-
-/// The pilot's word about the real machine; never stored in a Setup.
-enum class Guard { LeadsOff, BladesOff, HoldOn };
-
-/// Everything views draw, and the one-way flow behind it: edit → evaluate → trace → signals.
+/// Everything views draw, and the one-way flow behind it: edit → snapshot → trace → signals.
 class Workspace : public QObject {
     Q_OBJECT
 public:
@@ -48,20 +26,25 @@ public:
     [[nodiscard]] const StationEntry& entry() const;
 
     [[nodiscard]] DocumentModel& document() { return document_; }
-    [[nodiscard]] const Setup& setup() const { return document_.setup(); }
+    [[nodiscard]] Repository& repository() { return repository_; }
+    [[nodiscard]] const Repository& repository() const { return repository_; }
+    /// The document and all that is said of it; whoever keeps a copy keeps it whole.
+    [[nodiscard]] const Snapshot& now() const { return now_; }
+    [[nodiscard]] const Setup& setup() const { return *now_.setup; }
+    [[nodiscard]] const Evaluation& evaluation() const { return *now_.evaluation; }
+    [[nodiscard]] const std::vector<StationPage>& pages() const { return *now_.pages; }
+    /// nullptr while the chain is impossible
+    [[nodiscard]] const Tracer* tracer() const { return now_.tracer.get(); }
     [[nodiscard]] const io::Library& library() const { return library_; }
     /// The profiles on disk have changed.
     void setLibrary(io::Library library) { library_ = std::move(library); }
-    [[nodiscard]] const Evaluation& evaluation() const { return evaluation_; }
-    /// Every row there is, those that are closed too.
-    [[nodiscard]] const std::vector<StationPage>& pages() const { return pages_; }
+    /// The one way to try something that may be refused: what goes wrong is told, and nothing is changed. @return whether it was done
+    bool attempt(const std::function<void()>& change);
     /// The shown station's rows, as far as they are open: what a Selection counts.
-    [[nodiscard]] const StationPage& page() const { return shown_; }
+    [[nodiscard]] const StationPage& page() const { return cursor_.page(); }
     /// Opens the selected row, or the one it opens from, or closes it.
     void toggleRow();
-    [[nodiscard]] bool isOpen(const std::string& row) const { return open_.count(row) != 0; }
-    /// @return nullptr while the chain is impossible
-    [[nodiscard]] const Tracer* tracer() const { return tracer_ ? &*tracer_ : nullptr; }
+    [[nodiscard]] bool isOpen(const std::string& row) const { return cursor_.isOpen(row); }
     [[nodiscard]] const Trace& trace() const { return trace_; }
     /// Where one switch, moved by one place, leads from the deck; and what the power-on guard says of the deck.
     [[nodiscard]] const std::vector<ThrottleMove>& moves() const { return moves_; }
@@ -73,20 +56,25 @@ public:
     [[nodiscard]] Function tracedFunction() const { return traced_; }
     void setTracedFunction(Function f);
 
-    [[nodiscard]] Station station() const { return station_; }
+    [[nodiscard]] Station station() const { return cursor_.station(); }
     void setStation(Station station);
-    [[nodiscard]] Selection selection() const;
+    [[nodiscard]] Selection selection() const { return cursor_.selection(); }
     void select(const Selection& selection);
     /// Goes to a row of any station, and opens what it opens from. @return false if there is no such row
     bool goToRow(const std::string& row, int cell = 2, int part = 0);
     /// The selected row, or nullptr.
-    [[nodiscard]] const Row* selectedRow() const;
-    [[nodiscard]] const Part* selectedPart() const;
+    [[nodiscard]] const Row* selectedRow() const { return cursor_.row(); }
+    [[nodiscard]] const Part* selectedPart() const { return cursor_.part(); }
     [[nodiscard]] ProofRunner& proof() { return proof_; }
     [[nodiscard]] const ProofRunner& proof() const { return proof_; }
-    [[nodiscard]] const PlanRunner& plan() const { return plan_; }
+    /// Tries the switches of the document once more; until then nothing stands as proved.
+    void prove();
+    /// The last finished plan; of this document if it is fresh.
+    [[nodiscard]] const Plan& plan() const { return now_.plan->plan; }
+    [[nodiscard]] const std::vector<StepText>& planTexts() const { return now_.plan->texts; }
+    [[nodiscard]] bool planFresh() const { return now_.planFresh; }
     /// The plan of the document as it is; worked out on the spot if the worker has not come to it.
-    [[nodiscard]] WordedPlan planNow() const { return plan_.fresh() ? plan_.worded() : wordedPlan(setup(), stations_.rules()); }
+    [[nodiscard]] WordedPlan planNow() const { return planFresh() ? *now_.plan : wordedPlan(setup(), stations_.rules()); }
     /// Whether Proof shows the plan or the findings.
     [[nodiscard]] bool planShown() const { return planShown_; }
     void showPlan(bool shown);
@@ -96,7 +84,7 @@ public:
     [[nodiscard]] const Remedy* remedyOf(const Finding& finding) const;
     /// What to do about a finding, as far as it was tried.
     [[nodiscard]] Message remedyText(const Finding& finding) const {
-        return kh::remedyText(setup(), evaluation_.findings, finding, plan_.fresh() ? &plan_.plan() : nullptr);
+        return kh::remedyText(setup(), evaluation().findings, finding, planFresh() ? &plan() : nullptr);
     }
     /// Takes the first step as one undoable change; one that is done by hand is written down instead.
     void takeStep();
@@ -105,7 +93,7 @@ public:
     /// Takes every step before the first that is done by hand, as one undoable change.
     void takeTypedSteps();
     /// First every finding of the evaluation, in its order, then the switch proof's own lines.
-    [[nodiscard]] const std::vector<ProofEntry>& entries() const { return entries_; }
+    [[nodiscard]] const std::vector<ProofEntry>& entries() const { return *now_.entries; }
     /// Index into entries() of what F5 would pose, or −1.
     [[nodiscard]] int selectedFinding() const;
     void selectFinding(int index);
@@ -120,7 +108,7 @@ public:
     [[nodiscard]] const Setup& drawnSetup() const { return afterDrawn_ ? after_->setup : setup(); }
     /// nullptr while there is no result of what is drawn.
     [[nodiscard]] const SwitchProof* drawnProof() const;
-    [[nodiscard]] const Evaluation& drawnEvaluation() const { return afterDrawn_ ? after_->evaluation : evaluation_; }
+    [[nodiscard]] const Evaluation& drawnEvaluation() const { return afterDrawn_ ? after_->evaluation : evaluation(); }
     /// The trace of the pose's other state, before or after the plan's step; nullptr unless a step is posed.
     [[nodiscard]] const Trace* otherTrace() const { return otherTrace_ ? &*otherTrace_ : nullptr; }
     /// What the switches come to after the step that is posed as it is before it; nullptr where that is not known.
@@ -132,12 +120,10 @@ public:
     void togglePose();
     void release();
 
-    [[nodiscard]] bool guard(Guard g) const;
-    void setGuard(Guard g, bool ticked);
+    [[nodiscard]] bool guard(Guard g) const { return guards_.ticked(g); }
+    void setGuard(Guard g, bool ticked) { guards_.tick(g, ticked); }
     /// What the guards of a row's step still lack.
-    [[nodiscard]] std::vector<Message> inTheWay(const Row& row) const {
-        return kh::inTheWay(benchNeed(station_, row.id), {guard(Guard::LeadsOff), guard(Guard::BladesOff), guard(Guard::HoldOn)});
-    }
+    [[nodiscard]] std::vector<Message> inTheWay(const Row& row) const { return guards_.missing(benchNeed(station(), row.id)); }
 
     /// One undoable edit of the selected part. @throws InputError, also for a setting that would destroy a servo
     void editPart(const Part& part, const QString& text);
@@ -150,24 +136,24 @@ public:
     void setShownMode(int index);
 
 signals:
-    void evaluated();
-    void traced();
+    void swapped();     ///< another snapshot: the next document, a proof or a plan that arrived; the trace is of it too
+    void progressed();  ///< of the switch proof that is running
+    void traced();      ///< of the deck
     void stationChanged();
     void selectionChanged();
     void guardsChanged();
-    void planChanged();
     void posedChanged();
     void told(const QString& message);
 
 private:
+    /// Another document: the pilot's word and the deck were about the one before.
+    void begin();
     void evaluateNow();
-    /// The rows that are open now; the selection stays at its row.
-    void showRows();
+    /// Puts a snapshot in place and tells; whatever an answer to that changes comes after it, not within.
+    void swap(Snapshot next);
     void traceNow();
     /// All that follows from the deck: trace, moves, power-on guard.
     void lookAtDeck();
-    void listEntries();
-    void planArrived();
     /// Works out the document after the plan's step, for a pose that is drawn before and after it; nothing where there is none.
     void makeAfter();
     void forgetAfter();
@@ -178,26 +164,24 @@ private:
 
     const StationSet& stations_;
     DocumentModel document_;
+    Repository repository_;
     io::Library library_;
     RoseMemory roses_;
-    Evaluation evaluation_;
-    std::vector<StationPage> pages_;
-    StationPage shown_;
-    std::set<std::string> open_;  ///< rows whose sub-rows are shown
-    std::vector<ProofEntry> entries_;
+    Snapshot now_;
+    bool swapping_ = false;
+    bool again_ = false;  ///< the document changed while a snapshot was told
+    Cursor cursor_;
+    Guards guards_;
     ProofRunner proof_;
     PlanRunner plan_;
     bool planShown_ = false;
     int step_ = 0;
-    std::optional<Tracer> tracer_;
     Trace trace_;
     std::vector<ThrottleMove> moves_;
     PowerOnGuard powerOn_;
     Deck deck_;
     Deck beforePose_;
     Function traced_ = Function::Collective;
-    Station station_ = Station::Swash;
-    std::map<Station, Selection> selections_;
     int finding_ = 0;
     int posed_ = -1;
     /// A document as a step of the plan leaves it.
@@ -211,10 +195,7 @@ private:
     bool afterDrawn_ = false;  ///< what is drawn is the document after the step; only with after_
     std::optional<Trace> otherTrace_;
     std::map<std::string, int> posedSwitches_;
-    std::array<bool, 3> guards_{};
-    QTimer guardTimer_;
     int shownMode_ = 0;
-    QString model_;
 };
 
 }  // namespace kh::app

@@ -3,6 +3,7 @@
 // The real window on a copy of a demo document, driven by keys and clicks.
 #pragma once
 
+#include "app/shell/application.h"
 #include "app/shell/mainwindow.h"
 
 #include <QtTest>
@@ -36,6 +37,7 @@ struct Bench {
         : file(folder.filePath(model + QStringLiteral(".keel.json"))),
           window(Places{folder.filePath(QStringLiteral("state")), {KEELHAUL_SOURCE "/data"}}) {
         QFile::copy(QStringLiteral(KEELHAUL_SOURCE "/data/demo/%1.keel.json").arg(model), file);
+        if (auto* net = qobject_cast<Application*>(qApp)) QObject::connect(net, &Application::caught, &window, &MainWindow::tellTrouble);
         window.setTheme(QStringLiteral("chart"));
         window.resize(1280, 800);
         window.show();
@@ -66,7 +68,7 @@ struct Bench {
     }
     /// Until the plan of the document as it is has arrived.
     void planned() {
-        while (!w().plan().fresh()) QApplication::processEvents();
+        while (!w().planFresh()) QApplication::processEvents();
         settle();
     }
     void act(const char* id) {
@@ -84,7 +86,7 @@ struct Bench {
     const SwitchProof& proved() {
         for (int i = 0; i < 2000 && w().proof().state() == ProofRunner::State::Trying; ++i) QTest::qWait(5);
         settle();
-        return w().proof().result();
+        return (*w().now().proof);
     }
     void selectRow(const char* id, int cell) {
         const auto& rows = w().page().rows;

@@ -47,9 +47,9 @@ TEST_CASE("every school is a choice with its reason, and the proof judges by it"
     }
     choose(d, "transmitter.schools.hold", "bail-out");
     choose(d, "transmitter.schools.end", "used charge");
-    const int entries = b.w().document().undoStack().count();
+    const int entries = b.w().document().history().count();
     CHECK(d.apply());
-    CHECK(b.w().document().undoStack().count() == entries + 1);
+    CHECK(b.w().document().history().count() == entries + 1);
     CHECK(b.w().setup().transmitter.schools.hold == HoldSchool::BailOut);
     CHECK(b.w().setup().transmitter.schools.end == EndSchool::UsedCharge);
     CHECK(b.proved().failures() == 0);

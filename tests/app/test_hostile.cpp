@@ -3,11 +3,14 @@
 // What a window meets that no demo holds: documents with parts missing or beyond their bounds, a desktop that writes
 // decimals with a comma, a program that was killed.
 #include "app/bench.h"
+#include "app/forms/boxesdialog.h"
 #include "base/error.h"
 #include "procedure/registry.h"
 
 #include <QLineEdit>
+#include <QMessageBox>
 #include <QProcess>
+#include <QXmlStreamReader>
 #include <clocale>
 #include <nlohmann/json.hpp>
 
@@ -149,7 +152,7 @@ TEST_CASE("a neutral or power-on place its switch has not is read as the first, 
     throwSwitches(b);
 }
 
-TEST_CASE("a circle of conditions behind an OR is told when the document is opened, and no switch ends the program") {
+TEST_CASE("a circle of conditions is refused when a document is opened and when one is edited, and the model stays") {
     json document = demo();
     const json circle = json::array({json::array({{{"switch", "L1"}, {"place", 1}}}), json::array({{{"function", "voice"}}})});
     for (auto& f : document["transmitter"]["functions"]) {
@@ -157,41 +160,141 @@ TEST_CASE("a circle of conditions behind an OR is told when the document is open
         if (f["id"] == "voice") f["when"] = json::array({json::array({{{"function", "timer"}}})});
     }
     Bench b;
-    walkThrough(b, document);
-    throwSwitches(b);
-    REQUIRE_FALSE(b.w().evaluation().simulated);
-    CHECK(render(b.w().evaluation().findings.front().found).find("circle") != std::string::npos);
-    CHECK(b.w().tracer() == nullptr);
-    // once the circle is cut, everything is there again
-    b.w().document().edit(QStringLiteral("cut"), {{"transmitter.functions.voice.when", Condition{}}});
-    CHECK(b.w().evaluation().simulated);
+    const Setup before = b.w().setup();
+    const QString file = b.folder.filePath(QStringLiteral("circle.keel.json"));
+    io::writeFileAtomically(file.toStdString(), document.dump());
+    CHECK_FALSE(b.window.openFile(file));
+    CHECK(b.window.message().contains(QStringLiteral("circle")));
+    CHECK_FALSE(b.window.message().contains(QStringLiteral("transmitter.functions")));
+    CHECK(b.w().setup() == before);
+    const Condition timer{{{"", 1, "timer"}}}, voice{{{"", 1, "voice"}}};
+    b.w().document().edit(QStringLiteral("one way"), {{"transmitter.functions.timer.when", voice}});
+    const Setup half = b.w().setup();
+    CHECK_FALSE(b.w().attempt([&] { b.w().document().edit(QStringLiteral("and back"), {{"transmitter.functions.voice.when", timer}}); }));
+    CHECK(b.window.message().contains(QStringLiteral("circle")));
+    CHECK(b.w().setup() == half);
     throwSwitches(b);
 }
 
-TEST_CASE("what was recovered is on disk before the journal it came from goes") {
-    QTemporaryDir state;
-    const QString left = state.filePath(QStringLiteral("journal-999999-dead.json"));
-    const auto leave = [&] {
-        DocumentModel killed(state.path());
-        killed.load(QStringLiteral(KEELHAUL_SOURCE "/data/demo/turnstone-470.keel.json"));
-        killed.edit(QStringLiteral("mass"), {{"machine.massKg", 2.9}});
-        REQUIRE(killed.flushJournal());
-        QFile::remove(left);
-        QFile::copy(QDir(state.path()).entryInfoList({QStringLiteral("journal-*.json")}, QDir::Files).at(0).absoluteFilePath(), left);
-    };
-    leave();
-    {
-        DocumentModel next(state.path());
-        QObject::connect(&next, &DocumentModel::changed, &next, [&] { CHECK(QFile::exists(left)); });
-        REQUIRE(next.recover(left));
-        CHECK_FALSE(QFile::exists(left));
-        CHECK(QDir(state.path()).entryInfoList({QStringLiteral("journal-*.json")}, QDir::Files).size() == 1);  // its own
+TEST_CASE("a proof of more modes says nothing of a document with fewer") {
+    Bench b;
+    (void)b.proved();
+    b.go(Station::Proof);
+    json few = demo();
+    few["transmitter"]["modes"] = json::array({few["transmitter"]["modes"].front(), few["transmitter"]["modes"].back()});
+    few["transmitter"]["hold"]["autorotationFrom"] = "normal";
+    const QString file = b.folder.filePath(QStringLiteral("few.keel.json"));
+    io::writeFileAtomically(file.toStdString(), few.dump());
+    REQUIRE(b.window.openFile(file));
+    CHECK(b.w().now().proof->positions.empty());
+    Bench::settle();
+    for (const PositionRow& row : b.proved().positions) CHECK(row.mode < b.w().setup().transmitter.modes.size());
+}
+
+TEST_CASE("an undo that takes points away leaves the curve editor at one there is") {
+    Bench b;
+    b.go(Station::Modes);
+    b.act("go-bench");
+    for (int i = 0; i < 4; ++i) b.key(Qt::Key_Plus);
+    for (int i = 0; i < 12; ++i) b.key(Qt::Key_Right);
+    while (b.w().document().history().canUndo()) b.act("undo");
+    for (const Qt::Key key : {Qt::Key_Up, Qt::Key_F, Qt::Key_Down, Qt::Key_Plus, Qt::Key_Minus, Qt::Key_O, Qt::Key_Up}) b.key(key);
+    const auto& points = b.w().setup().transmitter.modes[static_cast<std::size_t>(b.w().shownMode())].pitch.points;
+    CHECK(points.size() >= 2);
+}
+
+TEST_CASE("Enter without a change writes nothing: what is shown is rounded, what was measured stays measured") {
+    Bench b;
+    b.w().document().edit(QStringLiteral("fine"), {{"machine.massKg", 2.20449}});
+    b.w().document().setStanding(QStringLiteral("measured"), {"machine.massKg"}, {Standing::Measured, "2026-11-23T20:00:00Z", "scale", ""});
+    b.go(Station::Airframe);
+    b.selectRow("mass", 2);
+    const int before = b.w().document().history().count();
+    b.window.page()->setFocus();
+    b.key(Qt::Key_Return);
+    REQUIRE(b.window.page()->editor() != nullptr);
+    QTest::keyClick(b.window.page()->editor(), Qt::Key_Return);
+    Bench::settle();
+    CHECK(b.window.page()->editor() == nullptr);
+    CHECK(b.w().setup().machine.massKg == 2.20449);
+    CHECK(standingOf(b.w().setup(), "machine.massKg") == Standing::Measured);
+    CHECK(b.w().document().history().count() == before);
+}
+
+TEST_CASE("choosing boxes keeps what was not chosen anew, installed or not, and each plate servo for itself") {
+    Bench b;
+    Setup own = b.w().setup();
+    own.transmitter.profile.id = "nowhere";
+    own.transmitter.profile.name = "Not installed";
+    own.machine.servos[1].servo.name = "Another";
+    b.w().document().replace(QStringLiteral("own"), own);
+    BoxesDialog same(&b.window, b.w().setup(), b.w().library());
+    CHECK(same.chosen() == b.w().setup());
+    BoxesDialog tail(&b.window, b.w().setup(), b.w().library());
+    tail.findChild<QComboBox*>(QStringLiteral("tail"))->setCurrentIndex(1);
+    const Setup chosen = tail.chosen();
+    CHECK(chosen.transmitter.profile.name == "Not installed");
+    CHECK(chosen.machine.servos == b.w().setup().machine.servos);
+    CHECK(chosen.machine.tail.servo == b.w().library().servos.front());
+    io::Library none;
+    BoxesDialog empty(&b.window, b.w().setup(), none);
+    CHECK(empty.chosen() == b.w().setup());
+}
+
+TEST_CASE("inhibiting the unused channels takes them off their switches") {
+    Bench b;
+    Setup s = b.w().setup();
+    s.transmitter.unusedInhibited = false;
+    s.transmitter.spares = {{"x9", 9, "L1"}};
+    b.w().document().replace(QStringLiteral("spare"), s);
+    b.go(Station::Radio);
+    b.selectRow("unused-channels", 0);
+    const Part* part = b.w().selectedPart();
+    REQUIRE(part != nullptr);
+    REQUIRE(part->field == "transmitter.unusedInhibited");
+    b.w().editPart(*part, QStringLiteral("inhibited"));
+    CHECK(b.w().setup().transmitter.unusedInhibited);
+    CHECK(b.w().setup().transmitter.spares.front().follows.empty());
+}
+
+TEST_CASE("text of a document is plain: in messages, in boxes, in drawings") {
+    Bench b;
+    b.w().document().edit(QStringLiteral("name"), {{"machine.name", std::string("Dad & Son <h1>All checks passed</h1>\xE2\x80\xAE")}});
+    emit b.w().told(QStringLiteral("<h1>All checks passed</h1>"));
+    const auto* message = b.window.findChild<QLabel*>(QStringLiteral("message"));
+    REQUIRE(message != nullptr);
+    CHECK(message->textFormat() == Qt::PlainText);
+    Qt::TextFormat asked = Qt::RichText;
+    QString text;
+    khtest::whenOpen<QMessageBox>(&b.window, [&](QMessageBox* box) {
+        asked = box->textFormat();
+        text = box->text();
+        box->reject();
+    });
+    b.window.close();
+    CHECK(asked == Qt::PlainText);
+    CHECK(text.contains(QStringLiteral("Dad & Son <h1>")));
+    CHECK_FALSE(text.contains(QChar(0x202E)));
+    for (const StationEntry& s : stations()) {
+        b.go(s.station);
+        QXmlStreamReader xml(QString::fromStdString(b.window.bench()->svg()));
+        while (!xml.atEnd()) xml.readNext();
+        INFO(s.name);
+        CHECK_FALSE(xml.hasError());
     }
-    // where no new journal can be written the old one stays
-    leave();
-    const QString noFolder = state.filePath(QStringLiteral("a-file"));
-    io::writeFileAtomically(noFolder.toStdString(), "x");
-    DocumentModel stuck(noFolder);
-    CHECK(stuck.recover(left));
-    CHECK(QFile::exists(left));
+}
+
+TEST_CASE("no exception leaves a slot: it is told, the document stays, and the program goes on") {
+    Bench b;
+    const Setup before = b.w().setup();
+    CHECK_FALSE(b.w().attempt([] { throw std::out_of_range("a bug"); }));
+    CHECK(b.window.message().contains(QStringLiteral("a bug")));
+    // and what is thrown in an event, beside every command
+    QObject thrower;
+    QTimer::singleShot(0, &thrower, [] { throw std::logic_error("another bug"); });
+    for (int i = 0; i < 20; ++i) QApplication::processEvents();
+    CHECK(b.window.message().contains(QStringLiteral("another bug")));
+    CHECK(b.w().setup() == before);
+    b.w().document().edit(QStringLiteral("mass"), {{"machine.massKg", 2.9}});
+    CHECK(b.w().setup().machine.massKg == 2.9);
 }

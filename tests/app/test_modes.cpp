@@ -98,9 +98,8 @@ TEST_CASE("the proof says it is being tried, keeps the last result meanwhile, an
     CHECK(b.w().proof().state() == ProofRunner::State::Fresh);
     const std::size_t lines = b.w().entries().size();
     int fresh = 0;
-    QObject::connect(&b.w().proof(), &ProofRunner::changed, &b.window,
-                     [&] { fresh += b.w().proof().state() == ProofRunner::State::Fresh ? 1 : 0; });
-    b.w().proof().start(b.w().setup());
+    QObject::connect(&b.w().proof(), &ProofRunner::arrived, &b.window, [&] { ++fresh; });
+    b.w().prove();
     CHECK(b.w().proof().state() == ProofRunner::State::Trying);
     CHECK(b.w().entries().size() == lines);  // the last result stays
     for (const StationPage& page : b.w().pages())
@@ -141,7 +140,7 @@ TEST_CASE("a chain that cannot be followed has no proof, and says so") {
     b.w().document().edit(QStringLiteral("x"), {{"speedController.highUs", 1100.0}});
     b.proved();
     b.go(Station::Proof);
-    CHECK(b.w().proof().result().properties.empty());
+    CHECK(b.w().now().proof->properties.empty());
     CHECK(b.w().entries().size() == b.w().evaluation().findings.size());
     b.act("undo");
     CHECK(b.proved().properties.size() == 10);
@@ -226,7 +225,7 @@ TEST_CASE("curves by keys: mirror, straighten, smooth, points more and less, fla
     CHECK(mode(b, "normal").pitch.points.size() == 2);
     press(Qt::Key_F);
     CHECK(isFlat(mode(b, "normal").pitch));
-    while (b.w().document().undoStack().canUndo()) b.act("undo");
+    while (b.w().document().history().canUndo()) b.act("undo");
     CHECK(mode(b, "normal").pitch == before);
 }
 
@@ -238,12 +237,12 @@ TEST_CASE("a point is nudged in one run, typed with a comma, and a wrong value i
     curves->enter(false);
     Bench::settle();
     const double before = mode(b, "idle1").throttle.points[0].y;
-    const int entries = b.w().document().undoStack().count();
+    const int entries = b.w().document().history().count();
     for (int i = 0; i < 4; ++i) QTest::keyClick(curves, Qt::Key_Up);
     QTest::keyClick(curves, Qt::Key_Down, Qt::ShiftModifier);
     Bench::settle();
     CHECK(mode(b, "idle1").throttle.points[0].y == before + 3.5);
-    CHECK(b.w().document().undoStack().count() == entries + 1);
+    CHECK(b.w().document().history().count() == entries + 1);
     b.act("undo");
     CHECK(mode(b, "idle1").throttle.points[0].y == before);
     QTest::keyClick(curves, Qt::Key_Return);

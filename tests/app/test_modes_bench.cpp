@@ -54,7 +54,7 @@ TEST_CASE("hold's states are explored by click; each leads the deck there") {
         CHECK(b.window.bench()->item(QStringLiteral("state-") + QString::fromLatin1(id))->selected);
     }
     CHECK(b.w().deck().sticks.collective == stick);
-    CHECK(b.w().document().undoStack().count() == 0);  // the deck is not the document
+    CHECK(b.w().document().history().count() == 0);  // the deck is not the document
 }
 
 TEST_CASE("a curve becomes a line with an offset: its middle moves the whole line, its ends keep the offset") {
@@ -86,7 +86,7 @@ TEST_CASE("a curve becomes a line with an offset: its middle moves the whole lin
     CHECK(mode(b, "idle1").pitch.shape == CurveShape::Straight);
     CHECK(mode(b, "idle1").pitch.points.size() == 5);
     CHECK(mode(b, "idle1").pitch.points[2].y == 0.0);
-    while (b.w().document().undoStack().canUndo()) b.act("undo");
+    while (b.w().document().history().canUndo()) b.act("undo");
     CHECK(mode(b, "idle1").pitch == lineCurve(-100, 100, 5));
 }
 

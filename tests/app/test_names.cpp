@@ -101,7 +101,7 @@ TEST_CASE("every cell that is typed into refuses nonsense by its name, and an un
                 }
     }
     CHECK(refused > 80);
-    for (int i = 0; i < b.w().document().undoStack().count(); ++i) clean(b.w().document().undoStack().text(i));
+    for (int i = 0; i < b.w().document().history().count(); ++i) clean(b.w().document().history().text(i));
 }
 
 TEST_CASE("a station that does not ship stands in keel, page, drawing and palette by its entry alone") {

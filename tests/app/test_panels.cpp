@@ -144,7 +144,7 @@ TEST_CASE("a cell takes point or comma, unit or none, and refuses the rest in wo
         if (b.window.page()->editor() != nullptr) QTest::keyClick(b.window.page()->editor(), Qt::Key_Escape);
         Bench::settle();
     }
-    CHECK(b.w().document().undoStack().count() == 4);
+    CHECK(b.w().document().history().count() == 4);
 }
 
 TEST_CASE("an unknown fact is typed as a dash, and comes back as a number") {

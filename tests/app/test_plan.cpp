@@ -66,11 +66,11 @@ TEST_CASE("one step is one change, in their order; after each the plan is worked
     b.act("remedy");
     CHECK(b.w().selectedStep() == 0);  // told that the first is next, and nothing was changed
     CHECK(troubles(b.w()) == before);
-    std::size_t steps = b.w().plan().plan().steps.size();
+    std::size_t steps = b.w().plan().steps.size();
     for (int i = 0; i < 5; ++i) {
         b.act("remedy");
         b.planned();
-        CHECK(b.w().plan().plan().steps.size() == steps - 1);
+        CHECK(b.w().plan().steps.size() == steps - 1);
         --steps;
     }
     CHECK(b.w().setup().controller.rateHz == 333.0);
@@ -78,22 +78,22 @@ TEST_CASE("one step is one change, in their order; after each the plan is worked
     answerNext(b, std::nullopt);
     b.act("remedy");
     b.planned();
-    CHECK(b.w().plan().plan().steps.size() == steps);
+    CHECK(b.w().plan().steps.size() == steps);
     answerNext(b, QStringLiteral("quite square"));  // refused with the range, and nothing is written
     b.act("remedy");
     b.planned();
-    CHECK(b.w().plan().plan().steps.size() == steps);
+    CHECK(b.w().plan().steps.size() == steps);
     answerNext(b, QStringLiteral("−1,6"));  // what was read, not what was expected
     b.act("remedy");
     b.planned();
-    CHECK(b.w().plan().plan().steps.size() == steps - 1);
+    CHECK(b.w().plan().steps.size() == steps - 1);
     CHECK(standingOf(b.w().setup(), "machine.servos.left.squareErrorDeg") == Standing::Entered);
     CHECK(std::get<double>(readField(b.w().setup(), "machine.servos.left.squareErrorDeg")->value) == -1.6);
     answerNext(b, QString());  // as expected
     b.act("remedy");
     b.planned();
     CHECK(troubles(b.w()) == 0);
-    CHECK(b.w().plan().plan().steps.empty());
+    CHECK(b.w().plan().steps.empty());
     for (int i = 0; i < 7; ++i) b.act("undo");
     b.planned();
     CHECK(troubles(b.w()) == before);
@@ -105,8 +105,8 @@ TEST_CASE("all typed steps are one undoable change, and stop before the work by 
     const Setup before = b.w().setup();
     b.act("take-typed");
     b.planned();
-    CHECK(b.w().plan().plan().steps.size() == 2);
-    CHECK(b.w().plan().plan().byHand() == 2);
+    CHECK(b.w().plan().steps.size() == 2);
+    CHECK(b.w().plan().byHand() == 2);
     CHECK(b.w().setup().machine == before.machine);
     b.act("take-typed");  // nothing more that is typed
     CHECK(b.window.message().contains(QStringLiteral("by hand")));
@@ -162,7 +162,7 @@ TEST_CASE("a sound model has nothing to repair, and a small window shows the pla
     Bench b;
     b.act("plan");
     b.planned();
-    CHECK(b.w().plan().plan().steps.empty());
+    CHECK(b.w().plan().steps.empty());
     CHECK(page(b)->item(QStringLiteral("step-1")) == nullptr);
     b.act("remedy");
     b.act("take-typed");

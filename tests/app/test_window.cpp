@@ -3,6 +3,7 @@
 // The real window, driven by keys and clicks; what is asserted is what the pilot sees.
 #define CATCH_CONFIG_RUNNER
 #include "app/bench.h"
+#include "app/shell/application.h"
 #include "paint/look/theme.h"
 #include "paint/pdf.h"
 #include "procedure/registry.h"
@@ -17,7 +18,7 @@ int main(int argc, char** argv) {
     QTemporaryDir home;
     qputenv("HOME", home.path().toUtf8());
     qputenv("XDG_CONFIG_HOME", home.path().toUtf8());
-    QApplication application(argc, argv);
+    Application application(argc, argv);  // with the last net, as the program has it
     QApplication::setOrganizationName(QStringLiteral("keelhaul-test"));
     QApplication::setStyle(QStringLiteral("Fusion"));
     paint::loadFonts();
@@ -58,8 +59,8 @@ TEST_CASE("drag a curve point, flip hold, read head speed 0, undo, save, reopen,
     Bench::settle();
     const double dragged = b.w().setup().transmitter.modes[1].pitch.points[3].y;
     REQUIRE(dragged < 45.0);
-    REQUIRE(b.w().document().undoStack().count() == 1);  // one entry for the whole drag
-    REQUIRE(b.w().document().undoStack().undoText() == QStringLiteral("Move a pitch point"));
+    REQUIRE(b.w().document().history().count() == 1);  // one entry for the whole drag
+    REQUIRE(b.w().document().history().undoText() == QStringLiteral("Move a pitch point"));
 
     b.w().setTracedFunction(Function::Throttle);
     REQUIRE(b.stage("head-speed").startsWith(QStringLiteral("2223")));
@@ -109,10 +110,10 @@ TEST_CASE("the first path without a pointer: layout, finding, remedy, curve, sav
     b.act("go-bench");
     REQUIRE(b.w().station() == Station::Modes);
     const double y = b.w().setup().transmitter.modes[static_cast<std::size_t>(b.w().shownMode())].pitch.points[0].y;
-    const int entries = b.w().document().undoStack().count();
+    const int entries = b.w().document().history().count();
     for (int i = 0; i < 3; ++i) b.key(Qt::Key_Up);
     REQUIRE(b.w().setup().transmitter.modes[static_cast<std::size_t>(b.w().shownMode())].pitch.points[0].y == y + 3);
-    REQUIRE(b.w().document().undoStack().count() == entries + 1);  // a run of nudges is one entry
+    REQUIRE(b.w().document().history().count() == entries + 1);  // a run of nudges is one entry
     b.key(Qt::Key_Return);
     REQUIRE(b.window.curves()->editor() != nullptr);
     b.window.curves()->editor()->setText(QStringLiteral("400"));
@@ -164,8 +165,8 @@ TEST_CASE("escape gives a drag up without a trace") {
     REQUIRE_FALSE(b.w().setup() == before);
     QTest::keyClick(curves, Qt::Key_Escape);
     REQUIRE(b.w().setup() == before);
-    REQUIRE(b.w().document().undoStack().count() == 0);
-    REQUIRE_FALSE(b.w().document().undoStack().canRedo());
+    REQUIRE(b.w().document().history().count() == 0);
+    REQUIRE_FALSE(b.w().document().history().canRedo());
 }
 
 TEST_CASE("F1 explains the number that is selected, and its last line is the cell") {
@@ -221,34 +222,13 @@ TEST_CASE("guards are the pilot's word: unticked at start, needed for a reading,
     REQUIRE_FALSE(b.w().guard(Guard::LeadsOff));
     b.act("seen");
     REQUIRE(b.window.message().contains(QStringLiteral("guards")));
-    REQUIRE(b.w().document().undoStack().count() == 0);
+    REQUIRE(b.w().document().history().count() == 0);
     for (int g = 0; g < 3; ++g) b.click(b.window.topBar(), QStringLiteral("guard-%1").arg(g));
     for (const Guard g : {Guard::LeadsOff, Guard::BladesOff, Guard::HoldOn}) REQUIRE(b.w().guard(g));
     b.act("seen");
     REQUIRE(b.w().selectedRow()->standing == Standing::Proved);
     b.window.newModel(QStringLiteral("380"));
     REQUIRE_FALSE(b.w().guard(Guard::LeadsOff));
-}
-
-TEST_CASE("a journal takes every change and gives it back after a kill") {
-    QTemporaryDir state;
-    Setup changed;
-    {
-        DocumentModel killed(state.path());
-        killed.load(QStringLiteral(KEELHAUL_SOURCE "/data/demo/turnstone-470.keel.json"));
-        killed.edit(QStringLiteral("mass"), {{"machine.massKg", 2.9}});
-        killed.flushJournal();
-        changed = killed.setup();
-        const QString journal = QDir(state.path()).entryInfoList({QStringLiteral("journal-*.json")}).at(0).absoluteFilePath();
-        QFile::copy(journal, state.filePath(QStringLiteral("journal-999999-dead.json")));  // as if that process had been killed
-    }
-    const QStringList left = DocumentModel::leftJournals(state.path());
-    REQUIRE(left.size() == 1);
-    DocumentModel next(state.path());
-    REQUIRE(next.recover(left.at(0)));
-    REQUIRE(next.setup() == changed);
-    REQUIRE(next.modified());
-    REQUIRE(next.file().endsWith(QStringLiteral("turnstone-470.keel.json")));
 }
 
 TEST_CASE("a broken file is told in the window and the present model stays") {

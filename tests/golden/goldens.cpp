@@ -144,7 +144,7 @@ std::string items(app::MainWindow& window) {
         for (int i = 0; i < 3; ++i) QApplication::processEvents();
     };
     app::Workspace& w = window.workspace();
-    while (w.proof().state() == app::ProofRunner::State::Trying || !w.plan().fresh()) QApplication::processEvents();  // rows say what heals
+    while (w.proof().state() == app::ProofRunner::State::Trying || !w.planFresh()) QApplication::processEvents();  // rows say what heals
     QString out;
     for (const StationEntry& s : stations()) {
         w.setStation(s.station);

@@ -121,17 +121,21 @@ TEST_CASE("the layer test sees an upward import and a folder nobody declared") {
     CHECK(reach(two, "high") == std::set<std::string>{"high", "low"});
 }
 
-TEST_CASE("below paint nothing knows Qt") {
+TEST_CASE("below text nothing knows Qt, and the session knows neither widgets nor drawings") {
     const std::regex qt(R"re(#include\s*[<"]Q[A-Z])re");
     std::size_t free = 0;
     for (const auto& [folder, named] : ours()) {
         const std::set<std::string> below = reach(ours(), folder);
-        if (below.count("paint") != 0) continue;
+        if (below.count("text") != 0) continue;
         for (const auto& entry : fs::recursive_directory_iterator(KEELHAUL_SOURCE "/src/" + folder))
             if (isSource(entry.path())) CHECK_FALSE(std::regex_search(textOf(entry.path()), qt));
         ++free;
     }
     CHECK(free >= 10);
+    CHECK(reach(ours(), "session").count("paint") == 0);
+    const std::regex widgets(R"re(QtWidgets|Qt6::Gui|#include\s*<Q(Widget|Painter|Color|Font|Undo))re");
+    for (const auto& entry : fs::recursive_directory_iterator(KEELHAUL_SOURCE "/src/session"))
+        if (isSource(entry.path())) CHECK_FALSE(std::regex_search(textOf(entry.path()), widgets));
 }
 
 TEST_CASE("the session knows no widget") {

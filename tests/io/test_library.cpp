@@ -153,3 +153,13 @@ TEST_CASE("every transmitter with every controller of every class makes a sound 
                 CHECK(s.transmitter.modes.size() == 4);
             }
 }
+
+TEST_CASE("a program that is installed does not look into the tree it was built in; one in the tree does") {
+    const auto source = [](const fs::path& program) {
+        const auto folders = io::dataFolders("", program);
+        return std::find(folders.begin(), folders.end(), kData) != folders.end();
+    };
+    CHECK_FALSE(source("/usr/local/bin/keelhaul"));
+    CHECK(source(fs::path(KEELHAUL_BUILD) / "keelhaul"));
+    CHECK(source("keelhaul"));  // by its name alone: where this very program stands
+}

@@ -319,3 +319,58 @@ TEST_CASE("places that no condition names count as one, with their weight") {
             CHECK(space.moved(there, 0, space.classAt(i, 0)) == i);
         }
 }
+
+namespace {
+
+/// A transmitter with this many three-place switches, each of which works a mode of its own.
+Setup manySwitches(std::size_t n) {
+    Setup s = turnstone();
+    for (std::size_t i = 0; i < n; ++i) {
+        const std::string id = "X" + std::to_string(i);
+        s.transmitter.profile.switches.push_back({id, 3, false});
+        FlightMode mode = s.transmitter.modes[1];
+        mode.id = mode.name = "m" + std::to_string(i);
+        mode.when = {{{id, 2, ""}}, {{id, 3, ""}}};
+        s.transmitter.modes.insert(s.transmitter.modes.end() - 1, mode);
+    }
+    return s;
+}
+
+}  // namespace
+
+TEST_CASE("more switches than can be tried: the proof ends, says what it left out, and proves nothing of it") {
+    for (const std::size_t n : {std::size_t{14}, std::size_t{24}}) {
+        const SwitchProof proof = proveSwitches(manySwitches(n));
+        CHECK(proof.untried > 0);
+        CHECK(proof.walked <= (1U << 21U));
+        CHECK_FALSE(proof.whole());
+        CHECK(proof.failures() > 0);
+        bool said = false;
+        for (const PropertyResult& p : proof.properties) {
+            INFO(p.id);
+            if (p.whole) continue;
+            CHECK_FALSE(p.holds);
+            said = said || render(p.finding.found).find("were tried and none refutes it") != std::string::npos;
+        }
+        CHECK(said);
+    }
+    const SwitchProof few = proveSwitches(manySwitches(4));
+    CHECK(few.whole());
+    CHECK(few.untried == 0);
+}
+
+TEST_CASE("conditions that name each other many times over are evaluated once each") {
+    Setup s = turnstone();
+    s.transmitter.functions.push_back({"f0", {{{"R1", 2, ""}}}, {}});
+    for (int i = 1; i < 15; ++i) {  // eight times each: 8^14 paths
+        const std::string below = "f" + std::to_string(i - 1);
+        s.transmitter.functions.push_back({"f" + std::to_string(i), Condition(8, std::vector<Term>{{"", 1, below}}), {}});
+    }
+    const ChainModel model(s);
+    Deck deck;
+    deck.switches["R1"] = 1;
+    CHECK_FALSE(model.functionActive(model.functionCount() - 1, model.numbers(deck).places));
+    deck.switches["R1"] = 2;
+    CHECK(model.functionActive(model.functionCount() - 1, model.numbers(deck).places));
+    CHECK(proveSwitches(s).properties.size() == 10);
+}

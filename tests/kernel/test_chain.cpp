@@ -227,3 +227,15 @@ TEST_CASE("°/s act only in the flying state, and the state is said") {
     REQUIRE(stage(air, Function::Aileron, "demand").value == Approx(100).margin(1));
     REQUIRE(std::string(stage(air, Function::Aileron, "demand").unit) == "°/s");
 }
+
+TEST_CASE("a mode that is reached through another function is found on the deck") {
+    Setup s = turnstone();
+    FlightMode& idle = s.transmitter.modes[1];
+    const Condition own = idle.when;
+    s.transmitter.functions.push_back({"reach", own, {}});
+    idle.when = {{{"", 1, "reach"}}};
+    const auto deck = deckInMode(s, idle.id);
+    REQUIRE(deck);
+    const ChainModel model(s);
+    CHECK(s.transmitter.modes[model.at(*deck).mode].id == idle.id);
+}

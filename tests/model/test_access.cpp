@@ -19,6 +19,10 @@ namespace {
 std::optional<FieldValue> another(const Field& f) {
     switch (f.info.kind) {
         case FieldKind::Number: {
+            if (f.info.counts) {
+                const double count = std::holds_alternative<double>(f.value) ? std::get<double>(f.value) : f.info.min;
+                return count + 1 <= f.info.max ? count + 1 : count - 1;
+            }
             const double now = std::holds_alternative<double>(f.value) ? std::get<double>(f.value) : f.info.min;
             const double to = now + (f.info.max - f.info.min) * 0.01;
             return to <= f.info.max ? to : now - (f.info.max - f.info.min) * 0.01;

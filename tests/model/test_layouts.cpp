@@ -5,6 +5,7 @@
 #include "kernel/chain.h"
 #include "kernel/envelope.h"
 #include "model/helicopter/layouts.h"
+#include "model/switchroles.h"
 #include "procedure/registry.h"
 #include "stations/kit/solver.h"
 #include "stations/swash/swashsolvers.h"
@@ -127,4 +128,28 @@ TEST_CASE("a mechanical plate: the envelope is cut by one servo at a time, and i
     r.value = 60.0;
     r.unit = "mm";
     CHECK_THROWS_WITH(solveLinks(s, std::vector{r}), Contains("mechanical"));
+}
+
+TEST_CASE("directions lie apart round the circle: 360° is 0°") {
+    CHECK(azimuthApartDeg(360.0, 0.0) == 0.0);
+    CHECK(azimuthApartDeg(359.75, 0.25) == 0.5);
+    CHECK(azimuthApartDeg(0.0, 180.0) == 180.0);
+    for (const Layout& layout : layouts()) {
+        if (layout.mechanical) continue;
+        Setup s = builtAs(turnstone(), layout, "");
+        for (PlateServo& servo : s.machine.servos)
+            if (servo.azimuthDeg == 0.0) servo.azimuthDeg = 360.0;
+        INFO(layout.id);
+        CHECK(machineLayout(s.machine) == &layout);
+    }
+}
+
+TEST_CASE("a mode's sign is one whole letter, however many bytes it takes") {
+    FlightMode mode;
+    mode.id = "normal";
+    mode.name = "\xC3\x84rger";
+    CHECK(modeLetter(mode, 0) == "\xC3\x84");
+    mode.name = "\xE2\x82\xAC";
+    CHECK(modeLetter(mode, 0) == "\xE2\x82\xAC");
+    CHECK(modeLetter(mode, 2) == "2");
 }

@@ -9,6 +9,7 @@
 #include "stations/kit/linkturns.h"
 #include "stations/kit/row.h"
 #include "stations/link/endpoints.h"
+#include "stations/pitch/pitch.h"
 #include "stations/pitch/pitchsolvers.h"
 #include "stations/solving.h"
 #include "stations/swash/swashsolvers.h"
@@ -363,4 +364,30 @@ TEST_CASE("stories: one reading of each kind and its answer") {
     const Solved moulded = solveZero(fixed, std::vector<Reading>{reading("blade-a.tail", 1, "°"), reading("blade-b.nose", 0, "°"),
                                                                  reading("blade-a.nose", 1, "°"), reading("blade-b.tail", 0, "°")});
     CHECK_THAT(remarks(moulded), Contains("moulded"));
+}
+
+TEST_CASE("a setting that counts the other way round is solved on its own side of zero") {
+    Setup s = turnstone();
+    s.controller.collectiveHighPct = -s.controller.collectiveHighPct;
+    s.controller.collectiveLowPct = -s.controller.collectiveLowPct;
+    const Solved out = solveRange(s, std::vector<Reading>{reading("range.high", 10.0, "°"), reading("range.low", -10.0, "°")});
+    for (const SolvedField& a : out.answers) {
+        INFO(a.field);
+        const double now = std::get<double>(readField(s, a.field)->value);
+        CHECK(a.value != 0.0);
+        CHECK((a.value < 0.0) == (now < 0.0));
+    }
+}
+
+TEST_CASE("whatever was heard of the cyclic limit is stale once the plate is another") {
+    for (const char* outcome : {"clear", "buzz", "binds"}) {
+        Setup s = turnstone();
+        const SolverEntry& limit = pitchSolvers().back();
+        const std::string what = std::string(outcome) + ".45.high";
+        s.readings = {{"r1", what, 60.0, "%", "2026-11-23T20:00:00Z", "", "", settingsInForce(s, limit, what)}};
+        INFO(outcome);
+        CHECK(staleReadings(s, pitchSolvers()).empty());
+        for (PlateServo& servo : s.machine.servos) servo.armMm += 4.0;
+        CHECK(staleReadings(s, pitchSolvers()).size() == 1);
+    }
 }

@@ -18,13 +18,9 @@ BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), 
         update();
     };
     const auto forget = [this] { cache_ = QPixmap(); };
-    connect(&workspace, &Workspace::evaluated, this, forget);
+    connect(&workspace, &Workspace::swapped, this, forget);
     connect(&workspace, &Workspace::stationChanged, this, forget);
-    connect(&workspace, &Workspace::planChanged, this, [this, forget, refresh] {
-        if (!workspace_.planShown()) return;
-        forget();
-        refresh();
-    });
+    connect(&workspace, &Workspace::swapped, this, refresh);
     connect(&workspace, &Workspace::traced, this, refresh);
     connect(&workspace, &Workspace::stationChanged, this, refresh);
     connect(&workspace, &Workspace::selectionChanged, this, refresh);
@@ -62,7 +58,7 @@ Scene BenchView::scene() const {
                        : 0U,
             dimensions_,
             exaggeration_,
-            workspace_.planShown() ? &workspace_.plan().plan() : nullptr,
+            workspace_.planShown() ? &workspace_.plan() : nullptr,
             static_cast<std::size_t>(workspace_.selectedStep()),
             workspace_.proofAfterStep()};
 }

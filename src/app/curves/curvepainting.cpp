@@ -308,7 +308,7 @@ void CurveView::paintEvent(QPaintEvent*) {
         drawText(p, {16, 40}, tr("The curves cannot be drawn until the chain can be followed."), Theme::font(13), t.muted);
         return;
     }
-    double x = drawText(p, {16, 26}, QString::fromStdString(m->name), Theme::font(13, true), t.ink) + 10;
+    double x = drawText(p, {16, 26}, shown(m->name), Theme::font(13, true), t.ink) + 10;
     x = drawText(p, {x, 26}, tr("curves over the collective stick"), Theme::font(12), t.muted) + 20;
     const double lx = std::max(x, width() - 290.0);
     p.setRenderHint(QPainter::Antialiasing);

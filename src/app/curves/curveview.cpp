@@ -36,15 +36,14 @@ CurveView::CurveView(Workspace& workspace, QWidget* parent) : ItemView(parent), 
         layOut();
         update();
     };
-    connect(&workspace, &Workspace::evaluated, this, refresh);
+    connect(&workspace, &Workspace::swapped, this, refresh);
     connect(&workspace, &Workspace::traced, this, refresh);
     connect(&workspace, &Workspace::selectionChanged, this, refresh);
 }
 
 void CurveView::enter(bool pitch) {
     pitch_ = pitch;
-    const auto n = static_cast<int>(handles(pitch).size());
-    point_ = std::clamp(point_, 0, n - 1);
+    layOut();
     setFocus();
     update();
 }
@@ -87,6 +86,8 @@ QPointF CurveView::at(const Plot& plot, double x, double y) {
 }
 
 void CurveView::layOut() {
+    if (!editable(pitch_)) pitch_ = true;
+    point_ = std::clamp(point_, 0, std::max(0, static_cast<int>(handles(pitch_).size()) - 1));  // an undo may have taken points away
     QVector<Item> items;
     for (const bool pitch : {true, false}) {
         if (!editable(pitch)) continue;
@@ -212,7 +213,7 @@ void CurveView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_S: {
             Curve c = curve(pitch_);
             if (!workspace_.setup().transmitter.profile.smoothCurves) {
-                emit refused(tr("%1 has straight curves only.").arg(QString::fromStdString(workspace_.setup().transmitter.profile.name)));
+                emit refused(tr("%1 has straight curves only.").arg(shown(workspace_.setup().transmitter.profile.name)));
                 break;
             }
             if (c.shape == CurveShape::Line) c = resampledCurve(c, 2);
@@ -252,8 +253,7 @@ void CurveView::recount(int by) {
     const int most = workspace_.setup().transmitter.profile.curvePoints;
     const int wanted = static_cast<int>(curve(pitch_).points.size()) + by;
     if (wanted < 2 || wanted > most) {
-        emit refused(
-            tr("A curve of %1 has 2 to %2 points.").arg(QString::fromStdString(workspace_.setup().transmitter.profile.name)).arg(most));
+        emit refused(tr("A curve of %1 has 2 to %2 points.").arg(shown(workspace_.setup().transmitter.profile.name)).arg(most));
         return;
     }
     point_ = std::min(point_, wanted - 1);

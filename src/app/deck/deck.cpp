@@ -25,6 +25,7 @@ DeckView::DeckView(Workspace& workspace, QWidget* parent) : ItemView(parent), wo
         layOut();
         update();
     };
+    connect(&workspace, &Workspace::swapped, this, refresh);
     connect(&workspace, &Workspace::traced, this, refresh);
     connect(&workspace, &Workspace::posedChanged, this, refresh);
 }

@@ -66,7 +66,7 @@ void DeckView::paintSwitches(QPainter& p) const {
         const SwitchWords w = switchWords(workspace_.evaluation(), list[i]->id, place);
         p.setFont(Theme::font(12, true));
         p.setPen(posing && !posed ? t.muted : posed ? t.danger : t.ink);
-        p.drawText(QRectF(x - 28, y - 2, 56, 14), Qt::AlignCenter, QString::fromStdString(list[i]->id));
+        p.drawText(QRectF(x - 28, y - 2, 56, 14), Qt::AlignCenter, shown(list[i]->id));
         const QRectF track(x - 3.5, y + 15, 7, 26);
         p.setPen(QPen(t.muted, 1));
         p.setBrush(t.sheet);

@@ -82,7 +82,8 @@ FieldsDialog::FieldsDialog(QWidget* parent, Workspace& workspace, const QString&
         column->addWidget(editor);
         column->addWidget(lookLabel(LabelLook::Muted, words(f.reason.c_str())));
         form->addRow(words(f.label.c_str()), cell);
-        rows_.push_back({f.path, *field, editor});
+        const auto* line = qobject_cast<QLineEdit*>(editor);
+        rows_.push_back({f.path, *field, editor, line == nullptr ? QString() : line->text()});
     }
     auto* scroll = new QScrollArea;
     scroll->setWidget(inner);
@@ -109,7 +110,9 @@ std::optional<FieldValue> FieldsDialog::valueOf(const Row& row) const {
     if (const auto* box = qobject_cast<QCheckBox*>(row.editor)) return box->isChecked();
     Part part;
     part.field = row.path;
-    const QString text = qobject_cast<QLineEdit*>(row.editor)->text().trimmed();
+    const auto* line = qobject_cast<QLineEdit*>(row.editor);
+    if (!line->isModified() && line->text() == row.shown) return row.field.value;  // rounded for showing, and not touched
+    const QString text = line->text().trimmed();
     if (text.isEmpty() && row.field.info.mayBeUnknown) return std::monostate{};
     if (row.field.info.kind == FieldKind::Names) {
         std::vector<std::string> names;

@@ -36,6 +36,7 @@ private:
         std::string path;
         Field field;
         QWidget* editor;
+        QString shown;  ///< a line's text as it was put there
     };
     [[nodiscard]] std::optional<FieldValue> valueOf(const Row& row) const;
     Workspace& workspace_;

@@ -28,6 +28,7 @@ GuideDialog::GuideDialog(QWidget* parent, const Guide& guide) : QDialog(parent) 
         tick->setAccessibleName(words(step.todo));
         grid->addWidget(tick, line, 0, Qt::AlignTop);
         auto* todo = new QLabel(words(step.todo));
+        todo->setTextFormat(Qt::PlainText);
         todo->setWordWrap(true);
         todo->setStyleSheet(QStringLiteral("font-weight:bold;color:%1").arg(Theme::box(step.box).name()));
         grid->addWidget(todo, line++, 1);

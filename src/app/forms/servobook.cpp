@@ -113,7 +113,7 @@ void ServoBook::take(QTableWidgetItem* item) {
         servo = s.machine.tail.servo;
     } catch (const InputError& e) {
         refusal_->setText(QStringLiteral("%1, %2: %3")
-                              .arg(QString::fromStdString(servo.name), words(kColumns[static_cast<std::size_t>(item->column())].title),
+                              .arg(shown(servo.name), words(kColumns[static_cast<std::size_t>(item->column())].title),
                                    QString::fromStdString(e.problem())));
         refusal_->show();
     }

@@ -73,6 +73,7 @@ void applyLook() {
 QLabel* lookLabel(LabelLook look, const QString& text) {
     auto* label = new QLabel(text);
     label->setWordWrap(true);
+    label->setTextFormat(Qt::PlainText);
     label->setProperty("look", look == LabelLook::Caution ? "caution" : look == LabelLook::Muted ? "muted" : "refusal");
     if (look == LabelLook::Refusal) {
         label->setObjectName(QStringLiteral("refusal"));

@@ -22,35 +22,38 @@ namespace kh::app {
 
 using namespace paint;
 
-std::function<void()> MainWindow::handler(const std::string& id) const {
-    const auto found = handlers_.find(id);
-    if (found == handlers_.end()) throw std::logic_error("nothing is done for the command " + id);
+const Command& MainWindow::command(const std::string& id) const {
+    const auto found = commands_.find(id);
+    if (found == commands_.end()) throw std::logic_error("nothing is done for the command " + id);
     return found->second;
 }
 
+void MainWindow::run(const std::string& id) {
+    const Command& c = command(id);
+    if (c.enabled()) workspace_.attempt(c.run);
+}
+
 void MainWindow::buildActions() {
-    listHandlers();
-    for (const auto& [id, handle] : handlers_)
-        if (shortcut(id.c_str()) == nullptr) throw std::logic_error("the command " + id + " stands in no table");
+    listCommands();
     for (const Shortcut& s : shortcuts()) {
         if (s.local) continue;
+        (void)command(s.id);
         auto* a = new QAction(words(s.text), this);
         a->setObjectName(QString::fromLatin1(s.id));
         if (*s.keys != 0) a->setShortcut(QKeySequence(QString::fromLatin1(s.keys)));
         a->setShortcutContext(Qt::WindowShortcut);
-        connect(a, &QAction::triggered, this, handler(s.id));
+        connect(a, &QAction::triggered, this, [this, id = std::string(s.id)] { run(id); });
         addAction(a);
         actions_[QString::fromLatin1(s.id)] = a;
     }
-    QUndoStack& stack = workspace_.document().undoStack();
-    const auto rename = [this, &stack] {
-        actions_[QStringLiteral("undo")]->setText(stack.canUndo() ? tr("Undo: %1").arg(stack.undoText()) : tr("Undo"));
-        actions_[QStringLiteral("undo")]->setEnabled(stack.canUndo());
-        actions_[QStringLiteral("redo")]->setText(stack.canRedo() ? tr("Redo: %1").arg(stack.redoText()) : tr("Redo"));
-        actions_[QStringLiteral("redo")]->setEnabled(stack.canRedo());
+    const auto refresh = [this] {
+        for (const auto& [id, c] : commands_) actions_[QString::fromStdString(id)]->setEnabled(c.enabled());
+        const History& history = workspace_.document().history();
+        actions_[QStringLiteral("undo")]->setText(history.canUndo() ? tr("Undo: %1").arg(history.undoText()) : tr("Undo"));
+        actions_[QStringLiteral("redo")]->setText(history.canRedo() ? tr("Redo: %1").arg(history.redoText()) : tr("Redo"));
     };
-    connect(&stack, &QUndoStack::indexChanged, this, rename);
-    rename();
+    connect(&workspace_.document(), &DocumentModel::stateChanged, this, refresh);
+    refresh();
 }
 
 void MainWindow::showMenu(QPoint at) {
@@ -91,27 +94,28 @@ QString settingText(const Row& row, const Part& part) {
 }  // namespace
 
 void MainWindow::showPalette() {
-    std::vector<Command> commands;
+    std::vector<Offer> offers;
     for (const Shortcut& s : shortcuts())
-        if (!s.local) commands.push_back({words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys), handler(s.id)});
+        if (!s.local && command(s.id).enabled())
+            offers.push_back(
+                {words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys), [this, id = std::string(s.id)] { run(id); }});
     for (const StationEntry& s : workspace_.stations().entries())
-        commands.push_back({tr("Station %1").arg(words(s.name)), QString::number(static_cast<int>(s.station)),
-                            [this, s] { workspace_.setStation(s.station); }});
+        offers.push_back({tr("Station %1").arg(words(s.name)), QString::number(static_cast<int>(s.station)),
+                          [this, s] { workspace_.setStation(s.station); }});
     for (const FlightMode& m : workspace_.setup().transmitter.modes)
-        commands.push_back(
-            {tr("Fly %1 on the deck").arg(QString::fromStdString(m.name)), {}, [this, id = m.id] { workspace_.setMode(id); }});
+        offers.push_back({tr("Fly %1 on the deck").arg(shown(m.name)), {}, [this, id = m.id] { workspace_.setMode(id); }});
     for (const StationPage& page : workspace_.pages())
         for (const Row& row : page.rows)
             for (const Cell& cell : row.cells)
                 for (const Part& part : cell.parts)
                     if (!part.field.empty())
-                        commands.push_back({settingText(row, part), words(stationName(page.station)),
-                                            [this, path = part.field] {
-                                                workspace_.goToField(path);
-                                                page_->setFocus();
-                                            },
-                                            words(fieldTitle(workspace_.setup(), part.field))});
-    palette_->ask(std::move(commands));
+                        offers.push_back({settingText(row, part), words(stationName(page.station)),
+                                          [this, path = part.field] {
+                                              workspace_.goToField(path);
+                                              page_->setFocus();
+                                          },
+                                          words(fieldTitle(workspace_.setup(), part.field))});
+    palette_->ask(std::move(offers));
 }
 
 void MainWindow::setTheme(const QString& choice) {

@@ -8,6 +8,10 @@
 
 namespace kh::app {
 
+/// Turns away from a session bus that takes connections and says nothing: whoever asks it waits until it gives up. To be called
+/// before anything asks the bus, so before the application is made.
+void leaveSilentBus();
+
 /// The theme the desktop wants: the portal's colour scheme if it answers within 100 ms, else the palette's
 /// lightness, else Chart.
 [[nodiscard]] paint::ThemeKind desktopTheme();

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Commands that change the document: whole settings at once, modes, boxes, and what was read or seen on the machine.
+#include "app/forms/boxesdialog.h"
 #include "app/forms/guidedialog.h"
 #include "app/forms/handstepdialog.h"
 #include "app/forms/servobook.h"
@@ -15,9 +16,6 @@
 #include "procedure/registry.h"
 #include "session/told.h"
 
-#include <QComboBox>
-#include <QDialogButtonBox>
-#include <QFormLayout>
 #include <QInputDialog>
 
 namespace kh::app {
@@ -51,7 +49,7 @@ void MainWindow::mirrorHold() {
 void MainWindow::setChannelOrder() {
     const std::vector<Edit> edits = controllerOrder(workspace_.setup());
     if (edits.empty()) {
-        showMessage(tr("The channels are in %1's order.").arg(QString::fromStdString(workspace_.setup().controller.profile.name)));
+        showMessage(tr("The channels are in %1's order.").arg(shown(workspace_.setup().controller.profile.name)));
         return;
     }
     workspace_.document().edit(tr("Put the channels in the controller's order"), edits);
@@ -61,29 +59,29 @@ void MainWindow::setChannelOrder() {
 }
 
 void MainWindow::takePlanStep() {
-    const PlanRunner& runner = workspace_.plan();
-    const bool hands =
-        runner.fresh() && !runner.plan().steps.empty() && runner.plan().steps.front().byHand && workspace_.selectedStep() == 0;
+    const Snapshot now = workspace_.now();
+    const auto& steps = now.plan->plan.steps;
+    const bool hands = now.planFresh && !steps.empty() && steps.front().byHand && workspace_.selectedStep() == 0;
     if (!hands) {
         workspace_.takeStep();
         return;
     }
-    HandStepDialog dialog(this, workspace_.setup(), runner.plan().steps.front(), runner.texts().front());
+    HandStepDialog dialog(this, workspace_.setup(), steps.front(), now.plan->texts.front());
     if (dialog.exec() == QDialog::Accepted) workspace_.writeDown(dialog.read());
 }
 
 void MainWindow::showStillToSet() {
-    std::vector<Command> commands;
+    std::vector<Offer> offers;
     for (const std::string& path : stillToSet(workspace_.setup()))
-        commands.push_back(
+        offers.push_back(
             {words(fieldTitle(workspace_.setup(), path)),
              tr("%1, in %2").arg(words(fieldAsText(*readField(workspace_.setup(), path))), words(stationName(fieldHome(path).station))),
              [this, path] {
                  if (!workspace_.goToField(path)) showMessage(tr("No page shows %1 yet.").arg(words(fieldTitle(workspace_.setup(), path))));
                  page_->setFocus();
              }});
-    if (commands.empty()) showMessage(tr("Nothing is left: every fact and end that belongs to this machine was set."));
-    else palette_->ask(std::move(commands));
+    if (offers.empty()) showMessage(tr("Nothing is left: every fact and end that belongs to this machine was set."));
+    else palette_->ask(std::move(offers));
 }
 
 void MainWindow::changeModes(const QString& id) {
@@ -94,15 +92,14 @@ void MainWindow::changeModes(const QString& id) {
         return;
     }
     const FlightMode mode = modes[static_cast<std::size_t>(s.cell)];
-    const QString name = QString::fromStdString(mode.name);
+    const QString name = shown(mode.name);
     try {
         if (id == QStringLiteral("matrix-copy")) copyCell(false);
         else if (id == QStringLiteral("matrix-row")) copyCell(true);
         else if (id == QStringLiteral("matrix-mode")) {
             if (s.cell + 1 >= static_cast<int>(modes.size())) return;
             const FlightMode& next = modes[static_cast<std::size_t>(s.cell) + 1];
-            workspace_.document().edit(tr("Copy %1 to %2").arg(name, QString::fromStdString(next.name)),
-                                       copyMode(workspace_.setup(), mode.id, next.id));
+            workspace_.document().edit(tr("Copy %1 to %2").arg(name, shown(next.name)), copyMode(workspace_.setup(), mode.id, next.id));
             workspace_.select({s.row, s.cell + 1, 0});
         } else if (id == QStringLiteral("matrix-rename")) {
             bool ok = false;
@@ -208,7 +205,7 @@ void MainWindow::chooseLayoutBuilt() {
     if (&layout == now) return;
     workspace_.document().replace(tr("Built as %1").arg(name), builtAs(s, layout, nowStamp()));
     if (workspace_.setup().controller.ports.size() < layout.azimuthsDeg.size())
-        showMessage(tr("%1 has no port for the fourth servo.").arg(QString::fromStdString(s.controller.profile.name)));
+        showMessage(tr("%1 has no port for the fourth servo.").arg(shown(s.controller.profile.name)));
 }
 
 void MainWindow::openServoBook() {
@@ -221,41 +218,8 @@ void MainWindow::openServoBook() {
 }
 
 void MainWindow::changeBoxes() {
-    const io::Library& lib = workspace_.library();
-    QDialog dialog(this);
-    dialog.setWindowTitle(tr("Boxes and servos"));
-    auto* form = new QFormLayout(&dialog);
-    const auto combo = [&](const auto& list, const std::string& id) {
-        auto* box = new QComboBox(&dialog);
-        for (const auto& p : list) {
-            box->addItem(QString::fromStdString(p.name));
-            if (p.id == id) box->setCurrentIndex(box->count() - 1);
-        }
-        return box;
-    };
-    const Setup& s = workspace_.setup();
-    auto* tx = combo(lib.transmitters, s.transmitter.profile.id);
-    auto* fc = combo(lib.controllers, s.controller.profile.id);
-    auto* esc = combo(lib.speedControllers, s.speedController.profile.id);
-    auto* plate = combo(lib.servos, s.machine.servos.empty() ? "" : s.machine.servos.front().servo.id);
-    auto* tail = combo(lib.servos, s.machine.tail.servo.id);
-    form->addRow(tr("Transmitter"), tx);
-    form->addRow(tr("Controller"), fc);
-    form->addRow(tr("Speed controller"), esc);
-    form->addRow(tr("Plate servos"), plate);
-    form->addRow(tr("Tail servo"), tail);
-    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
-    form->addRow(buttons);
-    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
-    if (dialog.exec() != QDialog::Accepted) return;
-    Setup after = s;
-    after.transmitter.profile = lib.transmitters.at(static_cast<std::size_t>(tx->currentIndex()));
-    after.controller.profile = lib.controllers.at(static_cast<std::size_t>(fc->currentIndex()));
-    after.speedController.profile = lib.speedControllers.at(static_cast<std::size_t>(esc->currentIndex()));
-    for (PlateServo& servo : after.machine.servos) servo.servo = lib.servos.at(static_cast<std::size_t>(plate->currentIndex()));
-    after.machine.tail.servo = lib.servos.at(static_cast<std::size_t>(tail->currentIndex()));
-    workspace_.document().replace(tr("Choose the boxes and servos"), after);
+    BoxesDialog dialog(this, workspace_.setup(), workspace_.library());
+    if (dialog.exec() == QDialog::Accepted) workspace_.document().replace(tr("Choose the boxes and servos"), dialog.chosen());
 }
 
 }  // namespace kh::app

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Saving under a name, exporting, printing, templates, reverting.
+// Exporting, printing, templates.
 #include "app/shell/mainwindow.h"
 #include "io/html.h"
 #include "model/modeedits.h"
@@ -17,21 +17,9 @@ namespace kh::app {
 
 using namespace paint;
 
-void MainWindow::saveAs() {
-    QString file = QFileDialog::getSaveFileName(
-        this, tr("Save As"),
-        workspace_.document().file().isEmpty()
-            ? QString::fromStdString(workspace_.setup().machine.name).toLower().replace(' ', '-') + QStringLiteral(".keel.json")
-            : workspace_.document().file(),
-        tr("Keelhaul setups (*.keel.json)"));
-    if (file.isEmpty()) return;
-    if (!file.endsWith(QStringLiteral(".json"))) file += QStringLiteral(".keel.json");
-    saveTo(file);
-}
-
 void MainWindow::exportAs() {
     const QString file =
-        QFileDialog::getSaveFileName(this, tr("Export"), QString::fromStdString(workspace_.setup().machine.name),
+        QFileDialog::getSaveFileName(this, tr("Export"), shown(workspace_.setup().machine.name),
                                      tr("Bench sheet as PDF (*.pdf);;Bench sheet as HTML (*.html);;Drawing as SVG (*.svg)"));
     if (file.isEmpty()) return;
     try {
@@ -52,7 +40,7 @@ void MainWindow::exportAs() {
 void MainWindow::printSheet() {
     QPrinter printer(QPrinter::HighResolution);
     printer.setPageSize(QPageSize(QPageSize::A4));
-    printer.setDocName(QString::fromStdString(workspace_.setup().machine.name));
+    printer.setDocName(shown(workspace_.setup().machine.name));
     QPrintDialog dialog(&printer, this);
     dialog.setWindowTitle(tr("Print the bench sheet"));
     if (dialog.exec() != QDialog::Accepted) return;
@@ -79,19 +67,6 @@ void MainWindow::saveTemplate() {
     } catch (const io::FileError& e) {
         showMessage(told(workspace_.setup(), e));
     }
-}
-
-void MainWindow::revert() {
-    const QString file = workspace_.document().file();
-    if (file.isEmpty()) {
-        showMessage(tr("This model was never saved; there is nothing to go back to."));
-        return;
-    }
-    if (workspace_.document().modified() &&
-        QMessageBox::question(this, tr("Revert"), tr("Give up all changes since the last save?"),
-                              QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Cancel) != QMessageBox::Discard)
-        return;
-    openFile(file);
 }
 
 }  // namespace kh::app

@@ -19,6 +19,7 @@
 #include <QScreen>
 #include <QSettings>
 #include <QVBoxLayout>
+#include <cmath>
 
 namespace kh::app {
 
@@ -62,7 +63,7 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
         pages_->addWidget(view);
         connect(view, &PageView::refused, this, &MainWindow::showMessage);
         connect(view, &PageView::whyAsked, this, &MainWindow::showWhy);
-        connect(view, &PageView::actionAsked, this, [this](const QString& id) { handler(id.toStdString())(); });
+        connect(view, &PageView::actionAsked, this, [this](const QString& id) { run(id.toStdString()); });
         connect(view, &PageView::curveAsked, this, [this] {
             const Part* part = workspace_.selectedPart();
             curves_->enter(part != nullptr && part->field.ends_with(".pitch"));
@@ -78,6 +79,7 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
     message_ = new QLabel(centre);
     message_->setObjectName(QStringLiteral("message"));
     message_->setWordWrap(true);
+    message_->setTextFormat(Qt::PlainText);
     message_->hide();
     messageTimer_.setSingleShot(true);
     messageTimer_.setInterval(12000);
@@ -93,12 +95,13 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
             [this] { splits_[static_cast<int>(workspace_.station())] = splitter_->saveState(); });
     connect(&workspace_.document(), &DocumentModel::stateChanged, this, [this] {
         setWindowModified(workspace_.document().modified());
-        setWindowTitle(QStringLiteral("%1[*] — Keelhaul").arg(QString::fromStdString(workspace_.setup().machine.name)));
+        setWindowTitle(QStringLiteral("%1[*] — Keelhaul").arg(shown(workspace_.setup().machine.name)));
     });
     buildActions();
     restorePlace();
     showPage();
-    for (const std::string& problem : workspace_.library().problems) showMessage(QString::fromStdString(problem));
+    const QStringList troubles = libraryTroubles();
+    if (!troubles.isEmpty()) showMessage(troubles.join('\n'));
 }
 
 MainWindow::~MainWindow() { delete takeCentralWidget(); }  // views go before the workspace they draw
@@ -177,28 +180,6 @@ void MainWindow::resizeEvent(QResizeEvent* event) {
     placeMessage();
 }
 
-bool MainWindow::openFile(const QString& file) {
-    try {
-        workspace_.document().load(file);
-    } catch (const std::runtime_error& e) {
-        showMessage(tr("%1 was not opened. %2").arg(QFileInfo(file).fileName(), told(workspace_.setup(), e)));
-        return false;
-    }
-    remember(file);
-    message_->hide();
-    QStringList notes;
-    for (const Message& note : workspace_.document().notes()) notes << words(note);
-    const auto newer = differingPaths(workspace_.setup(), io::withNewerProfiles(workspace_.setup(), workspace_.library()));
-    if (!newer.empty())
-        notes << tr("Newer profiles are installed (%1 values differ). \"Take the newer profiles\" in the model menu takes them as one "
-                    "undoable change.")
-                     .arg(newer.size());
-    if (!notes.isEmpty()) {
-        showMessage(notes.mid(0, 4).join('\n'));
-    }
-    return true;
-}
-
 void MainWindow::newModel(const QString& sizeClass) {
     const io::Library& lib = workspace_.library();
     const auto servo = [&](const char* id) -> const ServoProfile* {
@@ -216,39 +197,13 @@ void MainWindow::newModel(const QString& sizeClass) {
                       now.controller.profile.id.empty() ? lib.controllers.front() : now.controller.profile, lib.speedControllers.front(),
                       *servo("cleat-c12"), *servo("cleat-t7")};
     try {
-        workspace_.document().startNew(kh::newModel(tr("New %1").arg(sizeClass).toStdString(), sizeClass.toStdString(), boxes));
+        workspace_.repository().startNew(kh::newModel(tr("New %1").arg(sizeClass).toStdString(), sizeClass.toStdString(), boxes));
         workspace_.setStation(Station::Airframe);
-        showMessage(tr("All values are defaults of this size. Replace them by your machine's facts, station by station."));
+        QStringList notes{tr("All values are defaults of this size. Replace them by your machine's facts, station by station.")};
+        showMessage((notes + libraryTroubles()).join('\n'));
     } catch (const InputError& e) {
         showMessage(told(workspace_.setup(), e));
     }
-}
-
-bool MainWindow::saveTo(const QString& file) {
-    try {
-        workspace_.document().saveAs(file);
-    } catch (const std::runtime_error& e) {
-        showMessage(tr("Not saved; the old file is untouched. %1").arg(told(workspace_.setup(), e)));
-        return false;
-    }
-    remember(file);
-    return true;
-}
-
-bool MainWindow::save() {
-    if (workspace_.document().file().isEmpty()) {
-        saveAs();
-        return !workspace_.document().modified();
-    }
-    return saveTo(workspace_.document().file());
-}
-
-bool MainWindow::mayLeave() {
-    if (!workspace_.document().modified()) return true;
-    const auto answer = QMessageBox::question(
-        this, tr("Unsaved changes"), tr("%1 has changes that are not saved.").arg(QString::fromStdString(workspace_.setup().machine.name)),
-        QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
-    return answer == QMessageBox::Discard || (answer == QMessageBox::Save && save());
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
@@ -258,6 +213,12 @@ void MainWindow::closeEvent(QCloseEvent* event) {
     }
     storePlace();
     event->accept();
+}
+
+void MainWindow::changeEvent(QEvent* event) {
+    QMainWindow::changeEvent(event);
+    // after the event: a box must not be opened within it
+    if (event->type() == QEvent::ActivationChange && isActiveWindow()) QTimer::singleShot(0, this, &MainWindow::lookOutside);
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
@@ -270,15 +231,6 @@ void MainWindow::dropEvent(QDropEvent* event) {
             openFile(url.toLocalFile());
             return;
         }
-}
-
-void MainWindow::remember(const QString& file) {
-    QSettings settings;
-    QStringList recent = settings.value(QStringLiteral("recent")).toStringList();
-    const QString path = QFileInfo(file).absoluteFilePath();
-    recent.removeAll(path);
-    recent.prepend(path);
-    settings.setValue(QStringLiteral("recent"), recent.mid(0, 10));
 }
 
 void MainWindow::restorePlace() {
@@ -314,27 +266,13 @@ void MainWindow::storePlace() {
     settings.setValue(QStringLiteral("deck"), deck_->isVisible());
 }
 
-void MainWindow::offerJournals() {
-    for (const QString& journal : DocumentModel::leftJournals(places_.stateFolder)) {
-        const auto answer = QMessageBox::question(this, tr("Changes were not saved"),
-                                                  tr("Keelhaul ended before a change was saved (%1). Bring it back?")
-                                                      .arg(QFileInfo(journal).lastModified().toString(Qt::TextDate)),
-                                                  QMessageBox::Yes | QMessageBox::No, QMessageBox::Yes);
-        if (answer == QMessageBox::Yes) {
-            if (!workspace_.document().recover(journal)) showMessage(tr("The journal could not be read; it is kept at %1.").arg(journal));
-            return;
-        }
-        QFile::remove(journal);
-    }
-}
-
 void MainWindow::applyPalette() {
     applyLook();
     for (QWidget* w : findChildren<QWidget*>()) w->update();
 }
 
 void MainWindow::setTextScale(double scale) {
-    Theme::setTextScale(std::clamp(scale, 0.9, 1.5));
+    Theme::setTextScale(std::isfinite(scale) ? std::clamp(scale, 0.9, 1.5) : 1.0);
     QSettings().setValue(QStringLiteral("textScale"), Theme::textScale());
     applyPalette();
 }

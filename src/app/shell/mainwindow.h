@@ -4,8 +4,8 @@
 #include "app/bench/benchview.h"
 #include "app/curves/curveview.h"
 #include "app/deck/deck.h"
+#include "app/shell/command.h"
 #include "app/shell/panels.h"
-#include "app/shell/shortcuts.h"
 #include "app/shell/topbar.h"
 #include "app/table/pageview.h"
 #include "app/table/planview.h"
@@ -42,7 +42,15 @@ public:
     /// Opens a file; problems are told in the window. @return whether it was opened
     bool openFile(const QString& file);
     void newModel(const QString& sizeClass);
+    /// Another start of the program asks for a file: shown at once, unless what is open has changes. @return whether it is open
+    bool openFromOutside(const QString& file);
+    /// What the last net caught: the document and its journal are as they were.
+    void tellTrouble(const QString& what);
     bool save();
+    /// Asks what to do about a file that another program changed. @return whether it is settled: saving may go on
+    bool settleOutside(const OutsideChange& change);
+    /// Whether another program changed the file meanwhile; told once a change.
+    void lookOutside();
     bool saveTo(const QString& file);
     /// Offers what a killed program left behind.
     void offerJournals();
@@ -62,18 +70,20 @@ public:
     [[nodiscard]] Palette* palette() { return palette_; }
     [[nodiscard]] QString message() const;
     [[nodiscard]] QAction* action(const QString& id) const { return actions_.value(id); }
+    [[nodiscard]] const Command& command(const std::string& id) const;
 
 protected:
     void closeEvent(QCloseEvent* event) override;
     void dragEnterEvent(QDragEnterEvent* event) override;
     void dropEvent(QDropEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
+    void changeEvent(QEvent* event) override;
 
 private:
     void buildActions();
-    /// What each command of the table does; ids of both are checked against each other when the window is made.
-    void listHandlers();
-    [[nodiscard]] std::function<void()> handler(const std::string& id) const;
+    /// Every command of the table; ids of both are checked against each other when the window is made.
+    void listCommands();
+    void run(const std::string& id);
     void stepStation(int by);
     void showMenu(QPoint at);
     void showPage();
@@ -104,6 +114,8 @@ private:
     void revert();
     [[nodiscard]] bool mayLeave();
     void remember(const QString& file);
+    /// Profiles and servos that could not be read, each with its file and why; the first few.
+    [[nodiscard]] QStringList libraryTroubles() const;
     void restorePlace();
     void storePlace();
     void placeMessage();
@@ -131,8 +143,9 @@ private:
     QLabel* message_;
     QTimer messageTimer_;
     QMap<QString, QAction*> actions_;
-    std::map<std::string, std::function<void()>> handlers_;
+    std::map<std::string, Command> commands_;
     QMap<int, QByteArray> splits_;
+    QString outsideTold_;  ///< which state of the file on disk was told
 };
 
 }  // namespace kh::app

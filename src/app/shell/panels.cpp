@@ -112,7 +112,7 @@ Palette::Palette(QWidget* parent) : QDialog(parent, Qt::Popup), field_(new QLine
     connect(list_, &QListWidget::itemClicked, this, &Palette::runCurrent);
 }
 
-void Palette::ask(std::vector<Command> commands) {
+void Palette::ask(std::vector<Offer> commands) {
     commands_ = std::move(commands);
     field_->clear();
     filter({});
@@ -168,7 +168,9 @@ MeasuredDialog::MeasuredDialog(QWidget* parent, const QString& what)
     : QDialog(parent), instrument_(new QLineEdit(this)), uncertainty_(new QLineEdit(this)) {
     setWindowTitle(tr("Measured"));
     auto* form = new QFormLayout(this);
-    form->addRow(new QLabel(tr("%1 as it stands was read on the machine, now.").arg(what), this));
+    auto* says = new QLabel(tr("%1 as it stands was read on the machine, now.").arg(what), this);
+    says->setTextFormat(Qt::PlainText);
+    form->addRow(says);
     form->addRow(tr("With"), instrument_);
     form->addRow(tr("Uncertainty"), uncertainty_);
     instrument_->setPlaceholderText(tr("pitch gauge, ruler, protractor…"));

@@ -39,7 +39,7 @@ private:
 };
 
 /// One thing the palette can do.
-struct Command {
+struct Offer {
     QString text;
     QString detail;  ///< the shortcut, or where a setting stands
     std::function<void()> run;
@@ -51,7 +51,7 @@ class Palette : public QDialog {
     Q_OBJECT
 public:
     explicit Palette(QWidget* parent);
-    void ask(std::vector<Command> commands);
+    void ask(std::vector<Offer> commands);
     [[nodiscard]] QLineEdit* field() { return field_; }
     [[nodiscard]] QListWidget* list() { return list_; }
 
@@ -63,7 +63,7 @@ private:
     void runCurrent();
     QLineEdit* field_;
     QListWidget* list_;
-    std::vector<Command> commands_;
+    std::vector<Offer> commands_;
 };
 
 /// The dated reading behind Measured…: instrument and uncertainty.

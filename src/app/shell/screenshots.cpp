@@ -17,7 +17,7 @@ namespace {
 
 void settle(const Workspace& w) {
     do QApplication::processEvents(QEventLoop::AllEvents, 20);
-    while (w.proof().state() == ProofRunner::State::Trying || !w.plan().fresh());
+    while (w.proof().state() == ProofRunner::State::Trying || !w.planFresh());
     for (int i = 0; i < 5; ++i) QApplication::processEvents();
 }
 

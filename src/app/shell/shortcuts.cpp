@@ -9,8 +9,6 @@
 
 namespace kh::app {
 
-using paint::words;
-
 std::span<const Shortcut> shortcuts() {
     static constexpr std::array table{
         Shortcut{"new", KH_TR("New model…"), "Ctrl+N", KH_TR("File")},

@@ -32,39 +32,40 @@ TopBar::TopBar(Workspace& workspace, QWidget* parent) : ItemView(parent), worksp
     setAccessibleName(tr("Top bar"));
     setFixedHeight(40);
     const auto refresh = [this] {
+        drawnMode_ = workspace_.trace().mode;
         layOut();
         update();
     };
-    connect(&workspace, &Workspace::evaluated, this, refresh);
+    connect(&workspace, &Workspace::swapped, this, refresh);
     connect(&workspace, &Workspace::traced, this, [this, refresh] {  // of the deck the bar shows the mode alone
-        if (workspace_.trace().mode == drawnMode_) return;
-        drawnMode_ = workspace_.trace().mode;
-        refresh();
+        if (workspace_.trace().mode != drawnMode_) refresh();
     });
     connect(&workspace, &Workspace::guardsChanged, this, refresh);
     connect(&workspace.document(), &DocumentModel::stateChanged, this, refresh);
+    connect(&workspace.repository(), &Repository::moved, this, refresh);
 }
 
 void TopBar::layOut() {
     QVector<Item> items;
     const Setup& s = workspace_.setup();
     double x = 46;
-    const double nameWidth = textWidth(QString::fromStdString(s.machine.name), Theme::font(17, true));
-    items.push_back({QStringLiteral("model"), tr("Model menu"), QString::fromStdString(s.machine.name), QAccessible::ButtonMenu,
-                     QRectF(8, 4, nameWidth + 66, 32)});
+    const double nameWidth = textWidth(shown(s.machine.name), Theme::font(17, true));
+    items.push_back(
+        {QStringLiteral("model"), tr("Model menu"), shown(s.machine.name), QAccessible::ButtonMenu, QRectF(8, 4, nameWidth + 66, 32)});
     x += nameWidth + 32;
     const DocumentModel& d = workspace_.document();
-    const QString state = d.modified()            ? tr("unsaved")
-                          : d.savedAt().isValid() ? tr("saved %1").arg(QLocale().toString(d.savedAt().time(), QStringLiteral("HH:mm")))
-                                                  : QString();
+    const QString state = d.modified() ? tr("unsaved")
+                          : workspace_.repository().savedAt().isValid()
+                              ? tr("saved %1").arg(QLocale().toString(workspace_.repository().savedAt().time(), QStringLiteral("HH:mm")))
+                              : QString();
     const QString revision = tr("rev %1").arg(s.revision) + QStringLiteral("  ") + state;
     const double revisionWidth = textWidth(revision, Theme::font(13));
     items.push_back({QStringLiteral("revision"), tr("Revision"), revision, QAccessible::StaticText, QRectF(x, 4, revisionWidth, 32)});
     x += revisionWidth + 26;
     for (const auto& [id, name] : {std::pair{QStringLiteral("transmitter"), s.transmitter.profile.name},
                                    std::pair{QStringLiteral("controller"), s.controller.profile.name}}) {
-        const double w = textWidth(QString::fromStdString(name), Theme::font(13, true)) + 10;
-        items.push_back({id, id == QStringLiteral("transmitter") ? tr("Transmitter") : tr("Controller"), QString::fromStdString(name),
+        const double w = textWidth(shown(name), Theme::font(13, true)) + 10;
+        items.push_back({id, id == QStringLiteral("transmitter") ? tr("Transmitter") : tr("Controller"), shown(name),
                          QAccessible::StaticText, QRectF(x, 4, w, 32)});
         x += w + 20;
     }
@@ -93,8 +94,7 @@ void TopBar::layOut() {
     if (findWidth > 60) items.push_back({QStringLiteral("find"), tr("Find"), {}, QAccessible::Button, QRectF(x, 8, findWidth, 24)});
     double mx = x + (findWidth > 60 ? findWidth + 22 : 0);
     for (std::size_t i = 0; i < modes.size(); ++i) {
-        items.push_back({QStringLiteral("mode-") + QString::fromStdString(modes[i].id),
-                         tr("Flight mode %1").arg(QString::fromStdString(modes[i].name)),
+        items.push_back({QStringLiteral("mode-") + QString::fromStdString(modes[i].id), tr("Flight mode %1").arg(shown(modes[i].name)),
                          workspace_.trace().mode == modes[i].id ? tr("active") : QString(), QAccessible::RadioButton, QRectF(mx, 8, 26, 24),
                          workspace_.trace().mode == modes[i].id});
         mx += 30;
@@ -181,7 +181,7 @@ KeelView::KeelView(Workspace& workspace, QWidget* parent) : ItemView(parent), wo
         layOut();
         update();
     };
-    connect(&workspace, &Workspace::evaluated, this, refresh);
+    connect(&workspace, &Workspace::swapped, this, refresh);
     connect(&workspace, &Workspace::stationChanged, this, refresh);
     connect(&workspace, &Workspace::selectionChanged, this, refresh);
 }

@@ -177,10 +177,9 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
                  : row.standing == Standing::Default ? t.muted
                                                      : t.ink);
         if (row.broken && !row.standingNote.empty())
-            drawText(
-                *p, {sx + 15, y + kBaseline + kLine},
-                QFontMetricsF(Theme::font(12)).elidedText(QString::fromStdString(row.standingNote), Qt::ElideRight, c.right[4] - sx - 15),
-                Theme::font(12), t.muted);
+            drawText(*p, {sx + 15, y + kBaseline + kLine},
+                     QFontMetricsF(Theme::font(12)).elidedText(shown(row.standingNote), Qt::ElideRight, c.right[4] - sx - 15),
+                     Theme::font(12), t.muted);
         double ty = y + cellsHeight;
         for (int i = 0; i < texts.size(); ++i) {
             ty += drawParagraph(p, QRectF(area.left(), ty, area.width(), 0), texts[i].first, Theme::font(13), t.ink);

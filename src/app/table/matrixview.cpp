@@ -22,7 +22,7 @@ constexpr double kBand = 26;
 QString conditionText(const FlightMode& m) {
     if (m.when.empty() || m.when.front().empty()) return {};
     const Term& term = m.when.front().front();
-    return QStringLiteral("%1 %2").arg(QString::fromStdString(term.switchId)).arg(term.place);
+    return QStringLiteral("%1 %2").arg(shown(term.switchId)).arg(term.place);
 }
 
 }  // namespace
@@ -37,11 +37,11 @@ void MatrixView::render(QPainter* p) {
     const double column = (width() - 2 * kLeft - what) / n;
     const auto left = [&](std::size_t i) { return kLeft + what + 8 + column * static_cast<double>(i); };
     const double columnWidth = column - 8;
-    const auto shown = static_cast<std::size_t>(workspace().shownMode());
+    const auto flown = static_cast<std::size_t>(workspace().shownMode());
 
     double y = kBody - scroll();
-    if (p != nullptr && shown < modes.size())
-        p->fillRect(QRectF(left(shown) - 6, 44, columnWidth + 8, height() - 44 - kFoot), Theme::selectionTint());
+    if (p != nullptr && flown < modes.size())
+        p->fillRect(QRectF(left(flown) - 6, 44, columnWidth + 8, height() - 44 - kFoot), Theme::selectionTint());
     std::optional<Box> band;
     for (std::size_t r = 0; r < rows.size(); ++r) {
         const Row& row = rows[r];
@@ -52,8 +52,8 @@ void MatrixView::render(QPainter* p) {
                 double x = drawText(*p, {kLeft, y + 18}, row.band == Box::Machine ? tr("at the machine") : words(boxId(row.band)),
                                     Theme::font(13, true), Theme::box(row.band));
                 const Setup& s = workspace().setup();
-                const QString about = row.band == Box::Transmitter  ? QString::fromStdString(s.transmitter.profile.name)
-                                      : row.band == Box::Controller ? QString::fromStdString(s.controller.profile.name)
+                const QString about = row.band == Box::Transmitter  ? shown(s.transmitter.profile.name)
+                                      : row.band == Box::Controller ? shown(s.controller.profile.name)
                                                                     : tr("hover in still air, mass %1 kg, disc %2 m")
                                                                           .arg(s.machine.massKg, 0, 'f', 2)
                                                                           .arg(s.machine.rotor.discM, 0, 'f', 2);
@@ -111,7 +111,7 @@ void MatrixView::render(QPainter* p) {
                 if (columnWidth < 100 && part.look == Part::Look::Spark) part.look = Part::Look::Value;  // no room for the spark
                 // a merged cell is drawn once; its own item stays, so each mode can be edited
                 x = drawPart(hidden && !on ? nullptr : p, part, QStringLiteral("part-%1-%2-%3").arg(r).arg(c).arg(k), x, y + 19, on,
-                             Theme::box(row.band), c == shown && !hidden);
+                             Theme::box(row.band), c == flown && !hidden);
             }
             if (p != nullptr && cell.span > 1) {
                 const bool all = cell.span == static_cast<int>(row.cells.size());
@@ -137,11 +137,11 @@ void MatrixView::render(QPainter* p) {
     const bool governed = speedControllerGoverns(workspace().setup());
     drawHeader(p, governed ? tr("school: one governed value in each mode") : tr("school: the throttle curve holds the speed"));
     for (std::size_t i = 0; i < modes.size(); ++i) {
-        const bool on = i == shown;
+        const bool on = i == flown;
         if (on) p->fillRect(QRectF(left(i) - 6, 41, columnWidth + 8, kBody - 42), Theme::selectionTint());
         if (on) p->fillRect(QRectF(left(i), 41, columnWidth, 2.4), t.ink);
         else hairline(*p, left(i), 42, left(i) + columnWidth, t.muted);
-        const double x = drawText(*p, {left(i), 62}, QString::fromStdString(modes[i].name), Theme::font(13, true), t.ink);
+        const double x = drawText(*p, {left(i), 62}, shown(modes[i].name), Theme::font(13, true), t.ink);
         const QString when = conditionText(modes[i]);
         const double w = textWidth(when, Theme::font(12, true));
         if (x + w + 6 < left(i) + columnWidth + 6)

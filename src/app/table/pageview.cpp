@@ -23,9 +23,9 @@ PageView::PageView(Workspace& workspace, QWidget* parent) : ItemView(parent), wo
     const auto refresh = [this] {
         if (isVisible()) relayout();
     };
-    connect(&workspace, &Workspace::evaluated, this, refresh);
+    connect(&workspace, &Workspace::swapped, this, refresh);
     connect(&workspace, &Workspace::posedChanged, this, refresh);
-    connect(&workspace, &Workspace::planChanged, this, refresh);
+    connect(&workspace, &Workspace::progressed, this, [this] { update(); });
     connect(&workspace, &Workspace::stationChanged, this, [this] {
         closeEditor();
         scroll_ = 0;
@@ -232,7 +232,12 @@ void PageView::openLineEditor(const Part& part, QRectF at) {
     editor_->show();
     editor_->setFocus();
     const Part copy = part;
-    connect(editor, &CellEditor::entered, this, [this, copy] { commit(copy, editor_->text()); });
+    connect(editor, &CellEditor::entered, this, [this, copy, shown = text] {
+        if (editor_->text() == shown) {  // what is shown is rounded: nothing was typed, so nothing is written
+            closeEditor();
+            setFocus();
+        } else commit(copy, editor_->text());
+    });
     connect(editor, &CellEditor::cancelled, this, [this] {
         closeEditor();
         setFocus();

@@ -51,9 +51,8 @@ void drawProofSwitch(QPainter* p, const Workspace& w, double width, const std::f
 }
 
 QString PlanView::headline() const {
-    const PlanRunner& runner = workspace().plan();
-    const Plan& plan = runner.plan();
-    if (!runner.fresh()) return tr("being worked out …");
+    const Plan& plan = workspace().plan();
+    if (!workspace().planFresh()) return tr("being worked out …");
     if (plan.steps.empty())
         return plan.left.empty() ? tr("nothing to repair: no danger, no warning") : tr("nothing in the boxes heals what is left");
     const QString changes = plan.steps.size() == 1 ? tr("1 change heals") : tr("%1 changes heal").arg(plan.steps.size());
@@ -64,7 +63,7 @@ QString PlanView::headline() const {
 }
 
 double PlanView::stepHeight(std::size_t index) const {
-    const StepText& text = workspace().plan().texts()[index];
+    const StepText& text = workspace().planTexts()[index];
     double h = kClosed + kPart * static_cast<double>(healLines(index) - 1);
     if (static_cast<int>(index) != workspace().selectedStep()) return h;
     const QRectF area(kText, 0, width() - kText - kLeft, 0);
@@ -78,13 +77,13 @@ bool PlanView::changeBreaks(const StepText& text) const {
 }
 
 double PlanView::healRoom(std::size_t index) const {
-    const PlanStep& s = workspace().plan().plan().steps[index];
-    if (changeBreaks(workspace().plan().texts()[index])) return changeAt(width()) - 10;
+    const PlanStep& s = workspace().plan().steps[index];
+    if (changeBreaks(workspace().planTexts()[index])) return changeAt(width()) - 10;
     return s.provisional || s.proposal ? boxAt(width()) - 10 : width() - kLeft;
 }
 
 std::size_t PlanView::healLines(std::size_t index) const {
-    const StepText& text = workspace().plan().texts()[index];
+    const StepText& text = workspace().planTexts()[index];
     const double room = healRoom(index);
     std::size_t lines = 1;
     double x = kText;
@@ -101,7 +100,7 @@ std::size_t PlanView::healLines(std::size_t index) const {
 
 double PlanView::drawHeals(QPainter& p, std::size_t index, double y) const {
     const Tokens& t = Theme::tokens();
-    const StepText& text = workspace().plan().texts()[index];
+    const StepText& text = workspace().planTexts()[index];
     const double room = healRoom(index);
     double x = kText;
     for (const HealedText& h : text.heals) {
@@ -120,8 +119,8 @@ double PlanView::drawHeals(QPainter& p, std::size_t index, double y) const {
 
 void PlanView::drawStep(QPainter& p, std::size_t index, double y, double h) {
     const Tokens& t = Theme::tokens();
-    const PlanStep& s = workspace().plan().plan().steps[index];
-    const StepText& text = workspace().plan().texts()[index];
+    const PlanStep& s = workspace().plan().steps[index];
+    const StepText& text = workspace().planTexts()[index];
     const bool open = static_cast<int>(index) == workspace().selectedStep();
     const QColor colour = s.byHand ? t.machine : Theme::box(s.box);
     if (open) {
@@ -169,14 +168,14 @@ void PlanView::drawHead(QPainter& p) {
     const double x = drawText(p, {kLeft, 29}, words(stationName(workspace().station())), Theme::font(22, true), t.ink) + 18;
     const QFont font = Theme::font(15, true);
     drawText(p, {x, 29}, QFontMetricsF(font).elidedText(headline(), Qt::ElideRight, width() - x - 175), font,
-             workspace().plan().fresh() ? t.ink : t.muted);
+             workspace().planFresh() ? t.ink : t.muted);
     const double change = changeAt(width());
     const double box = boxAt(width());
     hairline(p, kLeft, 42, change - 10, t.muted);
     hairline(p, change, 42, box - 10, t.muted);
     hairline(p, box, 42, width() - kLeft, t.muted);
     double hx = drawText(p, {kLeft, 62}, tr("step, and what goes with it"), Theme::font(13), t.muted) + 20;
-    const Plan& plan = workspace().plan().plan();
+    const Plan& plan = workspace().plan();
     for (const auto& [severity, n] : {std::pair(Severity::Danger, plan.dangers), std::pair(Severity::Warning, plan.warnings)}) {
         if (hx + 40 > change) break;  // a narrow page: the staircase counts them too
         drawMark(p, severity, {hx + 4, 57}, 8);
@@ -187,7 +186,7 @@ void PlanView::drawHead(QPainter& p) {
 }
 
 double PlanView::renderLeft(QPainter* p, double y) {
-    const Plan& plan = workspace().plan().plan();
+    const Plan& plan = workspace().plan();
     if (plan.left.empty()) return y;
     const Tokens& t = Theme::tokens();
     if (p != nullptr) drawText(*p, {kLeft, y + 22}, tr("left: looked up, measured or chosen by you"), Theme::font(13), t.muted);
@@ -213,7 +212,7 @@ double PlanView::renderLeft(QPainter* p, double y) {
 
 double PlanView::renderSeen(QPainter* p, double y) {
     const std::vector<StillToSee> all = stillToSee(workspace().pages());
-    if (all.empty() || !workspace().plan().fresh()) return y;
+    if (all.empty() || !workspace().planFresh()) return y;
     const Tokens& t = Theme::tokens();
     if (p != nullptr) drawText(*p, {kLeft, y + 22}, tr("then seen on the machine, by hand"), Theme::font(13), t.muted);
     y += 28;
@@ -232,8 +231,7 @@ double PlanView::renderSeen(QPainter* p, double y) {
 }
 
 void PlanView::render(QPainter* p) {
-    const PlanRunner& runner = workspace().plan();
-    const Plan& plan = runner.plan();
+    const Plan& plan = workspace().plan();
     const Tokens& t = Theme::tokens();
     double y = kBody - scroll();
     const std::size_t barrier = plan.typedFirst();
@@ -255,7 +253,7 @@ void PlanView::render(QPainter* p) {
             y += kBarrier;
         }
         const PlanStep& s = plan.steps[i];
-        const StepText& text = runner.texts()[i];
+        const StepText& text = workspace().planTexts()[i];
         const double h = stepHeight(i);
         QStringList heals;
         for (const HealedText& healed : text.heals) heals << words(healed.title);
@@ -276,7 +274,7 @@ void PlanView::render(QPainter* p) {
     setContentHeight(y + scroll() + 6);
     if (p != nullptr) drawHead(*p);
     drawProofSwitch(p, workspace(), width(), [this](Item item) { put(std::move(item)); });
-    if (p != nullptr && runner.fresh() && plan.steps.empty() && plan.left.empty())
+    if (p != nullptr && workspace().planFresh() && plan.steps.empty() && plan.left.empty())
         drawParagraph(p, QRectF(kLeft, kBody + 12, width() - 2 * kLeft, 0),
                       tr("No rule found a danger or a warning. That is no promise that the model is safe: it says which checks passed."),
                       Theme::font(13), t.ink);
@@ -296,7 +294,7 @@ void PlanView::mousePressEvent(QMouseEvent* event) {
 void PlanView::moveRow(int by) { workspace().selectStep(workspace().selectedStep() + by); }
 
 void PlanView::keyPressEvent(QKeyEvent* event) {
-    const auto& steps = workspace().plan().plan().steps;
+    const auto& steps = workspace().plan().steps;
     if (!steps.empty() && (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter)) {
         workspace().goToField(steps[static_cast<std::size_t>(workspace().selectedStep())].edits.front().path);
         return;

@@ -126,8 +126,9 @@ QString ProofView::proofState() const {
         case ProofRunner::State::Cancelled: return tr("cancelled; F10 tries them again");
         case ProofRunner::State::Fresh: break;
     }
-    const SwitchProof& r = proof.result();
+    const SwitchProof& r = *workspace().now().proof;
     if (r.properties.empty()) return tr("the switches cannot be tried until the chain can be followed");
+    if (!r.whole()) return tr("%1 switch combinations are too many to try: nothing is proved").arg(r.combinations);
     return r.failures() == 0 ? tr("%1 switch combinations tried: all ten properties hold").arg(r.combinations)
                              : tr("%1 switch combinations tried: %2 of 10 properties fail").arg(r.combinations).arg(r.failures());
 }

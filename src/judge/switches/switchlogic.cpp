@@ -10,6 +10,8 @@ namespace kh {
 namespace {
 
 constexpr std::uint64_t kProgressEvery = 1U << 16U;
+constexpr std::uint64_t kMostWalked = 1U << 20U;  ///< ten used switches of three places, and more; a second
+constexpr std::uint64_t kMostTries = 1U << 22U;
 
 std::vector<std::size_t> throttleFunctions(const Setup& setup) {
     std::vector<std::size_t> out(setup.transmitter.modes.size() + 2);  // modes, kill, cut: the first of functionName
@@ -37,7 +39,8 @@ SwitchLogic::SwitchLogic(const Setup& setup, const ChainModel& model, const Proo
     latch_ = !setup.transmitter.cut.when.empty();
     combinations = latch_ ? 2 : 1;
     for (const SwitchProfile& s : setup.transmitter.profile.switches) combinations *= static_cast<std::uint64_t>(s.places);
-    walked = throttle.size() * (latch_ ? 2 : 1);
+    walked = std::min(throttle.size(), kMostWalked) * (latch_ ? 2 : 1);
+    untried = throttle.size() - std::min(throttle.size(), kMostWalked);
     for (std::size_t i = 0; i < setup.transmitter.profile.switches.size(); ++i) {
         const auto& axes = everything.axes();
         if (std::none_of(axes.begin(), axes.end(), [&](const SwitchAxis& a) { return a.index == i; }))
@@ -58,7 +61,7 @@ LogicKey SwitchLogic::keyAt(const SwitchPlaces& places, bool latched) const {
 }
 
 void SwitchLogic::walk(const ProofProgress& progress) {
-    const std::uint64_t n = throttle.size();
+    const std::uint64_t n = std::min(throttle.size(), kMostWalked);
     std::uint64_t others = 1;  // places of the switches that do not matter here
     {
         std::uint64_t all = 1;
@@ -99,6 +102,7 @@ void SwitchLogic::walk(const ProofProgress& progress) {
         table.assign(classes, std::vector<std::uint8_t>(classes, 0));
         for (std::uint64_t i = 0; i < n; ++i) {
             if (throttle.classAt(i, a) != 0) continue;
+            if (throttle.moved(i, a, classes - 1) >= n) continue;  // not tried
             for (std::size_t x = 0; x + 1 < classes; ++x)
                 for (std::size_t y = x + 1; y < classes; ++y)
                     if (at[static_cast<std::size_t>(throttle.moved(i, a, x))] != at[static_cast<std::size_t>(throttle.moved(i, a, y))])
@@ -116,7 +120,7 @@ void SwitchLogic::walk(const ProofProgress& progress) {
     }
 }
 
-bool SwitchLogic::changesAnything(std::size_t switchIndex, int place, int other) const {
+std::optional<bool> SwitchLogic::changesAnything(std::size_t switchIndex, int place, int other) const {
     const auto inModes = differs_.find(switchIndex);
     if (inModes != differs_.end())
         for (const SwitchAxis& axis : throttle.axes()) {
@@ -124,6 +128,7 @@ bool SwitchLogic::changesAnything(std::size_t switchIndex, int place, int other)
             const std::size_t x = axis.classOf[static_cast<std::size_t>(place) - 1];
             const std::size_t y = axis.classOf[static_cast<std::size_t>(other) - 1];
             if (inModes->second[x][y] != 0) return true;
+            if (untried > 0) return std::nullopt;
         }
     // every other function over the switches it depends on
     for (std::size_t f = cut_ + 1; f < model_.functionCount(); ++f) {
@@ -132,6 +137,8 @@ bool SwitchLogic::changesAnything(std::size_t switchIndex, int place, int other)
             if (space.axes()[a].index != switchIndex) continue;
             const std::size_t x = space.axes()[a].classOf[static_cast<std::size_t>(place) - 1];
             const std::size_t y = space.axes()[a].classOf[static_cast<std::size_t>(other) - 1];
+            if (tries_ + space.size() > kMostTries) return std::nullopt;
+            tries_ += space.size();
             for (std::uint64_t i = 0; i < space.size(); ++i)
                 if (model_.functionActive(f, space.places(space.moved(i, a, x))) !=
                     model_.functionActive(f, space.places(space.moved(i, a, y))))

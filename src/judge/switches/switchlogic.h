@@ -38,7 +38,9 @@ public:
     std::map<std::pair<std::uint8_t, std::uint8_t>, Change> changes;  ///< by the modes' indices
     SwitchSpace throttle;                                             ///< of modes, hold, kill, cut
     SwitchSpace everything;                                           ///< its axes only: every switch a function names
-    std::uint64_t combinations = 0, walked = 0;
+    std::uint64_t combinations = 0;
+    std::uint64_t walked = 0;   ///< class combinations that were tried, times the latch
+    std::uint64_t untried = 0;  ///< class combinations that were too many to try
     std::vector<std::string> free;
     bool cancelled = false;
 
@@ -49,8 +51,9 @@ public:
             if (fits(key)) return s;
         return std::nullopt;
     }
-    /// Whether a switch at one place does anything else than at another, in any combination of the rest.
-    [[nodiscard]] bool changesAnything(std::size_t switchIndex, int place, int other) const;
+    /// Whether a switch at one place does anything else than at another, in any combination of the rest; nothing where that
+    /// takes more tries than a proof makes.
+    [[nodiscard]] std::optional<bool> changesAnything(std::size_t switchIndex, int place, int other) const;
 
 private:
     [[nodiscard]] LogicKey keyAt(const SwitchPlaces& places, bool latched) const;
@@ -61,6 +64,7 @@ private:
     std::optional<std::size_t> hold_;
     std::size_t kill_ = 0, cut_ = 0;
     bool latch_ = false;
+    mutable std::uint64_t tries_ = 0;                                        ///< of functions beside modes, hold, kill and cut
     std::map<std::size_t, std::vector<std::vector<std::uint8_t>>> differs_;  ///< by switch: class against class, in mode logic
 };
 

@@ -40,7 +40,10 @@ void deadPlaces(const ProofContext& c, PropertyResult& r) {
         const SwitchProfile& s = tx.profile.switches[axis.index];
         const int neutral = neutralPlaceOf(tx, s);
         for (int place = 1; place <= s.places; ++place) {
-            if (place == neutral || c.logic.changesAnything(axis.index, place, neutral)) continue;
+            if (place == neutral) continue;
+            const std::optional<bool> changes = c.logic.changesAnything(axis.index, place, neutral);
+            if (!changes) r.whole = false;
+            if (changes.value_or(true)) continue;
             c.refute(r, {.severity = Severity::Note,
                          .row = "mode-switch"_row,
                          .found = say(KH_TR("{s} at {p} does the same as at {n}, its neutral place, in every combination."),
@@ -208,23 +211,42 @@ void judgePowerOn(const ProofContext& c, PropertyResult& r) {
     }
 }
 
+/// Nothing refutes it, and not all was tried.
+void leaveOpen(const ProofContext& c, PropertyResult& r) {
+    const auto used = static_cast<double>(c.logic.everything.axes().size());
+    const double all = static_cast<double>(c.logic.throttle.size());
+    c.refute(
+        r,
+        {.severity = Severity::Warning,
+         .row = "mode-switch"_row,
+         .found = c.logic.untried > 0
+                      ? say(KH_TR("Not proved: {n} switches are used, in {m} combinations; {t} were tried and none refutes it."),
+                            {{"n", num(used)}, {"m", num(all)}, {"t", num(all - static_cast<double>(c.logic.untried))}})
+                      : say(KH_TR("Not proved: {n} switches are used, and one function depends on more of them than can be tried."),
+                            {{"n", num(used)}}),
+         .why = say(KH_TR("What was not tried may start the motor.")),
+         .todo = say(KH_TR("Let modes, hold, kill, cut and what they name depend on fewer switches in the transmitter, then try again.")),
+         .subject = "transmitter.switches"_field});
+}
+
 using Judge = void (*)(const ProofContext&, PropertyResult&);
 struct Property {
     PropertyEntry entry;
     Station station;
     Judge judge;
+    bool walks = true;  ///< judged on every combination
 };
 
 constexpr std::array kProperties{
     Property{{"P1", KH_TR("Hold, kill and cut keep the motor off")}, Station::Modes, judgeMotorOff},
     Property{{"P2", KH_TR("One mode at a time, no dead or doubled place")}, Station::Radio, judgeOneMode},
-    Property{{"P3", KH_TR("No function on two switches")}, Station::Radio, judgeTwoSwitches},
-    Property{{"P4", KH_TR("No unused channel follows a switch")}, Station::Radio, judgeSpareChannels},
+    Property{{"P3", KH_TR("No function on two switches")}, Station::Radio, judgeTwoSwitches, false},
+    Property{{"P4", KH_TR("No unused channel follows a switch")}, Station::Radio, judgeSpareChannels, false},
     Property{{"P5", KH_TR("Power stays when flown inverted")}, Station::Modes, judgeInverted},
     Property{{"P6", KH_TR("Leaving hold starts gently")}, Station::Modes, judgeLeavingHold},
     Property{{"P7", KH_TR("Modes meet at the hover")}, Station::Modes, judgeModeChange},
     Property{{"P8", KH_TR("Hold flies like the mode before")}, Station::Modes, judgeHoldFlies},
-    Property{{"P9", KH_TR("Power-on is guarded")}, Station::Radio, judgePowerOn},
+    Property{{"P9", KH_TR("Power-on is guarded")}, Station::Radio, judgePowerOn, false},
     Property{{"P10", KH_TR("A governor sees one value")}, Station::Modes, judgeGoverned},
 };
 
@@ -243,6 +265,10 @@ std::size_t SwitchProof::failures() const {
     return static_cast<std::size_t>(std::count_if(properties.begin(), properties.end(), [](const PropertyResult& p) { return !p.holds; }));
 }
 
+bool SwitchProof::whole() const {
+    return std::all_of(properties.begin(), properties.end(), [](const PropertyResult& p) { return p.whole; });
+}
+
 SwitchProof prove(const Setup& setup, std::span<const FigureMaker> makers, const ProofProgress& progress) {
     const ChainModel model(setup);
     SwitchProof out;
@@ -250,6 +276,7 @@ SwitchProof prove(const Setup& setup, std::span<const FigureMaker> makers, const
     out.cancelled = logic.cancelled;
     if (out.cancelled) return out;
     out.combinations = logic.combinations;
+    out.untried = logic.untried;
     out.walked = logic.walked;
     out.free = logic.free;
     const Figures figures = computeFigures(setup, model, model, makers);
@@ -268,6 +295,8 @@ SwitchProof prove(const Setup& setup, std::span<const FigureMaker> makers, const
         r.finding.title = say(p.entry.title);
         r.finding.severity = Severity::Note;
         p.judge(context, r);
+        if (r.holds && p.walks && logic.untried > 0) r.whole = false;
+        if (r.holds && !r.whole) leaveOpen(context, r);
         const RowId* row = rowOf(r.finding.row);  // settled where its row stands
         r.finding.station = row == nullptr ? p.station : row->station;
         out.properties.push_back(std::move(r));

@@ -12,6 +12,7 @@ namespace kh {
 struct PropertyResult {
     std::string id;  ///< "P1" … "P10"
     bool holds = true;
+    bool whole = true;          ///< false: there was more to try than a proof tries; then it does not hold, though nothing refutes it
     std::uint64_t covered = 0;  ///< states (switches × latch × stick × trim, or fields) that were judged
     Finding finding;
 };
@@ -28,11 +29,14 @@ struct PositionRow {
 struct SwitchProof {
     std::uint64_t combinations = 0;  ///< of all places of all switches, and of the cut latch where there is one
     std::uint64_t walked = 0;        ///< after joining places no condition tells apart and leaving out switches that do not matter
+    std::uint64_t untried = 0;       ///< what was too many to walk; not 0: see `whole`
     std::vector<std::string> free;   ///< switches no function names
     std::vector<PropertyResult> properties;
     std::vector<PositionRow> positions;
     bool cancelled = false;
     [[nodiscard]] std::size_t failures() const;
+    /// Whether all was tried that had to be: only then does anything stand as proved.
+    [[nodiscard]] bool whole() const;
 };
 
 struct PropertyEntry {
@@ -42,7 +46,8 @@ struct PropertyEntry {
 /// The ten, in order.
 [[nodiscard]] std::span<const PropertyEntry> switchProperties();
 
-/// Exact: every combination is judged, itself or by one that no condition can tell from it.
+/// Exact: every combination is judged, itself or by one that no condition can tell from it. Where they are too many, a million are
+/// tried, and a property that nothing refutes says that it is open.
 /// @param progress  asked now and then; false ends the proof, `cancelled` then says so
 /// @throws InputError as ChainModel
 [[nodiscard]] SwitchProof prove(const Setup& setup, std::span<const FigureMaker> figures, const ProofProgress& progress);

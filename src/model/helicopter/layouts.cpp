@@ -71,7 +71,8 @@ const Layout* machineLayout(const Machine& machine) {
             const auto role = std::find(roles.begin(), roles.end(), machine.servos[i].id);
             if (role == roles.end()) return nullptr;
             const auto at = static_cast<std::size_t>(role - roles.begin());
-            if (at >= layout.azimuthsDeg.size() || std::abs(layout.azimuthsDeg[at] - machine.servos[i].azimuthDeg) > 0.5) match = false;
+            if (at >= layout.azimuthsDeg.size() || azimuthApartDeg(layout.azimuthsDeg[at], machine.servos[i].azimuthDeg) > 0.5)
+                match = false;
         }
         if (match) return &layout;
     }

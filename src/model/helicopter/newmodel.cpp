@@ -19,12 +19,14 @@ namespace {
 
 constexpr double kReferenceBladeMm = 470.0;
 constexpr std::size_t kCurvePoints = 5;
+constexpr double kWidePulseUs = 1520.0;
 
 double tenth(double v) { return roundToStep(v, 0.1); }
 
 /// Share of the controller's stroke that moves a plate ball by `heightMm`.
 double strokePct(const PlateServo& servo, const ControllerProfile& box, double heightMm) {
-    return pctFromShare(armAngleDeg(servo.armMm, servo.linkMm, heightMm) / servo.servo.degPerUs / box.strokeUs);
+    return pctFromShare(armAngleDeg(servo.armMm, servo.linkMm, heightMm) / servo.servo.degPerUs /
+                        strokeFor(box.strokeUs, servo.servo.pulseUs.value_or(kWidePulseUs)));
 }
 
 void buildMachine(Setup& s, const SizeClass& c, const Boxes& boxes) {
@@ -140,7 +142,7 @@ void buildController(Setup& s, const SizeClass& c) {
             fc.mounting = word;
             break;
         }
-    fc.pulseUs = servo.servo.pulseUs.value_or(1520.0);
+    fc.pulseUs = servo.servo.pulseUs.value_or(kWidePulseUs);
     fc.rateHz = 50.0;
     for (const double hz : fc.profile.ratesHz)
         if (servo.servo.maxHz && hz <= *servo.servo.maxHz && hz <= 200.0) fc.rateHz = std::max(fc.rateHz, hz);
@@ -157,7 +159,7 @@ void buildController(Setup& s, const SizeClass& c) {
         for (PlateServo& each : s.machine.servos)
             each.armMm = tenth(each.armMm * 1.05);  // the next hole out: the reference must be reached
     }
-    fc.tail.pulseUs = s.machine.tail.servo.pulseUs.value_or(1520.0);
+    fc.tail.pulseUs = s.machine.tail.servo.pulseUs.value_or(kWidePulseUs);
     fc.tail.rateHz = 50.0;
     for (const double hz : fc.profile.ratesHz)
         if (s.machine.tail.servo.maxHz && hz <= *s.machine.tail.servo.maxHz && 1e6 / hz > fc.tail.pulseUs * 1.5)

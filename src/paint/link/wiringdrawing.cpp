@@ -55,8 +55,8 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
                          : w.receiver == ReceiverKind::LeadEach ? words(KH_TR("a lead a channel"))
                                                                 : words(KH_TR("remotes in the box"));
     device(p, receiver, words(w.receiver == ReceiverKind::Remotes ? KH_TR("Remote receivers") : KH_TR("Receiver")), kind);
-    device(p, box, QString::fromStdString(setup.controller.profile.name), words(KH_TR("controller")));
-    device(p, esc, QString::fromStdString(setup.speedController.profile.name), words(KH_TR("speed controller")));
+    device(p, box, shown(setup.controller.profile.name), words(KH_TR("controller")));
+    device(p, esc, shown(setup.speedController.profile.name), words(KH_TR("speed controller")));
     // signal from the receiver
     const double between = (receiver.area.right() + box.area.left()) / 2;
     if (w.receiver == ReceiverKind::LeadEach) {

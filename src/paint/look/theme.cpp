@@ -229,22 +229,4 @@ void drawTitle(QPainter& p, QRectF area, const char* text, const QString& note) 
 
 double textWidth(const QString& text, const QFont& font) { return text.isEmpty() ? 0.0 : shaped(text, font).width; }
 
-QString words(const Message& message) {
-    static const Speech translated = [] {
-        Speech s;
-        if (QCoreApplication::translate("kh", "standing") != QStringLiteral("standing"))  // a language is installed
-            s.translate = [](const std::string& text) { return QCoreApplication::translate("kh", text.c_str()).toStdString(); };
-        return s;
-    }();
-    static QLocale locale = QLocale::c();
-    static Speech speech = translated;
-    if (const QLocale now; now != locale) {  // the desktop's locale can be set anew
-        locale = now;
-        speech.decimalPoint = now.decimalPoint().toStdString();
-    }
-    return QString::fromStdString(render(message, speech));
-}
-
-QString words(const char* text) { return words(say(text)); }
-
 }  // namespace kh::paint

@@ -3,6 +3,7 @@
 
 #include "base/standing.h"
 #include "judge/finding.h"
+#include "text/words.h"
 
 #include <QColor>
 #include <QFont>
@@ -61,9 +62,5 @@ void drawTitle(QPainter& p, QRectF area, const char* text, const QString& note =
 /// The one letter a mode goes by on keys and lines: H, the base mode's initial, else its rank.
 [[nodiscard]] QString modeSign(const FlightMode& mode, std::size_t index);
 [[nodiscard]] double textWidth(const QString& text, const QFont& font);
-
-/// Program text, translated and rendered for the window.
-[[nodiscard]] QString words(const Message& message);
-[[nodiscard]] QString words(const char* text);
 
 }  // namespace kh::paint

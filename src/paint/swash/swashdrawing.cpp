@@ -66,7 +66,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     }
     const auto standsAt = [&](double azimuth) {
         return std::any_of(m.servos.begin(), m.servos.end(),
-                           [&](const PlateServo& x) { return std::abs(wrapAzimuthDeg(x.azimuthDeg - azimuth + 180.0) - 180.0) < 20.0; });
+                           [&](const PlateServo& x) { return azimuthApartDeg(x.azimuthDeg, azimuth) < 20.0; });
     };
     for (const int a : {90, 270}) {
         if (standsAt(a)) continue;  // its servo covers the figure
@@ -164,9 +164,8 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
             p.drawPath(path);
             for (const double end : {from, to}) p.drawLine(polar(c, rail - 5, end), polar(c, rail + 5, end));
         };
-        const auto angle = [](double a, double b) { return std::abs(wrapAzimuthDeg(b - a + 180.0) - 180.0); };
-        const double builtAngle = angle(m.servos[0].azimuthDeg, m.servos[1].azimuthDeg);
-        const double setAngle = angle(set[0], set[2]);
+        const double builtAngle = azimuthApartDeg(m.servos[0].azimuthDeg, m.servos[1].azimuthDeg);
+        const double setAngle = azimuthApartDeg(set[0], set[2]);
         arc(m.servos[0].azimuthDeg, m.servos[0].azimuthDeg + builtAngle, machinePen(1.6));
         arc(set[0], set[0] - setAngle, setPen());
         const auto label = [&](double azimuth, double deg, const QColor& colour) {

@@ -40,8 +40,9 @@ Asked mostAsked(const AuditContext& c) {
 
 void arms(const AuditContext& c, std::vector<Finding>& out) {
     const double deflection = mostAsked(c).deflection;
+    const double stroke = strokeFor(c.setup.controller.profile.strokeUs, c.setup.controller.pulseUs);
     for (const PlateServo& s : c.setup.machine.servos) {
-        const double turned = std::abs(s.squareErrorDeg) + deflection * c.setup.controller.profile.strokeUs * s.servo.degPerUs;
+        const double turned = std::abs(s.squareErrorDeg) + deflection * stroke * s.servo.degPerUs;
         const double sideways = s.armMm * (1.0 - cosDeg(std::min(turned, s.servo.rangeDeg)));
         Finding f{.severity = Severity::Danger, .row = "arms"_row, .box = Box::Machine};
         if (sideways >= s.linkMm || s.linkMm <= s.armMm / 2.0) {

@@ -110,10 +110,24 @@ const char* sinceChanged(const Setup& setup, const SolverEntry& solver, const Re
     for (const char* path : solver.invalidatedBy) {
         const auto then = underValue(reading, path);
         const auto field = readField(setup, path);
-        if (then && field && std::abs(std::get<double>(field->value) - *then) > kSameShare * std::abs(*then)) return path;
+        const double* now = field ? std::get_if<double>(&field->value) : nullptr;
+        if (then && now != nullptr && std::abs(*now - *then) > kSameShare * std::abs(*then)) return path;
     }
     return nullptr;
 }
+
+namespace {
+
+bool beginsWithOne(std::string_view what, std::string_view prefixes) {
+    for (std::size_t at = 0; at <= prefixes.size();) {
+        const std::size_t end = std::min(prefixes.find('|', at), prefixes.size());
+        if (what.starts_with(prefixes.substr(at, end - at))) return true;
+        at = end + 1;
+    }
+    return false;
+}
+
+}  // namespace
 
 std::vector<StaleReading> staleReadings(const Setup& setup, std::span<const SolverEntry> solvers) {
     std::vector<StaleReading> out;
@@ -123,7 +137,7 @@ std::vector<StaleReading> staleReadings(const Setup& setup, std::span<const Solv
         const Reading* newest = nullptr;
         const Reading* turned = nullptr;  // after the newest reading
         for (const Reading& r : setup.readings) {
-            if (r.what.starts_with(k.prefix)) {
+            if (beginsWithOne(r.what, k.prefix)) {
                 newest = &r;
                 turned = nullptr;
             } else if (r.what.starts_with(kHandWork)) {

@@ -46,7 +46,7 @@ struct ReadingSlot {
 
 /// Readings that say nothing any more once something they were read under has changed.
 struct KeptReadings {
-    const char* prefix = "";   ///< what their names begin with; empty: nothing is kept
+    const char* prefix = "";   ///< what their names begin with, several with | between; empty: nothing is kept
     const char* row = "";      ///< ledger row they stand in
     const char* setting = "";  ///< field they are read for
 };

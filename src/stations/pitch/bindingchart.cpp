@@ -32,11 +32,12 @@ struct PlaceKey {
 PlaceKey placeKey(const std::string& what, std::string_view place) {
     PlaceKey key;
     const auto dot = place.find('.');
-    const auto [end, problem] = std::from_chars(place.data(), place.data() + std::min(dot, place.size()), key.directionDeg);
+    const char* const number = place.data() + std::min(dot, place.size());
+    const auto [end, problem] = std::from_chars(place.data(), number, key.directionDeg);
     const auto at = dot == std::string_view::npos ? kChartCollectives.end()
                                                   : std::find(kChartCollectives.begin(), kChartCollectives.end(), place.substr(dot + 1));
-    if (problem != std::errc() || end != place.data() + dot || at == kChartCollectives.end() || key.directionDeg < 0 ||
-        key.directionDeg >= 360 || key.directionDeg % kChartStepDeg != 0)
+    if (problem != std::errc() || end != number || at == kChartCollectives.end() || key.directionDeg < 0 || key.directionDeg >= 360 ||
+        key.directionDeg % kChartStepDeg != 0)
         throw InputError(what, "a place is a stick direction of 0, 45 … 315 and low, mid or high, as in clear.45.high");
     key.collective = static_cast<std::size_t>(at - kChartCollectives.begin());
     return key;

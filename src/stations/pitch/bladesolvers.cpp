@@ -85,7 +85,9 @@ SolvedField pitchSetting(const char* field, const PitchReading& now, double targ
     SolvedField a;
     a.field = field;
     a.box = Box::Controller;
-    a.value = std::clamp(roundToStep(answer.setting, 0.1), 0.0, kMostSettingPct);
+    // on its own side of zero: a controller that counts the other way round is set by negative numbers
+    a.value = now.setting < 0.0 ? std::clamp(roundToStep(answer.setting, 0.1), -kMostSettingPct, 0.0)
+                                : std::clamp(roundToStep(answer.setting, 0.1), 0.0, kMostSettingPct);
     a.unit = "%";
     a.decimals = 1;
     a.expect = targetDeg;

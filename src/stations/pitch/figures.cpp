@@ -42,7 +42,8 @@ MostStroke mostStroke(const Setup& setup, const ChainModel& model) {
         for (int i = 0; i < 72; ++i)
             for (const double d : model.plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i)).deflection)
                 if (std::abs(d) > std::abs(most.deflection)) most.deflection = d;
-    most.travelMm = ballHeightMm(s.armMm, s.linkMm, most.deflection * setup.controller.profile.strokeUs * s.servo.degPerUs);
+    const double stroke = strokeFor(setup.controller.profile.strokeUs, setup.controller.pulseUs);
+    most.travelMm = ballHeightMm(s.armMm, s.linkMm, most.deflection * stroke * s.servo.degPerUs);
     return most;
 }
 

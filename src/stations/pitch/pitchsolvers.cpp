@@ -102,7 +102,7 @@ std::span<const SolverEntry> pitchSolvers() {
                     ReadWith::Ear,
                     true,
                     true,
-                    {"clear.", "cyclic-limit", "controller.cyclicLimitPct"_field},
+                    {"clear.|buzz.|binds.", "cyclic-limit", "controller.cyclicLimitPct"_field},
                     kLimitFields},
     };
     return entries;

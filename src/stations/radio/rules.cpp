@@ -6,6 +6,7 @@
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
+#include "model/modeedits.h"
 #include "stations/radio/radio.h"
 
 #include <algorithm>
@@ -68,7 +69,7 @@ void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
                    .todo = c.say(KH_TR("Inhibit every unused channel in the transmitter.")),
                    .box = Box::Transmitter,
                    .subject = "transmitter.unusedInhibited"_field,
-                   .fix = {{"transmitter.unusedInhibited"_field, true}}});
+                   .fix = inhibitEdits(c.setup.transmitter)});
 }
 
 void channelClash(const AuditContext& c, std::vector<Finding>& out) {

@@ -37,9 +37,11 @@ void SwashFigures::strokes() {
                                         for (const double d : p.deflection) most = std::max(most, std::abs(d));
                                     }
                                 const ControllerProfile& box = setup.controller.profile;
+                                const double stroke = strokeFor(box.strokeUs, setup.controller.pulseUs);
+                                const double usable = strokeFor(box.usableStrokeUs, setup.controller.pulseUs);
                                 why.line(KH_TR("largest deflection {d} · {s} µs of usable ±{u} µs"),
-                                         {{"d", num(most, 2)}, {"s", num(box.strokeUs)}, {"u", num(box.usableStrokeUs)}});
-                                return pctFromShare(most * box.strokeUs / box.usableStrokeUs);
+                                         {{"d", num(most, 2)}, {"s", num(stroke)}, {"u", num(usable)}});
+                                return pctFromShare(most * stroke / usable);
                             });
     out.fightMm = make(KH_TR("servos against each other"), {"mm", 2}, with({"controller.layout"_field}), [&](Derivation& why) {
         double most = 0.0;

@@ -35,7 +35,9 @@ StationPage swashRows(const RowBuilder& b) {
     azimuths.parts.insert(azimuths.parts.end(), angles.parts.begin(), angles.parts.end());
     const std::string servo = s.machine.servos.empty() ? "" : "machine.servos." + s.machine.servos.front().id + ".servo";
     const std::string servoName = s.machine.servos.empty() ? "" : s.machine.servos.front().servo.name;
-    const auto servoFact = [&](const char* key) { return b.field(servo + key, say(KH_TR("{n}"), {{"n", servoName}})); };
+    const auto servoFact = [&](const char* key) {
+        return servo.empty() ? RowBuilder::text(say("–")) : b.field(servo + key, say(KH_TR("{n}"), {{"n", servoName}}));
+    };
     std::vector<std::string> roles;
     for (const PlateServo& p : s.machine.servos) roles.push_back(p.id);
     Cell square, directions;

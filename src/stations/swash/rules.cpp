@@ -49,7 +49,7 @@ void layout(const AuditContext& c, std::vector<Finding>& out) {
     const auto roles = layoutRoles();
     for (std::size_t i = 0; same && i < setting.size(); ++i) {
         const PlateServo* s = servoOf(c, roles[i]);
-        same = s != nullptr && std::abs(wrapAzimuthDeg(s->azimuthDeg - setting[i] + 180.0) - 180.0) <= 0.5 &&
+        same = s != nullptr && azimuthApartDeg(s->azimuthDeg, setting[i]) <= 0.5 &&
                std::abs(ballRadiusMm(c.setup.machine, *s) / c.setup.machine.plate.ballRadiusMm - radii[i]) <= kSameRadius;
     }
     if (same) return;
@@ -243,7 +243,8 @@ void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
     } else {
         // the same blade angles on the new arm: the settings grow as the arm shrinks
         const PlateServo& first = c.setup.machine.servos.front();
-        const double perPct = shareFromPct(c.setup.controller.profile.strokeUs) * first.servo.degPerUs;
+        const double perPct =
+            shareFromPct(strokeFor(c.setup.controller.profile.strokeUs, c.setup.controller.pulseUs)) * first.servo.degPerUs;
         const auto rescaled = [&](double pct) {
             return roundToStep(armAngleDeg(arm, first.linkMm, ballHeightMm(first.armMm, first.linkMm, pct * perPct)) / perPct, 0.1);
         };

@@ -26,8 +26,13 @@ void MainWindow::stepStation(int by) {
         }
 }
 
-void MainWindow::listHandlers() {
-    const auto on = [this](const char* id, std::function<void()> handle) { handlers_.emplace(id, std::move(handle)); };
+void MainWindow::listCommands() {
+    const auto on = [this](
+                        const char* id, std::function<void()> run, std::function<bool()> enabled = [] { return true; }) {
+        const Shortcut* says = shortcut(id);
+        if (says == nullptr) throw std::logic_error(std::string("the command ") + id + " stands in no table");
+        commands_.emplace(id, Command{says, std::move(enabled), std::move(run)});
+    };
     on("new", [this] {
         QStringList classes;
         for (const SizeClass& c : sizeClasses()) classes << QString::fromLatin1(c.id);
@@ -50,10 +55,12 @@ void MainWindow::listHandlers() {
     on("shortcuts", [this] { showShortcuts(); });
     on("about", [this] { about(); });
     on("quit", [this] { close(); });
-    on("undo", [this] { workspace_.document().undoStack().undo(); });
-    on("redo", [this] { workspace_.document().undoStack().redo(); });
+    on(
+        "undo", [this] { workspace_.document().undo(); }, [this] { return workspace_.document().history().canUndo(); });
+    on(
+        "redo", [this] { workspace_.document().redo(); }, [this] { return workspace_.document().history().canRedo(); });
     on("boxes", [this] { changeBoxes(); });
-    on("prove", [this] { workspace_.proof().start(workspace_.setup()); });
+    on("prove", [this] { workspace_.prove(); });
     on("bench-state", [this] { setBenchState(); });
     on("switch-map",
        [this] { FieldsDialog(this, workspace_, tr("Switches and functions"), switchFields(workspace_.setup().transmitter)).exec(); });

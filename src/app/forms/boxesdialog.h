@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "io/library.h"
+
+#include <QComboBox>
+#include <QDialog>
+
+namespace kh::app {
+
+/// Which boxes and servos the model has. What is not chosen anew stays as the document holds it, installed here or not, and each of
+/// the plate servos for itself.
+class BoxesDialog : public QDialog {
+    Q_OBJECT
+public:
+    BoxesDialog(QWidget* parent, const Setup& setup, const io::Library& library);
+    /// The setup with what was chosen.
+    [[nodiscard]] Setup chosen() const;
+
+private:
+    template <class Profile>
+    QComboBox* combo(const char* name, const std::vector<Profile>& list, const Profile& now, bool mixed);
+    template <class Profile>
+    static void take(Profile& into, const std::vector<Profile>& list, const QComboBox* box);
+
+    const Setup& setup_;
+    const io::Library& library_;
+    QComboBox* transmitter_;
+    QComboBox* controller_;
+    QComboBox* speedController_;
+    QComboBox* plate_;
+    QComboBox* tail_;
+};
+
+}  // namespace kh::app

@@ -1,0 +1,216 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The document and its file: opening, saving, what another program did to it meanwhile, what a killed window left behind.
+#include "app/forms/ask.h"
+#include "app/shell/mainwindow.h"
+#include "paint/look/theme.h"
+#include "session/told.h"
+
+#include <QApplication>
+#include <QFile>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QLabel>
+#include <QLocale>
+#include <QSettings>
+
+namespace kh::app {
+
+namespace {
+
+constexpr qsizetype kShownDifferences = 12;
+
+}  // namespace
+
+bool MainWindow::openFile(const QString& file) {
+    try {
+        workspace_.repository().open(file);
+    } catch (const std::runtime_error& e) {
+        showMessage(tr("%1 was not opened. %2").arg(QFileInfo(file).fileName(), told(workspace_.setup(), e)));
+        return false;
+    }
+    remember(file);
+    message_->hide();
+    QStringList notes = libraryTroubles();
+    if (const auto& other = workspace_.repository().otherWindow())
+        notes << tr("%1 is open in another window too (process %2 on %3). Whoever saves second is asked.")
+                     .arg(QFileInfo(file).fileName())
+                     .arg(other->pid)
+                     .arg(other->host);
+    for (const Message& note : workspace_.document().notes()) notes << words(note);
+    const auto newer = differingPaths(workspace_.setup(), io::withNewerProfiles(workspace_.setup(), workspace_.library()));
+    if (!newer.empty())
+        notes << tr("Newer profiles are installed (%1 values differ). \"Take the newer profiles\" in the model menu takes them as one "
+                    "undoable change.")
+                     .arg(newer.size());
+    if (!notes.isEmpty()) {
+        showMessage(notes.mid(0, 6).join('\n'));
+    }
+    return true;
+}
+
+bool MainWindow::openFromOutside(const QString& file) {
+    show();
+    raise();
+    activateWindow();
+    const bool same = QFileInfo(file).canonicalFilePath() == QFileInfo(workspace_.repository().file()).canonicalFilePath();
+    if (same && !workspace_.repository().file().isEmpty()) return true;
+    return !workspace_.document().modified() && QApplication::activeModalWidget() == nullptr && openFile(file);
+}
+
+void MainWindow::tellTrouble(const QString& what) {
+    workspace_.repository().flushJournal();
+    showMessage(tr("That went wrong and was given up; the document is as it was before. (%1)").arg(what));
+}
+
+bool MainWindow::saveTo(const QString& file) {
+    try {
+        workspace_.repository().saveAs(file);
+    } catch (const std::runtime_error& e) {
+        showMessage(tr("Not saved; the old file is untouched. %1").arg(told(workspace_.setup(), e)));
+        return false;
+    }
+    remember(file);
+    return true;
+}
+
+bool MainWindow::save() {
+    if (workspace_.repository().file().isEmpty()) {
+        saveAs();
+        return !workspace_.document().modified();
+    }
+    if (const auto change = workspace_.repository().outside(); change && !change->missing) {
+        if (!settleOutside(*change)) return false;
+        if (!workspace_.document().modified()) return true;  // theirs was taken
+    }
+    return saveTo(workspace_.repository().file());
+}
+
+bool MainWindow::settleOutside(const OutsideChange& change) {
+    Repository& repository = workspace_.repository();
+    const QString name = QFileInfo(repository.file()).fileName();
+    QString text = tr("%1 was changed by another program since it was read here.").arg(name);
+    QStringList lines;
+    if (change.theirs) {
+        lines = differences(workspace_.setup(), change.theirs->setup, kShownDifferences);
+        if (lines.isEmpty()) {  // the same document in other bytes
+            repository.keepMine();
+            return true;
+        }
+        text += ' ' + tr("Here → there:");
+    } else {
+        text += ' ' + tr("It cannot be read any more: %1").arg(change.problem);
+    }
+    switch (askOutside(this, text, lines, change.theirs.has_value())) {
+        case OutsideAnswer::Later: return false;
+        case OutsideAnswer::SaveAs: saveAs(); return false;
+        case OutsideAnswer::TakeTheirs: repository.takeTheirs(*change.theirs); return true;
+        case OutsideAnswer::KeepMine: repository.keepMine(); return true;
+    }
+    return false;
+}
+
+void MainWindow::lookOutside() {
+    if (QApplication::activeModalWidget() != nullptr) return;
+    const auto change = workspace_.repository().outside();
+    if (!change) {
+        outsideTold_.clear();
+        return;
+    }
+    const QString file = workspace_.repository().file();
+    const QString state = change->missing ? QStringLiteral("-") : QFileInfo(file).lastModified().toString(Qt::ISODateWithMs);
+    if (state == outsideTold_) return;  // told already; saving asks again
+    outsideTold_ = state;
+    if (change->missing) showMessage(tr("%1 is gone from its folder. Saving writes it again.").arg(QFileInfo(file).fileName()));
+    else (void)settleOutside(*change);
+}
+
+bool MainWindow::mayLeave() {
+    if (!workspace_.document().modified()) return true;
+    const auto answer =
+        ask(this, tr("Unsaved changes"), tr("%1 has changes that are not saved.").arg(shown(workspace_.setup().machine.name)),
+            QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
+    return answer == QMessageBox::Discard || (answer == QMessageBox::Save && save());
+}
+
+void MainWindow::saveAs() {
+    QString file = QFileDialog::getSaveFileName(
+        this, tr("Save As"),
+        workspace_.repository().file().isEmpty()
+            ? QString::fromStdString(workspace_.setup().machine.name).toLower().replace(' ', '-') + QStringLiteral(".keel.json")
+            : workspace_.repository().file(),
+        tr("Keelhaul setups (*.keel.json)"));
+    if (file.isEmpty()) return;
+    if (!file.endsWith(QStringLiteral(".json"))) file += QStringLiteral(".keel.json");
+    saveTo(file);
+}
+
+void MainWindow::revert() {
+    const QString file = workspace_.repository().file();
+    if (file.isEmpty()) {
+        showMessage(tr("This model was never saved; there is nothing to go back to."));
+        return;
+    }
+    if (workspace_.document().modified() && ask(this, tr("Revert"), tr("Give up all changes since the last save?"),
+                                                QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Cancel) != QMessageBox::Discard)
+        return;
+    openFile(file);
+}
+
+QStringList MainWindow::libraryTroubles() const {
+    QStringList out;
+    for (const std::string& problem : workspace_.library().problems) out << tr("Left out, it cannot be read: %1").arg(shown(problem));
+    if (out.size() <= 2) return out;
+    const qsizetype more = out.size() - 2;
+    return out.mid(0, 2) << tr("… and %1 more").arg(more);
+}
+
+void MainWindow::remember(const QString& file) {
+    QSettings settings;
+    QStringList recent = settings.value(QStringLiteral("recent")).toStringList();
+    const QString path = QFileInfo(file).absoluteFilePath();
+    recent.removeAll(path);
+    recent.prepend(path);
+    settings.setValue(QStringLiteral("recent"), recent.mid(0, 10));
+}
+
+void MainWindow::offerJournals() {
+    for (const QString& journal : Journal::left(places_.stateFolder)) {
+        std::optional<JournalEntry> entry;
+        if (!workspace_.attempt([&] { entry = Journal::read(journal); })) {
+            showMessage(tr("What a killed window left behind could not be read; it is kept at %1.").arg(journal));
+            continue;
+        }
+        const Setup& left = entry->document.setup;
+        QString against = tr("It was never saved under a name.");
+        if (!entry->file.isEmpty()) {
+            try {
+                const QStringList lines =
+                    differences(io::loadDocument(QFile::encodeName(entry->file).toStdString()).setup, left, kShownDifferences);
+                if (lines.isEmpty()) {  // it was saved after all
+                    Journal::remove(journal);
+                    continue;
+                }
+                against = tr("On disk → left behind:") + '\n' + lines.join('\n');
+            } catch (const std::exception& e) {
+                against = tr("Its file cannot be compared: %1").arg(told(left, e));
+            }
+        }
+        const QString where = entry->file.isEmpty() ? QString() : QStringLiteral(" (%1)").arg(entry->file);
+        const auto answer =
+            ask(this, tr("Changes were not saved"),
+                tr("Keelhaul ended on %1 before changes to %2%3 were saved.")
+                        .arg(QLocale().toString(entry->at, QLocale::ShortFormat), shown(left.machine.name), where) +
+                    QStringLiteral("\n\n") + against,
+                QMessageBox::Yes | QMessageBox::No | QMessageBox::Cancel, QMessageBox::Yes,
+                {{QMessageBox::Yes, tr("Bring back")}, {QMessageBox::No, tr("Give up")}, {QMessageBox::Cancel, tr("Later")}});
+        if (answer != QMessageBox::Yes && answer != QMessageBox::No) return;  // asked again at the next start
+        if (answer == QMessageBox::Yes) {
+            workspace_.attempt([&] { workspace_.repository().recover(journal); });
+            return;
+        }
+        Journal::remove(journal);
+    }
+}
+
+}  // namespace kh::app

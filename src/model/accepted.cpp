@@ -1,0 +1,105 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/accepted.h"
+
+#include "base/error.h"
+#include "model/conditions.h"
+#include "model/fieldpatterns.h"
+#include "model/pathvisitor.h"
+
+#include <fmt/format.h>
+#include <set>
+
+namespace kh {
+
+namespace {
+
+/// Every value within its description.
+class BoundsVisitor final : public PathVisitor {
+    std::size_t beginList(const char* key, std::size_t size) override {
+        few(path().empty() ? key : path() + "." + key, size, mostElements(key));
+        ids_.emplace_back();
+        return PathVisitor::beginList(key, size);
+    }
+    void endList() override {
+        ids_.pop_back();
+        PathVisitor::endList();
+    }
+    bool beginItem(std::size_t index, const std::string& id) override {
+        if (id.empty() || id.size() > kMaxTextSize || id.find('.') != std::string::npos)
+            throw InputError(path(), fmt::format("\"{}\" cannot be a name here: it must not be empty, hold a point or be longer than {}",
+                                                 id.substr(0, 40), kMaxTextSize));
+        if (!ids_.back().insert(id).second) throw InputError(path(), fmt::format("\"{}\" stands twice; each needs a name of its own", id));
+        return PathVisitor::beginItem(index, id);
+    }
+    void within(const char* key, double v, const NumberSpec& s) const {
+        if (const std::string problem = numberProblem(v, s); !problem.empty()) throw InputError(leafPath(key), problem);
+    }
+    static void few(const std::string& field, std::size_t size, std::size_t most) {
+        if (size > most) throw InputError(field, fmt::format("{} entries; at most {} are kept", size, most));
+    }
+    void shortText(const char* key, const std::string& v) const {
+        if (v.size() > kMaxTextSize) throw InputError(leafPath(key), fmt::format("at most {} characters", kMaxTextSize));
+    }
+    void number(const char* key, double& v, const NumberSpec& s) override { within(key, v, s); }
+    void maybe(const char* key, std::optional<double>& v, const NumberSpec& s) override {
+        if (v) within(key, *v, s);
+    }
+    void whole(const char* key, int& v, const NumberSpec& s) override { within(key, v, s); }
+    void flag(const char*, bool&) override {}
+    void text(const char* key, std::string& v) override { shortText(key, v); }
+    void choice(const char* key, int& v, std::span<const Choice> choices) override {
+        if (v < 0 || static_cast<std::size_t>(v) >= choices.size()) throw InputError(leafPath(key), "is none of its words");
+    }
+    void numbers(const char* key, std::vector<double>& v, const NumberSpec& s) override {
+        few(leafPath(key), v.size(), kMaxListSize);
+        for (const double x : v) within(key, x, s);
+    }
+    void names(const char* key, std::vector<std::string>& v) override {
+        few(leafPath(key), v.size(), kMaxListSize);
+        for (const std::string& x : v) shortText(key, x);
+    }
+    void maybeNames(const char* key, std::optional<std::vector<std::string>>& v) override {
+        if (v) names(key, *v);
+    }
+    void curve(const char* key, Curve& v, const CurveSpec& s) override {
+        few(leafPath(key), v.points.size(), kMaxListSize);
+        try {
+            requireCurve(v);
+            for (const CurvePoint& p : v.points) requireWithin("points", p.y, s.yMin, s.yMax);
+        } catch (const InputError& e) {
+            throw InputError(leafPath(key), e.what());
+        }
+    }
+    void condition(const char* key, Condition& v) override {
+        few(leafPath(key), v.size(), kMaxListSize);
+        for (const auto& all : v) {
+            few(leafPath(key), all.size(), kMaxListSize);
+            for (const Term& t : all) {
+                if (t.switchId.empty() == t.functionId.empty())
+                    throw InputError(leafPath(key), "each term names either a switch and its place, or a function");
+                shortText(key, t.switchId);
+                shortText(key, t.functionId);
+            }
+        }
+    }
+    std::vector<std::set<std::string>> ids_;
+};
+
+}  // namespace
+
+std::size_t mostElements(std::string_view key) { return key == "readings" ? kMaxReadings : kMaxListSize; }
+
+void requireAccepted(const Setup& setup) {
+    BoundsVisitor bounds;
+    describe(bounds, const_cast<Setup&>(setup));  // a visitor that only reads may walk a constant
+    const TransmitterSettings& tx = setup.transmitter;
+    if (tx.profile.switches.size() > kMaxSwitches)
+        throw InputError("transmitter.profile.switches"_field,
+                         fmt::format("{} switches; at most {} are kept", tx.profile.switches.size(), kMaxSwitches));
+    requireConditions(tx);
+    for (const PortSettings& p : setup.controller.ports)
+        if (p.role.empty() || p.role.find('.') != std::string::npos)
+            throw InputError(elementPath("controller.ports.{}.role"_field, p.id), fmt::format("\"{}\" names no servo", p.role));
+}
+
+}  // namespace kh

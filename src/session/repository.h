@@ -1,0 +1,86 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "session/document.h"
+#include "session/journal.h"
+
+#include <QByteArray>
+#include <QDateTime>
+#include <QLockFile>
+#include <QObject>
+#include <QTimer>
+#include <memory>
+#include <optional>
+
+namespace kh::app {
+
+/// Who else has a file open.
+struct LockHolder {
+    QString host;
+    qint64 pid = 0;
+};
+
+/// A file that is not any more as it was read or written here.
+struct OutsideChange {
+    bool missing = false;                ///< gone
+    std::optional<io::Document> theirs;  ///< what stands there now; nothing if it cannot be read
+    QString problem;                     ///< why it cannot be read
+};
+
+/// Where a document is kept: its file with a lock beside it, and the journal of what is not saved.
+class Repository : public QObject {
+    Q_OBJECT
+public:
+    /// @param stateFolder  where journals are kept; empty: none
+    Repository(DocumentModel& document, const QString& stateFolder, QObject* parent = nullptr);
+    ~Repository() override;
+
+    [[nodiscard]] QString file() const { return file_; }
+    [[nodiscard]] QDateTime savedAt() const { return savedAt_; }
+
+    /// @throws io::FileError, InputError; then the present document stays
+    void open(const QString& file);
+    void startNew(const Setup& setup);
+    /// Writes, whatever stands there: whoever asks has looked at outside() first.
+    /// @throws io::FileError, InputError; then the old file is whole
+    void saveAs(const QString& file);
+    /// Brings back what a journal holds; the journal goes once its successor is on disk.
+    /// @throws io::FileError, InputError; then the present document and the journal stay
+    void recover(const QString& journal);
+
+    /// How the open file differs from what was last read or written here; nothing while it does not.
+    [[nodiscard]] std::optional<OutsideChange> outside() const;
+    /// What stands on disk now is known and given up: outside() says nothing of it any more.
+    void keepMine();
+    /// Takes what stands there, as one change that can be undone.
+    void takeTheirs(io::Document theirs);
+    /// The other window, of this program or another computer, that had the file open before this one.
+    [[nodiscard]] const std::optional<LockHolder>& otherWindow() const { return other_; }
+
+    /// The journal now, not within a second. @return whether the changes are on disk (or saved, and need none)
+    bool flushJournal();
+    /// Its file while there is one.
+    [[nodiscard]] QString journalFile() const { return journal_.path(); }
+
+signals:
+    void moved();  ///< another file, or saved
+    void journalFailed(const QString& why);
+
+private:
+    void take(const QString& file, const std::string& text);
+    void lock();
+    void journalLater();
+    void lookAtDisk();
+
+    DocumentModel& document_;
+    QString file_;
+    QByteArray onDisk_;  ///< digest of the file as it was read or written here
+    QDateTime savedAt_;
+    std::unique_ptr<QLockFile> lock_;
+    std::optional<LockHolder> other_;
+    Journal journal_;
+    QTimer journalTimer_;
+    bool journalTold_ = false;  ///< that it cannot be written
+};
+
+}  // namespace kh::app

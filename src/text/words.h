@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Messages of the core as the desktop reads them: in its language, with its decimal point. Qt Core only.
+#pragma once
+
+#include "base/message.h"
+
+#include <QString>
+
+namespace kh {
+
+[[nodiscard]] QString words(const Message& message);
+[[nodiscard]] QString words(const char* text);
+/// A text from a document as it is shown: see plainText.
+[[nodiscard]] QString shown(const std::string& text);
+
+}  // namespace kh

@@ -1,0 +1,140 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The window and its file: other programs, killed windows, other models; and what a snapshot promises.
+#include "app/bench.h"
+#include "base/error.h"
+
+#include <QMessageBox>
+
+using namespace kh;
+using namespace kh::app;
+using khtest::Bench;
+
+TEST_CASE("a file another program changed is not overwritten unasked: later, mine, theirs") {
+    Bench b;
+    const auto elsewhere = [&](const char* name) {
+        Setup theirs = io::loadDocument(b.file.toStdString()).setup;
+        theirs.machine.name = name;
+        io::saveDocument(b.file.toStdString(), theirs);
+    };
+    const auto onDisk = [&] { return io::loadDocument(b.file.toStdString()).setup; };
+    QString asked;
+    const auto answer = [&](const char* with) {
+        khtest::whenOpen<QMessageBox>(&b.window, [&asked, with](QMessageBox* box) {
+            asked = box->text() + '\n' + box->informativeText();
+            for (QAbstractButton* button : box->buttons())
+                if (button->text().remove('&') == QString::fromLatin1(with)) return button->click();
+            box->reject();
+        });
+    };
+    elsewhere("Elsewhere");
+    b.w().document().edit(QStringLiteral("mass"), {{"machine.massKg", 2.9}});
+    answer("Cancel");
+    CHECK_FALSE(b.window.save());
+    CHECK(asked.contains(QStringLiteral("another program")));
+    CHECK(asked.contains(QStringLiteral("Elsewhere")));
+    CHECK(asked.contains(QStringLiteral("2.90")));
+    CHECK(onDisk().machine.name == "Elsewhere");
+    CHECK(b.w().setup().machine.massKg == 2.9);
+    answer("Keep mine");
+    CHECK(b.window.save());
+    CHECK(onDisk().machine.massKg == 2.9);
+    elsewhere("Once more");
+    b.w().document().edit(QStringLiteral("mass"), {{"machine.massKg", 3.1}});
+    answer("Take theirs");
+    CHECK(b.window.save());
+    CHECK(b.w().setup().machine.name == "Once more");
+    CHECK(onDisk().machine.name == "Once more");
+    CHECK_FALSE(b.w().document().modified());
+    b.act("undo");
+    CHECK(b.w().setup().machine.massKg == 3.1);  // nothing is lost
+}
+
+TEST_CASE("a change outside is told when the window is looked at again, once") {
+    Bench b;
+    Setup theirs = b.w().setup();
+    theirs.machine.name = "Elsewhere";
+    io::saveDocument(b.file.toStdString(), theirs);
+    int asked = 0;
+    khtest::whenOpen<QMessageBox>(&b.window, [&](QMessageBox* box) {
+        ++asked;
+        box->reject();
+    });
+    b.window.lookOutside();
+    CHECK(asked == 1);
+    b.window.lookOutside();  // told already
+    CHECK(asked == 1);
+    QFile::remove(b.file);
+    b.window.lookOutside();
+    CHECK(b.window.message().contains(QStringLiteral("gone")));
+}
+
+TEST_CASE("what a killed window left is offered with model, file and what differs, and brought back") {
+    Bench b;
+    const QString left = b.folder.filePath(QStringLiteral("state/journal-left.json"));
+    {
+        DocumentModel document;
+        Repository killed{document, b.folder.filePath(QStringLiteral("state"))};
+        killed.open(b.file);
+        document.edit(QStringLiteral("mass"), {{"machine.massKg", 2.9}});
+        REQUIRE(killed.flushJournal());
+        REQUIRE(QFile::copy(killed.journalFile(), left));
+    }
+    QString asked;
+    khtest::whenOpen<QMessageBox>(&b.window, [&](QMessageBox* box) {
+        asked = box->text();
+        box->reject();
+    });
+    b.window.offerJournals();
+    CHECK(asked.contains(QStringLiteral("Turnstone 470")));
+    CHECK(asked.contains(b.file));
+    CHECK(asked.contains(QStringLiteral("2.90")));
+    CHECK(QFile::exists(left));  // later: asked again
+    khtest::whenOpen<QMessageBox>(&b.window, [&](QMessageBox* box) { box->button(QMessageBox::Yes)->click(); });
+    b.window.offerJournals();
+    CHECK(b.w().setup().machine.massKg == 2.9);
+    CHECK(b.w().document().modified());
+    CHECK(b.w().repository().file() == b.file);
+    CHECK_FALSE(QFile::exists(left));
+}
+
+TEST_CASE("the guards and the deck belong to a model: renaming keeps them, two new models do not share them") {
+    Bench b;
+    b.w().setGuard(Guard::LeadsOff, true);
+    Deck deck = b.w().deck();
+    deck.sticks.collective = 0.5;
+    b.w().setDeck(deck);
+    b.w().document().edit(QStringLiteral("name"), {{"machine.name", std::string("Another name")}});
+    CHECK(b.w().guard(Guard::LeadsOff));
+    CHECK(b.w().deck().sticks.collective == 0.5);
+    b.window.newModel(QStringLiteral("470"));
+    CHECK_FALSE(b.w().guard(Guard::LeadsOff));
+    CHECK(b.w().deck() == Deck{});
+    b.w().setGuard(Guard::LeadsOff, true);
+    b.window.newModel(QStringLiteral("470"));
+    CHECK_FALSE(b.w().guard(Guard::LeadsOff));
+}
+
+TEST_CASE("a snapshot stays what it was, and an answer to one that edits comes after it") {
+    Bench b;
+    (void)b.proved();
+    const Snapshot kept = b.w().now();
+    const std::size_t findings = kept.evaluation->findings.size();
+    int depth = 0, deepest = 0, seen = 0;
+    QObject::connect(&b.w(), &Workspace::swapped, &b.window, [&] {
+        deepest = std::max(deepest, ++depth);
+        CHECK(b.w().evaluation().figures.modes.size() == b.w().setup().transmitter.modes.size());  // of one document
+        if (++seen == 1) b.w().document().edit(QStringLiteral("answer"), {{"machine.massKg", 3.3}});
+        --depth;
+    });
+    b.w().document().edit(QStringLiteral("mass"), {{"machine.massKg", 2.9}});
+    CHECK(deepest == 1);
+    CHECK(b.w().setup().machine.massKg == 3.3);
+    CHECK(kept.setup->machine.massKg != 3.3);
+    CHECK(kept.evaluation->findings.size() == findings);
+    CHECK(kept.pages != b.w().now().pages);
+    // a tick of the proof makes nothing anew
+    const auto pages = b.w().now().pages;
+    emit b.w().progressed();
+    CHECK(b.w().now().pages == pages);
+}
