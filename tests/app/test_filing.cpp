@@ -5,6 +5,8 @@
 #include "base/error.h"
 
 #include <QMessageBox>
+#include <QSettings>
+#include <cmath>
 
 using namespace kh;
 using namespace kh::app;
@@ -137,4 +139,36 @@ TEST_CASE("a snapshot stays what it was, and an answer to one that edits comes a
     const auto pages = b.w().now().pages;
     emit b.w().progressed();
     CHECK(b.w().now().pages == pages);
+}
+
+TEST_CASE("profiles that cannot be read are named when the program starts, beside what else there is to say") {
+    QTemporaryDir own;
+    REQUIRE(QDir(own.path()).mkpath(QStringLiteral("servos")));
+    io::writeFileAtomically(own.filePath(QStringLiteral("servos/broken.json")).toStdString(), "{\"id\": 3}");
+    MainWindow window(Places{own.filePath(QStringLiteral("state")), {own.path().toStdString(), KEELHAUL_SOURCE "/data"}});
+    window.show();
+    CHECK(window.message().contains(QStringLiteral("broken.json")));
+    window.newModel(QStringLiteral("470"));
+    CHECK(window.message().contains(QStringLiteral("broken.json")));
+    CHECK(window.message().contains(QStringLiteral("defaults of this size")));
+    REQUIRE(window.openFile(QStringLiteral(KEELHAUL_SOURCE "/data/demo/turnstone-470.keel.json")));
+    CHECK(window.message().contains(QStringLiteral("broken.json")));
+}
+
+TEST_CASE("a file in use by another window is told when it is opened") {
+    Bench b;
+    MainWindow second(Places{QString(), {KEELHAUL_SOURCE "/data"}});
+    second.show();
+    REQUIRE(second.openFile(b.file));
+    CHECK(second.message().contains(QStringLiteral("open in another window")));
+    CHECK(second.message().contains(QString::number(QCoreApplication::applicationPid())));
+}
+
+TEST_CASE("a text size that is no number is the design's own") {
+    Bench b;
+    b.window.setTextScale(std::nan(""));
+    CHECK(QSettings().value(QStringLiteral("textScale")).toDouble() == 1.0);
+    b.window.setTextScale(9.0);
+    CHECK(QSettings().value(QStringLiteral("textScale")).toDouble() == 1.5);
+    b.window.setTextScale(1.0);
 }

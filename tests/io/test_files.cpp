@@ -139,3 +139,25 @@ TEST_CASE("what is no place, and bytes that are no text, are refused by name") {
     const auto bytes = khtest::run("trace " + file + " --mode \"$(printf '\\377\\376')\"");
     CHECK(bytes.code == 2);
 }
+
+TEST_CASE("the command line names a profile it leaves out") {
+    const Folder f;
+    fs::create_directories(f.path / "profiles/transmitters");
+    io::writeFileAtomically(f.path / "profiles/transmitters/broken.json", "[]");
+    const std::string out = (f.path / "new.keel.json").string();
+    const auto answer = khtest::run("new -o " + out + " --data " + f.path.string(), "2>&1");
+    CHECK(answer.code == 0);
+    CHECK(answer.out.find("broken.json") != std::string::npos);
+    CHECK(khtest::run("new -o " + out + " --name " + std::string(401, 'n')).code == 2);
+    CHECK(khtest::run("audit /tmp/" + std::string(10, '\xff')).code == 2);
+}
+
+TEST_CASE("null where a reading names what it was taken under is refused by name") {
+    const Folder f;
+    const fs::path file = f.path / "readings.json";
+    for (const char* under : {"null", "false", "[1]", "{\"controller.referencePct\":null}"}) {
+        io::writeFileAtomically(file, std::string(R"({"readings":[{"id":"throw.left","value":5,"unit":"°","under":)") + under + "}]}");
+        INFO(under);
+        CHECK(khtest::run("solve throw " KEELHAUL_SOURCE "/data/demo/turnstone-470.keel.json --readings " + file.string()).code == 2);
+    }
+}

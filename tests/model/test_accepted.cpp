@@ -4,6 +4,8 @@
 #include "base/error.h"
 #include "io/document.h"
 #include "model/accepted.h"
+#include "procedure/ledger.h"
+#include "procedure/registry.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
@@ -77,4 +79,13 @@ TEST_CASE("conditions name what there is, and neither themselves nor each other 
                   s.transmitter.functions.push_back(
                       {"f" + std::to_string(i), {{{"", 1, i == 0 ? "timer" : "f" + std::to_string(i - 1)}}}, {}});
           }).find("deep") != std::string::npos);
+}
+
+TEST_CASE("what is accepted can be listed: without servos, and no port names nobody") {
+    Setup s = turnstone();
+    s.machine.servos.clear();
+    CHECK_NOTHROW(requireAccepted(s));
+    CHECK_FALSE(ledger(s, evaluate(s), nullptr).empty());
+    CHECK(refusal([](Setup& x) { x.controller.ports[0].role = ""; }).find("names no servo") != std::string::npos);
+    CHECK(refusal([](Setup& x) { x.controller.ports[0].role = "a.b"; }).find("names no servo") != std::string::npos);
 }
