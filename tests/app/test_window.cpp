@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The real window, driven by keys and clicks; what is asserted is what the pilot sees.
-#define CATCH_CONFIG_RUNNER
 #include "app/bench.h"
 #include "app/shell/application.h"
+#include "catch_runner.h"
 #include "paint/look/theme.h"
 #include "paint/pdf.h"
 #include "procedure/registry.h"
@@ -23,7 +23,7 @@ int main(int argc, char** argv) {
     QApplication::setStyle(QStringLiteral("Fusion"));
     paint::loadFonts();
     installAccessibility();
-    return Catch::Session().run(argc, argv);
+    return runTests(argc, argv);
 }
 
 namespace {

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#define CATCH_CONFIG_RUNNER
+#include "catch_runner.h"
+
 #include <QCoreApplication>
-#include <catch2/catch.hpp>
 
 int main(int argc, char** argv) {
     const QCoreApplication application(argc, argv);  // no widgets: the session needs none
-    return Catch::Session().run(argc, argv);
+    return runTests(argc, argv);
 }
