@@ -23,9 +23,8 @@ double parseNumber(const std::string& key, const std::string& text) {
 
 int parsePlace(const std::string& id, const std::string& text) {
     const double v = parseNumber("switch", text);
-    if (!(v >= 1.0 && v <= 3.0) || v != std::floor(v))
-        throw InputError("switch", fmt::format("{}={} is not a place; places are 1, 2 and 3", id, text));
-    return static_cast<int>(v);
+    if (v != std::floor(v) || std::abs(v) > 100.0) throw InputError("switch", fmt::format("{}={} is not a place", id, text));
+    return static_cast<int>(v);  // whether the switch has it is told with the places there are
 }
 
 /// "a=1,b=2" as pairs.

@@ -24,6 +24,7 @@ T parseProfile(const json& value, ProfileKind kind) {
     T profile;
     JsonReader reader(value);
     describe(reader, profile);
+    requireDescribed(profile);
     return profile;
 }
 

@@ -51,8 +51,8 @@ public:
 void writeFileAtomically(const std::filesystem::path& file, const std::string& text);
 
 [[nodiscard]] Document loadDocument(const std::filesystem::path& file);
-/// @throws FileError as writeFileAtomically; InputError for what could not be opened again
-void saveDocument(const std::filesystem::path& file, const Setup& setup, const UnknownKeys& unknown = {});
+/// @return what stands in the file now  @throws FileError as writeFileAtomically; InputError for what could not be opened again
+std::string saveDocument(const std::filesystem::path& file, const Setup& setup, const UnknownKeys& unknown = {});
 
 /// Refuses what no schema should ever see: over `kMaxDepth`, `kMaxEntries`, `kMaxValues`, duplicate keys, numbers that are not finite.
 /// @throws InputError

@@ -5,7 +5,6 @@
 
 #include "base/error.h"
 #include "io/document.h"
-#include "model/accepted.h"
 #include "model/access.h"
 #include "model/fields.h"
 
@@ -101,7 +100,7 @@ private:
     std::vector<Level> stack_;
 };
 
-/// Fills a struct from JSON that passed its schema; ranges are held again here, by path.
+/// Fills a struct from JSON that passed its schema; what it may hold is held afterwards (model/accepted).
 class JsonReader final : public FieldVisitor {
 public:
     explicit JsonReader(const nlohmann::json& root, std::set<std::string> knownAtTop = {}) {
@@ -144,40 +143,31 @@ private:
         static const nlohmann::json empty = nlohmann::json::array();
         const nlohmann::json* v = member(key);
         stack_.push_back({v == nullptr ? &empty : v, pathOf(key), {}});
-        if (stack_.back().value->size() > mostElements(key))
-            throw InputError(stack_.back().path,
-                             fmt::format("{} entries; at most {} are kept", stack_.back().value->size(), mostElements(key)));
-        std::set<std::string> ids;
-        for (const nlohmann::json& item : *stack_.back().value)
-            if (const std::string id = item.at("id").get<std::string>(); !ids.insert(id).second)
-                throw InputError(stack_.back().path, fmt::format("\"{}\" stands twice; each needs a name of its own", id));
         return stack_.back().value->size();
     }
     void endList() override { stack_.pop_back(); }
     bool beginItem(std::size_t index, const std::string&) override {
         const nlohmann::json& item = stack_.back().value->at(index);
         const std::string id = item.at("id").get<std::string>();
-        if (id.empty() || id.find('.') != std::string::npos)
-            throw InputError(stack_.back().path, fmt::format("\"{}\" cannot be a name here: it must not be empty or hold a point", id));
         stack_.push_back({&item, joinedPath(stack_.back().path, id), {}});
         return true;
     }
     void endItem() override { endGroup(); }
 
-    double ranged(const char* key, const nlohmann::json& v, const NumberSpec& spec) const {
-        const double number = v.get<double>();
-        if (const std::string problem = numberProblem(number, spec); !problem.empty()) throw InputError(pathOf(key), problem);
-        return number;
+    void number(const char* key, double& v, const NumberSpec&) override {
+        if (const nlohmann::json* j = member(key)) v = j->get<double>();
     }
-    void number(const char* key, double& v, const NumberSpec& spec) override {
-        if (const nlohmann::json* j = member(key)) v = ranged(key, *j, spec);
-    }
-    void maybe(const char* key, std::optional<double>& v, const NumberSpec& spec) override {
+    void maybe(const char* key, std::optional<double>& v, const NumberSpec&) override {
         const nlohmann::json* j = member(key);
-        v = j == nullptr ? std::optional<double>() : ranged(key, *j, spec);
+        v = j == nullptr ? std::optional<double>() : j->get<double>();
     }
     void whole(const char* key, int& v, const NumberSpec& spec) override {
-        if (const nlohmann::json* j = member(key)) v = static_cast<int>(ranged(key, *j, spec));
+        const nlohmann::json* j = member(key);
+        if (j == nullptr) return;
+        const double read = j->get<double>();  // held here: made whole it could not be told any more
+        if (const std::string problem = numberProblem(read, spec.min, spec.max, spec.unit, true); !problem.empty())
+            throw InputError(pathOf(key), problem);
+        v = static_cast<int>(read);
     }
     void flag(const char* key, bool& v) override {
         if (const nlohmann::json* j = member(key)) v = j->get<bool>();
@@ -191,11 +181,8 @@ private:
         for (std::size_t i = 0; i < choices.size(); ++i)
             if (*j == choices[i].id) v = static_cast<int>(i);
     }
-    void numbers(const char* key, std::vector<double>& v, const NumberSpec& spec) override {
-        const nlohmann::json* j = member(key);
-        if (j == nullptr) return;
-        v.clear();
-        for (const nlohmann::json& x : *j) v.push_back(ranged(key, x, spec));
+    void numbers(const char* key, std::vector<double>& v, const NumberSpec&) override {
+        if (const nlohmann::json* j = member(key)) v = j->get<std::vector<double>>();
     }
     void names(const char* key, std::vector<std::string>& v) override {
         if (const nlohmann::json* j = member(key)) v = j->get<std::vector<std::string>>();

@@ -38,7 +38,7 @@ private:
     void put(const char* key, json schema) { stack_.back()["properties"][key] = std::move(schema); }
     static json numberSchema(const NumberSpec& spec, bool whole) {
         json s{{"type", "number"}, {"minimum", spec.min}, {"maximum", spec.max}};
-        if (whole) s["multipleOf"] = 1;  // a whole number may be written 6.0
+        if (whole) s["multipleOf"] = 1.0;  // a whole number may be written 6.0
         if (*spec.unit != 0) s["description"] = spec.unit;
         return s;
     }
@@ -136,8 +136,8 @@ json standingsSchema() {
 std::string allowedBy(const json& s) {
     if (s.contains("enum")) return fmt::format("one of {}", s.at("enum").dump());
     if (s.contains("minimum"))
-        return fmt::format("a {} from {} to {}", s.contains("multipleOf") ? "whole number" : "number", s.at("minimum").dump(),
-                           s.at("maximum").dump());
+        return fmt::format("a {} from {} to {}", s.contains("multipleOf") ? "whole number" : "number", s.at("minimum").get<double>(),
+                           s.at("maximum").get<double>());
     if (s.contains("minItems")) return fmt::format("{} … {} entries", s.at("minItems").dump(), s.at("maxItems").dump());
     if (s.contains("maxItems")) return fmt::format("a list of at most {}", s.at("maxItems").dump());
     if (s.contains("required")) return fmt::format("an object with {}", s.at("required").dump());
@@ -208,8 +208,7 @@ void Schema::require(const json& value) const {
     if (found.size() > 80) found = found.substr(0, 77) + "…";
     if (at->is_object() && allowed->contains("required"))
         for (const json& key : allowed->at("required"))
-            if (const auto name = key.get<std::string>(); !at->contains(name))
-                throw InputError(joinedPath(path, name), "is missing");
+            if (const auto name = key.get<std::string>(); !at->contains(name)) throw InputError(joinedPath(path, name), "is missing");
     throw InputError(path.empty() ? "document" : path, fmt::format("found {}; allowed is {}", found, allowedBy(*allowed)));
 }
 

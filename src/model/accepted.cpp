@@ -16,7 +16,7 @@ namespace {
 /// Every value within its description.
 class BoundsVisitor final : public PathVisitor {
     std::size_t beginList(const char* key, std::size_t size) override {
-        few(path().empty() ? key : path() + "." + key, size, mostElements(key));
+        few(leafPath(key), size, mostElements(key));
         ids_.emplace_back();
         return PathVisitor::beginList(key, size);
     }
@@ -37,9 +37,7 @@ class BoundsVisitor final : public PathVisitor {
     static void few(const std::string& field, std::size_t size, std::size_t most) {
         if (size > most) throw InputError(field, fmt::format("{} entries; at most {} are kept", size, most));
     }
-    void shortText(const char* key, const std::string& v) const {
-        if (v.size() > kMaxTextSize) throw InputError(leafPath(key), fmt::format("at most {} characters", kMaxTextSize));
-    }
+    void shortText(const char* key, const std::string& v) const { requireShortText(leafPath(key), v); }
     void number(const char* key, double& v, const NumberSpec& s) override { within(key, v, s); }
     void maybe(const char* key, std::optional<double>& v, const NumberSpec& s) override {
         if (v) within(key, *v, s);
@@ -63,12 +61,7 @@ class BoundsVisitor final : public PathVisitor {
     }
     void curve(const char* key, Curve& v, const CurveSpec& s) override {
         few(leafPath(key), v.points.size(), kMaxListSize);
-        try {
-            requireCurve(v);
-            for (const CurvePoint& p : v.points) requireWithin("points", p.y, s.yMin, s.yMax);
-        } catch (const InputError& e) {
-            throw InputError(leafPath(key), e.what());
-        }
+        requireCurveIn(leafPath(key), v, s);
     }
     void condition(const char* key, Condition& v) override {
         few(leafPath(key), v.size(), kMaxListSize);
@@ -87,11 +80,12 @@ class BoundsVisitor final : public PathVisitor {
 
 }  // namespace
 
+std::unique_ptr<FieldVisitor> boundsVisitor() { return std::make_unique<BoundsVisitor>(); }
+
 std::size_t mostElements(std::string_view key) { return key == "readings" ? kMaxReadings : kMaxListSize; }
 
 void requireAccepted(const Setup& setup) {
-    BoundsVisitor bounds;
-    describe(bounds, const_cast<Setup&>(setup));  // a visitor that only reads may walk a constant
+    requireDescribed(setup);
     const TransmitterSettings& tx = setup.transmitter;
     if (tx.profile.switches.size() > kMaxSwitches)
         throw InputError("transmitter.profile.switches"_field,

@@ -113,7 +113,7 @@ private:
     [[nodiscard]] double number() const { return within(given<double>("a number")); }
     [[nodiscard]] const std::string& text() const {
         const auto& text = given<std::string>("a text");
-        if (text.size() > kMaxTextSize) throw InputError(path_, fmt::format("at most {} characters", kMaxTextSize));
+        requireShortText(path_, text);
         return text;
     }
     [[nodiscard]] int choice() const {
@@ -129,12 +129,7 @@ private:
     }
     [[nodiscard]] const Curve& curve() const {
         const auto& c = given<Curve>("a curve");
-        try {
-            requireCurve(c);
-            for (const CurvePoint& p : c.points) requireWithin("points", p.y, place_.pattern->curve.yMin, place_.pattern->curve.yMax);
-        } catch (const InputError& e) {
-            throw InputError(path_, e.what());
-        }
+        requireCurveIn(path_, c, place_.pattern->curve);
         return c;
     }
 
@@ -195,6 +190,22 @@ std::string numberProblem(double value, double min, double max, std::string_view
     if (value < min || value > max) return fmt::format("{} is outside {}", value, allowed);
     if (counts && value != std::floor(value)) return fmt::format("{} is not a whole number; {} is allowed", value, allowed);
     return {};
+}
+
+void requireCurveIn(std::string_view path, const Curve& curve, const CurveSpec& spec) {
+    try {
+        requireCurve(curve);
+        for (const CurvePoint& p : curve.points) requireWithin("points", p.y, spec.yMin, spec.yMax);
+    } catch (const InputError& e) {
+        throw InputError(path, e.what());
+    }
+}
+
+void requireShortText(std::string_view path, std::string_view text) {
+    // letters, as the schema counts them: bytes that begin one
+    const auto letters = std::count_if(text.begin(), text.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80U; });
+    if (static_cast<std::size_t>(letters) > kMaxTextSize)
+        throw InputError(path, fmt::format("{} characters; at most {} are kept", letters, kMaxTextSize));
 }
 
 std::vector<std::string> choiceIds(const FieldInfo& info) {

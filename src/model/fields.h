@@ -32,6 +32,11 @@ struct CurveSpec {
     double yMin;
     double yMax;
 };
+/// Holds a curve to its own rules and its field's range. @throws InputError naming `path`
+void requireCurveIn(std::string_view path, const Curve& curve, const CurveSpec& spec);
+/// @throws InputError naming `path` for a text of more than kMaxTextSize letters
+void requireShortText(std::string_view path, std::string_view text);
+
 /// One word of a closed set.
 struct Choice {
     const char* id;                 ///< as it stands in files

@@ -54,7 +54,7 @@ void Workspace::makeAfter() {
         Tracer tracer(then);
         Evaluation evaluation = evaluate(then, stations_);
         std::optional<SwitchProof> proof;
-        if (now_.proof->walked <= kProvedAtOnce) proof = kh::prove(then, stations_.rules().figures, {});
+        if (!now_.proof->properties.empty() && now_.proof->walked <= kProvedAtOnce) proof = kh::prove(then, stations_.rules().figures, {});
         after_.emplace(After{std::move(then), std::move(evaluation), std::move(tracer), std::move(proof)});
     } catch (const InputError&) {  // then only the state before it is drawn
     }

@@ -89,12 +89,12 @@ void Repository::saveAs(const QString& file) {
     const QString whole = QFileInfo(file).absoluteFilePath();
     Setup saved = document_.setup();
     ++saved.revision;
-    io::saveDocument(pathOf(whole), saved, document_.unknown());
-    if (whole == file_) {
-        onDisk_ = digest(io::writeDocument(saved, document_.unknown()));
+    const std::string text = io::saveDocument(pathOf(whole), saved, document_.unknown());
+    if (whole == file_) {  // whose lock is held already
+        onDisk_ = digest(text);
         savedAt_ = QFileInfo(whole).lastModified();
     } else {
-        take(whole, io::writeDocument(saved, document_.unknown()));
+        take(whole, text);
     }
     document_.markSaved(saved.revision);
     journalTimer_.stop();

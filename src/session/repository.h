@@ -50,7 +50,9 @@ public:
 
     /// How the open file differs from what was last read or written here; nothing while it does not.
     [[nodiscard]] std::optional<OutsideChange> outside() const;
-    /// What stands on disk now is known and given up: outside() says nothing of it any more.
+    /// What stands on disk now is known: outside() says nothing of it any more.
+    void lookAtDisk();
+    /// It is known and given up: this document is unsaved, and the next save replaces it.
     void keepMine();
     /// Takes what stands there, as one change that can be undone.
     void takeTheirs(io::Document theirs);
@@ -70,7 +72,6 @@ private:
     void take(const QString& file, const std::string& text);
     void lock();
     void journalLater();
-    void lookAtDisk();
 
     DocumentModel& document_;
     QString file_;

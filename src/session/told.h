@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "model/setup.h"
+#include "io/document.h"
 
 #include <QString>
 #include <QStringList>
@@ -12,8 +12,9 @@ namespace kh::app {
 /// What went wrong, as a pilot reads it: fields by their names, readings by what the form calls them.
 [[nodiscard]] QString told(const Setup& setup, const std::exception& error);
 
-/// Where two documents differ, a line each: the field's name, what the first holds and what the second does.
-/// @param most  lines at most; one more says how many are left out
-[[nodiscard]] QStringList differences(const Setup& first, const Setup& second, qsizetype most);
+/// Where two documents differ, a line each: the field's name, what the first holds and what the second does; then how many standings
+/// and keys of other versions. Empty: they are the same but for the number of saves.
+/// @param most  fields at most; one more line says how many are left out
+[[nodiscard]] QStringList differences(const io::Document& first, const io::Document& second, qsizetype most);
 
 }  // namespace kh::app

@@ -11,6 +11,7 @@
 
 #include <QScopedValueRollback>
 #include <algorithm>
+#include <utility>
 
 namespace kh::app {
 
@@ -41,34 +42,30 @@ void Workspace::begin() {
 }
 
 void Workspace::evaluateNow() {
-    if (swapping_) {
-        again_ = true;
-        return;
-    }
-    do {
-        again_ = false;
-        forgetAfter();  // of a document that is no more
-        const std::shared_ptr<const Setup> next = document_.shared();
-        proof_.start(next);
-        plan_.start(next);
-        if (shownMode_ >= static_cast<int>(next->transmitter.modes.size())) shownMode_ = 0;
-        swap(now_.of(next, stations_, roses_));
-    } while (again_);
+    forgetAfter();  // of a document that is no more
+    const std::shared_ptr<const Setup> next = document_.shared();
+    proof_.start(next);
+    plan_.start(next);
+    if (shownMode_ >= static_cast<int>(next->transmitter.modes.size())) shownMode_ = 0;
+    swap(now_.of(next, stations_, roses_));
 }
 
 void Workspace::swap(Snapshot next) {
-    const bool arrived = next.setup == now_.setup;
+    if (swapping_) {  // made anew from the document, once this one is told
+        again_ = true;
+        return;
+    }
+    const bool sameDocument = next.setup == now_.setup;
     now_ = std::move(next);
     cursor_.show(now_.pages);
     finding_ = std::clamp(finding_, 0, std::max(0, static_cast<int>(entries().size()) - 1));
     step_ = std::clamp(step_, 0, std::max(0, static_cast<int>(plan().steps.size()) - 1));
-    if (!arrived) lookAtDeck();
-    const bool outer = !swapping_;
+    if (!sameDocument) lookAtDeck();
     {
         const QScopedValueRollback<bool> within(swapping_, true);
         emit swapped();
     }
-    if (outer && arrived && again_) evaluateNow();
+    if (std::exchange(again_, false)) evaluateNow();
 }
 
 void Workspace::prove() {
@@ -202,7 +199,7 @@ void Workspace::togglePose() {
     }
     const int index = selectedFinding();
     if (index < 0) return;
-    const Finding& f = entries()[static_cast<std::size_t>(index)].finding;
+    const Finding f = entries()[static_cast<std::size_t>(index)].finding;
     if (!f.witness) {
         goToField(f.subject);
         return;
@@ -228,6 +225,13 @@ void Workspace::release() {
     setDeck(beforePose_);
     traceNow();
     emit posedChanged();
+}
+
+void Workspace::confirmPart(const Part& part) {
+    const auto field = part.field.empty() ? std::nullopt : readField(setup(), part.field);
+    if (!field || standingOf(setup(), part.field) != Standing::Default) return;
+    const Row* row = selectedRow();
+    document_.edit(row == nullptr ? tr("change") : words(row->title), {{part.field, field->value}});
 }
 
 void Workspace::editPart(const Part& part, const QString& text) {

@@ -127,6 +127,8 @@ public:
 
     /// One undoable edit of the selected part. @throws InputError, also for a setting that would destroy a servo
     void editPart(const Part& part, const QString& text);
+    /// The selected part as it stands is the pilot's word: a default becomes entered, the value stays to its last digit.
+    void confirmPart(const Part& part);
     /// Sets the remedy that was tried; else tells why there is none.
     void applyRemedy(const Finding& finding);
     /// The selected function answers to this switch at this place and no longer to its old one; what happened is told.

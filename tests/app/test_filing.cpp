@@ -7,6 +7,7 @@
 #include <QMessageBox>
 #include <QSettings>
 #include <cmath>
+#include <nlohmann/json.hpp>
 
 using namespace kh;
 using namespace kh::app;
@@ -171,4 +172,45 @@ TEST_CASE("a text size that is no number is the design's own") {
     b.window.setTextScale(9.0);
     CHECK(QSettings().value(QStringLiteral("textScale")).toDouble() == 1.5);
     b.window.setTextScale(1.0);
+}
+
+TEST_CASE("what was measured or seen is a change too: neither a journal nor a file is passed over for it") {
+    Bench b;
+    const QString state = b.folder.filePath(QStringLiteral("state"));
+    const QString left = state + QStringLiteral("/journal-left.json");
+    {
+        DocumentModel document;
+        Repository killed{document, state};
+        killed.open(b.file);
+        document.setStanding(QStringLiteral("seen"), {"rows.arms"}, {Standing::Proved, "2026-11-26T08:00:00Z", "", ""});
+        REQUIRE(killed.flushJournal());
+        REQUIRE(QFile::copy(killed.journalFile(), left));
+    }
+    QString asked;
+    const auto later = [&] {
+        khtest::whenOpen<QMessageBox>(&b.window, [&](QMessageBox* box) {
+            asked = box->text() + box->informativeText();
+            box->reject();
+        });
+    };
+    later();
+    b.window.offerJournals();
+    CHECK(asked.contains(QStringLiteral("Standings")));
+    CHECK(QFile::exists(left));
+    asked.clear();
+    Setup theirs = b.w().setup();
+    theirs.standings["machine.massKg"] = {Standing::Measured, "2026-11-26T08:00:00Z", "scale", ""};
+    io::saveDocument(b.file.toStdString(), theirs);
+    later();
+    CHECK_FALSE(b.window.save());
+    CHECK(asked.contains(QStringLiteral("Standings")));
+    CHECK(io::loadDocument(b.file.toStdString()).setup == theirs);
+    asked.clear();
+    io::writeFileAtomically(b.file.toStdString(), io::writeDocument(b.w().setup(), {{"", {{"later", "3"}}}}));
+    later();
+    CHECK_FALSE(b.window.save());
+    CHECK(asked.contains(QStringLiteral("does not know")));
+    // the same document in other bytes is nobody's change
+    io::writeFileAtomically(b.file.toStdString(), nlohmann::json::parse(io::writeDocument(b.w().setup())).dump());
+    CHECK(b.window.save());
 }

@@ -298,3 +298,23 @@ TEST_CASE("no exception leaves a slot: it is told, the document stays, and the p
     b.w().document().edit(QStringLiteral("mass"), {{"machine.massKg", 2.9}});
     CHECK(b.w().setup().machine.massKg == 2.9);
 }
+
+TEST_CASE("Enter on a default makes it the pilot's word, to its last digit") {
+    Bench b;
+    Setup s = b.w().setup();
+    s.machine.massKg = 2.20449;
+    s.standings.erase("machine.massKg");
+    b.w().document().replace(QStringLiteral("a default"), s);
+    REQUIRE(standingOf(b.w().setup(), "machine.massKg") == Standing::Default);
+    b.go(Station::Airframe);
+    b.selectRow("mass", 2);
+    b.window.page()->setFocus();
+    b.key(Qt::Key_Return);
+    REQUIRE(b.window.page()->editor() != nullptr);
+    QTest::keyClick(b.window.page()->editor(), Qt::Key_Return);
+    Bench::settle();
+    CHECK(standingOf(b.w().setup(), "machine.massKg") == Standing::Entered);
+    CHECK(b.w().setup().machine.massKg == 2.20449);
+    b.act("undo");
+    CHECK(standingOf(b.w().setup(), "machine.massKg") == Standing::Default);
+}

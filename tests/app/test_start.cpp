@@ -18,11 +18,11 @@ using khtest::Bench;
 namespace {
 
 /// A second start, as another process would make it, while this one handles its events.
-bool secondStart(const QString& socket, const QString& file) {
+bool secondStart(const QString& socket, const QString& file, int patienceMs = 60000) {
     bool opened = false;
     std::atomic<bool> done = false;
     std::thread other([&] {
-        opened = Instance::handOver(socket, file);
+        opened = Instance::handOver(socket, file, patienceMs);
         done = true;
     });
     while (!done) QApplication::processEvents();
@@ -73,7 +73,7 @@ TEST_CASE("a peer that says nothing, and one that says something else, open noth
     QLocalServer silent;
     const QString socket = b.folder.filePath(QStringLiteral("silent.sock"));
     REQUIRE(silent.listen(socket));
-    CHECK_FALSE(secondStart(socket, b.file));  // after two seconds
+    CHECK_FALSE(secondStart(socket, b.file, 50));
     Instance instance(b.folder.filePath(QStringLiteral("window.sock")), [](const QString&) { return true; });
     for (const char* said : {"\n", "[]\n", "{\"open\":3}\n", "{\"open\":\n"}) {
         QLocalSocket peer;
@@ -103,28 +103,28 @@ TEST_CASE("the demo models are the pilot's own copies: what was saved in them st
 TEST_CASE("a session bus that takes connections and says nothing is turned away from, one that answers is not") {
     QTemporaryDir folder;
     const QByteArray before = qgetenv("DBUS_SESSION_BUS_ADDRESS");
-    const auto after = [&](const QString& socket) {
+    const auto after = [&](const QString& socket, int patienceMs) {
         qputenv("DBUS_SESSION_BUS_ADDRESS", ("unix:path=" + socket + ",guid=1").toLocal8Bit());
         std::atomic<bool> done = false;
         std::thread other([&] {
-            leaveSilentBus();
+            leaveSilentBus(patienceMs);
             done = true;
         });
         while (!done) QApplication::processEvents();
         other.join();
         return qgetenv("DBUS_SESSION_BUS_ADDRESS").contains(socket.toLocal8Bit());
     };
-    CHECK(after(folder.filePath(QStringLiteral("none.sock"))));
+    CHECK(after(folder.filePath(QStringLiteral("none.sock")), 50));
     QLocalServer silent, speaking;
     REQUIRE(silent.listen(folder.filePath(QStringLiteral("silent.sock"))));
-    CHECK_FALSE(after(folder.filePath(QStringLiteral("silent.sock"))));
+    CHECK_FALSE(after(folder.filePath(QStringLiteral("silent.sock")), 50));
     REQUIRE(speaking.listen(folder.filePath(QStringLiteral("speaking.sock"))));
     QObject::connect(&speaking, &QLocalServer::newConnection, &speaking, [&] {
         QLocalSocket* peer = speaking.nextPendingConnection();
         peer->write("REJECTED EXTERNAL\r\n");
         peer->flush();
     });
-    CHECK(after(folder.filePath(QStringLiteral("speaking.sock"))));
+    CHECK(after(folder.filePath(QStringLiteral("speaking.sock")), 60000));
     qputenv("DBUS_SESSION_BUS_ADDRESS", before);
     if (before.isEmpty()) qunsetenv("DBUS_SESSION_BUS_ADDRESS");
 }

@@ -348,8 +348,10 @@ TEST_CASE("more switches than can be tried: the proof ends, says what it left ou
         bool said = false;
         for (const PropertyResult& p : proof.properties) {
             INFO(p.id);
+            CHECK((p.whole || !p.holds));
+            CHECK(p.whole == (p.id == "P3" || p.id == "P4" || p.id == "P8" || p.id == "P9"));
             if (p.whole) continue;
-            CHECK_FALSE(p.holds);
+            CHECK(render(p.finding.found).find("never be reached") == std::string::npos);  // it may be, where nothing was tried
             said = said || render(p.finding.found).find("were tried and none refutes it") != std::string::npos;
         }
         CHECK(said);

@@ -46,7 +46,12 @@ TEST_CASE("sizes, names, ranges and counts are held, by field, value and what is
     CHECK(refusal([](Setup& s) {
               for (int i = 0; i < 2001; ++i) s.readings.push_back({.id = "r" + std::to_string(i), .what = "aileron.high", .unit = "%"});
           }).find("readings: 2") == 0);
-    CHECK(refusal([](Setup& s) { s.machine.name = std::string(401, 'x'); }).find("machine.name: at most 400") == 0);
+    CHECK(refusal([](Setup& s) { s.machine.name = std::string(401, 'x'); }).find("machine.name: 401 characters") == 0);
+    CHECK(refusal([](Setup& s) {  // letters are counted, as the schema does, not bytes
+              s.machine.name.clear();
+              for (int i = 0; i < 400; ++i) s.machine.name += "\xC3\xA4";
+          })
+              .empty());
     CHECK(refusal([](Setup& s) { s.machine.power.cells = 6.5; }).find("machine.power.cells: 6.5 is not a whole number") == 0);
     CHECK(refusal([](Setup& s) { s.machine.massKg = std::nan(""); }).find("machine.massKg") == 0);
     CHECK(refusal([](Setup& s) { s.machine.massKg = 31.0; }).find("31 is outside") != std::string::npos);

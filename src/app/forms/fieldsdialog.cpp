@@ -111,7 +111,7 @@ std::optional<FieldValue> FieldsDialog::valueOf(const Row& row) const {
     Part part;
     part.field = row.path;
     const auto* line = qobject_cast<QLineEdit*>(row.editor);
-    if (!line->isModified() && line->text() == row.shown) return row.field.value;  // rounded for showing, and not touched
+    if (line->text() == row.shown) return row.field.value;  // rounded for showing, and not touched
     const QString text = line->text().trimmed();
     if (text.isEmpty() && row.field.info.mayBeUnknown) return std::monostate{};
     if (row.field.info.kind == FieldKind::Names) {

@@ -42,7 +42,7 @@ std::string busSocket() {
 }
 
 /// Whether a peer there answers the first words of the protocol in time; one that is not there answers by that.
-bool answers(const std::string& socketPath) {
+bool answers(const std::string& socketPath, int patienceMs) {
     sockaddr_un where{};
     where.sun_family = AF_UNIX;
     if (socketPath.size() >= sizeof where.sun_path) return true;
@@ -54,7 +54,7 @@ bool answers(const std::string& socketPath) {
     if (::connect(fd, reinterpret_cast<const sockaddr*>(&where), length) == 0) {
         static constexpr std::string_view kHello("\0AUTH\r\n", 7);
         pollfd wait{fd, POLLIN, 0};
-        said = ::send(fd, kHello.data(), kHello.size(), MSG_NOSIGNAL) > 0 && ::poll(&wait, 1, kPatienceMs) > 0;
+        said = ::send(fd, kHello.data(), kHello.size(), MSG_NOSIGNAL) > 0 && ::poll(&wait, 1, patienceMs) > 0;
     }
     ::close(fd);
     return said;
@@ -62,9 +62,9 @@ bool answers(const std::string& socketPath) {
 
 }  // namespace
 
-void leaveSilentBus() {
+void leaveSilentBus(int patienceMs) {
     const std::string socket = busSocket();
-    if (!socket.empty() && !answers(socket)) qputenv("DBUS_SESSION_BUS_ADDRESS", "unix:path=/nonexistent");
+    if (!socket.empty() && !answers(socket, patienceMs)) qputenv("DBUS_SESSION_BUS_ADDRESS", "unix:path=/nonexistent");
 }
 
 paint::ThemeKind desktopTheme() {

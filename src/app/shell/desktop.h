@@ -10,7 +10,7 @@ namespace kh::app {
 
 /// Turns away from a session bus that takes connections and says nothing: whoever asks it waits until it gives up. To be called
 /// before anything asks the bus, so before the application is made.
-void leaveSilentBus();
+void leaveSilentBus(int patienceMs = 100);
 
 /// The theme the desktop wants: the portal's colour scheme if it answers within 100 ms, else the palette's
 /// lightness, else Chart.

@@ -93,30 +93,26 @@ void MainWindow::changeModes(const QString& id) {
     }
     const FlightMode mode = modes[static_cast<std::size_t>(s.cell)];
     const QString name = shown(mode.name);
-    try {
-        if (id == QStringLiteral("matrix-copy")) copyCell(false);
-        else if (id == QStringLiteral("matrix-row")) copyCell(true);
-        else if (id == QStringLiteral("matrix-mode")) {
-            if (s.cell + 1 >= static_cast<int>(modes.size())) return;
-            const FlightMode& next = modes[static_cast<std::size_t>(s.cell) + 1];
-            workspace_.document().edit(tr("Copy %1 to %2").arg(name, shown(next.name)), copyMode(workspace_.setup(), mode.id, next.id));
-            workspace_.select({s.row, s.cell + 1, 0});
-        } else if (id == QStringLiteral("matrix-rename")) {
-            bool ok = false;
-            const QString text = QInputDialog::getText(this, tr("Rename the mode"), tr("Name of the mode, as the transmitter shows it"),
-                                                       QLineEdit::Normal, name, &ok)
-                                     .trimmed();
-            if (ok && !text.isEmpty())
-                workspace_.document().edit(tr("Rename %1").arg(name),
-                                           {{elementPath("transmitter.modes.{}.name"_field, mode.id), text.toStdString()}});
-        } else if (id == QStringLiteral("matrix-add")) {
-            workspace_.document().replace(tr("Add a mode"), withModeAfter(workspace_.setup(), mode.id));
-            showMessage(tr("The new mode is a copy of %1 and has no switch yet; give it one in Radio.").arg(name));
-        } else {
-            workspace_.document().replace(tr("Remove %1").arg(name), withoutMode(workspace_.setup(), mode.id));
-        }
-    } catch (const InputError& e) {
-        showMessage(told(workspace_.setup(), e));
+    if (id == QStringLiteral("matrix-copy")) copyCell(false);
+    else if (id == QStringLiteral("matrix-row")) copyCell(true);
+    else if (id == QStringLiteral("matrix-mode")) {
+        if (s.cell + 1 >= static_cast<int>(modes.size())) return;
+        const FlightMode& next = modes[static_cast<std::size_t>(s.cell) + 1];
+        workspace_.document().edit(tr("Copy %1 to %2").arg(name, shown(next.name)), copyMode(workspace_.setup(), mode.id, next.id));
+        workspace_.select({s.row, s.cell + 1, 0});
+    } else if (id == QStringLiteral("matrix-rename")) {
+        bool ok = false;
+        const QString text = QInputDialog::getText(this, tr("Rename the mode"), tr("Name of the mode, as the transmitter shows it"),
+                                                   QLineEdit::Normal, name, &ok)
+                                 .trimmed();
+        if (ok && !text.isEmpty())
+            workspace_.document().edit(tr("Rename %1").arg(name),
+                                       {{elementPath("transmitter.modes.{}.name"_field, mode.id), text.toStdString()}});
+    } else if (id == QStringLiteral("matrix-add")) {
+        workspace_.document().replace(tr("Add a mode"), withModeAfter(workspace_.setup(), mode.id));
+        showMessage(tr("The new mode is a copy of %1 and has no switch yet; give it one in Radio.").arg(name));
+    } else {
+        workspace_.document().replace(tr("Remove %1").arg(name), withoutMode(workspace_.setup(), mode.id));
     }
 }
 

@@ -6,7 +6,6 @@
 #include "model/modeedits.h"
 #include "paint/look/theme.h"
 #include "paint/pdf.h"
-#include "session/told.h"
 
 #include <QFileDialog>
 #include <QMessageBox>
@@ -22,19 +21,16 @@ void MainWindow::exportAs() {
         QFileDialog::getSaveFileName(this, tr("Export"), shown(workspace_.setup().machine.name),
                                      tr("Bench sheet as PDF (*.pdf);;Bench sheet as HTML (*.html);;Drawing as SVG (*.svg)"));
     if (file.isEmpty()) return;
-    try {
-        const Sheet sheet = benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.planNow());
-        if (file.endsWith(QStringLiteral(".pdf"))) io::writeFileAtomically(file.toStdString(), sheetPdf(sheet));
-        else if (file.endsWith(QStringLiteral(".svg"))) io::writeFileAtomically(file.toStdString(), bench_->svg());
-        else if (file.endsWith(QStringLiteral(".html"))) io::writeFileAtomically(file.toStdString(), io::sheetHtml(sheet));
-        else {
-            showMessage(tr("Nothing was written: the name must end in .pdf, .html or .svg."));
-            return;
-        }
-        showMessage(tr("Written: %1").arg(file));
-    } catch (const io::FileError& e) {
-        showMessage(told(workspace_.setup(), e));
+    const std::string name = QFile::encodeName(file).toStdString();
+    const Sheet sheet = benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.planNow());
+    if (file.endsWith(QStringLiteral(".pdf"))) io::writeFileAtomically(name, sheetPdf(sheet));
+    else if (file.endsWith(QStringLiteral(".svg"))) io::writeFileAtomically(name, bench_->svg());
+    else if (file.endsWith(QStringLiteral(".html"))) io::writeFileAtomically(name, io::sheetHtml(sheet));
+    else {
+        showMessage(tr("Nothing was written: the name must end in .pdf, .html or .svg."));
+        return;
     }
+    showMessage(tr("Written: %1").arg(file));
 }
 
 void MainWindow::printSheet() {
@@ -60,13 +56,9 @@ void MainWindow::saveTemplate() {
                                      QString::fromStdString(workspace_.setup().machine.sizeClass) + QStringLiteral("-template.keel.json"),
                                      tr("Keelhaul setups (*.keel.json)"));
     if (file.isEmpty()) return;
-    try {
-        io::saveDocument(file.toStdString(), asTemplate(workspace_.setup()));
-        showMessage(
-            tr("The template was written to %1. Open it, save it under the new model's name, and set what its machine gives.").arg(file));
-    } catch (const io::FileError& e) {
-        showMessage(told(workspace_.setup(), e));
-    }
+    io::saveDocument(QFile::encodeName(file).toStdString(), asTemplate(workspace_.setup()));
+    showMessage(
+        tr("The template was written to %1. Open it, save it under the new model's name, and set what its machine gives.").arg(file));
 }
 
 }  // namespace kh::app

@@ -81,7 +81,7 @@ bool MainWindow::save() {
     }
     if (const auto change = workspace_.repository().outside(); change && !change->missing) {
         if (!settleOutside(*change)) return false;
-        if (!workspace_.document().modified()) return true;  // theirs was taken
+        if (!workspace_.document().modified()) return true;  // theirs was taken, or mine went elsewhere
     }
     return saveTo(workspace_.repository().file());
 }
@@ -92,9 +92,9 @@ bool MainWindow::settleOutside(const OutsideChange& change) {
     QString text = tr("%1 was changed by another program since it was read here.").arg(name);
     QStringList lines;
     if (change.theirs) {
-        lines = differences(workspace_.setup(), change.theirs->setup, kShownDifferences);
+        lines = differences({workspace_.setup(), workspace_.document().unknown(), {}}, *change.theirs, kShownDifferences);
         if (lines.isEmpty()) {  // the same document in other bytes
-            repository.keepMine();
+            repository.lookAtDisk();
             return true;
         }
         text += ' ' + tr("Here → there:");
@@ -103,7 +103,7 @@ bool MainWindow::settleOutside(const OutsideChange& change) {
     }
     switch (askOutside(this, text, lines, change.theirs.has_value())) {
         case OutsideAnswer::Later: return false;
-        case OutsideAnswer::SaveAs: saveAs(); return false;
+        case OutsideAnswer::SaveAs: saveAs(); return !workspace_.document().modified();
         case OutsideAnswer::TakeTheirs: repository.takeTheirs(*change.theirs); return true;
         case OutsideAnswer::KeepMine: repository.keepMine(); return true;
     }
@@ -177,8 +177,11 @@ void MainWindow::remember(const QString& file) {
 void MainWindow::offerJournals() {
     for (const QString& journal : Journal::left(places_.stateFolder)) {
         std::optional<JournalEntry> entry;
-        if (!workspace_.attempt([&] { entry = Journal::read(journal); })) {
-            showMessage(tr("What a killed window left behind could not be read; it is kept at %1.").arg(journal));
+        try {
+            entry = Journal::read(journal);
+        } catch (const std::exception& e) {
+            showMessage(
+                tr("What a killed window left behind cannot be read; it is kept at %1. %2").arg(journal, told(workspace_.setup(), e)));
             continue;
         }
         const Setup& left = entry->document.setup;
@@ -186,7 +189,7 @@ void MainWindow::offerJournals() {
         if (!entry->file.isEmpty()) {
             try {
                 const QStringList lines =
-                    differences(io::loadDocument(QFile::encodeName(entry->file).toStdString()).setup, left, kShownDifferences);
+                    differences(io::loadDocument(QFile::encodeName(entry->file).toStdString()), entry->document, kShownDifferences);
                 if (lines.isEmpty()) {  // it was saved after all
                     Journal::remove(journal);
                     continue;

@@ -15,7 +15,7 @@ namespace kh::app {
 
 namespace {
 
-constexpr int kPatienceMs = 2000;
+constexpr int kLivesMs = 2000;  ///< a window that lives takes a connection in this time
 constexpr qint64 kLongestLine = 65536;
 
 bool sameUser(qintptr socket) {
@@ -37,16 +37,16 @@ QString Instance::socketPath() {
     return folder + QStringLiteral("/window.sock");
 }
 
-bool Instance::handOver(const QString& socket, const QString& file) {
+bool Instance::handOver(const QString& socket, const QString& file, int patienceMs) {
     if (socket.isEmpty()) return false;
     QElapsedTimer since;
     since.start();
-    const auto left = [&] { return std::max(1, kPatienceMs - static_cast<int>(since.elapsed())); };
+    const auto left = [&] { return std::max(1, patienceMs - static_cast<int>(since.elapsed())); };
     QLocalSocket peer;
     peer.connectToServer(socket);
     if (!peer.waitForConnected(left()) || !sameUser(peer.socketDescriptor())) return false;
     peer.write(line({{QStringLiteral("open"), QFileInfo(file).absoluteFilePath()}}));
-    while (!peer.canReadLine() && since.elapsed() < kPatienceMs)
+    while (!peer.canReadLine() && since.elapsed() < patienceMs)
         if (!peer.waitForReadyRead(left())) return false;
     return QJsonDocument::fromJson(peer.readLine(kLongestLine)).object().value(QStringLiteral("opened")).toBool();
 }
@@ -59,7 +59,7 @@ Instance::Instance(const QString& socket, std::function<bool(const QString&)> op
     // looked at first, since listening takes a socket's place whoever holds it: a window that lives keeps its own
     QLocalSocket peer;
     peer.connectToServer(socket);
-    if (peer.waitForConnected(kPatienceMs)) return;
+    if (peer.waitForConnected(kLivesMs)) return;
     QLocalServer::removeServer(socket);  // of one that was killed
     server_.listen(socket);
 }

@@ -15,8 +15,8 @@ public:
     /// The socket's path; empty where the user has no runtime folder of their own.
     [[nodiscard]] static QString socketPath();
 
-    /// Asks the window that runs to open a file. @return whether it says within two seconds that it did
-    [[nodiscard]] static bool handOver(const QString& socket, const QString& file);
+    /// Asks the window that runs to open a file. @return whether it says in time that it did
+    [[nodiscard]] static bool handOver(const QString& socket, const QString& file, int patienceMs = 2000);
 
     /// Answers from now on, unless another window does already.
     /// @param open  opens a file, or only shows the window for an empty name; false where it cannot now

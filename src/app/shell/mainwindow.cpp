@@ -196,14 +196,12 @@ void MainWindow::newModel(const QString& sizeClass) {
     const Boxes boxes{now.transmitter.profile.id.empty() ? lib.transmitters.front() : now.transmitter.profile,
                       now.controller.profile.id.empty() ? lib.controllers.front() : now.controller.profile, lib.speedControllers.front(),
                       *servo("cleat-c12"), *servo("cleat-t7")};
-    try {
+    workspace_.attempt([&] {
         workspace_.repository().startNew(kh::newModel(tr("New %1").arg(sizeClass).toStdString(), sizeClass.toStdString(), boxes));
         workspace_.setStation(Station::Airframe);
         QStringList notes{tr("All values are defaults of this size. Replace them by your machine's facts, station by station.")};
         showMessage((notes + libraryTroubles()).join('\n'));
-    } catch (const InputError& e) {
-        showMessage(told(workspace_.setup(), e));
-    }
+    });
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

@@ -3,12 +3,17 @@
 
 #include "app/forms/fieldsdialog.h"
 #include "app/forms/solvedialog.h"
+#include "app/shell/demo.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
 
 #include <QApplication>
+#include <QDateTime>
 #include <QDir>
+#include <QFile>
 #include <QKeyEvent>
+#include <QTemporaryDir>
+#include <cstdio>
 #include <memory>
 
 namespace kh::app {
@@ -21,10 +26,9 @@ void settle(const Workspace& w) {
     for (int i = 0; i < 5; ++i) QApplication::processEvents();
 }
 
-bool take(MainWindow& window, const Places& places, const QString& folder, const StationEntry& station, const Shot& shot) {
+bool take(MainWindow& window, const QDir& models, const QString& folder, const StationEntry& station, const Shot& shot) {
     window.setTheme(shot.night ? QStringLiteral("night") : QStringLiteral("chart"));
-    const QString file = QString::fromStdString(io::findData(places.data, std::string("demo/") + shot.model + ".keel.json").string());
-    if (!window.openFile(file)) return false;
+    if (!window.openFile(models.filePath(QString::fromLatin1(shot.model) + QStringLiteral(".keel.json")))) return false;
     Workspace& w = window.workspace();
     w.setStation(station.station);
     w.setMode(shot.mode);
@@ -64,11 +68,24 @@ bool take(MainWindow& window, const Places& places, const QString& folder, const
 
 int writeScreenshots(MainWindow& window, const Places& places, const QString& folder) {
     QDir().mkpath(folder);
+    const QTemporaryDir copies;
+    const QDir models(copies.path());
+    try {
+        (void)demoModels(models.path(), places.data);
+    } catch (const io::FileError& e) {
+        std::fprintf(stderr, "%s\n", e.what());
+        return 3;
+    }
+    for (const QFileInfo& f : models.entryInfoList(QDir::Files)) {  // saved at one time: a picture changes with its view alone
+        QFile file(f.filePath());
+        if (file.open(QIODevice::ReadWrite))
+            file.setFileTime(QDateTime(QDate(2026, 11, 23), QTime(21, 42)), QFileDevice::FileModificationTime);
+    }
     window.resize(1280, 800);
     window.show();
     for (const StationEntry& station : window.workspace().stations().entries())
         for (const Shot& shot : station.shots)
-            if (!take(window, places, folder, station, shot)) return 3;
+            if (!take(window, models, folder, station, shot)) return 3;
     window.setTheme(QStringLiteral("chart"));
     struct Form {
         const char* file;
@@ -90,6 +107,7 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
     reading.show();
     settle(window.workspace());
     if (!reading.grab().save(QDir(folder).filePath(QStringLiteral("reading.png")))) return 3;
+    window.newModel(QStringLiteral("470"));  // the copies are let go before they are removed
     return 0;
 }
 

@@ -233,7 +233,8 @@ void PageView::openLineEditor(const Part& part, QRectF at) {
     editor_->setFocus();
     const Part copy = part;
     connect(editor, &CellEditor::entered, this, [this, copy, shown = text] {
-        if (editor_->text() == shown) {  // what is shown is rounded: nothing was typed, so nothing is written
+        if (editor_->text() == shown) {  // what is shown is rounded: nothing was typed, so no number is written
+            workspace_.confirmPart(copy);
             closeEditor();
             setFocus();
         } else commit(copy, editor_->text());

