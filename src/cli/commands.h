@@ -19,7 +19,9 @@ struct TraceOptions {
 };
 
 struct NewOptions {
-    std::string name = "New model", sizeClass = "470", transmitter, controller, out, data;
+    std::string name = "New model", sizeClass = "470", out, data;
+    std::string transmitter, controller, speedController, servo;  ///< ids; empty: the plain ones
+    std::string style = "sport", turning = "clockwise", layout, link = "leading", throttle = "flat", hold = "cut";
 };
 
 struct RepairOptions {
@@ -39,6 +41,7 @@ int runCalc(const std::string& name, const std::string& in, const std::string& b
 int runSheet(const std::string& file, const std::string& out, int argc, char** argv);
 int runSchema(const std::string& which);
 int runNew(const NewOptions& o, const char* program);
+int runProfileCheck(const std::string& file);
 
 void print(const auto& value) { std::cout << value.dump(1) << '\n'; }
 /// A file's text, or standard input for "-".

@@ -84,7 +84,20 @@ int run(int argc, char** argv) {
     newCommand->add_option("--class", create.sizeClass, "Size class, for example 470");
     newCommand->add_option("--transmitter", create.transmitter, "A transmitter profile's id");
     newCommand->add_option("--controller", create.controller, "A controller profile's id");
+    newCommand->add_option("--speed-controller", create.speedController, "A speed controller profile's id");
+    newCommand->add_option("--servo", create.servo, "The id of a servo, for plate and tail");
+    newCommand->add_option("--style", create.style, "training, scale, sport or aerobatic");
+    newCommand->add_option("--turning", create.turning, "clockwise or counter-clockwise, seen from above");
+    newCommand->add_option("--layout", create.layout, "The plate's layout, for example \"three at 140°, elevator aft\"");
+    newCommand->add_option("--link", create.link, "leading or trailing");
+    newCommand->add_option("--throttle", create.throttle, "flat or classic");
+    newCommand->add_option("--hold", create.hold, "cut or bail-out");
     newCommand->add_option("--data", create.data, "A data folder to look in first");
+
+    CLI::App* profile = app.add_subcommand("profile", "Work on the description of a box or a servo");
+    profile->require_subcommand(1);
+    CLI::App* profileCheck = profile->add_subcommand("check", "Tell whether a profile can be read and does not contradict itself");
+    profileCheck->add_option("file", file, "A profile, or -")->required();
 
     try {
         app.parse(argc, argv);
@@ -100,6 +113,7 @@ int run(int argc, char** argv) {
     if (*solveCommand) return runSolve(what, file, readings, asJson);
     if (*sheet) return runSheet(file, out, argc, argv);
     if (*schema) return runSchema(which);
+    if (*profileCheck) return runProfileCheck(file);
     return runNew(create, argv[0]);
 }
 

@@ -6,7 +6,7 @@
 #include "judge/plan/plan.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
-#include "procedure/stilltosee.h"
+#include "procedure/tobeset.h"
 
 #include <fmt/chrono.h>
 #include <fmt/format.h>
@@ -29,7 +29,7 @@ int runRepair(const RepairOptions& o) {
         const Setup after = withPlan(document.setup, plan, upTo, o.handsDone, fmt::format("{:%Y-%m-%dT%H:%M:%SZ}", now));
         io::saveDocument(o.out, after, document.unknown);
     }
-    const std::vector<StillToSee> seen = stillToSee(ledger(document.setup, judge(document.setup, rules)));
+    const std::vector<ToBeSet> seen = stillToSee(document.setup, ledger(document.setup, judge(document.setup, rules)));
     if (o.json) {
         print(io::planJson(plan, texts, seen));
     } else if (all == 0 && plan.left.empty()) {
@@ -46,7 +46,7 @@ int runRepair(const RepairOptions& o) {
             for (const HealedText& h : texts[i].heals) std::cout << fmt::format("      {:7} {}\n", severityId(h.severity), render(h.title));
         }
         for (const std::string& id : plan.left) std::cout << "left  " << id << '\n';
-        for (const StillToSee& s : seen) std::cout << fmt::format("see   {}: {}\n", render(s.title), render(s.todo));
+        for (const ToBeSet& s : seen) std::cout << fmt::format("see   {}: {}\n", render(s.title), render(s.what));
     }
     return plan.left.empty() ? Fine : Danger;
 }

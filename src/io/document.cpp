@@ -18,16 +18,6 @@ namespace {
 using nlohmann::json;
 using ojson = nlohmann::ordered_json;
 
-template <class T>
-T parseProfile(const json& value, ProfileKind kind) {
-    schemaOf(kind).require(value);
-    T profile;
-    JsonReader reader(value);
-    describe(reader, profile);
-    requireDescribed(profile);
-    return profile;
-}
-
 constexpr std::size_t kRoomForHeads = 65536;  ///< what a journal writes before it
 
 const char* standingWord(Standing s) { return standingId(s); }
@@ -117,23 +107,5 @@ std::string writeDocument(const Setup& setup, const UnknownKeys& unknown) {
     if (text.size() > kMaxDocumentBytes - kRoomForHeads) throw InputError("document", "is larger than 16 MiB");
     return text;
 }
-
-TransmitterProfile parseTransmitterProfile(const std::string& text) {
-    return parseProfile<TransmitterProfile>(parseGuarded(text), ProfileKind::Transmitter);
-}
-ControllerProfile parseControllerProfile(const std::string& text) {
-    return parseProfile<ControllerProfile>(parseGuarded(text), ProfileKind::Controller);
-}
-SpeedControllerProfile parseSpeedControllerProfile(const std::string& text) {
-    return parseProfile<SpeedControllerProfile>(parseGuarded(text), ProfileKind::SpeedController);
-}
-std::string writeServoProfile(const ServoProfile& servo) {
-    const UnknownKeys none;
-    JsonWriter writer(none);
-    ServoProfile copy = servo;
-    describe(writer, copy);
-    return writer.take().dump(1) + "\n";
-}
-ServoProfile parseServoProfile(const std::string& text) { return parseProfile<ServoProfile>(parseGuarded(text), ProfileKind::Servo); }
 
 }  // namespace kh::io

@@ -63,11 +63,4 @@ std::string saveDocument(const std::filesystem::path& file, const Setup& setup, 
 enum class ProfileKind { Transmitter, Controller, SpeedController, Servo };
 [[nodiscard]] nlohmann::json profileSchema(ProfileKind kind);
 
-/// @throws InputError naming the path
-[[nodiscard]] TransmitterProfile parseTransmitterProfile(const std::string& text);
-[[nodiscard]] ControllerProfile parseControllerProfile(const std::string& text);
-[[nodiscard]] SpeedControllerProfile parseSpeedControllerProfile(const std::string& text);
-[[nodiscard]] ServoProfile parseServoProfile(const std::string& text);
-[[nodiscard]] std::string writeServoProfile(const ServoProfile& servo);
-
 }  // namespace kh::io

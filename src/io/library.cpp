@@ -2,7 +2,7 @@
 #include "io/library.h"
 
 #include "base/error.h"
-#include "io/document.h"
+#include "io/profile.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -33,8 +33,6 @@ void loadFolder(const fs::path& folder, std::vector<Profile>& into, std::vector<
     }
 }
 
-constexpr std::size_t kLongestId = 100;
-
 const char* environment(const char* name) {
     const char* value = std::getenv(name);
     return value != nullptr && *value != 0 ? value : nullptr;
@@ -52,20 +50,6 @@ fs::path ownDataFolder() {
     if (const char* xdg = environment("XDG_DATA_HOME")) return fs::path(xdg) / "keelhaul";
     if (const char* home = environment("HOME")) return fs::path(home) / ".local/share/keelhaul";
     return {};
-}
-
-void saveServoProfile(const fs::path& folder, const ServoProfile& servo) {
-    const auto plain = [](char c) {
-        return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '-' || c == '_';
-    };
-    if (servo.id.empty() || servo.id.size() > kLongestId || !std::all_of(servo.id.begin(), servo.id.end(), plain))
-        throw InputError("id",
-                         fmt::format("\"{}\" cannot be a file's name: letters, digits, - and _ only, at most {}", servo.id, kLongestId));
-    if (folder.empty()) throw FileError("no folder for your own data: neither XDG_DATA_HOME nor HOME is set");
-    std::error_code ec;
-    fs::create_directories(folder / "servos", ec);
-    if (ec) throw FileError(fmt::format("cannot make the folder {}: {}", (folder / "servos").string(), ec.message()));
-    writeFileAtomically(folder / "servos" / (servo.id + ".json"), writeServoProfile(servo));
 }
 
 std::vector<fs::path> dataFolders(const std::string& given, const fs::path& program) {
@@ -99,7 +83,25 @@ Library loadLibrary(const std::vector<fs::path>& folders) {
         loadFolder(folder / "profiles/speed-controllers", library.speedControllers, library.problems, parseSpeedControllerProfile);
         loadFolder(folder / "servos", library.servos, library.problems, parseServoProfile);
     }
+    const auto plainFirst = [](auto& list) {
+        std::stable_partition(list.begin(), list.end(), [](const auto& p) { return p.id.starts_with(kPlain); });
+    };
+    plainFirst(library.transmitters);
+    plainFirst(library.controllers);
+    plainFirst(library.speedControllers);
+    plainFirst(library.servos);
     return library;
+}
+
+Boxes plainBoxes(const Library& library) {
+    const auto pick = [](const auto& list, const char* id, const char* what) {
+        if (list.empty()) throw FileError(fmt::format("no {} profile was found in any data folder", what));
+        const auto found = std::find_if(list.begin(), list.end(), [&](const auto& p) { return p.id == id; });
+        return found == list.end() ? list.front() : *found;
+    };
+    return {pick(library.transmitters, "plain-10", "transmitter"), pick(library.controllers, "plain-6", "controller"),
+            pick(library.speedControllers, "plain-governed", "speed controller"), pick(library.servos, "plain-servo", "servo"),
+            pick(library.servos, "plain-servo", "servo")};
 }
 
 Setup withNewerProfiles(Setup setup, const Library& library) {

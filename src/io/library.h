@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "model/setup.h"
+#include "model/helicopter/newmodel.h"
 
 #include <filesystem>
 #include <string>
@@ -25,15 +25,18 @@ struct Library {
 /// Where the pilot's own data are kept: $XDG_DATA_HOME/keelhaul or ~/.local/share/keelhaul; empty without either.
 [[nodiscard]] std::filesystem::path ownDataFolder();
 
-/// Writes a servo into `folder`/servos under its id, which `loadLibrary` then finds.
-/// @throws FileError, InputError for an id that is no file name
-void saveServoProfile(const std::filesystem::path& folder, const ServoProfile& servo);
-
 /// The first existing `relative` in the data folders. @throws FileError if there is none
 [[nodiscard]] std::filesystem::path findData(const std::vector<std::filesystem::path>& folders, const std::filesystem::path& relative);
 
-/// Profiles of all folders; of one id the highest version wins, of equal ones the first folder's.
+/// Ids of plain boxes begin so: values most boxes have, for a pilot whose own is not described yet.
+inline constexpr const char* kPlain = "plain-";
+
+/// Profiles of all folders; of one id the highest version wins, of equal ones the first folder's. Plain ones stand first.
 [[nodiscard]] Library loadLibrary(const std::vector<std::filesystem::path>& folders);
+
+/// What a new model starts with: the plain boxes, or the first of each list where there are none.
+/// @throws FileError for a list that is empty
+[[nodiscard]] Boxes plainBoxes(const Library& library);
 
 /// The Setup with every profile copy replaced by a newer installed version of the same id; equal to the
 /// argument when there is none. The differences are told by differingPaths.

@@ -131,7 +131,7 @@ ojson editsJson(const std::vector<Edit>& edits, const std::vector<FieldValue>* w
 
 }  // namespace
 
-ojson planJson(const Plan& plan, const std::vector<StepText>& texts, const std::vector<StillToSee>& seen) {
+ojson planJson(const Plan& plan, const std::vector<StepText>& texts, const std::vector<ToBeSet>& seen) {
     ojson steps = ojson::array();
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
         const PlanStep& s = plan.steps[i];
@@ -143,8 +143,8 @@ ojson planJson(const Plan& plan, const std::vector<StepText>& texts, const std::
         steps.push_back(std::move(one));
     }
     ojson see = ojson::array();
-    for (const StillToSee& s : seen)
-        see.push_back({{"title", render(s.title)}, {"station", static_cast<int>(s.station)}, {"byHand", render(s.todo)}});
+    for (const ToBeSet& s : seen)
+        see.push_back({{"title", render(s.title)}, {"station", static_cast<int>(s.station)}, {"byHand", render(s.what)}});
     return {{"plan", steps}, {"left", plan.left}, {"see", see}, {"judgements", plan.judgements}, {"complete", plan.complete}};
 }
 

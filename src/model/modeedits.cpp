@@ -188,33 +188,4 @@ Setup asTemplate(const Setup& setup) {
     return out;
 }
 
-std::vector<std::string> stillToSet(const Setup& setup) {
-    std::vector<std::string> out;
-    const PowerTrain& p = setup.machine.power;
-    const auto need = [&](const char* path, bool there) {
-        if (!there) out.emplace_back(path);
-    };
-    if (p.kind == PowerKind::Electric) {
-        need("machine.power.kv"_field, p.kv.has_value());
-        need("machine.power.poles"_field, p.poles.has_value());
-        need("machine.power.capacityMah"_field, p.capacityMah.has_value());
-    }
-    need("machine.power.mainTeeth"_field, p.mainTeeth.has_value());
-    need("machine.power.pinionTeeth"_field, p.pinionTeeth.has_value());
-    need("machine.rotor.bladeMaxRpm"_field, setup.machine.rotor.bladeMaxRpm.has_value());
-    need("machine.supply.volts"_field, setup.machine.supply.volts.has_value());
-    for (const PlateServo& s : setup.machine.servos) {
-        if (!s.servo.pulseUs) out.push_back(elementPath("machine.servos.{}.servo.pulseUs"_field, s.id));
-        if (!s.servo.maxHz) out.push_back(elementPath("machine.servos.{}.servo.maxHz"_field, s.id));
-    }
-    if (!setup.machine.tail.servo.pulseUs) out.emplace_back("machine.tail.servo.pulseUs"_field);
-    if (!setup.machine.tail.servo.maxHz) out.emplace_back("machine.tail.servo.maxHz"_field);
-    for (const char* path : {"machine.massKg"_field, "machine.head.gripMm"_field, "machine.head.innerRadiusMm"_field,
-                             "machine.plate.ballRadiusMm"_field, "controller.referencePct"_field, "controller.collectiveHighPct"_field,
-                             "controller.collectiveLowPct"_field, "controller.cyclicLimitPct"_field, "controller.tail.limitLeftPct"_field,
-                             "controller.tail.limitRightPct"_field, "speedController.lowUs"_field, "speedController.highUs"_field})
-        if (setup.standings.count(path) == 0) out.emplace_back(path);
-    return out;
-}
-
 }  // namespace kh

@@ -47,7 +47,5 @@ namespace kh {
 
 /// A model's settings as a start for another machine: facts, readings and standings go, box settings stay as defaults.
 [[nodiscard]] Setup asTemplate(const Setup& setup);
-/// Fields of a model made from a template that its own machine must still give, by path.
-[[nodiscard]] std::vector<std::string> stillToSet(const Setup& setup);
 
 }  // namespace kh

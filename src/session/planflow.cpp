@@ -15,10 +15,10 @@ constexpr std::uint64_t kProvedAtOnce = 20000;  ///< combinations; a blink
 
 }  // namespace
 
-void Workspace::showPlan(bool shown) {
-    if (shown == planShown_) return;
-    planShown_ = shown;
-    if (shown) selectStep(step_);
+void Workspace::show(ProofFace face) {
+    if (face == face_) return;
+    face_ = face;
+    if (planShown()) selectStep(step_);
     emit stationChanged();
     emit selectionChanged();
 }
@@ -48,7 +48,7 @@ const SwitchProof* Workspace::drawnProof() const {
 
 void Workspace::makeAfter() {
     forgetAfter();
-    if (!planShown_ || !planFresh() || plan().steps.empty()) return;
+    if (!planShown() || !planFresh() || plan().steps.empty()) return;
     try {
         Setup then = withPlan(setup(), plan(), static_cast<std::size_t>(step_) + 1, true, nowStamp());
         Tracer tracer(then);

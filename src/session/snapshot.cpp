@@ -12,6 +12,7 @@ Snapshot::Snapshot()
     : setup(std::make_shared<const Setup>()),
       evaluation(std::make_shared<const Evaluation>()),
       pages(std::make_shared<const std::vector<StationPage>>()),
+      toBeSet(std::make_shared<const std::vector<ToBeSet>>()),
       entries(std::make_shared<const std::vector<ProofEntry>>()),
       proof(std::make_shared<const SwitchProof>()),
       plan(std::make_shared<const WordedPlan>()) {}
@@ -66,6 +67,7 @@ Snapshot Snapshot::with(std::shared_ptr<const WordedPlan> arrived) const {
 void Snapshot::list(const StationSet& stations) {
     const bool proves = proofFresh && proof->whole();
     pages = std::make_shared<const std::vector<StationPage>>(ledger(*setup, *evaluation, proves ? proof.get() : nullptr, stations));
+    toBeSet = std::make_shared<const std::vector<ToBeSet>>(stillToBeSet(*setup, *pages));
     std::vector<ProofEntry> lines;
     std::set<std::string> said;
     for (const Finding& f : evaluation->findings) {

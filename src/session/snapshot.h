@@ -5,6 +5,7 @@
 #include "procedure/ledger.h"
 #include "procedure/plantext.h"
 #include "procedure/registry.h"
+#include "procedure/tobeset.h"
 #include "procedure/trace.h"
 
 #include <memory>
@@ -26,6 +27,7 @@ struct Snapshot {
     std::shared_ptr<const Evaluation> evaluation;
     std::shared_ptr<const Tracer> tracer;                    ///< nullptr while the chain is impossible
     std::shared_ptr<const std::vector<StationPage>> pages;   ///< every row there is, those that are closed too
+    std::shared_ptr<const std::vector<ToBeSet>> toBeSet;     ///< what the model still lacks, in the order of the work
     std::shared_ptr<const std::vector<ProofEntry>> entries;  ///< the evaluation's findings in their order, then the proof's own lines
     std::shared_ptr<const SwitchProof> proof;                ///< the last finished one; never nullptr
     std::shared_ptr<const WordedPlan> plan;                  ///< the last finished one; never nullptr

@@ -26,7 +26,7 @@ Workspace::Workspace(const QString& stateFolder, io::Library library, const Stat
     });
     connect(&plan_, &PlanRunner::arrived, this, [this](const std::shared_ptr<const WordedPlan>& plan) {
         swap(now_.with(plan));
-        if (planShown_) selectStep(step_);
+        if (planShown()) selectStep(step_);
     });
     connect(&proof_, &ProofRunner::arrived, this,
             [this](const std::shared_ptr<const SwitchProof>& proof) { swap(now_.with(proof, stations_)); });

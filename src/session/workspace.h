@@ -15,6 +15,9 @@
 
 namespace kh::app {
 
+/// What Proof shows.
+enum class ProofFace { Plan, Findings, ToSet };
+
 /// Everything views draw, and the one-way flow behind it: edit → snapshot → trace → signals.
 class Workspace : public QObject {
     Q_OBJECT
@@ -75,9 +78,9 @@ public:
     [[nodiscard]] bool planFresh() const { return now_.planFresh; }
     /// The plan of the document as it is; worked out on the spot if the worker has not come to it.
     [[nodiscard]] WordedPlan planNow() const { return planFresh() ? *now_.plan : wordedPlan(setup(), stations_.rules()); }
-    /// Whether Proof shows the plan or the findings.
-    [[nodiscard]] bool planShown() const { return planShown_; }
-    void showPlan(bool shown);
+    [[nodiscard]] ProofFace face() const { return face_; }
+    void show(ProofFace face);
+    [[nodiscard]] bool planShown() const { return face_ == ProofFace::Plan; }
     [[nodiscard]] int selectedStep() const { return step_; }
     void selectStep(int index);
     /// What was tried for a finding; nullptr while the plan is not fresh, and of the switch proof's own.
@@ -92,6 +95,7 @@ public:
     void writeDown(const std::vector<Edit>& read);
     /// Takes every step before the first that is done by hand, as one undoable change.
     void takeTypedSteps();
+    [[nodiscard]] const std::vector<ToBeSet>& toBeSet() const { return *now_.toBeSet; }
     /// First every finding of the evaluation, in its order, then the switch proof's own lines.
     [[nodiscard]] const std::vector<ProofEntry>& entries() const { return *now_.entries; }
     /// Index into entries() of what F5 would pose, or −1.
@@ -176,7 +180,7 @@ private:
     Guards guards_;
     ProofRunner proof_;
     PlanRunner plan_;
-    bool planShown_ = false;
+    ProofFace face_ = ProofFace::Findings;
     int step_ = 0;
     Trace trace_;
     std::vector<ThrottleMove> moves_;

@@ -26,6 +26,12 @@ QString words(const Message& message) {
 
 QString shown(const std::string& text) { return QString::fromStdString(plainText(text)); }
 
+QString grouped(std::uint64_t count) {
+    QString digits = QString::number(count);
+    for (qsizetype at = digits.size() - 3; at > 0 && digits.size() > 4; at -= 3) digits.insert(at, QChar(QChar::Nbsp));
+    return digits;
+}
+
 QString words(const char* text) { return words(say(text)); }
 
 }  // namespace kh

@@ -6,11 +6,14 @@
 #include "base/message.h"
 
 #include <QString>
+#include <cstdint>
 
 namespace kh {
 
 [[nodiscard]] QString words(const Message& message);
 [[nodiscard]] QString words(const char* text);
+/// A large count in groups of three.
+[[nodiscard]] QString grouped(std::uint64_t count);
 /// A text from a document as it is shown: see plainText.
 [[nodiscard]] QString shown(const std::string& text);
 

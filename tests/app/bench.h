@@ -32,10 +32,14 @@ void whenOpen(QObject* context, Do what) {
 struct Bench {
     QTemporaryDir folder;
     QString file;
+    QString opened;  ///< what the desktop was asked to open last
     MainWindow window;
     explicit Bench(const QString& model = QStringLiteral("turnstone-470"))
         : file(folder.filePath(model + QStringLiteral(".keel.json"))),
-          window(Places{folder.filePath(QStringLiteral("state")), {KEELHAUL_SOURCE "/data"}}) {
+          window(Places{folder.filePath(QStringLiteral("state")), {KEELHAUL_SOURCE "/data"}, &shippedStations(), [this](const QUrl& url) {
+                            opened = url.toLocalFile();
+                            return true;
+                        }}) {
         QFile::copy(QStringLiteral(KEELHAUL_SOURCE "/data/demo/%1.keel.json").arg(model), file);
         if (auto* net = qobject_cast<Application*>(qApp)) QObject::connect(net, &Application::caught, &window, &MainWindow::tellTrouble);
         window.setTheme(QStringLiteral("chart"));

@@ -37,10 +37,11 @@ TEST_CASE("the servo book takes a servo, keeps what is unknown empty, and is the
     const std::vector<std::filesystem::path> places{folder, KEELHAUL_SOURCE "/data"};
     const io::Library before = io::loadLibrary(places);
     ServoBook book(nullptr, before.servos, folder);
-    REQUIRE(book.table()->rowCount() == 3);
-    const int row = 3;
+    const int row = static_cast<int>(before.servos.size());
+    REQUIRE(row == 4);
+    REQUIRE(book.table()->rowCount() == row);
     book.addServo();
-    REQUIRE(book.table()->rowCount() == 4);
+    REQUIRE(book.table()->rowCount() == row + 1);
     CHECK(book.table()->item(row, 1)->text() == QStringLiteral("not known"));
     book.table()->item(row, 0)->setText(QStringLiteral("Cleat B9"));
     book.table()->item(row, 1)->setText(QStringLiteral("760"));
@@ -52,15 +53,15 @@ TEST_CASE("the servo book takes a servo, keeps what is unknown empty, and is the
     CHECK(refusal->isVisibleTo(&book));
     CHECK_THAT(refusal->text().toStdString(), Contains("Cleat B9, Highest rate") && Contains("1000 Hz"));
     CHECK(book.table()->item(row, 2)->text() == QStringLiteral("not known"));
-    book.table()->item(0, 0)->setText(QStringLiteral(""));
+    book.table()->item(1, 0)->setText(QStringLiteral(""));
     CHECK_THAT(refusal->text().toStdString(), Contains("needs a name"));
-    CHECK(book.table()->item(0, 0)->text() == QStringLiteral("Cleat A1"));
-    book.table()->item(0, 5)->setText(QStringLiteral("50"));  // a shipped one, corrected
+    CHECK(book.table()->item(1, 0)->text() == QStringLiteral("Cleat A1"));
+    book.table()->item(1, 5)->setText(QStringLiteral("50"));  // a shipped one, corrected
     book.accept();
     CHECK(book.result() == QDialog::Accepted);
 
     const io::Library after = io::loadLibrary(places);
-    REQUIRE(after.servos.size() == 4);
+    REQUIRE(after.servos.size() == 5);
     const auto servo = [&](const char* name) {
         return *std::find_if(after.servos.begin(), after.servos.end(), [&](const ServoProfile& s) { return s.name == name; });
     };

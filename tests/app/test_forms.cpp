@@ -170,12 +170,29 @@ TEST_CASE("what is still to be set is a list that leads to the cells") {
     bare.machine.power.kv.reset();
     b.w().document().replace(QStringLiteral("x"), bare);
     b.act("to-set");
-    REQUIRE(b.window.palette()->isVisible());
-    b.window.palette()->field()->setText(QStringLiteral("Motor Kv"));
-    Bench::settle();
-    REQUIRE(b.window.palette()->list()->count() == 1);
-    QTest::keyClick(b.window.palette()->field(), Qt::Key_Return);
-    Bench::settle();
+    REQUIRE(b.w().station() == Station::Proof);
+    auto* view = b.window.findChild<ToSetView*>();
+    REQUIRE(b.window.page() == view);
+    const Item* motor = view->item(QStringLiteral("row-motor"));
+    REQUIRE(motor != nullptr);
+    CHECK(motor->name.contains(QStringLiteral("Airframe")));
+    CHECK(motor->value.contains(QStringLiteral("doubles the speed")));
+    b.click(view, QStringLiteral("row-motor"));
+    CHECK(view->item(QStringLiteral("row-motor"))->selected);
+    b.key(Qt::Key_Return);
     REQUIRE(b.w().selectedPart() != nullptr);
     CHECK(b.w().selectedPart()->field == "machine.power.kv");
+    CHECK(b.w().station() == Station::Airframe);
+    b.act("to-set");  // by keyboard: every row leads to where its first field is
+    const std::vector<ToBeSet> all = b.w().toBeSet();
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        b.act("to-set");
+        if (b.w().face() != ProofFace::ToSet) b.act("to-set");
+        b.key(Qt::Key_Home);
+        for (std::size_t k = 0; k < i; ++k) b.key(Qt::Key_Down);
+        b.key(Qt::Key_Return);
+        INFO(all[i].row);
+        REQUIRE(b.w().selectedRow() != nullptr);
+        CHECK(b.w().station() == all[i].station);
+    }
 }

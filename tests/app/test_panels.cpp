@@ -109,10 +109,10 @@ TEST_CASE("the palette shows a setting as its cell does, and words that begin so
     QStringList shown;
     for (int i = 0; i < list->count(); ++i) shown << list->item(i)->text();
     REQUIRE_FALSE(shown.isEmpty());
-    CHECK(shown.front().startsWith(QStringLiteral("Servo arms: r 14.0 mm")));
+    CHECK(shown.front().startsWith(QStringLiteral("Servo arms, r    14.0 mm   Airframe")));
     CHECK(shown.indexOf(QRegularExpression(QStringLiteral("^Timer, alarms.*"))) >
-          shown.indexOf(QRegularExpression(QStringLiteral("^Arms square: 14.*"))));
-    CHECK(shown.indexOf(QRegularExpression(QStringLiteral("^Arms square: 14.*"))) > 0);
+          shown.indexOf(QRegularExpression(QStringLiteral("^Arms square, .*"))));
+    CHECK(shown.indexOf(QRegularExpression(QStringLiteral("^Arms square, .*"))) > 0);
 }
 
 TEST_CASE("the palette finds a setting by its name and goes to its cell") {
@@ -221,7 +221,13 @@ TEST_CASE("the model menu holds what its table says") {
     khtest::whenOpen<QMenu>(&b.window, [&](QMenu* menu) {
         CHECK(menu->objectName() == QStringLiteral("model-menu"));
         QStringList texts;
-        for (const QAction* a : menu->actions()) texts << a->text();
+        const std::function<void(const QMenu*)> all = [&](const QMenu* level) {
+            for (const QAction* a : level->actions()) {
+                texts << a->text();
+                if (a->menu() != nullptr) all(a->menu());
+            }
+        };
+        all(menu);
         for (const char* id : {"new", "open", "save", "save-as", "save-template", "revert", "export", "print", "preferences", "handbook",
                                "shortcuts", "about", "quit"})
             CHECK(texts.contains(b.window.action(QString::fromLatin1(id))->text()));

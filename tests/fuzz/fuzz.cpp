@@ -26,8 +26,7 @@ using namespace khtest;
 class Fuzz {
 public:
     Fuzz(std::uint64_t seed, QString keep) : dice_(seed), keep_(std::move(keep)) {
-        for (const std::string& text : documents_)
-            try {
+        for (const std::string& text : documents_) try {
                 sound_.push_back(io::parseDocument(text).setup);
             } catch (const InputError&) {  // a seed that was found and is refused now
             }
@@ -65,7 +64,8 @@ public:
             ++met.accepted;
             const QString file = folder_.filePath(QStringLiteral("model.keel.json"));
             io::writeFileAtomically(file.toStdString(), text);
-            if (!window_.openFile(file)) throw std::logic_error("the window does not open what was accepted: " + window_.message().toStdString());
+            if (!window_.openFile(file))
+                throw std::logic_error("the window does not open what was accepted: " + window_.message().toStdString());
             app::Workspace& w = window_.workspace();
             settle();
             for (const StationEntry& s : stations()) {
@@ -93,19 +93,24 @@ public:
                 (void)window_.grab();
                 w.togglePose();
             }
-            w.showPlan(true);
+            w.show(ProofFace::Plan);
             settle();
             (void)window_.grab();
             w.takeTypedSteps();
-            w.showPlan(false);
+            w.show(ProofFace::ToSet);
+            settle();
+            (void)window_.grab();
+            w.show(ProofFace::Findings);
             w.document().undo();
             settle();
         });
     }
 
     void tell(double seconds) const {
-        fmt::print("{} runs: {} refused, {} accepted ({} with a chain that cannot be followed); {} kinds of findings met; {} faults; {:.0f} s, slowest {:.2f} s ({})\n",
-                   met.runs, met.refused, met.accepted, met.impossible, met.rules.size(), met.faults.size(), seconds, slowest_, slowestKind_);
+        fmt::print(
+            "{} runs: {} refused, {} accepted ({} with a chain that cannot be followed); {} kinds of findings met; {} faults; {:.0f} s, "
+            "slowest {:.2f} s ({})\n",
+            met.runs, met.refused, met.accepted, met.impossible, met.rules.size(), met.faults.size(), seconds, slowest_, slowestKind_);
         for (const std::string& f : met.faults) fmt::print("  {}\n", f);
     }
 

@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "io/document.h"
 #include "io/html.h"
+#include "io/profile.h"
 #include "io/readings.h"
 #include "io/report.h"
 #include "procedure/ledger.h"
@@ -63,8 +64,7 @@ void readings(const Setup& setup, const std::string& text, Met& met) {
         return;
     }
     ++met.accepted;
-    for (const SolverEntry& solver : solvers())
-        unlessRefused(met, [&] { (void)io::solvedJson(solveRound(setup, solver, read)).dump(); });
+    for (const SolverEntry& solver : solvers()) unlessRefused(met, [&] { (void)io::solvedJson(solveRound(setup, solver, read)).dump(); });
 }
 
 void profile(const SeedProfile& p, Met& met) {
@@ -73,7 +73,7 @@ void profile(const SeedProfile& p, Met& met) {
         if (p.kind == "transmitter") (void)io::parseTransmitterProfile(p.text);
         else if (p.kind == "controller") (void)io::parseControllerProfile(p.text);
         else if (p.kind == "speed-controller") (void)io::parseSpeedControllerProfile(p.text);
-        else (void)io::writeServoProfile(io::parseServoProfile(p.text));
+        else (void)io::writeProfile(io::parseServoProfile(p.text));
     });
     ++(read ? met.accepted : met.refused);
 }

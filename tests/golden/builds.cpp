@@ -66,9 +66,13 @@ Setup generated(unsigned seed, const io::Library& library) {
     const auto servo = [&](const char* id) {
         return *std::find_if(library.servos.begin(), library.servos.end(), [&](const ServoProfile& p) { return p.id == id; });
     };
-    Setup s = newModel("Build " + std::to_string(seed), size.id,
-                       {dice.of(library.transmitters), dice.of(library.controllers), dice.of(library.speedControllers), servo("cleat-c12"),
-                        servo("cleat-t7")});
+    NewModelAnswers answers;
+    answers.name = "Build " + std::to_string(seed);
+    answers.sizeClass = size.id;
+    answers.boxes = {dice.of(library.transmitters), dice.of(library.controllers), dice.of(library.speedControllers), servo("cleat-c12"),
+                     servo("cleat-t7")};
+    Setup s = newModel(answers);
+    s.standings.clear();
     for (ChannelSettings& ch : s.transmitter.channels)  // stored, as a pilot would have by now: what hold sends; an engine closes
         if (ch.id == "throttle")
             ch.failsafePct =
@@ -103,7 +107,11 @@ std::vector<NamedSetup> allBuilds(int generatedBuilds) {
     std::vector<NamedSetup> out;
     for (const char* name : {"turnstone-470", "dunlin-380", "fulmar-700", "gannet-600n"})
         out.push_back({name, io::loadDocument(std::string(KEELHAUL_SOURCE "/tests/documents/v1/") + name + ".keel.json").setup});
-    const io::Library library = io::loadLibrary({KEELHAUL_SOURCE "/data"});
+    io::Library library = io::loadLibrary({KEELHAUL_SOURCE "/data"});
+    const auto described = [](auto& list) { std::erase_if(list, [](const auto& p) { return p.id.starts_with(io::kPlain); }); };
+    described(library.transmitters);
+    described(library.controllers);
+    described(library.speedControllers);
     for (int i = 0; i < generatedBuilds; ++i)
         out.push_back({"build-" + std::to_string(i), generated(static_cast<unsigned>(1000 + i), library)});
     return out;

@@ -164,15 +164,17 @@ TEST_CASE("the published schemas are those the program checks with") {
     REQUIRE(file("servo") == io::profileSchema(io::ProfileKind::Servo));
 }
 
-TEST_CASE("three transmitters, two controllers, a speed controller and three servos ship, each valid") {
+TEST_CASE("what ships is valid: plain boxes first, then those of the made-up world") {
     const io::Library lib = io::loadLibrary({KEELHAUL_SOURCE "/data"});
     REQUIRE(lib.problems.empty());
-    REQUIRE(lib.transmitters.size() == 3);
-    REQUIRE(lib.controllers.size() == 2);
-    REQUIRE(lib.speedControllers.size() >= 1);
-    REQUIRE(lib.servos.size() == 3);
-    REQUIRE(lib.controllers[0].referenceDeg == 6);
-    REQUIRE(lib.controllers[1].referenceDeg == 8);
+    REQUIRE(lib.transmitters.size() == 6);
+    REQUIRE(lib.controllers.size() == 4);
+    REQUIRE(lib.speedControllers.size() == 4);
+    REQUIRE(lib.servos.size() == 4);
+    for (const std::size_t first : {0U, 2U}) {  // each pair with both reference angles
+        REQUIRE(lib.controllers[first].referenceDeg == 6);
+        REQUIRE(lib.controllers[first + 1].referenceDeg == 8);
+    }
 }
 
 TEST_CASE("a damaged profile file is named and left out") {

@@ -5,6 +5,7 @@
 #include "io/clirun.h"
 #include "io/document.h"
 #include "io/library.h"
+#include "io/profile.h"
 #include "support.h"
 
 #include <sys/stat.h>
@@ -121,11 +122,11 @@ TEST_CASE("a servo's id is no way out of its folder") {
     ServoProfile servo = khtest::turnstone().machine.tail.servo;
     for (const char* id : {"../../out", "a/b", "", ".."}) {
         servo.id = id;
-        CHECK(refused([&] { io::saveServoProfile(f.path, servo); }).find("file's name") != std::string::npos);
+        CHECK(refused([&] { io::saveProfile(f.path, servo); }).find("file's name") != std::string::npos);
     }
     CHECK(fs::is_empty(f.path));
     servo.id = "own-1";
-    io::saveServoProfile(f.path, servo);
+    io::saveProfile(f.path, servo);
     CHECK(fs::exists(f.path / "servos/own-1.json"));
 }
 
@@ -175,7 +176,7 @@ TEST_CASE("a number that counts things is whole, in a document and in a profile:
         }
         CHECK_FALSE(refused([&] { (void)io::parseDocument(one.dump()); }).empty());
     }
-    json servo = json::parse(io::writeServoProfile(khtest::turnstone().machine.tail.servo));
+    json servo = json::parse(io::writeProfile(khtest::turnstone().machine.tail.servo));
     servo["version"] = 1.5;
     CHECK_FALSE(refused([&] { (void)io::parseServoProfile(servo.dump()); }).empty());
     servo["version"] = 1.0;

@@ -134,8 +134,8 @@ TEST_CASE("a folder that is not there is no problem, an empty one has no profile
 
 TEST_CASE("every transmitter with every controller of every class makes a sound new model") {
     const io::Library lib = io::loadLibrary({kData});
-    REQUIRE(lib.transmitters.size() == 3);
-    REQUIRE(lib.controllers.size() == 2);
+    REQUIRE(lib.transmitters.size() == 6);
+    REQUIRE(lib.controllers.size() == 4);
     const auto servo = [&](const char* id) {
         return *std::find_if(lib.servos.begin(), lib.servos.end(), [&](const ServoProfile& s) { return s.id == id; });
     };
@@ -143,7 +143,10 @@ TEST_CASE("every transmitter with every controller of every class makes a sound 
         for (const ControllerProfile& fc : lib.controllers)
             for (const SizeClass& c : sizeClasses()) {
                 INFO(tx.id << " " << fc.id << " " << c.id);
-                const Setup s = newModel("Sandpiper", c.id, {tx, fc, lib.speedControllers.front(), servo("cleat-c12"), servo("cleat-t7")});
+                NewModelAnswers answers;
+                answers.sizeClass = c.id;
+                answers.boxes = {tx, fc, lib.speedControllers.front(), servo("cleat-c12"), servo("cleat-t7")};
+                const Setup s = newModel(answers);
                 const Evaluation e = evaluate(s);
                 CHECK(e.simulated);
                 CHECK(e.count(Severity::Danger) == 1);

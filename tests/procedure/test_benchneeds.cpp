@@ -2,7 +2,7 @@
 #include "judge/rowids.h"
 #include "procedure/benchneeds.h"
 #include "procedure/ledger.h"
-#include "procedure/stilltosee.h"
+#include "procedure/tobeset.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
@@ -37,7 +37,7 @@ TEST_CASE("a step asks for what it needs: blades on for pitch, hold off for the 
 TEST_CASE("what must be seen on the machine stays open until it was, and opens again with a later change") {
     const auto open = [](const Setup& s) {
         std::set<std::string> rows;
-        for (const StillToSee& seen : stillToSee(ledger(s, evaluate(s)))) rows.insert(seen.row);
+        for (const ToBeSet& seen : stillToSee(s, ledger(s, evaluate(s)))) rows.insert(seen.row);
         return rows;
     };
     CHECK(open(turnstone()).empty());

@@ -33,6 +33,13 @@ Boxes boxes() {
     return {lib.transmitters.at(0), lib.controllers.at(0), lib.speedControllers.at(0), servo("cleat-c12"), servo("cleat-t7")};
 }
 
+Setup model(const std::string& sizeClass, const Boxes& inBoxes) {
+    NewModelAnswers a;
+    a.sizeClass = sizeClass;
+    a.boxes = inBoxes;
+    return newModel(a);
+}
+
 }  // namespace
 
 TEST_CASE("each station has at most 13 rows, and findings never change their number") {
@@ -140,7 +147,7 @@ TEST_CASE("a field is read and written by its path, and refused by it") {
 TEST_CASE("a new model of every class stands at default, reads ±100, and its one danger is that no failsafe is stored yet") {
     for (const SizeClass& c : sizeClasses()) {
         INFO(c.id);
-        const Setup s = newModel("Petrel", c.id, boxes());
+        const Setup s = model(c.id, boxes());
         REQUIRE(s.standings.empty());
         const Evaluation e = evaluate(s);
         REQUIRE(e.simulated);
@@ -152,7 +159,7 @@ TEST_CASE("a new model of every class stands at default, reads ±100, and its on
         for (const char* id : {"aileron", "elevator", "collective", "rudder"})
             CHECK(e.figures.channel(id)->highReading.value == Approx(100).margin(0.6));
     }
-    REQUIRE_THROWS_WITH(newModel("x", "999", boxes()), Catch::Contains("sizeClass"));
+    REQUIRE_THROWS_WITH(model("999", boxes()), Catch::Contains("sizeClass"));
 }
 
 TEST_CASE("every box pair makes a model whose ends are read right") {
@@ -163,7 +170,7 @@ TEST_CASE("every box pair makes a model whose ends are read right") {
             INFO(tx.id << " " << fc.id);
             b.transmitter = tx;
             b.controller = fc;
-            const Evaluation e = evaluate(newModel("Petrel", "470", b));
+            const Evaluation e = evaluate(model("470", b));
             for (const Finding& f : e.findings) {
                 INFO(f.id);
                 CHECK(f.id.rfind("end-point", 0) != 0);

@@ -246,8 +246,10 @@ TEST_CASE("a new model of every size class warns of nothing but what only its ma
             const auto servo = [&](const char* id) {
                 return *std::find_if(lib.servos.begin(), lib.servos.end(), [&](const ServoProfile& s) { return s.id == id; });
             };
-            const Evaluation e = evaluate(newModel(
-                "New", c.id, {lib.transmitters.front(), box, lib.speedControllers.front(), servo("cleat-c12"), servo("cleat-t7")}));
+            NewModelAnswers answers;
+            answers.sizeClass = c.id;
+            answers.boxes = {lib.transmitters.front(), box, lib.speedControllers.front(), servo("cleat-c12"), servo("cleat-t7")};
+            const Evaluation e = evaluate(newModel(answers));
             for (const Finding& f : e.findings)
                 if (f.severity != Severity::Note) CHECK((f.id == "blade-limit" || f.id == "failsafe-missing"));
         }

@@ -30,7 +30,7 @@ BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), 
 std::vector<PanelSpec> BenchView::panels() const {
     const StationEntry& station = workspace_.entry();
     if (station.panels == nullptr) return {};
-    return station.panels({static_cast<double>(width()), static_cast<double>(height()), workspace_.selectedRow(),
+    return station.panels({static_cast<double>(wide()), static_cast<double>(high()), workspace_.selectedRow(),
                            workspace_.evaluation().figures, workspace_.posedFinding() >= 0, workspace_.planShown()});
 }
 
@@ -79,6 +79,7 @@ void BenchView::layOut() {
 
 void BenchView::paintEvent(QPaintEvent*) {
     QPainter p(this);
+    p.scale(zoom(), zoom());
     const Tokens& t = Theme::tokens();
     p.fillRect(rect(), t.sheet);
     if (workspace_.tracer() == nullptr) {
@@ -93,7 +94,7 @@ void BenchView::paintEvent(QPaintEvent*) {
         const Drawing draw = drawingOf(panel.drawing);
         if (!first && area.left() <= 17 && area.top() > lastTop + 40) {
             p.setRenderHint(QPainter::Antialiasing, false);
-            hairline(p, 16, area.top() - 6, width() - 16, t.rule);
+            hairline(p, 16, area.top() - 6, wide() - 16, t.rule);
         }
         p.save();
         if (panel.still) {
@@ -104,9 +105,10 @@ void BenchView::paintEvent(QPaintEvent*) {
                 cache_.setDevicePixelRatio(ratio);
                 cache_.fill(Qt::transparent);
                 QPainter layer(&cache_);
+                layer.scale(zoom(), zoom());
                 draw(layer, area, s);
             }
-            p.drawPixmap(0, 0, cache_);
+            p.drawPixmap(QRectF(0, 0, wide(), high()), cache_, QRectF(cache_.rect()));
         } else {
             draw(p, area, s);
         }
@@ -120,7 +122,7 @@ void BenchView::mousePressEvent(QMouseEvent* event) {
     const Item* i = itemAt(event->position());
     if (const auto area = statesArea()) {
         for (const StateSpot& spot : stateSpots(*area, scene()))
-            if (spot.area.contains(event->position()) && spot.state->reachable) {
+            if (spot.area.contains(drawn(event->position())) && spot.state->reachable) {
                 Deck deck = spot.state->deck;
                 deck.sticks = workspace_.deck().sticks;
                 workspace_.setDeck(deck);
@@ -131,7 +133,7 @@ void BenchView::mousePressEvent(QMouseEvent* event) {
     if (i == nullptr || i->name != words("Transmitter")) return;
     const QRectF area = areaOf(panels().front());
     for (const SwitchSpot& spot : switchSpots(area, workspace_.setup().transmitter.profile)) {
-        if (!spot.track.adjusted(-18, -26, 18, 8).contains(event->position())) continue;
+        if (!spot.track.adjusted(-18, -26, 18, 8).contains(drawn(event->position()))) continue;
         if (event->modifiers().testFlag(Qt::ShiftModifier)) {
             const std::string id = spot.profile->id;  // the edit makes the profile anew
             workspace_.assignSwitch(id, placeOf(workspace_.setup().transmitter, workspace_.deck(), id));

@@ -54,16 +54,19 @@ void CurveView::paintSpeedAxis(QPainter& p, const Plot& pl) const {
     const Figures& f = workspace_.evaluation().figures;
     drawText(p, {16, pl.area.top() - 12}, tr("throttle, %"), Theme::font(13, true), t.transmitter);
     const QString unit = tr("head speed, rpm");
-    drawText(p, {width() - 16 - textWidth(unit, Theme::font(13, true)), pl.area.top() - 12}, unit, Theme::font(13, true), t.machine);
+    drawText(p, {wide() - 16 - textWidth(unit, Theme::font(13, true)), pl.area.top() - 12}, unit, Theme::font(13, true), t.machine);
     if (f.speedMarks.empty()) {
         drawText(p, {pl.area.right() + 11, pl.area.center().y()}, tr("not logged"), Theme::font(12), t.muted);
     } else {  // the rpm axis exists only where it was logged
         const double y1 = at(pl, 0, f.loggedToPct).y();
         const double y2 = at(pl, 0, f.loggedFromPct).y();
         p.fillRect(QRectF(pl.area.right() + 1, y1, 2, y2 - y1), t.machine);
+        double last = -1e9;  // of the label before: two that touch are not both written
         for (const SpeedMark& m : f.speedMarks) {
             const double py = at(pl, 0, m.throttlePct).y();
             p.fillRect(QRectF(pl.area.right(), std::floor(py), 7, 1), t.machine);
+            if (std::abs(py - last) < 13) continue;
+            last = py;
             drawText(p, {pl.area.right() + 11, py + 4}, words(say("{v}", {{"v", num(m.rpm)}})), Theme::font(12), t.machine);
         }
         const QRectF below(pl.area.left(), y2, pl.area.width(), at(pl, 0, 0).y() - y2);
@@ -209,7 +212,7 @@ void CurveView::paintStick(QPainter& p, const Plot& pl) const {
     if (pl.pitch)
         for (const auto& [x, text] : {std::pair{0.0, tr("low")}, std::pair{25.0, tr("−0.5")}, std::pair{50.0, tr("0")},
                                       std::pair{75.0, tr("+0.5")}, std::pair{100.0, tr("high")}})
-            drawText(p, {at(pl, x, 0).x() - textWidth(text, Theme::font(12)) / 2, pl.area.bottom() + 22}, text, Theme::font(12), t.muted);
+            drawText(p, {at(pl, x, 0).x() - textWidth(text, Theme::font(12)) / 2, pl.area.bottom() + 20}, text, Theme::font(12), t.muted);
 }
 
 void CurveView::paintHover(QPainter& p, const Plot& pl, const ModeFigures& mode) const {
@@ -235,7 +238,10 @@ void CurveView::paintHover(QPainter& p, const Plot& pl, const ModeFigures& mode)
             words(say(KH_TR("hover {s}   {p}°   {n} rpm"),
                       {{"s", signedNum(mode.hoverStick.value, 2)}, {"p", num(mode.hoverPitch.value, 1)}, {"n", num(mode.headRpm.value)}}));
         const double w = textWidth(text, Theme::font(12, true));
-        const double tx = std::clamp(hx - w / 2, pl.area.left() + 60, pl.area.right() - w);
+        const double most =
+            wide() - 32 - textWidth(tr("head speed, rpm"), Theme::font(13, true)) - w;  // the other plot's heads stand there
+        const double least = 32 + textWidth(tr("throttle, %"), Theme::font(13, true));
+        const double tx = std::clamp(hx - w / 2, least, std::max(least, std::min(pl.area.right() - w, most)));
         p.fillRect(QRectF(tx - 4, pl.area.bottom() + 27, w + 8, 16), t.sheet);
         drawText(p, {tx, pl.area.bottom() + 39}, text, Theme::font(12, true), t.ink);
     }
@@ -301,6 +307,7 @@ void CurveView::paintContinuity(QPainter& p, QRectF area) const {
 
 void CurveView::paintEvent(QPaintEvent*) {
     QPainter p(this);
+    p.scale(zoom(), zoom());
     const Tokens& t = Theme::tokens();
     p.fillRect(rect(), t.sheet);
     const FlightMode* m = mode();
@@ -310,7 +317,7 @@ void CurveView::paintEvent(QPaintEvent*) {
     }
     double x = drawText(p, {16, 26}, shown(m->name), Theme::font(13, true), t.ink) + 10;
     x = drawText(p, {x, 26}, tr("curves over the collective stick"), Theme::font(12), t.muted) + 20;
-    const double lx = std::max(x, width() - 290.0);
+    const double lx = std::max(x, wide() - 290.0);
     p.setRenderHint(QPainter::Antialiasing);
     p.setPen(QPen(t.transmitter, 2.4));
     p.drawLine(QPointF(lx, 22), QPointF(lx + 24, 22));
@@ -322,7 +329,7 @@ void CurveView::paintEvent(QPaintEvent*) {
     drawText(p, {lx + 138, 26}, tr("other modes"), Theme::font(12), t.ink);
     paintPlot(p, plot(true));
     paintPlot(p, plot(false));
-    paintContinuity(p, QRectF(16, height() - 104, width() - 32, 100));
+    paintContinuity(p, QRectF(16, high() - 104, wide() - 32, 100));
 }
 
 }  // namespace kh::app

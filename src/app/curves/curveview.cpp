@@ -73,8 +73,8 @@ bool CurveView::isOffset(bool pitch, int handle) const { return curve(pitch).sha
 
 CurveView::Plot CurveView::plot(bool pitch) const {
     const double left = 16 + kAxis;
-    const double right = width() - 16 - kRightAxis;
-    const double room = height() - 60 - 98;  // head, continuity
+    const double right = wide() - 16 - kRightAxis;
+    const double room = high() - 60 - 98;  // head, continuity
     const double tall = room * 0.62;
     if (pitch) return {true, QRectF(left, 44, right - left, tall - 34), -100, 100};
     return {false, QRectF(left, 44 + tall + 14, right - left, room - tall - 34), -12, 105};
@@ -156,7 +156,7 @@ void CurveView::mousePressEvent(QMouseEvent* event) {
 void CurveView::mouseMoveEvent(QMouseEvent* event) {
     if (!dragging_) return;
     const Plot pl = plot(pitch_);
-    setPoint(pl.low + (pl.area.bottom() - event->position().y()) / pl.area.height() * (pl.high - pl.low));
+    setPoint(pl.low + (pl.area.bottom() - drawn(event->position()).y()) / pl.area.height() * (pl.high - pl.low));
 }
 
 void CurveView::mouseReleaseEvent(QMouseEvent*) {
@@ -274,7 +274,7 @@ void CurveView::type() {
     editor_->setFont(Theme::font(13));
     editor_->setText(words(say("{v}", {{"v", num(offset ? curve(pitch_).offsetPct : points[static_cast<std::size_t>(point_)].y, 1)}})));
     editor_->selectAll();
-    editor_->setGeometry(static_cast<int>(std::min(c.x() + 12, width() - 90.0)), static_cast<int>(c.y() + 14), 76, 26);
+    editor_->setGeometry(onWidget({std::min(c.x() + 12, wide() - 90.0), c.y() + 14, 76, 26}).toRect());
     editor_->show();
     editor_->setFocus();
     connect(editor, &CellEditor::entered, this, [this] {

@@ -19,7 +19,6 @@ using namespace paint;
 
 DeckView::DeckView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setAccessibleName(tr("Deck, drawn: only drawn, nothing is sent"));
-    setFixedHeight(160);
     setFocusPolicy(Qt::StrongFocus);
     const auto refresh = [this] {
         layOut();
@@ -65,7 +64,7 @@ void DeckView::layOut() {
                      QAccessible::ButtonDropDown, QRectF(kTraceLeft, 4, 150, 22)});
     const auto stages = workspace_.trace().of(workspace_.tracedFunction());
     if (!stages.empty()) {
-        const double w = (width() - 16 - kTraceLeft) / static_cast<double>(stages.size());
+        const double w = (wide() - 16 - kTraceLeft) / static_cast<double>(stages.size());
         for (std::size_t i = 0; i < stages.size(); ++i) {
             QString value = stageValue(*stages[i], stages[i]->value) + QStringLiteral(" ") + QString::fromUtf8(stages[i]->unit);
             items.push_back({QStringLiteral("stage-") + QString::fromLatin1(stages[i]->id), words(stages[i]->name),
@@ -104,7 +103,7 @@ void DeckView::mousePressEvent(QMouseEvent* event) {
     const QString id = i->id;
     if (id.startsWith(QStringLiteral("stick-"))) {
         dragged_ = focus_ = id.mid(6).toInt();
-        moveStick(dragged_, event->position());
+        moveStick(dragged_, drawn(event->position()));
     } else if (id.startsWith(QStringLiteral("switch-"))) {
         const QString name = id.mid(7);
         const auto list = sortedSwitches(workspace_.setup());
@@ -123,11 +122,11 @@ void DeckView::chooseFunction() {
     for (std::size_t f = 0; f < kFunctions; ++f)
         menu->addAction(words(functionId(static_cast<Function>(f))), this,
                         [this, f] { workspace_.setTracedFunction(static_cast<Function>(f)); });
-    menu->popup(mapToGlobal(QPoint(static_cast<int>(kTraceLeft), 26)));
+    menu->popup(mapToGlobal((QPointF(kTraceLeft, 26) * zoom()).toPoint()));
 }
 
 void DeckView::mouseMoveEvent(QMouseEvent* event) {
-    if (dragged_ >= 0) moveStick(dragged_, event->position());
+    if (dragged_ >= 0) moveStick(dragged_, drawn(event->position()));
 }
 
 void DeckView::mouseDoubleClickEvent(QMouseEvent* event) {

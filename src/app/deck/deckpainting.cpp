@@ -60,8 +60,8 @@ void DeckView::paintSwitches(QPainter& p) const {
         const bool posing = workspace_.posedFinding() >= 0;
         const bool posed = posing && workspace_.posedSwitches().count(list[i]->id) != 0;
         const QColor colour = posed ? t.danger : t.transmitter;
-        const double x = item->rect.x() + 20;
-        const double y = item->rect.y();
+        const double x = drawnRect(*item).x() + 20;
+        const double y = drawnRect(*item).y();
         const int place = placeOf(workspace_.setup().transmitter, workspace_.deck(), list[i]->id);
         const SwitchWords w = switchWords(workspace_.evaluation(), list[i]->id, place);
         p.setFont(Theme::font(12, true));
@@ -87,14 +87,14 @@ void DeckView::paintSwitches(QPainter& p) const {
         if (posed || (hasFocus() && focus_ == static_cast<int>(i) + 2)) {
             p.setPen(QPen(posed ? t.danger : t.transmitter, posed ? 1.4 : 2));
             p.setBrush(Qt::NoBrush);
-            p.drawRoundedRect(item->rect.adjusted(0, -5, 0, -8), 2, 2);
+            p.drawRoundedRect(drawnRect(*item).adjusted(0, -5, 0, -8), 2, 2);
         }
     }
 }
 
 void DeckView::paintTrace(QPainter& p) const {
     const Tokens& t = Theme::tokens();
-    const double right = width() - 16;
+    const double right = wide() - 16;
     double x = drawText(p, {kTraceLeft, 20}, tr("Trace "), Theme::font(13), t.muted);
     x = drawText(p, {x, 20}, words(functionId(workspace_.tracedFunction())), Theme::font(13, true), t.ink);
     drawChevron(p, {x + 13, 15}, t.muted);
@@ -225,9 +225,10 @@ void DeckView::paintTrace(QPainter& p) const {
 
 void DeckView::paintEvent(QPaintEvent*) {
     QPainter p(this);
+    p.scale(zoom(), zoom());
     const Tokens& t = Theme::tokens();
     p.fillRect(rect(), t.ground);
-    hairline(p, 0, 0, width(), t.rule);
+    hairline(p, 0, 0, wide(), t.rule);
     for (int b = 0; b < 2; ++b) paintStick(p, b);
     paintSwitches(p);
     paintTrace(p);

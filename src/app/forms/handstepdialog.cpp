@@ -25,7 +25,9 @@ HandStepDialog::HandStepDialog(QWidget* parent, const Setup& setup, const PlanSt
     auto* column = new QVBoxLayout(this);
     auto* todo = new QLabel(words(text.todo), this);
     todo->setWordWrap(true);
-    todo->setFont(Theme::font(14, true));
+    QFont bold = todo->font();
+    bold.setBold(true);
+    todo->setFont(bold);
     column->addWidget(todo);
     column->addWidget(lookLabel(LabelLook::Muted, tr("When it is done, type what you read; it is written down as a fact of the machine.")));
     auto* form = new QFormLayout;

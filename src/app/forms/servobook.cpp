@@ -3,7 +3,7 @@
 
 #include "app/look/look.h"
 #include "base/error.h"
-#include "io/document.h"
+#include "io/profile.h"
 #include "paint/look/theme.h"
 #include "session/told.h"
 #include "stations/kit/row.h"
@@ -141,7 +141,7 @@ void ServoBook::accept() {
         for (ServoProfile& servo : servos_) {
             if (std::find(before_.begin(), before_.end(), servo) != before_.end()) continue;
             ++servo.version;
-            io::saveServoProfile(folder_, servo);
+            io::saveProfile(folder_, servo);
         }
     } catch (const std::exception& e) {
         refusal_->setText(told({}, e));

@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/look/items.h"
 
+#include "paint/look/theme.h"
+
 #include <QAccessibleWidget>
+#include <algorithm>
 
 namespace kh::app {
 
@@ -87,7 +90,17 @@ const Item* ItemView::item(const QString& id) const {
     return nullptr;
 }
 
-void ItemView::setItems(QVector<Item> items) { items_ = std::move(items); }
+double ItemView::zoom() { return std::max(1.0, paint::Theme::textScale()); }
+
+QRectF ItemView::onWidget(QRectF drawn) { return {drawn.topLeft() * zoom(), drawn.size() * zoom()}; }
+
+QRectF ItemView::drawnRect(const Item& item) { return {item.rect.topLeft() / zoom(), item.rect.size() / zoom()}; }
+
+void ItemView::setItems(QVector<Item> items) {
+    if (zoom() != 1.0)
+        for (Item& item : items) item.rect = onWidget(item.rect);
+    items_ = std::move(items);
+}
 
 void installAccessibility() { QAccessible::installFactory(factory); }
 

@@ -60,7 +60,9 @@ void applyLook() {
     p.setColor(QPalette::Highlight, t.machine);
     p.setColor(QPalette::HighlightedText, t.sheet);
     QApplication::setPalette(p);
-    QApplication::setFont(Theme::font(13));
+    QFont font = Theme::font(13);
+    font.setPixelSize(Theme::widgetSize(13));
+    QApplication::setFont(font);
     QString style = QString::fromLatin1(kStyle);
     for (const auto& [name, colour] :
          {std::pair("@rule", t.rule), std::pair("@machine", t.machine), std::pair("@sheet", t.sheet), std::pair("@ink", t.ink),

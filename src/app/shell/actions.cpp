@@ -56,68 +56,6 @@ void MainWindow::buildActions() {
     refresh();
 }
 
-void MainWindow::showMenu(QPoint at) {
-    auto* menu = new QMenu(this);
-    menu->setObjectName(QStringLiteral("model-menu"));
-    menu->setAttribute(Qt::WA_DeleteOnClose);
-    const auto add = [&](const char* id) { menu->addAction(actions_[QString::fromLatin1(id)]); };
-    add("new");
-    add("open");
-    QMenu* recent = menu->addMenu(tr("Recent"));
-    for (const QString& file : QSettings().value(QStringLiteral("recent")).toStringList())
-        recent->addAction(QFileInfo(file).fileName(), this, [this, file] {
-            if (mayLeave()) openFile(file);
-        });
-    recent->setEnabled(!recent->isEmpty());
-    menu->addSeparator();
-    for (const char* id : {"save", "save-as", "save-template", "revert", "export", "print"}) add(id);
-    menu->addSeparator();
-    for (const char* id : {"boxes", "servo-book", "layout-built", "layout-form", "switch-map", "hold-form", "schools", "alarms", "failsafe",
-                           "spares", "channel-order", "bench-state", "to-set", "renew", "preferences", "handbook", "shortcuts", "about"})
-        add(id);
-    menu->addSeparator();
-    add("quit");
-    menu->popup(at);
-}
-
-namespace {
-
-/// "Servo arms: r 14.0 mm".
-QString settingText(const Row& row, const Part& part) {
-    QStringList text{words(row.title) + QLatin1Char(':')};
-    if (!part.label.empty()) text << words(part.label);
-    text << words(part.value);
-    if (part.unit[0] != '\0') text << QString::fromUtf8(part.unit);
-    return text.join(QLatin1Char(' '));
-}
-
-}  // namespace
-
-void MainWindow::showPalette() {
-    std::vector<Offer> offers;
-    for (const Shortcut& s : shortcuts())
-        if (!s.local && command(s.id).enabled())
-            offers.push_back(
-                {words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys), [this, id = std::string(s.id)] { run(id); }});
-    for (const StationEntry& s : workspace_.stations().entries())
-        offers.push_back({tr("Station %1").arg(words(s.name)), QString::number(static_cast<int>(s.station)),
-                          [this, s] { workspace_.setStation(s.station); }});
-    for (const FlightMode& m : workspace_.setup().transmitter.modes)
-        offers.push_back({tr("Fly %1 on the deck").arg(shown(m.name)), {}, [this, id = m.id] { workspace_.setMode(id); }});
-    for (const StationPage& page : workspace_.pages())
-        for (const Row& row : page.rows)
-            for (const Cell& cell : row.cells)
-                for (const Part& part : cell.parts)
-                    if (!part.field.empty())
-                        offers.push_back({settingText(row, part), words(stationName(page.station)),
-                                          [this, path = part.field] {
-                                              workspace_.goToField(path);
-                                              page_->setFocus();
-                                          },
-                                          words(fieldTitle(workspace_.setup(), part.field))});
-    palette_->ask(std::move(offers));
-}
-
 void MainWindow::setTheme(const QString& choice) {
     QSettings().setValue(QStringLiteral("theme"), choice);
     Theme::set(choice == QStringLiteral("desktop") ? desktopTheme()

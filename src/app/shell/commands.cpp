@@ -33,14 +33,7 @@ void MainWindow::listCommands() {
         if (says == nullptr) throw std::logic_error(std::string("the command ") + id + " stands in no table");
         commands_.emplace(id, Command{says, std::move(enabled), std::move(run)});
     };
-    on("new", [this] {
-        QStringList classes;
-        for (const SizeClass& c : sizeClasses()) classes << QString::fromLatin1(c.id);
-        bool ok = false;
-        const QString chosen =
-            QInputDialog::getItem(this, tr("New model"), tr("Size class; every value starts as a default of it."), classes, 4, false, &ok);
-        if (ok && mayLeave()) newModel(chosen);
-    });
+    on("new", [this] { askNewModel(); });
     on("open", [this] {
         const QString file = QFileDialog::getOpenFileName(this, tr("Open"), {}, tr("Keelhaul setups (*.keel.json);;All files (*)"));
         if (!file.isEmpty() && mayLeave()) openFile(file);
@@ -70,7 +63,15 @@ void MainWindow::listCommands() {
     on("dimensions", [this] { bench_->toggleDimensions(); });
     on("exaggerate",
        [this] { showMessage(tr("Heights and angles of the section are drawn %1 ×; the numbers stay.").arg(bench_->exaggerate())); });
-    on("to-set", [this] { showStillToSet(); });
+    on("own-box", [this] { copyBox(); });
+    const auto face = [this](ProofFace wanted) {
+        const bool shown = workspace_.station() == Station::Proof && workspace_.face() == wanted;
+        workspace_.setStation(Station::Proof);
+        workspace_.show(shown ? ProofFace::Findings : wanted);
+        focusPage();
+    };
+    on("to-set", [face] { face(ProofFace::ToSet); });
+    on("plan", [face] { face(ProofFace::Plan); });
     on("schools", [this] { FieldsDialog(this, workspace_, tr("Schools"), schoolFields()).exec(); });
     on("hold-form",
        [this] { FieldsDialog(this, workspace_, tr("Hold, kill and power-on"), holdFields(workspace_.setup().transmitter)).exec(); });
@@ -109,29 +110,27 @@ void MainWindow::listCommands() {
         workspace_.applyRemedy(finding);
     });
     on("take-typed", [this] { workspace_.takeTypedSteps(); });
-    on("plan", [this] {
-        const bool shown = workspace_.station() == Station::Proof && workspace_.planShown();
-        workspace_.setStation(Station::Proof);
-        workspace_.showPlan(!shown);
-        page_->setFocus();
-    });
     on("find", [this] { showPalette(); });
     on("why", [this] { showWhy(); });
     on("pose", [this] { workspace_.togglePose(); });
     on("previous", [this] { stepStation(-1); });
     on("next", [this] { stepStation(1); });
-    on("go-page", [this] { page_->setFocus(); });
+    on("go-page", [this] {
+        focusPage();
+    });
     on("go-bench", [this] {
+        tabs_->setCurrentIndex(1);
+        if (tabs_->isVisible() && benches_->currentWidget() == bench_) return;  // a drawing to look at
         if (workspace_.station() != Station::Modes) workspace_.setStation(Station::Modes);
         if (benches_->currentWidget() != curves_)  // another row's drawing: back to the curves
             workspace_.goToRow("pitch-curve", std::max(0, workspace_.selection().cell));
         curves_->enter(true);
     });
     on("go-deck", [this] {
-        deck_->show();
+        deckArea_->show();
         deck_->setFocus();
     });
-    on("fold-deck", [this] { deck_->setVisible(!deck_->isVisible()); });
+    on("fold-deck", [this] { deckArea_->setVisible(!deckArea_->isVisible()); });
     on("theme", [this] { setTheme(Theme::kind() == ThemeKind::Chart ? QStringLiteral("night") : QStringLiteral("chart")); });
     on("menu", [this] { showMenu(top_->mapToGlobal(QPoint(8, 38))); });
     for (const char* id : {"matrix-copy", "matrix-row", "matrix-mode", "matrix-rename", "matrix-add", "matrix-remove"})

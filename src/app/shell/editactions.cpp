@@ -70,20 +70,6 @@ void MainWindow::takePlanStep() {
     if (dialog.exec() == QDialog::Accepted) workspace_.writeDown(dialog.read());
 }
 
-void MainWindow::showStillToSet() {
-    std::vector<Offer> offers;
-    for (const std::string& path : stillToSet(workspace_.setup()))
-        offers.push_back(
-            {words(fieldTitle(workspace_.setup(), path)),
-             tr("%1, in %2").arg(words(fieldAsText(*readField(workspace_.setup(), path))), words(stationName(fieldHome(path).station))),
-             [this, path] {
-                 if (!workspace_.goToField(path)) showMessage(tr("No page shows %1 yet.").arg(words(fieldTitle(workspace_.setup(), path))));
-                 page_->setFocus();
-             }});
-    if (offers.empty()) showMessage(tr("Nothing is left: every fact and end that belongs to this machine was set."));
-    else palette_->ask(std::move(offers));
-}
-
 void MainWindow::changeModes(const QString& id) {
     const auto& modes = workspace_.setup().transmitter.modes;
     const Selection s = workspace_.selection();

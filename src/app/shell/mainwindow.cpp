@@ -2,8 +2,8 @@
 #include "app/shell/mainwindow.h"
 
 #include "app/look/look.h"
+#include "app/newmodel/newmodelview.h"
 #include "base/error.h"
-#include "model/helicopter/newmodel.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
 #include "session/told.h"
@@ -17,13 +17,23 @@
 #include <QMessageBox>
 #include <QMimeData>
 #include <QScreen>
+#include <QScrollBar>
 #include <QSettings>
 #include <QVBoxLayout>
 #include <cmath>
+#include <utility>
 
 namespace kh::app {
 
 using namespace paint;
+
+namespace {
+
+constexpr double kBothFit = 1000;   ///< page and drawing side by side, in units of the design
+constexpr double kDeckFits = 1024;  ///< sticks, switches and the trace
+constexpr QSizeF kDrawn(540, 536);  ///< of a drawing at least: less of it is scrolled to
+
+}  // namespace
 
 MainWindow::MainWindow(const Places& places, QWidget* parent)
     : QMainWindow(parent),
@@ -31,35 +41,53 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
       workspace_(places.stateFolder, io::loadLibrary(places.data), *places.stations),
       top_(new TopBar(workspace_)),
       keel_(new KeelView(workspace_)),
+      tabs_(new QTabBar),
       splitter_(new QSplitter(Qt::Horizontal)),
       pages_(new QStackedWidget),
       benches_(new QStackedWidget),
+      benchArea_(new QScrollArea),
       ledger_(new LedgerView(workspace_)),
       matrix_(new MatrixView(workspace_)),
       proof_(new ProofView(workspace_)),
       planPage_(new PlanView(workspace_)),
+      toSet_(new ToSetView(workspace_)),
       bench_(new BenchView(workspace_)),
       curves_(new CurveView(workspace_)),
-      deck_(new DeckView(workspace_)) {
+      deck_(new DeckView(workspace_)),
+      deckArea_(new QScrollArea) {
     setObjectName(QStringLiteral("main"));
     setWindowTitle(QStringLiteral("Keelhaul"));
     setAcceptDrops(true);
-    setMinimumSize(1024, 700);
     auto* centre = new QWidget(this);
     auto* column = new QVBoxLayout(centre);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(top_);
     column->addWidget(keel_);
+    tabs_->setObjectName(QStringLiteral("page-or-drawing"));
+    tabs_->addTab(tr("Page"));
+    tabs_->addTab(tr("Drawing"));
+    tabs_->setExpanding(false);
+    connect(tabs_, &QTabBar::currentChanged, this, &MainWindow::arrange);
+    column->addWidget(tabs_);
     column->addWidget(splitter_, 1);
-    column->addWidget(deck_);
+    deckArea_->setWidget(deck_);
+    deckArea_->setWidgetResizable(true);
+    deckArea_->setFrameShape(QFrame::NoFrame);
+    deckArea_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    deckArea_->setFocusPolicy(Qt::NoFocus);
+    column->addWidget(deckArea_);
     splitter_->setHandleWidth(1);
     splitter_->setChildrenCollapsible(false);
     splitter_->addWidget(pages_);
-    splitter_->addWidget(benches_);
+    benchArea_->setWidget(benches_);
+    benchArea_->setWidgetResizable(true);
+    benchArea_->setFrameShape(QFrame::NoFrame);
+    benchArea_->setFocusPolicy(Qt::NoFocus);
+    splitter_->addWidget(benchArea_);
     splitter_->setStretchFactor(0, 0);
     splitter_->setStretchFactor(1, 1);
-    for (PageView* view : std::initializer_list<PageView*>{ledger_, matrix_, proof_, planPage_}) {
+    for (PageView* view : std::initializer_list<PageView*>{ledger_, matrix_, proof_, planPage_, toSet_}) {
         pages_->addWidget(view);
         connect(view, &PageView::refused, this, &MainWindow::showMessage);
         connect(view, &PageView::whyAsked, this, &MainWindow::showWhy);
@@ -71,8 +99,6 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
     }
     benches_->addWidget(bench_);
     benches_->addWidget(curves_);
-    pages_->setMinimumWidth(430);
-    benches_->setMinimumWidth(400);
     setCentralWidget(centre);
     why_ = new WhyPanel(centre);
     palette_ = new Palette(this);
@@ -97,6 +123,11 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
         setWindowModified(workspace_.document().modified());
         setWindowTitle(QStringLiteral("%1[*] — Keelhaul").arg(shown(workspace_.setup().machine.name)));
     });
+    connect(&boxFiles_, &QFileSystemWatcher::fileChanged, this, &MainWindow::takeBox);
+    connect(&boxFiles_, &QFileSystemWatcher::directoryChanged, this, [this] {
+        for (const QString& file : std::as_const(boxNames_))
+            if (!boxFiles_.files().contains(file) && QFileInfo::exists(file)) takeBox(file);
+    });
     buildActions();
     restorePlace();
     showPage();
@@ -110,7 +141,13 @@ void MainWindow::showPage() {
     switch (workspace_.entry().page) {
         case PageKind::Ledger: page_ = ledger_; break;
         case PageKind::Matrix: page_ = matrix_; break;
-        case PageKind::Proof: page_ = workspace_.planShown() ? static_cast<PageView*>(planPage_) : proof_; break;
+        case PageKind::Proof:
+            switch (workspace_.face()) {
+                case ProofFace::Plan: page_ = planPage_; break;
+                case ProofFace::Findings: page_ = proof_; break;
+                case ProofFace::ToSet: page_ = toSet_; break;
+            }
+            break;
     }
     pages_->setCurrentWidget(page_);
     showBench();
@@ -127,15 +164,43 @@ void MainWindow::showBench() {
     benches_->setCurrentWidget(curves ? static_cast<QWidget*>(curves_) : bench_);
 }
 
+void MainWindow::focusPage() {
+    tabs_->setCurrentIndex(0);
+    page_->setFocus();
+}
+
+void MainWindow::arrange() {
+    const double z = ItemView::zoom();
+    const auto scaled = [z](double units) { return static_cast<int>(std::lround(units * z)); };
+    top_->setFixedHeight(scaled(40));
+    keel_->setFixedHeight(scaled(64));
+    deck_->setMinimumWidth(scaled(kDeckFits));
+    const bool scrolls = width() < scaled(kDeckFits);
+    deckArea_->setFixedHeight(scaled(160) + (scrolls ? deckArea_->horizontalScrollBar()->sizeHint().height() : 0));
+    const bool narrow = width() < scaled(kBothFit);
+    tabs_->setVisible(narrow);
+    pages_->setMinimumWidth(narrow ? 0 : scaled(430));
+    benchArea_->setMinimumWidth(narrow ? 0 : scaled(400));
+    benches_->setMinimumSize(scaled(kDrawn.width()), scaled(kDrawn.height()));
+    pages_->setVisible(!narrow || tabs_->currentIndex() == 0);
+    benchArea_->setVisible(!narrow || tabs_->currentIndex() == 1);
+    for (ItemView* view : findChildren<ItemView*>()) {  // laid out in the units of the text size
+        QResizeEvent same(view->size(), view->size());
+        if (view->isVisible()) QApplication::sendEvent(view, &same);
+    }
+}
+
 void MainWindow::splitPage() {
     const Station s = workspace_.station();
     if (splits_.contains(static_cast<int>(s))) {
         splitter_->restoreState(splits_[static_cast<int>(s)]);
         return;
     }
-    const int page = static_cast<int>(workspace_.entry().pageWidth);
+    const double z = ItemView::zoom();
+    const int page = static_cast<int>(workspace_.entry().pageWidth * z);
     const int w = std::max(width(), minimumWidth());
-    const int left = w < 1280 ? page * w / 1280 : page;
+    const int full = static_cast<int>(1280 * z);
+    const int left = w < full ? page * w / full : page;
     splitter_->setSizes({left, w - left});
 }
 
@@ -176,32 +241,38 @@ void MainWindow::placeMessage() {
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
     QMainWindow::resizeEvent(event);
+    arrange();
     if (!splits_.contains(static_cast<int>(workspace_.station()))) splitPage();
     placeMessage();
 }
 
 void MainWindow::newModel(const QString& sizeClass) {
-    const io::Library& lib = workspace_.library();
-    const auto servo = [&](const char* id) -> const ServoProfile* {
-        for (const ServoProfile& s : lib.servos)
-            if (s.id == id) return &s;
-        return lib.servos.empty() ? nullptr : &lib.servos.front();
-    };
-    if (lib.transmitters.empty() || lib.controllers.empty() || lib.speedControllers.empty() || servo("cleat-c12") == nullptr) {
-        showMessage(tr("No profiles were found. Looked in: %1")
-                        .arg(QString::fromStdString(places_.data.empty() ? std::string() : places_.data.front().string())));
-        return;
-    }
-    const Setup& now = workspace_.setup();
-    const Boxes boxes{now.transmitter.profile.id.empty() ? lib.transmitters.front() : now.transmitter.profile,
-                      now.controller.profile.id.empty() ? lib.controllers.front() : now.controller.profile, lib.speedControllers.front(),
-                      *servo("cleat-c12"), *servo("cleat-t7")};
     workspace_.attempt([&] {
-        workspace_.repository().startNew(kh::newModel(tr("New %1").arg(sizeClass).toStdString(), sizeClass.toStdString(), boxes));
-        workspace_.setStation(Station::Airframe);
-        QStringList notes{tr("All values are defaults of this size. Replace them by your machine's facts, station by station.")};
-        showMessage((notes + libraryTroubles()).join('\n'));
+        NewModelAnswers answers;
+        answers.name = tr("New %1").arg(sizeClass).toStdString();
+        answers.sizeClass = sizeClass.toStdString();
+        answers.boxes = io::plainBoxes(workspace_.library());
+        begin(kh::newModel(answers), tr("All values are defaults of this size. Replace them by your machine's facts, station by station."));
     });
+}
+
+void MainWindow::askNewModel() {
+    NewModelDraft draft(workspace_.library(), workspace_.stations(), nowStamp());
+    NewModelDialog dialog(this, draft);
+    if (dialog.exec() != QDialog::Accepted || !mayLeave()) return;
+    begin(draft.setup(), tr("%1 is made. What it still lacks stands here, in the order of the work; Enter goes there.")
+                             .arg(shown(draft.setup().machine.name)));
+    workspace_.setStation(Station::Proof);
+    workspace_.show(ProofFace::ToSet);
+    focusPage();
+}
+
+void MainWindow::begin(const Setup& setup, const QString& message) {
+    workspace_.repository().startNew(setup);
+    workspace_.setStation(Station::Airframe);
+    const QString told = (QStringList{message} + libraryTroubles()).join('\n').trimmed();
+    if (told.isEmpty()) message_->hide();
+    else showMessage(told);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
@@ -236,22 +307,44 @@ void MainWindow::restorePlace() {
     setTextScale(settings.value(QStringLiteral("textScale"), 1.0).toDouble());
     resize(1280, 800);
     const QRect kept = settings.value(QStringLiteral("geometry")).toRect();
-    if (kept.isValid()) {  // only onto a screen that is there
-        for (const QScreen* screen : QGuiApplication::screens())
-            if (screen->availableGeometry().intersects(kept)) {
-                const QRect room = screen->availableGeometry();
-                setGeometry(QRect(QPoint(std::clamp(kept.x(), room.left(), std::max(room.left(), room.right() - 200)),
-                                         std::clamp(kept.y(), room.top(), std::max(room.top(), room.bottom() - 200))),
-                                  kept.size().boundedTo(room.size()).expandedTo(minimumSize())));
-                break;
-            }
-    }
+    for (const QScreen* screen : QGuiApplication::screens())  // only onto a screen that is there
+        if (kept.isValid() && screen->availableGeometry().intersects(kept)) {
+            setGeometry(kept);
+            break;
+        }
+    fitScreen();
+    placed_ = size();
     const int station = settings.value(QStringLiteral("station"), static_cast<int>(Station::Swash)).toInt();
     for (const StationEntry& s : workspace_.stations().entries())
         if (static_cast<int>(s.station) == station) workspace_.setStation(s.station);
     const auto splits = settings.value(QStringLiteral("splits")).toMap();
     for (auto it = splits.begin(); it != splits.end(); ++it) splits_[it.key().toInt()] = it.value().toByteArray();
-    deck_->setVisible(settings.value(QStringLiteral("deck"), true).toBool());
+    deckArea_->setVisible(settings.value(QStringLiteral("deck"), true).toBool());
+}
+
+void MainWindow::fitScreen() {
+    const QScreen* on = screen() != nullptr ? screen() : QGuiApplication::primaryScreen();
+    if (on == nullptr) return;
+    const QRect room = on->availableGeometry();
+    // what the desktop draws around the window is known once it is shown; until then what is usual
+    const QRect outer = frameGeometry();
+    const QSize frame = outer.size() == size() ? QSize(8, 40) : outer.size() - size();
+    const QPoint corner = outer.size() == size() ? QPoint(4, 36) : geometry().topLeft() - outer.topLeft();
+    const QSize most = room.size() - frame;
+    setMinimumSize(QSize(1024, 700).boundedTo(most));
+    if (isMaximized() || isFullScreen()) return;
+    const QSize fits = size().boundedTo(most);
+    const QPoint least = room.topLeft() + corner;
+    const QPoint last(room.right() + 1 - fits.width() - (frame.width() - corner.x()),
+                      room.bottom() + 1 - fits.height() - (frame.height() - corner.y()));
+    const auto within = [](int now, int low, int high) { return std::clamp(now, low, std::max(low, high)); };
+    setGeometry(QRect(QPoint(within(geometry().x(), least.x(), last.x()), within(geometry().y(), least.y(), last.y())), fits));
+}
+
+void MainWindow::showEvent(QShowEvent* event) {
+    QMainWindow::showEvent(event);
+    // the frame is there then; whoever gave the window a size of its own since keeps it
+    if (const QSize placed = std::exchange(placed_, QSize()); placed == size()) QTimer::singleShot(0, this, &MainWindow::fitScreen);
 }
 
 void MainWindow::storePlace() {
@@ -261,7 +354,7 @@ void MainWindow::storePlace() {
     QVariantMap splits;
     for (auto it = splits_.begin(); it != splits_.end(); ++it) splits[QString::number(it.key())] = it.value();
     settings.setValue(QStringLiteral("splits"), splits);
-    settings.setValue(QStringLiteral("deck"), deck_->isVisible());
+    settings.setValue(QStringLiteral("deck"), deckArea_->isVisible());
 }
 
 void MainWindow::applyPalette() {
@@ -273,6 +366,8 @@ void MainWindow::setTextScale(double scale) {
     Theme::setTextScale(std::isfinite(scale) ? std::clamp(scale, 0.9, 1.5) : 1.0);
     QSettings().setValue(QStringLiteral("textScale"), Theme::textScale());
     applyPalette();
+    arrange();
+    splitPage();
 }
 
 }  // namespace kh::app

@@ -9,13 +9,20 @@
 #include "app/shell/topbar.h"
 #include "app/table/pageview.h"
 #include "app/table/planview.h"
+#include "app/table/tosetview.h"
 #include "procedure/registry.h"
 
+#include <QDesktopServices>
+#include <QFileSystemWatcher>
 #include <QMainWindow>
+#include <QScrollArea>
+#include <QSet>
 #include <QSplitter>
 #include <QStackedWidget>
+#include <QTabBar>
 #include <functional>
 #include <map>
+#include <span>
 #include <string>
 
 class QLabel;
@@ -30,6 +37,7 @@ struct Places {
     QString stateFolder;
     std::vector<std::filesystem::path> data;
     const StationSet* stations = &shippedStations();
+    std::function<bool(const QUrl&)> openOutside = QDesktopServices::openUrl;  ///< the desktop's program for a file
 };
 
 class MainWindow : public QMainWindow {
@@ -41,7 +49,10 @@ public:
     [[nodiscard]] Workspace& workspace() { return workspace_; }
     /// Opens a file; problems are told in the window. @return whether it was opened
     bool openFile(const QString& file);
+    /// A model of that size in the plain boxes, all at default.
     void newModel(const QString& sizeClass);
+    /// A setup that has no file yet. @param message  what is told of it; empty: nothing
+    void begin(const Setup& setup, const QString& message);
     /// Another start of the program asks for a file: shown at once, unless what is open has changes. @return whether it is open
     bool openFromOutside(const QString& file);
     /// What the last net caught: the document and its journal are as they were.
@@ -78,6 +89,7 @@ protected:
     void dropEvent(QDropEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
     void changeEvent(QEvent* event) override;
+    void showEvent(QShowEvent* event) override;
 
 private:
     void buildActions();
@@ -85,7 +97,11 @@ private:
     void listCommands();
     void run(const std::string& id);
     void stepStation(int by);
+    void focusPage();
+    void askNewModel();
     void showMenu(QPoint at);
+    void fillMenu(QMenu* menu, std::span<const char* const> entries);
+    void offerSettings(std::vector<Offer>& offers);
     void showPage();
     void showBench();
     void showWhy();
@@ -103,7 +119,9 @@ private:
     void setChannelOrder();
     void mirrorHold();
     void saveTemplate();
-    void showStillToSet();
+    void copyBox();
+    void watchBox(const QString& file);
+    void takeBox(const QString& file);
     void takePlanStep();
     void changeModes(const QString& id);
     void copyCell(bool everyMode);
@@ -118,26 +136,34 @@ private:
     [[nodiscard]] QStringList libraryTroubles() const;
     void restorePlace();
     void storePlace();
+    /// The whole window, with what the desktop draws around it, onto the screen it is on.
+    void fitScreen();
     void placeMessage();
     /// The splitter as it was left at this station, else as drawn.
     void splitPage();
     void applyPalette();
+    /// Heights that follow the text size; page and drawing side by side, or, where both do not fit, one of them behind a tab.
+    void arrange();
 
     Places places_;
     Workspace workspace_;
     TopBar* top_;
     KeelView* keel_;
+    QTabBar* tabs_;  ///< page or drawing, where both do not fit
     QSplitter* splitter_;
     QStackedWidget* pages_;
     QStackedWidget* benches_;
+    QScrollArea* benchArea_;
     LedgerView* ledger_;
     MatrixView* matrix_;
     ProofView* proof_;
     PlanView* planPage_;
+    ToSetView* toSet_;
     PageView* page_ = nullptr;
     BenchView* bench_;
     CurveView* curves_;
     DeckView* deck_;
+    QScrollArea* deckArea_;
     WhyPanel* why_;
     Palette* palette_;
     QLabel* message_;
@@ -145,7 +171,10 @@ private:
     QMap<QString, QAction*> actions_;
     std::map<std::string, Command> commands_;
     QMap<int, QByteArray> splits_;
-    QString outsideTold_;  ///< which state of the file on disk was told
+    QSet<QString> boxNames_;
+    QFileSystemWatcher boxFiles_;  ///< the pilot's own boxes that were opened in an editor
+    QSize placed_;                 ///< as it was before it was shown first
+    QString outsideTold_;          ///< which state of the file on disk was told
 };
 
 }  // namespace kh::app

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/panels.h"
 
+#include "app/look/items.h"
 #include "model/names.h"
 #include "paint/look/theme.h"
 
@@ -9,6 +10,7 @@
 #include <QKeyEvent>
 #include <QLabel>
 #include <QPainter>
+#include <QStyledItemDelegate>
 #include <QVBoxLayout>
 
 namespace kh::app {
@@ -45,8 +47,9 @@ void WhyPanel::place() {
         widest = std::max(widest, l.input ? textWidth(l.text, Theme::font(12)) + textWidth(l.value, Theme::font(12, true)) + 130
                                           : textWidth(l.text, Theme::font(13, l.bold)));
     }
-    const int w = std::min(parentWidget()->width() - 32, static_cast<int>(widest) + 56);
-    const int h = 62 + 20 * static_cast<int>(content_.size()) + 20;
+    const double z = ItemView::zoom();
+    const int w = std::min(parentWidget()->width() - 32, static_cast<int>((widest + 56) * z));
+    const int h = std::min(parentWidget()->height() - 24, static_cast<int>((82 + 20 * static_cast<double>(content_.size())) * z));
     setGeometry(std::max(16, (parentWidget()->width() - w) / 2), std::max(110, parentWidget()->height() - 180 - h), w, h);
     setAccessibleDescription(lines_.join('\n'));
     QWidget::show();
@@ -56,24 +59,27 @@ void WhyPanel::place() {
 
 void WhyPanel::paintEvent(QPaintEvent*) {
     QPainter p(this);
+    p.scale(ItemView::zoom(), ItemView::zoom());
+    const double wide = width() / ItemView::zoom();
+    const double high = height() / ItemView::zoom();
     const Tokens& t = Theme::tokens();
     p.fillRect(rect(), t.sheet);
     p.setPen(QPen(t.ink, 1.6));
-    p.drawRect(QRectF(0.8, 0.8, width() - 1.6, height() - 1.6));
+    p.drawRect(QRectF(0.8, 0.8, wide - 1.6, high - 1.6));
     const double x = drawText(p, {20, 28}, tr("Why"), Theme::font(15, true), t.muted) + 10;
-    drawText(p, {x, 28}, QFontMetricsF(Theme::font(15, true)).elidedText(title_, Qt::ElideRight, width() - x - 80), Theme::font(15, true),
+    drawText(p, {x, 28}, QFontMetricsF(Theme::font(15, true)).elidedText(title_, Qt::ElideRight, wide - x - 80), Theme::font(15, true),
              t.ink);
-    drawText(p, {width() - 66.0, 28}, tr("Esc"), Theme::mono(12), t.muted);
+    drawText(p, {wide - 66.0, 28}, tr("Esc"), Theme::mono(12), t.muted);
     double y = 56;
     bool inputs = false;
     for (const Line& l : content_) {
         if (l.input && !inputs) {
-            hairline(p, 20, y - 11, width() - 20, t.rule);
+            hairline(p, 20, y - 11, wide - 20, t.rule);
             inputs = true;
             y += 6;
         }
         if (!l.input) {
-            drawText(p, {20, y}, QFontMetricsF(Theme::font(13, l.bold)).elidedText(l.text, Qt::ElideRight, width() - 40),
+            drawText(p, {20, y}, QFontMetricsF(Theme::font(13, l.bold)).elidedText(l.text, Qt::ElideRight, wide - 40),
                      Theme::font(13, l.bold), t.ink);
         } else {
             hairline(p, 20, y, 29, t.muted);
@@ -81,7 +87,7 @@ void WhyPanel::paintEvent(QPaintEvent*) {
             double vx = drawText(p, {36, y}, l.text, Theme::font(12), t.muted) + 10;
             drawText(p, {vx, y}, l.value, Theme::font(12, true), t.ink);
             const QString s = words(standingId(l.standing));
-            drawText(p, {width() - 20 - textWidth(s, Theme::font(12)), y}, s, Theme::font(12), t.muted);
+            drawText(p, {wide - 20 - textWidth(s, Theme::font(12)), y}, s, Theme::font(12), t.muted);
         }
         y += 20;
     }
@@ -96,6 +102,34 @@ void WhyPanel::keyPressEvent(QKeyEvent* event) {
     QWidget::keyPressEvent(event);
 }
 
+namespace {
+
+/// An offer's text, and at the right, muted, its key or where it stands.
+class OfferDelegate final : public QStyledItemDelegate {
+public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+    void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        QStyleOptionViewItem o = option;
+        initStyleOption(&o, index);
+        const QString text = index.data(kTextRole).toString();
+        const QString detail = index.data(kDetailRole).toString();
+        o.text.clear();
+        o.widget->style()->drawControl(QStyle::CE_ItemViewItem, &o, p, o.widget);
+        const QRect room = o.rect.adjusted(6, 0, -6, 0);
+        const int right = std::min(o.fontMetrics.horizontalAdvance(detail) + 4, room.width() * 2 / 3);
+        p->setFont(o.font);
+        p->setPen(Theme::tokens().ink);
+        p->drawText(room.adjusted(0, 0, -right - 12, 0), Qt::AlignVCenter | Qt::AlignLeft,
+                    o.fontMetrics.elidedText(text, Qt::ElideRight, room.width() - right - 12));
+        p->setPen(Theme::tokens().muted);
+        p->drawText(room, Qt::AlignVCenter | Qt::AlignRight, o.fontMetrics.elidedText(detail, Qt::ElideRight, right));
+    }
+    static constexpr int kTextRole = Qt::UserRole + 1;
+    static constexpr int kDetailRole = Qt::UserRole + 2;
+};
+
+}  // namespace
+
 Palette::Palette(QWidget* parent) : QDialog(parent, Qt::Popup), field_(new QLineEdit(this)), list_(new QListWidget(this)) {
     setObjectName(QStringLiteral("palette"));
     setAccessibleName(tr("Find"));
@@ -103,6 +137,7 @@ Palette::Palette(QWidget* parent) : QDialog(parent, Qt::Popup), field_(new QLine
     layout->setContentsMargins(8, 8, 8, 8);
     layout->addWidget(field_);
     layout->addWidget(list_);
+    list_->setItemDelegate(new OfferDelegate(list_));
     field_->setPlaceholderText(tr("Find an action, a station, a setting…"));
     field_->setAccessibleName(tr("Find"));
     field_->installEventFilter(this);
@@ -117,7 +152,7 @@ void Palette::ask(std::vector<Offer> commands) {
     field_->clear();
     filter({});
     const QWidget* owner = parentWidget();
-    const int w = 560;
+    const int w = std::min(owner->width() - 16, static_cast<int>(680 * ItemView::zoom()));
     setGeometry(QRect(owner->mapToGlobal(QPoint((owner->width() - w) / 2, 44)), QSize(w, 380)));
     QDialog::show();
     field_->setFocus();
@@ -140,6 +175,8 @@ void Palette::filter(const QString& text) {
         auto* item = new QListWidgetItem(
             commands_[i].detail.isEmpty() ? commands_[i].text : commands_[i].text + QStringLiteral("    ") + commands_[i].detail, list_);
         item->setData(Qt::UserRole, static_cast<int>(i));
+        item->setData(OfferDelegate::kTextRole, commands_[i].text);
+        item->setData(OfferDelegate::kDetailRole, commands_[i].detail);
     }
     list_->setCurrentRow(0);
 }

@@ -3,6 +3,7 @@
 
 #include "app/forms/fieldsdialog.h"
 #include "app/forms/solvedialog.h"
+#include "app/newmodel/newmodelview.h"
 #include "app/shell/demo.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
@@ -42,7 +43,7 @@ bool take(MainWindow& window, const QDir& models, const QString& folder, const S
             w.select({static_cast<int>(r), station.page == PageKind::Matrix ? 1 : rows[r].cells[1].parts.empty() ? 2 : 1, 0});
     for (std::size_t f = 0; f < w.evaluation().findings.size(); ++f)
         if (w.evaluation().findings[f].id == shot.row) w.selectFinding(static_cast<int>(f));
-    w.showPlan(shot.plan);
+    w.show(shot.plan ? ProofFace::Plan : ProofFace::Findings);
     settle(window.workspace());
     if (shot.pose) w.togglePose();
     if (window.curves()->isVisible()) {
@@ -100,6 +101,16 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
         settle(window.workspace());
         if (!dialog.grab().save(QDir(folder).filePath(QString::fromLatin1(form.file) + QStringLiteral(".png")))) return 3;
     }
+    NewModelDraft draft(window.workspace().library(), window.workspace().stations(), {});
+    NewModelDialog newModel(&window, draft);
+    NewModelAnswers small = draft.answers();
+    small.name = "Sanderling 180";
+    small.sizeClass = "180";
+    draft.answer(small);
+    newModel.show();
+    settle(window.workspace());
+    if (!newModel.grab().save(QDir(folder).filePath(QStringLiteral("new-model.png")))) return 3;
+    newModel.hide();
     SolveDialog reading(&window, window.workspace(), *solverById("zero"));
     for (const auto& [what, value] : std::map<const char*, const char*>{
              {"blade-a.tail", "+1.1"}, {"blade-b.nose", "−0.1"}, {"blade-a.nose", "+0.7"}, {"blade-b.tail", "+0.3"}})
@@ -107,7 +118,11 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
     reading.show();
     settle(window.workspace());
     if (!reading.grab().save(QDir(folder).filePath(QStringLiteral("reading.png")))) return 3;
-    window.newModel(QStringLiteral("470"));  // the copies are let go before they are removed
+    reading.hide();
+    window.begin(draft.setup(), {});  // the copies are let go before they are removed
+    window.action(QStringLiteral("to-set"))->trigger();
+    settle(window.workspace());
+    if (!window.grab().save(QDir(folder).filePath(QStringLiteral("to-set.png")))) return 3;
     return 0;
 }
 

@@ -43,6 +43,8 @@ protected:
 private:
     void layOut();
     [[nodiscard]] double slotWidth() const;
+    /// From frame to frame: closer where the station's slot is narrow.
+    [[nodiscard]] double pitch(const StationPage& page) const;
     Workspace& workspace_;
 };
 

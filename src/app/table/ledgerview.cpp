@@ -40,7 +40,7 @@ LedgerView::Columns LedgerView::columns() const {
     double total = 0;
     for (const double x : w) total += x;
     const double gap = 10;
-    const double scale = (width() - 2 * kLeft - 4 * gap + 8) / total;
+    const double scale = (wide() - 2 * kLeft - 4 * gap + 8) / total;
     Columns c{};
     double x = kLeft;
     const double borrowed = std::max(0.0, kLeastBox - w[1] * scale);  // a box's name stays whole in a narrow window
@@ -96,13 +96,13 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
     const double height = cellsHeight + (texts.isEmpty() ? 0 : textHeight + 8);
 
     put({QStringLiteral("row-%1").arg(index), words(row.title), words(standingId(row.standing)) + (row.broken ? tr(", broken") : QString()),
-         QAccessible::Row, QRectF(0, y, width(), height), isSelected});
+         QAccessible::Row, QRectF(0, y, wide(), height), isSelected});
     if (p != nullptr) {
         if (row.broken) {
-            p->fillRect(QRectF(0, y, width(), height), Theme::dangerTint());
+            p->fillRect(QRectF(0, y, wide(), height), Theme::dangerTint());
             p->fillRect(QRectF(0, y, 4, height), t.danger);
         } else if (isSelected) {
-            p->fillRect(QRectF(0, y, width(), height - 1), Theme::selectionTint());
+            p->fillRect(QRectF(0, y, wide(), height - 1), Theme::selectionTint());
         }
         const double in = row.under.empty() ? 0 : kSubRow;
         drawText(*p, {c.left[0] + in, y + kBaseline},
@@ -220,13 +220,13 @@ void LedgerView::render(QPainter* p) {
     const auto& rows = workspace().page().rows;
     double y = kBody - scroll();
     if (p != nullptr) p->save();
-    if (p != nullptr) p->setClipRect(QRectF(0, kBody, width(), height() - kBody - kFoot));
+    if (p != nullptr) p->setClipRect(QRectF(0, kBody, wide(), high() - kBody - kFoot));
     for (std::size_t i = 0; i < rows.size(); ++i) y += renderRow(p, rows[i], static_cast<int>(i), y, c);
     setContentHeight(y + scroll() + 6);
     if (p == nullptr) return;
     p->restore();
-    p->fillRect(QRectF(0, 0, width(), kBody), t.sheet);
-    drawHeader(p, {});
+    p->fillRect(QRectF(0, 0, wide(), kBody), t.sheet);
+    drawHeader(p, {}, wide());
     const std::array<const char*, 5> heads{KH_TR("what"), KH_TR("transmitter"), KH_TR("controller"), KH_TR("at the machine"),
                                            KH_TR("standing")};
     for (std::size_t i = 0; i < 5; ++i) {
@@ -234,7 +234,9 @@ void LedgerView::render(QPainter* p) {
         const QColor colour = box ? Theme::box(kBoxes[i - 1]) : t.muted;
         if (box) p->fillRect(QRectF(c.left[i], 41, c.right[i] - c.left[i], 2.4), colour);
         else hairline(*p, c.left[i], 42, c.right[i], t.muted);
-        drawText(*p, {c.left[i], 62}, words(heads[i]), Theme::font(13, box), colour);
+        const QFont font = Theme::font(13, box);
+        drawText(*p, {c.left[i], 62}, QFontMetricsF(font).elidedText(words(heads[i]), Qt::ElideRight, c.right[i] - c.left[i] + 4), font,
+                 colour);
     }
 }
 

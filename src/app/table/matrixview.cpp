@@ -32,23 +32,23 @@ void MatrixView::render(QPainter* p) {
     const auto& modes = workspace().setup().transmitter.modes;
     const auto& rows = workspace().page().rows;
     const Selection selected = workspace().selection();
-    const double what = width() < 616 ? 126.0 * width() / 616 : 126 + (width() - 616) * 0.1;
+    const double what = wide() < 616 ? 126.0 * wide() / 616 : 126 + (wide() - 616) * 0.1;
     const auto n = static_cast<double>(std::max<std::size_t>(1, modes.size()));
-    const double column = (width() - 2 * kLeft - what) / n;
+    const double column = (wide() - 2 * kLeft - what) / n;
     const auto left = [&](std::size_t i) { return kLeft + what + 8 + column * static_cast<double>(i); };
     const double columnWidth = column - 8;
     const auto flown = static_cast<std::size_t>(workspace().shownMode());
 
     double y = kBody - scroll();
     if (p != nullptr && flown < modes.size())
-        p->fillRect(QRectF(left(flown) - 6, 44, columnWidth + 8, height() - 44 - kFoot), Theme::selectionTint());
+        p->fillRect(QRectF(left(flown) - 6, 44, columnWidth + 8, high() - 44 - kFoot), Theme::selectionTint());
     std::optional<Box> band;
     for (std::size_t r = 0; r < rows.size(); ++r) {
         const Row& row = rows[r];
         if (!band || *band != row.band) {
             band = row.band;
             if (p != nullptr) {
-                p->fillRect(QRectF(kLeft, y, width() - 2 * kLeft, 2.4), Theme::box(row.band));
+                p->fillRect(QRectF(kLeft, y, wide() - 2 * kLeft, 2.4), Theme::box(row.band));
                 double x = drawText(*p, {kLeft, y + 18}, row.band == Box::Machine ? tr("at the machine") : words(boxId(row.band)),
                                     Theme::font(13, true), Theme::box(row.band));
                 const Setup& s = workspace().setup();
@@ -75,16 +75,16 @@ void MatrixView::render(QPainter* p) {
                 todoBox = f.box;
             }
         }
-        const QRectF area(kLeft, 0, width() - 2 * kLeft, 0);
+        const QRectF area(kLeft, 0, wide() - 2 * kLeft, 0);
         const double texts = note.isEmpty() ? 0
                                             : drawParagraph(nullptr, area, note, Theme::font(13), t.ink) +
                                                   drawParagraph(nullptr, area, todo, Theme::font(13, true), t.ink) + 6;
         const double h = kRow + texts;
         put({QStringLiteral("row-%1").arg(r), words(row.title), words(standingId(row.standing)) + (row.broken ? tr(", broken") : QString()),
-             QAccessible::Row, QRectF(0, y, width(), h), isSelected});
+             QAccessible::Row, QRectF(0, y, wide(), h), isSelected});
         if (p != nullptr) {
             if (row.broken) {
-                p->fillRect(QRectF(0, y, width(), h), Theme::dangerTint());
+                p->fillRect(QRectF(0, y, wide(), h), Theme::dangerTint());
                 p->fillRect(QRectF(0, y, 4, h), t.danger);
             }
             hairline(*p, kLeft, y + 20, kLeft + 9, t.muted);
@@ -92,7 +92,9 @@ void MatrixView::render(QPainter* p) {
             const double in = row.under.empty() ? 0 : kSubRow;
             const double x =
                 drawText(*p, {kLeft + 14 + in, y + 19}, words(row.title), Theme::font(13, isSelected), row.under.empty() ? t.ink : t.muted);
-            if (*row.unit != 0) drawText(*p, {x + 4, y + 19}, words(row.unit), Theme::font(12), t.muted);
+            const QString unit = words(row.unit);
+            if (!unit.isEmpty() && x + 4 + textWidth(unit, Theme::font(12)) < left(0) - 2)
+                drawText(*p, {x + 4, y + 19}, unit, Theme::font(12), t.muted);
             if (!row.findings.empty()) drawMark(*p, severity, {8, y + 14}, 8);  // in the margin: titles reach the first column
         }
         drawOpener(p, row, 8, row.findings.empty() ? y + 14 : y + 23);
@@ -129,13 +131,13 @@ void MatrixView::render(QPainter* p) {
             drawParagraph(p, QRectF(area.left(), y + kRow + used, area.width(), 0), todo, Theme::font(13, true), Theme::box(todoBox));
         }
         y += h;
-        if (p != nullptr) hairline(*p, kLeft, y - 1, width() - kLeft, t.rule);
+        if (p != nullptr) hairline(*p, kLeft, y - 1, wide() - kLeft, t.rule);
     }
     setContentHeight(y + scroll() + 6);
     if (p == nullptr) return;
-    p->fillRect(QRectF(0, 0, width(), kBody - 1), t.sheet);
+    p->fillRect(QRectF(0, 0, wide(), kBody - 1), t.sheet);
     const bool governed = speedControllerGoverns(workspace().setup());
-    drawHeader(p, governed ? tr("school: one governed value in each mode") : tr("school: the throttle curve holds the speed"));
+    drawHeader(p, governed ? tr("school: one governed value in each mode") : tr("school: the throttle curve holds the speed"), wide());
     for (std::size_t i = 0; i < modes.size(); ++i) {
         const bool on = i == flown;
         if (on) p->fillRect(QRectF(left(i) - 6, 41, columnWidth + 8, kBody - 42), Theme::selectionTint());

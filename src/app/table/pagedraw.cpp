@@ -18,14 +18,15 @@ double unitGap(const char* unit) { return std::string_view(unit) == "°" ? 0 : 4
 
 }  // namespace
 
-void PageView::drawHeader(QPainter* p, const QString& extra) {
+void PageView::drawHeader(QPainter* p, const QString& extra, double until) {
     if (p == nullptr) return;
     const Tokens& t = Theme::tokens();
     double x = drawText(*p, {kLeft, 29}, words(stationName(workspace_.station())), Theme::font(22, true), t.ink) + 18;
     const auto& rows = workspace_.page().rows;
     const auto counted = std::count_if(rows.begin(), rows.end(), [](const Row& r) { return r.under.empty(); });
     if (!extra.isEmpty()) {
-        drawText(*p, {x, 29}, extra, Theme::font(13), t.muted);
+        const QFont font = Theme::font(13);
+        drawText(*p, {x, 29}, QFontMetricsF(font).elidedText(extra, Qt::ElideRight, until - x - 10), font, t.muted);
         return;
     }
     x = drawText(*p, {x, 29}, tr("%1 rows").arg(counted), Theme::font(13), t.muted) + 14;
@@ -40,7 +41,7 @@ void PageView::drawHeader(QPainter* p, const QString& extra) {
         x = drawText(*p, {x + 14, 29}, QString::number(n), Theme::font(13, true), s == Standing::Proved ? t.pass : t.ink);
         x = drawText(*p, {x + 4, 29}, words(standingId(s)), Theme::font(13), t.muted) + 14;
     }
-    if (broken > 0 && x + 80 < width()) {
+    if (broken > 0 && x + 80 < until) {
         drawMark(*p, Severity::Danger, {x + 5, 24});
         drawText(*p, {x + 14, 29}, tr("%1 broken").arg(broken), Theme::font(13, true), t.danger);
     }

@@ -40,7 +40,7 @@ void PageView::relayout() {
     pending_.clear();
     render(nullptr);
     setItems(pending_);
-    const double room = height() - kFoot;
+    const double room = high() - kFoot;
     scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, content_ - room));
     setAccessibleName(tr("Page %1").arg(words(stationName(workspace_.station()))));
     update();
@@ -48,14 +48,15 @@ void PageView::relayout() {
 
 void PageView::paintEvent(QPaintEvent*) {
     QPainter p(this);
+    p.scale(zoom(), zoom());
     const Tokens& t = Theme::tokens();
     p.fillRect(rect(), t.sheet);
     pending_.clear();
-    p.setClipRect(QRectF(0, 0, width(), height() - kFoot));
+    p.setClipRect(QRectF(0, 0, wide(), high() - kFoot));
     render(&p);
     setItems(pending_);
     p.setClipping(false);
-    p.fillRect(QRectF(0, height() - kFoot, width(), kFoot), t.sheet);
+    p.fillRect(QRectF(0, high() - kFoot, wide(), kFoot), t.sheet);
     // the key line: key names in mono, words in muted
     double x = kLeft;
     for (const char* id : keyLine()) {
@@ -64,9 +65,9 @@ void PageView::paintEvent(QPaintEvent*) {
         const QString key = keyName(*s);
         const QString word = words(s->hint);
         const double need = textWidth(key, Theme::mono(12)) + 6 + textWidth(word, Theme::font(12)) + 14;
-        if (x + need > width()) break;
-        x = drawText(p, {x, height() - 12.0}, key, Theme::mono(12), t.ink) + 6;
-        x = drawText(p, {x, height() - 12.0}, word, Theme::font(12), t.muted) + 14;
+        if (x + need > wide()) break;
+        x = drawText(p, {x, high() - 12.0}, key, Theme::mono(12), t.ink) + 6;
+        x = drawText(p, {x, high() - 12.0}, word, Theme::font(12), t.muted) + 14;
     }
 }
 
@@ -165,7 +166,7 @@ void PageView::keyPressEvent(QKeyEvent* event) {
 }
 
 void PageView::wheelEvent(QWheelEvent* event) {
-    const double room = height() - kFoot;
+    const double room = high() - kFoot;
     scroll_ = std::clamp(scroll_ - event->angleDelta().y() / 2.0, 0.0, std::max(0.0, content_ - room));
     relayout();
 }
@@ -176,8 +177,10 @@ void PageView::ensureVisible() {
     const auto i = std::find_if(items().begin(), items().end(), chosen);
     if (i == items().end()) return;
     const double before = scroll_;
-    if (i->rect.top() < kBody) scroll_ -= kBody - i->rect.top();
-    if (i->rect.bottom() > height() - kFoot) scroll_ += std::min(i->rect.bottom() - (height() - kFoot), i->rect.top() - kBody);
+    const double top = drawnRect(*i).top();
+    const double bottom = drawnRect(*i).bottom();
+    if (top < kBody) scroll_ -= kBody - top;
+    if (bottom > high() - kFoot) scroll_ += std::min(bottom - (high() - kFoot), top - kBody);
     if (scroll_ != before) relayout();
 }
 
@@ -222,7 +225,6 @@ void PageView::openLineEditor(const Part& part, QRectF at) {
     editor_ = editor;
     editor_->setObjectName(QStringLiteral("cell-editor"));
     editor_->setAccessibleName(tr("Edit %1").arg(workspace_.fieldName(part.field)));
-    editor_->setFont(Theme::font(13));
     QString text = words(part.value);
     if (text == QStringLiteral("–")) text.clear();
     if (part.typedAs) text.remove(QStringLiteral("H ")).remove(QStringLiteral("R "));

@@ -57,9 +57,12 @@ protected:
     static double drawParagraph(QPainter* p, QRectF area, const QString& text, const QFont& font, const QColor& colour);
     [[nodiscard]] double scroll() const { return scroll_; }
     void setContentHeight(double height) { content_ = height; }
-    void drawHeader(QPainter* p, const QString& extra);
+    /// The station's name, and what is said beside it as far as `until`; its counts where nothing is said.
+    void drawHeader(QPainter* p, const QString& extra, double until);
     [[nodiscard]] Workspace& workspace() const { return workspace_; }
     void relayout();
+    /// Scrolls to the chosen row.
+    void ensureVisible();
     static constexpr double kPartGap = 9;
     static constexpr double kLeft = 16;
     static constexpr double kSubRow = 10;  ///< how far a sub-row's title stands in
@@ -70,7 +73,6 @@ private:
     void openLineEditor(const Part& part, QRectF at);
     void closeEditor();
     void commit(const Part& part, const QString& text);
-    void ensureVisible();
 
     Workspace& workspace_;
     QVector<Item> pending_;

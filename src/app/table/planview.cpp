@@ -3,9 +3,10 @@
 // The repair plan: one step a row, what goes with it, and what is done by hand.
 #include "app/table/planview.h"
 
+#include "app/table/proofswitch.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
-#include "procedure/stilltosee.h"
+#include "procedure/tobeset.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -27,29 +28,6 @@ double boxAt(double width) { return width - 96; }
 
 }  // namespace
 
-void drawProofSwitch(QPainter* p, const Workspace& w, double width, const std::function<void(Item)>& put) {
-    std::size_t findings = 0;
-    for (const ProofEntry& e : w.entries()) findings += e.passed ? 0 : 1;
-    const QString plan = PlanView::tr("plan");
-    const QString list = PlanView::tr("%1 findings").arg(findings);
-    const double a = textWidth(plan, Theme::font(13, true)) + 22;
-    const double b = textWidth(list, Theme::font(13)) + 20;
-    const QRectF left(width - 16 - a - b, 10, a, 24);
-    const QRectF right(width - 16 - b, 10, b, 24);
-    put({QStringLiteral("show-plan"), PlanView::tr("Plan"), w.planShown() ? PlanView::tr("shown") : QString(), QAccessible::RadioButton,
-         left, w.planShown()});
-    put({QStringLiteral("show-findings"), PlanView::tr("Findings"), w.planShown() ? QString() : PlanView::tr("shown"),
-         QAccessible::RadioButton, right, !w.planShown()});
-    if (p == nullptr) return;
-    const Tokens& t = Theme::tokens();
-    for (const auto& [area, text, on] : {std::tuple(left, plan, w.planShown()), std::tuple(right, list, !w.planShown())}) {
-        p->setPen(QPen(t.ink, 1));
-        p->setBrush(on ? t.ink : t.sheet);
-        p->drawRect(area);
-        drawText(*p, {area.left() + 10, area.top() + 17}, text, Theme::font(13, on), on ? t.sheet : t.ink);
-    }
-}
-
 QString PlanView::headline() const {
     const Plan& plan = workspace().plan();
     if (!workspace().planFresh()) return tr("being worked out …");
@@ -66,20 +44,20 @@ double PlanView::stepHeight(std::size_t index) const {
     const StepText& text = workspace().planTexts()[index];
     double h = kClosed + kPart * static_cast<double>(healLines(index) - 1);
     if (static_cast<int>(index) != workspace().selectedStep()) return h;
-    const QRectF area(kText, 0, width() - kText - kLeft, 0);
+    const QRectF area(kText, 0, wide() - kText - kLeft, 0);
     h += drawParagraph(nullptr, area, words(text.found), Theme::font(13), Theme::tokens().ink);
     return h + drawParagraph(nullptr, area, words(text.todo), Theme::font(13, true), Theme::tokens().ink) + 10;
 }
 
 bool PlanView::changeBreaks(const StepText& text) const {
     return textWidth(words(text.was), Theme::font(13)) + textWidth(words(text.is), Theme::font(13, true)) + 28 >
-           boxAt(width()) - changeAt(width()) - 12;
+           boxAt(wide()) - changeAt(wide()) - 12;
 }
 
 double PlanView::healRoom(std::size_t index) const {
     const PlanStep& s = workspace().plan().steps[index];
-    if (changeBreaks(workspace().planTexts()[index])) return changeAt(width()) - 10;
-    return s.provisional || s.proposal ? boxAt(width()) - 10 : width() - kLeft;
+    if (changeBreaks(workspace().planTexts()[index])) return changeAt(wide()) - 10;
+    return s.provisional || s.proposal ? boxAt(wide()) - 10 : wide() - kLeft;
 }
 
 std::size_t PlanView::healLines(std::size_t index) const {
@@ -124,7 +102,7 @@ void PlanView::drawStep(QPainter& p, std::size_t index, double y, double h) {
     const bool open = static_cast<int>(index) == workspace().selectedStep();
     const QColor colour = s.byHand ? t.machine : Theme::box(s.box);
     if (open) {
-        p.fillRect(QRectF(0, y, width(), h), Theme::selectionTint());
+        p.fillRect(QRectF(0, y, wide(), h), Theme::selectionTint());
         p.fillRect(QRectF(0, y, 4, h), colour);
     } else if (s.byHand) {
         p.fillRect(QRectF(0, y, 8, h - 1), t.machine);
@@ -138,42 +116,42 @@ void PlanView::drawStep(QPainter& p, std::size_t index, double y, double h) {
              s.provisional ? colour : t.sheet);
     const double base = y + 20;
     const QFont font = Theme::font(open ? 15 : 13, open);
-    const double change = changeAt(width());
+    const double change = changeAt(wide());
     drawText(p, {kText, base}, QFontMetricsF(font).elidedText(words(text.title), Qt::ElideRight, change - kText - 10), font, t.ink);
     // was, muted, and is, bold in the colour of the box
     const bool breaks = changeBreaks(text);
-    const QString was = QFontMetricsF(Theme::font(13)).elidedText(words(text.was), Qt::ElideRight, boxAt(width()) - change - 12);
+    const QString was = QFontMetricsF(Theme::font(13)).elidedText(words(text.was), Qt::ElideRight, boxAt(wide()) - change - 12);
     double x = drawText(p, {change, base}, was, Theme::font(13), t.muted) + 6;
     if (breaks) x = change;
     const double second = breaks ? y + 36 : base;
     x = drawText(p, {x, second}, QStringLiteral("→"), Theme::font(13), t.muted) + 6;
-    drawText(p, {x, second}, QFontMetricsF(Theme::font(13, true)).elidedText(words(text.is), Qt::ElideRight, boxAt(width()) - x - 8),
+    drawText(p, {x, second}, QFontMetricsF(Theme::font(13, true)).elidedText(words(text.is), Qt::ElideRight, boxAt(wide()) - x - 8),
              Theme::font(13, true), colour);
-    drawText(p, {boxAt(width()), base}, s.byHand ? tr("by hand") : words(boxId(s.box)), Theme::font(13, s.byHand), colour);
+    drawText(p, {boxAt(wide()), base}, s.byHand ? tr("by hand") : words(boxId(s.box)), Theme::font(13, s.byHand), colour);
     double ty = drawHeals(p, index, y + 36);
     const QString tag = s.provisional ? tr("provisional") : s.proposal ? tr("a proposal") : QString();
-    if (!tag.isEmpty()) drawText(p, {boxAt(width()), y + 36}, tag, Theme::font(12), t.muted);
+    if (!tag.isEmpty()) drawText(p, {boxAt(wide()), y + 36}, tag, Theme::font(12), t.muted);
     if (open) {
         ty += 8;
-        ty += drawParagraph(&p, QRectF(kText, ty, width() - kText - kLeft, 0), words(text.found), Theme::font(13), t.ink);
-        drawParagraph(&p, QRectF(kText, ty, width() - kText - kLeft, 0), words(text.todo), Theme::font(13, true), colour);
+        ty += drawParagraph(&p, QRectF(kText, ty, wide() - kText - kLeft, 0), words(text.found), Theme::font(13), t.ink);
+        drawParagraph(&p, QRectF(kText, ty, wide() - kText - kLeft, 0), words(text.todo), Theme::font(13, true), colour);
     } else {
-        hairline(p, kLeft, y + h - 1, width() - kLeft, t.rule);
+        hairline(p, kLeft, y + h - 1, wide() - kLeft, t.rule);
     }
 }
 
 void PlanView::drawHead(QPainter& p) {
     const Tokens& t = Theme::tokens();
-    p.fillRect(QRectF(0, 0, width(), kBody), t.sheet);
+    p.fillRect(QRectF(0, 0, wide(), kBody), t.sheet);
     const double x = drawText(p, {kLeft, 29}, words(stationName(workspace().station())), Theme::font(22, true), t.ink) + 18;
     const QFont font = Theme::font(15, true);
-    drawText(p, {x, 29}, QFontMetricsF(font).elidedText(headline(), Qt::ElideRight, width() - x - 175), font,
+    drawText(p, {x, 29}, QFontMetricsF(font).elidedText(headline(), Qt::ElideRight, proofSwitchLeft(workspace(), wide()) - x - 10), font,
              workspace().planFresh() ? t.ink : t.muted);
-    const double change = changeAt(width());
-    const double box = boxAt(width());
+    const double change = changeAt(wide());
+    const double box = boxAt(wide());
     hairline(p, kLeft, 42, change - 10, t.muted);
     hairline(p, change, 42, box - 10, t.muted);
-    hairline(p, box, 42, width() - kLeft, t.muted);
+    hairline(p, box, 42, wide() - kLeft, t.muted);
     double hx = drawText(p, {kLeft, 62}, tr("step, and what goes with it"), Theme::font(13), t.muted) + 20;
     const Plan& plan = workspace().plan();
     for (const auto& [severity, n] : {std::pair(Severity::Danger, plan.dangers), std::pair(Severity::Warning, plan.warnings)}) {
@@ -194,14 +172,14 @@ double PlanView::renderLeft(QPainter* p, double y) {
     for (const std::string& id : plan.left)
         for (const ProofEntry& e : workspace().entries()) {
             if (e.passed || e.finding.id != id) continue;
-            const double h = 26 + drawParagraph(nullptr, QRectF(kText, 0, width() - kText - kLeft, 0),
+            const double h = 26 + drawParagraph(nullptr, QRectF(kText, 0, wide() - kText - kLeft, 0),
                                                 words(workspace().remedyText(e.finding)), Theme::font(13), t.ink);
             put({QStringLiteral("left-") + QString::fromStdString(id), words(e.finding.title), words(workspace().remedyText(e.finding)),
-                 QAccessible::ListItem, QRectF(0, y, width(), h)});
+                 QAccessible::ListItem, QRectF(0, y, wide(), h)});
             if (p != nullptr) {
                 drawMark(*p, e.finding.severity, {kText - 14, y + 13});
                 drawText(*p, {kText, y + 18}, words(e.finding.title), Theme::font(13, true), t.ink);
-                drawParagraph(p, QRectF(kText, y + 22, width() - kText - kLeft, 0), words(workspace().remedyText(e.finding)),
+                drawParagraph(p, QRectF(kText, y + 22, wide() - kText - kLeft, 0), words(workspace().remedyText(e.finding)),
                               Theme::font(13), t.ink);
             }
             y += h;
@@ -211,19 +189,20 @@ double PlanView::renderLeft(QPainter* p, double y) {
 }
 
 double PlanView::renderSeen(QPainter* p, double y) {
-    const std::vector<StillToSee> all = stillToSee(workspace().pages());
+    std::vector<ToBeSet> all = workspace().toBeSet();
+    std::erase_if(all, [](const ToBeSet& s) { return !s.fields.empty(); });
     if (all.empty() || !workspace().planFresh()) return y;
     const Tokens& t = Theme::tokens();
     if (p != nullptr) drawText(*p, {kLeft, y + 22}, tr("then seen on the machine, by hand"), Theme::font(13), t.muted);
     y += 28;
-    for (const StillToSee& s : all) {
-        const QRectF text(kText, y + 20, width() - kText - kLeft, 0);
-        const double h = 24 + drawParagraph(p, text, words(s.todo), Theme::font(12), t.muted);
-        put({QStringLiteral("see-") + QString::fromStdString(s.row), words(s.title), words(s.todo), QAccessible::ListItem,
-             QRectF(0, y, width(), h)});
+    for (const ToBeSet& s : all) {
+        const QRectF text(kText, y + 20, wide() - kText - kLeft, 0);
+        const double h = 24 + drawParagraph(p, text, words(s.what), Theme::font(12), t.muted);
+        put({QStringLiteral("see-") + QString::fromStdString(s.row), words(s.title), words(s.what), QAccessible::ListItem,
+             QRectF(0, y, wide(), h)});
         if (p != nullptr) {
             drawText(*p, {kText, y + 16}, words(s.title), Theme::font(13, true), t.ink);
-            drawText(*p, {boxAt(width()), y + 16}, words(stationName(s.station)), Theme::font(13), t.machine);
+            drawText(*p, {boxAt(wide()), y + 16}, words(stationName(s.station)), Theme::font(13), t.machine);
         }
         y += h;
     }
@@ -238,14 +217,14 @@ void PlanView::render(QPainter* p) {
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
         if (i == barrier) {
             if (p != nullptr) {
-                p->fillRect(QRectF(0, y, width(), kBarrier), QBrush(Theme::over(t.sheet, t.machine, 0.25), Qt::BDiagPattern));
-                p->fillRect(QRectF(0, y, width(), 2.4), t.machine);
+                p->fillRect(QRectF(0, y, wide(), kBarrier), QBrush(Theme::over(t.sheet, t.machine, 0.25), Qt::BDiagPattern));
+                p->fillRect(QRectF(0, y, wide(), 2.4), t.machine);
                 const QString lead = i == 0   ? tr("by hand: do this, write it down")
                                      : i == 1 ? tr("by hand: take step 1, then do this, write it down")
                                               : tr("by hand: take 1 to %1, then do this, write it down").arg(i);
                 const QString text =
                     QFontMetricsF(Theme::font(12, true))
-                        .elidedText(tr("%1; what follows is worked out again").arg(lead), Qt::ElideRight, width() - kText - kLeft);
+                        .elidedText(tr("%1; what follows is worked out again").arg(lead), Qt::ElideRight, wide() - kText - kLeft);
                 const double w = textWidth(text, Theme::font(12, true));
                 p->fillRect(QRectF(kText - 8, y + 4, w + 16, kBarrier - 6), t.sheet);
                 drawText(*p, {kText, y + 17}, text, Theme::font(12, true), t.ink);
@@ -263,7 +242,7 @@ void PlanView::render(QPainter* p) {
                                               : words(boxId(s.box));
         put({QStringLiteral("step-%1").arg(i + 1),
              tr("Step %1: %2, %3 to %4, %5").arg(QString::number(i + 1), words(text.title), words(text.was), words(text.is), state),
-             tr("heals %1").arg(heals.join(QStringLiteral("; "))), QAccessible::ListItem, QRectF(0, y, width(), h),
+             tr("heals %1").arg(heals.join(QStringLiteral("; "))), QAccessible::ListItem, QRectF(0, y, wide(), h),
              static_cast<int>(i) == workspace().selectedStep()});
         if (p != nullptr) drawStep(*p, i, y, h);
         y += h;
@@ -273,9 +252,9 @@ void PlanView::render(QPainter* p) {
     y = renderSeen(p, y);
     setContentHeight(y + scroll() + 6);
     if (p != nullptr) drawHead(*p);
-    drawProofSwitch(p, workspace(), width(), [this](Item item) { put(std::move(item)); });
+    drawProofSwitch(p, workspace(), wide(), [this](Item item) { put(std::move(item)); });
     if (p != nullptr && workspace().planFresh() && plan.steps.empty() && plan.left.empty())
-        drawParagraph(p, QRectF(kLeft, kBody + 12, width() - 2 * kLeft, 0),
+        drawParagraph(p, QRectF(kLeft, kBody + 12, wide() - 2 * kLeft, 0),
                       tr("No rule found a danger or a warning. That is no promise that the model is safe: it says which checks passed."),
                       Theme::font(13), t.ink);
 }
@@ -286,8 +265,8 @@ void PlanView::mousePressEvent(QMouseEvent* event) {
     setFocus();
     const Item* i = itemAt(event->position());
     if (i == nullptr) return;
-    if (i->id == QStringLiteral("show-findings")) workspace().showPlan(false);
-    else if (i->id.startsWith(QStringLiteral("see-"))) workspace().goToRow(i->id.mid(4).toStdString());
+    if (chooseFace(workspace(), i->id)) return;
+    if (i->id.startsWith(QStringLiteral("see-"))) workspace().goToRow(i->id.mid(4).toStdString());
     else if (i->id.startsWith(QStringLiteral("step-"))) workspace().selectStep(i->id.mid(5).toInt() - 1);
 }
 

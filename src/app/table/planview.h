@@ -36,7 +36,4 @@ private:
     double renderSeen(QPainter* p, double y);
 };
 
-/// The switch between plan and findings, at the page's top right.
-void drawProofSwitch(QPainter* p, const Workspace& w, double width, const std::function<void(Item)>& put);
-
 }  // namespace kh::app

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/table/planview.h"
+#include "app/table/pageview.h"
+#include "app/table/proofswitch.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
 
@@ -24,12 +25,12 @@ double column(double width, bool box) { return width - (box ? 102 : 184); }
 
 double ProofView::entryHeight(const ProofEntry& e, bool open) const {
     if (!open) return e.passed ? kPassedRow : kRow;
-    const QRectF area(kText, 0, width() - kText - kLeft, 0);
+    const QRectF area(kText, 0, wide() - kText - kLeft, 0);
     const QColor ink = Theme::tokens().ink;
     double h = 34 + drawParagraph(nullptr, area, words(e.finding.found), Theme::font(13), ink);
     if (e.passed) return h + 4;
     h += drawParagraph(nullptr, area, words(e.finding.why), Theme::font(13), ink);
-    h += drawParagraph(nullptr, QRectF(kText, 0, width() - kText - 132, 0), words(workspace().remedyText(e.finding)), Theme::font(13, true),
+    h += drawParagraph(nullptr, QRectF(kText, 0, wide() - kText - 132, 0), words(workspace().remedyText(e.finding)), Theme::font(13, true),
                        ink);
     return h + 30;
 }
@@ -54,7 +55,7 @@ void ProofView::drawWitness(QPainter& p, const Finding& f, double y) const {
     const auto stick = [&](const char* name, const std::optional<double>& v) {
         if (!v) return;
         const QString text = QStringLiteral("%1 %2").arg(words(name), words(say("{v}", {{"v", signedNum(*v, 2)}})));
-        if (x + textWidth(text, Theme::font(12)) > width() - kLeft) return;
+        if (x + textWidth(text, Theme::font(12)) > wide() - kLeft) return;
         x = drawText(p, {x + 4, y}, text, Theme::font(12), t.ink) + 6;
     };
     stick(KH_TR("collective"), f.witness->to.collective);
@@ -67,21 +68,21 @@ void ProofView::drawWitness(QPainter& p, const Finding& f, double y) const {
 void ProofView::drawOpen(QPainter& p, const ProofEntry& e, int index, double y) {
     const Tokens& t = Theme::tokens();
     const Finding& f = e.finding;
-    const QRectF area(kText, 0, width() - kText - kLeft, 0);
+    const QRectF area(kText, 0, wide() - kText - kLeft, 0);
     double ty = y + 30;
     ty += drawParagraph(&p, QRectF(kText, ty, area.width(), 0), words(f.found), Theme::font(13), t.ink);
     if (e.passed) return;
     ty += drawParagraph(&p, QRectF(kText, ty, area.width(), 0), words(f.why), Theme::font(13), t.ink);
     const Remedy* tried = workspace().remedyOf(f);
     const bool goes = tried != nullptr && !tried->causedBy.empty();
-    ty += drawParagraph(&p, QRectF(kText, ty, width() - kText - 132, 0), words(workspace().remedyText(f)), Theme::font(13, true),
+    ty += drawParagraph(&p, QRectF(kText, ty, wide() - kText - 132, 0), words(workspace().remedyText(f)), Theme::font(13, true),
                         goes ? t.muted : Theme::box(f.box));
-    hairline(p, kText, ty + 2, width() - kLeft, t.rule);
+    hairline(p, kText, ty + 2, wide() - kLeft, t.rule);
     drawWitness(p, f, ty + 20);
     const bool posed = workspace().posedFinding() == index;
     const QString label = posed ? tr("F5 posed") : f.witness ? tr("F5 pose") : tr("F5 go there");
     const double w = textWidth(label, Theme::font(13, true)) + (posed ? 34 : 18);
-    const QRectF button(width() - kLeft - w, ty - 20, w, 22);
+    const QRectF button(wide() - kLeft - w, ty - 20, w, 22);
     const QColor c = Theme::severity(f.severity);
     p.setPen(QPen(c, 1.4));
     p.setBrush(posed ? c : t.sheet);
@@ -94,28 +95,34 @@ void ProofView::drawEntry(QPainter& p, const ProofEntry& e, int index, double y,
     const Tokens& t = Theme::tokens();
     const Finding& f = e.finding;
     const bool fresh = workspace().proof().state() == ProofRunner::State::Fresh;
+    const auto& rows = workspace().page().rows;
+    const auto row = std::find_if(rows.begin(), rows.end(), [&](const Row& r) { return r.id == e.property; });
+    const bool proved = row != rows.end() && row->standing == Standing::Proved;
     const QColor colour = e.passed ? t.pass : Theme::severity(f.severity);
     if (open) {
         const double tint = !e.passed && f.severity == Severity::Danger ? t.dangerTint : t.boxTint;
-        p.fillRect(QRectF(0, y, width(), h), Theme::over(t.sheet, colour, tint));
+        p.fillRect(QRectF(0, y, wide(), h), Theme::over(t.sheet, colour, tint));
         p.fillRect(QRectF(0, y, 4, h), colour);
     }
     const double base = y + (e.passed && !open ? 16 : 19);
     if (!e.passed) drawMark(p, f.severity, {22, base - 5});
-    else if (fresh) drawTick(p, {22, base - 4}, t.pass, 8);
+    else if (fresh) drawTick(p, {22, base - 4}, proved ? t.pass : t.muted, 8);
     else hairline(p, 18, base - 4, 26, t.muted);
     if (!e.property.empty())
         drawText(p, {kTag, base}, QString::fromStdString(e.property), Theme::font(13, open), e.passed ? t.muted : colour);
     const QFont font = Theme::font(open ? 15 : 13, open);
     const QColor ink = e.passed && !open ? t.muted : t.ink;
-    const double room = (e.passed ? width() - kLeft : column(width(), false) - 10) - kText;
+    const QString standing = e.passed && fresh && !proved ? tr("computed, of values nobody entered yet") : QString();
+    const double told = standing.isEmpty() ? 0 : textWidth(standing, Theme::font(12)) + 12;
+    if (told > 0) drawText(p, {wide() - kLeft - told + 12, base}, standing, Theme::font(12), t.muted);
+    const double room = (e.passed ? wide() - kLeft - told : column(wide(), false) - 10) - kText;
     drawText(p, {kText, base}, QFontMetricsF(font).elidedText(words(f.title), Qt::ElideRight, room), font, ink);
     if (!e.passed) {
-        drawText(p, {column(width(), false), base}, words(stationName(f.station)), Theme::font(13), t.ink);
-        drawText(p, {column(width(), true), base}, words(boxId(f.box)), Theme::font(13), Theme::box(f.box));
+        drawText(p, {column(wide(), false), base}, words(stationName(f.station)), Theme::font(13), t.ink);
+        drawText(p, {column(wide(), true), base}, words(boxId(f.box)), Theme::font(13), Theme::box(f.box));
     }
     if (open) drawOpen(p, e, index, y);
-    else hairline(p, kLeft, y + h - 1, width() - kLeft, t.rule);
+    else hairline(p, kLeft, y + h - 1, wide() - kLeft, t.rule);
 }
 
 QString ProofView::proofState() const {
@@ -128,20 +135,21 @@ QString ProofView::proofState() const {
     }
     const SwitchProof& r = *workspace().now().proof;
     if (r.properties.empty()) return tr("the switches cannot be tried until the chain can be followed");
-    if (!r.whole()) return tr("%1 switch combinations are too many to try: nothing is proved").arg(r.combinations);
-    return r.failures() == 0 ? tr("%1 switch combinations tried: all ten properties hold").arg(r.combinations)
-                             : tr("%1 switch combinations tried: %2 of 10 properties fail").arg(r.combinations).arg(r.failures());
+    const QString all = grouped(r.combinations);
+    if (!r.whole()) return tr("%1 combinations, too many to try: nothing is proved").arg(all);
+    return r.failures() == 0 ? tr("%1 combinations tried: all ten properties hold").arg(all)
+                             : tr("%1 combinations tried: %2 of 10 fail").arg(all).arg(r.failures());
 }
 
 void ProofView::drawHead(QPainter& p) {
     const Tokens& t = Theme::tokens();
-    p.fillRect(QRectF(0, 0, width(), kBody), t.sheet);
-    drawHeader(&p, proofState());
-    const double station = column(width(), false);
-    const double box = column(width(), true);
+    p.fillRect(QRectF(0, 0, wide(), kBody), t.sheet);
+    drawHeader(&p, proofState(), proofSwitchLeft(workspace(), wide()));
+    const double station = column(wide(), false);
+    const double box = column(wide(), true);
     hairline(p, kLeft, 42, station - 8, t.muted);
     hairline(p, station, 42, box - 8, t.muted);
-    hairline(p, box, 42, width() - kLeft, t.muted);
+    hairline(p, box, 42, wide() - kLeft, t.muted);
     double x = drawText(p, {kLeft, 62}, tr("finding"), Theme::font(13), t.muted) + 22;
     for (const Severity s : {Severity::Danger, Severity::Warning, Severity::Note}) {
         std::size_t n = 0;
@@ -164,16 +172,16 @@ void ProofView::render(QPainter* p) {
         const QString told =
             e.passed ? tr("holds") : words(severityId(e.finding.severity)) + QStringLiteral(", ") + words(boxId(e.finding.box));
         put({QStringLiteral("row-%1").arg(i), QString::fromStdString(e.property) + QLatin1Char(' ') + words(e.finding.title), told,
-             QAccessible::ListItem, QRectF(0, y, width(), h), open});
+             QAccessible::ListItem, QRectF(0, y, wide(), h), open});
         if (p != nullptr) drawEntry(*p, e, static_cast<int>(i), y, h, open);
         if (open && !e.passed)
             put({QStringLiteral("pose"), tr("Pose"), workspace().posedFinding() == static_cast<int>(i) ? tr("posed") : QString(),
-                 QAccessible::Button, QRectF(width() - 140, y + h - 52, 124, 24)});
+                 QAccessible::Button, QRectF(wide() - 140, y + h - 52, 124, 24)});
         y += h;
     }
     setContentHeight(y + scroll() + 6);
     if (p != nullptr) drawHead(*p);
-    drawProofSwitch(p, workspace(), width(), [this](Item item) { put(std::move(item)); });
+    drawProofSwitch(p, workspace(), wide(), [this](Item item) { put(std::move(item)); });
     if (p == nullptr) return;
     if (workspace().evaluation().findings.empty()) {
         drawText(*p, {kText, y + 25}, tr("No rule found anything. That is no promise that the model is safe: it says which checks passed."),
@@ -188,7 +196,7 @@ void ProofView::mousePressEvent(QMouseEvent* event) {
     const Item* i = itemAt(event->position());
     if (i == nullptr) return;
     if (i->id == QStringLiteral("pose")) workspace().togglePose();
-    else if (i->id == QStringLiteral("show-plan")) workspace().showPlan(true);
+    else if (chooseFace(workspace(), i->id)) return;
     else if (i->id.startsWith(QStringLiteral("row-"))) workspace().selectFinding(i->id.mid(4).toInt());
 }
 

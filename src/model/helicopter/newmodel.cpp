@@ -20,8 +20,19 @@ namespace {
 constexpr double kReferenceBladeMm = 470.0;
 constexpr std::size_t kCurvePoints = 5;
 constexpr double kWidePulseUs = 1520.0;
+constexpr double kAloneStrokePct = 80.0;  ///< of a servo that moves cyclic alone: the plate stops before it does
+constexpr double kLeastStrokePct = 63.0;  ///< a servo that uses less makes the head coarse
+constexpr double kBailOutPct =
+    10.0;  ///< hold's idle where a bail-out spools up from it; what the speed controller's maker says replaces it
 
 double tenth(double v) { return roundToStep(v, 0.1); }
+
+const Layout& layoutNamed(const std::string& id) {
+    if (const Layout* layout = findLayout(id)) return *layout;
+    std::vector<std::string> ids;
+    for (const Layout& l : layouts()) ids.emplace_back(l.id);
+    throw InputError("layout", fmt::format("{} is not known; known are {}", id, fmt::join(ids, "; ")));
+}
 
 /// Share of the controller's stroke that moves a plate ball by `heightMm`.
 double strokePct(const PlateServo& servo, const ControllerProfile& box, double heightMm) {
@@ -29,12 +40,38 @@ double strokePct(const PlateServo& servo, const ControllerProfile& box, double h
                         strokeFor(box.strokeUs, servo.servo.pulseUs.value_or(kWidePulseUs)));
 }
 
-void buildMachine(Setup& s, const SizeClass& c, const Boxes& boxes) {
+/// What a style starts with beside its collective.
+struct Style {
+    bool flownInverted;                ///< in the idle-ups
+    double normalLowDeg;               ///< of Normal with the stick low: a run-up there presses nothing
+    double rollPitchDegS, rudderDegS;  ///< of the first bank
+};
+Style styleOf(FlyingStyle style) {
+    switch (style) {
+        case FlyingStyle::Training: return {false, -2.9, 150.0, 350.0};
+        case FlyingStyle::Scale: return {false, -2.0, 150.0, 300.0};
+        case FlyingStyle::Aerobatic: return {true, -2.9, 350.0, 500.0};
+        case FlyingStyle::Sport: break;
+    }
+    return {true, -3.0, 200.0, 400.0};
+}
+
+/// Collective to both sides: the size's own for sport, else what the style asks for; low is negative.
+CollectiveTarget collectiveOf(const Machine& machine, const SizeClass& c) {
+    return machine.style == FlyingStyle::Sport ? CollectiveTarget{-c.collectiveDeg, c.collectiveDeg} : collectiveTarget(machine);
+}
+
+void buildMachine(Setup& s, const SizeClass& c, const NewModelAnswers& answers) {
     Machine& m = s.machine;
+    const Boxes& boxes = answers.boxes;
     const double scale = c.bladeMm / kReferenceBladeMm;
+    m.name = answers.name;
     m.sizeClass = c.id;
+    m.style = answers.style;
     m.massKg = c.massKg;
-    m.rotor = {c.discM, c.bladeMm, c.chordMm, 2.0, Turning::Clockwise, std::nullopt};
+    m.rotor = {c.discM, c.bladeMm, c.chordMm, 2.0, answers.turning, std::nullopt};
+    m.head.link = answers.link;
+    m.plate.mechanical = layoutNamed(answers.layout).mechanical;
     m.head.innerRadiusMm = tenth(16.0 * scale);
     m.head.gripMm = tenth(22.0 * scale);
     if (c.threadMm > 0.0) m.head.threadMmPerTurn = c.threadMm;
@@ -60,7 +97,7 @@ void buildMachine(Setup& s, const SizeClass& c, const Boxes& boxes) {
     m.power.efficiency = c.bladeMm >= 380.0 ? 0.92 : 0.86;
 }
 
-void buildSwitches(TransmitterSettings& tx) {
+void buildSwitches(TransmitterSettings& tx, int banks) {
     std::vector<std::string> three, two, momentary;
     for (const SwitchProfile& p : tx.profile.switches) {
         (p.momentary ? momentary : p.places == 3 ? three : two).push_back(p.id);
@@ -74,14 +111,25 @@ void buildSwitches(TransmitterSettings& tx) {
     for (SwitchSettings& s : tx.switches)
         if (s.id == two[0]) s.powerOnPlace = 2;  // hold on when the transmitter is switched on
     if (two.size() > 1) tx.kill.when = {{{two[1], 2, ""}}};
-    if (three.size() > 1) tx.functions = {{"bank-2", {{{three[1], 2, ""}}}}, {"bank-3", {{{three[1], 3, ""}}}}};
+    if (three.size() > 1 && banks > 1) tx.functions = {{"bank-2", {{{three[1], 2, ""}}}}, {"bank-3", {{{three[1], 3, ""}}}}};
     // barred while hold is on
     tx.functions.push_back({"rescue", momentary.empty() ? Condition{} : Condition{{{momentary[0], 2, ""}, {two[0], 1, ""}}}});
     for (const char* id : {"bail-out", "gain-2", "gain-3", "timer", "voice"}) tx.functions.push_back({id, {}});  // on no switch yet
 }
 
-void buildTransmitter(Setup& s, const SizeClass& c) {
+/// Throttle of a mode: flat, or in Normal raised by the stick from zero up to mid stick, where the model hovers.
+Curve throttleCurve(double pct, bool raised, std::size_t points) {
+    Curve curve = flatCurve(pct, points);
+    if (raised)
+        for (CurvePoint& p : curve.points)
+            if (p.x < 0.0) p.y = roundToStep(pct * (1.0 + p.x / 100.0) * (2.0 - (1.0 + p.x / 100.0)), 1.0);
+    return curve;
+}
+
+void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answers) {
     TransmitterSettings& tx = s.transmitter;
+    tx.schools.throttle = answers.throttle;
+    tx.schools.hold = answers.hold;
     const ControllerProfile& box = s.controller.profile;
     const auto points = std::min<std::size_t>(kCurvePoints, static_cast<std::size_t>(tx.profile.curvePoints));
     const TravelGrid grid{tx.profile.travelStepPct, tx.profile.travelLimitPct,
@@ -100,8 +148,10 @@ void buildTransmitter(Setup& s, const SizeClass& c) {
         }
         tx.channels.push_back(ch);
     }
-    const double normalLow = -3.0 / c.collectiveDeg * 100.0;
-    const double holdLow = -5.0 / c.collectiveDeg * 100.0;
+    const CollectiveTarget collective = collectiveOf(s.machine, c);
+    const double normalLow =
+        std::max(-100.0, (styleOf(answers.style).normalLowDeg + (s.machine.plate.mechanical ? 0.1 : 0.0)) / -collective.lowDeg * 100.0);
+    const double holdLow = std::max(-100.0, -5.0 / -collective.lowDeg * 100.0);
     const auto bent = [&](double low) {  // flat below mid stick, the common line above: one hover in all modes
         Curve curve = lineCurve(-100.0, 100.0, points);
         for (CurvePoint& p : curve.points)
@@ -115,11 +165,11 @@ void buildTransmitter(Setup& s, const SizeClass& c) {
         FlightMode m;
         m.id = ids[i];
         m.name = names[i];
-        m.flownInverted = i == 1 || i == 2;
+        m.flownInverted = (i == 1 || i == 2) && styleOf(answers.style).flownInverted;
         m.pitch = i == 0 ? bent(normalLow) : i == 3 ? bent(holdLow) : lineCurve(-100.0, 100.0, points);
         const std::size_t speed = i == 3 ? 1 : i;
         if (i < 3) {
-            m.throttle = flatCurve(throttle[i], points);
+            m.throttle = throttleCurve(throttle[i], i == 0 && answers.throttle == ThrottleSchool::Classic, points);
             m.targetRpm = c.headRpm[i];
         }
         const double ratio = c.headRpm[0] / c.headRpm[speed];
@@ -127,14 +177,19 @@ void buildTransmitter(Setup& s, const SizeClass& c) {
         m.tailGainPct = 2.0 * std::round(gain / 2.0);  // a whole number in every scale
         tx.modes.push_back(std::move(m));
     }
-    tx.hold.throttlePct = c.power == PowerKind::Engine ? 15.0 : -5.0;
+    tx.hold.throttlePct = c.power == PowerKind::Engine ? 15.0 : answers.hold == HoldSchool::BailOut ? kBailOutPct : -5.0;
     tx.hold.autorotationFrom = "idle1";
     tx.timerMin = c.power == PowerKind::Engine ? 4.0 : 3.0;
-    buildSwitches(tx);
+    buildSwitches(tx, box.banks);
+    if (answers.hold == HoldSchool::BailOut && c.power == PowerKind::Electric && tx.kill.when.empty())
+        throw InputError("transmitter.profile.switches"_field,
+                         "two switches of two places are needed, one for hold and one for kill: with an idle for bail-out only kill is "
+                         "surely off");
 }
 
-void buildController(Setup& s, const SizeClass& c) {
+void buildController(Setup& s, const SizeClass& c, const NewModelAnswers& answers) {
     ControllerSettings& fc = s.controller;
+    const CollectiveTarget collective = collectiveOf(s.machine, c);
     const PlateServo& servo = s.machine.servos.front();
     const Head& head = s.machine.head;
     for (const std::string& word : fc.profile.mountings)  // the first there is a word for
@@ -149,47 +204,97 @@ void buildController(Setup& s, const SizeClass& c) {
     for (std::size_t i = 0; i < s.machine.servos.size() && i < fc.profile.ports.size(); ++i)
         fc.ports.push_back({fc.profile.ports[i], s.machine.servos[i].id, false, 0.0});
     const double tilt = referenceTiltDeg(fc.profile.referenceDeg, head.innerRadiusMm, head.gripMm);
-    for (int hole = 0; hole < 6; ++hole) {
-        fc.collectiveHighPct = fc.collectiveLowPct = tenth(strokePct(servo, fc.profile, head.gripMm * sinDeg(c.collectiveDeg)));
+    const bool mechanical = s.machine.plate.mechanical;
+    const bool trailing = answers.link == LinkSide::Trailing;  // there the plate goes down for more pitch
+    const auto spread = [&] {
+        const double up = tenth(strokePct(servo, fc.profile, head.gripMm * sinDeg(collective.highDeg)));
+        const double down = tenth(strokePct(servo, fc.profile, head.gripMm * sinDeg(-collective.lowDeg)));
+        fc.collectiveHighPct = trailing ? down : up;
+        fc.collectiveLowPct = trailing ? up : down;
         fc.referencePct =
             tenth(strokePct(servo, fc.profile, s.machine.plate.ballRadiusMm * sinDeg(tilt)) / shareFromPct(fc.profile.referenceDemandPct));
-        // what is left of the stroke beside full collective, with the margin the stroke rule asks for
-        fc.cyclicLimitPct = std::floor(std::clamp((94.0 - fc.collectiveHighPct) / fc.referencePct, 0.1, 1.0) * 100.0);
-        if (fc.cyclicLimitPct >= fc.profile.referenceDemandPct) break;
-        for (PlateServo& each : s.machine.servos)
-            each.armMm = tenth(each.armMm * 1.05);  // the next hole out: the reference must be reached
+        // what is left of the stroke beside full collective, with the margin the stroke rule asks for; mechanical: a servo each
+        const double left = mechanical ? kAloneStrokePct : 94.0 - std::max(up, down);
+        fc.cyclicLimitPct = std::floor(std::clamp(left / fc.referencePct, 0.1, 1.0) * 100.0);
+        return std::max(up, down);
+    };
+    const auto nextHole = [&](double factor) {
+        for (PlateServo& each : s.machine.servos) each.armMm = tenth(each.armMm * factor);
+    };
+    double widest = spread();
+    for (int hole = 1; hole < 6 && fc.cyclicLimitPct < fc.profile.referenceDemandPct; ++hole) {
+        nextHole(1.05);  // outwards: the reference must be reached
+        widest = spread();
+    }
+    for (int hole = 1; mechanical && hole < 6 && widest < kLeastStrokePct; ++hole) {
+        nextHole(0.95);  // inwards: a servo that moves one thing alone has stroke to spare
+        widest = spread();
     }
     fc.tail.pulseUs = s.machine.tail.servo.pulseUs.value_or(kWidePulseUs);
     fc.tail.rateHz = 50.0;
     for (const double hz : fc.profile.ratesHz)
         if (s.machine.tail.servo.maxHz && hz <= *s.machine.tail.servo.maxHz && 1e6 / hz > fc.tail.pulseUs * 1.5)
             fc.tail.rateHz = std::max(fc.tail.rateHz, hz);
+    const Style style = styleOf(answers.style);
     for (int i = 1; i <= fc.profile.banks; ++i)
-        fc.banks.push_back({std::to_string(i), 200.0 + 50.0 * (i - 1), 400.0 + 70.0 * (i - 1), 0.0, 50.0});
+        fc.banks.push_back({std::to_string(i), style.rollPitchDegS + 50.0 * (i - 1), style.rudderDegS + 70.0 * (i - 1), 0.0, 50.0});
     fc.governor.runUpS = c.runUpS;
+    fc.directions.collectiveReversed = trailing;
+}
+
+/// The balls stand as answered, and the controller is told so, by name or by angles where it takes them.
+Setup laidOut(const Setup& setup, const Layout& layout) {
+    Setup s = builtAs(setup, layout, {});
+    s.standings.clear();
+    ControllerSettings& fc = s.controller;
+    const auto knows = [&](std::string_view word) {
+        return std::find(fc.profile.layouts.begin(), fc.profile.layouts.end(), word) != fc.profile.layouts.end();
+    };
+    if (knows(layout.id)) {
+        fc.layout = layout.id;
+    } else if (knows(kCustomLayout) && !layout.mechanical) {
+        fc.layout = kCustomLayout;
+        fc.customAzimuthsDeg = layout.azimuthsDeg;
+    }
+    return s;
 }
 
 }  // namespace
 
-Setup newModel(const std::string& name, const std::string& sizeClass, const Boxes& boxes) {
+Setup newModel(const NewModelAnswers& answers, const std::string& at) {
     const auto all = sizeClasses();
-    const auto found = std::find_if(all.begin(), all.end(), [&](const SizeClass& c) { return sizeClass == c.id; });
+    const auto found = std::find_if(all.begin(), all.end(), [&](const SizeClass& c) { return answers.sizeClass == c.id; });
     if (found == all.end()) {
         std::vector<std::string> ids;
         for (const SizeClass& c : all) ids.emplace_back(c.id);
-        throw InputError("sizeClass", fmt::format("{} is not known; known are {}", sizeClass, fmt::join(ids, ", ")));
+        throw InputError("sizeClass", fmt::format("{} is not known; known are {}", answers.sizeClass, fmt::join(ids, ", ")));
     }
+    const Layout& layout = layoutNamed(answers.layout);
     Setup s;
-    s.machine.name = name;
-    s.transmitter.profile = boxes.transmitter;
-    s.controller.profile = boxes.controller;
-    s.speedController.profile = boxes.speedController;
-    buildMachine(s, *found, boxes);
-    buildTransmitter(s, *found);
-    buildController(s, *found);
-    s.speedController.lowUs = boxes.transmitter.centreUs - 100.0 * boxes.transmitter.usPerPct;
-    s.speedController.highUs = boxes.transmitter.centreUs + 100.0 * boxes.transmitter.usPerPct;
+    s.transmitter.profile = answers.boxes.transmitter;
+    s.controller.profile = answers.boxes.controller;
+    s.speedController.profile = answers.boxes.speedController;
+    buildMachine(s, *found, answers);
+    buildTransmitter(s, *found, answers);
+    buildController(s, *found, answers);
+    const TransmitterProfile& tx = s.transmitter.profile;
+    s.speedController.lowUs = tx.centreUs - 100.0 * tx.usPerPct;
+    s.speedController.highUs = tx.centreUs + 100.0 * tx.usPerPct;
     s.speedController.softStartS = found->runUpS;
+    s.speedController.control = s.speedController.profile.governs ? SpeedControl::Governor : SpeedControl::Direct;
+    const NewModelAnswers byDefault;
+    const bool otherLayout = answers.layout != byDefault.layout;
+    s = laidOut(s, layout);
+    const auto answered = [&](bool otherwise, const std::string& path) {
+        if (otherwise) s.standings[path] = {Standing::Entered, at, {}, {}};
+    };
+    answered(answers.name != byDefault.name, "machine.name"_field);
+    answered(answers.style != byDefault.style, "machine.style"_field);
+    answered(answers.turning != byDefault.turning, "machine.rotor.turning"_field);
+    answered(answers.link != byDefault.link, "machine.head.link"_field);
+    answered(answers.throttle != byDefault.throttle, "transmitter.schools.throttle"_field);
+    answered(answers.hold != byDefault.hold, "transmitter.schools.hold"_field);
+    for (const PlateServo& servo : s.machine.servos) answered(otherLayout, elementPath("machine.servos.{}.azimuthDeg"_field, servo.id));
     return s;
 }
 

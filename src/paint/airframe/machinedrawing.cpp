@@ -2,8 +2,8 @@
 #include "base/conventions.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
+#include "paint/newmodelicons.h"
 
-#include <QPainterPath>
 #include <cmath>
 
 namespace kh::paint {
@@ -40,53 +40,8 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     p.drawEllipse(shaft, disc / 2 * pixels, disc / 2 * pixels);
     dimension(p, at(-disc / 2, -disc / 2) - QPointF(0, 18), at(disc / 2, -disc / 2) - QPointF(0, 18),
               words(say(KH_TR("{d} m"), {{"d", num(disc, 2)}})));
-    // boom, fuselage, tail
-    const double width = disc * 0.06;
-    p.setPen(QPen(t.machine, 1.6));
-    p.setBrush(Theme::over(t.sheet, t.machine, 0.10));
-    p.drawRect(QRectF(at(-width * 0.14, disc * 0.06), at(width * 0.14, boom)));
-    QPainterPath body;
-    body.moveTo(at(0, -disc * 0.26));
-    body.cubicTo(at(width, -disc * 0.24), at(width * 1.1, -disc * 0.02), at(width * 0.7, disc * 0.06));
-    body.lineTo(at(width * 0.2, disc * 0.14));
-    body.lineTo(at(-width * 0.2, disc * 0.14));
-    body.lineTo(at(-width * 0.7, disc * 0.06));
-    body.cubicTo(at(-width * 1.1, -disc * 0.02), at(-width, -disc * 0.24), at(0, -disc * 0.26));
-    p.drawPath(body);
-    p.drawLine(at(-width * 0.95, -disc * 0.12), at(width * 0.95, -disc * 0.12));
-    p.drawRect(QRectF(at(-width * 0.22, boom - disc * 0.02), at(width * 0.22, boom + disc * 0.02)));
-    p.setPen(QPen(t.machine, 2.4));
-    p.drawLine(at(width * 0.45, boom - m.tail.discM / 2), at(width * 0.45, boom + m.tail.discM / 2));
-    for (const double side : {-1.0, 1.0}) {
-        p.setPen(QPen(t.machine, 1.6));
-        p.drawLine(at(side * width * 1.25, -disc * 0.14), at(side * width * 1.25, disc * 0.1));
-    }
-    // main blades along a diagonal, so that nothing hides the boom
-    p.save();
-    p.translate(shaft);
-    p.rotate(m.rotor.turning == Turning::Clockwise ? 58 : -58);
-    p.setPen(QPen(t.machine, 1.6));
-    p.setBrush(t.sheet);
-    const double root = disc / 2 - m.rotor.bladeMm / 1000.0;
-    for (int i = 0; i < static_cast<int>(m.rotor.blades); ++i) {
-        p.drawRect(QRectF(-m.rotor.chordMm / 2000.0 * pixels, -disc / 2 * pixels, m.rotor.chordMm / 1000.0 * pixels,
-                          m.rotor.bladeMm / 1000.0 * pixels));
-        p.drawLine(QPointF(0, 0), QPointF(0, -root * pixels));
-        p.rotate(360.0 / m.rotor.blades);
-    }
-    p.restore();
-    p.setBrush(t.sheet);
-    p.drawEllipse(shaft, 7, 7);
-    // which way it turns
-    p.setPen(QPen(t.muted, 1.6));
-    p.setBrush(Qt::NoBrush);
-    const QRectF ring(shaft.x() - disc * 0.42 * pixels, shaft.y() - disc * 0.42 * pixels, disc * 0.84 * pixels, disc * 0.84 * pixels);
-    const bool clockwise = m.rotor.turning == Turning::Clockwise;
-    p.drawArc(ring, 100 * 16, clockwise ? -40 * 16 : 40 * 16);
-    const double end = clockwise ? 60 : 140;
-    const QPointF tip = ring.center() + QPointF(cosDeg(end), -sinDeg(end)) * ring.width() / 2;
-    const double a = clockwise ? end - 90 : end + 90;
-    for (const double spread : {150.0, -150.0}) p.drawLine(tip, tip + QPointF(cosDeg(a + spread), -sinDeg(a + spread)) * 9);
+    drawMachineFromAbove(p, shaft, pixels, m);
+    drawTurning(p, shaft, disc * 0.42 * pixels, m.rotor.turning);
     // mast to tail, as a dimension on the right
     const double dx = shaft.x() + disc / 2 * pixels + 26;
     p.setPen(QPen(t.ink, 1));

@@ -60,10 +60,19 @@ const Tokens& Theme::of(ThemeKind kind) { return kind == ThemeKind::Chart ? kCha
 void Theme::setTextScale(double scale) { g_scale = scale; }
 double Theme::textScale() { return g_scale; }
 
+namespace {
+
+/// What is drawn with the design is made larger as a whole (ItemView::zoom); smaller text is only smaller text, and never below 12.
+int drawnSize(int px) { return g_scale >= 1.0 ? px : std::max(12, static_cast<int>(std::lround(px * g_scale))); }
+
+}  // namespace
+
+int Theme::widgetSize(int px) { return std::max(12, static_cast<int>(std::lround(px * g_scale))); }
+
 QFont Theme::font(int px, bool bold) {
     // one font object a size: its metrics and glyphs are found once
     static QHash<int, QFont> made;
-    const int size = static_cast<int>(std::lround(px * g_scale));
+    const int size = drawnSize(px);
     const int key = 2 * size + (bold ? 1 : 0);
     if (const auto known = made.constFind(key); known != made.constEnd()) return *known;
     QFont f(QStringLiteral("Keelhaul B612"));
@@ -75,7 +84,7 @@ QFont Theme::font(int px, bool bold) {
 
 QFont Theme::mono(int px) {
     QFont f(QStringLiteral("Keelhaul B612 Mono"));
-    f.setPixelSize(static_cast<int>(std::lround(px * g_scale)));
+    f.setPixelSize(drawnSize(px));
     return f;
 }
 

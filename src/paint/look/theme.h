@@ -34,6 +34,8 @@ public:
     /// @param px  size in the design, 12 or more
     [[nodiscard]] static QFont font(int px, bool bold = false);
     [[nodiscard]] static QFont mono(int px);
+    /// Of text in plain widgets, which are not drawn larger as a whole: in pixels of the screen.
+    [[nodiscard]] static int widgetSize(int px);
 
     [[nodiscard]] static QColor box(Box box);
     [[nodiscard]] static QColor severity(Severity severity);

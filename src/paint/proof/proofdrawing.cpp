@@ -79,6 +79,10 @@ void paintPositions(QPainter& p, QRectF area, const Scene& s) {
     for (const auto& [motor, word] :
          {std::pair{PositionRow::Motor::Fails, KH_TR("fails")}, std::pair{PositionRow::Motor::Off, KH_TR("motor off")},
           std::pair{PositionRow::Motor::MayRun, KH_TR("may run")}}) {
+        if (x > area.left() + 20 && x + 16 + textWidth(words(word), Theme::font(12)) > area.right()) {
+            x = area.left() + 20;
+            y += 18;
+        }
         drawCell(p, QRectF(x, y + 7, kCell, kCell), motor);
         x = drawText(p, {x + 16, y + 17}, words(word), Theme::font(12), t.ink) + 16;
     }

@@ -29,11 +29,7 @@ const StationEntry& modesStation() {
         .rules = {holdRules, modeRules, modePitchRules, modeSpeedRules, gainRules, modeSchoolRules},
         .figures = modesFigures,
         .panels = panels,
-        .shots = {{"modes", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},
-                  {"modes-rates", "turnstone-470", "rates", "idle1", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},
-                  {"modes-gain", "turnstone-470", "tail-gain", "idle1", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},
-                  {"modes-hold", "turnstone-470", "hold", "hold", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},
-                  {"modes-night", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, Function::Throttle, true}}};
+        .shots = {{"modes", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, Function::Throttle}}};
     return entry;
 }
 

@@ -1,10 +1,48 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/access.h"
+#include "model/fieldpatterns.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/proof/proof.h"
 
 #include <array>
+#include <optional>
+#include <string_view>
 
 namespace kh {
+
+namespace {
+
+/// Whether a field that a property speaks of was said by nobody yet. A condition that is empty says nothing.
+bool saidByNobody(const Setup& setup, const std::string& path) {
+    const std::optional<Field> field = readField(setup, path);
+    if (!field) return false;
+    const auto* condition = std::get_if<Condition>(&field->value);
+    if (condition != nullptr && condition->empty()) return false;
+    return standingOf(setup, path) == Standing::Default;
+}
+
+bool restsOnDefaults(const Setup& setup, const PropertyEntry& property) {
+    const TransmitterSettings& tx = setup.transmitter;
+    for (const char* field : property.restsOn) {
+        if (field == nullptr) break;
+        const std::string_view pattern = field;
+        if (pattern.find("{}") == std::string_view::npos) {
+            if (saidByNobody(setup, std::string(pattern))) return true;
+            continue;
+        }
+        const bool throttle = pattern.ends_with(".throttle");
+        if (pattern.starts_with("transmitter.modes.")) {
+            for (const FlightMode& m : tx.modes)
+                if (!(throttle && m.id == kHoldMode) && saidByNobody(setup, elementPath(pattern, m.id))) return true;
+        } else {
+            for (const SwitchFunction& f : tx.functions)
+                if (saidByNobody(setup, elementPath(pattern, f.id))) return true;
+        }
+    }
+    return false;
+}
+
+}  // namespace
 
 StationPage proofRows(const RowBuilder& b) {
     // the ten properties, then one row each for danger, warning and note
@@ -16,7 +54,7 @@ StationPage proofRows(const RowBuilder& b) {
         if (b.proved() != nullptr)
             for (const PropertyResult& result : b.proved()->properties)
                 if (result.id == p.id) {
-                    r.standing = result.holds ? Standing::Proved : Standing::Computed;
+                    r.standing = result.holds && !restsOnDefaults(b.setup(), p) ? Standing::Proved : Standing::Computed;
                     r.broken = !result.holds && result.finding.severity == Severity::Danger;
                 }
         proof.rows.push_back(std::move(r));

@@ -1,0 +1,334 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/newmodel/newmodelview.h"
+
+#include "model/helicopter/layouts.h"
+#include "model/helicopter/sizeclass.h"
+#include "paint/look/theme.h"
+
+#include <QKeyEvent>
+#include <QShortcut>
+#include <QVBoxLayout>
+#include <algorithm>
+#include <array>
+
+namespace kh::app {
+
+using namespace paint;
+
+namespace {
+
+constexpr double kHead = 40;
+constexpr double kFoot = 48;
+constexpr double kMargin = 16;
+constexpr double kContent = 712;  ///< height of the questions
+constexpr int kNameQuestion = 1, kBoxQuestion = 7, kQuestions = 9;
+constexpr double kBoxRow = 30;
+
+template <class E>
+NewModelChoice choice(const NewModelAnswers& now, E NewModelAnswers::*field, E value, const QString& text, const QString& note = {}) {
+    NewModelChoice c{text, note, now, now.*field == value};
+    c.answers.*field = value;
+    return c;
+}
+
+/// A layout in short, in two words: "120° aft".
+QString shortLayout(const Layout& layout) {
+    if (layout.mechanical) return NewModelView::tr("mech.");
+    return words(layout.id)
+        .replace(NewModelView::tr("three at "), QString())
+        .replace(NewModelView::tr(", elevator"), QString())
+        .replace(NewModelView::tr("forward"), NewModelView::tr("fwd"))
+        .replace(NewModelView::tr("four at "), NewModelView::tr("four "));
+}
+
+}  // namespace
+
+NewModelView::NewModelView(NewModelDraft& draft, QWidget* parent) : ItemView(parent), draft_(draft), name_(new QLineEdit(this)) {
+    setFocusPolicy(Qt::StrongFocus);
+    setAccessibleName(tr("New model"));
+    name_->setObjectName(QStringLiteral("name"));
+    name_->setAccessibleName(tr("Name"));
+    name_->setMaxLength(60);
+    name_->setText(QString::fromStdString(draft.answers().name));
+    name_->selectAll();
+    name_->installEventFilter(this);
+    connect(name_, &QLineEdit::textChanged, this, [this](const QString& text) {
+        NewModelAnswers a = draft_.answers();
+        a.name = text.trimmed().isEmpty() ? NewModelAnswers().name : text.trimmed().toStdString();
+        answer(a);
+    });
+    boxLists();
+    for (int i = 1; i <= kQuestions; ++i)
+        connect(new QShortcut(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_0 + i)), this), &QShortcut::activated, this,
+                [this, i] { goTo(i); });
+    ask();
+}
+
+void NewModelView::boxLists() {
+    const io::Library& lib = draft_.library();
+    const Boxes& now = draft_.answers().boxes;
+    const auto add = [&](const char* name, const QString& title, const auto& list, const auto& chosen, auto put) {
+        auto* box = new QComboBox(this);
+        box->setObjectName(QString::fromLatin1(name));
+        box->setAccessibleName(title);
+        for (const auto& profile : list) box->addItem(shown(profile.name));
+        for (std::size_t i = 0; i < list.size(); ++i)
+            if (list[i].id == chosen.id) box->setCurrentIndex(static_cast<int>(i));
+        box->installEventFilter(this);
+        connect(box, &QComboBox::currentIndexChanged, this, [this, &list, put](int index) {
+            NewModelAnswers a = draft_.answers();
+            put(a.boxes, list[static_cast<std::size_t>(index)]);
+            answer(a);
+        });
+        boxes_.push_back(box);
+    };
+    add("transmitter", tr("transmitter"), lib.transmitters, now.transmitter,
+        [](Boxes& b, const TransmitterProfile& p) { b.transmitter = p; });
+    add("controller", tr("controller"), lib.controllers, now.controller, [](Boxes& b, const ControllerProfile& p) { b.controller = p; });
+    add("speed-controller", tr("speed controller"), lib.speedControllers, now.speedController,
+        [](Boxes& b, const SpeedControllerProfile& p) { b.speedController = p; });
+    add("plate-servos", tr("plate servos"), lib.servos, now.plateServo, [](Boxes& b, const ServoProfile& p) { b.plateServo = p; });
+    add("tail-servo", tr("tail servo"), lib.servos, now.tailServo, [](Boxes& b, const ServoProfile& p) { b.tailServo = p; });
+}
+
+void NewModelView::answer(const NewModelAnswers& answers) {
+    draft_.answer(answers);
+    ask();
+}
+
+void NewModelView::ask() {
+    const NewModelAnswers& now = draft_.answers();
+    questions_.clear();
+    questions_.push_back({1, tr("Name"), tr("as it stands in the transmitter's list"), {}, {}});
+    const CollectiveTarget span = collectiveTarget(draft_.setup().machine);
+    questions_.push_back({2,
+                          tr("Style"),
+                          tr("default sport; sets collective, cyclic and rates"),
+                          words(say(KH_TR("{a} … {b}°"), {{"a", signedNum(span.lowDeg, 1)}, {"b", signedNum(span.highDeg, 1)}})),
+                          {choice(now, &NewModelAnswers::style, FlyingStyle::Training, tr("training")),
+                           choice(now, &NewModelAnswers::style, FlyingStyle::Scale, tr("scale")),
+                           choice(now, &NewModelAnswers::style, FlyingStyle::Sport, tr("sport")),
+                           choice(now, &NewModelAnswers::style, FlyingStyle::Aerobatic, tr("aerobatic"))}});
+    NewModelQuestion size{
+        3, tr("Size class"), tr("default 470; sets disc, blades, mass, head speeds, pitch and thread. To one scale, disc in m."), {}, {}};
+    for (const Machine& m : draft_.sizes())
+        size.choices.push_back(choice(now, &NewModelAnswers::sizeClass, m.sizeClass, QString::fromStdString(m.sizeClass).section(' ', 0, 0),
+                                      words(say(KH_TR("{d}"), {{"d", num(m.rotor.discM, 2)}}))));
+    questions_.push_back(std::move(size));
+    questions_.push_back({4,
+                          tr("Rotor turns"),
+                          tr("from above"),
+                          {},
+                          {choice(now, &NewModelAnswers::turning, Turning::Clockwise, tr("clockwise")),
+                           choice(now, &NewModelAnswers::turning, Turning::CounterClockwise, tr("counter-clockwise"))}});
+    NewModelQuestion plate{5,
+                           tr("Plate layout"),
+                           tr("default 120° aft; where the servo balls sit, from above, nose up"),
+                           draft_.controllerKnows(now.layout) ? tr("angles of your own: in Swash")
+                                                              : tr("%1 has no such layout").arg(shown(now.boxes.controller.name)),
+                           {}};
+    for (const Layout& l : layouts()) plate.choices.push_back(choice(now, &NewModelAnswers::layout, std::string(l.id), shortLayout(l)));
+    questions_.push_back(std::move(plate));
+    questions_.push_back({6,
+                          tr("Blade links"),
+                          {},
+                          tr("ball ahead of the blade, or behind it: then the controller turns collective over"),
+                          {choice(now, &NewModelAnswers::link, LinkSide::Leading, tr("leading")),
+                           choice(now, &NewModelAnswers::link, LinkSide::Trailing, tr("trailing"))}});
+    questions_.push_back({7, tr("Boxes"), tr("plain ones do until yours are described"), {}, {}});
+    questions_.push_back({8,
+                          tr("Throttle"),
+                          {},
+                          tr("default: one speed in each mode"),
+                          {choice(now, &NewModelAnswers::throttle, ThrottleSchool::Flat, tr("flat in every mode")),
+                           choice(now, &NewModelAnswers::throttle, ThrottleSchool::Classic, tr("raised by the stick in Normal"))}});
+    questions_.push_back({9,
+                          tr("Hold"),
+                          {},
+                          tr("default: surely off"),
+                          {choice(now, &NewModelAnswers::hold, HoldSchool::Cut, tr("cut")),
+                           choice(now, &NewModelAnswers::hold, HoldSchool::BailOut, tr("idle for bail-out, with a kill switch"))}});
+    layOut();
+}
+
+void NewModelView::layOut() {
+    const double w = leftWidth() - 2 * kMargin;
+    const double room = high() - kHead - kFoot;
+    scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, kContent - room));
+    const double top = kHead - scroll_;
+    const double narrow = 188;
+    places_.assign(kQuestions, {});
+    const auto at = [&](double x, double y, double width, double height) { return QRectF(kMargin + x, top + y, width, height); };
+    places_[0].area = at(0, 0, w * 0.42, 74);
+    places_[1].area = at(w * 0.434, 0, w * 0.566, 74);
+    places_[2].area = at(0, 75, w, 198);
+    places_[3].area = at(0, 274, narrow, 146);
+    places_[4].area = at(narrow + 16, 274, w - narrow - 16, 146);
+    places_[5].area = at(0, 421, narrow, 199);
+    places_[6].area = at(narrow + 16, 421, w - narrow - 16, 199);
+    places_[7].area = at(0, 622, w, 44);
+    places_[8].area = at(0, 666, w, 44);
+    // words beside each other: style, throttle, hold
+    for (const int q : {1, 7, 8}) {
+        Place& place = places_[static_cast<std::size_t>(q)];
+        double x = place.area.left() + (q == 1 ? 0 : 92);
+        const double y = place.area.top() + (q == 1 ? 33 : 9);
+        for (const NewModelChoice& c : questions_[static_cast<std::size_t>(q)].choices) {
+            const double wide = textWidth(c.text, Theme::font(13, true)) + 20;
+            place.choices.emplace_back(x, y, wide, 26);
+            x += wide + 7;
+        }
+    }
+    // sizes, each as wide as its disc
+    Place& sizes = places_[2];
+    double discs = 0;
+    for (const Machine& m : draft_.sizes()) discs += m.rotor.discM;
+    const double gap = 13;
+    const double pixels = (w - gap * static_cast<double>(draft_.sizes().size())) / discs;
+    double x = sizes.area.left() - 4;
+    for (const Machine& m : draft_.sizes()) {
+        const double wide = m.rotor.discM * pixels + gap;
+        sizes.choices.emplace_back(x, sizes.area.top() + 36, wide, 152);
+        x += wide;
+    }
+    const auto across = [&](int q, double y, double height, double width) {
+        Place& place = places_[static_cast<std::size_t>(q)];
+        const auto n = questions_[static_cast<std::size_t>(q)].choices.size();
+        for (std::size_t i = 0; i < n; ++i)
+            place.choices.emplace_back(place.area.left() + width * static_cast<double>(i), place.area.top() + y, width - 8, height);
+    };
+    across(3, 32, 92, 96);
+    across(4, 32, 92, places_[4].area.width() / 10.0);
+    across(5, 32, 92, 96);
+    name_->setGeometry(onWidget(at(0, 33, places_[0].area.width(), 28)).toRect());
+    const auto seen = [&](QWidget* field) {  // what is scrolled away is not drawn over the bands
+        const double fieldTop = field->geometry().top() / zoom();
+        const double bottom = field->geometry().bottom() / zoom();
+        field->setVisible(fieldTop >= kHead && bottom <= high() - kFoot);
+    };
+    seen(name_);
+    for (std::size_t i = 0; i < boxes_.size(); ++i) {
+        boxes_[i]->setGeometry(onWidget(QRectF(places_[6].area.left() + 118, places_[6].area.top() + 30 + kBoxRow * static_cast<double>(i),
+                                               places_[6].area.width() * 0.47, kBoxRow - 4))
+                                   .toRect());
+        seen(boxes_[i]);
+    }
+    QVector<Item> items;
+    for (std::size_t q = 0; q < questions_.size(); ++q) {
+        items.push_back({QStringLiteral("question-%1").arg(q + 1), questions_[q].title, questions_[q].hint, QAccessible::Grouping,
+                         places_[q].area, static_cast<int>(q) + 1 == at_});
+        for (std::size_t i = 0; i < questions_[q].choices.size(); ++i) {
+            const NewModelChoice& c = questions_[q].choices[i];
+            items.push_back({QStringLiteral("choice-%1-%2").arg(q + 1).arg(i), tr("%1: %2").arg(questions_[q].title, c.text),
+                             c.chosen ? tr("chosen") : c.note, QAccessible::RadioButton, places_[q].choices[i], c.chosen});
+        }
+    }
+    for (const ToBeSet& one : draft_.toBeSet())
+        items.push_back(
+            {QStringLiteral("left-") + QString::fromStdString(one.row), words(one.title), words(one.what), QAccessible::ListItem, {}});
+    setItems(std::move(items));
+    update();
+}
+
+QWidget* NewModelView::fieldOf(int question, bool last) const {
+    if (question == kNameQuestion) return name_;
+    return question == kBoxQuestion ? (last ? boxes_.back() : boxes_.front()) : nullptr;
+}
+
+void NewModelView::goTo(int question, bool last) {
+    at_ = std::clamp(question, 1, kQuestions);
+    const QRectF area = places_[static_cast<std::size_t>(at_) - 1].area;
+    if (area.top() < kHead) scroll_ -= kHead - area.top();
+    if (area.bottom() > high() - kFoot) scroll_ += area.bottom() - (high() - kFoot);
+    layOut();
+    QWidget* field = fieldOf(at_, last);
+    (field != nullptr ? field : this)->setFocus(Qt::TabFocusReason);
+    layOut();
+}
+
+void NewModelView::choose(int by) {
+    const NewModelQuestion& q = questions_[static_cast<std::size_t>(at_) - 1];
+    const auto chosen = std::find_if(q.choices.begin(), q.choices.end(), [](const NewModelChoice& c) { return c.chosen; });
+    const auto index = chosen - q.choices.begin() + by;
+    if (index < 0 || index >= static_cast<std::ptrdiff_t>(q.choices.size())) return;
+    const NewModelAnswers next = q.choices[static_cast<std::size_t>(index)].answers;
+    answer(next);
+}
+
+bool NewModelView::focusNextPrevChild(bool next) {
+    const auto box = std::find_if(boxes_.begin(), boxes_.end(), [](const QComboBox* b) { return b->hasFocus(); });
+    if (box != boxes_.end()) {
+        const auto to = box - boxes_.begin() + (next ? 1 : -1);
+        if (to >= 0 && to < static_cast<std::ptrdiff_t>(boxes_.size())) {
+            boxes_[static_cast<std::size_t>(to)]->setFocus(Qt::TabFocusReason);
+            return true;
+        }
+    }
+    goTo(next ? at_ % kQuestions + 1 : (at_ + kQuestions - 2) % kQuestions + 1, !next);
+    return true;
+}
+
+bool NewModelView::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() == QEvent::FocusIn) {
+        at_ = watched == name_ ? kNameQuestion : kBoxQuestion;
+        update();
+    }
+    if (event->type() == QEvent::KeyPress) {
+        const int key = static_cast<QKeyEvent*>(event)->key();
+        if (key == Qt::Key_Return || key == Qt::Key_Enter) {
+            emit created();
+            return true;
+        }
+    }
+    return ItemView::eventFilter(watched, event);
+}
+
+void NewModelView::keyPressEvent(QKeyEvent* event) {
+    switch (event->key()) {
+        case Qt::Key_Left:
+        case Qt::Key_Up: choose(-1); break;
+        case Qt::Key_Right:
+        case Qt::Key_Down: choose(1); break;
+        case Qt::Key_Return:
+        case Qt::Key_Enter: emit created(); break;
+        default: ItemView::keyPressEvent(event);
+    }
+}
+
+void NewModelView::mousePressEvent(QMouseEvent* event) {
+    const Item* i = itemAt(event->position());
+    if (i == nullptr) return;
+    const QStringList id = i->id.split('-');
+    if (id[0] == QStringLiteral("question")) {
+        goTo(id[1].toInt());
+    } else if (id[0] == QStringLiteral("choice")) {
+        at_ = id[1].toInt();
+        setFocus();
+        const NewModelAnswers next = questions_[static_cast<std::size_t>(at_) - 1].choices[static_cast<std::size_t>(id[2].toInt())].answers;
+        answer(next);
+    }
+}
+
+void NewModelView::wheelEvent(QWheelEvent* event) {
+    scroll_ -= event->angleDelta().y() / 2.0;
+    layOut();
+}
+
+NewModelDialog::NewModelDialog(QWidget* parent, NewModelDraft& draft) : QDialog(parent), view_(new NewModelView(draft, this)) {
+    setObjectName(QStringLiteral("new-model"));
+    setWindowTitle(tr("New model"));
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(view_);
+    if (parent != nullptr) setGeometry(parent->geometry());
+    connect(view_, &NewModelView::created, this, [this, &draft] {
+        if (draft.refusal().isEmpty()) accept();
+    });
+}
+
+void NewModelDialog::showEvent(QShowEvent* event) {
+    QDialog::showEvent(event);
+    view_->goTo(1);
+}
+
+}  // namespace kh::app

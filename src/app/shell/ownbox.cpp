@@ -1,0 +1,104 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A box of one's own: the one in use is copied into the pilot's folder and opened in the desktop's editor; each time it is saved
+// there it is checked and taken as one change.
+#include "app/shell/mainwindow.h"
+#include "base/error.h"
+#include "io/profile.h"
+#include "text/words.h"
+
+#include <QFile>
+#include <QFileInfo>
+#include <QUrl>
+
+namespace kh::app {
+
+namespace {
+
+const QString kOwn = QStringLiteral("own-");
+
+/// The box under an id and a name of its own; one that is the pilot's already stays as it is.
+template <class P>
+io::AnyProfile ownCopy(P profile) {
+    if (!QString::fromStdString(profile.id).startsWith(kOwn)) {
+        profile.id = kOwn.toStdString() + profile.id;
+        profile.name += MainWindow::tr(", own").toStdString();
+        profile.version = 1;
+    }
+    return profile;
+}
+
+/// The setup with that box in place of the one of its kind; a servo in place of those it is a copy of, or of all plate servos.
+Setup withBox(Setup setup, const io::AnyProfile& box) {
+    if (const auto* tx = std::get_if<TransmitterProfile>(&box)) setup.transmitter.profile = *tx;
+    if (const auto* fc = std::get_if<ControllerProfile>(&box)) setup.controller.profile = *fc;
+    if (const auto* esc = std::get_if<SpeedControllerProfile>(&box)) setup.speedController.profile = *esc;
+    if (const auto* servo = std::get_if<ServoProfile>(&box)) {
+        const auto meant = [&](const ServoProfile& fitted) {
+            return fitted.id == servo->id || kOwn.toStdString() + fitted.id == servo->id;
+        };
+        for (PlateServo& s : setup.machine.servos)
+            if (meant(s.servo)) s.servo = *servo;
+        if (meant(setup.machine.tail.servo)) setup.machine.tail.servo = *servo;
+    }
+    return setup;
+}
+
+}  // namespace
+
+void MainWindow::copyBox() {
+    const Setup& s = workspace_.setup();
+    std::vector<io::AnyProfile> boxes{ownCopy(s.transmitter.profile), ownCopy(s.controller.profile), ownCopy(s.speedController.profile)};
+    if (!s.machine.servos.empty()) boxes.push_back(ownCopy(s.machine.servos.front().servo));
+    if (s.machine.servos.empty() || s.machine.servos.front().servo.id != s.machine.tail.servo.id)
+        boxes.push_back(ownCopy(s.machine.tail.servo));
+    std::vector<Offer> offers;
+    for (const io::AnyProfile& box : boxes)
+        offers.push_back({shown(io::nameOf(box)), words(io::kindName(box)), [this, box] {
+                              workspace_.attempt([&] {
+                                  const std::filesystem::path folder = io::ownDataFolder();
+                                  const std::filesystem::path file = io::profileFile(folder, box);
+                                  if (!std::filesystem::exists(file)) io::saveProfile(folder, box);
+                                  const QString name = QFile::decodeName(file.c_str());
+                                  watchBox(name);
+                                  const bool opened = places_.openOutside(QUrl::fromLocalFile(name));
+                                  takeBox(name);
+                                  showMessage(opened
+                                                  ? tr("%1 is opened in your editor. Each time it is saved there it is checked and taken, "
+                                                       "as a change that can be undone.")
+                                                        .arg(name)
+                                                  : tr("No editor took %1. Open it yourself: each time it is saved it is checked and "
+                                                       "taken, as a change that can be undone.")
+                                                        .arg(name));
+                              });
+                          }});
+    palette_->ask(std::move(offers));
+}
+
+void MainWindow::watchBox(const QString& file) {
+    // an editor that writes beside and renames ends the watch of the file: its folder tells when it is there again
+    boxFiles_.addPath(QFileInfo(file).absolutePath());
+    boxFiles_.removePath(file);
+    if (QFileInfo::exists(file)) boxFiles_.addPath(file);
+    boxNames_.insert(file);
+}
+
+void MainWindow::takeBox(const QString& file) {
+    watchBox(file);  // before it is read: what is saved from now on is told again
+    try {
+        const std::string text = io::readFile(QFile::encodeName(file).toStdString());
+        if (text.empty()) return;  // cut short before it is written: the next change has it
+        const io::AnyProfile box = io::parseAnyProfile(text);
+        workspace_.setLibrary(io::loadLibrary(places_.data));
+        const Setup after = withBox(workspace_.setup(), box);
+        if (after == workspace_.setup()) return;
+        workspace_.document().replace(tr("Take %1").arg(shown(io::nameOf(box))), after);
+        showMessage(tr("%1 was taken as it was saved; one change that can be undone.").arg(shown(io::nameOf(box))));
+    } catch (const InputError& e) {
+        showMessage(tr("%1 was not taken: %2: %3. What is open stays as it was.")
+                        .arg(QFileInfo(file).fileName(), QString::fromStdString(e.field()), QString::fromStdString(e.problem())));
+    } catch (const io::FileError&) {  // it is being replaced
+    }
+}
+
+}  // namespace kh::app

@@ -1,0 +1,69 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/table/proofswitch.h"
+
+#include "app/table/pageview.h"
+#include "paint/look/theme.h"
+
+#include <QPainter>
+#include <algorithm>
+#include <array>
+
+namespace kh::app {
+
+using namespace paint;
+
+namespace {
+
+struct FacePart {
+    ProofFace face;
+    QString id, name, text;
+    double width;
+};
+
+std::array<FacePart, 3> parts(const Workspace& w) {
+    const auto counted = [](std::size_t n, const QString& one, const QString& many) { return n == 1 ? one : many.arg(n); };
+    const auto findings = std::count_if(w.entries().begin(), w.entries().end(), [](const ProofEntry& e) { return !e.passed; });
+    std::array<FacePart, 3> out{{{ProofFace::Plan, QStringLiteral("show-plan"), ProofView::tr("Plan"), ProofView::tr("plan"), 0},
+                                 {ProofFace::Findings, QStringLiteral("show-findings"), ProofView::tr("Findings"),
+                                  counted(static_cast<std::size_t>(findings), ProofView::tr("1 finding"), ProofView::tr("%1 findings")), 0},
+                                 {ProofFace::ToSet, QStringLiteral("show-to-set"), ProofView::tr("Still to be set"),
+                                  ProofView::tr("%1 to set").arg(w.toBeSet().size()), 0}}};
+    for (FacePart& part : out) part.width = textWidth(part.text, Theme::font(13, true)) + 18;
+    return out;
+}
+
+}  // namespace
+
+double proofSwitchLeft(const Workspace& w, double width) {
+    double left = width - 16;
+    for (const FacePart& part : parts(w)) left -= part.width;
+    return left;
+}
+
+void drawProofSwitch(QPainter* p, const Workspace& w, double width, const std::function<void(Item)>& put) {
+    const Tokens& t = Theme::tokens();
+    double x = proofSwitchLeft(w, width);
+    for (const FacePart& part : parts(w)) {
+        const bool on = part.face == w.face();
+        const QRectF area(x, 10, part.width, 24);
+        x += part.width;
+        put({part.id, part.name, on ? ProofView::tr("shown") : QString(), QAccessible::RadioButton, area, on});
+        if (p == nullptr) continue;
+        p->setPen(QPen(t.ink, 1));
+        p->setBrush(on ? t.ink : t.sheet);
+        p->drawRect(area);
+        const QFont font = Theme::font(13, on);
+        drawText(*p, {area.center().x() - textWidth(part.text, font) / 2, area.top() + 17}, part.text, font, on ? t.sheet : t.ink);
+    }
+}
+
+bool chooseFace(Workspace& w, const QString& item) {
+    for (const FacePart& part : parts(w))
+        if (part.id == item) {
+            w.show(part.face);
+            return true;
+        }
+    return false;
+}
+
+}  // namespace kh::app

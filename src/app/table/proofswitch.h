@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Proof's three faces and the switch between them, at the page's top right.
+#pragma once
+
+#include "app/look/items.h"
+#include "session/workspace.h"
+
+#include <functional>
+
+namespace kh::app {
+
+void drawProofSwitch(QPainter* p, const Workspace& w, double width, const std::function<void(Item)>& put);
+/// Where it begins.
+[[nodiscard]] double proofSwitchLeft(const Workspace& w, double width);
+/// Shows the face whose part of the switch this is. @return false if it is none
+bool chooseFace(Workspace& w, const QString& item);
+
+}  // namespace kh::app

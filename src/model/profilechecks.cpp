@@ -1,0 +1,93 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/profilechecks.h"
+
+#include "base/error.h"
+#include "model/helicopter/layouts.h"
+
+#include <fmt/format.h>
+#include <algorithm>
+#include <array>
+#include <set>
+
+namespace kh {
+
+namespace {
+
+constexpr std::array kSixChannels{"aileron", "elevator", "collective", "rudder", "throttle", "gain"};
+constexpr std::size_t kFewestPorts = 3;
+
+void requireBelow(const char* field, double low, const char* other, double high) {
+    if (low >= high) throw InputError(field, fmt::format("{} must be less than {}, which is {}", low, other, high));
+}
+
+void requireNamed(const std::string& id, const std::string& name) {
+    if (id.empty()) throw InputError("id", "is empty; files and documents know the box by it");
+    if (name.empty()) throw InputError("name", "is empty; a box needs a name to be chosen by");
+}
+
+template <class L>
+void requireOnce(const char* field, const L& list) {
+    std::set<typename L::value_type> seen;
+    for (const auto& one : list)
+        if (!seen.insert(one).second) throw InputError(field, fmt::format("{} stands twice", one));
+}
+
+}  // namespace
+
+void requireConsistent(const TransmitterProfile& p) {
+    requireNamed(p.id, p.name);
+    const auto fits = [&](int places) {
+        return std::any_of(p.switches.begin(), p.switches.end(),
+                           [&](const SwitchProfile& s) { return s.places == places && !s.momentary; });
+    };
+    if (!fits(3) || !fits(2))
+        throw InputError("switches",
+                         "a switch of three places, for the flight modes, and one of two that stays where it is put, for hold, "
+                         "are needed");
+    if (p.channels < static_cast<int>(kSixChannels.size()))
+        throw InputError("channels",
+                         fmt::format("{} are too few: a helicopter with a controller takes {}", p.channels, kSixChannels.size()));
+    if (p.flightModes < 4)
+        throw InputError("flightModes", fmt::format("{} are too few: Normal, two idle-ups and hold are four", p.flightModes));
+}
+
+void requireConsistent(const ControllerProfile& p) {
+    requireNamed(p.id, p.name);
+    if (p.ports.size() < kFewestPorts)
+        throw InputError("ports", fmt::format("{} are too few: a plate has {} servos or more", p.ports.size(), kFewestPorts));
+    requireOnce("ports", p.ports);
+    requireOnce("channelOrder", p.channelOrder);
+    for (const char* function : kSixChannels)
+        if (std::find(p.channelOrder.begin(), p.channelOrder.end(), function) == p.channelOrder.end())
+            throw InputError("channelOrder", fmt::format("{} is missing; all six are needed: {}", function, fmt::join(kSixChannels, ", ")));
+    if (p.channelOrder.size() != kSixChannels.size())
+        throw InputError("channelOrder", fmt::format("{} entries; exactly {} are needed: {}", p.channelOrder.size(), kSixChannels.size(),
+                                                     fmt::join(kSixChannels, ", ")));
+    if (p.layouts.empty()) throw InputError("layouts", "is empty: the box must know one layout of the plate");
+    if (p.mountings.empty()) throw InputError("mountings", "is empty: the box must know one way of sitting in the machine");
+    if (p.pulsesUs.empty()) throw InputError("pulsesUs", "is empty: the box must send some pulse");
+    if (p.ratesHz.empty()) throw InputError("ratesHz", "is empty: the box must send at some rate");
+    for (const double hz : p.ratesHz)
+        if (std::all_of(p.pulsesUs.begin(), p.pulsesUs.end(), [&](double us) { return us + p.usableStrokeUs >= 1e6 / hz; }))
+            throw InputError("ratesHz", fmt::format("at {} Hz a frame lasts {:.0f} µs, shorter than any pulse of the box", hz, 1e6 / hz));
+    if (p.usableStrokeUs < p.strokeUs * 0.5)
+        throw InputError("usableStrokeUs",
+                         fmt::format("{} is less than half the stroke of a full demand, which is {}", p.usableStrokeUs, p.strokeUs));
+    requireBelow("trimStepUs", p.trimStepUs, "trimSafeUs", p.trimSafeUs);
+    requireBelow("tailWindowLowPct", p.tailWindowLowPct, "tailWindowHighPct", p.tailWindowHighPct);
+}
+
+void requireConsistent(const SpeedControllerProfile& p) {
+    requireNamed(p.id, p.name);
+    requireBelow("acceptsLowUs", p.acceptsLowUs, "acceptsHighUs", p.acceptsHighUs);
+}
+
+void requireConsistent(const ServoProfile& p) {
+    requireNamed(p.id, p.name);
+    if (p.minVolts && p.maxVolts) requireBelow("minVolts", *p.minVolts, "maxVolts", *p.maxVolts);
+    if (p.pulseUs && p.maxHz && *p.pulseUs >= 1e6 / *p.maxHz)
+        throw InputError("maxHz", fmt::format("at {} Hz a frame lasts {:.0f} µs, shorter than its own pulse of {} µs", *p.maxHz,
+                                              1e6 / *p.maxHz, *p.pulseUs));
+}
+
+}  // namespace kh

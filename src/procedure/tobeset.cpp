@@ -1,0 +1,215 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "procedure/tobeset.h"
+
+#include "judge/rowids.h"
+#include "model/fieldpatterns.h"
+#include "model/names.h"
+
+#include <algorithm>
+#include <array>
+#include <optional>
+
+namespace kh {
+
+namespace {
+
+/// Which machines an entry is for.
+enum class For { All, Electric };
+
+struct Entry {
+    const char* row;
+    std::vector<const char*> fields;  ///< "{}" stands for each plate servo; none: seen on the machine
+    const char* what;                 ///< of what is seen: how
+    const char* why;
+    const char* blocks;
+    For machines = For::All;
+    const char* title = "";  ///< where the row's own does not say what is to be done
+};
+
+const std::vector<Entry>& entries() {
+    static const std::vector<Entry> all{
+        {"blades"_row,
+         {"machine.rotor.bladeMaxRpm"_field},
+         "",
+         KH_TR("a blade beyond its maker's speed throws itself off"),
+         KH_TR("every head speed")},
+        {"mass"_row,
+         {"machine.massKg"_field},
+         "",
+         KH_TR("it sets the pitch of the hover and the load of the head"),
+         KH_TR("the hover of every mode")},
+        {"head"_row,
+         {"machine.head.innerRadiusMm"_field, "machine.head.gripMm"_field},
+         "",
+         KH_TR("every degree at the blade rests on them"),
+         KH_TR("ranges, reference throw")},
+        {"plate"_row,
+         {"machine.plate.ballRadiusMm"_field},
+         "",
+         KH_TR("how far a servo must go for a tilt"),
+         KH_TR("reference throw, clearance")},
+        {"arms"_row, {"machine.servos.{}.armMm"_field}, "", KH_TR("how far the plate goes for a pulse"), KH_TR("strokes, trims")},
+        {"motor"_row,
+         {"machine.power.kv"_field, "machine.power.poles"_field},
+         "",
+         KH_TR("poles typed for pairs doubles the speed"),
+         KH_TR("the governor, head speeds"),
+         For::Electric},
+        {"gears"_row,
+         {"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field},
+         "",
+         KH_TR("a wrong ratio drives to the pack's limit"),
+         KH_TR("the governor, head speeds")},
+        {"pack-build"_row,
+         {"machine.power.capacityMah"_field},
+         "",
+         KH_TR("a fifth of the charge must be left at landing"),
+         KH_TR("the timer"),
+         For::Electric},
+        {"hold-switch"_row,
+         {},
+         KH_TR("No pack connected: hold on, collective stick up and down in every mode; the throttle on the transmitter's own monitor does "
+               "not move."),
+         KH_TR("it is what stops the motor"),
+         KH_TR("connecting any pack"),
+         For::All,
+         KH_TR("Hold test")},
+        {"supply"_row, {"machine.supply.volts"_field}, "", KH_TR("a pack of 8.4 V burns a 6 V servo"), KH_TR("the first plug")},
+        {"failsafe"_row,
+         {"transmitter.channels.throttle.failsafePct"_field},
+         "",
+         KH_TR("without a signal the motor must stop"),
+         KH_TR("the failsafe test")},
+        {"ports"_row,
+         {},
+         KH_TR("Leads off: one lead after the other is followed from its servo to its port."),
+         KH_TR("two leads changed over look like a wrong layout"),
+         KH_TR("directions, mixing"),
+         For::All,
+         KH_TR("Wiring")},
+        {"servo-pulse"_row,
+         {"machine.servos.{}.servo.pulseUs"_field},
+         "",
+         KH_TR("a wide pulse drives a narrow servo into its stop"),
+         KH_TR("plugging in a servo")},
+        {"servo-rate"_row,
+         {"machine.servos.{}.servo.maxHz"_field},
+         "",
+         KH_TR("too high a rate burns it within minutes"),
+         KH_TR("plugging in a servo")},
+        {"reference-throw"_row,
+         {"controller.referencePct"_field},
+         "",
+         KH_TR("the controller learns its scale from it"),
+         KH_TR("every cyclic rate")},
+        {"collective-range"_row,
+         {"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field},
+         "",
+         KH_TR("measured at the blade, never believed"),
+         KH_TR("the pitch of every mode")},
+        {"cyclic-limit"_row,
+         {"controller.cyclicLimitPct"_field},
+         "",
+         KH_TR("full stick at full pitch must not bind"),
+         KH_TR("full sticks")},
+        {"tail-pulse"_row,
+         {"machine.tail.servo.pulseUs"_field},
+         "",
+         KH_TR("a wide pulse drives a narrow servo into its stop"),
+         KH_TR("plugging in the tail servo")},
+        {"tail-rate"_row,
+         {"machine.tail.servo.maxHz"_field},
+         "",
+         KH_TR("too high a rate burns it within minutes"),
+         KH_TR("plugging in the tail servo")},
+        {"tail-limits"_row,
+         {"controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field},
+         "",
+         KH_TR("a slider against its stop stalls the servo"),
+         KH_TR("full rudder")},
+        {"throttle-ends"_row,
+         {"speedController.lowUs"_field, "speedController.highUs"_field},
+         "",
+         KH_TR("learned with blades off and pinion out; off is judged by them"),
+         KH_TR("hold, kill and cut")},
+        {"failsafe-test"_row,
+         {},
+         KH_TR("Motor locked, hold off, throttle open: transmitter off, and the throttle closes within two seconds and stays."),
+         KH_TR("with hold on it would pass whatever was stored"),
+         KH_TR("the first flight"),
+         For::All,
+         KH_TR("Failsafe, stored and tested")},
+    };
+    return all;
+}
+
+const Row* rowOf(const std::vector<StationPage>& pages, const char* id, Station& station) {
+    for (const StationPage& page : pages)
+        for (const Row& row : page.rows)
+            if (row.id == id) {
+                station = page.station;
+                return &row;
+            }
+    return nullptr;
+}
+
+/// Whether nobody has said it yet: an unknown value, or one that is only a default.
+bool isLeft(const Setup& setup, const std::string& path) {
+    const std::optional<Field> field = readField(setup, path);
+    if (!field) return false;
+    if (field->info.mayBeUnknown) return std::holds_alternative<std::monostate>(field->value);
+    return setup.standings.count(path) == 0;
+}
+
+std::vector<std::string> leftOf(const Setup& setup, const Entry& e) {
+    std::vector<std::string> out;
+    for (const std::string pattern : e.fields) {
+        if (pattern.find("{}") == std::string::npos) {
+            if (isLeft(setup, pattern)) out.push_back(pattern);
+            continue;
+        }
+        for (const PlateServo& s : setup.machine.servos)
+            if (std::string path = elementPath(pattern, s.id); isLeft(setup, path)) out.push_back(std::move(path));
+    }
+    return out;
+}
+
+/// The short names of fields, each once.
+Message briefs(const Setup& setup, const std::vector<std::string>& fields) {
+    std::vector<Message> names;
+    for (const std::string& path : fields) {
+        Message name = fieldBrief(setup, path);
+        if (std::none_of(names.begin(), names.end(), [&](const Message& m) { return m.text == name.text; }))
+            names.push_back(std::move(name));
+    }
+    return say(KH_TR("{list}"), {{"list", std::move(names)}});
+}
+
+}  // namespace
+
+std::vector<ToBeSet> stillToBeSet(const Setup& setup, const std::vector<StationPage>& pages) {
+    std::vector<ToBeSet> out;
+    for (const Entry& e : entries()) {
+        Station station = Station::Airframe;
+        const Row* row = rowOf(pages, e.row, station);
+        if (row == nullptr || (e.machines == For::Electric && setup.machine.power.kind != PowerKind::Electric)) continue;
+        if (e.fields.empty()) {
+            if (row->standing != Standing::Proved)
+                out.push_back({e.row, station, say(e.title), say(e.what), say(e.why), say(e.blocks), {}});
+            continue;
+        }
+        std::vector<std::string> left = leftOf(setup, e);
+        if (left.empty()) continue;
+        Message what = briefs(setup, left);
+        out.push_back({e.row, station, row->title, std::move(what), say(e.why), say(e.blocks), std::move(left)});
+    }
+    return out;
+}
+
+std::vector<ToBeSet> stillToSee(const Setup& setup, const std::vector<StationPage>& pages) {
+    std::vector<ToBeSet> out = stillToBeSet(setup, pages);
+    std::erase_if(out, [](const ToBeSet& one) { return !one.fields.empty(); });
+    return out;
+}
+
+}  // namespace kh

@@ -1,0 +1,137 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// No text of any view stands on another or leaves the view, whatever the station, the row, the theme, the window and the text
+// size. A share of them here; all of them with KEELHAUL_MATRIX=all, as .ci/run does.
+#include "app/bench.h"
+#include "app/newmodel/newmodelview.h"
+#include "app/recorder.h"
+#include "io/library.h"
+#include "model/helicopter/layouts.h"
+#include "paint/look/theme.h"
+
+#include <map>
+#include <set>
+
+using namespace kh;
+using namespace kh::app;
+using khtest::Bench;
+using khtest::PaintedText;
+using khtest::TextRecorder;
+
+namespace {
+
+/// What is wrong with a view as it stands, in words; each kind once.
+void look(QWidget* view, const std::string& where, std::map<std::string, std::string>& wrong) {
+    if (!view->isVisible() || view->width() < 2 || view->height() < 2) return;
+    TextRecorder recorder(view->size());
+    view->render(&recorder, QPoint(), QRegion(), QWidget::DrawWindowBackground);
+    const auto& texts = recorder.texts();
+    const QString name = QString::fromLatin1(view->metaObject()->className()).section(QStringLiteral("::"), -1);
+    const QRectF all(QPointF(0, 0), QSizeF(view->size()));
+    for (qsizetype i = 0; i < texts.size(); ++i) {
+        const PaintedText& a = texts[i];
+        if (!all.adjusted(-1, -1, 1, 1).contains(a.rect))
+            wrong.try_emplace((name + QStringLiteral(" leaves the view: ") + a.text).toStdString(), where);
+        for (qsizetype k = i + 1; k < texts.size(); ++k) {
+            const QRectF both = a.rect & texts[k].rect;
+            if (both.width() > 1.0 && both.height() > 1.0)
+                wrong.try_emplace((name + QStringLiteral(" overlap: ") + a.text + QStringLiteral(" | ") + texts[k].text).toStdString(),
+                                  where);
+        }
+    }
+}
+
+void lookAtAll(Bench& b, const std::string& where, std::map<std::string, std::string>& wrong) {
+    Bench::settle();
+    for (ItemView* view : b.window.findChildren<ItemView*>()) look(view, where, wrong);
+    look(b.window.why(), where, wrong);
+}
+
+void walk(Bench& b, const std::string& where, bool rows, std::map<std::string, std::string>& wrong) {
+    for (const StationEntry& s : stations()) {
+        b.go(s.station);
+        const std::string here = where + " " + s.name;
+        if (s.page == PageKind::Proof) {
+            for (const ProofFace face : {ProofFace::Findings, ProofFace::Plan, ProofFace::ToSet}) {
+                b.w().show(face);
+                lookAtAll(b, here + " face " + std::to_string(static_cast<int>(face)), wrong);
+            }
+            b.w().show(ProofFace::Findings);
+            continue;
+        }
+        lookAtAll(b, here, wrong);
+        b.act("why");
+        lookAtAll(b, here + " why", wrong);
+        b.window.why()->hide();
+        if (!rows) continue;
+        std::set<std::string> seen;
+        for (std::size_t r = 0; r < b.w().page().rows.size(); ++r) {  // each opened and chosen once
+            const Row row = b.w().page().rows[r];
+            b.w().select({static_cast<int>(r), 0, 0});
+            if (row.opens && !b.w().isOpen(row.id) && seen.insert(row.id).second) b.w().toggleRow();
+            lookAtAll(b, here + " row " + row.id, wrong);
+        }
+    }
+}
+
+}  // namespace
+
+TEST_CASE("no text stands on another or leaves its view") {
+    const bool whole = qEnvironmentVariable("KEELHAUL_MATRIX") == QStringLiteral("all");
+    std::map<std::string, std::string> wrong;
+    const std::vector<QSize> sizes{{1024, 700}, {1280, 800}, {2560, 1440}};
+    for (const char* model : {"turnstone-470", "fulmar-700", "dunlin-380", "gannet-600n"}) {
+        Bench b(QString::fromLatin1(model));
+        (void)b.proved();
+        b.planned();
+        std::size_t n = 0;
+        for (const char* theme : {"chart", "night"})
+            for (const QSize& size : sizes)
+                for (const double scale : {0.9, 1.0, 1.3, 1.5}) {
+                    const bool usual = size.width() == 1280 && scale == 1.0;
+                    if (!whole && (n++ % 7 != 0 && !usual)) continue;
+                    if (!whole && (std::string(theme) == "night" || std::string(model) == "gannet-600n")) continue;
+                    b.window.setTheme(QString::fromLatin1(theme));
+                    b.window.setTextScale(scale);
+                    b.window.resize(size);
+                    for (int tab = 0; tab < 2; ++tab) {
+                        auto* tabs = b.window.findChild<QTabBar*>(QStringLiteral("page-or-drawing"));
+                        tabs->setCurrentIndex(tab);
+                        walk(b,
+                             std::string(model) + " " + theme + " " + std::to_string(size.width()) + " " +
+                                 std::to_string(scale).substr(0, 4),
+                             tab == 0, wrong);
+                        if (!tabs->isVisible()) break;
+                    }
+                }
+        b.window.setTextScale(1.0);
+        b.window.setTheme(QStringLiteral("chart"));
+    }
+    for (const double scale : {0.9, 1.0, 1.3, 1.5})
+        for (const QSize& size : sizes) {
+            paint::Theme::setTextScale(scale);
+            const io::Library library = io::loadLibrary({KEELHAUL_SOURCE "/data"});
+            NewModelDraft draft(library, shippedStations(), {});
+            NewModelView page(draft);
+            page.resize(size);
+            page.show();
+            for (const Layout& layout : layouts())
+                for (const Machine& m : draft.sizes()) {
+                    NewModelAnswers a = draft.answers();
+                    a.name = "A name that is longer than its place would have it";
+                    a.sizeClass = m.sizeClass;
+                    a.layout = layout.id;
+                    draft.answer(a);
+                    page.goTo(1 + static_cast<int>(a.layout.size()) % 9);
+                    Bench::settle();
+                    look(&page, "new model " + std::to_string(size.width()) + " " + std::to_string(scale).substr(0, 4) + " " + m.sizeClass,
+                         wrong);
+                    if (!whole) break;
+                }
+        }
+    paint::Theme::setTextScale(1.0);
+    for (const auto& [what, where] : wrong) {
+        INFO(what << "   at " << where);
+        CHECK(what.empty());
+    }
+}
