@@ -10,9 +10,9 @@
 
 namespace kh::app {
 
-NewModelDraft::NewModelDraft(const io::Library& library, const StationSet& stations, std::string stamp)
-    : library_(library), stations_(stations), stamp_(std::move(stamp)) {
-    answers_.boxes = io::plainBoxes(library);
+NewModelDraft::NewModelDraft(io::Library library, const StationSet& stations, std::string stamp)
+    : library_(std::move(library)), stations_(stations), stamp_(std::move(stamp)) {
+    answers_.boxes = io::plainBoxes(library_);
     for (const SizeClass& c : sizeClasses()) {
         NewModelAnswers one = answers_;
         one.sizeClass = c.id;

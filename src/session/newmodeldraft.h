@@ -14,7 +14,7 @@ namespace kh::app {
 class NewModelDraft {
 public:
     /// @throws io::FileError if a kind of box is not installed at all
-    NewModelDraft(const io::Library& library, const StationSet& stations, std::string stamp);
+    NewModelDraft(io::Library library, const StationSet& stations, std::string stamp);
 
     [[nodiscard]] const NewModelAnswers& answers() const { return answers_; }
     [[nodiscard]] const io::Library& library() const { return library_; }
@@ -30,7 +30,7 @@ public:
     [[nodiscard]] bool controllerKnows(const std::string& layout) const;
 
 private:
-    const io::Library& library_;
+    io::Library library_;  ///< as it was when the page was opened
     const StationSet& stations_;
     std::string stamp_;
     NewModelAnswers answers_;

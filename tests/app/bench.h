@@ -34,9 +34,13 @@ struct Bench {
     QString file;
     QString opened;  ///< what the desktop was asked to open last
     MainWindow window;
-    explicit Bench(const QString& model = QStringLiteral("turnstone-470"))
+    /// @param own  a data folder of the pilot's own, looked into first
+    explicit Bench(const QString& model = QStringLiteral("turnstone-470"), const std::filesystem::path& own = {})
         : file(folder.filePath(model + QStringLiteral(".keel.json"))),
-          window(Places{folder.filePath(QStringLiteral("state")), {KEELHAUL_SOURCE "/data"}, &shippedStations(), [this](const QUrl& url) {
+          window(Places{folder.filePath(QStringLiteral("state")),
+                        own.empty() ? std::vector<std::filesystem::path>{KEELHAUL_SOURCE "/data"}
+                                    : std::vector<std::filesystem::path>{own, KEELHAUL_SOURCE "/data"},
+                        &shippedStations(), [this](const QUrl& url) {
                             opened = url.toLocalFile();
                             return true;
                         }}) {

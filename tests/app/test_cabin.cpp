@@ -199,7 +199,7 @@ TEST_CASE("a copy of the box in use is opened in the desktop's editor and taken 
     const QByteArray was = qgetenv("XDG_DATA_HOME");
     qputenv("XDG_DATA_HOME", home.path().toUtf8());
     {
-        Bench b;
+        Bench b(QStringLiteral("turnstone-470"), (home.path() + QStringLiteral("/keelhaul")).toStdString());
         b.act("own-box");
         REQUIRE(b.window.palette()->isVisible());
         b.window.palette()->field()->setText(QStringLiteral("transmitter"));
@@ -226,6 +226,22 @@ TEST_CASE("a copy of the box in use is opened in the desktop's editor and taken 
         REQUIRE(QTest::qWaitFor([&] { return b.w().setup().transmitter.profile.travelLimitPct == 130.0; }, 20000));
         b.act("undo");
         CHECK(b.w().setup().transmitter.profile.travelLimitPct == 140.0);
+        // another model, which has another box, is left alone; the box is in the lists all the same
+        REQUIRE(b.window.save());
+        const QString other = b.folder.filePath(QStringLiteral("fulmar-700.keel.json"));
+        REQUIRE(QFile::copy(QStringLiteral(KEELHAUL_SOURCE "/data/demo/fulmar-700.keel.json"), other));
+        REQUIRE(b.window.openFile(other));
+        const Setup before = b.w().setup();
+        box.travelLimitPct = 120.0;
+        box.name = "Halyard 10, mine";
+        writeText(b.opened, QByteArray::fromStdString(io::writeProfile(box)));
+        REQUIRE(QTest::qWaitFor(
+            [&] {
+                const auto& all = b.w().library().transmitters;
+                return std::any_of(all.begin(), all.end(), [](const TransmitterProfile& p) { return p.name == "Halyard 10, mine"; });
+            },
+            20000));
+        CHECK(b.w().setup() == before);
     }
     if (was.isNull()) qunsetenv("XDG_DATA_HOME");
     else qputenv("XDG_DATA_HOME", was);

@@ -78,9 +78,11 @@ void walk(Bench& b, const std::string& where, bool rows, std::map<std::string, s
 
 TEST_CASE("no text stands on another or leaves its view") {
     const bool whole = qEnvironmentVariable("KEELHAUL_MATRIX") == QStringLiteral("all");
+    const bool little = qEnvironmentVariable("KEELHAUL_MATRIX") == QStringLiteral("little");  // under the sanitizers
     std::map<std::string, std::string> wrong;
     const std::vector<QSize> sizes{{1024, 700}, {1280, 800}, {2560, 1440}};
-    for (const char* model : {"turnstone-470", "fulmar-700", "dunlin-380", "gannet-600n"}) {
+    for (const char* model : {"turnstone-470", "fulmar-700", "dunlin-380"}) {
+        if (little && std::string(model) != "turnstone-470") continue;
         Bench b(QString::fromLatin1(model));
         (void)b.proved();
         b.planned();
@@ -90,7 +92,8 @@ TEST_CASE("no text stands on another or leaves its view") {
                 for (const double scale : {0.9, 1.0, 1.3, 1.5}) {
                     const bool usual = size.width() == 1280 && scale == 1.0;
                     if (!whole && (n++ % 7 != 0 && !usual)) continue;
-                    if (!whole && (std::string(theme) == "night" || std::string(model) == "gannet-600n")) continue;
+                    if (!whole && std::string(theme) == "night") continue;
+                    if (little && (std::string(model) != "turnstone-470" || !usual)) continue;
                     b.window.setTheme(QString::fromLatin1(theme));
                     b.window.setTextScale(scale);
                     b.window.resize(size);
@@ -115,19 +118,20 @@ TEST_CASE("no text stands on another or leaves its view") {
             NewModelView page(draft);
             page.resize(size);
             page.show();
-            for (const Layout& layout : layouts())
-                for (const Machine& m : draft.sizes()) {
-                    NewModelAnswers a = draft.answers();
-                    a.name = "A name that is longer than its place would have it";
-                    a.sizeClass = m.sizeClass;
-                    a.layout = layout.id;
-                    draft.answer(a);
-                    page.goTo(1 + static_cast<int>(a.layout.size()) % 9);
-                    Bench::settle();
-                    look(&page, "new model " + std::to_string(size.width()) + " " + std::to_string(scale).substr(0, 4) + " " + m.sizeClass,
-                         wrong);
-                    if (!whole) break;
-                }
+            std::vector<std::pair<std::string, std::string>> shownOnes;  // every layout, and every size
+            for (const Layout& layout : layouts()) shownOnes.emplace_back(layout.id, "470");
+            for (const Machine& m : draft.sizes()) shownOnes.emplace_back(layouts().front().id, m.sizeClass);
+            for (std::size_t n = 0; n < shownOnes.size(); n += whole ? 1 : little ? 12 : 4) {
+                NewModelAnswers a = draft.answers();
+                a.name = "A name that is longer than its place would have it";
+                a.layout = shownOnes[n].first;
+                a.sizeClass = shownOnes[n].second;
+                draft.answer(a);
+                page.goTo(1 + static_cast<int>(n) % 9);
+                Bench::settle();
+                look(&page, "new model " + std::to_string(size.width()) + " " + std::to_string(scale).substr(0, 4) + " " + a.sizeClass,
+                     wrong);
+            }
         }
     paint::Theme::setTextScale(1.0);
     for (const auto& [what, where] : wrong) {

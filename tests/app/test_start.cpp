@@ -128,3 +128,24 @@ TEST_CASE("a session bus that takes connections and says nothing is turned away 
     qputenv("DBUS_SESSION_BUS_ADDRESS", before);
     if (before.isEmpty()) qunsetenv("DBUS_SESSION_BUS_ADDRESS");
 }
+
+TEST_CASE("a first window fits the screen it opens on, frame included, and so does one that was kept larger or elsewhere") {
+    const QVariant was = QSettings().value(QStringLiteral("geometry"));
+    for (const QRect& kept : {QRect(), QRect(600, 500, 3000, 2000), QRect(-5000, -5000, 1280, 800), QRect(10, 10, 300, 200)}) {
+        if (kept.isValid()) QSettings().setValue(QStringLiteral("geometry"), kept);
+        else QSettings().remove(QStringLiteral("geometry"));
+        const QTemporaryDir folder;
+        MainWindow window(Places{folder.filePath(QStringLiteral("state")), {KEELHAUL_SOURCE "/data"}});
+        window.newModel(QStringLiteral("470"));
+        window.show();
+        REQUIRE(QTest::qWaitForWindowExposed(&window));
+        for (int i = 0; i < 5; ++i) QApplication::processEvents();
+        const QRect room = window.screen()->availableGeometry();
+        INFO(room.width() << "x" << room.height() << " window " << window.frameGeometry().x() << "," << window.frameGeometry().y() << " "
+                          << window.frameGeometry().width() << "x" << window.frameGeometry().height());
+        CHECK(room.contains(window.frameGeometry()));
+        CHECK(window.height() >= std::min(600, room.height() - 60));
+        (void)window.grab();
+    }
+    QSettings().setValue(QStringLiteral("geometry"), was);
+}

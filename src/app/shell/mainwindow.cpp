@@ -123,7 +123,7 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
         setWindowModified(workspace_.document().modified());
         setWindowTitle(QStringLiteral("%1[*] — Keelhaul").arg(shown(workspace_.setup().machine.name)));
     });
-    connect(&boxFiles_, &QFileSystemWatcher::fileChanged, this, &MainWindow::takeBox);
+    connect(&boxFiles_, &QFileSystemWatcher::fileChanged, this, [this](const QString& file) { takeBox(file); });
     connect(&boxFiles_, &QFileSystemWatcher::directoryChanged, this, [this] {
         for (const QString& file : std::as_const(boxNames_))
             if (!boxFiles_.files().contains(file) && QFileInfo::exists(file)) takeBox(file);

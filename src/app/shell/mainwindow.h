@@ -121,7 +121,8 @@ private:
     void saveTemplate();
     void copyBox();
     void watchBox(const QString& file);
-    void takeBox(const QString& file);
+    /// A box of one's own as it stands in its file, where the model has it. @param chosen  it is put in place of another
+    void takeBox(const QString& file, bool chosen = false);
     void takePlanStep();
     void changeModes(const QString& id);
     void copyCell(bool everyMode);

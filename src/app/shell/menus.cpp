@@ -85,12 +85,11 @@ void MainWindow::showMenu(QPoint at) {
 namespace {
 
 /// What a cell's setting is: "Tail gain, Idle-up 2, sent". Its mode, its side and its box tell it from the others of its row.
-QString settingText(const Setup& setup, const Row& row, std::size_t cell, const Part& part) {
+QString settingText(const Setup& setup, const Row& row, std::size_t cell, const Part& part, bool matrix) {
     QStringList text{words(row.title)};
-    const bool matrix = row.cells.size() == setup.transmitter.modes.size() && *row.unit != 0;
     const auto& modes = setup.transmitter.modes;
-    if (row.cells.size() > 3 && cell < modes.size()) text << shown(modes[cell].name);
-    if (matrix && !row.title.empty()) text << words(row.unit);
+    if (matrix && cell < modes.size()) text << shown(modes[cell].name);
+    if (matrix && *row.unit != 0) text << words(row.unit);
     const QString brief = words(part.label.empty() ? fieldBrief(setup, part.field) : part.label);
     if (!brief.isEmpty() && !text.contains(brief, Qt::CaseInsensitive)) text << brief;
     return text.join(QStringLiteral(", "));
@@ -116,7 +115,7 @@ void MainWindow::offerSettings(std::vector<Offer>& all) {
                     if (part.field.empty()) continue;
                     const Box box =
                         matrix ? row.band : std::array{Box::Transmitter, Box::Controller, Box::Machine}[std::min<std::size_t>(c, 2)];
-                    offers.push_back({settingText(setup, row, c, part),
+                    offers.push_back({settingText(setup, row, c, part, matrix),
                                       tr("%1   %2, %3").arg(settingValue(part), words(stationName(page.station)), words(boxId(box))),
                                       [this, id = row.id, c, k] {
                                           workspace_.goToRow(id, static_cast<int>(c), static_cast<int>(k));

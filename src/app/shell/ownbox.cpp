@@ -28,19 +28,19 @@ io::AnyProfile ownCopy(P profile) {
     return profile;
 }
 
-/// The setup with that box in place of the one of its kind; a servo in place of those it is a copy of, or of all plate servos.
-Setup withBox(Setup setup, const io::AnyProfile& box) {
-    if (const auto* tx = std::get_if<TransmitterProfile>(&box)) setup.transmitter.profile = *tx;
-    if (const auto* fc = std::get_if<ControllerProfile>(&box)) setup.controller.profile = *fc;
-    if (const auto* esc = std::get_if<SpeedControllerProfile>(&box)) setup.speedController.profile = *esc;
-    if (const auto* servo = std::get_if<ServoProfile>(&box)) {
-        const auto meant = [&](const ServoProfile& fitted) {
-            return fitted.id == servo->id || kOwn.toStdString() + fitted.id == servo->id;
-        };
-        for (PlateServo& s : setup.machine.servos)
-            if (meant(s.servo)) s.servo = *servo;
-        if (meant(setup.machine.tail.servo)) setup.machine.tail.servo = *servo;
-    }
+/// The setup with that box in place of the one of its kind: of the same id, or, where it was just chosen, whatever stands there. A
+/// chosen servo takes the place of the one it is a copy of.
+Setup withBox(Setup setup, const io::AnyProfile& box, bool chosen) {
+    const auto put = [&](auto& fitted, const auto* own, bool meant) {
+        if (own != nullptr && (fitted.id == own->id || (chosen && meant))) fitted = *own;
+    };
+    const auto* servo = std::get_if<ServoProfile>(&box);
+    const auto copied = [&](const ServoProfile& fitted) { return servo != nullptr && kOwn.toStdString() + fitted.id == servo->id; };
+    put(setup.transmitter.profile, std::get_if<TransmitterProfile>(&box), true);
+    put(setup.controller.profile, std::get_if<ControllerProfile>(&box), true);
+    put(setup.speedController.profile, std::get_if<SpeedControllerProfile>(&box), true);
+    for (PlateServo& s : setup.machine.servos) put(s.servo, servo, copied(s.servo));
+    put(setup.machine.tail.servo, servo, copied(setup.machine.tail.servo));
     return setup;
 }
 
@@ -62,7 +62,7 @@ void MainWindow::copyBox() {
                                   const QString name = QFile::decodeName(file.c_str());
                                   watchBox(name);
                                   const bool opened = places_.openOutside(QUrl::fromLocalFile(name));
-                                  takeBox(name);
+                                  takeBox(name, true);
                                   showMessage(opened
                                                   ? tr("%1 is opened in your editor. Each time it is saved there it is checked and taken, "
                                                        "as a change that can be undone.")
@@ -83,20 +83,22 @@ void MainWindow::watchBox(const QString& file) {
     boxNames_.insert(file);
 }
 
-void MainWindow::takeBox(const QString& file) {
+void MainWindow::takeBox(const QString& file, bool chosen) {
     watchBox(file);  // before it is read: what is saved from now on is told again
+    const QString name = QFileInfo(file).fileName();
     try {
         const std::string text = io::readFile(QFile::encodeName(file).toStdString());
         if (text.empty()) return;  // cut short before it is written: the next change has it
         const io::AnyProfile box = io::parseAnyProfile(text);
         workspace_.setLibrary(io::loadLibrary(places_.data));
-        const Setup after = withBox(workspace_.setup(), box);
-        if (after == workspace_.setup()) return;
-        workspace_.document().replace(tr("Take %1").arg(shown(io::nameOf(box))), after);
-        showMessage(tr("%1 was taken as it was saved; one change that can be undone.").arg(shown(io::nameOf(box))));
+        const Setup after = withBox(workspace_.setup(), box, chosen);
+        if (after == workspace_.setup()) return;  // saved as it was, or of a box this model has not
+        const QString title = shown(io::nameOf(box));
+        if (workspace_.attempt([&] { workspace_.document().replace(tr("Take %1").arg(title), after); }))
+            showMessage(tr("%1 was taken as it was saved; one change that can be undone.").arg(title));
     } catch (const InputError& e) {
         showMessage(tr("%1 was not taken: %2: %3. What is open stays as it was.")
-                        .arg(QFileInfo(file).fileName(), QString::fromStdString(e.field()), QString::fromStdString(e.problem())));
+                        .arg(name, QString::fromStdString(e.field()), QString::fromStdString(e.problem())));
     } catch (const io::FileError&) {  // it is being replaced
     }
 }
