@@ -103,7 +103,7 @@ TEST_CASE("no text stands on another or leaves its view") {
                         walk(b,
                              std::string(model) + " " + theme + " " + std::to_string(size.width()) + " " +
                                  std::to_string(scale).substr(0, 4),
-                             tab == 0, wrong);
+                             tab == 0 && std::string(theme) == "chart", wrong);  // a theme changes colours, not places
                         if (!tabs->isVisible()) break;
                     }
                 }

@@ -93,14 +93,14 @@ public:
                 (void)window_.grab();
                 w.togglePose();
             }
-            w.show(ProofFace::Plan);
+            w.show(app::ProofFace::Plan);
             settle();
             (void)window_.grab();
             w.takeTypedSteps();
-            w.show(ProofFace::ToSet);
+            w.show(app::ProofFace::ToSet);
             settle();
             (void)window_.grab();
-            w.show(ProofFace::Findings);
+            w.show(app::ProofFace::Findings);
             w.document().undo();
             settle();
         });
