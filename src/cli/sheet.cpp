@@ -15,9 +15,12 @@ namespace kh::cli {
 
 int runSheet(const std::string& file, const std::string& out, int argc, char** argv) {
     const Setup setup = io::loadDocument(file).setup;
-    const Sheet sheet = benchSheet(setup, evaluate(setup), wordedPlan(setup, shippedStations().rules()));
-    if (out.ends_with(".pdf")) io::writeFileAtomically(out, paint::sheetPdf(sheet, argc, argv));
-    else if (out.ends_with(".html")) io::writeFileAtomically(out, io::sheetHtml(sheet));
+    const Evaluation evaluation = evaluate(setup);
+    const Sheet sheet = benchSheet(setup, evaluation, wordedPlan(setup, shippedStations().rules()));
+    const paint::Offscreen offscreen(argc, argv);
+    const paint::SheetDrawn drawn{setup, evaluation};
+    if (out.ends_with(".pdf")) io::writeFileAtomically(out, paint::sheetPdf(sheet, drawn, paint::englishWords()));
+    else if (out.ends_with(".html")) io::writeFileAtomically(out, io::sheetHtml(sheet, paint::sheetFigures(sheet, drawn)));
     else throw InputError("o", "the file must end in .html or .pdf");
     return Fine;
 }

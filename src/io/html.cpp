@@ -10,14 +10,15 @@ namespace kh::io {
 namespace {
 
 constexpr const char* kStyle = R"(
-@page { size: A4; margin: 15mm }
-body { font: 11pt "B612", sans-serif; color: #000; max-width: 180mm; margin: 0 auto }
-h1 { font-size: 18pt; margin: 0 } h2 { font-size: 14pt; border-bottom: 2px solid #000; margin: 6mm 0 2mm }
-h3 { font-size: 11pt; margin: 3mm 0 1mm } section.part { break-after: page }
-ul.plan { list-style: none; padding: 0 } ul.cautions { border: 2px solid #000; padding: 3mm 3mm 3mm 8mm }
-table { width: 100%; border-collapse: collapse; break-inside: avoid } td { border-bottom: 1px solid #999; padding: 1mm; vertical-align: top }
-td.tick { width: 6mm } td.tick::before { content: ""; display: inline-block; width: 3mm; height: 3mm; border: 1px solid #000 }
-td.what { width: 42mm } td.machine { width: 45mm } td.standing { width: 20mm; color: #444 } td.pen { width: 25mm })";
+@page { size: A4; margin: 14mm }
+body { font: 9.5pt "B612", sans-serif; color: #000; max-width: 182mm; margin: 0 auto }
+h1 { font-size: 17pt; margin: 0 } h2 { font-size: 13pt; margin: 6mm 0 2mm } section.box { break-before: page }
+h3 { font-size: 11pt; margin: 3mm 0 1mm } div.figures { display: flex } svg { max-width: 100% }
+ul.plan { list-style: none; padding: 0 } ul.cautions { border: 1px solid #000; padding: 2mm 2mm 2mm 8mm; font-weight: bold }
+table { width: 100%; border-collapse: collapse; margin-top: 2mm; break-inside: avoid }
+td, th { border: 1px solid #888; padding: 0.6mm 1.2mm; vertical-align: top; text-align: left }
+th { font-weight: normal; font-size: 8pt } th.title { font-weight: bold; font-size: 10pt; width: 20% }
+td.typed { font-weight: bold } td.standing { font-size: 8pt; width: 10% } td.pen { width: 14% })";
 
 std::string escaped(const std::string& text) {
     std::string out;
@@ -33,7 +34,7 @@ std::string escaped(const std::string& text) {
 
 }  // namespace
 
-std::string sheetHtml(const Sheet& sheet, const Speech& speech) {
+std::string sheetHtml(const Sheet& sheet, const std::map<SheetFigure, std::string>& figures, const Speech& speech) {
     const auto words = [&](const Message& m) { return escaped(render(m, speech)); };
     const auto word = [&](const char* text) { return words(say(text)); };
     std::string out =
@@ -48,15 +49,28 @@ std::string sheetHtml(const Sheet& sheet, const Speech& speech) {
         for (const Message& step : sheet.plan) out += fmt::format("<li>{}</li>", words(step));
         out += "</ul>\n";
     }
-    for (const SheetPart& part : sheet.parts) {
-        out += fmt::format("<section class=\"part\"><h2>{}: {}</h2>\n", word(boxId(part.box)), escaped(part.name));
+    for (std::size_t i = 0; i < sheet.parts.size(); ++i) {
+        const SheetPart& part = sheet.parts[i];
+        const bool ownPage = i > 0 && part.box != Box::Machine;
+        out += fmt::format("<section{}><h2>{}: {}</h2>\n", ownPage ? " class=\"box\"" : "", word(boxId(part.box)), escaped(part.name));
+        std::string drawn;
+        for (const SheetFigure figure : part.figures)
+            if (const auto svg = figures.find(figure); svg != figures.end()) drawn += svg->second;
+        if (!drawn.empty()) out += fmt::format("<div class=\"figures\">{}</div>\n", drawn);
         for (const SheetSection& section : part.sections) {
-            out += fmt::format("<h3>{}</h3><table>\n", escaped(section.title));
-            for (const SheetRow& row : section.rows)
-                out += fmt::format(
-                    "<tr><td class=\"tick\"></td><td class=\"what\">{}</td><td>{}</td><td class=\"machine\">{}</td><td "
-                    "class=\"standing\">{}</td><td class=\"pen\"></td></tr>\n",
-                    words(row.what), words(row.value), words(row.machine), word(standingId(row.standing)));
+            if (section.rows.empty()) continue;
+            out += fmt::format("<table><tr><th class=\"title\">{}</th>", words(section.title));
+            if (section.columns.empty())
+                out += fmt::format("<th>{}</th><th>{}</th>", word(KH_TR("as typed")), word(KH_TR("at the machine")));
+            for (const Message& column : section.columns) out += fmt::format("<th>{}</th>", words(column));
+            out += fmt::format("<th>{}</th><th>{}</th></tr>\n", word(KH_TR("standing")), word(KH_TR("as read back")));
+            for (const SheetRow& row : section.rows) {
+                out += fmt::format("<tr><td>{}</td>", words(row.what));
+                if (section.columns.empty())
+                    out += fmt::format("<td class=\"typed\">{}</td><td>{}</td>", words(row.value), words(row.machine));
+                for (const Message& one : row.cells) out += fmt::format("<td class=\"typed\">{}</td>", words(one));
+                out += fmt::format("<td class=\"standing\">{}</td><td class=\"pen\"></td></tr>\n", word(standingId(row.standing)));
+            }
             out += "</table>\n";
         }
         out += "</section>\n";

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// The rows of every station, in their fixed order, for the compiler: a row written as "servo-rate"_row that does not exist
-// does not build. Each station's pages are held against it (tests/procedure/test_registry.cpp).
+// The rows of every station but the lines of their tables, in their fixed order, for the compiler: a row written as "servo-rate"_row that
+// does not exist does not build. Each station's pages are held against it (tests/procedure/test_registry.cpp).
 #pragma once
 
 #include "judge/finding.h"
@@ -36,18 +36,27 @@ inline constexpr std::array kRowIds{
     RowId{Station::Radio, "model-type"},
     RowId{Station::Radio, "stick-mode"},
     RowId{Station::Radio, "channel-map"},
+    RowId{Station::Radio, "order-school", "channel-map"},
     RowId{Station::Radio, "stick-trims"},
     RowId{Station::Radio, "throttle-trim", "stick-trims"},
     RowId{Station::Radio, "unused-channels"},
     RowId{Station::Radio, "mode-switch"},
     RowId{Station::Radio, "hold-switch"},
     RowId{Station::Radio, "power-on", "hold-switch"},
+    RowId{Station::Radio, "hold-throttle", "hold-switch"},
+    RowId{Station::Radio, "hold-from", "hold-switch"},
+    RowId{Station::Radio, "hold-school", "hold-switch"},
+    RowId{Station::Radio, "hold-place", "hold-switch"},
+    RowId{Station::Radio, "hold-tail", "hold-switch"},
     RowId{Station::Radio, "kill-switch"},
     RowId{Station::Radio, "cut-switch"},
     RowId{Station::Radio, "bank-switch"},
     RowId{Station::Radio, "gain-switch"},
+    RowId{Station::Radio, "gain-school", "gain-switch"},
     RowId{Station::Radio, "rescue-switch"},
+    RowId{Station::Radio, "rescue-school", "rescue-switch"},
     RowId{Station::Radio, "other-switches"},
+    RowId{Station::Radio, "shared-switches", "other-switches"},
     RowId{Station::Link, "supply"},
     RowId{Station::Link, "supply-ratings", "supply"},
     RowId{Station::Link, "supply-servos", "supply"},
@@ -67,6 +76,7 @@ inline constexpr std::array kRowIds{
     RowId{Station::Swash, "swash-mixing"},
     RowId{Station::Swash, "layout"},
     RowId{Station::Swash, "phase", "layout"},
+    RowId{Station::Swash, "layout-angles", "layout"},
     RowId{Station::Swash, "mounting"},
     RowId{Station::Swash, "rotor-turning", "mounting"},
     RowId{Station::Swash, "servo-pulse"},
@@ -119,9 +129,16 @@ inline constexpr std::array kRowIds{
     RowId{Station::Power, "pack"},
     RowId{Station::Power, "timer"},
     RowId{Station::Power, "alarms", "timer"},
+    RowId{Station::Power, "pack-read", "timer"},
+    RowId{Station::Power, "flight-end", "timer"},
     RowId{Station::Modes, "throttle-curve"},
+    RowId{Station::Modes, "throttle-school", "throttle-curve"},
+    RowId{Station::Modes, "curve-entry", "throttle-curve"},
     RowId{Station::Modes, "pitch-curve"},
+    RowId{Station::Modes, "pitch-school", "pitch-curve"},
+    RowId{Station::Modes, "mid-stick", "pitch-curve"},
     RowId{Station::Modes, "rates"},
+    RowId{Station::Modes, "agility-school", "rates"},
     RowId{Station::Modes, "rates-elevator"},
     RowId{Station::Modes, "rates-rudder"},
     RowId{Station::Modes, "tail-gain"},

@@ -55,13 +55,17 @@ void describe(FieldVisitor& v, Schools& s) {
     v.pick("entry", s.entry, kEntrySchool, {KH_TR("School: curve entry"), KH_TR("curve entry")});
     v.pick("pitch", s.pitch, kPitchSchool, {KH_TR("School: pitch curve"), KH_TR("pitch curve")});
     v.pick("agility", s.agility, kAgilitySchool, {KH_TR("School: agility"), KH_TR("agility")});
+    v.at(Station::Radio);
     v.pick("tailGain", s.tailGain, kGainSchool, {KH_TR("School: tail gain"), KH_TR("tail gain")});
     v.pick("hold", s.hold, kHoldSchool, {KH_TR("School: hold"), KH_TR("hold")});
     v.pick("holdTail", s.holdTail, kHoldTailSchool, {KH_TR("School: tail in Hold"), KH_TR("tail in Hold")});
     v.pick("holdSwitch", s.holdSwitch, kHoldSwitchSchool, {KH_TR("School: hold switch"), KH_TR("hold switch")});
+    v.at(Station::Modes);
     v.pick("midStick", s.midStick, kMidStickSchool, {KH_TR("School: mid stick"), KH_TR("mid stick")});
+    v.at(Station::Radio);
     v.pick("rescue", s.rescue, kRescueSchool, {KH_TR("School: rescue"), KH_TR("rescue")});
     v.pick("order", s.order, kOrderSchool, {KH_TR("School: channel order"), KH_TR("channel order")});
+    v.at(Station::Power);
     v.pick("end", s.end, kEndSchool, {KH_TR("School: end of flight"), KH_TR("end of flight")});
 }
 
@@ -98,8 +102,8 @@ void describe(FieldVisitor& v, HoldSettings& h) {
     v.at(Station::Modes);
     v.number("throttlePct", h.throttlePct, {-50, 100, "%", 1}, {KH_TR("throttle")});
     v.maybeNames("actsIn", h.actsIn, {KH_TR("modes it acts in"), KH_TR("acts in")});
-    v.text("autorotationFrom", h.autorotationFrom, {KH_TR("mode an autorotation begins in"), KH_TR("autorotation from")});
     v.at(Station::Radio);
+    v.text("autorotationFrom", h.autorotationFrom, {KH_TR("mode an autorotation begins in"), KH_TR("autorotation from")});
     v.flag("powerOnGuard", h.powerOnGuard, {KH_TR("power-on guard")}, kOnOff);
 }
 

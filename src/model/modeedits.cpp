@@ -165,6 +165,14 @@ Setup withSpares(const Setup& setup, const std::vector<SpareChannel>& spares) {
     return out;
 }
 
+Setup withSpare(const Setup& setup, int number, const std::string& sends) {
+    std::vector<SpareChannel> spares = setup.transmitter.spares;
+    std::erase_if(spares, [number](const SpareChannel& s) { return s.number == number; });
+    if (sends != kSpareInhibited) spares.push_back({fmt::format("ch{}", number), number, sends == kSpareCentre ? std::string() : sends});
+    std::sort(spares.begin(), spares.end(), [](const SpareChannel& a, const SpareChannel& b) { return a.number < b.number; });
+    return withSpares(setup, spares);
+}
+
 Setup asTemplate(const Setup& setup) {
     Setup out = setup;
     out.revision = 0;

@@ -42,6 +42,12 @@ namespace kh {
 /// The unused channels as given; all others are inhibited. @throws InputError naming `transmitter.spares` if a channel is
 /// used, does not exist, or follows a switch the transmitter has not
 [[nodiscard]] Setup withSpares(const Setup& setup, const std::vector<SpareChannel>& spares);
+/// What an unused channel can send beside the place of a switch.
+inline constexpr const char* kSpareInhibited = ":inhibited";
+inline constexpr const char* kSpareCentre = ":centre";
+/// One unused channel sends something else, the others what they sent. @param sends  kSpareInhibited, kSpareCentre or a switch's id
+/// @throws InputError as withSpares
+[[nodiscard]] Setup withSpare(const Setup& setup, int number, const std::string& sends);
 /// Channel numbers no function uses.
 [[nodiscard]] std::vector<int> unusedChannels(const TransmitterSettings& transmitter);
 

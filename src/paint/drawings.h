@@ -34,6 +34,8 @@ struct Scene {
     const Plan* plan = nullptr;                ///< nullptr while there is none
     std::size_t planStep = 0;                  ///< the step that is looked at
     const SwitchProof* proofAfter = nullptr;   ///< after that step, while the pose is drawn as it is before it
+    bool switchesOffered = false;              ///< to be clicked into the condition that is typed
+    std::string channel = {};                  ///< the channel the chosen row is about
 };
 
 /// Plate and servos from above, as built and as set.
@@ -75,6 +77,8 @@ struct SwitchSpot {
     QRectF track;  ///< the lever's travel, first place at the top
 };
 [[nodiscard]] std::vector<SwitchSpot> switchSpots(QRectF area, const TransmitterProfile& transmitter);
+/// The place of a switch that is drawn nearest to that height.
+[[nodiscard]] int placeAt(const SwitchSpot& spot, double y);
 /// Pulse by channel on the scale of both boxes.
 void paintChannelBars(QPainter& p, QRectF area, const Scene& s);
 /// Throttle with hold on, by mode, against motor-off.

@@ -1,99 +1,154 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/pdf.h"
 
+#include "paint/sheet/figureobject.h"
 #include "text/words.h"
 
+#include <QAbstractTextDocumentLayout>
 #include <QBuffer>
 #include <QFontDatabase>
 #include <QGuiApplication>
+#include <QLocale>
 #include <QPainter>
 #include <QPdfWriter>
-#include <memory>
+#include <QTextCursor>
+#include <QTextDocument>
+#include <QTextTable>
+#include <algorithm>
+#include <numeric>
 
 namespace kh::paint {
 
 namespace {
 
 constexpr int kDotsPerInch = 300;
-constexpr double kMm = kDotsPerInch / 25.4;
-constexpr double kMargin = 15.0;   ///< mm
-constexpr double kWidth = 180.0;   ///< mm
-constexpr double kBottom = 282.0;  ///< mm
+constexpr double kMarginMm = 12.0;
+constexpr double kFootMm = 6.0;
+constexpr const char* kType = "Keelhaul B612";
 
-/// Sets text line by line and starts a page when one is full.
-class PageWriter {
+QTextCharFormat type(double points, bool bold = false) {
+    QTextCharFormat f;
+    f.setFontFamilies({QString::fromLatin1(kType)});
+    f.setFontPointSize(points);
+    f.setFontWeight(bold ? QFont::Bold : QFont::Normal);
+    f.setForeground(Qt::black);
+    return f;
+}
+
+/// Writes the sheet into a text document, from top to bottom.
+class SheetWriter {
 public:
-    PageWriter(QPagedPaintDevice& writer, const Speech& speech) : writer_(writer), painter_(&writer), speech_(speech) {
-        if (!painter_.isActive()) return;
-        const double scale = writer.logicalDpiX() / static_cast<double>(kDotsPerInch);  // everything below counts 300 to the inch
-        painter_.scale(scale, scale);
-    }
-    [[nodiscard]] bool ready() const { return painter_.isActive(); }
+    SheetWriter(QTextDocument& document, const SheetWords& words) : words_(words), at_(&document) {}
 
-    [[nodiscard]] QString words(const Message& m) const { return QString::fromStdString(render(m, speech_)); }
-    void newPage() {
-        writer_.newPage();
-        y_ = kMargin;
-    }
-    void space(double mm) { y_ += mm; }
-    void text(const QString& text, double points, bool bold, double indent = 0.0) {
-        setFont(points, bold);
-        const double height = textHeight(text, kWidth - indent);
-        ensure(height);
-        draw(text, indent, kWidth - indent);
-        y_ += height;
-    }
-    void line(double width) {
-        painter_.setPen(QPen(Qt::black, width * kMm));
-        painter_.drawLine(QPointF(kMargin * kMm, y_ * kMm), QPointF((kMargin + kWidth) * kMm, y_ * kMm));
-        y_ += 1.0;
-    }
-    void row(const SheetRow& r) {
-        setFont(9.5, false);
-        const QString what = words(r.what);
-        const QString value = words(r.value);
-        const QString machine = words(r.machine);
-        const double height = std::max({textHeight(what, 40), textHeight(value, 62), textHeight(machine, 34), 5.0}) + 1.4;
-        ensure(height);
-        painter_.setPen(QPen(Qt::black, 0.25 * kMm));
-        painter_.drawRect(QRectF(kMargin * kMm, (y_ + 0.6) * kMm, 3.0 * kMm, 3.0 * kMm));
-        draw(what, 5, 40);
-        setFont(9.5, true);
-        draw(value, 47, 62);
-        setFont(9.5, false);
-        draw(machine, 111, 34);
-        draw(words(say(standingId(r.standing))), 147, 18);
-        y_ += height;
-        painter_.setPen(QPen(Qt::gray, 0.15 * kMm));
-        painter_.drawLine(QPointF(kMargin * kMm, (y_ - 0.7) * kMm), QPointF((kMargin + kWidth) * kMm, (y_ - 0.7) * kMm));
+    void write(const Sheet& sheet) {
+        block(QString::fromStdString(sheet.model), type(17, true), 0);
+        block(words_(say(KH_TR("Bench sheet, revision {r}"), {{"r", num(sheet.revision)}})), type(9.5), 0);
+        for (const Message& caution : sheet.cautions) block(QStringLiteral("!  ") + words_(caution), type(9, true), 2);
+        if (!sheet.plan.empty()) {
+            block(words_(say(KH_TR("Repair plan, in this order"))), type(11, true), 5);
+            for (const Message& step : sheet.plan) block(words_(step), type(9), 1);
+        }
+        for (std::size_t i = 0; i < sheet.parts.size(); ++i) part(sheet.parts[i], i);
     }
 
 private:
-    void setFont(double points, bool bold) {
-        QFont font(QStringLiteral("Keelhaul B612"));
-        font.setPointSizeF(points);
-        font.setBold(bold);
-        painter_.setFont(font);
-        painter_.setPen(Qt::black);
+    void block(const QString& text, const QTextCharFormat& format, double above, bool newPage = false) {
+        QTextBlockFormat b;
+        b.setTopMargin(above);
+        if (newPage) b.setPageBreakPolicy(QTextFormat::PageBreak_AlwaysBefore);
+        if (first_) at_.setBlockFormat(b);
+        else at_.insertBlock(b);
+        first_ = false;
+        at_.insertText(text, format);
     }
-    [[nodiscard]] double textHeight(const QString& text, double widthMm) const {
-        return painter_.boundingRect(QRectF(0, 0, widthMm * kMm, 1e6), Qt::TextWordWrap, text).height() / kMm;
+    void part(const SheetPart& part, std::size_t index) {
+        // a page for each box one types into; the machine follows on the last
+        block(words_(say(boxId(part.box))) + QStringLiteral(": ") + shown(part.name), type(13, true), 10,
+              index > 0 && part.box != Box::Machine);
+        if (!part.figures.empty()) {
+            QTextBlockFormat b;
+            b.setTopMargin(3);
+            at_.insertBlock(b);
+            for (const SheetFigure figure : part.figures) {
+                QTextCharFormat f = type(9);
+                f.setObjectType(FigureObject::kType);
+                f.setProperty(FigureObject::kFigure, static_cast<int>(figure));
+                at_.insertText(QString(QChar::ObjectReplacementCharacter), f);
+            }
+        }
+        for (const SheetSection& section : part.sections) table(section);
     }
-    void draw(const QString& text, double indent, double widthMm) {
-        painter_.setPen(Qt::black);
-        painter_.drawText(QRectF((kMargin + indent) * kMm, y_ * kMm, widthMm * kMm, 1e6), Qt::TextWordWrap, text);
+    void table(const SheetSection& section) {
+        if (section.rows.empty()) return;
+        const bool plain = section.columns.empty();
+        std::vector<QString> heads{words_(section.title)};
+        if (plain) heads.insert(heads.end(), {words_(say(KH_TR("as typed"))), words_(say(KH_TR("at the machine")))});
+        else
+            for (const Message& column : section.columns) heads.push_back(words_(column));
+        heads.push_back(words_(say(KH_TR("standing"))));
+        heads.push_back(words_(say(KH_TR("as read back"))));
+        QTextTableFormat format;
+        format.setBorder(1);
+        format.setBorderCollapse(true);
+        format.setBorderBrush(QBrush(QColor(150, 150, 150)));
+        format.setBorderStyle(QTextFrameFormat::BorderStyle_Solid);
+        format.setCellPadding(0.8);
+        format.setTopMargin(3);
+        format.setHeaderRowCount(1);
+        format.setWidth(QTextLength(QTextLength::PercentageLength, 100));
+        format.setColumnWidthConstraints(widths(section, heads));
+        QTextTable* t = at_.insertTable(static_cast<int>(section.rows.size()) + 1, static_cast<int>(heads.size()), format);
+        for (std::size_t c = 0; c < heads.size(); ++c) put(t, 0, c, heads[c], type(c == 0 ? 10 : 8, c == 0));
+        for (std::size_t r = 0; r < section.rows.size(); ++r) {
+            const SheetRow& row = section.rows[r];
+            std::size_t c = 0;
+            put(t, r + 1, c++, words_(row.what), type(9));
+            if (plain) {
+                put(t, r + 1, c++, words_(row.value), type(9, true));
+                put(t, r + 1, c++, words_(row.machine), type(9));
+            } else {
+                for (const Message& one : row.cells) put(t, r + 1, c++, words_(one), type(9, true));
+            }
+            put(t, r + 1, heads.size() - 2, words_(say(standingId(row.standing))), type(8));
+        }
+        at_.movePosition(QTextCursor::End);
     }
-    void ensure(double height) {
-        if (y_ + height > kBottom) newPage();
+    /// As wide as the longest text of each column asks for; the last two are the same in every table.
+    [[nodiscard]] QList<QTextLength> widths(const SheetSection& section, const std::vector<QString>& heads) const {
+        constexpr double kStanding = 9.0, kReadBack = 13.0;
+        std::vector<double> longest;
+        for (std::size_t c = 0; c + 2 < heads.size(); ++c) {
+            double most = std::max(6.0, static_cast<double>(heads[c].size()) * (c == 0 ? 1.25 : 0.95));
+            for (const SheetRow& row : section.rows) {
+                const Message& text = c == 0 ? row.what : section.columns.empty() ? (c == 1 ? row.value : row.machine) : row.cells[c - 1];
+                most = std::max(most, static_cast<double>(words_(text).size()) * (c == 0 ? 1.0 : 1.25));
+            }
+            longest.push_back(most);
+        }
+        if (section.columns.empty()) longest = {26, 30, 24};  // rows alike stand beneath each other
+        const double all = std::accumulate(longest.begin(), longest.end(), 0.0);
+        QList<QTextLength> out;
+        for (const double one : longest) out << QTextLength(QTextLength::PercentageLength, one / all * (100.0 - kStanding - kReadBack));
+        out << QTextLength(QTextLength::PercentageLength, kStanding) << QTextLength(QTextLength::PercentageLength, kReadBack);
+        return out;
+    }
+    static void put(QTextTable* table, std::size_t row, std::size_t column, const QString& text, const QTextCharFormat& format) {
+        table->cellAt(static_cast<int>(row), static_cast<int>(column)).firstCursorPosition().insertText(text, format);
     }
 
-    QPagedPaintDevice& writer_;
-    mutable QPainter painter_;  // measuring text does not change what is drawn
-    const Speech& speech_;
-    double y_ = kMargin;
+    const SheetWords& words_;
+    QTextCursor at_;
+    bool first_ = true;
 };
 
 }  // namespace
+
+SheetWords desktopWords() {
+    return [](const Message& m) { return words(m); };
+}
+SheetWords englishWords() {
+    return [](const Message& m) { return QString::fromStdString(render(m, english())); };
+}
 
 void loadFonts() {
     static bool done = false;
@@ -103,57 +158,70 @@ void loadFonts() {
     done = true;
 }
 
-bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const Speech& speech) {
+bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const SheetDrawn& drawn, const SheetWords& say_) {
     loadFonts();
     device.setPageSize(QPageSize(QPageSize::A4));
     device.setPageMargins(QMarginsF(0, 0, 0, 0));
-    PageWriter set(device, speech);
-    if (!set.ready()) return false;
-    set.text(QString::fromStdString(sheet.model), 18, true);
-    set.text(set.words(say(KH_TR("Bench sheet, revision {r}"), {{"r", num(sheet.revision)}})), 10, false);
-    set.space(2);
-    set.line(0.6);
-    for (const Message& caution : sheet.cautions) set.text(QStringLiteral("!  ") + set.words(caution), 10, true);
-    set.space(1);
-    set.line(0.6);
-    if (!sheet.plan.empty()) {
-        set.space(1);
-        set.text(set.words(say(KH_TR("Repair plan, in this order"))), 11, true);
-        for (const Message& step : sheet.plan) set.text(set.words(step), 10, false);
-        set.space(1);
-    }
-    bool first = true;
-    for (const SheetPart& part : sheet.parts) {
-        if (!first) set.newPage();
-        first = false;
-        set.space(2);
-        set.text(set.words(say(boxId(part.box))) + QStringLiteral(": ") + shown(part.name), 14, true);
-        set.line(0.6);
-        for (const SheetSection& section : part.sections) {
-            set.space(2);
-            set.text(QString::fromStdString(section.title), 11, true);
-            for (const SheetRow& row : section.rows) set.row(row);
-        }
+    QPainter p(&device);
+    if (!p.isActive()) return false;
+    const double mm = device.logicalDpiX() / 25.4;
+    const QRectF body(kMarginMm * mm, kMarginMm * mm, (210 - 2 * kMarginMm) * mm, (297 - 2 * kMarginMm - kFootMm) * mm);
+    QTextDocument document;
+    document.setUndoRedoEnabled(false);
+    document.documentLayout()->setPaintDevice(&device);
+    document.setDocumentMargin(0);
+    FigureObject figures(drawn, body.width());
+    document.documentLayout()->registerHandler(FigureObject::kType, &figures);
+    SheetWriter(document, say_).write(sheet);
+    document.setPageSize(body.size());
+    const int pages = document.pageCount();
+    QFont small(QString::fromLatin1(kType));
+    small.setPointSizeF(8);
+    for (int page = 0; page < pages; ++page) {
+        if (page > 0) device.newPage();
+        p.save();
+        p.translate(body.left(), body.top() - page * body.height());
+        QAbstractTextDocumentLayout::PaintContext context;
+        context.clip = QRectF(0, page * body.height(), body.width(), body.height());
+        context.palette.setColor(QPalette::Text, Qt::black);
+        p.setClipRect(context.clip);
+        document.documentLayout()->draw(&p, context);
+        p.restore();
+        p.setFont(small);
+        p.setPen(Qt::black);
+        const QRectF foot(body.left(), body.bottom(), body.width(), kFootMm * mm);
+        p.drawText(foot, Qt::AlignLeft | Qt::AlignBottom, QString::fromStdString(sheet.model));
+        p.drawText(
+            foot, Qt::AlignRight | Qt::AlignBottom,
+            say_(say(KH_TR("revision {r}, page {n} of {all}"), {{"r", num(sheet.revision)}, {"n", num(page + 1)}, {"all", num(pages)}})));
     }
     return true;
 }
 
-std::string sheetPdf(const Sheet& sheet, const Speech& speech) {
+std::string sheetPdf(const Sheet& sheet, const SheetDrawn& drawn, const SheetWords& words) {
     QBuffer buffer;
     buffer.open(QIODevice::WriteOnly);
     {
         QPdfWriter writer(&buffer);
         writer.setResolution(kDotsPerInch);
         writer.setTitle(QString::fromStdString(sheet.model));
-        (void)printSheetOn(writer, sheet, speech);
+        (void)printSheetOn(writer, sheet, drawn, words);
     }
     return buffer.data().toStdString();
 }
 
-std::string sheetPdf(const Sheet& sheet, int argc, char** argv) {
+struct Offscreen::Running {
+    int argc;
+    QGuiApplication application;
+    Running(int count, char** argv) : argc(count), application(argc, argv) {}
+};
+
+Offscreen::Offscreen(int argc, char** argv) {
     qputenv("QT_QPA_PLATFORM", "offscreen");
-    const QGuiApplication application(argc, argv);
-    return sheetPdf(sheet);
+    running_ = new Running(argc, argv);
+    QLocale::setDefault(QLocale::c());
 }
+
+Offscreen::~Offscreen() { delete running_; }
 
 }  // namespace kh::paint

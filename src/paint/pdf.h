@@ -3,19 +3,48 @@
 
 #include "procedure/sheet.h"
 
+#include <QString>
+#include <functional>
+#include <map>
 #include <string>
 
 class QPagedPaintDevice;
 
 namespace kh::paint {
 
-/// Paints the sheet on a printer or PDF writer, A4, black on white, one part a page.
-/// @return false if the device does not take it
-[[nodiscard]] bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const Speech& speech = english());
-/// The sheet as A4 PDF, black on white, one part a page. Needs a running QGuiApplication.
-[[nodiscard]] std::string sheetPdf(const Sheet& sheet, const Speech& speech = english());
-/// The same from a program without windows: starts an offscreen QGuiApplication for the call.
-[[nodiscard]] std::string sheetPdf(const Sheet& sheet, int argc, char** argv);
+/// What the figures of a sheet are drawn of: the document the sheet is of.
+struct SheetDrawn {
+    const Setup& setup;
+    const Evaluation& evaluation;
+};
+/// How messages become text: the desktop's language and decimal point, or English for scripts.
+using SheetWords = std::function<QString(const Message&)>;
+[[nodiscard]] SheetWords desktopWords();
+[[nodiscard]] SheetWords englishWords();
+
+/// Paints the sheet on a printer or PDF writer, A4, readable in black and white; each box begins a page, the machine stands
+/// beneath the speed controller. @return false if the device does not take it
+[[nodiscard]] bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const SheetDrawn& drawn,
+                                const SheetWords& words = desktopWords());
+/// The same as a PDF. Needs a running QGuiApplication.
+[[nodiscard]] std::string sheetPdf(const Sheet& sheet, const SheetDrawn& drawn, const SheetWords& words = desktopWords());
+/// One figure as SVG. Needs a running QGuiApplication.
+[[nodiscard]] std::string sheetFigureSvg(SheetFigure figure, const SheetDrawn& drawn);
+/// All the sheet's figures, by which.
+[[nodiscard]] std::map<SheetFigure, std::string> sheetFigures(const Sheet& sheet, const SheetDrawn& drawn);
+
+/// From a program without windows: an offscreen QGuiApplication that runs while this lives, in English.
+class Offscreen {
+public:
+    Offscreen(int argc, char** argv);
+    ~Offscreen();
+    Offscreen(const Offscreen&) = delete;
+    Offscreen& operator=(const Offscreen&) = delete;
+
+private:
+    struct Running;
+    Running* running_;
+};
 
 /// Loads the shipped typeface from the resources; harmless when called again.
 void loadFonts();

@@ -13,7 +13,8 @@ std::vector<StationPage> ledger(const Setup& setup, const Evaluation& evaluation
         for (const Row& sub : pages.back().rows)  // a row shows the weakest of what opens from it
             for (Row& row : pages.back().rows)
                 if (!sub.under.empty() && row.id == sub.under) {
-                    if (row.standing != Standing::Proved) row.standing = std::min(row.standing, sub.standing);  // seen on the machine
+                    if (row.standing != Standing::Proved && !sub.aside)
+                        row.standing = std::min(row.standing, sub.standing);  // seen on the machine
                     row.opens = true;
                     row.broken = row.broken || sub.broken;
                     row.findings.insert(row.findings.end(), sub.findings.begin(), sub.findings.end());

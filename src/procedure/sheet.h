@@ -16,19 +16,26 @@ struct SheetRow {
     Message value;    ///< in the unit of the box, as it is typed
     Message machine;  ///< what it does, in real units; may be empty
     Standing standing = Standing::Default;
+    std::vector<Message> cells = {};  ///< of a table: one for each of its columns, in place of value and machine
 };
 
 /// One entry of a box's own menu.
 struct SheetSection {
-    std::string title;
+    Message title;
     std::vector<SheetRow> rows;
+    std::vector<Message> columns = {};  ///< of a table: what its cells are, with their unit; none: value and machine
 };
+
+/// What is drawn on a part, before its sections.
+enum class SheetFigure { Throttle, Pitch, Plate, Wiring };
+[[nodiscard]] const char* sheetFigureTitle(SheetFigure figure);
 
 /// One page a box, and one for the machine.
 struct SheetPart {
     Box box = Box::Transmitter;
     std::string name;  ///< the box's own name
     std::vector<SheetSection> sections;
+    std::vector<SheetFigure> figures = {};
 };
 
 struct Sheet {

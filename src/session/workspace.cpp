@@ -235,6 +235,11 @@ void Workspace::confirmPart(const Part& part) {
 }
 
 void Workspace::editPart(const Part& part, const QString& text) {
+    if (part.spare > 0) {
+        document_.replace(selectedRow() == nullptr ? tr("change") : words(selectedRow()->title),
+                          withSpare(setup(), part.spare, text.toStdString()));
+        return;
+    }
     const FieldValue value = parsePart(setup(), part, text.toStdString());
     std::vector<Edit> edits{{part.field, value}};
     if (part.field == "transmitter.unusedInhibited"_field && value == FieldValue(true)) edits = inhibitEdits(setup().transmitter);

@@ -127,7 +127,7 @@ public:
     [[nodiscard]] bool guard(Guard g) const { return guards_.ticked(g); }
     void setGuard(Guard g, bool ticked) { guards_.tick(g, ticked); }
     /// What the guards of a row's step still lack.
-    [[nodiscard]] std::vector<Message> inTheWay(const Row& row) const { return guards_.missing(benchNeed(station(), row.id)); }
+    [[nodiscard]] std::vector<Message> inTheWay(const Row& row) const { return guards_.missing(benchNeed(station(), row.workId())); }
 
     /// One undoable edit of the selected part. @throws InputError, also for a setting that would destroy a servo
     void editPart(const Part& part, const QString& text);

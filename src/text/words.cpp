@@ -8,7 +8,7 @@
 
 namespace kh {
 
-QString words(const Message& message) {
+const Speech& desktopSpeech() {
     static const Speech translated = [] {
         Speech s;
         if (QCoreApplication::translate("kh", "standing") != QStringLiteral("standing"))  // a language is installed
@@ -21,8 +21,10 @@ QString words(const Message& message) {
         locale = now;
         speech.decimalPoint = now.decimalPoint().toStdString();
     }
-    return QString::fromStdString(render(message, speech));
+    return speech;
 }
+
+QString words(const Message& message) { return QString::fromStdString(render(message, desktopSpeech())); }
 
 QString shown(const std::string& text) { return QString::fromStdString(plainText(text)); }
 

@@ -11,6 +11,8 @@
 namespace kh {
 
 [[nodiscard]] QString words(const Message& message);
+/// How that is done, for what renders by itself.
+[[nodiscard]] const Speech& desktopSpeech();
 [[nodiscard]] QString words(const char* text);
 /// A large count in groups of three.
 [[nodiscard]] QString grouped(std::uint64_t count);

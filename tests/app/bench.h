@@ -6,6 +6,7 @@
 #include "app/shell/application.h"
 #include "app/shell/mainwindow.h"
 
+#include <QMenu>
 #include <QtTest>
 #include <catch2/catch.hpp>
 
@@ -95,6 +96,33 @@ struct Bench {
         for (int i = 0; i < 2000 && w().proof().state() == ProofRunner::State::Trying; ++i) QTest::qWait(5);
         settle();
         return (*w().now().proof);
+    }
+    /// Goes to the cell of a field and types into it, as a pilot would.
+    void type(const char* field, const QString& text) {
+        INFO(field);
+        REQUIRE(w().goToField(field));
+        settle();
+        window.page()->setFocus();
+        window.page()->editSelected();
+        REQUIRE(window.page()->editor() != nullptr);
+        window.page()->editor()->setText(text);
+        QTest::keyClick(window.page()->editor(), Qt::Key_Return);
+        settle();
+    }
+    /// The same of a word that is chosen. @return whether the menu had it
+    bool choose(const QString& caption) {
+        window.page()->setFocus();
+        window.page()->editSelected();
+        auto* menu = window.page()->findChild<QMenu*>(QStringLiteral("choices"));
+        REQUIRE(menu != nullptr);
+        QAction* wanted = nullptr;
+        for (QAction* a : menu->actions())
+            if (a->text() == caption) wanted = a;
+        if (wanted != nullptr) wanted->trigger();
+        menu->close();
+        delete menu;
+        settle();
+        return wanted != nullptr;
     }
     void selectRow(const char* id, int cell) {
         const auto& rows = w().page().rows;

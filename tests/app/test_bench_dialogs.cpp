@@ -2,7 +2,6 @@
 //
 // The servo book, work in steps, the layout form, settings that are refused, and what the drawing can be asked for.
 #include "app/bench/benchview.h"
-#include "app/forms/fieldsdialog.h"
 #include "app/forms/guidedialog.h"
 #include "app/forms/servobook.h"
 #include "app/table/pageview.h"
@@ -10,6 +9,7 @@
 #include "bench.h"
 #include "io/document.h"
 #include "procedure/registry.h"
+#include "text/words.h"
 
 #include <QCheckBox>
 #include <QInputDialog>
@@ -186,29 +186,20 @@ TEST_CASE("custom angles and radii are typed with spaces, refused by name, and c
         return false;
     };
     REQUIRE(broken());
-    FieldsDialog d(&b.window, b.w(), QStringLiteral("Layout"), layoutFields(b.w().setup()));
-    const auto type = [&](const char* path, const char* text) {
-        auto* line = qobject_cast<QLineEdit*>(d.editor(path));
-        REQUIRE(line != nullptr);
-        line->setText(QString::fromUtf8(text));
-    };
-    auto* layout = qobject_cast<QComboBox*>(d.editor("controller.layout"));
-    REQUIRE(layout != nullptr);
-    REQUIRE(layout->findData(QStringLiteral("custom")) >= 0);
-    layout->setCurrentIndex(layout->findData(QStringLiteral("custom")));
-    type("controller.customAzimuthsDeg", "180 310 much");
-    CHECK_FALSE(d.apply());
-    CHECK(b.w().setup() == built);  // nothing half applied
-    type("controller.customAzimuthsDeg", "180° 310 60,0");
-    type("controller.customRadiiPct", "100; 100; 114.3");
-    REQUIRE(d.apply());
+    b.type("controller.customAzimuthsDeg", QStringLiteral("180 310 much"));
+    CHECK(b.w().setup() == built);
+    CHECK(b.window.message().contains(QStringLiteral("\"much\" is not a number")));
+    b.type("controller.customAzimuthsDeg", QString::fromUtf8("180° 310 60,0"));
+    b.type("controller.customRadiiPct", QStringLiteral("100; 100; 114.3"));
+    REQUIRE(b.w().goToField("controller.layout"));
+    CHECK(b.choose(QStringLiteral("custom")));
     CHECK(b.w().setup().controller.customAzimuthsDeg == std::vector<double>{180, 310, 60});
     CHECK(b.w().setup().controller.customRadiiPct == std::vector<double>{100, 100, 114.3});
     CHECK_FALSE(broken());
-    FieldsDialog again(&b.window, b.w(), QStringLiteral("Layout"), layoutFields(b.w().setup()));
-    CHECK(qobject_cast<QLineEdit*>(again.editor("controller.customAzimuthsDeg"))->text() == QStringLiteral("180.0 310.0 60.0"));
-    CHECK(again.apply());
-    b.act("undo");
+    REQUIRE(b.w().goToField("machine.servos.right.ballRadiusMm"));
+    CHECK(b.w().selectedRow()->id == "ball-right");
+    CHECK(words(b.w().selectedPart()->value) == QStringLiteral("32.0"));
+    for (int i = 0; i < 3; ++i) b.act("undo");
     CHECK(b.w().setup() == built);
 }
 

@@ -89,6 +89,9 @@ TEST_CASE("every choice of the page can be clicked, Esc leaves everything as it 
         NewModelView* view = dialog->view();
         int clicked = 0;
         const QVector<Item> all = view->items();
+        std::set<QString> names;  // as they are read out
+        for (const Item& item : all)
+            if (item.role == QAccessible::RadioButton) CHECK(names.insert(item.name).second);
         for (const Item& item : all) {
             if (!item.id.startsWith(QStringLiteral("choice-"))) continue;
             QTest::mouseClick(view, Qt::LeftButton, {}, item.rect.center().toPoint());

@@ -10,6 +10,7 @@
 #include "procedure/sheet.h"
 #include "support.h"
 
+#include <QSvgRenderer>
 #include <catch2/catch.hpp>
 
 using namespace kh;
@@ -133,12 +134,60 @@ TEST_CASE("a title's note ends where its drawing ends") {
     CHECK_FALSE(beyond);
 }
 
-TEST_CASE("the PDF sheet has a page for each part") {
-    const std::string pdf = sheetPdf(benchSheet(khtest::turnstone(), evaluate(khtest::turnstone())));
+TEST_CASE("the printed sheet has a page for each box, the machine beneath the speed controller, and figures that follow the document") {
+    const auto pdfOf = [](const Setup& s) {
+        const Evaluation e = evaluate(s);
+        return sheetPdf(benchSheet(s, e), {s, e});
+    };
+    const auto pages = [](const std::string& pdf) {
+        std::size_t n = 0;
+        for (std::size_t at = pdf.find("/Type /Page\n"); at != std::string::npos; at = pdf.find("/Type /Page\n", at + 1)) ++n;
+        return n;
+    };
+    const std::string pdf = pdfOf(khtest::turnstone());
     REQUIRE(pdf.rfind("%PDF", 0) == 0);
-    std::size_t pages = 0;
-    for (std::size_t at = pdf.find("/Type /Page\n"); at != std::string::npos; at = pdf.find("/Type /Page\n", at + 1)) ++pages;
-    REQUIRE(pages >= 4);
+    CHECK(pages(pdf) == 4);
+    CHECK(pages(pdfOf(khtest::gannet())) <= 4);  // an engine has no speed controller: the machine follows the controller
+    const auto figures = [](const Setup& s) {
+        const Evaluation e = evaluate(s);
+        return sheetFigures(benchSheet(s, e), {s, e});
+    };
+    const auto built = figures(khtest::turnstone());
+    CHECK(built.size() == 4);
+    const auto changed = [&](SheetFigure figure, const std::vector<Edit>& edits) {
+        const auto after = figures(khtest::edited(khtest::turnstone(), edits));
+        for (const auto& [which, svg] : after) CHECK((svg != built.at(which)) == (which == figure));
+    };
+    using namespace std::string_literals;
+    changed(SheetFigure::Plate, {{"controller.ports.2.reversed", !khtest::turnstone().controller.ports[1].reversed}});
+    changed(SheetFigure::Wiring, {{"machine.wiring.receiver", "a lead each"s}});
+    changed(SheetFigure::Throttle, {{"transmitter.modes.idle1.throttle", flatCurve(62.0, 5)}});
+    changed(SheetFigure::Pitch, {{"transmitter.modes.idle1.pitch", lineCurve(-90.0, 90.0, 5)}});
+    // black on white, whatever the theme: no colour in any of them
+    for (const ThemeKind theme : {ThemeKind::Chart, ThemeKind::Night}) {
+        Theme::set(theme);
+        for (const auto& [which, svg] : figures(khtest::turnstone())) {
+            CHECK(svg == built.at(which));
+            QImage image(660, 320, QImage::Format_RGB32);
+            image.fill(Qt::white);
+            QSvgRenderer renderer(QByteArray::fromStdString(svg));
+            REQUIRE(renderer.isValid());
+            QPainter p(&image);
+            renderer.render(&p);
+            p.end();
+            int ink = 0, coloured = 0;
+            for (int y = 0; y < image.height(); ++y)
+                for (int x = 0; x < image.width(); ++x) {
+                    const QColor c = image.pixelColor(x, y);
+                    ink += c.value() < 128 ? 1 : 0;
+                    coloured += c.saturation() > 30 && c.value() > 40 ? 1 : 0;
+                }
+            CHECK(ink > 500);
+            CHECK(coloured == 0);
+        }
+        CHECK(Theme::kind() == theme);
+    }
+    Theme::set(ThemeKind::Chart);
 }
 
 TEST_CASE("the switches of every transmitter stand apart, however narrow the drawing") {

@@ -1,13 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// The forms: schools, alarms, failsafe. One change, one undo; refusals stay in the form.
+// What belongs to a row is set in the row: schools, alarms, failsafe, functions and their switches, unused channels, angles.
 #include "app/bench.h"
-#include "app/forms/fieldsdialog.h"
+#include "model/modeedits.h"
 #include "paint/drawings.h"
+#include "text/words.h"
 
-#include <QCheckBox>
-#include <QComboBox>
-#include <QLabel>
+#include <map>
 
 using namespace kh;
 using namespace kh::app;
@@ -15,116 +14,143 @@ using khtest::Bench;
 
 namespace {
 
-void choose(const FieldsDialog& d, const char* path, const char* value) {
-    auto* combo = qobject_cast<QComboBox*>(d.editor(path));
-    REQUIRE(combo != nullptr);
-    const int at = combo->findData(QString::fromUtf8(value));
-    REQUIRE(at >= 0);
-    combo->setCurrentIndex(at);
-}
-
-void type(const FieldsDialog& d, const char* path, const char* text) {
-    auto* line = qobject_cast<QLineEdit*>(d.editor(path));
-    REQUIRE(line != nullptr);
-    line->setText(QString::fromUtf8(text));
+const Row* rowOfPages(Bench& b, const std::string& id) {
+    for (const StationPage& page : b.w().pages())
+        for (const Row& row : page.rows)
+            if (row.id == id) return &row;
+    return nullptr;
 }
 
 }  // namespace
 
-TEST_CASE("every school is a choice with its reason, and the proof judges by it") {
+TEST_CASE("every school is a choice in its row, with a line that says what it is for, and the proof judges by it") {
     Bench b;
     b.w().document().edit(QStringLiteral("bail-out"), {{"transmitter.hold.throttlePct", 12.0}});
     CHECK(b.proved().failures() == 1);
-    FieldsDialog d(&b.window, b.w(), QStringLiteral("Schools"), schoolFields());
-    for (const FormField& f : schoolFields()) {
-        INFO(f.path);
-        auto* combo = qobject_cast<QComboBox*>(d.editor(f.path));
-        REQUIRE(combo != nullptr);
-        CHECK(combo->count() >= 2);
-        CHECK(combo->currentIndex() == 0);  // the default school
-        CHECK(std::string(f.reason).size() > 30);
-        CHECK_FALSE(combo->accessibleName().isEmpty());
+    int schools = 0;
+    for (const std::string& path : allPaths(b.w().setup())) {
+        if (!path.starts_with("transmitter.schools.")) continue;
+        INFO(path);
+        REQUIRE(b.w().goToField(path));
+        CHECK(b.w().selectedPart()->options.size() >= 2);
+        CHECK(std::string(b.w().selectedRow()->help).size() > 30);
+        CHECK(b.w().selectedRow()->aside);
+        ++schools;
     }
-    choose(d, "transmitter.schools.hold", "bail-out");
-    choose(d, "transmitter.schools.end", "used charge");
+    CHECK(schools == 12);
+    REQUIRE(b.w().goToField("transmitter.schools.hold"));
     const int entries = b.w().document().history().count();
-    CHECK(d.apply());
+    CHECK(b.choose(QStringLiteral("bail-out")));
     CHECK(b.w().document().history().count() == entries + 1);
     CHECK(b.w().setup().transmitter.schools.hold == HoldSchool::BailOut);
-    CHECK(b.w().setup().transmitter.schools.end == EndSchool::UsedCharge);
     CHECK(b.proved().failures() == 0);
     b.act("undo");
     CHECK(b.w().setup().transmitter.schools.hold == HoldSchool::Cut);
     CHECK(b.proved().failures() == 1);
+    // all twelve in one list, which leads to their rows
+    b.act("schools");
+    REQUIRE(b.window.palette()->isVisible());
+    CHECK(b.window.palette()->list()->count() == 12);
+    b.window.palette()->field()->setText(QStringLiteral("end of flight"));
+    QTest::keyClick(b.window.palette()->field(), Qt::Key_Return);
+    Bench::settle();
+    CHECK(b.w().selectedRow()->id == "flight-end");
 }
 
-TEST_CASE("alarms are typed with point or comma, emptied to none, and a refusal stays in the form with its range") {
+TEST_CASE("alarms are typed with point or comma, emptied to none, and a refusal names field and range and changes nothing") {
     Bench b;
-    FieldsDialog d(&b.window, b.w(), QStringLiteral("Alarms"), alarmFields());
-    type(d, "transmitter.alarms.usedMah", "2400");
-    type(d, "transmitter.alarms.voltsPerCell", "3,45");
-    qobject_cast<QCheckBox*>(d.editor("transmitter.alarms.voicePack"))->setChecked(true);
-    CHECK(d.apply());
+    b.type("transmitter.alarms.usedMah", QStringLiteral("2400"));
+    b.type("transmitter.alarms.voltsPerCell", QStringLiteral("3,45"));
+    REQUIRE(b.w().goToField("transmitter.alarms.voicePack"));
+    CHECK(b.choose(QStringLiteral("at power-up")));
     const Alarms& a = b.w().setup().transmitter.alarms;
     CHECK(*a.usedMah == 2400.0);
     CHECK(*a.voltsPerCell == 3.45);
     CHECK(a.voicePack);
     CHECK_FALSE(a.headRpm);
-    FieldsDialog again(&b.window, b.w(), QStringLiteral("Alarms"), alarmFields());
-    CHECK(qobject_cast<QLineEdit*>(again.editor("transmitter.alarms.voltsPerCell"))->text() == QStringLiteral("3.45 V"));
-    type(again, "transmitter.alarms.usedMah", "");
-    type(again, "transmitter.timerMin", "600");
-    const Setup before = b.w().setup();
-    CHECK_FALSE(again.apply());
-    CHECK(b.w().setup() == before);  // nothing of it, not even what was right
-    bool told = false;
-    for (const QLabel* l : again.findChildren<QLabel*>()) told = told || l->text().contains(QStringLiteral("Flight timer:"));
-    CHECK(told);
-    type(again, "transmitter.timerMin", "6");
-    CHECK(again.apply());
+    b.type("transmitter.alarms.usedMah", QString());
     CHECK_FALSE(b.w().setup().transmitter.alarms.usedMah);
-    CHECK(b.w().setup().transmitter.timerMin == 6.0);
+    const Setup before = b.w().setup();
+    b.type("transmitter.timerMin", QStringLiteral("600"));
+    CHECK(b.w().setup() == before);
+    CHECK(b.window.message().contains(QStringLiteral("Flight timer")));
+    CHECK(b.window.message().contains(QStringLiteral("0 to 120")));
 }
 
-TEST_CASE("failsafe and limits are set per channel, and a form left as it is changes nothing") {
+TEST_CASE("failsafe and limits are a table of channels, each judged by what it does to the motor") {
     Bench b;
-    FieldsDialog d(&b.window, b.w(), QStringLiteral("Failsafe"), failsafeFields(b.w().setup().transmitter));
-    CHECK(d.apply());
-    CHECK_FALSE(b.w().document().modified());
-    type(d, "transmitter.channels.throttle.failsafePct", "−110");
-    type(d, "transmitter.channels.rudder.limitPct", "120");
-    CHECK(d.apply());
+    const auto judged = [&] { return render(rowOfPages(b, "failsafe-throttle")->cells[3].parts.front().value); };
+    CHECK(rowOfPages(b, "failsafe")->columns.size() == 4);
+    CHECK(judged() == "stops it");
+    b.type("transmitter.channels.throttle.failsafePct", QStringLiteral("0"));
+    CHECK(judged() == "runs on");
+    CHECK(rowOfPages(b, "failsafe")->broken);
+    b.type("transmitter.channels.throttle.failsafePct", QString::fromUtf8("−110"));
     CHECK(*channelOf(b.w().setup().transmitter, "throttle")->failsafePct == -110.0);
+    CHECK(judged() == "stops it");
+    REQUIRE(b.w().goToField("transmitter.channels.rudder.limitPct"));
+    CHECK(b.w().selectedRow()->id == "failsafe-rudder");
+    CHECK(words(b.w().selectedPart()->value) == QStringLiteral("own"));
+    b.type("transmitter.channels.rudder.limitPct", QStringLiteral("120"));
     CHECK(*channelOf(b.w().setup().transmitter, "rudder")->limitPct == 120.0);
-    CHECK(d.editor("no.such.field") == nullptr);
+    CHECK(render(rowOfPages(b, "failsafe-rudder")->cells[0].parts.front().value) == "kept");
 }
 
-TEST_CASE("the forms open from their commands and can be left") {
+TEST_CASE("the table beneath a row is walked by keys: up and down its lines, along its columns, and its help follows") {
     Bench b;
-    for (const char* id : {"switch-map", "schools", "alarms", "failsafe", "layout-form"}) {
-        bool met = false;
-        khtest::whenOpen<FieldsDialog>(&b.window, [&](FieldsDialog* dialog) {
-            met = true;
-            dialog->reject();
-        });
-        b.act(id);
-        INFO(id);
-        CHECK(met);
+    REQUIRE(b.w().goToRow("channel-rudder", 0));
+    b.window.page()->setFocus();
+    b.key(Qt::Key_Space);
+    CHECK(b.w().isOpen("channel-rudder"));
+    b.key(Qt::Key_Down);
+    CHECK(b.w().selectedRow()->id == "channel-rudder-low");
+    CHECK(b.w().selectedPart()->field == "transmitter.channels.rudder.travelLowPct");
+    b.key(Qt::Key_Right);
+    CHECK(b.w().selectedPart()->field == "transmitter.channels.rudder.subTrimPct");
+    b.key(Qt::Key_Down);  // shared by the three lines: the nearest column that has its own
+    CHECK(b.w().selectedRow()->id == "channel-rudder-centre");
+    CHECK(b.w().selectedPart() != nullptr);
+    b.key(Qt::Key_Down);
+    CHECK(b.w().selectedRow()->id == "channel-rudder-high");
+    b.key(Qt::Key_Home);
+    // the edit of the drawing's evening: full right falls short, and the reading says so
+    b.type("transmitter.channels.rudder.travelHighPct", QStringLiteral("104"));
+    CHECK(render(rowOfPages(b, "channel-rudder-high")->cells[4].parts.front().value) == "+99.0");
+    b.key(Qt::Key_Space);  // from within: closed, and the selection at the row
+    CHECK(b.w().selectedRow()->id == "channel-rudder");
+}
+
+TEST_CASE("in every table a line has a cell for each column, its name is its own, and its standing is not its row's") {
+    for (const char* model : {"turnstone-470", "fulmar-700", "dunlin-380"}) {
+        Bench b{QString::fromLatin1(model)};
+        std::map<std::string, int> ids;
+        for (const StationPage& page : b.w().pages())
+            for (const Row& row : page.rows) ++ids[row.id];
+        int lines = 0;
+        for (const StationPage& page : b.w().pages())
+            for (const Row& row : page.rows) {
+                INFO(model << " " << row.id);
+                if (!row.line) continue;
+                CHECK(ids[row.id] == 1);
+                const Row* parent = rowOfPages(b, row.under);
+                REQUIRE(parent != nullptr);
+                CHECK(parent->opens);
+                CHECK(row.cells.size() == parent->columns.size());
+                CHECK(row.aside);
+                for (const SubColumn& column : parent->columns) CHECK(std::string(column.help).size() > 15);
+                ++lines;
+            }
+        CHECK(lines > 25);
     }
-    CHECK_FALSE(b.w().document().modified());
 }
 
-TEST_CASE("the switch map is one form: functions, conditions with and / or, declared sharing") {
+TEST_CASE("switches are typed where they stand, with and / or, and declared as shared; a wrong one is refused") {
     Bench b;
-    FieldsDialog d(&b.window, b.w(), QStringLiteral("Switches"), switchFields(b.w().setup().transmitter));
-    CHECK(qobject_cast<QLineEdit*>(d.editor("transmitter.modes.hold.when"))->text() == QStringLiteral("R1 2"));
-    CHECK(d.editor("transmitter.modes.normal.when") == nullptr);  // the base mode needs none
-    type(d, "transmitter.modes.hold.when", "R1 2 | R2 2");
-    type(d, "transmitter.functions.timer.when", "L3 2 + L1 2");
-    type(d, "transmitter.functions.gain-2.when", "L3 2");
-    type(d, "transmitter.functions.gain-2.sentPct", "30");
-    type(d, "transmitter.shared", "hold, R2, L3");
-    CHECK(d.apply());
+    b.type("transmitter.modes.hold.when", QStringLiteral("R1 2 | R2 2"));
+    b.type("transmitter.functions.timer.when", QStringLiteral("L3 2 + L1 2"));
+    b.type("transmitter.functions.gain-2.when", QStringLiteral("L3 2"));
+    b.type("transmitter.functions.gain-2.sentPct", QStringLiteral("30"));
+    b.type("transmitter.shared", QStringLiteral("hold, R2, L3"));
     CHECK(b.w().setup().transmitter.shared == std::vector<std::string>{"hold", "R2", "L3"});
     CHECK(b.w().setup().transmitter.modes[3].when.size() == 2);
     CHECK(b.proved().failures() == 0);
@@ -132,12 +158,102 @@ TEST_CASE("the switch map is one form: functions, conditions with and / or, decl
     deck.switches["L3"] = 2;
     b.w().setDeck(deck);
     CHECK(b.w().trace().now.channels[indexOf(Function::Gain)].value == 30.0);
-    b.act("undo");
-    FieldsDialog again(&b.window, b.w(), QStringLiteral("Switches"), switchFields(b.w().setup().transmitter));
-    type(again, "transmitter.kill.when", "R7 1");
+    for (int i = 0; i < 5; ++i) b.act("undo");
+    CHECK_FALSE(b.w().document().modified());
     const Setup before = b.w().setup();
-    CHECK_FALSE(again.apply());
+    b.type("transmitter.kill.when", QStringLiteral("R7 1"));
     CHECK(b.w().setup() == before);
+    CHECK(b.window.message().contains(QStringLiteral("R7")));
+}
+
+TEST_CASE("while a switch is typed the drawn ones can be clicked, each at its place; Shift adds one") {
+    Bench b;
+    const auto clickSwitch = [&](const char* id, int place, Qt::KeyboardModifiers m = {}) {
+        const auto spots = paint::switchSpots(b.window.bench()->items().first().rect, b.w().setup().transmitter.profile);
+        for (const paint::SwitchSpot& spot : spots)
+            if (spot.profile->id == id) {
+                const double share = (place - 1.0) / (spot.profile->places - 1.0);
+                const QPointF at(spot.track.center().x(), spot.track.top() + 6 + share * (spot.track.height() - 12));
+                CHECK(paint::placeAt(spot, at.y()) == place);
+                QTest::mouseClick(b.window.bench(), Qt::LeftButton, m, at.toPoint());
+            }
+        Bench::settle();
+    };
+    const Deck before = b.w().deck();
+    REQUIRE(b.w().goToField("transmitter.modes.hold.when"));
+    Bench::settle();
+    b.window.page()->editSelected();
+    REQUIRE(b.window.page()->editor() != nullptr);
+    clickSwitch("L3", 2);
+    REQUIRE(b.window.page()->editor() != nullptr);
+    CHECK(b.window.page()->editor()->text() == QStringLiteral("L3 2"));
+    clickSwitch("L1", 3, Qt::ShiftModifier);
+    CHECK(b.window.page()->editor()->text() == QStringLiteral("L3 2 + L1 3"));
+    clickSwitch("L1", 1);
+    CHECK(b.window.page()->editor()->text() == QStringLiteral("L1 1"));
+    CHECK(b.w().deck() == before);  // nothing was moved
+    QTest::keyClick(b.window.page()->editor(), Qt::Key_Return);
+    Bench::settle();
+    CHECK(b.w().setup().transmitter.modes[3].when == Condition{{{"L1", 1, ""}}});
+    b.act("undo");
+    CHECK(b.w().setup().transmitter.modes[3].when == Condition{{{"R1", 2, ""}}});
+    clickSwitch("L3", 2);  // nothing is typed any more: it moves on the deck, one place a click
+    CHECK(b.w().deck().switches.at("L3") == 2);
+    CHECK(b.w().setup().transmitter.modes[3].when == Condition{{{"R1", 2, ""}}});
+}
+
+TEST_CASE("the commands that were forms lead to their rows, and open them") {
+    Bench b;
+    for (const auto& [id, row, opened] :
+         {std::tuple("switch-map", "mode-switch", ""), std::tuple("hold-form", "hold-throttle", "hold-switch"),
+          std::tuple("alarms", "alarms", "timer"), std::tuple("failsafe", "failsafe", "failsafe"),
+          std::tuple("layout-form", "layout-angles", "layout"), std::tuple("spares", "unused-channels", "unused-channels")}) {
+        b.go(Station::Airframe);
+        b.act(id);
+        INFO(id);
+        REQUIRE(b.w().selectedRow() != nullptr);
+        CHECK(b.w().selectedRow()->id == row);
+        if (*opened != 0) CHECK(b.w().isOpen(opened));
+    }
+    CHECK_FALSE(b.w().document().modified());
+}
+
+TEST_CASE("unused channels are set one by one in their table, each one undoable change") {
+    Bench b;
+    REQUIRE(rowOfPages(b, "spare-8") != nullptr);
+    CHECK(rowOfPages(b, "spare-3") == nullptr);  // throttle's own
+    REQUIRE(b.w().goToRow("spare-8", 0));
+    CHECK(b.choose(QStringLiteral("follows L3")));
+    REQUIRE(b.w().setup().transmitter.spares.size() == 1);
+    CHECK(b.w().setup().transmitter.spares.front().follows == "L3");
+    CHECK(words(b.w().selectedPart()->value) == QStringLiteral("follows L3"));
+    const SwitchProof& proof = b.proved();
+    for (const PropertyResult& p : proof.properties)
+        if (p.id == "P4") CHECK_FALSE(p.holds);
+    REQUIRE(b.w().goToRow("spare-7", 0));
+    CHECK(b.choose(QStringLiteral("its centre")));
+    CHECK(b.w().setup().transmitter.spares.size() == 2);
+    b.act("undo");
+    b.act("undo");
+    CHECK(b.w().setup().transmitter.spares.empty());
+    CHECK(b.w().setup().transmitter.unusedInhibited);
+    CHECK_THROWS_WITH(withSpare(b.w().setup(), 3, "L3"), Catch::Contains("not an unused channel"));
+    CHECK_THROWS_WITH(withSpare(b.w().setup(), 8, "R7"), Catch::Contains("has no switch R7"));
+}
+
+TEST_CASE("hold chooses the mode it flies like among those there are, by their names") {
+    Bench b;
+    REQUIRE(b.w().goToField("transmitter.hold.autorotationFrom"));
+    CHECK(b.w().selectedPart()->captions.size() == 3);
+    CHECK(words(b.w().selectedPart()->value) == QStringLiteral("Idle-up 1"));
+    CHECK_FALSE(b.choose(QStringLiteral("Hold")));
+    CHECK(b.choose(QStringLiteral("Normal")));
+    CHECK(b.w().setup().transmitter.hold.autorotationFrom == "normal");
+    bool told = false;
+    for (const Finding& f : b.w().evaluation().findings) told = told || f.id == "hold-mirrors";
+    CHECK(told);
+    b.type("transmitter.hold.throttlePct", QString::fromUtf8("−6,5"));
+    CHECK(b.w().setup().transmitter.hold.throttlePct == -6.5);
 }
 
 TEST_CASE("a function is given to a switch by Shift and a click, and from the deck by Enter; the move is told") {

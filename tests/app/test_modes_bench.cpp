@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What the bench view shows beside a row of Modes, and the forms and handles that came with it.
-#include "app/forms/fieldsdialog.h"
-#include "app/forms/sparesdialog.h"
 #include "bench.h"
 #include "model/modeedits.h"
 
@@ -90,26 +88,6 @@ TEST_CASE("a curve becomes a line with an offset: its middle moves the whole lin
     CHECK(mode(b, "idle1").pitch == lineCurve(-100, 100, 5));
 }
 
-TEST_CASE("unused channels are set one by one, in one undoable change") {
-    Bench b;
-    SparesDialog dialog(&b.window, b.w());
-    auto* eight = dialog.findChild<QComboBox*>(QStringLiteral("spare-8"));
-    REQUIRE(eight != nullptr);
-    CHECK(dialog.findChild<QComboBox*>(QStringLiteral("spare-3")) == nullptr);  // throttle's own
-    eight->setCurrentIndex(eight->findText(QStringLiteral("follows L3")));
-    dialog.accept();
-    REQUIRE(b.w().setup().transmitter.spares.size() == 1);
-    CHECK(b.w().setup().transmitter.spares.front().follows == "L3");
-    const SwitchProof& proof = b.proved();
-    for (const PropertyResult& p : proof.properties)
-        if (p.id == "P4") CHECK_FALSE(p.holds);
-    SparesDialog again(&b.window, b.w());
-    CHECK(again.findChild<QComboBox*>(QStringLiteral("spare-8"))->currentText() == QStringLiteral("follows L3"));
-    b.act("undo");
-    CHECK(b.w().setup().transmitter.spares.empty());
-    CHECK(b.w().setup().transmitter.unusedInhibited);
-}
-
 TEST_CASE("the channels are put in the controller's order by one command") {
     Bench b;
     b.act("channel-order");
@@ -119,23 +97,6 @@ TEST_CASE("the channels are put in the controller's order by one command") {
     b.act("channel-order");
     CHECK(b.window.message().contains(QStringLiteral("2 channels changed")));
     CHECK(controllerOrder(b.w().setup()).empty());
-}
-
-TEST_CASE("hold's form chooses the mode it flies like, among those there are") {
-    Bench b;
-    FieldsDialog form(&b.window, b.w(), QStringLiteral("Hold"), holdFields(b.w().setup().transmitter));
-    auto* from = qobject_cast<QComboBox*>(form.editor("transmitter.hold.autorotationFrom"));
-    REQUIRE(from != nullptr);
-    REQUIRE(from->count() == 3);
-    CHECK(from->currentData().toString() == QStringLiteral("idle1"));
-    CHECK(from->currentText() == QStringLiteral("Idle-up 1"));
-    CHECK(qobject_cast<QLineEdit*>(form.editor("transmitter.hold.throttlePct"))->text() == QStringLiteral("−5.0 %"));
-    from->setCurrentIndex(from->findData(QStringLiteral("normal")));
-    REQUIRE(form.apply());
-    CHECK(b.w().setup().transmitter.hold.autorotationFrom == "normal");
-    bool told = false;
-    for (const Finding& f : b.w().evaluation().findings) told = told || f.id == "hold-mirrors";
-    CHECK(told);
 }
 
 TEST_CASE("hold is made to fly like the mode before by one command, and only by it") {

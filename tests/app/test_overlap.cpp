@@ -76,6 +76,57 @@ void walk(Bench& b, const std::string& where, bool rows, std::map<std::string, s
 
 }  // namespace
 
+TEST_CASE("the recorder tells texts on each other, texts out of the view, and texts that are covered") {
+    struct Page : QWidget {
+        double y = 40, x = 10;
+        bool covered = false;
+        void paintEvent(QPaintEvent*) override {
+            QPainter p(this);
+            p.setFont(QFont(QStringLiteral("IBM Plex Sans"), 12));
+            p.drawText(QPointF(10, 20), QStringLiteral("first"));
+            if (covered) p.fillRect(rect(), Qt::white);
+            p.drawText(QPointF(x, y), QStringLiteral("second"));
+        }
+    } page;
+    page.resize(200, 60);
+    page.show();
+    const auto wrong = [&](double x, double y, bool covered = false) {
+        page.x = x;
+        page.y = y;
+        page.covered = covered;
+        std::map<std::string, std::string> found;
+        look(&page, "page", found);
+        return found.empty() ? std::string() : found.begin()->first;
+    };
+    CHECK(wrong(10, 40).empty());
+    CHECK(wrong(12, 22).find("overlap: first | second") != std::string::npos);
+    CHECK(wrong(12, 22, true).empty());
+    CHECK(wrong(190, 40).find("leaves the view: second") != std::string::npos);
+}
+
+TEST_CASE("where page and drawing do not both fit they stand behind two tabs, and each can be reached") {
+    Bench b;
+    auto* tabs = b.window.findChild<QTabBar*>(QStringLiteral("page-or-drawing"));
+    REQUIRE(tabs != nullptr);
+    CHECK_FALSE(tabs->isVisible());
+    CHECK((b.window.page()->isVisible() && b.window.bench()->isVisible()));
+    b.window.setTextScale(1.5);
+    Bench::settle();
+    REQUIRE(tabs->isVisible());
+    CHECK((b.window.page()->isVisible() && !b.window.bench()->isVisible()));
+    tabs->setCurrentIndex(1);
+    Bench::settle();
+    CHECK((!b.window.page()->isVisible() && b.window.bench()->isVisible()));
+    b.act("find");
+    b.window.palette()->field()->setText(QStringLiteral("tail gain Link"));
+    QTest::keyClick(b.window.palette()->field(), Qt::Key_Return);  // goes to a cell: the page comes up
+    Bench::settle();
+    CHECK(b.window.page()->isVisible());
+    b.window.setTextScale(1.0);
+    Bench::settle();
+    CHECK((!tabs->isVisible() && b.window.page()->isVisible() && b.window.bench()->isVisible()));
+}
+
 TEST_CASE("no text stands on another or leaves its view") {
     const bool whole = qEnvironmentVariable("KEELHAUL_MATRIX") == QStringLiteral("all");
     const bool little = qEnvironmentVariable("KEELHAUL_MATRIX") == QStringLiteral("little");  // under the sanitizers

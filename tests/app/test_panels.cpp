@@ -109,10 +109,11 @@ TEST_CASE("the palette shows a setting as its cell does, and words that begin so
     QStringList shown;
     for (int i = 0; i < list->count(); ++i) shown << list->item(i)->text();
     REQUIRE_FALSE(shown.isEmpty());
-    CHECK(shown.front().startsWith(QStringLiteral("Servo arms, r    14.0 mm   Airframe")));
-    CHECK(shown.indexOf(QRegularExpression(QStringLiteral("^Timer, alarms.*"))) >
-          shown.indexOf(QRegularExpression(QStringLiteral("^Arms square, .*"))));
-    CHECK(shown.indexOf(QRegularExpression(QStringLiteral("^Arms square, .*"))) > 0);
+    const auto first = [&](const char* pattern) { return shown.indexOf(QRegularExpression(QString::fromLatin1(pattern))); };
+    CHECK(first("^Arms square, .*") == 0);  // begins with it
+    CHECK(shown[first("^Servo arms, .*")].startsWith(QStringLiteral("Servo arms, r    14.0 mm   Airframe")));
+    CHECK(first("^Servo arms, .*") > 0);  // has a word that does
+    CHECK(first("^Timer, alarms.*") > first("^Servo arms, .*"));
 }
 
 TEST_CASE("the palette finds a setting by its name and goes to its cell") {

@@ -127,7 +127,7 @@ TEST_CASE("the first path without a pointer: layout, finding, remedy, curve, sav
     REQUIRE(b.w().setup().transmitter.modes[static_cast<std::size_t>(b.w().shownMode())].pitch.points[0].y == -20);
     b.act("save");
     REQUIRE_FALSE(b.w().document().modified());
-    REQUIRE(paint::sheetPdf(benchSheet(b.w().setup(), b.w().evaluation())).size() > 4000);
+    REQUIRE(paint::sheetPdf(benchSheet(b.w().setup(), b.w().evaluation()), {b.w().setup(), b.w().evaluation()}).size() > 4000);
 }
 
 TEST_CASE("a cell is edited in place; a refusal names field and range and changes nothing") {

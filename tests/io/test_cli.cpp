@@ -104,7 +104,7 @@ TEST_CASE("sheet writes HTML and PDF, and the PDF holds the words of the value")
     REQUIRE(run("sheet " + kTurnstone + " -o " + pdf).code == 0);
     REQUIRE(run("sheet " + kTurnstone + " -o /tmp/sheet.doc").code == 2);
     REQUIRE(run("sheet " + kTurnstone + " -o /no/such/folder/sheet.html").code == 3);
-    REQUIRE_THAT(kh::io::readFile(html), Contains("Turnstone 470"));
+    REQUIRE_THAT(kh::io::readFile(html), Contains("Turnstone 470") && Contains("<svg"));
     REQUIRE(kh::io::readFile(pdf).rfind("%PDF", 0) == 0);
     FILE* pipe = ::popen(("pdftotext -layout " + pdf + " -").c_str(), "r");
     std::string text;
@@ -114,7 +114,7 @@ TEST_CASE("sheet writes HTML and PDF, and the PDF holds the words of the value")
     const kh::Sheet sheet = kh::benchSheet(khtest::turnstone(), kh::evaluate(khtest::turnstone()));
     for (const kh::SheetPart& part : sheet.parts) {
         CHECK_THAT(text, Contains(part.name));
-        for (const kh::SheetSection& s : part.sections) CHECK_THAT(text, Contains(s.title));
+        for (const kh::SheetSection& s : part.sections) CHECK_THAT(text, Contains(kh::render(s.title)));
     }
     for (const char* word : {"Cleat C12", "three at 120°", "Learned low", "1100 µs", "3.2"}) CHECK_THAT(text, Contains(word));
     std::filesystem::remove(html);

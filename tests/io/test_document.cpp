@@ -261,7 +261,8 @@ TEST_CASE("the HTML sheet holds every word of the value, and no script") {
         for (const SheetSection& section : part.sections)
             for (const SheetRow& row : section.rows) {
                 INFO(render(row.value));
-                CHECK(html.find("<td>" + render(row.value) + "</td>") != std::string::npos);
+                if (section.columns.empty()) CHECK(html.find("<td class=\"typed\">" + render(row.value) + "</td>") != std::string::npos);
+                for (const Message& one : row.cells) CHECK(html.find("<td class=\"typed\">" + render(one) + "</td>") != std::string::npos);
             }
     REQUIRE(html.find("<script") == std::string::npos);
     REQUIRE(html.find("http") == std::string::npos);

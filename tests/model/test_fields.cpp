@@ -133,6 +133,12 @@ TEST_CASE("every field stands at the station and in the box that its description
                         shown[pattern->pattern()].insert(page.station);
                         const Box box = fieldHome(part.field).box;
                         if (page.station == Station::Modes) continue;  // there a column is a mode
+                        if (row.line) {                                // a line's columns name their boxes
+                            const auto parent =
+                                std::find_if(page.rows.begin(), page.rows.end(), [&](const Row& r) { return r.id == row.under; });
+                            CHECK(parent->columns[c].box == box);
+                            continue;
+                        }
                         const bool controllers = box == Box::Controller || box == Box::SpeedController;
                         // the speed controller is part of the machine's column
                         CHECK((c == 0   ? box == Box::Transmitter
@@ -198,8 +204,10 @@ TEST_CASE("findings and derivations and rows of every build speak of fields by n
     for (const khtest::NamedSetup& b : builds())
         for (const SheetPart& part : benchSheet(b.setup, evaluate(b.setup)).parts)
             for (const SheetSection& section : part.sections)
-                for (const SheetRow& row : section.rows)
+                for (const SheetRow& row : section.rows) {
                     for (const Message* m : {&row.what, &row.value, &row.machine}) clean(*m);
+                    for (const Message& m : row.cells) clean(m);
+                }
     // with every unknown, every reason is told
     Setup bare = turnstone();
     for (const std::string& path : allPaths(bare))

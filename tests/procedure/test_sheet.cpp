@@ -24,12 +24,17 @@ const SheetPart& part(const Sheet& sheet, Box box) {
     return sheet.parts.front();
 }
 
+std::string line(const SheetSection& s, const SheetRow& r) {
+    std::string out = render(s.title) + " | " + render(r.what) + " | " + render(r.value) + " | " + render(r.machine);
+    for (std::size_t i = 0; i < r.cells.size(); ++i) out += " | " + render(s.columns.at(i)) + " " + render(r.cells[i]);
+    return out;
+}
+
 std::string allText(const Sheet& sheet) {
     std::string out;
     for (const SheetPart& p : sheet.parts)
         for (const SheetSection& s : p.sections)
-            for (const SheetRow& r : s.rows)
-                out += s.title + " | " + render(r.what) + " | " + render(r.value) + " | " + render(r.machine) + "\n";
+            for (const SheetRow& r : s.rows) out += line(s, r) + "\n";
     return out;
 }
 
@@ -47,7 +52,7 @@ TEST_CASE("the sheet's sections stand in each box's own menu order") {
     const Sheet sheet = sheetOf(turnstone());
     const auto titles = [&](Box box) {
         std::vector<std::string> out;
-        for (const SheetSection& s : part(sheet, box).sections) out.push_back(s.title);
+        for (const SheetSection& s : part(sheet, box).sections) out.push_back(render(s.title));
         return out;
     };
     const auto inOrder = [](const std::vector<std::string>& shown, const std::vector<MenuEntry>& menu) {
@@ -66,7 +71,7 @@ TEST_CASE("the sheet's sections stand in each box's own menu order") {
     Setup s = turnstone();
     std::reverse(s.transmitter.profile.menu.begin(), s.transmitter.profile.menu.end());
     const Sheet turned = sheetOf(s);
-    CHECK(part(turned, Box::Transmitter).sections.front().title == part(sheet, Box::Transmitter).sections.back().title);
+    CHECK(render(part(turned, Box::Transmitter).sections.front().title) == render(part(sheet, Box::Transmitter).sections.back().title));
 }
 
 TEST_CASE("what is changed in the document is changed on the sheet, in the unit of its box") {
@@ -101,19 +106,37 @@ TEST_CASE("failsafe, limits and alarms are printed once they are set, each with 
     const std::string before = allText(sheetOf(edited(turnstone(), {{"transmitter.channels.throttle.failsafePct", std::monostate{}},
                                                                     {"transmitter.alarms.voltsPerCell", std::monostate{}},
                                                                     {"transmitter.alarms.voicePack", false}})));
-    CHECK(before.find("failsafe") == std::string::npos);
+    CHECK(before.find("failsafe % kept") != std::string::npos);
+    CHECK(before.find("limit % own") != std::string::npos);
     CHECK(before.find("Alarm") == std::string::npos);
     const std::string after = allText(sheetOf(edited(turnstone(), {{"transmitter.channels.throttle.failsafePct", -110.0},
                                                                    {"transmitter.channels.rudder.limitPct", 120.0},
                                                                    {"transmitter.alarms.usedMah", 2400.0},
                                                                    {"transmitter.alarms.voltsPerCell", 3.45},
                                                                    {"transmitter.alarms.voicePack", true}})));
-    for (const char* part :
-         {"failsafe | −110 %", "limit | 120 %", "Alarm on used charge | 2400 mAh", "3.45 V", "Read the pack at power-up"}) {
+    for (const char* part : {"failsafe % −110", "limit % 120", "Alarm on used charge | 2400 mAh", "3.45 V", "Read the pack at power-up"}) {
         INFO(part);
         CHECK(after.find(part) != std::string::npos);
     }
     CHECK(before.find("Timer runs above | 20 %") != std::string::npos);
+}
+
+TEST_CASE("in a table every row has a cell for each column, and a box without rates, banks or channels prints none") {
+    for (const Setup& s : {khtest::turnstone(), khtest::dunlin(), khtest::fulmar(), khtest::gannet()}) {
+        int tables = 0;
+        for (const SheetPart& p : sheetOf(s).parts)
+            for (const SheetSection& section : p.sections) {
+                tables += section.columns.empty() ? 0 : 1;
+                for (const SheetRow& row : section.rows) CHECK(row.cells.size() == section.columns.size());
+            }
+        CHECK(tables == 5);  // channels, throttle, pitch, rates, banks
+    }
+    Setup bare = turnstone();
+    bare.transmitter.channels.clear();
+    bare.controller.banks.clear();
+    const std::string html = io::sheetHtml(sheetOf(bare));
+    CHECK(html.find("reads %") == std::string::npos);
+    CHECK(html.find("head gain %") == std::string::npos);
 }
 
 TEST_CASE("cautions stand at the top: they say what moves, and defer to the makers") {

@@ -10,6 +10,19 @@ namespace kh::app {
 
 using namespace paint;
 
+namespace {
+
+/// The channel a row of Link is about; empty for others.
+std::string channelOfRow(const Row& row) {
+    for (std::size_t f = 0; f < kFunctions; ++f) {
+        const std::string id = functionId(static_cast<Function>(f));
+        if (row.keelId() == "channel-" + id || row.id == "failsafe-" + id) return id;
+    }
+    return {};
+}
+
+}  // namespace
+
 BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setAccessibleName(tr("Drawing of the station"));
     const auto refresh = [this] {
@@ -60,7 +73,9 @@ Scene BenchView::scene() const {
             exaggeration_,
             workspace_.planShown() ? &workspace_.plan() : nullptr,
             static_cast<std::size_t>(workspace_.selectedStep()),
-            workspace_.proofAfterStep()};
+            workspace_.proofAfterStep(),
+            offered_,
+            row == nullptr ? std::string() : channelOfRow(*row)};
 }
 
 void BenchView::layOut() {
@@ -134,6 +149,11 @@ void BenchView::mousePressEvent(QMouseEvent* event) {
     const QRectF area = areaOf(panels().front());
     for (const SwitchSpot& spot : switchSpots(area, workspace_.setup().transmitter.profile)) {
         if (!spot.track.adjusted(-18, -26, 18, 8).contains(drawn(event->position()))) continue;
+        if (offered_) {  // the place that was clicked
+            emit switchGiven(QString::fromStdString(spot.profile->id), placeAt(spot, drawn(event->position()).y()),
+                             event->modifiers().testFlag(Qt::ShiftModifier));
+            return;
+        }
         if (event->modifiers().testFlag(Qt::ShiftModifier)) {
             const std::string id = spot.profile->id;  // the edit makes the profile anew
             workspace_.assignSwitch(id, placeOf(workspace_.setup().transmitter, workspace_.deck(), id));
@@ -144,6 +164,11 @@ void BenchView::mousePressEvent(QMouseEvent* event) {
         workspace_.setDeck(deck);
         return;
     }
+}
+
+void BenchView::offerSwitches(bool offered) {
+    offered_ = offered;
+    update();
 }
 
 void BenchView::toggleDimensions() {

@@ -20,8 +20,14 @@ public:
     [[nodiscard]] std::string svg() const;
     /// Lengths as built on dimension lines, or not.
     void toggleDimensions();
+    /// The drawn switches are there to be clicked into a condition, or move the deck's as always.
+    void offerSwitches(bool offered);
     /// Heights and angles of the section drawn 1, 2, 4 times. @return the factor
     double exaggerate();
+
+signals:
+    /// A switch was clicked at a place while it was offered. @param also  with Shift: beside the one before
+    void switchGiven(const QString& id, int place, bool also);
 
 protected:
     void paintEvent(QPaintEvent*) override;
@@ -39,6 +45,7 @@ private:
     void layOut();
     Workspace& workspace_;
     bool dimensions_ = false;
+    bool offered_ = false;
     double exaggeration_ = 1.0;
     QPixmap cache_;  ///< the still drawing of this station
     QRectF cacheArea_;

@@ -17,11 +17,8 @@ using namespace paint;
 
 namespace {
 
-constexpr double kHead = 40;
-constexpr double kFoot = 48;
-constexpr double kMargin = 16;
-constexpr double kMostPixels = 55;   ///< a metre, in the strip of sizes
-constexpr std::size_t kFirst = 5;  ///< of what is still to be set
+constexpr double kMostPixels = 55;  ///< a metre, in the strip of sizes
+constexpr std::size_t kFirst = 5;   ///< of what is still to be set
 
 QString elided(const QString& text, const QFont& font, double room) { return QFontMetricsF(font).elidedText(text, Qt::ElideRight, room); }
 
@@ -88,8 +85,8 @@ void NewModelView::drawChoice(QPainter& p, int number, std::size_t index, const 
         }
     } else if (number == 5) {
         drawPlateLayout(p, {area.center().x(), area.top() + 38}, std::min(18.0, area.width() / 2 - 5), layouts()[index]);
-        centred(area.bottom() - 18, c.text.section(' ', 0, 0), font, t.ink);
-        centred(area.bottom() - 5, c.text.section(' ', 1), font, t.ink);
+        centred(area.bottom() - 18, text, font, t.ink);
+        centred(area.bottom() - 5, c.note, font, t.ink);
     } else {
         drawBladeLink(p, QRectF(area.left(), area.top() + 8, area.width(), 58), c.answers.link, draft_.answers().turning);
         centred(area.bottom() - 8, text, font, t.ink);
@@ -102,7 +99,7 @@ void NewModelView::drawQuestion(QPainter& p, const NewModelQuestion& q, const Pl
     const bool inLine = q.number >= 8;
     const double base = a.top() + (inLine ? 27 : 22);
     double x = drawText(p, {a.left(), base}, QString::number(q.number), Theme::font(13), t.muted) + 8;
-    x = drawText(p, {x, base}, q.title, Theme::font(13, true), q.number == at_ ? t.ink : t.ink) + 10;
+    x = drawText(p, {x, base}, q.title, Theme::font(13, true), t.ink) + 10;
     drawText(p, {x, base}, elided(q.hint, Theme::font(12), a.right() - x), Theme::font(12), t.muted);
     for (std::size_t i = 0; i < q.choices.size(); ++i) drawChoice(p, q.number, i, q.choices[i], place.choices[i]);
     const QFont small = Theme::font(12);
@@ -196,15 +193,15 @@ void NewModelView::drawFacts(QPainter& p, QRectF area) const {
     const auto say2 = [](const char* text, std::initializer_list<MessageArg> args) { return words(say(text, args)); };
     const bool engine = m.power.kind == PowerKind::Engine;
     const std::array<std::pair<QString, QString>, 6> facts{
-        {{tr("blades"),
-          say2(KH_TR("{n} × {l} mm, chord {c}"), {{"n", num(m.rotor.blades)}, {"l", num(m.rotor.bladeMm)}, {"c", num(m.rotor.chordMm)}})},
+        {{tr("blades"), say2(KH_TR("{n} × {l} mm, chord {c} mm"),
+                             {{"n", num(m.rotor.blades)}, {"l", num(m.rotor.bladeMm)}, {"c", num(m.rotor.chordMm)}})},
          {tr("mass"), say2(KH_TR("{m} kg"), {{"m", num(m.massKg, 2)}})},
          {tr("head speed"), say2(KH_TR("{list} rpm"), {{"list", speeds}})},
          {tr("hold"), say2(KH_TR("{h} %"), {{"h", signedNum(s.transmitter.hold.throttlePct)}})},
          {tr("pack"), engine ? say2(KH_TR("engine, {t} min first"), {{"t", num(s.transmitter.timerMin)}})
                              : say2(KH_TR("{c} cells, {t} min first"), {{"c", num(m.power.cells)}, {"t", num(s.transmitter.timerMin)}})},
          {tr("tail"),
-          say2(KH_TR("{d} m, gain {g}"), {{"d", num(m.tail.discM, 2)}, {"g", signedNum(s.transmitter.modes.front().tailGainPct)}})}}};
+          say2(KH_TR("{d} m, gain {g} %"), {{"d", num(m.tail.discM, 2)}, {"g", signedNum(s.transmitter.modes.front().tailGainPct)}})}}};
     hairline(p, area.left(), area.top(), area.right(), t.muted);
     for (std::size_t i = 0; i < facts.size(); ++i) {
         const double x = area.left() + (i % 2 == 0 ? 0 : area.width() * 0.56);
@@ -215,7 +212,9 @@ void NewModelView::drawFacts(QPainter& p, QRectF area) const {
                  elided(facts[i].second, Theme::font(13), (i % 2 == 0 ? area.left() + area.width() * 0.56 - 8 : area.right()) - from),
                  Theme::font(13), t.ink);
     }
-    drawText(p, {area.left(), area.top() + 90}, tr("all at default until you enter or measure them"), Theme::font(12), t.muted);
+    drawText(p, {area.left(), area.top() + 90},
+             elided(tr("what was not answered stands at default until you enter or measure it"), Theme::font(12), area.width()),
+             Theme::font(12), t.muted);
 }
 
 void NewModelView::drawLeft(QPainter& p, QRectF area) const {
@@ -246,16 +245,17 @@ void NewModelView::drawLeft(QPainter& p, QRectF area) const {
 
 void NewModelView::drawFrame(QPainter& p) const {
     const Tokens& t = Theme::tokens();
-    p.fillRect(QRectF(0, 0, wide(), kHead), t.ground);
-    hairline(p, 0, kHead - 1, wide(), t.rule);
-    const double x = drawText(p, {kMargin, 26}, tr("New model"), Theme::font(18, true), t.ink) + 14;
-    drawText(p, {x, 26},
-             elided(tr("nine questions you can answer today; every answer can be changed later"), Theme::font(13), wide() - x - kMargin),
-             Theme::font(13), t.muted);
-    const double foot = high() - kFoot;
-    p.fillRect(QRectF(0, foot, wide(), kFoot), t.ground);
+    p.fillRect(QRectF(0, 0, wide(), kNewModelHead), t.ground);
+    hairline(p, 0, kNewModelHead - 1, wide(), t.rule);
+    const double x = drawText(p, {kNewModelMargin, 26}, tr("New model"), Theme::font(18, true), t.ink) + 14;
+    drawText(
+        p, {x, 26},
+        elided(tr("nine questions you can answer today; every answer can be changed later"), Theme::font(13), wide() - x - kNewModelMargin),
+        Theme::font(13), t.muted);
+    const double foot = high() - kNewModelFoot;
+    p.fillRect(QRectF(0, foot, wide(), kNewModelFoot), t.ground);
     hairline(p, 0, foot, wide(), t.rule);
-    double kx = kMargin;
+    double kx = kNewModelMargin;
     for (const auto& [key, word] :
          {std::pair(QStringLiteral("Enter"), tr("create")), std::pair(QStringLiteral("Tab"), tr("next question")),
           std::pair(QStringLiteral("← →"), tr("choose")), std::pair(QStringLiteral("Alt 1 … 9"), tr("go to a question")),
@@ -265,8 +265,8 @@ void NewModelView::drawFrame(QPainter& p) const {
     }
     const QString right = draft_.refusal().isEmpty() ? tr("nothing here moves or sends anything") : draft_.refusal();
     const QFont font = Theme::font(draft_.refusal().isEmpty() ? 12 : 13, !draft_.refusal().isEmpty());
-    const QString text = elided(right, font, wide() - kx - kMargin);
-    drawText(p, {wide() - kMargin - textWidth(text, font), foot + 29}, text, font, draft_.refusal().isEmpty() ? t.muted : t.danger);
+    const QString text = elided(right, font, wide() - kx - kNewModelMargin);
+    drawText(p, {wide() - kNewModelMargin - textWidth(text, font), foot + 29}, text, font, draft_.refusal().isEmpty() ? t.muted : t.danger);
 }
 
 void NewModelView::paintEvent(QPaintEvent*) {
@@ -275,19 +275,19 @@ void NewModelView::paintEvent(QPaintEvent*) {
     const Tokens& t = Theme::tokens();
     p.fillRect(rect(), t.sheet);
     const double w = leftWidth();
-    p.setClipRect(QRectF(0, kHead, w, high() - kHead - kFoot));
+    p.setClipRect(QRectF(0, kNewModelHead, w, high() - kNewModelHead - kNewModelFoot));
     for (std::size_t q = 0; q < questions_.size(); ++q) drawQuestion(p, questions_[q], places_[q]);
     p.setRenderHint(QPainter::Antialiasing, false);
     for (const std::size_t q : {std::size_t{2}, std::size_t{3}, std::size_t{5}, std::size_t{7}})
-        hairline(p, kMargin, places_[q].area.top(), w - kMargin, t.rule);
+        hairline(p, kNewModelMargin, places_[q].area.top(), w - kNewModelMargin, t.rule);
     p.setClipping(false);
     if (w >= wide()) {
         drawFrame(p);
         return;
     }
     p.setPen(QPen(t.rule, 1));
-    p.drawLine(QPointF(w, kHead), QPointF(w, high() - kFoot));
-    const QRectF right(w + kMargin, kHead, wide() - w - 2 * kMargin, high() - kHead - kFoot);
+    p.drawLine(QPointF(w, kNewModelHead), QPointF(w, high() - kNewModelFoot));
+    const QRectF right(w + kNewModelMargin, kNewModelHead, wide() - w - 2 * kNewModelMargin, high() - kNewModelHead - kNewModelFoot);
     const double drawing = std::max(200.0, right.height() - 100 - 260);
     drawMachine(p, QRectF(right.left(), right.top(), right.width(), drawing));
     drawFacts(p, QRectF(right.left(), right.top() + drawing + 4, right.width(), 96));

@@ -17,28 +17,16 @@ using namespace paint;
 
 namespace {
 
-constexpr double kHead = 40;
-constexpr double kFoot = 48;
-constexpr double kMargin = 16;
 constexpr double kContent = 712;  ///< height of the questions
 constexpr int kNameQuestion = 1, kBoxQuestion = 7, kQuestions = 9;
 constexpr double kBoxRow = 30;
 
 template <class E>
-NewModelChoice choice(const NewModelAnswers& now, E NewModelAnswers::*field, E value, const QString& text, const QString& note = {}) {
-    NewModelChoice c{text, note, now, now.*field == value};
+NewModelChoice choice(const NewModelAnswers& now, E NewModelAnswers::*field, E value, const QString& text, const QString& note = {},
+                      const QString& name = {}) {
+    NewModelChoice c{text, note, name.isEmpty() ? text : name, now, now.*field == value};
     c.answers.*field = value;
     return c;
-}
-
-/// A layout in short, in two words: "120° aft".
-QString shortLayout(const Layout& layout) {
-    if (layout.mechanical) return NewModelView::tr("mech.");
-    return words(layout.id)
-        .replace(NewModelView::tr("three at "), QString())
-        .replace(NewModelView::tr(", elevator"), QString())
-        .replace(NewModelView::tr("forward"), NewModelView::tr("fwd"))
-        .replace(NewModelView::tr("four at "), NewModelView::tr("four "));
 }
 
 }  // namespace
@@ -100,7 +88,7 @@ void NewModelView::ask() {
     const NewModelAnswers& now = draft_.answers();
     questions_.clear();
     questions_.push_back({1, tr("Name"), tr("as it stands in the transmitter's list"), {}, {}});
-    const CollectiveTarget span = collectiveTarget(draft_.setup().machine);
+    const CollectiveTarget span = startingCollective(draft_.setup().machine);
     questions_.push_back({2,
                           tr("Style"),
                           tr("default sport; sets collective, cyclic and rates"),
@@ -113,7 +101,7 @@ void NewModelView::ask() {
         3, tr("Size class"), tr("default 470; sets disc, blades, mass, head speeds, pitch and thread. To one scale, disc in m."), {}, {}};
     for (const Machine& m : draft_.sizes())
         size.choices.push_back(choice(now, &NewModelAnswers::sizeClass, m.sizeClass, QString::fromStdString(m.sizeClass).section(' ', 0, 0),
-                                      words(say(KH_TR("{d}"), {{"d", num(m.rotor.discM, 2)}}))));
+                                      words(say(KH_TR("{d}"), {{"d", num(m.rotor.discM, 2)}})), QString::fromStdString(m.sizeClass)));
     questions_.push_back(std::move(size));
     questions_.push_back({4,
                           tr("Rotor turns"),
@@ -127,7 +115,9 @@ void NewModelView::ask() {
                            draft_.controllerKnows(now.layout) ? tr("angles of your own: in Swash")
                                                               : tr("%1 has no such layout").arg(shown(now.boxes.controller.name)),
                            {}};
-    for (const Layout& l : layouts()) plate.choices.push_back(choice(now, &NewModelAnswers::layout, std::string(l.id), shortLayout(l)));
+    for (const Layout& l : layouts())
+        plate.choices.push_back(
+            choice(now, &NewModelAnswers::layout, std::string(l.id), words(l.shortAngle), words(l.shortWhere), words(l.id)));
     questions_.push_back(std::move(plate));
     questions_.push_back({6,
                           tr("Blade links"),
@@ -152,13 +142,13 @@ void NewModelView::ask() {
 }
 
 void NewModelView::layOut() {
-    const double w = leftWidth() - 2 * kMargin;
-    const double room = high() - kHead - kFoot;
+    const double w = leftWidth() - 2 * kNewModelMargin;
+    const double room = high() - kNewModelHead - kNewModelFoot;
     scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, kContent - room));
-    const double top = kHead - scroll_;
+    const double top = kNewModelHead - scroll_;
     const double narrow = 188;
     places_.assign(kQuestions, {});
-    const auto at = [&](double x, double y, double width, double height) { return QRectF(kMargin + x, top + y, width, height); };
+    const auto at = [&](double x, double y, double width, double height) { return QRectF(kNewModelMargin + x, top + y, width, height); };
     places_[0].area = at(0, 0, w * 0.42, 74);
     places_[1].area = at(w * 0.434, 0, w * 0.566, 74);
     places_[2].area = at(0, 75, w, 198);
@@ -204,7 +194,7 @@ void NewModelView::layOut() {
     const auto seen = [&](QWidget* field) {  // what is scrolled away is not drawn over the bands
         const double fieldTop = field->geometry().top() / zoom();
         const double bottom = field->geometry().bottom() / zoom();
-        field->setVisible(fieldTop >= kHead && bottom <= high() - kFoot);
+        field->setVisible(fieldTop >= kNewModelHead && bottom <= high() - kNewModelFoot);
     };
     seen(name_);
     for (std::size_t i = 0; i < boxes_.size(); ++i) {
@@ -219,7 +209,7 @@ void NewModelView::layOut() {
                          places_[q].area, static_cast<int>(q) + 1 == at_});
         for (std::size_t i = 0; i < questions_[q].choices.size(); ++i) {
             const NewModelChoice& c = questions_[q].choices[i];
-            items.push_back({QStringLiteral("choice-%1-%2").arg(q + 1).arg(i), tr("%1: %2").arg(questions_[q].title, c.text),
+            items.push_back({QStringLiteral("choice-%1-%2").arg(q + 1).arg(i), tr("%1: %2").arg(questions_[q].title, c.name),
                              c.chosen ? tr("chosen") : c.note, QAccessible::RadioButton, places_[q].choices[i], c.chosen});
         }
     }
@@ -238,8 +228,8 @@ QWidget* NewModelView::fieldOf(int question, bool last) const {
 void NewModelView::goTo(int question, bool last) {
     at_ = std::clamp(question, 1, kQuestions);
     const QRectF area = places_[static_cast<std::size_t>(at_) - 1].area;
-    if (area.top() < kHead) scroll_ -= kHead - area.top();
-    if (area.bottom() > high() - kFoot) scroll_ += area.bottom() - (high() - kFoot);
+    if (area.top() < kNewModelHead) scroll_ -= kNewModelHead - area.top();
+    if (area.bottom() > high() - kNewModelFoot) scroll_ += area.bottom() - (high() - kNewModelFoot);
     layOut();
     QWidget* field = fieldOf(at_, last);
     (field != nullptr ? field : this)->setFocus(Qt::TabFocusReason);

@@ -14,7 +14,8 @@ namespace kh::app {
 /// One answer that can be chosen.
 struct NewModelChoice {
     QString text;
-    QString note;  ///< beneath it, muted
+    QString note;  ///< beneath it
+    QString name;  ///< the whole of it, as it is read out
     NewModelAnswers answers;
     bool chosen = false;
 };
@@ -24,6 +25,10 @@ struct NewModelQuestion {
     QString title, hint, remark;
     std::vector<NewModelChoice> choices;
 };
+
+inline constexpr double kNewModelHead = 40;    ///< the band above the questions
+inline constexpr double kNewModelFoot = 48;    ///< the band beneath
+inline constexpr double kNewModelMargin = 16;  ///< left and right of both
 
 /// Nine questions on one page, the machine as answered beside them, and what it will still lack. Everything has a default.
 class NewModelView final : public ItemView {

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What each entry of the shortcut table does; the menu and the palette are made from it.
-#include "app/forms/fieldsdialog.h"
 #include "app/forms/readingsdialog.h"
-#include "app/forms/sparesdialog.h"
 #include "app/shell/mainwindow.h"
+#include "judge/rowids.h"
+#include "model/modeedits.h"
 #include "model/names.h"
 #include "paint/look/theme.h"
 
@@ -55,10 +55,9 @@ void MainWindow::listCommands() {
     on("boxes", [this] { changeBoxes(); });
     on("prove", [this] { workspace_.prove(); });
     on("bench-state", [this] { setBenchState(); });
-    on("switch-map",
-       [this] { FieldsDialog(this, workspace_, tr("Switches and functions"), switchFields(workspace_.setup().transmitter)).exec(); });
+    on("switch-map", [this] { openRow("mode-switch"_row, 0); });
     on("layout-built", [this] { chooseLayoutBuilt(); });
-    on("layout-form", [this] { FieldsDialog(this, workspace_, tr("Layout, angles and radii"), layoutFields(workspace_.setup())).exec(); });
+    on("layout-form", [this] { openRow("layout-angles"_row, 1); });
     on("servo-book", [this] { openServoBook(); });
     on("dimensions", [this] { bench_->toggleDimensions(); });
     on("exaggerate",
@@ -72,15 +71,15 @@ void MainWindow::listCommands() {
     };
     on("to-set", [face] { face(ProofFace::ToSet); });
     on("plan", [face] { face(ProofFace::Plan); });
-    on("schools", [this] { FieldsDialog(this, workspace_, tr("Schools"), schoolFields()).exec(); });
-    on("hold-form",
-       [this] { FieldsDialog(this, workspace_, tr("Hold, kill and power-on"), holdFields(workspace_.setup().transmitter)).exec(); });
+    on("schools", [this] { showSchools(); });
+    on("hold-form", [this] { openRow("hold-throttle"_row, 0); });
     on("hold-mirror", [this] { mirrorHold(); });
-    on("alarms", [this] { FieldsDialog(this, workspace_, tr("Timer, alarms and voice"), alarmFields()).exec(); });
-    on("failsafe", [this] {
-        FieldsDialog(this, workspace_, tr("Failsafe and channel limits"), failsafeFields(workspace_.setup().transmitter)).exec();
+    on("alarms", [this] { openRow("alarms"_row, 0); });
+    on("failsafe", [this] { openRow("failsafe"_row, 0); });
+    on("spares", [this] {
+        openRow("unused-channels"_row, 0);
+        if (unusedChannels(workspace_.setup().transmitter).empty()) showMessage(tr("Every channel of this transmitter is used."));
     });
-    on("spares", [this] { SparesDialog(this, workspace_).exec(); });
     on("channel-order", [this] { setChannelOrder(); });
     on("save-template", [this] { saveTemplate(); });
     on("renew", [this] {
@@ -115,9 +114,7 @@ void MainWindow::listCommands() {
     on("pose", [this] { workspace_.togglePose(); });
     on("previous", [this] { stepStation(-1); });
     on("next", [this] { stepStation(1); });
-    on("go-page", [this] {
-        focusPage();
-    });
+    on("go-page", [this] { focusPage(); });
     on("go-bench", [this] {
         tabs_->setCurrentIndex(1);
         if (tabs_->isVisible() && benches_->currentWidget() == bench_) return;  // a drawing to look at

@@ -125,11 +125,11 @@ void MainWindow::copyCell(bool everyMode) {
 void MainWindow::takeReading() {
     const Row* row = workspace_.selectedRow();
     if (row != nullptr)
-        if (const Guide guide = guideOfRow(row->id, workspace_.setup(), workspace_.evaluation().figures); !guide.steps.empty()) {
+        if (const Guide guide = guideOfRow(row->workId(), workspace_.setup(), workspace_.evaluation().figures); !guide.steps.empty()) {
             if (GuideDialog(this, guide).exec() == QDialog::Accepted) measured(true);
             return;
         }
-    const RowSolver solver = row == nullptr ? RowSolver{} : solverOfRow(row->id);
+    const RowSolver solver = row == nullptr ? RowSolver{} : solverOfRow(row->workId());
     if (solver.solver == nullptr) {
         showMessage(
             tr("Nothing is read for this row. Readings are taken for the end points, square arms, the level of the plate, zero pitch, the "
@@ -153,7 +153,7 @@ void MainWindow::measured(bool seen) {
             showMessage(tr("This row is broken: settle it first."));
             return;
         }
-        workspace_.document().setStanding(tr("Seen on the machine: %1").arg(words(row->title)), {"rows." + row->id},
+        workspace_.document().setStanding(tr("Seen on the machine: %1").arg(words(row->title)), {"rows." + row->workId()},
                                           {Standing::Proved, nowStamp(), {}, {}});
         return;
     }

@@ -23,9 +23,11 @@ void MainWindow::exportAs() {
     if (file.isEmpty()) return;
     const std::string name = QFile::encodeName(file).toStdString();
     const Sheet sheet = benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.planNow());
-    if (file.endsWith(QStringLiteral(".pdf"))) io::writeFileAtomically(name, sheetPdf(sheet));
+    const SheetDrawn drawn{workspace_.setup(), workspace_.evaluation()};
+    if (file.endsWith(QStringLiteral(".pdf"))) io::writeFileAtomically(name, sheetPdf(sheet, drawn));
     else if (file.endsWith(QStringLiteral(".svg"))) io::writeFileAtomically(name, bench_->svg());
-    else if (file.endsWith(QStringLiteral(".html"))) io::writeFileAtomically(name, io::sheetHtml(sheet));
+    else if (file.endsWith(QStringLiteral(".html")))
+        io::writeFileAtomically(name, io::sheetHtml(sheet, sheetFigures(sheet, drawn), desktopSpeech()));
     else {
         showMessage(tr("Nothing was written: the name must end in .pdf, .html or .svg."));
         return;
@@ -47,7 +49,8 @@ void MainWindow::printSheet() {
 }
 
 bool MainWindow::printTo(QPrinter& printer) {
-    return printSheetOn(printer, benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.planNow()));
+    return printSheetOn(printer, benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.planNow()),
+                        {workspace_.setup(), workspace_.evaluation()});
 }
 
 void MainWindow::saveTemplate() {

@@ -91,6 +91,8 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
         pages_->addWidget(view);
         connect(view, &PageView::refused, this, &MainWindow::showMessage);
         connect(view, &PageView::whyAsked, this, &MainWindow::showWhy);
+        connect(view, &PageView::switchWanted, bench_, &BenchView::offerSwitches);
+        connect(bench_, &BenchView::switchGiven, view, &PageView::typeSwitch);
         connect(view, &PageView::actionAsked, this, [this](const QString& id) { run(id.toStdString()); });
         connect(view, &PageView::curveAsked, this, [this] {
             const Part* part = workspace_.selectedPart();
@@ -184,10 +186,6 @@ void MainWindow::arrange() {
     benches_->setMinimumSize(scaled(kDrawn.width()), scaled(kDrawn.height()));
     pages_->setVisible(!narrow || tabs_->currentIndex() == 0);
     benchArea_->setVisible(!narrow || tabs_->currentIndex() == 1);
-    for (ItemView* view : findChildren<ItemView*>()) {  // laid out in the units of the text size
-        QResizeEvent same(view->size(), view->size());
-        if (view->isVisible()) QApplication::sendEvent(view, &same);
-    }
 }
 
 void MainWindow::splitPage() {
@@ -323,7 +321,8 @@ void MainWindow::restorePlace() {
 }
 
 void MainWindow::fitScreen() {
-    const QScreen* on = screen() != nullptr ? screen() : QGuiApplication::primaryScreen();
+    const QScreen* there = QGuiApplication::screenAt(geometry().center());
+    const QScreen* on = there != nullptr ? there : QGuiApplication::primaryScreen();
     if (on == nullptr) return;
     const QRect room = on->availableGeometry();
     // what the desktop draws around the window is known once it is shown; until then what is usual
@@ -368,6 +367,10 @@ void MainWindow::setTextScale(double scale) {
     applyPalette();
     arrange();
     splitPage();
+    for (ItemView* view : findChildren<ItemView*>()) {  // laid out in the units of the text size
+        QResizeEvent same(view->size(), view->size());
+        if (view->isVisible()) QApplication::sendEvent(view, &same);
+    }
 }
 
 }  // namespace kh::app

@@ -101,7 +101,11 @@ private:
     void askNewModel();
     void showMenu(QPoint at);
     void fillMenu(QMenu* menu, std::span<const char* const> entries);
-    void offerSettings(std::vector<Offer>& offers);
+    /// Every setting that has a cell; with a prefix, those whose field begins with it.
+    void offerSettings(std::vector<Offer>& offers, const std::string& prefix = {});
+    void showSchools();
+    /// Goes to a row, and opens what opens from it.
+    void openRow(const std::string& row, int cell);
     void showPage();
     void showBench();
     void showWhy();

@@ -12,6 +12,7 @@
 #include <QFileInfo>
 #include <QMenu>
 #include <QSettings>
+#include <algorithm>
 #include <array>
 #include <map>
 
@@ -33,7 +34,7 @@ std::span<const MenuLevel> menuLevels() {
 
 std::vector<const char*> stationCommands(Station station) {
     switch (station) {
-        case Station::Radio: return {"switch-map", "hold-form", "spares", "channel-order", "bench-state"};
+        case Station::Radio: return {"switch-map", "hold-form", "spares", "schools", "channel-order", "bench-state"};
         case Station::Link: return {"failsafe", "channel-order"};
         case Station::Swash: return {"layout-built", "layout-form"};
         case Station::Power: return {"alarms"};
@@ -85,14 +86,24 @@ void MainWindow::showMenu(QPoint at) {
 namespace {
 
 /// What a cell's setting is: "Tail gain, Idle-up 2, sent". Its mode, its side and its box tell it from the others of its row.
-QString settingText(const Setup& setup, const Row& row, std::size_t cell, const Part& part, bool matrix) {
+/// A line is told by the row it opens from and by its column.
+QString settingText(const Setup& setup, const StationPage& page, const Row& row, std::size_t cell, const Part& part, bool matrix) {
     QStringList text{words(row.title)};
+    if (row.line) {
+        const auto parent = std::find_if(page.rows.begin(), page.rows.end(), [&](const Row& r) { return r.id == row.under; });
+        return (QStringList{words(parent->title)} + text + QStringList{words(parent->columns[cell].caption)}).join(QStringLiteral(", "));
+    }
     const auto& modes = setup.transmitter.modes;
     if (matrix && cell < modes.size()) text << shown(modes[cell].name);
     if (matrix && *row.unit != 0) text << words(row.unit);
     const QString brief = words(part.label.empty() ? fieldBrief(setup, part.field) : part.label);
     if (!brief.isEmpty() && !text.contains(brief, Qt::CaseInsensitive)) text << brief;
     return text.join(QStringLiteral(", "));
+}
+
+Box lineBox(const StationPage& page, const Row& row, std::size_t cell) {
+    const auto parent = std::find_if(page.rows.begin(), page.rows.end(), [&](const Row& r) { return r.id == row.under; });
+    return parent->columns[cell].box;
 }
 
 QString settingValue(const Part& part) {
@@ -103,7 +114,7 @@ QString settingValue(const Part& part) {
 
 }  // namespace
 
-void MainWindow::offerSettings(std::vector<Offer>& all) {
+void MainWindow::offerSettings(std::vector<Offer>& all, const std::string& prefix) {
     const Setup& setup = workspace_.setup();
     std::vector<Offer> offers;
     for (const StationPage& page : workspace_.pages()) {
@@ -112,16 +123,17 @@ void MainWindow::offerSettings(std::vector<Offer>& all) {
             for (std::size_t c = 0; c < row.cells.size(); ++c)
                 for (std::size_t k = 0; k < row.cells[c].parts.size(); ++k) {
                     const Part& part = row.cells[c].parts[k];
-                    if (part.field.empty()) continue;
-                    const Box box =
-                        matrix ? row.band : std::array{Box::Transmitter, Box::Controller, Box::Machine}[std::min<std::size_t>(c, 2)];
-                    offers.push_back({settingText(setup, row, c, part, matrix),
+                    if ((part.field.empty() && part.spare == 0) || !part.field.starts_with(prefix)) continue;
+                    const Box box = row.line ? lineBox(page, row, c)
+                                    : matrix ? row.band
+                                             : std::array{Box::Transmitter, Box::Controller, Box::Machine}[std::min<std::size_t>(c, 2)];
+                    offers.push_back({settingText(setup, page, row, c, part, matrix),
                                       tr("%1   %2, %3").arg(settingValue(part), words(stationName(page.station)), words(boxId(box))),
                                       [this, id = row.id, c, k] {
                                           workspace_.goToRow(id, static_cast<int>(c), static_cast<int>(k));
                                           focusPage();
                                       },
-                                      words(fieldTitle(setup, part.field))});
+                                      part.spare > 0 ? words(row.title) : words(fieldTitle(setup, part.field))});
                 }
     }
     // two of one row that read alike are told apart by the field's whole name
@@ -131,6 +143,25 @@ void MainWindow::offerSettings(std::vector<Offer>& all) {
         if (alike[o.text + o.detail] > 1) o.text = o.text.section(QStringLiteral(", "), 0, 0) + QStringLiteral(", ") + o.also;
         all.push_back(std::move(o));
     }
+}
+
+void MainWindow::showSchools() {
+    std::vector<Offer> offers;
+    offerSettings(offers, "transmitter.schools.");
+    std::map<QString, Offer> once;  // in Modes one cell a mode
+    for (Offer& o : offers) once.try_emplace(o.also, std::move(o));
+    std::vector<Offer> schools;
+    for (auto& [name, offer] : once) {
+        offer.text = name;
+        schools.push_back(std::move(offer));
+    }
+    palette_->ask(std::move(schools));
+}
+
+void MainWindow::openRow(const std::string& row, int cell) {
+    if (!workspace_.goToRow(row, cell)) return;
+    if (workspace_.selectedRow()->opens && !workspace_.isOpen(row)) workspace_.toggleRow();
+    focusPage();
 }
 
 void MainWindow::showPalette() {

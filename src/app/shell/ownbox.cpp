@@ -15,13 +15,13 @@ namespace kh::app {
 
 namespace {
 
-const QString kOwn = QStringLiteral("own-");
+constexpr const char* kOwn = "own-";
 
 /// The box under an id and a name of its own; one that is the pilot's already stays as it is.
 template <class P>
 io::AnyProfile ownCopy(P profile) {
-    if (!QString::fromStdString(profile.id).startsWith(kOwn)) {
-        profile.id = kOwn.toStdString() + profile.id;
+    if (!profile.id.starts_with(kOwn)) {
+        profile.id = kOwn + profile.id;
         profile.name += MainWindow::tr(", own").toStdString();
         profile.version = 1;
     }
@@ -35,7 +35,7 @@ Setup withBox(Setup setup, const io::AnyProfile& box, bool chosen) {
         if (own != nullptr && (fitted.id == own->id || (chosen && meant))) fitted = *own;
     };
     const auto* servo = std::get_if<ServoProfile>(&box);
-    const auto copied = [&](const ServoProfile& fitted) { return servo != nullptr && kOwn.toStdString() + fitted.id == servo->id; };
+    const auto copied = [&](const ServoProfile& fitted) { return servo != nullptr && kOwn + fitted.id == servo->id; };
     put(setup.transmitter.profile, std::get_if<TransmitterProfile>(&box), true);
     put(setup.controller.profile, std::get_if<ControllerProfile>(&box), true);
     put(setup.speedController.profile, std::get_if<SpeedControllerProfile>(&box), true);

@@ -161,16 +161,19 @@ void Palette::ask(std::vector<Offer> commands) {
 void Palette::filter(const QString& text) {
     list_->clear();
     const QStringList terms = text.split(' ', Qt::SkipEmptyParts);
-    std::vector<std::size_t> whole, inside;  // where a word begins with each term; where a term stands within a word
+    // what begins with what was typed; where a word begins with each term; where a term stands within a word
+    std::vector<std::size_t> first, whole, inside;
     for (std::size_t i = 0; i < commands_.size(); ++i) {
         const QString shown = ' ' + commands_[i].text + ' ' + commands_[i].detail;
         const auto holds = [](const QString& where, const QString& term) { return where.contains(term, Qt::CaseInsensitive); };
-        if (std::all_of(terms.begin(), terms.end(), [&](const QString& t) { return holds(shown, ' ' + t); })) whole.push_back(i);
+        if (std::all_of(terms.begin(), terms.end(), [&](const QString& t) { return holds(shown, ' ' + t); }))
+            (!terms.empty() && commands_[i].text.startsWith(terms.front(), Qt::CaseInsensitive) ? first : whole).push_back(i);
         else if (std::all_of(terms.begin(), terms.end(), [&](const QString& t) { return holds(shown + commands_[i].also, t); }))
             inside.push_back(i);
     }
-    whole.insert(whole.end(), inside.begin(), inside.end());
-    for (const std::size_t i : whole) {
+    first.insert(first.end(), whole.begin(), whole.end());
+    first.insert(first.end(), inside.begin(), inside.end());
+    for (const std::size_t i : first) {
         if (list_->count() >= 200) break;
         auto* item = new QListWidgetItem(
             commands_[i].detail.isEmpty() ? commands_[i].text : commands_[i].text + QStringLiteral("    ") + commands_[i].detail, list_);

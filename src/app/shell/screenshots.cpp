@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/screenshots.h"
 
-#include "app/forms/fieldsdialog.h"
 #include "app/forms/solvedialog.h"
 #include "app/newmodel/newmodelview.h"
 #include "app/shell/demo.h"
@@ -37,10 +36,10 @@ bool take(MainWindow& window, const QDir& models, const QString& folder, const S
     deck.sticks = shot.sticks;
     w.setDeck(deck);
     w.setTracedFunction(shot.traced);
-    const auto& rows = w.page().rows;
-    for (std::size_t r = 0; r < rows.size(); ++r)
-        if (rows[r].id == shot.row)
-            w.select({static_cast<int>(r), station.page == PageKind::Matrix ? 1 : rows[r].cells[1].parts.empty() ? 2 : 1, 0});
+    for (const StationPage& page : w.pages())
+        for (const Row& row : page.rows)
+            if (page.station == station.station && row.id == shot.row)
+                w.goToRow(row.id, row.line ? 0 : station.page == PageKind::Matrix ? 1 : row.cells[1].parts.empty() ? 2 : 1);
     for (std::size_t f = 0; f < w.evaluation().findings.size(); ++f)
         if (w.evaluation().findings[f].id == shot.row) w.selectFinding(static_cast<int>(f));
     w.show(shot.plan ? ProofFace::Plan : ProofFace::Findings);
@@ -88,25 +87,12 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
         for (const Shot& shot : station.shots)
             if (!take(window, models, folder, station, shot)) return 3;
     window.setTheme(QStringLiteral("chart"));
-    struct Form {
-        const char* file;
-        QString title;
-        std::vector<FormField> fields;
-    };
-    const TransmitterSettings& tx = window.workspace().setup().transmitter;
-    for (const Form& form : {Form{"switch-map", QObject::tr("Switches and functions"), switchFields(tx)},
-                             Form{"schools", QObject::tr("Schools"), schoolFields()}}) {
-        FieldsDialog dialog(&window, window.workspace(), form.title, form.fields);
-        dialog.show();
-        settle(window.workspace());
-        if (!dialog.grab().save(QDir(folder).filePath(QString::fromLatin1(form.file) + QStringLiteral(".png")))) return 3;
-    }
     NewModelDraft draft(window.workspace().library(), window.workspace().stations(), {});
-    NewModelDialog newModel(&window, draft);
     NewModelAnswers small = draft.answers();
     small.name = "Sanderling 180";
     small.sizeClass = "180";
     draft.answer(small);
+    NewModelDialog newModel(&window, draft);
     newModel.show();
     settle(window.workspace());
     if (!newModel.grab().save(QDir(folder).filePath(QStringLiteral("new-model.png")))) return 3;

@@ -89,11 +89,12 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
         boxes.push_back(finding.box);
     }
     const QRectF area(c.left[1], 0, c.right[4] - c.left[1], 0);
-    double textHeight = 0;
+    const QString help = isSelected ? words(row.help) : QString();
+    double textHeight = help.isEmpty() ? 0 : drawParagraph(nullptr, area, help, Theme::font(12), t.muted);
     for (const auto& [found, todo] : texts)
         textHeight += drawParagraph(nullptr, area, found, Theme::font(13), t.ink) +
                       drawParagraph(nullptr, area, todo, Theme::font(13, true), t.ink) + 3;
-    const double height = cellsHeight + (texts.isEmpty() ? 0 : textHeight + 8);
+    const double height = cellsHeight + (textHeight > 0 ? textHeight + 8 : 0);
 
     put({QStringLiteral("row-%1").arg(index), words(row.title), words(standingId(row.standing)) + (row.broken ? tr(", broken") : QString()),
          QAccessible::Row, QRectF(0, y, wide(), height), isSelected});
@@ -181,6 +182,7 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
                      QFontMetricsF(Theme::font(12)).elidedText(shown(row.standingNote), Qt::ElideRight, c.right[4] - sx - 15),
                      Theme::font(12), t.muted);
         double ty = y + cellsHeight;
+        if (!help.isEmpty()) ty += drawParagraph(p, QRectF(area.left(), ty, area.width(), 0), help, Theme::font(12), t.muted);
         for (int i = 0; i < texts.size(); ++i) {
             ty += drawParagraph(p, QRectF(area.left(), ty, area.width(), 0), texts[i].first, Theme::font(13), t.ink);
             ty += drawParagraph(p, QRectF(area.left(), ty, area.width(), 0), texts[i].second, Theme::font(13, true), Theme::box(boxes[i])) +
@@ -221,7 +223,17 @@ void LedgerView::render(QPainter* p) {
     double y = kBody - scroll();
     if (p != nullptr) p->save();
     if (p != nullptr) p->setClipRect(QRectF(0, kBody, wide(), high() - kBody - kFoot));
-    for (std::size_t i = 0; i < rows.size(); ++i) y += renderRow(p, rows[i], static_cast<int>(i), y, c);
+    const Row* table = nullptr;
+    for (std::size_t i = 0; i < rows.size(); ++i) {
+        if (rows[i].line && table != nullptr) {
+            y += renderLine(p, *table, rows[i], static_cast<int>(i), y, c);
+            if (i + 1 == rows.size() || !rows[i + 1].line) y += renderTableFoot(p, *table, y, c);
+            continue;
+        }
+        y += renderRow(p, rows[i], static_cast<int>(i), y, c);
+        table = rows[i].columns.empty() || i + 1 == rows.size() || !rows[i + 1].line ? nullptr : &rows[i];
+        if (table != nullptr) y += renderTableHead(p, *table, y, c);
+    }
     setContentHeight(y + scroll() + 6);
     if (p == nullptr) return;
     p->restore();

@@ -76,9 +76,11 @@ void MatrixView::render(QPainter* p) {
             }
         }
         const QRectF area(kLeft, 0, wide() - 2 * kLeft, 0);
-        const double texts = note.isEmpty() ? 0
-                                            : drawParagraph(nullptr, area, note, Theme::font(13), t.ink) +
-                                                  drawParagraph(nullptr, area, todo, Theme::font(13, true), t.ink) + 6;
+        const bool helps = note.isEmpty() && isSelected && *row.help != 0;
+        const double texts = helps            ? drawParagraph(nullptr, area, words(row.help), Theme::font(12), t.muted) + 6
+                             : note.isEmpty() ? 0
+                                              : drawParagraph(nullptr, area, note, Theme::font(13), t.ink) +
+                                                    drawParagraph(nullptr, area, todo, Theme::font(13, true), t.ink) + 6;
         const double h = kRow + texts;
         put({QStringLiteral("row-%1").arg(r), words(row.title), words(standingId(row.standing)) + (row.broken ? tr(", broken") : QString()),
              QAccessible::Row, QRectF(0, y, wide(), h), isSelected});
@@ -126,6 +128,8 @@ void MatrixView::render(QPainter* p) {
                 }
             }
         }
+        if (p != nullptr && helps)
+            drawParagraph(p, QRectF(area.left(), y + kRow, area.width(), 0), words(row.help), Theme::font(12), t.muted);
         if (p != nullptr && !note.isEmpty()) {
             const double used = drawParagraph(p, QRectF(area.left(), y + kRow, area.width(), 0), note, Theme::font(13), t.ink);
             drawParagraph(p, QRectF(area.left(), y + kRow + used, area.width(), 0), todo, Theme::font(13, true), Theme::box(todoBox));

@@ -103,6 +103,7 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
               QRectF(x - 3, baseline - 15, w - 4, 21),
               selected};
     if (item.name.isEmpty()) item.name = workspace_.fieldName(part.field);
+    if (part.spare > 0) item.name = tr("Channel %1 sends").arg(part.spare);
     put(item);
     if (p == nullptr) return x + w;
     if (part.look == Part::Look::Port) {

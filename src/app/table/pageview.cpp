@@ -97,8 +97,12 @@ void PageView::moveRow(int by) {
                        ? static_cast<int>(row.cells[static_cast<std::size_t>(cell)].parts.size())
                        : 0;
         };
+        // the nearest column of a table; else what the machine does, the rest after it
+        std::vector<int> order{2, 1, 0, 3, 4};
+        for (int away = 0; row.line && away < static_cast<int>(row.cells.size()); ++away)
+            order.insert(order.end() - 5, {s.cell - away, s.cell + away});
         if (partsAt(s.cell) == 0)
-            for (const int cell : {2, 1, 0, 3, 4})
+            for (const int cell : order)
                 if (partsAt(cell) > 0) {
                     s.cell = cell;
                     break;
@@ -178,7 +182,9 @@ void PageView::ensureVisible() {
     if (i == items().end()) return;
     const double before = scroll_;
     const double top = drawnRect(*i).top();
-    const double bottom = drawnRect(*i).bottom();
+    const Row* row = workspace_.selectedRow();
+    const double help = row != nullptr && row->line ? 46 : 0;  // what the column is for stands beneath the table
+    const double bottom = drawnRect(*i).bottom() + help;
     if (top < kBody) scroll_ -= kBody - top;
     if (bottom > high() - kFoot) scroll_ += std::min(bottom - (high() - kFoot), top - kBody);
     if (scroll_ != before) relayout();
@@ -195,7 +201,7 @@ void PageView::editSelected() {
         emit actionAsked(QString::fromLatin1(part->action));
         return;
     }
-    if (part->field.empty()) {  // a computed cell explains itself
+    if (part->field.empty() && part->spare == 0) {  // a computed cell explains itself
         emit whyAsked();
         return;
     }
@@ -210,10 +216,12 @@ void PageView::editSelected() {
     menu->setObjectName(QStringLiteral("choices"));
     menu->setAttribute(Qt::WA_DeleteOnClose);
     const Part copy = *part;
-    for (const std::string& option : part->options) {
-        QAction* a = menu->addAction(words(option.c_str()), this, [this, copy, option] { commit(copy, QString::fromStdString(option)); });
+    for (std::size_t n = 0; n < part->options.size(); ++n) {
+        const std::string& option = part->options[n];
+        const QString caption = n < part->captions.size() ? words(part->captions[n]) : words(option.c_str());
+        QAction* a = menu->addAction(caption, this, [this, copy, option] { commit(copy, QString::fromStdString(option)); });
         a->setCheckable(true);
-        a->setChecked(words(option.c_str()) == words(copy.value));
+        a->setChecked(caption == words(copy.value));
         if (a->isChecked()) menu->setActiveAction(a);
     }
     menu->popup(mapToGlobal(at.bottomLeft().toPoint()));
@@ -225,14 +233,18 @@ void PageView::openLineEditor(const Part& part, QRectF at) {
     editor_ = editor;
     editor_->setObjectName(QStringLiteral("cell-editor"));
     editor_->setAccessibleName(tr("Edit %1").arg(workspace_.fieldName(part.field)));
-    QString text = words(part.value);
-    if (text == QStringLiteral("–")) text.clear();
+    const auto field = readField(workspace_.setup(), part.field);
+    const bool isCondition = field && field->info.kind == FieldKind::When;
+    const bool nothing =
+        field && (std::holds_alternative<std::monostate>(field->value) || (isCondition && std::get<Condition>(field->value).empty()));
+    QString text = nothing ? QString() : words(part.value);
     if (part.typedAs) text.remove(QStringLiteral("H ")).remove(QStringLiteral("R "));
     editor_->setText(text);
     editor_->selectAll();
-    editor_->setGeometry(at.adjusted(-2, -2, 40, 3).toRect());
+    editor_->setGeometry(at.adjusted(-2, -2, isCondition ? 120 : 40, 3).toRect().intersected(rect().adjusted(2, 0, -2, 0)));
     editor_->show();
     editor_->setFocus();
+    if (isCondition) emit switchWanted(true);
     const Part copy = part;
     connect(editor, &CellEditor::entered, this, [this, copy, shown = text] {
         if (editor_->text() == shown) {  // what is shown is rounded: nothing was typed, so no number is written
@@ -247,8 +259,17 @@ void PageView::openLineEditor(const Part& part, QRectF at) {
     });
 }
 
+void PageView::typeSwitch(const QString& id, int place, bool also) {
+    if (editor_ == nullptr) return;
+    const QString term = QStringLiteral("%1 %2").arg(id).arg(place);
+    const bool beside = also && !editor_->text().trimmed().isEmpty();
+    editor_->setText(beside ? editor_->text().trimmed() + QStringLiteral(" + ") + term : term);
+    editor_->setFocus();
+}
+
 void PageView::closeEditor() {
     if (editor_ == nullptr) return;
+    emit switchWanted(false);
     QLineEdit* closing = std::exchange(editor_, nullptr);
     if (closing->hasFocus()) setFocus();  // else hiding it would pass the focus on, and the selection with it
     closing->hide();

@@ -18,6 +18,8 @@ public:
     [[nodiscard]] QLineEdit* editor() const { return editor_; }
     /// Edits the selected part in place; a word with choices opens them.
     void editSelected();
+    /// A switch at a place, put into the condition that is being typed. @param also  beside what stands there, not in its place
+    void typeSwitch(const QString& id, int place, bool also);
 
 signals:
     void refused(const QString& message);
@@ -26,6 +28,8 @@ signals:
     /// A word that an action of the window changes was entered.
     void actionAsked(const QString& id);
     void measuredAsked();
+    /// A condition is being typed, or no longer: the drawn switches can be clicked into it.
+    void switchWanted(bool wanted);
 
 protected:
     void paintEvent(QPaintEvent*) final;
@@ -98,6 +102,14 @@ private:
     [[nodiscard]] Columns columns() const;
     double renderRow(QPainter* p, const Row& row, int index, double y, const Columns& c);
     [[nodiscard]] int linesOf(const Cell& cell, double width) const;
+    // the table a row opens into
+    struct Place {
+        double left, right;
+    };
+    [[nodiscard]] static Place placeOf(const Row& parent, std::size_t column, const Columns& c);
+    double renderTableHead(QPainter* p, const Row& parent, double y, const Columns& c);
+    double renderLine(QPainter* p, const Row& parent, const Row& line, int index, double y, const Columns& c);
+    double renderTableFoot(QPainter* p, const Row& parent, double y, const Columns& c);
 };
 
 /// Modes are columns, boxes are bands.

@@ -15,11 +15,16 @@ namespace kh {
 
 std::span<const Layout> layouts() {
     static const std::vector<Layout> table{
-        {kLayoutChoices[0].id, {180, 300, 60}},      {kLayoutChoices[1].id, {180, 315, 45}},
-        {kLayoutChoices[2].id, {180, 320, 40}},      {kLayoutChoices[3].id, {180, 270, 90}},
-        {kLayoutChoices[4].id, {0, 240, 120}},       {kLayoutChoices[5].id, {0, 225, 135}},
-        {kLayoutChoices[6].id, {0, 220, 140}},       {kLayoutChoices[7].id, {180, 270, 90, 0}},
-        {kLayoutChoices[8].id, {225, 315, 45, 135}}, {kLayoutChoices[9].id, {180, 270, 90}, true},
+        {kLayoutChoices[0].id, {180, 300, 60}, KH_TR("120°"), KH_TR("aft")},
+        {kLayoutChoices[1].id, {180, 315, 45}, KH_TR("135°"), KH_TR("aft")},
+        {kLayoutChoices[2].id, {180, 320, 40}, KH_TR("140°"), KH_TR("aft")},
+        {kLayoutChoices[3].id, {180, 270, 90}, KH_TR("90°"), KH_TR("aft")},
+        {kLayoutChoices[4].id, {0, 240, 120}, KH_TR("120°"), KH_TR("fwd")},
+        {kLayoutChoices[5].id, {0, 225, 135}, KH_TR("135°"), KH_TR("fwd")},
+        {kLayoutChoices[6].id, {0, 220, 140}, KH_TR("140°"), KH_TR("fwd")},
+        {kLayoutChoices[7].id, {180, 270, 90, 0}, KH_TR("four"), KH_TR("90°")},
+        {kLayoutChoices[8].id, {225, 315, 45, 135}, KH_TR("four"), KH_TR("45°")},
+        {kLayoutChoices[9].id, {180, 270, 90}, KH_TR("mech."), "", true},
     };
     return table;
 }

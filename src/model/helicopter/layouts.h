@@ -16,7 +16,9 @@ namespace kh {
 struct Layout {
     const char* id;
     std::vector<double> azimuthsDeg;  ///< in the order of `layoutRoles`
-    bool mechanical = false;          ///< one servo each for elevator, aileron and collective
+    const char* shortAngle;           ///< the id in two words that stand beneath each other
+    const char* shortWhere;
+    bool mechanical = false;  ///< one servo each for elevator, aileron and collective
 };
 
 inline constexpr const char* kCustomLayout = "custom";

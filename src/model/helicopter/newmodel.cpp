@@ -22,6 +22,8 @@ constexpr std::size_t kCurvePoints = 5;
 constexpr double kWidePulseUs = 1520.0;
 constexpr double kAloneStrokePct = 80.0;  ///< of a servo that moves cyclic alone: the plate stops before it does
 constexpr double kLeastStrokePct = 63.0;  ///< a servo that uses less makes the head coarse
+constexpr double kMidStick = 50.0;        ///< x of a curve's middle
+constexpr double kNormalLowDeg = -2.9;    ///< of Normal with the stick low: a run-up there presses nothing
 constexpr double kBailOutPct =
     10.0;  ///< hold's idle where a bail-out spools up from it; what the speed controller's maker says replaces it
 
@@ -43,22 +45,16 @@ double strokePct(const PlateServo& servo, const ControllerProfile& box, double h
 /// What a style starts with beside its collective.
 struct Style {
     bool flownInverted;                ///< in the idle-ups
-    double normalLowDeg;               ///< of Normal with the stick low: a run-up there presses nothing
     double rollPitchDegS, rudderDegS;  ///< of the first bank
 };
 Style styleOf(FlyingStyle style) {
     switch (style) {
-        case FlyingStyle::Training: return {false, -2.9, 150.0, 350.0};
-        case FlyingStyle::Scale: return {false, -2.0, 150.0, 300.0};
-        case FlyingStyle::Aerobatic: return {true, -2.9, 350.0, 500.0};
+        case FlyingStyle::Training: return {false, 150.0, 350.0};
+        case FlyingStyle::Scale: return {false, 150.0, 300.0};
+        case FlyingStyle::Aerobatic: return {true, 350.0, 500.0};
         case FlyingStyle::Sport: break;
     }
-    return {true, -3.0, 200.0, 400.0};
-}
-
-/// Collective to both sides: the size's own for sport, else what the style asks for; low is negative.
-CollectiveTarget collectiveOf(const Machine& machine, const SizeClass& c) {
-    return machine.style == FlyingStyle::Sport ? CollectiveTarget{-c.collectiveDeg, c.collectiveDeg} : collectiveTarget(machine);
+    return {true, 200.0, 400.0};
 }
 
 void buildMachine(Setup& s, const SizeClass& c, const NewModelAnswers& answers) {
@@ -117,12 +113,15 @@ void buildSwitches(TransmitterSettings& tx, int banks) {
     for (const char* id : {"bail-out", "gain-2", "gain-3", "timer", "voice"}) tx.functions.push_back({id, {}});  // on no switch yet
 }
 
-/// Throttle of a mode: flat, or in Normal raised by the stick from zero up to mid stick, where the model hovers.
-Curve throttleCurve(double pct, bool raised, std::size_t points) {
+/// How Normal's throttle leaves zero: not at all, at the first point, or by the stick up to its middle, where the model hovers.
+enum class Rise { None, FirstPoint, ByStick };
+
+Curve throttleCurve(double pct, Rise rise, std::size_t points) {
     Curve curve = flatCurve(pct, points);
-    if (raised)
+    if (rise == Rise::FirstPoint) curve.points.front().y = 0.0;
+    if (rise == Rise::ByStick)
         for (CurvePoint& p : curve.points)
-            if (p.x < 0.0) p.y = roundToStep(pct * (1.0 + p.x / 100.0) * (2.0 - (1.0 + p.x / 100.0)), 1.0);
+            if (const double below = (kMidStick - p.x) / kMidStick; below > 0.0) p.y = roundToStep(pct * (1.0 - below * below), 1.0);
     return curve;
 }
 
@@ -148,9 +147,8 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
         }
         tx.channels.push_back(ch);
     }
-    const CollectiveTarget collective = collectiveOf(s.machine, c);
-    const double normalLow =
-        std::max(-100.0, (styleOf(answers.style).normalLowDeg + (s.machine.plate.mechanical ? 0.1 : 0.0)) / -collective.lowDeg * 100.0);
+    const CollectiveTarget collective = startingCollective(s.machine);
+    const double normalLow = std::max(-100.0, kNormalLowDeg / -collective.lowDeg * 100.0);
     const double holdLow = std::max(-100.0, -5.0 / -collective.lowDeg * 100.0);
     const auto bent = [&](double low) {  // flat below mid stick, the common line above: one hover in all modes
         Curve curve = lineCurve(-100.0, 100.0, points);
@@ -169,7 +167,11 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
         m.pitch = i == 0 ? bent(normalLow) : i == 3 ? bent(holdLow) : lineCurve(-100.0, 100.0, points);
         const std::size_t speed = i == 3 ? 1 : i;
         if (i < 3) {
-            m.throttle = throttleCurve(throttle[i], i == 0 && answers.throttle == ThrottleSchool::Classic, points);
+            // what is governed must see one value wherever the motor runs (docs/domain.md 4, P10)
+            const Rise rise = i > 0 || answers.throttle != ThrottleSchool::Classic ? Rise::None
+                              : s.speedController.profile.governs                  ? Rise::FirstPoint
+                                                                                   : Rise::ByStick;
+            m.throttle = throttleCurve(throttle[i], rise, points);
             m.targetRpm = c.headRpm[i];
         }
         const double ratio = c.headRpm[0] / c.headRpm[speed];
@@ -189,7 +191,7 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
 
 void buildController(Setup& s, const SizeClass& c, const NewModelAnswers& answers) {
     ControllerSettings& fc = s.controller;
-    const CollectiveTarget collective = collectiveOf(s.machine, c);
+    const CollectiveTarget collective = startingCollective(s.machine);
     const PlateServo& servo = s.machine.servos.front();
     const Head& head = s.machine.head;
     for (const std::string& word : fc.profile.mountings)  // the first there is a word for

@@ -42,4 +42,10 @@ CollectiveTarget collectiveTarget(const Machine& machine) {
     return machine.style == FlyingStyle::Training ? CollectiveTarget{-9.0, 9.0} : CollectiveTarget{-deg, deg};
 }
 
+CollectiveTarget startingCollective(const Machine& machine) {
+    if (machine.style != FlyingStyle::Sport) return collectiveTarget(machine);
+    const double deg = sizeClassOf(machine).collectiveDeg;
+    return {-deg, deg};
+}
+
 }  // namespace kh

@@ -31,5 +31,7 @@ struct CollectiveTarget {
     double lowDeg = -11.0, highDeg = 11.0;
 };
 [[nodiscard]] CollectiveTarget collectiveTarget(const Machine& machine);
+/// What a new model of that size and style starts with: the size's own for sport, else what the style asks for.
+[[nodiscard]] CollectiveTarget startingCollective(const Machine& machine);
 
 }  // namespace kh

@@ -50,13 +50,16 @@ const Tokens kNight{QColor("#10181D"),
                     .13,
                     .16,
                     .12};
+const Tokens kPrint{Qt::white, Qt::white, Qt::black, QColor("#333333"), QColor("#999999"), Qt::black,
+                    Qt::black, Qt::black, Qt::black, Qt::black,         Qt::black,         Qt::black,
+                    0.0,       0.0,       0.0};
 
 }  // namespace
 
 const Tokens& Theme::tokens() { return of(g_kind); }
 ThemeKind Theme::kind() { return g_kind; }
 void Theme::set(ThemeKind kind) { g_kind = kind; }
-const Tokens& Theme::of(ThemeKind kind) { return kind == ThemeKind::Chart ? kChart : kNight; }
+const Tokens& Theme::of(ThemeKind kind) { return kind == ThemeKind::Chart ? kChart : kind == ThemeKind::Night ? kNight : kPrint; }
 void Theme::setTextScale(double scale) { g_scale = scale; }
 double Theme::textScale() { return g_scale; }
 

@@ -17,7 +17,8 @@ struct Tokens {
     double boxTint, selectionTint, dangerTint;  ///< over sheet
 };
 
-enum class ThemeKind { Chart, Night };
+/// Chart by day, Night, and black on white for the printed sheet.
+enum class ThemeKind { Chart, Night, Print };
 
 /// Colours and type in force. One per process; views read it when they paint.
 class Theme {

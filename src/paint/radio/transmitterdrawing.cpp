@@ -36,12 +36,18 @@ std::vector<SwitchSpot> switchSpots(QRectF area, const TransmitterProfile& trans
     return out;
 }
 
+int placeAt(const SwitchSpot& spot, double y) {
+    const double share = (y - spot.track.top() - 6) / (spot.track.height() - 12);
+    return 1 + static_cast<int>(std::lround(std::clamp(share, 0.0, 1.0) * (spot.profile->places - 1)));
+}
+
 void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
     const bool posing = !s.posedSwitches.empty();
     drawTitle(p, area, posing ? KH_TR("Switches, posed") : KH_TR("Switches"),
               words(posing               ? KH_TR("only drawn, nothing is sent")
+                    : s.switchesOffered  ? KH_TR("click the place it answers to; Shift: together with the one before")
                     : area.width() > 460 ? KH_TR("click: move it on the deck; Shift: the chosen function answers to it")
                                          : KH_TR("click one to move it on the deck")));
     const double w = std::min(area.width() - 40, 430.0);
@@ -94,6 +100,11 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
         const int place = placeOf(s.setup.transmitter, s.deck, profile.id);
         const QRectF& track = spot.track;
         const double x = track.center().x();
+        if (s.switchesOffered) {
+            p.setPen(QPen(t.transmitter, 1.6));
+            p.setBrush(Theme::selectionTint());
+            p.drawRoundedRect(track.adjusted(-6, -4, 6, 4), 4, 4);
+        }
         p.setPen(QPen(t.machine, 1.2));
         p.setBrush(t.sheet);
         p.drawRoundedRect(track, 3, 3);
@@ -155,6 +166,7 @@ void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
         while (f < kFunctions && c.id != functionId(static_cast<Function>(f))) ++f;
         if (f == kFunctions) continue;
         const ChannelInstant& now = s.trace.now.channels[f];
+        if (c.id == s.channel) p.fillRect(QRectF(area.left() - 8, y - step / 2 + 1, area.width() + 16, step - 2), Theme::selectionTint());
         double tx = drawText(p, {area.left(), y + 5}, QString::number(c.number), Theme::font(13, true), t.transmitter) + 8;
         drawText(p, {tx, y + 5}, words(functionId(static_cast<Function>(f))), Theme::font(13), t.ink);
         p.fillRect(QRectF(left, y - 3, right - left, 7), Theme::over(t.sheet, t.muted, 0.25));

@@ -14,7 +14,7 @@
 
 namespace kh {
 
-/// One number or word in a cell.
+/// One number or word in a cell. An unused channel's word is no field: see withSpare.
 struct Part {
     enum class Look { Value, Port, Spark };
     Message label;  ///< muted, before the value; may be empty
@@ -24,6 +24,8 @@ struct Part {
     const char* action = "";           ///< of a word that is changed by an action of the window: its id
     std::optional<GainScale> typedAs;  ///< a gain is typed in its box's scale
     std::vector<std::string> options;  ///< what a word may be; empty: free
+    std::vector<Message> captions;     ///< how the options read; empty: as they are
+    int spare = 0;                     ///< of what an unused channel sends: its number
     Derivation why;
     Look look = Look::Value;
     Curve curve;       ///< of a spark
@@ -33,12 +35,25 @@ struct Part {
 struct Cell {
     std::vector<Part> parts;  ///< none: this box takes no part in the row
     int span = 1;             ///< in the modes matrix: how many equal columns it covers
+    int joins = 1;            ///< in a table: how many lines share it; 0: the one above has it
+};
+
+/// A column of the table a row opens into.
+struct SubColumn {
+    const char* caption;
+    const char* unit;  ///< of all its numbers
+    const char* help;  ///< what it is for, in one line
+    Box box = Box::Transmitter;
 };
 
 struct Row {
     std::string id;
-    std::string under;   ///< the row it opens from; empty: a row of the keel
-    bool opens = false;  ///< others open from it
+    std::string under;               ///< the row it opens from; empty: a row of the keel
+    bool opens = false;              ///< others open from it
+    bool aside = false;              ///< a sub-row whose standing is its own: a choice, or a line of a table
+    bool line = false;               ///< of its row's table: one cell for each of the columns
+    std::vector<SubColumn> columns;  ///< of the table that opens from this row; none: what opens are rows like others
+    const char* help = "";           ///< of a sub-row: what it is for, in one line
     Message title;
     const char* unit = "";    ///< beside the title, in the matrix
     Box band = Box::Machine;  ///< in the matrix: the box this row belongs to
@@ -49,6 +64,8 @@ struct Row {
     bool broken = false;                ///< a danger: the row is torn
     /// The row that stands for it in the keel.
     [[nodiscard]] const std::string& keelId() const { return under.empty() ? id : under; }
+    /// The row whose reading, guide and proof it takes part in: a line of a table has none of its own.
+    [[nodiscard]] const std::string& workId() const { return line ? under : id; }
 };
 
 struct StationPage {

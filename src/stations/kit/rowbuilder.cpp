@@ -176,6 +176,19 @@ Row RowBuilder::row(const char* id, Message title, Cell transmitter, Cell contro
     return r;
 }
 
+Row RowBuilder::line(const char* parent, const std::string& id, Message title, std::vector<Cell> cells) const {
+    Row r;
+    r.id = id;
+    r.title = std::move(title);
+    r.cells = std::move(cells);
+    for (Cell& cell : r.cells)
+        for (Part& part : cell.parts) part.unit = "";  // the column has it
+    settle(r);
+    r.under = parent;
+    r.aside = r.line = true;
+    return r;
+}
+
 Row RowBuilder::matrixRow(const char* id, Message title, const char* unit, Box band, std::vector<Cell> cells) const {
     Row r;
     r.id = id;
@@ -228,7 +241,16 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
             return trimmed;
         case FieldKind::When: return parseCondition(setup, part.field, trimmed);
         case FieldKind::Names: {
-            if (part.mode.empty() || part.options.size() != 2 || (trimmed != part.options[0] && trimmed != part.options[1])) break;
+            if (part.mode.empty()) {
+                std::vector<std::string> names;
+                std::istringstream list(trimmed);
+                for (std::string name; std::getline(list, name, ',');) {
+                    const auto first = name.find_first_not_of(' ');
+                    if (first != std::string::npos) names.push_back(name.substr(first, name.find_last_not_of(' ') - first + 1));
+                }
+                return names;
+            }
+            if (part.options.size() != 2 || (trimmed != part.options[0] && trimmed != part.options[1])) break;
             std::vector<std::string> acting;
             bool all = true;
             for (const FlightMode& m : setup.transmitter.modes) {

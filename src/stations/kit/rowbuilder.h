@@ -44,6 +44,16 @@ public:
         return row;
     }
 
+    /// A sub-row that holds a choice, or what is seldom looked at: its standing is its own.
+    [[nodiscard]] static Row aside(const char* parent, const char* help, Row row) {
+        row = under(parent, std::move(row));
+        row.help = help;
+        row.aside = true;
+        return row;
+    }
+    /// A line of its row's table: one cell for each of the columns.
+    [[nodiscard]] Row line(const char* parent, const std::string& id, Message title, std::vector<Cell> cells) const;
+
 private:
     void settle(Row& row) const;
     const Setup& setup_;

@@ -25,7 +25,8 @@ const StationEntry& linkStation() {
         .solvers = linkSolvers,
         .guides = linkGuides,
         .panels = panels,
-        .shots = {{"link", "turnstone-470", "channel-aileron", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle}}};
+        .shots = {{"link", "turnstone-470", "channel-aileron", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},
+                  {"link-rows", "turnstone-470", "channel-rudder-high", "normal", {0.0, 0.0, 0.0, 1.0}, Function::Rudder}}};
     return entry;
 }
 

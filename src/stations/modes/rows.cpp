@@ -44,6 +44,11 @@ StationPage modesRows(const RowBuilder& b) {
             return Cell{{p}};
         };
     };
+    // a choice that holds for all modes
+    const auto school = [&](const char* row, const char* id, const char* title, const char* field, const char* help) {
+        return RowBuilder::aside(
+            row, help, b.matrixRow(id, say(title), "", Box::Transmitter, each([&](const FlightMode&) { return Cell{{b.field(field)}}; })));
+    };
     StationPage page{Station::Modes, {}};
     if (b.figures().modes.size() != tx.modes.size()) return page;
     page.rows = {
@@ -59,6 +64,10 @@ StationPage modesRows(const RowBuilder& b) {
                                              isFlat(m.throttle) ? say(KH_TR("{v} flat"), {{"v", num(low)}})
                                                                 : say(KH_TR("{a} … {b}"), {{"a", num(low)}, {"b", num(high)}}))}};
                     })),
+        school("throttle-curve", "throttle-school", KH_TR("Take-off"), "transmitter.schools.throttle"_field,
+               KH_TR("flat: one governed value in each mode; classic: raised by the stick from zero in Normal, for a gentle start")),
+        school("throttle-curve", "curve-entry", KH_TR("Entered as"), "transmitter.schools.entry"_field,
+               KH_TR("points, or a straight line with an offset, where the box offers it")),
         b.matrixRow("pitch-curve", say(KH_TR("Pitch")), "%", Box::Transmitter, each([&](const FlightMode& m) {
                         const double low = m.pitch.points.front().y;
                         const double high = m.pitch.points.back().y;
@@ -66,8 +75,14 @@ StationPage modesRows(const RowBuilder& b) {
                                              low == -high ? say(KH_TR("±{v}"), {{"v", num(high)}})
                                                           : say(KH_TR("{a} … {b}"), {{"a", num(low)}, {"b", num(high)}}))}};
                     })),
+        school("pitch-curve", "pitch-school", KH_TR("Curves"), "transmitter.schools.pitch"_field,
+               KH_TR("one straight curve keeps the stick's feel in all aerobatic modes; one for each mode is softer in Normal")),
+        school("pitch-curve", "mid-stick", KH_TR("Mid stick"), "transmitter.schools.midStick"_field,
+               KH_TR("0° for aerobatics; the hover at mid stick for scale and training")),
         b.matrixRow("rates", say(KH_TR("Aileron")), KH_TR("rate, expo"), Box::Transmitter,
                     each([&](const FlightMode& m) { return pair(path(m, "aileron.ratePct"), path(m, "aileron.expoPct")); })),
+        school("rates", "agility-school", KH_TR("Agility"), "transmitter.schools.agility"_field,
+               KH_TR("in one box only: °/s in the controller with a straight transmitter, or rates and expo in the transmitter")),
         b.matrixRow("rates-elevator", say(KH_TR("Elevator")), KH_TR("rate, expo"), Box::Transmitter,
                     each([&](const FlightMode& m) { return pair(path(m, "elevator.ratePct"), path(m, "elevator.expoPct")); })),
         b.matrixRow("rates-rudder", say(KH_TR("Rudder")), KH_TR("rate, expo"), Box::Transmitter,

@@ -75,6 +75,11 @@ StationPage powerRows(const RowBuilder& b) {
                            {{b.field("transmitter.alarms.voltsPerCell"_field), b.field("transmitter.alarms.usedMah"_field),
                              b.field("transmitter.alarms.headRpm"_field)}},
                            {}, {{b.labelled("machine.power.loggedMahPerMin"_field), b.labelled("machine.power.plannedMahPerMin"_field)}})),
+        RowBuilder::aside("timer", KH_TR("a pack that was flown already is noticed before it is flown again"),
+                          b.row("pack-read", say(KH_TR("Pack read")),
+                                {{b.flag("transmitter.alarms.voicePack"_field, KH_TR("at power-up"), KH_TR("not read"))}}, {}, {})),
+        RowBuilder::aside("timer", KH_TR("timer, used charge or voltage alarm; two together are better than one"),
+                          b.row("flight-end", say(KH_TR("Flight's end")), {{b.field("transmitter.schools.end"_field)}}, {}, {})),
     };
     return page;
 }

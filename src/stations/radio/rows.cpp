@@ -1,19 +1,42 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/fieldpatterns.h"
+#include "model/modeedits.h"
 #include "model/names.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/radio/radio.h"
+
+#include <algorithm>
 
 namespace kh {
 
 namespace {
 
-Part condition(const RowBuilder& b, const std::string& path) {
-    Part p = b.field(path);
-    for (const SwitchProfile& s : b.setup().transmitter.profile.switches)
-        for (int place = 1; place <= s.places; ++place) p.options.push_back(s.id + " " + std::to_string(place));
+/// What an unused channel sends, chosen among what it can send.
+Part spare(const TransmitterSettings& tx, int number) {
+    Part p = RowBuilder::text(say(KH_TR("inhibited")));
+    p.spare = number;
+    p.options = {kSpareInhibited, kSpareCentre};
+    p.captions = {say(KH_TR("inhibited")), say(KH_TR("its centre"))};
+    for (const SwitchProfile& s : tx.profile.switches) {
+        p.options.push_back(s.id);
+        p.captions.push_back(say(KH_TR("follows {s}"), {{"s", s.id}}));
+    }
+    for (const SpareChannel& s : tx.spares)
+        if (s.number == number) p.value = s.follows.empty() ? p.captions[1] : say(KH_TR("follows {s}"), {{"s", s.follows}});
     return p;
 }
+
+/// The rows of one family of functions that stand beneath its row, each with its switch and what is sent then.
+void functionLines(const RowBuilder& b, StationPage& page, const char* row, const std::vector<const SwitchFunction*>& functions) {
+    for (const SwitchFunction* f : functions) {
+        const bool gain = f->id.starts_with("gain-");
+        std::vector<Cell> cells{{{b.field(elementPath("transmitter.functions.{}.when"_field, f->id))}}};
+        if (gain) cells.push_back({{b.field(elementPath("transmitter.functions.{}.sentPct"_field, f->id))}});
+        page.rows.push_back(b.line(row, "function-" + f->id, functionTitle(b.setup().transmitter, f->id), std::move(cells)));
+    }
+}
+
+constexpr const char* kTyped = KH_TR("the switch and its place: L1 2; + is and, | is or; empty: on no switch");
 
 }  // namespace
 
@@ -35,6 +58,9 @@ StationPage radioRows(const RowBuilder& b) {
     for (const std::string& id : b.setup().controller.profile.channelOrder)
         order.parts.push_back(RowBuilder::text(say(KH_TR("{f}"), {{"f", id}})));
     page.rows.push_back(b.row("channel-map", say(KH_TR("Channels")), std::move(map), std::move(order), {}));
+    page.rows.push_back(
+        RowBuilder::aside("channel-map", KH_TR("the controller's own order, or the one it has learned"),
+                          b.row("order-school", say(KH_TR("Order")), {{b.field("transmitter.schools.order"_field)}}, {}, {})));
     page.rows.push_back(b.row("stick-trims", say(KH_TR("Stick trims")),
                               {{b.flag("transmitter.trims.live"_field, KH_TR("live"), KH_TR("off")),
                                 b.field("transmitter.trims.aileronPct"_field, label(KH_TR("a"))),
@@ -49,22 +75,52 @@ StationPage radioRows(const RowBuilder& b) {
         spares.parts.push_back(RowBuilder::text(s.follows.empty() ? say(KH_TR("ch {n} centre"), {{"n", num(s.number)}})
                                                                   : say(KH_TR("ch {n} {s}"), {{"n", num(s.number)}, {"s", s.follows}})));
     page.rows.push_back(b.row("unused-channels", say(KH_TR("Spare channels")), std::move(spares), {}, {}));
+    page.rows.back().columns = {
+        {KH_TR("sends"), "",
+         KH_TR("a channel that sends can reach a port and change a setting in flight: inhibit what nothing listens to")}};
+    for (const int number : unusedChannels(tx))
+        page.rows.push_back(b.line("unused-channels", "spare-" + std::to_string(number), say(KH_TR("channel {n}"), {{"n", num(number)}}),
+                                   {{{spare(tx, number)}}}));
     Cell modes;
     for (const FlightMode& m : tx.modes)
         if (m.id != kHoldMode && !m.when.empty()) {
-            Part p = condition(b, elementPath("transmitter.modes.{}.when"_field, m.id));
+            Part p = b.field(elementPath("transmitter.modes.{}.when"_field, m.id));
             p.label = say(KH_TR("{m}"), {{"m", m.name}});
             modes.parts.push_back(std::move(p));
         }
     page.rows.push_back(b.row("mode-switch", say(KH_TR("Mode switch")), std::move(modes), {}, {}));
-    page.rows.push_back(b.row("hold-switch", say(KH_TR("Hold switch")), {{condition(b, "transmitter.modes.hold.when"_field)}}, {}, {}));
+    page.rows.push_back(b.row("hold-switch", say(KH_TR("Hold switch")), {{b.field("transmitter.modes.hold.when"_field)}}, {}, {}));
     page.rows.push_back(RowBuilder::under(
         "hold-switch", b.row("power-on", say(KH_TR("Power-on")),
                              {{b.flag("transmitter.hold.powerOnGuard"_field, KH_TR("on"), KH_TR("off"), label(KH_TR("guard")))}}, {}, {})));
+    page.rows.back().help = KH_TR("it starts only with hold on, the base mode, the collective low and rescue off");
+    const auto holdRow = [&](const char* id, const char* title, Part part, const char* help) {
+        page.rows.push_back(RowBuilder::aside("hold-switch", help, b.row(id, say(title), {{std::move(part)}}, {}, {})));
+    };
+    holdRow("hold-throttle", KH_TR("Its throttle"), b.field("transmitter.hold.throttlePct"_field),
+            KH_TR("judged in µs at the speed controller, 20 µs on the off side; an engine's idle. Leads off while you set it"));
+    Part from = b.field("transmitter.hold.autorotationFrom"_field);
+    for (const FlightMode& m : tx.modes)
+        if (m.id != kHoldMode) {
+            from.options.push_back(m.id);
+            from.captions.push_back(say(KH_TR("{m}"), {{"m", m.name}}));
+            if (m.id == tx.hold.autorotationFrom) {
+                from.value = from.captions.back();
+                from.why.lines.back() = say(KH_TR("= {v}"), {{"v", from.value}});
+            }
+        }
+    holdRow("hold-from", KH_TR("Flies like"), std::move(from),
+            KH_TR("the mode an autorotation begins in: hold takes its rates, expo and gain"));
+    holdRow("hold-school", KH_TR("School"), b.field("transmitter.schools.hold"_field),
+            KH_TR("cut: just below the throttle's end; bail-out: the idle to spool up from, with a kill switch beside it"));
+    holdRow("hold-place", KH_TR("Stands on"), b.field("transmitter.schools.holdSwitch"_field),
+            KH_TR("a switch of its own, or the mode switch's last place; reachable without letting go"));
+    holdRow("hold-tail", KH_TR("Tail in it"), b.field("transmitter.schools.holdTail"_field),
+            KH_TR("heading hold as everywhere, or rate mode for autorotations: then the tail follows the machine"));
     page.rows.push_back(b.row("kill-switch", say(KH_TR("Kill switch")),
-                              {{condition(b, "transmitter.kill.when"_field), b.field("transmitter.kill.throttlePct"_field)}}, {}, {}));
+                              {{b.field("transmitter.kill.when"_field), b.field("transmitter.kill.throttlePct"_field)}}, {}, {}));
     page.rows.push_back(b.row("cut-switch", say(KH_TR("Cut switch")),
-                              {{condition(b, "transmitter.cut.when"_field), b.field("transmitter.cut.throttlePct"_field)}}, {}, {}));
+                              {{b.field("transmitter.cut.when"_field), b.field("transmitter.cut.throttlePct"_field)}}, {}, {}));
     struct Family {
         const char* row;
         const char* title;
@@ -73,16 +129,37 @@ StationPage radioRows(const RowBuilder& b) {
     for (const Family& family : {Family{"bank-switch", KH_TR("Bank switch"), "bank-"}, Family{"gain-switch", KH_TR("Gain steps"), "gain-"},
                                  Family{"rescue-switch", KH_TR("Rescue"), "rescue"}, Family{"other-switches", KH_TR("Others"), ""}}) {
         Cell cell;
+        std::vector<const SwitchFunction*> all;
         for (const SwitchFunction& f : tx.functions) {
             const bool named = f.id.starts_with("bank-") || f.id.starts_with("gain-") || f.id == "rescue";
-            if (*family.prefix == 0 ? named || f.when.empty() : !f.id.starts_with(family.prefix)) continue;
-            Part part = condition(b, elementPath("transmitter.functions.{}.when"_field, f.id));
+            if (*family.prefix == 0 ? named : !f.id.starts_with(family.prefix)) continue;
+            all.push_back(&f);
+            if (f.when.empty() && f.id != family.prefix) continue;  // in the table beneath
+            Part part = b.field(elementPath("transmitter.functions.{}.when"_field, f.id));
             if (f.id != family.prefix) part.label = functionTitle(tx, f.id);  // else the row's own title says it
             cell.parts.push_back(std::move(part));
         }
         if (cell.parts.empty()) cell.parts.push_back(RowBuilder::text(say(KH_TR("on no switch"))));
         page.rows.push_back(b.row(family.row, say(family.title), std::move(cell), {}, {}));
+        const bool rescue = std::string_view(family.prefix) == "rescue";
+        if (!rescue && !all.empty()) {
+            page.rows.back().columns = {{KH_TR("switch"), "", kTyped}};
+            if (std::string_view(family.prefix) == "gain-")
+                page.rows.back().columns.push_back(
+                    {KH_TR("sent"), "%", KH_TR("the tail gain that replaces the mode's own while the switch is there; + is heading hold")});
+            functionLines(b, page, family.row, all);
+        }
     }
+    const auto school = [&](const char* row, const char* id, const char* title, const std::string& field, const char* help) {
+        const auto after = std::find_if(page.rows.rbegin(), page.rows.rend(), [&](const Row& r) { return r.keelId() == row; });
+        page.rows.insert(after.base(), RowBuilder::aside(row, help, b.row(id, say(title), {{b.field(field)}}, {}, {})));
+    };
+    school("gain-switch", "gain-school", KH_TR("School"), "transmitter.schools.tailGain"_field,
+           KH_TR("per flight mode, three steps on a switch of their own, or fixed in the controller"));
+    school("rescue-switch", "rescue-school", KH_TR("School"), "transmitter.schools.rescue"_field,
+           KH_TR("momentary, so that it cannot stay on; latched; or not used. Never under the finger that works hold"));
+    school("other-switches", "shared-switches", KH_TR("Shared"), "transmitter.shared"_field,
+           KH_TR("functions that stay on two switches, and switches that work two functions, by choice: hold, R2"));
     return page;
 }
 

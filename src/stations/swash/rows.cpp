@@ -47,6 +47,8 @@ StationPage swashRows(const RowBuilder& b) {
     }
     square.parts.push_back(RowBuilder::figure(f.squareDiffDeg, label(KH_TR("up − down"))));
     StationPage page{Station::Swash, {}};
+    Part anglesSet = controllerField("customAzimuthsDeg");
+    Part radiiSet = controllerField("customRadiiPct", label(KH_TR("radii")));
     page.rows = {
         b.row("swash-mixing", say(KH_TR("Swash mixing")), {{b.field("transmitter.swashMixing"_field)}},
               {{RowBuilder::text(say(KH_TR("on")))}},
@@ -56,6 +58,9 @@ StationPage swashRows(const RowBuilder& b) {
               std::move(azimuths)),
         RowBuilder::under(
             "layout", b.row("phase", say(KH_TR("Phase")), {}, {}, {{b.field("machine.head.phaseDeg"_field, label(KH_TR("of the head")))}})),
+        RowBuilder::aside("layout",
+                          KH_TR("of the balls from the nose, clockwise from above, in the order of the ports; used with the layout custom"),
+                          b.row("layout-angles", say(KH_TR("Own angles")), {}, {{std::move(anglesSet), std::move(radiiSet)}}, {})),
         b.row("mounting", say(KH_TR("Mounting")), {}, {{b.word("controller.mounting"_field, s.controller.profile.mountings)}},
               {{b.word("machine.mounting"_field, s.controller.profile.mountings)}}),
         RowBuilder::under("mounting", b.row("rotor-turning", say(KH_TR("Rotation")), {}, {{b.field("controller.rotorTurning"_field)}},
@@ -98,6 +103,17 @@ StationPage swashRows(const RowBuilder& b) {
               {{RowBuilder::figure(f.strokeUsePct),
                 RowBuilder::text(say(KH_TR("of ±{u} µs"), {{"u", num(s.controller.profile.usableStrokeUs)}}))}}),
     };
+    Row& layout = page.rows[1];
+    layout.columns = {{KH_TR("angle"), "°", KH_TR("where the servo's ball stands, from the nose, clockwise from above"), Box::Machine},
+                      {KH_TR("radius"), "mm", KH_TR("from the shaft's middle to the ball; empty: the plate's own"), Box::Machine},
+                      {KH_TR("arm"), "mm", KH_TR("from the servo's shaft to its ball"), Box::Machine}};
+    std::vector<Row> balls;
+    for (const PlateServo& p : s.machine.servos)
+        balls.push_back(b.line("layout", "ball-" + p.id, say(p.id.c_str()),
+                               {{{b.field(elementPath("machine.servos.{}.azimuthDeg"_field, p.id))}},
+                                {{b.field(elementPath("machine.servos.{}.ballRadiusMm"_field, p.id))}},
+                                {{b.field(elementPath("machine.servos.{}.armMm"_field, p.id))}}}));
+    page.rows.insert(page.rows.begin() + 2, std::make_move_iterator(balls.begin()), std::make_move_iterator(balls.end()));
     return page;
 }
 
