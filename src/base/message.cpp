@@ -26,6 +26,14 @@ std::string renderValue(const MessageValue& value, const Speech& speech) {
 
 Message say(std::string text, std::initializer_list<MessageArg> args) { return {std::move(text), args}; }
 
+Message asWord(std::string_view id) { return say(std::string(id)); }
+
+Message sayCount(std::size_t n, const char* one, const char* many, std::initializer_list<MessageArg> args) {
+    Message m{n == 1 ? one : many, args, static_cast<int>(n)};
+    m.args.emplace_back("n", MessageValue(num(static_cast<double>(n))));
+    return m;
+}
+
 const Speech& english() {
     static const Speech speech;
     return speech;
@@ -42,7 +50,7 @@ std::string render(const Number& number, const Speech& speech) {
 }
 
 std::string render(const Message& message, const Speech& speech) {
-    const std::string text = speech.translate ? speech.translate(message.text) : message.text;
+    const std::string text = speech.translate ? speech.translate(message.text, message.count) : message.text;
     std::string out;
     out.reserve(text.size() + 16 * message.args.size());
     for (std::size_t i = 0; i < text.size();) {

@@ -4,6 +4,7 @@
 #include <functional>
 #include <initializer_list>
 #include <string>
+#include <string_view>
 #include <variant>
 #include <vector>
 
@@ -37,6 +38,7 @@ struct MessageArg {
 struct Message {
     std::string text;
     std::vector<MessageArg> args;
+    int count = -1;  ///< what the template counts, for languages with more than two forms; −1: nothing
     [[nodiscard]] bool empty() const { return text.empty(); }
 };
 
@@ -45,10 +47,15 @@ inline MessageArg::MessageArg(std::string argument, const Message& given) : name
 
 /// @param text  the template, wrapped in KH_TR
 [[nodiscard]] Message say(std::string text, std::initializer_list<MessageArg> args = {});
+/// A word the program knows by its id ("aileron"): translated wherever it stands. A name of the pilot's is passed as it is.
+[[nodiscard]] Message asWord(std::string_view id);
+/// A count, as `{n}` in the template of one or of many.
+[[nodiscard]] Message sayCount(std::size_t n, const char* one, const char* many, std::initializer_list<MessageArg> args = {});
 
 /// How messages become words: a translation of templates, and the decimal sign.
 struct Speech {
-    std::function<std::string(const std::string&)> translate;  ///< empty: the template itself
+    /// A template in another language, in the form its count asks for (−1: it counts nothing); empty: the template itself.
+    std::function<std::string(const std::string&, int)> translate;
     std::string decimalPoint = ".";
 };
 

@@ -49,9 +49,9 @@ std::string throttleStateOf(const Setup& setup, const Instant& now) {
 std::vector<ThrottleState> throttleStates(const Setup& setup, const ChainModel& model, const Figures& figures) {
     const TransmitterSettings& tx = setup.transmitter;
     std::vector<ThrottleState> out;
-    const auto add = [&](const std::string& id, const std::string& title, const Condition& when) {
-        ThrottleState s{
-            id, title, when.empty() ? std::string() : render(conditionTitle(tx, when)), false, {}, 0, 0, 0, 0, MotorState::MayRun};
+    const auto add = [&](const std::string& id, const Condition& when) {
+        ThrottleState s{id, functionTitle(tx, id), when.empty() ? std::string() : render(conditionTitle(tx, when)), false, {}, 0, 0, 0,
+                        0,  MotorState::MayRun};
         if (const auto deck = deckOf(setup, model, id)) {
             s.reachable = true;
             s.deck = *deck;
@@ -71,12 +71,12 @@ std::vector<ThrottleState> throttleStates(const Setup& setup, const ChainModel& 
         }
         out.push_back(std::move(s));
     };
-    add("kill", "Kill", tx.kill.when);
-    if (!tx.cut.when.empty()) add("cut", "Cut", tx.cut.when);
+    add("kill", tx.kill.when);
+    if (!tx.cut.when.empty()) add("cut", tx.cut.when);
     const FlightMode* hold = modeById(tx, kHoldMode);
-    if (hold != nullptr) add(hold->id, hold->name, hold->when);
+    if (hold != nullptr) add(hold->id, hold->when);
     for (auto m = tx.modes.rbegin(); m != tx.modes.rend(); ++m)
-        if (m->id != kHoldMode) add(m->id, m->name, m->when);
+        if (m->id != kHoldMode) add(m->id, m->when);
     return out;
 }
 

@@ -14,7 +14,7 @@ enum class MotorState { Off, Idle, MayRun };
 /// One state, highest priority first: kill, cut, hold, then the flight modes from the highest rank to the base mode.
 struct ThrottleState {
     std::string id;                      ///< "kill", "cut", or a mode's id
-    std::string title;                   ///< as the pilot calls it
+    Message title;                       ///< as the pilot calls it
     std::string when;                    ///< its condition as typed; empty: no switch, or the base mode
     bool reachable = false;              ///< some combination of the switches gives it
     Deck deck;                           ///< one that does: the other switches at their power-on places

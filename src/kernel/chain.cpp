@@ -3,6 +3,7 @@
 
 #include "base/conventions.h"
 #include "base/error.h"
+#include "base/message.h"
 #include "formula/rotor.h"
 #include "model/helicopter/layouts.h"
 
@@ -19,7 +20,8 @@ double clampOne(double v) { return std::clamp(v, -1.0, 1.0); }
 }  // namespace
 
 const char* functionId(Function f) {
-    static constexpr std::array names{"aileron", "elevator", "collective", "rudder", "throttle", "gain"};
+    static constexpr std::array names{KH_TR("aileron"), KH_TR("elevator"), KH_TR("collective"),
+                                      KH_TR("rudder"),  KH_TR("throttle"), KH_TR("gain")};
     return names[indexOf(f)];
 }
 

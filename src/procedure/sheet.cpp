@@ -26,7 +26,7 @@ SheetContent SheetBuilder::servos() const {
     std::vector<SheetRow> rows{field(say(KH_TR("Servo pulse")), "controller.pulseUs"_field),
                                field(say(KH_TR("Servo rate")), "controller.rateHz"_field)};
     for (const PortSettings& p : setup.controller.ports)
-        rows.push_back({say(KH_TR("Port {p}, {r}"), {{"p", p.id}, {"r", p.role}}),
+        rows.push_back({say(KH_TR("Port {p}, {r}"), {{"p", p.id}, {"r", asWord(p.role)}}),
                         p.reversed ? say(KH_TR("reversed, trim {t} µs"), {{"t", signedNum(p.trimUs)}})
                                    : say(KH_TR("normal, trim {t} µs"), {{"t", signedNum(p.trimUs)}}),
                         {},

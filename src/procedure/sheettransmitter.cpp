@@ -140,8 +140,7 @@ SheetContent SheetBuilder::gain() const {
 
 SheetContent SheetBuilder::hold() const {
     SheetRow acts{say(KH_TR("Hold acts in")), say(KH_TR("every mode")), {}, standingOf(setup, "transmitter.hold.actsIn"_field)};
-    if (setup.transmitter.hold.actsIn)
-        acts.value = fieldAsText({*setup.transmitter.hold.actsIn, {FieldKind::Names, false, 0, 0, "", 0, {}}});
+    if (setup.transmitter.hold.actsIn) acts.value = shownValue(setup, "transmitter.hold.actsIn"_field, *setup.transmitter.hold.actsIn);
     return {field(say(KH_TR("Hold")), "transmitter.hold.throttlePct"_field, shown(evaluation.figures.holdUs)), acts,
             field(say(KH_TR("Kill")), "transmitter.kill.throttlePct"_field)};
 }

@@ -5,24 +5,36 @@
 
 #include <QCoreApplication>
 #include <QLocale>
+#include <utility>
 
 namespace kh {
 
+namespace {
+
+bool g_asked = false;  ///< whether it is known if a language is installed
+
+}  // namespace
+
+void languageChanged() { g_asked = false; }
+
 const Speech& desktopSpeech() {
-    static const Speech translated = [] {
-        Speech s;
-        if (QCoreApplication::translate("kh", "standing") != QStringLiteral("standing"))  // a language is installed
-            s.translate = [](const std::string& text) { return QCoreApplication::translate("kh", text.c_str()).toStdString(); };
-        return s;
-    }();
     static QLocale locale = QLocale::c();
-    static Speech speech = translated;
+    static Speech speech;
+    if (!std::exchange(g_asked, true)) {
+        speech.translate = nullptr;  // none: texts are not even looked up
+        if (QCoreApplication::translate("kh", "standing") != QStringLiteral("standing"))
+            speech.translate = [](const std::string& text, int n) {
+                return QCoreApplication::translate("kh", text.c_str(), nullptr, n).toStdString();
+            };
+    }
     if (const QLocale now; now != locale) {  // the desktop's locale can be set anew
         locale = now;
         speech.decimalPoint = now.decimalPoint().toStdString();
     }
     return speech;
 }
+
+QString counted(std::size_t n, const char* one, const char* many) { return words(sayCount(n, one, many)); }
 
 QString words(const Message& message) { return QString::fromStdString(render(message, desktopSpeech())); }
 

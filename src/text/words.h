@@ -14,6 +14,10 @@ namespace kh {
 /// How that is done, for what renders by itself.
 [[nodiscard]] const Speech& desktopSpeech();
 [[nodiscard]] QString words(const char* text);
+/// A language was installed or taken out: texts are asked for anew.
+void languageChanged();
+/// A count with what is counted: `{n}` in the text of one or of many.
+[[nodiscard]] QString counted(std::size_t n, const char* one, const char* many);
 /// A large count in groups of three.
 [[nodiscard]] QString grouped(std::uint64_t count);
 /// A text from a document as it is shown: see plainText.

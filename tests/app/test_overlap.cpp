@@ -5,12 +5,12 @@
 #include "app/bench.h"
 #include "app/newmodel/newmodelview.h"
 #include "app/recorder.h"
+#include "app/walk.h"
 #include "io/library.h"
 #include "model/helicopter/layouts.h"
 #include "paint/look/theme.h"
 
 #include <map>
-#include <set>
 
 using namespace kh;
 using namespace kh::app;
@@ -37,39 +37,6 @@ void look(QWidget* view, const std::string& where, std::map<std::string, std::st
             if (both.width() > 1.0 && both.height() > 1.0)
                 wrong.try_emplace((name + QStringLiteral(" overlap: ") + a.text + QStringLiteral(" | ") + texts[k].text).toStdString(),
                                   where);
-        }
-    }
-}
-
-void lookAtAll(Bench& b, const std::string& where, std::map<std::string, std::string>& wrong) {
-    Bench::settle();
-    for (ItemView* view : b.window.findChildren<ItemView*>()) look(view, where, wrong);
-    look(b.window.why(), where, wrong);
-}
-
-void walk(Bench& b, const std::string& where, bool rows, std::map<std::string, std::string>& wrong) {
-    for (const StationEntry& s : stations()) {
-        b.go(s.station);
-        const std::string here = where + " " + s.name;
-        if (s.page == PageKind::Proof) {
-            for (const ProofFace face : {ProofFace::Findings, ProofFace::Plan, ProofFace::ToSet}) {
-                b.w().show(face);
-                lookAtAll(b, here + " face " + std::to_string(static_cast<int>(face)), wrong);
-            }
-            b.w().show(ProofFace::Findings);
-            continue;
-        }
-        lookAtAll(b, here, wrong);
-        b.act("why");
-        lookAtAll(b, here + " why", wrong);
-        b.window.why()->hide();
-        if (!rows) continue;
-        std::set<std::string> seen;
-        for (std::size_t r = 0; r < b.w().page().rows.size(); ++r) {  // each opened and chosen once
-            const Row row = b.w().page().rows[r];
-            b.w().select({static_cast<int>(r), 0, 0});
-            if (row.opens && !b.w().isOpen(row.id) && seen.insert(row.id).second) b.w().toggleRow();
-            lookAtAll(b, here + " row " + row.id, wrong);
         }
     }
 }
@@ -151,10 +118,11 @@ TEST_CASE("no text stands on another or leaves its view") {
                     for (int tab = 0; tab < 2; ++tab) {
                         auto* tabs = b.window.findChild<QTabBar*>(QStringLiteral("page-or-drawing"));
                         tabs->setCurrentIndex(tab);
-                        walk(b,
-                             std::string(model) + " " + theme + " " + std::to_string(size.width()) + " " +
-                                 std::to_string(scale).substr(0, 4),
-                             tab == 0 && std::string(theme) == "chart", wrong);  // a theme changes colours, not places
+                        khtest::walkViews(b,
+                                          std::string(model) + " " + theme + " " + std::to_string(size.width()) + " " +
+                                              std::to_string(scale).substr(0, 4),
+                                          tab == 0 && std::string(theme) == "chart",  // a theme changes colours, not places
+                                          [&](QWidget* view, const std::string& where) { look(view, where, wrong); });
                         if (!tabs->isVisible()) break;
                     }
                 }

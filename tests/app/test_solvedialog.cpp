@@ -6,12 +6,13 @@
 #include "bench.h"
 #include "procedure/registry.h"
 
+#include <QAbstractItemModelTester>
 #include <QCheckBox>
 #include <QDialogButtonBox>
 #include <QLabel>
 #include <QLineEdit>
-#include <QListWidget>
 #include <QPushButton>
+#include <QTableView>
 
 using namespace khtest;
 
@@ -174,22 +175,30 @@ TEST_CASE("which servo went down is clicked, and the one port is reversed in the
 TEST_CASE("readings are listed newest first; a misread one is taken out and comes back by undo") {
     Bench b(QStringLiteral("fulmar-700"));
     ReadingsDialog none(&b.window, b.w());
-    CHECK(none.findChild<QListWidget*>()->item(0)->text().contains(QStringLiteral("Nothing was read yet")));
+    CHECK(none.findChild<QLabel*>(QStringLiteral("note"))->text().contains(QStringLiteral("Nothing was read yet")));
+    CHECK(none.findChild<QTableView*>()->isHidden());
     SolveDialog d(&b.window, b.w(), *solverById("throw"));
     type(d, "throw.left", "5.4");
     type(d, "throw.right", "-4.6");
     d.accept();
     ReadingsDialog list(&b.window, b.w());
-    auto* items = list.findChild<QListWidget*>();
-    REQUIRE(items->count() == 2);
-    CHECK(items->item(0)->text().contains(QStringLiteral("Cyclic right")));
-    CHECK(items->item(0)->text().contains(QStringLiteral("Reference throw = ")));
-    CHECK(items->item(0)->text().contains(QStringLiteral("pitch gauge ±0.1°")));
-    items->item(0)->setSelected(true);
+    const QAbstractItemModelTester tester(list.findChild<QTableView*>()->model(), QAbstractItemModelTester::FailureReportingMode::Fatal);
+    auto* table = list.findChild<QTableView*>();
+    const auto text = [&](int row, int column) { return table->model()->index(row, column).data().toString(); };
+    REQUIRE(table->model()->rowCount() == 2);
+    CHECK(text(0, ReadingsModel::What).contains(QStringLiteral("Cyclic right")));
+    CHECK(text(0, ReadingsModel::Value) == QString::fromUtf8("−4.6 °"));
+    CHECK(text(0, ReadingsModel::InForce).contains(QStringLiteral("Reference throw = ")));
+    CHECK(text(0, ReadingsModel::Instrument) == QString::fromUtf8("pitch gauge ±0.1°"));
+    CHECK(table->currentIndex().row() == 0);  // the keyboard is at the newest
+    list.show();
+    QTest::keyClick(table, Qt::Key_Down);
+    CHECK(table->currentIndex().row() == 1);
+    QTest::keyClick(table, Qt::Key_Up);
     list.removeChosen();
     REQUIRE(b.w().setup().readings.size() == 1);
     CHECK(b.w().setup().readings[0].what == "throw.left");
-    CHECK(items->count() == 1);
+    CHECK(table->model()->rowCount() == 1);
     b.act("undo");
     CHECK(b.w().setup().readings.size() == 2);
 }

@@ -96,7 +96,7 @@ TEST_CASE("in a pseudo-language no text is left untranslated at any station") {
     // words() decides once whether a language is installed, so the pages are rendered through the speech it uses
     Speech pseudo;
     std::set<std::string> asked;
-    pseudo.translate = [&](const std::string& text) {
+    pseudo.translate = [&](const std::string& text, int) {
         asked.insert(text);
         return "⟦" + text + "⟧";
     };

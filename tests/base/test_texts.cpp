@@ -99,7 +99,7 @@ TEST_CASE("numbers are shown with a true minus, their decimals, and never a nega
 
 TEST_CASE("messages put their arguments in, translate their template, and leave an unknown place readable") {
     Speech loud;
-    loud.translate = [](const std::string& text) { return text == "{a} of {b}" ? std::string("von {b}: {a}") : text; };
+    loud.translate = [](const std::string& text, int) { return text == "{a} of {b}" ? std::string("von {b}: {a}") : text; };
     const Message m = say("{a} of {b}", {{"a", num(3)}, {"b", std::string("seven")}});
     CHECK(render(m) == "3 of seven");
     CHECK(render(m, loud) == "von seven: 3");

@@ -124,13 +124,13 @@ TEST_CASE("messages render names, numbers, lists, a true minus and no negative z
     REQUIRE(render(say("{l}", {{"l", std::vector<Message>{say("a"), say("b")}}})) == "a, b");
     Speech speech;
     speech.decimalPoint = ",";
-    speech.translate = [](const std::string& text) { return text == "{v} mm" ? std::string("Weg {v} mm") : text; };
+    speech.translate = [](const std::string& text, int) { return text == "{v} mm" ? std::string("Weg {v} mm") : text; };
     REQUIRE(render(say("{v} mm", {{"v", num(1.5, 1)}}), speech) == "Weg 1,5 mm");
 }
 
 TEST_CASE("every rule's words survive a pseudo-language, with nothing left in braces") {
     Speech pseudo;
-    pseudo.translate = [](const std::string& text) { return "[" + text + " ~~~]"; };
+    pseudo.translate = [](const std::string& text, int) { return "[" + text + " ~~~]"; };
     for (const Finding& f : evaluate(khtest::dunlin()).findings)
         for (const Message* m : {&f.title, &f.found, &f.why, &f.todo}) {
             const std::string text = render(*m, pseudo);

@@ -28,7 +28,7 @@ Imports declared(const std::string& cmake) {
         bool folders = false;
         while (words >> word) {
             if (word == "FOLDERS") folders = true;
-            else if (word == "LIBRARIES" || word == "PRIVATE_LIBRARIES" || word == "PRECOMPILE" || word == "APART") folders = false;
+            else if (word == "LIBRARIES" || word == "PRIVATE_LIBRARIES" || word == "PRECOMPILE") folders = false;
             else if (folders) named.insert(word);
         }
     }
@@ -116,7 +116,7 @@ TEST_CASE("the layer test sees an upward import and a folder nobody declared") {
     std::istringstream fine("#include \"base/error.h\"\n");
     CHECK(forbidden(ours(), "kernel/chain.cpp", fine).empty());
     CHECK(folderOf(ours(), "cabin/new.cpp").empty());
-    const Imports two = declared("\nkh_folder(low)\nkh_folder(high APART FOLDERS low LIBRARIES Qt6::Gui)\n");
+    const Imports two = declared("\nkh_folder(low)\nkh_folder(high FOLDERS low LIBRARIES Qt6::Gui)\n");
     CHECK(two.at("high") == std::set<std::string>{"low"});
     CHECK(reach(two, "high") == std::set<std::string>{"high", "low"});
 }
@@ -160,7 +160,6 @@ TEST_CASE("helpers keep their names apart, since a first build joins the files o
     static const std::regex other(R"re(^(?:constexpr |const |static |inline )*[A-Za-z_][\w:<>,&* ]*[ &*](\w+)(?:\(| = |\{))re");
     std::size_t helpers = 0;
     for (const auto& [folder, named] : ours()) {
-        if (reach(ours(), folder).count("paint") != 0) continue;  // views are built apart
         std::map<std::string, std::string> seen;
         std::vector<std::string> twice;
         for (const auto& entry : fs::recursive_directory_iterator(KEELHAUL_SOURCE "/src/" + folder)) {

@@ -110,7 +110,7 @@ TEST_CASE("every field has a name of its own within its element, and a short one
 
 TEST_CASE("names follow a language: they are templates with their parts inside") {
     Speech shouting;
-    shouting.translate = [](const std::string& text) {
+    shouting.translate = [](const std::string& text, int) {
         std::string out = text;
         for (char& c : out) c = static_cast<char>(std::toupper(static_cast<unsigned char>(c)));
         return text.find('{') == std::string::npos ? out : text;

@@ -86,7 +86,7 @@ void BenchView::layOut() {
     if (const auto area = statesArea())
         for (const StateSpot& spot : stateSpots(*area, scene()))
             items.push_back(
-                {QStringLiteral("state-") + QString::fromStdString(spot.state->id), QString::fromStdString(spot.state->title),
+                {QStringLiteral("state-") + QString::fromStdString(spot.state->id), words(spot.state->title),
                  tr("%1 %").arg(spot.state->highPct), QAccessible::PushButton, spot.area,
                  workspace_.tracer() != nullptr && throttleStateOf(workspace_.setup(), workspace_.trace().now) == spot.state->id});
     setItems(items);

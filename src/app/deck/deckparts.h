@@ -39,10 +39,10 @@ inline SwitchWords switchWords(const Evaluation& evaluation, const std::string& 
         if (role.id != id || place < 1 || place > static_cast<int>(role.places.size())) continue;
         QStringList functions;
         for (const Message& f : role.functions) functions << words(f);
-        return {functions.isEmpty() ? QObject::tr("free") : functions.join(QStringLiteral(", ")),
+        return {functions.isEmpty() ? words(KH_TR("free")) : functions.join(QStringLiteral(", ")),
                 words(role.places[static_cast<std::size_t>(place - 1)])};
     }
-    return {QObject::tr("free"), QString::number(place)};
+    return {words(KH_TR("free")), QString::number(place)};
 }
 inline QString stageValue(const Stage& s, double v) {
     if (!s.known) return QStringLiteral("–");

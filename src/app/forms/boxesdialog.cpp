@@ -18,7 +18,8 @@ template <class Profile>
 QComboBox* BoxesDialog::combo(const char* name, const std::vector<Profile>& list, const Profile& now, bool mixed) {
     auto* box = new QComboBox(this);
     box->setObjectName(QString::fromLatin1(name));
-    box->addItem(mixed ? tr("as they are, not all the same") : tr("%1, as in the document").arg(shown(now.name)), kAsItIs);
+    box->addItem(mixed ? BoxesDialog::tr("as they are, not all the same") : BoxesDialog::tr("%1, as in the document").arg(shown(now.name)),
+                 kAsItIs);
     for (std::size_t i = 0; i < list.size(); ++i) box->addItem(QString::fromStdString(list[i].name), static_cast<int>(i));
     return box;
 }

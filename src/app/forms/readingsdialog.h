@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "session/workspace.h"
+#include "app/forms/readingsmodel.h"
 
 #include <QDialog>
 
-class QListWidget;
+class QTableView;
 
 namespace kh::app {
 
@@ -18,9 +18,8 @@ public:
     void removeChosen();
 
 private:
-    void fill();
-    Workspace& workspace_;
-    QListWidget* list_;
+    ReadingsModel model_;
+    QTableView* table_;
 };
 
 }  // namespace kh::app

@@ -193,8 +193,8 @@ void NewModelView::drawFacts(QPainter& p, QRectF area) const {
     const auto say2 = [](const char* text, std::initializer_list<MessageArg> args) { return words(say(text, args)); };
     const bool engine = m.power.kind == PowerKind::Engine;
     const std::array<std::pair<QString, QString>, 6> facts{
-        {{tr("blades"), say2(KH_TR("{n} × {l} mm, chord {c} mm"),
-                             {{"n", num(m.rotor.blades)}, {"l", num(m.rotor.bladeMm)}, {"c", num(m.rotor.chordMm)}})},
+        {{tr("blades"),
+          say2(KH_TR("{n} of {l} × {c} mm"), {{"n", num(m.rotor.blades)}, {"l", num(m.rotor.bladeMm)}, {"c", num(m.rotor.chordMm)}})},
          {tr("mass"), say2(KH_TR("{m} kg"), {{"m", num(m.massKg, 2)}})},
          {tr("head speed"), say2(KH_TR("{list} rpm"), {{"list", speeds}})},
          {tr("hold"), say2(KH_TR("{h} %"), {{"h", signedNum(s.transmitter.hold.throttlePct)}})},

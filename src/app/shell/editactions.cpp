@@ -29,10 +29,12 @@ void MainWindow::setBenchState() {
         return;
     }
     workspace_.document().edit(tr("Set the transmitter to its bench state"), edits);
-    showMessage(
-        tr("%1 settings changed, in one step that can be undone: travel 100, sub-trim 0, straight pitch curves, no mixing. Hold is as it "
-           "was: keep it on.")
-            .arg(edits.size()));
+    showMessage(counted(
+        edits.size(),
+        KH_TR("{n} setting changed, in one step that can be undone: travel 100, sub-trim 0, straight pitch curves, no mixing. Hold is "
+              "as it was: keep it on."),
+        KH_TR("{n} settings changed, in one step that can be undone: travel 100, sub-trim 0, straight pitch curves, no mixing. Hold "
+              "is as it was: keep it on.")));
 }
 
 void MainWindow::mirrorHold() {
@@ -42,8 +44,9 @@ void MainWindow::mirrorHold() {
         return;
     }
     workspace_.document().edit(tr("Hold flies like the mode before"), mirror);
-    showMessage(
-        tr("Hold took over %1 rates and gains of the mode an autorotation begins in; one step that can be undone.").arg(mirror.size()));
+    showMessage(counted(mirror.size(),
+                        KH_TR("Hold took over {n} value of the mode an autorotation begins in; one step that can be undone."),
+                        KH_TR("Hold took over {n} rates and gains of the mode an autorotation begins in; one step that can be undone.")));
 }
 
 void MainWindow::setChannelOrder() {
@@ -53,9 +56,11 @@ void MainWindow::setChannelOrder() {
         return;
     }
     workspace_.document().edit(tr("Put the channels in the controller's order"), edits);
-    showMessage(tr("%1 channels changed, in one step that can be undone. Check every stick on the controller's monitor again, and the "
-                   "failsafe: leads off.")
-                    .arg(edits.size()));
+    showMessage(counted(edits.size(),
+                        KH_TR("{n} channel changed, in one step that can be undone. Check every stick on the controller's monitor again, "
+                              "and the failsafe: leads off."),
+                        KH_TR("{n} channels changed, in one step that can be undone. Check every stick on the controller's monitor "
+                              "again, and the failsafe: leads off.")));
 }
 
 void MainWindow::takePlanStep() {

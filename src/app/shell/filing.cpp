@@ -40,9 +40,11 @@ bool MainWindow::openFile(const QString& file) {
     for (const Message& note : workspace_.document().notes()) notes << words(note);
     const auto newer = differingPaths(workspace_.setup(), io::withNewerProfiles(workspace_.setup(), workspace_.library()));
     if (!newer.empty())
-        notes << tr("Newer profiles are installed (%1 values differ). \"Take the newer profiles\" in the model menu takes them as one "
-                    "undoable change.")
-                     .arg(newer.size());
+        notes << counted(newer.size(),
+                         KH_TR("Newer profiles are installed ({n} value differs). \"Take the newer profiles\" in the model menu takes them "
+                               "as one undoable change."),
+                         KH_TR("Newer profiles are installed ({n} values differ). \"Take the newer profiles\" in the model menu takes "
+                               "them as one undoable change."));
     if (!notes.isEmpty()) {
         showMessage(notes.mid(0, 6).join('\n'));
     }

@@ -3,6 +3,7 @@
 #include "app/shell/demo.h"
 #include "app/shell/desktop.h"
 #include "app/shell/instance.h"
+#include "app/shell/language.h"
 #include "app/shell/mainwindow.h"
 #include "app/shell/screenshots.h"
 #include "paint/pdf.h"
@@ -34,7 +35,9 @@ int run(app::Application& application, const char* program) {
                                   QStringLiteral("Write a picture of each main view into this folder and quit."), QStringLiteral("folder"));
     const QCommandLineOption first(QStringLiteral("first-paint"), QStringLiteral("Quit after the first paint, to measure the start."));
     const QCommandLineOption keys(QStringLiteral("keys"), QStringLiteral("Print the shortcut table as Markdown and quit."));
-    parser.addOptions({data, demo, grab, first, keys});
+    const QCommandLineOption language(QStringLiteral("language"), QStringLiteral("Speak this language in place of the desktop's."),
+                                      QStringLiteral("code"));
+    parser.addOptions({data, demo, grab, first, keys, language});
     parser.addPositionalArgument(QStringLiteral("file"), QStringLiteral("A setup to open."), QStringLiteral("[file]"));
     parser.process(application);
 
@@ -42,14 +45,15 @@ int run(app::Application& application, const char* program) {
         std::fputs(app::shortcutsMarkdown().toUtf8().constData(), stdout);
         return 0;
     }
+    const std::vector<std::filesystem::path> folders = io::dataFolders(parser.value(data).toStdString(), program);
+    app::installLanguage(folders, parser.value(language));
     paint::loadFonts();
     app::installAccessibility();
     QStringList files = parser.positionalArguments();
     const QString socket = parser.isSet(grab) ? QString() : app::Instance::socketPath();
     if (!files.isEmpty() && app::Instance::handOver(socket, files.constFirst())) return 0;
 
-    app::Places places{QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation) + QStringLiteral("/state"),
-                       io::dataFolders(parser.value(data).toStdString(), program)};
+    app::Places places{QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation) + QStringLiteral("/state"), folders};
     if (parser.isSet(grab)) places.stateFolder.clear();
     QSettings settings;
     app::MainWindow window(places);

@@ -16,7 +16,7 @@ using namespace paint;
 
 namespace {
 
-constexpr double kRow = 27.4;
+constexpr double kModeRow = 27.4;
 constexpr double kBand = 26;
 
 QString conditionText(const FlightMode& m) {
@@ -81,7 +81,7 @@ void MatrixView::render(QPainter* p) {
                              : note.isEmpty() ? 0
                                               : drawParagraph(nullptr, area, note, Theme::font(13), t.ink) +
                                                     drawParagraph(nullptr, area, todo, Theme::font(13, true), t.ink) + 6;
-        const double h = kRow + texts;
+        const double h = kModeRow + texts;
         put({QStringLiteral("row-%1").arg(r), words(row.title), words(standingId(row.standing)) + (row.broken ? tr(", broken") : QString()),
              QAccessible::Row, QRectF(0, y, wide(), h), isSelected});
         if (p != nullptr) {
@@ -129,10 +129,10 @@ void MatrixView::render(QPainter* p) {
             }
         }
         if (p != nullptr && helps)
-            drawParagraph(p, QRectF(area.left(), y + kRow, area.width(), 0), words(row.help), Theme::font(12), t.muted);
+            drawParagraph(p, QRectF(area.left(), y + kModeRow, area.width(), 0), words(row.help), Theme::font(12), t.muted);
         if (p != nullptr && !note.isEmpty()) {
-            const double used = drawParagraph(p, QRectF(area.left(), y + kRow, area.width(), 0), note, Theme::font(13), t.ink);
-            drawParagraph(p, QRectF(area.left(), y + kRow + used, area.width(), 0), todo, Theme::font(13, true), Theme::box(todoBox));
+            const double used = drawParagraph(p, QRectF(area.left(), y + kModeRow, area.width(), 0), note, Theme::font(13), t.ink);
+            drawParagraph(p, QRectF(area.left(), y + kModeRow + used, area.width(), 0), todo, Theme::font(13, true), Theme::box(todoBox));
         }
         y += h;
         if (p != nullptr) hairline(*p, kLeft, y - 1, wide() - kLeft, t.rule);

@@ -29,7 +29,9 @@ void PageView::drawHeader(QPainter* p, const QString& extra, double until) {
         drawText(*p, {x, 29}, QFontMetricsF(font).elidedText(extra, Qt::ElideRight, until - x - 10), font, t.muted);
         return;
     }
-    x = drawText(*p, {x, 29}, tr("%1 rows").arg(counted), Theme::font(13), t.muted) + 14;
+    x = drawText(*p, {x, 29}, kh::counted(static_cast<std::size_t>(counted), KH_TR("{n} row"), KH_TR("{n} rows")), Theme::font(13),
+                 t.muted) +
+        14;
     int broken = 0;
     for (const Row& r : rows) broken += r.broken && r.under.empty() ? 1 : 0;
     for (const Standing s : {Standing::Proved, Standing::Measured, Standing::Computed, Standing::Entered, Standing::Default}) {

@@ -20,7 +20,7 @@ namespace {
 
 constexpr double kClosed = 40;
 constexpr double kBarrier = 24;
-constexpr double kText = 46;
+constexpr double kStepText = 46;
 constexpr double kPart = 18;
 
 double changeAt(double width) { return width - 306; }
@@ -33,7 +33,7 @@ QString PlanView::headline() const {
     if (!workspace().planFresh()) return tr("being worked out …");
     if (plan.steps.empty())
         return plan.left.empty() ? tr("nothing to repair: no danger, no warning") : tr("nothing in the boxes heals what is left");
-    const QString changes = plan.steps.size() == 1 ? tr("1 change heals") : tr("%1 changes heal").arg(plan.steps.size());
+    const QString changes = counted(plan.steps.size(), KH_TR("{n} change heals"), KH_TR("{n} changes heal"));
     const std::size_t all = plan.dangers + plan.warnings;
     const QString what = plan.left.empty() ? tr("all %1").arg(all) : tr("all but %1 of %2").arg(plan.left.size()).arg(all);
     const QString hands = plan.byHand() == 0 ? QString() : tr("; %1 by hand").arg(plan.byHand());
@@ -44,7 +44,7 @@ double PlanView::stepHeight(std::size_t index) const {
     const StepText& text = workspace().planTexts()[index];
     double h = kClosed + kPart * static_cast<double>(healLines(index) - 1);
     if (static_cast<int>(index) != workspace().selectedStep()) return h;
-    const QRectF area(kText, 0, wide() - kText - kLeft, 0);
+    const QRectF area(kStepText, 0, wide() - kStepText - kLeft, 0);
     h += drawParagraph(nullptr, area, words(text.found), Theme::font(13), Theme::tokens().ink);
     return h + drawParagraph(nullptr, area, words(text.todo), Theme::font(13, true), Theme::tokens().ink) + 10;
 }
@@ -64,12 +64,12 @@ std::size_t PlanView::healLines(std::size_t index) const {
     const StepText& text = workspace().planTexts()[index];
     const double room = healRoom(index);
     std::size_t lines = 1;
-    double x = kText;
+    double x = kStepText;
     for (const HealedText& h : text.heals) {
         const double w = textWidth(words(h.title), Theme::font(12)) + 30;
-        if (x > kText && x + w > room) {
+        if (x > kStepText && x + w > room) {
             ++lines;
-            x = kText;
+            x = kStepText;
         }
         x += w;
     }
@@ -80,11 +80,11 @@ double PlanView::drawHeals(QPainter& p, std::size_t index, double y) const {
     const Tokens& t = Theme::tokens();
     const StepText& text = workspace().planTexts()[index];
     const double room = healRoom(index);
-    double x = kText;
+    double x = kStepText;
     for (const HealedText& h : text.heals) {
         const double w = textWidth(words(h.title), Theme::font(12)) + 30;
-        if (x > kText && x + w > room) {
-            x = kText;
+        if (x > kStepText && x + w > room) {
+            x = kStepText;
             y += kPart;
         }
         drawMark(p, h.severity, {x + 5, y - 4}, 8);
@@ -117,7 +117,7 @@ void PlanView::drawStep(QPainter& p, std::size_t index, double y, double h) {
     const double base = y + 20;
     const QFont font = Theme::font(open ? 15 : 13, open);
     const double change = changeAt(wide());
-    drawText(p, {kText, base}, QFontMetricsF(font).elidedText(words(text.title), Qt::ElideRight, change - kText - 10), font, t.ink);
+    drawText(p, {kStepText, base}, QFontMetricsF(font).elidedText(words(text.title), Qt::ElideRight, change - kStepText - 10), font, t.ink);
     // was, muted, and is, bold in the colour of the box
     const bool breaks = changeBreaks(text);
     const QString was = QFontMetricsF(Theme::font(13)).elidedText(words(text.was), Qt::ElideRight, boxAt(wide()) - change - 12);
@@ -133,8 +133,8 @@ void PlanView::drawStep(QPainter& p, std::size_t index, double y, double h) {
     if (!tag.isEmpty()) drawText(p, {boxAt(wide()), y + 36}, tag, Theme::font(12), t.muted);
     if (open) {
         ty += 8;
-        ty += drawParagraph(&p, QRectF(kText, ty, wide() - kText - kLeft, 0), words(text.found), Theme::font(13), t.ink);
-        drawParagraph(&p, QRectF(kText, ty, wide() - kText - kLeft, 0), words(text.todo), Theme::font(13, true), colour);
+        ty += drawParagraph(&p, QRectF(kStepText, ty, wide() - kStepText - kLeft, 0), words(text.found), Theme::font(13), t.ink);
+        drawParagraph(&p, QRectF(kStepText, ty, wide() - kStepText - kLeft, 0), words(text.todo), Theme::font(13, true), colour);
     } else {
         hairline(p, kLeft, y + h - 1, wide() - kLeft, t.rule);
     }
@@ -172,14 +172,14 @@ double PlanView::renderLeft(QPainter* p, double y) {
     for (const std::string& id : plan.left)
         for (const ProofEntry& e : workspace().entries()) {
             if (e.passed || e.finding.id != id) continue;
-            const double h = 26 + drawParagraph(nullptr, QRectF(kText, 0, wide() - kText - kLeft, 0),
+            const double h = 26 + drawParagraph(nullptr, QRectF(kStepText, 0, wide() - kStepText - kLeft, 0),
                                                 words(workspace().remedyText(e.finding)), Theme::font(13), t.ink);
             put({QStringLiteral("left-") + QString::fromStdString(id), words(e.finding.title), words(workspace().remedyText(e.finding)),
                  QAccessible::ListItem, QRectF(0, y, wide(), h)});
             if (p != nullptr) {
-                drawMark(*p, e.finding.severity, {kText - 14, y + 13});
-                drawText(*p, {kText, y + 18}, words(e.finding.title), Theme::font(13, true), t.ink);
-                drawParagraph(p, QRectF(kText, y + 22, wide() - kText - kLeft, 0), words(workspace().remedyText(e.finding)),
+                drawMark(*p, e.finding.severity, {kStepText - 14, y + 13});
+                drawText(*p, {kStepText, y + 18}, words(e.finding.title), Theme::font(13, true), t.ink);
+                drawParagraph(p, QRectF(kStepText, y + 22, wide() - kStepText - kLeft, 0), words(workspace().remedyText(e.finding)),
                               Theme::font(13), t.ink);
             }
             y += h;
@@ -196,12 +196,12 @@ double PlanView::renderSeen(QPainter* p, double y) {
     if (p != nullptr) drawText(*p, {kLeft, y + 22}, tr("then seen on the machine, by hand"), Theme::font(13), t.muted);
     y += 28;
     for (const ToBeSet& s : all) {
-        const QRectF text(kText, y + 20, wide() - kText - kLeft, 0);
+        const QRectF text(kStepText, y + 20, wide() - kStepText - kLeft, 0);
         const double h = 24 + drawParagraph(p, text, words(s.what), Theme::font(12), t.muted);
         put({QStringLiteral("see-") + QString::fromStdString(s.row), words(s.title), words(s.what), QAccessible::ListItem,
              QRectF(0, y, wide(), h)});
         if (p != nullptr) {
-            drawText(*p, {kText, y + 16}, words(s.title), Theme::font(13, true), t.ink);
+            drawText(*p, {kStepText, y + 16}, words(s.title), Theme::font(13, true), t.ink);
             drawText(*p, {boxAt(wide()), y + 16}, words(stationName(s.station)), Theme::font(13), t.machine);
         }
         y += h;
@@ -224,10 +224,10 @@ void PlanView::render(QPainter* p) {
                                               : tr("by hand: take 1 to %1, then do this, write it down").arg(i);
                 const QString text =
                     QFontMetricsF(Theme::font(12, true))
-                        .elidedText(tr("%1; what follows is worked out again").arg(lead), Qt::ElideRight, wide() - kText - kLeft);
+                        .elidedText(tr("%1; what follows is worked out again").arg(lead), Qt::ElideRight, wide() - kStepText - kLeft);
                 const double w = textWidth(text, Theme::font(12, true));
-                p->fillRect(QRectF(kText - 8, y + 4, w + 16, kBarrier - 6), t.sheet);
-                drawText(*p, {kText, y + 17}, text, Theme::font(12, true), t.ink);
+                p->fillRect(QRectF(kStepText - 8, y + 4, w + 16, kBarrier - 6), t.sheet);
+                drawText(*p, {kStepText, y + 17}, text, Theme::font(12, true), t.ink);
             }
             y += kBarrier;
         }

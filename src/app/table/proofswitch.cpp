@@ -21,11 +21,10 @@ struct FacePart {
 };
 
 std::array<FacePart, 3> parts(const Workspace& w) {
-    const auto counted = [](std::size_t n, const QString& one, const QString& many) { return n == 1 ? one : many.arg(n); };
     const auto findings = std::count_if(w.entries().begin(), w.entries().end(), [](const ProofEntry& e) { return !e.passed; });
     std::array<FacePart, 3> out{{{ProofFace::Plan, QStringLiteral("show-plan"), ProofView::tr("Plan"), ProofView::tr("plan"), 0},
                                  {ProofFace::Findings, QStringLiteral("show-findings"), ProofView::tr("Findings"),
-                                  counted(static_cast<std::size_t>(findings), ProofView::tr("1 finding"), ProofView::tr("%1 findings")), 0},
+                                  counted(static_cast<std::size_t>(findings), KH_TR("{n} finding"), KH_TR("{n} findings")), 0},
                                  {ProofFace::ToSet, QStringLiteral("show-to-set"), ProofView::tr("Still to be set"),
                                   ProofView::tr("%1 to set").arg(w.toBeSet().size()), 0}}};
     for (FacePart& part : out) part.width = textWidth(part.text, Theme::font(13, true)) + 18;

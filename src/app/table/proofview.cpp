@@ -14,31 +14,31 @@ using namespace paint;
 
 namespace {
 
-constexpr double kRow = 28;
+constexpr double kFindingRow = 28;
 constexpr double kPassedRow = 23;
 constexpr double kTag = 40;  ///< where a property's id stands
-constexpr double kText = 76;
+constexpr double kFindingText = 76;
 
 double column(double width, bool box) { return width - (box ? 102 : 184); }
 
 }  // namespace
 
 double ProofView::entryHeight(const ProofEntry& e, bool open) const {
-    if (!open) return e.passed ? kPassedRow : kRow;
-    const QRectF area(kText, 0, wide() - kText - kLeft, 0);
+    if (!open) return e.passed ? kPassedRow : kFindingRow;
+    const QRectF area(kFindingText, 0, wide() - kFindingText - kLeft, 0);
     const QColor ink = Theme::tokens().ink;
     double h = 34 + drawParagraph(nullptr, area, words(e.finding.found), Theme::font(13), ink);
     if (e.passed) return h + 4;
     h += drawParagraph(nullptr, area, words(e.finding.why), Theme::font(13), ink);
-    h += drawParagraph(nullptr, QRectF(kText, 0, wide() - kText - 132, 0), words(workspace().remedyText(e.finding)), Theme::font(13, true),
-                       ink);
+    h += drawParagraph(nullptr, QRectF(kFindingText, 0, wide() - kFindingText - 132, 0), words(workspace().remedyText(e.finding)),
+                       Theme::font(13, true), ink);
     return h + 30;
 }
 
 void ProofView::drawWitness(QPainter& p, const Finding& f, double y) const {
     const Tokens& t = Theme::tokens();
     const QColor colour = Theme::severity(f.severity);
-    double x = drawText(p, {kText, y}, tr("witness"), Theme::font(12), t.muted) + 14;
+    double x = drawText(p, {kFindingText, y}, tr("witness"), Theme::font(12), t.muted) + 14;
     if (!f.witness) {
         drawText(p, {x, y}, tr("no state shows it; F5 goes to the cell"), Theme::font(12), t.muted);
         return;
@@ -68,16 +68,16 @@ void ProofView::drawWitness(QPainter& p, const Finding& f, double y) const {
 void ProofView::drawOpen(QPainter& p, const ProofEntry& e, int index, double y) {
     const Tokens& t = Theme::tokens();
     const Finding& f = e.finding;
-    const QRectF area(kText, 0, wide() - kText - kLeft, 0);
+    const QRectF area(kFindingText, 0, wide() - kFindingText - kLeft, 0);
     double ty = y + 30;
-    ty += drawParagraph(&p, QRectF(kText, ty, area.width(), 0), words(f.found), Theme::font(13), t.ink);
+    ty += drawParagraph(&p, QRectF(kFindingText, ty, area.width(), 0), words(f.found), Theme::font(13), t.ink);
     if (e.passed) return;
-    ty += drawParagraph(&p, QRectF(kText, ty, area.width(), 0), words(f.why), Theme::font(13), t.ink);
+    ty += drawParagraph(&p, QRectF(kFindingText, ty, area.width(), 0), words(f.why), Theme::font(13), t.ink);
     const Remedy* tried = workspace().remedyOf(f);
     const bool goes = tried != nullptr && !tried->causedBy.empty();
-    ty += drawParagraph(&p, QRectF(kText, ty, wide() - kText - 132, 0), words(workspace().remedyText(f)), Theme::font(13, true),
-                        goes ? t.muted : Theme::box(f.box));
-    hairline(p, kText, ty + 2, wide() - kLeft, t.rule);
+    ty += drawParagraph(&p, QRectF(kFindingText, ty, wide() - kFindingText - 132, 0), words(workspace().remedyText(f)),
+                        Theme::font(13, true), goes ? t.muted : Theme::box(f.box));
+    hairline(p, kFindingText, ty + 2, wide() - kLeft, t.rule);
     drawWitness(p, f, ty + 20);
     const bool posed = workspace().posedFinding() == index;
     const QString label = posed ? tr("F5 posed") : f.witness ? tr("F5 pose") : tr("F5 go there");
@@ -115,8 +115,8 @@ void ProofView::drawEntry(QPainter& p, const ProofEntry& e, int index, double y,
     const QString standing = e.passed && fresh && !proved ? tr("computed, of values nobody entered yet") : QString();
     const double told = standing.isEmpty() ? 0 : textWidth(standing, Theme::font(12)) + 12;
     if (told > 0) drawText(p, {wide() - kLeft - told + 12, base}, standing, Theme::font(12), t.muted);
-    const double room = (e.passed ? wide() - kLeft - told : column(wide(), false) - 10) - kText;
-    drawText(p, {kText, base}, QFontMetricsF(font).elidedText(words(f.title), Qt::ElideRight, room), font, ink);
+    const double room = (e.passed ? wide() - kLeft - told : column(wide(), false) - 10) - kFindingText;
+    drawText(p, {kFindingText, base}, QFontMetricsF(font).elidedText(words(f.title), Qt::ElideRight, room), font, ink);
     if (!e.passed) {
         drawText(p, {column(wide(), false), base}, words(stationName(f.station)), Theme::font(13), t.ink);
         drawText(p, {column(wide(), true), base}, words(boxId(f.box)), Theme::font(13), Theme::box(f.box));
@@ -184,8 +184,9 @@ void ProofView::render(QPainter* p) {
     drawProofSwitch(p, workspace(), wide(), [this](Item item) { put(std::move(item)); });
     if (p == nullptr) return;
     if (workspace().evaluation().findings.empty()) {
-        drawText(*p, {kText, y + 25}, tr("No rule found anything. That is no promise that the model is safe: it says which checks passed."),
-                 Theme::font(13), Theme::tokens().ink);
+        drawText(*p, {kFindingText, y + 25},
+                 tr("No rule found anything. That is no promise that the model is safe: it says which checks passed."), Theme::font(13),
+                 Theme::tokens().ink);
     }
 }
 

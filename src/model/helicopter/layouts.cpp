@@ -36,7 +36,7 @@ const Layout* findLayout(std::string_view id) {
 }
 
 std::span<const char* const> layoutRoles() {
-    static constexpr std::array roles{"elevator", "left", "right", "fourth"};
+    static constexpr std::array roles{KH_TR("elevator"), KH_TR("left"), KH_TR("right"), KH_TR("fourth")};
     return roles;
 }
 

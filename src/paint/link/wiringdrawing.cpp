@@ -44,8 +44,7 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
     p.setRenderHint(QPainter::Antialiasing);
     const Setup& setup = s.setup;
     const Wiring& w = setup.machine.wiring;
-    drawTitle(p, area, KH_TR("Wiring"),
-              words(say(KH_TR("each plug: {m}"), {{"m", words(setup.controller.profile.plugMark.c_str()).toStdString()}})));
+    drawTitle(p, area, KH_TR("Wiring"), words(say(KH_TR("each plug: {m}"), {{"m", asWord(setup.controller.profile.plugMark)}})));
     const double top = area.top() + 34;
     const double width = area.width();
     const Box4 receiver{QRectF(area.left(), top, width * 0.24, 92), t.transmitter};
@@ -85,7 +84,7 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
     for (std::size_t i = 0; i <= ports.size(); ++i) {
         const bool tail = i == ports.size();
         const QString port = tail ? words(KH_TR("tail")) : QString::fromStdString(ports[i].id);
-        const QString role = tail ? words(KH_TR("tail servo")) : words(say(KH_TR("{r} servo"), {{"r", ports[i].role}}));
+        const QString role = tail ? words(KH_TR("tail servo")) : words(say(KH_TR("{r} servo"), {{"r", asWord(ports[i].role)}}));
         const QPointF from(box.area.right(), y);
         const QPointF to(servoLeft, y);
         lead(p, from, to, (from.x() + to.x()) / 2, t.controller, {});

@@ -252,7 +252,7 @@ void paintThrottleStates(QPainter& p, QRectF area, const Scene& s) {
         p.setBrush(on ? Theme::boxTint(Box::Transmitter) : t.sheet);
         p.drawRoundedRect(r, 2, 2);
         const double mid = r.center().y();
-        drawText(p, {r.left() + 12, mid - 4}, QString::fromStdString(st.title), Theme::font(13, true), st.reachable ? t.ink : t.muted);
+        drawText(p, {r.left() + 12, mid - 4}, words(st.title), Theme::font(13, true), st.reachable ? t.ink : t.muted);
         const bool base = st.when.empty() && spot.state == spots.back().state;
         drawText(p, {r.left() + 12, mid + 14},
                  base              ? words(KH_TR("when nothing else is asked for"))

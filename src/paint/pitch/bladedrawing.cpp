@@ -148,7 +148,7 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
         }
         const double y = c.y() + radius + 18;
         const QString text =
-            words(say(KH_TR("{t}° round, {l}"), {{"t", num(rose.round.tiltDeg, 1)}, {"l", std::string(limitId(rose.round.limitedBy))}}));
+            words(say(KH_TR("{t}° round, {l}"), {{"t", num(rose.round.tiltDeg, 1)}, {"l", asWord(limitId(rose.round.limitedBy))}}));
         drawText(p, {c.x() - textWidth(words(names[i]), Theme::font(12, true)) / 2, y}, words(names[i]), Theme::font(12, true), t.ink);
         drawText(p, {c.x() - textWidth(text, Theme::font(12)) / 2, y + 16}, text, Theme::font(12), t.muted);
     }

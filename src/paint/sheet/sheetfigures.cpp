@@ -109,7 +109,7 @@ void paintSheetPlate(QPainter& p, QRectF area, const Setup& setup) {
         p.setFont(Theme::font(12, true));
         p.setPen(Qt::white);
         p.drawText(QRectF(ball.x() - 12, ball.y() - 9, 24, 18), Qt::AlignCenter, number);
-        QStringList lines{words(say(KH_TR("{s} at {a}°"), {{"s", servo.id}, {"a", num(servo.azimuthDeg)}}))};
+        QStringList lines{words(say(KH_TR("{s} at {a}°"), {{"s", asWord(servo.id)}, {"a", num(servo.azimuthDeg)}}))};
         if (port != ports.end())
             lines << words(
                 say(port->reversed ? KH_TR("reversed, trim {t} µs") : KH_TR("normal, trim {t} µs"), {{"t", signedNum(port->trimUs)}}));

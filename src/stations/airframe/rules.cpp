@@ -47,7 +47,7 @@ void arms(const AuditContext& c, std::vector<Finding>& out) {
         Finding f{.severity = Severity::Danger, .row = "arms"_row, .box = Box::Machine};
         if (sideways >= s.linkMm || s.linkMm <= s.armMm / 2.0) {
             f.id = "link-length." + s.id;
-            f.title = c.say(KH_TR("The link of the {s} servo cannot be that short"), {{"s", s.id}});
+            f.title = c.say(KH_TR("The link of the {s} servo cannot be that short"), {{"s", asWord(s.id)}});
             f.found = c.say(KH_TR("Link {l} mm on an arm of {r} mm: turned by {a}° its ball stands {x} mm aside."),
                             {{"l", num(s.linkMm, 1)}, {"r", num(s.armMm, 1)}, {"a", num(turned)}, {"x", num(sideways, 1)}});
             f.why = c.say(KH_TR("Nothing that is computed from these lengths is true."));
@@ -55,7 +55,7 @@ void arms(const AuditContext& c, std::vector<Finding>& out) {
             f.subject = elementPath("machine.servos.{}.linkMm"_field, s.id);
         } else if (turned > kDeadCentreDeg) {
             f.id = "dead-centre." + s.id;
-            f.title = c.say(KH_TR("The arm of the {s} servo is asked past its dead centre"), {{"s", s.id}});
+            f.title = c.say(KH_TR("The arm of the {s} servo is asked past its dead centre"), {{"s", asWord(s.id)}});
             f.found = c.say(KH_TR("It would turn {a}°; its servo turns {d}° a µs."), {{"a", num(turned)}, {"d", num(s.servo.degPerUs, 3)}});
             f.why = c.say(KH_TR("Past 90° the ball comes back down: the plate stops and then goes the other way."));
             f.todo = c.say(KH_TR("Look up the servo's travel a µs and the throw that is set: one of them was typed in another unit."));

@@ -32,7 +32,7 @@ SolvedField servoLink(const Setup& setup, const PlateServo& servo, double mm) {
     a.unit = "turns";
     a.decimals = 2;
     a.expectUnit = "mm";
-    a.why.title = say(KH_TR("turns of the {s} servo's link"), {{"s", servo.id}});
+    a.why.title = say(KH_TR("turns of the {s} servo's link"), {{"s", asWord(servo.id)}});
     if (steps.mmPerTurn > 0.0) a.value = roundToStep(mm / steps.mmPerTurn, steps.stepTurns);
     a.residue = mm - a.value * steps.mmPerTurn;
     a.expect = a.residue;
@@ -40,7 +40,7 @@ SolvedField servoLink(const Setup& setup, const PlateServo& servo, double mm) {
                {{"m", signedNum(mm, 2)}, {"l", num(steps.mmPerTurn, 2)}, {"s", num(steps.stepTurns, 2)}, {"v", signedNum(a.value, 2)}});
     a.why.line(KH_TR("leaves {r} mm"), {{"r", signedNum(a.residue, 2)}});
     a.todo =
-        say(KH_TR("Make the {s} servo's link {v} turns {w}{e}."), {{"s", servo.id},
+        say(KH_TR("Make the {s} servo's link {v} turns {w}{e}."), {{"s", asWord(servo.id)},
                                                                    {"v", num(std::abs(a.value), 2)},
                                                                    {"w", std::string(a.value > 0.0 ? KH_TR("longer") : KH_TR("shorter"))},
                                                                    {"e", endHint(setup.machine.head, a.value)}});

@@ -58,6 +58,9 @@ Part RowBuilder::field(const std::string& path, Message label) const {
 Part RowBuilder::word(const std::string& path, std::vector<std::string> options, Message label) const {
     Part part = field(path, std::move(label));
     part.options = std::move(options);
+    const auto f = readField(setup_, path);
+    if (const auto* chosen = f ? std::get_if<std::string>(&f->value) : nullptr; chosen != nullptr && !chosen->empty())
+        part.value = asWord(*chosen);
     return part;
 }
 

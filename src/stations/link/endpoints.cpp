@@ -206,25 +206,25 @@ struct EndSheet {
             out.remarks.push_back(
                 say(KH_TR("{f}: {u} % is all the monitor can show, so the reading says nothing about travel. Set a smaller "
                           "travel first, {s} % or less, then read again."),
-                    {{"f", channel.id}, {"u", signedNum(u)}, {"s", num(std::min(100.0, present * 0.8))}}));
+                    {{"f", asWord(channel.id)}, {"u", signedNum(u)}, {"s", num(std::min(100.0, present * 0.8))}}));
             return;
         }
         if (std::abs(present + (high ? channel.subTrimPct : -channel.subTrimPct)) > channelScale(tx, channel).limitPct) {
             out.remarks.push_back(say(KH_TR("{f}: at travel {t} % the transmitter's limit cuts the pulse, so the reading says nothing "
                                             "about travel. Set {s} % first."),
-                                      {{"f", channel.id}, {"t", num(present, 1)}, {"s", num(100)}}));
+                                      {{"f", asWord(channel.id)}, {"t", num(present, 1)}, {"s", num(100)}}));
             return;
         }
         const Sent value = sent(high, u);
         if (value.pct < kLeastSentPct) {
             out.remarks.push_back(
                 say(KH_TR("{f}: this end sends {v} % only, which says nothing about travel. Read it with a straight curve and rate 100."),
-                    {{"f", channel.id}, {"v", num(value.pct, 1)}}));
+                    {{"f", asWord(channel.id)}, {"v", num(value.pct, 1)}}));
             return;
         }
         if (value.mode != nullptr)
             out.remarks.push_back(say(KH_TR("{f}, {side} end: modes send different values there; reckoned with {v} %, as {m} sends it."),
-                                      {{"f", channel.id},
+                                      {{"f", asWord(channel.id)},
                                        {"side", std::string(high ? KH_TR("high") : KH_TR("low"))},
                                        {"v", num(value.pct, 1)},
                                        {"m", value.mode->name}}));
@@ -242,7 +242,7 @@ struct EndSheet {
         if (std::abs(std::abs(expected) - std::abs(u)) > kSurprisePct)
             out.remarks.push_back(say(KH_TR("{f}: the profiles say {e} %, the monitor says {u} %. The monitor wins; check that travel and "
                                             "box are those of this document."),
-                                      {{"f", channel.id}, {"e", signedNum(expected, 1)}, {"u", signedNum(u, 1)}}));
+                                      {{"f", asWord(channel.id)}, {"e", signedNum(expected, 1)}, {"u", signedNum(u, 1)}}));
         if (answer.travelPct == present) return;
         SolvedField a;
         a.field = path(key);
@@ -302,10 +302,10 @@ Solved solveEndpoints(const Setup& setup, std::span<const Reading> readings) {
         if (below || above) perPct = (std::abs((below ? *below : *above).slope) + std::abs((above ? *above : *below).slope)) / 2.0;
         if (const double apart = below && above ? 100.0 * std::abs(std::abs(below->slope) - std::abs(above->slope)) : 0.0;
             apart > kSidesApartPct + kRoundingFuzz)
-            out.remarks.push_back(
-                say(KH_TR("{f}: sent 100 %, the sides would read {l} and {h} %. A box reads both alike: was an end or the "
-                          "centre misread?"),
-                    {{"f", channel.id}, {"l", num(100.0 * std::abs(below->slope), 1)}, {"h", num(100.0 * std::abs(above->slope), 1)}}));
+            out.remarks.push_back(say(
+                KH_TR("{f}: sent 100 %, the sides would read {l} and {h} %. A box reads both alike: was an end or the "
+                      "centre misread?"),
+                {{"f", asWord(channel.id)}, {"l", num(100.0 * std::abs(below->slope), 1)}, {"h", num(100.0 * std::abs(above->slope), 1)}}));
         const double after = sheet.centre(perPct);
         sheet.end(false, below, before, after);
         sheet.end(true, above, before, after);

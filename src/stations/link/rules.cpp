@@ -56,10 +56,11 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
                 .id = std::string("end-point.") + ch.id + (high ? ".high" : ".low"),
                 .severity = Severity::Warning,
                 .row = "channel-" + ch.id,
-                .title = c.say(KH_TR("{f} does not read ±100 %"), {{"f", ch.id}}),
-                .found = c.say((high ? f->highReading : f->lowReading).measured ? KH_TR("At its {side} end {f} reads {r} %.")
-                                                                                : KH_TR("At its {side} end {f} computes to {r} %."),
-                               {{"f", ch.id}, {"side", std::string(high ? KH_TR("high") : KH_TR("low"))}, {"r", signedNum(reading, 1)}}),
+                .title = c.say(KH_TR("{f} does not read ±100 %"), {{"f", asWord(ch.id)}}),
+                .found =
+                    c.say((high ? f->highReading : f->lowReading).measured ? KH_TR("At its {side} end {f} reads {r} %.")
+                                                                           : KH_TR("At its {side} end {f} computes to {r} %."),
+                          {{"f", asWord(ch.id)}, {"side", std::string(high ? KH_TR("high") : KH_TR("low"))}, {"r", signedNum(reading, 1)}}),
                 .why = size > 100.0 ? c.say(KH_TR("Beyond 100 % the stick's last part does nothing, or the controller counts it twice."))
                                     : c.say(KH_TR("Full stick then commands only {r} % of the authority."), {{"r", num(size, 1)}}),
                 .box = Box::Transmitter,
@@ -99,7 +100,7 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back({.id = "centre." + ch.id,
                        .severity = Severity::Warning,
                        .row = "channel-" + ch.id,
-                       .title = c.say(KH_TR("{f} does not rest at 0"), {{"f", ch.id}}),
+                       .title = c.say(KH_TR("{f} does not rest at 0"), {{"f", asWord(ch.id)}}),
                        .found = c.say(f->centreReading.measured ? KH_TR("At the centre it reads {r} %.")
                                                                 : KH_TR("At the centre it computes to {r} %."),
                                       {{"r", signedNum(reading, 1)}}),
@@ -121,7 +122,7 @@ void channelSense(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back({.id = "channel-sense." + ch.id,
                        .severity = Severity::Danger,
                        .row = "channel-" + ch.id,
-                       .title = c.say(KH_TR("{f} is read the wrong way"), {{"f", ch.id}}),
+                       .title = c.say(KH_TR("{f} is read the wrong way"), {{"f", asWord(ch.id)}}),
                        .found = c.say(f->highReading.measured ? KH_TR("Full positive stick reads {r} %.")
                                                               : KH_TR("Full positive stick computes to {r} %."),
                                       {{"r", signedNum(f->highReading.value, 1)}}),

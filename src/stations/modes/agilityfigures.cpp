@@ -127,7 +127,7 @@ void ModesFigures::zones() {
             const auto stands = [&](double share) { return free(share) ? -1.0 : 1.0; };
             const RootBracket edge = free(0.0) ? bracketOfRoot(stands, 0.0, 1.0, kUsableStep) : RootBracket{0.0, kUsableStep};
             why.line(KH_TR("beyond it the plate stands at {h} mm and {l} stops it"),
-                     {{"h", signedNum(height(edge.second), 1)}, {"l", std::string(limitId(levelLimit(setup, height(edge.second))))}});
+                     {{"h", signedNum(height(edge.second), 1)}, {"l", asWord(limitId(levelLimit(setup, height(edge.second))))}});
             return side * 100.0 * edge.first;
         };
     };

@@ -181,7 +181,7 @@ void PitchFigures::blades() {
                      why.line(KH_TR("plate at {h} mm: {t}° toward {a}°, then {l}"), {{"h", signedNum(rose.heightMm, 1)},
                                                                                      {"t", num(rose.round.tiltDeg, 1)},
                                                                                      {"a", num(rose.round.azimuthDeg)},
-                                                                                     {"l", std::string(limitId(rose.round.limitedBy))}});
+                                                                                     {"l", asWord(limitId(rose.round.limitedBy))}});
                      if (rose.round.tiltDeg >= least) continue;
                      least = rose.round.tiltDeg;
                      out.cyclicLeftLimit = rose.round.limitedBy;

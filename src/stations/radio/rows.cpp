@@ -56,7 +56,7 @@ StationPage radioRows(const RowBuilder& b) {
     for (Part& part : map.parts) part.unit = "";
     Cell order;
     for (const std::string& id : b.setup().controller.profile.channelOrder)
-        order.parts.push_back(RowBuilder::text(say(KH_TR("{f}"), {{"f", id}})));
+        order.parts.push_back(RowBuilder::text(say(KH_TR("{f}"), {{"f", asWord(id)}})));
     page.rows.push_back(b.row("channel-map", say(KH_TR("Channels")), std::move(map), std::move(order), {}));
     page.rows.push_back(
         RowBuilder::aside("channel-map", KH_TR("the controller's own order, or the one it has learned"),

@@ -88,14 +88,14 @@ void channelClash(const AuditContext& c, std::vector<Finding>& out) {
             .row = "channel-map"_row,
             .title = beyond ? c.say(KH_TR("Channel {n} does not exist"), {{"n", num(ch.number)}})
                             : c.say(KH_TR("Two functions on channel {n}"), {{"n", num(ch.number)}}),
-            .found = beyond
-                         ? c.say(KH_TR("{f} is on channel {n}; {box} has {all}."), {{"f", ch.id},
-                                                                                    {"n", num(ch.number)},
-                                                                                    {"box", c.setup.transmitter.profile.name},
-                                                                                    {"all", num(c.setup.transmitter.profile.channels)}})
-                         : c.say(KH_TR("{a} and {b} both use channel {n}."), {{"a", other->second}, {"b", ch.id}, {"n", num(ch.number)}}),
+            .found = beyond ? c.say(KH_TR("{f} is on channel {n}; {box} has {all}."), {{"f", asWord(ch.id)},
+                                                                                       {"n", num(ch.number)},
+                                                                                       {"box", c.setup.transmitter.profile.name},
+                                                                                       {"all", num(c.setup.transmitter.profile.channels)}})
+                            : c.say(KH_TR("{a} and {b} both use channel {n}."),
+                                    {{"a", other->second}, {"b", asWord(ch.id)}, {"n", num(ch.number)}}),
             .why = c.say(KH_TR("One of them never reaches the controller.")),
-            .todo = c.say(KH_TR("Put {f} on channel {n} in the transmitter."), {{"f", ch.id}, {"n", num(free)}}),
+            .todo = c.say(KH_TR("Put {f} on channel {n} in the transmitter."), {{"f", asWord(ch.id)}, {"n", num(free)}}),
             .box = Box::Transmitter,
             .subject = channelPath(ch.id, "number"),
             .fix = {{channelPath(ch.id, "number"), static_cast<double>(free)}}};
@@ -112,10 +112,10 @@ void channelMissing(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back({.id = "channel-missing." + id,
                        .severity = Severity::Danger,
                        .row = "channel-map"_row,
-                       .title = c.say(KH_TR("{f} has no channel"), {{"f", id}}),
-                       .found = c.say(KH_TR("No channel of the transmitter carries {f}."), {{"f", id}}),
+                       .title = c.say(KH_TR("{f} has no channel"), {{"f", asWord(id)}}),
+                       .found = c.say(KH_TR("No channel of the transmitter carries {f}."), {{"f", asWord(id)}}),
                        .why = c.say(KH_TR("The controller reads nothing there and cannot fly the axis.")),
-                       .todo = c.say(KH_TR("Give {f} a channel in the transmitter."), {{"f", id}}),
+                       .todo = c.say(KH_TR("Give {f} a channel in the transmitter."), {{"f", asWord(id)}}),
                        .box = Box::Transmitter,
                        .subject = "transmitter.channels"_field});
     }
@@ -156,7 +156,7 @@ void boxLimits(const AuditContext& c, std::vector<Finding>& out) {
             if (travel <= box.travelLimitPct) continue;
             tell("travel." + ch.id + (high ? ".high" : ".low"), ("channel-" + ch.id).c_str(),
                  c.say(KH_TR("Travel of {f} is {t} %; {box} goes to {l} %."),
-                       {{"f", ch.id}, {"t", num(travel, 1)}, {"box", box.name}, {"l", num(box.travelLimitPct, 1)}}),
+                       {{"f", asWord(ch.id)}, {"t", num(travel, 1)}, {"box", box.name}, {"l", num(box.travelLimitPct, 1)}}),
                  c.say(KH_TR("Set it to {l} % in the transmitter, and learn the ends in the controller or raise the rate."),
                        {{"l", num(box.travelLimitPct, 1)}}),
                  {channelPath(ch.id, high ? "travelHighPct" : "travelLowPct"), box.travelLimitPct});

@@ -37,12 +37,12 @@ SolvedField sense(const Setup& setup, const char* function, const char* controll
         return flag(
             setup, elementPath("transmitter.channels.{}.reversed"_field, function), Box::Transmitter,
             say(KH_TR("Reverse channel {n}, {f}, in the transmitter; then look again."),
-                {{"n", num(channel->number)}, {"f", std::string(function)}}),
-            say(KH_TR("with {s} the monitor reads {r} %: the channel is backwards"), {{"s", std::string(stick)}, {"r", signedNum(reads)}}));
+                {{"n", num(channel->number)}, {"f", asWord(function)}}),
+            say(KH_TR("with {s} the monitor reads {r} %: the channel is backwards"), {{"s", asWord(stick)}, {"r", signedNum(reads)}}));
     return flag(setup, controllerPath, Box::Controller,
-                say(KH_TR("Reverse {f} in the controller, never the servos; then look again."), {{"f", std::string(function)}}),
+                say(KH_TR("Reverse {f} in the controller, never the servos; then look again."), {{"f", asWord(function)}}),
                 say(KH_TR("with {s} the monitor reads {r} %, as it must: the controller turns it over"),
-                    {{"s", std::string(stick)}, {"r", signedNum(reads)}}));
+                    {{"s", asWord(stick)}, {"r", signedNum(reads)}}));
 }
 
 }  // namespace

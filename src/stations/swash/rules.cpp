@@ -66,7 +66,7 @@ void layout(const AuditContext& c, std::vector<Finding>& out) {
               .subject = "controller.layout"_field};
     const auto& known = c.setup.controller.profile.layouts;
     if (built != nullptr && std::find(known.begin(), known.end(), built->id) != known.end()) {
-        f.todo = c.say(KH_TR("Set {l} in the controller."), {{"l", std::string(built->id)}});
+        f.todo = c.say(KH_TR("Set {l} in the controller."), {{"l", asWord(built->id)}});
         f.fix = {{"controller.layout"_field, std::string(built->id)}};
     } else {
         f.todo = c.say(KH_TR("Set the measured angles and radii as a custom layout in the controller."));
@@ -90,9 +90,10 @@ void mounting(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back({.severity = Severity::Danger,
                    .row = "mounting"_row,
                    .title = c.say(KH_TR("The controller thinks it sits another way")),
-                   .found = c.say(KH_TR("Set: {s}. Built: {b}."), {{"s", c.setup.controller.mounting}, {"b", c.setup.machine.mounting}}),
+                   .found = c.say(KH_TR("Set: {s}. Built: {b}."),
+                                  {{"s", asWord(c.setup.controller.mounting)}, {"b", asWord(c.setup.machine.mounting)}}),
                    .why = c.say(KH_TR("It corrects the wrong axis or the wrong way: the model tips over while spooling up.")),
-                   .todo = possible ? c.say(KH_TR("Set {b} in the controller."), {{"b", c.setup.machine.mounting}})
+                   .todo = possible ? c.say(KH_TR("Set {b} in the controller."), {{"b", asWord(c.setup.machine.mounting)}})
                                     : c.say(KH_TR("Mount it in a way {x} allows."), {{"x", c.setup.controller.profile.name}}),
                    .box = possible ? Box::Controller : Box::Machine,
                    .subject = "controller.mounting"_field,

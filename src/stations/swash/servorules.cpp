@@ -94,8 +94,8 @@ void servoPulse(const AuditContext& c, std::vector<Finding>& out) {
                   .witness = sticksAt(0.0, 0.0),
                   .subject = odd ? servoPath(s, "servo.pulseUs") : "controller.pulseUs"_field};
         if (odd) {
-            f.todo =
-                c.say(KH_TR("Unplug the {r} servo now; replace it by one of the others' class before the pack goes in."), {{"r", s.id}});
+            f.todo = c.say(KH_TR("Unplug the {r} servo now; replace it by one of the others' class before the pack goes in."),
+                           {{"r", asWord(s.id)}});
         } else {
             f.todo = c.say(KH_TR("Set {w} µs in the controller; if a servo hums at power-up, pull the pack at once."),
                            {{"w", num(*s.servo.pulseUs)}});
@@ -142,9 +142,9 @@ void ports(const AuditContext& c, std::vector<Finding>& out) {
              .row = "ports"_row,
              .title = c.say(KH_TR("A servo is in another's port")),
              .found = c.say(KH_TR("Port {p} drives the {r} servo; the mix means the {m} servo."),
-                            {{"p", list[i].id}, {"r", list[i].role}, {"m", std::string(roles[i])}}),
+                            {{"p", list[i].id}, {"r", asWord(list[i].role)}, {"m", asWord(roles[i])}}),
              .why = c.say(KH_TR("The plate tilts to the wrong side.")),
-             .todo = c.say(KH_TR("Plug the {m} servo into port {p} of the controller."), {{"m", std::string(roles[i])}, {"p", list[i].id}}),
+             .todo = c.say(KH_TR("Plug the {m} servo into port {p} of the controller."), {{"m", asWord(roles[i])}, {"p", list[i].id}}),
              .box = Box::Machine,
              .witness = sticksAt(0.0, 1.0),
              .subject = portPath(list[i], "role"),
@@ -161,7 +161,7 @@ void directions(const AuditContext& c, std::vector<Finding>& out) {
                        .severity = Severity::Danger,
                        .row = "servo-directions"_row,
                        .title = c.say(KH_TR("The servo in port {p} moves against the others"), {{"p", p.id}}),
-                       .found = c.say(KH_TR("Collective up moves the {r} ball down."), {{"r", p.role}}),
+                       .found = c.say(KH_TR("Collective up moves the {r} ball down."), {{"r", asWord(p.role)}}),
                        .why = c.say(KH_TR("The plate tilts instead of rising and the linkage binds.")),
                        .todo = c.say(KH_TR("Reverse port {p} in the controller."), {{"p", p.id}}),
                        .box = Box::Controller,

@@ -17,7 +17,7 @@ std::vector<ReadingSlot> directionSlots(const Setup& setup) {
     std::vector<ReadingSlot> out;
     for (const PortSettings& p : setup.controller.ports)
         out.push_back({"collective.port-" + p.id,
-                       render(say(KH_TR("Collective up: the {r} servo, port {p}"), {{"r", p.role}, {"p", p.id}})), "way", true});
+                       render(say(KH_TR("Collective up: the {r} servo, port {p}"), {{"r", asWord(p.role)}, {"p", p.id}})), "way", true});
     out.push_back({"cyclic.aileron", KH_TR("Stick right: the plate"), "way", true});
     out.push_back({"cyclic.elevator", KH_TR("Stick forward: the plate"), "way", true});
     return out;
@@ -28,14 +28,15 @@ std::vector<ReadingSlot> armSlots(const Setup& setup) {
     for (const PortSettings& p : setup.controller.ports)
         if (std::any_of(setup.machine.servos.begin(), setup.machine.servos.end(), [&](const PlateServo& s) { return s.id == p.role; }))
             out.push_back({"arm." + p.role,
-                           render(say(KH_TR("Arm of the {r} servo, port {p}, up from square"), {{"r", p.role}, {"p", p.id}})), "°", true});
+                           render(say(KH_TR("Arm of the {r} servo, port {p}, up from square"), {{"r", asWord(p.role)}, {"p", p.id}})), "°",
+                           true});
     return out;
 }
 
 std::vector<ReadingSlot> linkSlots(const Setup& setup) {
     std::vector<ReadingSlot> out;
     for (const PlateServo& s : setup.machine.servos)  // three fix a plane, a fourth tells whether they agree
-        out.push_back({"level." + s.id, render(say(KH_TR("Height over the {r} servo"), {{"r", s.id}})), "mm", out.size() >= 3});
+        out.push_back({"level." + s.id, render(say(KH_TR("Height over the {r} servo"), {{"r", asWord(s.id)}})), "mm", out.size() >= 3});
     return out;
 }
 
