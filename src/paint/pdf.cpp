@@ -15,6 +15,7 @@
 #include <QTextDocument>
 #include <QTextTable>
 #include <algorithm>
+#include <cmath>
 #include <numeric>
 
 namespace kh::paint {
@@ -141,6 +142,19 @@ private:
     bool first_ = true;
 };
 
+/// A table that would be cut by the end of a page begins the next one, unless it is longer than a page.
+void keepTablesWhole(QTextDocument& document) {
+    const double page = document.pageSize().height();
+    for (QTextFrame* frame : document.rootFrame()->childFrames()) {  // from top to bottom: each moves those after it
+        const QRectF r = document.documentLayout()->frameBoundingRect(frame);
+        const bool cut = std::floor(r.top() / page) != std::floor((r.bottom() - 1) / page);
+        if (!cut || r.height() > page) continue;
+        QTextFrameFormat format = frame->frameFormat();
+        format.setPageBreakPolicy(QTextFormat::PageBreak_AlwaysBefore);
+        frame->setFrameFormat(format);
+    }
+}
+
 }  // namespace
 
 SheetWords desktopWords() {
@@ -174,6 +188,7 @@ bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const SheetDraw
     document.documentLayout()->registerHandler(FigureObject::kType, &figures);
     SheetWriter(document, say_).write(sheet);
     document.setPageSize(body.size());
+    keepTablesWhole(document);
     const int pages = document.pageCount();
     QFont small(QString::fromLatin1(kType));
     small.setPointSizeF(8);

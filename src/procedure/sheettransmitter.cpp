@@ -84,7 +84,7 @@ SheetContent SheetBuilder::curves(const char* key, const Curve FlightMode::*curv
             modes.push_back(&m);
             most = std::max(most, (m.*curve).points.size());
         }
-    for (std::size_t i = 0; i < most; ++i) out.columns.push_back(say(KH_TR("{n} %"), {{"n", num(static_cast<double>(i + 1))}}));
+    for (std::size_t i = 0; i < most; ++i) out.columns.push_back(say(KH_TR("point {n} %"), {{"n", num(static_cast<double>(i + 1))}}));
     out.columns.push_back(sheetHeading(means));
     for (const FlightMode* m : modes) {
         SheetRow row{say(KH_TR("{m}"), {{"m", m->name}}), {}, {}, standingOf(setup, "transmitter.modes." + m->id + "." + key)};

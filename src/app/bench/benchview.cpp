@@ -15,7 +15,7 @@ namespace {
 /// The channel a row of Link is about; empty for others.
 std::string channelOfRow(const Row& row) {
     for (std::size_t f = 0; f < kFunctions; ++f) {
-        const std::string id = functionId(static_cast<Function>(f));
+        std::string id = functionId(static_cast<Function>(f));
         if (row.keelId() == "channel-" + id || row.id == "failsafe-" + id) return id;
     }
     return {};

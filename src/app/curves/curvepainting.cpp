@@ -56,7 +56,7 @@ void CurveView::paintSpeedAxis(QPainter& p, const Plot& pl) const {
     const QString unit = tr("head speed, rpm");
     drawText(p, {wide() - 16 - textWidth(unit, Theme::font(13, true)), pl.area.top() - 12}, unit, Theme::font(13, true), t.machine);
     if (f.speedMarks.empty()) {
-        drawText(p, {pl.area.right() + 11, pl.area.center().y()}, tr("not logged"), Theme::font(12), t.muted);
+        drawText(p, {pl.area.right() + 11, pl.area.center().y()}, tr("not logged"), Theme::font(12), t.muted, wide() - 4);
     } else {  // the rpm axis exists only where it was logged
         const double y1 = at(pl, 0, f.loggedToPct).y();
         const double y2 = at(pl, 0, f.loggedFromPct).y();

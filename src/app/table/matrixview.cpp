@@ -92,8 +92,8 @@ void MatrixView::render(QPainter* p) {
             hairline(*p, kLeft, y + 20, kLeft + 9, t.muted);
             drawFrame(*p, {kLeft + 5, y + 20}, row.standing, row.broken, 0.5);
             const double in = row.under.empty() ? 0 : kSubRow;
-            const double x =
-                drawText(*p, {kLeft + 14 + in, y + 19}, words(row.title), Theme::font(13, isSelected), row.under.empty() ? t.ink : t.muted);
+            const double x = drawText(*p, {kLeft + 14 + in, y + 19}, words(row.title), Theme::font(13, isSelected),
+                                      row.under.empty() ? t.ink : t.muted, left(0) - 4);
             const QString unit = words(row.unit);
             if (!unit.isEmpty() && x + 4 + textWidth(unit, Theme::font(12)) < left(0) - 2)
                 drawText(*p, {x + 4, y + 19}, unit, Theme::font(12), t.muted);

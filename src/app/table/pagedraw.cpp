@@ -77,6 +77,12 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
     const Tokens& t = Theme::tokens();
     double w = partWidth(part, bold);
     QString value = words(part.value);
+    if (w - kPartGap > room && partLines(part, room) == 1 && part.look == Part::Look::Value) {  // one long word
+        const QFont font = Theme::font(13, bold);
+        const double rest = w - kPartGap - textWidth(value, font);
+        value = QFontMetricsF(font).elidedText(value, Qt::ElideRight, std::max(20.0, room - rest));
+        w = rest + textWidth(value, font) + kPartGap;
+    }
     if (partLines(part, room) == 2) {
         const QString second = value.section(QStringLiteral(", "), 1);
         const QString first = value.section(QStringLiteral(", "), 0, 0);

@@ -158,8 +158,8 @@ void ProofView::drawHead(QPainter& p) {
         x = drawText(p, {x + 13, 62}, QStringLiteral("%1 %2").arg(n).arg(words(severityId(s))), Theme::font(13, true), Theme::severity(s)) +
             16;
     }
-    drawText(p, {station, 62}, tr("settled at"), Theme::font(13), t.muted);
-    drawText(p, {box, 62}, tr("change it in"), Theme::font(13), t.muted);
+    drawText(p, {station, 62}, tr("settled at"), Theme::font(13), t.muted, box - 6);
+    drawText(p, {box, 62}, tr("change it in"), Theme::font(13), t.muted, wide() - 4);
 }
 
 void ProofView::render(QPainter* p) {

@@ -232,11 +232,13 @@ double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font,
 
 QString modeSign(const FlightMode& mode, std::size_t index) { return QString::fromStdString(kh::modeLetter(mode, index)); }
 
+double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font, const QColor& colour, double right) {
+    return drawText(p, at, QFontMetricsF(font).elidedText(text, Qt::ElideRight, std::max(0.0, right - at.x())), font, colour);
+}
+
 void drawTitle(QPainter& p, QRectF area, const char* text, const QString& note) {
     const double x = drawText(p, area.topLeft() + QPointF(0, 14), words(text), Theme::font(13, true), Theme::tokens().ink) + 8;
-    if (note.isEmpty()) return;
-    const QFont font = Theme::font(12);
-    drawText(p, {x, area.top() + 14}, QFontMetricsF(font).elidedText(note, Qt::ElideRight, area.right() - x), font, Theme::tokens().muted);
+    if (!note.isEmpty()) drawText(p, {x, area.top() + 14}, note, Theme::font(12), Theme::tokens().muted, area.right());
 }
 
 double textWidth(const QString& text, const QFont& font) { return text.isEmpty() ? 0.0 : shaped(text, font).width; }

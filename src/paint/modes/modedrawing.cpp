@@ -258,7 +258,8 @@ void paintThrottleStates(QPainter& p, QRectF area, const Scene& s) {
                  base              ? words(KH_TR("when nothing else is asked for"))
                  : st.when.empty() ? words(KH_TR("on no switch"))
                                    : QString::fromStdString(st.when),
-                 Theme::font(12), st.when.empty() ? t.muted : t.transmitter);
+                 Theme::font(12), st.when.empty() ? t.muted : t.transmitter,
+                 r.right() - 36 - textWidth(st.reachable ? motorWord(st.motor) : words(KH_TR("cannot be reached")), Theme::font(12)));
         if (!st.reachable) {
             right(p, r.right() - 12, mid + 5, words(KH_TR("cannot be reached")), Theme::font(12), t.muted);
             continue;

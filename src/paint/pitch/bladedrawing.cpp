@@ -96,7 +96,7 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
     p.setFont(Theme::font(26, true));
     p.setPen(t.ink);
     p.drawText(window, Qt::AlignCenter, words(say(KH_TR("{v}°"), {{"v", signedNum(now, 1)}})));
-    drawText(p, {window.left(), window.top() - 7}, words(KH_TR("the gauge should read")), Theme::font(12), t.muted);
+    drawText(p, {window.left(), window.top() - 7}, words(KH_TR("the gauge should read")), Theme::font(12), t.muted, area.right());
     const QString leading = words(KH_TR("leading edge"));
     drawText(p, pivot + QPointF(-16 - textWidth(leading, Theme::font(12)), chord * 0.32), leading, Theme::font(12), t.muted);
     drawText(p, pivot + QPointF(chord * 0.5, chord * 0.32), words(KH_TR("trailing edge")), Theme::font(12), t.muted);

@@ -84,15 +84,17 @@ void paintCoupledMotion(QPainter& p, QRectF area, const Scene& s) {
              {Line{KH_TR("to the right"), m.asked.rightDeg, m.done.rightDeg}, Line{KH_TR("forward"), m.asked.forwardDeg, m.done.forwardDeg},
               Line{KH_TR("collective"), m.asked.collectiveDeg, m.done.collectiveDeg}}) {
             const bool off = std::abs(line.asked - line.done) > 0.1;
-            drawText(p, {left, y}, words(line.text), Theme::font(12), t.muted);
             const auto number = [&](double v) { return words(say(KH_TR("{v}°"), {{"v", signedNum(v, 1)}})); };
             const QString to = number(line.done);
             const double right = left + cell - 14;
             drawText(p, {right - textWidth(to, Theme::font(12, off)), y}, to, Theme::font(12, off), off ? t.danger : t.ink);
+            double free = right - textWidth(to, Theme::font(12, off));
             if (off) {
                 const QString from = number(line.asked);
-                drawText(p, {right - 52 - textWidth(from, Theme::font(12)), y}, from, Theme::font(12), t.controller);
+                free = right - 52 - textWidth(from, Theme::font(12));
+                drawText(p, {free, y}, from, Theme::font(12), t.controller);
             }
+            drawText(p, {left, y}, words(line.text), Theme::font(12), t.muted, free - 4);
             y += 17;
         }
     }

@@ -89,7 +89,8 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     if (built == m.servos.end()) return;
     const double x = drawText(p, area.topLeft() + QPointF(0, 14), words(say(KH_TR("Section through port {p}"), {{"p", moved.port}})),
                               Theme::font(13, true), t.ink);
-    drawText(p, {x + 8, area.top() + 14}, words(say(KH_TR("azimuth {a}°"), {{"a", num(built->azimuthDeg)}})), Theme::font(12), t.muted);
+    drawText(p, {x + 8, area.top() + 14}, words(say(KH_TR("azimuth {a}°"), {{"a", num(built->azimuthDeg)}})), Theme::font(12), t.muted,
+             area.right() - 6);
     if (s.exaggeration > 1.0)
         drawText(p, {area.left(), area.top() + 32}, words(say(KH_TR("drawn {f} ×"), {{"f", num(s.exaggeration)}})), Theme::font(12, true),
                  t.warning);

@@ -267,8 +267,8 @@ void paintStrokes(QPainter& p, QRectF area, const Scene& s) {
     if (use.known) {
         const double x =
             drawText(p, {area.left(), y + 4}, words(say(KH_TR("{v} %"), {{"v", num(use.value)}})), Theme::font(13, true), t.ink);
-        drawText(p, {x + 5, y + 4}, words(KH_TR("of the stroke at full collective")), Theme::font(12), t.muted);
-        drawText(p, {area.left(), y + 21}, words(KH_TR("and full cyclic. 60 … 95 % is good.")), Theme::font(12), t.muted);
+        drawText(p, {x + 5, y + 4}, words(KH_TR("of the stroke at full collective")), Theme::font(12), t.muted, area.right());
+        drawText(p, {area.left(), y + 21}, words(KH_TR("and full cyclic. 60 … 95 % is good.")), Theme::font(12), t.muted, area.right());
     }
 }
 
@@ -293,13 +293,15 @@ void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s) {
         if (at == stages.end()) continue;
         const Stage& stage = **at;
         const bool off = stage.off();
-        drawText(p, {area.left(), y}, words(line.name), Theme::font(12), t.muted);
+        double room = area.right();
         if (off && std::abs(stage.asked) > 0.05) {
             const QString ratio = words(say(KH_TR("{r} ×"), {{"r", num(stage.value / stage.asked, 2)}}));
             const double w = textWidth(ratio, Theme::font(12, true));
             drawMark(p, Severity::Danger, {area.right() - w - 9, y - 5}, 8);
             drawText(p, {area.right() - w, y}, ratio, Theme::font(12, true), t.danger);
+            room -= w + 16;
         }
+        drawText(p, {area.left(), y}, words(line.name), Theme::font(12), t.muted, room);
         const auto shown = [&](double v) { return words(say("{v}", {{"v", Number{v, stage.decimals, true}}})); };
         const QString asked = shown(stage.asked);
         const QString done = shown(stage.value) + (std::string_view(stage.unit) == "°" ? QStringLiteral("°") : QString());

@@ -66,7 +66,7 @@ void paintTail(QPainter& p, QRectF area, const Scene& s) {
     double y = area.bottom() - 40;
     const auto line = [&](const QString& name, const QString& value) {
         const double end = drawText(p, {area.left(), y}, name + QStringLiteral("  "), Theme::font(13), t.muted);
-        drawText(p, {end, y}, value, Theme::font(13, true), t.ink);
+        drawText(p, {end, y}, value, Theme::font(13, true), t.ink, area.right());
         y += 18;
     };
     line(words(KH_TR("slider")),
