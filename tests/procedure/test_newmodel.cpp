@@ -145,6 +145,20 @@ TEST_CASE("a controller that has no word for the layout is told its angles, or s
     CHECK(khtest::find(evaluate(s), "layout") != nullptr);
 }
 
+namespace {
+
+/// The fields that have a cell on some page.
+std::set<std::string> cells(const Setup& s) {
+    std::set<std::string> out;
+    for (const StationPage& page : ledger(s, evaluate(s)))
+        for (const Row& row : page.rows)
+            for (const Cell& cell : row.cells)
+                for (const Part& part : cell.parts) out.insert(part.field);
+    return out;
+}
+
+}  // namespace
+
 TEST_CASE("what is still to be set follows the work, names fields that are there, and empties as they are entered") {
     NewModelAnswers a;
     for (const Boxes& boxes : {io::plainBoxes(library()), boxesWithServos()})
@@ -165,6 +179,8 @@ TEST_CASE("what is still to be set follows the work, names fields that are there
                 for (const std::string& path : one.fields) {
                     const auto field = readField(s, path);
                     REQUIRE(field.has_value());
+                    INFO(path);
+                    CHECK(cells(s).count(path) == 1);  // there is somewhere to type it
                     const FieldValue value = field->info.mayBeUnknown && std::holds_alternative<std::monostate>(field->value)
                                                  ? FieldValue(std::clamp(field->info.max / 4, field->info.min, field->info.max))
                                                  : field->value;

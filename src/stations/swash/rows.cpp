@@ -114,6 +114,19 @@ StationPage swashRows(const RowBuilder& b) {
                                 {{b.field(elementPath("machine.servos.{}.ballRadiusMm"_field, p.id))}},
                                 {{b.field(elementPath("machine.servos.{}.armMm"_field, p.id))}}}));
     page.rows.insert(page.rows.begin() + 2, std::make_move_iterator(balls.begin()), std::make_move_iterator(balls.end()));
+    // what each servo bears, where they are not all alike or not known yet
+    const auto pulse = std::find_if(page.rows.begin(), page.rows.end(), [](const Row& r) { return r.id == "servo-pulse"; });
+    pulse->columns = {
+        {KH_TR("pulse"), "µs",
+         KH_TR("the centre of its pulse class, from the servo's data: a wide pulse drives a narrow servo into its stop"), Box::Machine},
+        {KH_TR("highest rate"), "Hz", KH_TR("the frame rate it survives, from its data: too high a rate burns it within minutes"),
+         Box::Machine}};
+    std::vector<Row> data;
+    for (const PlateServo& p : s.machine.servos)
+        data.push_back(b.line("servo-pulse", "servo-data-" + p.id, say(p.id.c_str()),
+                              {{{b.field(elementPath("machine.servos.{}.servo.pulseUs"_field, p.id))}},
+                               {{b.field(elementPath("machine.servos.{}.servo.maxHz"_field, p.id))}}}));
+    page.rows.insert(pulse + 1, std::make_move_iterator(data.begin()), std::make_move_iterator(data.end()));
     return page;
 }
 
