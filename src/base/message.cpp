@@ -26,7 +26,7 @@ std::string renderValue(const MessageValue& value, const Speech& speech) {
 
 Message say(std::string text, std::initializer_list<MessageArg> args) { return {std::move(text), args}; }
 
-Message asWord(std::string_view id) { return say(std::string(id)); }
+Message asWord(std::string_view id) { return say(plainText(std::string(id))); }
 
 Message sayCount(std::size_t n, const char* one, const char* many, std::initializer_list<MessageArg> args) {
     Message m{n == 1 ? one : many, args, static_cast<int>(n)};

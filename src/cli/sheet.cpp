@@ -19,7 +19,7 @@ int runSheet(const std::string& file, const std::string& out, int argc, char** a
     const Sheet sheet = benchSheet(setup, evaluation, wordedPlan(setup, shippedStations().rules()));
     const paint::Offscreen offscreen(argc, argv);
     const paint::SheetDrawn drawn{setup, evaluation};
-    if (out.ends_with(".pdf")) io::writeFileAtomically(out, paint::sheetPdf(sheet, drawn, paint::englishWords()));
+    if (out.ends_with(".pdf")) io::writeFileAtomically(out, paint::sheetPdf(sheet, drawn, english()));
     else if (out.ends_with(".html")) io::writeFileAtomically(out, io::sheetHtml(sheet, paint::sheetFigures(sheet, drawn)));
     else throw InputError("o", "the file must end in .html or .pdf");
     return Fine;

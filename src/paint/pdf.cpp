@@ -39,15 +39,15 @@ QTextCharFormat type(double points, bool bold = false) {
 /// Writes the sheet into a text document, from top to bottom.
 class SheetWriter {
 public:
-    SheetWriter(QTextDocument& document, const SheetWords& words) : words_(words), at_(&document) {}
+    SheetWriter(QTextDocument& document, const Speech& speech) : speech_(speech), at_(&document) {}
 
     void write(const Sheet& sheet) {
         block(QString::fromStdString(sheet.model), type(17, true), 0);
-        block(words_(say(KH_TR("Bench sheet, revision {r}"), {{"r", num(sheet.revision)}})), type(9.5), 0);
-        for (const Message& caution : sheet.cautions) block(QStringLiteral("!  ") + words_(caution), type(9, true), 2);
+        block(said(say(KH_TR("Bench sheet, revision {r}"), {{"r", num(sheet.revision)}})), type(9.5), 0);
+        for (const Message& caution : sheet.cautions) block(QStringLiteral("!  ") + said(caution), type(9, true), 2);
         if (!sheet.plan.empty()) {
-            block(words_(say(KH_TR("Repair plan, in this order"))), type(11, true), 5);
-            for (const Message& step : sheet.plan) block(words_(step), type(9), 1);
+            block(said(say(KH_TR("Repair plan, in this order"))), type(11, true), 5);
+            for (const Message& step : sheet.plan) block(said(step), type(9), 1);
         }
         for (std::size_t i = 0; i < sheet.parts.size(); ++i) part(sheet.parts[i], i);
     }
@@ -64,7 +64,7 @@ private:
     }
     void part(const SheetPart& part, std::size_t index) {
         // a page for each box one types into; the machine follows on the last
-        block(words_(say(boxId(part.box))) + QStringLiteral(": ") + shown(part.name), type(13, true), 10,
+        block(said(say(boxId(part.box))) + QStringLiteral(": ") + shown(part.name), type(13, true), 10,
               index > 0 && part.box != Box::Machine);
         if (!part.figures.empty()) {
             QTextBlockFormat b;
@@ -82,12 +82,12 @@ private:
     void table(const SheetSection& section) {
         if (section.rows.empty()) return;
         const bool plain = section.columns.empty();
-        std::vector<QString> heads{words_(section.title)};
-        if (plain) heads.insert(heads.end(), {words_(say(KH_TR("as typed"))), words_(say(KH_TR("at the machine")))});
+        std::vector<QString> heads{said(section.title)};
+        if (plain) heads.insert(heads.end(), {said(say(KH_TR("as typed"))), said(say(KH_TR("at the machine")))});
         else
-            for (const Message& column : section.columns) heads.push_back(words_(column));
-        heads.push_back(words_(say(KH_TR("standing"))));
-        heads.push_back(words_(say(KH_TR("as read back"))));
+            for (const Message& column : section.columns) heads.push_back(said(column));
+        heads.push_back(said(say(KH_TR("standing"))));
+        heads.push_back(said(say(KH_TR("as read back"))));
         QTextTableFormat format;
         format.setBorder(1);
         format.setBorderCollapse(true);
@@ -103,14 +103,14 @@ private:
         for (std::size_t r = 0; r < section.rows.size(); ++r) {
             const SheetRow& row = section.rows[r];
             std::size_t c = 0;
-            put(t, r + 1, c++, words_(row.what), type(9));
+            put(t, r + 1, c++, said(row.what), type(9));
             if (plain) {
-                put(t, r + 1, c++, words_(row.value), type(9, true));
-                put(t, r + 1, c++, words_(row.machine), type(9));
+                put(t, r + 1, c++, said(row.value), type(9, true));
+                put(t, r + 1, c++, said(row.machine), type(9));
             } else {
-                for (const Message& one : row.cells) put(t, r + 1, c++, words_(one), type(9, true));
+                for (const Message& one : row.cells) put(t, r + 1, c++, said(one), type(9, true));
             }
-            put(t, r + 1, heads.size() - 2, words_(say(standingId(row.standing))), type(8));
+            put(t, r + 1, heads.size() - 2, said(say(standingId(row.standing))), type(8));
         }
         at_.movePosition(QTextCursor::End);
     }
@@ -122,7 +122,7 @@ private:
             double most = std::max(6.0, static_cast<double>(heads[c].size()) * (c == 0 ? 1.25 : 0.95));
             for (const SheetRow& row : section.rows) {
                 const Message& text = c == 0 ? row.what : section.columns.empty() ? (c == 1 ? row.value : row.machine) : row.cells[c - 1];
-                most = std::max(most, static_cast<double>(words_(text).size()) * (c == 0 ? 1.0 : 1.25));
+                most = std::max(most, static_cast<double>(said(text).size()) * (c == 0 ? 1.0 : 1.25));
             }
             longest.push_back(most);
         }
@@ -137,7 +137,8 @@ private:
         table->cellAt(static_cast<int>(row), static_cast<int>(column)).firstCursorPosition().insertText(text, format);
     }
 
-    const SheetWords& words_;
+    [[nodiscard]] QString said(const Message& m) const { return QString::fromStdString(render(m, speech_)); }
+    const Speech& speech_;
     QTextCursor at_;
     bool first_ = true;
 };
@@ -157,13 +158,6 @@ void keepTablesWhole(QTextDocument& document) {
 
 }  // namespace
 
-SheetWords desktopWords() {
-    return [](const Message& m) { return words(m); };
-}
-SheetWords englishWords() {
-    return [](const Message& m) { return QString::fromStdString(render(m, english())); };
-}
-
 void loadFonts() {
     static bool done = false;
     if (done) return;
@@ -172,7 +166,7 @@ void loadFonts() {
     done = true;
 }
 
-bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const SheetDrawn& drawn, const SheetWords& say_) {
+bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const SheetDrawn& drawn, const Speech& speech) {
     loadFonts();
     device.setPageSize(QPageSize(QPageSize::A4));
     device.setPageMargins(QMarginsF(0, 0, 0, 0));
@@ -186,7 +180,7 @@ bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const SheetDraw
     document.setDocumentMargin(0);
     FigureObject figures(drawn, body.width());
     document.documentLayout()->registerHandler(FigureObject::kType, &figures);
-    SheetWriter(document, say_).write(sheet);
+    SheetWriter(document, speech).write(sheet);
     document.setPageSize(body.size());
     keepTablesWhole(document);
     const int pages = document.pageCount();
@@ -206,21 +200,22 @@ bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const SheetDraw
         p.setPen(Qt::black);
         const QRectF foot(body.left(), body.bottom(), body.width(), kFootMm * mm);
         p.drawText(foot, Qt::AlignLeft | Qt::AlignBottom, QString::fromStdString(sheet.model));
-        p.drawText(
-            foot, Qt::AlignRight | Qt::AlignBottom,
-            say_(say(KH_TR("revision {r}, page {n} of {all}"), {{"r", num(sheet.revision)}, {"n", num(page + 1)}, {"all", num(pages)}})));
+        p.drawText(foot, Qt::AlignRight | Qt::AlignBottom,
+                   QString::fromStdString(render(say(KH_TR("revision {r}, page {n} of {all}"),
+                                                     {{"r", num(sheet.revision)}, {"n", num(page + 1)}, {"all", num(pages)}}),
+                                                 speech)));
     }
     return true;
 }
 
-std::string sheetPdf(const Sheet& sheet, const SheetDrawn& drawn, const SheetWords& words) {
+std::string sheetPdf(const Sheet& sheet, const SheetDrawn& drawn, const Speech& speech) {
     QBuffer buffer;
     buffer.open(QIODevice::WriteOnly);
     {
         QPdfWriter writer(&buffer);
         writer.setResolution(kDotsPerInch);
         writer.setTitle(QString::fromStdString(sheet.model));
-        (void)printSheetOn(writer, sheet, drawn, words);
+        (void)printSheetOn(writer, sheet, drawn, speech);
     }
     return buffer.data().toStdString();
 }
@@ -233,10 +228,10 @@ struct Offscreen::Running {
 
 Offscreen::Offscreen(int argc, char** argv) {
     qputenv("QT_QPA_PLATFORM", "offscreen");
-    running_ = new Running(argc, argv);
+    running_ = std::make_unique<Running>(argc, argv);
     QLocale::setDefault(QLocale::c());
 }
 
-Offscreen::~Offscreen() { delete running_; }
+Offscreen::~Offscreen() = default;
 
 }  // namespace kh::paint

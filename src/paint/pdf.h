@@ -2,10 +2,10 @@
 #pragma once
 
 #include "procedure/sheet.h"
+#include "text/words.h"
 
-#include <QString>
-#include <functional>
 #include <map>
+#include <memory>
 #include <string>
 
 class QPagedPaintDevice;
@@ -17,17 +17,13 @@ struct SheetDrawn {
     const Setup& setup;
     const Evaluation& evaluation;
 };
-/// How messages become text: the desktop's language and decimal point, or English for scripts.
-using SheetWords = std::function<QString(const Message&)>;
-[[nodiscard]] SheetWords desktopWords();
-[[nodiscard]] SheetWords englishWords();
 
 /// Paints the sheet on a printer or PDF writer, A4, readable in black and white; each box begins a page, the machine stands
 /// beneath the speed controller. @return false if the device does not take it
 [[nodiscard]] bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const SheetDrawn& drawn,
-                                const SheetWords& words = desktopWords());
+                                const Speech& speech = desktopSpeech());
 /// The same as a PDF. Needs a running QGuiApplication.
-[[nodiscard]] std::string sheetPdf(const Sheet& sheet, const SheetDrawn& drawn, const SheetWords& words = desktopWords());
+[[nodiscard]] std::string sheetPdf(const Sheet& sheet, const SheetDrawn& drawn, const Speech& speech = desktopSpeech());
 /// One figure as SVG. Needs a running QGuiApplication.
 [[nodiscard]] std::string sheetFigureSvg(SheetFigure figure, const SheetDrawn& drawn);
 /// All the sheet's figures, by which.
@@ -38,12 +34,10 @@ class Offscreen {
 public:
     Offscreen(int argc, char** argv);
     ~Offscreen();
-    Offscreen(const Offscreen&) = delete;
-    Offscreen& operator=(const Offscreen&) = delete;
 
 private:
     struct Running;
-    Running* running_;
+    std::unique_ptr<Running> running_;
 };
 
 /// Loads the shipped typeface from the resources; harmless when called again.

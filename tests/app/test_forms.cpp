@@ -55,6 +55,15 @@ TEST_CASE("every school is a choice in its row, with a line that says what it is
     QTest::keyClick(b.window.palette()->field(), Qt::Key_Return);
     Bench::settle();
     CHECK(b.w().selectedRow()->id == "flight-end");
+    // in Modes a choice stands in every mode's column, and is offered once
+    b.act("find");
+    b.window.palette()->field()->setText(QStringLiteral("Mid stick"));
+    Bench::settle();
+    int offered = 0;
+    for (int i = 0; i < b.window.palette()->list()->count(); ++i)
+        offered += b.window.palette()->list()->item(i)->text().startsWith(QStringLiteral("Mid stick")) ? 1 : 0;
+    CHECK(offered == 1);
+    b.window.palette()->hide();
 }
 
 TEST_CASE("alarms are typed with point or comma, emptied to none, and a refusal names field and range and changes nothing") {
@@ -88,6 +97,10 @@ TEST_CASE("failsafe and limits are a table of channels, each judged by what it d
     b.type("transmitter.channels.throttle.failsafePct", QString::fromUtf8("−110"));
     CHECK(*channelOf(b.w().setup().transmitter, "throttle")->failsafePct == -110.0);
     CHECK(judged() == "stops it");
+    Bench engine(QStringLiteral("gannet-600n"));  // an engine may idle without a signal: that does not stop it
+    CHECK(render(rowOfPages(engine, "failsafe-throttle")->cells[3].parts.front().value) == "idles or stops");
+    engine.type("transmitter.channels.throttle.failsafePct", QStringLiteral("20"));
+    CHECK(render(rowOfPages(engine, "failsafe-throttle")->cells[3].parts.front().value) == "runs on");
     REQUIRE(b.w().goToField("transmitter.channels.rudder.limitPct"));
     CHECK(b.w().selectedRow()->id == "failsafe-rudder");
     CHECK(words(b.w().selectedPart()->value) == QStringLiteral("own"));

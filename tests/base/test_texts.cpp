@@ -97,6 +97,14 @@ TEST_CASE("numbers are shown with a true minus, their decimals, and never a nega
     }));
 }
 
+TEST_CASE("a word is translated where it stands, and what a document may hold in its place is made plain") {
+    Speech loud;
+    loud.translate = [](const std::string& text, int) { return text == "rudder" ? std::string("RUDER") : text; };
+    CHECK(render(say("channel of {f}", {{"f", asWord("rudder")}}), loud) == "channel of RUDER");
+    CHECK(render(asWord("a\u202Eb")).find("\u202E") == std::string::npos);
+    CHECK(render(asWord("a\u202Eb")) == render(say("{n}", {{"n", std::string("a\u202Eb")}})));
+}
+
 TEST_CASE("messages put their arguments in, translate their template, and leave an unknown place readable") {
     Speech loud;
     loud.translate = [](const std::string& text, int) { return text == "{a} of {b}" ? std::string("von {b}: {a}") : text; };

@@ -2,6 +2,7 @@
 #include "app/bench/benchview.h"
 
 #include "paint/look/theme.h"
+#include "stations/link/link.h"
 
 #include <QMouseEvent>
 #include <QPainter>
@@ -9,19 +10,6 @@
 namespace kh::app {
 
 using namespace paint;
-
-namespace {
-
-/// The channel a row of Link is about; empty for others.
-std::string channelOfRow(const Row& row) {
-    for (std::size_t f = 0; f < kFunctions; ++f) {
-        std::string id = functionId(static_cast<Function>(f));
-        if (row.keelId() == "channel-" + id || row.id == "failsafe-" + id) return id;
-    }
-    return {};
-}
-
-}  // namespace
 
 BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setAccessibleName(tr("Drawing of the station"));

@@ -45,7 +45,8 @@ ReadingsDialog::ReadingsDialog(QWidget* parent, Workspace& workspace) : QDialog(
         table_->setVisible(!empty);
         remove->setVisible(!empty);
         table_->resizeColumnsToContents();
-        if (!empty && !table_->currentIndex().isValid()) table_->setCurrentIndex(model_.index(0, 0));
+        if (!empty && !table_->currentIndex().isValid())  // the keyboard is there; nothing is chosen yet
+            table_->selectionModel()->setCurrentIndex(model_.index(0, 0), QItemSelectionModel::NoUpdate);
     };
     connect(&model_, &QAbstractItemModel::modelReset, this, told);
     told();

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/forms/readingsmodel.h"
 
+#include "model/names.h"
 #include "procedure/registry.h"
 #include "text/words.h"
 
@@ -39,9 +40,11 @@ QVariant ReadingsModel::data(const QModelIndex& index, int role) const {
     }
     QStringList under;
     for (const std::string& u : r.under) {
-        const std::size_t equals = u.find('=');
-        under << tr("%1 = %2").arg(workspace_.fieldName(u.substr(0, equals)),
-                                   equals == std::string::npos ? QString() : QString::fromStdString(u.substr(equals + 1)));
+        const std::size_t equals = std::min(u.find('='), u.size());
+        const std::string field = u.substr(0, equals);
+        const auto value = underValue(r, field);
+        const QString was = value ? words(shownValue(workspace_.setup(), field, *value)) : QString::fromStdString(u.substr(equals)).mid(1);
+        under << (was.isEmpty() ? workspace_.fieldName(field) : tr("%1 %2").arg(workspace_.fieldName(field), was));
     }
     return under.join(QStringLiteral(", "));
 }

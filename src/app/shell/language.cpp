@@ -8,26 +8,24 @@
 #include <QLibraryInfo>
 #include <QLocale>
 #include <QTranslator>
+#include <algorithm>
 
 namespace kh::app {
 
 bool installLanguage(const std::vector<std::filesystem::path>& data, const QString& language) {
     const QLocale locale = language.isEmpty() ? QLocale() : QLocale(language);
-    const auto install = [](QTranslator* translator, bool loaded) {
+    const auto install = [&](const QString& name, const QString& folder) {
+        auto* translator = new QTranslator(QCoreApplication::instance());
+        const bool loaded = translator->load(locale, name, QStringLiteral("_"), folder);
         if (loaded) QCoreApplication::installTranslator(translator);
         else delete translator;
         return loaded;
     };
-    auto* widgets = new QTranslator(QCoreApplication::instance());
-    install(widgets,
-            widgets->load(locale, QStringLiteral("qtbase"), QStringLiteral("_"), QLibraryInfo::path(QLibraryInfo::TranslationsPath)));
-    bool found = false;
-    for (const std::filesystem::path& folder : data) {
-        if (found) break;
-        auto* own = new QTranslator(QCoreApplication::instance());
-        found = install(
-            own, own->load(locale, QStringLiteral("keelhaul"), QStringLiteral("_"), QFile::decodeName((folder / "translations").c_str())));
-    }
+    const bool found = std::any_of(data.begin(), data.end(), [&](const std::filesystem::path& folder) {
+        return install(QStringLiteral("keelhaul"), QFile::decodeName((folder / "translations").c_str()));
+    });
+    // never those of the widgets alone: buttons would speak another language than what they are about
+    if (found) install(QStringLiteral("qtbase"), QLibraryInfo::path(QLibraryInfo::TranslationsPath));
     languageChanged();
     return found;
 }

@@ -85,25 +85,25 @@ void MainWindow::showMenu(QPoint at) {
 
 namespace {
 
+/// The row a line opens from.
+const Row& parentOf(const StationPage& page, const Row& line) {
+    return *std::find_if(page.rows.begin(), page.rows.end(), [&](const Row& r) { return r.id == line.under; });
+}
+
 /// What a cell's setting is: "Tail gain, Idle-up 2, sent". Its mode, its side and its box tell it from the others of its row.
 /// A line is told by the row it opens from and by its column.
 QString settingText(const Setup& setup, const StationPage& page, const Row& row, std::size_t cell, const Part& part, bool matrix) {
     QStringList text{words(row.title)};
     if (row.line) {
-        const auto parent = std::find_if(page.rows.begin(), page.rows.end(), [&](const Row& r) { return r.id == row.under; });
-        return (QStringList{words(parent->title)} + text + QStringList{words(parent->columns[cell].caption)}).join(QStringLiteral(", "));
+        const Row& parent = parentOf(page, row);
+        return (QStringList{words(parent.title)} + text + QStringList{words(parent.columns[cell].caption)}).join(QStringLiteral(", "));
     }
     const auto& modes = setup.transmitter.modes;
-    if (matrix && cell < modes.size()) text << shown(modes[cell].name);
+    if (matrix && !row.aside && cell < modes.size()) text << shown(modes[cell].name);
     if (matrix && *row.unit != 0) text << words(row.unit);
     const QString brief = words(part.label.empty() ? fieldBrief(setup, part.field) : part.label);
     if (!brief.isEmpty() && !text.contains(brief, Qt::CaseInsensitive)) text << brief;
     return text.join(QStringLiteral(", "));
-}
-
-Box lineBox(const StationPage& page, const Row& row, std::size_t cell) {
-    const auto parent = std::find_if(page.rows.begin(), page.rows.end(), [&](const Row& r) { return r.id == row.under; });
-    return parent->columns[cell].box;
 }
 
 QString settingValue(const Part& part) {
@@ -124,7 +124,8 @@ void MainWindow::offerSettings(std::vector<Offer>& all, const std::string& prefi
                 for (std::size_t k = 0; k < row.cells[c].parts.size(); ++k) {
                     const Part& part = row.cells[c].parts[k];
                     if ((part.field.empty() && part.spare == 0) || !part.field.starts_with(prefix)) continue;
-                    const Box box = row.line ? lineBox(page, row, c)
+                    if (matrix && row.aside && c > 0) continue;  // one choice for all modes stands in each
+                    const Box box = row.line ? parentOf(page, row).columns[c].box
                                     : matrix ? row.band
                                              : std::array{Box::Transmitter, Box::Controller, Box::Machine}[std::min<std::size_t>(c, 2)];
                     offers.push_back({settingText(setup, page, row, c, part, matrix),
@@ -148,14 +149,8 @@ void MainWindow::offerSettings(std::vector<Offer>& all, const std::string& prefi
 void MainWindow::showSchools() {
     std::vector<Offer> offers;
     offerSettings(offers, "transmitter.schools.");
-    std::map<QString, Offer> once;  // in Modes one cell a mode
-    for (Offer& o : offers) once.try_emplace(o.also, std::move(o));
-    std::vector<Offer> schools;
-    for (auto& [name, offer] : once) {
-        offer.text = name;
-        schools.push_back(std::move(offer));
-    }
-    palette_->ask(std::move(schools));
+    for (Offer& o : offers) o.text = o.also;
+    palette_->ask(std::move(offers));
 }
 
 void MainWindow::openRow(const std::string& row, int cell) {

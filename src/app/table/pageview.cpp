@@ -97,16 +97,14 @@ void PageView::moveRow(int by) {
                        ? static_cast<int>(row.cells[static_cast<std::size_t>(cell)].parts.size())
                        : 0;
         };
-        // the nearest column of a table; else what the machine does, the rest after it
-        std::vector<int> order{2, 1, 0, 3, 4};
-        for (int away = 0; row.line && away < static_cast<int>(row.cells.size()); ++away)
-            order.insert(order.end() - 5, {s.cell - away, s.cell + away});
+        std::vector<int> order{2, 1, 0, 3, 4};  // what the machine does first
+        if (row.line) {                         // the nearest column
+            order.clear();
+            for (int away = 1; away < static_cast<int>(row.cells.size()); ++away) order.insert(order.end(), {s.cell - away, s.cell + away});
+        }
         if (partsAt(s.cell) == 0)
-            for (const int cell : order)
-                if (partsAt(cell) > 0) {
-                    s.cell = cell;
-                    break;
-                }
+            if (const auto cell = std::find_if(order.begin(), order.end(), [&](int one) { return partsAt(one) > 0; }); cell != order.end())
+                s.cell = *cell;
         s.part = std::clamp(s.part, 0, std::max(0, partsAt(s.cell) - 1));
     }
     workspace_.select(s);
@@ -183,7 +181,7 @@ void PageView::ensureVisible() {
     const double before = scroll_;
     const double top = drawnRect(*i).top();
     const Row* row = workspace_.selectedRow();
-    const double help = row != nullptr && row->line ? 46 : 0;  // what the column is for stands beneath the table
+    const double help = row != nullptr && row->line ? kLineHeight + kTableFoot : 0;  // what the column is for stands beneath the table
     const double bottom = drawnRect(*i).bottom() + help;
     if (top < kBody) scroll_ -= kBody - top;
     if (bottom > high() - kFoot) scroll_ += std::min(bottom - (high() - kFoot), top - kBody);

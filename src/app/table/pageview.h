@@ -72,6 +72,8 @@ protected:
     static constexpr double kSubRow = 10;  ///< how far a sub-row's title stands in
     static constexpr double kBody = 74;    ///< y where rows begin, unscrolled
     static constexpr double kFoot = 30;
+    static constexpr double kLineHeight = 20;  ///< of a table
+    static constexpr double kTableFoot = 24;   ///< what a column is for, beneath a table
 
 private:
     void openLineEditor(const Part& part, QRectF at);

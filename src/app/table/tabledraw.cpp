@@ -15,8 +15,6 @@ using namespace paint;
 namespace {
 
 constexpr double kHeadHeight = 19;
-constexpr double kLineHeight = 20;
-constexpr double kFootHeight = 24;
 constexpr double kInset = 8;       ///< of numbers, at the right of their column
 constexpr double kWordInset = 14;  ///< of words, at its left: a number may stand close before
 
@@ -101,18 +99,18 @@ double LedgerView::renderLine(QPainter* p, const Row& parent, const Row& line, i
 }
 
 double LedgerView::renderTableFoot(QPainter* p, const Row& parent, double y, const Columns& c) {
-    if (p == nullptr) return kFootHeight;
+    if (p == nullptr) return kTableFoot;
     const Tokens& t = Theme::tokens();
-    drawBar(*p, parent, y, kFootHeight - 1);
-    hairline(*p, c.left[0], y + kFootHeight - 1, c.right[4], t.rule);
+    drawBar(*p, parent, y, kTableFoot - 1);
+    hairline(*p, c.left[0], y + kTableFoot - 1, c.right[4], t.rule);
     const Row* row = workspace().selectedRow();
-    if (row == nullptr || !row->line || row->under != parent.id) return kFootHeight;
+    if (row == nullptr || !row->line || row->under != parent.id) return kTableFoot;
     const auto k = static_cast<std::size_t>(std::clamp(workspace().selection().cell, 0, static_cast<int>(parent.columns.size()) - 1));
     const SubColumn& column = parent.columns[k];
     const double x = drawText(*p, {c.left[0] + kSubRow, y + 15}, words(column.caption), Theme::font(12, true), Theme::box(column.box)) + 8;
     drawText(*p, {x, y + 15}, QFontMetricsF(Theme::font(12)).elidedText(words(column.help), Qt::ElideRight, c.right[4] - x),
              Theme::font(12), t.ink);
-    return kFootHeight;
+    return kTableFoot;
 }
 
 }  // namespace kh::app

@@ -2,9 +2,11 @@
 #include "model/fieldpatterns.h"
 #include "model/names.h"
 #include "stations/kit/rowbuilder.h"
+#include "stations/kit/tables.h"
 #include "stations/link/link.h"
 
 #include <algorithm>
+#include <array>
 #include <cctype>
 
 namespace kh {
@@ -19,71 +21,83 @@ Part orOwn(Part part, const char* own) {
 
 /// What the receiver sends when the signal is lost, channel by channel, and whether that stops the motor.
 void failsafeTable(const RowBuilder& b, StationPage& page) {
-    page.rows.back().columns = {
-        {KH_TR("stored"), "%", KH_TR("what the receiver sends when the signal is lost; empty: it keeps the last value")},
-        {KH_TR("pulse"), "µs", KH_TR("what that is at the receiver's output"), Box::Machine},
-        {KH_TR("limit"), "%", KH_TR("beyond it the output is cut off; empty: the transmitter's own")},
-        {KH_TR("judged"), "", KH_TR("the motor must stop: hold's value or below. Test it with the motor locked and hold off"),
-         Box::Machine}};
     const auto fault =
         std::find_if(b.evaluation().findings.begin(), b.evaluation().findings.end(), [](const Finding& f) { return f.row == "failsafe"; });
+    const bool engine = b.setup().machine.power.kind == PowerKind::Engine;
+    std::vector<Row> lines;
     for (const ChannelSettings& c : b.setup().transmitter.channels) {
         const ChannelFigures* f = b.figures().channel(c.id);
         if (f == nullptr) continue;
-        const bool throttle = c.id == "throttle";
-        const char* judged = !throttle                                ? KH_TR("may stay")
+        const char* judged = c.id != "throttle"                       ? KH_TR("may stay")
                              : !b.figures().motorOffUs.known          ? KH_TR("not known")
-                             : fault == b.evaluation().findings.end() ? KH_TR("stops it")
+                             : fault == b.evaluation().findings.end() ? (engine ? KH_TR("idles or stops") : KH_TR("stops it"))
                              : fault->severity == Severity::Danger    ? KH_TR("runs on")
                                                                       : KH_TR("barely off");
-        page.rows.push_back(
-            b.line("failsafe", "failsafe-" + c.id, channelTitle(c.id),
-                   {{{orOwn(b.field(elementPath("transmitter.channels.{}.failsafePct"_field, c.id)), KH_TR("kept"))}},
-                    {{f->failsafeUs.known ? RowBuilder::figure(f->failsafeUs) : RowBuilder::text(say(KH_TR("last value")))}},
-                    {{orOwn(b.field(elementPath("transmitter.channels.{}.limitPct"_field, c.id)), KH_TR("own"))}},
-                    {{RowBuilder::text(say(judged))}}}));
+        lines.push_back(b.line("failsafe", "failsafe-" + c.id, channelTitle(c.id),
+                               {{{orOwn(b.field(elementPath("transmitter.channels.{}.failsafePct"_field, c.id)), KH_TR("kept"))}},
+                                {{f->failsafeUs.known ? RowBuilder::figure(f->failsafeUs) : RowBuilder::text(say(KH_TR("last value")))}},
+                                {{orOwn(b.field(elementPath("transmitter.channels.{}.limitPct"_field, c.id)), KH_TR("own"))}},
+                                {{RowBuilder::text(say(judged))}}}));
     }
+    setTable(page, "failsafe",
+             {{KH_TR("stored"), "%", KH_TR("what the receiver sends when the signal is lost; empty: it keeps the last value")},
+              {KH_TR("pulse"), "µs", KH_TR("what that is at the receiver's output"), Box::Machine},
+              {KH_TR("limit"), "%", KH_TR("beyond it the output is cut off; empty: the transmitter's own")},
+              {KH_TR("judged"), "", KH_TR("the motor must stop: hold's value or below. Test it with the motor locked and hold off"),
+               Box::Machine}},
+             std::move(lines));
 }
 
 /// A channel's ends, side by side with what they come to.
 void channelTable(const RowBuilder& b, StationPage& page, const std::string& id) {
-    page.rows.back().columns = {
-        {KH_TR("travel"), "%", KH_TR("how far the stick's end moves the channel, by side: until it reads 100 and never beyond")},
-        {KH_TR("sub-trim"), "%", KH_TR("moves the channel's centre: until it reads 0 with the stick let go")},
-        {KH_TR("reverse"), "", KH_TR("turns the whole channel over; the reading must follow the stick")},
-        {KH_TR("pulse"), "µs", KH_TR("what leaves the receiver"), Box::Machine},
-        {KH_TR("reading"), "%", KH_TR("what the controller makes of it: −100, 0, +100"), Box::Controller}};
-    const std::string base = "transmitter.channels." + id;
-    const ChannelFigures* f = b.figures().channel(id);
-    const std::string row = "channel-" + id;
     struct Side {
         const char* id;
         const char* title;
-        std::string travel;
+        const char* travel;
         Figure ChannelFigures::*us;
         Figure ChannelFigures::*reading;
     };
-    for (const Side& s : {Side{"-low", KH_TR("low"), base + ".travelLowPct", &ChannelFigures::lowUs, &ChannelFigures::lowReading},
-                          Side{"-centre", KH_TR("centre"), "", &ChannelFigures::centreUs, &ChannelFigures::centreReading},
-                          Side{"-high", KH_TR("high"), base + ".travelHighPct", &ChannelFigures::highUs, &ChannelFigures::highReading}}) {
-        const bool first = std::string_view(s.id) == "-low";
+    static constexpr std::array sides{
+        Side{"-low", KH_TR("low"), ".travelLowPct", &ChannelFigures::lowUs, &ChannelFigures::lowReading},
+        Side{"-centre", KH_TR("centre"), "", &ChannelFigures::centreUs, &ChannelFigures::centreReading},
+        Side{"-high", KH_TR("high"), ".travelHighPct", &ChannelFigures::highUs, &ChannelFigures::highReading}};
+    const std::string base = "transmitter.channels." + id;
+    const std::string row = "channel-" + id;
+    const ChannelFigures* f = b.figures().channel(id);
+    std::vector<Row> lines;
+    for (const Side& s : sides) {
         Cell travel, trim, reverse, pulse, reading;
-        if (!s.travel.empty()) travel.parts = {b.field(s.travel)};
-        trim.joins = reverse.joins = first ? 3 : 0;
-        if (first) {
-            trim.parts = {b.field(base + ".subTrimPct")};
-            reverse.parts = {b.flag(base + ".reversed", KH_TR("rev"), KH_TR("norm"))};
+        if (*s.travel != 0) travel.parts = {b.field(base + s.travel)};
+        trim.joins = reverse.joins = 0;  // all three share what stands in the first
+        if (lines.empty()) {
+            trim = {{b.field(base + ".subTrimPct")}, 1, 3};
+            reverse = {{b.flag(base + ".reversed", KH_TR("rev"), KH_TR("norm"))}, 1, 3};
         }
         if (f != nullptr) {
             pulse.parts = {RowBuilder::figure(f->*s.us)};
             if (id != "throttle") reading.parts = {RowBuilder::figure(f->*s.reading)};
         }
-        page.rows.push_back(b.line(row.c_str(), row + s.id, say(s.title),
-                                   {std::move(travel), std::move(trim), std::move(reverse), std::move(pulse), std::move(reading)}));
+        lines.push_back(b.line(row.c_str(), row + s.id, say(s.title),
+                               {std::move(travel), std::move(trim), std::move(reverse), std::move(pulse), std::move(reading)}));
     }
+    setTable(page, row,
+             {{KH_TR("travel"), "%", KH_TR("how far the stick's end moves the channel, by side: until it reads 100 and never beyond")},
+              {KH_TR("sub-trim"), "%", KH_TR("moves the channel's centre: until it reads 0 with the stick let go")},
+              {KH_TR("reverse"), "", KH_TR("turns the whole channel over; the reading must follow the stick")},
+              {KH_TR("pulse"), "µs", KH_TR("what leaves the receiver"), Box::Machine},
+              {KH_TR("reading"), "%", KH_TR("what the controller makes of it: −100, 0, +100"), Box::Controller}},
+             std::move(lines));
 }
 
 }  // namespace
+
+std::string channelOfRow(const Row& row) {
+    for (std::size_t f = 0; f < kFunctions; ++f) {
+        std::string id = functionId(static_cast<Function>(f));
+        if (row.keelId() == "channel-" + id || row.id == "failsafe-" + id) return id;
+    }
+    return {};
+}
 
 StationPage linkRows(const RowBuilder& b) {
     const TransmitterSettings& tx = b.setup().transmitter;

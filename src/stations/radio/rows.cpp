@@ -3,9 +3,8 @@
 #include "model/modeedits.h"
 #include "model/names.h"
 #include "stations/kit/rowbuilder.h"
+#include "stations/kit/tables.h"
 #include "stations/radio/radio.h"
-
-#include <algorithm>
 
 namespace kh {
 
@@ -26,14 +25,15 @@ Part spare(const TransmitterSettings& tx, int number) {
     return p;
 }
 
-/// The rows of one family of functions that stand beneath its row, each with its switch and what is sent then.
-void functionLines(const RowBuilder& b, StationPage& page, const char* row, const std::vector<const SwitchFunction*>& functions) {
+/// The functions of one family, each with its switch and, of gains, what is sent then.
+std::vector<Row> functionLines(const RowBuilder& b, const char* row, const std::vector<const SwitchFunction*>& functions, bool gains) {
+    std::vector<Row> out;
     for (const SwitchFunction* f : functions) {
-        const bool gain = f->id.starts_with("gain-");
         std::vector<Cell> cells{{{b.field(elementPath("transmitter.functions.{}.when"_field, f->id))}}};
-        if (gain) cells.push_back({{b.field(elementPath("transmitter.functions.{}.sentPct"_field, f->id))}});
-        page.rows.push_back(b.line(row, "function-" + f->id, functionTitle(b.setup().transmitter, f->id), std::move(cells)));
+        if (gains) cells.push_back({{b.field(elementPath("transmitter.functions.{}.sentPct"_field, f->id))}});
+        out.push_back(b.line(row, "function-" + f->id, functionTitle(b.setup().transmitter, f->id), std::move(cells)));
     }
+    return out;
 }
 
 constexpr const char* kTyped = KH_TR("the switch and its place: L1 2; + is and, | is or; empty: on no switch");
@@ -75,12 +75,14 @@ StationPage radioRows(const RowBuilder& b) {
         spares.parts.push_back(RowBuilder::text(s.follows.empty() ? say(KH_TR("ch {n} centre"), {{"n", num(s.number)}})
                                                                   : say(KH_TR("ch {n} {s}"), {{"n", num(s.number)}, {"s", s.follows}})));
     page.rows.push_back(b.row("unused-channels", say(KH_TR("Spare channels")), std::move(spares), {}, {}));
-    page.rows.back().columns = {
-        {KH_TR("sends"), "",
-         KH_TR("a channel that sends can reach a port and change a setting in flight: inhibit what nothing listens to")}};
+    std::vector<Row> unused;
     for (const int number : unusedChannels(tx))
-        page.rows.push_back(b.line("unused-channels", "spare-" + std::to_string(number), say(KH_TR("channel {n}"), {{"n", num(number)}}),
-                                   {{{spare(tx, number)}}}));
+        unused.push_back(b.line("unused-channels", "spare-" + std::to_string(number), say(KH_TR("channel {n}"), {{"n", num(number)}}),
+                                {{{spare(tx, number)}}}));
+    setTable(page, "unused-channels",
+             {{KH_TR("sends"), "",
+               KH_TR("a channel that sends can reach a port and change a setting in flight: inhibit what nothing listens to")}},
+             std::move(unused));
     Cell modes;
     for (const FlightMode& m : tx.modes)
         if (m.id != kHoldMode && !m.when.empty()) {
@@ -141,18 +143,16 @@ StationPage radioRows(const RowBuilder& b) {
         }
         if (cell.parts.empty()) cell.parts.push_back(RowBuilder::text(say(KH_TR("on no switch"))));
         page.rows.push_back(b.row(family.row, say(family.title), std::move(cell), {}, {}));
-        const bool rescue = std::string_view(family.prefix) == "rescue";
-        if (!rescue && !all.empty()) {
-            page.rows.back().columns = {{KH_TR("switch"), "", kTyped}};
-            if (std::string_view(family.prefix) == "gain-")
-                page.rows.back().columns.push_back(
-                    {KH_TR("sent"), "%", KH_TR("the tail gain that replaces the mode's own while the switch is there; + is heading hold")});
-            functionLines(b, page, family.row, all);
-        }
+        if (std::string_view(family.prefix) == "rescue" || all.empty()) continue;  // its row says it all
+        const bool gains = std::string_view(family.prefix) == "gain-";
+        std::vector<SubColumn> columns{{KH_TR("switch"), "", kTyped}};
+        if (gains)
+            columns.push_back(
+                {KH_TR("sent"), "%", KH_TR("the tail gain that replaces the mode's own while the switch is there; + is heading hold")});
+        setTable(page, family.row, std::move(columns), functionLines(b, family.row, all, gains));
     }
     const auto school = [&](const char* row, const char* id, const char* title, const std::string& field, const char* help) {
-        const auto after = std::find_if(page.rows.rbegin(), page.rows.rend(), [&](const Row& r) { return r.keelId() == row; });
-        page.rows.insert(after.base(), RowBuilder::aside(row, help, b.row(id, say(title), {{b.field(field)}}, {}, {})));
+        addUnder(page, RowBuilder::aside(row, help, b.row(id, say(title), {{b.field(field)}}, {}, {})));
     };
     school("gain-switch", "gain-school", KH_TR("School"), "transmitter.schools.tailGain"_field,
            KH_TR("per flight mode, three steps on a switch of their own, or fixed in the controller"));

@@ -2,6 +2,7 @@
 #include "model/fieldpatterns.h"
 #include "model/helicopter/layouts.h"
 #include "stations/kit/rowbuilder.h"
+#include "stations/kit/tables.h"
 #include "stations/swash/swash.h"
 
 #include <functional>
@@ -103,30 +104,28 @@ StationPage swashRows(const RowBuilder& b) {
               {{RowBuilder::figure(f.strokeUsePct),
                 RowBuilder::text(say(KH_TR("of ±{u} µs"), {{"u", num(s.controller.profile.usableStrokeUs)}}))}}),
     };
-    Row& layout = page.rows[1];
-    layout.columns = {{KH_TR("angle"), "°", KH_TR("where the servo's ball stands, from the nose, clockwise from above"), Box::Machine},
-                      {KH_TR("radius"), "mm", KH_TR("from the shaft's middle to the ball; empty: the plate's own"), Box::Machine},
-                      {KH_TR("arm"), "mm", KH_TR("from the servo's shaft to its ball"), Box::Machine}};
-    std::vector<Row> balls;
-    for (const PlateServo& p : s.machine.servos)
-        balls.push_back(b.line("layout", "ball-" + p.id, say(p.id.c_str()),
+    std::vector<Row> balls, data;
+    for (const PlateServo& p : s.machine.servos) {
+        balls.push_back(b.line("layout", "ball-" + p.id, asWord(p.id),
                                {{{b.field(elementPath("machine.servos.{}.azimuthDeg"_field, p.id))}},
                                 {{b.field(elementPath("machine.servos.{}.ballRadiusMm"_field, p.id))}},
                                 {{b.field(elementPath("machine.servos.{}.armMm"_field, p.id))}}}));
-    page.rows.insert(page.rows.begin() + 2, std::make_move_iterator(balls.begin()), std::make_move_iterator(balls.end()));
-    // what each servo bears, where they are not all alike or not known yet
-    const auto pulse = std::find_if(page.rows.begin(), page.rows.end(), [](const Row& r) { return r.id == "servo-pulse"; });
-    pulse->columns = {
-        {KH_TR("pulse"), "µs",
-         KH_TR("the centre of its pulse class, from the servo's data: a wide pulse drives a narrow servo into its stop"), Box::Machine},
-        {KH_TR("highest rate"), "Hz", KH_TR("the frame rate it survives, from its data: too high a rate burns it within minutes"),
-         Box::Machine}};
-    std::vector<Row> data;
-    for (const PlateServo& p : s.machine.servos)
-        data.push_back(b.line("servo-pulse", "servo-data-" + p.id, say(p.id.c_str()),
+        data.push_back(b.line("servo-pulse", "servo-data-" + p.id, asWord(p.id),
                               {{{b.field(elementPath("machine.servos.{}.servo.pulseUs"_field, p.id))}},
                                {{b.field(elementPath("machine.servos.{}.servo.maxHz"_field, p.id))}}}));
-    page.rows.insert(pulse + 1, std::make_move_iterator(data.begin()), std::make_move_iterator(data.end()));
+    }
+    setTable(page, "layout",
+             {{KH_TR("angle"), "°", KH_TR("where the servo's ball stands, from the nose, clockwise from above"), Box::Machine},
+              {KH_TR("radius"), "mm", KH_TR("from the shaft's middle to the ball; empty: the plate's own"), Box::Machine},
+              {KH_TR("arm"), "mm", KH_TR("from the servo's shaft to its ball"), Box::Machine}},
+             std::move(balls));
+    setTable(
+        page, "servo-pulse",
+        {{KH_TR("pulse"), "µs",
+          KH_TR("the centre of its pulse class, from the servo's data: a wide pulse drives a narrow servo into its stop"), Box::Machine},
+         {KH_TR("highest rate"), "Hz", KH_TR("the frame rate it survives, from its data: too high a rate burns it within minutes"),
+          Box::Machine}},
+        std::move(data));
     return page;
 }
 
