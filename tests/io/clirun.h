@@ -15,6 +15,9 @@ namespace khtest {
 
 using nlohmann::json;
 
+/// Where the programs were built that this test belongs to.
+inline std::filesystem::path buildFolder() { return std::filesystem::canonical("/proc/self/exe").parent_path().parent_path(); }
+
 struct Answer {
     int code;
     std::string out;
@@ -22,7 +25,7 @@ struct Answer {
 };
 
 inline Answer run(const std::string& arguments, const char* redirect = "2>/dev/null") {
-    const std::string line = std::string(KEELHAUL_BUILD "/keelhaul-cli ") + arguments + " " + redirect;
+    const std::string line = (buildFolder() / "keelhaul-cli").string() + " " + arguments + " " + redirect;
     FILE* pipe = ::popen(line.c_str(), "r");
     std::string out;
     std::array<char, 4096> block{};

@@ -163,6 +163,6 @@ TEST_CASE("a program that is installed does not look into the tree it was built 
         return std::find(folders.begin(), folders.end(), kData) != folders.end();
     };
     CHECK_FALSE(source("/usr/local/bin/keelhaul"));
-    CHECK(source(fs::path(KEELHAUL_BUILD) / "keelhaul"));
+    CHECK(source(khtest::buildFolder() / "keelhaul"));
     CHECK(source("keelhaul"));  // by its name alone: where this very program stands
 }
