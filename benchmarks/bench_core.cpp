@@ -4,6 +4,7 @@
 // are printed beside the figures; nothing fails by them (docs/benchmarks.md). With arguments: Google Benchmark's own run.
 #include "io/document.h"
 #include "kernel/variants.h"
+#include "model/helicopter/helicopter.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
@@ -32,10 +33,10 @@ const Setup& fourServos() {
         Setup s = demo();
         const std::array<double, 4> azimuths{180, 270, 90, 0};
         const std::array<const char*, 4> roles{"elevator", "left", "right", "fourth"};
-        s.machine.servos.resize(4, s.machine.servos.front());
+        helicopter(s).servos.resize(4, helicopter(s).servos.front());
         for (std::size_t i = 0; i < 4; ++i) {
-            s.machine.servos[i].id = roles[i];
-            s.machine.servos[i].azimuthDeg = azimuths[i];
+            helicopter(s).servos[i].id = roles[i];
+            helicopter(s).servos[i].azimuthDeg = azimuths[i];
         }
         s.controller.ports.push_back({"4", "fourth", false, 0.0});
         s.controller.layout = "four at 90°";

@@ -14,7 +14,7 @@ namespace kh::cli {
 int runAudit(const std::string& file, bool asJson) {
     const io::Document document = io::loadDocument(file);
     const Evaluation evaluation = evaluate(document.setup);
-    const Plan plan = makePlan(document.setup, shippedStations().rules());
+    const Plan plan = makePlan(document.setup, stationsOf(document.setup).rules());
     if (asJson) {
         print(io::auditJson(document.setup, evaluation, plan));
     } else {

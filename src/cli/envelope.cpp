@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "kernel/helicopter/envelope.h"
 #include "cli/commands.h"
+#include "judge/helicopter/figures.h"
 
 #include "base/error.h"
 #include "io/document.h"
@@ -15,10 +17,10 @@ int runEnvelope(const std::string& file, bool asJson) {
     const Evaluation evaluation = evaluate(io::loadDocument(file).setup);
     if (!evaluation.simulated) throw InputError(evaluation.findings.front().subject, render(evaluation.findings.front().found));
     if (asJson) {
-        print(io::envelopeJson(evaluation.roses));
+        print(io::envelopeJson(helicopterFigures(evaluation.figures).roses));
         return Fine;
     }
-    for (const ClearanceRose& rose : evaluation.roses)
+    for (const ClearanceRose& rose : helicopterFigures(evaluation.figures).roses)
         std::cout << fmt::format("collective {:+.0f}  plate at {:+.1f} mm: {:.1f}° free all round, toward {:.0f}° then {}\n",
                                  rose.collective, rose.heightMm, rose.round.tiltDeg, rose.round.azimuthDeg, limitId(rose.round.limitedBy));
     return Fine;

@@ -13,7 +13,7 @@ namespace kh::cli {
 
 int runProve(const std::string& file, bool asJson) {
     const Setup setup = io::loadDocument(file).setup;
-    const SwitchProof proof = inAuditsWords(proveSwitches(setup), judge(setup, shippedStations().rules()).findings);
+    const SwitchProof proof = inAuditsWords(proveSwitches(setup), judge(setup, stationsOf(setup).rules()).findings);
     if (asJson) {
         print(io::proofJson(proof));
     } else {

@@ -17,7 +17,7 @@ namespace kh::cli {
 
 int runRepair(const RepairOptions& o) {
     const io::Document document = io::loadDocument(o.file);
-    const RuleSet& rules = shippedStations().rules();
+    const RuleSet& rules = stationsOf(document.setup).rules();
     Plan plan = makePlan(document.setup, rules);
     const std::size_t all = plan.steps.size();
     if (o.step && (*o.step < 0 || static_cast<std::size_t>(*o.step) > all))

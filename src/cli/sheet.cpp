@@ -16,7 +16,7 @@ namespace kh::cli {
 int runSheet(const std::string& file, const std::string& out, int argc, char** argv) {
     const Setup setup = io::loadDocument(file).setup;
     const Evaluation evaluation = evaluate(setup);
-    const Sheet sheet = benchSheet(setup, evaluation, wordedPlan(setup, shippedStations().rules()));
+    const Sheet sheet = benchSheet(setup, evaluation, wordedPlan(setup, stationsOf(setup).rules()));
     const paint::Offscreen offscreen(argc, argv);
     const paint::SheetDrawn drawn{setup, evaluation};
     if (out.ends_with(".pdf")) io::writeFileAtomically(out, paint::sheetPdf(sheet, drawn, english()));

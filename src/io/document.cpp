@@ -36,6 +36,18 @@ void readStandings(const json& root, Setup& setup) {
     }
 }
 
+/// The class of aircraft a document speaks of; one that names none is of the first there was.
+const AircraftClass& classOf(const json& root) {
+    const auto named = root.find("aircraft");
+    if (named == root.end()) return *aircraftClasses().front();
+    const AircraftClass* known = named->is_string() ? aircraftClass(named->get<std::string>()) : nullptr;
+    if (known != nullptr) return *known;
+    std::string all;
+    for (const AircraftClass* c : aircraftClasses()) all += (all.empty() ? "" : ", ") + std::string(c->id);
+    throw InputError("aircraft",
+                     fmt::format("{} is not a class of aircraft this Keelhaul knows; known: {}", named->dump().substr(0, 60), all));
+}
+
 }  // namespace
 
 Document parseDocument(const std::string& text) {
@@ -70,9 +82,11 @@ Document parseDocument(const std::string& text) {
     checkCopy("transmitter", ProfileKind::Transmitter);
     checkCopy("controller", ProfileKind::Controller);
     checkCopy("speedController", ProfileKind::SpeedController);
-    schemaOfDocument().require(body);
+    const AircraftClass& aircraft = classOf(body);
+    schemaOfDocument(aircraft).require(body);
+    document.setup.machine.aircraft = Aircraft(aircraft.blank());
 
-    JsonReader reader(body, {"format", "version", "standings"});
+    JsonReader reader(body, {"format", "version", "aircraft", "standings"});
     describe(reader, document.setup);
     readStandings(body, document.setup);
     requireAccepted(document.setup);
@@ -92,6 +106,7 @@ std::string writeDocument(const Setup& setup, const UnknownKeys& unknown) {
     Setup copy = setup;
     describe(writer, copy);
     ojson root{{"format", kFormatName}, {"version", kFormatVersion}};
+    if (const AircraftClass& aircraft = setup.machine.aircraft.of(); &aircraft != aircraftClasses().front()) root["aircraft"] = aircraft.id;
     const ojson body = writer.take();
     for (const auto& [key, value] : body.items()) root[key] = value;
     ojson standings = ojson::object();

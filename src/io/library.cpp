@@ -112,8 +112,7 @@ Setup withNewerProfiles(Setup setup, const Library& library) {
     renew(setup.transmitter.profile, library.transmitters);
     renew(setup.controller.profile, library.controllers);
     renew(setup.speedController.profile, library.speedControllers);
-    for (PlateServo& servo : setup.machine.servos) renew(servo.servo, library.servos);
-    renew(setup.machine.tail.servo, library.servos);
+    setup.machine.aircraft.facts().eachServo([&](const ServoPlace&, ServoProfile& servo) { renew(servo, library.servos); });
     return setup;
 }
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "kernel/envelope.h"
+#include "kernel/helicopter/envelope.h"
 #include "stations/kit/solver.h"
 
 #include <nlohmann/json_fwd.hpp>

@@ -3,6 +3,7 @@
 
 #include "base/error.h"
 #include "io/jsonfields.h"
+#include "procedure/helicopter/trace.h"
 
 #include <fmt/format.h>
 #include <cmath>
@@ -83,6 +84,30 @@ PartialDeck parsePart(const json& v) {
 
 }  // namespace
 
+namespace {
+
+/// What only a helicopter's trace holds; of another aircraft its stages say it all.
+void addMachine(ojson& out, const Trace& trace) {
+    if (!trace.ofClass.has_value()) return;
+    const HelicopterTrace& t = helicopterTrace(trace);
+    ojson servos = ojson::array();
+    for (const ServoTrace& s : t.servos)
+        servos.push_back(
+            {{"port", s.port}, {"role", s.role}, {"pulseUs", tidy(s.pulseUs)}, {"armDeg", tidy(s.armDeg)}, {"ballMm", tidy(s.ballMm)}});
+    out["servos"] = servos;
+    out["plate"] = {
+        {"heightMm", tidy(t.heightMm)}, {"tiltDeg", tidy(t.tiltDeg)}, {"towardDeg", tidy(t.towardDeg)}, {"fightMm", tidy(t.fightMm)}};
+    out["blade"] = {
+        {"pitchDegAt",
+         {{"0", tidy(t.bladeDeg[0])}, {"90", tidy(t.bladeDeg[1])}, {"180", tidy(t.bladeDeg[2])}, {"270", tidy(t.bladeDeg[3])}}}};
+    out["tail"] = {{"pulseUs", tidy(t.tailPulseUs)},
+                   {"sliderMm", tidy(t.sliderMm)},
+                   {"pitchDeg", tidy(t.tailPitchDeg)},
+                   {"trailingEdge", edgeId(t.trailingEdge)}};
+}
+
+}  // namespace
+
 ojson traceJson(const Trace& t) {
     ojson stages = ojson::array();
     for (const Stage& s : t.stages) {
@@ -92,29 +117,13 @@ ojson traceJson(const Trace& t) {
             for (const PortValue& p : s.ports) value[p.port] = tidy(p.value);
         }
         stages.push_back(
-            {{"function", functionId(s.function)}, {"stage", s.id}, {"value", value}, {"unit", s.unit}, {"box", boxId(s.box)}});
+            {{"function", t.aircraft->entry(s.function).id}, {"stage", s.id}, {"value", value}, {"unit", s.unit}, {"box", boxId(s.box)}});
     }
-    ojson servos = ojson::array();
-    for (const ServoTrace& s : t.servos)
-        servos.push_back(
-            {{"port", s.port}, {"role", s.role}, {"pulseUs", tidy(s.pulseUs)}, {"armDeg", tidy(s.armDeg)}, {"ballMm", tidy(s.ballMm)}});
-    return {
-        {"mode", t.mode},
-        {"state", t.state == ChainState::SetUp ? "setup" : "flying"},
-        {"stages", stages},
-        {"servos", servos},
-        {"plate",
-         {{"heightMm", tidy(t.heightMm)}, {"tiltDeg", tidy(t.tiltDeg)}, {"towardDeg", tidy(t.towardDeg)}, {"fightMm", tidy(t.fightMm)}}},
-        {"blade",
-         {{"pitchDegAt",
-           {{"0", tidy(t.bladeDeg[0])}, {"90", tidy(t.bladeDeg[1])}, {"180", tidy(t.bladeDeg[2])}, {"270", tidy(t.bladeDeg[3])}}}}},
-        {"tail",
-         {{"pulseUs", tidy(t.tailPulseUs)},
-          {"sliderMm", tidy(t.sliderMm)},
-          {"pitchDeg", tidy(t.tailPitchDeg)},
-          {"trailingEdge", edgeId(t.trailingEdge)}}},
-        {"motor",
-         {{"throttlePct", tidy(t.throttlePct)}, {"headSpeedRpm", t.headSpeedKnown ? ojson(tidy(t.headSpeedRpm)) : ojson(nullptr)}}}};
+    ojson out{{"mode", t.mode}, {"state", t.state == ChainState::SetUp ? "setup" : "flying"}, {"stages", stages}};
+    addMachine(out, t);
+    out["motor"] = {{"throttlePct", tidy(t.throttlePct)},
+                    {"headSpeedRpm", t.headSpeedKnown ? ojson(tidy(t.headSpeedRpm)) : ojson(nullptr)}};
+    return out;
 }
 
 namespace {

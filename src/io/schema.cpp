@@ -8,6 +8,8 @@
 #include "model/fields.h"
 
 #include <fmt/format.h>
+#include <map>
+#include <mutex>
 #include <nlohmann/json.hpp>
 #pragma GCC diagnostic push
 #pragma GCC diagnostic ignored "-Wconversion"
@@ -212,17 +214,26 @@ void Schema::require(const json& value) const {
     throw InputError(path.empty() ? "document" : path, fmt::format("found {}; allowed is {}", found, allowedBy(*allowed)));
 }
 
-json documentSchema() {
-    json schema = describedSchema(Setup{});
+namespace {
+
+json schemaFor(const AircraftClass& aircraft) {
+    Setup setup;
+    setup.machine.aircraft = Aircraft(aircraft.blank());
+    json schema = describedSchema(std::move(setup));
     schema["$schema"] = "http://json-schema.org/draft-07/schema#";
     schema["title"] = "Keelhaul setup";
     schema["description"] = "One model: the machine as built and what each box holds. Unknown keys are kept.";
     schema["properties"]["format"] = {{"enum", {kFormatName}}};
     schema["properties"]["version"] = {{"type", "integer"}, {"minimum", 1}, {"maximum", kFormatVersion}};
+    schema["properties"]["aircraft"] = {{"type", "string"}, {"description", "class of aircraft; none: a helicopter"}};
     schema["properties"]["standings"] = standingsSchema();
     schema["required"] = {"format", "version", "machine", "transmitter", "controller", "speedController"};
     return schema;
 }
+
+}  // namespace
+
+json documentSchema() { return schemaFor(*aircraftClasses().front()); }
 
 json profileSchema(ProfileKind kind) {
     json schema;
@@ -237,9 +248,13 @@ json profileSchema(ProfileKind kind) {
     return schema;
 }
 
-const Schema& schemaOfDocument() {
-    static const Schema schema(documentSchema());
-    return schema;
+const Schema& schemaOfDocument(const AircraftClass& aircraft) {
+    static std::mutex guard;
+    static std::map<const AircraftClass*, std::unique_ptr<const Schema>> made;
+    const std::scoped_lock lock(guard);
+    std::unique_ptr<const Schema>& schema = made[&aircraft];
+    if (schema == nullptr) schema = std::make_unique<const Schema>(schemaFor(aircraft));
+    return *schema;
 }
 
 const Schema& schemaOf(ProfileKind kind) {

@@ -23,8 +23,8 @@ private:
     std::unique_ptr<Parts> parts_;
 };
 
-/// Made once.
-[[nodiscard]] const Schema& schemaOfDocument();
+/// Made once for each class.
+[[nodiscard]] const Schema& schemaOfDocument(const AircraftClass& aircraft);
 [[nodiscard]] const Schema& schemaOf(ProfileKind kind);
 [[nodiscard]] const Schema& schemaOfReadings();
 

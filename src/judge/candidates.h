@@ -47,19 +47,6 @@ enum class SwitchKind { Latching, Momentary };
 /// Puts candidates behind those a finding has.
 void offerEach(Finding& finding, std::vector<std::vector<Edit>> candidates);
 
-/// A demand at which a direction is looked at: far from every stop.
-inline constexpr double kSenseDemand = 0.3;
-
-/// The sub-trim at which the servo's arm stands square, in µs; nothing while its travel a µs is not known.
-[[nodiscard]] std::optional<double> squareTrimUs(const PlateServo& servo);
-/// Sub-trims that bring every arm square, in the box's step, as far as the safe count lets them.
-[[nodiscard]] std::vector<Edit> squareTrims(const Setup& setup);
-
-/// What brings throw and range to what box and style ask for: the reference, the range, both; for whatever they make too large.
-[[nodiscard]] std::vector<std::vector<Edit>> offeredRanges(const AuditContext& context);
-/// The collective range at which the blade reads these angles at its ends, in the fields the ends come from.
-[[nodiscard]] std::vector<Edit> rangeFor(const AuditContext& context, double highDeg, double lowDeg);
-
 /// A pitch curve a mode could start from: the line with its lower half as the mode wants it, −3° where the rotor spools up,
 /// −5° in hold.
 [[nodiscard]] Curve startingPitch(const AuditContext& context, std::size_t mode);

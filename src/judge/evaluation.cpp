@@ -59,21 +59,16 @@ void sortBySeverity(std::vector<Finding>& findings) {
 
 Evaluation judge(const Setup& setup, const RuleSet& rules, const Effort& effort) {
     Evaluation out;
-    RoseMemory own;
-    RoseMemory& roses = effort.roses == nullptr ? own : *effort.roses;
+    JudgeMemory own;
+    JudgeMemory& memory = effort.memory == nullptr ? own : *effort.memory;
     if (effort.words) out.switches = switchRoles(setup.transmitter);
     try {
         const ChainModel model(setup);
         const ChainModel asked(askedSetup(setup));
-        out.figures = computeFigures(setup, model, asked, rules.figures, {effort.words, &roses});
-        if (effort.words) {
-            const std::array<double, 3> collectives{-1.0, 0.0, 1.0};
-            for (std::size_t i = 0; i < 3; ++i)
-                out.roses[i] = roses.at(setup, collectives[i], model.plateAt(collectives[i], 0, 0).plate.heightMm);
-            out.states = throttleStates(setup, model, out.figures);
-        }
+        out.figures = computeFigures(setup, model, asked, rules.figures, {effort.words, &memory});
+        if (effort.words) out.states = throttleStates(setup, model, out.figures);
         out.simulated = true;
-        applyRules({setup, model, asked, out.figures, sizeClassOf(setup.machine), roses, effort.words}, rules, out.findings);
+        applyRules({setup, model, asked, out.figures, memory, effort.words}, rules, out.findings);
     } catch (const InputError& e) {
         out.findings.push_back(chainImpossible(setup, e));
     }
@@ -86,7 +81,7 @@ std::size_t LightJudgement::count(Severity severity) const {
 }
 
 LightJudgement LightJudge::at(const Setup& setup) {
-    Evaluation found = judge(setup, rules_, {false, &roses_});
+    Evaluation found = judge(setup, rules_, {false, &memory_});
     LightJudgement out;
     out.simulated = found.simulated;
     out.facts.reserve(found.findings.size());

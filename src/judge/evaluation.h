@@ -3,7 +3,6 @@
 
 #include "judge/rule.h"
 #include "judge/throttlestates.h"
-#include "kernel/envelope.h"
 #include "model/switchroles.h"
 
 #include <memory>
@@ -15,9 +14,8 @@ struct Evaluation {
     bool simulated = false;         ///< false: the chain cannot be built; one finding says why
     std::vector<Finding> findings;  ///< dangers first, then warnings, then notes; within, by station
     Figures figures;
-    std::array<ClearanceRose, 3> roses{};  ///< collective −1, 0, +1
-    std::vector<SwitchRole> switches;      ///< in the profile's order
-    std::vector<ThrottleState> states;     ///< hold and its family
+    std::vector<SwitchRole> switches;   ///< in the profile's order
+    std::vector<ThrottleState> states;  ///< hold and its family
     [[nodiscard]] std::size_t count(Severity severity) const;
     [[nodiscard]] std::size_t count(Severity severity, Station station) const;
 };
@@ -43,16 +41,16 @@ struct LightJudgement {
     std::vector<Fact> facts;  ///< as the findings of the full judgement, in their order
     [[nodiscard]] std::size_t count(Severity severity) const;
 };
-/// Judges many variants of a document: facts only, and roses only where the geometry changed.
+/// Judges many variants of a document: facts only, and what is slow to find only where it changed.
 class LightJudge {
 public:
     explicit LightJudge(const RuleSet& rules) : rules_(rules) {}
     [[nodiscard]] LightJudgement at(const Setup& setup);
-    [[nodiscard]] const RoseMemory& roses() const { return roses_; }
+    [[nodiscard]] JudgeMemory& memory() { return memory_; }
 
 private:
     const RuleSet& rules_;
-    RoseMemory roses_;
+    JudgeMemory memory_;
 };
 
 }  // namespace kh

@@ -31,17 +31,12 @@ struct FigureBuilder {
     const ChainModel& asked;
     Figures& out;
     bool words;
-    RoseMemory& roses;
+    JudgeMemory& memory;
 
     /// A figure computed by `compute`, or unknown when one of `needed` is.
     [[nodiscard]] Figure make(const char* title, FigureShape shape, std::vector<std::string> inputs,
                               const std::function<double(Derivation&)>& compute, const std::vector<FigureNeed>& needed = {}) const;
     [[nodiscard]] GearTrain gears() const;
-    [[nodiscard]] HoverIn rotor(double rpm) const;
-    /// Blade pitch the mode's curve gives at a stick position, in °.
-    [[nodiscard]] double pitchAt(std::size_t mode, double stick, Derivation& why) const;
-    /// What a collective channel value (curve %) does to the blade: every field in between.
-    [[nodiscard]] std::vector<std::string> bladePaths(std::vector<std::string> first) const;
 };
 
 }  // namespace kh

@@ -49,35 +49,6 @@ GearTrain FigureBuilder::gears() const {
     return {p.mainTeeth.value_or(0), p.pinionTeeth.value_or(0), p.secondStage};
 }
 
-HoverIn FigureBuilder::rotor(double rpm) const {
-    const Machine& m = setup.machine;
-    return {m.massKg, m.rotor.discM, rpm, m.rotor.chordMm, m.rotor.blades, kAirDensity, 1.15, m.rotor.bladeMm < 250.0 ? 0.016 : 0.011};
-}
-
-std::vector<std::string> FigureBuilder::bladePaths(std::vector<std::string> first) const {
-    first.insert(first.end(), {"machine.head.gripMm"_field, "machine.head.innerRadiusMm"_field, "controller.profile.strokeUs"_field});
-    for (const PlateServo& s : setup.machine.servos)
-        for (const char* key : {".armMm", ".linkMm"}) first.push_back("machine.servos." + s.id + key);
-    return first;
-}
-
-double FigureBuilder::pitchAt(std::size_t mode, double stick, Derivation& why) const {
-    const double curve = model.pitchCurveAt(mode, stick);
-    const TransmitterSettings& tx = setup.transmitter;
-    const ChannelSettings* channel = channelOf(tx, functionId(Function::Collective));
-    const ChannelScale scale = channelScale(tx.profile, channel == nullptr ? ChannelSettings{} : *channel);
-    const double reading = readingPctUnchecked(channelOutputUnchecked(curve, scale).pulseUs, readingScale(setup.controller.profile));
-    const double read = std::clamp(shareFromPct(reading), -1.0, 1.0);
-    const double deg = model.bladeAt({model.plateAtReading(read, 0, 0).plate.heightMm, 0, 0}, 180.0);
-    why.line(KH_TR("curve {c} %, reading {r} %, plate, blade"), {{"c", signedNum(curve, 1)}, {"r", signedNum(reading, 1)}});
-    return deg;
-}
-
-double endVoltsPerCell(const Machine& machine) {
-    const bool hard = machine.style == FlyingStyle::Aerobatic || machine.rotor.bladeMm < 250.0;
-    return hard ? 3.3 : 3.5;
-}
-
 double Figures::bladeDegAt(double pitchPct) const {
     return pitchPct / 100.0 * (pitchPct >= 0.0 ? collectiveHighDeg.value : -collectiveLowDeg.value);
 }
@@ -86,7 +57,7 @@ CurveReadout curveReadout(const Setup& setup, const ChainModel& model, const Fig
                           double valuePct) {
     CurveReadout out;
     const bool pitch = kind == CurveKind::Pitch;
-    if (const ChannelSettings* channel = channelOf(setup.transmitter, functionId(pitch ? Function::Collective : Function::Throttle)))
+    if (const ChannelSettings* channel = channelOf(setup.transmitter, pitch ? kCollectiveChannel : kThrottleChannel))
         out.pulseUs = channelOutputUnchecked(pitch ? valuePct : channelPctFromThrottlePct(valuePct),
                                              channelScale(setup.transmitter.profile, *channel))
                           .pulseUs;
@@ -108,8 +79,8 @@ const ChannelFigures* Figures::channel(const std::string& id) const {
 Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked, std::span<const FigureMaker> makers,
                        const Effort& effort) {
     Figures out;
-    RoseMemory own;
-    const FigureBuilder builder{setup, model, asked, out, effort.words, effort.roses == nullptr ? own : *effort.roses};
+    JudgeMemory own;
+    const FigureBuilder builder{setup, model, asked, out, effort.words, effort.memory == nullptr ? own : *effort.memory};
     for (const FigureMaker make : makers) make(builder);
     return out;
 }

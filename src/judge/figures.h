@@ -3,10 +3,11 @@
 // The derived numbers of one Setup, each with its derivation: rules, ledger and sheet all read them here.
 #pragma once
 
+#include "judge/memory.h"
 #include "kernel/chain.h"
-#include "kernel/envelope.h"
 #include "model/setup.h"
 
+#include <any>
 #include <optional>
 #include <span>
 #include <string>
@@ -114,7 +115,7 @@ struct BladeMotion {
 
 /// One stick at its end, as asked of the layout and as the machine does it: parted, they are a coupled motion.
 struct CoupledMotion {
-    Function moved = Function::Aileron;
+    Function moved{};
     BladeMotion asked, done;
     bool parted = false;
 };
@@ -138,6 +139,7 @@ struct ChannelFigures {
     double lowRatio = 1.0, highRatio = 1.0;  ///< the readings at the ends as multiples of what the profiles' scales say
 };
 
+/// Every figure a station may write and read; what a class of aircraft has not stays unknown.
 struct Figures {
     Figure ratio, polePairs, availableRpm, availableEndRpm, ceilingRpm;
     Figure collectiveHighDeg, collectiveLowDeg, midPitchDeg;
@@ -152,13 +154,12 @@ struct Figures {
     Figure squareDiffDeg;       ///< blade up less blade down at equal stroke: what arms that are not square cost
     Figure neutralTiltDeg;      ///< plate at neutral
     Figure fightMm;
-    Figure tiltAtFullCollectiveDeg;       ///< round limit of the envelope at full collective
-    Figure cyclicLeftDeg;                 ///< the same at the blade
-    Limit cyclicLeftLimit = Limit::None;  ///< and what limits it
-    Figure tipGapMm;                      ///< between the tips of blades folded side by side, at full collective
-    std::vector<CoupledMotion> coupled;   ///< aileron, elevator, collective
-    std::vector<BindingMark> binding;     ///< the observed chart, readings older than the last work by hand left out
-    Figure rollRatio, pitchRatio;         ///< done / asked of the layout
+    Figure tiltAtFullCollectiveDeg;      ///< round limit of the envelope at full collective
+    Figure cyclicLeftDeg;                ///< the same at the blade
+    Figure tipGapMm;                     ///< between the tips of blades folded side by side, at full collective
+    std::vector<CoupledMotion> coupled;  ///< aileron, elevator, collective
+    std::vector<BindingMark> binding;    ///< the observed chart, readings older than the last work by hand left out
+    Figure rollRatio, pitchRatio;        ///< done / asked of the layout
     Figure sliderLeftMm, sliderRightMm;
     Figure tailPitchLeftDeg, tailPitchRightDeg, tailNeutralDeg, tailTipSpeed;
     MotorLimits motor;
@@ -173,6 +174,7 @@ struct Figures {
     std::vector<SpeedMark> speedMarks;  ///< none until two speeds were logged
     double loggedFromPct = 0.0, loggedToPct = 0.0;
     std::vector<PinionFigures> pinions;  ///< none while Kv or teeth are unknown
+    std::any ofClass;                    ///< what only its class of aircraft has: judge/<class>/figures.h
 
     /// Blade pitch of a collective curve value, for axes: straight between low, 0 and high collective.
     [[nodiscard]] double bladeDegAt(double pitchPct) const;
@@ -182,8 +184,8 @@ struct Figures {
 
 /// How much of a judgement is made, and what is remembered from the one before.
 struct Effort {
-    bool words = true;            ///< false: no derivations, no sentences
-    RoseMemory* roses = nullptr;  ///< of an earlier judgement, or none
+    bool words = true;              ///< false: no derivations, no sentences
+    JudgeMemory* memory = nullptr;  ///< of an earlier judgement, or none
 };
 
 struct FigureBuilder;
@@ -203,8 +205,5 @@ struct CurveReadout {
 enum class CurveKind { Throttle, Pitch };
 [[nodiscard]] CurveReadout curveReadout(const Setup& setup, const ChainModel& model, const Figures& figures, std::size_t mode,
                                         CurveKind kind, double valuePct);
-
-/// Volts per cell at the end of the pack for the model's style (docs/domain.md 8).
-[[nodiscard]] double endVoltsPerCell(const Machine& machine);
 
 }  // namespace kh

@@ -20,41 +20,6 @@ const char* severityId(Severity severity) {
 
 namespace {
 
-/// Which function's trace shows a field; of everything below the path.
-struct Belongs {
-    const char* path;  ///< {} stands for an element
-    Function function;
-};
-constexpr std::array kBelongs{
-    Belongs{"transmitter.channels.gain", Function::Gain},
-    Belongs{"transmitter.modes.{}.tailGainPct"_field, Function::Gain},
-    Belongs{"transmitter.channels.throttle", Function::Throttle},
-    Belongs{"transmitter.modes.{}.throttle"_field, Function::Throttle},
-    Belongs{"transmitter.throttleTrimRangePct"_field, Function::Throttle},
-    Belongs{"transmitter.schools.throttle"_field, Function::Throttle},
-    Belongs{"machine.wiring.throttleLead"_field, Function::Throttle},
-    Belongs{"controller.governor.minThrottlePct"_field, Function::Throttle},
-    Belongs{"transmitter.hold", Function::Throttle},
-    Belongs{"transmitter.kill", Function::Throttle},
-    Belongs{"transmitter.cut", Function::Throttle},
-    Belongs{"speedController", Function::Throttle},
-    Belongs{"transmitter.channels.rudder", Function::Rudder},
-    Belongs{"transmitter.modes.{}.rudder", Function::Rudder},
-    Belongs{"transmitter.trims.rudderPct"_field, Function::Rudder},
-    Belongs{"controller.directions.rudderReversed"_field, Function::Rudder},
-    Belongs{"controller.banks.{}.rudderDegS"_field, Function::Rudder},
-    Belongs{"controller.tail", Function::Rudder},
-    Belongs{"machine.tail", Function::Rudder},
-    Belongs{"transmitter.channels.aileron", Function::Aileron},
-    Belongs{"transmitter.modes.{}.aileron", Function::Aileron},
-    Belongs{"transmitter.trims.aileronPct"_field, Function::Aileron},
-    Belongs{"controller.directions.aileronReversed"_field, Function::Aileron},
-    Belongs{"transmitter.channels.elevator", Function::Elevator},
-    Belongs{"transmitter.modes.{}.elevator", Function::Elevator},
-    Belongs{"transmitter.trims.elevatorPct"_field, Function::Elevator},
-    Belongs{"controller.directions.elevatorReversed"_field, Function::Elevator},
-};
-
 /// Whether a path is the given one or lies below it.
 bool leadsInto(std::string_view path, std::string_view above) {
     const auto steps = static_cast<std::size_t>(std::count(above.begin(), above.end(), '.')) + 1;
@@ -68,16 +33,26 @@ bool leadsInto(std::string_view path, std::string_view above) {
 
 }  // namespace
 
-Function tracedFunction(const Finding& finding) {
+Function tracedFunction(const AircraftClass& aircraft, const Finding& finding) {
+    const auto each = [&](auto fits) -> std::optional<Function> {
+        for (std::size_t i = 0; i < aircraft.functionCount(); ++i)
+            if (fits(aircraft.functions[i])) return static_cast<Function>(i);
+        return std::nullopt;
+    };
     if (finding.witness) {
         const PartialDeck& to = finding.witness->to;
-        if (to.rudder.value_or(0.0) != 0.0) return Function::Rudder;
-        if (to.aileron.value_or(0.0) != 0.0) return Function::Aileron;
-        if (to.elevator.value_or(0.0) != 0.0) return Function::Elevator;
+        const auto moved = [&](const std::optional<double>& stick, double Sticks::*member) {
+            if (stick.value_or(0.0) == 0.0) return std::optional<Function>();
+            return each([&](const FunctionEntry& e) { return e.source == FunctionSource::Rated && e.stick == member; });
+        };
+        if (const auto f = moved(to.rudder, &Sticks::rudder)) return *f;
+        if (const auto f = moved(to.aileron, &Sticks::aileron)) return *f;
+        if (const auto f = moved(to.elevator, &Sticks::elevator)) return *f;
     }
-    for (const Belongs& b : kBelongs)
-        if (leadsInto(finding.subject, b.path)) return b.function;
-    return Function::Collective;
+    const auto shown = each([&](const FunctionEntry& e) {
+        return std::any_of(e.fields.begin(), e.fields.end(), [&](const char* path) { return leadsInto(finding.subject, path); });
+    });
+    return shown.value_or(aircraft.usual);
 }
 
 }  // namespace kh

@@ -7,7 +7,6 @@
 #include "judge/figures.h"
 #include "kernel/deck.h"
 #include "model/access.h"
-#include "model/helicopter/sizeclass.h"
 
 #include <optional>
 #include <span>
@@ -44,6 +43,6 @@ struct Finding {
 };
 
 /// The function whose trace shows a finding best: the stick its witness moves, else what its subject belongs to.
-[[nodiscard]] Function tracedFunction(const Finding& finding);
+[[nodiscard]] Function tracedFunction(const AircraftClass& aircraft, const Finding& finding);
 
 }  // namespace kh

@@ -3,7 +3,6 @@
 
 #include "base/conventions.h"
 #include "formula/root.h"
-#include "formula/rotor.h"
 #include "judge/rowids.h"
 #include "judge/switches/switchspace.h"
 #include "model/conditions.h"
@@ -22,16 +21,6 @@ constexpr double kQuarterStick = -0.5;
 constexpr double kSofterJumpDeg = 3.0;
 constexpr double kSameSpeedShare = 0.03;
 constexpr double kSameThrustShare = 0.1;  ///< modes whose speeds differ on purpose meet in thrust (docs/domain.md 14)
-
-/// Lift of the main rotor in N at a blade pitch and a speed: the hover formula, inverted.
-double liftN(const Machine& m, double pitchDeg, double rpm) {
-    const HoverIn rotor{m.massKg, m.rotor.discM, rpm, m.rotor.chordMm, m.rotor.blades};
-    const double most = m.massKg * 9.81 * 40.0;
-    const auto side = [&](double thrust) { return pitchForThrustDeg(thrust, rotor) < pitchDeg ? -1.0 : 1.0; };
-    if (side(0.01) > 0.0) return 0.0;
-    if (side(most) < 0.0) return most;
-    return bracketOfRoot(side, 0.01, most, 1e-3).middle();
-}
 
 /// Stick at which the mode's pitch curve passes 0, or nothing.
 std::optional<double> zeroPitchStick(const ChainModel& model, std::size_t mode) {
@@ -118,9 +107,7 @@ bool speedControllerGoverns(const Setup& setup) {
 
 bool governed(const Setup& setup) { return speedControllerGoverns(setup) || setup.controller.governor.kind == GovernorKind::Internal; }
 
-double collectiveDeg(const ChainModel& model, const DeckNumbers& deck) {
-    return model.bladeAt({model.at(deck).plate.heightMm, 0, 0}, 180.0);
-}
+double collectiveDeg(const ChainModel& model, const DeckNumbers& deck) { return model.plant().liftPitchDeg(model.at(deck).outputs); }
 
 double collectiveDeg(const Setup& setup, const ChainModel& model, const FlightMode& mode, double stick) {
     DeckNumbers deck = model.numbers(posed({}, modeState(setup.transmitter, mode)));
@@ -128,7 +115,8 @@ double collectiveDeg(const Setup& setup, const ChainModel& model, const FlightMo
     return collectiveDeg(model, deck);
 }
 
-bool levelAtHover(const Setup& setup, const ModeFigures& from, const ModeFigures& to, double wasDeg, double isDeg) {
+bool levelAtHover(const Setup& setup, const ChainModel& model, const ModeFigures& from, const ModeFigures& to, double wasDeg,
+                  double isDeg) {
     const double jump = isDeg - wasDeg;
     if (std::abs(jump) <= kPitchJumpDeg) return true;
     const auto inverted = [&](const ModeFigures& f) {
@@ -141,8 +129,8 @@ bool levelAtHover(const Setup& setup, const ModeFigures& from, const ModeFigures
     if (softer && std::abs(jump) <= kSofterJumpDeg) return true;
     if (!from.headRpm.known || !to.headRpm.known || from.headRpm.value <= 0.0) return false;
     if (std::abs(to.headRpm.value / from.headRpm.value - 1.0) <= kSameSpeedShare) return false;
-    const double lift = liftN(setup.machine, wasDeg, from.headRpm.value);
-    return lift > 0.0 && std::abs(liftN(setup.machine, isDeg, to.headRpm.value) / lift - 1.0) <= kSameThrustShare;
+    const double lift = model.plant().liftN(wasDeg, from.headRpm.value);
+    return lift > 0.0 && std::abs(model.plant().liftN(isDeg, to.headRpm.value) / lift - 1.0) <= kSameThrustShare;
 }
 
 std::optional<ThrottleFault> invertedFall(const Setup& setup, const ChainModel& model, std::size_t mode) {

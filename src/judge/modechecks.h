@@ -66,7 +66,8 @@ struct ThrottleFault {
 /// Whether a change of mode at the hover is level enough (P7): in pitch, in thrust where the speeds differ on purpose, or softer
 /// upright by the school that gives each mode a curve of its own.
 /// @param wasDeg, isDeg  blade pitch at the hover stick in either mode
-[[nodiscard]] bool levelAtHover(const Setup& setup, const ModeFigures& from, const ModeFigures& to, double wasDeg, double isDeg);
+[[nodiscard]] bool levelAtHover(const Setup& setup, const ChainModel& model, const ModeFigures& from, const ModeFigures& to, double wasDeg,
+                                double isDeg);
 /// Where power falls away in a mode that is flown inverted: below the governed value, or without a governor below 45 %
 /// or lowest away from zero pitch. Nothing for other modes. With the trim low, but for an engine that nothing governs: there
 /// the trim is the pilot's own hand.

@@ -19,8 +19,7 @@ struct AuditContext {
     const ChainModel& model;
     const ChainModel& asked;
     const Figures& figures;
-    const SizeClass& sizeClass;
-    RoseMemory& roses;
+    JudgeMemory& memory;
     bool words = true;
 
     /// A sentence, where somebody will read it.

@@ -3,23 +3,21 @@
 // The numeric kernel of the chain: settings applied to the machine, at one instant.
 #pragma once
 
-#include "formula/plate.h"
+#include "base/conventions.h"
+#include "formula/channel.h"
+#include "formula/curve.h"
 #include "kernel/deck.h"
+#include "kernel/plant.h"
 #include "model/limits.h"
 
 #include <algorithm>
 #include <array>
 #include <cstdint>
+#include <memory>
+#include <optional>
 #include <vector>
 
 namespace kh {
-
-/// Functions of the chain, in the order of `Instant::channels`.
-enum class Function : std::uint8_t { Aileron, Elevator, Collective, Rudder, Throttle, Gain };
-inline constexpr std::size_t kFunctions = 6;
-/// "aileron", "elevator", "collective", "rudder", "throttle", "gain".
-[[nodiscard]] const char* functionId(Function f);
-[[nodiscard]] constexpr std::size_t indexOf(Function f) { return static_cast<std::size_t>(f); }
 
 /// SwitchPlaces by the switch's index in the transmitter's profile.
 using SwitchPlaces = std::array<std::int8_t, kMaxSwitches>;
@@ -40,12 +38,6 @@ struct ChannelInstant {
     double demand = 0.0;  ///< −1 … +1, signed by the controller's directions
 };
 
-struct ServoInstant {
-    double pulseUs = 0.0;
-    double armDeg = 0.0;
-    double ballMm = 0.0;
-};
-
 /// Every stage at one instant.
 struct Instant {
     std::size_t mode = 0;     ///< index of the flight mode that is flown (hold counts)
@@ -54,43 +46,16 @@ struct Instant {
     bool holdActs = false;
     bool killActs = false;
     bool cutActs = false;
-    std::size_t bank = 0;              ///< index of the controller's bank in force
-    std::array<double, 3> ratedPct{};  ///< aileron, elevator, rudder after rate and expo, %
-    double throttleCurvePct = 0.0;     ///< the mode's curve and trim, before hold and stops
-    double throttlePct = 0.0;          ///< what goes to the channel, 0 … 100 or a negative hold
-    std::array<ChannelInstant, kFunctions> channels{};
-    std::size_t servoCount = 0;
-    std::array<ServoInstant, kMaxBalls> servos{};  ///< by the machine's plate servos
-    Plane plate;
-    double fightMm = 0.0;
-    std::array<double, 4> bladeDeg{};  ///< at azimuths 0, 90, 180, 270
-    double tailPulseUs = 0.0;
-    double tailArmDeg = 0.0;
-    double sliderMm = 0.0;
-    double tailPitchDeg = 0.0;
+    std::size_t bank = 0;                                  ///< index of the controller's bank in force
+    std::array<double, kMaxFunctions> ratedPct{};          ///< of functions with rates: after rate and expo, %
+    double throttleCurvePct = 0.0;                         ///< the mode's curve and trim, before hold and stops
+    double throttlePct = 0.0;                              ///< what goes to the channel, 0 … 100 or a negative hold
+    std::array<ChannelInstant, kMaxFunctions> channels{};  ///< by function
+    Outputs outputs{};                                     ///< of the machine, by its class's table
     double motorPulseUs = 0.0;
     double motorThrottlePct = 0.0;  ///< of the speed controller's learned range, 0 … 100
     bool headSpeedKnown = false;
     double headSpeedRpm = 0.0;
-};
-
-/// A single fault or wrong setting; putting it in twice takes it out.
-enum class PatchKind : std::uint8_t {
-    ChannelReversed,   ///< `first`: function; in the transmitter
-    AxisReversed,      ///< `first`: function; in the controller
-    PortReversed,      ///< `first`: port
-    PortsSwapped,      ///< `first`, `second`: ports whose leads are swapped
-    ServoTurned,       ///< `first`: machine servo mounted the other way
-    ServoDead,         ///< `first`: machine servo that stays at its neutral
-    CollectiveTurned,  ///< sign of the collective range
-    LinkSideTurned,    ///< blade link on the other side
-    TailReversed,      ///< tail servo direction in the controller
-    TailServoTurned,   ///< tail servo mounted the other way
-    MotorEndsTurned    ///< ends learned the wrong way round
-};
-struct Patch {
-    PatchKind kind;
-    std::size_t first = 0, second = 0;
 };
 
 /// A Setup made ready: everything that does not depend on the deck is found once.
@@ -105,35 +70,19 @@ public:
     [[nodiscard]] Instant at(const Deck& deck) const { return at(numbers(deck)); }
     [[nodiscard]] DeckNumbers numbers(const Deck& deck) const;
 
-    /// Plane and servos for given demands (set-up state), for envelopes: the part after `demand`.
-    struct PlateInstant {
-        std::array<ServoInstant, kMaxBalls> servos{};
-        std::array<double, kMaxBalls> deflection{};  ///< by port
-        Plane plate;
-        double fightMm = 0.0;
-    };
-    [[nodiscard]] PlateInstant plateAt(double collective, double aileron, double elevator) const;
-    /// The same for what the controller reads, −1 … +1, each axis signed by its direction.
-    [[nodiscard]] PlateInstant plateAtReading(double collective, double aileron, double elevator) const {
-        return plateAt(collective * direction_[indexOf(Function::Collective)], aileron * direction_[indexOf(Function::Aileron)],
-                       elevator * direction_[indexOf(Function::Elevator)]);
-    }
-    struct TailInstant {
-        double pulseUs = 0.0, armDeg = 0.0, sliderMm = 0.0, pitchDeg = 0.0;
-    };
-    /// The tail for a demand, −1 … +1.
-    [[nodiscard]] TailInstant tailAt(double rudder) const;
-    /// The same for what the controller reads.
-    [[nodiscard]] TailInstant tailAtReading(double rudder) const { return tailAt(rudder * direction_[indexOf(Function::Rudder)]); }
-    /// Blade pitch at a blade azimuth, limited to what the grip lever can reach.
-    [[nodiscard]] double bladeAt(const Plane& plane, double azimuthDeg) const;
+    /// The machine behind the controller. A class's own code knows more of its plant (kernel/<class>/plant.h).
+    [[nodiscard]] const Plant& plant() const { return *plant_; }
+    [[nodiscard]] const AircraftClass& aircraft() const { return *class_; }
+    /// +1 or −1: what the controller makes of a function's reading.
+    [[nodiscard]] double direction(Function f) const { return direction_[indexOf(f)]; }
     /// Where a pulse lies between the learned ends, 0 … 100.
     [[nodiscard]] double motorPctAt(double pulseUs) const {
         return std::clamp(pctFromShare((pulseUs - motorLowUs_) / (motorHighUs_ - motorLowUs_)), 0.0, 100.0);
     }
     /// What the speed controller makes of a throttle value: where its pulse lies between the learned ends, 0 … 100.
     [[nodiscard]] double motorPctOf(double throttlePct) const {
-        return motorPctAt(channelOutputUnchecked(channelPctFromThrottlePct(throttlePct), channels_[indexOf(Function::Throttle)]).pulseUs);
+        if (!throttle_) return 0.0;
+        return motorPctAt(channelOutputUnchecked(channelPctFromThrottlePct(throttlePct), channels_[indexOf(*throttle_)]).pulseUs);
     }
     /// Head speed in a mode from what the speed controller was given; known only where facts or a log give it.
     /// @param motorPct  of the learned range, 0 … 100
@@ -147,10 +96,6 @@ public:
         Known known(nested_);
         return met(functionConditions_[function], places, known);
     }
-    [[nodiscard]] std::size_t servoCount() const { return servos_.size(); }
-    [[nodiscard]] std::size_t portCount() const { return ports_.size(); }
-    /// Index of the machine servo that port drives, or servoCount() if none.
-    [[nodiscard]] std::size_t servoOfPort(std::size_t port) const { return ports_[port].servo; }
 
 private:
     static constexpr std::int8_t kNeverMet = -1;       ///< a switch the transmitter has not
@@ -163,22 +108,11 @@ private:
     using CompiledCondition = std::vector<std::vector<CompiledTerm>>;
     struct CompiledMode {
         CurveEvaluator throttle, pitch;
-        std::array<AxisRates, 3> rates;
+        std::array<AxisRates, kMaxFunctions> rates;
         CompiledCondition when;
         double gainPct = 0.0;
         double targetRpm = 0.0;  ///< 0: none
         bool holdActs = true, killActs = true, cutActs = true;
-    };
-    struct CompiledPort {
-        double cosPsi = 0.0, sinPsi = 0.0;
-        double direction = 1.0, trimUs = 0.0;
-        std::size_t servo = kMaxBalls;  ///< machine servo that is plugged in
-        double onCollective = 0.0, onElevator = 0.0, onAileron = 0.0;
-    };
-    struct CompiledServo {
-        double mount = 1.0, centreUs = 1520.0, degPerUs = 0.1, rangeDeg = 60.0;
-        double armMm = 14.0, linkMm = 40.0, squareErrorDeg = 0.0;
-        bool dead = false;  ///< a patch: does not move
     };
 
     [[nodiscard]] CompiledCondition compile(const Setup& setup, const Condition& condition);
@@ -196,9 +130,8 @@ private:
     };
     [[nodiscard]] bool met(const CompiledCondition& condition, const SwitchPlaces& places, Known& known) const;
     void compileModes(const Setup& setup);
-    void compilePlate(const Setup& setup);
+    void compileChannels(const Setup& setup);
     void compileHeadSpeed(const Setup& setup);
-    void placeBlades();
     void flyModes(const DeckNumbers& deck, Instant& out) const;
     void runChannels(const DeckNumbers& deck, Instant& out) const;
 
@@ -221,23 +154,15 @@ private:
     bool hasHold_ = false;
     double holdPct_ = 0.0, killPct_ = 0.0, cutPct_ = 0.0, trimRangePct_ = 0.0;
     CompiledCondition kill_, cut_;
-    std::array<ChannelScale, kFunctions> channels_{};
-    std::array<double, kFunctions> trimPct_{};
-    std::array<double, kFunctions> direction_{};
+    const AircraftClass* class_;
+    std::optional<Function> throttle_;
+    std::array<ChannelScale, kMaxFunctions> channels_{};
+    std::array<double, kMaxFunctions> trimPct_{};
+    std::array<double, kMaxFunctions> direction_{};
     ReadingScale reading_;
     double mixShare_ = 0.0;  ///< 0: the transmitter does not mix
     std::array<double, 3> mixCos_{}, mixSin_{};
-    std::vector<CompiledPort> ports_;
-    std::vector<CompiledServo> servos_;
-    PlateFitter fitter_;
-    double strokeUs_ = 400.0, centreUs_ = 1520.0;
-    double collectiveHigh_ = 0.0, collectiveLow_ = 0.0, collectiveTrim_ = 0.0, cyclicGain_ = 0.0, cyclicLimit_ = 1.0;
-    BladeLinkage blade_;
-    double bladePhaseDeg_ = 0.0;
-    std::array<double, 4> bladeCos_{}, bladeSin_{};
-    ControllerTail tail_;
-    TailFacts tailFacts_;
-    double tailStrokeUs_ = 400.0, tailNeutralMm_ = 0.0;
+    std::unique_ptr<Plant> plant_;
     double motorLowUs_ = 1100.0, motorHighUs_ = 1900.0;
     bool headKnown_ = false;
     double headOffset_ = 0.0, headSlope_ = 0.0, headLimit_ = 0.0, governedFactor_ = 0.0;

@@ -4,13 +4,10 @@
 #include "base/conventions.h"
 #include "base/error.h"
 #include "formula/line.h"
-#include "formula/linkage.h"
 #include "formula/rotor.h"
 #include "kernel/chain.h"
 #include "model/conditions.h"
 #include "model/fieldpatterns.h"
-#include "model/helicopter/head.h"
-#include "model/helicopter/layouts.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -36,59 +33,36 @@ bool actsIn(const std::optional<std::vector<std::string>>& modes, const std::str
 
 }  // namespace
 
-ChainModel::ChainModel(const Setup& setup) {
-    const TransmitterSettings& tx = setup.transmitter;
-    const ControllerSettings& fc = setup.controller;
+ChainModel::ChainModel(const Setup& setup) : class_(&setup.machine.aircraft.of()), throttle_(class_->first(FunctionSource::Throttle)) {
     compileModes(setup);
-
-    for (std::size_t f = 0; f < kFunctions; ++f) {
-        const ChannelSettings* ch = channelOf(tx, functionId(static_cast<Function>(f)));
-        (void)requirePositive("transmitter.profile.outputLimitPct"_field, tx.profile.outputLimitPct);
-        (void)requirePositive("transmitter.profile.resolutionUs"_field, tx.profile.resolutionUs);
-        channels_[f] = channelScale(tx.profile, ch == nullptr ? ChannelSettings{} : *ch);
-    }
-    (void)requirePositive("controller.profile.usPerPct"_field, fc.profile.usPerPct);
-    reading_ = readingScale(fc.profile);
-    if (tx.trims.live) {
-        trimPct_[indexOf(Function::Aileron)] = tx.trims.aileronPct;
-        trimPct_[indexOf(Function::Elevator)] = tx.trims.elevatorPct;
-        trimPct_[indexOf(Function::Rudder)] = tx.trims.rudderPct;
-    }
-    direction_.fill(1.0);
-    const auto sign = [](bool reversed) { return reversed ? -1.0 : 1.0; };
-    direction_[indexOf(Function::Aileron)] = sign(fc.directions.aileronReversed);
-    direction_[indexOf(Function::Elevator)] = sign(fc.directions.elevatorReversed);
-    direction_[indexOf(Function::Collective)] = sign(fc.directions.collectiveReversed);
-    direction_[indexOf(Function::Rudder)] = sign(fc.directions.rudderReversed);
-    if (const auto azimuths = transmitterMixAzimuths(tx.swashMixing); !azimuths.empty()) {
-        mixShare_ = shareFromPct(tx.swashMixPct);
-        for (std::size_t i = 0; i < 3; ++i) {
-            mixCos_[i] = cosDeg(azimuths[i]);
-            mixSin_[i] = sinDeg(azimuths[i]);
-        }
-    }
-
-    compilePlate(setup);
-    blade_ = bladeLinkage(setup.machine);
-    bladePhaseDeg_ = setup.machine.head.phaseDeg;
-    placeBlades();
-    tail_ = fc.tail;
-    tailFacts_ = setup.machine.tail;
-    // built in, it pushes against the main rotor's torque
-    tailNeutralMm_ =
-        tailFacts_.gripMm * sinDeg(tailFacts_.neutralPitchDeg) * (setup.machine.rotor.turning == Turning::Clockwise ? 1.0 : -1.0);
-    tailFacts_.servo.name.clear();
-    tailStrokeUs_ = strokeFor(fc.profile.tailStrokeUs, fc.tail.pulseUs);
+    compileChannels(setup);
+    plant_ = plantOf(*class_).make(setup);
     motorLowUs_ = setup.speedController.lowUs;
     motorHighUs_ = setup.speedController.highUs;
     if (motorLowUs_ == motorHighUs_) throw InputError("speedController.highUs"_field, "must differ from the learned low point");
     compileHeadSpeed(setup);
 }
 
-void ChainModel::placeBlades() {
-    for (std::size_t i = 0; i < 4; ++i) {
-        bladeCos_[i] = cosDeg(90.0 * static_cast<double>(i) + blade_.leadDeg);
-        bladeSin_[i] = sinDeg(90.0 * static_cast<double>(i) + blade_.leadDeg);
+void ChainModel::compileChannels(const Setup& setup) {
+    const TransmitterSettings& tx = setup.transmitter;
+    const ControllerSettings& fc = setup.controller;
+    (void)requirePositive("transmitter.profile.outputLimitPct"_field, tx.profile.outputLimitPct);
+    (void)requirePositive("transmitter.profile.resolutionUs"_field, tx.profile.resolutionUs);
+    (void)requirePositive("controller.profile.usPerPct"_field, fc.profile.usPerPct);
+    reading_ = readingScale(fc.profile);
+    for (std::size_t f = 0; f < class_->functionCount(); ++f) {
+        const FunctionEntry& entry = class_->functions[f];
+        const ChannelSettings* ch = channelOf(tx, entry.id);
+        channels_[f] = channelScale(tx.profile, ch == nullptr ? ChannelSettings{} : *ch);
+        trimPct_[f] = tx.trims.live && entry.trimPct != nullptr ? tx.trims.*entry.trimPct : 0.0;
+        direction_[f] = entry.reversed != nullptr && fc.directions.*entry.reversed ? -1.0 : 1.0;
+    }
+    if (const auto azimuths = transmitterMixAzimuths(tx.swashMixing); !azimuths.empty() && class_->mixed.size() == azimuths.size()) {
+        mixShare_ = shareFromPct(tx.swashMixPct);
+        for (std::size_t i = 0; i < azimuths.size(); ++i) {
+            mixCos_[i] = cosDeg(azimuths[i]);
+            mixSin_[i] = sinDeg(azimuths[i]);
+        }
     }
 }
 
@@ -162,7 +136,8 @@ void ChainModel::compileModes(const Setup& setup) {
         } catch (const InputError& e) {
             throw InputError("transmitter.modes." + m.id, e.what());
         }
-        mode.rates = {m.aileron, m.elevator, m.rudder};
+        for (std::size_t f = 0; f < class_->functionCount(); ++f)
+            if (class_->functions[f].rates != nullptr) mode.rates[f] = m.*class_->functions[f].rates;
         mode.when = functionConditions_[i];
         mode.gainPct = m.tailGainPct;
         mode.targetRpm = m.targetRpm.value_or(0.0);
@@ -176,48 +151,6 @@ void ChainModel::compileModes(const Setup& setup) {
         modes_.push_back(std::move(mode));
     }
     if (hasHold_ && modes_.size() == 1) throw InputError("transmitter.modes"_field, "a flight mode beside hold is needed");
-}
-
-void ChainModel::compilePlate(const Setup& setup) {
-    const ControllerSettings& fc = setup.controller;
-    const Machine& machine = setup.machine;
-    const std::vector<double> settings = settingAzimuths(fc);
-    const Layout* layout = findLayout(fc.layout);
-    const bool mechanicalMix = layout != nullptr && layout->mechanical;
-    if (machine.servos.size() < 3 || machine.servos.size() > kMaxBalls)
-        throw InputError("machine.servos"_field, "three or four plate servos are needed");
-    for (const PlateServo& s : machine.servos)
-        servos_.push_back({.mount = s.risesWithPulse ? 1.0 : -1.0,
-                           .centreUs = s.servo.pulseUs.value_or(fc.pulseUs),
-                           .degPerUs = s.servo.degPerUs,
-                           .rangeDeg = s.servo.rangeDeg,
-                           .armMm = requirePositive(elementPath("machine.servos.{}.armMm"_field, s.id), s.armMm),
-                           .linkMm = requirePositive(elementPath("machine.servos.{}.linkMm"_field, s.id), s.linkMm),
-                           .squareErrorDeg = s.squareErrorDeg});
-    fitter_ = plateFitter(machine);
-    const std::vector<double> shares = settingRadii(fc);
-    const double phase = fc.phaseDeg;
-    for (std::size_t i = 0; i < settings.size() && i < fc.ports.size(); ++i) {
-        CompiledPort port;
-        port.cosPsi = shares[i] * cosDeg(settings[i] - phase);
-        port.sinPsi = shares[i] * sinDeg(settings[i] - phase);
-        port.onCollective = mechanicalMix ? (i == 2 ? 1.0 : 0.0) : 1.0;
-        port.onElevator = mechanicalMix ? (i == 0 ? 1.0 : 0.0) : -port.cosPsi;
-        port.onAileron = mechanicalMix ? (i == 1 ? 1.0 : 0.0) : -port.sinPsi;
-        port.direction = fc.ports[i].reversed ? -1.0 : 1.0;
-        port.trimUs = fc.ports[i].trimUs;
-        const auto servo =
-            std::find_if(machine.servos.begin(), machine.servos.end(), [&](const PlateServo& s) { return s.id == fc.ports[i].role; });
-        port.servo = static_cast<std::size_t>(servo - machine.servos.begin());
-        ports_.push_back(port);
-    }
-    strokeUs_ = strokeFor(fc.profile.strokeUs, fc.pulseUs);
-    centreUs_ = fc.pulseUs;
-    collectiveHigh_ = shareFromPct(fc.collectiveHighPct);
-    collectiveLow_ = shareFromPct(fc.collectiveLowPct);
-    collectiveTrim_ = shareFromPct(fc.collectiveTrimPct);
-    cyclicGain_ = shareFromPct(fc.referencePct);
-    cyclicLimit_ = shareFromPct(fc.cyclicLimitPct);
 }
 
 void ChainModel::compileHeadSpeed(const Setup& setup) {

@@ -10,15 +10,6 @@
 
 namespace kh {
 
-/// Stick positions, each −1 … +1 (signs: conventions.h).
-struct Sticks {
-    double collective = -1.0;
-    double aileron = 0.0;
-    double elevator = 0.0;
-    double rudder = 0.0;
-    bool operator==(const Sticks&) const = default;
-};
-
 /// What the pilot's hands do at this instant. Switches that are not named stand at their power-on place.
 struct Deck {
     Sticks sticks;

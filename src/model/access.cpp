@@ -216,13 +216,13 @@ std::vector<std::string> choiceIds(const FieldInfo& info) {
 }
 
 std::optional<Field> readField(const Setup& setup, std::string_view path) {
-    const auto place = FieldTable::instance().find(forReading(setup), path);
+    const auto place = FieldTable::of(setup).find(forReading(setup), path);
     if (!place) return std::nullopt;
     return Field{valueAt(*place), place->pattern->info};
 }
 
 void writeField(Setup& setup, std::string_view path, const FieldValue& value) {
-    const auto place = FieldTable::instance().find(setup, path);
+    const auto place = FieldTable::of(setup).find(setup, path);
     if (!place) throw InputError(path, "there is no such field");
     FieldWriter(path, *place, value).write();
 }
@@ -239,6 +239,12 @@ Setup withEdits(Setup setup, const std::vector<Edit>& edits, Standing standing, 
 std::vector<std::string> allPaths(const Setup& setup) {
     std::vector<std::string> paths;
     for (Edit& field : allFields(setup)) paths.push_back(std::move(field.path));
+    return paths;
+}
+
+std::vector<std::string> pathsLike(const Setup& setup, std::string_view pattern) {
+    std::vector<std::string> paths = allPaths(setup);
+    std::erase_if(paths, [&](const std::string& path) { return !followsPattern(path, pattern); });
     return paths;
 }
 
@@ -259,7 +265,7 @@ std::vector<std::string> differingPaths(const Setup& a, const Setup& b) {
 }
 
 FieldHome fieldHome(std::string_view path) {
-    const FieldPattern* pattern = FieldTable::instance().patternOf(path);
+    const FieldPattern* pattern = anyPatternOf(path);
     return pattern == nullptr ? FieldHome{} : pattern->info.home;
 }
 

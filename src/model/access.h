@@ -63,6 +63,9 @@ void writeField(Setup& setup, std::string_view path, const FieldValue& value);
 /// Every field path of a Setup, in file order.
 [[nodiscard]] std::vector<std::string> allPaths(const Setup& setup);
 
+/// Those that follow a pattern of a list: one for each element that has the field.
+[[nodiscard]] std::vector<std::string> pathsLike(const Setup& setup, std::string_view pattern);
+
 /// Paths whose values differ, or that only one of them has.
 [[nodiscard]] std::vector<std::string> differingPaths(const Setup& a, const Setup& b);
 

@@ -7,14 +7,8 @@
 
 namespace kh {
 
-void describe(FieldVisitor& v, PlateServo& x);
-void describe(FieldVisitor& v, Rotor& x);
-void describe(FieldVisitor& v, Head& x);
-void describe(FieldVisitor& v, PlateFacts& x);
-void describe(FieldVisitor& v, TailFacts& x);
 void describe(FieldVisitor& v, PowerTrain& x);
 void describe(FieldVisitor& v, Wiring& x);
-void describe(FieldVisitor& v, ServoArms& x);
 void describe(FieldVisitor& v, Supply& x);
 void describe(FieldVisitor& v, Machine& x);
 void describe(FieldVisitor& v, ChannelSettings& x);
@@ -46,7 +40,6 @@ inline constexpr NumberSpec kAzimuth{0, 360, "°", 1};
 inline constexpr NumberSpec kServoRate{30, 1000, "Hz"};
 
 /// What a pilot calls an element of a list.
-[[nodiscard]] Message elementName(const PlateServo& servo);
 [[nodiscard]] Message elementName(const ChannelSettings& channel);
 [[nodiscard]] Message elementName(const SpareChannel& channel);
 [[nodiscard]] Message elementName(const FlightMode& mode);

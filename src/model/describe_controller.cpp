@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The fields of the controller and the speed controller.
+#include "model/controllerwords.h"
 #include "model/describe.h"
-#include "model/helicopter/layouts.h"
 
 #include <array>
 

@@ -93,6 +93,9 @@ public:
     /// @return false to leave the element out
     virtual bool beginItem(std::size_t index, const std::string& id) = 0;
     virtual void endItem() = 0;
+    /// @param base  where the facts that follow lie; they are no part of the Setup's own memory
+    virtual void beginAircraft(void* base) { static_cast<void>(base); }
+    virtual void endAircraft() {}
 
     virtual void number(const char* key, double& value, const NumberSpec& spec) = 0;
     virtual void maybe(const char* key, std::optional<double>& value, const NumberSpec& spec) = 0;
@@ -157,6 +160,14 @@ public:
     void group(const char* key, T& value, const char* name = nullptr);
     template <class T>
     void list(const char* key, std::vector<T>& values, const char* name);
+    /// Facts of a class, as fields of the group around them.
+    void aircraft(Aircraft& aircraft) {
+        beginAircraft(aircraft.facts().base());
+        const FieldHome outside = home_;
+        aircraft.facts().describe(*this);
+        home_ = outside;
+        endAircraft();
+    }
     /// Whether the next field exists in this element. A walk of all there could be is told the test instead.
     template <auto Test, class T>
     bool applies(const T& element) {

@@ -3,6 +3,9 @@
 
 #include "model/pathvisitor.h"
 
+#include <memory>
+#include <mutex>
+
 namespace kh {
 
 namespace {
@@ -28,7 +31,7 @@ private:
         const char* name = groupName();
         const auto* list = static_cast<const char*>(container());
         PathVisitor::beginList(key, 1);
-        lists.push_back({path(), name, list - base_, elementAccess()});
+        lists.push_back({path(), name, aircraft_ != nullptr, list - base(), elementAccess()});
         groupsOutside_ = std::move(groups_);
         groups_.clear();
         return 1;
@@ -43,6 +46,9 @@ private:
         return true;
     }
     void endItem() override { element_ = nullptr; }
+    void beginAircraft(void* base) override { aircraft_ = static_cast<const char*>(base); }
+    void endAircraft() override { aircraft_ = nullptr; }
+    [[nodiscard]] const char* base() const { return aircraft_ != nullptr ? aircraft_ : base_; }
     bool takesAll() const override { return true; }
 
     FieldPattern& add(const char* key, const void* value, FieldInfo info) {
@@ -61,7 +67,8 @@ private:
             p.offset = at - element_;
         } else {
             p.within = whole;
-            p.offset = at - base_;
+            p.ofAircraft = aircraft_ != nullptr;
+            p.offset = at - base();
         }
         patterns.push_back(std::move(p));
         return patterns.back();
@@ -97,6 +104,7 @@ private:
     void condition(const char* key, Condition& v) override { add(key, &v, plain(FieldKind::When)); }
 
     const char* base_;
+    const char* aircraft_ = nullptr;  ///< while its facts are described
     const char* element_ = nullptr;
     std::string elementPath_;
     std::vector<const char*> groups_, groupsOutside_;
@@ -104,8 +112,9 @@ private:
 
 }  // namespace
 
-FieldTable::FieldTable() {
+FieldTable::FieldTable(const AircraftClass& aircraft) {
     Setup prototype;
+    prototype.machine.aircraft = Aircraft(aircraft.blank());
     TableWriter writer(prototype);
     describe(writer, prototype);
     patterns_ = std::move(writer.patterns);
@@ -115,9 +124,21 @@ FieldTable::FieldTable() {
         else listed_[patterns_[i].list][patterns_[i].within] = i;
 }
 
-const FieldTable& FieldTable::instance() {
-    static const FieldTable table;
-    return table;
+const FieldTable& FieldTable::of(const AircraftClass& aircraft) {
+    static const FieldTable usual(*aircraftClasses().front());
+    if (&aircraft == aircraftClasses().front()) return usual;
+    static std::mutex guard;
+    static std::map<const AircraftClass*, std::unique_ptr<const FieldTable>> others;
+    const std::scoped_lock lock(guard);
+    std::unique_ptr<const FieldTable>& table = others[&aircraft];
+    if (table == nullptr) table.reset(new FieldTable(aircraft));
+    return *table;
+}
+
+const FieldPattern* anyPatternOf(std::string_view path) {
+    for (const AircraftClass* aircraft : aircraftClasses())
+        if (const FieldPattern* pattern = FieldTable::of(*aircraft).patternOf(path)) return pattern;
+    return nullptr;
 }
 
 FieldTable::Parts FieldTable::split(std::string_view path) const {
@@ -146,16 +167,29 @@ const FieldPattern* FieldTable::patternOf(std::string_view path) const {
     return field == fields.end() ? nullptr : &patterns_[field->second];
 }
 
+namespace {
+
+/// Where the fields of a Setup, or of its aircraft's facts, are counted from.
+char* startOf(Setup& setup, bool ofAircraft) {
+    return ofAircraft ? static_cast<char*>(setup.machine.aircraft.facts().base()) : reinterpret_cast<char*>(&setup);
+}
+
+}  // namespace
+
+const void* FieldTable::element(const Setup& setup, const ListPattern& list, std::string_view id) const {
+    // a Setup that is only read may be looked at through the table
+    return list.access.find(startOf(const_cast<Setup&>(setup), list.ofAircraft) + list.offset, id);
+}
+
 std::optional<FieldPlace> FieldTable::find(Setup& setup, std::string_view path) const {
-    auto* base = reinterpret_cast<char*>(&setup);
     if (const auto one = single_.find(path); one != single_.end()) {
         const FieldPattern& p = patterns_[one->second];
-        return FieldPlace{&p, base + p.offset, nullptr, nullptr};
+        return FieldPlace{&p, startOf(setup, p.ofAircraft) + p.offset, nullptr, nullptr};
     }
     const FieldPattern* p = patternOf(path);
     if (p == nullptr) return std::nullopt;
     const Parts parts = split(path);
-    void* element = parts.list->access.find(base + parts.list->offset, parts.id);
+    void* element = parts.list->access.find(startOf(setup, parts.list->ofAircraft) + parts.list->offset, parts.id);
     if (element == nullptr || (p->test != nullptr && !p->test(element))) return std::nullopt;
     return FieldPlace{p, static_cast<char*>(element) + p->offset, parts.list, element};
 }

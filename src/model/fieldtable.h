@@ -23,7 +23,8 @@ struct FieldPattern {
     FieldInfo info;
     FieldTitle title;
     std::vector<const char*> groups;  ///< names of the groups around it, outermost first
-    std::ptrdiff_t offset = 0;        ///< in the element, or in the Setup
+    bool ofAircraft = false;          ///< a fact of the class of aircraft
+    std::ptrdiff_t offset = 0;        ///< in the element, else in those facts or in the Setup
     CurveSpec curve{0.0, 0.0};
     ChoiceAccess choice;  ///< its accessors; of choices only
     Applies test = nullptr;
@@ -33,7 +34,8 @@ struct FieldPattern {
 struct ListPattern {
     std::string path;
     const char* name = "";
-    std::ptrdiff_t offset = 0;  ///< in the Setup
+    bool ofAircraft = false;
+    std::ptrdiff_t offset = 0;  ///< in the facts of the class, or in the Setup
     ElementAccess access;
 };
 
@@ -47,18 +49,22 @@ struct FieldPlace {
 
 class FieldTable {
 public:
-    [[nodiscard]] static const FieldTable& instance();
+    /// The table of documents of that class.
+    [[nodiscard]] static const FieldTable& of(const AircraftClass& aircraft);
+    [[nodiscard]] static const FieldTable& of(const Setup& setup) { return of(setup.machine.aircraft.of()); }
     /// @return nothing if there is no such field in this document
     [[nodiscard]] std::optional<FieldPlace> find(Setup& setup, std::string_view path) const;
     /// The pattern a path follows, whether its element exists or not; nullptr if none.
     [[nodiscard]] const FieldPattern* patternOf(std::string_view path) const;
     /// Of the list a path leads into or names; nullptr if none.
     [[nodiscard]] const ListPattern* listOf(std::string_view path) const;
+    /// The element of a list by its id; nullptr if there is none.
+    [[nodiscard]] const void* element(const Setup& setup, const ListPattern& list, std::string_view id) const;
     [[nodiscard]] const std::vector<FieldPattern>& patterns() const { return patterns_; }
     [[nodiscard]] const std::vector<ListPattern>& lists() const { return lists_; }
 
 private:
-    FieldTable();
+    explicit FieldTable(const AircraftClass& aircraft);
     struct Parts {
         const ListPattern* list = nullptr;
         std::string_view id, within;
@@ -70,5 +76,8 @@ private:
     std::map<std::string, std::size_t, std::less<>> single_;                                      ///< by path
     std::map<std::string, std::map<std::string, std::size_t, std::less<>>, std::less<>> listed_;  ///< by list, then in the element
 };
+
+/// The pattern a path follows in documents of any class; nullptr if none.
+[[nodiscard]] const FieldPattern* anyPatternOf(std::string_view path);
 
 }  // namespace kh

@@ -188,9 +188,8 @@ Setup asTemplate(const Setup& setup) {
     p.loggedMahPerMin.reset();
     p.plannedMahPerMin.reset();
     p.motor.clear();
-    out.machine.rotor.bladeMaxRpm.reset();
+    out.machine.aircraft.facts().makeTemplate();
     out.machine.supply = {};
-    for (PlateServo& s : out.machine.servos) s.squareErrorDeg = 0.0;
     for (PortSettings& port : out.controller.ports) port.trimUs = 0.0;
     out.speedController.calibration.clear();
     return out;

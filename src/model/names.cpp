@@ -25,12 +25,6 @@ struct Known {
 constexpr std::array kFunctions{Known{"kill", KH_TR("Kill")},     Known{"cut", KH_TR("Cut")},
                                 Known{"rescue", KH_TR("Rescue")}, Known{"bail-out", KH_TR("Bail-out")},
                                 Known{"timer", KH_TR("Timer")},   Known{"voice", KH_TR("Voice read-out")}};
-constexpr std::array kChannels{Known{"aileron", KH_TR("Aileron")},       Known{"elevator", KH_TR("Elevator")},
-                               Known{"collective", KH_TR("Collective")}, Known{"rudder", KH_TR("Rudder")},
-                               Known{"throttle", KH_TR("Throttle")},     Known{"gain", KH_TR("Tail gain")}};
-constexpr std::array kServos{Known{"elevator", KH_TR("Elevator servo")}, Known{"left", KH_TR("Left servo")},
-                             Known{"right", KH_TR("Right servo")}, Known{"fourth", KH_TR("Fourth servo")}};
-
 /// An id or the name of an argument as words: "settingAzimuthsDeg" is "setting azimuths", "night-light" "night light".
 std::string asWords(std::string_view id) {
     for (const std::string_view unit : {"Deg", "Mm", "Us", "Pct", "Rpm", "Hz"})
@@ -53,7 +47,7 @@ Message knownTitle(const Table& table, std::string_view id) {
 }
 
 Message titled(const Setup& setup, std::string_view path, bool brief) {
-    const FieldTable& table = FieldTable::instance();
+    const FieldTable& table = FieldTable::of(setup);
     const FieldPattern* pattern = table.patternOf(path);
     const ListPattern* list = table.listOf(path);
     if (pattern == nullptr) {
@@ -66,9 +60,7 @@ Message titled(const Setup& setup, std::string_view path, bool brief) {
     if (list != nullptr) {
         const std::string_view rest = path.substr(list->path.size() + 1);
         const std::string_view id = rest.substr(0, rest.find('.'));
-        // a Setup that is only read may be looked at through the table
-        auto* base = reinterpret_cast<char*>(const_cast<Setup*>(&setup));
-        const void* found = list->access.find(base + list->offset, id);
+        const void* found = table.element(setup, *list, id);
         element = found == nullptr ? own(asWords(id)) : list->access.name(found);
     }
     std::vector<const char*> groups = pattern->groups;
@@ -89,7 +81,7 @@ Message refusal(const Setup& setup, const InputError& error) {
 }
 
 Message shownValue(const Setup& setup, std::string_view path, const FieldValue& value) {
-    const FieldPattern* pattern = FieldTable::instance().patternOf(path);
+    const FieldPattern* pattern = FieldTable::of(setup).patternOf(path);
     if (pattern == nullptr) return say(KH_TR("–"));
     const FieldInfo& info = pattern->info;
     const std::string unit(info.unit);
@@ -127,8 +119,11 @@ Message functionTitle(const TransmitterSettings& tx, std::string_view function) 
     return knownTitle(kFunctions, function);
 }
 
-Message channelTitle(std::string_view function) { return knownTitle(kChannels, function); }
-Message servoTitle(std::string_view role) { return knownTitle(kServos, role); }
+Message channelTitle(std::string_view function) {
+    for (const AircraftClass* aircraft : aircraftClasses())
+        if (const auto f = aircraft->find(function)) return say(aircraft->entry(*f).title);
+    return own(asWords(function));
+}
 
 Message conditionTitle(const TransmitterSettings& tx, const Condition& condition) {
     std::string out;
@@ -143,7 +138,6 @@ Message conditionTitle(const TransmitterSettings& tx, const Condition& condition
     return out.empty() ? say(KH_TR("none")) : own(out);
 }
 
-Message elementName(const PlateServo& servo) { return servoTitle(servo.id); }
 Message elementName(const ChannelSettings& channel) { return channelTitle(channel.id); }
 Message elementName(const SpareChannel& channel) { return say(KH_TR("Channel {n}"), {{"n", num(channel.number)}}); }
 Message elementName(const FlightMode& mode) { return own(mode.name); }

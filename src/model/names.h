@@ -22,8 +22,6 @@ namespace kh {
 [[nodiscard]] Message functionTitle(const TransmitterSettings& transmitter, std::string_view function);
 /// What a channel's function is called: "Rudder", "Tail gain".
 [[nodiscard]] Message channelTitle(std::string_view function);
-/// A plate servo by its role: "elevator servo", "left servo".
-[[nodiscard]] Message servoTitle(std::string_view role);
 
 /// A field's value in words: functions by name, flags and choices by caption, signs on what may be negative, a gain as its
 /// transmitter writes it and signed.

@@ -3,7 +3,7 @@
 
 #include "base/standing.h"
 #include "model/controller.h"
-#include "model/helicopter/machine.h"
+#include "model/machine.h"
 #include "model/reading.h"
 #include "model/transmitter.h"
 

@@ -64,6 +64,10 @@ struct ChannelSettings {
     bool operator==(const ChannelSettings&) const = default;
 };
 
+/// How every class of aircraft that has them names these two.
+inline constexpr const char* kThrottleChannel = "throttle";
+inline constexpr const char* kCollectiveChannel = "collective";
+
 /// An unused channel that is not inhibited: it still sends something.
 struct SpareChannel {
     std::string id;  ///< "ch9"

@@ -5,10 +5,20 @@
 
 #include <QBuffer>
 #include <QSvgGenerator>
+#include <map>
 
 namespace kh::paint {
 
 QRectF areaOf(const PanelSpec& panel) { return {panel.area.left, panel.area.top, panel.area.width, panel.area.height}; }
+
+namespace {
+
+std::map<DrawingId, Drawing>& ownDrawings() {
+    static std::map<DrawingId, Drawing> all;
+    return all;
+}
+
+}  // namespace
 
 Drawing drawingOf(DrawingId id) {
     switch (id) {
@@ -35,8 +45,11 @@ Drawing drawingOf(DrawingId id) {
         case DrawingId::HoldBars: return paintHoldBars;
         case DrawingId::Staircase: return paintStaircase;
     }
-    return nullptr;
+    const auto own = ownDrawings().find(id);
+    return own == ownDrawings().end() ? nullptr : own->second;
 }
+
+void addDrawing(DrawingId id, Drawing drawing) { ownDrawings()[id] = drawing; }
 
 std::string drawingsSvg(const std::vector<PanelSpec>& panels, const Scene& scene, QSizeF size) {
     QBuffer buffer;

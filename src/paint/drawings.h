@@ -109,6 +109,8 @@ void paintPinionTable(QPainter& p, QRectF area, const Scene& s);
 
 using Drawing = void (*)(QPainter&, QRectF, const Scene&);
 [[nodiscard]] Drawing drawingOf(DrawingId id);
+/// For a station that does not ship; ids from kDrawings on are free.
+void addDrawing(DrawingId id, Drawing drawing);
 [[nodiscard]] QRectF areaOf(const PanelSpec& panel);
 /// A page of drawings as SVG. @param size  in pixels
 [[nodiscard]] std::string drawingsSvg(const std::vector<PanelSpec>& panels, const Scene& scene, QSizeF size);

@@ -2,7 +2,8 @@
 #include "procedure/registry.h"
 
 #include "judge/rowids.h"
-#include "model/fieldpatterns.h"
+#include "model/fieldtable.h"
+#include "procedure/aircraft.h"
 #include "stations/airframe/airframe.h"
 #include "stations/link/link.h"
 #include "stations/modes/modes.h"
@@ -22,6 +23,9 @@
 namespace kh {
 
 namespace {
+
+/// A field, or a list of them, of any class's documents.
+bool isAnyField(std::string_view path) { return isFieldPath(path) || anyPatternOf(path) != nullptr; }
 
 template <class T>
 void append(std::vector<T>& to, std::span<const T> from) {
@@ -58,8 +62,8 @@ void StationSet::checkIds() const {
     for (const SolverEntry& s : solvers_) {
         std::istringstream words(s.rows);
         for (std::string row; words >> row;) require(row.ends_with('-') || known(row), "the row of a solver", row);
-        require(*s.kept.setting == 0 || isFieldPath(s.kept.setting), "the setting of a solver", s.kept.setting);
-        for (const char* field : s.invalidatedBy) require(isFieldPath(field), "a field of a solver", field);
+        require(*s.kept.setting == 0 || isAnyField(s.kept.setting), "the setting of a solver", s.kept.setting);
+        for (const char* field : s.invalidatedBy) require(isAnyField(field), "a field of a solver", field);
     }
 }
 
@@ -81,16 +85,18 @@ const char* stationName(Station station) {
     return s == nullptr ? "" : s->name;
 }
 
-Evaluation evaluate(const Setup& setup, const StationSet& stations, RoseMemory* roses) {
-    return judge(setup, stations.rules(), {true, roses});
+const StationSet& stationsOf(const Setup& setup) { return aircraftEntry(setup).stations(); }
+
+Evaluation evaluate(const Setup& setup, const StationSet& stations, JudgeMemory* memory) {
+    return judge(setup, stations.rules(), {true, memory});
 }
 
 Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked) {
-    return computeFigures(setup, model, asked, shippedStations().rules().figures);
+    return computeFigures(setup, model, asked, stationsOf(setup).rules().figures);
 }
 
 SwitchProof proveSwitches(const Setup& setup, const ProofProgress& progress) {
-    return prove(setup, shippedStations().rules().figures, progress);
+    return prove(setup, stationsOf(setup).rules().figures, progress);
 }
 
 std::span<const SolverEntry> solvers() { return shippedStations().solvers(); }
@@ -116,7 +122,7 @@ RowSolver solverOfRow(std::string_view row) {
 }
 
 Guide guideOfRow(std::string_view row, const Setup& setup, const Figures& figures) {
-    for (const GuideEntry& g : shippedStations().guides())
+    for (const GuideEntry& g : stationsOf(setup).guides())
         if (row == g.row) return g.make(setup, figures);
     return {};
 }

@@ -33,15 +33,18 @@ private:
     void checkIds() const;
 };
 
-/// The stations that ship.
+/// The stations of a helicopter.
 [[nodiscard]] const StationSet& shippedStations();
+/// Those of the document's class of aircraft.
+[[nodiscard]] const StationSet& stationsOf(const Setup& setup);
 [[nodiscard]] std::span<const StationEntry> stations();
 /// "" if it does not exist.
 [[nodiscard]] const char* stationName(Station station);
 
 /// The judgement with every rule that ships.
-/// @param roses  of the evaluation before, so that only what an edit touched is found anew; or nullptr
-[[nodiscard]] Evaluation evaluate(const Setup& setup, const StationSet& stations = shippedStations(), RoseMemory* roses = nullptr);
+/// @param memory  of the evaluation before, so that only what an edit touched is found anew; or nullptr
+[[nodiscard]] Evaluation evaluate(const Setup& setup, const StationSet& stations, JudgeMemory* memory = nullptr);
+[[nodiscard]] inline Evaluation evaluate(const Setup& setup) { return evaluate(setup, stationsOf(setup)); }
 [[nodiscard]] Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainModel& asked);
 /// The ten properties over every combination of the switches. @throws InputError as ChainModel
 [[nodiscard]] SwitchProof proveSwitches(const Setup& setup, const ProofProgress& progress = {});

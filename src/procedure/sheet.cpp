@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/sheet.h"
 
+#include "procedure/aircraft.h"
 #include "procedure/sheetbuilder.h"
 
 namespace kh {
@@ -93,31 +94,9 @@ SheetContent SheetBuilder::pack() const {
             field(say(KH_TR("Cut-off per cell")), "speedController.cutOffVoltsPerCell"_field)};
 }
 
-std::vector<SheetSection> SheetBuilder::machine() const {
-    const Figures& f = evaluation.figures;
-    const auto fact = [&](Message what, const std::string& path) { return field(std::move(what), path); };
-    std::vector<SheetRow> rotor{
-        fact(say(KH_TR("Disc")), "machine.rotor.discM"_field), fact(say(KH_TR("Blade")), "machine.rotor.bladeMm"_field),
-        fact(say(KH_TR("Blade limit")), "machine.rotor.bladeMaxRpm"_field), fact(say(KH_TR("Mass")), "machine.massKg"_field),
-        fact(say(KH_TR("Turning")), "machine.rotor.turning"_field)};
-    std::vector<SheetRow> head{fact(say(KH_TR("Grip lever")), "machine.head.gripMm"_field),
-                               fact(say(KH_TR("Inner ring")), "machine.head.innerRadiusMm"_field),
-                               fact(say(KH_TR("Ball radius")), "machine.plate.ballRadiusMm"_field)};
-    for (const PlateServo& s : setup.machine.servos)
-        head.push_back({servoTitle(s.id),
-                        say(KH_TR("{n} at {a}°, arm {m} mm"), {{"n", s.servo.name}, {"a", num(s.azimuthDeg)}, {"m", num(s.armMm, 1)}}),
-                        {},
-                        standingOf(setup, elementPath("machine.servos.{}.armMm"_field, s.id))});
-    std::vector<SheetRow> power{fact(say(KH_TR("Main gear")), "machine.power.mainTeeth"_field),
-                                fact(say(KH_TR("Pinion")), "machine.power.pinionTeeth"_field),
-                                fact(say(KH_TR("Magnet poles")), "machine.power.poles"_field),
-                                fact(say(KH_TR("Kv")), "machine.power.kv"_field), fact(say(KH_TR("Cells")), "machine.power.cells"_field)};
-    power[1].machine = say(KH_TR("ratio {r}"), {{"r", shown(f.ratio)}});
-    return {{say(KH_TR("Rotor")), rotor}, {say(KH_TR("Head and plate")), head}, {say(KH_TR("Power")), power}};
-}
-
 Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedPlan& plan) {
     const SheetBuilder b{setup, evaluation};
+    const MachineSheet machine = aircraftEntry(setup).sheet(setup, evaluation);
     Sheet sheet;
     sheet.model = setup.machine.name;
     sheet.revision = setup.revision;
@@ -167,9 +146,9 @@ Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedP
     if (setup.machine.power.kind == PowerKind::Electric)
         sheet.parts.push_back(b.part(Box::SpeedController, setup.speedController.profile.name, setup.speedController.profile.menu,
                                      {{"ends", &B::ends}, {"control", &B::control}, {"start", &B::start}, {"pack", &B::pack}}));
-    sheet.parts.push_back({Box::Machine, setup.machine.name, b.machine(), {SheetFigure::Wiring}});
+    sheet.parts.push_back({Box::Machine, setup.machine.name, machine.sections, {SheetFigure::Wiring}});
     sheet.parts[0].figures = {SheetFigure::Throttle, SheetFigure::Pitch};
-    sheet.parts[1].figures = {SheetFigure::Plate};
+    sheet.parts[1].figures = machine.besideController;
     return sheet;
 }
 

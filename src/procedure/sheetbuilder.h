@@ -75,7 +75,6 @@ struct SheetBuilder {
     SheetContent control() const;
     SheetContent start() const { return {field(say(KH_TR("Soft start")), "speedController.softStartS"_field)}; }
     SheetContent pack() const;
-    std::vector<SheetSection> machine() const;
 
     /// A curve of every mode: the points as they are typed, and what they come to.
     [[nodiscard]] SheetContent curves(const char* key, const Curve FlightMode::*curve, const char* means,

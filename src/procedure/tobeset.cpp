@@ -168,8 +168,8 @@ std::vector<std::string> leftOf(const Setup& setup, const Entry& e) {
             if (isLeft(setup, pattern)) out.push_back(pattern);
             continue;
         }
-        for (const PlateServo& s : setup.machine.servos)
-            if (std::string path = elementPath(pattern, s.id); isLeft(setup, path)) out.push_back(std::move(path));
+        for (std::string& path : pathsLike(setup, pattern))
+            if (isLeft(setup, path)) out.push_back(std::move(path));
     }
     return out;
 }

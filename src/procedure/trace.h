@@ -6,6 +6,8 @@
 #include "base/derivation.h"
 #include "kernel/chain.h"
 
+#include <any>
+#include <memory>
 #include <string>
 #include <vector>
 
@@ -19,7 +21,7 @@ struct PortValue {
 };
 
 struct Stage {
-    Function function = Function::Aileron;
+    Function function{};
     const char* id = "";    ///< stage id of the contracts, for example "servo-pulse"
     const char* name = "";  ///< translatable caption
     Box box = Box::Transmitter;
@@ -36,33 +38,48 @@ struct Stage {
     [[nodiscard]] bool off() const;  ///< parts from what was asked by more than 1 %
 };
 
-struct ServoTrace {
-    std::string port;
-    std::string role;
-    double pulseUs = 0.0, armDeg = 0.0, ballMm = 0.0;
-};
-
-enum class EdgeSide { Left, Right, Still };
-
 struct Trace {
     std::string mode;  ///< id
     std::string modeName;
     ChainState state = ChainState::SetUp;
     std::vector<Stage> stages;  ///< all functions, in chain order
-    std::vector<ServoTrace> servos;
-    double heightMm = 0.0, tiltDeg = 0.0, towardDeg = 0.0, fightMm = 0.0;
-    std::array<double, 4> bladeDeg{};
-    double tailPulseUs = 0.0, sliderMm = 0.0, tailPitchDeg = 0.0;
-    EdgeSide trailingEdge = EdgeSide::Still;
+    const AircraftClass* aircraft = nullptr;
     double throttlePct = 0.0;
     bool headSpeedKnown = false;
     double headSpeedRpm = 0.0;
     Instant now, asked;
-    std::array<Instant, kFunctions> full{};  ///< the asked chain at full stick of each function, same switches
+    std::array<Instant, kMaxFunctions> full{};  ///< the asked chain at full stick of each function, same switches
+    std::any ofClass;                           ///< what only its class of aircraft shows: procedure/<class>/trace.h
 
     /// The stages of one function.
     [[nodiscard]] std::vector<const Stage*> of(Function f) const;
 };
+
+/// What a class of aircraft shows behind the controller's demand.
+class MachineStages {
+public:
+    MachineStages() = default;
+    MachineStages(const MachineStages&) = delete;
+    MachineStages& operator=(const MachineStages&) = delete;
+    virtual ~MachineStages() = default;
+    /// The stages of a function behind its demand; of stick functions only.
+    virtual void add(Trace& trace, Function f, const ChainModel& model, const ChainModel& asked) const = 0;
+    /// What is said of the machine as a whole.
+    virtual void finish(Trace& trace) const = 0;
+};
+/// The outputs of a class's plant as its table has them: what a class shows that has nothing of its own to say.
+class OutputStages final : public MachineStages {
+public:
+    explicit OutputStages(const ChainModel& model) : table_(model.plant().outputs()) {}
+    void add(Trace& trace, Function f, const ChainModel& model, const ChainModel& asked) const override;
+    void finish(Trace&) const override {}
+
+private:
+    std::span<const OutputEntry> table_;
+};
+
+/// Value and asked value as shares of the full one.
+void setLevels(Stage& stage, double full);
 
 /// What turns decks into traces for one Setup: the chain and the asked chain, compiled once.
 class Tracer {
@@ -77,36 +94,24 @@ private:
     struct ModeText {
         std::string id, name;
     };
-    struct PortText {
-        std::string id, role;
-    };
-    void addCyclic(Trace& t, const Deck& deck, Function f) const;
-    void addRudder(Trace& t) const;
-    void addThrottle(Trace& t) const;
-    void addGain(Trace& t) const;
+    void addStick(Trace& t, const Deck& deck, Function f) const;
+    void addDriven(Trace& t, const Deck& deck, Function f) const;
+    void addThrottle(Trace& t, Function f) const;
+    void addGain(Trace& t, Function f) const;
     void addChannelStages(Trace& t, Function f) const;
 
     ChainModel model_;
     ChainModel asked_;
     std::vector<ModeText> modes_;
-    std::vector<PortText> ports_;
-    std::vector<AxisRates> rates_;  ///< three a mode
+    std::vector<std::array<AxisRates, kMaxFunctions>> rates_;  ///< by mode and function
     std::vector<int> channelNumbers_;
-    std::array<ChannelScale, kFunctions> scales_{};
+    std::array<ChannelScale, kMaxFunctions> scales_{};
     ChainModel full_;  ///< the asked chain with travel 100: what full range is
     std::vector<Bank> banks_;
-    LeverEdge lever_ = LeverEdge::Trailing;
-    double discM_ = 0.0;
-    double gripMm_ = 22.0, innerRadiusMm_ = 16.0;
-    std::vector<std::size_t> portServo_;
+    std::unique_ptr<MachineStages> machine_;
 };
 
 /// The text version for one deck. @throws InputError as ChainModel
 [[nodiscard]] Trace trace(const Setup& setup, const Deck& deck, ChainState state = ChainState::SetUp);
-
-/// Where the trailing edges of the tail blades go for a slider position. @param sliderMm + right from behind
-[[nodiscard]] EdgeSide trailingEdge(double sliderMm, LeverEdge lever);
-/// "left", "right", "still".
-[[nodiscard]] const char* edgeId(EdgeSide side);
 
 }  // namespace kh

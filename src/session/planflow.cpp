@@ -52,9 +52,9 @@ void Workspace::makeAfter() {
     try {
         Setup then = withPlan(setup(), plan(), static_cast<std::size_t>(step_) + 1, true, nowStamp());
         Tracer tracer(then);
-        Evaluation evaluation = evaluate(then, stations_);
+        Evaluation evaluation = evaluate(then, stations());
         std::optional<SwitchProof> proof;
-        if (!now_.proof->properties.empty() && now_.proof->walked <= kProvedAtOnce) proof = kh::prove(then, stations_.rules().figures, {});
+        if (!now_.proof->properties.empty() && now_.proof->walked <= kProvedAtOnce) proof = kh::prove(then, stations().rules().figures, {});
         after_.emplace(After{std::move(then), std::move(evaluation), std::move(tracer), std::move(proof)});
     } catch (const InputError&) {  // then only the state before it is drawn
     }
@@ -92,7 +92,7 @@ void Workspace::applyRemedy(const Finding& finding) {
 }
 
 bool Workspace::noWorse(const std::vector<Edit>& edits) const {
-    LightJudge judge(stations_.rules());
+    LightJudge judge(stations().rules());
     const LightJudgement after = judge.at(withEdits(setup(), edits, Standing::Computed, {}));
     return after.count(Severity::Danger) <= evaluation().count(Severity::Danger) &&
            after.count(Severity::Warning) <= evaluation().count(Severity::Warning);

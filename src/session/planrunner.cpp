@@ -5,7 +5,7 @@
 
 namespace kh::app {
 
-PlanRunner::PlanRunner(const RuleSet& rules, QObject* parent) : QObject(parent), rules_(rules) {
+PlanRunner::PlanRunner(QObject* parent) : QObject(parent) {
     connect(&watcher_, &QFutureWatcher<Result>::finished, this, &PlanRunner::finished);
 }
 
@@ -15,10 +15,10 @@ PlanRunner::~PlanRunner() {
     watcher_.waitForFinished();
 }
 
-void PlanRunner::start(const std::shared_ptr<const Setup>& setup) {
+void PlanRunner::start(const std::shared_ptr<const Setup>& setup, const RuleSet& rules) {
     watcher_.cancel();
     watcher_.setFuture(QtConcurrent::run(
-        [&rules = rules_](QPromise<Result>& promise, const std::shared_ptr<const Setup>& of) {
+        [&rules](QPromise<Result>& promise, const std::shared_ptr<const Setup>& of) {
             auto out = std::make_shared<WordedPlan>();
             try {
                 *out = wordedPlan(*of, rules, [&] { return !promise.isCanceled(); });

@@ -15,18 +15,18 @@ class PlanRunner : public QObject {
 public:
     using Result = std::shared_ptr<const WordedPlan>;
 
-    explicit PlanRunner(const RuleSet& rules, QObject* parent = nullptr);
+    explicit PlanRunner(QObject* parent = nullptr);
     ~PlanRunner() override;
 
     /// Drops a plan that is being worked out and starts one of this setup.
-    void start(const std::shared_ptr<const Setup>& setup);
+    /// @param rules  of its class of aircraft; they stay while it is worked out
+    void start(const std::shared_ptr<const Setup>& setup, const RuleSet& rules);
 
 signals:
     void arrived(const std::shared_ptr<const WordedPlan>& plan);
 
 private:
     void finished();
-    const RuleSet& rules_;
     QFutureWatcher<Result> watcher_;
 };
 

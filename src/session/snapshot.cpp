@@ -17,7 +17,7 @@ Snapshot::Snapshot()
       proof(std::make_shared<const SwitchProof>()),
       plan(std::make_shared<const WordedPlan>()) {}
 
-Snapshot Snapshot::of(std::shared_ptr<const Setup> next, const StationSet& stations, RoseMemory& roses) const {
+Snapshot Snapshot::of(std::shared_ptr<const Setup> next, const StationSet& stations, JudgeMemory& memory) const {
     Snapshot out = *this;
     out.setup = std::move(next);
     out.proofFresh = out.planFresh = false;
@@ -26,7 +26,7 @@ Snapshot Snapshot::of(std::shared_ptr<const Setup> next, const StationSet& stati
     const auto& was = setup->transmitter.modes;
     const auto& is = out.setup->transmitter.modes;
     if (!std::equal(was.begin(), was.end(), is.begin(), is.end(), sameId)) out.proof = std::make_shared<const SwitchProof>();
-    out.evaluation = std::make_shared<const Evaluation>(evaluate(*out.setup, stations, &roses));
+    out.evaluation = std::make_shared<const Evaluation>(evaluate(*out.setup, stations, &memory));
     try {
         out.tracer = std::make_shared<const Tracer>(*out.setup);
     } catch (const InputError&) {  // the evaluation's finding says why

@@ -37,7 +37,7 @@ struct Snapshot {
     /// Nothing is said of an empty document.
     Snapshot();
     /// Of the next document; its proof and its plan are those before, and stale.
-    [[nodiscard]] Snapshot of(std::shared_ptr<const Setup> next, const StationSet& stations, RoseMemory& roses) const;
+    [[nodiscard]] Snapshot of(std::shared_ptr<const Setup> next, const StationSet& stations, JudgeMemory& memory) const;
     /// The switches are being tried again: the proof is stale.
     [[nodiscard]] Snapshot proving(const StationSet& stations) const;
     /// Of the same document, saved once more.

@@ -16,8 +16,8 @@ namespace kh::app {
 QString told(const Setup& setup, const std::exception& error) {
     const auto* input = dynamic_cast<const InputError*>(&error);
     if (input == nullptr) return QString::fromUtf8(error.what());
-    const bool field =
-        FieldTable::instance().patternOf(input->field()) != nullptr || FieldTable::instance().listOf(input->field()) != nullptr;
+    const FieldTable& table = FieldTable::of(setup);
+    const bool field = table.patternOf(input->field()) != nullptr || table.listOf(input->field()) != nullptr;
     if (field) return words(refusal(setup, *input));
     return words(
         say(KH_TR("{field}: {problem}"), {{"field", readingTitle(setup, solvers(), input->field())}, {"problem", input->problem()}}));

@@ -16,7 +16,11 @@
 namespace kh::app {
 
 Workspace::Workspace(const QString& stateFolder, io::Library library, const StationSet& stations, QObject* parent)
-    : QObject(parent), stations_(stations), repository_(document_, stateFolder), library_(std::move(library)), plan_(stations.rules()) {
+    : QObject(parent),
+      given_(stations),
+      repository_(document_, stateFolder),
+      library_(std::move(library)),
+      traced_(setup().machine.aircraft.of().usual) {
     connect(&guards_, &Guards::changed, this, &Workspace::guardsChanged);
     connect(&document_, &DocumentModel::begun, this, &Workspace::begin);
     connect(&document_, &DocumentModel::changed, this, &Workspace::evaluateNow);
@@ -29,8 +33,12 @@ Workspace::Workspace(const QString& stateFolder, io::Library library, const Stat
         if (planShown()) selectStep(step_);
     });
     connect(&proof_, &ProofRunner::arrived, this,
-            [this](const std::shared_ptr<const SwitchProof>& proof) { swap(now_.with(proof, stations_)); });
+            [this](const std::shared_ptr<const SwitchProof>& proof) { swap(now_.with(proof, this->stations())); });
     connect(&proof_, &ProofRunner::progressed, this, &Workspace::progressed);
+}
+
+const StationSet& Workspace::stationsFor(const Setup& setup) const {
+    return &setup.machine.aircraft.of() == aircraftClasses().front() ? given_ : stationsOf(setup);
 }
 
 void Workspace::begin() {
@@ -45,9 +53,9 @@ void Workspace::evaluateNow() {
     forgetAfter();  // of a document that is no more
     const std::shared_ptr<const Setup> next = document_.shared();
     proof_.start(next);
-    plan_.start(next);
+    plan_.start(next, stationsFor(*next).rules());
     if (shownMode_ >= static_cast<int>(next->transmitter.modes.size())) shownMode_ = 0;
-    swap(now_.of(next, stations_, roses_));
+    swap(now_.of(next, stationsFor(*next), memory_));
 }
 
 void Workspace::swap(Snapshot next) {
@@ -56,7 +64,12 @@ void Workspace::swap(Snapshot next) {
         return;
     }
     const bool sameDocument = next.setup == now_.setup;
+    const bool sameClass = &next.setup->machine.aircraft.of() == &setup().machine.aircraft.of();
     now_ = std::move(next);
+    if (!sameClass) {
+        traced_ = setup().machine.aircraft.of().usual;
+        if (stations().find(cursor_.station()) == nullptr) cursor_.go(stations().entries().front().station);
+    }
     cursor_.show(now_.pages);
     finding_ = std::clamp(finding_, 0, std::max(0, static_cast<int>(entries().size()) - 1));
     step_ = std::clamp(step_, 0, std::max(0, static_cast<int>(plan().steps.size()) - 1));
@@ -69,7 +82,7 @@ void Workspace::swap(Snapshot next) {
 }
 
 void Workspace::prove() {
-    swap(now_.proving(stations_));
+    swap(now_.proving(stations()));
     proof_.start(now_.setup);
 }
 
@@ -107,8 +120,8 @@ void Workspace::toggleRow() {
 }
 
 const StationEntry& Workspace::entry() const {
-    const StationEntry* e = stations_.find(station());
-    return e == nullptr ? stations_.entries().front() : *e;
+    const StationEntry* e = stations().find(station());
+    return e == nullptr ? stations().entries().front() : *e;
 }
 
 void Workspace::setDeck(const Deck& deck) {
@@ -210,7 +223,7 @@ void Workspace::togglePose() {
     Deck deck = deck_;
     if (f.witness->to.switches.empty() && f.station != Station::Modes) deck.sticks = {0.0, 0.0, 0.0, 0.0};
     const PartialDeck& to = f.witness->to;
-    traced_ = kh::tracedFunction(f);
+    traced_ = kh::tracedFunction(setup().machine.aircraft.of(), f);
     makeAfter();
     setDeck(kh::posed(deck, to));
     traceNow();

@@ -24,7 +24,8 @@ class Workspace : public QObject {
 public:
     Workspace(const QString& stateFolder, io::Library library, const StationSet& stations = shippedStations(), QObject* parent = nullptr);
 
-    [[nodiscard]] const StationSet& stations() const { return stations_; }
+    /// Those of the document's class of aircraft.
+    [[nodiscard]] const StationSet& stations() const { return stationsFor(setup()); }
     /// The station that is shown.
     [[nodiscard]] const StationEntry& entry() const;
 
@@ -57,6 +58,7 @@ public:
     void setDeck(const Deck& deck);
     void setMode(const std::string& modeId);
     [[nodiscard]] Function tracedFunction() const { return traced_; }
+    [[nodiscard]] const FunctionEntry& tracedEntry() const { return setup().machine.aircraft.of().entry(traced_); }
     void setTracedFunction(Function f);
 
     [[nodiscard]] Station station() const { return cursor_.station(); }
@@ -77,7 +79,7 @@ public:
     [[nodiscard]] const std::vector<StepText>& planTexts() const { return now_.plan->texts; }
     [[nodiscard]] bool planFresh() const { return now_.planFresh; }
     /// The plan of the document as it is; worked out on the spot if the worker has not come to it.
-    [[nodiscard]] WordedPlan planNow() const { return planFresh() ? *now_.plan : wordedPlan(setup(), stations_.rules()); }
+    [[nodiscard]] WordedPlan planNow() const { return planFresh() ? *now_.plan : wordedPlan(setup(), stations().rules()); }
     [[nodiscard]] ProofFace face() const { return face_; }
     void show(ProofFace face);
     [[nodiscard]] bool planShown() const { return face_ == ProofFace::Plan; }
@@ -152,6 +154,8 @@ signals:
     void told(const QString& message);
 
 private:
+    /// The given ones for the class that ships as the usual, else those its class brings.
+    [[nodiscard]] const StationSet& stationsFor(const Setup& setup) const;
     /// Another document: the pilot's word and the deck were about the one before.
     void begin();
     void evaluateNow();
@@ -168,11 +172,11 @@ private:
     /// No more dangers and no more warnings with these edits.
     [[nodiscard]] bool noWorse(const std::vector<Edit>& edits) const;
 
-    const StationSet& stations_;
+    const StationSet& given_;
     DocumentModel document_;
     Repository repository_;
     io::Library library_;
-    RoseMemory roses_;
+    JudgeMemory memory_;
     Snapshot now_;
     bool swapping_ = false;
     bool again_ = false;  ///< the document changed while a snapshot was told
@@ -187,7 +191,7 @@ private:
     PowerOnGuard powerOn_;
     Deck deck_;
     Deck beforePose_;
-    Function traced_ = Function::Collective;
+    Function traced_;
     int finding_ = 0;
     int posed_ = -1;
     /// A document as a step of the plan leaves it.

@@ -8,6 +8,8 @@
 #include "base/error.h"
 #include "bench.h"
 #include "io/document.h"
+#include "model/helicopter/helicopter.h"
+#include "procedure/helicopter/trace.h"
 #include "procedure/registry.h"
 #include "text/words.h"
 
@@ -164,21 +166,21 @@ TEST_CASE("the machine's layout is chosen from its cell, a fourth servo and its 
     QTest::keyClick(b.window.page(), Qt::Key_Return);
     Bench::settle();
     REQUIRE(asked);
-    CHECK(b.w().setup().machine.servos.size() == 4);
+    CHECK(helicopter(b.w().setup()).servos.size() == 4);
     CHECK(b.w().setup().controller.ports.size() == 4);
     bool told = false;
     for (const Finding& f : b.w().evaluation().findings) told = told || f.id == "layout";
     CHECK(told);  // the controller still believes in three
     b.act("undo");
-    CHECK(b.w().setup().machine.servos.size() == 3);
+    CHECK(helicopter(b.w().setup()).servos.size() == 3);
     CHECK(b.w().setup().controller.ports.size() == 3);
 }
 
 TEST_CASE("custom angles and radii are typed with spaces, refused by name, and clear a layout that was wrong") {
     Bench b;
     Setup built = b.w().setup();
-    built.machine.servos[1].azimuthDeg = 310.0;
-    built.machine.servos[2].ballRadiusMm = 32.0;
+    helicopter(built).servos[1].azimuthDeg = 310.0;
+    helicopter(built).servos[2].ballRadiusMm = 32.0;
     b.w().document().replace(QStringLiteral("as built"), built);
     const auto broken = [&] {
         for (const Finding& f : b.w().evaluation().findings)
@@ -236,7 +238,7 @@ TEST_CASE("dimensions and exaggeration change the drawing, not the numbers") {
     const std::string twice = b.window.bench()->svg();
     CHECK_THAT(twice, Contains("drawn 2 ×"));
     CHECK(b.window.message().contains(QStringLiteral("2 ×")));
-    const auto& servos = b.w().trace().servos;
+    const auto& servos = helicopterTrace(b.w().trace()).servos;
     const double mm = std::max_element(servos.begin(), servos.end(), [](const ServoTrace& x, const ServoTrace& y) {
                           return std::abs(x.armDeg) < std::abs(y.armDeg);
                       })->ballMm;                                                   // of the port the section goes through

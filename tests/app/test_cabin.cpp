@@ -2,10 +2,11 @@
 //
 // What a newcomer meets: the page of a new model, the menu, the palette, a box of one's own.
 #include "app/bench.h"
-#include "app/newmodel/newmodelview.h"
+#include "app/helicopter/newmodel/newmodelview.h"
 #include "app/shell/menus.h"
 #include "io/profile.h"
 #include "model/access.h"
+#include "model/helicopter/helicopter.h"
 #include "text/words.h"
 
 #include <QMenu>
@@ -69,11 +70,11 @@ TEST_CASE("a new model is asked for on one page, by keyboard, and leads to what 
     CHECK(s.machine.name == "Sanderling 180");
     CHECK(s.machine.sizeClass == "180");
     CHECK(s.machine.style == FlyingStyle::Aerobatic);
-    CHECK(s.machine.rotor.turning == Turning::CounterClockwise);
-    CHECK(s.machine.head.link == LinkSide::Trailing);
+    CHECK(helicopter(s).rotor.turning == Turning::CounterClockwise);
+    CHECK(helicopter(s).head.link == LinkSide::Trailing);
     CHECK(s.controller.layout == "three at 140°, elevator aft");
     CHECK(s.transmitter.profile.id == "plain-10");
-    CHECK(s.machine.tail.servo.id != "plain-servo");
+    CHECK(helicopter(s).tail.servo.id != "plain-servo");
     CHECK(standingOf(s, "machine.style") == Standing::Entered);
     CHECK(standingOf(s, "transmitter.schools.hold") == Standing::Default);
     CHECK(b.w().evaluation().simulated);

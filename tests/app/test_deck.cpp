@@ -2,8 +2,10 @@
 //
 // The deck: sticks in four modes, switches, the trace and its words.
 #include "app/bench.h"
+#include "model/helicopter/functions.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
+#include "procedure/helicopter/trace.h"
 
 using namespace kh;
 using namespace kh::app;
@@ -57,15 +59,15 @@ TEST_CASE("in each stick mode the boxes hold what that mode says, reversed colle
 TEST_CASE("a dragged stick moves plate and blade at once, and both axes of its box") {
     Bench b;
     b.w().setMode("idle1");
-    const double before = b.w().trace().bladeDeg[2];
+    const double before = helicopterTrace(b.w().trace()).bladeDeg[2];
     drag(b.window.deck(), QStringLiteral("stick-0"), 0.2, -0.3);
     CHECK(b.w().deck().sticks.collective > 0.3);
-    CHECK(b.w().trace().bladeDeg[2] > before + 2.0);
+    CHECK(helicopterTrace(b.w().trace()).bladeDeg[2] > before + 2.0);
     CHECK(b.w().deck().sticks.rudder > 0.2);
     drag(b.window.deck(), QStringLiteral("stick-1"), 0.4, 0.0);
     CHECK(b.w().deck().sticks.aileron > 0.5);
-    CHECK(b.w().trace().tiltDeg > 3.0);
-    CHECK(b.w().trace().towardDeg == Approx(90.0).margin(3.0));  // a little forward by the mouse's own grain
+    CHECK(helicopterTrace(b.w().trace()).tiltDeg > 3.0);
+    CHECK(helicopterTrace(b.w().trace()).towardDeg == Approx(90.0).margin(3.0));  // a little forward by the mouse's own grain
 }
 
 TEST_CASE("a click on a switch moves it on, and its word says what it does there") {
@@ -88,8 +90,8 @@ TEST_CASE("a click on a switch moves it on, and its word says what it does there
 
 TEST_CASE("the traced function is chosen by name, and its stages are the contract's") {
     Bench b;
-    const std::map<Function, int> stages{{Function::Aileron, 10}, {Function::Elevator, 10}, {Function::Collective, 10},
-                                         {Function::Rudder, 9},   {Function::Throttle, 9},  {Function::Gain, 5}};
+    const std::map<Function, int> stages{{heli::Aileron, 10}, {heli::Elevator, 10}, {heli::Collective, 10},
+                                         {heli::Rudder, 9},   {heli::Throttle, 9},  {heli::Gain, 5}};
     for (const auto& [f, count] : stages) {
         b.w().setTracedFunction(f);
         Bench::settle();
@@ -109,10 +111,10 @@ TEST_CASE("a fault is said beneath the trace: from where it is off, and that not
     Deck deck = b.w().deck();
     deck.sticks.aileron = 1.0;
     b.w().setDeck(deck);
-    b.w().setTracedFunction(Function::Aileron);
+    b.w().setTracedFunction(heli::Aileron);
     Bench::settle();
     bool off = false;
-    for (const Stage* s : b.w().trace().of(Function::Aileron)) off = off || s->off();
+    for (const Stage* s : b.w().trace().of(heli::Aileron)) off = off || s->off();
     CHECK(off);
     b.act("pose");
     CHECK(b.w().posedFinding() >= 0);

@@ -2,6 +2,7 @@
 //
 // What belongs to a row is set in the row: schools, alarms, failsafe, functions and their switches, unused channels, angles.
 #include "app/bench.h"
+#include "model/helicopter/functions.h"
 #include "model/modeedits.h"
 #include "paint/drawings.h"
 #include "text/words.h"
@@ -170,7 +171,7 @@ TEST_CASE("switches are typed where they stand, with and / or, and declared as s
     Deck deck = b.w().deck();
     deck.switches["L3"] = 2;
     b.w().setDeck(deck);
-    CHECK(b.w().trace().now.channels[indexOf(Function::Gain)].value == 30.0);
+    CHECK(b.w().trace().now.channels[indexOf(heli::Gain)].value == 30.0);
     for (int i = 0; i < 5; ++i) b.act("undo");
     CHECK_FALSE(b.w().document().modified());
     const Setup before = b.w().setup();

@@ -5,6 +5,7 @@
 #include "app/bench.h"
 #include "app/forms/boxesdialog.h"
 #include "base/error.h"
+#include "model/helicopter/helicopter.h"
 #include "procedure/registry.h"
 
 #include <QLineEdit>
@@ -226,7 +227,7 @@ TEST_CASE("choosing boxes keeps what was not chosen anew, installed or not, and 
     Setup own = b.w().setup();
     own.transmitter.profile.id = "nowhere";
     own.transmitter.profile.name = "Not installed";
-    own.machine.servos[1].servo.name = "Another";
+    helicopter(own).servos[1].servo.name = "Another";
     b.w().document().replace(QStringLiteral("own"), own);
     BoxesDialog same(&b.window, b.w().setup(), b.w().library());
     CHECK(same.chosen() == b.w().setup());
@@ -234,8 +235,8 @@ TEST_CASE("choosing boxes keeps what was not chosen anew, installed or not, and 
     tail.findChild<QComboBox*>(QStringLiteral("tail"))->setCurrentIndex(1);
     const Setup chosen = tail.chosen();
     CHECK(chosen.transmitter.profile.name == "Not installed");
-    CHECK(chosen.machine.servos == b.w().setup().machine.servos);
-    CHECK(chosen.machine.tail.servo == b.w().library().servos.front());
+    CHECK(helicopter(chosen).servos == helicopter(b.w().setup()).servos);
+    CHECK(helicopter(chosen).tail.servo == b.w().library().servos.front());
     io::Library none;
     BoxesDialog empty(&b.window, b.w().setup(), none);
     CHECK(empty.chosen() == b.w().setup());

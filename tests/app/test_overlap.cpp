@@ -4,7 +4,7 @@
 // size. A share of them here; all of them with KEELHAUL_MATRIX=all, as .ci/run does.
 #include "app/accents.h"
 #include "app/bench.h"
-#include "app/newmodel/newmodelview.h"
+#include "app/helicopter/newmodel/newmodelview.h"
 #include "app/recorder.h"
 #include "app/walk.h"
 #include "io/library.h"

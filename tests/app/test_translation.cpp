@@ -2,10 +2,11 @@
 //
 // A language from end to end: a translation of window and core through every view, and what was not asked for by anybody is found.
 #include "app/accents.h"
-#include "app/newmodel/newmodelview.h"
+#include "app/helicopter/newmodel/newmodelview.h"
 #include "app/recorder.h"
 #include "app/shell/language.h"
 #include "app/walk.h"
+#include "model/helicopter/helicopter.h"
 #include "paint/pdf.h"
 #include "procedure/registry.h"
 #include "text/words.h"
@@ -27,9 +28,9 @@ QStringList ownWords(const Setup& s) {
                     QString::fromStdString(s.transmitter.profile.name),
                     QString::fromStdString(s.controller.profile.name),
                     QString::fromStdString(s.speedController.profile.name),
-                    QString::fromStdString(s.machine.tail.servo.name),
+                    QString::fromStdString(helicopter(s).tail.servo.name),
                     QString::fromStdString(s.machine.sizeClass)};
-    for (const PlateServo& p : s.machine.servos) out << QString::fromStdString(p.servo.name);
+    for (const PlateServo& p : helicopter(s).servos) out << QString::fromStdString(p.servo.name);
     for (const FlightMode& m : s.transmitter.modes) out << QString::fromStdString(m.name);
     for (const auto& [path, record] : s.standings)
         out << QString::fromStdString(record.instrument) << QString::fromStdString(record.uncertainty);

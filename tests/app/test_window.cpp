@@ -4,6 +4,7 @@
 #include "app/bench.h"
 #include "app/shell/application.h"
 #include "catch_runner.h"
+#include "model/helicopter/functions.h"
 #include "paint/look/theme.h"
 #include "paint/pdf.h"
 #include "procedure/registry.h"
@@ -62,7 +63,7 @@ TEST_CASE("drag a curve point, flip hold, read head speed 0, undo, save, reopen,
     REQUIRE(b.w().document().history().count() == 1);  // one entry for the whole drag
     REQUIRE(b.w().document().history().undoText() == QStringLiteral("Move a pitch point"));
 
-    b.w().setTracedFunction(Function::Throttle);
+    b.w().setTracedFunction(heli::Throttle);
     REQUIRE(b.stage("head-speed").startsWith(QStringLiteral("2223")));
     b.click(b.window.deck(), QStringLiteral("switch-R1"));
     REQUIRE(b.w().trace().mode == "hold");

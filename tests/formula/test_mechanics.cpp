@@ -4,7 +4,8 @@
 #include "base/conventions.h"
 #include "base/error.h"
 #include "formula/linkage.h"
-#include "kernel/envelope.h"
+#include "kernel/helicopter/envelope.h"
+#include "kernel/helicopter/plant.h"
 #include "model/helicopter/layouts.h"
 #include "support.h"
 
@@ -182,7 +183,9 @@ TEST_CASE("the tip gap and the angle it was read from, with the ruler's half mil
 }
 
 TEST_CASE("the clearance rose shrinks with every limit, and says which one holds it") {
-    const auto rose = [](const Setup& s, double c = 0.0) { return clearanceRose(s, c, ChainModel(s).plateAt(c, 0, 0).plate.heightMm); };
+    const auto rose = [](const Setup& s, double c = 0.0) {
+        return clearanceRose(s, c, helicopterIn(ChainModel(s)).plateAt(c, 0, 0).plate.heightMm);
+    };
     const ClearanceRose whole = rose(turnstone());
     CHECK(whole.points.size() == 72);
     for (const EnvelopePoint& p : whole.points) {

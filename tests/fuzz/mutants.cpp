@@ -6,6 +6,7 @@
 #include "io/document.h"
 #include "model/accepted.h"
 #include "model/access.h"
+#include "model/helicopter/helicopter.h"
 
 #include <algorithm>
 #include <filesystem>
@@ -125,7 +126,8 @@ std::optional<FieldValue> edge(const Setup& s, const Field& f, Dice& dice) {
             Curve c;
             c.points.clear();
             for (std::size_t k = 0; k < n; ++k)
-                c.points.push_back({100.0 * static_cast<double>(k) / static_cast<double>(n - 1), static_cast<double>(below(dice, 201)) - 100.0});
+                c.points.push_back(
+                    {100.0 * static_cast<double>(k) / static_cast<double>(n - 1), static_cast<double>(below(dice, 201)) - 100.0});
             c.shape = oneIn(dice, 2) ? CurveShape::Smooth : CurveShape::Straight;
             return c;
         }
@@ -227,7 +229,7 @@ Setup extreme(const Setup& sound, Dice& dice) {
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.profile.switches, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.controller.ports, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.controller.banks, dice); });
-    tryChange(s, [&](Setup& x) { reshape(x.machine.servos, dice); });
+    tryChange(s, [&](Setup& x) { reshape(helicopter(x).servos, dice); });
     const std::vector<std::string> paths = allPaths(s);
     for (std::size_t n = std::size_t{1} << below(dice, 9); n > 0; --n) {
         const std::string& path = paths[below(dice, paths.size())];

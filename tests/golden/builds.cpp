@@ -4,6 +4,7 @@
 #include "io/document.h"
 #include "io/library.h"
 #include "model/access.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "model/helicopter/newmodel.h"
 #include "model/helicopter/sizeclass.h"
@@ -81,15 +82,15 @@ Setup generated(unsigned seed, const io::Library& library) {
     s = builtAs(s, layout, "2026-11-21T10:00:00Z");
     const auto& known = s.controller.profile.layouts;
     if (!dice.once(4) && std::find(known.begin(), known.end(), layout.id) != known.end()) s.controller.layout = layout.id;
-    s.machine.rotor.turning = dice.once(2) ? Turning::Clockwise : Turning::CounterClockwise;
-    s.machine.head.link = dice.once(2) ? LinkSide::Leading : LinkSide::Trailing;
+    helicopter(s).rotor.turning = dice.once(2) ? Turning::Clockwise : Turning::CounterClockwise;
+    helicopter(s).head.link = dice.once(2) ? LinkSide::Leading : LinkSide::Trailing;
     for (const char* style : {"training", "scale", "aerobatic"})
         if (dice.once(4)) writeField(s, "machine.style", std::string(style));
     if (dice.once(2)) {  // its settings follow the machine, so that a good half of them are sound in their signs
         for (PortSettings& port : s.controller.ports)
-            for (const PlateServo& p : s.machine.servos)
+            for (const PlateServo& p : helicopter(s).servos)
                 if (p.id == port.role) port.reversed = !p.risesWithPulse;
-        if (s.machine.head.link == LinkSide::Trailing) s.controller.directions.collectiveReversed = true;
+        if (helicopter(s).head.link == LinkSide::Trailing) s.controller.directions.collectiveReversed = true;
     }
     const std::vector<std::string> paths = allPaths(s);
     for (std::size_t n = dice.below(5); n > 0; --n) {

@@ -9,6 +9,7 @@
 #include "io/html.h"
 #include "io/readings.h"
 #include "io/report.h"
+#include "judge/helicopter/figures.h"
 #include "paint/pdf.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
@@ -128,14 +129,15 @@ Parts coreParts(const Setup& setup, unsigned seed) {
     const Evaluation evaluation = evaluate(setup);
     const SwitchProof proof = proveSwitches(setup);
     const Plan plan = makePlan(setup, shippedStations().rules());
-    return {{"audit", stable(io::auditJson(setup, evaluation, plan))},
-            {"plan", stable(io::planJson(plan, planTexts(setup, plan, shippedStations().rules())))},
-            {"trace", told([&] { return traces(setup); })},
-            {"prove", stable(io::proofJson(proof))},
-            {"envelope", evaluation.simulated ? stable(io::envelopeJson(evaluation.roses)) : std::string("none")},
-            {"solve", solutions(setup, seed)},
-            {"sheet", io::sheetHtml(benchSheet(setup, evaluation, {plan, planTexts(setup, plan, shippedStations().rules())}))},
-            {"rows", rows(setup, ledger(setup, evaluation, &proof))}};
+    return {
+        {"audit", stable(io::auditJson(setup, evaluation, plan))},
+        {"plan", stable(io::planJson(plan, planTexts(setup, plan, shippedStations().rules())))},
+        {"trace", told([&] { return traces(setup); })},
+        {"prove", stable(io::proofJson(proof))},
+        {"envelope", evaluation.simulated ? stable(io::envelopeJson(helicopterFigures(evaluation.figures).roses)) : std::string("none")},
+        {"solve", solutions(setup, seed)},
+        {"sheet", io::sheetHtml(benchSheet(setup, evaluation, {plan, planTexts(setup, plan, shippedStations().rules())}))},
+        {"rows", rows(setup, ledger(setup, evaluation, &proof))}};
 }
 
 /// What every view of every station shows, hits and reads aloud.

@@ -6,6 +6,7 @@
 #include "io/document.h"
 #include "io/library.h"
 #include "io/profile.h"
+#include "model/helicopter/helicopter.h"
 #include "support.h"
 
 #include <sys/stat.h>
@@ -119,7 +120,7 @@ TEST_CASE("a key that is missing is named, with the whole path") {
 
 TEST_CASE("a servo's id is no way out of its folder") {
     const Folder f;
-    ServoProfile servo = khtest::turnstone().machine.tail.servo;
+    ServoProfile servo = helicopter(khtest::turnstone()).tail.servo;
     for (const char* id : {"../../out", "a/b", "", ".."}) {
         servo.id = id;
         CHECK(refused([&] { io::saveProfile(f.path, servo); }).find("file's name") != std::string::npos);
@@ -176,7 +177,7 @@ TEST_CASE("a number that counts things is whole, in a document and in a profile:
         }
         CHECK_FALSE(refused([&] { (void)io::parseDocument(one.dump()); }).empty());
     }
-    json servo = json::parse(io::writeProfile(khtest::turnstone().machine.tail.servo));
+    json servo = json::parse(io::writeProfile(helicopter(khtest::turnstone()).tail.servo));
     servo["version"] = 1.5;
     CHECK_FALSE(refused([&] { (void)io::parseServoProfile(servo.dump()); }).empty());
     servo["version"] = 1.0;

@@ -4,7 +4,9 @@
 #include "base/error.h"
 #include "io/clirun.h"
 #include "io/library.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/newmodel.h"
+#include "model/helicopter/sizeclass.h"
 #include "procedure/registry.h"
 #include "support.h"
 
@@ -152,7 +154,7 @@ TEST_CASE("every transmitter with every controller of every class makes a sound 
                 CHECK(e.count(Severity::Danger) == 1);
                 CHECK(s.standings.empty());
                 CHECK(io::parseDocument(io::writeDocument(s)).setup == s);
-                CHECK(s.machine.rotor.discM == c.discM);
+                CHECK(helicopter(s).rotor.discM == c.discM);
                 CHECK(s.transmitter.modes.size() == 4);
             }
 }

@@ -3,6 +3,7 @@
 // Documents of older versions, frozen as they were: they open for ever, without a note and without a loss.
 #include "base/error.h"
 #include "io/document.h"
+#include "model/helicopter/helicopter.h"
 
 #include <catch2/catch.hpp>
 #include <filesystem>
@@ -50,7 +51,7 @@ TEST_CASE("the sign of version 1's lead goes: its size stays, and a sign that is
         file["machine"]["head"]["link"] = b.link;
         file["machine"]["head"]["leadDeg"] = b.lead;
         const io::Document document = io::parseDocument(file.dump());
-        CHECK(document.setup.machine.head.leadDeg == 88.0);
+        CHECK(helicopter(document.setup).head.leadDeg == 88.0);
         REQUIRE(document.notes.size() == (b.told ? 1U : 0U));
         if (b.told) CHECK(render(document.notes.front()).find("88") != std::string::npos);
         // once written it is of the present version and says nothing more

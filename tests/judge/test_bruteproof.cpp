@@ -2,6 +2,7 @@
 //
 // Every verdict of the switch proof against brute force, over random switch logic.
 #include "judge/proofs.h"
+#include "kernel/helicopter/plant.h"
 #include "model/conditions.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
@@ -210,8 +211,9 @@ SlowVerdicts slowVerdicts(const Setup& s) {
                 d.throttleTrim = -1.0;
                 d.sticks.collective = -1.0 + k / 100.0;
                 const Instant at = model.at(d);
+                const double pitch = helicopterAt(at).bladeDeg[2];
                 if (at.motorThrottlePct <= 0.0) continue;
-                if (at.bladeDeg[2] < -3.05 || at.bladeDeg[2] > 1.0 || (k == 0 && s.speedController.softStartS <= 0.0)) out.p6 = false;
+                if (pitch < -3.05 || pitch > 1.0 || (k == 0 && s.speedController.softStartS <= 0.0)) out.p6 = false;
                 break;
             }
         }
@@ -225,7 +227,7 @@ SlowVerdicts slowVerdicts(const Setup& s) {
             if (!free(next) || model.at(next).beneath == here.beneath) continue;
             Deck a = base;
             a.sticks.collective = next.sticks.collective = from.hoverStick.value;
-            const double jump = std::abs(model.at(next).bladeDeg[2] - model.at(a).bladeDeg[2]);
+            const double jump = std::abs(helicopterAt(model.at(next)).bladeDeg[2] - helicopterAt(model.at(a)).bladeDeg[2]);
             const ModeFigures& to = figures.modes[model.at(next).beneath];
             if (jump > 0.5 || std::abs(to.headRpm.value / from.headRpm.value - 1.0) > 0.20) out.p7 = false;
         }

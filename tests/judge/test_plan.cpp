@@ -3,6 +3,7 @@
 // The plan: a remedy is a promise. The random cases stand in tests/plan.
 #include "golden/builds.h"
 #include "judge/plan/plan.h"
+#include "model/helicopter/helicopter.h"
 #include "procedure/plantext.h"
 #include "procedure/registry.h"
 #include "support.h"
@@ -176,7 +177,7 @@ TEST_CASE("where nothing in the boxes heals the plan says what to do by hand, an
     CHECK(render(texts.front().todo).find("Plug the elevator servo into port 1") != std::string::npos);
     // an odd servo among others: the others are not driven to their stops
     Setup odd = turnstone();
-    odd.machine.servos[1].servo.pulseUs = 760.0;
+    helicopter(odd).servos[1].servo.pulseUs = 760.0;
     const Plan none = makePlan(odd, rules());
     CHECK(none.steps.empty());
     CHECK(std::count(none.left.begin(), none.left.end(), "servo-pulse") == 1);

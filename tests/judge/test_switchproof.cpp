@@ -3,6 +3,8 @@
 // The switch proof: its witnesses against the chain, seeded mistakes, schools, and its time.
 #include "base/error.h"
 #include "judge/proofs.h"
+#include "model/helicopter/functions.h"
+#include "procedure/helicopter/trace.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
 #include "support.h"
@@ -226,7 +228,7 @@ TEST_CASE("witnesses fed to trace violate their property") {
         if (m.property == "P7") {
             REQUIRE(f.witness->from);
             const Trace before = tracer.at(posed({}, *f.witness->from));
-            const double jump = std::abs(now.bladeDeg[2] - before.bladeDeg[2]);
+            const double jump = std::abs(helicopterTrace(now).bladeDeg[2] - helicopterTrace(before).bladeDeg[2]);
             const double speed = std::abs(now.headSpeedRpm / before.headSpeedRpm - 1.0);
             CHECK((jump > 0.5 || speed > 0.20));
         }
@@ -234,7 +236,7 @@ TEST_CASE("witnesses fed to trace violate their property") {
             REQUIRE(f.witness->from);
             const Instant before = tracer.at(posed({}, *f.witness->from)).now;
             bool differs = false;
-            for (const Function fn : {Function::Aileron, Function::Elevator, Function::Rudder, Function::Gain})
+            for (const Function fn : {heli::Aileron, heli::Elevator, heli::Rudder, heli::Gain})
                 differs = differs || before.channels[indexOf(fn)].value != now.now.channels[indexOf(fn)].value;
             CHECK(differs);
         }

@@ -1,7 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/conventions.h"
 #include "base/error.h"
-#include "kernel/envelope.h"
+#include "kernel/helicopter/envelope.h"
+#include "kernel/helicopter/plant.h"
+#include "model/helicopter/functions.h"
+#include "model/helicopter/helicopter.h"
+#include "procedure/helicopter/trace.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
 #include "support.h"
@@ -38,24 +42,24 @@ TEST_CASE("the sound model does what is asked") {
         INFO(functionId(s.function) << " " << s.id << " " << s.value << " asked " << s.asked);
         REQUIRE_FALSE(s.off());
     }
-    REQUIRE(stage(t, Function::Aileron, "reading").value == Approx(50).margin(0.2));
-    REQUIRE(stage(t, Function::Collective, "blade").value == Approx(8.6).margin(0.2));
-    REQUIRE(t.heightMm > 0);
+    REQUIRE(stage(t, heli::Aileron, "reading").value == Approx(50).margin(0.2));
+    REQUIRE(stage(t, heli::Collective, "blade").value == Approx(8.6).margin(0.2));
+    REQUIRE(helicopterTrace(t).heightMm > 0);
     REQUIRE(t.headSpeedRpm == Approx(2223).margin(3));
-    REQUIRE(t.trailingEdge == EdgeSide::Right);
+    REQUIRE(helicopterTrace(t).trailingEdge == EdgeSide::Right);
 }
 
 TEST_CASE("a 120° mix on a 140° plate shows its coupling") {
     Setup s = turnstone();
-    s.machine.servos[1].azimuthDeg = 320;
-    s.machine.servos[2].azimuthDeg = 40;
+    helicopter(s).servos[1].azimuthDeg = 320;
+    helicopter(s).servos[2].azimuthDeg = 40;
     const ChainModel done(s);
     const ChainModel asked(askedSetup(s));
-    const auto a = done.plateAt(0, 0.02, 0).plate;
-    const auto w = asked.plateAt(0, 0.02, 0).plate;
+    const auto a = helicopterIn(done).plateAt(0, 0.02, 0).plate;
+    const auto w = helicopterIn(asked).plateAt(0, 0.02, 0).plate;
     REQUIRE(a.right / w.right == Approx(1.3473).margin(0.003));
-    const auto e = done.plateAt(0, 0, 0.02).plate;
-    const auto we = asked.plateAt(0, 0, 0.02).plate;
+    const auto e = helicopterIn(done).plateAt(0, 0, 0.02).plate;
+    const auto we = helicopterIn(asked).plateAt(0, 0, 0.02).plate;
     REQUIRE(e.forward / we.forward == Approx(0.8494).margin(0.003));
     REQUIRE(e.heightMm / (28.0 * we.forward) == Approx(0.1506).margin(0.012));
 }
@@ -65,11 +69,11 @@ TEST_CASE("a mix left in the transmitter parts from what was asked at the channe
     Deck deck = flying(s, "normal");
     deck.sticks = {0, 1, 0, 0};
     const Trace t = trace(s, deck);
-    REQUIRE_FALSE(stage(t, Function::Aileron, "rated").off());
-    REQUIRE(stage(t, Function::Aileron, "channel").off());
-    REQUIRE(stage(t, Function::Aileron, "channel").asked == Approx(105));
+    REQUIRE_FALSE(stage(t, heli::Aileron, "rated").off());
+    REQUIRE(stage(t, heli::Aileron, "channel").off());
+    REQUIRE(stage(t, heli::Aileron, "channel").asked == Approx(105));
     // right stick: the left ball rises, so its channel (aileron) and the right ball's (collective) part
-    REQUIRE(stage(t, Function::Collective, "reading").value != Approx(0).margin(5));
+    REQUIRE(stage(t, heli::Collective, "reading").value != Approx(0).margin(5));
 }
 
 TEST_CASE("hold replaces the curve, kill overrides all, and where hold does not act the mode stays whole") {
@@ -81,12 +85,12 @@ TEST_CASE("hold replaces the curve, kill overrides all, and where hold does not 
     REQUIRE(t.mode == "hold");
     REQUIRE(t.throttlePct == 0);
     REQUIRE(t.headSpeedRpm == 0);
-    REQUIRE(stage(t, Function::Throttle, "pulse").value == 1060);
+    REQUIRE(stage(t, heli::Throttle, "pulse").value == 1060);
     s.transmitter.hold.actsIn = std::vector<std::string>{"normal", "idle1"};
     t = trace(s, deck);
     REQUIRE(t.mode == "idle2");
     REQUIRE(t.throttlePct == Approx(85));
-    REQUIRE(stage(t, Function::Throttle, "hold").asked == Approx(-5));
+    REQUIRE(stage(t, heli::Throttle, "hold").asked == Approx(-5));
     deck.switches["R2"] = 2;
     REQUIRE(trace(s, deck).throttlePct == 0);
 }
@@ -120,7 +124,7 @@ TEST_CASE("every finding with a witness can be posed, and its mode is the one it
     REQUIRE(gain != nullptr);
     const Trace g = tracer.at(posed({}, gain->witness->to));
     REQUIRE(g.mode == "idle1");
-    REQUIRE(stage(g, Function::Gain, "gain").value < 0);
+    REQUIRE(stage(g, heli::Gain, "gain").value < 0);
 }
 
 TEST_CASE("the kernel agrees with the checked functions") {
@@ -129,20 +133,21 @@ TEST_CASE("the kernel agrees with the checked functions") {
         const double a = (*rc::gen::inRange(-70, 71)) / 100.0;
         const Setup& s = turnstone();
         const ChainModel model(s);
-        const auto plate = model.plateAt(c, a, 0);
+        const auto plate = helicopterIn(model).plateAt(c, a, 0);
         std::vector<double> heights;
         std::vector<double> azimuths;
         for (std::size_t i = 0; i < 3; ++i) {
-            const PlateServo& servo = s.machine.servos[i];
+            const PlateServo& servo = helicopter(s).servos[i];
             RC_ASSERT(std::abs(ballHeightMm(servo.armMm, servo.linkMm, plate.servos[i].armDeg) - plate.servos[i].ballMm) < 1e-9);
             heights.push_back(plate.servos[i].ballMm);
             azimuths.push_back(servo.azimuthDeg);
         }
-        const PlateFit fit = fitPlate(azimuths, heights, s.machine.plate.ballRadiusMm);
+        const PlateFit fit = fitPlate(azimuths, heights, helicopter(s).plate.ballRadiusMm);
         RC_ASSERT(std::abs(fit.plane.heightMm - plate.plate.heightMm) < 1e-9);
         RC_ASSERT(std::abs(fit.plane.right - plate.plate.right) < 1e-12);
-        const BladeLinkage link{s.machine.head.innerRadiusMm, s.machine.head.gripMm, s.machine.head.leadDeg, s.machine.head.link};
-        RC_ASSERT(std::abs(model.bladeAt(plate.plate, 180) - bladePitchDeg(plate.plate, link, 180)) < 1e-9);
+        const BladeLinkage link{helicopter(s).head.innerRadiusMm, helicopter(s).head.gripMm, helicopter(s).head.leadDeg,
+                                helicopter(s).head.link};
+        RC_ASSERT(std::abs(helicopterIn(model).bladeAt(plate.plate, 180) - bladePitchDeg(plate.plate, link, 180)) < 1e-9);
     }));
 }
 
@@ -158,27 +163,27 @@ TEST_CASE("inverse linkage closes on forward") {
 TEST_CASE("the rose meets brute force") {
     const Setup& s = turnstone();
     const ChainModel model(s);
-    const double height = model.plateAt(1, 0, 0).plate.heightMm;
+    const double height = helicopterIn(model).plateAt(1, 0, 0).plate.heightMm;
     const ClearanceRose rose = clearanceRose(s, 1, height);
     const double stroke = s.controller.profile.usableStrokeUs;
     for (std::size_t k = 0; k < kRosePoints; k += 7) {
         const EnvelopePoint& p = rose.points[k];
         double brute = 0;
         for (double tilt = 0; tilt < 20; tilt += 0.05) {
-            bool fine = tilt <= s.machine.plate.tiltLimitDeg && std::abs(height) <= s.machine.plate.travelMm;
+            bool fine = tilt <= helicopter(s).plate.tiltLimitDeg && std::abs(height) <= helicopter(s).plate.travelMm;
             const Plane plane{height, sinDeg(tilt) * cosDeg(p.azimuthDeg), sinDeg(tilt) * sinDeg(p.azimuthDeg)};
-            for (const PlateServo& servo : s.machine.servos) {
+            for (const PlateServo& servo : helicopter(s).servos) {
                 try {
                     const double deg =
-                        armAngleDeg(servo.armMm, servo.linkMm, heightAt(plane, s.machine.plate.ballRadiusMm, servo.azimuthDeg));
+                        armAngleDeg(servo.armMm, servo.linkMm, heightAt(plane, helicopter(s).plate.ballRadiusMm, servo.azimuthDeg));
                     fine = fine && std::abs(deg - servo.squareErrorDeg) <= stroke * servo.servo.degPerUs &&
                            std::abs(deg) <= servo.servo.rangeDeg;
                 } catch (const InputError&) {
                     fine = false;
                 }
             }
-            fine = fine && (std::abs(height) + s.machine.head.innerRadiusMm * sinDeg(tilt)) / s.machine.head.gripMm <=
-                               sinDeg(s.machine.head.gripLimitDeg);
+            fine = fine && (std::abs(height) + helicopter(s).head.innerRadiusMm * sinDeg(tilt)) / helicopter(s).head.gripMm <=
+                               sinDeg(helicopter(s).head.gripLimitDeg);
             if (!fine) break;
             brute = tilt;
         }
@@ -193,7 +198,7 @@ TEST_CASE("conditions that go in a circle, and chains that cannot be built, are 
     s.transmitter.functions.push_back({"b", {{{"", 1, "a"}}}});
     REQUIRE_THROWS_AS(ChainModel(s), InputError);
     s = turnstone();
-    s.machine.servos.pop_back();
+    helicopter(s).servos.pop_back();
     REQUIRE_THROWS_WITH(ChainModel(s), Catch::Contains("machine.servos"));
     s = turnstone();
     s.controller.layout = "round the corner";
@@ -207,15 +212,15 @@ TEST_CASE("conditions that go in a circle, and chains that cannot be built, are 
 TEST_CASE("the mechanical layout moves one thing a servo") {
     Setup s = turnstone();
     s.controller.layout = "mechanical";
-    s.machine.plate.mechanical = true;
-    for (PlateServo& x : s.machine.servos) x.squareErrorDeg = 0;
+    helicopter(s).plate.mechanical = true;
+    for (PlateServo& x : helicopter(s).servos) x.squareErrorDeg = 0;
     for (PortSettings& p : s.controller.ports) p.trimUs = 0;
     const ChainModel m(s);
-    const auto c = m.plateAt(0.5, 0, 0);
+    const auto c = helicopterIn(m).plateAt(0.5, 0, 0);
     REQUIRE(c.plate.heightMm > 1);
     REQUIRE(std::abs(c.plate.right) < 1e-9);
-    REQUIRE(m.plateAt(0, 0.5, 0).plate.right > 0.01);
-    REQUIRE(m.plateAt(0, 0, 0.5).plate.forward > 0.01);
+    REQUIRE(helicopterIn(m).plateAt(0, 0.5, 0).plate.right > 0.01);
+    REQUIRE(helicopterIn(m).plateAt(0, 0, 0.5).plate.forward > 0.01);
 }
 
 TEST_CASE("°/s act only in the flying state, and the state is said") {
@@ -223,9 +228,9 @@ TEST_CASE("°/s act only in the flying state, and the state is said") {
     deck.sticks = {0, 0.5, 0, 0};
     const Trace bench = trace(turnstone(), deck);
     const Trace air = trace(turnstone(), deck, ChainState::Flying);
-    REQUIRE(stage(bench, Function::Aileron, "demand").value == Approx(0.5).margin(0.01));
-    REQUIRE(stage(air, Function::Aileron, "demand").value == Approx(100).margin(1));
-    REQUIRE(std::string(stage(air, Function::Aileron, "demand").unit) == "°/s");
+    REQUIRE(stage(bench, heli::Aileron, "demand").value == Approx(0.5).margin(0.01));
+    REQUIRE(stage(air, heli::Aileron, "demand").value == Approx(100).margin(1));
+    REQUIRE(std::string(stage(air, heli::Aileron, "demand").unit) == "°/s");
 }
 
 TEST_CASE("a mode that is reached through another function is found on the deck") {

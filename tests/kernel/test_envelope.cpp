@@ -6,7 +6,9 @@
 #include "formula/linkage.h"
 #include "formula/plate.h"
 #include "kernel/chain.h"
-#include "kernel/envelope.h"
+#include "kernel/helicopter/envelope.h"
+#include "kernel/helicopter/plant.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "support.h"
 
@@ -25,12 +27,14 @@ namespace {
 /// program's but the linkage's.
 bool stands(const Setup& s, double heightMm, double tiltDeg, double towardDeg) {
     const Machine& m = s.machine;
-    if (tiltDeg > m.plate.tiltLimitDeg || std::abs(heightMm) > m.plate.travelMm) return false;
+    if (tiltDeg > helicopter(m).plate.tiltLimitDeg || std::abs(heightMm) > helicopter(m).plate.travelMm) return false;
     const double sine = sinDeg(tiltDeg);
     // the blade whose link stands where the tilt lifts most
-    if ((std::abs(heightMm) + m.head.innerRadiusMm * sine) / m.head.gripMm > sinDeg(m.head.gripLimitDeg)) return false;
-    for (const PlateServo& servo : m.servos) {
-        const double z = heightMm - m.plate.ballRadiusMm * sine * cosDeg(servo.azimuthDeg - towardDeg);
+    if ((std::abs(heightMm) + helicopter(m).head.innerRadiusMm * sine) / helicopter(m).head.gripMm >
+        sinDeg(helicopter(m).head.gripLimitDeg))
+        return false;
+    for (const PlateServo& servo : helicopter(m).servos) {
+        const double z = heightMm - helicopter(m).plate.ballRadiusMm * sine * cosDeg(servo.azimuthDeg - towardDeg);
         double arm = 0.0;
         try {
             arm = armAngleDeg(servo.armMm, servo.linkMm, z);
@@ -69,7 +73,7 @@ TEST_CASE("the rose agrees with brute force in every direction, within the step 
     for (const Setup& s : setups) {
         const ChainModel model(s);
         for (const double collective : {-1.0, 0.0, 1.0}) {
-            const double height = model.plateAt(collective, 0, 0).plate.heightMm;
+            const double height = helicopterIn(model).plateAt(collective, 0, 0).plate.heightMm;
             const ClearanceRose rose = clearanceRose(s, collective, height);
             double least = 1e9;
             for (const EnvelopePoint& p : rose.points) {
@@ -87,11 +91,11 @@ TEST_CASE("the rose agrees with brute force in every direction, within the step 
 TEST_CASE("over every degree and every percent of tilt the rose holds, at eleven collectives, and names what stops the plate") {
     for (const Setup& s : {turnstone(), khtest::dunlin(), khtest::fulmar()}) {
         const ChainModel model(s);
-        const double percentDeg = s.machine.plate.tiltLimitDeg / 100.0;
+        const double percentDeg = helicopter(s).plate.tiltLimitDeg / 100.0;
         std::set<Limit> named;
         int ties = 0;
         for (int tenth = -10; tenth <= 10; tenth += 2) {
-            const double height = model.plateAt(tenth / 10.0, 0, 0).plate.heightMm;
+            const double height = helicopterIn(model).plateAt(tenth / 10.0, 0, 0).plate.heightMm;
             const ClearanceRose rose = clearanceRose(s, tenth / 10.0, height);
             double least = 1e9;
             for (int azimuth = 0; azimuth < 360; ++azimuth) {
@@ -109,11 +113,11 @@ TEST_CASE("over every degree and every percent of tilt the rose holds, at eleven
                 Setup freed = s;
                 switch (p.limitedBy) {
                     case Limit::ServoStroke: freed.controller.profile.usableStrokeUs *= 1.2; break;
-                    case Limit::PlateTilt: freed.machine.plate.tiltLimitDeg *= 1.2; break;
-                    case Limit::GripAngle: freed.machine.head.gripLimitDeg *= 1.2; break;
-                    case Limit::PlateTravel: freed.machine.plate.travelMm *= 1.2; break;
+                    case Limit::PlateTilt: helicopter(freed).plate.tiltLimitDeg *= 1.2; break;
+                    case Limit::GripAngle: helicopter(freed).head.gripLimitDeg *= 1.2; break;
+                    case Limit::PlateTravel: helicopter(freed).plate.travelMm *= 1.2; break;
                     default:
-                        for (PlateServo& servo : freed.machine.servos) servo.servo.rangeDeg *= 1.2;
+                        for (PlateServo& servo : helicopter(freed).servos) servo.servo.rangeDeg *= 1.2;
                 }
                 if (!stands(freed, height, p.tiltDeg + 0.025, azimuth)) ++ties;  // two limits within the search's step
             }

@@ -3,7 +3,10 @@
 // Patches of a compiled machine against the same fault written into the document, over all builds; and that neither they nor
 // the kernel allocate.
 #include "golden/builds.h"
+#include "kernel/helicopter/plant.h"
 #include "kernel/variants.h"
+#include "model/helicopter/functions.h"
+#include "model/helicopter/helicopter.h"
 #include "procedure/registry.h"
 #include "support.h"
 
@@ -35,47 +38,45 @@ namespace {
 /// The same fault as settings and facts; nothing where a document cannot say it.
 std::optional<Setup> written(const Setup& setup, const ChainModel& model, const Patch& patch) {
     Setup s = setup;
-    switch (patch.kind) {
-        case PatchKind::ChannelReversed: {
-            for (ChannelSettings& c : s.transmitter.channels)
-                if (c.id == functionId(static_cast<Function>(patch.first))) {
-                    c.reversed = !c.reversed;
-                    return s;
-                }
-            return std::nullopt;
-        }
-        case PatchKind::AxisReversed: {
-            DirectionSettings& d = s.controller.directions;
-            bool* axes[] = {&d.aileronReversed, &d.elevatorReversed, &d.collectiveReversed, &d.rudderReversed};
-            *axes[patch.first] = !*axes[patch.first];
-            return s;
-        }
-        case PatchKind::PortReversed: s.controller.ports[patch.first].reversed = !s.controller.ports[patch.first].reversed; return s;
-        case PatchKind::PortsSwapped: std::swap(s.controller.ports[patch.first].role, s.controller.ports[patch.second].role); return s;
-        case PatchKind::ServoTurned: s.machine.servos[patch.first].risesWithPulse = !s.machine.servos[patch.first].risesWithPulse; return s;
-        case PatchKind::ServoDead: return std::nullopt;
-        case PatchKind::CollectiveTurned:
-            s.controller.collectiveHighPct = -s.controller.collectiveHighPct;
-            s.controller.collectiveLowPct = -s.controller.collectiveLowPct;
-            return s;
-        case PatchKind::LinkSideTurned:
-            s.machine.head.link = s.machine.head.link == LinkSide::Leading ? LinkSide::Trailing : LinkSide::Leading;
-            return s;
-        case PatchKind::TailReversed: s.controller.tail.reversed = !s.controller.tail.reversed; return s;
-        case PatchKind::TailServoTurned: s.machine.tail.risesWithPulse = !s.machine.tail.risesWithPulse; return s;
-        case PatchKind::MotorEndsTurned: std::swap(s.speedController.lowUs, s.speedController.highUs); return s;
+    const PatchKind kind = patch.kind;
+    if (kind == PatchKind::ChannelReversed) {
+        for (ChannelSettings& c : s.transmitter.channels)
+            if (c.id == functionId(static_cast<Function>(patch.first))) {
+                c.reversed = !c.reversed;
+                return s;
+            }
+        return std::nullopt;
     }
-    (void)model;
-    return std::nullopt;
+    if (kind == PatchKind::AxisReversed) {
+        bool DirectionSettings::*reversed = model.aircraft().functions[patch.first].reversed;
+        s.controller.directions.*reversed = !(s.controller.directions.*reversed);
+    } else if (kind == heli::PortReversed) {
+        s.controller.ports[patch.first].reversed = !s.controller.ports[patch.first].reversed;
+    } else if (kind == heli::PortsSwapped) {
+        std::swap(s.controller.ports[patch.first].role, s.controller.ports[patch.second].role);
+    } else if (kind == heli::ServoTurned) {
+        helicopter(s).servos[patch.first].risesWithPulse = !helicopter(s).servos[patch.first].risesWithPulse;
+    } else if (kind == heli::CollectiveTurned) {
+        s.controller.collectiveHighPct = -s.controller.collectiveHighPct;
+        s.controller.collectiveLowPct = -s.controller.collectiveLowPct;
+    } else if (kind == heli::LinkSideTurned) {
+        helicopter(s).head.link = helicopter(s).head.link == LinkSide::Leading ? LinkSide::Trailing : LinkSide::Leading;
+    } else if (kind == heli::TailReversed) {
+        s.controller.tail.reversed = !s.controller.tail.reversed;
+    } else if (kind == heli::TailServoTurned) {
+        helicopter(s).tail.risesWithPulse = !helicopter(s).tail.risesWithPulse;
+    } else if (kind == PatchKind::MotorEndsTurned) {
+        std::swap(s.speedController.lowUs, s.speedController.highUs);
+    } else {
+        return std::nullopt;
+    }
+    return s;
 }
 
 bool same(const VariantTrace& a, const VariantTrace& b) {
     for (std::size_t i = 0; i < kVariantSticks; ++i) {
-        if (a[i].tailPulseUs != b[i].tailPulseUs || a[i].tailPitchDeg != b[i].tailPitchDeg) return false;
         if (a[i].motorPulseUs != b[i].motorPulseUs || a[i].motorThrottlePct != b[i].motorThrottlePct) return false;
-        if (a[i].bladeDeg != b[i].bladeDeg || a[i].fightMm != b[i].fightMm) return false;
-        for (std::size_t k = 0; k < kMaxBalls; ++k)
-            if (a[i].servos[k].pulseUs != b[i].servos[k].pulseUs || a[i].servos[k].ballMm != b[i].servos[k].ballMm) return false;
+        if (a[i].outputs != b[i].outputs) return false;
     }
     return true;
 }
@@ -102,8 +103,9 @@ TEST_CASE("a patched machine does what the document with that fault does, and ta
                 if (setup) {
                     CHECK(same(faulty, traceVariant(ChainModel(*setup), deck)));
                     ++compared;
-                } else if (patch.kind == PatchKind::ServoDead) {
-                    for (const Instant& i : faulty) CHECK(i.servos[patch.first].ballMm == faulty.front().servos[patch.first].ballMm);
+                } else if (patch.kind == heli::ServoDead) {
+                    for (const Instant& i : faulty)
+                        CHECK(helicopterAt(i).servos[patch.first].ballMm == helicopterAt(faulty.front()).servos[patch.first].ballMm);
                 }
             }
             CHECK(same(traceVariant(*model, deck), sound));
@@ -137,11 +139,11 @@ TEST_CASE("neither the kernel nor a patch allocates") {
     double sum = 0.0;
     for (int i = 0; i < 100; ++i) {
         deck.sticks.aileron = i / 100.0;
-        sum += model.at(deck).bladeDeg[0];
+        sum += helicopterAt(model.at(deck)).bladeDeg[0];
     }
     for (const Patch& p : patches) {
         const Patched in(model, {&p, 1});
-        sum += traceVariant(model, deck)[3].sliderMm;
+        sum += helicopterAt(traceVariant(model, deck)[3]).sliderMm;
     }
     const std::size_t after = allocations;
     CHECK(after == before);

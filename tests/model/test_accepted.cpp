@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "io/document.h"
 #include "model/accepted.h"
+#include "model/helicopter/helicopter.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "support.h"
@@ -88,7 +89,7 @@ TEST_CASE("conditions name what there is, and neither themselves nor each other 
 
 TEST_CASE("what is accepted can be listed: without servos, and no port names nobody") {
     Setup s = turnstone();
-    s.machine.servos.clear();
+    helicopter(s).servos.clear();
     CHECK_NOTHROW(requireAccepted(s));
     CHECK_FALSE(ledger(s, evaluate(s), nullptr).empty());
     CHECK(refusal([](Setup& x) { x.controller.ports[0].role = ""; }).find("names no servo") != std::string::npos);

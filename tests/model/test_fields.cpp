@@ -37,13 +37,13 @@ bool looksLikeId(const std::string& text) {
 
 TEST_CASE("the compiler's table of fields is the description's") {
     std::set<std::string> described, compiled;
-    for (const FieldPattern& p : FieldTable::instance().patterns()) CHECK(described.insert(p.pattern()).second);
+    for (const FieldPattern& p : FieldTable::of(Setup{}).patterns()) CHECK(described.insert(p.pattern()).second);
     for (const std::string_view p : kFieldPatterns) compiled.emplace(p);
     for (const std::string& p : described)
         if (compiled.count(p) == 0) WARN("missing in fieldpatterns.h: " << p);
     CHECK(described == compiled);
     std::set<std::string> lists;
-    for (const ListPattern& l : FieldTable::instance().lists()) lists.insert(l.path);
+    for (const ListPattern& l : FieldTable::of(Setup{}).lists()) lists.insert(l.path);
     CHECK(lists == std::set<std::string>(std::begin(kListPaths), std::end(kListPaths)));
     CHECK(isFieldPath("transmitter.channels.rudder.travelLowPct"));
     CHECK(isFieldPath("transmitter.modes.{}.pitch"));
@@ -127,7 +127,7 @@ TEST_CASE("every field stands at the station and in the box that its description
                 for (std::size_t c = 0; c < row.cells.size(); ++c)
                     for (const Part& part : row.cells[c].parts) {
                         if (part.field.empty()) continue;
-                        const FieldPattern* pattern = FieldTable::instance().patternOf(part.field);
+                        const FieldPattern* pattern = FieldTable::of(Setup{}).patternOf(part.field);
                         INFO(part.field << " in " << row.id);
                         REQUIRE(pattern != nullptr);
                         shown[pattern->pattern()].insert(page.station);

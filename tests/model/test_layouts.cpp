@@ -3,7 +3,8 @@
 // Machines built in every layout: the facts change together, and the program knows the machine again.
 #include "base/conventions.h"
 #include "kernel/chain.h"
-#include "kernel/envelope.h"
+#include "kernel/helicopter/envelope.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "model/switchroles.h"
 #include "procedure/registry.h"
@@ -38,7 +39,7 @@ TEST_CASE("a machine built in a layout is known by it, and a controller set so m
         INFO(layout.id);
         const Setup s = matched(layout);
         REQUIRE(machineLayout(s.machine) == &layout);
-        REQUIRE(s.machine.servos.size() == layout.azimuthsDeg.size());
+        REQUIRE(helicopter(s).servos.size() == layout.azimuthsDeg.size());
         REQUIRE(s.controller.ports.size() == layout.azimuthsDeg.size());
         std::set<std::string> roles;
         for (const PortSettings& p : s.controller.ports) roles.insert(p.role);
@@ -69,11 +70,11 @@ TEST_CASE("a fourth servo comes with the first one's data and a port of its own,
     Setup before = turnstone();
     std::swap(before.controller.ports[1].role, before.controller.ports[2].role);  // plugged the other way round: a fact that stays
     const Setup four = builtAs(before, *findLayout("four at 90°"), "2026-11-25T10:00:00Z");
-    REQUIRE(four.machine.servos.size() == 4);
-    CHECK(four.machine.servos[3].id == "fourth");
-    CHECK(four.machine.servos[3].azimuthDeg == 0.0);
-    CHECK(four.machine.servos[3].servo == before.machine.servos[0].servo);
-    CHECK(four.machine.servos[3].squareErrorDeg == 0.0);
+    REQUIRE(helicopter(four).servos.size() == 4);
+    CHECK(helicopter(four).servos[3].id == "fourth");
+    CHECK(helicopter(four).servos[3].azimuthDeg == 0.0);
+    CHECK(helicopter(four).servos[3].servo == helicopter(before).servos[0].servo);
+    CHECK(helicopter(four).servos[3].squareErrorDeg == 0.0);
     REQUIRE(four.controller.ports.size() == 4);
     CHECK(four.controller.ports[3].id == "4");
     CHECK(four.controller.ports[3].role == "fourth");
@@ -91,8 +92,8 @@ TEST_CASE("a fourth servo comes with the first one's data and a port of its own,
     CHECK(roles == std::set<std::string>{"elevator", "left", "right"});
     // a machine without servos gets them all
     Setup bare = turnstone();
-    bare.machine.servos.clear();
-    CHECK(builtAs(bare, *findLayout("four at 45°"), "").machine.servos.size() == 4);
+    helicopter(bare).servos.clear();
+    CHECK(helicopter(builtAs(bare, *findLayout("four at 45°"), "")).servos.size() == 4);
     // a controller with three ports gets no fourth
     Setup small = turnstone();
     small.controller.profile.ports.resize(3);
@@ -115,9 +116,9 @@ TEST_CASE("each ball follows the plate as the fitter reads it back, with mechani
 
 TEST_CASE("a mechanical plate: the envelope is cut by one servo at a time, and it is not levelled by heights") {
     Setup s = matched(*findLayout("mechanical"));
-    s.machine.plate.tiltLimitDeg = 40.0;
-    s.machine.head.gripLimitDeg = 60.0;
-    for (PlateServo& servo : s.machine.servos) servo.squareErrorDeg = 0.0;
+    helicopter(s).plate.tiltLimitDeg = 40.0;
+    helicopter(s).head.gripLimitDeg = 60.0;
+    for (PlateServo& servo : helicopter(s).servos) servo.squareErrorDeg = 0.0;
     const ClearanceRose rose = clearanceRose(s, 0.0, 0.0);
     // forward is the elevator servo's alone, right the aileron's: equal; between them both share, so the plate tilts further
     const auto at = [&](int azimuth) { return rose.points[static_cast<std::size_t>(azimuth / 5)].tiltDeg; };
@@ -137,7 +138,7 @@ TEST_CASE("directions lie apart round the circle: 360° is 0°") {
     for (const Layout& layout : layouts()) {
         if (layout.mechanical) continue;
         Setup s = builtAs(turnstone(), layout, "");
-        for (PlateServo& servo : s.machine.servos)
+        for (PlateServo& servo : helicopter(s).servos)
             if (servo.azimuthDeg == 0.0) servo.azimuthDeg = 360.0;
         INFO(layout.id);
         CHECK(machineLayout(s.machine) == &layout);

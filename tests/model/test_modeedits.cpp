@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/error.h"
 #include "judge/switches/switchproof.h"
+#include "model/helicopter/helicopter.h"
 #include "model/modeedits.h"
 #include "procedure/registry.h"
 #include "support.h"
@@ -108,7 +109,7 @@ TEST_CASE("a template keeps what the boxes hold and forgets the machine's facts 
     CHECK(t.standings.empty());
     CHECK(t.transmitter == turnstone().transmitter);
     CHECK_FALSE(t.machine.power.kv);
-    CHECK_FALSE(t.machine.rotor.bladeMaxRpm);
+    CHECK_FALSE(helicopter(t).rotor.bladeMaxRpm);
     CHECK(t.speedController.calibration.empty());
     for (const PortSettings& p : t.controller.ports) CHECK(p.trimUs == 0.0);
     CHECK(t.machine.name != turnstone().machine.name);

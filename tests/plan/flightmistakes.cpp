@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/helicopter/helicopter.h"
 #include "plan/mistakekit.h"
 
 namespace khtest {
@@ -224,7 +225,7 @@ std::vector<Mistake> flightMistakes() {
          }},
         {"rotor told the other way", Returns::Nothing,
          [](const In& in) -> Edits {
-             const bool clockwise = in.s.machine.rotor.turning == Turning::Clockwise;
+             const bool clockwise = helicopter(in.s).rotor.turning == Turning::Clockwise;
              return Edits{{"controller.rotorTurning", std::string(clockwise ? "counter-clockwise" : "clockwise")}};
          }},
         {"gain step on the rate side", Returns::Nothing,

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "io/document.h"
+#include "kernel/helicopter/plant.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "plan/mistakekit.h"
 
@@ -10,8 +12,8 @@ namespace {
 /// The same machine built another way round, and its boxes set for it.
 Setup withBuild(Setup s, const char* name, bool clockwise, bool leading) {
     s.machine.name = name;
-    s.machine.rotor.turning = clockwise ? Turning::Clockwise : Turning::CounterClockwise;
-    s.machine.head.link = leading ? LinkSide::Leading : LinkSide::Trailing;
+    helicopter(s).rotor.turning = clockwise ? Turning::Clockwise : Turning::CounterClockwise;
+    helicopter(s).head.link = leading ? LinkSide::Leading : LinkSide::Trailing;
     s.controller.directions.collectiveReversed = !leading;
     return s;
 }
@@ -58,8 +60,9 @@ MotionDifference motionDifference(const Setup& a, const Setup& b) {
             DeckNumbers p = x.numbers(*da), q = y.numbers(*db);
             p.sticks = q.sticks = {corner & 1 ? 1.0 : -1.0, corner & 2 ? 1.0 : -1.0, corner & 4 ? 1.0 : -1.0, corner & 8 ? 1.0 : -1.0};
             const Instant i = x.at(p), j = y.at(q);
-            for (std::size_t k = 0; k < 4; ++k) out.bladeDeg = std::max(out.bladeDeg, std::abs(i.bladeDeg[k] - j.bladeDeg[k]));
-            out.sliderMm = std::max(out.sliderMm, std::abs(i.sliderMm - j.sliderMm));
+            const HelicopterInstant hi = helicopterAt(i), hj = helicopterAt(j);
+            for (std::size_t k = 0; k < 4; ++k) out.bladeDeg = std::max(out.bladeDeg, std::abs(hi.bladeDeg[k] - hj.bladeDeg[k]));
+            out.sliderMm = std::max(out.sliderMm, std::abs(hi.sliderMm - hj.sliderMm));
             out.motorPct = std::max(out.motorPct, std::abs(i.motorThrottlePct - j.motorThrottlePct));
         }
     }

@@ -5,6 +5,7 @@
 
 #include "kernel/chain.h"
 #include "model/conditions.h"
+#include "model/helicopter/helicopter.h"
 #include "model/modeedits.h"
 #include "plan/mistakes.h"
 
@@ -55,7 +56,7 @@ inline bool electric(const Setup& s) { return s.machine.power.kind == PowerKind:
 inline bool governs(const Setup& s) { return electric(s) && s.speedController.control == SpeedControl::Governor; }
 inline Edits port(const Setup& s, Dice& dice, const char* key, FieldValue value) {
     const auto& ports = s.controller.ports;
-    const std::size_t used = std::min(ports.size(), s.machine.servos.size());
+    const std::size_t used = std::min(ports.size(), helicopter(s).servos.size());
     return {{"controller.ports." + ports[dice() % used].id + "." + key, std::move(value)}};
 }
 inline Condition on(const char* id, int place) { return {{{id, place, ""}}}; }

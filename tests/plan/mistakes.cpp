@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/helicopter/helicopter.h"
 #include "plan/mistakekit.h"
 
 namespace khtest {
@@ -33,13 +34,13 @@ std::vector<Mistake> boxMistakes() {
         {"a port reversed", Returns::Motion,
          [](const In& in) -> Edits {
              const auto& ports = in.s.controller.ports;
-             return turned(in.s,
-                           "controller.ports." + ports[in.dice() % std::min(ports.size(), in.s.machine.servos.size())].id + ".reversed");
+             return turned(
+                 in.s, "controller.ports." + ports[in.dice() % std::min(ports.size(), helicopter(in.s).servos.size())].id + ".reversed");
          }},
         {"all ports reversed", Returns::Motion,
          [](const In& in) -> Edits {
              Edits out;
-             for (std::size_t i = 0; i < in.s.machine.servos.size(); ++i)
+             for (std::size_t i = 0; i < helicopter(in.s).servos.size(); ++i)
                  out.push_back({"controller.ports." + in.s.controller.ports[i].id + ".reversed", !in.s.controller.ports[i].reversed});
              return out;
          }},
@@ -134,12 +135,12 @@ std::vector<Mistake> boxMistakes() {
          [](const In& in) -> Edits {
              const std::string other =
                  in.s.controller.layout == "three at 140°, elevator aft" ? "three at 120°, elevator aft" : "three at 140°, elevator aft";
-             return in.s.machine.servos.size() == 3 ? Edits{{"controller.layout", other}} : Edits{};
+             return helicopter(in.s).servos.size() == 3 ? Edits{{"controller.layout", other}} : Edits{};
          }},
         {"layout forward", Returns::Motion,
          [](const In& in) -> Edits {
-             return in.s.machine.servos.size() == 3 ? Edits{{"controller.layout", std::string("three at 120°, elevator forward")}}
-                                                    : Edits{};
+             return helicopter(in.s).servos.size() == 3 ? Edits{{"controller.layout", std::string("three at 120°, elevator forward")}}
+                                                        : Edits{};
          }},
         {"phase", Returns::Motion,
          [](const In& in) -> Edits {

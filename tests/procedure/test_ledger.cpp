@@ -2,6 +2,7 @@
 #include "base/error.h"
 #include "io/library.h"
 #include "model/helicopter/newmodel.h"
+#include "model/helicopter/sizeclass.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "procedure/sheet.h"

@@ -3,6 +3,7 @@
 // A new model in whatever was answered: every size, layout, rotation, link side, style and school.
 #include "base/error.h"
 #include "io/library.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "model/helicopter/newmodel.h"
 #include "model/helicopter/sizeclass.h"

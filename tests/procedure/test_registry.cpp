@@ -2,9 +2,12 @@
 //
 // Ids that are checked, rules that are injected, and how little a new station asks of the house.
 #include "golden/builds.h"
+#include "judge/helicopter/figures.h"
 #include "judge/rowids.h"
+#include "kernel/helicopter/envelope.h"
 #include "model/fieldpatterns.h"
 #include "model/fieldtable.h"
+#include "model/helicopter/functions.h"
 #include "procedure/ledger.h"
 #include "support.h"
 
@@ -85,7 +88,7 @@ TEST_CASE("what a finding speaks of has a cell, so that it can be answered") {
                 for (const Cell& cell : row.cells)
                     for (const Part& part : cell.parts) cells.insert(part.field);
         for (const Finding& f : e.findings)
-            if (const FieldPattern* pattern = FieldTable::instance().patternOf(f.subject);
+            if (const FieldPattern* pattern = FieldTable::of(Setup{}).patternOf(f.subject);
                 pattern != nullptr && cells.count(f.subject) == 0)
                 without.insert(f.id + ": " + pattern->pattern());
     }
@@ -125,7 +128,7 @@ TEST_CASE("a finding is marked in a row of the station where it is settled, and 
                 CHECK(row->station == f.station);
             }
             CHECK((f.subject.empty() || isFieldPath(f.subject) || f.id == "chain-impossible"));
-            for (const Edit& e : f.fix) CHECK(FieldTable::instance().patternOf(e.path) != nullptr);
+            for (const Edit& e : f.fix) CHECK(FieldTable::of(Setup{}).patternOf(e.path) != nullptr);
         }
     }
     CHECK(findings > 500);
@@ -221,41 +224,43 @@ TEST_CASE("the light judgement finds the same facts as the full one, without a w
 }
 
 TEST_CASE("roses are found anew only where the geometry changed") {
-    RoseMemory roses;
-    (void)evaluate(turnstone(), shippedStations(), &roses);
+    JudgeMemory memory;
+    const RoseMemory& roses = memory.of<RoseMemory>();
+    (void)evaluate(turnstone(), shippedStations(), &memory);
     const std::size_t first = roses.found();
     CHECK(first >= 3);
     CHECK(first <= 4);  // low, mid and high collective, and what a rule looks at: each once
-    (void)evaluate(khtest::edited(turnstone(), {{"machine.power.kv", 1000.0}, {"transmitter.timerMin", 5.0}}), shippedStations(), &roses);
+    (void)evaluate(khtest::edited(turnstone(), {{"machine.power.kv", 1000.0}, {"transmitter.timerMin", 5.0}}), shippedStations(), &memory);
     CHECK(roses.found() == first);
-    const Evaluation longer = evaluate(khtest::edited(turnstone(), {{"machine.plate.tiltLimitDeg", 9.0}}), shippedStations(), &roses);
+    const Evaluation longer = evaluate(khtest::edited(turnstone(), {{"machine.plate.tiltLimitDeg", 9.0}}), shippedStations(), &memory);
     CHECK(roses.found() > first);
     const Evaluation alone = evaluate(khtest::edited(turnstone(), {{"machine.plate.tiltLimitDeg", 9.0}}));
-    for (std::size_t i = 0; i < 3; ++i) CHECK(longer.roses[i].round.tiltDeg == alone.roses[i].round.tiltDeg);
+    for (std::size_t i = 0; i < 3; ++i)
+        CHECK(helicopterFigures(longer.figures).roses[i].round.tiltDeg == helicopterFigures(alone.figures).roses[i].round.tiltDeg);
 }
 
 TEST_CASE("the function whose trace shows a finding follows from its witness, else from the field it names") {
     const auto traced = [](const char* subject) {
         Finding f;
         f.subject = subject;
-        return tracedFunction(f);
+        return tracedFunction(helicopterClass(), f);
     };
-    CHECK(traced("transmitter.channels.gain.travelLowPct"_field) == Function::Gain);
-    CHECK(traced("transmitter.modes.idle2.tailGainPct"_field) == Function::Gain);
-    CHECK(traced("transmitter.channels.throttle.failsafePct"_field) == Function::Throttle);
-    CHECK(traced("transmitter.modes.normal.throttle"_field) == Function::Throttle);
-    CHECK(traced("transmitter.hold.actsIn"_field) == Function::Throttle);
-    CHECK(traced("speedController.lowUs"_field) == Function::Throttle);
-    CHECK(traced("controller.tail.limitLeftPct"_field) == Function::Rudder);
-    CHECK(traced("machine.tail.servo.pulseUs"_field) == Function::Rudder);
-    CHECK(traced("transmitter.modes.idle1.rudder.expoPct"_field) == Function::Rudder);
-    CHECK(traced("transmitter.modes.idle1.aileron.ratePct"_field) == Function::Aileron);
-    CHECK(traced("controller.directions.elevatorReversed"_field) == Function::Elevator);
-    CHECK(traced("machine.servos.elevator.armMm"_field) == Function::Collective);  // a servo's role is no stick
-    CHECK(traced("controller.collectiveHighPct"_field) == Function::Collective);
-    CHECK(traced("") == Function::Collective);
+    CHECK(traced("transmitter.channels.gain.travelLowPct"_field) == heli::Gain);
+    CHECK(traced("transmitter.modes.idle2.tailGainPct"_field) == heli::Gain);
+    CHECK(traced("transmitter.channels.throttle.failsafePct"_field) == heli::Throttle);
+    CHECK(traced("transmitter.modes.normal.throttle"_field) == heli::Throttle);
+    CHECK(traced("transmitter.hold.actsIn"_field) == heli::Throttle);
+    CHECK(traced("speedController.lowUs"_field) == heli::Throttle);
+    CHECK(traced("controller.tail.limitLeftPct"_field) == heli::Rudder);
+    CHECK(traced("machine.tail.servo.pulseUs"_field) == heli::Rudder);
+    CHECK(traced("transmitter.modes.idle1.rudder.expoPct"_field) == heli::Rudder);
+    CHECK(traced("transmitter.modes.idle1.aileron.ratePct"_field) == heli::Aileron);
+    CHECK(traced("controller.directions.elevatorReversed"_field) == heli::Elevator);
+    CHECK(traced("machine.servos.elevator.armMm"_field) == heli::Collective);  // a servo's role is no stick
+    CHECK(traced("controller.collectiveHighPct"_field) == heli::Collective);
+    CHECK(traced("") == heli::Collective);
     Finding moved;
     moved.subject = "machine.tail.armMm"_field;
     moved.witness = sticksAt(0.0, 1.0);
-    CHECK(tracedFunction(moved) == Function::Aileron);
+    CHECK(tracedFunction(helicopterClass(), moved) == heli::Aileron);
 }

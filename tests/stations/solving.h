@@ -7,6 +7,8 @@
 #include "base/conventions.h"
 #include "formula/linkage.h"
 #include "kernel/chain.h"
+#include "kernel/helicopter/plant.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "stations/kit/solver.h"
 #include "support.h"
@@ -71,20 +73,20 @@ struct Bench {
 
     [[nodiscard]] Plane plate(double c, double a, double e) const {
         const ChainModel model(setup);
-        const ChainModel::PlateInstant at = model.plateAt(c, a, e);
+        const PlateInstant at = helicopterIn(model).plateAt(c, a, e);
         std::vector<double> azimuths, heights;
-        for (std::size_t i = 0; i < setup.machine.servos.size(); ++i) {
-            const PlateServo& s = setup.machine.servos[i];
+        for (std::size_t i = 0; i < helicopter(setup).servos.size(); ++i) {
+            const PlateServo& s = helicopter(setup).servos[i];
             azimuths.push_back(s.azimuthDeg);
             const auto lift = linkMm.find(s.id);
             heights.push_back(at.servos[i].ballMm + (lift == linkMm.end() ? 0.0 : lift->second));
         }
-        return fitPlate(azimuths, heights, setup.machine.plate.ballRadiusMm).plane;
+        return fitPlate(azimuths, heights, helicopter(setup).plate.ballRadiusMm).plane;
     }
     [[nodiscard]] double blade(const Plane& plane, double azimuth) const {
         // written out once more: ahead of the blade for a leading link on a clockwise rotor, and for a trailing one on the other
-        const Head& h = setup.machine.head;
-        const bool clockwise = setup.machine.rotor.turning == Turning::Clockwise;
+        const Head& h = helicopter(setup).head;
+        const bool clockwise = helicopter(setup).rotor.turning == Turning::Clockwise;
         const double lead = (h.link == LinkSide::Leading) == clockwise ? 90.0 : -90.0;
         return bladePitchDeg(plane, {h.innerRadiusMm, h.gripMm, lead, h.link}, azimuth) + gaugeZero;
     }

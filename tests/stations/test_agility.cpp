@@ -2,6 +2,8 @@
 //
 // Turn rates of both boxes together, the gain in every scale, the zones of the curve picture, and the timer.
 #include "base/error.h"
+#include "kernel/helicopter/plant.h"
+#include "model/helicopter/functions.h"
 #include "model/modeedits.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
@@ -48,7 +50,7 @@ TEST_CASE("the flying trace turns as fast as the figures say") {
     Deck deck = *deckInMode(s, "normal");
     deck.sticks.aileron = 0.5;
     const Trace t = trace(s, deck, ChainState::Flying);
-    for (const Stage* stage : t.of(Function::Aileron))
+    for (const Stage* stage : t.of(heli::Aileron))
         if (std::string(stage->id) == "demand") {
             CHECK(std::string(stage->unit) == "°/s");
             CHECK(stage->value == Approx(axis(s, "normal", 0).degS[10]).margin(0.5));
@@ -89,7 +91,7 @@ TEST_CASE("the motor-off band follows the learned ends, the pitch zones the plat
     CHECK(tight.usablePitchLowPct.value < -50.0);
     const Setup s = edited(turnstone(), {{"machine.plate.travelMm", 3.0}});
     const ChainModel model(s);
-    CHECK(std::abs(model.plateAt(tight.usablePitchHighPct.value / 100.0, 0, 0).plate.heightMm) == Approx(3.0).margin(0.02));
+    CHECK(std::abs(helicopterIn(model).plateAt(tight.usablePitchHighPct.value / 100.0, 0, 0).plate.heightMm) == Approx(3.0).margin(0.02));
 }
 
 TEST_CASE("the timer leaves a fifth of the charge, by the log, else by the plan") {

@@ -3,6 +3,7 @@
 // Arms square by teeth, then by sub-trim; and which readings a change on the machine makes stale.
 #include "base/conventions.h"
 #include "base/error.h"
+#include "model/helicopter/helicopter.h"
 #include "procedure/registry.h"
 #include "stations/kit/solver.h"
 #include "stations/swash/swashsolvers.h"
@@ -52,10 +53,10 @@ TEST_CASE("arms: from 200 random wrong seats all stand square in at most three r
     for (int n = 0; n < 200; ++n) {
         Setup s = turnstone();
         const bool teeth25 = n % 3 != 0;
-        s.machine.arms.cross = n % 2 == 0;
+        helicopter(s).arms.cross = n % 2 == 0;
         std::vector<double> seat;  // what the arm's seat alone gives, hidden from the document
         for (std::size_t i = 0; i < 3; ++i) {
-            PlateServo& servo = s.machine.servos[i];
+            PlateServo& servo = helicopter(s).servos[i];
             servo.risesWithPulse = n % 5 != 0;
             servo.servo.splineTeeth = teeth25 ? 25 : 24;
             servo.servo.degPerUs = between(0.08, 0.2);
@@ -63,17 +64,17 @@ TEST_CASE("arms: from 200 random wrong seats all stand square in at most three r
             seat.push_back(between(-40, 40));
         }
         const auto stands = [&](std::size_t i) {
-            const PlateServo& servo = s.machine.servos[i];
+            const PlateServo& servo = helicopter(s).servos[i];
             return seat[i] + (servo.risesWithPulse ? 1.0 : -1.0) * s.controller.ports[i].trimUs * servo.servo.degPerUs;
         };
-        const double step = splineStepDeg(s.machine.servos[0].servo, s.machine.arms.cross);
+        const double step = splineStepDeg(helicopter(s).servos[0].servo, helicopter(s).arms.cross);
         bool reached = false;
         for (int round = 0; round < 3 && !reached; ++round) {
             std::vector<Reading> now;
-            for (std::size_t i = 0; i < 3; ++i) now.push_back(arm(s.machine.servos[i].id, roundToStep(stands(i), 0.1)));
+            for (std::size_t i = 0; i < 3; ++i) now.push_back(arm(helicopter(s).servos[i].id, roundToStep(stands(i), 0.1)));
             const Solved solved = solveArms(s, now);
             for (std::size_t i = 0; i < 3; ++i)
-                if (const SolvedField* a = answer(solved, "arms." + s.machine.servos[i].id)) {
+                if (const SolvedField* a = answer(solved, "arms." + helicopter(s).servos[i].id)) {
                     CHECK(std::abs(std::remainder(a->value, step)) < 1e-9);  // a seat there is
                     seat[i] += a->value;
                 }
@@ -82,8 +83,8 @@ TEST_CASE("arms: from 200 random wrong seats all stand square in at most three r
             reached = true;
             for (std::size_t i = 0; i < 3; ++i) {
                 // what a half step would need beyond the safe count is the arm's own limit, told and not entered
-                const double residue = 0.5 * s.machine.servos[i].servo.degPerUs + 0.1;
-                const bool possible = step / 2.0 / s.machine.servos[i].servo.degPerUs <= s.controller.profile.trimSafeUs;
+                const double residue = 0.5 * helicopter(s).servos[i].servo.degPerUs + 0.1;
+                const bool possible = step / 2.0 / helicopter(s).servos[i].servo.degPerUs <= s.controller.profile.trimSafeUs;
                 reached = reached && (!possible || std::abs(stands(i)) <= std::max(residue, 0.3));
             }
         }
@@ -108,7 +109,7 @@ TEST_CASE("the seat is told in sides and teeth that add up") {
     CHECK(trim->value == -1.0);
     CHECK(answer(solveArms(s, std::vector{arm("left", 0.2)}), "controller.ports.2.trimUs") == nullptr);  // square enough
 
-    s.machine.arms.cross = false;
+    helicopter(s).arms.cross = false;
     const Solved whole = solveArms(s, std::vector{arm("left", 20.0)});
     CHECK(render(answer(whole, "arms.left")->todo) == "Take the left servo's arm off and seat it one tooth down: −14.4° in all.");
     CHECK(answer(whole, "arms.left")->value == Approx(-14.4));
@@ -116,7 +117,7 @@ TEST_CASE("the seat is told in sides and teeth that add up") {
 
 TEST_CASE("a sub-trim beyond the safe count is told, not entered; nonsense is refused by name") {
     Setup s = turnstone();
-    for (PlateServo& servo : s.machine.servos) servo.servo.splineTeeth = 24;
+    for (PlateServo& servo : helicopter(s).servos) servo.servo.splineTeeth = 24;
     const Solved solved = solveArms(s, std::vector{arm("right", 8.0)});  // half of 15° is 7.5: 67 µs
     const SolvedField* trim = answer(solved, "controller.ports.3.trimUs");
     REQUIRE(trim != nullptr);

@@ -5,6 +5,7 @@
 #include "io/library.h"
 #include "judge/switches/switchproof.h"
 #include "model/helicopter/newmodel.h"
+#include "model/helicopter/sizeclass.h"
 #include "procedure/registry.h"
 #include "support.h"
 

@@ -5,7 +5,11 @@
 #include "base/error.h"
 #include "formula/linkage.h"
 #include "judge/figures.h"
+#include "judge/helicopter/figures.h"
 #include "kernel/chain.h"
+#include "kernel/helicopter/envelope.h"
+#include "kernel/helicopter/plant.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "procedure/registry.h"
 #include "support.h"
@@ -47,9 +51,9 @@ TEST_CASE("the arm that is proposed brings the stroke use to 80 %, the nearest h
     REQUIRE(f.goodArmMm.known);
     CHECK(f.holeMm.value == 16.0);
     Setup other = s;
-    const double perPct = shareFromPct(s.controller.profile.strokeUs) * s.machine.servos[0].servo.degPerUs;
-    const PlateServo old = s.machine.servos[0];
-    for (PlateServo& servo : other.machine.servos) servo.armMm = f.goodArmMm.value;
+    const double perPct = shareFromPct(s.controller.profile.strokeUs) * helicopter(s).servos[0].servo.degPerUs;
+    const PlateServo old = helicopter(s).servos[0];
+    for (PlateServo& servo : helicopter(other).servos) servo.armMm = f.goodArmMm.value;
     for (double* pct : {&other.controller.collectiveHighPct, &other.controller.collectiveLowPct, &other.controller.referencePct})
         *pct = armAngleDeg(f.goodArmMm.value, old.linkMm, ballHeightMm(old.armMm, old.linkMm, *pct * perPct)) / perPct;
     const Figures now = figuresOf(other);
@@ -65,9 +69,9 @@ TEST_CASE("the arm that is proposed brings the stroke use to 80 %, the nearest h
 TEST_CASE("little stroke used: the remedy is another hole with the same blade angles") {
     Setup s = turnstone();
     const double before = figuresOf(s).collectiveHighDeg.value;
-    const double perPct = shareFromPct(s.controller.profile.strokeUs) * s.machine.servos[0].servo.degPerUs;
-    const PlateServo old = s.machine.servos[0];
-    for (PlateServo& servo : s.machine.servos) servo.armMm = 26.0;
+    const double perPct = shareFromPct(s.controller.profile.strokeUs) * helicopter(s).servos[0].servo.degPerUs;
+    const PlateServo old = helicopter(s).servos[0];
+    for (PlateServo& servo : helicopter(s).servos) servo.armMm = 26.0;
     for (double* pct : {&s.controller.collectiveHighPct, &s.controller.collectiveLowPct, &s.controller.referencePct})
         *pct = roundToStep(armAngleDeg(26.0, old.linkMm, ballHeightMm(old.armMm, old.linkMm, *pct * perPct)) / perPct, 0.1);
     const Evaluation e = evaluate(s);
@@ -81,27 +85,28 @@ TEST_CASE("little stroke used: the remedy is another hole with the same blade an
 
 TEST_CASE("resolution: the pulse for a tenth of a degree moves the blade by it") {
     Setup s = turnstone();
-    for (PlateServo& servo : s.machine.servos) servo.squareErrorDeg = 0.0;
+    for (PlateServo& servo : helicopter(s).servos) servo.squareErrorDeg = 0.0;
     for (PortSettings& port : s.controller.ports) port.trimUs = 0.0;
     const double us = figuresOf(s).usPerTenthDeg.value;
     const double demand = us / s.controller.profile.strokeUs / shareFromPct(s.controller.collectiveHighPct);
     const ChainModel model(s);
-    CHECK(model.bladeAt({model.plateAt(demand, 0, 0).plate.heightMm, 0, 0}, 180.0) == Approx(0.1).epsilon(0.01));
+    CHECK(helicopterIn(model).bladeAt({helicopterIn(model).plateAt(demand, 0, 0).plate.heightMm, 0, 0}, 180.0) ==
+          Approx(0.1).epsilon(0.01));
 }
 
 TEST_CASE("arms that are not square cost blade up against blade down") {
     Setup s = turnstone();
-    for (PlateServo& servo : s.machine.servos) servo.squareErrorDeg = 0.0;
+    for (PlateServo& servo : helicopter(s).servos) servo.squareErrorDeg = 0.0;
     for (PortSettings& port : s.controller.ports) port.trimUs = 0.0;
     const double square = figuresOf(s).squareDiffDeg.value;
     CHECK(std::abs(square) < 0.15);
-    for (PlateServo& servo : s.machine.servos) servo.squareErrorDeg = 8.0;
+    for (PlateServo& servo : helicopter(s).servos) servo.squareErrorDeg = 8.0;
     const double off = figuresOf(s).squareDiffDeg.value;
     // by hand: balls at 8° ± the same servo angle
-    const PlateServo& one = s.machine.servos[0];
+    const PlateServo& one = helicopter(s).servos[0];
     const double angle = shareFromPct(s.controller.collectiveHighPct) * s.controller.profile.strokeUs * one.servo.degPerUs;
     const auto blade = [&](double deg) {
-        return degFromRad(std::asin(ballHeightMm(one.armMm, one.linkMm, 8.0 + deg) / s.machine.head.gripMm));
+        return degFromRad(std::asin(ballHeightMm(one.armMm, one.linkMm, 8.0 + deg) / helicopter(s).head.gripMm));
     };
     CHECK(off == Approx(blade(angle) + blade(-angle) - 2.0 * blade(0.0)).margin(1e-6));
     CHECK(std::abs(off) > std::abs(square) + 0.1);
@@ -110,15 +115,15 @@ TEST_CASE("arms that are not square cost blade up against blade down") {
 TEST_CASE("the plate's tilt at neutral is that of its balls") {
     Setup s = turnstone();
     CHECK(figuresOf(s).neutralTiltDeg.value < 0.2);
-    s.machine.servos[1].squareErrorDeg = 6.0;
+    helicopter(s).servos[1].squareErrorDeg = 6.0;
     std::vector<double> azimuths, heights;
     for (std::size_t i = 0; i < 3; ++i) {
-        const PlateServo& servo = s.machine.servos[i];
+        const PlateServo& servo = helicopter(s).servos[i];
         azimuths.push_back(servo.azimuthDeg);
         heights.push_back(
             ballHeightMm(servo.armMm, servo.linkMm, servo.squareErrorDeg + s.controller.ports[i].trimUs * servo.servo.degPerUs));
     }
-    CHECK(figuresOf(s).neutralTiltDeg.value == Approx(fitPlate(azimuths, heights, s.machine.plate.ballRadiusMm).tiltDeg).margin(1e-9));
+    CHECK(figuresOf(s).neutralTiltDeg.value == Approx(fitPlate(azimuths, heights, helicopter(s).plate.ballRadiusMm).tiltDeg).margin(1e-9));
 }
 
 TEST_CASE("cyclic left at full collective is what the rose leaves, and what limits it is told") {
@@ -127,14 +132,14 @@ TEST_CASE("cyclic left at full collective is what the rose leaves, and what limi
     double tilt = 90.0;
     Limit by = Limit::None;
     for (const std::size_t i : {2U, 0U})
-        if (e.roses[i].round.tiltDeg < tilt) {
-            tilt = e.roses[i].round.tiltDeg;
-            by = e.roses[i].round.limitedBy;
+        if (helicopterFigures(e.figures).roses[i].round.tiltDeg < tilt) {
+            tilt = helicopterFigures(e.figures).roses[i].round.tiltDeg;
+            by = helicopterFigures(e.figures).roses[i].round.limitedBy;
         }
-    CHECK(e.figures.cyclicLeftLimit == by);
-    CHECK(sinDeg(e.figures.cyclicLeftDeg.value) * s.machine.head.gripMm == Approx(s.machine.head.innerRadiusMm * sinDeg(tilt)));
+    CHECK(helicopterFigures(e.figures).cyclicLeftLimit == by);
+    CHECK(sinDeg(e.figures.cyclicLeftDeg.value) * helicopter(s).head.gripMm == Approx(helicopter(s).head.innerRadiusMm * sinDeg(tilt)));
     const Figures grip = figuresOf(edited(s, {{"machine.head.gripLimitDeg", 14.0}}));
-    CHECK(grip.cyclicLeftLimit == Limit::GripAngle);
+    CHECK(helicopterFigures(grip).cyclicLeftLimit == Limit::GripAngle);
     CHECK(grip.cyclicLeftDeg.value < e.figures.cyclicLeftDeg.value);
 }
 
@@ -147,8 +152,8 @@ TEST_CASE("folded tips stand as far apart as the collective says") {
 TEST_CASE("a wrong layout shows as coupled motion, a right one does not") {
     for (const CoupledMotion& m : figuresOf(turnstone()).coupled) CHECK_FALSE(m.parted);
     Setup s = turnstone();
-    s.machine.servos[1].azimuthDeg = 320;
-    s.machine.servos[2].azimuthDeg = 40;
+    helicopter(s).servos[1].azimuthDeg = 320;
+    helicopter(s).servos[2].azimuthDeg = 40;
     const Figures f = figuresOf(s);
     REQUIRE(f.coupled.size() == 3);
     const CoupledMotion& right = f.coupled[0];
@@ -169,12 +174,12 @@ TEST_CASE("a custom layout that is the machine's moves the plate as asked, at an
         Setup s = turnstone();
         std::vector<double> angles, shares;
         for (std::size_t i = 0; i < 3; ++i) {
-            PlateServo& servo = s.machine.servos[i];
+            PlateServo& servo = helicopter(s).servos[i];
             servo.squareErrorDeg = 0.0;
             servo.azimuthDeg = 180.0 - 120.0 * static_cast<double>(i) + *rc::gen::inRange(-25, 26);
             if (servo.azimuthDeg < 0.0) servo.azimuthDeg += 360.0;
             const double share = *rc::gen::inRange(80, 121);
-            servo.ballRadiusMm = s.machine.plate.ballRadiusMm * share / 100.0;
+            servo.ballRadiusMm = helicopter(s).plate.ballRadiusMm * share / 100.0;
             servo.linkMm = 300.0;  // long links: what remains is the mix itself
             angles.push_back(servo.azimuthDeg);
             shares.push_back(share);
@@ -186,10 +191,10 @@ TEST_CASE("a custom layout that is the machine's moves the plate as asked, at an
         const ChainModel model(s);
         const double gain = shareFromPct(s.controller.referencePct);
         for (const auto& [a, e] : {std::pair(0.2, 0.0), std::pair(0.0, 0.2), std::pair(-0.1, 0.15)}) {
-            const auto at = model.plateAt(0.0, a, e);
-            const PlateServo& servo = s.machine.servos[0];
+            const auto at = helicopterIn(model).plateAt(0.0, a, e);
+            const PlateServo& servo = helicopter(s).servos[0];
             const double perDeflection =
-                servo.armMm * radFromDeg(s.controller.profile.strokeUs * servo.servo.degPerUs) / s.machine.plate.ballRadiusMm;
+                servo.armMm * radFromDeg(s.controller.profile.strokeUs * servo.servo.degPerUs) / helicopter(s).plate.ballRadiusMm;
             RC_ASSERT(std::abs(at.plate.right - gain * a * perDeflection) < 2e-3);
             RC_ASSERT(std::abs(at.plate.forward - gain * e * perDeflection) < 2e-3);
             RC_ASSERT(std::abs(at.plate.heightMm) < 0.05);

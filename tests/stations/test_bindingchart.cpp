@@ -2,6 +2,7 @@
 //
 // The observed binding: the chart, the next limit, and where it stands on the clearance rose.
 #include "base/error.h"
+#include "model/helicopter/helicopter.h"
 #include "procedure/registry.h"
 #include "stations/pitch/bindingchart.h"
 #include "stations/pitch/pitchsolvers.h"
@@ -44,7 +45,7 @@ TEST_CASE("cyclic limit: the bracket closes below what binds and never proposes 
 
 TEST_CASE("a limit clear in a few places is kept until all 24 were tried, and a computed envelope below it is told") {
     Setup s = turnstone();
-    s.machine.plate.travelMm = 3.0;
+    helicopter(s).plate.travelMm = 3.0;
     std::vector<Reading> some{reading("clear.45.high", s.controller.cyclicLimitPct, "%")};
     const Solved early = solveLimit(s, some);
     CHECK(early.answers[0].value == s.controller.cyclicLimitPct);

@@ -3,6 +3,7 @@
 // Measured beats computed: a reading puts the model's figure right for its row, at its own setting and at every other.
 #include "base/conventions.h"
 #include "judge/plan/plan.h"
+#include "model/helicopter/helicopter.h"
 #include "procedure/registry.h"
 #include "stations/solving.h"
 
@@ -68,7 +69,7 @@ TEST_CASE("a reading says nothing once a length, work by hand or its own state m
     Setup lengths = withThrow(s, -6.0, 6.0);
     for (Reading& r : lengths.readings) r.under.push_back(noted(s, "machine.head.gripMm"));
     CHECK_FALSE(raised(lengths));
-    lengths.machine.head.gripMm = 19.0;
+    helicopter(lengths).head.gripMm = 19.0;
     CHECK(raised(lengths));
     Setup turned = withThrow(s, -6.0, 6.0);
     Reading hand = reading("turned.blade-links.a", 1.0, "turns");
@@ -89,8 +90,8 @@ TEST_CASE("a range read as equal is equal, on all four builds") {
         for (const bool leading : {true, false}) {
             INFO(clockwise << leading);
             Setup s = withoutReadings();
-            s.machine.rotor.turning = clockwise ? Turning::Clockwise : Turning::CounterClockwise;
-            s.machine.head.link = leading ? LinkSide::Leading : LinkSide::Trailing;
+            helicopter(s).rotor.turning = clockwise ? Turning::Clockwise : Turning::CounterClockwise;
+            helicopter(s).head.link = leading ? LinkSide::Leading : LinkSide::Trailing;
             s.controller.directions.collectiveReversed = !leading;
             s.controller.collectiveLowPct = 40.0;
             REQUIRE(find(evaluate(s), "symmetry") != nullptr);
@@ -107,7 +108,7 @@ TEST_CASE("a range read as equal is equal, on all four builds") {
 
 TEST_CASE("zero pitch that was read as zero is zero; the controller's trim moves it from there") {
     Setup s = withoutReadings();
-    for (PlateServo& servo : s.machine.servos) servo.squareErrorDeg = 1.5;
+    for (PlateServo& servo : helicopter(s).servos) servo.squareErrorDeg = 1.5;
     REQUIRE(find(evaluate(s), "zero-pitch") != nullptr);
     const Setup read = withReading(withReading(s, "blade-a.tail", 0.1, "°", {"controller.collectiveTrimPct"}), "blade-b.nose", -0.1, "°",
                                    {"controller.collectiveTrimPct"});
@@ -155,8 +156,8 @@ TEST_CASE("what a solver promised is what is judged once it is entered, on rando
     for (int n = 0; n < 60; ++n) {
         INFO(n);
         Setup s = withoutReadings();
-        s.machine.head.link = dice.coin() ? LinkSide::Leading : LinkSide::Trailing;
-        s.controller.directions.collectiveReversed = s.machine.head.link == LinkSide::Trailing;
+        helicopter(s).head.link = dice.coin() ? LinkSide::Leading : LinkSide::Trailing;
+        s.controller.directions.collectiveReversed = helicopter(s).head.link == LinkSide::Trailing;
         s.controller.referencePct = dice.between(50.0, 80.0);
         const double off = dice.between(0.9, 1.1);
         const double is = evaluate(s).figures.referenceDeg.value * off;

@@ -3,6 +3,8 @@
 // The derived numbers against sums done by hand, and what becomes of them when a fact is unknown.
 #include "base/conventions.h"
 #include "judge/figures.h"
+#include "kernel/helicopter/plant.h"
+#include "model/helicopter/helicopter.h"
 #include "procedure/registry.h"
 #include "support.h"
 
@@ -217,7 +219,7 @@ TEST_CASE("the hover stick is where the curve gives the hover pitch") {
         auto deck = deckInMode(turnstone(), id);
         REQUIRE(deck);
         deck->sticks.collective = m.hoverStick.value;
-        CHECK(model.at(*deck).bladeDeg[2] == Approx(m.hoverPitch.value).margin(0.1));
+        CHECK(helicopterAt(model.at(*deck)).bladeDeg[2] == Approx(m.hoverPitch.value).margin(0.1));
     }
     CHECK(f.mode("idle2")->hoverPitch.value < f.mode("normal")->hoverPitch.value);  // more speed, less pitch
     const Figures heavy = figuresWith({{"machine.massKg", 2.8}});
@@ -278,7 +280,7 @@ TEST_CASE("every figure that is known shows its value in its last line, and ever
     Setup bare = turnstone();
     bare.machine.power.kv.reset();
     bare.machine.power.poles.reset();
-    bare.machine.head.threadMmPerTurn.reset();
+    helicopter(bare).head.threadMmPerTurn.reset();
     bare.speedController.calibration.clear();
     for (const Setup& s : {turnstone(), bare, khtest::dunlin()}) {
         const Figures f = figuresOf(s);

@@ -4,9 +4,12 @@
 // From 200 random wrong set-ups all come within what was promised in at most three rounds.
 #include "base/error.h"
 #include "formula/channel.h"
+#include "kernel/helicopter/plant.h"
+#include "model/helicopter/helicopter.h"
+#include "model/helicopter/sizeclass.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
-#include "stations/kit/linkturns.h"
+#include "stations/helicopter/linkturns.h"
 #include "stations/kit/row.h"
 #include "stations/link/endpoints.h"
 #include "stations/pitch/pitch.h"
@@ -26,23 +29,23 @@ TEST_CASE("zero pitch: links, plate tilt and height are told apart and settled w
     for (unsigned n = 0; n < kSetups; ++n) {
         Dice dice(1000 + n);
         Bench m{n % 4 == 3 ? fourServos() : turnstone()};
-        m.setup.machine.head.link = n % 2 == 0 ? LinkSide::Leading : LinkSide::Trailing;
-        m.setup.machine.rotor.turning = n % 8 < 4 ? Turning::Clockwise : Turning::CounterClockwise;  // all four with both plates
-        if (m.setup.machine.head.link == LinkSide::Trailing) m.setup.controller.directions.collectiveReversed = true;
-        m.setup.machine.head.linkKind = dice.coin() ? LinkKind::PlainRod : LinkKind::LeftRight;
+        helicopter(m.setup).head.link = n % 2 == 0 ? LinkSide::Leading : LinkSide::Trailing;
+        helicopter(m.setup).rotor.turning = n % 8 < 4 ? Turning::Clockwise : Turning::CounterClockwise;  // all four with both plates
+        if (helicopter(m.setup).head.link == LinkSide::Trailing) m.setup.controller.directions.collectiveReversed = true;
+        helicopter(m.setup).head.linkKind = dice.coin() ? LinkKind::PlainRod : LinkKind::LeftRight;
         m.setup.controller.collectiveTrimPct = dice.between(-4, 4);
         m.bladeA = dice.between(-2.5, 2.5);
         m.bladeB = dice.between(-2.5, 2.5);
-        for (const PlateServo& s : m.setup.machine.servos) m.linkMm[s.id] = dice.between(-1.2, 1.2);
+        for (const PlateServo& s : helicopter(m.setup).servos) m.linkMm[s.id] = dice.between(-1.2, 1.2);
         const auto readAll = [&] {
             const Plane p = m.plate(0, 0, 0);
             return std::vector<Reading>{
                 reading("blade-a.tail", m.blade(p, 180) + m.bladeA, "°"), reading("blade-b.nose", m.blade(p, 0) + m.bladeB, "°"),
                 reading("blade-a.nose", m.blade(p, 0) + m.bladeA, "°"), reading("blade-b.tail", m.blade(p, 180) + m.bladeB, "°")};
         };
-        const LinkSteps steps = linkSteps(m.setup.machine.head);
-        const double perTurn = degFromRad(std::asin(steps.mmPerTurn / m.setup.machine.head.gripMm)) *
-                               (m.setup.machine.head.link == LinkSide::Leading ? 1.0 : -1.0);
+        const LinkSteps steps = linkSteps(helicopter(m.setup).head);
+        const double perTurn = degFromRad(std::asin(steps.mmPerTurn / helicopter(m.setup).head.gripMm)) *
+                               (helicopter(m.setup).head.link == LinkSide::Leading ? 1.0 : -1.0);
         for (int round = 0; round < kRounds; ++round) {
             const Solved solved = solveZero(m.setup, readAll());
             m.bladeA += turnsOf(solved, "blade-links.a") * perTurn;
@@ -65,7 +68,7 @@ TEST_CASE("reference throw: half the difference removes the gauge's zero, and th
     for (unsigned n = 0; n < kSetups; ++n) {
         Dice dice(2000 + n);
         Bench m{turnstone()};
-        for (PlateServo& s : m.setup.machine.servos) {
+        for (PlateServo& s : helicopter(m.setup).servos) {
             s.armMm = 14.0 * dice.between(0.92, 1.25);
             s.squareErrorDeg = dice.between(-4, 4);
         }
@@ -98,18 +101,18 @@ TEST_CASE("collective range: both ends meet their target within three rounds") {
     for (unsigned n = 0; n < kSetups; ++n) {
         Dice dice(3000 + n);
         Bench m{turnstone()};
-        m.setup.machine.rotor.turning = n % 4 < 2 ? Turning::Clockwise : Turning::CounterClockwise;
-        m.setup.machine.head.link = n % 2 == 0 ? LinkSide::Leading : LinkSide::Trailing;
+        helicopter(m.setup).rotor.turning = n % 4 < 2 ? Turning::Clockwise : Turning::CounterClockwise;
+        helicopter(m.setup).head.link = n % 2 == 0 ? LinkSide::Leading : LinkSide::Trailing;
         m.setup.controller.directions.collectiveReversed = n % 2 == 1;
         const double stick = n % 2 == 1 ? -1.0 : 1.0;  // the demand that stick up gives
-        for (PlateServo& s : m.setup.machine.servos) s.armMm = 14.0 * dice.between(0.95, 1.25);
+        for (PlateServo& s : helicopter(m.setup).servos) s.armMm = 14.0 * dice.between(0.95, 1.25);
         m.setup.machine.style = static_cast<FlyingStyle>(dice.between(0, 3.99));
         m.setup.controller.collectiveHighPct = std::round(dice.between(25, 60));
         m.setup.controller.collectiveLowPct = std::round(dice.between(25, 60));
         Setup believed = turnstone();
         believed.machine.style = m.setup.machine.style;
-        believed.machine.rotor.turning = m.setup.machine.rotor.turning;
-        believed.machine.head.link = m.setup.machine.head.link;
+        helicopter(believed).rotor.turning = helicopter(m.setup).rotor.turning;
+        helicopter(believed).head.link = helicopter(m.setup).head.link;
         believed.controller = m.setup.controller;
         const CollectiveTarget target = collectiveTarget(believed.machine);
         std::vector<Reading> all;
@@ -133,13 +136,14 @@ TEST_CASE("levelling: links by whole steps, the remainder by sub-trim inside the
     for (unsigned n = 0; n < kSetups; ++n) {
         Dice dice(4000 + n);
         Bench m{n % 4 == 3 ? fourServos() : turnstone()};
-        for (const PlateServo& s : m.setup.machine.servos) m.linkMm[s.id] = dice.between(-2.0, 2.0);
-        const LinkSteps steps = linkSteps(m.setup.machine.head);
+        for (const PlateServo& s : helicopter(m.setup).servos) m.linkMm[s.id] = dice.between(-2.0, 2.0);
+        const LinkSteps steps = linkSteps(helicopter(m.setup).head);
         const auto heights = [&] {
             const Plane p = m.plate(0, 0, 0);
             std::vector<Reading> out;
-            for (const PlateServo& s : m.setup.machine.servos)
-                out.push_back(reading("level." + s.id, 60.0 + heightAt(p, m.setup.machine.plate.ballRadiusMm, s.azimuthDeg), "mm", 0.05));
+            for (const PlateServo& s : helicopter(m.setup).servos)
+                out.push_back(
+                    reading("level." + s.id, 60.0 + heightAt(p, helicopter(m.setup).plate.ballRadiusMm, s.azimuthDeg), "mm", 0.05));
             return out;
         };
         for (int round = 0; round < kRounds; ++round) {
@@ -160,9 +164,9 @@ TEST_CASE("directions: every wrong servo, channel and sense is set right from wh
     for (unsigned n = 0; n < kSetups; ++n) {
         Dice dice(6000 + n);
         Setup s = turnstone();
-        s.machine.head.link = n % 2 == 0 ? LinkSide::Leading : LinkSide::Trailing;
-        s.machine.rotor.turning = n % 4 < 2 ? Turning::Clockwise : Turning::CounterClockwise;
-        for (PlateServo& servo : s.machine.servos) servo.risesWithPulse = dice.coin();
+        helicopter(s).head.link = n % 2 == 0 ? LinkSide::Leading : LinkSide::Trailing;
+        helicopter(s).rotor.turning = n % 4 < 2 ? Turning::Clockwise : Turning::CounterClockwise;
+        for (PlateServo& servo : helicopter(s).servos) servo.risesWithPulse = dice.coin();
         for (PortSettings& p : s.controller.ports) p.reversed = dice.coin();
         s.controller.directions = {dice.coin(), dice.coin(), dice.coin(), false};
         for (ChannelSettings& c : s.transmitter.channels)
@@ -181,12 +185,14 @@ TEST_CASE("directions: every wrong servo, channel and sense is set right from wh
                 return std::clamp(turned ? -r : r, -1.0, 1.0);
             };
             std::vector<Reading> out;
-            const auto up = model.plateAt(demand("collective"), 0, 0);
+            const auto up = helicopterIn(model).plateAt(demand("collective"), 0, 0);
             for (std::size_t i = 0; i < s.controller.ports.size(); ++i)
                 out.push_back(reading("collective.port-" + s.controller.ports[i].id,
-                                      up.servos[model.servoOfPort(i)].ballMm > 0.0 ? 1.0 : -1.0, "way"));
-            out.push_back(reading("cyclic.aileron", model.plateAt(0, demand("aileron"), 0).plate.right > 0.0 ? 1.0 : -1.0, "way"));
-            out.push_back(reading("cyclic.elevator", model.plateAt(0, 0, demand("elevator")).plate.forward > 0.0 ? 1.0 : -1.0, "way"));
+                                      up.servos[helicopterIn(model).servoOfPort(i)].ballMm > 0.0 ? 1.0 : -1.0, "way"));
+            out.push_back(
+                reading("cyclic.aileron", helicopterIn(model).plateAt(0, demand("aileron"), 0).plate.right > 0.0 ? 1.0 : -1.0, "way"));
+            out.push_back(
+                reading("cyclic.elevator", helicopterIn(model).plateAt(0, 0, demand("elevator")).plate.forward > 0.0 ? 1.0 : -1.0, "way"));
             return out;
         };
         int rounds = 0;
@@ -202,14 +208,14 @@ TEST_CASE("directions: every wrong servo, channel and sense is set right from wh
         DeckNumbers deck = done.numbers({});
         const auto blade = [&](double c) {
             deck.sticks = {c, 0.0, 0.0, 0.0};
-            const Instant at = done.at(deck);
+            const HelicopterInstant at = helicopterAt(done.at(deck));
             return (at.bladeDeg[0] + at.bladeDeg[2]) / 2.0;
         };
         CHECK(blade(1.0) > blade(-1.0) + 5.0);
         deck.sticks = {0.0, 1.0, 0.0, 0.0};
-        CHECK(done.at(deck).plate.right > 0.05);
+        CHECK(helicopterAt(done.at(deck)).plate.right > 0.05);
         deck.sticks = {0.0, 0.0, 1.0, 0.0};
-        CHECK(done.at(deck).plate.forward > 0.05);
+        CHECK(helicopterAt(done.at(deck)).plate.forward > 0.05);
     }
     Setup still = turnstone();
     CHECK_THAT(remarks(solveDirections(still, std::vector<Reading>{reading("collective.port-2", 0, "way")})),
@@ -261,14 +267,14 @@ TEST_CASE("links: ends that go on one way only allow whole turns; links that par
     const std::vector<Reading> little{reading("blade-a.tail", 0.6, "°"), reading("blade-b.nose", -0.6, "°"),
                                       reading("blade-a.nose", 0.6, "°"), reading("blade-b.tail", -0.6, "°")};
     CHECK(turnsOf(solveZero(s, little), "blade-links.a") == -0.5);
-    s.machine.head.linkEnds = LinkEnds::OneWayAtOne;
+    helicopter(s).head.linkEnds = LinkEnds::OneWayAtOne;
     const Solved half = solveZero(s, little);
     CHECK(turnsOf(half, "blade-links.a") == -0.5);
     CHECK_THAT(render(half.answers[0].todo), Contains("at the end whose ball link goes on either way round"));
-    s.machine.head.linkEnds = LinkEnds::OneWayAtBoth;
+    helicopter(s).head.linkEnds = LinkEnds::OneWayAtBoth;
     CHECK(turnsOf(solveZero(s, little), "blade-links.a") == -1.0);
     // what was turned before counts
-    s.machine.head.linkEnds = LinkEnds::EitherWay;
+    helicopter(s).head.linkEnds = LinkEnds::EitherWay;
     const std::vector<Reading> small{reading("blade-a.tail", 0.3, "°"), reading("blade-b.nose", -0.1, "°"),
                                      reading("blade-a.nose", 0.3, "°"), reading("blade-b.tail", -0.1, "°")};
     CHECK_THAT(remarks(solveZero(s, small)), !Contains("turns apart"));
@@ -278,7 +284,8 @@ TEST_CASE("links: ends that go on one way only allow whole turns; links that par
 
 TEST_CASE("a throw that reads where the plate stops is a plate that crept") {
     const Setup s = turnstone();
-    const double stop = degFromRad(std::asin(s.machine.head.innerRadiusMm * sinDeg(s.machine.plate.tiltLimitDeg) / s.machine.head.gripMm));
+    const double stop =
+        degFromRad(std::asin(helicopter(s).head.innerRadiusMm * sinDeg(helicopter(s).plate.tiltLimitDeg) / helicopter(s).head.gripMm));
     const auto thrown = [&](double deg) {
         return remarks(solveThrow(s, std::vector<Reading>{reading("throw.left", deg, "°"), reading("throw.right", -deg, "°")}));
     };
@@ -360,7 +367,7 @@ TEST_CASE("stories: one reading of each kind and its answer") {
         CHECK_FALSE(render(a.todo).empty());
     }
     Setup fixed = s;
-    fixed.machine.head.threadMmPerTurn.reset();
+    helicopter(fixed).head.threadMmPerTurn.reset();
     const Solved moulded = solveZero(fixed, std::vector<Reading>{reading("blade-a.tail", 1, "°"), reading("blade-b.nose", 0, "°"),
                                                                  reading("blade-a.nose", 1, "°"), reading("blade-b.tail", 0, "°")});
     CHECK_THAT(remarks(moulded), Contains("moulded"));
@@ -387,7 +394,7 @@ TEST_CASE("whatever was heard of the cyclic limit is stale once the plate is ano
         s.readings = {{"r1", what, 60.0, "%", "2026-11-23T20:00:00Z", "", "", settingsInForce(s, limit, what)}};
         INFO(outcome);
         CHECK(staleReadings(s, pitchSolvers()).empty());
-        for (PlateServo& servo : s.machine.servos) servo.armMm += 4.0;
+        for (PlateServo& servo : helicopter(s).servos) servo.armMm += 4.0;
         CHECK(staleReadings(s, pitchSolvers()).size() == 1);
     }
 }

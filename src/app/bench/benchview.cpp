@@ -63,7 +63,7 @@ Scene BenchView::scene() const {
             static_cast<std::size_t>(workspace_.selectedStep()),
             workspace_.proofAfterStep(),
             offered_,
-            row == nullptr ? std::string() : channelOfRow(*row)};
+            row == nullptr ? std::string() : channelOfRow(workspace_.setup().machine.aircraft.of(), *row)};
 }
 
 void BenchView::layOut() {

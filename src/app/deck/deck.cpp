@@ -60,7 +60,7 @@ void DeckView::layOut() {
                          tr("Switch %1, %2").arg(QString::fromStdString(list[i]->id), w.function), w.place, QAccessible::Slider,
                          QRectF(x - 20, y, 54, 68)});
     }
-    items.push_back({QStringLiteral("trace-function"), tr("Traced function"), words(functionId(workspace_.tracedFunction())),
+    items.push_back({QStringLiteral("trace-function"), tr("Traced function"), words(workspace_.tracedEntry().id),
                      QAccessible::ButtonDropDown, QRectF(kTraceLeft, 4, 150, 22)});
     const auto stages = workspace_.trace().of(workspace_.tracedFunction());
     if (!stages.empty()) {
@@ -119,9 +119,9 @@ void DeckView::mousePressEvent(QMouseEvent* event) {
 void DeckView::chooseFunction() {
     auto* menu = new QMenu(this);
     menu->setAttribute(Qt::WA_DeleteOnClose);
-    for (std::size_t f = 0; f < kFunctions; ++f)
-        menu->addAction(words(functionId(static_cast<Function>(f))), this,
-                        [this, f] { workspace_.setTracedFunction(static_cast<Function>(f)); });
+    const AircraftClass& aircraft = workspace_.setup().machine.aircraft.of();
+    for (std::size_t f = 0; f < aircraft.functionCount(); ++f)
+        menu->addAction(words(aircraft.functions[f].id), this, [this, f] { workspace_.setTracedFunction(static_cast<Function>(f)); });
     menu->popup(mapToGlobal((QPointF(kTraceLeft, 26) * zoom()).toPoint()));
 }
 

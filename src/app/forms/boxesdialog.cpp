@@ -2,6 +2,7 @@
 #include "app/forms/boxesdialog.h"
 
 #include "paint/look/theme.h"
+#include "text/words.h"
 
 #include <QDialogButtonBox>
 #include <QFormLayout>
@@ -27,24 +28,36 @@ QComboBox* BoxesDialog::combo(const char* name, const std::vector<Profile>& list
 BoxesDialog::BoxesDialog(QWidget* parent, const Setup& setup, const io::Library& library)
     : QDialog(parent), setup_(setup), library_(library) {
     setWindowTitle(tr("Boxes and servos"));
-    const auto& servos = setup.machine.servos;
-    const ServoProfile none;
-    const bool mixed = std::any_of(servos.begin(), servos.end(), [&](const PlateServo& s) { return s.servo != servos.front().servo; });
     transmitter_ = combo("transmitter", library.transmitters, setup.transmitter.profile, false);
     controller_ = combo("controller", library.controllers, setup.controller.profile, false);
     speedController_ = combo("speed-controller", library.speedControllers, setup.speedController.profile, false);
-    plate_ = combo("plate", library.servos, servos.empty() ? none : servos.front().servo, mixed);
-    tail_ = combo("tail", library.servos, setup.machine.tail.servo, false);
     auto* form = new QFormLayout(this);
     form->addRow(tr("Transmitter"), transmitter_);
     form->addRow(tr("Controller"), controller_);
     form->addRow(tr("Speed controller"), speedController_);
-    form->addRow(tr("Plate servos"), plate_);
-    form->addRow(tr("Tail servo"), tail_);
+    for (const FittedServo& fitted : fittedServos(setup.machine)) {
+        ServoGroup* group = groupOf(fitted.place);
+        if (group == nullptr) {
+            groups_.push_back({fitted.place.group, fitted.servo});
+            group = &groups_.back();
+        } else {
+            group->mixed = group->mixed || fitted.servo != group->first;
+        }
+        group->title = fitted.place.title;
+    }
+    for (ServoGroup& group : groups_) {
+        group.box = combo(group.id.c_str(), library.servos, group.first, group.mixed);
+        form->addRow(words(group.title), group.box);
+    }
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, this);
     form->addRow(buttons);
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+}
+
+BoxesDialog::ServoGroup* BoxesDialog::groupOf(const ServoPlace& place) {
+    const auto at = std::find_if(groups_.begin(), groups_.end(), [&](const ServoGroup& g) { return g.id == place.group; });
+    return at == groups_.end() ? nullptr : &*at;
 }
 
 template <class Profile>
@@ -53,13 +66,14 @@ void BoxesDialog::take(Profile& into, const std::vector<Profile>& list, const QC
     if (at != kAsItIs) into = list[static_cast<std::size_t>(at)];
 }
 
-Setup BoxesDialog::chosen() const {
+Setup BoxesDialog::chosen() {
     Setup after = setup_;
     take(after.transmitter.profile, library_.transmitters, transmitter_);
     take(after.controller.profile, library_.controllers, controller_);
     take(after.speedController.profile, library_.speedControllers, speedController_);
-    for (PlateServo& s : after.machine.servos) take(s.servo, library_.servos, plate_);
-    take(after.machine.tail.servo, library_.servos, tail_);
+    after.machine.aircraft.facts().eachServo([&](const ServoPlace& place, ServoProfile& servo) {
+        if (const ServoGroup* group = groupOf(place)) take(servo, library_.servos, group->box);
+    });
     return after;
 }
 

@@ -15,7 +15,7 @@ class BoxesDialog : public QDialog {
 public:
     BoxesDialog(QWidget* parent, const Setup& setup, const io::Library& library);
     /// The setup with what was chosen.
-    [[nodiscard]] Setup chosen() const;
+    [[nodiscard]] Setup chosen();
 
 private:
     template <class Profile>
@@ -28,8 +28,16 @@ private:
     QComboBox* transmitter_;
     QComboBox* controller_;
     QComboBox* speedController_;
-    QComboBox* plate_;
-    QComboBox* tail_;
+    /// Servos that are chosen together.
+    struct ServoGroup {
+        std::string id;
+        ServoProfile first;
+        bool mixed = false;  ///< they are not all the same
+        const char* title = "";
+        QComboBox* box = nullptr;
+    };
+    ServoGroup* groupOf(const ServoPlace& place);
+    std::vector<ServoGroup> groups_;
 };
 
 }  // namespace kh::app

@@ -29,13 +29,19 @@ constexpr std::array kColumns{
     Column{"degPerUs", KH_TR("Travel")},    Column{"deadBandUs", KH_TR("Dead band")}, Column{"rangeDeg", KH_TR("Range ±")},
     Column{"splineTeeth", KH_TR("Spline")}, Column{"maxVolts", KH_TR("Volts to")},
 };
-constexpr const char* kBase = "machine.tail.servo.";  // any servo of a setup: the table edits one put there
-
-Setup holding(const ServoProfile& servo) {
-    Setup s;
-    s.machine.tail.servo = servo;
-    return s;
-}
+/// Any servo of a setup: the table edits one put there.
+struct Holder {
+    Setup setup;
+    std::string base;  ///< path of the servo in it, with its point
+    explicit Holder(const ServoProfile& servo) {
+        setup.machine.aircraft.facts().eachServo([&](const ServoPlace& place, ServoProfile& fitted) {
+            base = place.path + ".";
+            fitted = servo;
+        });
+    }
+    /// The servo as it is after an edit.
+    [[nodiscard]] ServoProfile servo() const { return fittedServos(setup.machine).back().servo; }
+};
 
 }  // namespace
 
@@ -89,9 +95,9 @@ void ServoBook::fill() {
     const QSignalBlocker quiet(table_);
     table_->setRowCount(static_cast<int>(servos_.size()));
     for (int row = 0; row < table_->rowCount(); ++row) {
-        const Setup s = holding(servos_[static_cast<std::size_t>(row)]);
+        const Holder holder(servos_[static_cast<std::size_t>(row)]);
         for (int c = 0; c < table_->columnCount(); ++c) {
-            const auto field = readField(s, std::string(kBase) + kColumns[static_cast<std::size_t>(c)].key);
+            const auto field = readField(holder.setup, holder.base + kColumns[static_cast<std::size_t>(c)].key);
             auto* item = new QTableWidgetItem(words(fieldAsText(*field)));
             if (c > 0) item->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
             if (std::holds_alternative<std::monostate>(field->value)) item->setForeground(Theme::tokens().warning);
@@ -102,15 +108,15 @@ void ServoBook::fill() {
 
 void ServoBook::take(QTableWidgetItem* item) {
     ServoProfile& servo = servos_[static_cast<std::size_t>(item->row())];
-    Setup s = holding(servo);
+    Holder holder(servo);
     Part part;
-    part.field = std::string(kBase) + kColumns[static_cast<std::size_t>(item->column())].key;
+    part.field = holder.base + kColumns[static_cast<std::size_t>(item->column())].key;
     refusal_->hide();
     try {
-        const FieldValue value = parsePart(s, part, item->text().toStdString());
+        const FieldValue value = parsePart(holder.setup, part, item->text().toStdString());
         if (item->column() == 0 && std::get<std::string>(value).empty()) throw InputError("name", "a servo needs a name");
-        writeField(s, part.field, value);
-        servo = s.machine.tail.servo;
+        writeField(holder.setup, part.field, value);
+        servo = holder.servo();
     } catch (const InputError& e) {
         refusal_->setText(QStringLiteral("%1, %2: %3")
                               .arg(shown(servo.name), words(kColumns[static_cast<std::size_t>(item->column())].title),

@@ -9,7 +9,6 @@
 #include "app/shell/mainwindow.h"
 #include "base/error.h"
 #include "model/fieldpatterns.h"
-#include "model/helicopter/layouts.h"
 #include "model/modeedits.h"
 #include "model/names.h"
 #include "paint/look/theme.h"
@@ -172,27 +171,6 @@ void MainWindow::measured(bool seen) {
     workspace_.document().setStanding(
         tr("Measured: %1").arg(words(row->title)), {part->field},
         {Standing::Measured, nowStamp(), dialog.instrument().toStdString(), dialog.uncertainty().toStdString()});
-}
-
-void MainWindow::chooseLayoutBuilt() {
-    const Setup& s = workspace_.setup();
-    const Layout* now = machineLayout(s.machine);
-    QStringList names;
-    int at = 0;
-    for (const Layout& l : layouts()) {
-        if (&l == now) at = static_cast<int>(names.size());
-        names << words(l.id);
-    }
-    bool chosen = false;
-    const QString name = QInputDialog::getItem(this, tr("Layout as built"),
-                                               tr("Where the servos' balls stand on the plate, from the nose, clockwise from above:"),
-                                               names, at, false, &chosen);
-    if (!chosen) return;
-    const Layout& layout = layouts()[static_cast<std::size_t>(names.indexOf(name))];
-    if (&layout == now) return;
-    workspace_.document().replace(tr("Built as %1").arg(name), builtAs(s, layout, nowStamp()));
-    if (workspace_.setup().controller.ports.size() < layout.azimuthsDeg.size())
-        showMessage(tr("%1 has no port for the fourth servo.").arg(shown(s.controller.profile.name)));
 }
 
 void MainWindow::openServoBook() {

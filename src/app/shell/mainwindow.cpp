@@ -2,7 +2,7 @@
 #include "app/shell/mainwindow.h"
 
 #include "app/look/look.h"
-#include "app/newmodel/newmodelview.h"
+#include "app/helicopter/newmodel/newmodelview.h"
 #include "base/error.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"

@@ -10,6 +10,7 @@
 #include <QFile>
 #include <QFileInfo>
 #include <QUrl>
+#include <set>
 
 namespace kh::app {
 
@@ -39,8 +40,7 @@ Setup withBox(Setup setup, const io::AnyProfile& box, bool chosen) {
     put(setup.transmitter.profile, std::get_if<TransmitterProfile>(&box), true);
     put(setup.controller.profile, std::get_if<ControllerProfile>(&box), true);
     put(setup.speedController.profile, std::get_if<SpeedControllerProfile>(&box), true);
-    for (PlateServo& s : setup.machine.servos) put(s.servo, servo, copied(s.servo));
-    put(setup.machine.tail.servo, servo, copied(setup.machine.tail.servo));
+    setup.machine.aircraft.facts().eachServo([&](const ServoPlace&, ServoProfile& fitted) { put(fitted, servo, copied(fitted)); });
     return setup;
 }
 
@@ -49,9 +49,9 @@ Setup withBox(Setup setup, const io::AnyProfile& box, bool chosen) {
 void MainWindow::copyBox() {
     const Setup& s = workspace_.setup();
     std::vector<io::AnyProfile> boxes{ownCopy(s.transmitter.profile), ownCopy(s.controller.profile), ownCopy(s.speedController.profile)};
-    if (!s.machine.servos.empty()) boxes.push_back(ownCopy(s.machine.servos.front().servo));
-    if (s.machine.servos.empty() || s.machine.servos.front().servo.id != s.machine.tail.servo.id)
-        boxes.push_back(ownCopy(s.machine.tail.servo));
+    std::set<std::string> servos;  // each kind aboard once
+    for (const FittedServo& fitted : fittedServos(s.machine))
+        if (servos.insert(fitted.servo.id).second) boxes.push_back(ownCopy(fitted.servo));
     std::vector<Offer> offers;
     for (const io::AnyProfile& box : boxes)
         offers.push_back({shown(io::nameOf(box)), words(io::kindName(box)), [this, box] {

@@ -2,7 +2,7 @@
 #include "app/shell/screenshots.h"
 
 #include "app/forms/solvedialog.h"
-#include "app/newmodel/newmodelview.h"
+#include "app/helicopter/newmodel/newmodelview.h"
 #include "app/shell/demo.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"

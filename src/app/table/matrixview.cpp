@@ -52,11 +52,13 @@ void MatrixView::render(QPainter* p) {
                 double x = drawText(*p, {kLeft, y + 18}, row.band == Box::Machine ? tr("at the machine") : words(boxId(row.band)),
                                     Theme::font(13, true), Theme::box(row.band));
                 const Setup& s = workspace().setup();
+                const StationEntry* station = workspace().stations().find(workspace().station());
+                const auto aboutMachine = [&] {
+                    return station == nullptr || station->aboutMachine == nullptr ? QString() : words(station->aboutMachine(s));
+                };
                 const QString about = row.band == Box::Transmitter  ? shown(s.transmitter.profile.name)
                                       : row.band == Box::Controller ? shown(s.controller.profile.name)
-                                                                    : tr("hover in still air, mass %1 kg, disc %2 m")
-                                                                          .arg(s.machine.massKg, 0, 'f', 2)
-                                                                          .arg(s.machine.rotor.discM, 0, 'f', 2);
+                                                                    : aboutMachine();
                 drawText(*p, {std::max(x + 12, left(0)), y + 18}, about, Theme::font(12), t.muted);
             }
             y += kBand;

@@ -179,7 +179,7 @@ DeckNumbers ProofContext::numbersAt(const SwitchLogic::Seen& seen, double collec
 }
 
 bool ProofContext::motorOffIfReversed(double throttlePct) const {
-    const ChannelSettings* channel = channelOf(setup.transmitter, functionId(Function::Throttle));
+    const ChannelSettings* channel = channelOf(setup.transmitter, kThrottleChannel);
     if (channel == nullptr) return false;
     ChannelSettings turned = *channel;
     turned.reversed = !turned.reversed;

@@ -94,7 +94,7 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
         } else if (c.motorOffIfReversed(now.throttlePct)) {
             f.todo = say(KH_TR("Turn the throttle channel's reverse round in the transmitter: as it is, {f} is power."), {{"f", what}});
             f.subject = "transmitter.channels.throttle.reversed"_field;
-            f.fix = {{f.subject, !channelOf(tx, functionId(Function::Throttle))->reversed}};
+            f.fix = {{f.subject, !channelOf(tx, kThrottleChannel)->reversed}};
         } else if (engine && what == "hold") {  // hold is an idle there: lowered to motor-off it would stop the engine
             const double idle = idleLimits(c.setup.machine).startPct;
             f.todo = say(KH_TR("Set hold to {v} % in the transmitter: a reliable idle, hot and cold, rotor not creeping."),
@@ -184,7 +184,7 @@ void judgeLeavingHold(const ProofContext& c, PropertyResult& r) {
     start = std::min(start, 1.0);
     const Instant now = c.model.at(c.numbersAt(*seen, start, -1.0));
     const double jump = c.model.at(c.numbersAt(*seen, -1.0, -1.0)).motorThrottlePct;
-    const double pitch = now.bladeDeg[2];
+    const double pitch = c.model.plant().gaugedPitchDeg(now.outputs);
     r.covered = seen->states * decisiveSticks(c.modes[mode]).size();
     PartialDeck to = c.deckAt(*seen);
     PartialDeck from = c.deckAt(*held);
@@ -242,7 +242,7 @@ void judgeModeChange(const ProofContext& c, PropertyResult& r) {
         const double hover = fa->hoverStick.value;
         const bool speeds = fa->headRpm.known && fb->headRpm.known && fa->headRpm.value > 0.0;
         const double speed = speeds ? 100.0 * (fb->headRpm.value / fa->headRpm.value - 1.0) : 0.0;
-        const bool leaps = !levelAtHover(c.setup, *fa, *fb, pitch(before, hover), pitch(after, hover));
+        const bool leaps = !levelAtHover(c.setup, c.model, *fa, *fb, pitch(before, hover), pitch(after, hover));
         if (!leaps && std::abs(speed) <= kSpeedWarnPct) continue;
         PartialDeck from = c.deckAt(before);
         PartialDeck to = c.deckAt(after);

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "formula/linkage.h"
-#include "model/helicopter/machine.h"
+#include "model/helicopter/helicopter.h"
 
 namespace kh {
 
@@ -12,6 +12,6 @@ namespace kh {
 [[nodiscard]] BladeLinkage bladeLinkage(const Machine& machine);
 
 /// +1 where the blade's pitch grows as the plate rises, −1 on a trailing link.
-[[nodiscard]] inline double linkSign(const Machine& machine) { return machine.head.link == LinkSide::Leading ? 1.0 : -1.0; }
+[[nodiscard]] inline double linkSign(const Machine& machine) { return helicopter(machine).head.link == LinkSide::Leading ? 1.0 : -1.0; }
 
 }  // namespace kh

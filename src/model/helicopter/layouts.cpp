@@ -5,6 +5,7 @@
 #include "base/error.h"
 #include "model/access.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -62,21 +63,23 @@ std::vector<double> settingRadii(const ControllerSettings& controller) {
 }
 
 const Layout* machineLayout(const Machine& machine) {
-    if (machine.plate.mechanical) {
+    if (helicopter(machine).plate.mechanical) {
         const auto all = layouts();
         return &*std::find_if(all.begin(), all.end(), [](const Layout& l) { return l.mechanical; });
     }
-    for (const PlateServo& s : machine.servos)
-        if (std::abs(ballRadiusMm(machine, s) - machine.plate.ballRadiusMm) > kSameRadius * machine.plate.ballRadiusMm) return nullptr;
+    for (const PlateServo& s : helicopter(machine).servos)
+        if (std::abs(ballRadiusMm(machine, s) - helicopter(machine).plate.ballRadiusMm) >
+            kSameRadius * helicopter(machine).plate.ballRadiusMm)
+            return nullptr;
     for (const Layout& layout : layouts()) {
-        if (layout.mechanical || layout.azimuthsDeg.size() != machine.servos.size()) continue;
+        if (layout.mechanical || layout.azimuthsDeg.size() != helicopter(machine).servos.size()) continue;
         bool match = true;
-        for (std::size_t i = 0; i < machine.servos.size(); ++i) {
+        for (std::size_t i = 0; i < helicopter(machine).servos.size(); ++i) {
             const auto roles = layoutRoles();
-            const auto role = std::find(roles.begin(), roles.end(), machine.servos[i].id);
+            const auto role = std::find(roles.begin(), roles.end(), helicopter(machine).servos[i].id);
             if (role == roles.end()) return nullptr;
             const auto at = static_cast<std::size_t>(role - roles.begin());
-            if (at >= layout.azimuthsDeg.size() || azimuthApartDeg(layout.azimuthsDeg[at], machine.servos[i].azimuthDeg) > 0.5)
+            if (at >= layout.azimuthsDeg.size() || azimuthApartDeg(layout.azimuthsDeg[at], helicopter(machine).servos[i].azimuthDeg) > 0.5)
                 match = false;
         }
         if (match) return &layout;
@@ -86,18 +89,18 @@ const Layout* machineLayout(const Machine& machine) {
 
 std::vector<BallFollow> ballFollows(const Machine& machine) {
     std::vector<BallFollow> out;
-    for (const PlateServo& s : machine.servos) {
+    for (const PlateServo& s : helicopter(machine).servos) {
         const double radius = ballRadiusMm(machine, s);
-        if (!machine.plate.mechanical) out.push_back({1.0, -radius * cosDeg(s.azimuthDeg), -radius * sinDeg(s.azimuthDeg)});
+        if (!helicopter(machine).plate.mechanical) out.push_back({1.0, -radius * cosDeg(s.azimuthDeg), -radius * sinDeg(s.azimuthDeg)});
         else out.push_back({out.size() == 2 ? 1.0 : 0.0, out.empty() ? radius : 0.0, out.size() == 1 ? radius : 0.0});
     }
     return out;
 }
 
 PlateFitter plateFitter(const Machine& machine) {
-    if (machine.plate.mechanical) return PlateFitter::mechanical(machine.plate.ballRadiusMm);
+    if (helicopter(machine).plate.mechanical) return PlateFitter::mechanical(helicopter(machine).plate.ballRadiusMm);
     std::vector<double> azimuths, radii;
-    for (const PlateServo& s : machine.servos) {
+    for (const PlateServo& s : helicopter(machine).servos) {
         azimuths.push_back(s.azimuthDeg);
         radii.push_back(ballRadiusMm(machine, s));
     }
@@ -110,18 +113,18 @@ Setup builtAs(const Setup& setup, const Layout& layout, const std::string& at) {
     const auto roles = layoutRoles().first(count);
     std::vector<PlateServo> servos;
     for (std::size_t i = 0; i < count; ++i) {
-        const auto there =
-            std::find_if(setup.machine.servos.begin(), setup.machine.servos.end(), [&](const PlateServo& s) { return s.id == roles[i]; });
-        const bool known = there != setup.machine.servos.end();
-        PlateServo servo = known ? *there : setup.machine.servos.empty() ? PlateServo{} : setup.machine.servos.front();
+        const auto there = std::find_if(helicopter(setup).servos.begin(), helicopter(setup).servos.end(),
+                                        [&](const PlateServo& s) { return s.id == roles[i]; });
+        const bool known = there != helicopter(setup).servos.end();
+        PlateServo servo = known ? *there : helicopter(setup).servos.empty() ? PlateServo{} : helicopter(setup).servos.front();
         if (!known) servo.squareErrorDeg = 0.0;
         servo.id = roles[i];
         servo.azimuthDeg = layout.azimuthsDeg[i];
         servo.ballRadiusMm.reset();
         servos.push_back(std::move(servo));
     }
-    out.machine.servos = std::move(servos);
-    out.machine.plate.mechanical = layout.mechanical;
+    helicopter(out).servos = std::move(servos);
+    helicopter(out).plate.mechanical = layout.mechanical;
     std::vector<PortSettings>& ports = out.controller.ports;
     for (std::size_t i = ports.size(); i < count && i < out.controller.profile.ports.size(); ++i)
         ports.push_back({out.controller.profile.ports[i], {}, false, 0.0});
@@ -134,7 +137,7 @@ Setup builtAs(const Setup& setup, const Layout& layout, const std::string& at) {
         const auto left = std::find_if(roles.begin(), roles.end(), [&](const char* role) { return plugged(role) == 0; });
         if (left != roles.end()) port.role = *left;
     }
-    for (const PlateServo& s : out.machine.servos)
+    for (const PlateServo& s : helicopter(out).servos)
         out.standings[elementPath("machine.servos.{}.azimuthDeg"_field, s.id)] = {Standing::Entered, at, {}, {}};
     std::erase_if(out.standings, [&](const auto& entry) {  // of a servo that is gone
         return entry.first.starts_with("machine.servos.") && !readField(out, entry.first);

@@ -2,10 +2,9 @@
 #pragma once
 
 #include "formula/plate.h"
-#include "model/fields.h"
-#include "model/setup.h"
+#include "model/controllerwords.h"
+#include "model/helicopter/helicopter.h"
 
-#include <array>
 #include <span>
 #include <string_view>
 #include <vector>
@@ -21,7 +20,6 @@ struct Layout {
     bool mechanical = false;  ///< one servo each for elevator, aileron and collective
 };
 
-inline constexpr const char* kCustomLayout = "custom";
 inline constexpr double kSameRadius = 0.02;  ///< shares of the ring's radius closer than this are one
 
 /// How the height of a servo's ball follows the plate: height · h + forwardMm · A + rightMm · B (A, B the sines of the tilt).
@@ -36,25 +34,6 @@ struct BallFollow {
 
 /// The plane through the balls of that machine.
 [[nodiscard]] PlateFitter plateFitter(const Machine& machine);
-
-/// Every layout there is a word for.
-inline constexpr std::array kLayoutChoices{Choice{KH_TR("three at 120°, elevator aft")},
-                                           Choice{KH_TR("three at 135°, elevator aft")},
-                                           Choice{KH_TR("three at 140°, elevator aft")},
-                                           Choice{KH_TR("three at 90°, elevator aft")},
-                                           Choice{KH_TR("three at 120°, elevator forward")},
-                                           Choice{KH_TR("three at 135°, elevator forward")},
-                                           Choice{KH_TR("three at 140°, elevator forward")},
-                                           Choice{KH_TR("four at 90°")},
-                                           Choice{KH_TR("four at 45°")},
-                                           Choice{KH_TR("mechanical")},
-                                           Choice{kCustomLayout}};
-/// Every way a controller can sit that there is a word for.
-inline constexpr std::array kMountingChoices{
-    Choice{KH_TR("flat, plugs aft")},         Choice{KH_TR("flat, plugs forward")},      Choice{KH_TR("flat, plugs left")},
-    Choice{KH_TR("flat, plugs right")},       Choice{KH_TR("upside down, plugs aft")},   Choice{KH_TR("upside down, plugs forward")},
-    Choice{KH_TR("upside down, plugs left")}, Choice{KH_TR("upside down, plugs right")}, Choice{KH_TR("on edge, plugs aft")},
-    Choice{KH_TR("on edge, plugs forward")},  Choice{KH_TR("on edge, plugs up")},        Choice{KH_TR("on edge, plugs down")}};
 
 /// All layouts of docs/domain.md 5.1, custom excepted.
 [[nodiscard]] std::span<const Layout> layouts();

@@ -6,6 +6,7 @@
 #include "formula/answers.h"
 #include "formula/linkage.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "model/helicopter/sizeclass.h"
 
@@ -65,29 +66,29 @@ void buildMachine(Setup& s, const SizeClass& c, const NewModelAnswers& answers) 
     m.sizeClass = c.id;
     m.style = answers.style;
     m.massKg = c.massKg;
-    m.rotor = {c.discM, c.bladeMm, c.chordMm, 2.0, answers.turning, std::nullopt};
-    m.head.link = answers.link;
-    m.plate.mechanical = layoutNamed(answers.layout).mechanical;
-    m.head.innerRadiusMm = tenth(16.0 * scale);
-    m.head.gripMm = tenth(22.0 * scale);
-    if (c.threadMm > 0.0) m.head.threadMmPerTurn = c.threadMm;
-    m.plate.ballRadiusMm = tenth(28.0 * scale);
-    m.plate.travelMm = tenth(8.0 * scale);
+    helicopter(m).rotor = {c.discM, c.bladeMm, c.chordMm, 2.0, answers.turning, std::nullopt};
+    helicopter(m).head.link = answers.link;
+    helicopter(m).plate.mechanical = layoutNamed(answers.layout).mechanical;
+    helicopter(m).head.innerRadiusMm = tenth(16.0 * scale);
+    helicopter(m).head.gripMm = tenth(22.0 * scale);
+    if (c.threadMm > 0.0) helicopter(m).head.threadMmPerTurn = c.threadMm;
+    helicopter(m).plate.ballRadiusMm = tenth(28.0 * scale);
+    helicopter(m).plate.travelMm = tenth(8.0 * scale);
     const Layout& layout = layouts().front();
     for (std::size_t i = 0; i < layout.azimuthsDeg.size(); ++i) {
         PlateServo servo{layoutRoles()[i], layout.azimuthsDeg[i], std::nullopt, tenth(14.0 * scale), tenth(40.0 * scale), true, 0.0,
                          boxes.plateServo};
-        m.servos.push_back(servo);
+        helicopter(m).servos.push_back(servo);
     }
     if (c.bladeMm >= 550.0) m.wiring.supplyLeads = 2.0;
-    m.tail.armMm = tenth(8.0 * scale);
-    m.tail.linkMm = tenth(60.0 * scale);
-    m.tail.gripMm = tenth(12.0 * scale);
-    m.tail.sliderLimitMm = tenth(7.0 * scale);
-    m.tail.discM = roundToStep((c.bladeMm <= 325.0 ? 0.21 : 0.19) * c.discM, 0.001);
-    m.tail.chordMm = tenth(17.0 * scale);
-    m.tail.boomM = roundToStep(0.60 * c.discM, 0.01);
-    m.tail.servo = boxes.tailServo;
+    helicopter(m).tail.armMm = tenth(8.0 * scale);
+    helicopter(m).tail.linkMm = tenth(60.0 * scale);
+    helicopter(m).tail.gripMm = tenth(12.0 * scale);
+    helicopter(m).tail.sliderLimitMm = tenth(7.0 * scale);
+    helicopter(m).tail.discM = roundToStep((c.bladeMm <= 325.0 ? 0.21 : 0.19) * c.discM, 0.001);
+    helicopter(m).tail.chordMm = tenth(17.0 * scale);
+    helicopter(m).tail.boomM = roundToStep(0.60 * c.discM, 0.01);
+    helicopter(m).tail.servo = boxes.tailServo;
     m.power.kind = c.power;
     m.power.cells = std::max(1.0, c.cells);
     m.power.efficiency = c.bladeMm >= 380.0 ? 0.92 : 0.86;
@@ -192,8 +193,8 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
 void buildController(Setup& s, const SizeClass& c, const NewModelAnswers& answers) {
     ControllerSettings& fc = s.controller;
     const CollectiveTarget collective = startingCollective(s.machine);
-    const PlateServo& servo = s.machine.servos.front();
-    const Head& head = s.machine.head;
+    const PlateServo& servo = helicopter(s).servos.front();
+    const Head& head = helicopter(s).head;
     for (const std::string& word : fc.profile.mountings)  // the first there is a word for
         if (std::any_of(kMountingChoices.begin(), kMountingChoices.end(), [&](const Choice& choice) { return word == choice.id; })) {
             fc.mounting = word;
@@ -203,25 +204,25 @@ void buildController(Setup& s, const SizeClass& c, const NewModelAnswers& answer
     fc.rateHz = 50.0;
     for (const double hz : fc.profile.ratesHz)
         if (servo.servo.maxHz && hz <= *servo.servo.maxHz && hz <= 200.0) fc.rateHz = std::max(fc.rateHz, hz);
-    for (std::size_t i = 0; i < s.machine.servos.size() && i < fc.profile.ports.size(); ++i)
-        fc.ports.push_back({fc.profile.ports[i], s.machine.servos[i].id, false, 0.0});
+    for (std::size_t i = 0; i < helicopter(s).servos.size() && i < fc.profile.ports.size(); ++i)
+        fc.ports.push_back({fc.profile.ports[i], helicopter(s).servos[i].id, false, 0.0});
     const double tilt = referenceTiltDeg(fc.profile.referenceDeg, head.innerRadiusMm, head.gripMm);
-    const bool mechanical = s.machine.plate.mechanical;
+    const bool mechanical = helicopter(s).plate.mechanical;
     const bool trailing = answers.link == LinkSide::Trailing;  // there the plate goes down for more pitch
     const auto spread = [&] {
         const double up = tenth(strokePct(servo, fc.profile, head.gripMm * sinDeg(collective.highDeg)));
         const double down = tenth(strokePct(servo, fc.profile, head.gripMm * sinDeg(-collective.lowDeg)));
         fc.collectiveHighPct = trailing ? down : up;
         fc.collectiveLowPct = trailing ? up : down;
-        fc.referencePct =
-            tenth(strokePct(servo, fc.profile, s.machine.plate.ballRadiusMm * sinDeg(tilt)) / shareFromPct(fc.profile.referenceDemandPct));
+        fc.referencePct = tenth(strokePct(servo, fc.profile, helicopter(s).plate.ballRadiusMm * sinDeg(tilt)) /
+                                shareFromPct(fc.profile.referenceDemandPct));
         // what is left of the stroke beside full collective, with the margin the stroke rule asks for; mechanical: a servo each
         const double left = mechanical ? kAloneStrokePct : 94.0 - std::max(up, down);
         fc.cyclicLimitPct = std::floor(std::clamp(left / fc.referencePct, 0.1, 1.0) * 100.0);
         return std::max(up, down);
     };
     const auto nextHole = [&](double factor) {
-        for (PlateServo& each : s.machine.servos) each.armMm = tenth(each.armMm * factor);
+        for (PlateServo& each : helicopter(s).servos) each.armMm = tenth(each.armMm * factor);
     };
     double widest = spread();
     for (int hole = 1; hole < 6 && fc.cyclicLimitPct < fc.profile.referenceDemandPct; ++hole) {
@@ -232,10 +233,10 @@ void buildController(Setup& s, const SizeClass& c, const NewModelAnswers& answer
         nextHole(0.95);  // inwards: a servo that moves one thing alone has stroke to spare
         widest = spread();
     }
-    fc.tail.pulseUs = s.machine.tail.servo.pulseUs.value_or(kWidePulseUs);
+    fc.tail.pulseUs = helicopter(s).tail.servo.pulseUs.value_or(kWidePulseUs);
     fc.tail.rateHz = 50.0;
     for (const double hz : fc.profile.ratesHz)
-        if (s.machine.tail.servo.maxHz && hz <= *s.machine.tail.servo.maxHz && 1e6 / hz > fc.tail.pulseUs * 1.5)
+        if (helicopter(s).tail.servo.maxHz && hz <= *helicopter(s).tail.servo.maxHz && 1e6 / hz > fc.tail.pulseUs * 1.5)
             fc.tail.rateHz = std::max(fc.tail.rateHz, hz);
     const Style style = styleOf(answers.style);
     for (int i = 1; i <= fc.profile.banks; ++i)
@@ -296,7 +297,7 @@ Setup newModel(const NewModelAnswers& answers, const std::string& at) {
     answered(answers.link != byDefault.link, "machine.head.link"_field);
     answered(answers.throttle != byDefault.throttle, "transmitter.schools.throttle"_field);
     answered(answers.hold != byDefault.hold, "transmitter.schools.hold"_field);
-    for (const PlateServo& servo : s.machine.servos) answered(otherLayout, elementPath("machine.servos.{}.azimuthDeg"_field, servo.id));
+    for (const PlateServo& servo : helicopter(s).servos) answered(otherLayout, elementPath("machine.servos.{}.azimuthDeg"_field, servo.id));
     return s;
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/helicopter/sizeclass.h"
 
+#include "model/helicopter/helicopter.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -30,7 +32,7 @@ const SizeClass& sizeClassOf(const Machine& machine) {
     for (const SizeClass& c : all)
         if (machine.sizeClass == c.id) return c;
     return *std::min_element(all.begin(), all.end(), [&](const SizeClass& a, const SizeClass& b) {
-        return std::abs(a.bladeMm - machine.rotor.bladeMm) < std::abs(b.bladeMm - machine.rotor.bladeMm);
+        return std::abs(a.bladeMm - helicopter(machine).rotor.bladeMm) < std::abs(b.bladeMm - helicopter(machine).rotor.bladeMm);
     });
 }
 
@@ -38,7 +40,7 @@ CollectiveTarget collectiveTarget(const Machine& machine) {
     // the span the controller holds; a softer Normal is the curve's business
     if (machine.style == FlyingStyle::Scale) return {-2.0, 10.0};
     if (machine.style == FlyingStyle::Aerobatic) return {-12.0, 12.0};
-    const double deg = machine.rotor.bladeMm >= 550.0 ? 11.0 : 11.5;
+    const double deg = helicopter(machine).rotor.bladeMm >= 550.0 ? 11.0 : 11.5;
     return machine.style == FlyingStyle::Training ? CollectiveTarget{-9.0, 9.0} : CollectiveTarget{-deg, deg};
 }
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/conventions.h"
+#include "model/helicopter/helicopter.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
 #include "paint/newmodelicons.h"
@@ -28,9 +29,9 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     p.setRenderHint(QPainter::Antialiasing);
     const Machine& m = s.setup.machine;
     drawTitle(p, area, KH_TR("From above"), words(say(KH_TR("{n}, to scale"), {{"n", m.name}})));
-    const double disc = m.rotor.discM;
-    const double boom = m.tail.boomM;
-    const double tall = disc / 2 + boom + m.tail.discM / 2 + 0.05 * disc;
+    const double disc = helicopter(m).rotor.discM;
+    const double boom = helicopter(m).tail.boomM;
+    const double tall = disc / 2 + boom + helicopter(m).tail.discM / 2 + 0.05 * disc;
     const double pixels = std::min((area.width() - 150) / disc, (area.height() - 130) / tall);
     const QPointF shaft(area.left() + area.width() * 0.46, area.top() + 58 + disc / 2 * pixels);
     const auto at = [&](double right, double aft) { return shaft + QPointF(right * pixels, aft * pixels); };
@@ -41,7 +42,7 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     dimension(p, at(-disc / 2, -disc / 2) - QPointF(0, 18), at(disc / 2, -disc / 2) - QPointF(0, 18),
               words(say(KH_TR("{d} m"), {{"d", num(disc, 2)}})));
     drawMachineFromAbove(p, shaft, pixels, m);
-    drawTurning(p, shaft, disc * 0.42 * pixels, m.rotor.turning);
+    drawTurning(p, shaft, disc * 0.42 * pixels, helicopter(m).rotor.turning);
     // mast to tail, as a dimension on the right
     const double dx = shaft.x() + disc / 2 * pixels + 26;
     p.setPen(QPen(t.ink, 1));
@@ -58,11 +59,14 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     // facts in words
     double y = area.bottom() - 40;
     drawText(p, {area.left(), y},
-             words(say(KH_TR("{b} blades of {l} mm, chord {c} mm, flying mass {m} kg"),
-                       {{"b", num(m.rotor.blades)}, {"l", num(m.rotor.bladeMm)}, {"c", num(m.rotor.chordMm, 1)}, {"m", num(m.massKg, 2)}})),
+             words(say(KH_TR("{b} blades of {l} mm, chord {c} mm, flying mass {m} kg"), {{"b", num(helicopter(m).rotor.blades)},
+                                                                                         {"l", num(helicopter(m).rotor.bladeMm)},
+                                                                                         {"c", num(helicopter(m).rotor.chordMm, 1)},
+                                                                                         {"m", num(m.massKg, 2)}})),
              Theme::font(12), t.muted);
     drawText(p, {area.left(), y + 18},
-             words(say(KH_TR("tail disc {d} m, {r} turns a head turn"), {{"d", num(m.tail.discM, 2)}, {"r", num(m.tail.ratio, 2)}})),
+             words(say(KH_TR("tail disc {d} m, {r} turns a head turn"),
+                       {{"d", num(helicopter(m).tail.discM, 2)}, {"r", num(helicopter(m).tail.ratio, 2)}})),
              Theme::font(12), t.muted);
 }
 

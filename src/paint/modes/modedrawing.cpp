@@ -2,6 +2,7 @@
 //
 // Drawings of Modes beside its curves: turn rates, gain in every scale, and hold's state machine.
 #include "base/conventions.h"
+#include "model/helicopter/functions.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
 
@@ -64,7 +65,7 @@ void paintRates(QPainter& p, QRectF area, const Scene& s) {
     const auto& figures = s.evaluation.figures.modes;
     if (s.mode >= modes.size() || figures.size() != modes.size()) return;
     const std::size_t axis = s.axis;
-    const QString axisName = words(functionId(axis == 0 ? Function::Aileron : axis == 1 ? Function::Elevator : Function::Rudder));
+    const QString axisName = words(functionId(axis == 0 ? heli::Aileron : axis == 1 ? heli::Elevator : heli::Rudder));
     drawTitle(p, area, KH_TR("Rate and expo"),
               words(say(KH_TR("{mode}, {axis}: what is sent, and how fast the machine turns in the air"),
                         {{"mode", modes[s.mode].name}, {"axis", axisName.toStdString()}})));

@@ -2,6 +2,7 @@
 #include "paint/newmodelicons.h"
 
 #include "base/conventions.h"
+#include "model/helicopter/helicopter.h"
 #include "paint/look/theme.h"
 
 #include <QPainterPath>
@@ -11,8 +12,8 @@ namespace kh::paint {
 
 void drawMachineFromAbove(QPainter& p, QPointF shaft, double pixels, const Machine& m) {
     const Tokens& t = Theme::tokens();
-    const double disc = m.rotor.discM;
-    const double boom = m.tail.boomM;
+    const double disc = helicopter(m).rotor.discM;
+    const double boom = helicopter(m).tail.boomM;
     const double fine = std::clamp(disc * pixels / 160.0, 0.6, 1.0);  // of the pens, where the whole is small
     const auto at = [&](double right, double aft) { return shaft + QPointF(right * pixels, aft * pixels); };
     const double width = disc * 0.06;
@@ -30,7 +31,7 @@ void drawMachineFromAbove(QPainter& p, QPointF shaft, double pixels, const Machi
     p.drawLine(at(-width * 0.95, -disc * 0.12), at(width * 0.95, -disc * 0.12));
     p.drawRect(QRectF(at(-width * 0.22, boom - disc * 0.02), at(width * 0.22, boom + disc * 0.02)));
     p.setPen(QPen(t.machine, 2.4 * fine));
-    p.drawLine(at(width * 0.45, boom - m.tail.discM / 2), at(width * 0.45, boom + m.tail.discM / 2));
+    p.drawLine(at(width * 0.45, boom - helicopter(m).tail.discM / 2), at(width * 0.45, boom + helicopter(m).tail.discM / 2));
     for (const double side : {-1.0, 1.0}) {
         p.setPen(QPen(t.machine, 1.6 * fine));
         p.drawLine(at(side * width * 1.25, -disc * 0.14), at(side * width * 1.25, disc * 0.1));
@@ -38,15 +39,15 @@ void drawMachineFromAbove(QPainter& p, QPointF shaft, double pixels, const Machi
     // main blades along a diagonal, so that nothing hides the boom
     p.save();
     p.translate(shaft);
-    p.rotate(m.rotor.turning == Turning::Clockwise ? 58 : -58);
+    p.rotate(helicopter(m).rotor.turning == Turning::Clockwise ? 58 : -58);
     p.setPen(QPen(t.machine, 1.6 * fine));
     p.setBrush(t.sheet);
-    const double root = disc / 2 - m.rotor.bladeMm / 1000.0;
-    for (int i = 0; i < static_cast<int>(m.rotor.blades); ++i) {
-        p.drawRect(QRectF(-m.rotor.chordMm / 2000.0 * pixels, -disc / 2 * pixels, m.rotor.chordMm / 1000.0 * pixels,
-                          m.rotor.bladeMm / 1000.0 * pixels));
+    const double root = disc / 2 - helicopter(m).rotor.bladeMm / 1000.0;
+    for (int i = 0; i < static_cast<int>(helicopter(m).rotor.blades); ++i) {
+        p.drawRect(QRectF(-helicopter(m).rotor.chordMm / 2000.0 * pixels, -disc / 2 * pixels, helicopter(m).rotor.chordMm / 1000.0 * pixels,
+                          helicopter(m).rotor.bladeMm / 1000.0 * pixels));
         p.drawLine(QPointF(0, 0), QPointF(0, -root * pixels));
-        p.rotate(360.0 / m.rotor.blades);
+        p.rotate(360.0 / helicopter(m).rotor.blades);
     }
     p.restore();
     p.setBrush(t.sheet);

@@ -1,8 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/conventions.h"
+#include "judge/helicopter/figures.h"
+#include "kernel/helicopter/envelope.h"
 #include "paint/drawings.h"
 #include "paint/look/linework.h"
 #include "paint/look/theme.h"
+#include "procedure/helicopter/trace.h"
 
 #include <QBuffer>
 #include <QPainterPath>
@@ -21,7 +24,7 @@ struct RoseFrame {
 };
 RoseFrame roseFrame(QRectF area, const Scene& s, std::size_t i) {
     double most = 1.0;
-    for (const ClearanceRose& r : s.evaluation.roses)
+    for (const ClearanceRose& r : helicopterFigures(s.evaluation.figures).roses)
         for (const EnvelopePoint& e : r.points) most = std::max(most, e.tiltDeg);
     const double cell = area.width() / 3.0;
     const double radius = std::min(cell * 0.40, (area.height() - 74) / 2);
@@ -36,7 +39,7 @@ void paintBladeSection(QPainter& p, QRectF area, const Scene& s) {
     drawTitle(p, area, KH_TR("Blade A, seen along the blade from its tip"), words(KH_TR("gauge zeroed on the shaft")));
     const double chord = std::min(area.width() * 0.46, 260.0);
     const QPointF pivot(area.left() + area.width() * 0.42, std::max(area.center().y() + 12, area.top() + 128));
-    const double now = s.trace.bladeDeg[2];
+    const double now = helicopterTrace(s.trace).bladeDeg[2];
     // scale of degrees at the left
     const double radius = chord * 0.82;
     p.setPen(QPen(t.muted, 1));
@@ -110,7 +113,7 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
                                                          : KH_TR("free tilt, full cyclic dashed; tick: seen clear, diamond: not clear")));
     const std::array<const char*, 3> names{KH_TR("low collective"), KH_TR("mid"), KH_TR("high collective")};
     for (std::size_t i = 0; i < 3; ++i) {
-        const ClearanceRose& rose = s.evaluation.roses[i];
+        const ClearanceRose& rose = helicopterFigures(s.evaluation.figures).roses[i];
         const RoseFrame frame = roseFrame(area, s, i);
         const QPointF c = frame.centre;
         const double radius = frame.radius;
@@ -155,12 +158,14 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
 }
 
 void paintRosePlate(QPainter& p, QRectF area, const Scene& s) {
-    if (s.trace.tiltDeg < 0.05) return;
+    if (helicopterTrace(s.trace).tiltDeg < 0.05) return;
     const auto [c, radius, most] = roseFrame(area, s, 1);
     p.setRenderHint(QPainter::Antialiasing);
     p.setPen(Qt::NoPen);
     p.setBrush(Theme::tokens().ink);
-    p.drawEllipse(c + QPointF(sinDeg(s.trace.towardDeg), -cosDeg(s.trace.towardDeg)) * radius * s.trace.tiltDeg / most, 4, 4);
+    p.drawEllipse(c + QPointF(sinDeg(helicopterTrace(s.trace).towardDeg), -cosDeg(helicopterTrace(s.trace).towardDeg)) * radius *
+                          helicopterTrace(s.trace).tiltDeg / most,
+                  4, 4);
 }
 
 }  // namespace kh::paint

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/conventions.h"
+#include "model/helicopter/helicopter.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
 
@@ -16,7 +17,7 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
     double most = 500;
     for (const ModeFigures& m : f.modes) most = std::max(most, m.headRpm.value);
     if (f.availableRpm.known) most = std::max(most, f.availableRpm.value);
-    if (s.setup.machine.rotor.bladeMaxRpm) most = std::max(most, *s.setup.machine.rotor.bladeMaxRpm);
+    if (helicopter(s.setup).rotor.bladeMaxRpm) most = std::max(most, *helicopter(s.setup).rotor.bladeMaxRpm);
     most *= 1.06;
     const double left = area.left() + 84;
     const double right = area.right() - 74;
@@ -37,7 +38,7 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
     } else {
         drawText(p, {left, top - 12}, words(KH_TR("Enter Kv and teeth to see what the pack gives.")), Theme::font(12), t.muted);
     }
-    if (const auto limit = s.setup.machine.rotor.bladeMaxRpm) {
+    if (const auto limit = helicopter(s.setup).rotor.bladeMaxRpm) {
         p.fillRect(QRectF(x(*limit) - 1, top - 6, 2, bottom - top + 16), t.danger);
         const QString text = words(say(KH_TR("blade limit {l}"), {{"l", num(*limit)}}));
         drawText(p,

@@ -162,13 +162,12 @@ void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
     }
     drawText(p, {right + 14, y + step * static_cast<double>(ordered.size()) + 8}, QStringLiteral("µs"), Theme::font(12), t.muted);
     for (const ChannelSettings& c : ordered) {
-        std::size_t f = 0;
-        while (f < kFunctions && c.id != functionId(static_cast<Function>(f))) ++f;
-        if (f == kFunctions) continue;
-        const ChannelInstant& now = s.trace.now.channels[f];
+        const auto f = s.setup.machine.aircraft.of().find(c.id);
+        if (!f) continue;
+        const ChannelInstant& now = s.trace.now.channels[indexOf(*f)];
         if (c.id == s.channel) p.fillRect(QRectF(area.left() - 8, y - step / 2 + 1, area.width() + 16, step - 2), Theme::selectionTint());
         double tx = drawText(p, {area.left(), y + 5}, QString::number(c.number), Theme::font(13, true), t.transmitter) + 8;
-        drawText(p, {tx, y + 5}, words(functionId(static_cast<Function>(f))), Theme::font(13), t.ink);
+        drawText(p, {tx, y + 5}, words(c.id.c_str()), Theme::font(13), t.ink);
         p.fillRect(QRectF(left, y - 3, right - left, 7), Theme::over(t.sheet, t.muted, 0.25));
         const double from = x(centre);
         const double to = std::clamp(x(now.pulseUs), left, right);

@@ -2,6 +2,7 @@
 #include "paint/sheet/sheetfigures.h"
 
 #include "base/conventions.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
@@ -98,7 +99,7 @@ void paintSheetPlate(QPainter& p, QRectF area, const Setup& setup) {
     p.drawEllipse(shaft, 4, 4);
     p.drawLine(shaft + QPointF(0, -ring - 4), shaft + QPointF(0, -ring - 18));
     p.drawPolyline(QPolygonF({shaft + QPointF(-4, -ring - 12), shaft + QPointF(0, -ring - 18), shaft + QPointF(4, -ring - 12)}));
-    for (const PlateServo& servo : setup.machine.servos) {
+    for (const PlateServo& servo : helicopter(setup).servos) {
         const QPointF ball = shaft + QPointF(sinDeg(servo.azimuthDeg), -cosDeg(servo.azimuthDeg)) * ring;
         const auto& ports = setup.controller.ports;
         const auto port = std::find_if(ports.begin(), ports.end(), [&](const PortSettings& x) { return x.role == servo.id; });

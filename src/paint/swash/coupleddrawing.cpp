@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What each stick does to the blades in the air: asked of the layout, and done by the machine as built.
+#include "model/helicopter/functions.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
 
@@ -45,9 +46,9 @@ void paintCoupledMotion(QPainter& p, QRectF area, const Scene& s) {
         const CoupledMotion& m = motions[i];
         const double left = area.left() + cell * static_cast<double>(i);
         const QPointF c(left + radius + 4, area.top() + 52 + radius);
-        const char* name = m.moved == Function::Aileron    ? KH_TR("stick right")
-                           : m.moved == Function::Elevator ? KH_TR("stick forward")
-                                                           : KH_TR("collective up");
+        const char* name = m.moved == heli::Aileron    ? KH_TR("stick right")
+                           : m.moved == heli::Elevator ? KH_TR("stick forward")
+                                                       : KH_TR("collective up");
         double x = left;
         if (m.parted) {
             drawMark(p, Severity::Danger, {left + 5, area.top() + 35}, 9);

@@ -2,9 +2,11 @@
 //
 // Plate, link, arm and servo from the side, in the azimuth of one port: arm and link are seen at their true length.
 #include "base/conventions.h"
+#include "model/helicopter/helicopter.h"
 #include "paint/drawings.h"
 #include "paint/look/linework.h"
 #include "paint/look/theme.h"
+#include "procedure/helicopter/trace.h"
 
 #include <QPainterPath>
 #include <algorithm>
@@ -23,7 +25,7 @@ constexpr double kMostDrawnDeg = 85.0;
 
 /// The port that moves most, so that the section shows what happens.
 const ServoTrace& mostMoved(const Trace& trace) {
-    return *std::max_element(trace.servos.begin(), trace.servos.end(),
+    return *std::max_element(helicopterTrace(trace).servos.begin(), helicopterTrace(trace).servos.end(),
                              [](const ServoTrace& a, const ServoTrace& b) { return std::abs(a.armDeg) < std::abs(b.armDeg) - 1e-9; });
 }
 
@@ -82,11 +84,12 @@ void servo(QPainter& p, const SectionFrame& frame, QPointF axle, const QString& 
 void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
-    if (s.trace.servos.empty()) return;
+    if (helicopterTrace(s.trace).servos.empty()) return;
     const ServoTrace& moved = mostMoved(s.trace);
     const Machine& m = s.setup.machine;
-    const auto built = std::find_if(m.servos.begin(), m.servos.end(), [&](const PlateServo& x) { return x.id == moved.role; });
-    if (built == m.servos.end()) return;
+    const auto built =
+        std::find_if(helicopter(m).servos.begin(), helicopter(m).servos.end(), [&](const PlateServo& x) { return x.id == moved.role; });
+    if (built == helicopter(m).servos.end()) return;
     const double x = drawText(p, area.topLeft() + QPointF(0, 14), words(say(KH_TR("Section through port {p}"), {{"p", moved.port}})),
                               Theme::font(13, true), t.ink);
     drawText(p, {x + 8, area.top() + 14}, words(say(KH_TR("azimuth {a}°"), {{"a", num(built->azimuthDeg)}})), Theme::font(12), t.muted,
@@ -110,8 +113,8 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     p.drawLine(frame.at(r, -built->linkMm), axle);
     for (const double up : {0.0, -built->linkMm}) p.drawEllipse(frame.at(r, up), 5, 5);
     // now; drawn larger if asked, the numbers stay
-    const double ballMm = heightAt(s.trace.now.plate, r, built->azimuthDeg);
-    const double oppositeMm = heightAt(s.trace.now.plate, r, built->azimuthDeg + 180.0);
+    const double ballMm = heightAt(helicopterAt(s.trace.now).plate, r, built->azimuthDeg);
+    const double oppositeMm = heightAt(helicopterAt(s.trace.now).plate, r, built->azimuthDeg + 180.0);
     const QPointF ballAt = frame.at(r, ballMm * s.exaggeration);
     const QPointF hub = frame.at(0, (ballMm + oppositeMm) / 2 * s.exaggeration);
     const QPointF far = hub + (hub - ballAt) * 0.75;
@@ -129,7 +132,7 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     hull(p, axle, kHornAxleMm * pixels, onArm(built->armMm + 1.0), kHornTipMm * pixels, body);
     p.setPen(machinePen(1));
     p.setBrush(t.sheet);
-    for (const double hole : m.arms.holesMm)
+    for (const double hole : helicopter(m).arms.holesMm)
         if (hole < built->armMm - 1.0 && hole > kHornAxleMm) p.drawEllipse(onArm(hole), 0.7 * pixels, 0.7 * pixels);
     p.setPen(machinePen(1.6));
     p.drawEllipse(axle, 1.9 * pixels, 1.9 * pixels);
@@ -147,7 +150,7 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     drawText(p, {axle.x() + 9 * pixels, axle.y() + 5}, words(say(KH_TR("arm {a}°"), {{"a", signedNum(moved.armDeg, 1)}})),
              Theme::font(13, true), t.ink);
     drawText(p, {area.left(), std::max(far.y() + 24, frame.neutral.y() + 24)},
-             words(say(KH_TR("tilt {t}°"), {{"t", num(s.trace.tiltDeg, 1)}})), Theme::font(13, true), t.ink);
+             words(say(KH_TR("tilt {t}°"), {{"t", num(helicopterTrace(s.trace).tiltDeg, 1)}})), Theme::font(13, true), t.ink);
     if (s.dimensions) {
         dimension(p, frame.at(r, -built->linkMm), axle, QPointF(0, 22), millimetres("r", built->armMm));
         dimension(p, frame.at(r, 0), frame.at(r, -built->linkMm), QPointF(-26, 0), millimetres("L", built->linkMm));

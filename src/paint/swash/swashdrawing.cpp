@@ -1,9 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/conventions.h"
+#include "model/helicopter/functions.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "paint/drawings.h"
 #include "paint/look/linework.h"
 #include "paint/look/theme.h"
+#include "procedure/helicopter/trace.h"
 
 #include <QPainterPath>
 #include <cmath>
@@ -37,7 +40,7 @@ struct PlanFrame {
     double scaleRing;  ///< radius of the ring of degrees
 };
 PlanFrame planFrame(QRectF area, const Scene& s) {
-    const double r = s.setup.machine.plate.ballRadiusMm;
+    const double r = helicopter(s.setup).plate.ballRadiusMm;
     const double pixels = std::min(area.width() / (r * 4.5), area.height() / (r * 4.0));
     return {area.center() + QPointF(0, 14), pixels, r * pixels * 1.52};
 }
@@ -53,7 +56,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     const double pixels = frame.pixels;
     const double scaleRing = frame.scaleRing;
     drawText(p, area.topLeft() + QPointF(0, 14), words(KH_TR("From above")), Theme::font(13, true), t.ink);
-    const double ring = m.plate.ballRadiusMm * pixels;
+    const double ring = helicopter(m).plate.ballRadiusMm * pixels;
 
     centreLine(p, c - QPointF(0, scaleRing + 14), c + QPointF(0, scaleRing + 14));
     centreLine(p, c - QPointF(scaleRing + 14, 0), c + QPointF(scaleRing + 14, 0));
@@ -65,7 +68,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         p.drawLine(polar(c, scaleRing, a), polar(c, scaleRing - len, a));
     }
     const auto standsAt = [&](double azimuth) {
-        return std::any_of(m.servos.begin(), m.servos.end(),
+        return std::any_of(helicopter(m).servos.begin(), helicopter(m).servos.end(),
                            [&](const PlateServo& x) { return azimuthApartDeg(x.azimuthDeg, azimuth) < 20.0; });
     };
     for (const int a : {90, 270}) {
@@ -85,7 +88,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     // outer ring with its arms, shaft
     std::vector<QPainterPath> plate(1);
     plate.front().addEllipse(c, ring * 0.72, ring * 0.72);
-    for (const PlateServo& servo : m.servos) {
+    for (const PlateServo& servo : helicopter(m).servos) {
         const QPointF ball = polar(c, ballRadiusMm(m, servo) * pixels, servo.azimuthDeg);
         QPainterPath arm;
         arm.moveTo(polar(c, ring * 0.66, servo.azimuthDeg - 16));
@@ -103,7 +106,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     p.setBrush(Qt::NoBrush);
     p.setPen(machinePen(1));
     p.drawEllipse(c, ring * 0.5, ring * 0.5);
-    const double inner = m.head.innerRadiusMm * pixels;
+    const double inner = helicopter(m).head.innerRadiusMm * pixels;
     p.setPen(machinePen(1.6));
     for (const int side : {90, 270}) p.drawEllipse(polar(c, std::min(inner, ring * 0.6), side), 6, 6);
     p.setBrush(QBrush(t.machine, Qt::BDiagPattern));
@@ -111,9 +114,9 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
     p.drawEllipse(c, ring * 0.2, ring * 0.2);
 
     // servos as built; arms seen edge-on
-    for (const PlateServo& servo : m.servos) {
-        const auto driven =
-            std::find_if(s.trace.servos.begin(), s.trace.servos.end(), [&](const ServoTrace& x) { return x.role == servo.id; });
+    for (const PlateServo& servo : helicopter(m).servos) {
+        const auto driven = std::find_if(helicopterTrace(s.trace).servos.begin(), helicopterTrace(s.trace).servos.end(),
+                                         [&](const ServoTrace& x) { return x.role == servo.id; });
         const double out = ballRadiusMm(m, servo) * pixels;
         const QPointF ball = polar(c, out, servo.azimuthDeg);
         const QPointF axle = polar(c, out + servo.armMm * pixels, servo.azimuthDeg);
@@ -131,7 +134,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         p.drawEllipse(ball, 1.5, 1.5);
         QPointF badge = polar(axle, 12 * pixels, servo.azimuthDeg + (right ? 90 : -90));
         if (aft) badge = axle + QPointF(-14 * pixels, 0);
-        if (driven != s.trace.servos.end()) portBadge(p, badge, QString::fromStdString(driven->port));
+        if (driven != helicopterTrace(s.trace).servos.end()) portBadge(p, badge, QString::fromStdString(driven->port));
     }
     // as set: where the mix believes the balls to be
     const std::vector<double> set = [&] {
@@ -141,8 +144,8 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
             return std::vector<double>{};
         }
     }();
-    for (std::size_t i = 0; i < set.size() && i < m.servos.size(); ++i) {
-        if (std::abs(set[i] - m.servos[i].azimuthDeg) < 0.5) continue;
+    for (std::size_t i = 0; i < set.size() && i < helicopter(m).servos.size(); ++i) {
+        if (std::abs(set[i] - helicopter(m).servos[i].azimuthDeg) < 0.5) continue;
         p.setPen(setPen());
         p.setBrush(Qt::NoBrush);
         const QPointF ball = polar(c, ring, set[i]);
@@ -150,7 +153,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         p.drawLine(polar(c, ring * 0.72, set[i]), polar(c, ring - 8, set[i]));
     }
     // the angle as dimension: built on the left, set on the right
-    if (m.servos.size() >= 3 && set.size() >= 3) {
+    if (helicopter(m).servos.size() >= 3 && set.size() >= 3) {
         const double rail = ring * 1.28;
         const auto arc = [&](double from, double to, QPen pen) {
             pen.setWidthF(1.6);
@@ -164,9 +167,9 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
             p.drawPath(path);
             for (const double end : {from, to}) p.drawLine(polar(c, rail - 5, end), polar(c, rail + 5, end));
         };
-        const double builtAngle = azimuthApartDeg(m.servos[0].azimuthDeg, m.servos[1].azimuthDeg);
+        const double builtAngle = azimuthApartDeg(helicopter(m).servos[0].azimuthDeg, helicopter(m).servos[1].azimuthDeg);
         const double setAngle = azimuthApartDeg(set[0], set[2]);
-        arc(m.servos[0].azimuthDeg, m.servos[0].azimuthDeg + builtAngle, machinePen(1.6));
+        arc(helicopter(m).servos[0].azimuthDeg, helicopter(m).servos[0].azimuthDeg + builtAngle, machinePen(1.6));
         arc(set[0], set[0] - setAngle, setPen());
         const auto label = [&](double azimuth, double deg, const QColor& colour) {
             const QString text = QString::number(deg, 'f', 0) + QStringLiteral("°");
@@ -175,7 +178,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
             p.fillRect(QRectF(at.x() - 3, at.y() - 15, w + 6, 19), t.sheet);
             drawText(p, at, text, Theme::font(16, true), colour);
         };
-        label(m.servos[0].azimuthDeg + builtAngle * 0.46, builtAngle, t.ink);
+        label(helicopter(m).servos[0].azimuthDeg + builtAngle * 0.46, builtAngle, t.ink);
         label(set[0] - setAngle * 0.46, setAngle, t.controller);
     }
     // how it is drawn
@@ -200,8 +203,8 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
             drawText(p, {area.left(), y}, millimetres(name, mm), Theme::font(12), t.ink);
             y -= 17;
         };
-        radius("Ri", m.head.innerRadiusMm, 20);
-        radius("R", m.plate.ballRadiusMm, 338);
+        radius("Ri", helicopter(m).head.innerRadiusMm, 20);
+        radius("R", helicopter(m).plate.ballRadiusMm, 338);
     }
 }
 
@@ -211,16 +214,16 @@ void paintSwashTilt(QPainter& p, QRectF area, const Scene& s) {
     const PlanFrame frame = planFrame(area, s);
     const QPointF c = frame.centre;
     const double scaleRing = frame.scaleRing;
-    if (s.trace.tiltDeg > 0.05) {
-        const QPointF to = polar(c, scaleRing, s.trace.towardDeg);
+    if (helicopterTrace(s.trace).tiltDeg > 0.05) {
+        const QPointF to = polar(c, scaleRing, helicopterTrace(s.trace).towardDeg);
         p.setPen(QPen(t.ink, 2.4));
-        p.drawLine(polar(c, scaleRing - 14, s.trace.towardDeg), to);
-        const QPointF at = polar(c, scaleRing + 20, s.trace.towardDeg);
+        p.drawLine(polar(c, scaleRing - 14, helicopterTrace(s.trace).towardDeg), to);
+        const QPointF at = polar(c, scaleRing + 20, helicopterTrace(s.trace).towardDeg);
         p.fillRect(QRectF(at.x() - 17, at.y() - 9, 34, 18), t.sheet);
         p.setFont(Theme::font(12, true));
         p.setPen(t.ink);
         p.drawText(QRectF(at.x() - 24, at.y() - 9, 48, 18), Qt::AlignCenter,
-                   QString::number(s.trace.towardDeg, 'f', 0) + QStringLiteral("°"));
+                   QString::number(helicopterTrace(s.trace).towardDeg, 'f', 0) + QStringLiteral("°"));
     }
 }
 
@@ -232,9 +235,10 @@ void paintStrokes(QPainter& p, QRectF area, const Scene& s) {
     const QString note = words(say(KH_TR("usable ±{u} µs"), {{"u", num(usable)}}));
     drawText(p, {area.right() - textWidth(note, Theme::font(12)), area.top() + 14}, note, Theme::font(12), t.muted);
     double y = area.top() + 40;
-    const double step = std::min(46.0, (area.height() - 80) / std::max<double>(1.0, static_cast<double>(s.trace.servos.size())));
+    const double step =
+        std::min(46.0, (area.height() - 80) / std::max<double>(1.0, static_cast<double>(helicopterTrace(s.trace).servos.size())));
     const double tall = step < 40.0 ? 3.0 : 5.0;  // marks of four rows stand closer
-    for (const ServoTrace& servo : s.trace.servos) {
+    for (const ServoTrace& servo : helicopterTrace(s.trace).servos) {
         p.setRenderHint(QPainter::Antialiasing);
         portBadge(p, {area.left() + 8, y - 4}, QString::fromStdString(servo.port), 16);
         p.setRenderHint(QPainter::Antialiasing, false);
@@ -283,9 +287,9 @@ void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s) {
         const char* stage;
     };
     static constexpr std::array lines{
-        Line{KH_TR("tilt to the right"), Function::Aileron, "plate"}, Line{KH_TR("tilt forward"), Function::Elevator, "plate"},
-        Line{KH_TR("blade, cyclic"), Function::Aileron, "blade"}, Line{KH_TR("plate height, mm"), Function::Collective, "plate"},
-        Line{KH_TR("blade, collective"), Function::Collective, "blade"}};
+        Line{KH_TR("tilt to the right"), heli::Aileron, "plate"}, Line{KH_TR("tilt forward"), heli::Elevator, "plate"},
+        Line{KH_TR("blade, cyclic"), heli::Aileron, "blade"}, Line{KH_TR("plate height, mm"), heli::Collective, "plate"},
+        Line{KH_TR("blade, collective"), heli::Collective, "blade"}};
     double y = area.top() + 40;
     for (const Line& line : lines) {
         const auto stages = s.trace.of(line.function);

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/conventions.h"
+#include "model/helicopter/helicopter.h"
 #include "paint/drawings.h"
 #include "paint/look/linework.h"
 #include "paint/look/theme.h"
+#include "procedure/helicopter/trace.h"
 
 #include <QBuffer>
 #include <QPainterPath>
@@ -15,7 +17,7 @@ void paintTail(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
     drawTitle(p, area, KH_TR("Tail from above"), words(KH_TR("nose up the page; the blades are drawn in section")));
-    const TailFacts& tail = s.setup.machine.tail;
+    const TailFacts& tail = helicopter(s.setup).tail;
     const QPointF hub(area.center().x(), area.top() + area.height() * 0.52);
     const double pixels = std::min(area.width(), area.height()) / 110.0;
     centreLine(p, QPointF(hub.x(), area.top() + 26), QPointF(hub.x(), area.bottom() - 60));
@@ -31,7 +33,7 @@ void paintTail(QPainter& p, QRectF area, const Scene& s) {
     const double travel = tail.sliderLimitMm;
     const double unit = 7.0 * pixels / std::max(1.0, travel);
     const double neutralX = hub.x() + 17 * pixels;
-    const double x = neutralX + s.trace.sliderMm * unit;
+    const double x = neutralX + helicopterTrace(s.trace).sliderMm * unit;
     const QPen ghost = ghostPen();
     p.setPen(ghost);
     p.setBrush(Qt::NoBrush);
@@ -58,7 +60,7 @@ void paintTail(QPainter& p, QRectF area, const Scene& s) {
         p.restore();
     };
     drawBlade(0, ghost, Qt::NoBrush);
-    drawBlade(s.trace.tailPitchDeg, QPen(t.machine, 1.6), QBrush(Theme::over(t.sheet, t.machine, 0.12)));
+    drawBlade(helicopterTrace(s.trace).tailPitchDeg, QPen(t.machine, 1.6), QBrush(Theme::over(t.sheet, t.machine, 0.12)));
     drawText(p, blade + QPointF(14, -chord * 0.5), words(KH_TR("leading edge")), Theme::font(12), t.muted);
     drawText(p, blade + QPointF(14, chord * 0.62), words(KH_TR("trailing edge")), Theme::font(12), t.muted);
     drawText(p, {hub.x() + 8 * pixels, area.top() + 40}, words(KH_TR("to the nose")), Theme::font(12), t.muted);
@@ -69,11 +71,11 @@ void paintTail(QPainter& p, QRectF area, const Scene& s) {
         drawText(p, {end, y}, value, Theme::font(13, true), t.ink, area.right());
         y += 18;
     };
-    line(words(KH_TR("slider")),
-         words(say(KH_TR("{s} mm, pitch {p}°"), {{"s", signedNum(s.trace.sliderMm, 2)}, {"p", signedNum(s.trace.tailPitchDeg, 1)}})));
-    const char* go = s.trace.trailingEdge == EdgeSide::Still  ? KH_TR("at neutral")
-                     : s.trace.trailingEdge == EdgeSide::Left ? KH_TR("moved left")
-                                                              : KH_TR("moved right");
+    line(words(KH_TR("slider")), words(say(KH_TR("{s} mm, pitch {p}°"), {{"s", signedNum(helicopterTrace(s.trace).sliderMm, 2)},
+                                                                         {"p", signedNum(helicopterTrace(s.trace).tailPitchDeg, 1)}})));
+    const char* go = helicopterTrace(s.trace).trailingEdge == EdgeSide::Still  ? KH_TR("at neutral")
+                     : helicopterTrace(s.trace).trailingEdge == EdgeSide::Left ? KH_TR("moved left")
+                                                                               : KH_TR("moved right");
     line(words(KH_TR("trailing edges")), words(go));
     line(words(KH_TR("rule")), words(KH_TR("trailing edges go to the stick's side, whatever the linkage")));
 }

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/airframe/airframe.h"
 
+#include "model/helicopter/functions.h"
+
 namespace kh {
 
 namespace {
@@ -19,7 +21,7 @@ const StationEntry& airframeStation() {
                                     .columns = {110, 82, 82, 306, 92},
                                     .rules = {airframeRules},
                                     .panels = panels,
-                                    .shots = {{"airframe", "turnstone-470", "head", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle}}};
+                                    .shots = {{"airframe", "turnstone-470", "head", "normal", {0.4, 0.0, 0.0, 0.0}, heli::Throttle}}};
     return entry;
 }
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 #include "stations/airframe/airframe.h"
 #include "stations/kit/rowbuilder.h"
 
@@ -40,8 +41,9 @@ StationPage airframeRows(const RowBuilder& b) {
         fact("pack-build", KH_TR("Pack"), {b.labelled("machine.power.cells"_field), b.field("machine.power.capacityMah"_field)}),
         b.row("boxes", say(KH_TR("Boxes")), {{RowBuilder::text(say(KH_TR("{n}"), {{"n", b.setup().transmitter.profile.name}}))}},
               {{RowBuilder::text(say(KH_TR("{n}"), {{"n", b.setup().controller.profile.name}}))}},
-              {{RowBuilder::text(say(KH_TR("{n}, {s}"), {{"n", b.setup().speedController.profile.name},
-                                                         {"s", m.servos.empty() ? std::string() : m.servos.front().servo.name}}))}}),
+              {{RowBuilder::text(say(KH_TR("{n}, {s}"),
+                                     {{"n", b.setup().speedController.profile.name},
+                                      {"s", helicopter(m).servos.empty() ? std::string() : helicopter(m).servos.front().servo.name}}))}}),
     };
     return page;
 }

@@ -4,7 +4,10 @@
 #include "base/conventions.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
+#include "kernel/helicopter/plant.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
+#include "model/helicopter/sizeclass.h"
 #include "stations/airframe/airframe.h"
 
 #include <algorithm>
@@ -30,10 +33,10 @@ Asked mostAsked(const AuditContext& c) {
     for (const double collective : {-1.0, 1.0})
         for (int i = 0; i < kDirections; ++i) {
             const double toward = 360.0 / kDirections * i;
-            const auto at = c.model.plateAt(collective, sinDeg(toward), cosDeg(toward));
+            const auto at = helicopterIn(c.model).plateAt(collective, sinDeg(toward), cosDeg(toward));
             for (const double d : at.deflection) most.deflection = std::max(most.deflection, std::abs(d));
             const double tilt = std::hypot(at.plate.forward, at.plate.right);
-            most.ringMm = std::max(most.ringMm, std::abs(at.plate.heightMm) + c.setup.machine.head.innerRadiusMm * tilt);
+            most.ringMm = std::max(most.ringMm, std::abs(at.plate.heightMm) + helicopter(c.setup).head.innerRadiusMm * tilt);
         }
     return most;
 }
@@ -41,7 +44,7 @@ Asked mostAsked(const AuditContext& c) {
 void arms(const AuditContext& c, std::vector<Finding>& out) {
     const double deflection = mostAsked(c).deflection;
     const double stroke = strokeFor(c.setup.controller.profile.strokeUs, c.setup.controller.pulseUs);
-    for (const PlateServo& s : c.setup.machine.servos) {
+    for (const PlateServo& s : helicopter(c.setup).servos) {
         const double turned = std::abs(s.squareErrorDeg) + deflection * stroke * s.servo.degPerUs;
         const double sideways = s.armMm * (1.0 - cosDeg(std::min(turned, s.servo.rangeDeg)));
         Finding f{.severity = Severity::Danger, .row = "arms"_row, .box = Box::Machine};
@@ -68,7 +71,7 @@ void arms(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void grip(const AuditContext& c, std::vector<Finding>& out) {
-    const Head& head = c.setup.machine.head;
+    const Head& head = helicopter(c.setup).head;
     const double ring = mostAsked(c).ringMm;
     if (ring < head.gripMm) return;
     PartialDeck d;
@@ -89,14 +92,14 @@ void grip(const AuditContext& c, std::vector<Finding>& out) {
 
 void mass(const AuditContext& c, std::vector<Finding>& out) {
     const double is = c.setup.machine.massKg;
-    const double usual = c.sizeClass.massKg;
+    const double usual = sizeClassOf(c.setup.machine).massKg;
     const double most = usual * (c.setup.machine.style == FlyingStyle::Scale ? kMostScaleMass : kMostMass);
     if (is >= usual * kLeastMass && is <= most) return;
     out.push_back({.severity = Severity::Warning,
                    .row = "mass"_row,
                    .title = c.say(KH_TR("The flying mass does not fit this size")),
                    .found = c.say(KH_TR("{m} kg; a {s} weighs about {u} kg."),
-                                  {{"m", num(is, 2)}, {"s", std::string(c.sizeClass.id)}, {"u", num(usual, 2)}}),
+                                  {{"m", num(is, 2)}, {"s", std::string(sizeClassOf(c.setup.machine).id)}, {"u", num(usual, 2)}}),
                    .why = c.say(KH_TR("Hover pitch, power and tail pitch follow from it.")),
                    .todo = c.say(KH_TR("Weigh the machine ready to fly and enter it; look at the size class too.")),
                    .box = Box::Machine,

@@ -68,6 +68,9 @@ struct Row {
     [[nodiscard]] const std::string& workId() const { return line ? under : id; }
 };
 
+/// The channel a row is about; empty for those about no single one.
+[[nodiscard]] std::string channelOfRow(const AircraftClass& aircraft, const Row& row);
+
 struct StationPage {
     Station station = Station::Airframe;
     std::vector<Row> rows;

@@ -4,7 +4,7 @@
 #include "base/error.h"
 #include "base/typed.h"
 #include "model/conditiontext.h"
-#include "model/fieldpatterns.h"
+#include "model/fieldtable.h"
 #include "model/names.h"
 
 #include <fmt/format.h>
@@ -28,7 +28,8 @@ Part RowBuilder::field(const std::string& path, Message label) const {
     const auto f = readField(setup_, path);
     if (!f) {
         // an element this document has not is ordinary; a field there never is would stay an empty cell for ever
-        if (!isFieldPath(path)) throw std::logic_error("a row names the field " + path + ", which does not exist");
+        if (FieldTable::of(setup_).patternOf(path) == nullptr && FieldTable::of(setup_).listOf(path) == nullptr)
+            throw std::logic_error("a row names the field " + path + ", which does not exist");
         part.field.clear();
         part.value = say(KH_TR("–"));
         return part;
@@ -223,6 +224,14 @@ std::vector<std::string> numberOptions(const std::vector<double>& values) {
     out.reserve(values.size());
     for (const double v : values) out.push_back(render(num(v)));
     return out;
+}
+
+std::string channelOfRow(const AircraftClass& aircraft, const Row& row) {
+    for (const FunctionEntry& function : aircraft.functions) {
+        std::string id = function.id;
+        if (row.keelId() == "channel-" + id || row.id == "failsafe-" + id) return id;
+    }
+    return {};
 }
 
 FieldValue parsePart(const Setup& setup, const Part& part, const std::string& text) {

@@ -45,9 +45,10 @@ double plausible(const Reading& reading, double limit, const char* unit) {
 
 double pitchDegOf(const Reading& reading, const Setup& setup) {
     if (reading.unit != "mm") return plausible(reading, kMostPitchDeg, "°");
-    const double bladeMm = setup.machine.rotor.bladeMm;
-    plausible(reading, 2.0 * bladeMm * sinDeg(kMostPitchDeg), "mm");
-    return std::copysign(pitchFromTipGap(bladeMm, std::abs(reading.value), kRulerMm).pitchDeg, reading.value);
+    const std::optional<double> bladeMm = setup.machine.aircraft.facts().foldedBladeMm();
+    if (!bladeMm) throw InputError(reading.what, "only blades that fold side by side are read by the gap of their tips");
+    plausible(reading, 2.0 * *bladeMm * sinDeg(kMostPitchDeg), "mm");
+    return std::copysign(pitchFromTipGap(*bladeMm, std::abs(reading.value), kRulerMm).pitchDeg, reading.value);
 }
 
 std::vector<Reading> learnedReadings(const Setup& setup, const SolverEntry& solver) {
@@ -85,7 +86,8 @@ Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const
     for (const Reading& r : fresh)
         if (r.unit == "mm" && std::any_of(asked.begin(), asked.end(),
                                           [&](const ReadingSlot& s) { return s.what == r.what && std::string_view(s.unit) == "°"; })) {
-            const TipGapPitch tip = pitchFromTipGap(setup.machine.rotor.bladeMm, std::abs(r.value), kRulerMm);
+            const TipGapPitch tip =
+                pitchFromTipGap(setup.machine.aircraft.facts().foldedBladeMm().value_or(0.0), std::abs(r.value), kRulerMm);
             solved.remarks.push_back(
                 say(KH_TR("{w}: {m} mm between the tips is {d}° ± {e}°, if the blades are square to their feathering axes."),
                     {{"w", readingTitle(setup, std::span(&solver, 1), r.what)},

@@ -25,7 +25,7 @@ struct Shot {
     const char* row;   ///< row or finding to select
     const char* mode;  ///< flown mode
     Sticks sticks;
-    Function traced = Function::Throttle;
+    Function traced{};
     bool night = false;
     bool pose = false;
     bool why = false;
@@ -45,6 +45,7 @@ struct StationEntry {
     std::span<const SolverEntry> (*solvers)() = nullptr;              ///< in the order of the work
     std::span<const GuideEntry> (*guides)() = nullptr;                ///< work in steps
     std::vector<PanelSpec> (*panels)(const PanelContext&) = nullptr;  ///< drawings beside the page; none: the page's own view
+    Message (*aboutMachine)(const Setup&) = nullptr;                  ///< what a matrix says beside the machine's band; none: nothing
     std::vector<Shot> shots = {};
     std::vector<std::string_view> extraRows = {};  ///< ids of rows that judge/rowids.h does not list: of stations that do not ship
 };

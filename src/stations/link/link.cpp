@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/link/link.h"
 
+#include "model/helicopter/functions.h"
+
 namespace kh {
 
 namespace {
@@ -25,8 +27,8 @@ const StationEntry& linkStation() {
         .solvers = linkSolvers,
         .guides = linkGuides,
         .panels = panels,
-        .shots = {{"link", "turnstone-470", "channel-aileron", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},
-                  {"link-rows", "turnstone-470", "channel-rudder-high", "normal", {0.0, 0.0, 0.0, 1.0}, Function::Rudder}}};
+        .shots = {{"link", "turnstone-470", "channel-aileron", "normal", {0.4, 0.0, 0.0, 0.0}, heli::Throttle},
+                  {"link-rows", "turnstone-470", "channel-rudder-high", "normal", {0.0, 0.0, 0.0, 1.0}, heli::Rudder}}};
     return entry;
 }
 

@@ -9,9 +9,6 @@ namespace kh {
 
 [[nodiscard]] const StationEntry& linkStation();
 
-/// The channel a row of this station is about; empty for those about no single one.
-[[nodiscard]] std::string channelOfRow(const Row& row);
-
 // what the entry lists
 [[nodiscard]] StationPage linkRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> linkRules();

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 #include "model/names.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/kit/tables.h"
@@ -91,14 +92,6 @@ void channelTable(const RowBuilder& b, StationPage& page, const std::string& id)
 
 }  // namespace
 
-std::string channelOfRow(const Row& row) {
-    for (std::size_t f = 0; f < kFunctions; ++f) {
-        std::string id = functionId(static_cast<Function>(f));
-        if (row.keelId() == "channel-" + id || row.id == "failsafe-" + id) return id;
-    }
-    return {};
-}
-
 StationPage linkRows(const RowBuilder& b) {
     const TransmitterSettings& tx = b.setup().transmitter;
     StationPage page{Station::Link, {}};
@@ -109,8 +102,8 @@ StationPage linkRows(const RowBuilder& b) {
         RowBuilder::under("supply", b.row("supply-ratings", say(KH_TR("Boxes bear")), {}, {{b.field("controller.profile.maxVolts"_field)}},
                                           {{b.labelled("machine.supply.receiverMaxVolts"_field)}})));
     Cell servos;
-    if (!b.setup().machine.servos.empty()) {
-        const std::string& id = b.setup().machine.servos.front().id;
+    if (!helicopter(b.setup()).servos.empty()) {
+        const std::string& id = helicopter(b.setup()).servos.front().id;
         servos.parts = {b.field(elementPath("machine.servos.{}.servo.minVolts"_field, id), label(KH_TR("plate"))),
                         b.field(elementPath("machine.servos.{}.servo.maxVolts"_field, id), label(KH_TR("to")))};
     }

@@ -7,6 +7,8 @@
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/functions.h"
+#include "model/helicopter/helicopter.h"
 #include "stations/link/link.h"
 
 #include <algorithm>
@@ -117,7 +119,7 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
 void channelSense(const AuditContext& c, std::vector<Finding>& out) {
     for (const ChannelSettings& ch : c.setup.transmitter.channels) {
         const ChannelFigures* f = c.figures.channel(ch.id);
-        if ((!readByMonitor(ch.id) && ch.id != functionId(Function::Gain)) || f == nullptr || !f->highReading.known) continue;
+        if ((!readByMonitor(ch.id) && ch.id != functionId(heli::Gain)) || f == nullptr || !f->highReading.known) continue;
         if (f->highReading.value > 0.0 || ch.travelHighPct == 0.0) continue;
         out.push_back({.id = "channel-sense." + ch.id,
                        .severity = Severity::Danger,
@@ -137,7 +139,7 @@ void channelSense(const AuditContext& c, std::vector<Finding>& out) {
 
 void supplyLeads(const AuditContext& c, std::vector<Finding>& out) {
     const Wiring& w = c.setup.machine.wiring;
-    if (c.setup.machine.rotor.bladeMm < kTwoLeadsBladeMm || w.supplyLeads >= 2.0 || w.buffer) return;
+    if (helicopter(c.setup).rotor.bladeMm < kTwoLeadsBladeMm || w.supplyLeads >= 2.0 || w.buffer) return;
     out.push_back(
         {.severity = Severity::Warning,
          .row = "supply-leads"_row,
@@ -165,7 +167,7 @@ void throttleLead(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void failsafe(const AuditContext& c, std::vector<Finding>& out) {
-    const ChannelSettings* throttle = channelOf(c.setup.transmitter, functionId(Function::Throttle));
+    const ChannelSettings* throttle = channelOf(c.setup.transmitter, functionId(heli::Throttle));
     if (throttle == nullptr || !c.figures.motorOffUs.known) return;
     const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
     const char* path = "transmitter.channels.throttle.failsafePct"_field;

@@ -5,6 +5,8 @@
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
+#include "model/helicopter/sizeclass.h"
 #include "stations/link/link.h"
 
 #include <algorithm>
@@ -30,10 +32,10 @@ struct Fed {
 std::vector<Fed> fedBy(const AuditContext& c) {
     const auto named = [&](const std::string& name) { return c.say(KH_TR("{s}"), {{"s", name}}); };
     std::vector<Fed> out;
-    for (const PlateServo& p : c.setup.machine.servos)
+    for (const PlateServo& p : helicopter(c.setup).servos)
         out.push_back(
             {named(p.servo.name), p.servo.maxVolts, p.servo.minVolts, elementPath("machine.servos.{}.servo.maxVolts"_field, p.id), true});
-    const ServoProfile& tail = c.setup.machine.tail.servo;
+    const ServoProfile& tail = helicopter(c.setup).tail.servo;
     out.push_back({named(tail.name), tail.maxVolts, tail.minVolts, "machine.tail.servo.maxVolts"_field, true});
     const ControllerProfile& box = c.setup.controller.profile;
     out.push_back({named(box.name), box.maxVolts, std::nullopt, "controller.profile.maxVolts"_field});
@@ -146,7 +148,7 @@ void supplyVolts(const AuditContext& c, std::vector<Finding>& out) {
 
 void supplyCurrent(const AuditContext& c, std::vector<Finding>& out) {
     const Supply& s = c.setup.machine.supply;
-    const auto& needed = c.sizeClass.supplyA;
+    const auto& needed = sizeClassOf(c.setup.machine).supplyA;
     if (!s.continuousA || !s.peakA || (*s.continuousA >= needed[0] && *s.peakA >= needed[1])) return;
     out.push_back({.severity = Severity::Warning,
                    .row = "supply"_row,

@@ -5,8 +5,11 @@
 #include "base/conventions.h"
 #include "base/error.h"
 #include "formula/root.h"
-#include "kernel/envelope.h"
+#include "judge/helicopter/figures.h"
+#include "kernel/helicopter/envelope.h"
+#include "kernel/helicopter/plant.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/functions.h"
 #include "stations/modes/modesfigures.h"
 
 #include <algorithm>
@@ -99,7 +102,7 @@ void ModesFigures::gainForms(ModeFigures& f) const {
 }
 
 void ModesFigures::zones() {
-    const ChannelSettings* throttle = channelOf(setup.transmitter, functionId(Function::Throttle));
+    const ChannelSettings* throttle = channelOf(setup.transmitter, functionId(heli::Throttle));
     const ChannelScale scale = channelScale(setup.transmitter.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
     out.motorOffPct =
         make(KH_TR("throttle at which the motor is surely off"), {"%", 1, true},
@@ -118,7 +121,7 @@ void ModesFigures::zones() {
     const auto usable = [&](double side) {
         return [this, side](Derivation& why) {
             const double sign = side * (setup.controller.directions.collectiveReversed ? -1.0 : 1.0);
-            const auto height = [&](double share) { return model.plateAt(sign * share, 0, 0).plate.heightMm; };
+            const auto height = [&](double share) { return helicopterIn(model).plateAt(sign * share, 0, 0).plate.heightMm; };
             const auto free = [&](double share) { return levelLimit(setup, height(share)) == Limit::None; };
             if (free(1.0)) {
                 why.line(KH_TR("the plate stays inside its envelope over the whole curve"));
@@ -132,8 +135,8 @@ void ModesFigures::zones() {
         };
     };
     const std::vector<std::string> paths =
-        bladePaths({"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field, "machine.plate.travelMm"_field,
-                    "machine.head.gripLimitDeg"_field, "controller.profile.usableStrokeUs"_field});
+        bladePaths(*this, {"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field, "machine.plate.travelMm"_field,
+                           "machine.head.gripLimitDeg"_field, "controller.profile.usableStrokeUs"_field});
     out.usablePitchHighPct = make(KH_TR("highest pitch value inside the envelope"), {"%", 0, true}, paths, usable(1.0));
     out.usablePitchLowPct = make(KH_TR("lowest pitch value inside the envelope"), {"%", 0, true}, paths, usable(-1.0));
 }

@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Each flight mode in real units, and what changes from one to the next.
+#include "judge/helicopter/figures.h"
 #include "base/conventions.h"
 #include "base/error.h"
 #include "formula/root.h"
 #include "judge/modechecks.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/functions.h"
+#include "model/helicopter/helicopter.h"
 #include "stations/modes/modes.h"
 #include "stations/modes/modesfigures.h"
 
@@ -16,7 +19,7 @@ namespace kh {
 
 void ModesFigures::modes() {
     const auto& list = setup.transmitter.modes;
-    const ChannelSettings* gainChannel = channelOf(setup.transmitter, functionId(Function::Gain));
+    const ChannelSettings* gainChannel = channelOf(setup.transmitter, functionId(heli::Gain));
     for (std::size_t i = 0; i < list.size(); ++i) {
         const FlightMode& m = list[i];
         const std::string base = "transmitter.modes." + m.id;
@@ -52,10 +55,12 @@ void ModesFigures::modes() {
             speed);
         f.tipSpeed = make(
             KH_TR("blade tip speed"), {"m/s", 0}, {"machine.rotor.discM"_field},
-            [&](Derivation& why) { return tipSpeed(setup.machine.rotor.discM, rpm, &why); }, speed);
-        const auto pitchAt = [this, i](double stick) { return [this, i, stick](Derivation& why) { return this->pitchAt(i, stick, why); }; };
+            [&](Derivation& why) { return tipSpeed(helicopter(setup).rotor.discM, rpm, &why); }, speed);
+        const auto pitchAt = [this, i](double stick) {
+            return [this, i, stick](Derivation& why) { return modePitchDeg(*this, i, stick, why); };
+        };
         const std::vector<std::string> pitchPaths =
-            bladePaths({base + ".pitch", "controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field});
+            bladePaths(*this, {base + ".pitch", "controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field});
         f.pitchLow = make(KH_TR("blade pitch at low stick"), {"°", 1, true}, pitchPaths, pitchAt(-1));
         f.pitchMid = make(KH_TR("blade pitch at mid stick"), {"°", 1, true}, pitchPaths, pitchAt(0));
         f.pitchHigh = make(KH_TR("blade pitch at high stick"), {"°", 1, true}, pitchPaths, pitchAt(1));
@@ -68,7 +73,7 @@ void ModesFigures::modes() {
         f.hoverPitch = make(
             KH_TR("hover pitch, estimate"), {"°", 1}, hoverPaths,
             [&](Derivation& why) {
-                const double deg = hover(rotor(hoverRpm), &why).pitchDeg;
+                const double deg = hover(mainRotor(setup.machine, hoverRpm), &why).pitchDeg;
                 why.line(KH_TR("gauges at the field read 0.5 … 1.5° more"));
                 return deg;
             },
@@ -76,7 +81,7 @@ void ModesFigures::modes() {
         f.hoverStick = make(
             KH_TR("stick that holds the hover"), {"", 2, true}, pitchPaths,
             [&](Derivation& why) {
-                const double wanted = hover(rotor(hoverRpm)).pitchDeg;
+                const double wanted = hover(mainRotor(setup.machine, hoverRpm)).pitchDeg;
                 Derivation quiet;
                 if (pitchAt(1.0)(quiet) < wanted) throw InputError(base + ".pitch", "the curve never reaches the hover pitch");
                 if (pitchAt(-1.0)(quiet) > wanted) throw InputError(base + ".pitch", "the curve never comes down to the hover pitch");
@@ -130,7 +135,7 @@ void ModesFigures::heldPulse(std::size_t mode, ModeFigures& f) const {
             why.line(f.holdActs ? KH_TR("hold acts in this mode: its own value") : KH_TR("hold does not act here: the curve's low end"));
             return f.holdActs ? tx.hold.throttlePct : model.throttleCurveAt(mode, -1.0);
         });
-    const ChannelSettings* throttle = channelOf(tx, functionId(Function::Throttle));
+    const ChannelSettings* throttle = channelOf(tx, functionId(heli::Throttle));
     const ChannelScale scale = channelScale(tx.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
     f.heldUs = make(KH_TR("pulse with hold on"), {"µs", 0},
                     {from, "transmitter.channels.throttle.travelLowPct"_field, "transmitter.profile.usPerPct"_field}, [&](Derivation& why) {
@@ -151,11 +156,11 @@ void ModesFigures::steps() {
         const ModeFigures& anchor = s.leavesHold ? to : from;
         const std::vector<std::string> curves{elementPath("transmitter.modes.{}.pitch"_field, from.id),
                                               elementPath("transmitter.modes.{}.pitch"_field, to.id)};
-        s.hoverJumpDeg = make(KH_TR("pitch jump at the hover"), {"°", 1, true}, bladePaths(curves),
+        s.hoverJumpDeg = make(KH_TR("pitch jump at the hover"), {"°", 1, true}, bladePaths(*this, curves),
                               [&](Derivation& why) {
                                   const double stick = anchor.hoverStick.value;
                                   why.line(KH_TR("at stick {s}"), {{"s", signedNum(stick, 2)}});
-                                  return pitchAt(b, stick, why) - pitchAt(a, stick, why);
+                                  return modePitchDeg(*this, b, stick, why) - modePitchDeg(*this, a, stick, why);
                               },
                               {{"machine.power.kv"_field, anchor.hoverStick.known}});
         s.speedChangePct =
@@ -167,14 +172,14 @@ void ModesFigures::steps() {
                      return 100.0 * (to.headRpm.value / from.headRpm.value - 1.0);
                  },
                  {{"machine.power.kv"_field, !s.leavesHold && from.headRpm.known && to.headRpm.known && from.headRpm.value > 0.0}});
-        s.lowJumpDeg = make(KH_TR("pitch change at low stick"), {"°", 1, true}, bladePaths(curves),
-                            [&](Derivation& why) { return pitchAt(b, -1.0, why) - pitchAt(a, -1.0, why); });
+        s.lowJumpDeg = make(KH_TR("pitch change at low stick"), {"°", 1, true}, bladePaths(*this, curves),
+                            [&](Derivation& why) { return modePitchDeg(*this, b, -1.0, why) - modePitchDeg(*this, a, -1.0, why); });
         s.throttleFrom = s.leavesHold ? setup.transmitter.hold.throttlePct : model.throttleCurveAt(a, -1.0);
         s.throttleTo = model.throttleCurveAt(b, -1.0);
         if (!s.leavesHold && s.hoverJumpDeg.known) {
             const double stick = anchor.hoverStick.value;
-            s.jumps =
-                !levelAtHover(setup, from, to, collectiveDeg(setup, model, list[a], stick), collectiveDeg(setup, model, list[b], stick));
+            s.jumps = !levelAtHover(setup, model, from, to, collectiveDeg(setup, model, list[a], stick),
+                                    collectiveDeg(setup, model, list[b], stick));
         }
         out.steps.push_back(std::move(s));
     };

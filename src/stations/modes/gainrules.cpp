@@ -8,6 +8,8 @@
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/functions.h"
+#include "model/helicopter/sizeclass.h"
 #include "model/names.h"
 #include "stations/modes/modes.h"
 
@@ -26,17 +28,17 @@ constexpr double kGainEndPct = 70.0;     ///< the least a full gain may read
 void gainSide(const AuditContext& c, std::vector<Finding>& out) {
     for (const FlightMode& m : c.setup.transmitter.modes) {
         const ModeFigures* f = c.figures.mode(m.id);
-        const ChannelSettings* set = channelOf(c.setup.transmitter, functionId(Function::Gain));
+        const ChannelSettings* set = channelOf(c.setup.transmitter, functionId(heli::Gain));
         if (set == nullptr || f == nullptr || !f->gainRead.known) continue;
         // a gain channel that is read the wrong way is that channel's fault: the gain is judged as it will be read
-        const ChannelFigures* ends = c.figures.channel(functionId(Function::Gain));
+        const ChannelFigures* ends = c.figures.channel(functionId(heli::Gain));
         const bool turned = ends != nullptr && ends->highReading.known && ends->highReading.value < 0.0;
         const double reads = turned ? -f->gainRead.value : f->gainRead.value;
         if (reads > 0.0) continue;
         if (m.id == kHoldMode && c.setup.transmitter.schools.holdTail == HoldTailSchool::Rate && std::abs(reads) >= 1.0) continue;
         ChannelSettings channel = *set;
         if (turned) channel.reversed = !channel.reversed;
-        const double wanted = std::abs(reads) < 1.0 ? c.sizeClass.gainPct[0] : std::abs(reads);
+        const double wanted = std::abs(reads) < 1.0 ? sizeClassOf(c.setup.machine).gainPct[0] : std::abs(reads);
         const GainSentAnswer sent = gainToSend(std::min(wanted, 100.0), channelScale(c.setup.transmitter.profile, channel),
                                                readingScale(c.setup.controller.profile), 1.0);
         out.push_back({.id = "gain-side." + m.id,
@@ -59,8 +61,8 @@ void gainSide(const AuditContext& c, std::vector<Finding>& out) {
 
 void gainSteps(const AuditContext& c, std::vector<Finding>& out) {
     const TransmitterSettings& tx = c.setup.transmitter;
-    const ChannelSettings* set = channelOf(tx, functionId(Function::Gain));
-    const ChannelFigures* ends = c.figures.channel(functionId(Function::Gain));
+    const ChannelSettings* set = channelOf(tx, functionId(heli::Gain));
+    const ChannelFigures* ends = c.figures.channel(functionId(heli::Gain));
     if (set == nullptr || ends == nullptr || !ends->highReading.known) return;
     ChannelSettings channel = *set;  // one that is read the wrong way is that channel's fault
     if (ends->highReading.value < 0.0) channel.reversed = !channel.reversed;
@@ -70,7 +72,7 @@ void gainSteps(const AuditContext& c, std::vector<Finding>& out) {
         if (!f.id.starts_with("gain-") || f.when.empty() || !f.sentPct) continue;
         const double reads = readingPctUnchecked(channelOutputUnchecked(*f.sentPct, scale).pulseUs, reading);
         if (reads > 0.0) continue;
-        const double wanted = std::abs(reads) < 1.0 ? c.sizeClass.gainPct[0] : std::abs(reads);
+        const double wanted = std::abs(reads) < 1.0 ? sizeClassOf(c.setup.machine).gainPct[0] : std::abs(reads);
         const double sent = gainToSend(std::min(wanted, 100.0), scale, reading, 1.0).sentPct;
         PartialDeck on;
         putTerms(on, f.when);
@@ -92,39 +94,40 @@ void gainSteps(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void gainRange(const AuditContext& c, std::vector<Finding>& out) {
-    const double high = c.sizeClass.gainPct[1] + kGainAbovePct;
-    const double low = c.sizeClass.gainPct[0] * kGainBelowShare;
-    const ChannelSettings* channel = channelOf(c.setup.transmitter, functionId(Function::Gain));
+    const double high = sizeClassOf(c.setup.machine).gainPct[1] + kGainAbovePct;
+    const double low = sizeClassOf(c.setup.machine).gainPct[0] * kGainBelowShare;
+    const ChannelSettings* channel = channelOf(c.setup.transmitter, functionId(heli::Gain));
     for (const FlightMode& m : c.setup.transmitter.modes) {
         const ModeFigures* f = c.figures.mode(m.id);
         if (channel == nullptr || f == nullptr || !f->gainRead.known || f->gainRead.value <= 0.0) continue;
         const bool much = f->gainRead.value > high;
         if (!much && f->gainRead.value >= low) continue;
-        const double wanted = c.sizeClass.gainPct[much ? 1 : 0];
+        const double wanted = sizeClassOf(c.setup.machine).gainPct[much ? 1 : 0];
         const GainSentAnswer sent =
             gainToSend(wanted, channelScale(c.setup.transmitter.profile, *channel), readingScale(c.setup.controller.profile), 1.0);
-        out.push_back(
-            {.id = "gain-range." + m.id,
-             .severity = Severity::Warning,
-             .row = "tail-gain"_row,
-             .title = much ? c.say(KH_TR("Tail gain is high in {m}"), {{"m", m.name}})
-                           : c.say(KH_TR("Tail gain is low in {m}"), {{"m", m.name}}),
-             .found = c.say(KH_TR("It reads {g} %; this size starts at {a} … {b} %."),
-                            {{"g", num(f->gainRead.value)}, {"a", num(c.sizeClass.gainPct[0])}, {"b", num(c.sizeClass.gainPct[1])}}),
-             .why = much ? c.say(KH_TR("The tail can wag fast enough to strip its servo."))
-                         : c.say(KH_TR("The tail hardly holds: it swings with the wind and with every change of power.")),
-             .todo = c.say(KH_TR("Start at {b} % in the transmitter and search upwards in flight."), {{"b", num(wanted)}}),
-             .box = Box::Transmitter,
-             .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
-             .subject = modePath(m, "tailGainPct"),
-             .fix = {{modePath(m, "tailGainPct"), sent.sentPct}},
-             .proposal = true});
+        out.push_back({.id = "gain-range." + m.id,
+                       .severity = Severity::Warning,
+                       .row = "tail-gain"_row,
+                       .title = much ? c.say(KH_TR("Tail gain is high in {m}"), {{"m", m.name}})
+                                     : c.say(KH_TR("Tail gain is low in {m}"), {{"m", m.name}}),
+                       .found = c.say(KH_TR("It reads {g} %; this size starts at {a} … {b} %."),
+                                      {{"g", num(f->gainRead.value)},
+                                       {"a", num(sizeClassOf(c.setup.machine).gainPct[0])},
+                                       {"b", num(sizeClassOf(c.setup.machine).gainPct[1])}}),
+                       .why = much ? c.say(KH_TR("The tail can wag fast enough to strip its servo."))
+                                   : c.say(KH_TR("The tail hardly holds: it swings with the wind and with every change of power.")),
+                       .todo = c.say(KH_TR("Start at {b} % in the transmitter and search upwards in flight."), {{"b", num(wanted)}}),
+                       .box = Box::Transmitter,
+                       .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
+                       .subject = modePath(m, "tailGainPct"),
+                       .fix = {{modePath(m, "tailGainPct"), sent.sentPct}},
+                       .proposal = true});
     }
 }
 
 void gainChannel(const AuditContext& c, std::vector<Finding>& out) {
-    const ChannelFigures* f = c.figures.channel(functionId(Function::Gain));
-    const ChannelSettings* ch = channelOf(c.setup.transmitter, functionId(Function::Gain));
+    const ChannelFigures* f = c.figures.channel(functionId(heli::Gain));
+    const ChannelSettings* ch = channelOf(c.setup.transmitter, functionId(heli::Gain));
     if (f == nullptr || ch == nullptr || !f->highReading.known || !f->lowReading.known) return;
     for (const bool high : {true, false}) {
         const double reads = std::abs(high ? f->highReading.value : f->lowReading.value);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/modes/modes.h"
 #include "judge/rowids.h"
+#include "model/helicopter/helicopter.h"
+#include "model/helicopter/functions.h"
 
 namespace kh {
 
@@ -16,20 +18,25 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
     return {};
 }
 
+Message aboutMachine(const Setup& setup) {
+    return say(KH_TR("hover in still air, mass {m} kg, disc {d} m"),
+               {{"m", num(setup.machine.massKg, 2)}, {"d", num(helicopter(setup).rotor.discM, 2)}});
+}
+
 }  // namespace
 
 const StationEntry& modesStation() {
-    static const StationEntry entry{
-        .station = Station::Modes,
-        .name = KH_TR("Modes"),
-        .shortName = KH_TR("Modes"),
-        .rows = modesRows,
-        .page = PageKind::Matrix,
-        .pageWidth = 616.0,
-        .rules = {holdRules, modeRules, modePitchRules, modeSpeedRules, gainRules, modeSchoolRules},
-        .figures = modesFigures,
-        .panels = panels,
-        .shots = {{"modes", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, Function::Throttle}}};
+    static const StationEntry entry{.station = Station::Modes,
+                                    .name = KH_TR("Modes"),
+                                    .shortName = KH_TR("Modes"),
+                                    .rows = modesRows,
+                                    .page = PageKind::Matrix,
+                                    .pageWidth = 616.0,
+                                    .rules = {holdRules, modeRules, modePitchRules, modeSpeedRules, gainRules, modeSchoolRules},
+                                    .figures = modesFigures,
+                                    .panels = panels,
+        .aboutMachine = aboutMachine,
+                                    .shots = {{"modes", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, heli::Throttle}}};
     return entry;
 }
 

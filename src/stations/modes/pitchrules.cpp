@@ -65,7 +65,7 @@ void pitchJump(const AuditContext& c, std::vector<Finding>& out) {
         const double was = collectiveDeg(c.setup, c.model, *from, stick);
         const double is = collectiveDeg(c.setup, c.model, m, stick);
         const double jump = is - was;
-        if (levelAtHover(c.setup, *a, *b, was, is)) continue;
+        if (levelAtHover(c.setup, c.model, *a, *b, was, is)) continue;
         PartialDeck at = modeState(c.setup.transmitter, *from);
         PartialDeck there = modeState(c.setup.transmitter, m);
         at.collective = there.collective = stick;

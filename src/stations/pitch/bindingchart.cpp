@@ -6,7 +6,8 @@
 
 #include "base/conventions.h"
 #include "kernel/chain.h"
-#include "kernel/envelope.h"
+#include "kernel/helicopter/envelope.h"
+#include "kernel/helicopter/plant.h"
 #include "model/fieldpatterns.h"
 #include "stations/kit/solverkit.h"
 #include "stations/pitch/pitchsolvers.h"
@@ -117,8 +118,8 @@ Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
         double computed = 100.0;
         const ChainModel model(setup);
         for (const double collective : {-1.0, 0.0, 1.0}) {
-            const ClearanceRose rose = clearanceRose(setup, collective, model.plateAt(collective, 0, 0).plate.heightMm);
-            const Plane full = model.plateAt(0.0, 0.0, 1.0).plate;
+            const ClearanceRose rose = clearanceRose(setup, collective, helicopterIn(model).plateAt(collective, 0, 0).plate.heightMm);
+            const Plane full = helicopterIn(model).plateAt(0.0, 0.0, 1.0).plate;
             const double tilt = degFromRad(std::asin(std::clamp(std::hypot(full.forward, full.right), 0.0, 1.0)));
             if (tilt > 0.0) computed = std::min(computed, setup.controller.cyclicLimitPct * rose.round.tiltDeg / tilt);
         }

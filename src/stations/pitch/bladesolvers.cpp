@@ -5,14 +5,16 @@
 #include "formula/answers.h"
 #include "judge/figures.h"
 #include "kernel/chain.h"
-#include "kernel/envelope.h"
+#include "kernel/helicopter/envelope.h"
+#include "kernel/helicopter/plant.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/head.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "model/helicopter/sizeclass.h"
 #include "model/modeedits.h"
 #include "model/names.h"
-#include "stations/kit/linkturns.h"
+#include "stations/helicopter/linkturns.h"
 #include "stations/kit/solverkit.h"
 #include "stations/pitch/pitchsolvers.h"
 
@@ -38,13 +40,13 @@ double degPerTrimPct(const Setup& setup) {
         Setup s = setup;
         s.controller.collectiveTrimPct += change;
         const ChainModel model(s);
-        return model.bladeAt({model.plateAt(0, 0, 0).plate.heightMm, 0, 0}, 180.0);
+        return helicopterIn(model).bladeAt({helicopterIn(model).plateAt(0, 0, 0).plate.heightMm, 0, 0}, 180.0);
     };
     return (deg(1.0) - deg(-1.0)) / 2.0;
 }
 
 SolvedField bladeLink(const Setup& setup, const char* blade, double errorDeg) {
-    const Head& head = setup.machine.head;
+    const Head& head = helicopter(setup).head;
     const LinkSteps steps = linkSteps(head);
     const double sign = linkSign(setup.machine);
     const LinkTurnsAnswer answer = linkTurnsFor(steps.mmPerTurn, head.gripMm, sign * errorDeg, steps.stepTurns);
@@ -114,15 +116,15 @@ SolvedField rangeEnd(const Setup& setup, std::span<const Reading> readings, bool
 
 /// Cyclic at the blade where the plate stops, in °.
 double stopDeg(const Setup& setup) {
-    const double tilt = clearanceRose(setup, 0.0, ChainModel(setup).plateAt(0, 0, 0).plate.heightMm).round.tiltDeg;
-    const Head& head = setup.machine.head;
+    const double tilt = clearanceRose(setup, 0.0, helicopterIn(ChainModel(setup)).plateAt(0, 0, 0).plate.heightMm).round.tiltDeg;
+    const Head& head = helicopter(setup).head;
     return degFromRad(std::asin(std::clamp(head.innerRadiusMm * sinDeg(tilt) / head.gripMm, 0.0, 1.0)));
 }
 
 /// What the reference step should give by the machine's own lengths, in °.
 double askedThrowDeg(const Setup& setup) {
     const ChainModel model(setup);
-    const auto at = [&](double demand) { return model.bladeAt(model.plateAt(0, demand, 0).plate, 180.0); };
+    const auto at = [&](double demand) { return helicopterIn(model).bladeAt(helicopterIn(model).plateAt(0, demand, 0).plate, 180.0); };
     const double demand = shareFromPct(setup.controller.profile.referenceDemandPct);
     return std::abs(at(demand) - at(-demand)) / 2.0;
 }
@@ -135,7 +137,7 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
     const double bNose = pitchDegOf(needed(readings, "blade-b.nose"), setup);
     const Reading* turnedA = latest(readings, "blade-a.nose");
     const Reading* turnedB = latest(readings, "blade-b.tail");
-    const Head& head = setup.machine.head;
+    const Head& head = helicopter(setup).head;
     double tilt = 0.0;  // sideways, + raises the blade over the tail
     double track = (aTail - bNose) / 2.0;
     double common = (aTail + bNose) / 2.0;
@@ -195,7 +197,7 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
         const Plane rise{height, tilted * cosDeg(over), tilted * sinDeg(over)};
         const std::vector<BallFollow> follows = ballFollows(setup.machine);
         std::vector<double> remain;
-        for (const PlateServo& s : setup.machine.servos) {
+        for (const PlateServo& s : helicopter(setup).servos) {
             SolvedField a = servoLink(setup, s, follows[remain.size()].at(rise));
             remain.push_back(a.residue);
             if (a.value != 0.0) out.answers.push_back(std::move(a));

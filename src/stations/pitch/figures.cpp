@@ -1,13 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Blade angles, the arm that would use the stroke well, what is left at full collective, the chart of observed binding.
+#include "judge/helicopter/figures.h"
 #include "base/conventions.h"
 #include "base/error.h"
 #include "formula/linkage.h"
 #include "judge/figurebuilder.h"
-#include "kernel/envelope.h"
+#include "kernel/helicopter/envelope.h"
+#include "kernel/helicopter/plant.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/head.h"
+#include "model/helicopter/helicopter.h"
 #include "stations/kit/calibration.h"
 #include "stations/kit/solverkit.h"
 #include "stations/pitch/bindingchart.h"
@@ -37,10 +40,10 @@ struct MostStroke {
 
 MostStroke mostStroke(const Setup& setup, const ChainModel& model) {
     MostStroke most;
-    const PlateServo& s = setup.machine.servos.front();
+    const PlateServo& s = helicopter(setup).servos.front();
     for (const double c : {-1.0, 1.0})
         for (int i = 0; i < 72; ++i)
-            for (const double d : model.plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i)).deflection)
+            for (const double d : helicopterIn(model).plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i)).deflection)
                 if (std::abs(d) > std::abs(most.deflection)) most.deflection = d;
     const double stroke = strokeFor(setup.controller.profile.strokeUs, setup.controller.pulseUs);
     most.travelMm = ballHeightMm(s.armMm, s.linkMm, most.deflection * stroke * s.servo.degPerUs);
@@ -74,10 +77,10 @@ bool proportional(const Calibration& c) {
 
 void PitchFigures::blades() {
     const BladeLinkage linkage = bladeLinkage(setup.machine);
-    const auto with = [&](std::vector<std::string> first) { return bladePaths(std::move(first)); };
+    const auto with = [&](std::vector<std::string> first) { return bladePaths(*this, std::move(first)); };
     // one function each for the model as it is, with its derivation, and as it was when something was read
     const auto collective = [this, linkage](const ChainModel& m, double c, Derivation* why = nullptr) {
-        const auto plate = m.plateAtReading(c, 0.0, 0.0);
+        const auto plate = helicopterIn(m).plateAtReading(c, 0.0, 0.0);
         if (why != nullptr)
             why->line(KH_TR("servo pulse {p} µs off centre, arm {a}°, plate {h} mm"),
                       {{"p", signedNum(plate.servos[0].pulseUs - setup.controller.pulseUs)},
@@ -121,9 +124,9 @@ void PitchFigures::blades() {
     out.midPitchDeg.measured = zero.has_value();
     // along the boom, aileron shows as pitch; half the difference removes the gauge's zero
     const auto cyclic = [linkage](const ChainModel& m, double demand, Derivation* why = nullptr) {
-        const auto right = m.plateAt(0.0, demand, 0.0);
+        const auto right = helicopterIn(m).plateAt(0.0, demand, 0.0);
         const double a = bladePitchDeg(right.plate, linkage, 180.0);
-        const double b = bladePitchDeg(m.plateAt(0.0, -demand, 0.0).plate, linkage, 180.0);
+        const double b = bladePitchDeg(helicopterIn(m).plateAt(0.0, -demand, 0.0).plate, linkage, 180.0);
         if (why != nullptr) {
             why->line(KH_TR("plate tilts {t}° to the side at demand {d}"),
                       {{"t", num(degFromRad(std::asin(std::clamp(std::hypot(right.plate.forward, right.plate.right), 0.0, 1.0))), 2)},
@@ -159,13 +162,13 @@ void PitchFigures::blades() {
     out.cyclicTiltDeg = make(
         KH_TR("plate tilt, full cyclic"), {"°", 1}, with({"controller.referencePct"_field, "controller.cyclicLimitPct"_field}),
         [&](Derivation& why) {
-            const Plane p = model.plateAt(0.0, 1.0, 0.0).plate;
+            const Plane p = helicopterIn(model).plateAt(0.0, 1.0, 0.0).plate;
             why.line(KH_TR("sine of the tilt: forward {a}, right {b}"), {{"a", signedNum(p.forward, 3)}, {"b", signedNum(p.right, 3)}});
             return degFromRad(std::asin(std::clamp(std::hypot(p.forward, p.right), 0.0, 1.0)));
         });
     out.pitchStepDeg = make(KH_TR("pitch step of the servo's dead band"), {"°", 2},
                             with({"machine.servos.elevator.servo.deadBandUs"_field}), [&](Derivation& why) {
-                                const PlateServo& s = setup.machine.servos.front();
+                                const PlateServo& s = helicopter(setup).servos.front();
                                 const double mm = ballHeightMm(s.armMm, s.linkMm, s.servo.deadBandUs * s.servo.degPerUs);
                                 why.line(KH_TR("{b} µs move the plate by {m} mm"), {{"b", num(s.servo.deadBandUs, 1)}, {"m", num(mm, 3)}});
                                 return std::abs(bladePitchDeg({mm, 0, 0}, linkage, 180.0));
@@ -177,35 +180,36 @@ void PitchFigures::blades() {
              [&](Derivation& why) {
                  double least = 90.0;
                  for (const double c : {1.0, -1.0}) {
-                     const ClearanceRose& rose = roses.at(setup, c, model.plateAt(c, 0, 0).plate.heightMm);
+                     const ClearanceRose& rose = memory.of<RoseMemory>().at(setup, c, helicopterIn(model).plateAt(c, 0, 0).plate.heightMm);
                      why.line(KH_TR("plate at {h} mm: {t}° toward {a}°, then {l}"), {{"h", signedNum(rose.heightMm, 1)},
                                                                                      {"t", num(rose.round.tiltDeg, 1)},
                                                                                      {"a", num(rose.round.azimuthDeg)},
                                                                                      {"l", asWord(limitId(rose.round.limitedBy))}});
                      if (rose.round.tiltDeg >= least) continue;
                      least = rose.round.tiltDeg;
-                     out.cyclicLeftLimit = rose.round.limitedBy;
+                     helicopterFigures(*this).cyclicLeftLimit = rose.round.limitedBy;
                  }
                  return least;
              });
-    out.turnDeg = make(
-        KH_TR("blade pitch a turn of the link"), {"°", 2}, {"machine.head.threadMmPerTurn"_field, "machine.head.gripMm"_field},
-        [&](Derivation& why) {
-            const double deg = degFromRad(std::asin(std::clamp(*setup.machine.head.threadMmPerTurn / setup.machine.head.gripMm, 0.0, 1.0)));
-            why.line(KH_TR("asin(ℓ / g) = asin({l} / {g})"),
-                     {{"l", num(*setup.machine.head.threadMmPerTurn, 2)}, {"g", num(setup.machine.head.gripMm, 1)}});
-            return deg;
-        },
-        {{"machine.head.threadMmPerTurn"_field, setup.machine.head.threadMmPerTurn.has_value()}});
+    out.turnDeg =
+        make(KH_TR("blade pitch a turn of the link"), {"°", 2}, {"machine.head.threadMmPerTurn"_field, "machine.head.gripMm"_field},
+             [&](Derivation& why) {
+                 const double deg =
+                     degFromRad(std::asin(std::clamp(*helicopter(setup).head.threadMmPerTurn / helicopter(setup).head.gripMm, 0.0, 1.0)));
+                 why.line(KH_TR("asin(ℓ / g) = asin({l} / {g})"),
+                          {{"l", num(*helicopter(setup).head.threadMmPerTurn, 2)}, {"g", num(helicopter(setup).head.gripMm, 1)}});
+                 return deg;
+             },
+             {{"machine.head.threadMmPerTurn"_field, helicopter(setup).head.threadMmPerTurn.has_value()}});
 }
 
 void PitchFigures::arms() {
     const Machine& m = setup.machine;
     const ControllerProfile& box = setup.controller.profile;
-    const PlateServo& s = m.servos.front();
+    const PlateServo& s = helicopter(m).servos.front();
     const std::vector<std::string> paths =
-        bladePaths({"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field, "controller.referencePct"_field,
-                    "controller.cyclicLimitPct"_field, "controller.profile.usableStrokeUs"_field});
+        bladePaths(*this, {"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field, "controller.referencePct"_field,
+                           "controller.cyclicLimitPct"_field, "controller.profile.usableStrokeUs"_field});
     std::optional<MostStroke> found;  // once, and not before a figure is asked: it may not exist
     const auto stroke = [&] {
         if (!found) found = mostStroke(setup, model);
@@ -222,10 +226,10 @@ void PitchFigures::arms() {
     out.goodArmMm = make(KH_TR("arm radius that uses 80 % of the stroke"), {"mm", 1}, paths, [&](Derivation& why) { return wanted(&why); });
     auto holePaths = paths;
     holePaths.emplace_back("machine.arms.holesMm"_field);
-    const std::vector<FigureNeed> holes{{"machine.arms.holesMm"_field, !m.arms.holesMm.empty()}};
+    const std::vector<FigureNeed> holes{{"machine.arms.holesMm"_field, !helicopter(m).arms.holesMm.empty()}};
     const auto nearest = [&] {
         const double r = wanted(nullptr);
-        return *std::min_element(m.arms.holesMm.begin(), m.arms.holesMm.end(),
+        return *std::min_element(helicopter(m).arms.holesMm.begin(), helicopter(m).arms.holesMm.end(),
                                  [&](double a, double b) { return std::abs(a - r) < std::abs(b - r); });
     };
     out.holeMm = make(
@@ -246,27 +250,28 @@ void PitchFigures::arms() {
         },
         holes);
     out.usPerTenthDeg = make(KH_TR("servo pulse for 0.1° of blade"), {"µs", 1},
-                             bladePaths({"machine.servos.elevator.servo.degPerUs"_field}), [&](Derivation& why) {
-                                 const double mm = m.head.gripMm * sinDeg(kTenthDeg);
+                             bladePaths(*this, {"machine.servos.elevator.servo.degPerUs"_field}), [&](Derivation& why) {
+                                 const double mm = helicopter(m).head.gripMm * sinDeg(kTenthDeg);
                                  why.line(KH_TR("0.1° lifts the grip's ball by {m} mm"), {{"m", num(mm, 3)}});
                                  return armAngleDeg(s.armMm, s.linkMm, mm) / s.servo.degPerUs;
                              });
-    out.cyclicLeftDeg = make(KH_TR("cyclic left at full collective"), {"°", 1}, out.tiltAtFullCollectiveDeg.why.inputs,
-                             [&](Derivation& why) {
-                                 const double tilt = out.tiltAtFullCollectiveDeg.value;
-                                 why.line(KH_TR("the plate is free to {t}°; asin(Ri·sin {t}° / g) = asin({r}·sin {t}° / {g})"),
-                                          {{"t", num(tilt, 1)}, {"r", num(m.head.innerRadiusMm, 1)}, {"g", num(m.head.gripMm, 1)}});
-                                 return degFromRad(std::asin(std::clamp(m.head.innerRadiusMm * sinDeg(tilt) / m.head.gripMm, 0.0, 1.0)));
-                             },
-                             {{out.tiltAtFullCollectiveDeg.missing.c_str(), out.tiltAtFullCollectiveDeg.known}});
+    out.cyclicLeftDeg = make(
+        KH_TR("cyclic left at full collective"), {"°", 1}, out.tiltAtFullCollectiveDeg.why.inputs,
+        [&](Derivation& why) {
+            const double tilt = out.tiltAtFullCollectiveDeg.value;
+            why.line(KH_TR("the plate is free to {t}°; asin(Ri·sin {t}° / g) = asin({r}·sin {t}° / {g})"),
+                     {{"t", num(tilt, 1)}, {"r", num(helicopter(m).head.innerRadiusMm, 1)}, {"g", num(helicopter(m).head.gripMm, 1)}});
+            return degFromRad(std::asin(std::clamp(helicopter(m).head.innerRadiusMm * sinDeg(tilt) / helicopter(m).head.gripMm, 0.0, 1.0)));
+        },
+        {{out.tiltAtFullCollectiveDeg.missing.c_str(), out.tiltAtFullCollectiveDeg.known}});
     auto tipPaths = out.collectiveHighDeg.why.inputs;
     tipPaths.emplace_back("machine.rotor.bladeMm"_field);
     out.tipGapMm = make(KH_TR("tips apart, blades folded, full collective"), {"mm", 1}, tipPaths, [&](Derivation& why) {
-        const double gap = tipGapMm(m.rotor.bladeMm, out.collectiveHighDeg.value);
+        const double gap = tipGapMm(helicopter(m).rotor.bladeMm, out.collectiveHighDeg.value);
         why.line(KH_TR("2·L·sin θ = 2·{l}·sin {t}°; blades exactly square to the feathering axes"),
-                 {{"l", num(m.rotor.bladeMm)}, {"t", num(out.collectiveHighDeg.value, 1)}});
+                 {{"l", num(helicopter(m).rotor.bladeMm)}, {"t", num(out.collectiveHighDeg.value, 1)}});
         why.line(KH_TR("a ruler's ±{u} mm is ±{d}°"),
-                 {{"u", num(kRulerMm, 1)}, {"d", num(pitchFromTipGap(m.rotor.bladeMm, std::abs(gap), kRulerMm).errorDeg, 2)}});
+                 {{"u", num(kRulerMm, 1)}, {"d", num(pitchFromTipGap(helicopter(m).rotor.bladeMm, std::abs(gap), kRulerMm).errorDeg, 2)}});
         return gap;
     });
 }
@@ -286,8 +291,9 @@ void PitchFigures::binding() {
             limited.controller.cyclicLimitPct = limitPct;
             at = models.emplace(limitPct, ChainModel(limited)).first;
         }
-        return describePlane(
-            at->second.plateAt(static_cast<double>(p.collective) - 1.0, sinDeg(p.directionDeg), cosDeg(p.directionDeg)).plate);
+        return describePlane(helicopterIn(at->second)
+                                 .plateAt(static_cast<double>(p.collective) - 1.0, sinDeg(p.directionDeg), cosDeg(p.directionDeg))
+                                 .plate);
     };
     for (const BindingPlace& p : chart) {
         BindingMark mark{p.collective, 0.0, {}, {}};
@@ -308,6 +314,11 @@ void pitchFigures(const FigureBuilder& b) {
     f.blades();
     f.arms();
     f.binding();
+    if (!b.words) return;
+    const std::array<double, 3> collectives{-1.0, 0.0, 1.0};
+    for (std::size_t i = 0; i < collectives.size(); ++i)
+        helicopterFigures(b).roses[i] =
+            b.memory.of<RoseMemory>().at(b.setup, collectives[i], helicopterIn(b.model).plateAt(collectives[i], 0, 0).plate.heightMm);
 }
 
 }  // namespace kh

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/pitch/pitch.h"
 
+#include "kernel/helicopter/envelope.h"
+#include "model/helicopter/functions.h"
+
 namespace kh {
 
 namespace {
@@ -27,7 +30,7 @@ const StationEntry& pitchStation() {
         .figures = pitchFigures,
         .solvers = pitchSolvers,
         .panels = panels,
-        .shots = {{"pitch", "turnstone-470", "collective-range", "idle1", {0.75, 0.80, 0.0, 0.0}, Function::Aileron}}};
+        .shots = {{"pitch", "turnstone-470", "collective-range", "idle1", {0.75, 0.80, 0.0, 0.0}, heli::Aileron}}};
     return entry;
 }
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "kernel/envelope.h"
+#include "judge/helicopter/figures.h"
+#include "kernel/helicopter/envelope.h"
 #include "model/fieldpatterns.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/pitch/pitch.h"
@@ -25,7 +26,7 @@ StationPage pitchRows(const RowBuilder& b) {
         b.row("envelope", say(KH_TR("At full collective")), {}, {},
               {{RowBuilder::figure(f.cyclicLeftDeg, label(KH_TR("cyclic left"))),
                 RowBuilder::figure(f.tiltAtFullCollectiveDeg, label(KH_TR("tilt"))),
-                RowBuilder::text(say(KH_TR("then {l}"), {{"l", asWord(limitId(f.cyclicLeftLimit))}}))}}),
+                RowBuilder::text(say(KH_TR("then {l}"), {{"l", asWord(limitId(helicopterFigures(f).cyclicLeftLimit))}}))}}),
         b.row("servo-arm", say(KH_TR("Servo arm")), {}, {},
               {{b.field("machine.servos.elevator.armMm"_field), RowBuilder::figure(f.goodArmMm, label(KH_TR("80 % at"))),
                 RowBuilder::figure(f.holeMm, label(KH_TR("hole"))), RowBuilder::figure(f.holeUsePct)}}),

@@ -5,9 +5,11 @@
 #include "formula/answers.h"
 #include "formula/linkage.h"
 #include "judge/candidates.h"
+#include "judge/helicopter/candidates.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
-#include "kernel/envelope.h"
+#include "kernel/helicopter/envelope.h"
+#include "kernel/helicopter/plant.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/sizeclass.h"
 #include "model/names.h"
@@ -50,7 +52,8 @@ void zeroPitch(const AuditContext& c, std::vector<Finding>& out) {
     Setup moved = withoutRecords(c.setup);
     moved.controller.collectiveTrimPct += 1.0;
     const ChainModel other(moved);
-    const double perPct = other.bladeAt({other.plateAtReading(0, 0, 0).plate.heightMm, 0, 0}, 180.0) - mid.value;
+    const double perPct =
+        helicopterIn(other).bladeAt({helicopterIn(other).plateAtReading(0, 0, 0).plate.heightMm, 0, 0}, 180.0) - mid.value;
     if (std::abs(perPct) > 1e-3) {
         const double wanted = roundToStep(trim - mid.value / perPct, 0.1);
         if (std::abs(wanted) <= kMostTrimPct) f.also.push_back({{"controller.collectiveTrimPct"_field, wanted}});
@@ -147,9 +150,9 @@ void cyclicLimit(const AuditContext& c, std::vector<Finding>& out) {
     double worstShare = 1.0;
     double collective = 1.0;
     for (const double high : {1.0, -1.0}) {
-        const ClearanceRose& rose = c.roses.at(c.setup, high, c.model.plateAt(high, 0, 0).plate.heightMm);
+        const ClearanceRose& rose = c.memory.of<RoseMemory>().at(c.setup, high, helicopterIn(c.model).plateAt(high, 0, 0).plate.heightMm);
         for (const EnvelopePoint& p : rose.points) {
-            const Plane plane = c.model.plateAt(high, sinDeg(p.azimuthDeg), cosDeg(p.azimuthDeg)).plate;
+            const Plane plane = helicopterIn(c.model).plateAt(high, sinDeg(p.azimuthDeg), cosDeg(p.azimuthDeg)).plate;
             const double tilt = degFromRad(std::asin(std::clamp(std::hypot(plane.forward, plane.right), 0.0, 1.0)));
             const double share = tilt / std::max(p.tiltDeg, 0.01);
             if (share <= worstShare) continue;

@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Gearing, what the pack gives, when the motor is surely off, flight time.
+#include "judge/helicopter/figures.h"
 #include "base/conventions.h"
 #include "base/error.h"
 #include "judge/figurebuilder.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/functions.h"
 #include "stations/power/power.h"
 
 #include <algorithm>
@@ -102,7 +104,7 @@ void PowerFigures::pinions() {
 
 void PowerFigures::hold() {
     const TransmitterSettings& tx = setup.transmitter;
-    const ChannelSettings* throttle = channelOf(tx, functionId(Function::Throttle));
+    const ChannelSettings* throttle = channelOf(tx, functionId(heli::Throttle));
     const ChannelScale scale = channelScale(tx.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
     out.holdUs = make(
         KH_TR("pulse while hold is on"), {"µs", 0},

@@ -7,6 +7,8 @@
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/functions.h"
+#include "model/helicopter/sizeclass.h"
 #include "stations/power/power.h"
 
 #include <algorithm>
@@ -99,7 +101,7 @@ void governorRun(const AuditContext& c, std::vector<Finding>& out) {
              .todo = c.say(KH_TR("Look the poles up and enter them at the machine; first governed run without blades.")),
              .box = Box::Machine,
              .subject = "machine.power.poles"_field});
-    const double least = c.sizeClass.runUpS * 0.6;
+    const double least = sizeClassOf(c.setup.machine).runUpS * 0.6;
     if (g.runUpS < least)
         out.push_back(
             {.id = "governor-run-up",
@@ -108,10 +110,10 @@ void governorRun(const AuditContext& c, std::vector<Finding>& out) {
              .title = c.say(KH_TR("The governor runs up hard")),
              .found = c.say(KH_TR("{r} s; at least {l} s is right for this size."), {{"r", num(g.runUpS, 1)}, {"l", num(least, 1)}}),
              .why = c.say(KH_TR("A hard start strips gears and turns the model on the ground.")),
-             .todo = c.say(KH_TR("Set the run-up to {s} s in the controller."), {{"s", num(c.sizeClass.runUpS, 1)}}),
+             .todo = c.say(KH_TR("Set the run-up to {s} s in the controller."), {{"s", num(sizeClassOf(c.setup.machine).runUpS, 1)}}),
              .box = Box::Controller,
              .subject = "controller.governor.runUpS"_field,
-             .fix = {{"controller.governor.runUpS"_field, c.sizeClass.runUpS}},
+             .fix = {{"controller.governor.runUpS"_field, sizeClassOf(c.setup.machine).runUpS}},
              .proposal = true});
     double lowest = 100.0;
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i)
@@ -134,7 +136,7 @@ void governorRun(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void throttleLimit(const AuditContext& c, std::vector<Finding>& out) {
-    const ChannelSettings* ch = channelOf(c.setup.transmitter, functionId(Function::Throttle));
+    const ChannelSettings* ch = channelOf(c.setup.transmitter, functionId(heli::Throttle));
     if (ch == nullptr || !ch->limitPct || c.setup.machine.power.kind == PowerKind::Engine) return;
     const double asked = std::abs(channelPctFromThrottlePct(c.setup.transmitter.hold.throttlePct)) * ch->travelLowPct / 100.0;
     if (*ch->limitPct >= asked || motorOffAt(c.figures.motor, c.figures.holdUs.value) == MotorOff::Surely) return;
@@ -170,7 +172,7 @@ void softStart(const AuditContext& c, std::vector<Finding>& out) {
     double jump = 0.0;
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i)
         if (c.setup.transmitter.modes[i].id != kHoldMode) jump = std::max(jump, c.model.throttleCurveAt(i, -1.0));
-    const double least = c.sizeClass.runUpS * 0.6;
+    const double least = sizeClassOf(c.setup.machine).runUpS * 0.6;
     if (jump <= 0.0 || c.setup.speedController.softStartS >= least) return;
     out.push_back(
         {.severity = Severity::Warning,
@@ -181,10 +183,10 @@ void softStart(const AuditContext& c, std::vector<Finding>& out) {
                    {{"t", num(jump)}, {"s", num(c.setup.speedController.softStartS, 1)}, {"l", num(least, 1)}}),
          .why = c.say(KH_TR("A hard start strips gears and turns the model on the ground.")),
          .todo = c.say(KH_TR("Set soft start to {s} s in the speed controller, and guard the hold switch."),
-                       {{"s", num(c.sizeClass.runUpS, 1)}}),
+                       {{"s", num(sizeClassOf(c.setup.machine).runUpS, 1)}}),
          .box = Box::SpeedController,
          .subject = "speedController.softStartS"_field,
-         .fix = {{"speedController.softStartS"_field, c.sizeClass.runUpS}}});
+         .fix = {{"speedController.softStartS"_field, sizeClassOf(c.setup.machine).runUpS}}});
 }
 
 void endOfFlight(const AuditContext& c, std::vector<Finding>& out) {

@@ -7,6 +7,8 @@
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/functions.h"
+#include "model/helicopter/helicopter.h"
 #include "stations/power/power.h"
 
 #include <algorithm>
@@ -171,7 +173,7 @@ std::vector<Edit> slower(const AuditContext& c, double rpm) {
 }
 
 void bladeLimit(const AuditContext& c, std::vector<Finding>& out) {
-    const auto& limit = c.setup.machine.rotor.bladeMaxRpm;
+    const auto& limit = helicopter(c.setup).rotor.bladeMaxRpm;
     if (!limit) {
         out.push_back({.severity = Severity::Warning,
                        .row = "tip-speed"_row,
@@ -301,8 +303,8 @@ void speedController(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void throttleEnds(const AuditContext& c, std::vector<Finding>& out) {
-    const ChannelSettings* ch = channelOf(c.setup.transmitter, functionId(Function::Throttle));
-    const ChannelFigures* f = c.figures.channel(functionId(Function::Throttle));
+    const ChannelSettings* ch = channelOf(c.setup.transmitter, functionId(heli::Throttle));
+    const ChannelFigures* f = c.figures.channel(functionId(heli::Throttle));
     if (ch == nullptr || f == nullptr || !f->lowUs.known) return;
     const SpeedControllerSettings& esc = c.setup.speedController;
     const bool lowFits = std::abs(f->lowUs.value - esc.lowUs) <= kThrottleEndUs;

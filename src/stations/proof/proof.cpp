@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/proof/proof.h"
 
+#include "model/helicopter/functions.h"
+
 namespace kh {
 
 namespace {
@@ -24,9 +26,9 @@ const StationEntry& proofStation() {
         .page = PageKind::Proof,
         .pageWidth = 648.0,
         .panels = panels,
-        .shots = {{"proof", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle},
-                  {"proof-night", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle, true, true},
-                  {"plan", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle, false, true, false, true}}};
+        .shots = {{"proof", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, heli::Throttle},
+                  {"proof-night", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, heli::Throttle, true, true},
+                  {"plan", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, heli::Throttle, false, true, false, true}}};
     return entry;
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/radio/radio.h"
 
+#include "model/helicopter/functions.h"
+
 namespace kh {
 
 namespace {
@@ -14,15 +16,14 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
 }  // namespace
 
 const StationEntry& radioStation() {
-    static const StationEntry entry{
-        .station = Station::Radio,
-        .name = KH_TR("Radio"),
-        .shortName = KH_TR("Radio"),
-        .rows = radioRows,
-        .columns = {104, 236, 140, 96, 77},
-        .rules = {radioRules, switchRules, rescueRules},
-        .panels = panels,
-        .shots = {{"radio", "turnstone-470", "mode-switch", "normal", {0.4, 0.0, 0.0, 0.0}, Function::Throttle}}};
+    static const StationEntry entry{.station = Station::Radio,
+                                    .name = KH_TR("Radio"),
+                                    .shortName = KH_TR("Radio"),
+                                    .rows = radioRows,
+                                    .columns = {104, 236, 140, 96, 77},
+                                    .rules = {radioRules, switchRules, rescueRules},
+                                    .panels = panels,
+                                    .shots = {{"radio", "turnstone-470", "mode-switch", "normal", {0.4, 0.0, 0.0, 0.0}, heli::Throttle}}};
     return entry;
 }
 

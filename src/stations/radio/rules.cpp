@@ -106,8 +106,8 @@ void channelClash(const AuditContext& c, std::vector<Finding>& out) {
 void channelMissing(const AuditContext& c, std::vector<Finding>& out) {
     std::set<std::string> there;
     for (const ChannelSettings& ch : c.setup.transmitter.channels) there.insert(ch.id);
-    for (std::size_t i = 0; i < kFunctions; ++i) {
-        const std::string id = functionId(static_cast<Function>(i));
+    for (const FunctionEntry& function : c.setup.machine.aircraft.of().functions) {
+        const std::string id = function.id;
         if (there.count(id) != 0) continue;
         out.push_back({.id = "channel-missing." + id,
                        .severity = Severity::Danger,

@@ -3,6 +3,7 @@
 // Servo arms square by the spline first, by sub-trim after (docs/domain.md 5.5).
 #include "base/conventions.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 #include "stations/kit/solverkit.h"
 #include "stations/swash/swashsolvers.h"
 
@@ -70,16 +71,16 @@ Solved solveArms(const Setup& setup, std::span<const Reading> readings) {
     const double safe = setup.controller.profile.trimSafeUs;
     bool any = false;
     for (const PortSettings& port : setup.controller.ports) {
-        const auto servo =
-            std::find_if(setup.machine.servos.begin(), setup.machine.servos.end(), [&](const PlateServo& s) { return s.id == port.role; });
-        if (servo == setup.machine.servos.end()) continue;
+        const auto servo = std::find_if(helicopter(setup).servos.begin(), helicopter(setup).servos.end(),
+                                        [&](const PlateServo& s) { return s.id == port.role; });
+        if (servo == helicopter(setup).servos.end()) continue;
         const Reading* reading = latest(readings, "arm." + servo->id);
         if (reading == nullptr) continue;
         any = true;
         const double now = plausible(*reading, kMostArmDeg, "°");
         const double perUs = (servo->risesWithPulse ? 1.0 : -1.0) * servo->servo.degPerUs;
         const double bare = now - port.trimUs * perUs;  // where it would stand without sub-trim
-        const double step = splineStepDeg(servo->servo, setup.machine.arms.cross);
+        const double step = splineStepDeg(servo->servo, helicopter(setup).arms.cross);
         double turn = 0.0;
         if (std::abs(bare) > step / 2.0) turn = -roundToStep(bare, step);
         const double left = bare + turn;
@@ -92,12 +93,12 @@ Solved solveArms(const Setup& setup, std::span<const Reading> readings) {
             a.decimals = 1;
             a.expect = a.residue = left;
             a.expectUnit = "°";
-            a.todo = seatText(servo->id, seatFor(turn, servo->servo, setup.machine.arms.cross), turn);
+            a.todo = seatText(servo->id, seatFor(turn, servo->servo, helicopter(setup).arms.cross), turn);
             a.why.title = say(KH_TR("seat of the {s} servo's arm"), {{"s", servo->id}});
             a.why.line(KH_TR("{n}° read, without the sub-trim {b}°"), {{"n", signedNum(now, 1)}, {"b", signedNum(bare, 1)}});
             a.why.line(KH_TR("{t} teeth{c}: {s}° a step; turned by {d}°, {l}° remain"),
                        {{"t", num(servo->servo.splineTeeth)},
-                        {"c", std::string(setup.machine.arms.cross ? KH_TR(", cross arm") : "")},
+                        {"c", std::string(helicopter(setup).arms.cross ? KH_TR(", cross arm") : "")},
                         {"s", num(step, 1)},
                         {"d", signedNum(turn, 1)},
                         {"l", signedNum(left, 1)}});
@@ -129,10 +130,10 @@ Solved solveArms(const Setup& setup, std::span<const Reading> readings) {
         out.answers.push_back(std::move(t));
     }
     if (!any) throw InputError("arm.elevator", "the angle of one arm or more is needed, at neutral");
-    if (setup.machine.arms.cross && !setup.machine.servos.empty() &&
-        std::lround(setup.machine.servos.front().servo.splineTeeth) % kSides == 0)
+    if (helicopter(setup).arms.cross && !helicopter(setup).servos.empty() &&
+        std::lround(helicopter(setup).servos.front().servo.splineTeeth) % kSides == 0)
         out.remarks.push_back(say(KH_TR("{t} teeth divide by four: another side of the arm gains nothing."),
-                                  {{"t", num(setup.machine.servos.front().servo.splineTeeth)}}));
+                                  {{"t", num(helicopter(setup).servos.front().servo.splineTeeth)}}));
     return out;
 }
 

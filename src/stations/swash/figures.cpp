@@ -1,11 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What the plate does: coupled motion, ratios, stroke, levels.
+#include "judge/helicopter/figures.h"
 #include "base/conventions.h"
 #include "base/error.h"
 #include "judge/figurebuilder.h"
+#include "kernel/helicopter/plant.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/functions.h"
 #include "model/helicopter/head.h"
+#include "model/helicopter/helicopter.h"
 #include "stations/swash/swash.h"
 
 #include <algorithm>
@@ -25,7 +29,7 @@ struct SwashFigures : FigureBuilder {
 constexpr double kPartedDeg = 0.1;
 
 void SwashFigures::strokes() {
-    const auto with = [&](std::vector<std::string> first) { return bladePaths(std::move(first)); };
+    const auto with = [&](std::vector<std::string> first) { return bladePaths(*this, std::move(first)); };
     out.strokeUsePct = make(KH_TR("stroke use"), {"%", 0},
                             with({"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field,
                                   "controller.referencePct"_field, "controller.cyclicLimitPct"_field}),
@@ -33,7 +37,7 @@ void SwashFigures::strokes() {
                                 double most = 0.0;
                                 for (const double c : {-1.0, 1.0})
                                     for (int i = 0; i < 72; ++i) {
-                                        const auto p = model.plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i));
+                                        const auto p = helicopterIn(model).plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i));
                                         for (const double d : p.deflection) most = std::max(most, std::abs(d));
                                     }
                                 const ControllerProfile& box = setup.controller.profile;
@@ -45,7 +49,7 @@ void SwashFigures::strokes() {
                             });
     out.fightMm = make(KH_TR("servos against each other"), {"mm", 2}, with({"controller.layout"_field}), [&](Derivation& why) {
         double most = 0.0;
-        for (int i = 0; i < 8; ++i) most = std::max(most, model.plateAt(0.0, sinDeg(45.0 * i), cosDeg(45.0 * i)).fightMm);
+        for (int i = 0; i < 8; ++i) most = std::max(most, helicopterIn(model).plateAt(0.0, sinDeg(45.0 * i), cosDeg(45.0 * i)).fightMm);
         why.line(KH_TR("largest residual of the plane through the balls, eight directions"));
         return most;
     });
@@ -53,8 +57,9 @@ void SwashFigures::strokes() {
 
 void SwashFigures::square() {
     const Machine& m = setup.machine;
-    std::vector<std::string> squarePaths = bladePaths({"controller.collectiveHighPct"_field});
-    for (const PlateServo& servo : m.servos) squarePaths.push_back(elementPath("machine.servos.{}.squareErrorDeg"_field, servo.id));
+    std::vector<std::string> squarePaths = bladePaths(*this, {"controller.collectiveHighPct"_field});
+    for (const PlateServo& servo : helicopter(m).servos)
+        squarePaths.push_back(elementPath("machine.servos.{}.squareErrorDeg"_field, servo.id));
     for (const PortSettings& port : setup.controller.ports) squarePaths.push_back(elementPath("controller.ports.{}.trimUs"_field, port.id));
     out.squareDiffDeg = make(KH_TR("up less down, by the arms"), {"°", 1, true}, squarePaths, [&](Derivation& why) {
         Setup even = withoutRecords(setup);  // the same stroke both ways
@@ -62,30 +67,32 @@ void SwashFigures::square() {
         even.controller.collectiveTrimPct = 0.0;
         const auto difference = [](const Setup& of) {
             const ChainModel chain(of);
-            const auto at = [&](double c) { return chain.bladeAt({chain.plateAt(c, 0, 0).plate.heightMm, 0, 0}, 180.0); };
+            const auto at = [&](double c) {
+                return helicopterIn(chain).bladeAt({helicopterIn(chain).plateAt(c, 0, 0).plate.heightMm, 0, 0}, 180.0);
+            };
             return at(1.0) + at(-1.0) - 2.0 * at(0.0);
         };
         Setup square = even;
-        for (PlateServo& servo : square.machine.servos) servo.squareErrorDeg = 0.0;
+        for (PlateServo& servo : helicopter(square).servos) servo.squareErrorDeg = 0.0;
         for (PortSettings& port : square.controller.ports) port.trimUs = 0.0;
         why.line(KH_TR("with equal stroke both ways; square arms would differ by {d}°"), {{"d", signedNum(difference(square), 2)}});
         return difference(even);
     });
     out.neutralTiltDeg = make(KH_TR("plate tilt at neutral"), {"°", 1}, squarePaths, [&](Derivation& why) {
-        const PlateFit fit = describePlane(model.plateAt(0, 0, 0).plate);
+        const PlateFit fit = describePlane(helicopterIn(model).plateAt(0, 0, 0).plate);
         why.line(KH_TR("toward {a}°, height {h} mm"), {{"a", num(fit.towardDeg)}, {"h", signedNum(fit.plane.heightMm, 2)}});
         return fit.tiltDeg;
     });
 }
 
 void SwashFigures::coupled() {
-    const Head& head = setup.machine.head;
+    const Head& head = helicopter(setup).head;
     const auto motion = [&](const ChainModel& chain, Function f) {
         Deck deck;
         deck.sticks.collective = 0.0;
-        const Plane rest = chain.at(deck).plate;
-        (f == Function::Aileron ? deck.sticks.aileron : f == Function::Elevator ? deck.sticks.elevator : deck.sticks.collective) = 1.0;
-        const Plane now = chain.at(deck).plate;
+        const Plane rest = helicopterAt(chain.at(deck)).plate;
+        (f == heli::Aileron ? deck.sticks.aileron : f == heli::Elevator ? deck.sticks.elevator : deck.sticks.collective) = 1.0;
+        const Plane now = helicopterAt(chain.at(deck)).plate;
         const auto cyclic = [&](double sine) {
             return degFromRad(std::asin(std::clamp(head.innerRadiusMm * sine / head.gripMm, -1.0, 1.0)));
         };
@@ -97,7 +104,7 @@ void SwashFigures::coupled() {
         return std::max({std::abs(a.rightDeg - b.rightDeg), std::abs(a.forwardDeg - b.forwardDeg),
                          std::abs(a.collectiveDeg - b.collectiveDeg)}) > kPartedDeg;
     };
-    for (const Function f : {Function::Aileron, Function::Elevator, Function::Collective}) {
+    for (const Function f : {heli::Aileron, heli::Elevator, heli::Collective}) {
         CoupledMotion c{f, motion(asked, f), motion(model, f), false};
         c.parted = apart(c.asked, c.done);
         out.coupled.push_back(c);
@@ -109,8 +116,8 @@ void SwashFigures::layout() {
         return [this, roll](Derivation& why) {
             const double a = roll ? 0.1 : 0.0;
             const double e = roll ? 0.0 : 0.1;
-            const auto done = model.plateAt(0, a, e).plate;
-            const auto want = asked.plateAt(0, a, e).plate;
+            const auto done = helicopterIn(model).plateAt(0, a, e).plate;
+            const auto want = helicopterIn(asked).plateAt(0, a, e).plate;
             const double d = roll ? done.right : done.forward;
             const double w = roll ? want.right : want.forward;
             if (std::abs(w) < 1e-9) throw InputError("controller.referencePct"_field, "no cyclic is asked for");

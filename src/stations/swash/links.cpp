@@ -5,10 +5,11 @@
 #include "formula/answers.h"
 #include "judge/figures.h"
 #include "kernel/chain.h"
-#include "kernel/envelope.h"
+#include "kernel/helicopter/envelope.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
-#include "stations/kit/linkturns.h"
+#include "stations/helicopter/linkturns.h"
 #include "stations/kit/solverkit.h"
 #include "stations/swash/swashsolvers.h"
 
@@ -19,13 +20,13 @@ namespace kh {
 
 Solved solveLinks(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
-    if (setup.machine.plate.mechanical)
+    if (helicopter(setup).plate.mechanical)
         throw InputError(
             "machine.plate.mechanical"_field,
             "each servo of a mechanical plate works one axis: level it by the elevator and aileron links, the collective last");
     std::vector<double> azimuths, heights, radii;
     std::vector<const PlateServo*> servos;
-    for (const PlateServo& s : setup.machine.servos)
+    for (const PlateServo& s : helicopter(setup).servos)
         if (const Reading* r = latest(readings, "level." + s.id)) {
             azimuths.push_back(s.azimuthDeg);
             radii.push_back(ballRadiusMm(setup.machine, s));
@@ -36,7 +37,7 @@ Solved solveLinks(const Setup& setup, std::span<const Reading> readings) {
     const PlateFit fit = fitPlate(azimuths, heights, radii);
     if (fit.tiltDeg > 20.0)
         throw InputError("level.elevator", "the heights describe a plate tilted by more than 20°: one of them was read from another mark");
-    if (linkSteps(setup.machine.head).mmPerTurn <= 0.0) {
+    if (linkSteps(helicopter(setup).head).mmPerTurn <= 0.0) {
         out.remarks.push_back(
             say(KH_TR("The links are moulded: the plate is levelled by sub-trim alone, within the controller's safe count.")));
     }

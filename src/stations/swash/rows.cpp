@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/kit/tables.h"
@@ -34,15 +35,15 @@ StationPage swashRows(const RowBuilder& b) {
     for (const PortSettings& p : s.controller.ports)
         angles.parts.push_back(b.field(elementPath("machine.servos.{}.azimuthDeg"_field, p.role)));
     azimuths.parts.insert(azimuths.parts.end(), angles.parts.begin(), angles.parts.end());
-    const std::string servo = s.machine.servos.empty() ? "" : "machine.servos." + s.machine.servos.front().id + ".servo";
-    const std::string servoName = s.machine.servos.empty() ? "" : s.machine.servos.front().servo.name;
+    const std::string servo = helicopter(s).servos.empty() ? "" : "machine.servos." + helicopter(s).servos.front().id + ".servo";
+    const std::string servoName = helicopter(s).servos.empty() ? "" : helicopter(s).servos.front().servo.name;
     const auto servoFact = [&](const char* key) {
         return servo.empty() ? RowBuilder::text(say("–")) : b.field(servo + key, say(KH_TR("{n}"), {{"n", servoName}}));
     };
     std::vector<std::string> roles;
-    for (const PlateServo& p : s.machine.servos) roles.push_back(p.id);
+    for (const PlateServo& p : helicopter(s).servos) roles.push_back(p.id);
     Cell square, directions;
-    for (const PlateServo& p : s.machine.servos) {
+    for (const PlateServo& p : helicopter(s).servos) {
         square.parts.push_back(b.field(elementPath("machine.servos.{}.squareErrorDeg"_field, p.id)));
         directions.parts.push_back(b.flag(elementPath("machine.servos.{}.risesWithPulse"_field, p.id), KH_TR("rises"), KH_TR("sinks")));
     }
@@ -105,7 +106,7 @@ StationPage swashRows(const RowBuilder& b) {
                 RowBuilder::text(say(KH_TR("of ±{u} µs"), {{"u", num(s.controller.profile.usableStrokeUs)}}))}}),
     };
     std::vector<Row> balls, data;
-    for (const PlateServo& p : s.machine.servos) {
+    for (const PlateServo& p : helicopter(s).servos) {
         balls.push_back(b.line("layout", "ball-" + p.id, asWord(p.id),
                                {{{b.field(elementPath("machine.servos.{}.azimuthDeg"_field, p.id))}},
                                 {{b.field(elementPath("machine.servos.{}.ballRadiusMm"_field, p.id))}},

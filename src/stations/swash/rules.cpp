@@ -4,9 +4,12 @@
 #include "base/conventions.h"
 #include "formula/linkage.h"
 #include "judge/candidates.h"
+#include "judge/helicopter/candidates.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
+#include "kernel/helicopter/plant.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "stations/swash/servoparts.h"
 #include "stations/swash/swash.h"
@@ -25,7 +28,8 @@ void mixing(const AuditContext& c, std::vector<Finding>& out) {
     deck.sticks.collective = 0.0;
     deck.sticks.aileron = 1.0;
     const auto tilt = [&](const ChainModel& m) {
-        return degFromRad(std::asin(std::clamp(std::hypot(m.at(deck).plate.forward, m.at(deck).plate.right), 0.0, 1.0)));
+        const Plane plate = helicopterAt(m.at(deck)).plate;
+        return degFromRad(std::asin(std::clamp(std::hypot(plate.forward, plate.right), 0.0, 1.0)));
     };
     out.push_back({.severity = Severity::Danger,
                    .row = "swash-mixing"_row,
@@ -45,12 +49,13 @@ void layout(const AuditContext& c, std::vector<Finding>& out) {
     const std::vector<double> radii = settingRadii(c.setup.controller);
     const Layout* built = machineLayout(c.setup.machine);
     const Layout* set = findLayout(c.setup.controller.layout);
-    bool same = setting.size() == c.setup.machine.servos.size() && (set != nullptr && set->mechanical) == c.setup.machine.plate.mechanical;
+    bool same =
+        setting.size() == helicopter(c.setup).servos.size() && (set != nullptr && set->mechanical) == helicopter(c.setup).plate.mechanical;
     const auto roles = layoutRoles();
     for (std::size_t i = 0; same && i < setting.size(); ++i) {
         const PlateServo* s = servoOf(c, roles[i]);
         same = s != nullptr && azimuthApartDeg(s->azimuthDeg, setting[i]) <= 0.5 &&
-               std::abs(ballRadiusMm(c.setup.machine, *s) / c.setup.machine.plate.ballRadiusMm - radii[i]) <= kSameRadius;
+               std::abs(ballRadiusMm(c.setup.machine, *s) / helicopter(c.setup).plate.ballRadiusMm - radii[i]) <= kSameRadius;
     }
     if (same) return;
     const Figure& roll = c.figures.rollRatio;
@@ -74,7 +79,7 @@ void layout(const AuditContext& c, std::vector<Finding>& out) {
         for (const char* role : roles)  // in the order in which the mix drives the ports
             if (const PlateServo* s = servoOf(c, role)) {
                 angles.push_back(s->azimuthDeg);
-                shares.push_back(pctFromShare(ballRadiusMm(c.setup.machine, *s) / c.setup.machine.plate.ballRadiusMm));
+                shares.push_back(pctFromShare(ballRadiusMm(c.setup.machine, *s) / helicopter(c.setup).plate.ballRadiusMm));
             }
         f.fix = {{"controller.customAzimuthsDeg"_field, angles},
                  {"controller.customRadiiPct"_field, shares},
@@ -101,7 +106,8 @@ void mounting(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void rotorTurning(const AuditContext& c, std::vector<Finding>& out) {
-    const ToldTurning built = c.setup.machine.rotor.turning == Turning::Clockwise ? ToldTurning::Clockwise : ToldTurning::CounterClockwise;
+    const ToldTurning built =
+        helicopter(c.setup).rotor.turning == Turning::Clockwise ? ToldTurning::Clockwise : ToldTurning::CounterClockwise;
     if (c.setup.controller.rotorTurning == ToldTurning::NotAsked || c.setup.controller.rotorTurning == built) return;
     const Message set = fieldAsText(*readField(c.setup, "controller.rotorTurning"_field));
     const FieldValue wanted = readField(c.setup, "machine.rotor.turning"_field)->value;
@@ -138,7 +144,7 @@ void collectiveSense(const AuditContext& c, std::vector<Finding>& out) {
     PartialDeck d;
     d.collective = 1.0;
     const ControllerSettings& box = c.setup.controller;
-    const bool trailing = c.setup.machine.head.link == LinkSide::Trailing;
+    const bool trailing = helicopter(c.setup).head.link == LinkSide::Trailing;
     const Edit turn{"controller.directions.collectiveReversed"_field, !box.directions.collectiveReversed};
     const std::vector<Edit> range{{"controller.collectiveHighPct"_field, -box.collectiveHighPct},
                                   {"controller.collectiveLowPct"_field, -box.collectiveLowPct}};
@@ -165,11 +171,11 @@ void collectiveSense(const AuditContext& c, std::vector<Finding>& out) {
 
 /// What the plate does with a stick, for a machine whose head needs a phase: turned back by it.
 Plane answered(const AuditContext& c, bool roll) {
-    const Plane rest = c.model.plateAtReading(0.0, 0.0, 0.0).plate;
-    const Plane now = c.model.plateAtReading(0.0, roll ? kSenseDemand : 0.0, roll ? 0.0 : kSenseDemand).plate;
+    const Plane rest = helicopterIn(c.model).plateAtReading(0.0, 0.0, 0.0).plate;
+    const Plane now = helicopterIn(c.model).plateAtReading(0.0, roll ? kSenseDemand : 0.0, roll ? 0.0 : kSenseDemand).plate;
     const double f = now.forward - rest.forward;
     const double r = now.right - rest.right;
-    const double phase = c.setup.machine.head.phaseDeg;
+    const double phase = helicopter(c.setup).head.phaseDeg;
     return {0.0, f * cosDeg(phase) + r * sinDeg(phase), r * cosDeg(phase) - f * sinDeg(phase)};
 }
 
@@ -243,7 +249,7 @@ void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
         f.also = offeredRanges(c);
     } else {
         // the same blade angles on the new arm: the settings grow as the arm shrinks
-        const PlateServo& first = c.setup.machine.servos.front();
+        const PlateServo& first = helicopter(c.setup).servos.front();
         const double perPct =
             shareFromPct(strokeFor(c.setup.controller.profile.strokeUs, c.setup.controller.pulseUs)) * first.servo.degPerUs;
         const auto rescaled = [&](double pct) {
@@ -253,24 +259,25 @@ void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
         f.fix = {{"controller.collectiveHighPct"_field, rescaled(fc.collectiveHighPct)},
                  {"controller.collectiveLowPct"_field, rescaled(fc.collectiveLowPct)},
                  {"controller.referencePct"_field, rescaled(fc.referencePct)}};
-        for (const PlateServo& s : c.setup.machine.servos) f.fix.push_back({servoPath(s, "armMm"), arm});
+        for (const PlateServo& s : helicopter(c.setup).servos) f.fix.push_back({servoPath(s, "armMm"), arm});
         f.subject = "machine.servos.elevator.armMm"_field;
     }
     out.push_back(std::move(f));
 }
 
 void phase(const AuditContext& c, std::vector<Finding>& out) {
-    if (std::abs(c.setup.controller.phaseDeg - c.setup.machine.head.phaseDeg) <= 0.5) return;
-    out.push_back({.severity = Severity::Warning,
-                   .row = "layout"_row,
-                   .title = c.say(KH_TR("The phase angle is not the head's")),
-                   .found = c.say(KH_TR("Set {s}°, the head needs {m}°."),
-                                  {{"s", signedNum(c.setup.controller.phaseDeg, 1)}, {"m", signedNum(c.setup.machine.head.phaseDeg, 1)}}),
-                   .why = c.say(KH_TR("Roll creeps into pitch and pitch into roll.")),
-                   .todo = c.say(KH_TR("Set the phase to {m}° in the controller."), {{"m", signedNum(c.setup.machine.head.phaseDeg, 1)}}),
-                   .box = Box::Controller,
-                   .subject = "controller.phaseDeg"_field,
-                   .fix = {{"controller.phaseDeg"_field, c.setup.machine.head.phaseDeg}}});
+    if (std::abs(c.setup.controller.phaseDeg - helicopter(c.setup).head.phaseDeg) <= 0.5) return;
+    out.push_back(
+        {.severity = Severity::Warning,
+         .row = "layout"_row,
+         .title = c.say(KH_TR("The phase angle is not the head's")),
+         .found = c.say(KH_TR("Set {s}°, the head needs {m}°."),
+                        {{"s", signedNum(c.setup.controller.phaseDeg, 1)}, {"m", signedNum(helicopter(c.setup).head.phaseDeg, 1)}}),
+         .why = c.say(KH_TR("Roll creeps into pitch and pitch into roll.")),
+         .todo = c.say(KH_TR("Set the phase to {m}° in the controller."), {{"m", signedNum(helicopter(c.setup).head.phaseDeg, 1)}}),
+         .box = Box::Controller,
+         .subject = "controller.phaseDeg"_field,
+         .fix = {{"controller.phaseDeg"_field, helicopter(c.setup).head.phaseDeg}}});
 }
 
 }  // namespace

@@ -4,9 +4,11 @@
 #include "base/conventions.h"
 #include "formula/linkage.h"
 #include "judge/candidates.h"
+#include "judge/helicopter/candidates.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "stations/swash/servoparts.h"
 #include "stations/swash/swash.h"
@@ -32,7 +34,7 @@ double allowedRate(const AuditContext& c, double maxHz, double pulseUs) {
 }
 
 void servoRate(const AuditContext& c, std::vector<Finding>& out) {
-    for (const PlateServo& s : c.setup.machine.servos) {
+    for (const PlateServo& s : helicopter(c.setup).servos) {
         if (s.servo.maxHz && c.setup.controller.rateHz > *s.servo.maxHz + 1e-9) {
             const double rate = allowedRate(c, *s.servo.maxHz, c.setup.controller.pulseUs);
             out.push_back({.severity = Severity::Danger,
@@ -66,10 +68,10 @@ void servoPulse(const AuditContext& c, std::vector<Finding>& out) {
     const double sent = c.setup.controller.pulseUs;
     const auto suits = [&](double us) {
         return static_cast<std::size_t>(
-            std::count_if(c.setup.machine.servos.begin(), c.setup.machine.servos.end(),
+            std::count_if(helicopter(c.setup).servos.begin(), helicopter(c.setup).servos.end(),
                           [&](const PlateServo& s) { return s.servo.pulseUs && std::abs(*s.servo.pulseUs - us) <= kPulseClassUs; }));
     };
-    for (const PlateServo& s : c.setup.machine.servos) {
+    for (const PlateServo& s : helicopter(c.setup).servos) {
         if (!s.servo.pulseUs) {
             out.push_back({.severity = Severity::Warning,
                            .row = "servo-pulse"_row,
@@ -83,7 +85,7 @@ void servoPulse(const AuditContext& c, std::vector<Finding>& out) {
         }
         if (std::abs(*s.servo.pulseUs - sent) <= kPulseClassUs) continue;
         // an odd servo among others is not helped by driving the others to their stops
-        const bool odd = suits(*s.servo.pulseUs) < c.setup.machine.servos.size();
+        const bool odd = suits(*s.servo.pulseUs) < helicopter(c.setup).servos.size();
         Finding f{.severity = Severity::Danger,
                   .row = "servo-pulse"_row,
                   .title = c.say(KH_TR("The pulse drives {s} to its stop"), {{"s", s.servo.name}}),
@@ -132,10 +134,10 @@ void framePeriod(const AuditContext& c, std::vector<Finding>& out) {
 void ports(const AuditContext& c, std::vector<Finding>& out) {
     const auto roles = layoutRoles();
     const auto& list = c.setup.controller.ports;
-    for (std::size_t i = 0; i < list.size() && i < c.setup.machine.servos.size(); ++i) {
+    for (std::size_t i = 0; i < list.size() && i < helicopter(c.setup).servos.size(); ++i) {
         if (list[i].role == roles[i]) continue;
         std::vector<Edit> fix;
-        for (std::size_t k = 0; k < list.size() && k < c.setup.machine.servos.size(); ++k)
+        for (std::size_t k = 0; k < list.size() && k < helicopter(c.setup).servos.size(); ++k)
             fix.push_back({portPath(list[k], "role"), std::string(roles[k])});
         out.push_back(
             {.severity = Severity::Danger,
@@ -199,7 +201,7 @@ void trims(const AuditContext& c, std::vector<Finding>& out) {
             f.fix = {{portPath(p, "trimUs"), trim}};
         } else {
             // the nearest tooth, or with a four-sided arm the nearest half of one; the trim takes the rest
-            const double grid = c.setup.machine.arms.cross ? kHalfToothDeg : kToothDeg;
+            const double grid = helicopter(c.setup).arms.cross ? kHalfToothDeg : kToothDeg;
             const double turned = s->squareErrorDeg - grid * std::round(s->squareErrorDeg / grid);
             PlateServo seated = *s;
             seated.squareErrorDeg = turned;

@@ -4,6 +4,7 @@
 #include "stations/swash/swashsolvers.h"
 
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 #include "stations/swash/swash.h"
 
 #include <algorithm>
@@ -26,7 +27,8 @@ std::vector<ReadingSlot> directionSlots(const Setup& setup) {
 std::vector<ReadingSlot> armSlots(const Setup& setup) {
     std::vector<ReadingSlot> out;
     for (const PortSettings& p : setup.controller.ports)
-        if (std::any_of(setup.machine.servos.begin(), setup.machine.servos.end(), [&](const PlateServo& s) { return s.id == p.role; }))
+        if (std::any_of(helicopter(setup).servos.begin(), helicopter(setup).servos.end(),
+                        [&](const PlateServo& s) { return s.id == p.role; }))
             out.push_back({"arm." + p.role,
                            render(say(KH_TR("Arm of the {r} servo, port {p}, up from square"), {{"r", asWord(p.role)}, {"p", p.id}})), "°",
                            true});
@@ -35,7 +37,7 @@ std::vector<ReadingSlot> armSlots(const Setup& setup) {
 
 std::vector<ReadingSlot> linkSlots(const Setup& setup) {
     std::vector<ReadingSlot> out;
-    for (const PlateServo& s : setup.machine.servos)  // three fix a plane, a fourth tells whether they agree
+    for (const PlateServo& s : helicopter(setup).servos)  // three fix a plane, a fourth tells whether they agree
         out.push_back({"level." + s.id, render(say(KH_TR("Height over the {r} servo"), {{"r", asWord(s.id)}})), "mm", out.size() >= 3});
     return out;
 }

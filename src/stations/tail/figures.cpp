@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Slider, tail pitch, the pitch that holds the hover, tip speed.
+#include "judge/helicopter/figures.h"
 #include "base/conventions.h"
 #include "base/error.h"
 #include "judge/figurebuilder.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 #include "stations/tail/tail.h"
 
 #include <algorithm>
@@ -18,7 +20,7 @@ struct TailFigures : FigureBuilder {
 };
 
 void TailFigures::tail() {
-    const TailFacts& t = setup.machine.tail;
+    const TailFacts& t = helicopter(setup).tail;
     const std::vector<std::string> paths{
         "machine.tail.armMm"_field,           "machine.tail.linkMm"_field,           "machine.tail.crankRatio"_field,
         "machine.tail.gripMm"_field,          "machine.tail.neutralPitchDeg"_field,  "machine.rotor.turning"_field,
@@ -27,17 +29,17 @@ void TailFigures::tail() {
         return [this, rudder, pitch](Derivation& why) {
             DeckNumbers deck = model.numbers({});
             deck.sticks.rudder = rudder;
-            const Instant i = model.at(deck);
+            const HelicopterInstant i = helicopterAt(model.at(deck));
             why.line(KH_TR("tail pulse {p} µs, arm {a}°, slider {s} mm"),
                      {{"p", num(i.tailPulseUs)}, {"a", signedNum(i.tailArmDeg, 1)}, {"s", signedNum(i.sliderMm, 2)}});
             if (pitch)
-                why.line(
-                    KH_TR("asin((s·slider + g·sin n) / g) = asin(({s}·{x} + {g}·sin {n}°) / {g})"),
-                    {{"s", signedNum(setup.machine.tail.lever == LeverEdge::Trailing ? 1.0 : -1.0)},
-                     {"x", signedNum(i.sliderMm, 2)},
-                     {"g", num(setup.machine.tail.gripMm, 1)},
-                     {"n", signedNum(setup.machine.tail.neutralPitchDeg * (setup.machine.rotor.turning == Turning::Clockwise ? 1.0 : -1.0),
-                                     1)}});
+                why.line(KH_TR("asin((s·slider + g·sin n) / g) = asin(({s}·{x} + {g}·sin {n}°) / {g})"),
+                         {{"s", signedNum(helicopter(setup).tail.lever == LeverEdge::Trailing ? 1.0 : -1.0)},
+                          {"x", signedNum(i.sliderMm, 2)},
+                          {"g", num(helicopter(setup).tail.gripMm, 1)},
+                          {"n", signedNum(helicopter(setup).tail.neutralPitchDeg *
+                                              (helicopter(setup).rotor.turning == Turning::Clockwise ? 1.0 : -1.0),
+                                          1)}});
             return pitch ? i.tailPitchDeg : i.sliderMm;
         };
     };
@@ -53,11 +55,11 @@ void TailFigures::tail() {
     out.tailNeutralDeg = make(
         KH_TR("tail pitch that holds the hover"), {"°", 1}, hoverPaths,
         [&, rpm](Derivation& why) {
-            const HoverOut h = hover(rotor(rpm));
+            const HoverOut h = hover(mainRotor(setup.machine, rpm));
             const double thrust = h.torqueNm / t.boomM;
             why.line(KH_TR("torque P / Ω = {p} W / {n} rpm = {q} N·m, thrust = torque / boom = {t} N"),
                      {{"p", num(h.powerW)}, {"n", num(rpm)}, {"q", num(h.torqueNm, 2)}, {"t", num(thrust, 1)}});
-            HoverIn tailRotor = rotor(rpm * t.ratio);
+            HoverIn tailRotor = mainRotor(setup.machine, rpm * t.ratio);
             tailRotor.diameterM = t.discM;
             tailRotor.chordMm = t.chordMm;
             tailRotor.blades = 2.0;

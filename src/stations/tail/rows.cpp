@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/tail/tail.h"
 
@@ -8,7 +9,7 @@ namespace kh {
 StationPage tailRows(const RowBuilder& b) {
     const Setup& s = b.setup();
     const Figures& f = b.figures();
-    const std::string name = s.machine.tail.servo.name;
+    const std::string name = helicopter(s).tail.servo.name;
     StationPage page{Station::Tail, {}};
     page.rows = {
         b.row("tail-pulse", say(KH_TR("Tail pulse")), {},

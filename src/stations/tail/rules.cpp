@@ -4,9 +4,12 @@
 #include "base/conventions.h"
 #include "formula/answers.h"
 #include "judge/candidates.h"
+#include "judge/helicopter/candidates.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
+#include "kernel/helicopter/plant.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
 #include "stations/tail/tail.h"
 
 #include <algorithm>
@@ -21,7 +24,7 @@ constexpr double kSideSharePct = 10.0;
 constexpr double kPrecompensationPct = 40.0;
 
 void tailServo(const AuditContext& c, std::vector<Finding>& out) {
-    const ServoProfile& s = c.setup.machine.tail.servo;
+    const ServoProfile& s = helicopter(c.setup).tail.servo;
     const ControllerTail& t = c.setup.controller.tail;
     if (s.maxHz && t.rateHz > *s.maxHz + 1e-9)
         out.push_back(
@@ -74,9 +77,10 @@ void tailServo(const AuditContext& c, std::vector<Finding>& out) {
 
 void tailDirection(const AuditContext& c, std::vector<Finding>& out) {
     // movement from reading to slider, not position: a servo at its stop says nothing, and a wrong channel is the channel's fault
-    const double move = c.model.tailAtReading(-kSenseDemand).sliderMm - c.model.tailAtReading(kSenseDemand).sliderMm;
+    const double move =
+        helicopterIn(c.model).tailAtReading(-kSenseDemand).sliderMm - helicopterIn(c.model).tailAtReading(kSenseDemand).sliderMm;
     if (std::abs(move) < 0.05) return;
-    const bool trailing = c.setup.machine.tail.lever == LeverEdge::Trailing;
+    const bool trailing = helicopter(c.setup).tail.lever == LeverEdge::Trailing;
     if (trailing ? move < 0.0 : move > 0.0) return;
     const bool reversed = c.setup.controller.directions.rudderReversed;
     const Edit direction{"controller.directions.rudderReversed"_field, !reversed};
@@ -124,7 +128,7 @@ void tailWindow(const AuditContext& c, std::vector<Finding>& out) {
                             {{"l", num(limit)}, {"box", box.name}, {"a", num(box.tailWindowLowPct)}, {"b", num(box.tailWindowHighPct)}}),
              .why = c.say(KH_TR("The geometry does not suit: the tail is coarse or slow.")),
              .todo = c.say(KH_TR("Use a tail arm of {m} mm, then read the limits again."),
-                           {{"m", num(tailArmFor(c.setup.machine.tail.armMm, std::max(1.0, limit)), 1)}}),
+                           {{"m", num(tailArmFor(helicopter(c.setup).tail.armMm, std::max(1.0, limit)), 1)}}),
              .box = Box::Controller,
              .witness = sticksAt(0.0, 0.0, key == std::string("limitLeftPct") ? -1.0 : 1.0),
              .subject = std::string("controller.tail.") + key,
@@ -155,10 +159,10 @@ void tailSides(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void tailStop(const AuditContext& c, std::vector<Finding>& out) {
-    const double stop = c.setup.machine.tail.sliderLimitMm;
+    const double stop = helicopter(c.setup).tail.sliderLimitMm;
     const double most = std::max(std::abs(c.figures.sliderLeftMm.value), std::abs(c.figures.sliderRightMm.value));
     if (most < stop - 1e-6) return;
-    const TailFacts& tail = c.setup.machine.tail;
+    const TailFacts& tail = helicopter(c.setup).tail;
     const double stroke = strokeFor(c.setup.controller.profile.tailStrokeUs, c.setup.controller.tail.pulseUs);
     const double ball = std::min(0.95 * stop / tail.crankRatio, 0.9 * tail.armMm);
     const double limit = std::floor(pctFromShare(armAngleDeg(tail.armMm, tail.linkMm, ball) / tail.servo.degPerUs / stroke));
@@ -176,8 +180,8 @@ void tailStop(const AuditContext& c, std::vector<Finding>& out) {
 
 void tailNeutral(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& f = c.figures.tailNeutralDeg;
-    const bool clockwise = c.setup.machine.rotor.turning == Turning::Clockwise;
-    const double built = c.setup.machine.tail.neutralPitchDeg * (clockwise ? 1.0 : -1.0);
+    const bool clockwise = helicopter(c.setup).rotor.turning == Turning::Clockwise;
+    const double built = helicopter(c.setup).tail.neutralPitchDeg * (clockwise ? 1.0 : -1.0);
     if (!f.known || std::abs(f.value - built) <= 4.0) return;
     out.push_back(
         {.severity = Severity::Note,

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "kernel/envelope.h"
+#include "kernel/helicopter/envelope.h"
 
 #include "base/conventions.h"
 #include "base/message.h"
@@ -43,9 +43,15 @@ struct Checker {
 
 Checker checkerAt(const Setup& setup, double heightMm) {
     const Machine& m = setup.machine;
-    Checker check{{}, heightMm, m.plate.travelMm, m.plate.tiltLimitDeg, m.head.innerRadiusMm, sinDeg(m.head.gripLimitDeg), m.head.gripMm};
+    Checker check{{},
+                  heightMm,
+                  helicopter(m).plate.travelMm,
+                  helicopter(m).plate.tiltLimitDeg,
+                  helicopter(m).head.innerRadiusMm,
+                  sinDeg(helicopter(m).head.gripLimitDeg),
+                  helicopter(m).head.gripMm};
     const std::vector<BallFollow> follows = ballFollows(m);
-    for (const PlateServo& s : m.servos) {
+    for (const PlateServo& s : helicopter(m).servos) {
         const double stroke = strokeFor(setup.controller.profile.usableStrokeUs, setup.controller.pulseUs) * s.servo.degPerUs;
         check.balls.push_back(
             {follows[check.balls.size()], s.armMm, s.linkMm, s.servo.rangeDeg, s.squareErrorDeg - stroke, s.squareErrorDeg + stroke});
@@ -80,7 +86,7 @@ ClearanceRose clearanceRose(const Setup& setup, double collective, double height
         const double c = cosDeg(azimuth);
         const double s = sinDeg(azimuth);
         double low = 0.0;
-        const double high = setup.machine.plate.tiltLimitDeg + 1.0;
+        const double high = helicopter(setup).plate.tiltLimitDeg + 1.0;
         Limit stop = check.violated(0.0, c, s);
         if (stop == Limit::None) {
             const auto side = [&](double tilt) {

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "session/newmodeldraft.h"
+#include "session/helicopter/newmodeldraft.h"
 
 #include "base/error.h"
 #include "model/helicopter/sizeclass.h"
@@ -19,7 +19,7 @@ NewModelDraft::NewModelDraft(io::Library library, const StationSet& stations, st
         sizes_.push_back(newModel(one).machine);
     }
     std::stable_sort(sizes_.begin(), sizes_.end(), [](const Machine& a, const Machine& b) {
-        return a.power.kind != b.power.kind ? a.power.kind == PowerKind::Electric : a.rotor.discM < b.rotor.discM;
+        return a.power.kind != b.power.kind ? a.power.kind == PowerKind::Electric : helicopter(a).rotor.discM < helicopter(b).rotor.discM;
     });
     answer(answers_);
 }

@@ -3,6 +3,7 @@
 // Links that are turned to bring a blade or the plate where it belongs.
 #pragma once
 
+#include "model/helicopter/helicopter.h"
 #include "stations/kit/solver.h"
 
 #include <string>

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/newmodel/newmodelview.h"
+#include "app/helicopter/newmodel/newmodelview.h"
+#include "model/helicopter/helicopter.h"
 
 #include "model/helicopter/layouts.h"
 #include "model/names.h"
@@ -59,11 +60,11 @@ void NewModelView::drawChoice(QPainter& p, int number, std::size_t index, const 
     };
     if (number == 3) {
         const Machine& m = draft_.sizes()[index];
-        const double pixels = std::min((area.width() - 13) / m.rotor.discM, kMostPixels);
+        const double pixels = std::min((area.width() - 13) / helicopter(m).rotor.discM, kMostPixels);
         const QPointF shaft(area.center().x(), area.top() + 58);
         p.setPen(QPen(t.muted, 1));
         p.setBrush(Qt::NoBrush);
-        p.drawEllipse(shaft, m.rotor.discM / 2 * pixels, m.rotor.discM / 2 * pixels);
+        p.drawEllipse(shaft, helicopter(m).rotor.discM / 2 * pixels, helicopter(m).rotor.discM / 2 * pixels);
         drawMachineFromAbove(p, shaft, pixels, m);
         if (m.power.kind == PowerKind::Engine) centred(area.top() + 12, tr("engine"), Theme::font(12), t.muted);
         centred(area.bottom() - 20, text, font, t.ink);
@@ -139,8 +140,8 @@ void NewModelView::drawMachine(QPainter& p, QRectF area) const {
                               Theme::font(15, true), t.ink) +
                      12;
     drawText(p, {x, area.top() + 20}, tr("as chosen, from above"), Theme::font(12), t.muted);
-    const double disc = m.rotor.discM;
-    const double tall = disc / 2 + m.tail.boomM + m.tail.discM / 2;
+    const double disc = helicopter(m).rotor.discM;
+    const double tall = disc / 2 + helicopter(m).tail.boomM + helicopter(m).tail.discM / 2;
     const double pixels = std::min((area.width() - 190) / disc, (area.height() - 66) / tall);
     const QPointF shaft(area.left() + 56 + disc / 2 * pixels, area.top() + 56 + disc / 2 * pixels);
     p.setRenderHint(QPainter::Antialiasing);
@@ -148,7 +149,7 @@ void NewModelView::drawMachine(QPainter& p, QRectF area) const {
     p.setBrush(Qt::NoBrush);
     p.drawEllipse(shaft, disc / 2 * pixels, disc / 2 * pixels);
     drawMachineFromAbove(p, shaft, pixels, m);
-    drawTurning(p, shaft, disc * 0.42 * pixels, m.rotor.turning);
+    drawTurning(p, shaft, disc * 0.42 * pixels, helicopter(m).rotor.turning);
     const QString wide = words(say(KH_TR("{d} m"), {{"d", num(disc, 2)}}));
     const double ly = shaft.y() - disc / 2 * pixels - 12;
     p.setPen(QPen(t.ink, 1));
@@ -157,10 +158,10 @@ void NewModelView::drawMachine(QPainter& p, QRectF area) const {
     p.fillRect(QRectF(shaft.x() - tw / 2 - 6, ly - 9, tw + 12, 18), t.sheet);
     drawText(p, {shaft.x() - tw / 2, ly + 5}, wide, Theme::font(13, true), t.ink);
     const double dx = area.left() + 34;
-    const double tail = shaft.y() + m.tail.boomM * pixels;
+    const double tail = shaft.y() + helicopter(m).tail.boomM * pixels;
     p.setPen(QPen(t.ink, 1));
     p.drawLine(QPointF(dx, shaft.y()), QPointF(dx, tail));
-    const QString boom = words(say(KH_TR("{d} m"), {{"d", num(m.tail.boomM, 2)}}));
+    const QString boom = words(say(KH_TR("{d} m"), {{"d", num(helicopter(m).tail.boomM, 2)}}));
     const double by = shaft.y() + disc / 2 * pixels * 0.55;
     p.fillRect(QRectF(area.left(), by - 14, 62, 36), t.sheet);
     drawText(p, {area.left(), by}, boom, Theme::font(13, true), t.ink);
@@ -179,8 +180,10 @@ void NewModelView::drawMachine(QPainter& p, QRectF area) const {
         centred(area.top() + 176, name.section(QStringLiteral(", "), 0, 0), Theme::font(13, true), t.ink);
         centred(area.top() + 193, name.section(QStringLiteral(", "), 1), Theme::font(12), t.muted);
     }
-    centred(area.top() + 226, m.head.link == LinkSide::Leading ? tr("links leading") : tr("links trailing"), Theme::font(13, true), t.ink);
-    centred(area.top() + 243, m.rotor.turning == Turning::Clockwise ? tr("clockwise") : tr("counter-clockwise"), Theme::font(12), t.muted);
+    centred(area.top() + 226, helicopter(m).head.link == LinkSide::Leading ? tr("links leading") : tr("links trailing"),
+            Theme::font(13, true), t.ink);
+    centred(area.top() + 243, helicopter(m).rotor.turning == Turning::Clockwise ? tr("clockwise") : tr("counter-clockwise"),
+            Theme::font(12), t.muted);
 }
 
 void NewModelView::drawFacts(QPainter& p, QRectF area) const {
@@ -194,14 +197,15 @@ void NewModelView::drawFacts(QPainter& p, QRectF area) const {
     const bool engine = m.power.kind == PowerKind::Engine;
     const std::array<std::pair<QString, QString>, 6> facts{
         {{tr("blades"),
-          say2(KH_TR("{n} of {l} × {c} mm"), {{"n", num(m.rotor.blades)}, {"l", num(m.rotor.bladeMm)}, {"c", num(m.rotor.chordMm)}})},
+          say2(KH_TR("{n} of {l} × {c} mm"),
+               {{"n", num(helicopter(m).rotor.blades)}, {"l", num(helicopter(m).rotor.bladeMm)}, {"c", num(helicopter(m).rotor.chordMm)}})},
          {tr("mass"), say2(KH_TR("{m} kg"), {{"m", num(m.massKg, 2)}})},
          {tr("head speed"), say2(KH_TR("{list} rpm"), {{"list", speeds}})},
          {tr("hold"), say2(KH_TR("{h} %"), {{"h", signedNum(s.transmitter.hold.throttlePct)}})},
          {tr("pack"), engine ? say2(KH_TR("engine, {t} min first"), {{"t", num(s.transmitter.timerMin)}})
                              : say2(KH_TR("{c} cells, {t} min first"), {{"c", num(m.power.cells)}, {"t", num(s.transmitter.timerMin)}})},
-         {tr("tail"),
-          say2(KH_TR("{d} m, gain {g} %"), {{"d", num(m.tail.discM, 2)}, {"g", signedNum(s.transmitter.modes.front().tailGainPct)}})}}};
+         {tr("tail"), say2(KH_TR("{d} m, gain {g} %"),
+                           {{"d", num(helicopter(m).tail.discM, 2)}, {"g", signedNum(s.transmitter.modes.front().tailGainPct)}})}}};
     hairline(p, area.left(), area.top(), area.right(), t.muted);
     for (std::size_t i = 0; i < facts.size(); ++i) {
         const double x = area.left() + (i % 2 == 0 ? 0 : area.width() * 0.56);

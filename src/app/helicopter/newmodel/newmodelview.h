@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/look/items.h"
-#include "session/newmodeldraft.h"
+#include "session/helicopter/newmodeldraft.h"
 
 #include <QComboBox>
 #include <QDialog>

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/newmodel/newmodelview.h"
+#include "app/helicopter/newmodel/newmodelview.h"
 
+#include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "model/helicopter/sizeclass.h"
 #include "paint/look/theme.h"
@@ -101,7 +102,8 @@ void NewModelView::ask() {
         3, tr("Size class"), tr("default 470; sets disc, blades, mass, head speeds, pitch and thread. To one scale, disc in m."), {}, {}};
     for (const Machine& m : draft_.sizes())
         size.choices.push_back(choice(now, &NewModelAnswers::sizeClass, m.sizeClass, QString::fromStdString(m.sizeClass).section(' ', 0, 0),
-                                      words(say(KH_TR("{d}"), {{"d", num(m.rotor.discM, 2)}})), QString::fromStdString(m.sizeClass)));
+                                      words(say(KH_TR("{d}"), {{"d", num(helicopter(m).rotor.discM, 2)}})),
+                                      QString::fromStdString(m.sizeClass)));
     questions_.push_back(std::move(size));
     questions_.push_back({4,
                           tr("Rotor turns"),
@@ -172,12 +174,12 @@ void NewModelView::layOut() {
     // sizes, each as wide as its disc
     Place& sizes = places_[2];
     double discs = 0;
-    for (const Machine& m : draft_.sizes()) discs += m.rotor.discM;
+    for (const Machine& m : draft_.sizes()) discs += helicopter(m).rotor.discM;
     const double gap = 13;
     const double pixels = (w - gap * static_cast<double>(draft_.sizes().size())) / discs;
     double x = sizes.area.left() - 4;
     for (const Machine& m : draft_.sizes()) {
-        const double wide = m.rotor.discM * pixels + gap;
+        const double wide = helicopter(m).rotor.discM * pixels + gap;
         sizes.choices.emplace_back(x, sizes.area.top() + 36, wide, 152);
         x += wide;
     }

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "stations/kit/linkturns.h"
+#include "stations/helicopter/linkturns.h"
 
 #include "base/conventions.h"
 #include "formula/answers.h"
+#include "model/helicopter/helicopter.h"
 
 #include <algorithm>
 #include <cmath>
@@ -25,7 +26,7 @@ std::string endHint(const Head& head, double turns) {
 
 /// A turn of one servo link in mm, as answer: `mm` is how far its ball must rise.
 SolvedField servoLink(const Setup& setup, const PlateServo& servo, double mm) {
-    const LinkSteps steps = linkSteps(setup.machine.head);
+    const LinkSteps steps = linkSteps(helicopter(setup).head);
     SolvedField a;
     a.field = "links." + servo.id;
     a.box = Box::Machine;
@@ -43,7 +44,7 @@ SolvedField servoLink(const Setup& setup, const PlateServo& servo, double mm) {
         say(KH_TR("Make the {s} servo's link {v} turns {w}{e}."), {{"s", asWord(servo.id)},
                                                                    {"v", num(std::abs(a.value), 2)},
                                                                    {"w", std::string(a.value > 0.0 ? KH_TR("longer") : KH_TR("shorter"))},
-                                                                   {"e", endHint(setup.machine.head, a.value)}});
+                                                                   {"e", endHint(helicopter(setup).head, a.value)}});
     return a;
 }
 

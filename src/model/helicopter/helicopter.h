@@ -1,31 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// The machine as built: facts, never settings. What is not known is absent.
+// The helicopter as built: what no other class of aircraft has.
 #pragma once
 
 #include "formula/linkage.h"
+#include "model/setup.h"
 
 #include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 namespace kh {
-
-/// A servo's data sheet. Unknown pulse class or rate stay absent: then nothing that could harm is proposed.
-struct ServoProfile {
-    std::string id;
-    int version = 1;
-    std::string name;
-    std::optional<double> pulseUs;  ///< centre of its pulse class: 1520 wide, 960 or 760 narrow
-    std::optional<double> maxHz;    ///< highest frame rate it survives
-    double degPerUs = 0.1;
-    double deadBandUs = 2.0;
-    double rangeDeg = 60.0;     ///< mechanical range to either side
-    double splineTeeth = 25.0;  ///< of the output shaft
-    std::optional<double> maxVolts;
-    std::optional<double> minVolts;  ///< the least it works with
-    bool operator==(const ServoProfile&) const = default;
-};
 
 /// One plate servo by its role (elevator, left, right, fourth), not by its place in a list.
 struct PlateServo {
@@ -42,7 +28,6 @@ struct PlateServo {
 
 enum class Turning { Clockwise, CounterClockwise };  ///< main rotor, seen from above
 enum class LeverEdge { Trailing, Leading };          ///< which side of the tail blade the grip lever is on
-enum class PowerKind { Electric, Engine };
 
 struct Rotor {
     double discM = 1.05;
@@ -99,37 +84,6 @@ struct TailFacts {
     bool operator==(const TailFacts&) const = default;
 };
 
-struct PowerTrain {
-    PowerKind kind = PowerKind::Electric;
-    std::string motor;
-    std::optional<double> kv;  ///< rpm/V
-    std::optional<double> poles;
-    std::optional<double> mainTeeth;
-    std::optional<double> pinionTeeth;
-    double secondStage = 1.0;
-    double cells = 6.0;
-    std::optional<double> capacityMah;
-    double fullVoltsPerCell = 4.20;
-    double efficiency = 0.92;                ///< loaded speed factor
-    std::optional<double> clutchPct;         ///< engine: throttle at which the clutch takes hold
-    std::optional<double> loggedMahPerMin;   ///< from the flight log
-    std::optional<double> plannedMahPerMin;  ///< the pilot's or the maker's, until a flight was logged
-    bool operator==(const PowerTrain&) const = default;
-};
-
-/// Receiver supply. Unknown stays absent.
-struct Supply {
-    std::optional<double> volts;
-    std::optional<double> continuousA;
-    std::optional<double> peakA;
-    std::optional<double> receiverMaxVolts;
-    bool operator==(const Supply&) const = default;
-};
-
-/// How the signal comes aboard: all channels on one lead, a lead a channel, or remote receivers plugged into the box.
-enum class ReceiverKind { OneLead, LeadEach, Remotes };
-enum class ThrottleLead { Controller, Receiver };  ///< where the speed controller's lead is plugged in
-
 /// The servo arms in the box. Unknown holes stay empty: then no hole is named.
 struct ServoArms {
     std::vector<double> holesMm;  ///< from the shaft
@@ -137,38 +91,34 @@ struct ServoArms {
     bool operator==(const ServoArms&) const = default;
 };
 
-/// Wiring between receiver, controller and supply.
-struct Wiring {
-    ReceiverKind receiver = ReceiverKind::OneLead;
-    ThrottleLead throttleLead = ThrottleLead::Controller;
-    double supplyLeads = 1.0;
-    bool buffer = false;  ///< a buffer that bridges a dip of the supply
-    bool operator==(const Wiring&) const = default;
-};
-
-enum class FlyingStyle { Training, Sport, Aerobatic, Scale };
-
-struct Machine {
-    std::string name = "New model";
-    std::string sizeClass = "470";
-    FlyingStyle style = FlyingStyle::Sport;
-    double massKg = 2.2;
-    std::string mounting = "flat, plugs aft";  ///< how the controller really sits
+/// Facts of a helicopter.
+struct Helicopter {
     Rotor rotor;
     Head head;
     PlateFacts plate;
     std::vector<PlateServo> servos;
     ServoArms arms;
     TailFacts tail;
-    PowerTrain power;
-    Supply supply;
-    Wiring wiring;
-    bool operator==(const Machine&) const = default;
+    bool operator==(const Helicopter&) const = default;
 };
+
+/// The class: its functions, its facts, what they are called.
+[[nodiscard]] const AircraftClass& helicopterClass();
+[[nodiscard]] bool isHelicopter(const Setup& setup);
+
+/// @throws std::logic_error if it is none: only what belongs to helicopters asks
+[[nodiscard]] const Helicopter& helicopter(const Machine& machine);
+[[nodiscard]] Helicopter& helicopter(Machine& machine);
+[[nodiscard]] inline const Helicopter& helicopter(const Setup& setup) { return helicopter(setup.machine); }
+[[nodiscard]] inline Helicopter& helicopter(Setup& setup) { return helicopter(setup.machine); }
+
+/// A plate servo by its role: "Elevator servo", "Left servo".
+[[nodiscard]] Message servoTitle(std::string_view role);
+[[nodiscard]] Message elementName(const PlateServo& servo);
 
 /// Radius of a servo's ball on the plate.
 [[nodiscard]] inline double ballRadiusMm(const Machine& machine, const PlateServo& servo) {
-    return servo.ballRadiusMm.value_or(machine.plate.ballRadiusMm);
+    return servo.ballRadiusMm.value_or(helicopter(machine).plate.ballRadiusMm);
 }
 
 }  // namespace kh

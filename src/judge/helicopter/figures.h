@@ -1,0 +1,30 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What only a helicopter's figures hold, and what its stations write them with.
+#pragma once
+
+#include "judge/figurebuilder.h"
+#include "kernel/helicopter/envelope.h"
+#include "kernel/helicopter/plant.h"
+
+namespace kh {
+
+struct HelicopterFigures {
+    std::array<ClearanceRose, 3> roses{};  ///< collective −1, 0, +1; where somebody will look at them
+    Limit cyclicLeftLimit = Limit::None;   ///< what limits the cyclic that is left at full collective
+};
+/// Empty ones where the figures are of another aircraft or were not made.
+[[nodiscard]] const HelicopterFigures& helicopterFigures(const Figures& figures);
+[[nodiscard]] HelicopterFigures& helicopterFigures(const FigureBuilder& builder);
+
+/// The main rotor at a speed, for the hover formula.
+[[nodiscard]] HoverIn mainRotor(const Machine& machine, double rpm);
+/// Blade pitch the mode's curve gives at a stick position, in °.
+[[nodiscard]] double modePitchDeg(const FigureBuilder& builder, std::size_t mode, double stick, Derivation& why);
+/// What a collective channel value (curve %) does to the blade: every field in between, behind the first ones.
+[[nodiscard]] std::vector<std::string> bladePaths(const FigureBuilder& builder, std::vector<std::string> first);
+
+/// Volts per cell at the end of the pack for the model's style (docs/domain.md 8).
+[[nodiscard]] double endVoltsPerCell(const Machine& machine);
+
+}  // namespace kh

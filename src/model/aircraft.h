@@ -1,0 +1,148 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A class of aircraft: what the rest of the program knows of it. Its facts are a value of its own type; its functions, their
+// sticks and directions are a table.
+#pragma once
+
+#include "base/message.h"
+
+#include <array>
+#include <cstdint>
+#include <functional>
+#include <memory>
+#include <optional>
+#include <span>
+#include <string>
+#include <string_view>
+
+namespace kh {
+
+class FieldVisitor;
+struct AircraftClass;
+struct AxisRates;
+struct Bank;
+struct DirectionSettings;
+struct FlightMode;
+struct ServoProfile;
+struct StickTrims;
+
+/// A function of the radio link by its place in its class's table.
+enum class Function : std::uint8_t {};
+inline constexpr std::size_t kMaxFunctions = 8;
+[[nodiscard]] constexpr std::size_t indexOf(Function f) { return static_cast<std::size_t>(f); }
+
+/// Stick positions, each −1 … +1 (signs: conventions.h).
+struct Sticks {
+    double collective = -1.0;
+    double aileron = 0.0;
+    double elevator = 0.0;
+    double rudder = 0.0;
+    bool operator==(const Sticks&) const = default;
+};
+
+/// What makes a function's value.
+enum class FunctionSource : std::uint8_t {
+    Rated,     ///< a stick through rate and expo
+    Pitch,     ///< the collective stick through the mode's pitch curve
+    Throttle,  ///< the same through its throttle curve, hold, cut and kill
+    Gain       ///< the mode's tail gain, or a step's
+};
+
+/// One function: where its value comes from, what the boxes hold of it.
+struct FunctionEntry {
+    const char* id;     ///< of its channel in documents: "aileron"
+    const char* title;  ///< of its channel: "Aileron"
+    FunctionSource source;
+    double Sticks::*stick = nullptr;              ///< that moves it; none: the gain
+    AxisRates FlightMode::*rates = nullptr;       ///< of Rated
+    double StickTrims::*trimPct = nullptr;        ///< none: no trim lever
+    bool DirectionSettings::*reversed = nullptr;  ///< in the controller; none: it has no direction there
+    double Bank::*turnDegS = nullptr;             ///< rate of turn its demand asks for in flight; none: it turns nothing
+    bool demandOfFull = false;                    ///< its demand is shown as a share of full stick's
+    std::span<const char* const> fields = {};     ///< patterns whose findings its trace shows best, and all below them
+};
+
+/// Servos aboard, as boxes and their data sheets are chosen.
+struct ServoPlace {
+    const char* group;  ///< those of one group get the same servo: "plate", "tail"
+    const char* title;  ///< of the group: "Plate servos"
+    std::string path;   ///< of its data sheet
+};
+
+/// Facts of one class of aircraft, held without their type.
+class AircraftFacts {
+public:
+    AircraftFacts() = default;
+    AircraftFacts(const AircraftFacts&) = default;
+    AircraftFacts& operator=(const AircraftFacts&) = default;
+    virtual ~AircraftFacts() = default;
+    [[nodiscard]] virtual std::unique_ptr<AircraftFacts> copy() const = 0;
+    /// @param other  of the same class
+    [[nodiscard]] virtual bool same(const AircraftFacts& other) const = 0;
+    [[nodiscard]] virtual const AircraftClass& of() const = 0;
+    /// Every field, in file order (model/fields.h).
+    virtual void describe(FieldVisitor& visitor) = 0;
+    /// Where fields lie: the same address in every description of this value.
+    [[nodiscard]] virtual void* base() = 0;
+    virtual void eachServo(const std::function<void(const ServoPlace&, ServoProfile&)>& take) = 0;
+    /// Length of the main blades where they can be folded side by side, mm: then the gap of their tips reads as an angle.
+    [[nodiscard]] virtual std::optional<double> foldedBladeMm() const { return std::nullopt; }
+    /// Forgets what is true of one machine alone, not of its kind.
+    virtual void makeTemplate() = 0;
+};
+
+/// Facts of a class as a value; a new one is of the first class there is.
+class Aircraft {
+public:
+    Aircraft();
+    explicit Aircraft(std::unique_ptr<AircraftFacts> facts) : facts_(std::move(facts)) {}
+    Aircraft(const Aircraft& other) : facts_(other.facts_->copy()) {}
+    Aircraft(Aircraft&&) noexcept = default;
+    Aircraft& operator=(const Aircraft& other) { return *this = Aircraft(other); }
+    Aircraft& operator=(Aircraft&&) noexcept = default;
+    ~Aircraft() = default;
+    bool operator==(const Aircraft& other) const { return &of() == &other.of() && facts_->same(*other.facts_); }
+    [[nodiscard]] const AircraftClass& of() const { return facts_->of(); }
+    [[nodiscard]] AircraftFacts& facts() { return *facts_; }
+    [[nodiscard]] const AircraftFacts& facts() const { return *facts_; }
+
+private:
+    std::unique_ptr<AircraftFacts> facts_;
+};
+
+struct AircraftClass {
+    const char* id;    ///< as documents hold it; one without is a helicopter's
+    const char* name;  ///< as it is read
+    std::span<const FunctionEntry> functions;
+    std::unique_ptr<AircraftFacts> (*blank)();
+    Function usual{};                        ///< whose trace shows what belongs to none
+    std::span<const Function> mixed = {};    ///< elevator, aileron, collective where a transmitter's swash mix acts on them; else none
+    std::span<const char* const> rows = {};  ///< that only this class has, beside judge/rowids.h
+
+    [[nodiscard]] std::size_t functionCount() const { return functions.size(); }
+    /// The function of that source, the first if there are several.
+    [[nodiscard]] std::optional<Function> first(FunctionSource source) const;
+    [[nodiscard]] std::optional<Function> find(std::string_view id) const;
+    [[nodiscard]] const FunctionEntry& entry(Function f) const { return functions[indexOf(f)]; }
+};
+
+/// Every class there is, the one that ships as the usual first.
+[[nodiscard]] std::span<const AircraftClass* const> aircraftClasses();
+/// @return nullptr if there is none of that id
+[[nodiscard]] const AircraftClass* aircraftClass(std::string_view id);
+/// For a class that does not ship: it must be there before its documents are.
+void addAircraftClass(const AircraftClass& added);
+
+/// Facts of type T (a struct with `==`) as AircraftFacts; what else a class must say of them stands in the class that derives.
+template <class T, class Derived>
+class FactsOf : public AircraftFacts {
+public:
+    T value;
+    [[nodiscard]] std::unique_ptr<AircraftFacts> copy() const override {
+        return std::make_unique<Derived>(static_cast<const Derived&>(*this));
+    }
+    [[nodiscard]] bool same(const AircraftFacts& other) const override { return value == static_cast<const FactsOf&>(other).value; }
+    [[nodiscard]] void* base() override { return &value; }
+};
+
+}  // namespace kh

@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The machine as built: facts, never settings. What is not known is absent. Here stands what every aircraft has; facts of one
+// class of aircraft are its own (model/aircraft.h).
+#pragma once
+
+#include "model/aircraft.h"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace kh {
+
+/// A servo's data sheet. Unknown pulse class or rate stay absent: then nothing that could harm is proposed.
+struct ServoProfile {
+    std::string id;
+    int version = 1;
+    std::string name;
+    std::optional<double> pulseUs;  ///< centre of its pulse class: 1520 wide, 960 or 760 narrow
+    std::optional<double> maxHz;    ///< highest frame rate it survives
+    double degPerUs = 0.1;
+    double deadBandUs = 2.0;
+    double rangeDeg = 60.0;     ///< mechanical range to either side
+    double splineTeeth = 25.0;  ///< of the output shaft
+    std::optional<double> maxVolts;
+    std::optional<double> minVolts;  ///< the least it works with
+    bool operator==(const ServoProfile&) const = default;
+};
+
+enum class PowerKind { Electric, Engine };
+
+struct PowerTrain {
+    PowerKind kind = PowerKind::Electric;
+    std::string motor;
+    std::optional<double> kv;  ///< rpm/V
+    std::optional<double> poles;
+    std::optional<double> mainTeeth;
+    std::optional<double> pinionTeeth;
+    double secondStage = 1.0;
+    double cells = 6.0;
+    std::optional<double> capacityMah;
+    double fullVoltsPerCell = 4.20;
+    double efficiency = 0.92;                ///< loaded speed factor
+    std::optional<double> clutchPct;         ///< engine: throttle at which the clutch takes hold
+    std::optional<double> loggedMahPerMin;   ///< from the flight log
+    std::optional<double> plannedMahPerMin;  ///< the pilot's or the maker's, until a flight was logged
+    bool operator==(const PowerTrain&) const = default;
+};
+
+/// Receiver supply. Unknown stays absent.
+struct Supply {
+    std::optional<double> volts;
+    std::optional<double> continuousA;
+    std::optional<double> peakA;
+    std::optional<double> receiverMaxVolts;
+    bool operator==(const Supply&) const = default;
+};
+
+/// How the signal comes aboard: all channels on one lead, a lead a channel, or remote receivers plugged into the box.
+enum class ReceiverKind { OneLead, LeadEach, Remotes };
+enum class ThrottleLead { Controller, Receiver };  ///< where the speed controller's lead is plugged in
+
+/// Wiring between receiver, controller and supply.
+struct Wiring {
+    ReceiverKind receiver = ReceiverKind::OneLead;
+    ThrottleLead throttleLead = ThrottleLead::Controller;
+    double supplyLeads = 1.0;
+    bool buffer = false;  ///< a buffer that bridges a dip of the supply
+    bool operator==(const Wiring&) const = default;
+};
+
+enum class FlyingStyle { Training, Sport, Aerobatic, Scale };
+
+struct Machine {
+    std::string name = "New model";
+    std::string sizeClass = "470";
+    FlyingStyle style = FlyingStyle::Sport;
+    double massKg = 2.2;
+    std::string mounting = "flat, plugs aft";  ///< how the controller really sits
+    Aircraft aircraft;                         ///< facts of its class
+    PowerTrain power;
+    Supply supply;
+    Wiring wiring;
+    bool operator==(const Machine&) const = default;
+};
+
+/// A servo aboard, and where.
+struct FittedServo {
+    ServoPlace place;
+    ServoProfile servo;
+};
+[[nodiscard]] std::vector<FittedServo> fittedServos(const Machine& machine);
+
+}  // namespace kh

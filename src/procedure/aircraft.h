@@ -1,0 +1,30 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What the program brings for a class of aircraft: its stations, what its trace shows, its part of the sheet.
+#pragma once
+
+#include "procedure/registry.h"
+#include "procedure/sheet.h"
+#include "procedure/trace.h"
+
+namespace kh {
+
+/// The sheet's page of the machine, and what is drawn beside the controller's settings.
+struct MachineSheet {
+    std::vector<SheetSection> sections;
+    std::vector<SheetFigure> besideController = {};
+};
+
+struct AircraftEntry {
+    const AircraftClass& of;
+    const StationSet& (*stations)();
+    std::unique_ptr<MachineStages> (*stages)(const Setup& setup, const ChainModel& model);
+    MachineSheet (*sheet)(const Setup& setup, const Evaluation& evaluation);
+};
+
+/// @throws std::logic_error if nothing is brought for the document's class
+[[nodiscard]] const AircraftEntry& aircraftEntry(const Setup& setup);
+/// For a class that does not ship; with it, its facts and its plant.
+void addAircraft(const AircraftEntry& added, const PlantClass& plant);
+
+}  // namespace kh

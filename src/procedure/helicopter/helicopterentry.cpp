@@ -1,0 +1,43 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "procedure/helicopter/helicopterentry.h"
+
+#include "model/helicopter/helicopter.h"
+#include "procedure/helicopter/trace.h"
+#include "procedure/sheetbuilder.h"
+
+namespace kh {
+
+namespace {
+
+/// The sheet's page of a helicopter.
+MachineSheet helicopterSheet(const Setup& setup, const Evaluation& evaluation) {
+    const SheetBuilder b{setup, evaluation};
+    const auto fact = [&](Message what, const std::string& path) { return b.field(std::move(what), path); };
+    std::vector<SheetRow> rotor{
+        fact(say(KH_TR("Disc")), "machine.rotor.discM"_field), fact(say(KH_TR("Blade")), "machine.rotor.bladeMm"_field),
+        fact(say(KH_TR("Blade limit")), "machine.rotor.bladeMaxRpm"_field), fact(say(KH_TR("Mass")), "machine.massKg"_field),
+        fact(say(KH_TR("Turning")), "machine.rotor.turning"_field)};
+    std::vector<SheetRow> head{fact(say(KH_TR("Grip lever")), "machine.head.gripMm"_field),
+                               fact(say(KH_TR("Inner ring")), "machine.head.innerRadiusMm"_field),
+                               fact(say(KH_TR("Ball radius")), "machine.plate.ballRadiusMm"_field)};
+    for (const PlateServo& s : helicopter(setup).servos)
+        head.push_back({servoTitle(s.id),
+                        say(KH_TR("{n} at {a}°, arm {m} mm"), {{"n", s.servo.name}, {"a", num(s.azimuthDeg)}, {"m", num(s.armMm, 1)}}),
+                        {},
+                        standingOf(setup, elementPath("machine.servos.{}.armMm"_field, s.id))});
+    std::vector<SheetRow> power{fact(say(KH_TR("Main gear")), "machine.power.mainTeeth"_field),
+                                fact(say(KH_TR("Pinion")), "machine.power.pinionTeeth"_field),
+                                fact(say(KH_TR("Magnet poles")), "machine.power.poles"_field),
+                                fact(say(KH_TR("Kv")), "machine.power.kv"_field), fact(say(KH_TR("Cells")), "machine.power.cells"_field)};
+    power[1].machine = say(KH_TR("ratio {r}"), {{"r", SheetBuilder::shown(evaluation.figures.ratio)}});
+    return {{{say(KH_TR("Rotor")), rotor}, {say(KH_TR("Head and plate")), head}, {say(KH_TR("Power")), power}}, {SheetFigure::Plate}};
+}
+
+}  // namespace
+
+const AircraftEntry& helicopterEntry() {
+    static const AircraftEntry entry{helicopterClass(), shippedStations, helicopterStages, helicopterSheet};
+    return entry;
+}
+
+}  // namespace kh

@@ -1,0 +1,10 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "procedure/aircraft.h"
+
+namespace kh {
+
+[[nodiscard]] const AircraftEntry& helicopterEntry();
+
+}  // namespace kh

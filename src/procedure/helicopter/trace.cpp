@@ -1,0 +1,200 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "procedure/helicopter/trace.h"
+
+#include "base/conventions.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kEdgeStillMm = 1e-9;
+
+double largest(const std::vector<PortValue>& ports) {
+    double best = 0.0;
+    for (const PortValue& p : ports)
+        if (std::abs(p.value) > std::abs(best)) best = p.value;
+    return best;
+}
+
+/// Tilt component to one side, in degrees.
+double tiltPart(double sine) { return degFromRad(std::asin(std::clamp(sine, -1.0, 1.0))); }
+
+class HelicopterStages final : public MachineStages {
+public:
+    HelicopterStages(const Setup& setup, const ChainModel& model) {
+        const HelicopterEnd end = helicopterIn(model);
+        servoCount_ = end.servoCount();
+        for (std::size_t i = 0; i < end.portCount(); ++i) {
+            ports_.push_back({setup.controller.ports[i].id, setup.controller.ports[i].role});
+            portServo_.push_back(end.servoOfPort(i));
+        }
+        const Helicopter& h = helicopter(setup);
+        lever_ = h.tail.lever;
+        gripMm_ = h.head.gripMm;
+        innerRadiusMm_ = h.head.innerRadiusMm;
+    }
+    void add(Trace& t, Function f, const ChainModel& model, const ChainModel& asked) const override {
+        if (f == heli::Rudder) addTail(t);
+        else addPlate(t, f, model, asked);
+    }
+    void finish(Trace& t) const override;
+
+private:
+    struct PortText {
+        std::string id, role;
+    };
+    void addPlate(Trace& t, Function f, const ChainModel& model, const ChainModel& asked) const;
+    static void addTail(Trace& t);
+
+    std::vector<PortText> ports_;
+    std::vector<std::size_t> portServo_;
+    std::size_t servoCount_ = 0;
+    LeverEdge lever_ = LeverEdge::Trailing;
+    double gripMm_ = 22.0, innerRadiusMm_ = 16.0;
+};
+
+void HelicopterStages::addPlate(Trace& t, Function f, const ChainModel& model, const ChainModel& asked) const {
+    const bool collective = f == heli::Collective;
+    const HelicopterEnd end = helicopterIn(model);
+    const HelicopterEnd endAsked = helicopterIn(asked);
+    const HelicopterInstant now = helicopterAt(t.now);
+    const HelicopterInstant askedNow = helicopterAt(t.asked);
+    const HelicopterInstant full = helicopterAt(t.full[indexOf(f)]);
+    // the same deck with this function at 0: what the servos show is the difference
+    const auto zeroed = [&](const Instant& at, const ChainModel& chain) {
+        const double c = collective ? 0.0 : at.channels[indexOf(heli::Collective)].demand;
+        const double a = f == heli::Aileron ? 0.0 : at.channels[indexOf(heli::Aileron)].demand;
+        const double e = f == heli::Elevator ? 0.0 : at.channels[indexOf(heli::Elevator)].demand;
+        return helicopterIn(chain).plateAt(c, a, e);
+    };
+    const PlateInstant zeroNow = zeroed(t.now, model);
+    const PlateInstant zeroAsked = zeroed(t.asked, asked);
+    const PlateInstant zeroFull = zeroed(t.full[indexOf(f)], asked);
+    Stage pulse{f, "servo-pulse", KH_TR("servo pulse"), Box::Controller, "µs", 0, true};
+    Stage arm{f, "arm-angle", KH_TR("arm angle"), Box::Machine, "°", 1, true};
+    std::vector<PortValue> askedPulse, askedArm, fullPulse, fullArm;
+    for (std::size_t p = 0; p < ports_.size(); ++p) {
+        const std::size_t m = portServo_[p];
+        if (m < end.servoCount()) {
+            pulse.ports.push_back({ports_[p].id, now.servos[m].pulseUs - zeroNow.servos[m].pulseUs});
+            arm.ports.push_back({ports_[p].id, now.servos[m].armDeg - zeroNow.servos[m].armDeg});
+        }
+        const std::size_t q = endAsked.servoOfPort(p);
+        if (q < endAsked.servoCount()) {
+            askedPulse.push_back({"", askedNow.servos[q].pulseUs - zeroAsked.servos[q].pulseUs});
+            askedArm.push_back({"", askedNow.servos[q].armDeg - zeroAsked.servos[q].armDeg});
+            fullPulse.push_back({"", full.servos[q].pulseUs - zeroFull.servos[q].pulseUs});
+            fullArm.push_back({"", full.servos[q].armDeg - zeroFull.servos[q].armDeg});
+        }
+    }
+    const auto close = [&](Stage& stage, const std::vector<PortValue>& askedPorts, const std::vector<PortValue>& fullPorts) {
+        stage.value = largest(stage.ports);
+        stage.asked = std::copysign(largest(askedPorts), stage.value);
+        setLevels(stage, largest(fullPorts));
+        t.stages.push_back(stage);
+    };
+    close(pulse, askedPulse, fullPulse);
+    close(arm, askedArm, fullArm);
+
+    Stage plate{f, "plate", KH_TR("plate"), Box::Machine, collective ? "mm" : "°", collective ? 2 : 1, true};
+    Stage blade{f, "blade", KH_TR("blade"), Box::Machine, "°", 1, true};
+    const auto plateValue = [&](const HelicopterInstant& at) {
+        if (collective) return at.plate.heightMm;
+        return tiltPart(f == heli::Aileron ? at.plate.right : at.plate.forward);
+    };
+    const auto bladeValue = [&](const HelicopterInstant& at) {
+        if (collective) return (at.bladeDeg[0] + at.bladeDeg[1] + at.bladeDeg[2] + at.bladeDeg[3]) / 4.0;
+        const double sine = f == heli::Aileron ? at.plate.right : at.plate.forward;
+        return tiltPart(innerRadiusMm_ * sine / gripMm_);
+    };
+    plate.value = plateValue(now);
+    plate.asked = plateValue(askedNow);
+    setLevels(plate, plateValue(full));
+    blade.value = bladeValue(now);
+    blade.asked = bladeValue(askedNow);
+    setLevels(blade, bladeValue(full));
+    t.stages.push_back(plate);
+    t.stages.push_back(blade);
+}
+
+void HelicopterStages::addTail(Trace& t) {
+    const Function f = heli::Rudder;
+    const HelicopterInstant now = helicopterAt(t.now);
+    const HelicopterInstant asked = helicopterAt(t.asked);
+    const HelicopterInstant full = helicopterAt(t.full[indexOf(f)]);
+    const auto stage = [&](const char* id, const char* name, Box box, const char* unit, int decimals, double nowValue, double askedValue) {
+        Stage s{f, id, name, box, unit, decimals, true};
+        s.value = nowValue;
+        s.asked = askedValue;
+        return s;
+    };
+    Stage pulse = stage("tail-pulse", KH_TR("tail pulse"), Box::Controller, "µs", 0, now.tailPulseUs, asked.tailPulseUs);
+    pulse.sign = false;
+    const auto demand = [&](const Instant& i) { return i.channels[indexOf(f)].demand; };
+    const double whole = demand(t.full[indexOf(f)]);
+    const auto share = [&](double v) { return std::abs(whole) < 1e-9 ? 0.0 : std::abs(v / whole); };
+    pulse.level = share(demand(t.now));
+    pulse.levelAsked = share(demand(t.asked));
+    t.stages.push_back(pulse);
+    Stage slider = stage("slider", KH_TR("slider"), Box::Machine, "mm", 2, now.sliderMm, asked.sliderMm);
+    setLevels(slider, full.sliderMm);
+    t.stages.push_back(slider);
+    // the neutral that is built in is no answer to the stick: the level is the slider's
+    Stage pitch = stage("tail-pitch", KH_TR("tail pitch"), Box::Machine, "°", 1, now.tailPitchDeg, asked.tailPitchDeg);
+    pitch.level = slider.level;
+    pitch.levelAsked = slider.levelAsked;
+    t.stages.push_back(pitch);
+}
+
+void HelicopterStages::finish(Trace& t) const {
+    const HelicopterInstant now = helicopterAt(t.now);
+    HelicopterTrace out;
+    for (std::size_t p = 0; p < ports_.size(); ++p) {
+        const std::size_t m = portServo_[p];
+        if (m >= servoCount_) continue;
+        const ServoInstant& s = now.servos[m];
+        out.servos.push_back({ports_[p].id, ports_[p].role, s.pulseUs, s.armDeg, s.ballMm});
+    }
+    out.heightMm = now.plate.heightMm;
+    out.tiltDeg = tiltPart(std::min(1.0, std::hypot(now.plate.forward, now.plate.right)));
+    out.towardDeg = out.tiltDeg < 1e-6 ? 0.0 : wrapAzimuthDeg(degFromRad(std::atan2(now.plate.right, now.plate.forward)));
+    out.fightMm = now.fightMm;
+    out.bladeDeg = now.bladeDeg;
+    out.tailPulseUs = now.tailPulseUs;
+    out.sliderMm = now.sliderMm;
+    out.tailPitchDeg = now.tailPitchDeg;
+    out.trailingEdge = trailingEdge(out.sliderMm, lever_);
+    t.ofClass = std::move(out);
+}
+
+}  // namespace
+
+const HelicopterTrace& helicopterTrace(const Trace& trace) {
+    static const HelicopterTrace none;
+    const auto* own = std::any_cast<HelicopterTrace>(&trace.ofClass);
+    return own == nullptr ? none : *own;
+}
+
+std::unique_ptr<MachineStages> helicopterStages(const Setup& setup, const ChainModel& model) {
+    return std::make_unique<HelicopterStages>(setup, model);
+}
+
+EdgeSide trailingEdge(double sliderMm, LeverEdge lever) {
+    if (std::abs(sliderMm) < kEdgeStillMm) return EdgeSide::Still;
+    const bool right = (sliderMm > 0.0) == (lever == LeverEdge::Trailing);
+    return right ? EdgeSide::Right : EdgeSide::Left;
+}
+
+const char* edgeId(EdgeSide side) {
+    switch (side) {
+        case EdgeSide::Left: return KH_TR("left");
+        case EdgeSide::Right: return KH_TR("right");
+        case EdgeSide::Still: return KH_TR("still");
+    }
+    return "";
+}
+
+}  // namespace kh
