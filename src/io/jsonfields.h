@@ -21,6 +21,9 @@ namespace kh::io {
     return path.empty() ? std::string(key) : fmt::format("{}.{}", path, key);
 }
 
+/// No number is written as −0.
+[[nodiscard]] inline double tidy(double v) { return v == 0.0 ? 0.0 : v; }
+
 /// A condition as files hold it: an OR of ANDs.
 [[nodiscard]] nlohmann::json conditionJson(const Condition& condition);
 [[nodiscard]] nlohmann::ordered_json curveJson(const Curve& curve);

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "model/helicopter/newmodel.h"
+#include "model/boxes.h"
 
 #include <filesystem>
 #include <string>

@@ -75,23 +75,6 @@ ordered_json solvedJson(const Solved& solved) {
     return {{"answers", answers}, {"remarks", remarks}};
 }
 
-ordered_json envelopeJson(std::span<const ClearanceRose> roses) {
-    ordered_json limits = ordered_json::array();
-    ordered_json round = ordered_json::array();
-    for (const ClearanceRose& rose : roses) {
-        for (const EnvelopePoint& p : rose.points)
-            limits.push_back({{"collective", rose.collective},
-                              {"azimuthDeg", p.azimuthDeg},
-                              {"tiltDeg", p.tiltDeg},
-                              {"limitedBy", limitId(p.limitedBy)}});
-        round.push_back({{"collective", rose.collective},
-                         {"tiltDeg", rose.round.tiltDeg},
-                         {"limitedBy", limitId(rose.round.limitedBy)},
-                         {"azimuthDeg", rose.round.azimuthDeg}});
-    }
-    return {{"limits", limits}, {"round", round}};
-}
-
 const Schema& schemaOfReadings() {
     static const Schema schema(readingsSchema());
     return schema;

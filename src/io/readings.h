@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "kernel/helicopter/envelope.h"
 #include "stations/kit/solver.h"
 
 #include <nlohmann/json_fwd.hpp>
@@ -17,7 +16,5 @@ namespace kh::io {
 [[nodiscard]] std::vector<Reading> parseReadings(const nlohmann::json& file);
 /// `{answers:[{field, box, value, expect, residue, why}], remarks:[…]}`
 [[nodiscard]] nlohmann::ordered_json solvedJson(const Solved& solved);
-/// `{limits:[{collective, azimuthDeg, tiltDeg, limitedBy}], round:[{collective, tiltDeg, limitedBy, azimuthDeg}]}`
-[[nodiscard]] nlohmann::ordered_json envelopeJson(std::span<const ClearanceRose> roses);
 
 }  // namespace kh::io

@@ -2,8 +2,8 @@
 #include "io/report.h"
 
 #include "base/error.h"
+#include "io/helicopter/helicopterjson.h"
 #include "io/jsonfields.h"
-#include "procedure/helicopter/trace.h"
 
 #include <fmt/format.h>
 #include <cmath>
@@ -15,8 +15,6 @@ namespace {
 
 using nlohmann::json;
 using ojson = nlohmann::ordered_json;
-
-double tidy(double v) { return v == 0.0 ? 0.0 : v; }
 
 json partJson(const PartialDeck& d) {
     json out = json::object();
@@ -84,30 +82,6 @@ PartialDeck parsePart(const json& v) {
 
 }  // namespace
 
-namespace {
-
-/// What only a helicopter's trace holds; of another aircraft its stages say it all.
-void addMachine(ojson& out, const Trace& trace) {
-    if (!trace.ofClass.has_value()) return;
-    const HelicopterTrace& t = helicopterTrace(trace);
-    ojson servos = ojson::array();
-    for (const ServoTrace& s : t.servos)
-        servos.push_back(
-            {{"port", s.port}, {"role", s.role}, {"pulseUs", tidy(s.pulseUs)}, {"armDeg", tidy(s.armDeg)}, {"ballMm", tidy(s.ballMm)}});
-    out["servos"] = servos;
-    out["plate"] = {
-        {"heightMm", tidy(t.heightMm)}, {"tiltDeg", tidy(t.tiltDeg)}, {"towardDeg", tidy(t.towardDeg)}, {"fightMm", tidy(t.fightMm)}};
-    out["blade"] = {
-        {"pitchDegAt",
-         {{"0", tidy(t.bladeDeg[0])}, {"90", tidy(t.bladeDeg[1])}, {"180", tidy(t.bladeDeg[2])}, {"270", tidy(t.bladeDeg[3])}}}};
-    out["tail"] = {{"pulseUs", tidy(t.tailPulseUs)},
-                   {"sliderMm", tidy(t.sliderMm)},
-                   {"pitchDeg", tidy(t.tailPitchDeg)},
-                   {"trailingEdge", edgeId(t.trailingEdge)}};
-}
-
-}  // namespace
-
 ojson traceJson(const Trace& t) {
     ojson stages = ojson::array();
     for (const Stage& s : t.stages) {
@@ -120,7 +94,7 @@ ojson traceJson(const Trace& t) {
             {{"function", t.aircraft->entry(s.function).id}, {"stage", s.id}, {"value", value}, {"unit", s.unit}, {"box", boxId(s.box)}});
     }
     ojson out{{"mode", t.mode}, {"state", t.state == ChainState::SetUp ? "setup" : "flying"}, {"stages", stages}};
-    addMachine(out, t);
+    addMachineJson(out, t);
     out["motor"] = {{"throttlePct", tidy(t.throttlePct)},
                     {"headSpeedRpm", t.headSpeedKnown ? ojson(tidy(t.headSpeedRpm)) : ojson(nullptr)}};
     return out;

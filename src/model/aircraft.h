@@ -115,9 +115,9 @@ struct AircraftClass {
     const char* name;  ///< as it is read
     std::span<const FunctionEntry> functions;
     std::unique_ptr<AircraftFacts> (*blank)();
-    Function usual{};                        ///< whose trace shows what belongs to none
-    std::span<const Function> mixed = {};    ///< elevator, aileron, collective where a transmitter's swash mix acts on them; else none
-    std::span<const char* const> rows = {};  ///< that only this class has, beside judge/rowids.h
+    const char* modelType = "helicopter";  ///< the transmitter's model memory it needs
+    Function usual{};                      ///< whose trace shows what belongs to none
+    std::span<const Function> mixed = {};  ///< elevator, aileron, collective where a transmitter's swash mix acts on them; else none
 
     [[nodiscard]] std::size_t functionCount() const { return functions.size(); }
     /// The function of that source, the first if there are several.

@@ -51,9 +51,9 @@ private:
     [[nodiscard]] const char* base() const { return aircraft_ != nullptr ? aircraft_ : base_; }
     bool takesAll() const override { return true; }
 
-    FieldPattern& add(const char* key, const void* value, FieldInfo info) {
+    FieldPattern& add(const char* key, const void* value, const FieldInfo& info) {
         FieldPattern p;
-        p.info = std::move(info);
+        p.info = info;
         p.info.home = home();
         p.title = title();
         p.test = test();
@@ -187,8 +187,8 @@ std::optional<FieldPlace> FieldTable::find(Setup& setup, std::string_view path) 
         return FieldPlace{&p, startOf(setup, p.ofAircraft) + p.offset, nullptr, nullptr};
     }
     const FieldPattern* p = patternOf(path);
-    if (p == nullptr) return std::nullopt;
     const Parts parts = split(path);
+    if (p == nullptr || parts.list == nullptr) return std::nullopt;
     void* element = parts.list->access.find(startOf(setup, parts.list->ofAircraft) + parts.list->offset, parts.id);
     if (element == nullptr || (p->test != nullptr && !p->test(element))) return std::nullopt;
     return FieldPlace{p, static_cast<char*>(element) + p->offset, parts.list, element};

@@ -2,7 +2,7 @@
 #include "model/profilechecks.h"
 
 #include "base/error.h"
-#include "model/helicopter/layouts.h"
+#include "model/controllerwords.h"
 
 #include <fmt/format.h>
 #include <algorithm>

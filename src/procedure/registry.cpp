@@ -34,9 +34,13 @@ void append(std::vector<T>& to, std::span<const T> from) {
 
 }  // namespace
 
-StationSet::StationSet(std::vector<StationEntry> entries) : entries_(std::move(entries)) {
+StationSet::StationSet(std::vector<StationEntry> entries, bool whole) : entries_(std::move(entries)) {
     for (const StationEntry& s : entries_) {
-        for (const RuleFamily family : s.rules) append(rules_.rules, family());
+        for (const RuleFamily family : s.rules)
+            for (Rule rule : family()) {
+                if (!whole && find(rule.station) == nullptr) rule.station = s.station;
+                rules_.rules.push_back(rule);
+            }
         if (s.figures != nullptr) rules_.figures.push_back(s.figures);
         if (s.solvers != nullptr) append(solvers_, s.solvers());
         if (s.guides != nullptr) append(guides_, s.guides());

@@ -14,8 +14,10 @@ namespace kh {
 
 class StationSet {
 public:
+    /// @param whole  false: a class of aircraft that has not every station; a shared station's rule for one of those is settled
+    ///               where it is brought
     /// @throws std::logic_error naming a row, field, station or rule that does not exist, or stands twice
-    explicit StationSet(std::vector<StationEntry> entries);
+    explicit StationSet(std::vector<StationEntry> entries, bool whole = true);
     [[nodiscard]] std::span<const StationEntry> entries() const { return entries_; }
     /// @return nullptr if there is none
     [[nodiscard]] const StationEntry* find(Station station) const;

@@ -6,6 +6,7 @@
 #include "app/shell/mainwindow.h"
 #include "golden/builds.h"
 #include "io/document.h"
+#include "io/helicopter/helicopterjson.h"
 #include "io/html.h"
 #include "io/readings.h"
 #include "io/report.h"

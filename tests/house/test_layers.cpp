@@ -104,7 +104,8 @@ TEST_CASE("the layers stand as they were meant to") {
     CHECK_FALSE(sees("session", "app"));
     for (const auto& [folder, named] : ours())  // no station knows another
         for (const std::string& to : named)
-            if (folder.starts_with("stations/")) CHECK((to == "stations/kit" || folder == "stations/kit"));
+            if (folder.starts_with("stations/"))
+                CHECK((to == "stations/kit" || to == "stations/helicopter" || folder == "stations/kit"));  // none names another station
     CHECK(sees("app", "base"));
 }
 
@@ -183,4 +184,34 @@ TEST_CASE("helpers keep their names apart, since a first build joins the files o
         CHECK(twice == std::vector<std::string>{});
     }
     CHECK(helpers > 200);
+}
+
+TEST_CASE("what belongs to a class of aircraft is known in its own folders and where the classes are listed") {
+    // folders of the helicopter: those of its name, its stations and their drawings
+    static const std::set<std::string> own{"stations/airframe", "stations/link",  "stations/swash", "stations/pitch", "stations/tail",
+                                           "stations/power",    "stations/modes", "paint/airframe", "paint/swash",    "paint/pitch",
+                                           "paint/tail",        "paint/power",    "paint/modes",    "paint/link",     "paint/newmodel"};
+    static const std::set<std::string> lists{"model/aircraft.cpp",       "kernel/plants.cpp", "procedure/aircraft.cpp",
+                                             "procedure/registry.cpp",   "io/report.cpp",     "paint/sheet/sheetfigures.cpp",
+                                             "app/forms/solvedialog.cpp"};
+    const auto owned = [&](const std::string& path) {
+        if (path.find("/helicopter/") != std::string::npos) return true;
+        return std::any_of(own.begin(), own.end(), [&](const std::string& folder) { return path.starts_with(folder + "/"); });
+    };
+    static const std::regex include(R"re(#include "([a-z]+/[^"]+)")re");
+    std::set<std::string> knowing, bad;
+    std::size_t looked = 0;
+    for (const auto& entry : fs::recursive_directory_iterator(KEELHAUL_SOURCE "/src")) {
+        if (!isSource(entry.path())) continue;
+        const std::string path = fs::relative(entry.path(), KEELHAUL_SOURCE "/src").string();
+        if (owned(path)) continue;
+        ++looked;
+        const std::string text = textOf(entry.path());
+        for (auto m = std::sregex_iterator(text.begin(), text.end(), include); m != std::sregex_iterator(); ++m)
+            if (owned((*m)[1])) (lists.count(path) != 0 ? knowing : bad).insert(path + " imports " + (*m)[1].str());
+    }
+    for (const std::string& line : bad) FAIL_CHECK(line);
+    CHECK(looked > 200);
+    for (const std::string& list : lists)  // none stands there in vain
+        CHECK(std::any_of(knowing.begin(), knowing.end(), [&](const std::string& line) { return line.starts_with(list + " "); }));
 }

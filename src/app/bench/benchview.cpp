@@ -2,7 +2,6 @@
 #include "app/bench/benchview.h"
 
 #include "paint/look/theme.h"
-#include "stations/link/link.h"
 
 #include <QMouseEvent>
 #include <QPainter>

@@ -2,7 +2,6 @@
 #include "app/shell/mainwindow.h"
 
 #include "app/look/look.h"
-#include "app/helicopter/newmodel/newmodelview.h"
 #include "base/error.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
@@ -242,27 +241,6 @@ void MainWindow::resizeEvent(QResizeEvent* event) {
     arrange();
     if (!splits_.contains(static_cast<int>(workspace_.station()))) splitPage();
     placeMessage();
-}
-
-void MainWindow::newModel(const QString& sizeClass) {
-    workspace_.attempt([&] {
-        NewModelAnswers answers;
-        answers.name = tr("New %1").arg(sizeClass).toStdString();
-        answers.sizeClass = sizeClass.toStdString();
-        answers.boxes = io::plainBoxes(workspace_.library());
-        begin(kh::newModel(answers), tr("All values are defaults of this size. Replace them by your machine's facts, station by station."));
-    });
-}
-
-void MainWindow::askNewModel() {
-    NewModelDraft draft(workspace_.library(), workspace_.stations(), nowStamp());
-    NewModelDialog dialog(this, draft);
-    if (dialog.exec() != QDialog::Accepted || !mayLeave()) return;
-    begin(draft.setup(), tr("%1 is made. What it still lacks stands here, in the order of the work; Enter goes there.")
-                             .arg(shown(draft.setup().machine.name)));
-    workspace_.setStation(Station::Proof);
-    workspace_.show(ProofFace::ToSet);
-    focusPage();
 }
 
 void MainWindow::begin(const Setup& setup, const QString& message) {

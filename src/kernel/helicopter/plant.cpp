@@ -10,6 +10,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <stdexcept>
 #include <utility>
 
 namespace kh {
@@ -263,7 +264,16 @@ void HelicopterPlant::addPatches(std::vector<Patch>& to) const {
         to.push_back({kind});
 }
 
-HelicopterEnd::HelicopterEnd(const ChainModel& model) : model_(model), plant_(dynamic_cast<const HelicopterPlant&>(model.plant())) {}
+namespace {
+
+const HelicopterPlant& plantIn(const ChainModel& model) {
+    if (&model.aircraft() != &helicopterClass()) throw std::logic_error("a helicopter's plant was asked of another aircraft");
+    return static_cast<const HelicopterPlant&>(model.plant());
+}
+
+}  // namespace
+
+HelicopterEnd::HelicopterEnd(const ChainModel& model) : model_(model), plant_(plantIn(model)) {}
 
 namespace {
 

@@ -149,7 +149,7 @@ private:
     const ChainModel& model_;
     const HelicopterPlant& plant_;
 };
-/// @throws std::bad_cast if the chain ends in another aircraft
+/// @throws std::logic_error if the chain ends in another aircraft
 [[nodiscard]] inline HelicopterEnd helicopterIn(const ChainModel& model) { return HelicopterEnd(model); }
 
 [[nodiscard]] const PlantClass& helicopterPlant();

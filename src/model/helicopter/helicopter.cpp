@@ -76,8 +76,8 @@ constexpr std::array kServoWords{ServoWord{"elevator", KH_TR("Elevator servo")},
                                  ServoWord{"right", KH_TR("Right servo")}, ServoWord{"fourth", KH_TR("Fourth servo")}};
 
 const Helicopter* factsOf(const Machine& machine) {
-    const auto* facts = dynamic_cast<const Facts*>(&machine.aircraft.facts());
-    return facts == nullptr ? nullptr : &facts->value;
+    if (&machine.aircraft.of() != &helicopterClass()) return nullptr;
+    return &static_cast<const Facts&>(machine.aircraft.facts()).value;
 }
 
 }  // namespace

@@ -1,19 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "model/boxes.h"
 #include "model/helicopter/helicopter.h"
-#include "model/setup.h"
 
 namespace kh {
-
-/// Boxes and servos a new model starts with.
-struct Boxes {
-    TransmitterProfile transmitter;
-    ControllerProfile controller;
-    SpeedControllerProfile speedController;
-    ServoProfile plateServo;
-    ServoProfile tailServo;
-};
 
 /// What a pilot knows of a model on day one.
 struct NewModelAnswers {

@@ -3,7 +3,7 @@
 #include "model/helicopter/helicopter.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
-#include "paint/newmodelicons.h"
+#include "paint/newmodel/newmodelicons.h"
 
 #include <cmath>
 

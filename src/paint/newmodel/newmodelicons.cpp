@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "paint/newmodelicons.h"
+#include "paint/newmodel/newmodelicons.h"
 
 #include "base/conventions.h"
 #include "model/helicopter/helicopter.h"

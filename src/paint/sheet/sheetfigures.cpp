@@ -2,10 +2,9 @@
 #include "paint/sheet/sheetfigures.h"
 
 #include "base/conventions.h"
-#include "model/helicopter/helicopter.h"
-#include "model/helicopter/layouts.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
+#include "paint/swash/sheetplate.h"
 
 #include <QBuffer>
 #include <QSvgGenerator>
@@ -84,46 +83,6 @@ void paintSheetCurves(QPainter& p, QRectF area, const Setup& setup, bool pitch) 
     }
     const QString foot = words(KH_TR("stick, low to high"));
     drawText(p, {plot.center().x() - textWidth(foot, Theme::font(12)) / 2, plot.bottom() + 16}, foot, Theme::font(12), t.muted);
-}
-
-/// The ring from above: each ball with its port, whose lead is plugged in, its sense in the box and at the machine.
-void paintSheetPlate(QPainter& p, QRectF area, const Setup& setup) {
-    const Tokens& t = Theme::tokens();
-    drawTitle(p, area, sheetFigureTitle(SheetFigure::Plate), words(setup.controller.layout.c_str()));
-    const QPointF shaft(area.center().x(), area.top() + 26 + (area.height() - 30) / 2);
-    const double ring = std::min(area.width() / 2 - 170, area.height() / 2 - 46);
-    p.setRenderHint(QPainter::Antialiasing);
-    p.setPen(QPen(Qt::black, 1.2));
-    p.setBrush(Qt::NoBrush);
-    p.drawEllipse(shaft, ring, ring);
-    p.drawEllipse(shaft, 4, 4);
-    p.drawLine(shaft + QPointF(0, -ring - 4), shaft + QPointF(0, -ring - 18));
-    p.drawPolyline(QPolygonF({shaft + QPointF(-4, -ring - 12), shaft + QPointF(0, -ring - 18), shaft + QPointF(4, -ring - 12)}));
-    for (const PlateServo& servo : helicopter(setup).servos) {
-        const QPointF ball = shaft + QPointF(sinDeg(servo.azimuthDeg), -cosDeg(servo.azimuthDeg)) * ring;
-        const auto& ports = setup.controller.ports;
-        const auto port = std::find_if(ports.begin(), ports.end(), [&](const PortSettings& x) { return x.role == servo.id; });
-        p.setBrush(Qt::black);
-        p.setPen(Qt::NoPen);
-        p.drawEllipse(ball, 8, 8);
-        const QString number = port == ports.end() ? QStringLiteral("?") : QString::fromStdString(port->id);
-        p.setFont(Theme::font(12, true));
-        p.setPen(Qt::white);
-        p.drawText(QRectF(ball.x() - 12, ball.y() - 9, 24, 18), Qt::AlignCenter, number);
-        QStringList lines{words(say(KH_TR("{s} at {a}°"), {{"s", asWord(servo.id)}, {"a", num(servo.azimuthDeg)}}))};
-        if (port != ports.end())
-            lines << words(
-                say(port->reversed ? KH_TR("reversed, trim {t} µs") : KH_TR("normal, trim {t} µs"), {{"t", signedNum(port->trimUs)}}));
-        lines << words(servo.risesWithPulse ? KH_TR("rises with a longer pulse") : KH_TR("sinks with a longer pulse"));
-        const bool right = sinDeg(servo.azimuthDeg) > -0.01;
-        double y = ball.y() - 8;
-        for (const QString& line : lines) {
-            const QFont font = Theme::font(12, line == lines.front());
-            drawText(p, {right ? ball.x() + 14 : ball.x() - 14 - textWidth(line, font), y}, line, font, t.ink);
-            y += 15;
-        }
-    }
-    p.setRenderHint(QPainter::Antialiasing, false);
 }
 
 }  // namespace

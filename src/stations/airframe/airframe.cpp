@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/airframe/airframe.h"
 
-#include "model/helicopter/functions.h"
-
 namespace kh {
 
 namespace {
@@ -21,7 +19,7 @@ const StationEntry& airframeStation() {
                                     .columns = {110, 82, 82, 306, 92},
                                     .rules = {airframeRules},
                                     .panels = panels,
-                                    .shots = {{"airframe", "turnstone-470", "head", "normal", {0.4, 0.0, 0.0, 0.0}, heli::Throttle}}};
+                                    .shots = {{"airframe", "turnstone-470", "head", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle"}}};
     return entry;
 }
 

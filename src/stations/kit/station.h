@@ -25,7 +25,7 @@ struct Shot {
     const char* row;   ///< row or finding to select
     const char* mode;  ///< flown mode
     Sticks sticks;
-    Function traced{};
+    const char* traced = kThrottleChannel;  ///< channel of the function whose trace is shown
     bool night = false;
     bool pose = false;
     bool why = false;

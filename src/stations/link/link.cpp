@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/link/link.h"
 
-#include "model/helicopter/functions.h"
-
 namespace kh {
 
 namespace {
@@ -27,8 +25,8 @@ const StationEntry& linkStation() {
         .solvers = linkSolvers,
         .guides = linkGuides,
         .panels = panels,
-        .shots = {{"link", "turnstone-470", "channel-aileron", "normal", {0.4, 0.0, 0.0, 0.0}, heli::Throttle},
-                  {"link-rows", "turnstone-470", "channel-rudder-high", "normal", {0.0, 0.0, 0.0, 1.0}, heli::Rudder}}};
+        .shots = {{"link", "turnstone-470", "channel-aileron", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle"},
+                  {"link-rows", "turnstone-470", "channel-rudder-high", "normal", {0.0, 0.0, 0.0, 1.0}, "rudder"}}};
     return entry;
 }
 

@@ -2,7 +2,6 @@
 #include "stations/modes/modes.h"
 #include "judge/rowids.h"
 #include "model/helicopter/helicopter.h"
-#include "model/helicopter/functions.h"
 
 namespace kh {
 
@@ -35,8 +34,8 @@ const StationEntry& modesStation() {
                                     .rules = {holdRules, modeRules, modePitchRules, modeSpeedRules, gainRules, modeSchoolRules},
                                     .figures = modesFigures,
                                     .panels = panels,
-        .aboutMachine = aboutMachine,
-                                    .shots = {{"modes", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, heli::Throttle}}};
+                                    .aboutMachine = aboutMachine,
+                                    .shots = {{"modes", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle"}}};
     return entry;
 }
 

@@ -2,7 +2,6 @@
 #include "stations/pitch/pitch.h"
 
 #include "kernel/helicopter/envelope.h"
-#include "model/helicopter/functions.h"
 
 namespace kh {
 
@@ -20,17 +19,16 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
 }  // namespace
 
 const StationEntry& pitchStation() {
-    static const StationEntry entry{
-        .station = Station::Pitch,
-        .name = KH_TR("Pitch"),
-        .shortName = KH_TR("Pitch"),
-        .rows = pitchRows,
-        .columns = {116, 84, 176, 202, 92},
-        .rules = {pitchRules},
-        .figures = pitchFigures,
-        .solvers = pitchSolvers,
-        .panels = panels,
-        .shots = {{"pitch", "turnstone-470", "collective-range", "idle1", {0.75, 0.80, 0.0, 0.0}, heli::Aileron}}};
+    static const StationEntry entry{.station = Station::Pitch,
+                                    .name = KH_TR("Pitch"),
+                                    .shortName = KH_TR("Pitch"),
+                                    .rows = pitchRows,
+                                    .columns = {116, 84, 176, 202, 92},
+                                    .rules = {pitchRules},
+                                    .figures = pitchFigures,
+                                    .solvers = pitchSolvers,
+                                    .panels = panels,
+                                    .shots = {{"pitch", "turnstone-470", "collective-range", "idle1", {0.75, 0.80, 0.0, 0.0}, "aileron"}}};
     return entry;
 }
 

@@ -5,8 +5,8 @@
 #include "base/conventions.h"
 #include "base/error.h"
 #include "judge/figurebuilder.h"
+#include "judge/motorfigures.h"
 #include "model/fieldpatterns.h"
-#include "model/helicopter/functions.h"
 #include "stations/power/power.h"
 
 #include <algorithm>
@@ -19,16 +19,13 @@ namespace {
 struct PowerFigures : FigureBuilder {
     void power();
     void pinions();
-    void hold();
     void speedMarks();
     void timer();
 };
 
 constexpr int kPinionsEachSide = 2;
 constexpr double kSpeedMarkRpm = 250.0;
-constexpr double kMotorOffMarginUs = 20.0;  ///< hold must lie this far on the off side of the learned low point
-constexpr double kStartMarginUs = 5.0;      ///< or this far on the off side of where the motor was seen to start
-constexpr double kReservePct = 20.0;        ///< charge a flight leaves in the pack
+constexpr double kReservePct = 20.0;  ///< charge a flight leaves in the pack
 
 void PowerFigures::power() {
     const PowerTrain& p = setup.machine.power;
@@ -102,36 +99,6 @@ void PowerFigures::pinions() {
     }
 }
 
-void PowerFigures::hold() {
-    const TransmitterSettings& tx = setup.transmitter;
-    const ChannelSettings* throttle = channelOf(tx, functionId(heli::Throttle));
-    const ChannelScale scale = channelScale(tx.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
-    out.holdUs = make(
-        KH_TR("pulse while hold is on"), {"µs", 0},
-        {"transmitter.hold.throttlePct"_field, "transmitter.channels.throttle.travelLowPct"_field,
-         "transmitter.channels.throttle.subTrimPct"_field, "transmitter.channels.throttle.reversed"_field,
-         "transmitter.profile.usPerPct"_field},
-        [&](Derivation& why) {
-            const double v = channelPctFromThrottlePct(tx.hold.throttlePct);
-            why.line(KH_TR("channel = 2 · T − 100 = 2 · {t} − 100 = {v} %"), {{"t", num(tx.hold.throttlePct, 1)}, {"v", signedNum(v, 1)}});
-            return channelOutput(v, scale, &why).pulseUs;
-        });
-    const SpeedControllerSettings& esc = setup.speedController;
-    out.motorOffUs =
-        make(KH_TR("motor surely off up to"), {"µs", 0},
-             {"speedController.lowUs"_field, "speedController.highUs"_field, "speedController.startUs"_field}, [&](Derivation& why) {
-                 const double towardOff = esc.highUs > esc.lowUs ? -1.0 : 1.0;
-                 if (esc.startUs) {
-                     why.line(KH_TR("5 µs on the off side of where the motor starts, {s} µs, measured with the pinion out"),
-                              {{"s", num(*esc.startUs)}});
-                     return *esc.startUs + towardOff * kStartMarginUs;
-                 }
-                 why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
-                 return esc.lowUs + towardOff * kMotorOffMarginUs;
-             });
-    out.motor = {out.motorOffUs.value, esc.highUs > esc.lowUs, esc.profile.acceptsLowUs, esc.profile.acceptsHighUs, esc.lowUs};
-}
-
 void PowerFigures::speedMarks() {
     const auto& log = setup.speedController.calibration;
     if (log.size() < 2) return;
@@ -171,7 +138,7 @@ void powerFigures(const FigureBuilder& b) {
     PowerFigures f{b};
     f.power();
     f.pinions();
-    f.hold();
+    motorFigures(b);
     f.speedMarks();
     f.timer();
 }

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/power/power.h"
 
-#include "model/helicopter/functions.h"
-
 namespace kh {
 
 namespace {
@@ -26,7 +24,7 @@ const StationEntry& powerStation() {
         .rules = {powerRules, powerFlightRules},
         .figures = powerFigures,
         .panels = panels,
-        .shots = {{"power", "turnstone-470", "headroom", "idle1", {0.4, 0.0, 0.0, 0.0}, heli::Throttle, false, false, true}}};
+        .shots = {{"power", "turnstone-470", "headroom", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle", false, false, true}}};
     return entry;
 }
 

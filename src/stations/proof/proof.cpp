@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/proof/proof.h"
 
-#include "model/helicopter/functions.h"
-
 namespace kh {
 
 namespace {
@@ -26,9 +24,9 @@ const StationEntry& proofStation() {
         .page = PageKind::Proof,
         .pageWidth = 648.0,
         .panels = panels,
-        .shots = {{"proof", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, heli::Throttle},
-                  {"proof-night", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, heli::Throttle, true, true},
-                  {"plan", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, heli::Throttle, false, true, false, true}}};
+        .shots = {{"proof", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle"},
+                  {"proof-night", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle", true, true},
+                  {"plan", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle", false, true, false, true}}};
     return entry;
 }
 

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/radio/radio.h"
 
-#include "model/helicopter/functions.h"
-
 namespace kh {
 
 namespace {
@@ -23,7 +21,7 @@ const StationEntry& radioStation() {
                                     .columns = {104, 236, 140, 96, 77},
                                     .rules = {radioRules, switchRules, rescueRules},
                                     .panels = panels,
-                                    .shots = {{"radio", "turnstone-470", "mode-switch", "normal", {0.4, 0.0, 0.0, 0.0}, heli::Throttle}}};
+                                    .shots = {{"radio", "turnstone-470", "mode-switch", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle"}}};
     return entry;
 }
 

@@ -51,8 +51,9 @@ StationPage radioRows(const RowBuilder& b) {
                                 b.flag("transmitter.collectiveReversed"_field, KH_TR("collective reversed"), KH_TR("up climbs"))}},
                               {}, {}));
     Cell map;
-    for (const char* id : {"aileron", "elevator", "collective", "rudder", "throttle", "gain"})
-        if (channelOf(tx, id) != nullptr) map.parts.push_back(b.field(elementPath("transmitter.channels.{}.number"_field, id), say(id)));
+    for (const FunctionEntry& function : b.setup().machine.aircraft.of().functions)
+        if (channelOf(tx, function.id) != nullptr)
+            map.parts.push_back(b.field(elementPath("transmitter.channels.{}.number"_field, function.id), say(function.id)));
     for (Part& part : map.parts) part.unit = "";
     Cell order;
     for (const std::string& id : b.setup().controller.profile.channelOrder)

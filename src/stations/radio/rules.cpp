@@ -20,16 +20,18 @@ namespace kh {
 namespace {
 
 void modelType(const AuditContext& c, std::vector<Finding>& out) {
-    if (c.setup.transmitter.modelType == ModelType::Helicopter) return;
+    const std::string needed = c.setup.machine.aircraft.of().modelType;
+    const std::string is = std::get<std::string>(readField(c.setup, "transmitter.modelType"_field)->value);
+    if (is == needed) return;
     out.push_back({.severity = Severity::Danger,
                    .row = "model-type"_row,
-                   .title = c.say(KH_TR("The model memory is not a helicopter")),
-                   .found = c.say(KH_TR("The transmitter's model type is aeroplane.")),
+                   .title = c.say(KH_TR("The model memory is not a {type}"), {{"type", asWord(needed)}}),
+                   .found = c.say(KH_TR("The transmitter's model type is {type}."), {{"type", asWord(is)}}),
                    .why = c.say(KH_TR("There is then no pitch curve, no flight mode and no hold: the motor cannot be held off.")),
-                   .todo = c.say(KH_TR("Set the model type to helicopter in the transmitter.")),
+                   .todo = c.say(KH_TR("Set the model type to {type} in the transmitter."), {{"type", asWord(needed)}}),
                    .box = Box::Transmitter,
                    .subject = "transmitter.modelType"_field,
-                   .fix = {{"transmitter.modelType"_field, std::string("helicopter")}}});
+                   .fix = {{"transmitter.modelType"_field, needed}}});
 }
 
 void stickTrims(const AuditContext& c, std::vector<Finding>& out) {

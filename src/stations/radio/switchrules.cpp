@@ -8,7 +8,6 @@
 #include "judge/rule.h"
 #include "model/conditions.h"
 #include "model/fieldpatterns.h"
-#include "model/helicopter/functions.h"
 #include "model/modeedits.h"
 #include "model/names.h"
 #include "stations/radio/radio.h"
@@ -58,7 +57,7 @@ void modeSwitch(const AuditContext& c, std::vector<Finding>& out) {
 
 void stopValue(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& off = c.figures.motorOffUs;
-    if (!off.known || channelOf(c.setup.transmitter, functionId(heli::Throttle)) == nullptr) return;
+    if (!off.known || channelOf(c.setup.transmitter, kThrottleChannel) == nullptr) return;
     const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
     const auto check = [&](const char* name, const char* path, const ThrottleStop& stop) {
         if (stop.when.empty()) return;

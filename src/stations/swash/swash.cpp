@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/swash/swash.h"
 #include "judge/rowids.h"
-#include "model/helicopter/functions.h"
 
 #include <algorithm>
 
@@ -46,8 +45,8 @@ const StationEntry& swashStation() {
         .figures = swashFigures,
         .solvers = swashSolvers,
         .panels = panels,
-        .shots = {{"swash", "turnstone-470", "stroke-use", "idle1", {0.75, 0.80, 0.0, 0.0}, heli::Aileron},
-                  {"swash-broken", "dunlin-380", "layout", "normal", {0.75, 0.80, 0.0, 0.0}, heli::Aileron, false, true}}};
+        .shots = {{"swash", "turnstone-470", "stroke-use", "idle1", {0.75, 0.80, 0.0, 0.0}, "aileron"},
+                  {"swash-broken", "dunlin-380", "layout", "normal", {0.75, 0.80, 0.0, 0.0}, "aileron", false, true}}};
     return entry;
 }
 

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/tail/tail.h"
 
-#include "model/helicopter/functions.h"
-
 namespace kh {
 
 namespace {
@@ -22,7 +20,7 @@ const StationEntry& tailStation() {
                                     .rules = {tailRules},
                                     .figures = tailFigures,
                                     .panels = panels,
-                                    .shots = {{"tail", "turnstone-470", "tail-limits", "idle1", {0.0, 0.0, 0.0, -0.7}, heli::Rudder}}};
+                                    .shots = {{"tail", "turnstone-470", "tail-limits", "idle1", {0.0, 0.0, 0.0, -0.7}, "rudder"}}};
     return entry;
 }
 

@@ -5,7 +5,7 @@
 #include "model/helicopter/layouts.h"
 #include "model/names.h"
 #include "paint/look/theme.h"
-#include "paint/newmodelicons.h"
+#include "paint/newmodel/newmodelicons.h"
 #include "procedure/registry.h"
 
 #include <QPainter>

@@ -35,7 +35,7 @@ bool take(MainWindow& window, const QDir& models, const QString& folder, const S
     Deck deck = w.deck();
     deck.sticks = shot.sticks;
     w.setDeck(deck);
-    w.setTracedFunction(shot.traced);
+    if (const auto traced = w.setup().machine.aircraft.of().find(shot.traced)) w.setTracedFunction(*traced);
     for (const StationPage& page : w.pages())
         for (const Row& row : page.rows)
             if (page.station == station.station && row.id == shot.row)

@@ -5,6 +5,7 @@
 
 #include "base/error.h"
 #include "io/document.h"
+#include "io/helicopter/helicopterjson.h"
 #include "io/readings.h"
 #include "procedure/registry.h"
 
