@@ -4,6 +4,7 @@
 #include "model/helicopter/helicopter.h"
 
 #include <algorithm>
+#include <stdexcept>
 #include <vector>
 
 namespace kh {
@@ -37,6 +38,8 @@ const AircraftClass* aircraftClass(std::string_view id) {
 }
 
 void addAircraftClass(const AircraftClass& added) {
+    if (added.functions.empty() || added.functions.size() > kMaxFunctions)
+        throw std::logic_error("a class of aircraft has from one function to as many as the kernel holds");
     if (aircraftClass(added.id) == nullptr) classes().push_back(&added);
 }
 

@@ -7,10 +7,24 @@
 #include <QPainter>
 #include <QPainterPath>
 #include <cmath>
+#include <utility>
 
 namespace kh::app {
 
 using namespace paint;
+
+namespace {
+
+/// A stage's note where it is too wide for one line.
+std::pair<QString, QString> onTwoLines(const QString& note, double width) {
+    if (const qsizetype comma = note.indexOf(QStringLiteral(", ")); comma >= 0) return {note.left(comma), note.mid(comma + 2)};
+    qsizetype end = note.lastIndexOf(QLatin1Char(' '));
+    while (end > 0 && textWidth(note.left(end), Theme::font(12)) > width) end = note.lastIndexOf(QLatin1Char(' '), end - 1);
+    if (end <= 0) return {note, QString()};
+    return {note.left(end), note.mid(end + 1)};
+}
+
+}  // namespace
 
 void DeckView::paintStick(QPainter& p, int box) const {
     const Tokens& t = Theme::tokens();
@@ -184,19 +198,21 @@ void DeckView::paintTrace(QPainter& p) const {
             const QString shown = stageValue(s, s.value);
             const QString elsewhere = others.empty() ? shown : stageValue(*others[i], others[i]->value);
             if (elsewhere != shown) {
-                const QString beside = workspace_.posedAfter() ? tr("before %1").arg(elsewhere) : tr("after %1").arg(elsewhere);
-                drawText(p, {cx + 6, 83}, small.elidedText(below, Qt::ElideRight, w - 8), Theme::font(12), t.muted);
-                drawText(p, {cx + 6, 98}, textWidth(beside, Theme::font(12)) <= w - 8 ? beside : elsewhere, Theme::font(12), t.ink);
+                const bool after = workspace_.posedAfter();
+                const auto fits = [&](const QString& text) { return textWidth(text, Theme::font(12)) <= w - 8; };
+                const QString beside = after ? tr("before %1").arg(elsewhere) : tr("after %1").arg(elsewhere);
+                const QString narrow = (after ? QStringLiteral("← ") : QStringLiteral("→ ")) + elsewhere;  // no half of the line above
+                if (fits(below)) drawText(p, {cx + 6, 83}, below, Theme::font(12), t.muted);
+                drawText(p, {cx + 6, 98}, fits(beside) ? beside : narrow, Theme::font(12), t.ink);
             } else if (textWidth(below, Theme::font(12)) <= w - 8) {
                 drawText(p, {cx + 6, 83}, below, Theme::font(12), t.muted);
             } else if (off) {
                 drawText(p, {cx + 6, 83}, tr("asked"), Theme::font(12), t.muted);
                 drawText(p, {cx + 6, 98}, stageValue(s, s.asked), Theme::font(12), t.muted);
-            } else {  // a condition of two parts stands on two lines
-                drawText(p, {cx + 6, 83}, small.elidedText(below.section(QStringLiteral(", "), 0, 0), Qt::ElideRight, w - 8),
-                         Theme::font(12), t.muted);
-                drawText(p, {cx + 6, 98}, small.elidedText(below.section(QStringLiteral(", "), 1), Qt::ElideRight, w - 8), Theme::font(12),
-                         t.muted);
+            } else {  // on two lines: a condition's two parts, else as many words as fit on the first
+                const auto [first, second] = onTwoLines(below, w - 8);
+                drawText(p, {cx + 6, 83}, small.elidedText(first, Qt::ElideRight, w - 8), Theme::font(12), t.muted);
+                drawText(p, {cx + 6, 98}, small.elidedText(second, Qt::ElideRight, w - 8), Theme::font(12), t.muted);
             }
         }
     }

@@ -28,9 +28,10 @@ using namespace paint;
 
 namespace {
 
-constexpr double kBothFit = 1000;   ///< page and drawing side by side, in units of the design
-constexpr double kDeckFits = 1024;  ///< sticks, switches and the trace
-constexpr QSizeF kDrawn(540, 536);  ///< of a drawing at least: less of it is scrolled to
+constexpr double kBothFit = 1000;    ///< page and drawing side by side, in units of the design
+constexpr double kDeckFits = 1024;   ///< sticks, switches and the trace
+constexpr double kDeckRoomy = 1200;  ///< the same where it scrolls anyway: no note of the trace is cut
+constexpr QSizeF kDrawn(540, 536);   ///< of a drawing at least: less of it is scrolled to
 
 }  // namespace
 
@@ -175,8 +176,8 @@ void MainWindow::arrange() {
     const auto scaled = [z](double units) { return static_cast<int>(std::lround(units * z)); };
     top_->setFixedHeight(scaled(40));
     keel_->setFixedHeight(scaled(64));
-    deck_->setMinimumWidth(scaled(kDeckFits));
     const bool scrolls = width() < scaled(kDeckFits);
+    deck_->setMinimumWidth(scaled(scrolls ? kDeckRoomy : kDeckFits));
     deckArea_->setFixedHeight(scaled(160) + (scrolls ? deckArea_->horizontalScrollBar()->sizeHint().height() : 0));
     const bool narrow = width() < scaled(kBothFit);
     tabs_->setVisible(narrow);
