@@ -95,28 +95,6 @@ TEST_CASE("where page and drawing do not both fit they stand behind two tabs, an
     CHECK((!tabs->isVisible() && b.window.page()->isVisible() && b.window.bench()->isVisible()));
 }
 
-TEST_CASE("the chosen row stays in sight when the text grows and shrinks") {
-    Bench b;
-    for (const StationEntry& s : stations()) {
-        if (s.page != PageKind::Ledger) continue;
-        b.go(s.station);
-        const int rows = static_cast<int>(b.w().page().rows.size());
-        for (const int row : {0, rows / 2, rows - 1}) {
-            b.w().select({row, 0, 0});
-            for (const double scale : {1.5, 1.0, 1.3}) {
-                b.window.setTextScale(scale);
-                Bench::settle();
-                const Item* item = b.window.page()->item(QStringLiteral("row-%1").arg(row));
-                INFO(s.name << " row " << row << " at " << scale);
-                REQUIRE(item != nullptr);
-                CHECK(item->rect.top() >= 0.0);
-                CHECK(item->rect.bottom() <= b.window.page()->height() + 1.0);
-            }
-        }
-    }
-    b.window.setTextScale(1.0);
-}
-
 TEST_CASE("no text stands on another or leaves its view") {
     const bool whole = qEnvironmentVariable("KEELHAUL_MATRIX") == QStringLiteral("all");
     const bool little = qEnvironmentVariable("KEELHAUL_MATRIX") == QStringLiteral("little");  // under the sanitizers

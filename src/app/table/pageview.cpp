@@ -173,13 +173,6 @@ void PageView::wheelEvent(QWheelEvent* event) {
     relayout();
 }
 
-void PageView::resizeEvent(QResizeEvent*) {
-    relayout();
-    if (zoom() == laidOutAt_) return;  // a window drawn larger or smaller leaves the page where it was scrolled to
-    laidOutAt_ = zoom();
-    ensureVisible();
-}
-
 void PageView::ensureVisible() {
     if (!isVisible()) return;
     const auto chosen = [](const Item& one) { return one.selected && (one.id.startsWith("row-") || one.id.startsWith("step-")); };

@@ -37,7 +37,7 @@ protected:
     void mouseDoubleClickEvent(QMouseEvent*) override { editSelected(); }
     void keyPressEvent(QKeyEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
-    void resizeEvent(QResizeEvent*) override;
+    void resizeEvent(QResizeEvent*) override { relayout(); }
     bool focusNextPrevChild(bool next) override;
 
     /// Paints (painter given) or only lays out (nullptr); adds items through `put`.
@@ -84,7 +84,6 @@ private:
     QVector<Item> pending_;
     QLineEdit* editor_ = nullptr;
     double scroll_ = 0;
-    double laidOutAt_ = 0;  ///< zoom() when the chosen row was last brought into sight
     double content_ = 0;
 };
 
