@@ -37,8 +37,7 @@ struct OutputEntry {
     Box box;
     const char* unit;
     int decimals;
-    Function of;         ///< the function that moves it first
-    bool lifts = false;  ///< the blade pitch that carries the machine, in °
+    Function of;  ///< the function that moves it first
 };
 
 class Plant {

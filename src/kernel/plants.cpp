@@ -10,23 +10,19 @@ namespace kh {
 
 namespace {
 
-std::vector<const PlantClass*>& plants() {
-    static std::vector<const PlantClass*> all{&helicopterPlant()};
+ByAircraft<PlantClass>& plants() {
+    static ByAircraft<PlantClass> all(helicopterPlant());
     return all;
 }
 
 }  // namespace
 
 const PlantClass& plantOf(const AircraftClass& aircraft) {
-    for (const PlantClass* p : plants())
-        if (&p->of == &aircraft) return *p;
-    throw std::logic_error("a class of aircraft without a plant");
+    const PlantClass* plant = plants().find(aircraft);
+    if (plant == nullptr) throw std::logic_error("a class of aircraft without a plant");
+    return *plant;
 }
 
-void addPlantClass(const PlantClass& added) {
-    for (const PlantClass* p : plants())
-        if (&p->of == &added.of) return;
-    plants().push_back(&added);
-}
+void addPlantClass(const PlantClass& added) { plants().add(added); }
 
 }  // namespace kh

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <stdexcept>
+#include <string_view>
 #include <vector>
 
 namespace kh {
@@ -40,6 +41,11 @@ const AircraftClass* aircraftClass(std::string_view id) {
 void addAircraftClass(const AircraftClass& added) {
     if (added.functions.empty() || added.functions.size() > kMaxFunctions)
         throw std::logic_error("a class of aircraft has from one function to as many as the kernel holds");
+    for (const FunctionEntry& f : added.functions) {  // the boxes know these two channels by name
+        const bool named = std::string_view(f.id) == (f.source == FunctionSource::Throttle ? "throttle" : "collective");
+        if ((f.source == FunctionSource::Throttle || f.source == FunctionSource::Pitch) && !named)
+            throw std::logic_error("the functions of throttle and pitch stand on the channels throttle and collective");
+    }
     if (aircraftClass(added.id) == nullptr) classes().push_back(&added);
 }
 

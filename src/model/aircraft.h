@@ -14,6 +14,7 @@
 #include <span>
 #include <string>
 #include <string_view>
+#include <vector>
 
 namespace kh {
 
@@ -111,8 +112,7 @@ private:
 };
 
 struct AircraftClass {
-    const char* id;    ///< as documents hold it; one without is a helicopter's
-    const char* name;  ///< as it is read
+    const char* id;  ///< as documents hold it; one without is a helicopter's
     std::span<const FunctionEntry> functions;
     std::unique_ptr<AircraftFacts> (*blank)();
     const char* modelType = "helicopter";  ///< the transmitter's model memory it needs
@@ -131,7 +131,28 @@ struct AircraftClass {
 /// @return nullptr if there is none of that id
 [[nodiscard]] const AircraftClass* aircraftClass(std::string_view id);
 /// For a class that does not ship: it must be there before its documents are.
+/// @throws std::logic_error if it has no function or too many, or if the boxes would not find its throttle and collective by name
 void addAircraftClass(const AircraftClass& added);
+
+/// What each class of aircraft brings, by class; Entry has `const AircraftClass& of`.
+template <class Entry>
+class ByAircraft {
+public:
+    explicit ByAircraft(const Entry& first) : all_{&first} {}
+    /// @return nullptr if nothing was brought for it
+    [[nodiscard]] const Entry* find(const AircraftClass& aircraft) const {
+        for (const Entry* e : all_)
+            if (&e->of == &aircraft) return e;
+        return nullptr;
+    }
+    /// A second one for a class is left out.
+    void add(const Entry& added) {
+        if (find(added.of) == nullptr) all_.push_back(&added);
+    }
+
+private:
+    std::vector<const Entry*> all_;
+};
 
 /// Facts of type T (a struct with `==`) as AircraftFacts; what else a class must say of them stands in the class that derives.
 template <class T, class Derived>

@@ -9,25 +9,24 @@ namespace kh {
 
 namespace {
 
-std::vector<const AircraftEntry*>& brought() {
-    static std::vector<const AircraftEntry*> all{&helicopterEntry()};
+ByAircraft<AircraftEntry>& brought() {
+    static ByAircraft<AircraftEntry> all(helicopterEntry());
     return all;
 }
 
 }  // namespace
 
 const AircraftEntry& aircraftEntry(const Setup& setup) {
-    for (const AircraftEntry* e : brought())
-        if (&e->of == &setup.machine.aircraft.of()) return *e;
-    throw std::logic_error("nothing is brought for this class of aircraft");
+    const AircraftEntry* entry = brought().find(setup.machine.aircraft.of());
+    if (entry == nullptr) throw std::logic_error("nothing is brought for this class of aircraft");
+    return *entry;
 }
 
 void addAircraft(const AircraftEntry& added, const PlantClass& plant) {
-    for (const AircraftEntry* e : brought())
-        if (&e->of == &added.of) return;
+    if (brought().find(added.of) != nullptr) return;
     addAircraftClass(added.of);
     addPlantClass(plant);
-    brought().push_back(&added);
+    brought().add(added);
 }
 
 }  // namespace kh

@@ -76,6 +76,11 @@ const StationEntry* StationSet::find(Station station) const {
     return s == entries_.end() ? nullptr : &*s;
 }
 
+const char* StationSet::name(Station station) const {
+    const StationEntry* s = find(station);
+    return s == nullptr ? "" : s->name;
+}
+
 const StationSet& shippedStations() {
     static const StationSet set({airframeStation(), radioStation(), linkStation(), swashStation(), pitchStation(), tailStation(),
                                  powerStation(), modesStation(), proofStation()});
@@ -83,11 +88,6 @@ const StationSet& shippedStations() {
 }
 
 std::span<const StationEntry> stations() { return shippedStations().entries(); }
-
-const char* stationName(Station station) {
-    const StationEntry* s = shippedStations().find(station);
-    return s == nullptr ? "" : s->name;
-}
 
 const StationSet& stationsOf(const Setup& setup) { return aircraftEntry(setup).stations(); }
 
@@ -111,9 +111,9 @@ const SolverEntry* solverById(std::string_view id) {
     return nullptr;
 }
 
-RowSolver solverOfRow(std::string_view row) {
+RowSolver solverOfRow(std::string_view row, const StationSet& stations) {
     if (row == "channel-throttle" || row == "channel-gain" || row == "channel-map") return {};  // not read from the monitor
-    for (const SolverEntry& e : solvers()) {
+    for (const SolverEntry& e : stations.solvers()) {
         std::string_view rows = e.rows;
         while (!rows.empty()) {
             const std::string_view one = rows.substr(0, rows.find(' '));

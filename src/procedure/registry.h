@@ -21,6 +21,8 @@ public:
     [[nodiscard]] std::span<const StationEntry> entries() const { return entries_; }
     /// @return nullptr if there is none
     [[nodiscard]] const StationEntry* find(Station station) const;
+    /// As it is read; "" if the set has it not.
+    [[nodiscard]] const char* name(Station station) const;
     [[nodiscard]] const RuleSet& rules() const { return rules_; }
     /// All solvers, in the order of the work.
     [[nodiscard]] std::span<const SolverEntry> solvers() const { return solvers_; }
@@ -40,8 +42,6 @@ private:
 /// Those of the document's class of aircraft.
 [[nodiscard]] const StationSet& stationsOf(const Setup& setup);
 [[nodiscard]] std::span<const StationEntry> stations();
-/// "" if it does not exist.
-[[nodiscard]] const char* stationName(Station station);
 
 /// The judgement with every rule that ships.
 /// @param memory  of the evaluation before, so that only what an edit touched is found anew; or nullptr
@@ -60,7 +60,7 @@ struct RowSolver {
     const SolverEntry* solver = nullptr;
     std::string only;
 };
-[[nodiscard]] RowSolver solverOfRow(std::string_view row);
+[[nodiscard]] RowSolver solverOfRow(std::string_view row, const StationSet& stations = shippedStations());
 /// The guide of a ledger row with this model's numbers put in; no steps if the row has none.
 [[nodiscard]] Guide guideOfRow(std::string_view row, const Setup& setup, const Figures& figures);
 

@@ -111,16 +111,21 @@ SheetContent SheetBuilder::pitch() const {
 
 SheetContent SheetBuilder::rates() const {
     SheetContent out;
-    for (const char* axis : {KH_TR("aileron %"), KH_TR("elevator %"), KH_TR("rudder %")}) {
-        out.columns.push_back(sheetHeading(axis));
+    std::vector<AxisRates FlightMode::*> axes;
+    for (const FunctionEntry& function : setup.machine.aircraft.of().functions) {
+        if (function.rates == nullptr) continue;
+        axes.push_back(function.rates);
+        out.columns.push_back(say(KH_TR("{function} %"), {{"function", say(function.id)}}));
         out.columns.push_back(sheetHeading(KH_TR("expo %")));
     }
+    if (axes.empty()) return {};
     for (const FlightMode& m : setup.transmitter.modes) {
         SheetRow row{
             say(KH_TR("{m}"), {{"m", m.name}}), {}, {}, standingOf(setup, elementPath("transmitter.modes.{}.aileron.ratePct"_field, m.id))};
-        for (const AxisRates* r : {&m.aileron, &m.elevator, &m.rudder}) {
-            row.cells.push_back(sheetCell(r->ratePct, sheetDecimals(r->ratePct)));
-            row.cells.push_back(sheetCell(r->expoPct, sheetDecimals(r->expoPct)));
+        for (const auto axis : axes) {
+            const AxisRates& r = m.*axis;
+            row.cells.push_back(sheetCell(r.ratePct, sheetDecimals(r.ratePct)));
+            row.cells.push_back(sheetCell(r.expoPct, sheetDecimals(r.expoPct)));
         }
         out.rows.push_back(std::move(row));
     }

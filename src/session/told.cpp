@@ -19,8 +19,8 @@ QString told(const Setup& setup, const std::exception& error) {
     const FieldTable& table = FieldTable::of(setup);
     const bool field = table.patternOf(input->field()) != nullptr || table.listOf(input->field()) != nullptr;
     if (field) return words(refusal(setup, *input));
-    return words(
-        say(KH_TR("{field}: {problem}"), {{"field", readingTitle(setup, solvers(), input->field())}, {"problem", input->problem()}}));
+    return words(say(KH_TR("{field}: {problem}"),
+                     {{"field", readingTitle(setup, stationsOf(setup).solvers(), input->field())}, {"problem", input->problem()}}));
 }
 
 QStringList differences(const io::Document& first, const io::Document& second, qsizetype most) {

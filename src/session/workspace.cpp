@@ -149,7 +149,7 @@ void Workspace::setTracedFunction(Function f) {
 }
 
 void Workspace::setStation(Station station) {
-    if (station == cursor_.station()) return;
+    if (station == cursor_.station() || stations().find(station) == nullptr) return;
     cursor_.go(station);
     emit stationChanged();
     emit selectionChanged();

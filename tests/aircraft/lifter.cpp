@@ -55,7 +55,6 @@ public:
 
 const AircraftClass& lifterClass() {
     static const AircraftClass entry{.id = "lifter",
-                                     .name = "Lifter",
                                      .functions = kFunctionTable,
                                      .blank = [] { return std::unique_ptr<AircraftFacts>(std::make_unique<Facts>()); },
                                      .usual = kPitch};

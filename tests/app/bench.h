@@ -5,6 +5,7 @@
 
 #include "app/shell/application.h"
 #include "app/shell/mainwindow.h"
+#include "app/shownitems.h"
 
 #include <QMenu>
 #include <QtTest>
@@ -64,10 +65,13 @@ struct Bench {
     }
     void click(ItemView* view, const QString& id) {
         settle();
-        const Item* item = view->item(id);
+        bringIntoSight(view, id);
+        const std::optional<Item> item = shownItem(view, id);
         INFO(id.toStdString());
-        REQUIRE(item != nullptr);
-        QTest::mouseClick(view, Qt::LeftButton, {}, item->rect.center().toPoint());
+        REQUIRE(item.has_value());
+        const QPoint at = item->rect.center().toPoint();
+        QWidget* hit = view->childAt(at) != nullptr ? view->childAt(at) : view;
+        QTest::mouseClick(hit, Qt::LeftButton, {}, hit->mapFrom(view, at));
         settle();
     }
     void key(Qt::Key k, Qt::KeyboardModifiers m = {}) {

@@ -45,6 +45,16 @@ TEST_CASE("the window opens an aircraft of another class, and a helicopter after
     CHECK(keel().contains(QStringLiteral("Lifter")));
     CHECK_FALSE(keel().contains(QStringLiteral("Swash")));
     CHECK(b.window.bench()->item(QStringLiteral("panel-The lifter")) != nullptr);
+    CHECK(b.window.page()->accessibleName() == QStringLiteral("Page Lifter"));
+    // what acts on a row it has not cannot be asked for, and a station it has not is not gone to
+    for (const char* id : {"layout-built", "layout-form", "matrix-add", "go-bench"}) {
+        INFO(id);
+        CHECK_FALSE(b.window.findChild<QAction*>(QString::fromLatin1(id))->isEnabled());
+    }
+    b.w().setStation(Station::Modes);
+    CHECK(b.w().station() == Station::Airframe);
+    b.act("reading");  // nothing of this row is read: no dialog
+    CHECK(QApplication::activeModalWidget() == nullptr);
 
     // every station, every function, with the sticks moved, in both themes
     for (const char* theme : {"chart", "night"}) {

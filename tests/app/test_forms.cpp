@@ -12,6 +12,7 @@
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
+using khtest::shownItem;
 
 namespace {
 
@@ -303,12 +304,12 @@ TEST_CASE("what is still to be set is a list that leads to the cells") {
     REQUIRE(b.w().station() == Station::Proof);
     auto* view = b.window.findChild<ToSetView*>();
     REQUIRE(b.window.page() == view);
-    const Item* motor = view->item(QStringLiteral("row-motor"));
-    REQUIRE(motor != nullptr);
+    const auto motor = shownItem(view, QStringLiteral("row-motor"));
+    REQUIRE(motor.has_value());
     CHECK(motor->name.contains(QStringLiteral("Airframe")));
     CHECK(motor->value.contains(QStringLiteral("doubles the speed")));
     b.click(view, QStringLiteral("row-motor"));
-    CHECK(view->item(QStringLiteral("row-motor"))->selected);
+    CHECK(shownItem(view, QStringLiteral("row-motor"))->selected);
     b.key(Qt::Key_Return);
     REQUIRE(b.w().selectedPart() != nullptr);
     CHECK(b.w().selectedPart()->field == "machine.power.kv");

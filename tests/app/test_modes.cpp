@@ -9,6 +9,7 @@
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
+using khtest::shownItems;
 
 namespace {
 
@@ -33,13 +34,12 @@ QLineEdit* openEditor(CurveView* curves) {
     return nullptr;
 }
 
-const Item* entry(Bench& b, const QString& word) {
+/// The row of Proof that says so; "" if none does.
+QString entry(Bench& b, const QString& word) {
     Bench::settle();
-    for (int i = 0; i < static_cast<int>(b.w().entries().size()); ++i) {
-        const Item* item = b.window.page()->item(QStringLiteral("row-%1").arg(i));
-        if (item != nullptr && item->name.contains(word)) return item;
-    }
-    return nullptr;
+    for (const Item& item : shownItems(b.window.page()))
+        if (item.name.contains(word)) return item.id;
+    return {};
 }
 
 }  // namespace
@@ -57,10 +57,7 @@ TEST_CASE("a function is moved, the proof stays green; added to the old switch i
                           {{"transmitter.modes.hold.when", Condition{{{"L3", 2, ""}}, {{"R1", 2, ""}}}}});
     CHECK_FALSE(holds(b.proved(), "P3"));
     b.go(Station::Proof);
-    const Item* line = entry(b, QStringLiteral("P3"));
-    REQUIRE(line != nullptr);
-    QTest::mouseClick(b.window.page(), Qt::LeftButton, {}, line->rect.center().toPoint());
-    Bench::settle();
+    b.click(b.window.page(), entry(b, QStringLiteral("P3")));
     b.act("pose");  // no state shows it: it goes to the cell instead
     CHECK(b.w().station() == Station::Radio);
     REQUIRE(b.w().selectedPart() != nullptr);
@@ -77,9 +74,7 @@ TEST_CASE("a property that fails is posed: the deck shows the motor running with
     b.w().document().edit(QStringLiteral("x"), {{"transmitter.hold.actsIn", std::vector<std::string>{"normal", "idle1"}}});
     CHECK_FALSE(holds(b.proved(), "P1"));
     b.go(Station::Proof);
-    const Item* line = entry(b, QStringLiteral("P1"));
-    REQUIRE(line != nullptr);
-    QTest::mouseClick(b.window.page(), Qt::LeftButton, {}, line->rect.topLeft().toPoint() + QPoint(90, 10));
+    b.click(b.window.page(), entry(b, QStringLiteral("P1")));
     b.key(Qt::Key_F5);
     CHECK(b.w().posedFinding() >= 0);
     CHECK(b.w().trace().now.holdAsked);

@@ -15,6 +15,7 @@
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
+using khtest::shownItems;
 
 namespace {
 
@@ -41,7 +42,7 @@ TEST_CASE("no view, no derivation and no list of the window shows a path or an i
         for (const StationEntry& s : stations()) {
             b.go(s.station);
             for (const ItemView* view : b.window.findChildren<ItemView*>())
-                for (const Item& item : view->items()) {
+                for (const Item& item : shownItems(view)) {
                     clean(item.name);
                     clean(item.value);
                 }
@@ -60,7 +61,7 @@ TEST_CASE("no view, no derivation and no list of the window shows a path or an i
         for (int i = 0; i < b.window.palette()->list()->count(); ++i) clean(b.window.palette()->list()->item(i)->text());
         b.window.palette()->hide();
         b.act("to-set");
-        for (const Item& item : b.window.page()->items()) {
+        for (const Item& item : shownItems(b.window.page())) {
             clean(item.name);
             clean(item.value);
         }

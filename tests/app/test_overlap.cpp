@@ -8,6 +8,7 @@
 #include "app/recorder.h"
 #include "app/walk.h"
 #include "io/library.h"
+#include "model/helicopter/functions.h"
 #include "model/helicopter/layouts.h"
 #include "paint/look/theme.h"
 
@@ -93,6 +94,51 @@ TEST_CASE("where page and drawing do not both fit they stand behind two tabs, an
     b.window.setTextScale(1.0);
     Bench::settle();
     CHECK((!tabs->isVisible() && b.window.page()->isVisible() && b.window.bench()->isVisible()));
+}
+
+TEST_CASE("the chosen row stays in sight when the text grows and shrinks") {
+    Bench b;
+    for (const StationEntry& s : stations()) {
+        if (s.page != PageKind::Ledger) continue;
+        b.go(s.station);
+        const int rows = static_cast<int>(b.w().page().rows.size());
+        for (const int row : {0, rows / 2, rows - 1}) {
+            b.w().select({row, 0, 0});
+            for (const double scale : {1.5, 1.0, 1.3}) {
+                b.window.setTextScale(scale);
+                Bench::settle();
+                const Item* item = b.window.page()->item(QStringLiteral("row-%1").arg(row));
+                INFO(s.name << " row " << row << " at " << scale);
+                REQUIRE(item != nullptr);
+                CHECK(item->rect.top() >= 0.0);
+                CHECK(item->rect.bottom() <= b.window.page()->height() + 1.0);
+            }
+        }
+    }
+    b.window.setTextScale(1.0);
+}
+
+TEST_CASE("a note of the trace is not cut to half a sentence where the deck is narrow") {
+    for (const QSize& size : {QSize(1024, 700), QSize(1280, 800)}) {
+        Bench b(QStringLiteral("dunlin-380"));
+        b.window.resize(size);
+        b.window.setTextScale(1.5);
+        Deck deck;
+        deck.sticks.rudder = 0.3;
+        b.w().setDeck(deck);
+        for (const Function f : {heli::Collective, heli::Rudder, heli::Throttle, heli::Gain}) {
+            b.w().setTracedFunction(f);
+            Bench::settle();
+            TextRecorder recorder(b.window.deck()->size());
+            b.window.deck()->render(&recorder, QPoint(), QRegion(), QWidget::DrawWindowBackground);
+            CHECK_FALSE(recorder.texts().isEmpty());
+            for (const PaintedText& text : recorder.texts()) {
+                INFO(functionId(f) << " at " << size.width() << ": " << text.text.toStdString());
+                CHECK_FALSE(text.text.endsWith(QStringLiteral("…")));
+            }
+        }
+        b.window.setTextScale(1.0);
+    }
 }
 
 TEST_CASE("no text stands on another or leaves its view") {

@@ -44,7 +44,7 @@ TEST_CASE("a stick move paints bench and deck once, nothing else, and evaluates 
             Bench::settle();
         }
         QObject::disconnect(link);
-        INFO(stationName(station));
+        INFO(shippedStations().name(station));
         CHECK(evaluations == 0);
         CHECK(count.paints[b.window.bench()] <= 60);
         CHECK(count.paints[b.window.bench()] > 30);

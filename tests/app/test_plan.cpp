@@ -38,14 +38,14 @@ TEST_CASE("Proof shows the plan beside the findings, by key and by click, and ea
     CHECK(b.w().planShown());
     PlanView* view = page(b);
     REQUIRE(view->isVisible());
-    const Item* first = view->item(QStringLiteral("step-1"));
-    REQUIRE(first != nullptr);
+    const auto first = shownItem(view, QStringLiteral("step-1"));
+    REQUIRE(first.has_value());
     CHECK(first->name == QStringLiteral("Step 1: Hold: modes it acts in, Normal, Idle-up 1 to all modes, transmitter"));
     CHECK(first->value == QStringLiteral("heals Hold does not hold in Idle-up 2"));
     CHECK(first->role == QAccessible::ListItem);
-    CHECK(view->item(QStringLiteral("step-7")) != nullptr);
-    CHECK(view->item(QStringLiteral("step-8")) == nullptr);
-    CHECK(view->item(QStringLiteral("step-6"))->name.contains(QStringLiteral("by hand")));
+    CHECK(shownItem(view, QStringLiteral("step-7")).has_value());
+    CHECK_FALSE(shownItem(view, QStringLiteral("step-8")).has_value());
+    CHECK(shownItem(view, QStringLiteral("step-6"))->name.contains(QStringLiteral("by hand")));
     b.click(view, QStringLiteral("show-findings"));
     CHECK_FALSE(b.w().planShown());
     b.click(b.window.findChild<ProofView*>(), QStringLiteral("show-plan"));
@@ -163,7 +163,7 @@ TEST_CASE("a sound model has nothing to repair, and a small window shows the pla
     b.act("plan");
     b.planned();
     CHECK(b.w().plan().steps.empty());
-    CHECK(page(b)->item(QStringLiteral("step-1")) == nullptr);
+    CHECK_FALSE(shownItem(page(b), QStringLiteral("step-1")).has_value());
     b.act("remedy");
     b.act("take-typed");
     CHECK(b.window.message().contains(QStringLiteral("nothing to take")));
@@ -171,9 +171,59 @@ TEST_CASE("a sound model has nothing to repair, and a small window shows the pla
     small.window.resize(1024, 700);
     small.act("plan");
     small.planned();
-    for (const Item& i : page(small)->items()) {
+    for (const Item& i : shownItems(page(small))) {
         INFO(i.id.toStdString());
         CHECK(i.rect.left() >= -0.5);
         CHECK(i.rect.right() <= page(small)->width() + 0.5);
     }
+}
+
+TEST_CASE("the rows of Proof are a list as the desktop knows them: read out, keyed, kept in sight, headings not chosen") {
+    Bench b(QStringLiteral("dunlin-380"));
+    b.window.resize(1024, 700);
+    b.planned();
+    (void)b.proved();
+    b.act("plan");
+    b.planned();
+    PlanView* plan = page(b);
+    plan->list()->setFocus();
+    b.key(Qt::Key_Home);
+    CHECK(b.w().selectedStep() == 0);
+    QAccessibleInterface* list = QAccessible::queryAccessibleInterface(plan->list());
+    REQUIRE(list != nullptr);
+    CHECK(list->role() == QAccessible::List);
+    REQUIRE(list->childCount() == plan->model().rowCount());
+    CHECK(list->child(0)->text(QAccessible::Name).startsWith(QStringLiteral("Step 1: ")));
+    CHECK(list->child(0)->text(QAccessible::Description).startsWith(QStringLiteral("heals ")));
+    CHECK(list->child(0)->state().selected);
+    // down through all rows: no heading is chosen, the chosen row is in sight
+    int chosen = 1;
+    for (int last = -1; last != plan->list()->currentIndex().row(); ++chosen) {
+        last = plan->list()->currentIndex().row();
+        CHECK(plan->model().rows()[static_cast<std::size_t>(last)].chosen);
+        CHECK(plan->list()->viewport()->rect().contains(plan->list()->visualRect(plan->list()->currentIndex()).topLeft()));
+        b.key(Qt::Key_Down);
+    }
+    const auto can = std::count_if(plan->model().rows().begin(), plan->model().rows().end(), [](const ListRow& r) { return r.chosen; });
+    CHECK(chosen - 1 == can);
+    b.key(Qt::Key_Return);  // the last is seen on the machine: its row
+    CHECK(b.w().station() != Station::Proof);
+    // findings: a page down and the end, as in any list; a click on Pose poses, another lets go
+    b.go(Station::Proof);
+    b.w().show(ProofFace::Findings);
+    Bench::settle();
+    auto* findings = b.window.findChild<ProofView*>();
+    findings->setFocus();
+    b.key(Qt::Key_End);
+    CHECK(b.w().selectedFinding() == static_cast<int>(b.w().entries().size()) - 1);
+    b.key(Qt::Key_Home);
+    REQUIRE(b.w().selectedFinding() == 0);
+    const QRect row = findings->list()->visualRect(findings->list()->currentIndex());
+    const QPoint button(row.right() - 40, row.bottom() - 38);
+    QTest::mouseClick(findings->list()->viewport(), Qt::LeftButton, {}, button);
+    Bench::settle();
+    CHECK(b.w().posedFinding() == 0);
+    QTest::mouseClick(findings->list()->viewport(), Qt::LeftButton, {}, button);
+    Bench::settle();
+    CHECK(b.w().posedFinding() == -1);
 }

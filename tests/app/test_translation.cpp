@@ -15,6 +15,7 @@ using namespace kh;
 using namespace kh::app;
 using khtest::accented;
 using khtest::Bench;
+using khtest::shownItems;
 using khtest::Speaking;
 using khtest::TextRecorder;
 
@@ -77,7 +78,7 @@ TEST_CASE("every word that is painted went through the translation, at every sta
             for (const khtest::PaintedText& t : recorder.texts())
                 for (const QString& w : untranslated(t.text, own)) left.try_emplace((w + " in: " + t.text).toStdString(), where);
             if (const auto* items = qobject_cast<ItemView*>(view))  // and what is read out
-                for (const Item& item : items->items())
+                for (const Item& item : shownItems(items))
                     for (const QString& text : {item.name, item.value})
                         for (const QString& w : untranslated(text, own)) left.try_emplace((w + " read out: " + text).toStdString(), where);
         };

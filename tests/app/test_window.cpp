@@ -14,6 +14,7 @@
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
+using khtest::shownItems;
 
 int main(int argc, char** argv) {
     QTemporaryDir home;
@@ -189,7 +190,7 @@ TEST_CASE("every part on every station can be reached, and shows a value") {
         b.go(s.station);
         REQUIRE(b.window.page()->isVisible());
         int named = 0;
-        for (const Item& item : b.window.page()->items()) {
+        for (const Item& item : shownItems(b.window.page())) {
             INFO(item.id.toStdString());
             if (item.id.startsWith(QStringLiteral("part-"))) CHECK_FALSE(item.value.isEmpty());
             ++named;
@@ -347,7 +348,7 @@ TEST_CASE("text parts keep inside their window at every size, scale and station"
         b.window.resize(size);
         for (const StationEntry& s : stations()) {
             b.go(s.station);
-            for (const Item& item : b.window.page()->items()) {
+            for (const Item& item : shownItems(b.window.page())) {
                 INFO(size.width() << " " << s.name << " " << item.id.toStdString() << " " << item.value.toStdString());
                 CHECK(item.rect.right() <= b.window.page()->width() + 1);
             }

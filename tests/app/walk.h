@@ -16,6 +16,7 @@ inline void walkViews(Bench& b, const std::string& where, bool rows, const Look&
     const auto all = [&](const std::string& here) {
         Bench::settle();
         for (ItemView* view : b.window.findChildren<ItemView*>()) look(view, here);
+        for (const ListPage* page : b.window.findChildren<ListPage*>()) look(page->list()->viewport(), here);
         look(b.window.why(), here);
     };
     for (const StationEntry& s : stations()) {

@@ -4,6 +4,7 @@
 // What the program says of every build, as one digest a document and part: a change that should change nothing is
 // held against them. After a change of words: --dump before and after, read the difference, then --write.
 #include "app/shell/mainwindow.h"
+#include "app/shownitems.h"
 #include "golden/builds.h"
 #include "io/document.h"
 #include "io/helicopter/helicopterjson.h"
@@ -155,7 +156,7 @@ std::string items(app::MainWindow& window) {
         for (const app::ItemView* view : window.findChildren<app::ItemView*>()) {
             if (!view->isVisible()) continue;
             out += QStringLiteral("%1 %2\n").arg(QLatin1String(s.name), QLatin1String(view->metaObject()->className()));
-            for (const app::Item& item : view->items()) {
+            for (const app::Item& item : khtest::shownItems(view)) {
                 const QRect r = item.rect.toAlignedRect();
                 out += QStringLiteral("    %1 | %2 | %3 | %4 %5 %6 %7\n")
                            .arg(item.id, item.name, item.value)

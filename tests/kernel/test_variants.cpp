@@ -13,6 +13,7 @@
 #include <catch2/catch.hpp>
 #include <cstdlib>
 #include <new>
+#include <set>
 
 using namespace kh;
 using khtest::turnstone;
@@ -82,6 +83,37 @@ bool same(const VariantTrace& a, const VariantTrace& b) {
 }
 
 }  // namespace
+
+TEST_CASE("every output of a helicopter stands under its own name") {
+    const ChainModel model(turnstone());
+    const auto outputs = model.plant().outputs();
+    std::set<std::string_view> ids;
+    for (const OutputEntry& o : outputs) {
+        INFO(o.id);
+        CHECK(ids.insert(o.id).second);
+    }
+    const auto place = [](heli::Output output) { return static_cast<std::size_t>(output); };
+    const auto stands = [&](heli::Output output, std::string_view id, std::string_view unit) {
+        INFO(id);
+        const OutputEntry& o = outputs[place(output)];
+        CHECK(o.id == id);
+        CHECK(o.unit == unit);
+    };
+    stands(heli::Output::PlateHeight, "plate-height", "mm");
+    stands(heli::Output::PlateForward, "plate-forward", "");
+    stands(heli::Output::PlateRight, "plate-right", "");
+    stands(heli::Output::Fight, "fight", "mm");
+    stands(heli::Output::TailPulse, "tail-pulse", "µs");
+    stands(heli::Output::TailArm, "tail-arm", "°");
+    stands(heli::Output::Slider, "slider", "mm");
+    stands(heli::Output::TailPitch, "tail-pitch", "°");
+    for (std::size_t i = 0; i < 4; ++i) {
+        CHECK(outputs[place(heli::Output::ServoPulse) + i].id == "servo-pulse-" + std::to_string(i + 1));
+        CHECK(outputs[place(heli::Output::ServoArm) + i].id == "arm-angle-" + std::to_string(i + 1));
+        CHECK(outputs[place(heli::Output::ServoBall) + i].id == "ball-" + std::to_string(i + 1));
+        CHECK(outputs[place(heli::Output::Blade) + i].id == "blade-" + std::to_string(90 * i));
+    }
+}
 
 TEST_CASE("a patched machine does what the document with that fault does, and taken out it is as before") {
     std::size_t compared = 0;

@@ -138,6 +138,16 @@ TEST_CASE("patches of its machine are put in and taken out, each as the document
     }
 }
 
+TEST_CASE("a class whose channels the boxes would not find is refused") {
+    const auto entry = [](const char* id, FunctionSource source) { return FunctionEntry{.id = id, .title = "Lift", .source = source}; };
+    for (const FunctionEntry& f : {entry("lift", FunctionSource::Pitch), entry("motor", FunctionSource::Throttle)}) {
+        const AircraftClass wrong{.id = "wrong", .functions = {&f, 1}, .blank = nullptr};
+        CHECK_THROWS_AS(addAircraftClass(wrong), std::logic_error);
+    }
+    CHECK_THROWS_AS(addAircraftClass({.id = "wrong", .functions = {}, .blank = nullptr}), std::logic_error);
+    CHECK(aircraftClass("wrong") == nullptr);
+}
+
 TEST_CASE("its ledger, what is still to be set and its sheet hold what its class brings, and nothing of another's") {
     khtest::bringLifter();
     const Setup s = lifterSetup();
@@ -157,6 +167,10 @@ TEST_CASE("its ledger, what is still to be set and its sheet hold what its class
     for (const char* word : {"Tail", "tail rotor", "Grip lever", "elevator"}) {
         INFO(word);
         CHECK(render(sheet.parts.back().sections.front().title).find(word) == std::string::npos);
+    }
+    for (const char* word : {"elevator %", "Grip lever", "Head and plate"}) {  // the box's own settings stay
+        INFO(word);
+        CHECK(html.find(word) == std::string::npos);
     }
     // a facts' question to another aircraft is a mistake of the program's, told at once
     CHECK_THROWS_AS(khtest::lifter(khtest::turnstone()), std::bad_cast);

@@ -6,6 +6,7 @@
 
 #include <QDialogButtonBox>
 #include <QFormLayout>
+#include <algorithm>
 
 namespace kh::app {
 
@@ -36,14 +37,9 @@ BoxesDialog::BoxesDialog(QWidget* parent, const Setup& setup, const io::Library&
     form->addRow(tr("Controller"), controller_);
     form->addRow(tr("Speed controller"), speedController_);
     for (const FittedServo& fitted : fittedServos(setup.machine)) {
-        ServoGroup* group = groupOf(fitted.place);
-        if (group == nullptr) {
-            groups_.push_back({fitted.place.group, fitted.servo});
-            group = &groups_.back();
-        } else {
-            group->mixed = group->mixed || fitted.servo != group->first;
-        }
-        group->title = fitted.place.title;
+        const auto group = std::find_if(groups_.begin(), groups_.end(), [&](const ServoGroup& g) { return g.id == fitted.place.group; });
+        if (group == groups_.end()) groups_.push_back({fitted.place.group, fitted.place.title, fitted.servo});
+        else group->mixed = group->mixed || fitted.servo != group->first;
     }
     for (ServoGroup& group : groups_) {
         group.box = combo(group.id.c_str(), library.servos, group.first, group.mixed);
@@ -55,24 +51,20 @@ BoxesDialog::BoxesDialog(QWidget* parent, const Setup& setup, const io::Library&
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
 }
 
-BoxesDialog::ServoGroup* BoxesDialog::groupOf(const ServoPlace& place) {
-    const auto at = std::find_if(groups_.begin(), groups_.end(), [&](const ServoGroup& g) { return g.id == place.group; });
-    return at == groups_.end() ? nullptr : &*at;
-}
-
 template <class Profile>
 void BoxesDialog::take(Profile& into, const std::vector<Profile>& list, const QComboBox* box) {
     const int at = box->currentData().toInt();
     if (at != kAsItIs) into = list[static_cast<std::size_t>(at)];
 }
 
-Setup BoxesDialog::chosen() {
+Setup BoxesDialog::chosen() const {
     Setup after = setup_;
     take(after.transmitter.profile, library_.transmitters, transmitter_);
     take(after.controller.profile, library_.controllers, controller_);
     take(after.speedController.profile, library_.speedControllers, speedController_);
     after.machine.aircraft.facts().eachServo([&](const ServoPlace& place, ServoProfile& servo) {
-        if (const ServoGroup* group = groupOf(place)) take(servo, library_.servos, group->box);
+        for (const ServoGroup& group : groups_)
+            if (group.id == place.group) take(servo, library_.servos, group.box);
     });
     return after;
 }

@@ -15,7 +15,7 @@ class BoxesDialog : public QDialog {
 public:
     BoxesDialog(QWidget* parent, const Setup& setup, const io::Library& library);
     /// The setup with what was chosen.
-    [[nodiscard]] Setup chosen();
+    [[nodiscard]] Setup chosen() const;
 
 private:
     template <class Profile>
@@ -31,12 +31,11 @@ private:
     /// Servos that are chosen together.
     struct ServoGroup {
         std::string id;
+        const char* title;
         ServoProfile first;
         bool mixed = false;  ///< they are not all the same
-        const char* title = "";
         QComboBox* box = nullptr;
     };
-    ServoGroup* groupOf(const ServoPlace& place);
     std::vector<ServoGroup> groups_;
 };
 

@@ -32,7 +32,7 @@ QVariant ReadingsModel::data(const QModelIndex& index, int role) const {
     const Reading& r = at(index.row());
     switch (index.column()) {
         case When: return QString::fromStdString(r.at).left(16).replace(QLatin1Char('T'), QLatin1Char(' '));
-        case What: return words(readingTitle(workspace_.setup(), solvers(), r.what));
+        case What: return words(readingTitle(workspace_.setup(), workspace_.stations().solvers(), r.what));
         case Value: return words(say(KH_TR("{v} {u}"), {{"v", signedNum(r.value, 1)}, {"u", r.unit}}));
         case Instrument:
             return QStringList{words(r.instrument.c_str()), QString::fromStdString(r.uncertainty)}.join(QLatin1Char(' ')).trimmed();

@@ -53,6 +53,7 @@ void MainWindow::buildActions() {
         actions_[QStringLiteral("redo")]->setText(history.canRedo() ? tr("Redo: %1").arg(history.redoText()) : tr("Redo"));
     };
     connect(&workspace_.document(), &DocumentModel::stateChanged, this, refresh);
+    connect(&workspace_, &Workspace::swapped, this, refresh);  // another class of aircraft has other rows
     refresh();
 }
 
@@ -116,7 +117,7 @@ void MainWindow::handbook() {
         for (const auto& pages : {folder / "handbook", folder.parent_path() / "docs/handbook"})
             if (std::error_code ec; std::filesystem::exists(pages / "handbook.md", ec)) {
                 // the page of the station first, if it has one; every other is a link away
-                const QString own = QString::fromLatin1(stationName(workspace_.station())).toLower() + QStringLiteral(".md");
+                const QString own = QString::fromLatin1(workspace_.stations().name(workspace_.station())).toLower() + QStringLiteral(".md");
                 const std::filesystem::path page = pages / own.toStdString();
                 Handbook(this, QString::fromStdString(pages.string()),
                          std::filesystem::exists(page, ec) ? own : QStringLiteral("handbook.md"))

@@ -33,6 +33,19 @@ void MainWindow::listCommands() {
         if (says == nullptr) throw std::logic_error(std::string("the command ") + id + " stands in no table");
         commands_.emplace(id, Command{says, std::move(enabled), std::move(run)});
     };
+    // what acts on a row is there where the class of aircraft has the row
+    const auto hasRow = [this](const char* row) {
+        return [this, row = std::string(row)] {
+            const auto& pages = workspace_.pages();
+            return std::any_of(pages.begin(), pages.end(), [&](const StationPage& page) {
+                return std::any_of(page.rows.begin(), page.rows.end(), [&](const Row& r) { return r.id == row; });
+            });
+        };
+    };
+    const auto onRow = [&](const char* id, const char* row, int cell) {
+        on(
+            id, [this, row = std::string(row), cell] { openRow(row, cell); }, hasRow(row));
+    };
     on("new", [this] { askNewModel(); });
     on("open", [this] {
         const QString file = QFileDialog::getOpenFileName(this, tr("Open"), {}, tr("Keelhaul setups (*.keel.json);;All files (*)"));
@@ -55,9 +68,10 @@ void MainWindow::listCommands() {
     on("boxes", [this] { changeBoxes(); });
     on("prove", [this] { workspace_.prove(); });
     on("bench-state", [this] { setBenchState(); });
-    on("switch-map", [this] { openRow("mode-switch"_row, 0); });
-    on("layout-built", [this] { chooseLayoutBuilt(); });
-    on("layout-form", [this] { openRow("layout-angles"_row, 1); });
+    onRow("switch-map", "mode-switch"_row, 0);
+    on(
+        "layout-built", [this] { chooseLayoutBuilt(); }, hasRow("layout-angles"_row));
+    onRow("layout-form", "layout-angles"_row, 1);
     on("servo-book", [this] { openServoBook(); });
     on("dimensions", [this] { bench_->toggleDimensions(); });
     on("exaggerate",
@@ -72,14 +86,18 @@ void MainWindow::listCommands() {
     on("to-set", [face] { face(ProofFace::ToSet); });
     on("plan", [face] { face(ProofFace::Plan); });
     on("schools", [this] { showSchools(); });
-    on("hold-form", [this] { openRow("hold-throttle"_row, 0); });
-    on("hold-mirror", [this] { mirrorHold(); });
-    on("alarms", [this] { openRow("alarms"_row, 0); });
-    on("failsafe", [this] { openRow("failsafe"_row, 0); });
-    on("spares", [this] {
-        openRow("unused-channels"_row, 0);
-        if (unusedChannels(workspace_.setup().transmitter).empty()) showMessage(tr("Every channel of this transmitter is used."));
-    });
+    onRow("hold-form", "hold-throttle"_row, 0);
+    on(
+        "hold-mirror", [this] { mirrorHold(); }, hasRow("hold-throttle"_row));
+    onRow("alarms", "alarms"_row, 0);
+    onRow("failsafe", "failsafe"_row, 0);
+    on(
+        "spares",
+        [this] {
+            openRow("unused-channels"_row, 0);
+            if (unusedChannels(workspace_.setup().transmitter).empty()) showMessage(tr("Every channel of this transmitter is used."));
+        },
+        hasRow("unused-channels"_row));
     on("channel-order", [this] { setChannelOrder(); });
     on("save-template", [this] { saveTemplate(); });
     on("renew", [this] {
@@ -115,14 +133,17 @@ void MainWindow::listCommands() {
     on("previous", [this] { stepStation(-1); });
     on("next", [this] { stepStation(1); });
     on("go-page", [this] { focusPage(); });
-    on("go-bench", [this] {
-        tabs_->setCurrentIndex(1);
-        if (tabs_->isVisible() && benches_->currentWidget() == bench_) return;  // a drawing to look at
-        if (workspace_.station() != Station::Modes) workspace_.setStation(Station::Modes);
-        if (benches_->currentWidget() != curves_)  // another row's drawing: back to the curves
-            workspace_.goToRow("pitch-curve", std::max(0, workspace_.selection().cell));
-        curves_->enter(true);
-    });
+    on(
+        "go-bench",
+        [this] {
+            tabs_->setCurrentIndex(1);
+            if (tabs_->isVisible() && benches_->currentWidget() == bench_) return;  // a drawing to look at
+            if (workspace_.station() != Station::Modes) workspace_.setStation(Station::Modes);
+            if (benches_->currentWidget() != curves_)  // another row's drawing: back to the curves
+                workspace_.goToRow("pitch-curve", std::max(0, workspace_.selection().cell));
+            curves_->enter(true);
+        },
+        hasRow("pitch-curve"_row));
     on("go-deck", [this] {
         deckArea_->show();
         deck_->setFocus();
@@ -131,7 +152,8 @@ void MainWindow::listCommands() {
     on("theme", [this] { setTheme(Theme::kind() == ThemeKind::Chart ? QStringLiteral("night") : QStringLiteral("chart")); });
     on("menu", [this] { showMenu(top_->mapToGlobal(QPoint(8, 38))); });
     for (const char* id : {"matrix-copy", "matrix-row", "matrix-mode", "matrix-rename", "matrix-add", "matrix-remove"})
-        on(id, [this, id] { changeModes(QString::fromLatin1(id)); });
+        on(
+            id, [this, id] { changeModes(QString::fromLatin1(id)); }, hasRow("pitch-curve"_row));
 }
 
 }  // namespace kh::app

@@ -133,7 +133,7 @@ void MainWindow::takeReading() {
             if (GuideDialog(this, guide).exec() == QDialog::Accepted) measured(true);
             return;
         }
-    const RowSolver solver = row == nullptr ? RowSolver{} : solverOfRow(row->workId());
+    const RowSolver solver = row == nullptr ? RowSolver{} : solverOfRow(row->workId(), workspace_.stations());
     if (solver.solver == nullptr) {
         showMessage(
             tr("Nothing is read for this row. Readings are taken for the end points, square arms, the level of the plate, zero pitch, the "

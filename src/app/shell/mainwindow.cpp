@@ -30,7 +30,7 @@ namespace {
 
 constexpr double kBothFit = 1000;    ///< page and drawing side by side, in units of the design
 constexpr double kDeckFits = 1024;   ///< sticks, switches and the trace
-constexpr double kDeckRoomy = 1200;  ///< the same where it scrolls anyway: no note of the trace is cut
+constexpr double kDeckRoomy = 1260;  ///< the same where it scrolls anyway: no note of the trace is cut
 constexpr QSizeF kDrawn(540, 536);   ///< of a drawing at least: less of it is scrolled to
 
 }  // namespace

@@ -9,6 +9,7 @@
 #include "app/shell/topbar.h"
 #include "app/table/pageview.h"
 #include "app/table/planview.h"
+#include "app/table/proofview.h"
 #include "app/table/tosetview.h"
 #include "procedure/registry.h"
 

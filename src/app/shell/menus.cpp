@@ -65,7 +65,7 @@ void MainWindow::fillMenu(QMenu* menu, std::span<const char* const> entries) {
             recent->setEnabled(!recent->isEmpty());
         } else if (id == QStringLiteral(">station")) {
             const std::vector<const char*> own = stationCommands(workspace_.station());
-            if (!own.empty()) fillMenu(level(QStringLiteral("station"), words(stationName(workspace_.station()))), own);
+            if (!own.empty()) fillMenu(level(QStringLiteral("station"), words(workspace_.stations().name(workspace_.station()))), own);
         } else if (id.startsWith(QLatin1Char('>'))) {
             for (const MenuLevel& l : menuLevels())
                 if (id.mid(1) == QString::fromLatin1(l.id)) fillMenu(level(id.mid(1), words(l.title)), l.entries);
@@ -128,13 +128,14 @@ void MainWindow::offerSettings(std::vector<Offer>& all, const std::string& prefi
                     const Box box = row.line ? parentOf(page, row).columns[c].box
                                     : matrix ? row.band
                                              : std::array{Box::Transmitter, Box::Controller, Box::Machine}[std::min<std::size_t>(c, 2)];
-                    offers.push_back({settingText(setup, page, row, c, part, matrix),
-                                      tr("%1   %2, %3").arg(settingValue(part), words(stationName(page.station)), words(boxId(box))),
-                                      [this, id = row.id, c, k] {
-                                          workspace_.goToRow(id, static_cast<int>(c), static_cast<int>(k));
-                                          focusPage();
-                                      },
-                                      part.spare > 0 ? words(row.title) : words(fieldTitle(setup, part.field))});
+                    offers.push_back(
+                        {settingText(setup, page, row, c, part, matrix),
+                         tr("%1   %2, %3").arg(settingValue(part), words(workspace_.stations().name(page.station)), words(boxId(box))),
+                         [this, id = row.id, c, k] {
+                             workspace_.goToRow(id, static_cast<int>(c), static_cast<int>(k));
+                             focusPage();
+                         },
+                         part.spare > 0 ? words(row.title) : words(fieldTitle(setup, part.field))});
                 }
     }
     // two of one row that read alike are told apart by the field's whole name

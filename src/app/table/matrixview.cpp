@@ -52,10 +52,7 @@ void MatrixView::render(QPainter* p) {
                 double x = drawText(*p, {kLeft, y + 18}, row.band == Box::Machine ? tr("at the machine") : words(boxId(row.band)),
                                     Theme::font(13, true), Theme::box(row.band));
                 const Setup& s = workspace().setup();
-                const StationEntry* station = workspace().stations().find(workspace().station());
-                const auto aboutMachine = [&] {
-                    return station == nullptr || station->aboutMachine == nullptr ? QString() : words(station->aboutMachine(s));
-                };
+                const auto aboutMachine = [&, of = workspace().entry().aboutMachine] { return of == nullptr ? QString() : words(of(s)); };
                 const QString about = row.band == Box::Transmitter  ? shown(s.transmitter.profile.name)
                                       : row.band == Box::Controller ? shown(s.controller.profile.name)
                                                                     : aboutMachine();

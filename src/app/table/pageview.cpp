@@ -12,6 +12,7 @@
 #include <QMenu>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QResizeEvent>
 #include <algorithm>
 #include <utility>
 
@@ -42,7 +43,7 @@ void PageView::relayout() {
     setItems(pending_);
     const double room = high() - kFoot;
     scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, content_ - room));
-    setAccessibleName(tr("Page %1").arg(words(stationName(workspace_.station()))));
+    setAccessibleName(tr("Page %1").arg(words(workspace_.stations().name(workspace_.station()))));
     update();
 }
 
@@ -173,11 +174,23 @@ void PageView::wheelEvent(QWheelEvent* event) {
     relayout();
 }
 
-void PageView::ensureVisible() {
-    if (!isVisible()) return;
+void PageView::resizeEvent(QResizeEvent* event) {
+    const Item* chosen = chosenItem();
+    const bool wasInSight = chosen != nullptr && chosen->rect.top() < event->oldSize().height() && chosen->rect.bottom() > 0.0;
+    relayout();
+    if (wasInSight) ensureVisible();
+}
+
+const Item* PageView::chosenItem() const {
     const auto chosen = [](const Item& one) { return one.selected && (one.id.startsWith("row-") || one.id.startsWith("step-")); };
     const auto i = std::find_if(items().begin(), items().end(), chosen);
-    if (i == items().end()) return;
+    return i == items().end() ? nullptr : &*i;
+}
+
+void PageView::ensureVisible() {
+    if (!isVisible()) return;
+    const Item* i = chosenItem();
+    if (i == nullptr) return;
     const double before = scroll_;
     const double top = drawnRect(*i).top();
     const Row* row = workspace_.selectedRow();

@@ -37,7 +37,8 @@ protected:
     void mouseDoubleClickEvent(QMouseEvent*) override { editSelected(); }
     void keyPressEvent(QKeyEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
-    void resizeEvent(QResizeEvent*) override { relayout(); }
+    /// The chosen row stays in sight.
+    void resizeEvent(QResizeEvent* event) override;
     bool focusNextPrevChild(bool next) override;
 
     /// Paints (painter given) or only lays out (nullptr); adds items through `put`.
@@ -76,6 +77,8 @@ protected:
     static constexpr double kTableFoot = 24;   ///< what a column is for, beneath a table
 
 private:
+    /// The chosen row's item, or nullptr.
+    [[nodiscard]] const Item* chosenItem() const;
     void openLineEditor(const Part& part, QRectF at);
     void closeEditor();
     void commit(const Part& part, const QString& text);
@@ -124,29 +127,6 @@ protected:
     void render(QPainter* p) override;
     [[nodiscard]] std::vector<const char*> keyLine() const override;
     void movePart(int by) override;
-};
-
-/// Findings, with where they are settled and the box to change.
-class ProofView final : public PageView {
-    Q_OBJECT
-public:
-    using PageView::PageView;
-
-protected:
-    void render(QPainter* p) override;
-    [[nodiscard]] std::vector<const char*> keyLine() const override;
-    void mousePressEvent(QMouseEvent* event) override;
-    void keyPressEvent(QKeyEvent* event) override;
-    void moveRow(int by) override;
-    void movePart(int) override {}
-
-private:
-    [[nodiscard]] double entryHeight(const ProofEntry& e, bool open) const;
-    void drawHead(QPainter& p);
-    void drawEntry(QPainter& p, const ProofEntry& e, int index, double y, double h, bool open);
-    void drawOpen(QPainter& p, const ProofEntry& e, int index, double y);
-    void drawWitness(QPainter& p, const Finding& f, double y) const;
-    [[nodiscard]] QString proofState() const;
 };
 
 }  // namespace kh::app

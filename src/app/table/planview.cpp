@@ -6,11 +6,10 @@
 #include "app/table/proofswitch.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
-#include "procedure/tobeset.h"
 
-#include <QKeyEvent>
-#include <QMouseEvent>
 #include <QPainter>
+#include <algorithm>
+#include <utility>
 
 namespace kh::app {
 
@@ -20,6 +19,8 @@ namespace {
 
 constexpr double kClosed = 40;
 constexpr double kBarrier = 24;
+constexpr double kLeftHead = 30;
+constexpr double kSeenHead = 28;
 constexpr double kStepText = 46;
 constexpr double kPart = 18;
 
@@ -95,26 +96,26 @@ double PlanView::drawHeals(QPainter& p, std::size_t index, double y) const {
     return y;
 }
 
-void PlanView::drawStep(QPainter& p, std::size_t index, double y, double h) {
+void PlanView::drawStep(QPainter& p, std::size_t index, double h) {
     const Tokens& t = Theme::tokens();
     const PlanStep& s = workspace().plan().steps[index];
     const StepText& text = workspace().planTexts()[index];
     const bool open = static_cast<int>(index) == workspace().selectedStep();
     const QColor colour = s.byHand ? t.machine : Theme::box(s.box);
     if (open) {
-        p.fillRect(QRectF(0, y, wide(), h), Theme::selectionTint());
-        p.fillRect(QRectF(0, y, 4, h), colour);
+        p.fillRect(QRectF(0, 0, wide(), h), Theme::selectionTint());
+        p.fillRect(QRectF(0, 0, 4, h), colour);
     } else if (s.byHand) {
-        p.fillRect(QRectF(0, y, 8, h - 1), t.machine);
+        p.fillRect(QRectF(0, 0, 8, h - 1), t.machine);
     }
-    const QRectF chip(kLeft, y + 6, 20, 18);
+    const QRectF chip(kLeft, 6, 20, 18);
     p.setPen(QPen(colour, 1.2, s.provisional ? Qt::DashLine : Qt::SolidLine));
     p.setBrush(s.provisional ? t.sheet : colour);
     p.drawRect(chip);
     const QString number = QString::number(index + 1);
     drawText(p, {chip.center().x() - textWidth(number, Theme::font(12, true)) / 2, chip.bottom() - 4}, number, Theme::font(12, true),
              s.provisional ? colour : t.sheet);
-    const double base = y + 20;
+    const double base = 20;
     const QFont font = Theme::font(open ? 15 : 13, open);
     const double change = changeAt(wide());
     drawText(p, {kStepText, base}, QFontMetricsF(font).elidedText(words(text.title), Qt::ElideRight, change - kStepText - 10), font, t.ink);
@@ -123,27 +124,28 @@ void PlanView::drawStep(QPainter& p, std::size_t index, double y, double h) {
     const QString was = QFontMetricsF(Theme::font(13)).elidedText(words(text.was), Qt::ElideRight, boxAt(wide()) - change - 12);
     double x = drawText(p, {change, base}, was, Theme::font(13), t.muted) + 6;
     if (breaks) x = change;
-    const double second = breaks ? y + 36 : base;
+    const double second = breaks ? 36 : base;
     x = drawText(p, {x, second}, QStringLiteral("→"), Theme::font(13), t.muted) + 6;
     drawText(p, {x, second}, QFontMetricsF(Theme::font(13, true)).elidedText(words(text.is), Qt::ElideRight, boxAt(wide()) - x - 8),
              Theme::font(13, true), colour);
     drawText(p, {boxAt(wide()), base}, s.byHand ? tr("by hand") : words(boxId(s.box)), Theme::font(13, s.byHand), colour);
-    double ty = drawHeals(p, index, y + 36);
+    double ty = drawHeals(p, index, 36);
     const QString tag = s.provisional ? tr("provisional") : s.proposal ? tr("a proposal") : QString();
-    if (!tag.isEmpty()) drawText(p, {boxAt(wide()), y + 36}, tag, Theme::font(12), t.muted);
+    if (!tag.isEmpty()) drawText(p, {boxAt(wide()), 36}, tag, Theme::font(12), t.muted);
     if (open) {
         ty += 8;
         ty += drawParagraph(&p, QRectF(kStepText, ty, wide() - kStepText - kLeft, 0), words(text.found), Theme::font(13), t.ink);
         drawParagraph(&p, QRectF(kStepText, ty, wide() - kStepText - kLeft, 0), words(text.todo), Theme::font(13, true), colour);
     } else {
-        hairline(p, kLeft, y + h - 1, wide() - kLeft, t.rule);
+        hairline(p, kLeft, h - 1, wide() - kLeft, t.rule);
     }
 }
 
-void PlanView::drawHead(QPainter& p) {
+void PlanView::renderHead(QPainter* painter) {
+    if (painter == nullptr) return;
+    QPainter& p = *painter;
     const Tokens& t = Theme::tokens();
-    p.fillRect(QRectF(0, 0, wide(), kBody), t.sheet);
-    const double x = drawText(p, {kLeft, 29}, words(stationName(workspace().station())), Theme::font(22, true), t.ink) + 18;
+    const double x = drawText(p, {kLeft, 29}, words(workspace().stations().name(workspace().station())), Theme::font(22, true), t.ink) + 18;
     const QFont font = Theme::font(15, true);
     drawText(p, {x, 29}, QFontMetricsF(font).elidedText(headline(), Qt::ElideRight, proofSwitchLeft(workspace(), wide()) - x - 10), font,
              workspace().planFresh() ? t.ink : t.muted);
@@ -161,124 +163,149 @@ void PlanView::drawHead(QPainter& p) {
     }
     drawText(p, {change, 62}, tr("was, is"), Theme::font(13), t.muted);
     drawText(p, {box, 62}, tr("change it in"), Theme::font(13), t.muted);
+    if (workspace().planFresh() && plan.steps.empty() && plan.left.empty())
+        drawParagraph(&p, QRectF(kLeft, kBody + 12, wide() - 2 * kLeft, 0),
+                      tr("No rule found a danger or a warning. That is no promise that the model is safe: it says which checks passed."),
+                      Theme::font(13), t.ink);
 }
 
-double PlanView::renderLeft(QPainter* p, double y) {
+void PlanView::drawBarrier(QPainter& p, std::size_t step) const {
+    const Tokens& t = Theme::tokens();
+    p.fillRect(QRectF(0, 0, wide(), kBarrier), QBrush(Theme::over(t.sheet, t.machine, 0.25), Qt::BDiagPattern));
+    p.fillRect(QRectF(0, 0, wide(), 2.4), t.machine);
+    const QString lead = step == 0   ? tr("by hand: do this, write it down")
+                         : step == 1 ? tr("by hand: take step 1, then do this, write it down")
+                                     : tr("by hand: take 1 to %1, then do this, write it down").arg(step);
+    const QString text = QFontMetricsF(Theme::font(12, true))
+                             .elidedText(tr("%1; what follows is worked out again").arg(lead), Qt::ElideRight, wide() - kStepText - kLeft);
+    const double w = textWidth(text, Theme::font(12, true));
+    p.fillRect(QRectF(kStepText - 8, 4, w + 16, kBarrier - 6), t.sheet);
+    drawText(p, {kStepText, 17}, text, Theme::font(12, true), t.ink);
+}
+
+std::vector<ListRow> PlanView::listRows() {
     const Plan& plan = workspace().plan();
-    if (plan.left.empty()) return y;
-    const Tokens& t = Theme::tokens();
-    if (p != nullptr) drawText(*p, {kLeft, y + 22}, tr("left: looked up, measured or chosen by you"), Theme::font(13), t.muted);
-    y += 30;
-    for (const std::string& id : plan.left)
-        for (const ProofEntry& e : workspace().entries()) {
-            if (e.passed || e.finding.id != id) continue;
-            const double h = 26 + drawParagraph(nullptr, QRectF(kStepText, 0, wide() - kStepText - kLeft, 0),
-                                                words(workspace().remedyText(e.finding)), Theme::font(13), t.ink);
-            put({QStringLiteral("left-") + QString::fromStdString(id), words(e.finding.title), words(workspace().remedyText(e.finding)),
-                 QAccessible::ListItem, QRectF(0, y, wide(), h)});
-            if (p != nullptr) {
-                drawMark(*p, e.finding.severity, {kStepText - 14, y + 13});
-                drawText(*p, {kStepText, y + 18}, words(e.finding.title), Theme::font(13, true), t.ink);
-                drawParagraph(p, QRectF(kStepText, y + 22, wide() - kStepText - kLeft, 0), words(workspace().remedyText(e.finding)),
-                              Theme::font(13), t.ink);
-            }
-            y += h;
-            break;
-        }
-    return y;
-}
-
-double PlanView::renderSeen(QPainter* p, double y) {
-    std::vector<ToBeSet> all = workspace().toBeSet();
-    std::erase_if(all, [](const ToBeSet& s) { return !s.fields.empty(); });
-    if (all.empty() || !workspace().planFresh()) return y;
-    const Tokens& t = Theme::tokens();
-    if (p != nullptr) drawText(*p, {kLeft, y + 22}, tr("then seen on the machine, by hand"), Theme::font(13), t.muted);
-    y += 28;
-    for (const ToBeSet& s : all) {
-        const QRectF text(kStepText, y + 20, wide() - kStepText - kLeft, 0);
-        const double h = 24 + drawParagraph(p, text, words(s.what), Theme::font(12), t.muted);
-        put({QStringLiteral("see-") + QString::fromStdString(s.row), words(s.title), words(s.what), QAccessible::ListItem,
-             QRectF(0, y, wide(), h)});
-        if (p != nullptr) {
-            drawText(*p, {kStepText, y + 16}, words(s.title), Theme::font(13, true), t.ink);
-            drawText(*p, {boxAt(wide()), y + 16}, words(stationName(s.station)), Theme::font(13), t.machine);
-        }
-        y += h;
-    }
-    return y;
-}
-
-void PlanView::render(QPainter* p) {
-    const Plan& plan = workspace().plan();
-    const Tokens& t = Theme::tokens();
-    double y = kBody - scroll();
+    std::vector<ListRow> rows;
+    rows_.clear();
     const std::size_t barrier = plan.typedFirst();
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
         if (i == barrier) {
-            if (p != nullptr) {
-                p->fillRect(QRectF(0, y, wide(), kBarrier), QBrush(Theme::over(t.sheet, t.machine, 0.25), Qt::BDiagPattern));
-                p->fillRect(QRectF(0, y, wide(), 2.4), t.machine);
-                const QString lead = i == 0   ? tr("by hand: do this, write it down")
-                                     : i == 1 ? tr("by hand: take step 1, then do this, write it down")
-                                              : tr("by hand: take 1 to %1, then do this, write it down").arg(i);
-                const QString text =
-                    QFontMetricsF(Theme::font(12, true))
-                        .elidedText(tr("%1; what follows is worked out again").arg(lead), Qt::ElideRight, wide() - kStepText - kLeft);
-                const double w = textWidth(text, Theme::font(12, true));
-                p->fillRect(QRectF(kStepText - 8, y + 4, w + 16, kBarrier - 6), t.sheet);
-                drawText(*p, {kStepText, y + 17}, text, Theme::font(12, true), t.ink);
-            }
-            y += kBarrier;
+            rows_.push_back({PlanRow::Kind::Barrier, i});
+            rows.push_back({QStringLiteral("barrier"), tr("by hand: do this, write it down"), {}, false});
         }
         const PlanStep& s = plan.steps[i];
         const StepText& text = workspace().planTexts()[i];
-        const double h = stepHeight(i);
         QStringList heals;
         for (const HealedText& healed : text.heals) heals << words(healed.title);
         const QString state = s.byHand        ? tr("by hand")
                               : s.provisional ? tr("provisional")
                               : s.proposal    ? tr("a proposal")
                                               : words(boxId(s.box));
-        put({QStringLiteral("step-%1").arg(i + 1),
+        rows_.push_back({PlanRow::Kind::Step, i});
+        rows.push_back(
+            {QStringLiteral("step-%1").arg(i + 1),
              tr("Step %1: %2, %3 to %4, %5").arg(QString::number(i + 1), words(text.title), words(text.was), words(text.is), state),
-             tr("heals %1").arg(heals.join(QStringLiteral("; "))), QAccessible::ListItem, QRectF(0, y, wide(), h),
-             static_cast<int>(i) == workspace().selectedStep()});
-        if (p != nullptr) drawStep(*p, i, y, h);
-        y += h;
+             tr("heals %1").arg(heals.join(QStringLiteral("; ")))});
     }
-    y = renderLeft(p, y);
-    if (plan.steps.empty() && plan.left.empty()) y += kBarrier * 2;  // what stands there when nothing is to be repaired
-    y = renderSeen(p, y);
-    setContentHeight(y + scroll() + 6);
-    if (p != nullptr) drawHead(*p);
-    drawProofSwitch(p, workspace(), wide(), [this](Item item) { put(std::move(item)); });
-    if (p != nullptr && workspace().planFresh() && plan.steps.empty() && plan.left.empty())
-        drawParagraph(p, QRectF(kLeft, kBody + 12, wide() - 2 * kLeft, 0),
-                      tr("No rule found a danger or a warning. That is no promise that the model is safe: it says which checks passed."),
-                      Theme::font(13), t.ink);
+    if (!plan.left.empty()) {
+        rows_.push_back({PlanRow::Kind::LeftHead});
+        rows.push_back({QStringLiteral("left"), tr("left: looked up, measured or chosen by you"), {}, false});
+    }
+    const auto& entries = workspace().entries();
+    for (const std::string& id : plan.left) {
+        const auto e =
+            std::find_if(entries.begin(), entries.end(), [&](const ProofEntry& one) { return !one.passed && one.finding.id == id; });
+        if (e == entries.end()) continue;
+        rows_.push_back({PlanRow::Kind::Left, 0, static_cast<std::size_t>(e - entries.begin())});
+        rows.push_back(
+            {QStringLiteral("left-") + QString::fromStdString(id), words(e->finding.title), words(workspace().remedyText(e->finding))});
+    }
+    if (!workspace().planFresh()) return rows;
+    bool first = true;
+    for (const ToBeSet& s : workspace().toBeSet()) {
+        if (!s.fields.empty()) continue;
+        if (std::exchange(first, false)) {
+            rows_.push_back({PlanRow::Kind::SeenHead});
+            rows.push_back({QStringLiteral("seen"), tr("then seen on the machine, by hand"), {}, false});
+        }
+        rows_.push_back({PlanRow::Kind::Seen, 0, 0, s});
+        rows.push_back({QStringLiteral("see-") + QString::fromStdString(s.row), words(s.title), words(s.what)});
+    }
+    return rows;
+}
+
+double PlanView::rowHeight(int row) const {
+    const PlanRow& r = at(row);
+    const double room = wide() - kStepText - kLeft;
+    const QColor ink = Theme::tokens().ink;
+    switch (r.kind) {
+        case PlanRow::Kind::Barrier: return kBarrier;
+        case PlanRow::Kind::Step: return stepHeight(r.step);
+        case PlanRow::Kind::LeftHead: return kLeftHead;
+        case PlanRow::Kind::Left:
+            return 26 + drawParagraph(nullptr, QRectF(0, 0, room, 0), words(workspace().remedyText(workspace().entries()[r.entry].finding)),
+                                      Theme::font(13), ink);
+        case PlanRow::Kind::SeenHead: return row == 0 ? kSeenHead + 2 * kBarrier : kSeenHead;  // below what says that nothing is to repair
+        case PlanRow::Kind::Seen: return 24 + drawParagraph(nullptr, QRectF(0, 0, room, 0), words(r.seen.what), Theme::font(12), ink);
+    }
+    return 0;
+}
+
+void PlanView::drawRow(QPainter& p, int row, double h) {
+    const Tokens& t = Theme::tokens();
+    const PlanRow& r = at(row);
+    const double room = wide() - kStepText - kLeft;
+    if (r.kind != PlanRow::Kind::Step && list()->currentIndex().row() == row) p.fillRect(QRectF(0, 0, wide(), h), Theme::selectionTint());
+    switch (r.kind) {
+        case PlanRow::Kind::Barrier: drawBarrier(p, r.step); break;
+        case PlanRow::Kind::Step: drawStep(p, r.step, h); break;
+        case PlanRow::Kind::LeftHead:
+            drawText(p, {kLeft, 22}, tr("left: looked up, measured or chosen by you"), Theme::font(13), t.muted);
+            break;
+        case PlanRow::Kind::Left: {
+            const Finding& f = workspace().entries()[r.entry].finding;
+            drawMark(p, f.severity, {kStepText - 14, 13});
+            drawText(p, {kStepText, 18}, words(f.title), Theme::font(13, true), t.ink);
+            drawParagraph(&p, QRectF(kStepText, 22, room, 0), words(workspace().remedyText(f)), Theme::font(13), t.ink);
+            break;
+        }
+        case PlanRow::Kind::SeenHead: drawText(p, {kLeft, h - 6}, tr("then seen on the machine, by hand"), Theme::font(13), t.muted); break;
+        case PlanRow::Kind::Seen:
+            drawText(p, {kStepText, 16}, words(r.seen.title), Theme::font(13, true), t.ink);
+            drawText(p, {boxAt(wide()), 16}, words(workspace().stations().name(r.seen.station)), Theme::font(13), t.machine);
+            drawParagraph(&p, QRectF(kStepText, 20, room, 0), words(r.seen.what), Theme::font(12), t.muted);
+            break;
+    }
 }
 
 std::vector<const char*> PlanView::keyLine() const { return {"plan-take", "take-typed", "pose", "page-go", "plan", "undo"}; }
 
-void PlanView::mousePressEvent(QMouseEvent* event) {
-    setFocus();
-    const Item* i = itemAt(event->position());
-    if (i == nullptr) return;
-    if (chooseFace(workspace(), i->id)) return;
-    if (i->id.startsWith(QStringLiteral("see-"))) workspace().goToRow(i->id.mid(4).toStdString());
-    else if (i->id.startsWith(QStringLiteral("step-"))) workspace().selectStep(i->id.mid(5).toInt() - 1);
+int PlanView::chosenRow() const {
+    for (std::size_t i = 0; i < rows_.size(); ++i)
+        if (rows_[i].kind == PlanRow::Kind::Step && static_cast<int>(rows_[i].step) == workspace().selectedStep())
+            return static_cast<int>(i);
+    return -1;
 }
 
-void PlanView::moveRow(int by) { workspace().selectStep(workspace().selectedStep() + by); }
+void PlanView::choose(int row) {
+    if (at(row).kind == PlanRow::Kind::Step) workspace().selectStep(static_cast<int>(at(row).step));
+}
 
-void PlanView::keyPressEvent(QKeyEvent* event) {
-    const auto& steps = workspace().plan().steps;
-    if (!steps.empty() && (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter)) {
-        workspace().goToField(steps[static_cast<std::size_t>(workspace().selectedStep())].edits.front().path);
-        return;
-    }
-    PageView::keyPressEvent(event);
+bool PlanView::clicked(int row, QPointF, double) {
+    const PlanRow& r = at(row);
+    if (r.kind != PlanRow::Kind::Seen) return false;
+    const std::string id = r.seen.row;
+    workspace().goToRow(id);
+    return true;
+}
+
+void PlanView::enter() {
+    const int now = list()->currentIndex().row();
+    if (now < 0) return;
+    const PlanRow r = at(now);
+    if (r.kind == PlanRow::Kind::Step) workspace().goToField(workspace().plan().steps[r.step].edits.front().path);
+    else if (r.kind == PlanRow::Kind::Left) workspace().goToField(workspace().entries()[r.entry].finding.subject);
+    else if (r.kind == PlanRow::Kind::Seen) workspace().goToRow(r.seen.row);
 }
 
 }  // namespace kh::app

@@ -1,25 +1,36 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/table/pageview.h"
+#include "app/table/listpage.h"
 
 namespace kh::app {
 
 /// Proof's other face: the plan, step by step.
-class PlanView final : public PageView {
+class PlanView final : public ListPage {
     Q_OBJECT
 public:
-    using PageView::PageView;
+    using ListPage::ListPage;
 
 protected:
-    void render(QPainter* p) override;
+    std::vector<ListRow> listRows() override;
+    [[nodiscard]] int chosenRow() const override;
+    void choose(int row) override;
+    void enter() override;
+    bool clicked(int row, QPointF at, double height) override;
+    [[nodiscard]] double rowHeight(int row) const override;
+    void drawRow(QPainter& p, int row, double height) override;
+    void renderHead(QPainter* p) override;
     [[nodiscard]] std::vector<const char*> keyLine() const override;
-    void mousePressEvent(QMouseEvent* event) override;
-    void keyPressEvent(QKeyEvent* event) override;
-    void moveRow(int by) override;
-    void movePart(int) override {}
 
 private:
+    /// What stands in a row: a step, what no change heals, what is seen on the machine, and what leads to each.
+    struct PlanRow {
+        enum class Kind { Barrier, Step, LeftHead, Left, SeenHead, Seen } kind;
+        std::size_t step = 0;   ///< of Step, Barrier: the first that comes after it
+        std::size_t entry = 0;  ///< of Left: among the workspace's
+        ToBeSet seen = {};      ///< of Seen
+    };
+    [[nodiscard]] const PlanRow& at(int row) const { return rows_[static_cast<std::size_t>(row)]; }
     [[nodiscard]] QString headline() const;
     [[nodiscard]] double stepHeight(std::size_t index) const;
     /// Whether "was, is" takes two lines.
@@ -28,12 +39,10 @@ private:
     [[nodiscard]] double healRoom(std::size_t index) const;
     [[nodiscard]] std::size_t healLines(std::size_t index) const;
     double drawHeals(QPainter& p, std::size_t index, double y) const;
-    void drawStep(QPainter& p, std::size_t index, double y, double h);
-    void drawHead(QPainter& p);
-    /// What no change in the boxes heals. @return the y after it
-    double renderLeft(QPainter* p, double y);
-    /// What is to be seen on the machine by hand. @return the y after it
-    double renderSeen(QPainter* p, double y);
+    void drawStep(QPainter& p, std::size_t index, double h);
+    void drawBarrier(QPainter& p, std::size_t step) const;
+
+    std::vector<PlanRow> rows_;
 };
 
 }  // namespace kh::app

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/table/proofswitch.h"
 
-#include "app/table/pageview.h"
+#include "app/table/proofview.h"
 #include "paint/look/theme.h"
 
 #include <QPainter>

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/table/pageview.h"
+#include "app/table/proofview.h"
+
 #include "app/table/proofswitch.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
 
 #include <QKeyEvent>
-#include <QMouseEvent>
 #include <QPainter>
 
 namespace kh::app {
@@ -23,8 +23,9 @@ double column(double width, bool box) { return width - (box ? 102 : 184); }
 
 }  // namespace
 
-double ProofView::entryHeight(const ProofEntry& e, bool open) const {
-    if (!open) return e.passed ? kPassedRow : kFindingRow;
+double ProofView::rowHeight(int row) const {
+    const ProofEntry& e = entry(row);
+    if (row != chosenRow()) return e.passed ? kPassedRow : kFindingRow;
     const QRectF area(kFindingText, 0, wide() - kFindingText - kLeft, 0);
     const QColor ink = Theme::tokens().ink;
     double h = 34 + drawParagraph(nullptr, area, words(e.finding.found), Theme::font(13), ink);
@@ -65,11 +66,21 @@ void ProofView::drawWitness(QPainter& p, const Finding& f, double y) const {
     if (f.witness->to.cutLatched.value_or(false)) drawText(p, {x + 4, y}, tr("cut latched"), Theme::font(12), t.ink);
 }
 
-void ProofView::drawOpen(QPainter& p, const ProofEntry& e, int index, double y) {
+QString ProofView::poseLabel(int row) const {
+    return workspace().posedFinding() == row ? tr("F5 posed") : entry(row).finding.witness ? tr("F5 pose") : tr("F5 go there");
+}
+
+QRectF ProofView::poseButton(int row, double height) const {
+    const double w = textWidth(poseLabel(row), Theme::font(13, true)) + (workspace().posedFinding() == row ? 34 : 18);
+    return {wide() - kLeft - w, height - 50, w, 22};
+}
+
+void ProofView::drawOpen(QPainter& p, int row, double height) {
     const Tokens& t = Theme::tokens();
+    const ProofEntry& e = entry(row);
     const Finding& f = e.finding;
     const QRectF area(kFindingText, 0, wide() - kFindingText - kLeft, 0);
-    double ty = y + 30;
+    double ty = 30;
     ty += drawParagraph(&p, QRectF(kFindingText, ty, area.width(), 0), words(f.found), Theme::font(13), t.ink);
     if (e.passed) return;
     ty += drawParagraph(&p, QRectF(kFindingText, ty, area.width(), 0), words(f.why), Theme::font(13), t.ink);
@@ -79,20 +90,20 @@ void ProofView::drawOpen(QPainter& p, const ProofEntry& e, int index, double y) 
                         Theme::font(13, true), goes ? t.muted : Theme::box(f.box));
     hairline(p, kFindingText, ty + 2, wide() - kLeft, t.rule);
     drawWitness(p, f, ty + 20);
-    const bool posed = workspace().posedFinding() == index;
-    const QString label = posed ? tr("F5 posed") : f.witness ? tr("F5 pose") : tr("F5 go there");
-    const double w = textWidth(label, Theme::font(13, true)) + (posed ? 34 : 18);
-    const QRectF button(wide() - kLeft - w, ty - 20, w, 22);
+    const bool posed = workspace().posedFinding() == row;
+    const QRectF button = poseButton(row, height);
     const QColor c = Theme::severity(f.severity);
     p.setPen(QPen(c, 1.4));
     p.setBrush(posed ? c : t.sheet);
     p.drawRoundedRect(button, 2, 2);
-    drawText(p, {button.left() + 9, button.top() + 16}, label, Theme::font(13, true), posed ? t.sheet : c);
+    drawText(p, {button.left() + 9, button.top() + 16}, poseLabel(row), Theme::font(13, true), posed ? t.sheet : c);
     if (posed) drawTick(p, {button.right() - 13, button.center().y()}, t.sheet);
 }
 
-void ProofView::drawEntry(QPainter& p, const ProofEntry& e, int index, double y, double h, bool open) {
+void ProofView::drawRow(QPainter& p, int index, double h) {
     const Tokens& t = Theme::tokens();
+    const ProofEntry& e = entry(index);
+    const bool open = index == chosenRow();
     const Finding& f = e.finding;
     const bool fresh = workspace().proof().state() == ProofRunner::State::Fresh;
     const auto& rows = workspace().page().rows;
@@ -101,10 +112,10 @@ void ProofView::drawEntry(QPainter& p, const ProofEntry& e, int index, double y,
     const QColor colour = e.passed ? t.pass : Theme::severity(f.severity);
     if (open) {
         const double tint = !e.passed && f.severity == Severity::Danger ? t.dangerTint : t.boxTint;
-        p.fillRect(QRectF(0, y, wide(), h), Theme::over(t.sheet, colour, tint));
-        p.fillRect(QRectF(0, y, 4, h), colour);
+        p.fillRect(QRectF(0, 0, wide(), h), Theme::over(t.sheet, colour, tint));
+        p.fillRect(QRectF(0, 0, 4, h), colour);
     }
-    const double base = y + (e.passed && !open ? 16 : 19);
+    const double base = e.passed && !open ? 16 : 19;
     if (!e.passed) drawMark(p, f.severity, {22, base - 5});
     else if (fresh) drawTick(p, {22, base - 4}, proved ? t.pass : t.muted, 8);
     else hairline(p, 18, base - 4, 26, t.muted);
@@ -118,11 +129,11 @@ void ProofView::drawEntry(QPainter& p, const ProofEntry& e, int index, double y,
     const double room = (e.passed ? wide() - kLeft - told : column(wide(), false) - 10) - kFindingText;
     drawText(p, {kFindingText, base}, QFontMetricsF(font).elidedText(words(f.title), Qt::ElideRight, room), font, ink);
     if (!e.passed) {
-        drawText(p, {column(wide(), false), base}, words(stationName(f.station)), Theme::font(13), t.ink);
+        drawText(p, {column(wide(), false), base}, words(workspace().stations().name(f.station)), Theme::font(13), t.ink);
         drawText(p, {column(wide(), true), base}, words(boxId(f.box)), Theme::font(13), Theme::box(f.box));
     }
-    if (open) drawOpen(p, e, index, y);
-    else hairline(p, kLeft, y + h - 1, wide() - kLeft, t.rule);
+    if (open) drawOpen(p, index, h);
+    else hairline(p, kLeft, h - 1, wide() - kLeft, t.rule);
 }
 
 QString ProofView::proofState() const {
@@ -141,9 +152,10 @@ QString ProofView::proofState() const {
                              : tr("%1 combinations tried: %2 of 10 fail").arg(all).arg(r.failures());
 }
 
-void ProofView::drawHead(QPainter& p) {
+void ProofView::renderHead(QPainter* painter) {
+    if (painter == nullptr) return;
+    QPainter& p = *painter;
     const Tokens& t = Theme::tokens();
-    p.fillRect(QRectF(0, 0, wide(), kBody), t.sheet);
     drawHeader(&p, proofState(), proofSwitchLeft(workspace(), wide()));
     const double station = column(wide(), false);
     const double box = column(wide(), true);
@@ -160,60 +172,43 @@ void ProofView::drawHead(QPainter& p) {
     }
     drawText(p, {station, 62}, tr("settled at"), Theme::font(13), t.muted, box - 6);
     drawText(p, {box, 62}, tr("change it in"), Theme::font(13), t.muted, wide() - 4);
+    if (workspace().evaluation().findings.empty()) {
+        double y = kBody;
+        for (int i = 0; i < model().rowCount(); ++i) y += rowHeight(i);
+        drawText(p, {kFindingText, y + 25},
+                 tr("No rule found anything. That is no promise that the model is safe: it says which checks passed."), Theme::font(13),
+                 t.ink);
+    }
 }
 
-void ProofView::render(QPainter* p) {
+std::vector<ListRow> ProofView::listRows() {
+    std::vector<ListRow> rows;
     const auto& entries = workspace().entries();
-    double y = kBody - scroll();
     for (std::size_t i = 0; i < entries.size(); ++i) {
         const ProofEntry& e = entries[i];
-        const bool open = static_cast<int>(i) == workspace().selectedFinding();
-        const double h = entryHeight(e, open);
-        const QString told =
-            e.passed ? tr("holds") : words(severityId(e.finding.severity)) + QStringLiteral(", ") + words(boxId(e.finding.box));
-        put({QStringLiteral("row-%1").arg(i), QString::fromStdString(e.property) + QLatin1Char(' ') + words(e.finding.title), told,
-             QAccessible::ListItem, QRectF(0, y, wide(), h), open});
-        if (p != nullptr) drawEntry(*p, e, static_cast<int>(i), y, h, open);
-        if (open && !e.passed)
-            put({QStringLiteral("pose"), tr("Pose"), workspace().posedFinding() == static_cast<int>(i) ? tr("posed") : QString(),
-                 QAccessible::Button, QRectF(wide() - 140, y + h - 52, 124, 24)});
-        y += h;
+        QString told = e.passed ? tr("holds") : words(severityId(e.finding.severity)) + QStringLiteral(", ") + words(boxId(e.finding.box));
+        if (workspace().posedFinding() == static_cast<int>(i)) told += QStringLiteral(", ") + tr("posed");
+        rows.push_back({QStringLiteral("row-%1").arg(i),
+                        (QString::fromStdString(e.property) + QLatin1Char(' ') + words(e.finding.title)).trimmed(), told});
     }
-    setContentHeight(y + scroll() + 6);
-    if (p != nullptr) drawHead(*p);
-    drawProofSwitch(p, workspace(), wide(), [this](Item item) { put(std::move(item)); });
-    if (p == nullptr) return;
-    if (workspace().evaluation().findings.empty()) {
-        drawText(*p, {kFindingText, y + 25},
-                 tr("No rule found anything. That is no promise that the model is safe: it says which checks passed."), Theme::font(13),
-                 Theme::tokens().ink);
-    }
+    return rows;
 }
 
 std::vector<const char*> ProofView::keyLine() const { return {"pose", "page-go", "remedy", "plan", "why", "prove", "print", "fold-deck"}; }
 
-void ProofView::mousePressEvent(QMouseEvent* event) {
-    setFocus();
-    const Item* i = itemAt(event->position());
-    if (i == nullptr) return;
-    if (i->id == QStringLiteral("pose")) workspace().togglePose();
-    else if (chooseFace(workspace(), i->id)) return;
-    else if (i->id.startsWith(QStringLiteral("row-"))) workspace().selectFinding(i->id.mid(4).toInt());
+bool ProofView::clicked(int row, QPointF at, double height) {
+    if (row != chosenRow() || entry(row).passed || !poseButton(row, height).adjusted(-6, -4, 6, 4).contains(at)) return false;
+    workspace().togglePose();
+    return true;
 }
 
-void ProofView::moveRow(int by) { workspace().selectFinding(workspace().selectedFinding() + by); }
+void ProofView::enter() {
+    if (chosenRow() >= 0) workspace().goToField(entry(chosenRow()).finding.subject);
+}
 
 void ProofView::keyPressEvent(QKeyEvent* event) {
-    const int index = workspace().selectedFinding();
-    if (index >= 0 && (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter)) {
-        workspace().goToField(workspace().entries()[static_cast<std::size_t>(index)].finding.subject);
-        return;
-    }
-    if (event->key() == Qt::Key_Escape && workspace().proof().state() == ProofRunner::State::Trying) {
-        workspace().proof().cancel();
-        return;
-    }
-    PageView::keyPressEvent(event);
+    if (event->key() == Qt::Key_Escape && workspace().proof().state() == ProofRunner::State::Trying) workspace().proof().cancel();
+    else ListPage::keyPressEvent(event);
 }
 
 }  // namespace kh::app

@@ -5,8 +5,6 @@
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
 
-#include <QKeyEvent>
-#include <QMouseEvent>
 #include <QPainter>
 
 namespace kh::app {
@@ -22,18 +20,20 @@ double blocksAt(double width) { return width - 180; }
 
 }  // namespace
 
-int ToSetView::chosen() const { return std::clamp(at_, 0, std::max(0, static_cast<int>(workspace().toBeSet().size()) - 1)); }
+int ToSetView::chosenRow() const { return std::clamp(at_, 0, std::max(0, static_cast<int>(workspace().toBeSet().size()) - 1)); }
 
-double ToSetView::rowHeight(const ToBeSet& one) const {
+double ToSetView::rowHeight(int row) const {
+    const ToBeSet& one = workspace().toBeSet()[static_cast<std::size_t>(row)];
     const double room = blocksAt(wide()) - kWhat - 14;
     double h = kTop;
     if (one.fields.empty()) h += drawParagraph(nullptr, QRectF(0, 0, room, 0), words(one.what), Theme::font(12), Theme::tokens().ink);
     return h + drawParagraph(nullptr, QRectF(0, 0, room, 0), words(one.why), Theme::font(12), Theme::tokens().ink) + 6;
 }
 
-void ToSetView::drawHead(QPainter& p) {
+void ToSetView::renderHead(QPainter* painter) {
+    if (painter == nullptr) return;
+    QPainter& p = *painter;
     const Tokens& t = Theme::tokens();
-    p.fillRect(QRectF(0, 0, wide(), kBody), t.sheet);
     const auto& all = workspace().toBeSet();
     drawHeader(&p, all.empty() ? tr("nothing is left to be set") : tr("still to be set, in the order of the work"),
                proofSwitchLeft(workspace(), wide()));
@@ -44,19 +44,26 @@ void ToSetView::drawHead(QPainter& p) {
     drawText(p, {kLeft, 62}, tr("station"), Theme::font(13), t.muted);
     drawText(p, {kWhat, 62}, tr("what, and why it matters"), Theme::font(13), t.muted);
     drawText(p, {blocks, 62}, tr("not before that"), Theme::font(13), t.muted);
+    if (all.empty())
+        drawParagraph(&p, QRectF(kLeft, kBody + 12, wide() - 2 * kLeft, 0),
+                      tr("Every fact and end that belongs to this machine was set, and what has to be seen on it was seen."),
+                      Theme::font(13), t.ink);
 }
 
-void ToSetView::drawRow(QPainter& p, const ToBeSet& one, double y, double h, bool chosen, bool first) {
+void ToSetView::drawRow(QPainter& p, int row, double h) {
+    const auto& all = workspace().toBeSet();
+    const ToBeSet& one = all[static_cast<std::size_t>(row)];
+    const bool first = row == 0 || all[static_cast<std::size_t>(row) - 1].station != one.station;
     const Tokens& t = Theme::tokens();
-    if (chosen) {
-        p.fillRect(QRectF(0, y, wide(), h - 1), Theme::selectionTint());
-        p.fillRect(QRectF(0, y, 4, h - 1), hasFocus() ? t.machine : t.muted);
+    if (row == chosenRow()) {
+        p.fillRect(QRectF(0, 0, wide(), h - 1), Theme::selectionTint());
+        p.fillRect(QRectF(0, 0, 4, h - 1), hasFocus() ? t.machine : t.muted);
     }
-    const double base = y + 18;
+    const double base = 18;
     const double room = blocksAt(wide()) - kWhat - 14;
-    if (first) drawText(p, {kLeft, base}, words(stationName(one.station)), Theme::font(13, true), t.ink);
+    if (first) drawText(p, {kLeft, base}, words(workspace().stations().name(one.station)), Theme::font(13, true), t.ink);
     double x = drawText(p, {kWhat, base}, words(one.title), Theme::font(13, true), t.ink) + 10;
-    double ty = y + kTop;
+    double ty = kTop;
     const QFont plain = Theme::font(13);
     if (one.fields.empty()) {
         drawText(p, {x, base}, tr("seen on the machine"), plain, t.machine);
@@ -67,61 +74,25 @@ void ToSetView::drawRow(QPainter& p, const ToBeSet& one, double y, double h, boo
     drawParagraph(&p, QRectF(kWhat, ty, room, 0), words(one.why), Theme::font(12), t.muted);
     const double blocks = blocksAt(wide());
     drawText(p, {blocks, base}, QFontMetricsF(plain).elidedText(words(one.blocks), Qt::ElideRight, wide() - kLeft - blocks), plain, t.ink);
-    hairline(p, first ? kLeft : kWhat, y - 1, wide() - kLeft, t.rule);
+    if (row > 0) hairline(p, first ? kLeft : kWhat, 0, wide() - kLeft, t.rule);
 }
 
-void ToSetView::render(QPainter* p) {
-    const auto& all = workspace().toBeSet();
-    double y = kBody - scroll();
-    for (std::size_t i = 0; i < all.size(); ++i) {
-        const ToBeSet& one = all[i];
-        const double h = rowHeight(one);
-        const bool first = i == 0 || all[i - 1].station != one.station;
-        const bool here = static_cast<int>(i) == chosen();
-        put({QStringLiteral("row-%1").arg(QString::fromStdString(one.row)),
-             tr("%1, %2: %3").arg(words(stationName(one.station)), words(one.title), words(one.what)),
-             tr("%1; not before that: %2").arg(words(one.why), words(one.blocks)), QAccessible::ListItem, QRectF(0, y, wide(), h), here});
-        if (p != nullptr) drawRow(*p, one, y, h, here, first);
-        y += h;
-    }
-    setContentHeight(y + scroll() + 6);
-    if (p != nullptr) drawHead(*p);
-    drawProofSwitch(p, workspace(), wide(), [this](Item item) { put(std::move(item)); });
-    if (p != nullptr && all.empty())
-        drawParagraph(p, QRectF(kLeft, kBody + 12, wide() - 2 * kLeft, 0),
-                      tr("Every fact and end that belongs to this machine was set, and what has to be seen on it was seen."),
-                      Theme::font(13), Theme::tokens().ink);
+std::vector<ListRow> ToSetView::listRows() {
+    std::vector<ListRow> rows;
+    for (const ToBeSet& one : workspace().toBeSet())
+        rows.push_back({QStringLiteral("row-%1").arg(QString::fromStdString(one.row)),
+                        tr("%1, %2: %3").arg(words(workspace().stations().name(one.station)), words(one.title), words(one.what)),
+                        tr("%1; not before that: %2").arg(words(one.why), words(one.blocks))});
+    return rows;
 }
 
 std::vector<const char*> ToSetView::keyLine() const { return {"page-go", "plan", "to-set", "next", "find", "fold-deck"}; }
 
-void ToSetView::go() {
+void ToSetView::enter() {
     const auto& all = workspace().toBeSet();
     if (all.empty()) return;
-    const ToBeSet one = all[static_cast<std::size_t>(chosen())];
+    const ToBeSet one = all[static_cast<std::size_t>(chosenRow())];
     if (one.fields.empty() || !workspace().goToField(one.fields.front())) workspace().goToRow(one.row);
-}
-
-void ToSetView::mousePressEvent(QMouseEvent* event) {
-    setFocus();
-    const Item* i = itemAt(event->position());
-    if (i == nullptr || chooseFace(workspace(), i->id) || !i->id.startsWith(QStringLiteral("row-"))) return;
-    const auto& all = workspace().toBeSet();
-    for (std::size_t k = 0; k < all.size(); ++k)
-        if (QString::fromStdString(all[k].row) == i->id.mid(4)) at_ = static_cast<int>(k);
-    relayout();
-}
-
-void ToSetView::moveRow(int by) {
-    at_ = chosen() + by;
-    at_ = chosen();
-    relayout();
-    ensureVisible();
-}
-
-void ToSetView::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) go();
-    else PageView::keyPressEvent(event);
 }
 
 }  // namespace kh::app

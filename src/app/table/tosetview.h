@@ -1,32 +1,27 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/table/pageview.h"
+#include "app/table/listpage.h"
 
 namespace kh::app {
 
 /// Proof's third face: what the model still lacks, in the order of the work. Enter goes there.
-class ToSetView final : public PageView {
+class ToSetView final : public ListPage {
     Q_OBJECT
 public:
-    using PageView::PageView;
+    using ListPage::ListPage;
 
 protected:
-    void render(QPainter* p) override;
+    std::vector<ListRow> listRows() override;
+    [[nodiscard]] int chosenRow() const override;
+    void choose(int row) override { at_ = row; }
+    void enter() override;
+    [[nodiscard]] double rowHeight(int row) const override;
+    void drawRow(QPainter& p, int row, double height) override;
+    void renderHead(QPainter* p) override;
     [[nodiscard]] std::vector<const char*> keyLine() const override;
-    void mousePressEvent(QMouseEvent* event) override;
-    void mouseDoubleClickEvent(QMouseEvent*) override { go(); }
-    void keyPressEvent(QKeyEvent* event) override;
-    void moveRow(int by) override;
-    void movePart(int) override {}
 
 private:
-    void drawHead(QPainter& p);
-    void drawRow(QPainter& p, const ToBeSet& one, double y, double h, bool chosen, bool first);
-    [[nodiscard]] double rowHeight(const ToBeSet& one) const;
-    [[nodiscard]] int chosen() const;
-    void go();
-
     int at_ = 0;
 };
 

@@ -28,7 +28,7 @@ ordered_json envelopeJson(std::span<const ClearanceRose> roses) {
 }
 
 void addMachineJson(ordered_json& out, const Trace& trace) {
-    if (!trace.ofClass.has_value()) return;
+    if (trace.aircraft != &helicopterClass()) return;
     const HelicopterTrace& t = helicopterTrace(trace);
     ordered_json servos = ordered_json::array();
     for (const ServoTrace& s : t.servos)

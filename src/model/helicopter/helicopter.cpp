@@ -84,7 +84,6 @@ const Helicopter* factsOf(const Machine& machine) {
 
 const AircraftClass& helicopterClass() {
     static const AircraftClass entry{.id = "helicopter",
-                                     .name = KH_TR("Helicopter"),
                                      .functions = kFunctionTable,
                                      .blank = [] { return std::unique_ptr<AircraftFacts>(std::make_unique<Facts>()); },
                                      .usual = heli::Collective,

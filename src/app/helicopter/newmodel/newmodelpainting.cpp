@@ -236,7 +236,7 @@ void NewModelView::drawLeft(QPainter& p, QRectF area) const {
         before = one.station;
         ++shownRows;
         drawText(p, {area.left(), y + 17}, QString::number(static_cast<int>(one.station)), Theme::font(13), t.muted);
-        drawText(p, {area.left() + 18, y + 17}, words(stationName(one.station)), Theme::font(13, true), t.ink);
+        drawText(p, {area.left() + 18, y + 17}, words(shippedStations().name(one.station)), Theme::font(13, true), t.ink);
         const double from = area.left() + 96;
         const bool plain = one.fields.empty() || words(one.what).compare(words(one.title), Qt::CaseInsensitive) == 0;
         const QString what = plain ? words(one.title) : tr("%1: %2").arg(words(one.title), words(one.what));
