@@ -139,6 +139,18 @@ HoverOut hover(const HoverIn& in, Derivation* why) {
     return out;
 }
 
+TailHover tailHover(double torqueNm, double boomM, const HoverIn& tail, Derivation* why) {
+    requirePositive("torqueNm", torqueNm);
+    requirePositive("boomM", boomM);
+    TailHover out;
+    out.thrustN = torqueNm / boomM;
+    if (why != nullptr)
+        why->line(KH_TR("thrust = torque / distance = {q} N·m / {b} m = {t} N"),
+                  {{"q", num(torqueNm, 2)}, {"b", num(boomM, 2)}, {"t", num(out.thrustN, 1)}});
+    out.pitchDeg = pitchForThrustDeg(out.thrustN, tail, why);
+    return out;
+}
+
 BatteryState batteryState(double packVolts, double cells) {
     requirePositive("packVolts", packVolts);
     requireCount("cells", cells);
@@ -157,13 +169,40 @@ BatteryState batteryState(double packVolts, double cells) {
     return state;
 }
 
+namespace {
+
+void requireReserve(double reservePct) {
+    requireNotNegative("reservePct", reservePct);
+    if (reservePct >= 100.0) throw InputError("reservePct", fmt::format("{} is not allowed; it must be below 100", reservePct));
+}
+
+}  // namespace
+
 double timerMinutes(double capacityMah, double usedMah, double minutes, double reservePct) {
     requirePositive("capacityMah", capacityMah);
     requirePositive("usedMah", usedMah);
     requirePositive("minutes", minutes);
-    requireNotNegative("reservePct", reservePct);
-    if (reservePct >= 100.0) throw InputError("reservePct", fmt::format("{} is not allowed; it must be below 100", reservePct));
+    requireReserve(reservePct);
     return minutes * capacityMah * (1.0 - shareFromPct(reservePct)) / usedMah;
+}
+
+Endurance endurance(double powerW, double volts, double efficiency, double capacityMah, double reservePct, Derivation* why) {
+    requirePositive("powerW", powerW);
+    requirePositive("volts", volts);
+    requirePositive("efficiency", efficiency);
+    requireWithin("efficiency", efficiency, 0.0, 1.0);
+    requirePositive("capacityMah", capacityMah);
+    requireReserve(reservePct);
+    Endurance out;
+    out.currentA = powerW / (efficiency * volts);
+    out.minutes = capacityMah / 1000.0 * 60.0 * (1.0 - shareFromPct(reservePct)) / out.currentA;
+    if (why != nullptr) {
+        why->line(KH_TR("current = P / (η · V) = {p} W / ({e} · {v} V) = {a} A"),
+                  {{"p", num(powerW)}, {"e", num(efficiency, 2)}, {"v", num(volts, 1)}, {"a", num(out.currentA, 1)}});
+        why->line(KH_TR("minutes = {c} mAh · (1 − {r} %) / current = {m}"),
+                  {{"c", num(capacityMah)}, {"r", num(reservePct)}, {"m", num(out.minutes, 1)}});
+    }
+    return out;
 }
 
 }  // namespace kh

@@ -68,6 +68,16 @@ struct HoverOut {
 /// Blade angle of any rotor that gives a thrust (N) at a speed: the same formula, used for the tail.
 [[nodiscard]] double pitchForThrustDeg(double thrustN, const HoverIn& rotor, Derivation* why = nullptr);
 
+struct TailHover {
+    double thrustN = 0.0;
+    double pitchDeg = 0.0;
+};
+/// What the tail must give against the main rotor's torque: thrust = torque / distance from mast to tail shaft.
+/// @param torqueNm, boomM  above 0
+/// @param tail  the tail rotor; its mass is not used
+/// @throws InputError naming the field
+[[nodiscard]] TailHover tailHover(double torqueNm, double boomM, const HoverIn& tail, Derivation* why = nullptr);
+
 struct BatteryState {
     double voltsPerCell = 0.0;
     double chargePct = 0.0;  ///< at rest, 15 … 30 °C
@@ -78,5 +88,15 @@ struct BatteryState {
 
 /// Minutes that leave `reservePct`, from one logged flight. @throws InputError naming the field
 [[nodiscard]] double timerMinutes(double capacityMah, double usedMah, double minutes, double reservePct);
+
+struct Endurance {
+    double currentA = 0.0;
+    double minutes = 0.0;
+};
+/// Current and minutes from the power of flight; an estimate until a log has the consumption.
+/// @param efficiency  of motor and speed controller, 0 … 1
+/// @throws InputError naming the field
+[[nodiscard]] Endurance endurance(double powerW, double volts, double efficiency, double capacityMah, double reservePct,
+                                  Derivation* why = nullptr);
 
 }  // namespace kh

@@ -7,9 +7,11 @@
 #include "formula/channel.h"
 #include "formula/curve.h"
 #include "formula/gainscale.h"
+#include "formula/governor.h"
 #include "formula/linkage.h"
 #include "formula/plate.h"
 #include "formula/rotor.h"
+#include "io/calcinput.h"
 
 #include <fmt/format.h>
 #include <cmath>
@@ -22,43 +24,7 @@ namespace {
 
 using nlohmann::json;
 
-/// The members of one input object, each refused by name when missing or of the wrong kind.
-class In {
-public:
-    explicit In(const json& object) : object_(object) {
-        if (!object.is_object()) throw InputError("in", "an object is needed");
-    }
-    [[nodiscard]] bool has(const char* key) const { return object_.contains(key); }
-    [[nodiscard]] const json& raw(const char* key) const {
-        if (!object_.contains(key)) throw InputError(key, "is missing");
-        return object_.at(key);
-    }
-    [[nodiscard]] double number(const char* key) const { return asNumber(key, raw(key)); }
-    [[nodiscard]] bool flag(const char* key) const {
-        if (!raw(key).is_boolean()) throw InputError(key, "true or false is needed");
-        return raw(key).get<bool>();
-    }
-    [[nodiscard]] std::vector<double> numbers(const char* key) const {
-        if (!raw(key).is_array()) throw InputError(key, "a list of numbers is needed");
-        std::vector<double> values;
-        for (const json& v : raw(key)) values.push_back(asNumber(key, v));
-        return values;
-    }
-    /// The index of a text in `words`.
-    [[nodiscard]] std::size_t word(const char* key, const std::vector<std::string>& words) const {
-        const json& v = raw(key);
-        for (std::size_t i = 0; i < words.size(); ++i)
-            if (v.is_string() && v.get<std::string>() == words[i]) return i;
-        throw InputError(key, fmt::format("must be one of {}", fmt::join(words, ", ")));
-    }
-    [[nodiscard]] static double asNumber(const char* key, const json& v) {
-        if (!v.is_number()) throw InputError(key, "a number is needed");
-        return requireFinite(key, v.get<double>());
-    }
-
-private:
-    const json& object_;
-};
+using In = CalcInput;
 
 json planeJson(const Plane& p) { return {{"height", p.heightMm}, {"forward", p.forward}, {"right", p.right}}; }
 
@@ -119,10 +85,24 @@ json pitchSettingCalc(const In& in) {
     return {{"setting", pitchSettingFor({in.number("setting"), in.number("measuredDeg")}, in.number("targetDeg"), previous).setting}};
 }
 
-using Calc = json (*)(const In&);
+json governorFitCalc(const In& in) {
+    std::vector<SpeedPoint> points;
+    const json& list = in.raw("points");
+    if (!list.is_array()) throw InputError("points", "a list of {throttlePct, rpm} is needed");
+    for (const json& p : list) {
+        if (!p.is_object() || !p.contains("throttlePct") || !p.contains("rpm"))
+            throw InputError("points", "each point needs throttlePct and rpm");
+        points.push_back({In::asNumber("points", p.at("throttlePct")), In::asNumber("points", p.at("rpm"))});
+    }
+    const GovernorFit fit = governorFit(points, in.number("targetRpm"));
+    return {{"slopeRpmPerPct", fit.slopeRpmPerPct},
+            {"interceptRpm", fit.interceptRpm},
+            {"worstRpm", fit.worstRpm},
+            {"throttlePct", fit.throttlePct}};
+}
 
-const std::map<std::string, Calc>& calculations() {
-    static const std::map<std::string, Calc> table{
+std::map<std::string, Calc> makeTable() {
+    std::map<std::string, Calc> table{
         {"rated",
          [](const In& in) -> json {
              const RatedValue r = rated(in.number("stick"), {in.number("ratePct"), in.number("expoPct")});
@@ -249,7 +229,35 @@ const std::map<std::string, Calc>& calculations() {
              const GainSearchAnswer a = gainSearch(in.numbers("clean"), in.numbers("oscillating"));
              return {{"done", a.done}, {a.done ? "set" : "next", a.gain}};
          }},
+        {"tail-hover",
+         [](const In& in) -> json {
+             const TailHover t = tailHover(in.number("torqueNm"), in.number("boomM"),
+                                           {.diameterM = in.number("diameterM"),
+                                            .rpm = in.number("rpm"),
+                                            .chordMm = in.number("chordMm"),
+                                            .blades = in.number("blades"),
+                                            .densityKgM3 = in.number("densityKgM3")});
+             return {{"thrustN", t.thrustN}, {"pitchDeg", t.pitchDeg}};
+         }},
+        {"governor-fit", governorFitCalc},
+        {"true-speed",
+         [](const In& in) -> json {
+             return {{"rpm", trueSpeed(in.number("askedRpm"), in.number("enteredPairs"), in.number("enteredRatio"), in.number("truePairs"),
+                                       in.number("trueRatio"))}};
+         }},
+        {"endurance",
+         [](const In& in) -> json {
+             const Endurance e = endurance(in.number("powerW"), in.number("volts"), in.number("efficiency"), in.number("capacityMah"),
+                                           in.number("reservePct"));
+             return {{"currentA", e.currentA}, {"minutes", e.minutes}};
+         }},
     };
+    table.insert(gyroCalculations().begin(), gyroCalculations().end());
+    return table;
+}
+
+const std::map<std::string, Calc>& calculations() {
+    static const std::map<std::string, Calc> table = makeTable();
     return table;
 }
 
