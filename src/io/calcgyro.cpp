@@ -21,7 +21,7 @@ GyroReversals reversalsOf(const In& in) { return {in.flag("reversedRoll"), in.fl
 
 /// A part of an object or list: what is wrong with it is told by the outer key.
 template <class Read>
-auto within(const char* key, const json& part, Read read) {
+auto underOuterKey(const char* key, const json& part, Read read) {
     try {
         return read(In(part));
     } catch (const InputError& e) {
@@ -32,7 +32,7 @@ auto within(const char* key, const json& part, Read read) {
 HandAnswers answersOf(const In& in) {
     HandAnswers out;
     for (std::size_t turn = 0; turn < out.size(); ++turn)
-        out[turn] = within(kHandTurnKeys[turn], in.raw(kHandTurnKeys[turn]), [](const In& one) {
+        out[turn] = underOuterKey(kHandTurnKeys[turn], in.raw(kHandTurnKeys[turn]), [](const In& one) {
             return HandAnswer{static_cast<PlateMove>(one.word("plate", kPlateWords)), static_cast<EdgeMove>(one.word("edges", kEdgeWords))};
         });
     return out;
@@ -68,7 +68,7 @@ json remedyCalc(const In& in) {
     if (!list.is_array()) throw InputError("allowed", "a list of {label, plugs} is needed");
     std::vector<Mounting> allowed;
     for (const json& one : list)
-        allowed.push_back(within("allowed", one, [](const In& m) { return Mounting{sideOf(m, "label"), sideOf(m, "plugs")}; }));
+        allowed.push_back(underOuterKey("allowed", one, [](const In& m) { return Mounting{sideOf(m, "label"), sideOf(m, "plugs")}; }));
     const std::optional<GyroRemedy> remedy = gyroRemedy({sideOf(in, "label"), sideOf(in, "plugs")}, allowed);
     if (!remedy) return {{"possible", false}};
     return {{"possible", true},

@@ -43,11 +43,33 @@ std::vector<Message> toVersion2(json& root) {
     return notes;
 }
 
+/// The words of before for where label and plugs look.
+void renameMounting(json& word) {
+    static const std::array<std::pair<std::string_view, std::string_view>, 3> renamed{
+        {{"flat, ", "label up, "}, {"upside down, ", "label down, "}, {"on edge, ", "label left, "}}};
+    if (!word.is_string()) return;
+    const std::string was = word.get<std::string>();
+    for (const auto& [old, now] : renamed)
+        if (was.starts_with(old)) word = std::string(now) + was.substr(old.size());
+}
+
+std::vector<Message> toVersion3(json& root) {
+    for (const char* box : {"machine", "controller"})
+        if (json* word = memberAt(root, {box, "mounting"})) renameMounting(*word);
+    if (json* profile = memberAt(root, {"controller", "profile"})) migrateProfile(*profile);
+    return {};
+}
+
 /// The step that leaves each version, the first from 1 to 2.
-constexpr std::array kSteps{toVersion2};
+constexpr std::array kSteps{toVersion2, toVersion3};
 static_assert(kSteps.size() + 1 == kFormatVersion, "every version has a step to the next");
 
 }  // namespace
+
+void migrateProfile(json& profile) {
+    if (json* mountings = memberAt(profile, {"mountings"}); mountings != nullptr && mountings->is_array())
+        for (json& word : *mountings) renameMounting(word);
+}
 
 std::vector<Message> migrate(json& root) {
     std::vector<Message> notes;

@@ -13,5 +13,7 @@ namespace kh::io {
 /// are left to the schema.
 /// @return what the pilot should look at on the machine
 std::vector<Message> migrate(nlohmann::json& root);
+/// A profile with words of before, in a document or in a file of the pilot's own, put into those of today.
+void migrateProfile(nlohmann::json& profile);
 
 }  // namespace kh::io

@@ -3,6 +3,7 @@
 
 #include "base/error.h"
 #include "io/jsonfields.h"
+#include "io/migrate.h"
 #include "io/schema.h"
 #include "model/accepted.h"
 #include "model/profilechecks.h"
@@ -32,7 +33,8 @@ constexpr std::array kKinds{Kind{ProfileKind::Transmitter, "transmitter", "profi
                             Kind{ProfileKind::Servo, "servo", "servos"}};
 
 template <class T>
-T parsed(const json& value, ProfileKind kind) {
+T parsed(json value, ProfileKind kind) {
+    migrateProfile(value);
     schemaOf(kind).require(value);
     T profile;
     JsonReader reader(value);

@@ -20,7 +20,7 @@ json readingsSchema() {
                        {"properties",
                         {{"id", text},
                          {"value", number},
-                         {"unit", {{"enum", {"%", "°", "mm", "way"}}}},
+                         {"unit", {{"enum", {"%", "°", "mm", "way", "answer"}}}},
                          {"at", text},
                          {"instrument", text},
                          {"uncertainty", text},

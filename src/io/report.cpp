@@ -32,6 +32,7 @@ json partJson(const PartialDeck& d) {
     if (!trims.empty()) out["trims"] = trims;
     if (!d.switches.empty()) out["switches"] = d.switches;
     if (d.cutLatched) out["latched"] = {{"cut", *d.cutLatched}};
+    if (d.rates) out["rates"] = {{"rollDegS", d.rates->rollDegS}, {"pitchDegS", d.rates->pitchDegS}, {"yawDegS", d.rates->yawDegS}};
     return out;
 }
 
@@ -48,8 +49,10 @@ std::optional<double> stickValue(const json& object, const char* key) {
     return requireWithin(key, object.at(key).get<double>(), -1.0, 1.0);
 }
 
+constexpr double kMostTurnDegS = 2000.0;  ///< what a gyro measures at most
+
 PartialDeck parsePart(const json& v) {
-    onlyKeys(v, "witness", {"sticks", "trims", "switches", "latched"});
+    onlyKeys(v, "witness", {"sticks", "trims", "switches", "latched", "rates"});
     PartialDeck d;
     if (v.contains("sticks")) {
         const json& s = v.at("sticks");
@@ -77,6 +80,18 @@ PartialDeck parsePart(const json& v) {
             d.cutLatched = v.at("latched").at("cut").get<bool>();
         }
     }
+    if (v.contains("rates")) {
+        const json& rates = v.at("rates");
+        onlyKeys(rates, "rates", {"rollDegS", "pitchDegS", "yawDegS"});
+        TurnRates turn;
+        for (const auto& [key, member] : {std::pair("rollDegS", &TurnRates::rollDegS), std::pair("pitchDegS", &TurnRates::pitchDegS),
+                                          std::pair("yawDegS", &TurnRates::yawDegS)}) {
+            if (!rates.contains(key)) continue;
+            if (!rates.at(key).is_number()) throw InputError(key, "a number is needed");
+            turn.*member = requireWithin(key, rates.at(key).get<double>(), -kMostTurnDegS, kMostTurnDegS);
+        }
+        d.rates = turn;
+    }
     return d;
 }
 
@@ -91,7 +106,7 @@ ojson traceJson(const Trace& t) {
             for (const PortValue& p : s.ports) value[p.port] = tidy(p.value);
         }
         stages.push_back(
-            {{"function", t.aircraft->entry(s.function).id}, {"stage", s.id}, {"value", value}, {"unit", s.unit}, {"box", boxId(s.box)}});
+            {{"function", t.aircraft->tracedName(s.function)}, {"stage", s.id}, {"value", value}, {"unit", s.unit}, {"box", boxId(s.box)}});
     }
     ojson out{{"mode", t.mode}, {"state", t.state == ChainState::SetUp ? "setup" : "flying"}, {"stages", stages}};
     addMachineJson(out, t);

@@ -45,6 +45,7 @@ Function tracedFunction(const AircraftClass& aircraft, const Finding& finding) {
             if (stick.value_or(0.0) == 0.0) return std::optional<Function>();
             return each([&](const FunctionEntry& e) { return e.source == FunctionSource::Rated && e.stick == member; });
         };
+        if (to.rates && !aircraft.gyros.empty()) return aircraft.gyro(to.rates->rollDegS != 0.0 ? 0 : to.rates->pitchDegS != 0.0 ? 1 : 2);
         if (const auto f = moved(to.rudder, &Sticks::rudder)) return *f;
         if (const auto f = moved(to.aileron, &Sticks::aileron)) return *f;
         if (const auto f = moved(to.elevator, &Sticks::elevator)) return *f;

@@ -25,6 +25,7 @@ Deck posed(Deck deck, const PartialDeck& part) {
     put(deck.throttleTrim, part.throttleTrim);
     for (const auto& [id, place] : part.switches) deck.switches[id] = place;
     if (part.cutLatched) deck.cutLatched = *part.cutLatched;
+    if (part.rates) deck.rates = *part.rates;
     return deck;
 }
 

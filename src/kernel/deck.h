@@ -10,12 +10,19 @@
 
 namespace kh {
 
+/// How fast the airframe is turned by hand, °/s: roll right, nose up, nose right.
+struct TurnRates {
+    double rollDegS = 0.0, pitchDegS = 0.0, yawDegS = 0.0;
+    bool operator==(const TurnRates&) const = default;
+};
+
 /// What the pilot's hands do at this instant. Switches that are not named stand at their power-on place.
 struct Deck {
     Sticks sticks;
     double throttleTrim = 0.0;            ///< −1 … +1 of the trim's range
     std::map<std::string, int> switches;  ///< place by switch name
     bool cutLatched = false;
+    TurnRates rates;
     bool operator==(const Deck&) const = default;
 };
 
@@ -24,6 +31,7 @@ struct PartialDeck {
     std::optional<double> collective, aileron, elevator, rudder, throttleTrim;
     std::map<std::string, int> switches;
     std::optional<bool> cutLatched;
+    std::optional<TurnRates> rates;
     bool operator==(const PartialDeck&) const = default;
 };
 struct Witness {

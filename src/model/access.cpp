@@ -215,6 +215,15 @@ std::vector<std::string> choiceIds(const FieldInfo& info) {
     return out;
 }
 
+std::string settingText(const Setup& setup, std::string_view path) {
+    const auto field = readField(setup, path);
+    if (!field) return {};
+    if (const bool* flag = std::get_if<bool>(&field->value)) return *flag ? "1" : "0";
+    if (const double* number = std::get_if<double>(&field->value)) return fmt::format("{}", *number);
+    const auto* word = std::get_if<std::string>(&field->value);
+    return word == nullptr ? std::string() : *word;
+}
+
 std::optional<Field> readField(const Setup& setup, std::string_view path) {
     const auto place = FieldTable::of(setup).find(forReading(setup), path);
     if (!place) return std::nullopt;

@@ -51,6 +51,9 @@ struct Edit {
 /// @return nothing if there is no such field
 [[nodiscard]] std::optional<Field> readField(const Setup& setup, std::string_view path);
 
+/// A number, flag or word as a reading notes it (`Reading::under`): "60", "1", "label up, plugs aft"; "" for anything else.
+[[nodiscard]] std::string settingText(const Setup& setup, std::string_view path);
+
 /// Puts a value in place; standings are untouched.
 /// @throws InputError naming the path, with the allowed range, if there is no such field, the value is of
 ///         another kind, out of range or not finite, or a curve's points do not rise

@@ -119,7 +119,16 @@ struct AircraftClass {
     Function usual{};                      ///< whose trace shows what belongs to none
     std::span<const Function> mixed = {};  ///< elevator, aileron, collective where a transmitter's swash mix acts on them; else none
 
+    std::span<const char* const> gyros = {};  ///< traces of its gyros: roll, pitch, yaw; they stand behind the functions
+
     [[nodiscard]] std::size_t functionCount() const { return functions.size(); }
+    /// All that can be traced: functions, then gyros.
+    [[nodiscard]] std::size_t tracedCount() const { return functions.size() + gyros.size(); }
+    [[nodiscard]] bool isGyro(Function f) const { return indexOf(f) >= functions.size(); }
+    [[nodiscard]] const char* tracedName(Function f) const {
+        return isGyro(f) ? gyros[indexOf(f) - functions.size()] : functions[indexOf(f)].id;
+    }
+    [[nodiscard]] Function gyro(std::size_t axis) const { return static_cast<Function>(functions.size() + axis); }
     /// The function of that source, the first if there are several.
     [[nodiscard]] std::optional<Function> first(FunctionSource source) const;
     [[nodiscard]] std::optional<Function> find(std::string_view id) const;

@@ -30,7 +30,11 @@ struct ControllerProfile {
     double tailStrokeUs = 400.0;  ///< tail pulse at 100 % limit on a wide servo; narrow ones get half
     double tailWindowLowPct = 85.0;
     double tailWindowHighPct = 115.0;
-    std::vector<std::string> mountings;
+    std::vector<std::string> mountings;  ///< it can be told of
+    bool gyroSenses = true;              ///< each gyro's sense is a setting
+    std::vector<std::string> levelling;  ///< what it does by its accelerometer: "rescue", "level"
+    std::vector<std::string> learns;     ///< at power-up: "gyro zero", "stick centres", "trims"
+    bool oneTailDirection = false;       ///< one tail direction serves stick and gyro
     std::vector<std::string> governors;  ///< "off", "internal"
     int banks = 1;
     std::optional<double> maxVolts;  ///< the supply it bears
@@ -58,6 +62,14 @@ struct DirectionSettings {
     bool collectiveReversed = false;
     bool rudderReversed = false;
     bool operator==(const DirectionSettings&) const = default;
+};
+
+/// Gyro senses turned over.
+struct GyroSettings {
+    bool rollReversed = false;
+    bool pitchReversed = false;
+    bool yawReversed = false;
+    bool operator==(const GyroSettings&) const = default;
 };
 
 struct ControllerTail {
@@ -98,7 +110,9 @@ struct ControllerSettings {
     ControllerProfile profile;
     std::string firmware;
     std::string manual;
-    std::string mounting = "flat, plugs aft";
+    std::string mounting = "label up, plugs aft";
+    GyroSettings gyro;
+    bool rescueInUse = false;
     ToldTurning rotorTurning = ToldTurning::NotAsked;  ///< which way the box thinks the main rotor turns
     std::string layout = "three at 120°, elevator aft";
     std::vector<double> customAzimuthsDeg;

@@ -3,9 +3,12 @@
 // Words a controller knows for what it is told of the machine.
 #pragma once
 
+#include "formula/mounting.h"
 #include "model/fields.h"
 
 #include <array>
+#include <optional>
+#include <string_view>
 
 namespace kh {
 
@@ -23,11 +26,19 @@ inline constexpr std::array kLayoutChoices{Choice{KH_TR("three at 120°, elevato
                                            Choice{KH_TR("four at 45°")},
                                            Choice{KH_TR("mechanical")},
                                            Choice{kCustomLayout}};
-/// Every way a controller can sit that there is a word for.
+/// Every way a controller can sit: where its label looks and where its plugs do, in the order of allMountings().
 inline constexpr std::array kMountingChoices{
-    Choice{KH_TR("flat, plugs aft")},         Choice{KH_TR("flat, plugs forward")},      Choice{KH_TR("flat, plugs left")},
-    Choice{KH_TR("flat, plugs right")},       Choice{KH_TR("upside down, plugs aft")},   Choice{KH_TR("upside down, plugs forward")},
-    Choice{KH_TR("upside down, plugs left")}, Choice{KH_TR("upside down, plugs right")}, Choice{KH_TR("on edge, plugs aft")},
-    Choice{KH_TR("on edge, plugs forward")},  Choice{KH_TR("on edge, plugs up")},        Choice{KH_TR("on edge, plugs down")}};
+    Choice{KH_TR("label up, plugs left")},      Choice{KH_TR("label up, plugs right")},      Choice{KH_TR("label up, plugs forward")},
+    Choice{KH_TR("label up, plugs aft")},       Choice{KH_TR("label down, plugs left")},     Choice{KH_TR("label down, plugs right")},
+    Choice{KH_TR("label down, plugs forward")}, Choice{KH_TR("label down, plugs aft")},      Choice{KH_TR("label left, plugs up")},
+    Choice{KH_TR("label left, plugs down")},    Choice{KH_TR("label left, plugs forward")},  Choice{KH_TR("label left, plugs aft")},
+    Choice{KH_TR("label right, plugs up")},     Choice{KH_TR("label right, plugs down")},    Choice{KH_TR("label right, plugs forward")},
+    Choice{KH_TR("label right, plugs aft")},    Choice{KH_TR("label forward, plugs up")},    Choice{KH_TR("label forward, plugs down")},
+    Choice{KH_TR("label forward, plugs left")}, Choice{KH_TR("label forward, plugs right")}, Choice{KH_TR("label aft, plugs up")},
+    Choice{KH_TR("label aft, plugs down")},     Choice{KH_TR("label aft, plugs left")},      Choice{KH_TR("label aft, plugs right")}};
+
+/// @return nothing if there is no such word
+[[nodiscard]] std::optional<Mounting> mountingOf(std::string_view word);
+[[nodiscard]] const char* mountingWord(const Mounting& mounting);
 
 }  // namespace kh

@@ -26,6 +26,7 @@ void describe(FieldVisitor& v, TransmitterSettings& x);
 void describe(FieldVisitor& v, PortSettings& x);
 void describe(FieldVisitor& v, DirectionSettings& x);
 void describe(FieldVisitor& v, ControllerTail& x);
+void describe(FieldVisitor& v, GyroSettings& x);
 void describe(FieldVisitor& v, GovernorSettings& x);
 void describe(FieldVisitor& v, Bank& x);
 void describe(FieldVisitor& v, ControllerSettings& x);

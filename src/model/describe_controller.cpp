@@ -46,6 +46,13 @@ void describe(FieldVisitor& v, ControllerTail& t) {
              {KH_TR("Precompensation of the tail"), KH_TR("precompensation")});
 }
 
+void describe(FieldVisitor& v, GyroSettings& g) {
+    v.at(Station::Sensors);
+    v.flag("rollReversed", g.rollReversed, {KH_TR("Roll gyro"), KH_TR("gyro")}, kReversed);
+    v.flag("pitchReversed", g.pitchReversed, {KH_TR("Pitch gyro"), KH_TR("gyro")}, kReversed);
+    v.flag("yawReversed", g.yawReversed, {KH_TR("Yaw gyro"), KH_TR("gyro")}, kReversed);
+}
+
 void describe(FieldVisitor& v, GovernorSettings& g) {
     v.at(Station::Power);
     v.pick("kind", g.kind, kGovernor, {KH_TR("Governor")});
@@ -71,9 +78,12 @@ void describe(FieldVisitor& v, ControllerSettings& c) {
     v.text("firmware", c.firmware, {KH_TR("Firmware of the controller"), KH_TR("firmware")});
     v.text("manual", c.manual, {KH_TR("Version of the controller's manual"), KH_TR("manual")});
     v.facts(false);
-    v.at(Station::Swash);
+    v.at(Station::Sensors);
     v.word<kMountingChoices>("mounting", c.mounting, {KH_TR("Mounting set in the controller"), KH_TR("mounting")});
+    v.group("gyro", c.gyro);
+    v.flag("rescueInUse", c.rescueInUse, {KH_TR("Rescue in the controller"), KH_TR("rescue")}, {KH_TR("in use"), KH_TR("blocked")});
     v.pick("rotorTurning", c.rotorTurning, kToldTurning, {KH_TR("Main rotor rotation in the controller"), KH_TR("rotation")});
+    v.at(Station::Swash);
     v.word<kLayoutChoices>("layout", c.layout, {KH_TR("Swash layout in the controller"), KH_TR("layout")});
     v.numbers("customAzimuthsDeg", c.customAzimuthsDeg, kAzimuth, {KH_TR("Azimuths of the custom layout"), KH_TR("azimuths")});
     v.numbers("customRadiiPct", c.customRadiiPct, {20, 300, "%", 1}, {KH_TR("Radii of the custom layout"), KH_TR("radii")});

@@ -11,6 +11,7 @@ namespace kh {
 namespace {
 
 constexpr std::array kStyle{Choice{"training"}, Choice{"sport"}, Choice{"aerobatic"}, Choice{"scale"}};
+constexpr std::array kFixing{Choice{"thin tape"}, Choice{"hard"}, Choice{"soft foam"}};
 constexpr std::array kReceiver{Choice{"one lead"}, Choice{"a lead each"}, Choice{"remote receivers"}};
 constexpr std::array kThrottleLead{Choice{"controller"}, Choice{"receiver"}};
 constexpr std::array kPower{Choice{"electric"}, Choice{"engine"}};
@@ -59,8 +60,10 @@ void describe(FieldVisitor& v, Machine& m) {
     v.text("sizeClass", m.sizeClass, {KH_TR("Size class"), KH_TR("class")});
     v.pick("style", m.style, kStyle, {KH_TR("Flying style"), KH_TR("style")});
     v.number("massKg", m.massKg, {0.05, 30, "kg", 2}, {KH_TR("Flying mass"), KH_TR("mass")});
-    v.at(Station::Swash);
+    v.at(Station::Sensors);
     v.word<kMountingChoices>("mounting", m.mounting, {KH_TR("Mounting of the controller in the machine"), KH_TR("mounting")});
+    v.pick("fixing", m.fixing, kFixing, {KH_TR("Fixing of the controller"), KH_TR("fixing")});
+    v.number("squareErrorDeg", m.squareErrorDeg, {0, 15, "°", 1}, {KH_TR("Controller out of square"), KH_TR("square within")});
     v.at(Station::Airframe);
     v.aircraft(m.aircraft);
     v.group("power", m.power);

@@ -88,8 +88,12 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.number("tailStrokeUs", p.tailStrokeUs, {50, 1000, "µs"}, {KH_TR("stroke of the tail"), KH_TR("tail stroke")});
     v.number("tailWindowLowPct", p.tailWindowLowPct, {0, 200, "%"}, {KH_TR("lower edge of the tail window"), KH_TR("tail window low")});
     v.number("tailWindowHighPct", p.tailWindowHighPct, {0, 200, "%"}, {KH_TR("upper edge of the tail window"), KH_TR("tail window high")});
-    v.at(Station::Swash);
+    v.at(Station::Sensors);
     v.names("mountings", p.mountings, {KH_TR("mountings it knows"), KH_TR("mountings")});
+    v.flag("gyroSenses", p.gyroSenses, {KH_TR("gyro senses as settings"), KH_TR("gyro senses")});
+    v.names("levelling", p.levelling, {KH_TR("what it does by its accelerometer"), KH_TR("levelling")});
+    v.names("learns", p.learns, {KH_TR("what it learns at power-up"), KH_TR("learns")});
+    v.flag("oneTailDirection", p.oneTailDirection, {KH_TR("one tail direction for stick and gyro"), KH_TR("one tail direction")});
     v.at(Station::Power);
     v.names("governors", p.governors, {KH_TR("governors it has"), KH_TR("governors")});
     v.whole("banks", p.banks, {1, 8}, {KH_TR("banks")});

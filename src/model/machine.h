@@ -72,13 +72,18 @@ struct Wiring {
 
 enum class FlyingStyle { Training, Sport, Aerobatic, Scale };
 
+/// How the controller is held in the machine.
+enum class Fixing { Tape, Hard, Foam };
+
 struct Machine {
     std::string name = "New model";
     std::string sizeClass = "470";
     FlyingStyle style = FlyingStyle::Sport;
     double massKg = 2.2;
-    std::string mounting = "flat, plugs aft";  ///< how the controller really sits
-    Aircraft aircraft;                         ///< facts of its class
+    std::string mounting = "label up, plugs aft";  ///< how the controller really sits
+    Fixing fixing = Fixing::Tape;
+    double squareErrorDeg = 0.0;  ///< how far its axes are off the machine's
+    Aircraft aircraft;            ///< facts of its class
     PowerTrain power;
     Supply supply;
     Wiring wiring;

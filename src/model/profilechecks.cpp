@@ -65,6 +65,11 @@ void requireConsistent(const ControllerProfile& p) {
                                                      fmt::join(kSixChannels, ", ")));
     if (p.layouts.empty()) throw InputError("layouts", "is empty: the box must know one layout of the plate");
     if (p.mountings.empty()) throw InputError("mountings", "is empty: the box must know one way of sitting in the machine");
+    requireOnce("mountings", p.mountings);
+    for (const std::string& word : p.mountings)
+        if (!mountingOf(word))
+            throw InputError("mountings",
+                             fmt::format("\"{}\" is no mounting; one is written as \"{}\"", word, kMountingChoices.front().id));
     if (p.pulsesUs.empty()) throw InputError("pulsesUs", "is empty: the box must send some pulse");
     if (p.ratesHz.empty()) throw InputError("ratesHz", "is empty: the box must send at some rate");
     for (const double hz : p.ratesHz)

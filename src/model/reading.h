@@ -23,6 +23,8 @@ struct Reading {
 
 /// The value a setting had when this was read, if it was noted.
 [[nodiscard]] std::optional<double> underValue(const Reading& reading, std::string_view field);
+/// What was noted of a setting then, as text; nothing if it was not noted.
+[[nodiscard]] std::optional<std::string> underText(const Reading& reading, std::string_view field);
 /// "field=value", as `under` holds it.
 [[nodiscard]] std::string underText(std::string_view field, double value);
 

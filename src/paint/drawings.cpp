@@ -44,6 +44,9 @@ Drawing drawingOf(DrawingId id) {
         case DrawingId::Positions: return paintPositions;
         case DrawingId::HoldBars: return paintHoldBars;
         case DrawingId::Staircase: return paintStaircase;
+        case DrawingId::Mounting: return paintMounting;
+        case DrawingId::Mountings: return paintMountings;
+        case DrawingId::HandTests: return paintHandTests;
     }
     const auto own = ownDrawings().find(id);
     return own == ownDrawings().end() ? nullptr : own->second;

@@ -4,6 +4,7 @@
 // computed here beyond turning millimetres and degrees into pixels.
 #pragma once
 
+#include "formula/mounting.h"
 #include "judge/evaluation.h"
 #include "judge/plan/plan.h"
 #include "judge/switches/switchproof.h"
@@ -62,6 +63,19 @@ void paintRosePlate(QPainter& p, QRectF area, const Scene& s);
 
 /// Tail rotor and slider from above; which way the trailing edges go.
 void paintTail(QPainter& p, QRectF area, const Scene& s);
+
+/// The controller in the airframe as built, with its axes and those it is told.
+void paintMounting(QPainter& p, QRectF area, const Scene& s);
+/// All mountings, those the box knows drawn solid; which is set and which is built.
+void paintMountings(QPainter& p, QRectF area, const Scene& s);
+/// Where each mounting stands in that drawing.
+struct MountingSpot {
+    kh::Mounting mounting;
+    QRectF area;
+};
+[[nodiscard]] std::vector<MountingSpot> mountingSpots(QRectF area);
+/// The three turns by hand: what is asked, what was seen, and what explains it.
+void paintHandTests(QPainter& p, QRectF area, const Scene& s);
 
 /// The machine from above to scale.
 void paintHelicopter(QPainter& p, QRectF area, const Scene& s);

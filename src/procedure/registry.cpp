@@ -11,6 +11,7 @@
 #include "stations/power/power.h"
 #include "stations/proof/proof.h"
 #include "stations/radio/radio.h"
+#include "stations/sensors/sensors.h"
 #include "stations/swash/swash.h"
 #include "stations/tail/tail.h"
 
@@ -83,7 +84,7 @@ const char* StationSet::name(Station station) const {
 
 const StationSet& shippedStations() {
     static const StationSet set({airframeStation(), radioStation(), linkStation(), swashStation(), pitchStation(), tailStation(),
-                                 powerStation(), modesStation(), proofStation()});
+                                 sensorsStation(), powerStation(), modesStation(), proofStation()});
     return set;
 }
 

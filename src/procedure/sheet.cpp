@@ -4,10 +4,27 @@
 #include "procedure/aircraft.h"
 #include "procedure/sheetbuilder.h"
 
+#include <algorithm>
+
 namespace kh {
 
 SheetContent SheetBuilder::mounting() const {
     std::vector<SheetRow> rows{field(say(KH_TR("Mounting")), "controller.mounting"_field)};
+    if (setup.controller.profile.gyroSenses) {
+        std::vector<Message> reversed;
+        Standing weakest = Standing::Proved;
+        for (const auto& [path, axis] : {std::pair("controller.gyro.rollReversed"_field, KH_TR("roll")),
+                                         std::pair("controller.gyro.pitchReversed"_field, KH_TR("pitch")),
+                                         std::pair("controller.gyro.yawReversed"_field, KH_TR("yaw"))}) {
+            if (std::get<bool>(readField(setup, path)->value)) reversed.push_back(say(axis));
+            weakest = std::min(weakest, standingOf(setup, path));
+        }
+        const Message senses = reversed.empty() ? say(KH_TR("normal")) : say(KH_TR("reversed: {axes}"), {{"axes", reversed}});
+        rows.push_back({say(KH_TR("Gyros")), senses, {}, weakest});
+    }
+    const auto& levelling = setup.controller.profile.levelling;
+    if (std::find(levelling.begin(), levelling.end(), "rescue") != levelling.end())
+        rows.push_back(field(say(KH_TR("Rescue")), "controller.rescueInUse"_field));
     if (setup.controller.rotorTurning != ToldTurning::NotAsked)
         rows.push_back(field(say(KH_TR("Main rotor rotation")), "controller.rotorTurning"_field));
     return rows;

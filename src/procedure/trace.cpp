@@ -245,6 +245,7 @@ Trace Tracer::at(const Deck& deck, ChainState state) const {
     t.throttlePct = t.now.motorThrottlePct;
     t.headSpeedKnown = t.now.headSpeedKnown;
     t.headSpeedRpm = t.now.headSpeedRpm;
+    machine_->addGyros(t, deck, model_, asked_);
     machine_->finish(t);
     return t;
 }

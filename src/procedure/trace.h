@@ -64,6 +64,8 @@ public:
     virtual ~MachineStages() = default;
     /// The stages of a function behind its demand; of stick functions only.
     virtual void add(Trace& trace, Function f, const ChainModel& model, const ChainModel& asked) const = 0;
+    /// The stages of its gyros, for a turn by hand; without one in the deck, for the hand test of each.
+    virtual void addGyros(Trace&, const Deck&, const ChainModel&, const ChainModel&) const {}
     /// What is said of the machine as a whole.
     virtual void finish(Trace& trace) const = 0;
 };

@@ -58,7 +58,12 @@ public:
     void setDeck(const Deck& deck);
     void setMode(const std::string& modeId);
     [[nodiscard]] Function tracedFunction() const { return traced_; }
-    [[nodiscard]] const FunctionEntry& tracedEntry() const { return setup().machine.aircraft.of().entry(traced_); }
+    [[nodiscard]] const char* tracedName() const { return setup().machine.aircraft.of().tracedName(traced_); }
+    /// The traced function's entry; nullptr for a gyro.
+    [[nodiscard]] const FunctionEntry* tracedEntry() const {
+        const AircraftClass& aircraft = setup().machine.aircraft.of();
+        return aircraft.isGyro(traced_) ? nullptr : &aircraft.entry(traced_);
+    }
     void setTracedFunction(Function f);
 
     [[nodiscard]] Station station() const { return cursor_.station(); }

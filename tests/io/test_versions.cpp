@@ -3,6 +3,7 @@
 // Documents of older versions, frozen as they were: they open for ever, without a note and without a loss.
 #include "base/error.h"
 #include "io/document.h"
+#include "io/profile.h"
 #include "model/helicopter/helicopter.h"
 
 #include <catch2/catch.hpp>
@@ -32,6 +33,42 @@ TEST_CASE("the frozen documents of version 1 open without a note, and everything
         ++files;
     }
     CHECK(files == 4);
+}
+
+TEST_CASE("the frozen documents of version 2 open without a note, their mountings in today's words, and nothing else changed") {
+    std::size_t files = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(KEELHAUL_SOURCE "/tests/documents/v2")) {
+        INFO(entry.path().filename().string());
+        const nlohmann::json before = nlohmann::json::parse(io::readFile(entry.path()));
+        CHECK(before.at("version") == 2);
+        const io::Document document = io::loadDocument(entry.path());
+        CHECK(document.notes.empty());
+        CHECK(document.unknown.empty());
+        CHECK(document.setup.machine.mounting == "label up, plugs aft");
+        for (const std::string& word : document.setup.controller.profile.mountings) CHECK(word.starts_with("label "));
+        const nlohmann::json after = nlohmann::json::parse(io::writeDocument(document.setup));
+        for (const nlohmann::json& step : nlohmann::json::diff(before, after)) {
+            INFO(step.dump());
+            const auto path = step.at("path").get<std::string>();
+            CHECK(step.at("op") != "remove");
+            if (step.at("op") == "replace") CHECK((path == "/version" || path.find("/mounting") != std::string::npos));
+        }
+        ++files;
+    }
+    CHECK(files == 4);
+    // every old word has its new one, in documents and in a pilot's own profile
+    nlohmann::json file = nlohmann::json::parse(io::readFile(KEELHAUL_SOURCE "/tests/documents/v2/turnstone-470.keel.json"));
+    nlohmann::json profile = file.at("controller").at("profile");
+    for (const auto& [old, now] :
+         {std::pair("flat, plugs left", "label up, plugs left"), std::pair("upside down, plugs forward", "label down, plugs forward"),
+          std::pair("on edge, plugs up", "label left, plugs up")}) {
+        file["machine"]["mounting"] = old;
+        CHECK(io::parseDocument(file.dump()).setup.machine.mounting == now);
+        profile["mountings"] = {old};
+        CHECK(io::parseControllerProfile(profile.dump()).mountings.front() == now);
+    }
+    profile["mountings"] = {"sideways"};
+    CHECK_THROWS_WITH(io::parseControllerProfile(profile.dump()), Catch::Contains("mountings") && Catch::Contains("sideways"));
 }
 
 TEST_CASE("the sign of version 1's lead goes: its size stays, and a sign that is not the build's is told") {

@@ -155,7 +155,7 @@ std::vector<Mistake> boxMistakes() {
          }},
         {"mounting", Returns::Nothing,
          [](const In&) -> Edits {
-             return Edits{{"controller.mounting", std::string("upside down, plugs forward")}};
+             return Edits{{"controller.mounting", std::string("label down, plugs forward")}};
          }},
         {"narrow pulse on wide servos", Returns::Motion,
          [](const In&) -> Edits {

@@ -43,7 +43,7 @@ TEST_CASE("what must be seen on the machine stays open until it was, and opens a
     CHECK(open(turnstone()).empty());
     Setup fresh = turnstone();
     fresh.standings.clear();
-    CHECK(open(fresh) == std::set<std::string>{"failsafe-test", "hold-switch", "ports"});
+    CHECK(open(fresh) == std::set<std::string>{"failsafe-test", "hold-switch", "pitch-sense", "ports", "roll-sense", "yaw-sense"});
     const Setup later =
         withEdits(turnstone(), {{"transmitter.channels.throttle.travelLowPct", 99.0}}, Standing::Entered, "2027-01-01T00:00:00Z");
     CHECK(open(later).count("failsafe-test") == 1);

@@ -85,7 +85,7 @@ std::vector<Pair> pairs() {
         {"kill-switch", N, {{"transmitter.kill.when", never}}, {}, false},
         {"swash-mixing", D, {{"transmitter.swashMixing", "120"s}}, {}},
         {"layout", D, {{"controller.layout", "three at 140°, elevator aft"s}}, {"cyclic-limit", "cyclic-amount", "reference-throw"}},
-        {"mounting", D, {{"controller.mounting", "flat, plugs forward"s}}, {}},
+        {"mounting", D, {{"controller.mounting", "label up, plugs forward"s}}, {}},
         {"servo-rate", D, {{"controller.rateHz", 400.0}}, {}},
         {"servo-pulse",
          D,

@@ -71,7 +71,7 @@ std::vector<Line> lines() {
         {"model-match", "transmitter.modelMatch", true, false},
         {"unused-channels", "transmitter.unusedInhibited", true, false},
         {"swash-mixing", "transmitter.swashMixing", "off"s, "140"s},
-        {"mounting", "machine.mounting", "flat, plugs aft"s, "flat, plugs forward"s},
+        {"mounting", "machine.mounting", "label up, plugs aft"s, "label up, plugs forward"s},
         {"phase", "controller.phaseDeg", 0.0, 5.0},
         {"timer", "transmitter.timerMin", 5.0, 0.0},
         {"power-on", "transmitter.switches.L1.powerOnPlace", 1.0, 2.0},

@@ -1,10 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/bench/benchview.h"
 
+#include "base/error.h"
+#include "model/controllerwords.h"
+#include "model/fieldpatterns.h"
+#include "model/gyro.h"
 #include "paint/look/theme.h"
 
 #include <QMouseEvent>
 #include <QPainter>
+#include <algorithm>
 
 namespace kh::app {
 
@@ -76,7 +81,34 @@ void BenchView::layOut() {
                 {QStringLiteral("state-") + QString::fromStdString(spot.state->id), words(spot.state->title),
                  tr("%1 %").arg(spot.state->highPct), QAccessible::PushButton, spot.area,
                  workspace_.tracer() != nullptr && throttleStateOf(workspace_.setup(), workspace_.trace().now) == spot.state->id});
+    if (const auto area = areaOfDrawing(DrawingId::Mountings))
+        for (const MountingSpot& spot : mountingSpots(*area)) {
+            const QString word = words(mountingWord(spot.mounting));
+            const bool set = spot.mounting == mountingSet(workspace_.setup());
+            const bool built = spot.mounting == mountingBuilt(workspace_.setup());
+            const QString is = set && built ? tr("set, built") : set ? tr("set") : built ? tr("built") : QString();
+            items.push_back({QStringLiteral("mounting-") + QString::fromLatin1(mountingWord(spot.mounting)), word, is,
+                             QAccessible::PushButton, spot.area, built});
+        }
     setItems(items);
+}
+
+std::optional<QRectF> BenchView::areaOfDrawing(DrawingId drawing) const {
+    for (const PanelSpec& panel : panels())
+        if (panel.drawing == drawing) return areaOf(panel);
+    return std::nullopt;
+}
+
+void BenchView::chooseMounting(const kh::Mounting& mounting) {
+    const Part* part = workspace_.selectedPart();
+    const bool setting = part != nullptr && part->field == "controller.mounting"_field;
+    const std::string path = setting ? "controller.mounting"_field : "machine.mounting"_field;
+    const std::vector<kh::Mounting> known = knownMountings(workspace_.setup().controller.profile);
+    if (setting && std::find(known.begin(), known.end(), mounting) == known.end())
+        throw InputError(path, tr("%1 cannot be told of %2; drawn solid is what it knows")
+                                   .arg(shown(workspace_.setup().controller.profile.name), words(mountingWord(mounting)))
+                                   .toStdString());
+    workspace_.document().edit(workspace_.fieldName(path), {{path, std::string(mountingWord(mounting))}});
 }
 
 void BenchView::paintEvent(QPaintEvent*) {
@@ -128,6 +160,14 @@ void BenchView::mousePressEvent(QMouseEvent* event) {
                 Deck deck = spot.state->deck;
                 deck.sticks = workspace_.deck().sticks;
                 workspace_.setDeck(deck);
+                return;
+            }
+        return;
+    }
+    if (const auto area = areaOfDrawing(DrawingId::Mountings)) {
+        for (const MountingSpot& spot : mountingSpots(*area))
+            if (spot.area.contains(drawn(event->position()))) {
+                workspace_.attempt([&] { chooseMounting(spot.mounting); });
                 return;
             }
         return;

@@ -39,6 +39,10 @@ protected:
     void changeEvent(QEvent*) override { cache_ = QPixmap(); }  // palette: another theme
 
 private:
+    /// Where a drawing stands; nothing if the station has it not.
+    [[nodiscard]] std::optional<QRectF> areaOfDrawing(DrawingId drawing) const;
+    /// As set where the cell of the setting is chosen, else as built.
+    void chooseMounting(const kh::Mounting& mounting);
     [[nodiscard]] paint::Scene scene() const;
     /// Where hold's state machine is drawn, if it is.
     [[nodiscard]] std::optional<QRectF> statesArea() const;

@@ -60,8 +60,8 @@ void DeckView::layOut() {
                          tr("Switch %1, %2").arg(QString::fromStdString(list[i]->id), w.function), w.place, QAccessible::Slider,
                          QRectF(x - 20, y, 54, 68)});
     }
-    items.push_back({QStringLiteral("trace-function"), tr("Traced function"), words(workspace_.tracedEntry().id),
-                     QAccessible::ButtonDropDown, QRectF(kTraceLeft, 4, 150, 22)});
+    items.push_back({QStringLiteral("trace-function"), tr("Traced function"), words(workspace_.tracedName()), QAccessible::ButtonDropDown,
+                     QRectF(kTraceLeft, 4, 150, 22)});
     const auto stages = workspace_.trace().of(workspace_.tracedFunction());
     if (!stages.empty()) {
         const double w = (wide() - 16 - kTraceLeft) / static_cast<double>(stages.size());
@@ -120,8 +120,9 @@ void DeckView::chooseFunction() {
     auto* menu = new QMenu(this);
     menu->setAttribute(Qt::WA_DeleteOnClose);
     const AircraftClass& aircraft = workspace_.setup().machine.aircraft.of();
-    for (std::size_t f = 0; f < aircraft.functionCount(); ++f)
-        menu->addAction(words(aircraft.functions[f].id), this, [this, f] { workspace_.setTracedFunction(static_cast<Function>(f)); });
+    for (std::size_t f = 0; f < aircraft.tracedCount(); ++f)
+        menu->addAction(words(aircraft.tracedName(static_cast<Function>(f))), this,
+                        [this, f] { workspace_.setTracedFunction(static_cast<Function>(f)); });
     menu->popup(mapToGlobal((QPointF(kTraceLeft, 26) * zoom()).toPoint()));
 }
 

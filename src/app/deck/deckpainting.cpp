@@ -110,14 +110,14 @@ void DeckView::paintTrace(QPainter& p) const {
     const Tokens& t = Theme::tokens();
     const double right = wide() - 16;
     double x = drawText(p, {kTraceLeft, 20}, tr("Trace "), Theme::font(13), t.muted);
-    x = drawText(p, {x, 20}, words(workspace_.tracedEntry().id), Theme::font(13, true), t.ink);
+    x = drawText(p, {x, 20}, words(workspace_.tracedName()), Theme::font(13, true), t.ink);
     drawChevron(p, {x + 13, 15}, t.muted);
     const int step = workspace_.selectedStep() + 1;
     const bool onPlan = workspace_.planShown() && workspace_.posedFinding() >= 0;
     x = drawText(p, {x + 28, 20},
                  onPlan ? (workspace_.posedAfter() ? tr("drawn, after step %1").arg(step) : tr("drawn, before step %1").arg(step))
-                 : workspace_.trace().state == ChainState::SetUp ? tr("drawn, set-up state")
-                                                                 : tr("drawn, flying"),
+                 : workspace_.tracedEntry() != nullptr && workspace_.trace().state == ChainState::SetUp ? tr("drawn, set-up state")
+                                                                                                        : tr("drawn, flying"),
                  Theme::font(12), t.muted);
     const auto stages = workspace_.trace().of(workspace_.tracedFunction());
     const QFont noteFont = Theme::font(13);
@@ -156,7 +156,8 @@ void DeckView::paintTrace(QPainter& p) const {
         const Stage& last = *stages.back();
         QString part = s.asked != 0.0 ? tr("the %1 gives %2 × what is asked").arg(words(s.name), QString::number(s.value / s.asked, 'f', 2))
                                       : tr("the %1 gives %2 where 0 is asked").arg(words(s.name), stageValue(s, s.value));
-        if (workspace_.tracedEntry().source == FunctionSource::Throttle && last.value > 0.0 && last.asked == 0.0)
+        if (workspace_.tracedEntry() != nullptr && workspace_.tracedEntry()->source == FunctionSource::Throttle && last.value > 0.0 &&
+            last.asked == 0.0)
             part = tr("the rotor is driven");
         rx -= textWidth(part, Theme::font(13, true));
         if (rx > x + 10) drawText(p, {rx, 20}, part, Theme::font(13, true), t.danger);

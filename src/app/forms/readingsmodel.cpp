@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/forms/readingsmodel.h"
 
+#include "model/gyro.h"
 #include "model/names.h"
 #include "procedure/registry.h"
 #include "text/words.h"
@@ -33,7 +34,10 @@ QVariant ReadingsModel::data(const QModelIndex& index, int role) const {
     switch (index.column()) {
         case When: return QString::fromStdString(r.at).left(16).replace(QLatin1Char('T'), QLatin1Char(' '));
         case What: return words(readingTitle(workspace_.setup(), workspace_.stations().solvers(), r.what));
-        case Value: return words(say(KH_TR("{v} {u}"), {{"v", signedNum(r.value, 1)}, {"u", r.unit}}));
+        case Value:
+            if (const auto answer = r.unit == kAnswerUnit ? answerOf(r.value) : std::nullopt)
+                return words(kAnswerWords[static_cast<std::size_t>(codeOf(*answer))]);
+            return words(say(KH_TR("{v} {u}"), {{"v", signedNum(r.value, 1)}, {"u", r.unit}}));
         case Instrument:
             return QStringList{words(r.instrument.c_str()), QString::fromStdString(r.uncertainty)}.join(QLatin1Char(' ')).trimmed();
         default: break;

@@ -4,6 +4,7 @@
 #include "app/look/look.h"
 #include "base/error.h"
 #include "base/typed.h"
+#include "model/gyro.h"
 #include "paint/look/theme.h"
 #include "session/told.h"
 #include "stations/pitch/bindingchart.h"
@@ -89,6 +90,16 @@ void SolveDialog::addTyped(const QString& only) {
             slots_.push_back({slot.what, slot.unit, nullptr, way});
             continue;
         }
+        if (QByteArray(slot.unit) == QByteArray(kAnswerUnit)) {
+            QStringList outcomes{QStringLiteral("–")};
+            for (const char* word : kAnswerWords) outcomes << words(word);
+            auto* answer = cycling(outcomes, what, words(slot.label.c_str()));
+            answer->setToolTip(tr("← → ↑ ↓ the plate, Shift with ← → the trailing edges, 0 still"));
+            answer->installEventFilter(this);
+            form->addRow(words(slot.label.c_str()), answer);
+            slots_.push_back({slot.what, slot.unit, nullptr, answer});
+            continue;
+        }
         auto* editor = new QLineEdit;
         editor->setObjectName(what);
         editor->setAccessibleName(words(slot.label.c_str()));
@@ -150,15 +161,42 @@ QPushButton* SolveDialog::cycling(const QStringList& outcomes, const QString& na
     button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
     button->setAutoDefault(false);
     button->setAccessibleName(accessible);
+    button->setProperty("outcomes", outcomes);
     connect(button, &QPushButton::clicked, this, [this, button, outcomes] {
-        const int next = (button->property("outcome").toInt() + 1) % static_cast<int>(outcomes.size());
-        button->setProperty("outcome", next);
-        button->setText(outcomes[next]);
-        button->style()->unpolish(button);  // its colour follows the outcome
-        button->style()->polish(button);
-        refresh();
+        setOutcome(button, (button->property("outcome").toInt() + 1) % static_cast<int>(outcomes.size()));
     });
     return button;
+}
+
+void SolveDialog::setOutcome(QPushButton* button, int outcome) {
+    button->setProperty("outcome", outcome);
+    button->setText(button->property("outcomes").toStringList()[outcome]);
+    button->style()->unpolish(button);  // its colour follows the outcome
+    button->style()->polish(button);
+    refresh();
+}
+
+bool SolveDialog::answeredByKey(QObject* watched, const QKeyEvent& event) {
+    const auto here =
+        std::find_if(slots_.begin(), slots_.end(), [&](const Slot& s) { return s.outcome == watched && s.unit == kAnswerUnit; });
+    if (here == slots_.end()) return false;
+    // a turn of the tail is answered by the trailing edges, the others by the plate; with Shift the other way round
+    const bool edges = (here->what == handReading(HandTurn::TailLeft)) != event.modifiers().testFlag(Qt::ShiftModifier);
+    HandAnswer answer;
+    switch (event.key()) {
+        case Qt::Key_Left: edges ? (void)(answer.edges = EdgeMove::Left) : (void)(answer.plate = PlateMove::Left); break;
+        case Qt::Key_Right: edges ? (void)(answer.edges = EdgeMove::Right) : (void)(answer.plate = PlateMove::Right); break;
+        case Qt::Key_Up: answer.plate = PlateMove::Forward; break;
+        case Qt::Key_Down: answer.plate = PlateMove::Aft; break;
+        case Qt::Key_0: break;
+        case Qt::Key_Backspace: setOutcome(here->outcome, 0); return true;
+        default: return false;
+    }
+    setOutcome(here->outcome, static_cast<int>(codeOf(answer)) + 1);
+    const auto next = std::find_if(here + 1, slots_.end(), [](const Slot& s) { return s.outcome != nullptr; });
+    if (next != slots_.end()) next->outcome->setFocus();
+    else enter_->setFocus();
+    return true;
 }
 
 std::vector<Reading> SolveDialog::typed() const {
@@ -173,6 +211,8 @@ std::vector<Reading> SolveDialog::typed() const {
             if (outcome == 0) continue;
             if (slot.unit == "way") {
                 r.value = outcome == 1 ? 1.0 : outcome == 2 ? -1.0 : 0.0;
+            } else if (slot.unit == kAnswerUnit) {
+                r.value = outcome - 1;
             } else {
                 r.what = std::string(kChartOutcomes[static_cast<std::size_t>(outcome - 1)]) + "." + slot.what;
                 r.value = setup.controller.cyclicLimitPct;
@@ -232,6 +272,7 @@ void SolveDialog::refresh() {
 
 bool SolveDialog::eventFilter(QObject* watched, QEvent* event) {
     if (event->type() != QEvent::KeyPress) return QDialog::eventFilter(watched, event);
+    if (answeredByKey(watched, *static_cast<QKeyEvent*>(event))) return true;
     const int key = static_cast<QKeyEvent*>(event)->key();
     if (key != Qt::Key_Return && key != Qt::Key_Enter) return QDialog::eventFilter(watched, event);
     const auto here = std::find_if(slots_.begin(), slots_.end(), [&](const Slot& s) { return s.editor == watched; });

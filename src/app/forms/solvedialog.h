@@ -37,6 +37,9 @@ private:
     void addChart();
     /// A button that goes through these words; the property "outcome" counts them.
     [[nodiscard]] QPushButton* cycling(const QStringList& outcomes, const QString& name, const QString& accessible);
+    void setOutcome(QPushButton* button, int outcome);
+    /// One key answers a turn by hand and goes on to the next. @return false if it is no such key or field
+    bool answeredByKey(QObject* watched, const QKeyEvent& event);
     void refresh();
     [[nodiscard]] std::vector<Reading> typed() const;
 

@@ -12,7 +12,8 @@ namespace kh::app {
 QString demoModels(const QString& folder, const std::vector<std::filesystem::path>& data) {
     const QDir here(folder);
     here.mkpath(QStringLiteral("."));
-    for (const char* name : {"turnstone-470.keel.json", "dunlin-380.keel.json", "fulmar-700.keel.json", "gannet-600n.keel.json"}) {
+    for (const char* name :
+         {"turnstone-470.keel.json", "dunlin-380.keel.json", "redshank-470.keel.json", "fulmar-700.keel.json", "gannet-600n.keel.json"}) {
         const QString copy = here.filePath(QString::fromLatin1(name));
         if (QFile::exists(copy)) continue;
         const std::string text = io::readFile(io::findData(data, std::string("demo/") + name));

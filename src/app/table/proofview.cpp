@@ -63,6 +63,16 @@ void ProofView::drawWitness(QPainter& p, const Finding& f, double y) const {
     stick(KH_TR("aileron"), f.witness->to.aileron);
     stick(KH_TR("elevator"), f.witness->to.elevator);
     stick(KH_TR("rudder"), f.witness->to.rudder);
+    if (const auto& turn = f.witness->to.rates) {
+        const auto rate = [&](const char* name, double degS) {
+            if (degS == 0.0) return;
+            const QString text = words(say("{name} {v} °/s", {{"name", say(name)}, {"v", signedNum(degS)}}));
+            if (x + textWidth(text, Theme::font(12)) < wide() - kLeft) x = drawText(p, {x + 4, y}, text, Theme::font(12), t.ink) + 6;
+        };
+        rate(KH_TR("roll"), turn->rollDegS);
+        rate(KH_TR("nose up"), turn->pitchDegS);
+        rate(KH_TR("nose right"), turn->yawDegS);
+    }
     if (f.witness->to.cutLatched.value_or(false)) drawText(p, {x + 4, y}, tr("cut latched"), Theme::font(12), t.ink);
 }
 

@@ -66,6 +66,7 @@ constexpr std::array kFunctionTable{
     FunctionEntry{KH_TR("throttle"), KH_TR("Throttle"), Throttle, &Sticks::collective, nullptr, nullptr, nullptr, nullptr, false,
                   kOfThrottle},
     FunctionEntry{KH_TR("gain"), KH_TR("Tail gain"), Gain, nullptr, nullptr, nullptr, nullptr, nullptr, false, kOfGain}};
+constexpr std::array kGyros{KH_TR("roll gyro"), KH_TR("pitch gyro"), KH_TR("yaw gyro")};
 constexpr std::array kMixed{heli::Elevator, heli::Aileron, heli::Collective};
 
 struct ServoWord {
@@ -87,7 +88,8 @@ const AircraftClass& helicopterClass() {
                                      .functions = kFunctionTable,
                                      .blank = [] { return std::unique_ptr<AircraftFacts>(std::make_unique<Facts>()); },
                                      .usual = heli::Collective,
-                                     .mixed = kMixed};
+                                     .mixed = kMixed,
+                                     .gyros = kGyros};
     return entry;
 }
 

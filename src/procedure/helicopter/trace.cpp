@@ -2,6 +2,7 @@
 #include "procedure/helicopter/trace.h"
 
 #include "base/conventions.h"
+#include "procedure/helicopter/gyrotrace.h"
 
 #include <algorithm>
 #include <cmath>
@@ -19,12 +20,9 @@ double largest(const std::vector<PortValue>& ports) {
     return best;
 }
 
-/// Tilt component to one side, in degrees.
-double tiltPart(double sine) { return degFromRad(std::asin(std::clamp(sine, -1.0, 1.0))); }
-
 class HelicopterStages final : public MachineStages {
 public:
-    HelicopterStages(const Setup& setup, const ChainModel& model) {
+    HelicopterStages(const Setup& setup, const ChainModel& model) : gyros_(setup, model) {
         const HelicopterEnd end = helicopterIn(model);
         servoCount_ = end.servoCount();
         for (std::size_t i = 0; i < end.portCount(); ++i) {
@@ -40,6 +38,9 @@ public:
         if (f == heli::Rudder) addTail(t);
         else addPlate(t, f, model, asked);
     }
+    void addGyros(Trace& t, const Deck& deck, const ChainModel& model, const ChainModel& asked) const override {
+        gyros_.add(t, deck, helicopterIn(model), helicopterIn(asked));
+    }
     void finish(Trace& t) const override;
 
 private:
@@ -49,6 +50,7 @@ private:
     void addPlate(Trace& t, Function f, const ChainModel& model, const ChainModel& asked) const;
     static void addTail(Trace& t);
 
+    GyroStages gyros_;
     std::vector<PortText> ports_;
     std::vector<std::size_t> portServo_;
     std::size_t servoCount_ = 0;
@@ -103,12 +105,12 @@ void HelicopterStages::addPlate(Trace& t, Function f, const ChainModel& model, c
     Stage blade{f, "blade", KH_TR("blade"), Box::Machine, "°", 1, true};
     const auto plateValue = [&](const HelicopterInstant& at) {
         if (collective) return at.plate.heightMm;
-        return tiltPart(f == heli::Aileron ? at.plate.right : at.plate.forward);
+        return tiltPartDeg(f == heli::Aileron ? at.plate.right : at.plate.forward);
     };
     const auto bladeValue = [&](const HelicopterInstant& at) {
         if (collective) return (at.bladeDeg[0] + at.bladeDeg[1] + at.bladeDeg[2] + at.bladeDeg[3]) / 4.0;
         const double sine = f == heli::Aileron ? at.plate.right : at.plate.forward;
-        return tiltPart(innerRadiusMm_ * sine / gripMm_);
+        return tiltPartDeg(innerRadiusMm_ * sine / gripMm_);
     };
     plate.value = plateValue(now);
     plate.asked = plateValue(askedNow);
@@ -159,7 +161,7 @@ void HelicopterStages::finish(Trace& t) const {
         out.servos.push_back({ports_[p].id, ports_[p].role, s.pulseUs, s.armDeg, s.ballMm});
     }
     out.heightMm = now.plate.heightMm;
-    out.tiltDeg = tiltPart(std::min(1.0, std::hypot(now.plate.forward, now.plate.right)));
+    out.tiltDeg = tiltPartDeg(std::min(1.0, std::hypot(now.plate.forward, now.plate.right)));
     out.towardDeg = out.tiltDeg < 1e-6 ? 0.0 : wrapAzimuthDeg(degFromRad(std::atan2(now.plate.right, now.plate.forward)));
     out.fightMm = now.fightMm;
     out.bladeDeg = now.bladeDeg;
@@ -181,6 +183,8 @@ const HelicopterTrace& helicopterTrace(const Trace& trace) {
 std::unique_ptr<MachineStages> helicopterStages(const Setup& setup, const ChainModel& model) {
     return std::make_unique<HelicopterStages>(setup, model);
 }
+
+double tiltPartDeg(double sine) { return degFromRad(std::asin(std::clamp(sine, -1.0, 1.0))); }
 
 EdgeSide trailingEdge(double sliderMm, LeverEdge lever) {
     if (std::abs(sliderMm) < kEdgeStillMm) return EdgeSide::Still;

@@ -28,6 +28,8 @@ struct HelicopterTrace {
 
 [[nodiscard]] std::unique_ptr<MachineStages> helicopterStages(const Setup& setup, const ChainModel& model);
 
+/// A tilt's component to one side, in degrees, of its sine.
+[[nodiscard]] double tiltPartDeg(double sine);
 /// Where the trailing edges of the tail blades go for a slider position. @param sliderMm + right from behind
 [[nodiscard]] EdgeSide trailingEdge(double sliderMm, LeverEdge lever);
 /// "left", "right", "still".

@@ -32,9 +32,12 @@ enum class DrawingId {
     PinionTable,
     Positions,
     HoldBars,
-    Staircase
+    Staircase,
+    Mounting,
+    Mountings,
+    HandTests
 };
-inline constexpr std::size_t kDrawings = 22;
+inline constexpr std::size_t kDrawings = 25;
 
 /// A rectangle of the bench view, in pixels.
 struct PanelArea {

@@ -165,10 +165,7 @@ std::vector<std::string> settingsInForce(const Setup& setup, const SolverEntry& 
     for (const char* path : solver.invalidatedBy) paths.emplace_back(path);
     std::vector<std::string> out;
     for (const std::string& path : paths)
-        if (const auto field = readField(setup, path)) {
-            const bool* flag = std::get_if<bool>(&field->value);
-            out.push_back(underText(path, flag != nullptr ? (*flag ? 1.0 : 0.0) : std::get<double>(field->value)));
-        }
+        if (readField(setup, path)) out.push_back(path + "=" + settingText(setup, path));
     return out;
 }
 

@@ -88,41 +88,6 @@ void layout(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back(std::move(f));
 }
 
-void mounting(const AuditContext& c, std::vector<Finding>& out) {
-    if (c.setup.controller.mounting == c.setup.machine.mounting) return;
-    const auto& allowed = c.setup.controller.profile.mountings;
-    const bool possible = std::find(allowed.begin(), allowed.end(), c.setup.machine.mounting) != allowed.end();
-    out.push_back({.severity = Severity::Danger,
-                   .row = "mounting"_row,
-                   .title = c.say(KH_TR("The controller thinks it sits another way")),
-                   .found = c.say(KH_TR("Set: {s}. Built: {b}."),
-                                  {{"s", asWord(c.setup.controller.mounting)}, {"b", asWord(c.setup.machine.mounting)}}),
-                   .why = c.say(KH_TR("It corrects the wrong axis or the wrong way: the model tips over while spooling up.")),
-                   .todo = possible ? c.say(KH_TR("Set {b} in the controller."), {{"b", asWord(c.setup.machine.mounting)}})
-                                    : c.say(KH_TR("Mount it in a way {x} allows."), {{"x", c.setup.controller.profile.name}}),
-                   .box = possible ? Box::Controller : Box::Machine,
-                   .subject = "controller.mounting"_field,
-                   .fix = possible ? std::vector<Edit>{{"controller.mounting"_field, c.setup.machine.mounting}} : std::vector<Edit>{}});
-}
-
-void rotorTurning(const AuditContext& c, std::vector<Finding>& out) {
-    const ToldTurning built =
-        helicopter(c.setup).rotor.turning == Turning::Clockwise ? ToldTurning::Clockwise : ToldTurning::CounterClockwise;
-    if (c.setup.controller.rotorTurning == ToldTurning::NotAsked || c.setup.controller.rotorTurning == built) return;
-    const Message set = fieldAsText(*readField(c.setup, "controller.rotorTurning"_field));
-    const FieldValue wanted = readField(c.setup, "machine.rotor.turning"_field)->value;
-    out.push_back({.severity = Severity::Warning,
-                   .row = "rotor-turning"_row,
-                   .title = c.say(KH_TR("The controller thinks the rotor turns the other way")),
-                   .found = c.say(KH_TR("Set: {s}. Built: {b}."),
-                                  {{"s", set}, {"b", fieldAsText(*readField(c.setup, "machine.rotor.turning"_field))}}),
-                   .why = c.say(KH_TR("Precompensation pushes the tail the wrong way, and turning on the spot tilts the disc.")),
-                   .todo = c.say(KH_TR("Set it as built in the controller.")),
-                   .box = Box::Controller,
-                   .subject = "controller.rotorTurning"_field,
-                   .fix = {{"controller.rotorTurning"_field, wanted}}});
-}
-
 constexpr double kSenseDeg = 0.3;  ///< an end closer to mid stick's pitch goes neither way
 
 /// Every port turned to its servo's mounting.
@@ -286,8 +251,6 @@ std::span<const Rule> swashRules() {
     static constexpr std::array rules{
         Rule{"swash-mixing", Station::Swash, Work::Wiring, mixing},
         Rule{"layout", Station::Swash, Work::Plate, layout},
-        Rule{"mounting", Station::Swash, Work::Wiring, mounting},
-        Rule{"rotor-turning", Station::Swash, Work::Wiring, rotorTurning},
     };
     return rules;
 }

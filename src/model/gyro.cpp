@@ -1,0 +1,102 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/gyro.h"
+
+#include "model/controllerwords.h"
+#include "model/fieldpatterns.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr std::array kAnswers{HandAnswer{PlateMove::Still, EdgeMove::Still}, HandAnswer{PlateMove::Left, EdgeMove::Still},
+                              HandAnswer{PlateMove::Right, EdgeMove::Still}, HandAnswer{PlateMove::Forward, EdgeMove::Still},
+                              HandAnswer{PlateMove::Aft, EdgeMove::Still},   HandAnswer{PlateMove::Still, EdgeMove::Left},
+                              HandAnswer{PlateMove::Still, EdgeMove::Right}};
+
+/// Whether a reading was taken under the settings in force.
+bool inForce(const Setup& setup, const Reading& reading) {
+    const std::vector<std::string> paths = handSettings();
+    return std::all_of(paths.begin(), paths.end(), [&](const std::string& path) {
+        const std::string now = settingText(setup, path);
+        const std::optional<std::string> then = underText(reading, path);
+        return !then || *then == now;
+    });
+}
+
+}  // namespace
+
+Mounting mountingBuilt(const Setup& setup) { return mountingOf(setup.machine.mounting).value_or(Mounting{}); }
+Mounting mountingSet(const Setup& setup) { return mountingOf(setup.controller.mounting).value_or(Mounting{}); }
+
+GyroReversals gyroReversals(const Setup& setup) {
+    const GyroSettings& g = setup.controller.gyro;
+    return {g.rollReversed, g.pitchReversed, g.yawReversed};
+}
+
+std::vector<Mounting> knownMountings(const ControllerProfile& box) {
+    std::vector<Mounting> out;
+    for (const std::string& word : box.mountings)
+        if (const auto m = mountingOf(word)) out.push_back(*m);
+    return out;
+}
+
+HandAnswers answersByRecord(const Setup& setup) { return gyroResponse(mountingBuilt(setup), mountingSet(setup), gyroReversals(setup)); }
+
+std::optional<GyroRemedy> remedyFor(const Setup& setup, const Mounting& built) {
+    const ControllerProfile& box = setup.controller.profile;
+    const std::vector<Mounting> known = knownMountings(box);
+    if (known.empty()) return std::nullopt;
+    std::optional<GyroRemedy> remedy = gyroRemedy(built, known);
+    if (remedy && remedy->reversed.count() > 0 && (!box.gyroSenses || levels(box))) return std::nullopt;
+    return remedy;
+}
+
+std::vector<Edit> editsOf(const Setup& setup, const Mounting& built, const GyroRemedy& remedy) {
+    std::vector<Edit> out;
+    if (mountingBuilt(setup) != built) out.push_back({"machine.mounting"_field, std::string(mountingWord(built))});
+    if (mountingSet(setup) != remedy.set) out.push_back({"controller.mounting"_field, std::string(mountingWord(remedy.set))});
+    const GyroReversals now = gyroReversals(setup);
+    if (now.roll != remedy.reversed.roll) out.push_back({"controller.gyro.rollReversed"_field, remedy.reversed.roll});
+    if (now.pitch != remedy.reversed.pitch) out.push_back({"controller.gyro.pitchReversed"_field, remedy.reversed.pitch});
+    if (now.yaw != remedy.reversed.yaw) out.push_back({"controller.gyro.yawReversed"_field, remedy.reversed.yaw});
+    return out;
+}
+
+std::string handReading(HandTurn turn) { return std::string("hand.") + kHandTurnKeys[static_cast<std::size_t>(turn)]; }
+
+double codeOf(const HandAnswer& answer) {
+    return static_cast<double>(std::find(kAnswers.begin(), kAnswers.end(), answer) - kAnswers.begin());
+}
+
+std::optional<HandAnswer> answerOf(double code) {
+    for (std::size_t i = 0; i < kAnswers.size(); ++i)
+        if (code == static_cast<double>(i)) return kAnswers[i];
+    return std::nullopt;
+}
+
+std::vector<std::string> handSettings() {
+    return {"controller.mounting"_field, "controller.gyro.rollReversed"_field, "controller.gyro.pitchReversed"_field,
+            "controller.gyro.yawReversed"_field};
+}
+
+std::optional<HandAnswer> answerInForce(const Setup& setup, HandTurn turn) {
+    const std::string what = handReading(turn);
+    for (auto r = setup.readings.rbegin(); r != setup.readings.rend(); ++r)
+        if (r->what == what) return inForce(setup, *r) ? answerOf(r->value) : std::nullopt;
+    return std::nullopt;
+}
+
+std::optional<HandAnswers> answersInForce(const Setup& setup) {
+    HandAnswers out;
+    for (const HandTurn turn : kHandTurns) {
+        const std::optional<HandAnswer> one = answerInForce(setup, turn);
+        if (!one) return std::nullopt;
+        out[static_cast<std::size_t>(turn)] = *one;
+    }
+    return out;
+}
+
+}  // namespace kh

@@ -1,0 +1,46 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What a document says of mounting and gyro senses, as values.
+#pragma once
+
+#include "formula/mounting.h"
+#include "model/access.h"
+#include "model/setup.h"
+
+#include <optional>
+#include <vector>
+
+namespace kh {
+
+[[nodiscard]] Mounting mountingBuilt(const Setup& setup);
+[[nodiscard]] Mounting mountingSet(const Setup& setup);
+[[nodiscard]] GyroReversals gyroReversals(const Setup& setup);
+/// The mountings the controller can be told of.
+[[nodiscard]] std::vector<Mounting> knownMountings(const ControllerProfile& box);
+/// What the hand tests answer by the document.
+[[nodiscard]] HandAnswers answersByRecord(const Setup& setup);
+/// Whether the box does something by its accelerometer: there a wrong mounting stays wrong, whatever the senses.
+[[nodiscard]] inline bool levels(const ControllerProfile& box) { return !box.levelling.empty(); }
+/// What to set for a box that sits so: a true mounting where gravity counts, else the fewest reversals; nothing if none serves.
+[[nodiscard]] std::optional<GyroRemedy> remedyFor(const Setup& setup, const Mounting& built);
+/// Settings and facts, as edits, so that box and machine agree; only what changes.
+[[nodiscard]] std::vector<Edit> editsOf(const Setup& setup, const Mounting& built, const GyroRemedy& remedy);
+
+/// The newest answer to each turn given under the settings in force; nothing unless all three are there.
+[[nodiscard]] std::optional<HandAnswers> answersInForce(const Setup& setup);
+/// The newest answer to one turn under the settings in force.
+[[nodiscard]] std::optional<HandAnswer> answerInForce(const Setup& setup, HandTurn turn);
+/// "hand.rollRight": what its reading is called.
+[[nodiscard]] std::string handReading(HandTurn turn);
+/// An answer as a reading's value, 0 … 6; each only what the turn can be answered with.
+[[nodiscard]] double codeOf(const HandAnswer& answer);
+/// @return nothing if it is none
+[[nodiscard]] std::optional<HandAnswer> answerOf(double code);
+/// All there are, by code, as they are read: "still", "plate left" …
+inline constexpr std::array kAnswerWords{KH_TR("still"),      KH_TR("plate left"), KH_TR("plate right"), KH_TR("plate forward"),
+                                         KH_TR("plate back"), KH_TR("edges left"), KH_TR("edges right")};
+inline constexpr const char* kAnswerUnit = "answer";
+/// Settings an answer is given under.
+[[nodiscard]] std::vector<std::string> handSettings();
+
+}  // namespace kh

@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// From a turn by hand to plate and tail: what the gyros measure, what the controller believes, what it answers at first.
+#pragma once
+
+#include "formula/mounting.h"
+#include "kernel/helicopter/plant.h"
+#include "procedure/trace.h"
+
+#include <string>
+#include <vector>
+
+namespace kh {
+
+inline constexpr double kHandTurnDegS = 120.0;  ///< an easy turn by hand
+
+class GyroStages {
+public:
+    GyroStages(const Setup& setup, const ChainModel& model);
+    void add(Trace& t, const Deck& deck, const HelicopterEnd& end, const HelicopterEnd& asked) const;
+
+private:
+    void addAxis(Trace& t, std::size_t axis, const std::array<double, 3>& turn, const HelicopterEnd& end, const HelicopterEnd& asked) const;
+
+    Mounting built_, set_;
+    GyroReversals reversed_;
+    std::vector<Bank> banks_;
+    std::vector<std::string> ports_;
+    std::vector<std::size_t> portServo_;
+    double gripMm_ = 22.0, innerRadiusMm_ = 16.0;
+};
+
+}  // namespace kh

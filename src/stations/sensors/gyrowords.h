@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What rows, rules and the solver of Sensors say alike.
+#pragma once
+
+#include "formula/mounting.h"
+#include "kernel/deck.h"
+#include "model/gyro.h"
+
+namespace kh {
+
+/// One turn by hand: its row, what it is called, what the gyro's setting is.
+struct TurnText {
+    const char* row;
+    const char* done;   ///< "rolled right"
+    const char* ask;    ///< of the form that takes the answer
+    const char* sense;  ///< field of the gyro's sense
+    const char* axis;   ///< "roll"
+};
+[[nodiscard]] const TurnText& textOf(HandTurn turn);
+/// "plate left".
+[[nodiscard]] Message answerText(const HandAnswer& answer);
+/// "label up, plugs forward; roll and pitch gyro reversed".
+[[nodiscard]] Message settingsText(const Mounting& mounting, const GyroReversals& reversed);
+/// The turn of a key of the hand tests; nothing if it is none.
+[[nodiscard]] std::optional<HandTurn> turnOf(std::string_view key);
+/// The deck turned by hand.
+[[nodiscard]] Witness turnedByHand(HandTurn turn);
+/// The edits that make box and machine agree for a cause: what it says is, and what is to be set for it.
+/// @return nothing where this box knows no mounting that serves
+[[nodiscard]] std::optional<std::vector<Edit>> editsFor(const Setup& setup, const GyroInference& inferred, const GyroCause& cause);
+
+}  // namespace kh

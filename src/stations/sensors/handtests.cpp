@@ -1,0 +1,148 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Three turns by hand: what explains the answers, and what to set. Nothing is said before the sticks have proved plate and tail.
+#include "model/controllerwords.h"
+#include "model/fieldpatterns.h"
+#include "model/names.h"
+#include "stations/kit/solverkit.h"
+#include "stations/sensors/gyrowords.h"
+#include "stations/sensors/sensors.h"
+
+#include <fmt/format.h>
+#include <array>
+
+namespace kh {
+
+namespace {
+
+HandAnswers answersOf(std::span<const Reading> readings) {
+    HandAnswers out;
+    for (const HandTurn turn : kHandTurns) {
+        const Reading& r = needed(readings, handReading(turn));
+        const std::optional<HandAnswer> answer = answerOf(r.value);
+        if (!answer)
+            throw InputError(r.what,
+                             fmt::format("{} is no answer; allowed are the whole numbers 0 … {}", r.value, kAnswerWords.size() - 1));
+        out[static_cast<std::size_t>(turn)] = *answer;
+    }
+    return out;
+}
+
+GyroInference inferred(const Setup& setup, const HandAnswers& seen) {
+    try {
+        return inferGyro(mountingSet(setup), gyroReversals(setup), seen);
+    } catch (const InputError& e) {  // the turn by the name of its reading
+        throw InputError("hand." + e.field(), e.problem());
+    }
+}
+
+SolvedField settingField(const Setup& setup, const GyroInference& found, const GyroCause& cause, const std::vector<Edit>& edits) {
+    SolvedField a;
+    const bool record = found.sound;
+    a.field = record ? "machine.mounting"_field : "controller.mounting"_field;
+    a.box = record ? Box::Machine : Box::Controller;
+    const std::optional<GyroRemedy> remedy = remedyFor(setup, cause.mounting);
+    const Mounting set = record ? cause.mounting : remedy ? remedy->set : mountingSet(setup);
+    const auto& all = allMountings();
+    a.value = static_cast<double>(std::find(all.begin(), all.end(), set) - all.begin());
+    a.todo =
+        record ? say(KH_TR("Write down how it sits: {m}."), {{"m", settingsText(cause.mounting, cause.reversed)}})
+               : say(KH_TR("Look at label and plugs: {m}? Then set {s} in the controller."),
+                     {{"m", asWord(mountingWord(cause.mounting))}, {"s", settingsText(set, remedy ? remedy->reversed : GyroReversals{})}});
+    a.why.title = say(KH_TR("what explains the answers"));
+    for (const GyroCause& c : found.causes)
+        a.why.line(KH_TR("{m}: {n} changes from what was entered"),
+                   {{"m", settingsText(c.mounting, c.reversed)}, {"n", num(static_cast<double>(c.changes))}});
+    a.edits = edits;
+    return a;
+}
+
+Solved solveMounting(const Setup& setup, std::span<const Reading> readings) {
+    const HandAnswers seen = answersOf(readings);
+    const GyroInference found = inferred(setup, seen);
+    Solved out;
+    if (seen == answersByRecord(setup)) {
+        out.remarks.push_back(found.sound
+                                  ? say(KH_TR("All three turns are answered as they must be: mark the rows as seen on the machine."))
+                                  : say(KH_TR("The answers are what the record says: take its remedy at Proof, then turn again.")));
+        if (!found.sound) return out;
+    } else {
+        for (const GyroCause& cause : found.causes)
+            if (const auto edits = editsFor(setup, found, cause); edits && !edits->empty()) {
+                out.answers.push_back(settingField(setup, found, cause, *edits));
+                break;
+            }
+        for (std::size_t i = 1; i < found.causes.size(); ++i)
+            out.remarks.push_back(
+                say(KH_TR("Also possible: {m}, {n} changes."), {{"m", settingsText(found.causes[i].mounting, found.causes[i].reversed)},
+                                                                {"n", num(static_cast<double>(found.causes[i].changes))}}));
+        out.remarks.push_back(
+            say(KH_TR("Or ports reversed and channels reversed again: then the monitor signs one function backwards. Look at "
+                      "the monitor first.")));
+    }
+    if (out.answers.empty() && !found.sound)
+        out.remarks.push_back(
+            say(KH_TR("{x} knows no mounting that serves: mount it another way."), {{"x", setup.controller.profile.name}}));
+    return out;
+}
+
+std::vector<ReadingSlot> handSlots(const Setup&) {
+    std::vector<ReadingSlot> out;
+    for (const HandTurn turn : kHandTurns) out.push_back({handReading(turn), textOf(turn).ask, kAnswerUnit});
+    return out;
+}
+
+std::vector<std::string> settings(const Setup&, const std::string&) { return handSettings(); }
+
+Guide handGuide(const Setup& setup, const Figures&) {
+    const ControllerProfile& box = setup.controller.profile;
+    Guide g{
+        "mounting",
+        say(KH_TR("Hand tests")),
+        {{Box::Controller,
+          say(KH_TR("Move every stick: the monitor shows each function with the sign of its stick.")),
+          say(KH_TR("Every sign is right.")),
+          {}},
+         {Box::Machine, say(KH_TR("Then plate and tail by the sticks: the plate tilts as the stick, the trailing edges go to its side.")),
+          say(KH_TR("Both are proved.")), say(KH_TR("Leads off, main and tail blades off: arms and levers pinch."))},
+         {Box::Controller,
+          say(KH_TR("Leave the set-up menu, save, pull the supply and plug it in again; do not touch the machine.")),
+          say(KH_TR("The plate stands level, no servo at its end.")),
+          {}}}};
+    for (const HandTurn turn : kHandTurns)
+        g.steps.push_back({Box::Machine,
+                           say(textOf(turn).ask),
+                           say(KH_TR("{turn}: {want}, in the first half second."),
+                               {{"turn", say(textOf(turn).done)}, {"want", answerText(rightAnswers()[static_cast<std::size_t>(turn)])}}),
+                           {}});
+    if (box.banks > 1)
+        g.steps.push_back({Box::Controller,
+                           say(KH_TR("Do the three turns in each of its {n} banks."), {{"n", num(box.banks)}}),
+                           say(KH_TR("Each bank answers alike.")),
+                           {}});
+    return g;
+}
+
+}  // namespace
+
+std::span<const SolverEntry> sensorsSolvers() {
+    static constexpr std::array entries{SolverEntry{
+        .id = "mounting",
+        .title = KH_TR("Hand tests"),
+        .caution = KH_TR("Motor leads off, main blades off. After the sticks proved plate and tail, the menu left and saved, the "
+                         "box power-cycled: turn the machine briskly and judge the first half second."),
+        .rows = "mounting roll-sense pitch-sense yaw-sense",
+        .solve = solveMounting,
+        .asks = handSlots,
+        .settings = settings,
+        .with = ReadWith::Eye,
+        .setUpState = false}};
+    return entries;
+}
+
+std::span<const GuideEntry> sensorsGuides() {
+    static constexpr std::array entries{GuideEntry{"mounting", handGuide}};
+    return entries;
+}
+
+}  // namespace kh

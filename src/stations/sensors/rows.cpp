@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/controllerwords.h"
+#include "model/fieldpatterns.h"
+#include "model/names.h"
+#include "stations/kit/rowbuilder.h"
+#include "stations/sensors/gyrowords.h"
+#include "stations/sensors/sensors.h"
+
+namespace kh {
+
+namespace {
+
+/// What a turn is answered with: as it must be, as the record has it if that is another, as it was seen.
+Cell turnCell(const Setup& setup, HandTurn turn) {
+    const auto i = static_cast<std::size_t>(turn);
+    const HandAnswer wanted = rightAnswers()[i];
+    const HandAnswer recorded = answersByRecord(setup)[i];
+    const std::optional<HandAnswer> seen = answerInForce(setup, turn);
+    Cell cell;
+    const auto add = [&](const char* before, const HandAnswer& answer) {
+        Part part = RowBuilder::text(answerText(answer));
+        part.label = say(before);
+        cell.parts.push_back(std::move(part));
+    };
+    add(textOf(turn).done, wanted);
+    if (recorded != wanted && seen != recorded) add(KH_TR("as recorded"), recorded);
+    if (seen) add(KH_TR("seen"), *seen);
+    return cell;
+}
+
+Cell senseCell(const RowBuilder& b, HandTurn turn) {
+    const GyroReversals r = gyroReversals(b.setup());
+    const bool reversed = std::array{r.roll, r.pitch, r.yaw}[static_cast<std::size_t>(turn)];
+    if (!b.setup().controller.profile.gyroSenses && !reversed) return {};
+    return {{b.flag(textOf(turn).sense, KH_TR("gyro reversed"), KH_TR("gyro normal"))}};
+}
+
+}  // namespace
+
+StationPage sensorsRows(const RowBuilder& b) {
+    const Setup& s = b.setup();
+    const ControllerProfile& box = s.controller.profile;
+    std::vector<std::string> all;
+    for (const Choice& c : kMountingChoices) all.emplace_back(c.id);
+    Cell learns;
+    for (const std::string& word : box.learns) learns.parts.push_back(RowBuilder::text(asWord(word)));
+    Cell rescueWhen, rescueSet;
+    if (std::any_of(s.transmitter.functions.begin(), s.transmitter.functions.end(),
+                    [](const SwitchFunction& f) { return f.id == "rescue"; }))
+        rescueWhen.parts.push_back(b.field(elementPath("transmitter.functions.{}.when"_field, "rescue")));
+    if (std::find(box.levelling.begin(), box.levelling.end(), "rescue") != box.levelling.end() || s.controller.rescueInUse)
+        rescueSet.parts.push_back(b.flag("controller.rescueInUse"_field, KH_TR("in use"), KH_TR("blocked")));
+    StationPage page{Station::Sensors, {}};
+    page.rows = {
+        b.row("mounting", say(KH_TR("Mounting")), {}, {{b.word("controller.mounting"_field, box.mountings)}},
+              {{b.word("machine.mounting"_field, all)}}),
+        b.row("roll-sense", say(KH_TR("Roll sense")), {}, senseCell(b, HandTurn::RollRight), turnCell(s, HandTurn::RollRight)),
+        b.row("pitch-sense", say(KH_TR("Pitch sense")), {}, senseCell(b, HandTurn::NoseDown), turnCell(s, HandTurn::NoseDown)),
+        b.row("yaw-sense", say(KH_TR("Yaw sense")), {}, senseCell(b, HandTurn::TailLeft), turnCell(s, HandTurn::TailLeft)),
+        b.row("pirouette", say(KH_TR("Pirouette")), {}, {}, {{RowBuilder::text(say(KH_TR("its tilt keeps its direction in space")))}}),
+        RowBuilder::under("pirouette", b.row("rotor-turning", say(KH_TR("Rotation")), {}, {{b.field("controller.rotorTurning"_field)}},
+                                             {{b.field("machine.rotor.turning"_field)}})),
+        b.row("fixing", say(KH_TR("Fixing")), {}, {}, {{b.field("machine.fixing"_field), b.labelled("machine.squareErrorDeg"_field)}}),
+        b.row("start-up", say(KH_TR("Start-up")), {}, std::move(learns),
+              {{RowBuilder::text(say(KH_TR("still, plate level, no servo at its end")))}}),
+        b.row("on-the-ground", say(KH_TR("On the ground")), {}, {}, {{RowBuilder::text(say(KH_TR("creep is normal: judge 0.5 s")))}}),
+        b.row("rescue", say(KH_TR("Rescue")), std::move(rescueWhen), std::move(rescueSet),
+              {{RowBuilder::text(say(KH_TR("blocked until the axes are proved")))}}),
+    };
+    return page;
+}
+
+}  // namespace kh

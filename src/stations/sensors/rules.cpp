@@ -1,0 +1,219 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Mounting and gyro senses against what is built and what was seen; fixing; rescue.
+#include "base/error.h"
+#include "judge/rowids.h"
+#include "judge/rule.h"
+#include "model/controllerwords.h"
+#include "model/fieldpatterns.h"
+#include "model/names.h"
+#include "stations/sensors/gyrowords.h"
+#include "stations/sensors/sensors.h"
+
+#include <algorithm>
+#include <array>
+
+namespace kh {
+
+namespace {
+
+constexpr double kSquareDeg = 1.0;  ///< out of square by more shows in a flip
+
+/// The first turn that is answered wrongly.
+HandTurn wrongTurn(const HandAnswers& answers) {
+    const HandAnswers right = rightAnswers();
+    for (const HandTurn turn : kHandTurns)
+        if (answers[static_cast<std::size_t>(turn)] != right[static_cast<std::size_t>(turn)]) return turn;
+    return HandTurn::RollRight;
+}
+
+/// What to do where no setting serves: the box is mounted as it is set.
+std::vector<Edit> mountAsSet(const Setup& setup) { return editsOf(setup, mountingSet(setup), {mountingSet(setup), {}}); }
+
+void mounting(const AuditContext& c, std::vector<Finding>& out) {
+    const Mounting built = mountingBuilt(c.setup);
+    if (built == mountingSet(c.setup)) return;
+    const ControllerProfile& box = c.setup.controller.profile;
+    const HandAnswers answers = answersByRecord(c.setup);
+    const bool right = answers == rightAnswers();
+    if (right && !levels(box)) return;  // reversed senses make up for it
+    const std::optional<GyroRemedy> remedy = remedyFor(c.setup, built);
+    Finding f{.severity = !right || c.setup.controller.rescueInUse ? Severity::Danger : Severity::Note,
+              .row = "mounting"_row,
+              .title = c.say(KH_TR("The controller thinks it sits another way")),
+              .found = c.say(KH_TR("Set: {s}. Built: {b}."),
+                             {{"s", asWord(c.setup.controller.mounting)}, {"b", asWord(c.setup.machine.mounting)}}),
+              .why = right ? c.say(KH_TR("Its idea of up is wrong: rescue or level turns the machine over."))
+                           : c.say(KH_TR("It corrects the wrong axis or the wrong way: the model tips over while spooling up.")),
+              .box = remedy ? Box::Controller : Box::Machine,
+              .subject = "controller.mounting"_field};
+    if (!right) f.witness = turnedByHand(wrongTurn(answers));
+    if (remedy) {
+        f.todo = c.say(KH_TR("Set {b} in the controller."), {{"b", settingsText(remedy->set, remedy->reversed)}});
+        f.fix = editsOf(c.setup, built, *remedy);
+        f.also = {mountAsSet(c.setup)};
+    } else {
+        f.todo = c.say(KH_TR("Mount it as it is set, or in a way {x} allows."), {{"x", box.name}});
+        f.fix = mountAsSet(c.setup);
+    }
+    out.push_back(std::move(f));
+}
+
+void gyroSense(const AuditContext& c, std::vector<Finding>& out) {
+    if (mountingBuilt(c.setup) != mountingSet(c.setup)) return;  // told by the mounting
+    const GyroReversals r = gyroReversals(c.setup);
+    const std::array reversed{r.roll, r.pitch, r.yaw};
+    for (const HandTurn turn : kHandTurns) {
+        const auto i = static_cast<std::size_t>(turn);
+        if (!reversed[i]) continue;
+        const TurnText& text = textOf(turn);
+        out.push_back({.id = std::string("gyro-sense.") + text.axis,
+                       .severity = Severity::Danger,
+                       .row = text.row,
+                       .title = c.say(KH_TR("The {a} gyro corrects the wrong way"), {{"a", say(text.axis)}}),
+                       .found = c.say(KH_TR("{turn}: {is}; asked is {want}."), {{"turn", say(text.done)},
+                                                                                {"is", answerText(answersByRecord(c.setup)[i])},
+                                                                                {"want", answerText(rightAnswers()[i])}}),
+                       .why = turn == HandTurn::TailLeft ? c.say(KH_TR("The tail spins the model round as the rotor starts."))
+                                                         : c.say(KH_TR("The plate tilts with the fall: the model tips over on take-off.")),
+                       .todo = c.say(KH_TR("Set the {a} gyro to normal in the controller."), {{"a", say(text.axis)}}),
+                       .box = Box::Controller,
+                       .witness = turnedByHand(turn),
+                       .subject = text.sense,
+                       .fix = {{text.sense, false}}});
+    }
+}
+
+void handAnswers(const AuditContext& c, std::vector<Finding>& out) {
+    const std::optional<HandAnswers> seen = answersInForce(c.setup);
+    if (!seen || *seen == answersByRecord(c.setup)) return;
+    GyroInference inferred;
+    try {
+        inferred = inferGyro(mountingSet(c.setup), gyroReversals(c.setup), *seen);
+    } catch (const InputError& e) {
+        const HandTurn turn = turnOf(e.field()).value_or(HandTurn::RollRight);
+        out.push_back(
+            {.id = "hand-answers.contradict",
+             .severity = Severity::Warning,
+             .row = textOf(turn).row,
+             .title = c.say(KH_TR("An answer by hand contradicts the others")),
+             .found = c.say(KH_TR("{turn}: {is}. No mounting and no sense answers all three turns like that."),
+                            {{"turn", say(textOf(turn).done)}, {"is", answerText((*seen)[static_cast<std::size_t>(turn)])}}),
+             .why = c.say(KH_TR("Nothing is known of the gyros until the answers agree.")),
+             .todo = c.say(KH_TR("Turn the machine by hand again, motor off, and judge the first half second; still may mean that "
+                                 "the menu is open or the gain is 0.")),
+             .box = Box::Machine,
+             .subject = "controller.mounting"_field});
+        return;
+    }
+    const HandTurn turn = wrongTurn(*seen);
+    const auto i = static_cast<std::size_t>(turn);
+    Finding f{.severity = inferred.sound ? Severity::Warning : Severity::Danger,
+              .row = "mounting"_row,
+              .title = inferred.sound ? c.say(KH_TR("The gyros answer rightly; the record says they cannot"))
+                                      : c.say(KH_TR("The gyros answer otherwise than the record says")),
+              .why = c.say(KH_TR("What the record says of mounting and senses is not so: nothing computed from it holds.")),
+              .box = Box::Controller,
+              .subject = "controller.mounting"_field};
+    const GyroCause& first = inferred.causes.front();
+    f.found = inferred.sound ? c.say(KH_TR("All three turns are answered as they must be. Explained by: {c}."),
+                                     {{"c", settingsText(first.mounting, first.reversed)}})
+                             : c.say(KH_TR("{turn}: {is}; asked is {want}. Explained by: {c}."),
+                                     {{"turn", say(textOf(turn).done)},
+                                      {"is", answerText((*seen)[i])},
+                                      {"want", answerText(rightAnswers()[i])},
+                                      {"c", settingsText(first.mounting, first.reversed)}});
+    if (!inferred.sound) f.witness = turnedByHand(turn);
+    for (const GyroCause& cause : inferred.causes) {
+        const auto edits = editsFor(c.setup, inferred, cause);
+        if (!edits || edits->empty()) continue;
+        if (f.fix.empty()) f.fix = *edits;
+        else f.also.push_back(*edits);
+    }
+    f.todo =
+        c.say(KH_TR("Look at label and plugs: {m}? Then set the controller for that; if they look elsewhere, enter how it really sits."),
+              {{"m", asWord(mountingWord(first.mounting))}});
+    out.push_back(std::move(f));
+}
+
+void rotorTurning(const AuditContext& c, std::vector<Finding>& out) {
+    const auto built = readField(c.setup, "machine.rotor.turning"_field);
+    const auto told = readField(c.setup, "controller.rotorTurning"_field);
+    if (!built || c.setup.controller.rotorTurning == ToldTurning::NotAsked || told->value == built->value) return;
+    out.push_back({.severity = Severity::Warning,
+                   .row = "rotor-turning"_row,
+                   .title = c.say(KH_TR("The controller thinks the rotor turns the other way")),
+                   .found = c.say(KH_TR("Set: {s}. Built: {b}."), {{"s", fieldAsText(*told)}, {"b", fieldAsText(*built)}}),
+                   .why = c.say(KH_TR("Precompensation pushes the tail the wrong way, and turning on the spot tilts the disc.")),
+                   .todo = c.say(KH_TR("Set it as built in the controller.")),
+                   .box = Box::Controller,
+                   .subject = "controller.rotorTurning"_field,
+                   .fix = {{"controller.rotorTurning"_field, built->value}}});
+}
+
+void fixing(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.machine.fixing == Fixing::Foam)
+        out.push_back({.severity = Severity::Warning,
+                       .row = "fixing"_row,
+                       .title = c.say(KH_TR("The controller stands on soft foam")),
+                       .found = c.say(KH_TR("A stack of soft foam lets it lag behind the airframe, then swing past it.")),
+                       .why = c.say(KH_TR("It corrects late and then too much: the tail wags, the head shakes.")),
+                       .todo = c.say(KH_TR("Fix it with thin, firm tape or hard, as its maker says.")),
+                       .box = Box::Machine,
+                       .subject = "machine.fixing"_field,
+                       .fix = {{"machine.fixing"_field, std::string("thin tape")}}});
+    const double off = c.setup.machine.squareErrorDeg;
+    if (off <= kSquareDeg) return;
+    out.push_back({.id = "fixing.square",
+                   .severity = Severity::Warning,
+                   .row = "fixing"_row,
+                   .title = c.say(KH_TR("The controller stands out of square")),
+                   .found = c.say(KH_TR("Its axes are {e}° off: at half a flip the nose is {n}° beside its line."),
+                                  {{"e", num(off, 1)}, {"n", num(noseOffDeg(off), 1)}}),
+                   .why = c.say(KH_TR("A flip walks off its line, and each roll drifts a little.")),
+                   .todo = c.say(KH_TR("Set it square to mast and boom, within {d}°."), {{"d", num(kSquareDeg)}}),
+                   .box = Box::Machine,
+                   .subject = "machine.squareErrorDeg"_field,
+                   .fix = {{"machine.squareErrorDeg"_field, 0.0}}});
+}
+
+/// Whether a row was seen on the machine, and none of what it rests on was changed since.
+bool provedByHand(const Setup& setup, const char* row) {
+    const auto seen = setup.standings.find(std::string("rows.") + row);
+    if (seen == setup.standings.end() || seen->second.standing != Standing::Proved) return false;
+    std::vector<std::string> rests = handSettings();
+    rests.emplace_back("machine.mounting"_field);
+    return std::none_of(rests.begin(), rests.end(), [&](const std::string& path) {
+        const auto changed = setup.standings.find(path);
+        return changed != setup.standings.end() && changed->second.at > seen->second.at;
+    });
+}
+
+void rescueShut(const AuditContext& c, std::vector<Finding>& out) {
+    if (!c.setup.controller.rescueInUse) return;
+    std::vector<Message> unproved;
+    for (const HandTurn turn : kHandTurns)
+        if (!provedByHand(c.setup, textOf(turn).row)) unproved.push_back(c.say(textOf(turn).axis));
+    if (unproved.empty()) return;
+    out.push_back({.severity = Severity::Danger,
+                   .row = "rescue"_row,
+                   .title = c.say(KH_TR("Rescue is in use before the axes are proved")),
+                   .found = c.say(KH_TR("Not seen on the machine yet: {axes}."), {{"axes", unproved}}),
+                   .why = c.say(KH_TR("With one axis wrong it throws the machine into the ground, at full collective.")),
+                   .todo = c.say(KH_TR("Block it in the controller until all three turns were answered rightly.")),
+                   .box = Box::Controller,
+                   .subject = "controller.rescueInUse"_field,
+                   .fix = {{"controller.rescueInUse"_field, false}}});
+}
+
+}  // namespace
+
+std::span<const Rule> sensorsRules() {
+    static constexpr std::array rules{
+        Rule{"mounting", Station::Sensors, Work::Wiring, mounting},      Rule{"gyro-sense", Station::Sensors, Work::Sign, gyroSense},
+        Rule{"hand-answers", Station::Sensors, Work::Sign, handAnswers}, Rule{"rotor-turning", Station::Sensors, Work::Sign, rotorTurning},
+        Rule{"fixing", Station::Sensors, Work::Wiring, fixing},          Rule{"rescue-shut", Station::Sensors, Work::Sign, rescueShut}};
+    return rules;
+}
+
+}  // namespace kh

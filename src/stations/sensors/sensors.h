@@ -1,0 +1,16 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "stations/kit/station.h"
+
+namespace kh {
+
+[[nodiscard]] const StationEntry& sensorsStation();
+
+// what the entry lists
+[[nodiscard]] StationPage sensorsRows(const RowBuilder& b);
+[[nodiscard]] std::span<const Rule> sensorsRules();
+[[nodiscard]] std::span<const SolverEntry> sensorsSolvers();
+[[nodiscard]] std::span<const GuideEntry> sensorsGuides();
+
+}  // namespace kh
