@@ -47,6 +47,8 @@ Drawing drawingOf(DrawingId id) {
         case DrawingId::Mounting: return paintMounting;
         case DrawingId::Mountings: return paintMountings;
         case DrawingId::HandTests: return paintHandTests;
+        case DrawingId::TailStroke: return paintTailStroke;
+        case DrawingId::TailGain: return paintTailGain;
     }
     const auto own = ownDrawings().find(id);
     return own == ownDrawings().end() ? nullptr : own->second;

@@ -61,8 +61,12 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s);
 /// Where the plate tilts now, over the rose of mid collective.
 void paintRosePlate(QPainter& p, QRectF area, const Scene& s);
 
-/// Tail rotor and slider from above; which way the trailing edges go.
+/// Tail rotor and slider from above, from the left and from behind; which way trailing edges and nose go.
 void paintTail(QPainter& p, QRectF area, const Scene& s);
+/// The slider on its stroke, the limits in the controller's window.
+void paintTailStroke(QPainter& p, QRectF area, const Scene& s);
+/// Every mode's tail gain over its head speed, the size's start values, and the first mode's carried on.
+void paintTailGain(QPainter& p, QRectF area, const Scene& s);
 
 /// The controller in the airframe as built, with its axes and those it is told.
 void paintMounting(QPainter& p, QRectF area, const Scene& s);

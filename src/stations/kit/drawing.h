@@ -35,9 +35,11 @@ enum class DrawingId {
     Staircase,
     Mounting,
     Mountings,
-    HandTests
+    HandTests,
+    TailStroke,
+    TailGain
 };
-inline constexpr std::size_t kDrawings = 25;
+inline constexpr std::size_t kDrawings = 27;
 
 /// A rectangle of the bench view, in pixels.
 struct PanelArea {

@@ -14,7 +14,7 @@
 namespace kh {
 
 /// What the readings of a solver are taken with; how finely, `instrumentFor` says.
-enum class ReadWith { PitchGauge, Monitor, Square, Calliper, Ear, Eye };
+enum class ReadWith { PitchGauge, Monitor, Square, Calliper, Ear, Eye, Flight };
 
 /// One number to enter, or one turn of the pliers.
 struct SolvedField {

@@ -56,14 +56,12 @@ void TailFigures::tail() {
         KH_TR("tail pitch that holds the hover"), {"°", 1}, hoverPaths,
         [&, rpm](Derivation& why) {
             const HoverOut h = hover(mainRotor(setup.machine, rpm));
-            const double thrust = h.torqueNm / t.boomM;
-            why.line(KH_TR("torque P / Ω = {p} W / {n} rpm = {q} N·m, thrust = torque / boom = {t} N"),
-                     {{"p", num(h.powerW)}, {"n", num(rpm)}, {"q", num(h.torqueNm, 2)}, {"t", num(thrust, 1)}});
+            why.line(KH_TR("torque P / Ω = {p} W / {n} rpm = {q} N·m"), {{"p", num(h.powerW)}, {"n", num(rpm)}, {"q", num(h.torqueNm, 2)}});
             HoverIn tailRotor = mainRotor(setup.machine, rpm * t.ratio);
             tailRotor.diameterM = t.discM;
             tailRotor.chordMm = t.chordMm;
             tailRotor.blades = 2.0;
-            return pitchForThrustDeg(thrust, tailRotor, &why);
+            return tailHover(h.torqueNm, t.boomM, tailRotor, &why).pitchDeg;
         },
         speed);
     out.tailTipSpeed = make(

@@ -6,7 +6,12 @@ namespace kh {
 namespace {
 
 std::vector<PanelSpec> panels(const PanelContext& c) {
-    return {{DrawingId::Tail, {kPanelLeft, 10, c.innerWidth(), c.innerHeight()}, KH_TR("Tail")}};
+    const double w = c.innerWidth();
+    const double h = c.innerHeight();
+    const double below = 200.0;
+    return {{DrawingId::Tail, {kPanelLeft, 10, w, h - below - 14}, KH_TR("Tail")},
+            {DrawingId::TailStroke, {kPanelLeft, h - below + 10, w * 0.52, below}, KH_TR("Slider stroke")},
+            {DrawingId::TailGain, {kPanelLeft + w * 0.56, h - below + 10, w * 0.44, below}, KH_TR("Tail gain"), true}};
 }
 
 }  // namespace
@@ -19,6 +24,7 @@ const StationEntry& tailStation() {
                                     .columns = {112, 84, 168, 218, 92},
                                     .rules = {tailRules},
                                     .figures = tailFigures,
+                                    .solvers = tailSolvers,
                                     .panels = panels,
                                     .shots = {{"tail", "turnstone-470", "tail-limits", "idle1", {0.0, 0.0, 0.0, -0.7}, "rudder"}}};
     return entry;

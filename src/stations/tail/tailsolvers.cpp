@@ -1,0 +1,274 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Tail at the bench and in the air: limits from where it binds, the neutral from the rotor's torque, the gain from flown ones.
+#include "base/conventions.h"
+#include "formula/answers.h"
+#include "formula/rotor.h"
+#include "judge/helicopter/figures.h"
+#include "model/fieldpatterns.h"
+#include "model/helicopter/functions.h"
+#include "model/helicopter/helicopter.h"
+#include "model/helicopter/sizeclass.h"
+#include "model/names.h"
+#include "stations/kit/solverkit.h"
+#include "stations/tail/tail.h"
+
+#include <fmt/format.h>
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kBackOffPct = 4.0;  ///< from where it binds or buzzes to the limit
+constexpr double kMostLimitPct = 200.0;
+constexpr double kSidesPct = 10.0;  ///< sides further apart tell of geometry or neutral
+constexpr double kSameSpeedShare = 0.02;
+
+// --- limits ---------------------------------------------------------------------------------------------------------------
+
+Solved solveLimits(const Setup& setup, std::span<const Reading> readings) {
+    Solved out;
+    const ControllerProfile& box = setup.controller.profile;
+    std::array<double, 2> limits{};
+    const std::array<const char*, 2> sides{"left", "right"};
+    const std::array<std::string, 2> fields{"controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field};
+    for (std::size_t i = 0; i < sides.size(); ++i) {
+        const Reading& r = needed(readings, std::string("tail.bind.") + sides[i]);
+        const double bind = plausible(r, kMostLimitPct, "%");
+        if (bind <= kBackOffPct)
+            throw InputError(r.what,
+                             fmt::format("{} % leaves nothing behind the back-off of {} %: read where it binds", bind, kBackOffPct));
+        limits[i] = std::floor(bind - kBackOffPct);
+        SolvedField a;
+        a.field = fields[i];
+        a.box = Box::Controller;
+        a.value = a.expect = limits[i];
+        a.unit = a.expectUnit = "%";
+        a.todo = say(KH_TR("Set the {side} limit to {l} % in the controller."), {{"side", asWord(sides[i])}, {"l", num(limits[i])}});
+        a.why.title = say(KH_TR("tail limit"));
+        a.why.line(KH_TR("where it binds − back-off = {b} % − {o} % = {l} %"),
+                   {{"b", num(bind, 1)}, {"o", num(kBackOffPct)}, {"l", num(limits[i])}});
+        a.edits = {{a.field, limits[i]}};
+        out.answers.push_back(std::move(a));
+    }
+    const double larger = std::max(limits[0], limits[1]);
+    if (std::abs(limits[0] - limits[1]) > kSidesPct / 100.0 * larger)
+        out.remarks.push_back(
+            say(KH_TR("The sides are more than {p} % apart: the slider is not centred with the arm square, or the neutral is off. "
+                      "Centre it with the link, then read both again."),
+                {{"p", num(kSidesPct)}}));
+    const double mean = (limits[0] + limits[1]) / 2.0;
+    const TailFacts& tail = helicopter(setup).tail;
+    if (mean < box.tailWindowLowPct || mean > box.tailWindowHighPct)
+        out.remarks.push_back(say(KH_TR("{box} judges {a} … {b} % as right: the hole at {m} mm of the arm brings the limits to 100 %."),
+                                  {{"box", box.name},
+                                   {"a", num(box.tailWindowLowPct)},
+                                   {"b", num(box.tailWindowHighPct)},
+                                   {"m", num(tailArmFor(tail.armMm, mean), 1)}}));
+    return out;
+}
+
+std::vector<ReadingSlot> limitSlots(const Setup&) {
+    return {{"tail.bind.left", KH_TR("Full left rudder: it binds or buzzes at"), "%"},
+            {"tail.bind.right", KH_TR("Full right rudder: it binds or buzzes at"), "%"}};
+}
+
+std::vector<std::string> limitSettings(const Setup&, const std::string&) {
+    return {"machine.tail.armMm"_field, "machine.tail.linkMm"_field, "machine.tail.gripMm"_field};
+}
+
+// --- neutral --------------------------------------------------------------------------------------------------------------
+
+Solved solveNeutral(const Setup& setup, std::span<const Reading> readings) {
+    Solved out;
+    const Helicopter& h = helicopter(setup);
+    const double side = h.rotor.turning == Turning::Clockwise ? 1.0 : -1.0;  // what holds the torque pushes right on a clockwise rotor
+    double built = h.tail.neutralPitchDeg;
+    if (const Reading* read = latest(readings, "tail.neutral")) {
+        built = pitchDegOf(*read, setup);
+        SolvedField a;
+        a.field = "machine.tail.neutralPitchDeg"_field;
+        a.box = Box::Machine;
+        a.value = a.expect = built;
+        a.unit = a.expectUnit = "°";
+        a.decimals = 1;
+        a.todo = say(KH_TR("Write down {d}° at mid travel."), {{"d", signedNum(built, 1)}});
+        a.why.title = say(KH_TR("neutral pitch"));
+        a.why.line(KH_TR("read at the tail blades with the arm square and the rudder at 0"));
+        a.edits = {{a.field, built}};
+        out.answers.push_back(std::move(a));
+    }
+    const double rpm = setup.transmitter.modes.front().targetRpm.value_or(0.0);
+    if (rpm <= 0.0) {
+        out.remarks.push_back(say(KH_TR("What the hover needs is not known without the wanted speed of {m}."),
+                                  {{"m", setup.transmitter.modes.front().name}}));
+        if (out.answers.empty()) throw InputError("tail.neutral", "neither a reading nor a wanted head speed is there to work from");
+        return out;
+    }
+    const HoverOut hovering = hover(mainRotor(setup.machine, rpm));
+    HoverIn rotor = mainRotor(setup.machine, rpm * h.tail.ratio);
+    rotor.diameterM = h.tail.discM;
+    rotor.chordMm = h.tail.chordMm;
+    rotor.blades = 2.0;
+    SolvedField slider;
+    slider.why.title = say(KH_TR("tail pitch that holds the hover"));
+    const TailHover need = tailHover(hovering.torqueNm, h.tail.boomM, rotor, &slider.why);
+    const double lever = h.tail.lever == LeverEdge::Trailing ? 1.0 : -1.0;
+    const double offset = lever * side * h.tail.gripMm * (sinDeg(need.pitchDeg) - sinDeg(built));
+    slider.field = "tail-slider";
+    slider.box = Box::Machine;
+    slider.value = offset;
+    slider.unit = "mm";
+    slider.decimals = 2;
+    slider.expect = need.pitchDeg;
+    slider.expectUnit = "°";
+    slider.why.line(KH_TR("slider = g · (sin {n}° − sin {b}°) = {s} mm"),
+                    {{"n", num(need.pitchDeg, 1)}, {"b", signedNum(built, 1)}, {"s", signedNum(offset, 2)}});
+    slider.todo =
+        say(KH_TR("Move the slider by {s} mm (+ right, seen from behind) with the link, arm square: mid travel then carries {n}°."),
+            {{"s", signedNum(offset, 2)}, {"n", num(need.pitchDeg, 1)}});
+    out.answers.push_back(std::move(slider));
+    out.remarks.push_back(
+        say(KH_TR("An estimate of torque and momentum: gauges at the field read 0.5 … 1.5° more. The first logged hover replaces it.")));
+    return out;
+}
+
+std::vector<ReadingSlot> neutralSlots(const Setup&) {
+    return {{"tail.neutral", KH_TR("Tail blades at mid travel, + pushes against the torque"), "°", true}};
+}
+
+// --- gain -----------------------------------------------------------------------------------------------------------------
+
+std::string flown(const FlightMode& mode, const char* how) { return "gain." + mode.id + "." + how; }
+
+/// Every gain that was flown in a mode, as the controller reads it, at about the head speed it has now.
+std::vector<double> flownGains(const Setup& setup, std::span<const Reading> fresh, const FlightMode& mode, const char* how) {
+    std::vector<double> out;
+    const std::string what = flown(mode, how);
+    const auto take = [&](const Reading& r) {
+        if (r.what != what) return;
+        const auto then = underValue(r, elementPath("transmitter.modes.{}.targetRpm"_field, mode.id));
+        if (then && mode.targetRpm && std::abs(*then - *mode.targetRpm) > kSameSpeedShare * *mode.targetRpm) return;
+        if (r.value < 0.0 || r.value > 100.0)
+            throw InputError(r.what, fmt::format("{} % is not possible; the size of a gain lies within 0 … 100 %", r.value));
+        out.push_back(r.value);
+    };
+    for (const Reading& r : setup.readings) take(r);
+    for (const Reading& r : fresh) take(r);
+    return out;
+}
+
+SolvedField gainField(const Setup& setup, const FlightMode& mode, const ChannelSettings& channel, const GainSearchAnswer& next) {
+    const double sign = mode.tailGainPct < 0.0 ? -1.0 : 1.0;
+    const GainSentAnswer sent =
+        gainToSend(sign * next.gain, channelScale(setup.transmitter.profile, channel), readingScale(setup.controller.profile), 1.0);
+    SolvedField a;
+    a.field = elementPath("transmitter.modes.{}.tailGainPct"_field, mode.id);
+    a.box = Box::Transmitter;
+    a.value = sent.sentPct;
+    a.unit = a.expectUnit = "%";
+    a.expect = sent.readsPct;
+    const char* text = next.done ? KH_TR("{m}: set the tail gain to {t}; the controller then reads {r} %. The search is done.")
+                                 : KH_TR("{m}: fly {t} next; the controller then reads {r} %. Land to change it.");
+    a.todo = say(
+        text,
+        {{"m", mode.name}, {"t", render(gainAsShown(sent.sentPct, setup.transmitter.profile.gainScale))}, {"r", signedNum(sent.readsPct)}});
+    a.why = sent.why;
+    a.why.title = say(KH_TR("tail gain"));
+    a.edits = {{a.field, sent.sentPct}};
+    return a;
+}
+
+Solved solveGain(const Setup& setup, std::span<const Reading> readings) {
+    Solved out;
+    const ChannelSettings* channel = channelOf(setup.transmitter, functionId(heli::Gain));
+    if (channel == nullptr) throw InputError("gain", "no channel carries the tail gain");
+    const std::array<double, 2> start = sizeClassOf(setup.machine).gainPct;
+    bool any = false;
+    for (const FlightMode& mode : setup.transmitter.modes) {
+        const bool now =
+            std::any_of(readings.begin(), readings.end(), [&](const Reading& r) { return r.what.starts_with("gain." + mode.id + "."); });
+        if (!now) continue;
+        any = true;
+        const std::vector<double> clean = flownGains(setup, readings, mode, "clean");
+        const std::vector<double> oscillating = flownGains(setup, readings, mode, "oscillating");
+        if (clean.empty() && oscillating.empty()) continue;
+        const GainSearchAnswer next = gainSearch(clean, oscillating);
+        out.answers.push_back(gainField(setup, mode, *channel, next));
+        Derivation& why = out.answers.back().why;
+        if (!oscillating.empty())
+            why.line(KH_TR("lowest that oscillates {o} %, clean below it up to {c} %"),
+                     {{"o", num(*std::min_element(oscillating.begin(), oscillating.end()), 1)},
+                      {"c", num(clean.empty() ? 0.0 : *std::max_element(clean.begin(), clean.end()), 1)}});
+        const bool contradicts = !oscillating.empty() && !clean.empty() &&
+                                 *std::max_element(clean.begin(), clean.end()) >= *std::min_element(oscillating.begin(), oscillating.end());
+        if (contradicts)
+            out.remarks.push_back(say(
+                KH_TR("{m}: {o} % oscillated and the higher {c} % was clean. The oscillation counts; likely the head speed or the wind was "
+                      "another, or something in the tail has play."),
+                {{"m", mode.name},
+                 {"o", num(*std::min_element(oscillating.begin(), oscillating.end()), 1)},
+                 {"c", num(*std::max_element(clean.begin(), clean.end()), 1)}}));
+    }
+    if (!any) throw InputError(flown(setup.transmitter.modes.front(), "clean"), "one flown gain or more is needed");
+    out.remarks.push_back(
+        say(KH_TR("Searched at the mode's highest head speed, with hard stops both ways and fast flight; this size starts at {a} … {b} %."),
+            {{"a", num(start[0])}, {"b", num(start[1])}}));
+    return out;
+}
+
+std::vector<ReadingSlot> gainSlots(const Setup& setup) {
+    std::vector<ReadingSlot> out;
+    for (const FlightMode& m : setup.transmitter.modes) {
+        out.push_back(
+            {flown(m, "clean"), render(say(KH_TR("{m}: flown clean at, as the controller reads it"), {{"m", m.name}})), "%", true});
+        out.push_back({flown(m, "oscillating"), render(say(KH_TR("{m}: oscillated at"), {{"m", m.name}})), "%", true});
+    }
+    return out;
+}
+
+std::vector<std::string> gainSettings(const Setup& setup, const std::string& what) {
+    for (const FlightMode& m : setup.transmitter.modes)
+        if (what.starts_with("gain." + m.id + ".") && m.targetRpm) return {elementPath("transmitter.modes.{}.targetRpm"_field, m.id)};
+    return {};
+}
+
+std::vector<std::string> nothing(const Setup&, const std::string&) { return {}; }
+
+}  // namespace
+
+std::span<const SolverEntry> tailSolvers() {
+    static constexpr std::array entries{
+        SolverEntry{.id = "tail-limits",
+                    .title = KH_TR("Tail limits"),
+                    .caution = KH_TR(
+                        "Motor leads off, tail blades off: grips and slider pinch. Raise a limit until it binds or the servo buzzes, then "
+                        "let go at once: a servo that stalls burns."),
+                    .rows = "tail-limits",
+                    .solve = solveLimits,
+                    .asks = limitSlots,
+                    .settings = limitSettings,
+                    .with = ReadWith::Ear},
+        SolverEntry{.id = "tail-neutral",
+                    .title = KH_TR("Tail neutral"),
+                    .caution = KH_TR("Motor leads off: the gauge stands on a tail blade."),
+                    .rows = "tail-neutral",
+                    .solve = solveNeutral,
+                    .asks = neutralSlots,
+                    .settings = nothing},
+        SolverEntry{.id = "gain",
+                    .title = KH_TR("Tail gain"),
+                    .caution = KH_TR("In flight, at height: land to change a gain; never raise it by more than 5 in one step."),
+                    .rows = "tail-gain tail-gain-read",
+                    .solve = solveGain,
+                    .asks = gainSlots,
+                    .settings = gainSettings,
+                    .with = ReadWith::Flight,
+                    .setUpState = false}};
+    return entries;
+}
+
+}  // namespace kh
