@@ -5,6 +5,7 @@
 #include "base/error.h"
 #include "cli/commands.h"
 #include "io/document.h"
+#include "procedure/registry.h"
 
 #include <fmt/format.h>
 #include <CLI/CLI.hpp>
@@ -64,7 +65,9 @@ int run(int argc, char** argv) {
 
     std::string what, readings;
     CLI::App* solveCommand = app.add_subcommand("solve", "Readings in, numbers to enter out");
-    solveCommand->add_option("what", what, "endpoints, directions, arms, links, zero, throw, range or limit")->required();
+    std::vector<std::string> known;
+    for (const SolverEntry& e : solvers()) known.emplace_back(e.id);
+    solveCommand->add_option("what", what, fmt::format("one of {}", fmt::join(known, ", ")))->required();
     solveCommand->add_option("file", file, "A setup")->required();
     solveCommand->add_option("--readings", readings, "A readings file, or -")->required();
     solveCommand->add_flag("--json", asJson, "JSON instead of text");

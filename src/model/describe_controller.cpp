@@ -10,10 +10,10 @@ namespace kh {
 
 namespace {
 
-constexpr std::array kToldTurning{Choice{"not asked"}, Choice{"clockwise"}, Choice{"counter-clockwise"}};
-constexpr std::array kGovernor{Choice{"off"}, Choice{"internal"}};
-constexpr std::array kControl{Choice{"governor"}, Choice{"direct"}};
-constexpr std::array kCutOff{Choice{"reduce"}, Choice{"hard"}};
+constexpr std::array kToldTurning{Choice{KH_TR("not asked")}, Choice{KH_TR("clockwise")}, Choice{KH_TR("counter-clockwise")}};
+constexpr std::array kGovernor{Choice{KH_TR("off")}, Choice{KH_TR("internal")}};
+constexpr std::array kControl{Choice{KH_TR("governor")}, Choice{KH_TR("direct")}};
+constexpr std::array kCutOff{Choice{KH_TR("reduce")}, Choice{KH_TR("hard")}};
 
 }  // namespace
 

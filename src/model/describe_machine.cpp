@@ -10,11 +10,11 @@ namespace kh {
 
 namespace {
 
-constexpr std::array kStyle{Choice{"training"}, Choice{"sport"}, Choice{"aerobatic"}, Choice{"scale"}};
-constexpr std::array kFixing{Choice{"thin tape"}, Choice{"hard"}, Choice{"soft foam"}};
-constexpr std::array kReceiver{Choice{"one lead"}, Choice{"a lead each"}, Choice{"remote receivers"}};
-constexpr std::array kThrottleLead{Choice{"controller"}, Choice{"receiver"}};
-constexpr std::array kPower{Choice{"electric"}, Choice{"engine"}};
+constexpr std::array kStyle{Choice{KH_TR("training")}, Choice{KH_TR("sport")}, Choice{KH_TR("aerobatic")}, Choice{KH_TR("scale")}};
+constexpr std::array kFixing{Choice{KH_TR("thin tape")}, Choice{KH_TR("hard")}, Choice{KH_TR("soft foam")}};
+constexpr std::array kReceiver{Choice{KH_TR("one lead")}, Choice{KH_TR("a lead each")}, Choice{KH_TR("remote receivers")}};
+constexpr std::array kThrottleLead{Choice{KH_TR("controller")}, Choice{KH_TR("receiver")}};
+constexpr std::array kPower{Choice{KH_TR("electric")}, Choice{KH_TR("engine")}};
 constexpr NumberSpec kTeeth{1, 400, "", 0, true};
 
 }  // namespace

@@ -9,7 +9,8 @@ namespace kh {
 
 namespace {
 
-constexpr std::array kGainScale{Choice{"signed"}, Choice{"centre-50"}, Choice{"mode-percent"}, Choice{"travel"}};
+constexpr std::array kGainScale{Choice{KH_TR("signed")}, Choice{KH_TR("centre-50")}, Choice{KH_TR("mode-percent")},
+                                Choice{KH_TR("travel")}};
 
 }  // namespace
 

@@ -9,20 +9,21 @@ namespace kh {
 
 namespace {
 
-constexpr std::array kModelType{Choice{"helicopter"}, Choice{"aeroplane"}};
-constexpr std::array kSwashMixing{Choice{"off"}, Choice{"120"}, Choice{"135"}, Choice{"140"}, Choice{"90"}};
-constexpr std::array kThrottleSchool{Choice{"flat"}, Choice{"classic"}};
-constexpr std::array kEntrySchool{Choice{"points"}, Choice{"line"}};
-constexpr std::array kPitchSchool{Choice{"one"}, Choice{"per mode"}};
-constexpr std::array kAgilitySchool{Choice{"controller"}, Choice{"transmitter"}};
-constexpr std::array kGainSchool{Choice{"per mode"}, Choice{"steps"}, Choice{"fixed"}};
-constexpr std::array kHoldSchool{Choice{"cut"}, Choice{"bail-out"}};
-constexpr std::array kHoldTailSchool{Choice{"heading hold"}, Choice{"rate mode"}};
-constexpr std::array kHoldSwitchSchool{Choice{"own"}, Choice{"mode switch"}};
-constexpr std::array kMidStickSchool{Choice{"zero"}, Choice{"hover"}};
-constexpr std::array kRescueSchool{Choice{"momentary"}, Choice{"latched"}, Choice{"none"}};
-constexpr std::array kOrderSchool{Choice{"controller"}, Choice{"learned"}};
-constexpr std::array kEndSchool{Choice{"timer"}, Choice{"used charge"}, Choice{"voltage alarm"}};
+constexpr std::array kModelType{Choice{KH_TR("helicopter")}, Choice{KH_TR("aeroplane")}};
+constexpr std::array kSwashMixing{Choice{KH_TR("off")}, Choice{KH_TR("120")}, Choice{KH_TR("135")}, Choice{KH_TR("140")},
+                                  Choice{KH_TR("90")}};
+constexpr std::array kThrottleSchool{Choice{KH_TR("flat")}, Choice{KH_TR("classic")}};
+constexpr std::array kEntrySchool{Choice{KH_TR("points")}, Choice{KH_TR("line")}};
+constexpr std::array kPitchSchool{Choice{KH_TR("one")}, Choice{KH_TR("per mode")}};
+constexpr std::array kAgilitySchool{Choice{KH_TR("controller")}, Choice{KH_TR("transmitter")}};
+constexpr std::array kGainSchool{Choice{KH_TR("per mode")}, Choice{KH_TR("steps")}, Choice{KH_TR("fixed")}};
+constexpr std::array kHoldSchool{Choice{KH_TR("cut")}, Choice{KH_TR("bail-out")}};
+constexpr std::array kHoldTailSchool{Choice{KH_TR("heading hold")}, Choice{KH_TR("rate mode")}};
+constexpr std::array kHoldSwitchSchool{Choice{KH_TR("own")}, Choice{KH_TR("mode switch")}};
+constexpr std::array kMidStickSchool{Choice{KH_TR("zero")}, Choice{KH_TR("hover")}};
+constexpr std::array kRescueSchool{Choice{KH_TR("momentary")}, Choice{KH_TR("latched")}, Choice{KH_TR("none")}};
+constexpr std::array kOrderSchool{Choice{KH_TR("controller")}, Choice{KH_TR("learned")}};
+constexpr std::array kEndSchool{Choice{KH_TR("timer")}, Choice{KH_TR("used charge")}, Choice{KH_TR("voltage alarm")}};
 constexpr NumberSpec kPctTravel{0, 200, "%", 1};
 
 bool isFlown(const FlightMode& mode) { return mode.id != kHoldMode; }

@@ -10,11 +10,11 @@ namespace kh {
 
 namespace {
 
-constexpr std::array kTurning{Choice{"clockwise"}, Choice{"counter-clockwise"}};
-constexpr std::array kLink{Choice{"leading"}, Choice{"trailing"}};
-constexpr std::array kLinkKind{Choice{"plain rod"}, Choice{"left/right thread"}, Choice{"moulded"}};
-constexpr std::array kLinkEnds{Choice{"either way"}, Choice{"one way at one end"}, Choice{"one way at both ends"}};
-constexpr std::array kLever{Choice{"trailing"}, Choice{"leading"}};
+constexpr std::array kTurning{Choice{KH_TR("clockwise")}, Choice{KH_TR("counter-clockwise")}};
+constexpr std::array kLink{Choice{KH_TR("leading")}, Choice{KH_TR("trailing")}};
+constexpr std::array kLinkKind{Choice{KH_TR("plain rod")}, Choice{KH_TR("left/right thread")}, Choice{KH_TR("moulded")}};
+constexpr std::array kLinkEnds{Choice{KH_TR("either way")}, Choice{KH_TR("one way at one end")}, Choice{KH_TR("one way at both ends")}};
+constexpr std::array kLever{Choice{KH_TR("trailing")}, Choice{KH_TR("leading")}};
 
 }  // namespace
 

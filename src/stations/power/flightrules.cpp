@@ -152,6 +152,29 @@ void throttleLimit(const AuditContext& c, std::vector<Finding>& out) {
          .fix = {{channelPath(ch->id, "limitPct"), std::monostate{}}}});
 }
 
+void oddPoles(const AuditContext& c, std::vector<Finding>& out) {
+    const std::optional<double>& poles = c.setup.machine.power.poles;
+    if (c.setup.machine.power.kind != PowerKind::Electric || !poles || std::fmod(*poles, 2.0) == 0.0) return;
+    Finding f{.severity = Severity::Danger,
+              .row = "poles"_row,
+              .title = c.say(KH_TR("A motor has no odd number of magnets")),
+              .found = c.say(KH_TR("{n} magnet poles are entered; they come in pairs."), {{"n", num(*poles)}}),
+              .why = c.say(KH_TR("A governor that is told a wrong count drives the rotor past what the blades bear.")),
+              .todo = c.say(KH_TR("Count the magnets, not the teeth of the stator; if {n} were the pairs, there are {p} magnets."),
+                            {{"n", num(*poles)}, {"p", num(2.0 * *poles)}}),
+              .box = Box::Machine,
+              .subject = "machine.power.poles"_field,
+              .proposal = true};
+    const auto field = readField(c.setup, "machine.power.poles"_field);
+    for (const double other : {2.0 * *poles, *poles + 1.0, *poles - 1.0}) {  // the pairs were counted, or it was miscounted by one
+        if (other > field->info.max) continue;
+        const std::vector<Edit> edits{{"machine.power.poles"_field, other}};
+        if (f.fix.empty()) f.fix = edits;
+        else f.also.push_back(edits);
+    }
+    out.push_back(std::move(f));
+}
+
 void gearTeeth(const AuditContext& c, std::vector<Finding>& out) {
     const PowerTrain& p = c.setup.machine.power;
     if (!p.mainTeeth || !p.pinionTeeth || *p.mainTeeth > *p.pinionTeeth) return;
@@ -234,6 +257,7 @@ std::span<const Rule> powerFlightRules() {
         Rule{"governor-run", Station::Power, Work::Governor, governorRun},
         Rule{"throttle-limit", Station::Power, Work::MotorOff, throttleLimit, "P1"},
         Rule{"gear-teeth", Station::Power, Work::Wiring, gearTeeth},
+        Rule{"odd-poles", Station::Power, Work::Wiring, oddPoles},
         Rule{"school-end", Station::Power, Work::Curves, endOfFlight},
     };
     return rules;

@@ -23,6 +23,7 @@ const StationEntry& powerStation() {
         .columns = {112, 106, 96, 264, 92},
         .rules = {powerRules, powerFlightRules},
         .figures = powerFigures,
+        .solvers = powerSolvers,
         .panels = panels,
         .shots = {{"power", "turnstone-470", "headroom", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle", false, false, true}}};
     return entry;

@@ -11,6 +11,7 @@ namespace kh {
 [[nodiscard]] StationPage powerRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> powerRules();
 [[nodiscard]] std::span<const Rule> powerFlightRules();
+[[nodiscard]] std::span<const SolverEntry> powerSolvers();
 void powerFigures(const FigureBuilder& b);
 
 }  // namespace kh

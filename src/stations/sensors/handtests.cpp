@@ -51,8 +51,8 @@ SolvedField settingField(const Setup& setup, const GyroInference& found, const G
                      {{"m", asWord(mountingWord(cause.mounting))}, {"s", settingsText(set, remedy ? remedy->reversed : GyroReversals{})}});
     a.why.title = say(KH_TR("what explains the answers"));
     for (const GyroCause& c : found.causes)
-        a.why.line(KH_TR("{m}: {n} changes from what was entered"),
-                   {{"m", settingsText(c.mounting, c.reversed)}, {"n", num(static_cast<double>(c.changes))}});
+        a.why.lines.push_back(sayCount(static_cast<std::size_t>(c.changes), KH_TR("{m}: {n} change from what was entered"),
+                                       KH_TR("{m}: {n} changes from what was entered"), {{"m", settingsText(c.mounting, c.reversed)}}));
     a.edits = edits;
     return a;
 }
@@ -73,9 +73,9 @@ Solved solveMounting(const Setup& setup, std::span<const Reading> readings) {
                 break;
             }
         for (std::size_t i = 1; i < found.causes.size(); ++i)
-            out.remarks.push_back(
-                say(KH_TR("Also possible: {m}, {n} changes."), {{"m", settingsText(found.causes[i].mounting, found.causes[i].reversed)},
-                                                                {"n", num(static_cast<double>(found.causes[i].changes))}}));
+            out.remarks.push_back(sayCount(static_cast<std::size_t>(found.causes[i].changes), KH_TR("Also possible: {m}, {n} change."),
+                                           KH_TR("Also possible: {m}, {n} changes."),
+                                           {{"m", settingsText(found.causes[i].mounting, found.causes[i].reversed)}}));
         out.remarks.push_back(
             say(KH_TR("Or ports reversed and channels reversed again: then the monitor signs one function backwards. Look at "
                       "the monitor first.")));
