@@ -111,6 +111,6 @@ Message servoTitle(std::string_view role) {
 
 Message elementName(const PlateServo& servo) { return servoTitle(servo.id); }
 
-const char* functionId(Function f) { return kFunctionTable[indexOf(f)].id; }
+const char* functionId(Function f) { return helicopterClass().tracedName(f); }
 
 }  // namespace kh
