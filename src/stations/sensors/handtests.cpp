@@ -88,6 +88,7 @@ Solved solveMounting(const Setup& setup, std::span<const Reading> readings) {
 
 std::vector<ReadingSlot> handSlots(const Setup&) {
     std::vector<ReadingSlot> out;
+    out.reserve(kHandTurns.size());
     for (const HandTurn turn : kHandTurns) out.push_back({handReading(turn), textOf(turn).ask, kAnswerUnit});
     return out;
 }

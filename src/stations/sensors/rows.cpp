@@ -41,6 +41,7 @@ StationPage sensorsRows(const RowBuilder& b) {
     const Setup& s = b.setup();
     const ControllerProfile& box = s.controller.profile;
     std::vector<std::string> all;
+    all.reserve(kMountingChoices.size());
     for (const Choice& c : kMountingChoices) all.emplace_back(c.id);
     Cell learns;
     for (const std::string& word : box.learns) learns.parts.push_back(RowBuilder::text(asWord(word)));
