@@ -104,6 +104,16 @@ const std::vector<Mounting>& allMountings() {
     return all;
 }
 
+TurnRates turnRates(HandTurn turn) {
+    constexpr double kDegS = 120.0;
+    TurnRates out;
+    const auto i = static_cast<std::size_t>(turn);
+    for (auto member : {std::pair(HandTurn::RollRight, &TurnRates::rollDegS), std::pair(HandTurn::NoseDown, &TurnRates::pitchDegS),
+                        std::pair(HandTurn::TailLeft, &TurnRates::yawDegS)})
+        if (member.first == turn) out.*member.second = kTurnSigns[i] * kDegS;
+    return out;
+}
+
 AxisMatrix boxAxes(const Mounting& mounting, const char* key) {
     if (!isPossible(mounting)) throw InputError(key, "the plugs cannot look where the label does, nor away from it");
     const Direction x = negative(directionOf(mounting.plugs));

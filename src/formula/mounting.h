@@ -55,6 +55,13 @@ struct HandAnswer {
 };
 /// The three turns by hand, in the order they are made.
 enum class HandTurn : std::uint8_t { RollRight, NoseDown, TailLeft };
+/// How fast the airframe is turned, °/s: roll right, nose up, nose right.
+struct TurnRates {
+    double rollDegS = 0.0, pitchDegS = 0.0, yawDegS = 0.0;
+    bool operator==(const TurnRates&) const = default;
+};
+/// An easy turn by hand for each.
+[[nodiscard]] TurnRates turnRates(HandTurn turn);
 inline constexpr std::array kHandTurns{HandTurn::RollRight, HandTurn::NoseDown, HandTurn::TailLeft};
 inline constexpr std::array kHandTurnKeys{"rollRight", "noseDown", "tailLeft"};
 using HandAnswers = std::array<HandAnswer, 3>;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "formula/mounting.h"
 #include "model/setup.h"
 
 #include <map>
@@ -9,12 +10,6 @@
 #include <string_view>
 
 namespace kh {
-
-/// How fast the airframe is turned by hand, °/s: roll right, nose up, nose right.
-struct TurnRates {
-    double rollDegS = 0.0, pitchDegS = 0.0, yawDegS = 0.0;
-    bool operator==(const TurnRates&) const = default;
-};
 
 /// What the pilot's hands do at this instant. Switches that are not named stand at their power-on place.
 struct Deck {

@@ -280,6 +280,15 @@ FieldHome fieldHome(std::string_view path) {
 
 Message fieldAsText(const Field& field) { return std::visit(ValueText{field.info}, field.value); }
 
+bool seenUnchanged(const Setup& setup, const std::string& row, std::span<const std::string> restsOn) {
+    const auto seen = setup.standings.find("rows." + row);
+    if (seen == setup.standings.end() || seen->second.standing != Standing::Proved) return false;
+    return std::none_of(restsOn.begin(), restsOn.end(), [&](const std::string& path) {
+        const auto changed = setup.standings.find(path);
+        return changed != setup.standings.end() && changed->second.at > seen->second.at;
+    });
+}
+
 Standing standingOf(const Setup& setup, const std::string& path) {
     const auto found = setup.standings.find(path);
     return found == setup.standings.end() ? Standing::Default : found->second.standing;

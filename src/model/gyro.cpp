@@ -82,6 +82,12 @@ std::vector<std::string> handSettings() {
             "controller.gyro.yawReversed"_field};
 }
 
+std::vector<std::string> answerInputs() {
+    std::vector<std::string> out = handSettings();
+    out.emplace_back("machine.mounting"_field);
+    return out;
+}
+
 std::optional<HandAnswer> answerInForce(const Setup& setup, HandTurn turn) {
     const std::string what = handReading(turn);
     for (auto r = setup.readings.rbegin(); r != setup.readings.rend(); ++r)

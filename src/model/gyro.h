@@ -42,5 +42,7 @@ inline constexpr std::array kAnswerWords{KH_TR("still"),      KH_TR("plate left"
 inline constexpr const char* kAnswerUnit = "answer";
 /// Settings an answer is given under.
 [[nodiscard]] std::vector<std::string> handSettings();
+/// All that the answer to a turn rests on: those, and how the box sits.
+[[nodiscard]] std::vector<std::string> answerInputs();
 
 }  // namespace kh

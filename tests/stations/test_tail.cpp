@@ -131,6 +131,8 @@ TEST_CASE("trailing edges, slider and nose agree whatever rotation, lever, crank
                                 const bool nose = moved->tailPitchDeg > still.tailPitchDeg;  // + turns the nose right
                                 const double slid = moved->sliderMm - still.sliderMm;
                                 CHECK((trailingEdge(slid, lever) == EdgeSide::Right) == nose);
+                                CHECK(moved->nose == (nose ? EdgeSide::Right : EdgeSide::Left));
+                                CHECK(moved->nose == moved->trailingEdge);
                                 CHECK((slid > 0.0) == (nose == (lever == LeverEdge::Trailing)));
                                 ++tried;
                             }

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The three turns by hand, each seen from where its answer shows.
-#include "base/error.h"
 #include "model/gyro.h"
 #include "paint/drawings.h"
 #include "paint/look/linework.h"
@@ -126,31 +125,27 @@ void paintHandTests(QPainter& p, QRectF area, const Scene& s) {
     }
     hairline(p, area.left(), verdict - 4, area.right(), t.rule);
     // what explains it
-    const std::optional<HandAnswers> seen = answersInForce(s.setup);
-    if (!seen) {
-        drawText(p, {area.left(), verdict + 16},
-                 words(KH_TR("Ctrl R takes the three answers: ← → ↑ ↓ where the plate went, 0 if it stood still.")), Theme::font(13), t.muted,
-                 area.right());
+    using Kind = HandVerdict::Kind;
+    const HandVerdict says = handVerdict(s.setup);
+    const double y = verdict + 16;
+    if (says.kind == Kind::Unanswered) {
+        drawText(p, {area.left(), y}, words(KH_TR("Ctrl R takes the three answers: ← → ↑ ↓ where the plate went, 0 if it stood still.")),
+                 Theme::font(13), t.muted, area.right());
         return;
     }
-    try {
-        const GyroInference found = inferGyro(mountingSet(s.setup), gyroReversals(s.setup), *seen);
-        const GyroCause& first = found.causes.front();
-        double x = drawText(p, {area.left(), verdict + 16}, words(found.sound ? KH_TR("All three are right:") : KH_TR("Explained by:")),
-                            Theme::font(15), t.ink) +
-                   8;
-        drawText(p, {x, verdict + 16}, words(settingsText(first.mounting, first.reversed)), Theme::font(15, true), t.ink, area.right());
-        if (found.sound) return;
-        const GyroCause& second = found.causes[1];
-        x = drawText(p, {area.left(), verdict + 36}, words(KH_TR("also possible:")), Theme::font(13), t.muted) + 6;
-        drawText(p, {x, verdict + 36},
-                 words(say(KH_TR("{m}, and two more: look at the plugs"),
-                           {{"m", settingsText(second.mounting, second.reversed)}})),
-                 Theme::font(13), t.ink, area.right());
-    } catch (const InputError&) {
-        drawText(p, {area.left(), verdict + 16}, words(KH_TR("The answers contradict each other: turn it by hand again.")),
-                 Theme::font(13, true), t.danger, area.right());
+    if (says.kind == Kind::Contradict) {
+        drawText(p, {area.left(), y}, words(KH_TR("The answers contradict each other: turn it by hand again.")), Theme::font(13, true),
+                 t.danger, area.right());
+        return;
     }
+    const bool sound = says.kind == Kind::Sound;
+    double x =
+        drawText(p, {area.left(), y}, words(sound ? KH_TR("All three are right:") : KH_TR("Explained by:")), Theme::font(15), t.ink) + 8;
+    drawText(p, {x, y}, words(says.first), Theme::font(15, true), t.ink, area.right());
+    if (sound) return;
+    x = drawText(p, {area.left(), verdict + 36}, words(KH_TR("also possible:")), Theme::font(13), t.muted) + 6;
+    drawText(p, {x, verdict + 36}, words(say(KH_TR("{m}, and two more: look at the plugs"), {{"m", says.second}})), Theme::font(13), t.ink,
+             area.right());
 }
 
 }  // namespace kh::paint

@@ -198,15 +198,13 @@ void paintTail(QPainter& p, QRectF area, const Scene& s) {
         hairline(p, area.left(), y + 5, right, t.rule);
         y += 20;
     };
-    const bool still = now.trailingEdge == EdgeSide::Still;
     const double stick = s.deck.sticks.rudder;
     line(KH_TR("stick, rudder"), words(say("{v}", {{"v", signedNum(stick, 2)}})), t.transmitter);
     line(KH_TR("slider"), words(say(KH_TR("{s} mm"), {{"s", signedNum(now.sliderMm, 2)}})), t.ink);
     line(KH_TR("blade"), words(say(KH_TR("{p}°"), {{"p", signedNum(now.tailPitchDeg, 1)}})), t.ink);
-    const bool right_ = now.trailingEdge == EdgeSide::Right;
-    const bool rule = still || stick == 0.0 || (stick > 0.0) == right_;
+    const bool rule = stick == 0.0 || now.trailingEdge == (stick > 0.0 ? EdgeSide::Right : EdgeSide::Left);
     line(KH_TR("trailing edges"), words(edgeId(now.trailingEdge)), rule ? t.ink : t.danger);
-    line(KH_TR("nose goes"), words(still ? KH_TR("nowhere") : right_ ? KH_TR("right") : KH_TR("left")), rule ? t.ink : t.danger);
+    line(KH_TR("nose goes"), words(edgeId(now.nose)), now.nose == now.trailingEdge ? t.ink : t.danger);
 }
 
 }  // namespace kh::paint

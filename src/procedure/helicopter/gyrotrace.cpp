@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace kh {
 
@@ -46,14 +47,10 @@ GyroStages::GyroStages(const Setup& setup, const ChainModel& model)
 
 void GyroStages::add(Trace& t, const Deck& deck, const HelicopterEnd& end, const HelicopterEnd& asked) const {
     const Rates given{deck.rates.rollDegS, deck.rates.pitchDegS, deck.rates.yawDegS};
-    const bool none = deck.rates == TurnRates{};
-    for (std::size_t axis = 0; axis < 3; ++axis) {
-        Rates turn = given;
-        if (none) {
-            turn = {};
-            turn[axis] = axis == 1 ? -kHandTurnDegS : kHandTurnDegS;
-        }
-        addAxis(t, axis, turn, end, asked);
+    for (const HandTurn test : kHandTurns) {
+        const auto axis = static_cast<std::size_t>(test);
+        const TurnRates alone = turnRates(test);
+        addAxis(t, axis, deck.rates == TurnRates{} ? Rates{alone.rollDegS, alone.pitchDegS, alone.yawDegS} : given, end, asked);
     }
 }
 
@@ -78,12 +75,14 @@ void GyroStages::addAxis(Trace& t, std::size_t axis, const Rates& turn, const He
     const Rates inBox = turned(is, turn, true);
     const Rates askedInBox = turned(told, turn, true);
     Stage box = stage("box-axes", KH_TR("box axes"), Box::Machine, "°/s", 0, 0.0, 0.0);
+    std::size_t shown = 0;  // the axis that parts most from what is asked; where none does, the one that is turned most
+    const auto parts = [&](std::size_t i) { return std::pair(std::abs(inBox[i] - askedInBox[i]), std::abs(inBox[i])); };
     for (std::size_t i = 0; i < 3; ++i) {
         box.ports.push_back({kAxisNames[i], inBox[i]});
-        if (std::abs(inBox[i]) > std::abs(box.value)) box.value = inBox[i];
-        if (std::abs(askedInBox[i]) > std::abs(box.asked)) box.asked = askedInBox[i];
+        if (parts(i) > parts(shown)) shown = i;
     }
-    box.asked = inBox == askedInBox ? box.value : -box.value;
+    box.value = inBox[shown];
+    box.asked = askedInBox[shown];
     push(box, rate);
     const Rates mounted = turned(told, inBox, false);
     Stage as = stage("as-mounted", KH_TR("as mounted"), Box::Controller, "°/s", 0, mounted[axis], rate);

@@ -12,8 +12,6 @@
 
 namespace kh {
 
-inline constexpr double kHandTurnDegS = 120.0;  ///< an easy turn by hand
-
 class GyroStages {
 public:
     GyroStages(const Setup& setup, const ChainModel& model);

@@ -12,6 +12,7 @@ namespace kh {
 namespace {
 
 constexpr double kEdgeStillMm = 1e-9;
+constexpr double kNoseStillDeg = 1e-9;
 
 double largest(const std::vector<PortValue>& ports) {
     double best = 0.0;
@@ -31,6 +32,7 @@ public:
         }
         const Helicopter& h = helicopter(setup);
         lever_ = h.tail.lever;
+        neutralDeg_ = h.tail.neutralPitchDeg * (h.rotor.turning == Turning::Clockwise ? 1.0 : -1.0);
         gripMm_ = h.head.gripMm;
         innerRadiusMm_ = h.head.innerRadiusMm;
     }
@@ -55,6 +57,7 @@ private:
     std::vector<std::size_t> portServo_;
     std::size_t servoCount_ = 0;
     LeverEdge lever_ = LeverEdge::Trailing;
+    double neutralDeg_ = 0.0;  ///< tail pitch at mid travel
     double gripMm_ = 22.0, innerRadiusMm_ = 16.0;
 };
 
@@ -168,6 +171,8 @@ void HelicopterStages::finish(Trace& t) const {
     out.tailPulseUs = now.tailPulseUs;
     out.sliderMm = now.sliderMm;
     out.tailPitchDeg = now.tailPitchDeg;
+    const double turns = out.tailPitchDeg - neutralDeg_;
+    if (std::abs(turns) > kNoseStillDeg) out.nose = turns > 0.0 ? EdgeSide::Right : EdgeSide::Left;
     out.trailingEdge = trailingEdge(out.sliderMm, lever_);
     t.ofClass = std::move(out);
 }

@@ -22,6 +22,7 @@ struct HelicopterTrace {
     std::array<double, 4> bladeDeg{};
     double tailPulseUs = 0.0, sliderMm = 0.0, tailPitchDeg = 0.0;
     EdgeSide trailingEdge = EdgeSide::Still;
+    EdgeSide nose = EdgeSide::Still;  ///< where it is turned, by the tail's pitch beside its neutral
 };
 /// An empty one where the trace is of another aircraft.
 [[nodiscard]] const HelicopterTrace& helicopterTrace(const Trace& trace);

@@ -148,22 +148,14 @@ void RowBuilder::settle(Row& row) const {
             if (record != setup_.standings.end() && !record->second.instrument.empty())
                 row.standingNote = record->second.instrument + (record->second.uncertainty.empty() ? "" : " " + record->second.uncertainty);
         }
-    const auto seen = setup_.standings.find("rows." + row.id);
     row.standing = fact ? *fact : (any ? weakest : Standing::Default);
-    if (seen != setup_.standings.end() && seen->second.standing == Standing::Proved) {
-        // proved holds only while nothing it rests on was changed later
-        bool later = false;
-        for (const Cell& cell : row.cells)
-            for (const Part& part : cell.parts) {
-                const auto changed = setup_.standings.find(part.field);
-                if (changed != setup_.standings.end() && changed->second.at > seen->second.at) later = true;
-                for (const std::string& path : part.why.inputs) {
-                    const auto input = setup_.standings.find(path);
-                    if (input != setup_.standings.end() && input->second.at > seen->second.at) later = true;
-                }
-            }
-        if (!later) row.standing = Standing::Proved;
-    }
+    std::vector<std::string> restsOn;
+    for (const Cell& cell : row.cells)
+        for (const Part& part : cell.parts) {
+            restsOn.push_back(part.field);
+            restsOn.insert(restsOn.end(), part.why.inputs.begin(), part.why.inputs.end());
+        }
+    if (seenUnchanged(setup_, row.id, restsOn)) row.standing = Standing::Proved;
     for (std::size_t i = 0; i < evaluation_.findings.size(); ++i)
         if (evaluation_.findings[i].row == row.id) {
             row.findings.push_back(i);

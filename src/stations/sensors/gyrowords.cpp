@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/sensors/gyrowords.h"
 
+#include "base/error.h"
 #include "judge/rowids.h"
 #include "model/controllerwords.h"
 #include "model/fieldpatterns.h"
@@ -8,8 +9,6 @@
 namespace kh {
 
 namespace {
-
-constexpr double kTurnDegS = 120.0;
 
 constexpr std::array kTurns{TurnText{"roll-sense"_row, KH_TR("rolled right"), KH_TR("Roll the airframe right: what answers?"),
                                      "controller.gyro.rollReversed"_field, KH_TR("roll")},
@@ -21,6 +20,23 @@ constexpr std::array kTurns{TurnText{"roll-sense"_row, KH_TR("rolled right"), KH
 }  // namespace
 
 const TurnText& textOf(HandTurn turn) { return kTurns[static_cast<std::size_t>(turn)]; }
+
+Derivation answerWhy(const Setup& setup, HandTurn turn) {
+    const auto i = static_cast<std::size_t>(turn);
+    const AxisMatrix believed = believedTurns(mountingBuilt(setup), mountingSet(setup), gyroReversals(setup));
+    const double sign = turn == HandTurn::NoseDown ? -1.0 : 1.0;  // the column is for nose up
+    Derivation why;
+    why.title = say(KH_TR("answer to a turn by hand"));
+    why.line(KH_TR("the box sits {b} and is told {s}"),
+             {{"b", asWord(setup.machine.mounting)}, {"s", settingsText(mountingSet(setup), gyroReversals(setup))}});
+    why.line(KH_TR("{turn} it takes for roll {x}, nose up {y}, nose right {z}"), {{"turn", say(textOf(turn).done)},
+                                                                                  {"x", signedNum(sign * believed[0][i])},
+                                                                                  {"y", signedNum(sign * believed[1][i])},
+                                                                                  {"z", signedNum(sign * believed[2][i])}});
+    why.line(KH_TR("and moves against it: {a}"), {{"a", answerText(answersByRecord(setup)[i])}});
+    why.inputs = answerInputs();
+    return why;
+}
 
 Message answerText(const HandAnswer& answer) { return say(kAnswerWords[static_cast<std::size_t>(codeOf(answer))]); }
 
@@ -42,13 +58,23 @@ std::optional<HandTurn> turnOf(std::string_view key) {
 
 Witness turnedByHand(HandTurn turn) {
     PartialDeck to;
-    to.rates = TurnRates{};
-    switch (turn) {
-        case HandTurn::RollRight: to.rates->rollDegS = kTurnDegS; break;
-        case HandTurn::NoseDown: to.rates->pitchDegS = -kTurnDegS; break;
-        case HandTurn::TailLeft: to.rates->yawDegS = kTurnDegS; break;
-    }
+    to.rates = turnRates(turn);
     return {std::nullopt, to};
+}
+
+HandVerdict handVerdict(const Setup& setup) {
+    HandVerdict out;
+    const std::optional<HandAnswers> seen = answersInForce(setup);
+    if (!seen) return out;
+    try {
+        const GyroInference found = inferGyro(mountingSet(setup), gyroReversals(setup), *seen);
+        out.kind = found.sound ? HandVerdict::Kind::Sound : HandVerdict::Kind::Explained;
+        out.first = settingsText(found.causes[0].mounting, found.causes[0].reversed);
+        out.second = settingsText(found.causes[1].mounting, found.causes[1].reversed);
+    } catch (const InputError&) {
+        out.kind = HandVerdict::Kind::Contradict;
+    }
+    return out;
 }
 
 std::optional<std::vector<Edit>> editsFor(const Setup& setup, const GyroInference& inferred, const GyroCause& cause) {

@@ -18,10 +18,18 @@ struct TurnText {
     const char* axis;   ///< "roll"
 };
 [[nodiscard]] const TurnText& textOf(HandTurn turn);
+/// How the answer to a turn follows from mounting and senses as recorded.
+[[nodiscard]] Derivation answerWhy(const Setup& setup, HandTurn turn);
 /// "plate left".
 [[nodiscard]] Message answerText(const HandAnswer& answer);
 /// "label up, plugs forward; roll and pitch gyro reversed".
 [[nodiscard]] Message settingsText(const Mounting& mounting, const GyroReversals& reversed);
+/// What the answers in force say together.
+struct HandVerdict {
+    enum class Kind { Unanswered, Sound, Explained, Contradict } kind = Kind::Unanswered;
+    Message first, second;  ///< the likeliest cause and the next, as settingsText
+};
+[[nodiscard]] HandVerdict handVerdict(const Setup& setup);
 /// The turn of a key of the hand tests; nothing if it is none.
 [[nodiscard]] std::optional<HandTurn> turnOf(std::string_view key);
 /// The deck turned by hand.

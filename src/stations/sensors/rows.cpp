@@ -23,6 +23,7 @@ Cell turnCell(const Setup& setup, HandTurn turn) {
         cell.parts.push_back(std::move(part));
     };
     add(textOf(turn).done, wanted);
+    cell.parts.back().why = answerWhy(setup, turn);
     if (recorded != wanted && seen != recorded) add(KH_TR("as recorded"), recorded);
     if (seen) add(KH_TR("seen"), *seen);
     return cell;

@@ -177,23 +177,11 @@ void fixing(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = {{"machine.squareErrorDeg"_field, 0.0}}});
 }
 
-/// Whether a row was seen on the machine, and none of what it rests on was changed since.
-bool provedByHand(const Setup& setup, const char* row) {
-    const auto seen = setup.standings.find(std::string("rows.") + row);
-    if (seen == setup.standings.end() || seen->second.standing != Standing::Proved) return false;
-    std::vector<std::string> rests = handSettings();
-    rests.emplace_back("machine.mounting"_field);
-    return std::none_of(rests.begin(), rests.end(), [&](const std::string& path) {
-        const auto changed = setup.standings.find(path);
-        return changed != setup.standings.end() && changed->second.at > seen->second.at;
-    });
-}
-
 void rescueShut(const AuditContext& c, std::vector<Finding>& out) {
     if (!c.setup.controller.rescueInUse) return;
     std::vector<Message> unproved;
     for (const HandTurn turn : kHandTurns)
-        if (!provedByHand(c.setup, textOf(turn).row)) unproved.push_back(c.say(textOf(turn).axis));
+        if (!seenUnchanged(c.setup, textOf(turn).row, answerInputs())) unproved.push_back(c.say(textOf(turn).axis));
     if (unproved.empty()) return;
     out.push_back({.severity = Severity::Danger,
                    .row = "rescue"_row,
