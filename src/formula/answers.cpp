@@ -108,6 +108,11 @@ double gainScaled(double gain, double fromRpm, double toRpm) {
     return gain * ratio * ratio;
 }
 
+double gainCarried(double gain, double fromRpm, double toRpm) {
+    const double scaled = gainScaled(gain, fromRpm, toRpm);
+    return std::clamp(toRpm < fromRpm ? gain * fromRpm / toRpm : scaled, -100.0, 100.0);
+}
+
 GainSentAnswer gainToSend(double wantedPct, const ChannelScale& channel, const ReadingScale& reading, double stepPct) {
     requireWithin("wantedPct", wantedPct, -100.0, 100.0);
     requirePositive("stepPct", stepPct);

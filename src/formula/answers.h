@@ -69,6 +69,10 @@ struct LinkTurnsAnswer {
 /// Gain at another head speed: gain·(from/to)². The bare formula. @throws InputError
 [[nodiscard]] double gainScaled(double gain, double fromRpm, double toRpm);
 
+/// A start for another head speed: as gainScaled to a faster one, raised by at most from/to to a slower one, at most ±100
+/// (docs/domain.md 6). @throws InputError as gainScaled
+[[nodiscard]] double gainCarried(double gain, double fromRpm, double toRpm);
+
 struct GainSentAnswer {
     double sentPct = 0.0;   ///< to enter on the transmitter's step, signed
     double readsPct = 0.0;  ///< what the controller will then read

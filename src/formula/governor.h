@@ -23,6 +23,10 @@ struct GovernorFit {
 /// @throws InputError naming `points` (fewer than two, one throttle only, outside 0 … 100 %, a line that does not rise) or `targetRpm`
 [[nodiscard]] GovernorFit governorFit(std::span<const SpeedPoint> points, double targetRpm);
 
+/// The most that a first governed run asks for: poles typed for pairs ask for twice the speed (docs/domain.md 8).
+inline constexpr double kFirstRunShare = 0.45;
+[[nodiscard]] constexpr double firstGovernedRpm(double bladeMaxRpm) { return kFirstRunShare * bladeMaxRpm; }
+
 /// Head speed a governor holds when poles or ratio were entered wrong: asked · (entered pairs · ratio) / (true pairs · ratio).
 /// @param enteredPairs, truePairs  whole; @throws InputError naming the field
 [[nodiscard]] double trueSpeed(double askedRpm, double enteredPairs, double enteredRatio, double truePairs, double trueRatio,

@@ -15,6 +15,7 @@ namespace {
 
 constexpr double kLiftSlope = 5.7;  ///< per rad
 
+constexpr double kUsedVolts = 0.10;  ///< a cell, below full charge
 struct BatteryRow {
     double volts;
     double chargePct;
@@ -119,6 +120,15 @@ double pitchForThrustDeg(double thrustN, const HoverIn& rotor, Derivation* why) 
     return theta;
 }
 
+double thrustForPitchN(double pitchDeg, const HoverIn& rotor) {
+    requireRotor(rotor);
+    requireFinite("pitchDeg", pitchDeg);
+    const double k = 6.0 / (solidity(rotor) * kLiftSlope), b = 1.5 / std::sqrt(2.0);
+    const double root = (std::sqrt(b * b + 4.0 * k * radFromDeg(std::abs(pitchDeg))) - b) / (2.0 * k);
+    const double v = bladeTipSpeed(rotor);
+    return std::copysign(root * root * rotor.densityKgM3 * discArea(rotor) * v * v, pitchDeg);
+}
+
 HoverOut hover(const HoverIn& in, Derivation* why) {
     requirePositive("massKg", in.massKg);
     requireRotor(in);
@@ -151,12 +161,13 @@ TailHover tailHover(double torqueNm, double boomM, const HoverIn& tail, Derivati
     return out;
 }
 
-BatteryState batteryState(double packVolts, double cells) {
+BatteryState batteryState(double packVolts, double cells, double fullVoltsPerCell) {
     requirePositive("packVolts", packVolts);
     requireCount("cells", cells);
+    requirePositive("fullVoltsPerCell", fullVoltsPerCell);
     BatteryState state;
     state.voltsPerCell = packVolts / cells;
-    state.used = state.voltsPerCell < 4.10 - 1e-9;
+    state.used = state.voltsPerCell < fullVoltsPerCell - kUsedVolts - 1e-9;
     const double v = state.voltsPerCell;
     if (v >= kOpenCircuit.front().volts) {
         state.chargePct = 100.0;

@@ -68,6 +68,10 @@ struct HoverOut {
 /// Blade angle of any rotor that gives a thrust (N) at a speed: the same formula, used for the tail.
 [[nodiscard]] double pitchForThrustDeg(double thrustN, const HoverIn& rotor, Derivation* why = nullptr);
 
+/// The same inverted: thrust in N of a blade angle, with its sign.
+/// @throws InputError as pitchForThrustDeg
+[[nodiscard]] double thrustForPitchN(double pitchDeg, const HoverIn& rotor);
+
 struct TailHover {
     double thrustN = 0.0;
     double pitchDeg = 0.0;
@@ -81,10 +85,12 @@ struct TailHover {
 struct BatteryState {
     double voltsPerCell = 0.0;
     double chargePct = 0.0;  ///< at rest, 15 … 30 °C
-    bool used = false;       ///< 0.10 V per cell below a 4.20 V full charge
+    bool used = false;       ///< 0.10 V per cell below full charge
 };
-/// Open-circuit charge of a lithium-polymer pack. @throws InputError naming `packVolts` or `cells`
-[[nodiscard]] BatteryState batteryState(double packVolts, double cells);
+/// Open-circuit charge of a lithium-polymer pack.
+/// @param fullVoltsPerCell  of a full charge, a fact of the pack; the table is for 4.20
+/// @throws InputError naming `packVolts` or `cells`
+[[nodiscard]] BatteryState batteryState(double packVolts, double cells, double fullVoltsPerCell = 4.20);
 
 /// Minutes that leave `reservePct`, from one logged flight. @throws InputError naming the field
 [[nodiscard]] double timerMinutes(double capacityMah, double usedMah, double minutes, double reservePct);

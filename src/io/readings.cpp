@@ -20,7 +20,7 @@ json readingsSchema() {
                        {"properties",
                         {{"id", text},
                          {"value", number},
-                         {"unit", {{"enum", {"%", "°", "mm", "rpm", "way", "answer"}}}},
+                         {"unit", {{"enum", {"%", "°", "mm", "rpm", "V", "way", "answer"}}}},
                          {"at", text},
                          {"instrument", text},
                          {"uncertainty", text},

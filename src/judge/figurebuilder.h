@@ -36,6 +36,8 @@ struct FigureBuilder {
     /// A figure computed by `compute`, or unknown when one of `needed` is.
     [[nodiscard]] Figure make(const char* title, FigureShape shape, std::vector<std::string> inputs,
                               const std::function<double(Derivation&)>& compute, const std::vector<FigureNeed>& needed = {}) const;
+    /// Makes it an estimate that its assumptions span.
+    static void span(Figure& f, double low, double high);
     [[nodiscard]] GearTrain gears() const;
 };
 

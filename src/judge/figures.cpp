@@ -44,6 +44,15 @@ Figure FigureBuilder::make(const char* title, FigureShape shape, std::vector<std
     return f;
 }
 
+void FigureBuilder::span(Figure& f, double low, double high) {
+    if (!f.known) return;
+    f.band = std::array{low, high};
+    if (f.why.lines.empty()) return;
+    const Number a{low, f.decimals, f.sign}, b{high, f.decimals, f.sign};
+    f.why.lines.back() = *f.unit == 0 ? say(KH_TR("= {a} … {b}"), {{"a", a}, {"b", b}})
+                                      : say(KH_TR("= {a} … {b} {unit}"), {{"a", a}, {"b", b}, {"unit", std::string(f.unit)}});
+}
+
 GearTrain FigureBuilder::gears() const {
     const PowerTrain& p = setup.machine.power;
     return {p.mainTeeth.value_or(0), p.pinionTeeth.value_or(0), p.secondStage};

@@ -3,11 +3,13 @@
 // The derived numbers of one Setup, each with its derivation: rules, ledger and sheet all read them here.
 #pragma once
 
+#include "formula/spool.h"
 #include "judge/memory.h"
 #include "kernel/chain.h"
 #include "model/setup.h"
 
 #include <any>
+#include <array>
 #include <optional>
 #include <span>
 #include <string>
@@ -15,8 +17,9 @@
 
 namespace kh {
 
-inline constexpr double kFreshVolts = 4.1;   ///< per cell, fresh pack under load
-inline constexpr double kSymmetryDeg = 0.2;  ///< equal up and down is judged within
+inline constexpr double kNominalVolts = 3.7;  ///< per cell
+inline constexpr double kFreshVolts = 4.1;    ///< per cell, fresh pack under load
+inline constexpr double kSymmetryDeg = 0.2;   ///< equal up and down is judged within
 
 /// A number that may be unknown because an input is; `missing` then says which field.
 struct Figure {
@@ -25,7 +28,8 @@ struct Figure {
     const char* unit = "";
     int decimals = 0;
     bool sign = false;
-    bool measured = false;  ///< a reading at the machine puts it right: it reads, else the model computes
+    bool measured = false;                      ///< a reading at the machine puts it right: it reads, else the model computes
+    std::optional<std::array<double, 2>> band;  ///< of an estimate: what its assumptions span, low to high
     std::string missing;
     Derivation why;
 };
@@ -61,6 +65,12 @@ struct ModeFigures {
     std::vector<GainForm> gainForms;  ///< of what it reads, in every scale
     std::vector<AxisFigures> axes;    ///< aileron, elevator, rudder
     Figure headroomPct;               ///< at the end of the pack
+    Figure differencePct;             ///< head speed given beside the one wanted
+    Figure electricalRpm;             ///< of the motor at the faster of the two
+    Figure peakRpm;                   ///< the highest on the way, with what is passed
+    Figure tailHoverDeg;              ///< tail pitch that holds the hover in this mode
+    Figure gainScaledPct;             ///< tail gain of the first mode scaled to this head speed
+    std::optional<SpoolIn> spoolUp;   ///< from hold to speed and back after a practised autorotation; none without a speed
     bool holdActs = true;
     Figure heldThrottlePct;  ///< sent with hold on and collective low
     Figure heldUs;           ///< the pulse of it
@@ -166,6 +176,9 @@ struct Figures {
     Figure holdUs, motorOffUs;                     ///< the pulse of hold, and the highest that is surely off
     Figure motorOffPct;                            ///< throttle at and below which the motor is surely off
     Figure usablePitchHighPct, usablePitchLowPct;  ///< collective curve values beyond which the plate is out of its envelope
+    Figure enduranceMin;                           ///< the same by the hover's power: an estimate
+    Figure tailArmMm;                              ///< tail servo arm that brings the mean of the limits to 100 %
+    Figure tailFrameUs, tailLongestUs;             ///< frame period of the tail servo, and the longest pulse sent to it
     Figure timerMin;                               ///< minutes that leave a fifth of the charge, by the logged or the planned consumption
     Figure turnDeg;                                ///< blade pitch a turn of the blade link
     std::vector<ModeFigures> modes;

@@ -280,6 +280,13 @@ FieldHome fieldHome(std::string_view path) {
 
 Message fieldAsText(const Field& field) { return std::visit(ValueText{field.info}, field.value); }
 
+bool takenUnder(const Setup& setup, const Reading& reading, std::span<const std::string> paths) {
+    return std::all_of(paths.begin(), paths.end(), [&](const std::string& path) {
+        const std::optional<std::string> then = underText(reading, path);
+        return !then || *then == settingText(setup, path);
+    });
+}
+
 bool seenUnchanged(const Setup& setup, const std::string& row, std::span<const std::string> restsOn) {
     const auto seen = setup.standings.find("rows." + row);
     if (seen == setup.standings.end() || seen->second.standing != Standing::Proved) return false;

@@ -30,6 +30,8 @@ struct ControllerProfile {
     double tailStrokeUs = 400.0;  ///< tail pulse at 100 % limit on a wide servo; narrow ones get half
     double tailWindowLowPct = 85.0;
     double tailWindowHighPct = 115.0;
+    std::optional<double> gainStartPct;  ///< its maker's tail gain to start from
+    bool scalesGain = false;             ///< scales the tail gain by head speed itself: one gain for all modes
     std::vector<std::string> mountings;  ///< it can be told of
     bool gyroSenses = true;              ///< each gyro's sense is a setting
     std::vector<std::string> levelling;  ///< what it does by its accelerometer: "rescue", "level"
@@ -91,6 +93,7 @@ struct GovernorSettings {
     double poleCount = 5.0;  ///< pole pairs or poles, as the profile asks
     double runUpS = 8.0;
     double minThrottlePct = 50.0;
+    double bailOutS = 2.0;  ///< from idle back to speed after a practised autorotation
     bool operator==(const GovernorSettings&) const = default;
 };
 
@@ -133,6 +136,9 @@ struct ControllerSettings {
     bool operator==(const ControllerSettings&) const = default;
 };
 
+enum class EndSignal { MotorTones, Lamp };  ///< tones are made by the motor's own windings
+enum class FirstEnd { High, Low };
+
 struct SpeedControllerProfile {
     std::string id;
     int version = 1;
@@ -141,6 +147,10 @@ struct SpeedControllerProfile {
     double acceptsLowUs = 900.0;  ///< pulses outside are read as no signal
     double acceptsHighUs = 2100.0;
     double maxCells = 6.0;
+    std::optional<double> maxElectricalRpm;       ///< electrical turns a minute it can follow
+    std::optional<double> leastOpeningPct;        ///< below it runs hot
+    EndSignal signalsBy = EndSignal::MotorTones;  ///< how it confirms a learned end
+    FirstEnd learnsFirst = FirstEnd::High;
     std::vector<MenuEntry> menu;
     bool operator==(const SpeedControllerProfile&) const = default;
 };
@@ -163,6 +173,8 @@ struct SpeedControllerSettings {
     double highUs = 1900.0;         ///< learned: full
     std::optional<double> startUs;  ///< measured with the pinion out: the shortest pulse at which the motor turns
     double softStartS = 10.0;
+    std::optional<double> bailOutS;        ///< back to speed after a practised autorotation; absent: soft start again
+    std::optional<double> bailOutWithinS;  ///< for so long after the throttle closed; then soft start again
     bool brake = false;
     CutOff cutOff = CutOff::Reduce;
     double cutOffVoltsPerCell = 3.2;

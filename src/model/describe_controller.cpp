@@ -60,6 +60,7 @@ void describe(FieldVisitor& v, GovernorSettings& g) {
     v.number("poleCount", g.poleCount, {1, 60, "", 0, true}, {KH_TR("Pole count in the governor"), KH_TR("poles")});
     v.number("runUpS", g.runUpS, {0, 60, "s", 1}, {KH_TR("Run-up of the governor"), KH_TR("run-up")});
     v.number("minThrottlePct", g.minThrottlePct, {0, 100, "%"}, {KH_TR("Lowest throttle of the governor"), KH_TR("lowest throttle")});
+    v.number("bailOutS", g.bailOutS, {0, 30, "s", 1}, {KH_TR("Bail-out of the governor"), KH_TR("bail-out")});
 }
 
 void describe(FieldVisitor& v, Bank& b) {
@@ -119,6 +120,8 @@ void describe(FieldVisitor& v, SpeedControllerSettings& s) {
     v.maybe("startUs", s.startUs, {600, 2400, "µs"}, {KH_TR("Pulse at which the motor starts"), KH_TR("starts at")});
     v.facts(false);
     v.number("softStartS", s.softStartS, {0, 60, "s", 1}, {KH_TR("Soft start")});
+    v.maybe("bailOutS", s.bailOutS, {0, 30, "s", 1}, {KH_TR("Bail-out of the speed controller"), KH_TR("bail-out")});
+    v.maybe("bailOutWithinS", s.bailOutWithinS, {1, 120, "s"}, {KH_TR("Time in which a bail-out is quick"), KH_TR("within")});
     v.flag("brake", s.brake, {KH_TR("Motor brake"), KH_TR("brake")}, kOnOff);
     v.pick("cutOff", s.cutOff, kCutOff, {KH_TR("Battery cut-off"), KH_TR("cut-off")});
     v.number("cutOffVoltsPerCell", s.cutOffVoltsPerCell, {2.5, 4, "V", 2}, {KH_TR("Cut-off voltage of a cell"), KH_TR("cut-off")});

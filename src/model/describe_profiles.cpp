@@ -12,6 +12,9 @@ namespace {
 constexpr std::array kGainScale{Choice{KH_TR("signed")}, Choice{KH_TR("centre-50")}, Choice{KH_TR("mode-percent")},
                                 Choice{KH_TR("travel")}};
 
+constexpr std::array kEndSignal{Choice{KH_TR("motor tones")}, Choice{KH_TR("lamp")}};
+constexpr std::array kFirstEnd{Choice{KH_TR("high")}, Choice{KH_TR("low")}};
+
 }  // namespace
 
 void describe(FieldVisitor& v, MenuEntry& m) {
@@ -89,6 +92,8 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.number("tailStrokeUs", p.tailStrokeUs, {50, 1000, "µs"}, {KH_TR("stroke of the tail"), KH_TR("tail stroke")});
     v.number("tailWindowLowPct", p.tailWindowLowPct, {0, 200, "%"}, {KH_TR("lower edge of the tail window"), KH_TR("tail window low")});
     v.number("tailWindowHighPct", p.tailWindowHighPct, {0, 200, "%"}, {KH_TR("upper edge of the tail window"), KH_TR("tail window high")});
+    v.maybe("gainStartPct", p.gainStartPct, {1, 100, "%"}, {KH_TR("tail gain its maker starts from"), KH_TR("starts at")});
+    v.flag("scalesGain", p.scalesGain, {KH_TR("scales the tail gain by head speed"), KH_TR("scales the gain")});
     v.at(Station::Sensors);
     v.names("mountings", p.mountings, {KH_TR("mountings it knows"), KH_TR("mountings")});
     v.flag("gyroSenses", p.gyroSenses, {KH_TR("gyro senses as settings"), KH_TR("gyro senses")});
@@ -117,6 +122,10 @@ void describe(FieldVisitor& v, SpeedControllerProfile& p) {
     v.number("acceptsLowUs", p.acceptsLowUs, {500, 2500, "µs"}, {KH_TR("shortest pulse accepted"), KH_TR("accepts from")});
     v.number("acceptsHighUs", p.acceptsHighUs, {500, 2500, "µs"}, {KH_TR("longest pulse accepted"), KH_TR("accepts to")});
     v.number("maxCells", p.maxCells, {1, 20, "", 0, true}, {KH_TR("most cells"), KH_TR("cells")});
+    v.maybe("maxElectricalRpm", p.maxElectricalRpm, {10000, 1000000, "rpm"}, {KH_TR("most electrical turns"), KH_TR("electrical")});
+    v.maybe("leastOpeningPct", p.leastOpeningPct, {1, 99, "%"}, {KH_TR("least opening"), KH_TR("opening from")});
+    v.pick("signalsBy", p.signalsBy, kEndSignal, {KH_TR("how it confirms an end"), KH_TR("confirms by")});
+    v.pick("learnsFirst", p.learnsFirst, kFirstEnd, {KH_TR("the end it learns first"), KH_TR("learns first")});
     v.list("menu", p.menu, KH_TR("Menu"));
 }
 

@@ -23,6 +23,8 @@ constexpr std::array kHoldSwitchSchool{Choice{KH_TR("own")}, Choice{KH_TR("mode 
 constexpr std::array kMidStickSchool{Choice{KH_TR("zero")}, Choice{KH_TR("hover")}};
 constexpr std::array kRescueSchool{Choice{KH_TR("momentary")}, Choice{KH_TR("latched")}, Choice{KH_TR("none")}};
 constexpr std::array kOrderSchool{Choice{KH_TR("controller")}, Choice{KH_TR("learned")}};
+constexpr std::array kTailCheckSchool{Choice{KH_TR("trailing edges")}, Choice{KH_TR("nose")}, Choice{KH_TR("slider")}};
+constexpr std::array kTailLimitSchool{Choice{KH_TR("bind")}, Choice{KH_TR("buzz")}};
 constexpr std::array kEndSchool{Choice{KH_TR("timer")}, Choice{KH_TR("used charge")}, Choice{KH_TR("voltage alarm")}};
 constexpr NumberSpec kPctTravel{0, 200, "%", 1};
 
@@ -68,6 +70,9 @@ void describe(FieldVisitor& v, Schools& s) {
     v.pick("order", s.order, kOrderSchool, {KH_TR("School: channel order"), KH_TR("channel order")});
     v.at(Station::Power);
     v.pick("end", s.end, kEndSchool, {KH_TR("School: end of flight"), KH_TR("end of flight")});
+    v.at(Station::Tail);
+    v.pick("tailCheck", s.tailCheck, kTailCheckSchool, {KH_TR("School: tail direction check"), KH_TR("tail direction")});
+    v.pick("tailLimits", s.tailLimits, kTailLimitSchool, {KH_TR("School: tail limits"), KH_TR("tail limits")});
 }
 
 void describe(FieldVisitor& v, Alarms& a) {

@@ -5,6 +5,7 @@
 #include "model/fieldpatterns.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace kh {
@@ -15,16 +16,6 @@ constexpr std::array kAnswers{HandAnswer{PlateMove::Still, EdgeMove::Still}, Han
                               HandAnswer{PlateMove::Right, EdgeMove::Still}, HandAnswer{PlateMove::Forward, EdgeMove::Still},
                               HandAnswer{PlateMove::Aft, EdgeMove::Still},   HandAnswer{PlateMove::Still, EdgeMove::Left},
                               HandAnswer{PlateMove::Still, EdgeMove::Right}};
-
-/// Whether a reading was taken under the settings in force.
-bool inForce(const Setup& setup, const Reading& reading) {
-    const std::vector<std::string> paths = handSettings();
-    return std::all_of(paths.begin(), paths.end(), [&](const std::string& path) {
-        const std::string now = settingText(setup, path);
-        const std::optional<std::string> then = underText(reading, path);
-        return !then || *then == now;
-    });
-}
 
 }  // namespace
 
@@ -47,11 +38,16 @@ HandAnswers answersByRecord(const Setup& setup) { return gyroResponse(mountingBu
 
 std::optional<GyroRemedy> remedyFor(const Setup& setup, const Mounting& built) {
     const ControllerProfile& box = setup.controller.profile;
-    const std::vector<Mounting> known = knownMountings(box);
-    if (known.empty()) return std::nullopt;
-    std::optional<GyroRemedy> remedy = gyroRemedy(built, known);
-    if (remedy && remedy->reversed.count() > 0 && (!box.gyroSenses || levels(box))) return std::nullopt;
-    return remedy;
+    std::optional<GyroRemedy> best;
+    for (const Mounting& known : knownMountings(box)) {
+        const std::optional<GyroRemedy> remedy = gyroRemedy(built, std::array{known});
+        if (!remedy) continue;
+        const int reversals = remedy->reversed.count();
+        if (reversals > 0 && (!box.gyroSenses || levels(box))) continue;
+        if (remedy->reversed.yaw && box.oneTailDirection) continue;  // the yaw gyro goes with the tail's direction
+        if (!best || reversals < best->reversed.count()) best = remedy;
+    }
+    return best;
 }
 
 std::vector<Edit> editsOf(const Setup& setup, const Mounting& built, const GyroRemedy& remedy) {
@@ -65,7 +61,11 @@ std::vector<Edit> editsOf(const Setup& setup, const Mounting& built, const GyroR
     return out;
 }
 
-std::string handReading(HandTurn turn) { return std::string("hand.") + kHandTurnKeys[static_cast<std::size_t>(turn)]; }
+std::string handReading(HandTurn turn, std::string_view bank) {
+    std::string what = std::string("hand.") + kHandTurnKeys[static_cast<std::size_t>(turn)];
+    if (!bank.empty()) what += "." + std::string(bank);
+    return what;
+}
 
 double codeOf(const HandAnswer& answer) {
     return static_cast<double>(std::find(kAnswers.begin(), kAnswers.end(), answer) - kAnswers.begin());
@@ -88,12 +88,14 @@ std::vector<std::string> answerInputs() {
     return out;
 }
 
-std::optional<HandAnswer> answerInForce(const Setup& setup, HandTurn turn) {
-    const std::string what = handReading(turn);
+std::optional<HandAnswer> answerInBank(const Setup& setup, HandTurn turn, std::string_view bank) {
+    const std::string what = handReading(turn, bank);
     for (auto r = setup.readings.rbegin(); r != setup.readings.rend(); ++r)
-        if (r->what == what) return inForce(setup, *r) ? answerOf(r->value) : std::nullopt;
+        if (r->what == what) return takenUnder(setup, *r, handSettings()) ? answerOf(r->value) : std::nullopt;
     return std::nullopt;
 }
+
+std::optional<HandAnswer> answerInForce(const Setup& setup, HandTurn turn) { return answerInBank(setup, turn, {}); }
 
 std::optional<HandAnswers> answersInForce(const Setup& setup) {
     HandAnswers out;

@@ -30,8 +30,10 @@ namespace kh {
 [[nodiscard]] std::optional<HandAnswers> answersInForce(const Setup& setup);
 /// The newest answer to one turn under the settings in force.
 [[nodiscard]] std::optional<HandAnswer> answerInForce(const Setup& setup, HandTurn turn);
-/// "hand.rollRight": what its reading is called.
-[[nodiscard]] std::string handReading(HandTurn turn);
+/// "hand.rollRight": what its reading is called; of another bank than the first "hand.rollRight.2".
+[[nodiscard]] std::string handReading(HandTurn turn, std::string_view bank = {});
+/// The newest answer to one turn in another bank than the first, under the settings in force.
+[[nodiscard]] std::optional<HandAnswer> answerInBank(const Setup& setup, HandTurn turn, std::string_view bank);
 /// An answer as a reading's value, 0 … 6; each only what the turn can be answered with.
 [[nodiscard]] double codeOf(const HandAnswer& answer);
 /// @return nothing if it is none

@@ -160,6 +160,8 @@ enum class HoldSwitchSchool { Own, ModeSwitch };
 enum class MidStickSchool { Zero, Hover };
 enum class RescueSchool { Momentary, Latched, None };
 enum class OrderSchool { Controller, Learned };
+enum class TailCheckSchool { TrailingEdges, Nose, Slider };  ///< what the tail's direction is judged by
+enum class TailLimitSchool { Bind, Buzz };                   ///< where a limit is backed off from
 enum class EndSchool { Timer, UsedCharge, VoltageAlarm };
 
 /// Which way of doing things the pilot chose; rules and proof judge by it.
@@ -176,6 +178,8 @@ struct Schools {
     RescueSchool rescue = RescueSchool::Momentary;
     OrderSchool order = OrderSchool::Controller;
     EndSchool end = EndSchool::Timer;
+    TailCheckSchool tailCheck = TailCheckSchool::TrailingEdges;
+    TailLimitSchool tailLimits = TailLimitSchool::Bind;
     bool operator==(const Schools&) const = default;
 };
 

@@ -49,6 +49,7 @@ Drawing drawingOf(DrawingId id) {
         case DrawingId::HandTests: return paintHandTests;
         case DrawingId::TailStroke: return paintTailStroke;
         case DrawingId::TailGain: return paintTailGain;
+        case DrawingId::SpoolUp: return paintSpoolUp;
     }
     const auto own = ownDrawings().find(id);
     return own == ownDrawings().end() ? nullptr : own->second;

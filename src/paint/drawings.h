@@ -124,6 +124,8 @@ void paintPositions(QPainter& p, QRectF area, const Scene& s);
 void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s);
 /// Pinions around the fitted one: available speed, opening and headroom.
 void paintPinionTable(QPainter& p, QRectF area, const Scene& s);
+/// Head speed over time in the mode that is looked at, from hold to speed and back after a bail-out.
+void paintSpoolUp(QPainter& p, QRectF area, const Scene& s);
 
 using Drawing = void (*)(QPainter&, QRectF, const Scene&);
 [[nodiscard]] Drawing drawingOf(DrawingId id);

@@ -63,9 +63,9 @@ private:
         at_.insertText(text, format);
     }
     void part(const SheetPart& part, std::size_t index) {
-        // a page for each box one types into; the machine follows on the last
+        // a page for each box one types into; what is looked at and the machine follow on the page before
         block(said(say(boxId(part.box))) + QStringLiteral(": ") + shown(part.name), type(13, true), 10,
-              index > 0 && part.box != Box::Machine);
+              index > 0 && part.box != Box::Machine && part.box != Box::Bench);
         if (!part.figures.empty()) {
             QTextBlockFormat b;
             b.setTopMargin(3);

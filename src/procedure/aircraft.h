@@ -13,6 +13,7 @@ namespace kh {
 struct MachineSheet {
     std::vector<SheetSection> sections;
     std::vector<SheetFigure> besideController = {};
+    SheetSection looks = {};  ///< what is proved by looking, once the boxes are set
 };
 
 struct AircraftEntry {

@@ -16,7 +16,7 @@ struct RowNeed {
 
 constexpr BenchNeed kBladesOn{Need::Yes, Need::No, Need::Yes};
 constexpr BenchNeed kPlate{Need::Yes, Need::Any, Need::Yes};     // the blades do not matter
-constexpr BenchNeed kMotorTurns{Need::No, Need::Yes, Need::No};  // pinion out: its tones, its start
+constexpr BenchNeed kMotorTurns{Need::No, Need::Yes, Need::No};  // its tones, its start, first power: no blades
 constexpr std::array kRowNeeds{
     RowNeed{"zero-pitch"_row, kBladesOn},
     RowNeed{"links"_row, kBladesOn},
@@ -29,6 +29,11 @@ constexpr std::array kRowNeeds{
     RowNeed{"failsafe-test"_row, {Need::Yes, Need::Yes, Need::No}},
     RowNeed{"throttle-ends"_row, kMotorTurns},
     RowNeed{"start-pulse"_row, kMotorTurns},
+    RowNeed{"first-power"_row, kMotorTurns},
+    RowNeed{"first-governed"_row, kMotorTurns},
+    RowNeed{"governor-signal"_row, {Need::Any, Need::Yes, Need::Any}},
+    RowNeed{"tail-edges"_row, {Need::Yes, Need::Any, Need::Any}},
+    RowNeed{"tail-neutral"_row, kPlate},
 };
 
 }  // namespace

@@ -83,6 +83,8 @@ SheetContent SheetBuilder::governor() const {
     rows.push_back(field(setup.controller.profile.asksPolePairs ? say(KH_TR("Pole pairs")) : say(KH_TR("Magnet poles")),
                          "controller.governor.poleCount"_field));
     rows.push_back(field(say(KH_TR("Run-up")), "controller.governor.runUpS"_field));
+    rows.push_back(field(say(KH_TR("Bail-out")), "controller.governor.bailOutS"_field));
+    rows.push_back(field(say(KH_TR("Lowest throttle")), "controller.governor.minThrottlePct"_field));
     return rows;
 }
 
@@ -105,6 +107,13 @@ SheetContent SheetBuilder::ends() const {
 }
 SheetContent SheetBuilder::control() const {
     return {field(say(KH_TR("Control")), "speedController.control"_field), field(say(KH_TR("Brake")), "speedController.brake"_field)};
+}
+SheetContent SheetBuilder::start() const {
+    std::vector<SheetRow> rows{field(say(KH_TR("Soft start")), "speedController.softStartS"_field)};
+    if (!setup.speedController.bailOutS) return rows;
+    rows.push_back(field(say(KH_TR("Bail-out")), "speedController.bailOutS"_field));
+    if (setup.speedController.bailOutWithinS) rows.push_back(field(say(KH_TR("Bail-out within")), "speedController.bailOutWithinS"_field));
+    return rows;
 }
 SheetContent SheetBuilder::pack() const {
     return {field(say(KH_TR("Cut-off")), "speedController.cutOff"_field),
@@ -166,6 +175,8 @@ Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedP
     sheet.parts.push_back({Box::Machine, setup.machine.name, machine.sections, {SheetFigure::Wiring}});
     sheet.parts[0].figures = {SheetFigure::Throttle, SheetFigure::Pitch};
     sheet.parts[1].figures = machine.besideController;
+    if (!machine.looks.rows.empty())  // behind the transmitter, where a page has room
+        sheet.parts.insert(sheet.parts.begin() + 1, {Box::Bench, setup.machine.name, {machine.looks}});
     return sheet;
 }
 

@@ -73,7 +73,7 @@ struct SheetBuilder {
     // the speed controller's
     SheetContent ends() const;
     SheetContent control() const;
-    SheetContent start() const { return {field(say(KH_TR("Soft start")), "speedController.softStartS"_field)}; }
+    SheetContent start() const;
     SheetContent pack() const;
 
     /// A curve of every mode: the points as they are typed, and what they come to.

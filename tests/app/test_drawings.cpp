@@ -26,23 +26,12 @@ struct Named {
 
 const std::vector<Named>& drawings() {
     static const std::vector<Named> all{
-        {"plan", paintSwashPlan, false},
-        {"tilt", paintSwashTilt, true},
-        {"section", paintSwashSection, true},
-        {"strokes", paintStrokes, true},
-        {"asked", paintAskedAndDone, true},
-        {"blade", paintBladeSection, true},
-        {"rose", paintClearanceRose, false},
-        {"rose plate", paintRosePlate, true},
-        {"tail", paintTail, true},
-        {"helicopter", paintHelicopter, false},
-        {"transmitter", paintTransmitter, true},
-        {"channels", paintChannelBars, true},
-        {"hold", paintHoldBars, false},
-        {"speeds", paintHeadSpeeds, false},
-        {"pinions", paintPinionTable, false},
-        {"wiring", paintWiring, false},
-        {"rates", paintRates, true},
+        {"plan", paintSwashPlan, false},        {"tilt", paintSwashTilt, true},          {"section", paintSwashSection, true},
+        {"strokes", paintStrokes, true},        {"asked", paintAskedAndDone, true},      {"blade", paintBladeSection, true},
+        {"rose", paintClearanceRose, false},    {"rose plate", paintRosePlate, true},    {"tail", paintTail, true},
+        {"helicopter", paintHelicopter, false}, {"transmitter", paintTransmitter, true}, {"channels", paintChannelBars, true},
+        {"hold", paintHoldBars, false},         {"speeds", paintHeadSpeeds, false},      {"pinions", paintPinionTable, false},
+        {"spool-up", paintSpoolUp, false},      {"wiring", paintWiring, false},          {"rates", paintRates, true},
         {"gain", paintGainScales, false},
     };
     return all;

@@ -39,7 +39,7 @@ TEST_CASE("every school is a choice in its row, with a line that says what it is
         CHECK(b.w().selectedRow()->aside);
         ++schools;
     }
-    CHECK(schools == 12);
+    CHECK(schools == 14);
     REQUIRE(b.w().goToField("transmitter.schools.hold"));
     const int entries = b.w().document().history().count();
     CHECK(b.choose(QStringLiteral("bail-out")));
@@ -52,7 +52,7 @@ TEST_CASE("every school is a choice in its row, with a line that says what it is
     // all twelve in one list, which leads to their rows
     b.act("schools");
     REQUIRE(b.window.palette()->isVisible());
-    CHECK(b.window.palette()->list()->count() == 12);
+    CHECK(b.window.palette()->list()->count() == 14);
     b.window.palette()->field()->setText(QStringLiteral("end of flight"));
     QTest::keyClick(b.window.palette()->field(), Qt::Key_Return);
     Bench::settle();

@@ -2,9 +2,14 @@
 //
 // Sensors through the window: a mounting chosen on the drawing, three turns answered by a key each, a fault posed and healed.
 #include "app/bench.h"
+#include "app/forms/guidedialog.h"
 #include "app/forms/solvedialog.h"
 #include "model/gyro.h"
 #include "stations/sensors/gyrowords.h"
+
+#include <QCheckBox>
+#include <QLabel>
+#include <QPushButton>
 
 using namespace kh;
 using namespace kh::app;
@@ -19,6 +24,8 @@ void answer(Bench& b, const std::vector<std::pair<Qt::Key, Qt::KeyboardModifiers
     whenOpen<SolveDialog>(&b.window, [keys](SolveDialog* dialog) {
         auto* first = dialog->findChild<QPushButton*>(QStringLiteral("hand.rollRight"));
         REQUIRE(first != nullptr);
+        CHECK(dialog->findChild<QLabel*>(QStringLiteral("keys")) != nullptr);
+        CHECK(first->property("tone").toString() == QStringLiteral("muted"));
         first->setFocus();
         QApplication::processEvents();
         for (const auto& [key, modifiers] : keys) QTest::keyClick(dialog->focusWidget(), key, modifiers);
@@ -77,6 +84,7 @@ TEST_CASE("three turns are answered by a key each; what explains them is taken o
         QTest::keyClick(first, Qt::Key_Left, Qt::ShiftModifier);
         CHECK(first->property("outcome").toInt() == 1 + static_cast<int>(codeOf({PlateMove::Still, EdgeMove::Left})));
         CHECK(dialog->focusWidget() == second);
+        CHECK(first->property("tone").toString().isEmpty());  // an answer is neither good nor bad by itself
         QTest::keyClick(second, Qt::Key_0);
         CHECK(second->property("outcome").toInt() == 1);
         QTest::keyClick(second, Qt::Key_Backspace);
@@ -112,4 +120,27 @@ TEST_CASE("the demo with ten mistakes of these stations is healed by its plan, a
     CHECK(b.w().evaluation().count(Severity::Danger) == 0);
     CHECK(b.w().evaluation().count(Severity::Warning) == 0);
     CHECK(answersByRecord(b.w().setup()) == rightAnswers());
+}
+
+TEST_CASE("the ground row leads through the tests in steps, the mounting row takes the answers") {
+    Bench b;
+    b.go(Station::Sensors);
+    for (const char* row : {"on-the-ground", "pirouette", "start-up", "rescue"}) {
+        b.selectRow(row, 2);
+        bool led = false;
+        whenOpen<GuideDialog>(&b.window, [&](GuideDialog* open) {
+            led = !open->findChildren<QCheckBox*>().isEmpty();
+            open->reject();
+        });
+        b.act("reading");
+        CHECK(led);
+    }
+    b.selectRow("mounting", 1);
+    bool asked = false;
+    whenOpen<SolveDialog>(&b.window, [&](SolveDialog* open) {
+        asked = open->findChild<QPushButton*>(QStringLiteral("hand.rollRight.2")) != nullptr;  // the other banks too
+        open->reject();
+    });
+    b.act("reading");
+    CHECK(asked);
 }

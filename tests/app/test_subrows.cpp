@@ -51,9 +51,9 @@ TEST_CASE("a row opens and closes by Space and by its mark; the selection stays,
     b.selectRow("soft-start", 2);
     b.w().document().edit(QStringLiteral("x"), {{"speedController.softStartS", 7.0}});
     CHECK(b.w().selectedRow()->id == "soft-start");
-    b.selectRow("pack", 2);
+    b.selectRow("protection", 2);
     b.key(Qt::Key_Space);  // a row that opens nothing
-    CHECK(b.w().selectedRow()->id == "pack");
+    CHECK(b.w().selectedRow()->id == "protection");
 }
 
 TEST_CASE("what stands in a sub-row is typed, undone and found like any other cell") {

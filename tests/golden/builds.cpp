@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "golden/builds.h"
 
+#include "base/error.h"
 #include "io/document.h"
 #include "io/library.h"
+#include "kernel/chain.h"
 #include "model/access.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
@@ -61,6 +63,15 @@ std::optional<FieldValue> moved(const Field& field, Dice& dice) {
     }
 }
 
+bool canBeBuilt(const Setup& s) {
+    try {
+        (void)ChainModel(s);
+        return true;
+    } catch (const InputError&) {
+        return false;
+    }
+}
+
 Setup generated(unsigned seed, const io::Library& library) {
     Dice dice(seed);
     const SizeClass& size = dice.of(sizeClasses());
@@ -97,7 +108,11 @@ Setup generated(unsigned seed, const io::Library& library) {
         const std::string& path = dice.of(paths);
         const auto field = readField(s, path);
         if (!mayChange(path) || !field) continue;
-        if (const auto value = moved(*field, dice)) writeField(s, path, *value);
+        const auto value = moved(*field, dice);
+        if (!value) continue;
+        Setup with = s;
+        writeField(with, path, *value);
+        if (canBeBuilt(with)) s = std::move(with);  // a custom layout without its angles is another test's
     }
     return s;
 }

@@ -101,8 +101,7 @@ std::string solutions(const Setup& setup, unsigned seed) {
             const double value = unit == "way" ? (dice() % 4 == 0 ? -1.0 : 1.0) : side * centre + (unit == "%" ? off : off / 10.0);
             readings.push_back({"", slot.what, value, unit, "", "", "", settingsInForce(setup, solver, slot.what)});
         }
-        if (solver.with == ReadWith::Ear)
-            readings = {{"", "clear.45.high", 60.0, "%", "", "", "", {}}, {"", "binds.45.high", 90.0, "%", "", "", "", {}}};
+        if (solver.chart) readings = {{"", "clear.45.high", 60.0, "%", "", "", "", {}}, {"", "binds.45.high", 90.0, "%", "", "", "", {}}};
         out += std::string(solver.id) + " " + told([&] { return stable(io::solvedJson(solveRound(setup, solver, readings))) + "\n"; });
     }
     return out;

@@ -6,6 +6,30 @@ namespace khtest {
 
 std::vector<Mistake> flightMistakes() {
     return {
+        // starts
+        {"bail-out that passes the blade limit", Returns::Band,
+         [](const In& in) -> Edits {
+             if (!governs(in.s) || in.s.controller.governor.kind == GovernorKind::Internal) return {};
+             double fastest = 0.0;
+             for (const FlightMode& m : in.s.transmitter.modes) {
+                 double rpm = 0.0, most = 0.0;
+                 for (const CurvePoint& p : m.throttle.points) most = std::max(most, p.y);
+                 const ChainModel model(in.s);
+                 if (m.id != kHoldMode && model.headSpeedAt(model.motorPctOf(most), 0, rpm)) fastest = std::max(fastest, rpm);
+                 fastest = std::max(fastest, m.targetRpm.value_or(0.0));
+             }
+             return Edits{{"machine.rotor.bladeMaxRpm", std::ceil(1.02 * fastest)}, {"speedController.bailOutS", 1.5}};
+         }},
+        {"governor before its signal was seen", Returns::Nothing,
+         [](const In& in) -> Edits {
+             const PowerTrain& p = in.s.machine.power;
+             if (!electric(in.s) || !p.poles || !p.mainTeeth || !p.pinionTeeth) return {};
+             if (in.s.controller.governor.kind == GovernorKind::Internal) return {};
+             return Edits{{"speedController.control", std::string("direct")},
+                          {"controller.governor.kind", std::string("internal")},
+                          {"controller.governor.ratio", std::round(100.0 * *p.mainTeeth / *p.pinionTeeth * p.secondStage) / 100.0},
+                          {"controller.governor.poleCount", in.s.controller.profile.asksPolePairs ? *p.poles / 2.0 : *p.poles}};
+         }},
         // motor off
         {"hold at idle", Returns::Nothing,
          [](const In& in) -> Edits {

@@ -181,9 +181,10 @@ TEST_CASE("every box pair makes a model whose ends are read right") {
         }
 }
 
-TEST_CASE("the sheet has one part a box, in that box's own menu order and units") {
+TEST_CASE("the sheet has one part a box, in that box's own menu order and units, and what is looked at") {
     const Sheet sheet = benchSheet(turnstone(), evaluate(turnstone()));
-    REQUIRE(sheet.parts.size() == 4);
+    REQUIRE(sheet.parts.size() == 5);
+    CHECK(sheet.parts[1].box == Box::Bench);
     const auto& menu = turnstone().transmitter.profile.menu;
     REQUIRE(sheet.parts[0].sections.size() == menu.size());
     for (std::size_t i = 0; i < menu.size(); ++i) REQUIRE(render(sheet.parts[0].sections[i].title) == menu[i].title);

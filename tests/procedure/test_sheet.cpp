@@ -3,6 +3,7 @@
 // The bench sheet: what a pilot types from must be what the document holds, box by box, in that box's own order.
 #include "base/error.h"
 #include "io/html.h"
+#include "model/helicopter/helicopter.h"
 #include "procedure/registry.h"
 #include "procedure/sheet.h"
 #include "support.h"
@@ -97,7 +98,8 @@ TEST_CASE("every mode, port, channel and bank has its row") {
     const std::string all = allText(sheet);
     for (const FlightMode& m : turnstone().transmitter.modes) CHECK(all.find(m.name) != std::string::npos);
     for (const Bank& b : turnstone().controller.banks) CHECK(all.find("Bank " + b.id) != std::string::npos);
-    for (const PortSettings& p : turnstone().controller.ports) CHECK(rowOf(sheet, p.role).find(p.id) != std::string::npos);
+    const Sheet controller{.parts = {part(sheet, Box::Controller)}};
+    for (const PortSettings& p : turnstone().controller.ports) CHECK(rowOf(controller, p.role).find(p.id) != std::string::npos);
     CHECK(all.find("L1") != std::string::npos);
     CHECK(all.find("R1") != std::string::npos);
 }
@@ -129,7 +131,7 @@ TEST_CASE("in a table every row has a cell for each column, and a box without ra
                 tables += section.columns.empty() ? 0 : 1;
                 for (const SheetRow& row : section.rows) CHECK(row.cells.size() == section.columns.size());
             }
-        CHECK(tables == 5);  // channels, throttle, pitch, rates, banks
+        CHECK(tables == 6);  // channels, throttle, pitch, rates, looks, banks
     }
     Setup bare = turnstone();
     bare.transmitter.channels.clear();
@@ -197,4 +199,27 @@ TEST_CASE("the sheet prints the plan, not the findings' own remedies") {
     CHECK(html.find("49.2") == std::string::npos);  // the throw that a wrong layout asks for
     CHECK(html.find("43 %") == std::string::npos);
     CHECK(sheetOf(khtest::turnstone()).plan.empty());
+}
+
+TEST_CASE("what is proved by looking stands on the sheet with what it must show, in the words of the school and the build") {
+    Setup s = turnstone();
+    const auto looks = [&] {
+        const Sheet sheet = sheetOf(s);
+        std::string out;
+        for (const SheetRow& r : part(sheet, Box::Bench).sections.front().rows) {
+            REQUIRE(r.cells.size() == 1);
+            out += render(r.what) + ": " + render(r.cells.front()) + " [" + standingId(r.standing) + "]\n";
+        }
+        return out;
+    };
+    CHECK(looks().find("leading edges first, top blade aft [proved]") != std::string::npos);
+    CHECK(looks().find("stick left: trailing edges left [proved]") != std::string::npos);
+    CHECK(looks().find("rolled right: plate left") != std::string::npos);
+    CHECK(looks().find("First power") != std::string::npos);
+    s.transmitter.schools.tailCheck = TailCheckSchool::Nose;
+    helicopter(s).tail.topBlade = TopBlade::Forward;
+    CHECK(looks().find("stick left: nose left") != std::string::npos);
+    CHECK(looks().find("top blade forward") != std::string::npos);
+    helicopter(s).tail.drive = TailDrive::OwnMotor;
+    CHECK(looks().find("stick left: tail motor slower") != std::string::npos);
 }

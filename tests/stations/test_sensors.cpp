@@ -77,7 +77,7 @@ TEST_CASE("every mounting has its word, and each word its mounting") {
 TEST_CASE("the rows of mounting and senses are answered by hand, the others are not read") {
     for (const StationPage& page : ledger(turnstone(), evaluate(turnstone()))) {
         if (page.station != Station::Sensors) continue;
-        CHECK(page.rows.size() == 10);
+        CHECK(page.rows.size() == 11);
         for (const Row& row : page.rows) {
             const bool byHand = row.id == "mounting" || row.id.ends_with("-sense");
             CHECK((solverOfRow(row.id).solver == solverById("mounting")) == byHand);
@@ -283,4 +283,84 @@ TEST_CASE("the trace of a turn by hand moves plate and trailing edges as the for
                 }
             }
     }
+}
+
+TEST_CASE("no row has both a guide and readings: one key asks for one thing") {
+    std::size_t guides = 0;
+    for (const Setup& s : {turnstone(), khtest::fulmar(), khtest::gannet(), khtest::dunlin()}) {
+        const Figures figures = evaluate(s).figures;
+        for (const StationPage& page : ledger(s, evaluate(s)))
+            for (const Row& row : page.rows) {
+                INFO(row.id);
+                const bool guided = !guideOfRow(row.workId(), s, figures).steps.empty();
+                CHECK_FALSE((guided && solverOfRow(row.workId()).solver != nullptr));
+                guides += guided ? 1 : 0;
+            }
+    }
+    CHECK(guides >= 40);
+}
+
+TEST_CASE("ports and channels reversed twice are among the answers where they would look the same, and only there") {
+    const Setup& s = turnstone();
+    const SolverEntry& solver = *solverById("mounting");
+    const auto answers = [&](const HandAnswers& seen) {
+        std::vector<Reading> out;
+        for (const HandTurn turn : kHandTurns) out.push_back(answer(s, turn, seen[static_cast<std::size_t>(turn)]));
+        return out;
+    };
+    std::size_t named = 0;
+    for (const GyroReversals& r : allSenses()) {
+        const HandAnswers seen = gyroResponse(mountingSet(s), mountingSet(s), r);
+        const Solved out = solveRound(s, solver, answers(seen));
+        const bool has =
+            std::any_of(out.answers.begin(), out.answers.end(), [](const SolvedField& a) { return a.field == "ports-and-channels"; });
+        CHECK(has == (r.roll && r.pitch && !r.yaw));
+        named += has ? 1 : 0;
+    }
+    CHECK(named == 1);
+}
+
+TEST_CASE("the turns are repeated in each bank: one that answers otherwise is told, one that stands still asks for its gain") {
+    Setup s = turnstone();
+    REQUIRE(s.controller.banks.size() == 3);
+    CHECK(solverById("mounting")->asks(s).size() == 9);
+    answerAll(s, rightAnswers());
+    const std::string bank = s.controller.banks[1].id;
+    const auto inBank = [&](HandTurn turn, const HandAnswer& seen) {
+        Setup with = s;
+        Reading r = answer(s, turn, seen);
+        r.what = handReading(turn, bank);
+        r.id = "b1";
+        with.readings.push_back(r);
+        return with;
+    };
+    CHECK(byRule(found(inBank(HandTurn::RollRight, rightAnswers()[0])), "bank-answers") == nullptr);
+    const std::vector<Finding> wrong = found(inBank(HandTurn::RollRight, {PlateMove::Right, EdgeMove::Still}));
+    REQUIRE(byRule(wrong, "bank-answers") != nullptr);
+    CHECK(byRule(wrong, "bank-answers")->severity == Severity::Danger);
+    const std::vector<Finding> still = found(inBank(HandTurn::NoseDown, {}));
+    REQUIRE(byRule(still, "bank-answers") != nullptr);
+    CHECK(byRule(still, "bank-answers")->severity == Severity::Warning);
+    // the answers of the first bank are not touched by them
+    CHECK(*answersInForce(inBank(HandTurn::RollRight, {PlateMove::Right, EdgeMove::Still})) == rightAnswers());
+}
+
+TEST_CASE("a box with one tail direction has no yaw sense of its own: no remedy asks for one") {
+    Setup s = turnstone();
+    s.controller.profile.oneTailDirection = true;
+    s.controller.profile.gyroSenses = true;
+    s.controller.profile.levelling.clear();
+    s.controller.profile.mountings = {"label up, plugs aft", "label down, plugs aft", "label left, plugs forward"};
+    std::size_t served = 0;
+    for (const Mounting& built : allMountings())
+        if (const std::optional<GyroRemedy> remedy = remedyFor(s, built)) {
+            CHECK_FALSE(remedy->reversed.yaw);
+            CHECK(gyroResponse(built, remedy->set, remedy->reversed) == rightAnswers());
+            ++served;
+        }
+    CHECK(served >= 3);
+    s.controller.profile.oneTailDirection = false;
+    std::size_t more = 0;
+    for (const Mounting& built : allMountings()) more += remedyFor(s, built) ? 1 : 0;
+    CHECK(more > served);
 }

@@ -60,11 +60,7 @@ TEST_CASE("the neutral's slider offset brings mid travel to the pitch that holds
             REQUIRE(out.answers.size() == 1);
             const TailFacts& tail = helicopter(s).tail;
             const double rpm = *s.transmitter.modes.front().targetRpm;
-            HoverIn rotor = mainRotor(s.machine, rpm * tail.ratio);
-            rotor.diameterM = tail.discM;
-            rotor.chordMm = tail.chordMm;
-            rotor.blades = 2.0;
-            const double need = tailHover(hover(mainRotor(s.machine, rpm)).torqueNm, tail.boomM, rotor).pitchDeg;
+            const double need = tailHover(hover(mainRotor(s.machine, rpm)).torqueNm, tail.boomM, tailRotor(s.machine, rpm)).pitchDeg;
             // the blade's pitch by the plant's own formula, at that slider
             const double side = turning == Turning::Clockwise ? 1.0 : -1.0;
             const double way = lever == LeverEdge::Trailing ? 1.0 : -1.0;
@@ -90,7 +86,7 @@ TEST_CASE("a gain is searched from flight to flight, in the boxes' own scales; a
     for (int flight = 0; flight < 12 && !done; ++flight) {
         const Reading r = percent((fly < most ? clean : bad).c_str(), fly);
         const Solved out = solved(s, "gain", {r});
-        REQUIRE(out.answers.size() == 1);
+        REQUIRE_FALSE(out.answers.empty());                  // once it is done, the other modes get a start
         CHECK(std::abs(out.answers[0].expect) < fly + 6.0);  // never more than a step
         done = render(out.answers[0].todo).find("done") != std::string::npos;
         s = takenOver(s, out, {r}, "2027-01-01T10:00:00");

@@ -28,6 +28,12 @@ using namespace paint;
 
 namespace {
 
+/// What an outcome's button is coloured by: nothing said yet, or how bad it is where outcomes are judged.
+QString toneOf(int outcome, bool judged) {
+    static const std::array tones{QStringLiteral("muted"), QString(), QStringLiteral("warning"), QStringLiteral("danger")};
+    return outcome == 0 || judged ? tones.at(static_cast<std::size_t>(outcome)) : QString();
+}
+
 QString coloured(const QString& text, const QColor& colour, bool bold = false) {
     const QString span = QStringLiteral("<span style=\"color:%1\">%2</span>").arg(colour.name(), text.toHtmlEscaped());
     return bold ? QStringLiteral("<b>%1</b>").arg(span) : span;
@@ -49,7 +55,7 @@ SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntr
         connect(setUp_, &QCheckBox::toggled, this, &SolveDialog::refresh);
         layout->addWidget(setUp_);
     }
-    if (solver.with == ReadWith::Ear) addChart();
+    if (solver.chart) addChart();
     else addTyped(QString::fromStdString(only));
     answer_->setObjectName(QStringLiteral("answer"));
     answer_->setWordWrap(true);
@@ -93,7 +99,7 @@ void SolveDialog::addTyped(const QString& only) {
         if (QByteArray(slot.unit) == QByteArray(kAnswerUnit)) {
             QStringList outcomes{QStringLiteral("–")};
             for (const char* word : kAnswerWords) outcomes << words(word);
-            auto* answer = cycling(outcomes, what, words(slot.label.c_str()));
+            auto* answer = cycling(outcomes, what, words(slot.label.c_str()), false);
             answer->setToolTip(tr("← → ↑ ↓ the plate, Shift with ← → the trailing edges, 0 still"));
             answer->installEventFilter(this);
             form->addRow(words(slot.label.c_str()), answer);
@@ -112,6 +118,12 @@ void SolveDialog::addTyped(const QString& only) {
         slots_.push_back({slot.what, slot.unit, editor, nullptr});
     }
     static_cast<QVBoxLayout*>(layout())->addLayout(form);
+    if (std::any_of(slots_.begin(), slots_.end(), [](const Slot& s) { return s.unit == kAnswerUnit; })) {
+        auto* keys = lookLabel(LabelLook::Muted, tr("← → ↑ ↓ where the plate went, of a turned tail the edges; Shift the other of the two; "
+                                                    "0 still; Backspace takes back"));
+        keys->setObjectName(QStringLiteral("keys"));
+        layout()->addWidget(keys);
+    }
 }
 
 void SolveDialog::addChart() {
@@ -154,10 +166,12 @@ void SolveDialog::addChart() {
     static_cast<QVBoxLayout*>(layout())->addLayout(grid);
 }
 
-QPushButton* SolveDialog::cycling(const QStringList& outcomes, const QString& name, const QString& accessible) {
+QPushButton* SolveDialog::cycling(const QStringList& outcomes, const QString& name, const QString& accessible, bool judged) {
     auto* button = new QPushButton(outcomes.front());
     button->setObjectName(name);
     button->setProperty("outcome", 0);
+    button->setProperty("judged", judged);
+    button->setProperty("tone", toneOf(0, judged));
     button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
     button->setAutoDefault(false);
     button->setAccessibleName(accessible);
@@ -170,8 +184,9 @@ QPushButton* SolveDialog::cycling(const QStringList& outcomes, const QString& na
 
 void SolveDialog::setOutcome(QPushButton* button, int outcome) {
     button->setProperty("outcome", outcome);
+    button->setProperty("tone", toneOf(outcome, button->property("judged").toBool()));
     button->setText(button->property("outcomes").toStringList()[outcome]);
-    button->style()->unpolish(button);  // its colour follows the outcome
+    button->style()->unpolish(button);  // its colour follows the tone
     button->style()->polish(button);
     refresh();
 }
@@ -248,7 +263,7 @@ void SolveDialog::refresh() {
         const std::vector<Reading> now = typed();
         if (now.empty()) {
             answer_->setText(
-                coloured(solver_.with == ReadWith::Ear || solver_.with == ReadWith::Eye
+                coloured(!slots_.empty() && slots_.front().outcome != nullptr
                              ? tr("Click what you see or hear at each place, again for the next outcome; what to do follows here.")
                              : tr("Type what the gauge or the monitor shows; the numbers to enter follow here."),
                          t.muted));

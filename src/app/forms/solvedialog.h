@@ -36,7 +36,8 @@ private:
     void addTyped(const QString& only);
     void addChart();
     /// A button that goes through these words; the property "outcome" counts them.
-    [[nodiscard]] QPushButton* cycling(const QStringList& outcomes, const QString& name, const QString& accessible);
+    /// @param judged  the second and third say that something is wrong, and are coloured so
+    [[nodiscard]] QPushButton* cycling(const QStringList& outcomes, const QString& name, const QString& accessible, bool judged = true);
     void setOutcome(QPushButton* button, int outcome);
     /// One key answers a turn by hand and goes on to the next. @return false if it is no such key or field
     bool answeredByKey(QObject* watched, const QKeyEvent& event);

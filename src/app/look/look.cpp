@@ -33,9 +33,9 @@ QPushButton:disabled{color:@muted}
 QPushButton:focus{border:2px solid @transmitter;padding:3px 13px;outline:none}
 QPushButton[outcome]{padding:4px}
 QPushButton[outcome]:focus{padding:3px}
-QPushButton[outcome="0"]{color:@muted}
-QPushButton[outcome="2"]{color:@warning}
-QPushButton[outcome="3"]{color:@danger}
+QPushButton[tone="muted"]{color:@muted}
+QPushButton[tone="warning"]{color:@warning}
+QPushButton[tone="danger"]{color:@danger}
 QLabel#message{background:@sheet;color:@ink;border:1px solid @warning;border-left:4px solid @warning;padding:8px 12px}
 QLabel[look="caution"]{background:@sheet;border-left:4px solid @warning;padding:6px 10px}
 QLabel[look="muted"]{color:@muted}

@@ -135,9 +135,9 @@ void MainWindow::takeReading() {
         }
     const RowSolver solver = row == nullptr ? RowSolver{} : solverOfRow(row->workId(), workspace_.stations());
     if (solver.solver == nullptr) {
-        showMessage(
-            tr("Nothing is read for this row. Readings are taken for the end points, square arms, the level of the plate, zero pitch, the "
-               "reference throw, the collective range and the cyclic limit."));
+        QStringList titles;
+        for (const SolverEntry& entry : workspace_.stations().solvers()) titles << words(entry.title);
+        showMessage(tr("Nothing is read for this row. Readings are taken for: %1.").arg(titles.join(QStringLiteral(", "))));
         return;
     }
     SolveDialog(this, workspace_, *solver.solver, solver.only).exec();

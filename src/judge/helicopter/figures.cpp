@@ -24,6 +24,32 @@ HoverIn mainRotor(const Machine& machine, double rpm) {
     return {machine.massKg, rotor.discM, rpm, rotor.chordMm, rotor.blades, kAirDensity, 1.15, rotor.bladeMm < 250.0 ? 0.016 : 0.011};
 }
 
+HoverIn tailRotor(const Machine& machine, double headRpm) {
+    const TailFacts& t = helicopter(machine).tail;
+    HoverIn rotor = mainRotor(machine, headRpm * t.ratio);
+    rotor.diameterM = t.discM;
+    rotor.chordMm = t.chordMm;
+    rotor.blades = 2.0;
+    return rotor;
+}
+
+Figure tailHoverFigure(const FigureBuilder& b, double rpm, const std::string& speedPath) {
+    Figure f = b.make(
+        KH_TR("tail pitch that holds the hover, estimate"), {"°", 1},
+        {"machine.massKg"_field, "machine.rotor.discM"_field, "machine.rotor.chordMm"_field, "machine.tail.discM"_field,
+         "machine.tail.chordMm"_field, "machine.tail.ratio"_field, "machine.tail.boomM"_field, speedPath},
+        [&](Derivation& why) {
+            const HoverOut h = hover(mainRotor(b.setup.machine, rpm));
+            why.line(KH_TR("torque P / Ω = {p} W / {n} rpm = {q} N·m"), {{"p", num(h.powerW)}, {"n", num(rpm)}, {"q", num(h.torqueNm, 2)}});
+            const double deg = tailHover(h.torqueNm, helicopter(b.setup).tail.boomM, tailRotor(b.setup.machine, rpm), &why).pitchDeg;
+            why.line(KH_TR("gauges at the field read 0.5 … 1.5° more"));
+            return deg;
+        },
+        {{speedPath, rpm > 0.0}, {"machine.tail.drive"_field, tailBladesTurn(b.setup)}});
+    FigureBuilder::span(f, f.value, f.value + kGaugeMoreDeg);
+    return f;
+}
+
 std::vector<std::string> bladePaths(const FigureBuilder& builder, std::vector<std::string> first) {
     first.insert(first.end(), {"machine.head.gripMm"_field, "machine.head.innerRadiusMm"_field, "controller.profile.strokeUs"_field});
     for (const PlateServo& s : helicopter(builder.setup).servos)

@@ -17,8 +17,15 @@ struct HelicopterFigures {
 [[nodiscard]] const HelicopterFigures& helicopterFigures(const Figures& figures);
 [[nodiscard]] HelicopterFigures& helicopterFigures(const FigureBuilder& builder);
 
+/// What gauges at the field read more than the hover formula, at most: root cut-out, tip loss, twist (docs/domain.md 8).
+inline constexpr double kGaugeMoreDeg = 1.5;
 /// The main rotor at a speed, for the hover formula.
 [[nodiscard]] HoverIn mainRotor(const Machine& machine, double rpm);
+/// The tail rotor at a head speed, for the same formula.
+[[nodiscard]] HoverIn tailRotor(const Machine& machine, double headRpm);
+/// Tail pitch that holds the hover at a head speed, with its band: an estimate.
+/// @param speedPath  field the speed is wanted in
+[[nodiscard]] Figure tailHoverFigure(const FigureBuilder& b, double rpm, const std::string& speedPath);
 /// Blade pitch the mode's curve gives at a stick position, in °.
 [[nodiscard]] double modePitchDeg(const FigureBuilder& builder, std::size_t mode, double stick, Derivation& why);
 /// What a collective channel value (curve %) does to the blade: every field in between, behind the first ones.

@@ -158,8 +158,8 @@ TailInstant HelicopterPlant::tailAt(double rudder) const {
     out.pulseUs = tail_.pulseUs + (tail_.reversed ? -1.0 : 1.0) * rudder * limit * tailStrokeUs_;
     const double tailCentre = tailFacts_.servo.pulseUs.value_or(tail_.pulseUs);
     const ServoProfile& tailServo = tailFacts_.servo;
-    out.armDeg =
-        (tailFacts_.risesWithPulse ? 1.0 : -1.0) * servoAngleUncheckedDeg(out.pulseUs, tailCentre, tailServo.degPerUs, tailServo.rangeDeg);
+    out.armDeg = tailFacts_.squareErrorDeg + (tailFacts_.risesWithPulse ? 1.0 : -1.0) *
+                                                 servoAngleUncheckedDeg(out.pulseUs, tailCentre, tailServo.degPerUs, tailServo.rangeDeg);
     const double ball = ballHeightUncheckedMm(tailFacts_.armMm, tailFacts_.linkMm, radFromDeg(out.armDeg));
     out.sliderMm = std::clamp(tailFacts_.crankRatio * (tailFacts_.crankTurnsOver ? -1.0 : 1.0) * ball, -tailFacts_.sliderLimitMm,
                               tailFacts_.sliderLimitMm);
@@ -215,11 +215,7 @@ double HelicopterPlant::gaugedPitchDeg(const Outputs& out) const { return out[pl
 double HelicopterPlant::liftN(double pitchDeg, double rpm) const {
     HoverIn rotor = rotor_;
     rotor.rpm = rpm;
-    const double most = rotor.massKg * 9.81 * 40.0;
-    const auto side = [&](double thrust) { return pitchForThrustDeg(thrust, rotor) < pitchDeg ? -1.0 : 1.0; };
-    if (side(0.01) > 0.0) return 0.0;
-    if (side(most) < 0.0) return most;
-    return bracketOfRoot(side, 0.01, most, 1e-3).middle();
+    return rpm <= 0.0 ? 0.0 : std::max(0.0, thrustForPitchN(pitchDeg, rotor));
 }
 
 double HelicopterPlant::tipMs(double rpm) const { return rotor_.diameterM > 0.0 ? kPi * rotor_.diameterM * rpm / 60.0 : -1.0; }

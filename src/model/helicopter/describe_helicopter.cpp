@@ -14,6 +14,9 @@ constexpr std::array kTurning{Choice{KH_TR("clockwise")}, Choice{KH_TR("counter-
 constexpr std::array kLink{Choice{KH_TR("leading")}, Choice{KH_TR("trailing")}};
 constexpr std::array kLinkKind{Choice{KH_TR("plain rod")}, Choice{KH_TR("left/right thread")}, Choice{KH_TR("moulded")}};
 constexpr std::array kLinkEnds{Choice{KH_TR("either way")}, Choice{KH_TR("one way at one end")}, Choice{KH_TR("one way at both ends")}};
+constexpr std::array kTailDrive{Choice{KH_TR("main rotor")}, Choice{KH_TR("own motor")}};
+constexpr std::array kTopBlade{Choice{KH_TR("aft")}, Choice{KH_TR("forward")}};
+constexpr std::array kTailSide{Choice{KH_TR("right")}, Choice{KH_TR("left")}};
 constexpr std::array kLever{Choice{KH_TR("trailing")}, Choice{KH_TR("leading")}};
 
 }  // namespace
@@ -68,9 +71,13 @@ void describe(FieldVisitor& v, PlateFacts& p) {
 
 void describe(FieldVisitor& v, TailFacts& t) {
     v.at(Station::Tail);
+    v.pick("drive", t.drive, kTailDrive, {KH_TR("Drive of the tail rotor"), KH_TR("drive")});
+    v.pick("topBlade", t.topBlade, kTopBlade, {KH_TR("Way of the upper tail blade"), KH_TR("upper blade")});
     v.number("armMm", t.armMm, {1, 60, "mm", 1}, {KH_TR("Tail servo arm"), KH_TR("arm")});
     v.number("linkMm", t.linkMm, {5, 1200, "mm", 1}, {KH_TR("Tail link length"), KH_TR("link")});
     v.flag("risesWithPulse", t.risesWithPulse, {KH_TR("Tail servo mounting sense"), KH_TR("mounting")});
+    v.number("squareErrorDeg", t.squareErrorDeg, {-30, 30, "°", 1},
+             {KH_TR("Tail arm angle at the neutral pulse"), KH_TR("arm off square")});
     v.number("crankRatio", t.crankRatio, {0.1, 5, "", 2}, {KH_TR("Tail crank ratio"), KH_TR("crank")});
     v.flag("crankTurnsOver", t.crankTurnsOver, {KH_TR("Tail crank turns the motion over"), KH_TR("crank")});
     v.number("gripMm", t.gripMm, {2, 60, "mm", 1}, {KH_TR("Tail grip lever"), KH_TR("grip")});
@@ -78,6 +85,7 @@ void describe(FieldVisitor& v, TailFacts& t) {
     v.number("sliderLimitMm", t.sliderLimitMm, {0.5, 40, "mm", 1}, {KH_TR("Stop of the tail slider"), KH_TR("stop")});
     v.number("neutralPitchDeg", t.neutralPitchDeg, {-30, 30, "°", 1}, {KH_TR("Tail pitch at slider neutral"), KH_TR("neutral pitch")});
     v.at(Station::Airframe);
+    v.pick("side", t.side, kTailSide, {KH_TR("Side of the boom the tail rotor is on"), KH_TR("side")});
     v.number("discM", t.discM, {0.03, 0.6, "m", 3}, {KH_TR("Tail rotor disc"), KH_TR("disc")});
     v.number("chordMm", t.chordMm, {3, 60, "mm", 1}, {KH_TR("Tail blade chord"), KH_TR("chord")});
     v.number("ratio", t.ratio, {1, 12, "", 2}, {KH_TR("Tail drive ratio"), KH_TR("ratio")});

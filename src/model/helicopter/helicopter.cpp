@@ -27,6 +27,7 @@ public:
     void makeTemplate() override {
         value.rotor.bladeMaxRpm.reset();
         for (PlateServo& s : value.servos) s.squareErrorDeg = 0.0;
+        value.tail.squareErrorDeg = 0.0;
     }
 };
 

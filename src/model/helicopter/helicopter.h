@@ -66,10 +66,20 @@ struct PlateFacts {
     bool operator==(const PlateFacts&) const = default;
 };
 
+/// What moves the nose: blades driven from the main rotor and turned by a slider, or a motor of its own.
+enum class TailDrive { Shaft, OwnMotor };
+
+enum class TopBlade { Aft, Forward };  ///< where the upper tail blade goes as the rotor turns in flight sense
+enum class TailSide { Right, Left };   ///< of the boom, seen from behind
+
 struct TailFacts {
+    TailDrive drive = TailDrive::Shaft;
+    TopBlade topBlade = TopBlade::Aft;
+    TailSide side = TailSide::Right;
     double armMm = 8.0;
     double linkMm = 60.0;
-    bool risesWithPulse = true;  ///< the servo's ball moves its + way when the pulse grows
+    bool risesWithPulse = true;   ///< the servo's ball moves its + way when the pulse grows
+    double squareErrorDeg = 0.0;  ///< arm angle at the neutral pulse
     double crankRatio = 1.0;
     bool crankTurnsOver = false;  ///< the slider moves against the ball
     double gripMm = 12.0;
@@ -111,6 +121,9 @@ struct Helicopter {
 [[nodiscard]] Helicopter& helicopter(Machine& machine);
 [[nodiscard]] inline const Helicopter& helicopter(const Setup& setup) { return helicopter(setup.machine); }
 [[nodiscard]] inline Helicopter& helicopter(Setup& setup) { return helicopter(setup.machine); }
+
+/// Whether the tail's blades are turned by a slider; else it has a motor of its own and only its speed changes.
+[[nodiscard]] inline bool tailBladesTurn(const Setup& setup) { return helicopter(setup).tail.drive == TailDrive::Shaft; }
 
 /// A plate servo by its role: "Elevator servo", "Left servo".
 [[nodiscard]] Message servoTitle(std::string_view role);

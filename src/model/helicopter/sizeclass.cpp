@@ -36,6 +36,11 @@ const SizeClass& sizeClassOf(const Machine& machine) {
     });
 }
 
+std::array<double, 2> startingGainPct(const Setup& setup) {
+    const std::optional<double>& makers = setup.controller.profile.gainStartPct;
+    return makers ? std::array{*makers, *makers} : sizeClassOf(setup.machine).gainPct;
+}
+
 CollectiveTarget collectiveTarget(const Machine& machine) {
     // the span the controller holds; a softer Normal is the curve's business
     if (machine.style == FlyingStyle::Scale) return {-2.0, 10.0};

@@ -26,6 +26,9 @@ struct SizeClass {
 /// The class of that id, or of the nearest blade length if there is none of it.
 [[nodiscard]] const SizeClass& sizeClassOf(const Machine& machine);
 
+/// Heading-hold gain to start from, low and high: what the controller's maker says, else the size's.
+[[nodiscard]] std::array<double, 2> startingGainPct(const Setup& setup);
+
 /// Collective to both sides that a style asks for, in ° (docs/domain.md 12); low is negative.
 struct CollectiveTarget {
     double lowDeg = -11.0, highDeg = 11.0;

@@ -20,20 +20,20 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
     if (helicopter(s.setup).rotor.bladeMaxRpm) most = std::max(most, *helicopter(s.setup).rotor.bladeMaxRpm);
     most *= 1.06;
     const double left = area.left() + 84;
-    const double right = area.right() - 74;
-    const double top = area.top() + 58;
+    const double right = area.right() - 130;  // beside it what the blades see
+    const double top = area.top() + 52;
     const auto x = [&](double rpm) { return left + rpm / most * (right - left); };
     std::vector<const ModeFigures*> modes;
     for (const ModeFigures& m : f.modes)
         if (m.id != kHoldMode) modes.push_back(&m);
-    const double step = 34;
+    const double step = std::clamp((area.height() - 100.0) / std::max<double>(1.0, static_cast<double>(modes.size())), 22.0, 34.0);
     const double bottom = top + step * static_cast<double>(modes.size());
     if (f.ceilingRpm.known) {
         p.fillRect(QRectF(x(f.ceilingRpm.value), top - 6, right - x(f.ceilingRpm.value), bottom - top + 6),
                    QBrush(Theme::over(t.sheet, t.warning, 0.30), Qt::BDiagPattern));
         p.fillRect(QRectF(x(f.ceilingRpm.value) - 1, top - 6, 2, bottom - top + 6), t.warning);
         const QString text = words(say(KH_TR("{n} rpm: 88 % of what the end of the pack gives"), {{"n", num(f.ceilingRpm.value)}}));
-        drawText(p, {std::min(x(f.ceilingRpm.value), area.right() - textWidth(text, Theme::font(12))), top - 12}, text, Theme::font(12),
+        drawText(p, {std::min(x(f.ceilingRpm.value), right - 4 - textWidth(text, Theme::font(12))), top - 12}, text, Theme::font(12),
                  t.warning);
     } else {
         drawText(p, {left, top - 12}, words(KH_TR("Enter Kv and teeth to see what the pack gives.")), Theme::font(12), t.muted);
@@ -43,7 +43,7 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
         const QString text = words(say(KH_TR("blade limit {l}"), {{"l", num(*limit)}}));
         drawText(p,
                  {std::min(x(*limit) - textWidth(text, Theme::font(12, true)) / 2, area.right() - textWidth(text, Theme::font(12, true))),
-                  bottom + 40},
+                  bottom + 36},
                  text, Theme::font(12, true), t.danger);
     }
     double y = top;
@@ -59,8 +59,18 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
             p.fillRect(QRectF(x(m->headRpm.value) + 5, y + 2, textWidth(rpm, Theme::font(13, true)) + 6, 18), t.sheet);
             drawText(p, {x(m->headRpm.value) + 8, y + 16}, rpm, Theme::font(13, true), t.ink);
         }
+        if (m->tipSpeed.known) {
+            const auto limit = helicopter(s.setup).rotor.bladeMaxRpm;
+            const bool over = limit && m->headRpm.known && m->headRpm.value > *limit;
+            const QString tips =
+                limit && m->headRpm.known
+                    ? words(say(KH_TR("{v} m/s, {p} %"), {{"v", num(m->tipSpeed.value)}, {"p", num(100.0 * m->headRpm.value / *limit)}}))
+                    : words(say(KH_TR("{v} m/s"), {{"v", num(m->tipSpeed.value)}}));
+            drawText(p, {right + 12, y + 15}, tips, Theme::font(13), over ? t.danger : t.ink, area.right());
+        }
         y += step;
     }
+    drawText(p, {right + 12, top - 12}, words(KH_TR("tips, % of limit")), Theme::font(12), t.muted, area.right());
     hairline(p, left, bottom, right, t.muted);
     for (double rpm = 0; rpm <= most; rpm += 500) {
         vline(p, x(rpm), bottom, bottom + 5, t.muted);
@@ -99,7 +109,7 @@ void paintPinionTable(QPainter& p, QRectF area, const Scene& s) {
         if (over)
             drawMark(p, beyond ? Severity::Danger : Severity::Warning, {area.left() + columns[4] * area.width() / 570 + 56, y - 5}, 8);
         hairline(p, area.left(), y + 7, area.right(), t.rule);
-        y += 24;
+        y += 23;
         if (y > area.bottom()) break;
     }
 }

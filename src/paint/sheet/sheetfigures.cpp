@@ -94,7 +94,7 @@ QSizeF sheetFigureSize(SheetFigure figure) {
         case SheetFigure::Plate: return {640, 150};
         case SheetFigure::Wiring: break;
     }
-    return {640, 262};
+    return {640, 284};
 }
 
 void paintSheetFigure(QPainter& p, QRectF area, SheetFigure figure, const SheetDrawn& drawn) {

@@ -10,6 +10,7 @@
 #include "paint/look/linework.h"
 #include "paint/look/theme.h"
 #include "procedure/helicopter/trace.h"
+#include "stations/kit/solverkit.h"
 
 #include <QPainterPath>
 #include <algorithm>
@@ -20,8 +21,17 @@ namespace kh::paint {
 void paintTailStroke(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
-    drawTitle(p, area, KH_TR("Slider stroke"), words(KH_TR("mm from mid travel")));
+    const Figure& needs = s.evaluation.figures.tailNeutralDeg;
+    drawTitle(p, area, KH_TR("Slider stroke"),
+              needs.known && needs.band
+                  ? words(say(KH_TR("mm; bar: hover {a} … {b}°"), {{"a", num((*needs.band)[0], 1)}, {"b", num((*needs.band)[1], 1)}}))
+                  : words(KH_TR("mm from mid travel")));
     const TailFacts& tail = helicopter(s.setup).tail;
+    if (!tailBladesTurn(s.setup)) {
+        drawText(p, {area.left(), area.top() + 44}, words(KH_TR("This tail has a motor of its own: no slider.")), Theme::font(13), t.muted,
+                 area.right());
+        return;
+    }
     const double stop = std::max(1.0, tail.sliderLimitMm);
     const double span = stop * 1.25;
     const double y = area.top() + 66;
@@ -48,6 +58,14 @@ void paintTailStroke(QPainter& p, QRectF area, const Scene& s) {
     };
     mark(left);
     mark(right);
+    // where the slider would hold the hover, by the estimate
+    if (const Figure& hover = s.evaluation.figures.tailNeutralDeg; hover.known && hover.band) {
+        const double lever = tail.lever == LeverEdge::Trailing ? 1.0 : -1.0;
+        const double side = helicopter(s.setup).rotor.turning == Turning::Clockwise ? 1.0 : -1.0;
+        const auto holds = [&](double deg) { return lever * side * tail.gripMm * (sinDeg(deg) - sinDeg(tail.neutralPitchDeg)); };
+        const double a = at(std::clamp(holds((*hover.band)[0]), -span, span)), b = at(std::clamp(holds((*hover.band)[1]), -span, span));
+        p.fillRect(QRectF(QPointF(std::min(a, b), y + 6), QPointF(std::max(a, b) + 1, y + 12)), t.machine);
+    }
     const double now = std::clamp(helicopterTrace(s.trace).sliderMm, -span, span);
     p.setPen(QPen(t.machine, 6));
     p.drawLine(QPointF(at(0.0), y), QPointF(at(now), y));
@@ -63,6 +81,11 @@ void paintTailStroke(QPainter& p, QRectF area, const Scene& s) {
     const double low = std::min(70.0, box.tailWindowLowPct - 10), high = std::max(130.0, box.tailWindowHighPct + 10);
     const auto pct = [&](double v) { return area.left() + 8 + (std::clamp(v, low, high) - low) / (high - low) * (area.width() - 16); };
     const double wy = y + 58;
+    for (const char* what : {"tail.bind.left", "tail.bind.right"})
+        if (const Reading* bind = latest(s.setup.readings, what)) {  // where it bound
+            p.setPen(QPen(t.danger, 1.4));
+            p.drawLine(QPointF(pct(bind->value), wy - 10), QPointF(pct(bind->value), wy));
+        }
     p.setPen(QPen(t.rule, 1));
     p.drawLine(QPointF(pct(low), wy), QPointF(pct(high), wy));
     p.fillRect(QRectF(QPointF(pct(box.tailWindowLowPct), wy - 8), QPointF(pct(box.tailWindowHighPct), wy)),
@@ -81,7 +104,10 @@ void paintTailStroke(QPainter& p, QRectF area, const Scene& s) {
         const QString number = words(say("{v}", {{"v", num(v)}}));
         drawText(p, {pct(v) - textWidth(number, Theme::font(12)) / 2, wy + 15}, number, Theme::font(12), t.muted);
     }
-    drawText(p, {area.left(), wy + 32}, words(KH_TR("limits in the controller's window, %")), Theme::font(12), t.muted, area.right());
+    const bool read = latest(s.setup.readings, "tail.bind.left") != nullptr || latest(s.setup.readings, "tail.bind.right") != nullptr;
+    drawText(p, {area.left(), wy + 32},
+             words(read ? KH_TR("limits in its window, %; red: bound") : KH_TR("limits in the controller's window, %")), Theme::font(12),
+             t.muted, area.right());
 }
 
 void paintTailGain(QPainter& p, QRectF area, const Scene& s) {
@@ -106,7 +132,7 @@ void paintTailGain(QPainter& p, QRectF area, const Scene& s) {
     }
     const auto [slow, fast] = std::minmax_element(dots.begin(), dots.end(), [](const Dot& a, const Dot& b) { return a.rpm < b.rpm; });
     const double from = slow->rpm * 0.94, to = fast->rpm * 1.06 + 1.0;
-    const std::array<double, 2> band = sizeClassOf(s.setup.machine).gainPct;
+    const std::array<double, 2> band = startingGainPct(s.setup);
     double low = band[0], high = band[1];
     for (const Dot& d : dots) {
         low = std::min(low, d.gain);
@@ -133,7 +159,7 @@ void paintTailGain(QPainter& p, QRectF area, const Scene& s) {
         QPainterPath carried;
         for (int i = 0; i <= 40; ++i) {
             const double rpm = from + (to - from) * i / 40.0;
-            const QPointF at(x(rpm), y(gainScaled(std::clamp(dots.front().gain, 0.0, 100.0), dots.front().rpm, rpm)));
+            const QPointF at(x(rpm), y(gainCarried(std::clamp(dots.front().gain, 0.0, 100.0), dots.front().rpm, rpm)));
             if (i == 0) carried.moveTo(at);
             else carried.lineTo(at);
         }
@@ -153,7 +179,7 @@ void paintTailGain(QPainter& p, QRectF area, const Scene& s) {
         if (d == &*fast && fast->rpm - slow->rpm < 1.0) break;
         drawText(p, {std::clamp(x(d->rpm) - w / 2, plot.left(), plot.right() - w), plot.bottom() + 16}, rpm, Theme::font(12), t.muted);
     }
-    drawText(p, {area.left(), area.bottom() - 2}, words(KH_TR("rpm; shaded: start for this size")), Theme::font(12), t.muted, area.right());
+    drawText(p, {area.left(), area.bottom() - 2}, words(KH_TR("rpm; shaded: where to start")), Theme::font(12), t.muted, area.right());
 }
 
 }  // namespace kh::paint

@@ -7,6 +7,7 @@
 #include "paint/look/linework.h"
 #include "paint/look/theme.h"
 #include "procedure/helicopter/trace.h"
+#include "stations/tail/tailwords.h"
 
 #include <QPainterPath>
 #include <cmath>
@@ -47,7 +48,7 @@ struct Tail {
 /// From above, nose up the page: the section of the blade that stands toward the viewer.
 void fromAbove(QPainter& p, QRectF area, const Tail& tail) {
     const Tokens& t = Theme::tokens();
-    const double unit = std::min(area.width() / 100.0, area.height() / 52.0);
+    const double unit = std::min(area.width() / 100.0, area.height() / 40.0);
     const QPointF hub(area.left() + area.width() * 0.34, area.center().y() + 4);
     centreLine(p, QPointF(hub.x(), area.top() + 8), QPointF(hub.x(), area.bottom()));
     centreLine(p, hub - QPointF(26 * unit, 0), QPointF(area.right() - 4, hub.y()));
@@ -66,12 +67,13 @@ void fromAbove(QPainter& p, QRectF area, const Tail& tail) {
     };
     slider(0.0, ghostPen(), Qt::NoBrush);
     slider(tail.sliderMm, machinePen(1.6), t.sheet);
-    // nose up the page: the leading edge of the blade that is up moves forward, the trailing edge stands below the shaft
+    // nose up the page: a top blade that goes aft trails forward, up the page; pushed nose right the trailing edge stands right
     const double chord = 20 * unit;
+    const double trails = tail.facts.topBlade == TopBlade::Aft ? -1.0 : 1.0;
     const auto section = [&](double deg, const QPen& pen, const QBrush& brush) {
         p.save();
         p.translate(hub + QPointF(40 * unit, 0));
-        p.rotate(90.0 - deg * (tail.facts.lever == LeverEdge::Trailing ? 1.0 : -1.0));
+        p.rotate(trails * (90.0 - deg));
         p.translate(-chord * 0.4, 0);
         p.setPen(pen);
         p.setBrush(brush);
@@ -88,14 +90,12 @@ void fromAbove(QPainter& p, QRectF area, const Tail& tail) {
         const QPointF from = hub + QPointF((right ? 50 : 60) * unit, -12 * unit);
         forceArrow(p, from, from + QPointF((right ? 10 : -10) * unit, 0), t.ink);
     }
-    drawText(p, {hub.x() + 8 * unit, area.top() + 20}, words(KH_TR("nose")), Theme::font(12), t.muted);
-    drawText(p, {hub.x() + 48 * unit, hub.y() - 16 * unit}, words(KH_TR("push")), Theme::font(12), t.muted, area.right());
 }
 
 /// From the left: nose to the left; the upper blade moves as the rotor turns, its trailing edge behind.
 void fromLeft(QPainter& p, QRectF area, const Tail& tail) {
     const Tokens& t = Theme::tokens();
-    const double unit = std::min(area.width() / 90.0, area.height() / 84.0);
+    const double unit = std::min(area.width() / 90.0, area.height() / 66.0);
     const QPointF hub = area.center() + QPointF(6 * unit, 6);
     p.setPen(machinePen(1.6));
     p.setBrush(Theme::over(t.sheet, t.machine, 0.08));
@@ -103,14 +103,16 @@ void fromLeft(QPainter& p, QRectF area, const Tail& tail) {
     p.drawRect(QRectF(hub.x() - 11 * unit, hub.y() - 11 * unit, 22 * unit, 22 * unit));
     // a blade at more pitch is seen narrower
     const double width = 20 * unit * std::max(0.25, cosDeg(tail.pitchDeg));
-    // top blade moves aft: the upper leads aft, the lower leads forward
-    flatBlade(p, QRectF(hub.x() - width * 0.6, area.top() + 22, width, hub.y() - 12 * unit - area.top() - 22), true);
-    flatBlade(p, QRectF(hub.x() - width * 0.4, hub.y() + 12 * unit, width, area.bottom() - 6 - hub.y() - 12 * unit), false);
+    // the upper blade's trailing edge is where it comes from, the lower one's opposite; the nose is to the left
+    const bool aft = tail.facts.topBlade == TopBlade::Aft;
+    flatBlade(p, QRectF(hub.x() - width * (aft ? 0.6 : 0.4), area.top() + 22, width, hub.y() - 12 * unit - area.top() - 22), aft);
+    flatBlade(p, QRectF(hub.x() - width * (aft ? 0.4 : 0.6), hub.y() + 12 * unit, width, area.bottom() - 6 - hub.y() - 12 * unit), !aft);
     p.setPen(machinePen(1.6));
     p.setBrush(t.sheet);
     p.drawEllipse(hub, 6 * unit, 6 * unit);
     p.drawEllipse(hub, 2.4 * unit, 2.4 * unit);
     drawText(p, {area.left(), area.top() + 14}, words(KH_TR("from the left")), Theme::font(12), t.muted);
+    drawText(p, {area.left() + 8, hub.y() - 6 * unit - 6}, words(KH_TR("nose")), Theme::font(12), t.muted, hub.x() - 12 * unit);
     if (std::abs(tail.pitchDeg) > 0.3) {  // ⊗ away from the viewer, ⊙ toward
         const QPointF at(area.left() + 10, area.bottom() - 16);
         const bool away = tail.pitchDeg < 0.0;
@@ -131,7 +133,7 @@ void fromLeft(QPainter& p, QRectF area, const Tail& tail) {
 /// From behind: the slider moves left and right, the trailing edges with it.
 void fromBehind(QPainter& p, QRectF area, const Tail& tail) {
     const Tokens& t = Theme::tokens();
-    const double unit = std::min(area.width() / 100.0, area.height() / 84.0);
+    const double unit = std::min(area.width() / 100.0, area.height() / 62.0);
     const QPointF hub(area.left() + area.width() * 0.34, area.center().y() + 6);
     centreLine(p, QPointF(hub.x(), area.top() + 18), QPointF(hub.x(), area.bottom()));
     p.setPen(machinePen(1.6));
@@ -168,9 +170,44 @@ void fromBehind(QPainter& p, QRectF area, const Tail& tail) {
     p.setPen(machinePen(1.6));
     p.setBrush(Theme::over(t.sheet, t.machine, 0.08));
     p.drawRect(QRectF(blade - 5 * unit, hub.y() - 8 * unit, 10 * unit, 16 * unit));
-    const QString from = words(KH_TR("from behind"));
-    drawText(p, {area.right() - textWidth(from, Theme::font(12)), area.top() + 14}, from, Theme::font(12), t.muted);
-    drawText(p, {hub.x() + 12 * unit, hub.y() + 14 * unit + 8}, words(KH_TR("slider")), Theme::font(12), t.muted, blade - 10 * unit);
+}
+
+/// A tail with a motor of its own has no blades that turn: what the stick and a turn by hand must do to its speed.
+void paintTailMotor(QPainter& p, QRectF area, const Scene& s) {
+    const Tokens& t = Theme::tokens();
+    drawTitle(p, area, KH_TR("Tail with its own motor"), words(KH_TR("no slider, no trailing edges: its speed is what is judged")));
+    double y = area.top() + 52;
+    const auto line = [&](const char* name, const Message& value) {
+        drawText(p, {area.left(), y}, words(name), Theme::font(14), t.muted);
+        drawText(p, {area.left() + 230, y}, words(value), Theme::font(14, true), t.ink, area.right());
+        hairline(p, area.left(), y + 8, area.right(), t.rule);
+        y += 30;
+    };
+    line(KH_TR("stick left"), noseLeftSign(s.setup));
+    line(KH_TR("stick right"), noseRightSign(s.setup));
+    line(KH_TR("nose turned left by hand"), noseRightSign(s.setup));
+    line(KH_TR("nose turned right by hand"), noseLeftSign(s.setup));
+    y += 8;
+    for (const char* text : {KH_TR("Its direction test: main and tail blades off, main leads off, the machine held,"),
+                             KH_TR("only the tail motor connected; fingers and clothes clear of it.")}) {
+        drawText(p, {area.left(), y}, words(text), Theme::font(13), t.warning, area.right());
+        y += 20;
+    }
+}
+
+/// A view with the tail rotor on the right of the boom, mirrored where it is on the left: all that points sideways with it.
+void sided(QPainter& p, QRectF area, Tail tail, void (*view)(QPainter&, QRectF, const Tail&)) {
+    p.save();
+    if (tail.facts.side == TailSide::Left) {
+        p.translate(2.0 * area.center().x(), 0.0);
+        p.scale(-1.0, 1.0);
+        tail.sliderMm = -tail.sliderMm;
+        tail.pitchDeg = -tail.pitchDeg;
+        tail.neutralDeg = -tail.neutralDeg;
+        if (tail.edges != EdgeSide::Still) tail.edges = tail.edges == EdgeSide::Left ? EdgeSide::Right : EdgeSide::Left;
+    }
+    view(p, area, tail);
+    p.restore();
 }
 
 }  // namespace
@@ -178,6 +215,10 @@ void fromBehind(QPainter& p, QRectF area, const Tail& tail) {
 void paintTail(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
+    if (!tailBladesTurn(s.setup)) {
+        paintTailMotor(p, area, s);
+        return;
+    }
     drawTitle(p, area, KH_TR("Tail in three views"), words(KH_TR("blades broken off; heavy: trailing edge; dashed: neutral")));
     const HelicopterTrace& now = helicopterTrace(s.trace);
     const Helicopter& h = helicopter(s.setup);
@@ -186,8 +227,15 @@ void paintTail(QPainter& p, QRectF area, const Scene& s) {
     const double top = area.top() + 26;
     const double half = area.width() * 0.47;
     const double upper = (area.height() - 26) * 0.42;
-    fromAbove(p, QRectF(area.left() + half, top, area.width() - half, upper), tail);
-    fromBehind(p, QRectF(area.left() + half, top + upper, area.width() - half, area.height() - 26 - upper), tail);
+    const QRectF above(area.left() + half, top, area.width() - half, upper);
+    const QRectF behind(area.left() + half, top + upper, area.width() - half, area.height() - 26 - upper);
+    sided(p, above, tail, fromAbove);
+    sided(p, behind, tail, fromBehind);
+    const QString nose = words(KH_TR("from above, nose up")), back = words(KH_TR("from behind"));
+    const bool left = h.tail.side == TailSide::Left;  // the words stand where the tail rotor is, clear of the boom
+    drawText(p, {left ? above.left() : above.right() - textWidth(nose, Theme::font(12)), above.top() + 14}, nose, Theme::font(12), t.muted);
+    drawText(p, {left ? behind.left() : behind.right() - textWidth(back, Theme::font(12)), behind.top() + 14}, back, Theme::font(12),
+             t.muted);
     fromLeft(p, QRectF(area.left(), top + upper, half - 16, area.height() - 26 - upper), tail);
     // what it says
     double y = top + 16;
@@ -196,13 +244,18 @@ void paintTail(QPainter& p, QRectF area, const Scene& s) {
         drawText(p, {area.left(), y}, words(name), Theme::font(13), t.muted);
         drawText(p, {right - textWidth(value, Theme::font(13, true)), y}, value, Theme::font(13, true), colour);
         hairline(p, area.left(), y + 5, right, t.rule);
-        y += 20;
+        y += 18;
     };
     const double stick = s.deck.sticks.rudder;
     line(KH_TR("stick, rudder"), words(say("{v}", {{"v", signedNum(stick, 2)}})), t.transmitter);
     line(KH_TR("slider"), words(say(KH_TR("{s} mm"), {{"s", signedNum(now.sliderMm, 2)}})), t.ink);
     line(KH_TR("blade"), words(say(KH_TR("{p}°"), {{"p", signedNum(now.tailPitchDeg, 1)}})), t.ink);
     const bool rule = stick == 0.0 || now.trailingEdge == (stick > 0.0 ? EdgeSide::Right : EdgeSide::Left);
+    if (now.tailPushN)
+        line(KH_TR("tail pushed"),
+             words(say(KH_TR("{s}, {n} N"),
+                       {{"s", say(*now.tailPushN < 0.0 ? KH_TR("right") : KH_TR("left"))}, {"n", num(std::abs(*now.tailPushN), 1)}})),
+             t.ink);
     line(KH_TR("trailing edges"), words(edgeId(now.trailingEdge)), rule ? t.ink : t.danger);
     line(KH_TR("nose goes"), words(edgeId(now.nose)), now.nose == now.trailingEdge ? t.ink : t.danger);
 }

@@ -4,7 +4,6 @@
 #include "base/conventions.h"
 #include "model/controllerwords.h"
 #include "model/gyro.h"
-#include "procedure/helicopter/trace.h"
 
 #include <algorithm>
 #include <cmath>
@@ -33,17 +32,14 @@ constexpr std::array kTurnNotes{KH_TR("rolled right by hand"), KH_TR("nose down 
 
 }  // namespace
 
-GyroStages::GyroStages(const Setup& setup, const ChainModel& model)
-    : built_(mountingBuilt(setup)), set_(mountingSet(setup)), reversed_(gyroReversals(setup)), banks_(setup.controller.banks) {
-    const HelicopterEnd end = helicopterIn(model);
-    for (std::size_t i = 0; i < end.portCount(); ++i) {
-        ports_.push_back(setup.controller.ports[i].id);
-        portServo_.push_back(end.servoOfPort(i));
-    }
-    const Head& head = helicopter(setup).head;
-    gripMm_ = head.gripMm;
-    innerRadiusMm_ = head.innerRadiusMm;
-}
+GyroStages::GyroStages(const Setup& setup, const PortStages& ports)
+    : built_(mountingBuilt(setup)),
+      set_(mountingSet(setup)),
+      reversed_(gyroReversals(setup)),
+      banks_(setup.controller.banks),
+      ports_(ports),
+      bladesTurn_(tailBladesTurn(setup)),
+      clockwise_(helicopter(setup).rotor.turning == Turning::Clockwise) {}
 
 void GyroStages::add(Trace& t, const Deck& deck, const HelicopterEnd& end, const HelicopterEnd& asked) const {
     const Rates given{deck.rates.rollDegS, deck.rates.pitchDegS, deck.rates.yawDegS};
@@ -96,12 +92,16 @@ void GyroStages::addAxis(Trace& t, std::size_t axis, const Rates& turn, const He
     const Bank bank = banks_.empty() ? Bank{} : banks_[std::min(t.now.bank, banks_.size() - 1)];
     const double full = std::max(1.0, axis == 2 ? bank.rudderDegS : bank.rollPitchDegS);
     // a stick's demand turns elevator + to nose down
-    const double way = axis == 1 ? -1.0 : 1.0;
-    const double now = std::clamp(-believed * way / full, -1.0, 1.0);
-    const double wanted = std::clamp(-rate * way / full, -1.0, 1.0);
+    const double stickWay = axis == 1 ? -1.0 : 1.0;
+    const double now = std::clamp(-believed * stickWay / full, -1.0, 1.0);
+    const double wanted = std::clamp(-rate * stickWay / full, -1.0, 1.0);
     Stage demand = stage("demand", KH_TR("demand"), Box::Controller, "", 2, now, wanted);
     demand.note = say(KH_TR("of {f} °/s"), {{"f", num(full)}});
     push(demand, std::abs(wanted) > 0.0 ? wanted : 1.0);
+    if (axis == 2 && !bladesTurn_) {
+        t.stages.push_back(tailMotorStage(f, now, wanted, std::abs(wanted) > 0.0 ? wanted : 1.0, clockwise_));
+        return;
+    }
     if (axis == 2) {
         const TailInstant is0 = end.tailAt(0.0), at = end.tailAt(now), want0 = asked.tailAt(0.0), want = asked.tailAt(wanted);
         Stage pulse =
@@ -120,29 +120,20 @@ void GyroStages::addAxis(Trace& t, std::size_t axis, const Rates& turn, const He
     const PlateInstant is0 = plate(end, 0.0), at = plate(end, now), want0 = plate(asked, 0.0), want = plate(asked, wanted);
     Stage pulse = stage("servo-pulse", KH_TR("servo pulse"), Box::Controller, "µs", 0, 0.0, 0.0);
     Stage arm = stage("arm-angle", KH_TR("arm angle"), Box::Machine, "°", 1, 0.0, 0.0);
-    for (std::size_t p = 0; p < ports_.size(); ++p) {
-        const std::size_t m = portServo_[p];
-        if (m >= end.servoCount()) continue;
-        const auto larger = [](double& to, double v) {
-            if (std::abs(v) > std::abs(to)) to = v;
-        };
-        pulse.ports.push_back({ports_[p], at.servos[m].pulseUs - is0.servos[m].pulseUs});
-        arm.ports.push_back({ports_[p], at.servos[m].armDeg - is0.servos[m].armDeg});
-        larger(pulse.value, pulse.ports.back().value);
-        larger(arm.value, arm.ports.back().value);
-        if (const std::size_t q = asked.servoOfPort(p); q < asked.servoCount()) {
-            larger(pulse.asked, want.servos[q].pulseUs - want0.servos[q].pulseUs);
-            larger(arm.asked, want.servos[q].armDeg - want0.servos[q].armDeg);
-        }
-    }
-    const bool wrongWay = now * wanted < 0.0;
-    for (Stage* s : {&pulse, &arm}) s->asked = std::copysign(s->asked, wrongWay ? -s->value : s->value);
+    const ServoMove moves = ports_.moved(end, at.servos, is0.servos);
+    const ServoMove wants = ports_.moved(asked, want.servos, want0.servos);
+    const double way = now * wanted < 0.0 ? -1.0 : 1.0;
+    const auto filled = [&](Stage& s, const std::vector<PortValue>& ports, double value, double askedValue) {
+        s.ports = ports;
+        s.value = value;
+        s.asked = std::copysign(askedValue, way * value);
+    };
+    filled(pulse, moves.pulse, moves.pulseUs(), wants.pulseUs());
+    filled(arm, moves.arm, moves.armDeg(), wants.armDeg());
     push(pulse, pulse.asked);
     push(arm, arm.asked);
     const auto tilt = [&](const PlateInstant& i) { return tiltPartDeg(axis == 0 ? i.plate.right : i.plate.forward); };
-    const auto blade = [&](const PlateInstant& i) {
-        return tiltPartDeg(innerRadiusMm_ * (axis == 0 ? i.plate.right : i.plate.forward) / gripMm_);
-    };
+    const auto blade = [&](const PlateInstant& i) { return ports_.bladeDeg(axis == 0 ? i.plate.right : i.plate.forward); };
     Stage tilts = stage("plate", KH_TR("plate"), Box::Machine, "°", 1, tilt(at) - tilt(is0), tilt(want) - tilt(want0));
     tilts.note = say(axis == 0 ? KH_TR("+ right") : KH_TR("+ forward"));
     push(tilts, tilts.asked);

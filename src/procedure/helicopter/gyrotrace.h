@@ -5,16 +5,17 @@
 
 #include "formula/mounting.h"
 #include "kernel/helicopter/plant.h"
+#include "procedure/helicopter/portstages.h"
 #include "procedure/trace.h"
 
-#include <string>
 #include <vector>
 
 namespace kh {
 
 class GyroStages {
 public:
-    GyroStages(const Setup& setup, const ChainModel& model);
+    /// @param ports  outlives this
+    GyroStages(const Setup& setup, const PortStages& ports);
     void add(Trace& t, const Deck& deck, const HelicopterEnd& end, const HelicopterEnd& asked) const;
 
 private:
@@ -23,9 +24,8 @@ private:
     Mounting built_, set_;
     GyroReversals reversed_;
     std::vector<Bank> banks_;
-    std::vector<std::string> ports_;
-    std::vector<std::size_t> portServo_;
-    double gripMm_ = 22.0, innerRadiusMm_ = 16.0;
+    const PortStages& ports_;
+    bool bladesTurn_, clockwise_;
 };
 
 }  // namespace kh

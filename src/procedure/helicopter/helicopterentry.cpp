@@ -1,13 +1,37 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/helicopter/helicopterentry.h"
 
+#include "judge/rowids.h"
 #include "model/helicopter/helicopter.h"
 #include "procedure/helicopter/trace.h"
 #include "procedure/sheetbuilder.h"
+#include "stations/sensors/gyrowords.h"
+#include "stations/tail/tailwords.h"
 
 namespace kh {
 
 namespace {
+
+/// What is proved by looking, with what must be seen, in the order in which it is looked at.
+std::vector<SheetRow> looks(const Setup& setup) {
+    std::vector<SheetRow> out;
+    const auto look = [&](const char* row, Message what, Message must) {
+        out.push_back({std::move(what), {}, {}, standingOf(setup, std::string("rows.") + row), {std::move(must)}});
+    };
+    look("tail-edges"_row, say(KH_TR("Tail blades and drive")),
+         tailBladesTurn(setup) ? say(helicopter(setup).tail.topBlade == TopBlade::Aft ? KH_TR("leading edges first, top blade aft")
+                                                                                      : KH_TR("leading edges first, top blade forward"))
+                               : say(KH_TR("its motor turns the kit's way")));
+    look("tail-direction"_row, say(KH_TR("Rudder stick")), say(KH_TR("stick left: {s}"), {{"s", noseLeftSign(setup)}}));
+    std::vector<Message> turns;
+    for (const HandTurn turn : kHandTurns)
+        turns.push_back(say(KH_TR("{turn}: {want}"),
+                            {{"turn", say(textOf(turn).done)}, {"want", answerText(rightAnswers()[static_cast<std::size_t>(turn)])}}));
+    look("on-the-ground"_row, say(KH_TR("Turned by hand, motor off")), say(KH_TR("{t}"), {{"t", turns}}));
+    look("heading-hold"_row, say(KH_TR("Rudder tapped")), say(KH_TR("the tail stays; in rate mode it returns")));
+    look("first-power"_row, say(KH_TR("First power, no blades")), say(KH_TR("head and tail driven, the right way")));
+    return out;
+}
 
 /// The sheet's page of a helicopter.
 MachineSheet helicopterSheet(const Setup& setup, const Evaluation& evaluation) {
@@ -30,7 +54,9 @@ MachineSheet helicopterSheet(const Setup& setup, const Evaluation& evaluation) {
                                 fact(say(KH_TR("Magnet poles")), "machine.power.poles"_field),
                                 fact(say(KH_TR("Kv")), "machine.power.kv"_field), fact(say(KH_TR("Cells")), "machine.power.cells"_field)};
     power[1].machine = say(KH_TR("ratio {r}"), {{"r", SheetBuilder::shown(evaluation.figures.ratio)}});
-    return {{{say(KH_TR("Rotor")), rotor}, {say(KH_TR("Head and plate")), head}, {say(KH_TR("Power")), power}}, {SheetFigure::Plate}};
+    return {{{say(KH_TR("Rotor")), rotor}, {say(KH_TR("Head and plate")), head}, {say(KH_TR("Power")), power}},
+            {SheetFigure::Plate},
+            {say(KH_TR("Look at")), looks(setup), {sheetHeading(KH_TR("must show"))}}};
 }
 
 }  // namespace

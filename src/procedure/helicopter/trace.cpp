@@ -2,6 +2,7 @@
 #include "procedure/helicopter/trace.h"
 
 #include "base/conventions.h"
+#include "judge/helicopter/figures.h"
 #include "procedure/helicopter/gyrotrace.h"
 
 #include <algorithm>
@@ -14,30 +15,19 @@ namespace {
 constexpr double kEdgeStillMm = 1e-9;
 constexpr double kNoseStillDeg = 1e-9;
 
-double largest(const std::vector<PortValue>& ports) {
-    double best = 0.0;
-    for (const PortValue& p : ports)
-        if (std::abs(p.value) > std::abs(best)) best = p.value;
-    return best;
-}
-
 class HelicopterStages final : public MachineStages {
 public:
-    HelicopterStages(const Setup& setup, const ChainModel& model) : gyros_(setup, model) {
-        const HelicopterEnd end = helicopterIn(model);
-        servoCount_ = end.servoCount();
-        for (std::size_t i = 0; i < end.portCount(); ++i) {
-            ports_.push_back({setup.controller.ports[i].id, setup.controller.ports[i].role});
-            portServo_.push_back(end.servoOfPort(i));
-        }
+    HelicopterStages(const Setup& setup, const ChainModel& model) : ports_(setup, model), gyros_(setup, ports_) {
+        machine_ = setup.machine;
         const Helicopter& h = helicopter(setup);
         lever_ = h.tail.lever;
+        bladesTurn_ = tailBladesTurn(setup);
+        clockwise_ = h.rotor.turning == Turning::Clockwise;
         neutralDeg_ = h.tail.neutralPitchDeg * (h.rotor.turning == Turning::Clockwise ? 1.0 : -1.0);
-        gripMm_ = h.head.gripMm;
-        innerRadiusMm_ = h.head.innerRadiusMm;
     }
     void add(Trace& t, Function f, const ChainModel& model, const ChainModel& asked) const override {
-        if (f == heli::Rudder) addTail(t);
+        if (f == heli::Rudder && !bladesTurn_) addTailMotor(t);
+        else if (f == heli::Rudder) addTail(t);
         else addPlate(t, f, model, asked);
     }
     void addGyros(Trace& t, const Deck& deck, const ChainModel& model, const ChainModel& asked) const override {
@@ -46,19 +36,16 @@ public:
     void finish(Trace& t) const override;
 
 private:
-    struct PortText {
-        std::string id, role;
-    };
     void addPlate(Trace& t, Function f, const ChainModel& model, const ChainModel& asked) const;
     static void addTail(Trace& t);
+    void addTailMotor(Trace& t) const;
 
+    PortStages ports_;
     GyroStages gyros_;
-    std::vector<PortText> ports_;
-    std::vector<std::size_t> portServo_;
-    std::size_t servoCount_ = 0;
+    Machine machine_;
     LeverEdge lever_ = LeverEdge::Trailing;
+    bool bladesTurn_ = true, clockwise_ = true;
     double neutralDeg_ = 0.0;  ///< tail pitch at mid travel
-    double gripMm_ = 22.0, innerRadiusMm_ = 16.0;
 };
 
 void HelicopterStages::addPlate(Trace& t, Function f, const ChainModel& model, const ChainModel& asked) const {
@@ -80,29 +67,18 @@ void HelicopterStages::addPlate(Trace& t, Function f, const ChainModel& model, c
     const PlateInstant zeroFull = zeroed(t.full[indexOf(f)], asked);
     Stage pulse{f, "servo-pulse", KH_TR("servo pulse"), Box::Controller, "µs", 0, true};
     Stage arm{f, "arm-angle", KH_TR("arm angle"), Box::Machine, "°", 1, true};
-    std::vector<PortValue> askedPulse, askedArm, fullPulse, fullArm;
-    for (std::size_t p = 0; p < ports_.size(); ++p) {
-        const std::size_t m = portServo_[p];
-        if (m < end.servoCount()) {
-            pulse.ports.push_back({ports_[p].id, now.servos[m].pulseUs - zeroNow.servos[m].pulseUs});
-            arm.ports.push_back({ports_[p].id, now.servos[m].armDeg - zeroNow.servos[m].armDeg});
-        }
-        const std::size_t q = endAsked.servoOfPort(p);
-        if (q < endAsked.servoCount()) {
-            askedPulse.push_back({"", askedNow.servos[q].pulseUs - zeroAsked.servos[q].pulseUs});
-            askedArm.push_back({"", askedNow.servos[q].armDeg - zeroAsked.servos[q].armDeg});
-            fullPulse.push_back({"", full.servos[q].pulseUs - zeroFull.servos[q].pulseUs});
-            fullArm.push_back({"", full.servos[q].armDeg - zeroFull.servos[q].armDeg});
-        }
-    }
-    const auto close = [&](Stage& stage, const std::vector<PortValue>& askedPorts, const std::vector<PortValue>& fullPorts) {
-        stage.value = largest(stage.ports);
-        stage.asked = std::copysign(largest(askedPorts), stage.value);
-        setLevels(stage, largest(fullPorts));
+    const ServoMove is = ports_.moved(end, now.servos, zeroNow.servos);
+    const ServoMove want = ports_.moved(endAsked, askedNow.servos, zeroAsked.servos);
+    const ServoMove most = ports_.moved(endAsked, full.servos, zeroFull.servos);
+    const auto close = [&](Stage& stage, const std::vector<PortValue>& ports, double value, double wanted, double fullValue) {
+        stage.ports = ports;
+        stage.value = value;
+        stage.asked = std::copysign(wanted, value);
+        setLevels(stage, fullValue);
         t.stages.push_back(stage);
     };
-    close(pulse, askedPulse, fullPulse);
-    close(arm, askedArm, fullArm);
+    close(pulse, is.pulse, is.pulseUs(), want.pulseUs(), most.pulseUs());
+    close(arm, is.arm, is.armDeg(), want.armDeg(), most.armDeg());
 
     Stage plate{f, "plate", KH_TR("plate"), Box::Machine, collective ? "mm" : "°", collective ? 2 : 1, true};
     Stage blade{f, "blade", KH_TR("blade"), Box::Machine, "°", 1, true};
@@ -112,8 +88,7 @@ void HelicopterStages::addPlate(Trace& t, Function f, const ChainModel& model, c
     };
     const auto bladeValue = [&](const HelicopterInstant& at) {
         if (collective) return (at.bladeDeg[0] + at.bladeDeg[1] + at.bladeDeg[2] + at.bladeDeg[3]) / 4.0;
-        const double sine = f == heli::Aileron ? at.plate.right : at.plate.forward;
-        return tiltPartDeg(innerRadiusMm_ * sine / gripMm_);
+        return ports_.bladeDeg(f == heli::Aileron ? at.plate.right : at.plate.forward);
     };
     plate.value = plateValue(now);
     plate.asked = plateValue(askedNow);
@@ -154,14 +129,18 @@ void HelicopterStages::addTail(Trace& t) {
     t.stages.push_back(pitch);
 }
 
+void HelicopterStages::addTailMotor(Trace& t) const {
+    const auto demand = [&](const Instant& i) { return i.channels[indexOf(heli::Rudder)].demand; };
+    t.stages.push_back(tailMotorStage(heli::Rudder, demand(t.now), demand(t.asked), demand(t.full[indexOf(heli::Rudder)]), clockwise_));
+}
+
 void HelicopterStages::finish(Trace& t) const {
     const HelicopterInstant now = helicopterAt(t.now);
     HelicopterTrace out;
-    for (std::size_t p = 0; p < ports_.size(); ++p) {
-        const std::size_t m = portServo_[p];
-        if (m >= servoCount_) continue;
-        const ServoInstant& s = now.servos[m];
-        out.servos.push_back({ports_[p].id, ports_[p].role, s.pulseUs, s.armDeg, s.ballMm});
+    for (const PortStages::Port& port : ports_.ports()) {
+        if (port.servo >= ports_.servoCount()) continue;
+        const ServoInstant& s = now.servos[port.servo];
+        out.servos.push_back({port.id, port.role, s.pulseUs, s.armDeg, s.ballMm});
     }
     out.heightMm = now.plate.heightMm;
     out.tiltDeg = tiltPartDeg(std::min(1.0, std::hypot(now.plate.forward, now.plate.right)));
@@ -171,9 +150,18 @@ void HelicopterStages::finish(Trace& t) const {
     out.tailPulseUs = now.tailPulseUs;
     out.sliderMm = now.sliderMm;
     out.tailPitchDeg = now.tailPitchDeg;
+    if (t.now.headSpeedKnown && t.now.headSpeedRpm > 0.0)
+        out.tailPushN = thrustForPitchN(out.tailPitchDeg, tailRotor(machine_, t.now.headSpeedRpm));
     const double turns = out.tailPitchDeg - neutralDeg_;
     if (std::abs(turns) > kNoseStillDeg) out.nose = turns > 0.0 ? EdgeSide::Right : EdgeSide::Left;
     out.trailingEdge = trailingEdge(out.sliderMm, lever_);
+    if (!bladesTurn_) {  // a motor has no slider and no edges: its speed turns the nose
+        out.tailPulseUs = out.sliderMm = out.tailPitchDeg = 0.0;
+        out.trailingEdge = EdgeSide::Still;
+        out.tailPushN.reset();
+        const double rudder = t.now.channels[indexOf(heli::Rudder)].demand;
+        out.nose = std::abs(rudder) < kNoseStillDeg ? EdgeSide::Still : rudder > 0.0 ? EdgeSide::Right : EdgeSide::Left;
+    }
     t.ofClass = std::move(out);
 }
 
@@ -188,8 +176,6 @@ const HelicopterTrace& helicopterTrace(const Trace& trace) {
 std::unique_ptr<MachineStages> helicopterStages(const Setup& setup, const ChainModel& model) {
     return std::make_unique<HelicopterStages>(setup, model);
 }
-
-double tiltPartDeg(double sine) { return degFromRad(std::asin(std::clamp(sine, -1.0, 1.0))); }
 
 EdgeSide trailingEdge(double sliderMm, LeverEdge lever) {
     if (std::abs(sliderMm) < kEdgeStillMm) return EdgeSide::Still;

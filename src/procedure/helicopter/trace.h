@@ -4,6 +4,7 @@
 #pragma once
 
 #include "kernel/helicopter/plant.h"
+#include "procedure/helicopter/portstages.h"
 #include "procedure/trace.h"
 
 namespace kh {
@@ -22,6 +23,7 @@ struct HelicopterTrace {
     std::array<double, 4> bladeDeg{};
     double tailPulseUs = 0.0, sliderMm = 0.0, tailPitchDeg = 0.0;
     EdgeSide trailingEdge = EdgeSide::Still;
+    std::optional<double> tailPushN;  ///< on the nose's side +, right; by the pitch formula at the head speed now, unknown without one
     EdgeSide nose = EdgeSide::Still;  ///< where it is turned, by the tail's pitch beside its neutral
 };
 /// An empty one where the trace is of another aircraft.
@@ -29,8 +31,6 @@ struct HelicopterTrace {
 
 [[nodiscard]] std::unique_ptr<MachineStages> helicopterStages(const Setup& setup, const ChainModel& model);
 
-/// A tilt's component to one side, in degrees, of its sine.
-[[nodiscard]] double tiltPartDeg(double sine);
 /// Where the trailing edges of the tail blades go for a slider position. @param sliderMm + right from behind
 [[nodiscard]] EdgeSide trailingEdge(double sliderMm, LeverEdge lever);
 /// "left", "right", "still".

@@ -37,4 +37,11 @@ Setup asRead(const Setup& setup, const SolverEntry& solver, const Reading& readi
     return withEdits(withoutRecords(setup), edits, Standing::Computed, {});
 }
 
+Row readRow(Row row, const Reading* reading) {
+    if (reading == nullptr || row.standing >= Standing::Measured) return row;
+    row.standing = Standing::Measured;
+    row.standingNote = reading->uncertainty.empty() ? reading->instrument : reading->instrument + " " + reading->uncertainty;
+    return row;
+}
+
 }  // namespace kh

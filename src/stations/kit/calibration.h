@@ -4,6 +4,7 @@
 #pragma once
 
 #include "kernel/chain.h"
+#include "stations/kit/row.h"
 #include "stations/kit/solver.h"
 
 #include <functional>
@@ -26,5 +27,8 @@ struct Calibration {
 [[nodiscard]] const Reading* speakingReading(const Setup& setup, const SolverEntry& solver, std::string_view what);
 /// The machine and boxes as they stood when a reading was taken, as far as it was written down.
 [[nodiscard]] Setup asRead(const Setup& setup, const SolverEntry& solver, const Reading& reading);
+
+/// A row that shows what was read: it is *measured*, with the reading's instrument. @param reading  nullptr: nothing was read
+[[nodiscard]] Row readRow(Row row, const Reading* reading);
 
 }  // namespace kh

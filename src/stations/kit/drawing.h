@@ -37,9 +37,10 @@ enum class DrawingId {
     Mountings,
     HandTests,
     TailStroke,
-    TailGain
+    TailGain,
+    SpoolUp
 };
-inline constexpr std::size_t kDrawings = 27;
+inline constexpr std::size_t kDrawings = 28;
 
 /// A rectangle of the bench view, in pixels.
 struct PanelArea {

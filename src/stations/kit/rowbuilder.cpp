@@ -79,7 +79,10 @@ Part RowBuilder::flag(const std::string& path, const char* whenTrue, const char*
 Part RowBuilder::figure(const Figure& f, Message label) {
     Part part;
     part.label = std::move(label);
-    part.value = f.known ? numberMessage(f.value, f.decimals, f.sign) : say(KH_TR("–"));
+    if (f.known && f.band)
+        part.value =
+            say(KH_TR("{a} … {b}"), {{"a", Number{(*f.band)[0], f.decimals, f.sign}}, {"b", Number{(*f.band)[1], f.decimals, f.sign}}});
+    else part.value = f.known ? numberMessage(f.value, f.decimals, f.sign) : say(KH_TR("–"));
     part.unit = f.known ? f.unit : "";
     part.why = f.why;
     return part;

@@ -100,6 +100,7 @@ Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const
 
 Instrument instrumentFor(const SolverEntry& solver, std::string_view unit) {
     if (solver.with == ReadWith::Flight) return {KH_TR("in flight"), ""};
+    if (unit == "V") return {KH_TR("voltmeter"), "±0.05 V"};
     if (unit == "rpm") return {KH_TR("tachometer"), "±1 %"};
     if (unit == "%")
         return solver.with == ReadWith::Ear ? Instrument{KH_TR("by ear"), ""} : Instrument{KH_TR("controller's monitor"), "±0.1 %"};

@@ -65,6 +65,7 @@ struct SolverEntry {
     bool setUpState = true;  ///< read with the stabilisation off: in the flying state the plate creeps
     KeptReadings kept = {};
     std::span<const char* const> invalidatedBy = {};  ///< fields whose change makes them say nothing, beside the setting
+    bool chart = false;                               ///< read place by place: 8 stick directions at low, mid and high collective
 };
 /// In `Reading::under` of what was read with the stabilisation on; refused by every solver.
 inline constexpr const char* kFlyingState = "state=flying";

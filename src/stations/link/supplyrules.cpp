@@ -2,6 +2,7 @@
 //
 // The receiver supply, settled before the first plug: what it gives against what every box on it bears and needs.
 #include "base/conventions.h"
+#include "formula/supply.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
@@ -17,8 +18,6 @@ namespace kh {
 
 namespace {
 
-constexpr double kLeastVolts = 5.0;  ///< never less, all sticks stirred
-constexpr double kDipVolts = 0.5;    ///< allowed while they are
 constexpr double kUsualVolts = 6.0;  ///< what a servo of unknown rating bears
 
 /// What hangs on the supply.
@@ -70,7 +69,7 @@ void tooHigh(const AuditContext& c, double volts, const std::vector<Fed>& fed, s
 }
 
 void tooLow(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
-    double need = kLeastVolts + kDipVolts;
+    double need = kLeastSupplyVolts + kSupplyDipVolts;
     const Fed* asks = nullptr;
     for (const Fed& f : fed)
         if (f.minVolts && *f.minVolts > need) {
@@ -81,12 +80,12 @@ void tooLow(const AuditContext& c, double volts, const std::vector<Fed>& fed, st
     const Fed* weakest = weakestOf(fed);
     const double most = weakest == nullptr ? std::max(kUsualVolts, need) : *weakest->maxVolts;
     Finding f{.id = "supply-low",
-              .severity = volts < kLeastVolts || asks != nullptr ? Severity::Danger : Severity::Warning,
+              .severity = volts < kLeastSupplyVolts || asks != nullptr ? Severity::Danger : Severity::Warning,
               .row = "supply"_row,
               .title = c.say(KH_TR("The receiver supply is too low")),
               .found = asks == nullptr
                            ? c.say(KH_TR("{v} V; it must stay above {l} V while it dips by {d} V."),
-                                   {{"v", num(volts, 1)}, {"l", num(kLeastVolts, 1)}, {"d", num(kDipVolts, 1)}})
+                                   {{"v", num(volts, 1)}, {"l", num(kLeastSupplyVolts, 1)}, {"d", num(kSupplyDipVolts, 1)}})
                            : c.say(KH_TR("{v} V; {s} needs {n} V."), {{"v", num(volts, 1)}, {"s", asks->name}, {"n", num(need, 1)}}),
               .why = c.say(KH_TR("When all servos move at once the receiver restarts, and nothing answers.")),
               .box = Box::Machine,

@@ -100,23 +100,9 @@ void ModesFigures::modes() {
                      const ChannelScale scale = channelScale(setup.transmitter.profile, *gainChannel);
                      return readingPct(channelOutput(m.tailGainPct, scale, &why).pulseUs, readingScale(setup.controller.profile), &why);
                  });
-        f.headroomPct =
-            make(KH_TR("headroom at the end of the pack"), {"%", 0},
-                 {"machine.power.kv"_field, "machine.power.cells"_field, "machine.power.efficiency"_field, "machine.power.mainTeeth"_field,
-                  "machine.power.pinionTeeth"_field, "machine.power.secondStage"_field, "machine.style"_field, base + ".targetRpm"},
-                 [&](Derivation& why) {
-                     const PowerTrain& p = setup.machine.power;
-                     const HeadSpeedOut h =
-                         headSpeed({*p.kv, p.cells, endVoltsPerCell(setup.machine), p.efficiency, gearRatio(gears()), *m.targetRpm}, &why);
-                     why.line(KH_TR("{t} rpm are {s} % of it"), {{"t", num(*m.targetRpm)}, {"s", num(h.throttlePct, 0)}});
-                     return h.headroomPct;
-                 },
-                 {{"machine.power.kv"_field, setup.machine.power.kv.has_value()},
-                  {"machine.power.pinionTeeth"_field, setup.machine.power.pinionTeeth.has_value()},
-                  {"machine.power.mainTeeth"_field, setup.machine.power.mainTeeth.has_value()},
-                  {base + ".targetRpm", m.targetRpm.has_value()}});
         heldPulse(i, f);
         gainForms(f);
+        speeds(i, f);
         agility(i, f);
         out.modes.push_back(std::move(f));
     }

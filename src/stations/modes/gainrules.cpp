@@ -38,7 +38,7 @@ void gainSide(const AuditContext& c, std::vector<Finding>& out) {
         if (m.id == kHoldMode && c.setup.transmitter.schools.holdTail == HoldTailSchool::Rate && std::abs(reads) >= 1.0) continue;
         ChannelSettings channel = *set;
         if (turned) channel.reversed = !channel.reversed;
-        const double wanted = std::abs(reads) < 1.0 ? sizeClassOf(c.setup.machine).gainPct[0] : std::abs(reads);
+        const double wanted = std::abs(reads) < 1.0 ? startingGainPct(c.setup)[0] : std::abs(reads);
         const GainSentAnswer sent = gainToSend(std::min(wanted, 100.0), channelScale(c.setup.transmitter.profile, channel),
                                                readingScale(c.setup.controller.profile), 1.0);
         out.push_back({.id = "gain-side." + m.id,
@@ -72,7 +72,7 @@ void gainSteps(const AuditContext& c, std::vector<Finding>& out) {
         if (!f.id.starts_with("gain-") || f.when.empty() || !f.sentPct) continue;
         const double reads = readingPctUnchecked(channelOutputUnchecked(*f.sentPct, scale).pulseUs, reading);
         if (reads > 0.0) continue;
-        const double wanted = std::abs(reads) < 1.0 ? sizeClassOf(c.setup.machine).gainPct[0] : std::abs(reads);
+        const double wanted = std::abs(reads) < 1.0 ? startingGainPct(c.setup)[0] : std::abs(reads);
         const double sent = gainToSend(std::min(wanted, 100.0), scale, reading, 1.0).sentPct;
         PartialDeck on;
         putTerms(on, f.when);
@@ -94,15 +94,15 @@ void gainSteps(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void gainRange(const AuditContext& c, std::vector<Finding>& out) {
-    const double high = sizeClassOf(c.setup.machine).gainPct[1] + kGainAbovePct;
-    const double low = sizeClassOf(c.setup.machine).gainPct[0] * kGainBelowShare;
+    const double high = startingGainPct(c.setup)[1] + kGainAbovePct;
+    const double low = startingGainPct(c.setup)[0] * kGainBelowShare;
     const ChannelSettings* channel = channelOf(c.setup.transmitter, functionId(heli::Gain));
     for (const FlightMode& m : c.setup.transmitter.modes) {
         const ModeFigures* f = c.figures.mode(m.id);
         if (channel == nullptr || f == nullptr || !f->gainRead.known || f->gainRead.value <= 0.0) continue;
         const bool much = f->gainRead.value > high;
         if (!much && f->gainRead.value >= low) continue;
-        const double wanted = sizeClassOf(c.setup.machine).gainPct[much ? 1 : 0];
+        const double wanted = startingGainPct(c.setup)[much ? 1 : 0];
         const GainSentAnswer sent =
             gainToSend(wanted, channelScale(c.setup.transmitter.profile, *channel), readingScale(c.setup.controller.profile), 1.0);
         out.push_back({.id = "gain-range." + m.id,
@@ -110,10 +110,9 @@ void gainRange(const AuditContext& c, std::vector<Finding>& out) {
                        .row = "tail-gain"_row,
                        .title = much ? c.say(KH_TR("Tail gain is high in {m}"), {{"m", m.name}})
                                      : c.say(KH_TR("Tail gain is low in {m}"), {{"m", m.name}}),
-                       .found = c.say(KH_TR("It reads {g} %; this size starts at {a} … {b} %."),
-                                      {{"g", num(f->gainRead.value)},
-                                       {"a", num(sizeClassOf(c.setup.machine).gainPct[0])},
-                                       {"b", num(sizeClassOf(c.setup.machine).gainPct[1])}}),
+                       .found = c.say(KH_TR("It reads {g} %; this size starts at {a} … {b} %."), {{"g", num(f->gainRead.value)},
+                                                                                                  {"a", num(startingGainPct(c.setup)[0])},
+                                                                                                  {"b", num(startingGainPct(c.setup)[1])}}),
                        .why = much ? c.say(KH_TR("The tail can wag fast enough to strip its servo."))
                                    : c.say(KH_TR("The tail hardly holds: it swings with the wind and with every change of power.")),
                        .todo = c.say(KH_TR("Start at {b} % in the transmitter and search upwards in flight."), {{"b", num(wanted)}}),

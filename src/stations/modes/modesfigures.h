@@ -14,6 +14,7 @@ struct ModesFigures : FigureBuilder {
     void heldPulse(std::size_t mode, ModeFigures& f) const;
     void agility(std::size_t mode, ModeFigures& f) const;
     void gainForms(ModeFigures& f) const;
+    void speeds(std::size_t mode, ModeFigures& f) const;
 };
 
 }  // namespace kh

@@ -103,7 +103,8 @@ std::span<const SolverEntry> pitchSolvers() {
                     true,
                     true,
                     {"clear.|buzz.|binds.", "cyclic-limit", "controller.cyclicLimitPct"_field},
-                    kLimitFields},
+                    kLimitFields,
+                    true},
     };
     return entries;
 }

@@ -21,11 +21,14 @@ struct PowerFigures : FigureBuilder {
     void pinions();
     void speedMarks();
     void timer();
+    void endurance();
 };
 
 constexpr int kPinionsEachSide = 2;
 constexpr double kSpeedMarkRpm = 250.0;
-constexpr double kReservePct = 20.0;  ///< charge a flight leaves in the pack
+constexpr double kReservePct = 20.0;                               ///< charge a flight leaves in the pack
+constexpr double kBestEfficiency = 0.85, kWorstEfficiency = 0.70;  ///< of motor and speed controller, own choice
+constexpr double kBriskPower = 2.0;                                ///< of the hover's power, own choice
 
 void PowerFigures::power() {
     const PowerTrain& p = setup.machine.power;
@@ -50,7 +53,7 @@ void PowerFigures::power() {
             return headSpeed({p.kv.value_or(0), p.cells, volts, p.efficiency, gearRatio(gears()), 0.0}, &why).availableRpm;
         };
     };
-    out.availableRpm = make(KH_TR("head speed available, nominal pack"), {"rpm", 0}, paths, available(3.7), needed);
+    out.availableRpm = make(KH_TR("head speed available, nominal pack"), {"rpm", 0}, paths, available(kNominalVolts), needed);
     auto endPaths = paths;
     endPaths.emplace_back("machine.style"_field);
     out.availableEndRpm =
@@ -132,6 +135,30 @@ void PowerFigures::timer() {
               {"machine.power.plannedMahPerMin"_field, logged || p.plannedMahPerMin.has_value()}});
 }
 
+/// From the power of the hover: what a pilot flies lies between it and twice that.
+void PowerFigures::endurance() {
+    const PowerTrain& p = setup.machine.power;
+    const std::string wantedPath = elementPath("transmitter.modes.{}.targetRpm"_field, setup.transmitter.modes.front().id);
+    const double rpm = setup.transmitter.modes.front().targetRpm.value_or(0.0);
+    const auto minutes = [&](double timesHover, double efficiency, Derivation* why) {
+        const double watts = timesHover * hover(mainRotor(setup.machine, rpm)).powerW;
+        return kh::endurance(watts, p.cells * kNominalVolts, efficiency, *p.capacityMah, kReservePct, why).minutes;
+    };
+    Figure f = make(KH_TR("minutes that leave a fifth of the charge, estimate"), {"min", 1},
+                    {"machine.power.capacityMah"_field, "machine.power.cells"_field, "machine.massKg"_field, wantedPath},
+                    [&](Derivation& why) {
+                        const double calm = minutes(1.0, kBestEfficiency, &why);
+                        why.line(KH_TR("in the hover; flown briskly twice its power at {e} of efficiency, {m} min"),
+                                 {{"e", num(kWorstEfficiency, 2)}, {"m", num(minutes(kBriskPower, kWorstEfficiency, nullptr), 1)}});
+                        return calm;
+                    },
+                    {{"machine.power.kind"_field, p.kind == PowerKind::Electric},
+                     {"machine.power.capacityMah"_field, p.capacityMah.has_value()},
+                     {wantedPath, rpm > 0.0}});
+    if (f.known) span(f, minutes(kBriskPower, kWorstEfficiency, nullptr), f.value);
+    out.enduranceMin = std::move(f);
+}
+
 }  // namespace
 
 void powerFigures(const FigureBuilder& b) {
@@ -141,6 +168,7 @@ void powerFigures(const FigureBuilder& b) {
     motorFigures(b);
     f.speedMarks();
     f.timer();
+    f.endurance();
 }
 
 }  // namespace kh

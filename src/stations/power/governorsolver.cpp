@@ -5,6 +5,7 @@
 #include "model/fieldpatterns.h"
 #include "model/names.h"
 #include "stations/kit/solverkit.h"
+#include "stations/power/packsolvers.h"
 #include "stations/power/power.h"
 
 #include <fmt/format.h>
@@ -110,18 +111,20 @@ std::vector<std::string> noSpeedSettings(const Setup&, const std::string&) { ret
 }  // namespace
 
 std::span<const SolverEntry> powerSolvers() {
-    static constexpr std::array entries{SolverEntry{
-        .id = "governor",
-        .title = KH_TR("Head speeds"),
-        .caution = KH_TR(
-            "First governed run: ask at most 0.45 of the blades' limit, or read without blades; an instrument that does not use these "
-            "numbers, nobody near the disc."),
-        .rows = "head-speed",
-        .solve = solveGovernor,
-        .asks = speedSlots,
-        .settings = noSpeedSettings,
-        .with = ReadWith::Eye,
-        .setUpState = false}};
+    static const std::array entries{
+        SolverEntry{
+            .id = "governor",
+            .title = KH_TR("Head speeds"),
+            .caution = KH_TR(
+                "First governed run: ask at most 0.45 of the blades' limit, or read without blades; an instrument that does not use these "
+                "numbers, nobody near the disc."),
+            .rows = "head-speed",
+            .solve = solveGovernor,
+            .asks = speedSlots,
+            .settings = noSpeedSettings,
+            .with = ReadWith::Eye,
+            .setUpState = false},
+        packSolver(), dipSolver()};
     return entries;
 }
 

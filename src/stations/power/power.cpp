@@ -8,8 +8,9 @@ namespace {
 std::vector<PanelSpec> panels(const PanelContext& c) {
     const double w = c.innerWidth();
     const double h = c.innerHeight();
-    return {{DrawingId::HeadSpeeds, {kPanelLeft, 10, w, h * 0.47}, KH_TR("Head speeds")},
-            {DrawingId::PinionTable, {kPanelLeft, 24 + h * 0.47, w, h * 0.5 - 24}, KH_TR("Pinions"), true}};
+    return {{DrawingId::HeadSpeeds, {kPanelLeft, 10, w, h * 0.335}, KH_TR("Head speeds")},
+            {DrawingId::SpoolUp, {kPanelLeft, 18 + h * 0.335, w, h * 0.30 - 14}, KH_TR("Spool-up")},
+            {DrawingId::PinionTable, {kPanelLeft, 14 + h * 0.635, w, h * 0.365 - 6}, KH_TR("Pinions"), true}};
 }
 
 }  // namespace
@@ -21,11 +22,13 @@ const StationEntry& powerStation() {
         .shortName = KH_TR("Power"),
         .rows = powerRows,
         .columns = {112, 106, 96, 264, 92},
-        .rules = {powerRules, powerFlightRules},
+        .rules = {powerRules, powerFlightRules, powerStartRules},
         .figures = powerFigures,
         .solvers = powerSolvers,
+        .guides = powerGuides,
         .panels = panels,
-        .shots = {{"power", "turnstone-470", "headroom", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle", false, false, true}}};
+        .shots = {{"power", "turnstone-470", "soft-start", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle"},
+                  {"why", "turnstone-470", "headroom", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle", false, false, true}}};
     return entry;
 }
 

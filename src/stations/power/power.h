@@ -11,7 +11,9 @@ namespace kh {
 [[nodiscard]] StationPage powerRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> powerRules();
 [[nodiscard]] std::span<const Rule> powerFlightRules();
+[[nodiscard]] std::span<const Rule> powerStartRules();
 [[nodiscard]] std::span<const SolverEntry> powerSolvers();
+[[nodiscard]] std::span<const GuideEntry> powerGuides();
 void powerFigures(const FigureBuilder& b);
 
 }  // namespace kh

@@ -1,9 +1,76 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "formula/governor.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
+#include "stations/kit/calibration.h"
 #include "stations/kit/rowbuilder.h"
+#include "stations/kit/solverkit.h"
+#include "stations/kit/tables.h"
 #include "stations/power/power.h"
 
 namespace kh {
+
+namespace {
+
+bool byEngine(const RowBuilder& b) { return b.setup().machine.power.kind == PowerKind::Engine; }
+
+/// What was read last, or a dash.
+Part lastRead(const RowBuilder& b, const char* what, const char* unit, int decimals, Message before) {
+    const Reading* r = latest(b.setup().readings, what);
+    Part part = RowBuilder::text(r == nullptr ? say(KH_TR("–")) : say("{v}", {{"v", num(r->value, decimals)}}));
+    part.label = std::move(before);
+    if (r != nullptr) part.unit = unit;
+    return part;
+}
+
+/// One line a mode: what is wanted, what the curve gives, what it asks of pack and blades.
+std::vector<Row> modeLines(const RowBuilder& b) {
+    std::vector<Row> lines;
+    for (const ModeFigures& m : b.figures().modes) {
+        if (m.id == kHoldMode) continue;
+        lines.push_back(b.line("head-speed", "speeds-" + m.id, say(KH_TR("{m}"), {{"m", m.name}}),
+                               {{{b.field(elementPath("transmitter.modes.{}.targetRpm"_field, m.id))}},
+                                {{RowBuilder::figure(m.headRpm)}},
+                                {{RowBuilder::figure(m.differencePct)}},
+                                {{RowBuilder::figure(m.peakRpm)}},
+                                {{RowBuilder::figure(m.tipSpeed)}},
+                                {{RowBuilder::figure(m.electricalRpm)}}}));
+    }
+    return lines;
+}
+
+/// What the motor is told when the pack is plugged in, and by whom.
+Message arming(const Setup& setup) {
+    return setup.machine.wiring.throttleLead == ThrottleLead::Receiver ? say(KH_TR("receiver's: live before the controller"))
+                                                                       : say(KH_TR("controller's: may be live at once"));
+}
+
+/// What the first governed run asks for at most.
+Figure firstRunFigure(const RowBuilder& b) {
+    Figure f;
+    f.unit = "rpm";
+    const auto& limit = helicopter(b.setup()).rotor.bladeMaxRpm;
+    if (!limit) return f;
+    f.known = true;
+    f.value = firstGovernedRpm(*limit);
+    f.why.title = say(KH_TR("first governed run"));
+    f.why.line(KH_TR("at most {s} of the blade limit: {s} · {l} rpm"), {{"s", num(kFirstRunShare, 2)}, {"l", num(*limit)}});
+    f.why.line(KH_TR("= {v} {unit}"), {{"v", num(f.value)}, {"unit", std::string(f.unit)}});
+    f.why.inputs = {"machine.rotor.bladeMaxRpm"_field};
+    return f;
+}
+
+Row bailOut(const RowBuilder& b) {
+    const bool own = b.setup().controller.governor.kind == GovernorKind::Internal;
+    Cell controller, machine;
+    if (own) controller.parts.push_back(b.field("controller.governor.bailOutS"_field));
+    else
+        machine.parts = {b.field("speedController.bailOutS"_field, label(KH_TR("takes"))),
+                         b.field("speedController.bailOutWithinS"_field, label(KH_TR("within")))};
+    return b.row("bail-out", say(KH_TR("Bail-out")), {}, std::move(controller), std::move(machine));
+}
+
+}  // namespace
 
 StationPage powerRows(const RowBuilder& b) {
     const Setup& s = b.setup();
@@ -32,8 +99,11 @@ StationPage powerRows(const RowBuilder& b) {
     }
     if (logged.parts.empty()) logged.parts.push_back(RowBuilder::text(say(KH_TR("none yet"))));
     Cell drive{{b.labelled("machine.power.efficiency"_field)}};
-    if (s.machine.power.kind == PowerKind::Engine) drive.parts.push_back(b.labelled("machine.power.clutchPct"_field));
+    if (byEngine(b)) drive.parts.push_back(b.labelled("machine.power.clutchPct"_field));
     StationPage page{Station::Power, {}};
+    ModeFigures fastest;
+    for (const ModeFigures& m : f.modes)
+        if (m.electricalRpm.known && m.electricalRpm.value > fastest.electricalRpm.value) fastest = m;
     Cell ends{{RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->lowUs : Figure{}),
                RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->highUs : Figure{})}};
     ends.parts.front().unit = "";
@@ -45,15 +115,28 @@ StationPage powerRows(const RowBuilder& b) {
                                         {{b.field("machine.power.secondStage"_field, label(KH_TR("×")))}})),
         b.row("poles", say(KH_TR("Pole pairs")), {}, {},
               {{b.labelled("machine.power.poles"_field), RowBuilder::figure(f.polePairs, label(KH_TR("pairs")))}}),
+        RowBuilder::under("poles", b.row("electrical", say(KH_TR("Electrical turns")), {}, {},
+                                         {{RowBuilder::figure(fastest.electricalRpm),
+                                           b.field("speedController.profile.maxElectricalRpm"_field, label(KH_TR("at most"))),
+                                           b.labelled("speedController.profile.leastOpeningPct"_field)}})),
         b.row("available", say(KH_TR("Available")), {}, {},
               {{RowBuilder::figure(f.availableRpm), RowBuilder::figure(f.availableEndRpm, label(KH_TR("end of pack")))}}),
         RowBuilder::under("available", b.row("clutch", say(KH_TR("Drive")), {}, {}, std::move(drive))),
+        RowBuilder::aside("available", KH_TR("of an engine: throttle arm square at half barrel, full open at 100, closed at cut"),
+                          b.row("engine-linkage", say(KH_TR("Engine")), {}, {},
+                                {{RowBuilder::text(byEngine(b) ? say(KH_TR("arm square at half barrel; mixture is the maker's"))
+                                                               : say(KH_TR("none")))}})),
         b.row("governor", say(KH_TR("Governor")), {}, std::move(governor),
               {{b.field("speedController.control"_field, say(KH_TR("{n}"), {{"n", s.speedController.profile.name}}))}}),
         RowBuilder::under("governor", b.row("governor-run", say(KH_TR("Its run-up")), {},
                                             {{b.field("controller.governor.runUpS"_field),
                                               b.field("controller.governor.minThrottlePct"_field, label(KH_TR("least")))}},
                                             {})),
+        RowBuilder::aside("governor", KH_TR("turned by hand, the rotor must show a speed on the monitor before a governor is enabled"),
+                          b.row("governor-signal", say(KH_TR("Its rpm signal")), {}, {},
+                                {{RowBuilder::text(s.controller.governor.kind == GovernorKind::Internal
+                                                       ? say(KH_TR("seen on the monitor before it is enabled"))
+                                                       : say(KH_TR("none needed: the controller does not govern")))}})),
         b.row("head-speed", say(KH_TR("Head speed")), {}, {}, std::move(speeds)),
         RowBuilder::under("head-speed", b.row("logged-speeds", say(KH_TR("Logged")), {}, {}, std::move(logged))),
         b.row("headroom", say(KH_TR("Headroom")), {}, {}, std::move(headroom)),
@@ -61,15 +144,35 @@ StationPage powerRows(const RowBuilder& b) {
         b.row("throttle-ends", say(KH_TR("Throttle ends")), std::move(ends), {},
               {{b.field("speedController.lowUs"_field, label(KH_TR("learned"))), b.field("speedController.highUs"_field)}}),
         RowBuilder::under("throttle-ends", b.row("start-pulse", say(KH_TR("Motor starts")), {}, {},
-                                                 {{b.field("speedController.startUs"_field, label(KH_TR("at")))}})),
+                                                 {{b.field("speedController.startUs"_field, label(KH_TR("at"))),
+                                                   b.labelled("speedController.profile.learnsFirst"_field),
+                                                   b.labelled("speedController.profile.signalsBy"_field)}})),
+        RowBuilder::aside("throttle-ends", KH_TR("stay clear with hold on until everything has started: the motor can be live first"),
+                          b.row("arming", say(KH_TR("Arming")), {}, {}, {{RowBuilder::text(arming(s))}})),
         b.row("soft-start", say(KH_TR("Soft start")), {}, {}, {{b.field("speedController.softStartS"_field)}}),
+        RowBuilder::under("soft-start", bailOut(b)),
         b.row("protection", say(KH_TR("Pack protection")), {}, {},
               {{b.field("speedController.cutOff"_field), b.field("speedController.cutOffVoltsPerCell"_field),
                 b.flag("speedController.brake"_field, KH_TR("brake on"), KH_TR("brake off"))}}),
         b.row("pack", say(KH_TR("Pack")), {}, {}, {{b.labelled("machine.power.cells"_field), b.field("machine.power.capacityMah"_field)}}),
+        RowBuilder::aside("pack", KH_TR("at connection: 0.10 V a cell below full means that the pack has been used"),
+                          readRow(b.row("pack-connected", say(KH_TR("Connected")), {}, {},
+                                        {{b.field("machine.power.fullVoltsPerCell"_field, label(KH_TR("full"))),
+                                          lastRead(b, "pack.volts", "V", 2, label(KH_TR("read")))}}),
+                                  latest(s.readings, "pack.volts"))),
+        RowBuilder::aside("pack", KH_TR("the receiver supply with all sticks stirred, and with the tail held hard over"),
+                          readRow(b.row("supply-dip", say(KH_TR("Supply dip")), {}, {},
+                                        {{lastRead(b, "supply.rest", "V", 2, label(KH_TR("at rest"))),
+                                          lastRead(b, "supply.stirred", "V", 2, label(KH_TR("stirred"))),
+                                          lastRead(b, "supply.tail", "V", 2, label(KH_TR("tail over")))}}),
+                                  latest(s.readings, "supply.stirred"))),
         b.row("timer", say(KH_TR("Flight timer")),
               {{b.field("transmitter.timerMin"_field), b.labelled("transmitter.alarms.timerStartPct"_field)}}, {},
               {{RowBuilder::figure(f.timerMin, label(KH_TR("leaves a fifth")))}}),
+        RowBuilder::under(
+            "timer", b.row("endurance", say(KH_TR("Minutes")), {}, {},
+                           {{RowBuilder::figure(f.enduranceMin, label(KH_TR("estimate"))),
+                             RowBuilder::figure(s.machine.power.loggedMahPerMin ? f.timerMin : Figure{}, label(KH_TR("by the log")))}})),
         RowBuilder::under(
             "timer", b.row("alarms", say(KH_TR("Alarms")),
                            {{b.field("transmitter.alarms.voltsPerCell"_field), b.field("transmitter.alarms.usedMah"_field),
@@ -80,7 +183,20 @@ StationPage powerRows(const RowBuilder& b) {
                                 {{b.flag("transmitter.alarms.voicePack"_field, KH_TR("at power-up"), KH_TR("not read"))}}, {}, {})),
         RowBuilder::aside("timer", KH_TR("timer, used charge or voltage alarm; two together are better than one"),
                           b.row("flight-end", say(KH_TR("Flight's end")), {{b.field("transmitter.schools.end"_field)}}, {}, {})),
+        b.row("first-power", say(KH_TR("First power")), {}, {},
+              {{RowBuilder::text(byEngine(b) ? say(KH_TR("no blades: cut and idle and clutch"))
+                                             : say(KH_TR("no blades: head and tail the right way")))}}),
+        RowBuilder::aside("first-power", KH_TR("half the blades' limit at most: poles typed for pairs ask for twice the speed"),
+                          b.row("first-governed", say(KH_TR("First governed")), {}, {}, {{RowBuilder::figure(firstRunFigure(b))}})),
     };
+    setTable(page, "head-speed",
+             {{KH_TR("wanted"), "rpm", KH_TR("the head speed this mode is meant to fly at"), Box::Transmitter},
+              {KH_TR("given"), "rpm", KH_TR("what the curve gives, by the log or as a share of what the pack gives"), Box::Transmitter},
+              {KH_TR("differs"), "%", KH_TR("given beside wanted"), Box::Transmitter},
+              {KH_TR("at most"), "rpm", KH_TR("on the way to speed and back after a bail-out"), Box::SpeedController},
+              {KH_TR("tips"), "m/s", KH_TR("how fast the blade tips are"), Box::Machine},
+              {KH_TR("electrical"), "rpm", KH_TR("electrical turns a minute that the speed controller must follow"), Box::SpeedController}},
+             modeLines(b));
     return page;
 }
 

@@ -134,9 +134,10 @@ void opening(const AuditContext& c, std::vector<Finding>& out) {
     for (const ModeFigures& m : c.figures.modes)
         if (m.headRpm.known && m.headRpm.value > 0.0 && (slowest == nullptr || m.headRpm.value < slowest->headRpm.value)) slowest = &m;
     if (slowest == nullptr) return;
-    const double fresh = c.figures.availableRpm.value * kFreshVolts / 3.7;
+    const double fresh = c.figures.availableRpm.value * kFreshVolts / kNominalVolts;
     const double open = 100.0 * slowest->headRpm.value / fresh;
-    if (open >= kOpeningPct) return;
+    const double least = c.setup.speedController.profile.leastOpeningPct.value_or(kOpeningPct);
+    if (open >= least) return;
     // a smaller pinion, where the fastest mode keeps its headroom with it; else nothing is to be done about it
     const PinionFigures* smaller = nullptr;
     for (const PinionFigures& p : c.figures.pinions) {
@@ -147,8 +148,8 @@ void opening(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back(
         {.severity = Severity::Note,
          .row = "headroom"_row,
-         .title = c.say(KH_TR("The speed controller works half open in {m}"), {{"m", slowest->name}}),
-         .found = c.say(KH_TR("{o} % opening on a fresh pack; below {l} % it runs hot."), {{"o", num(open)}, {"l", num(kOpeningPct)}}),
+         .title = c.say(KH_TR("The speed controller works far from full in {m}"), {{"m", slowest->name}}),
+         .found = c.say(KH_TR("{o} % opening on a fresh pack; below {l} % it runs hot."), {{"o", num(open)}, {"l", num(least)}}),
          .why = c.say(KH_TR("Partial load heats the speed controller most.")),
          .todo = c.say(KH_TR("Fit a pinion of {n} teeth: the fastest mode keeps its headroom with it."), {{"n", num(smaller->teeth)}}),
          .box = Box::Machine,

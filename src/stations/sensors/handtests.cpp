@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Three turns by hand: what explains the answers, and what to set. Nothing is said before the sticks have proved plate and tail.
+#include "judge/rowids.h"
 #include "model/controllerwords.h"
 #include "model/fieldpatterns.h"
 #include "model/names.h"
@@ -9,11 +10,49 @@
 #include "stations/sensors/sensors.h"
 
 #include <fmt/format.h>
+#include <algorithm>
 #include <array>
 
 namespace kh {
 
 namespace {
+
+/// What answers like ports reversed and channels reversed again: sticks are right, roll and pitch gyro are not.
+HandAnswers portsTwiceReversed() {
+    HandAnswers out = rightAnswers();
+    out[static_cast<std::size_t>(HandTurn::RollRight)].plate = PlateMove::Right;
+    out[static_cast<std::size_t>(HandTurn::NoseDown)].plate = PlateMove::Forward;
+    return out;
+}
+
+/// The cause no test by hand tells from two reversed axes: the monitor's signs do.
+SolvedField portsAndChannels() {
+    SolvedField a;
+    a.field = "ports-and-channels";
+    a.box = Box::Transmitter;
+    a.todo =
+        say(KH_TR("Or ports reversed and channels reversed again: look at the monitor. If it signs aileron, elevator and collective "
+                  "backwards, set those channels to normal in the transmitter and turn every plate servo's direction over in the "
+                  "controller; nothing of mounting and senses is then wrong."));
+    a.why.title = say(KH_TR("what explains the answers"));
+    a.why.lines.push_back(say(KH_TR("the sticks pass both reversals, the gyro passes one")));
+    return a;
+}
+
+/// What the same turns answer in the other banks, beside the first.
+void otherBanks(const Setup& setup, std::span<const Reading> readings, const HandAnswers& first, Solved& out) {
+    for (std::size_t i = 1; i < setup.controller.banks.size(); ++i)
+        for (const HandTurn turn : kHandTurns) {
+            const std::string& bank = setup.controller.banks[i].id;
+            const Reading* r = latest(readings, handReading(turn, bank));
+            const std::optional<HandAnswer> answer = r == nullptr ? std::nullopt : answerOf(r->value);
+            if (!answer || *answer == first[static_cast<std::size_t>(turn)]) continue;
+            out.remarks.push_back(
+                say(KH_TR("Bank {b}, {turn}: {is}, otherwise than the first bank. Its gain may be 0, or it was not the bank "
+                          "in force: repeat it."),
+                    {{"b", bank}, {"turn", say(textOf(turn).done)}, {"is", answerText(*answer)}}));
+        }
+}
 
 HandAnswers answersOf(std::span<const Reading> readings) {
     HandAnswers out;
@@ -76,20 +115,24 @@ Solved solveMounting(const Setup& setup, std::span<const Reading> readings) {
             out.remarks.push_back(sayCount(static_cast<std::size_t>(found.causes[i].changes), KH_TR("Also possible: {m}, {n} change."),
                                            KH_TR("Also possible: {m}, {n} changes."),
                                            {{"m", settingsText(found.causes[i].mounting, found.causes[i].reversed)}}));
-        out.remarks.push_back(
-            say(KH_TR("Or ports reversed and channels reversed again: then the monitor signs one function backwards. Look at "
-                      "the monitor first.")));
     }
+    if (seen == portsTwiceReversed()) out.answers.push_back(portsAndChannels());
+    otherBanks(setup, readings, seen, out);
     if (out.answers.empty() && !found.sound)
         out.remarks.push_back(
             say(KH_TR("{x} knows no mounting that serves: mount it another way."), {{"x", setup.controller.profile.name}}));
     return out;
 }
 
-std::vector<ReadingSlot> handSlots(const Setup&) {
+std::vector<ReadingSlot> handSlots(const Setup& setup) {
     std::vector<ReadingSlot> out;
-    out.reserve(kHandTurns.size());
     for (const HandTurn turn : kHandTurns) out.push_back({handReading(turn), textOf(turn).ask, kAnswerUnit});
+    for (std::size_t i = 1; i < setup.controller.banks.size(); ++i)
+        for (const HandTurn turn : kHandTurns) {
+            const std::string& bank = setup.controller.banks[i].id;
+            out.push_back({handReading(turn, bank), render(say(KH_TR("Bank {b}, {turn}"), {{"b", bank}, {"turn", say(textOf(turn).done)}})),
+                           kAnswerUnit, true});
+        }
     return out;
 }
 
@@ -98,7 +141,7 @@ std::vector<std::string> settings(const Setup&, const std::string&) { return han
 Guide handGuide(const Setup& setup, const Figures&) {
     const ControllerProfile& box = setup.controller.profile;
     Guide g{
-        "mounting",
+        "on-the-ground"_row,
         say(KH_TR("Hand tests")),
         {{Box::Controller,
           say(KH_TR("Move every stick: the monitor shows each function with the sign of its stick.")),
@@ -124,6 +167,67 @@ Guide handGuide(const Setup& setup, const Figures&) {
     return g;
 }
 
+Guide pirouetteGuide(const Setup& setup, const Figures&) {
+    return {"pirouette"_row,
+            say(KH_TR("Pirouette")),
+            {{Box::Controller,
+              say(KH_TR("After the three turns were answered rightly, in the flying state: tilt the plate with the cyclic "
+                        "stick and hold it there.")),
+              say(KH_TR("The plate stands tilted; note towards which wall.")),
+              say(KH_TR("Leads off, main and tail blades off: arms and levers pinch."))},
+             {Box::Machine,
+              say(KH_TR("Turn the machine by hand on the spot, a quarter turn, briskly.")),
+              say(KH_TR("The tilt still looks at the same wall: it keeps its direction in space.")),
+              {}},
+             {Box::Controller,
+              setup.controller.rotorTurning == ToldTurning::NotAsked
+                  ? say(KH_TR("If it turned with the machine, the yaw gyro is not used or its gain is 0; twice as far: it is reversed."))
+                  : say(KH_TR("If it turned with the machine, the yaw gyro is not used or its gain is 0; twice as far: yaw gyro or the "
+                              "rotation told to the box is reversed.")),
+              {},
+              {}}}};
+}
+
+Guide startUpGuide(const Setup& setup, const Figures&) {
+    const ControllerProfile& box = setup.controller.profile;
+    std::vector<Message> learned;
+    for (const std::string& word : box.learns) learned.push_back(asWord(word));
+    return {"start-up"_row,
+            say(KH_TR("Start-up")),
+            {{Box::Machine, say(KH_TR("Sticks untouched, trims 0; supply on, and do not touch the machine.")),
+              say(KH_TR("Motionless until the plate stands level; no servo at its end. A servo parked at its end is a no-fly.")),
+              say(KH_TR("Motor leads off: everything can move once."))},
+             {Box::Controller,
+              learned.empty()
+                  ? say(KH_TR("It learns nothing at power-up."))
+                  : say(KH_TR("It learned: {l}. Start it anew after a change of those, and after a new sub-trim."), {{"l", learned}}),
+              {},
+              {}}}};
+}
+
+Guide rescueGuide(const Setup& setup, const Figures&) {
+    Guide g{"rescue"_row, say(KH_TR("Rescue on the bench")), {}};
+    const auto& does = setup.controller.profile.levelling;
+    if (std::find(does.begin(), does.end(), "rescue") == does.end()) return g;
+    g.steps = {{Box::Controller,
+                say(KH_TR("Only after all three turns were answered rightly and marked as seen.")),
+                {},
+                say(KH_TR("Motor leads off, main and tail blades off: the plate goes to its end at once."))},
+               {Box::Machine,
+                say(KH_TR("Tilt the machine by 30° and trigger it, four ways.")),
+                say(KH_TR("The plate tilts so as to level the disc, and the collective goes up.")),
+                {}},
+               {Box::Machine,
+                say(KH_TR("Hold it inverted and trigger it.")),
+                say(KH_TR("The collective goes down, unless it rolls upright first.")),
+                {}},
+               {Box::Transmitter,
+                say(KH_TR("Let go of the switch; then hold on, and trigger it again.")),
+                say(KH_TR("It ends at once, and does nothing in Hold. First try at 30 m or more.")),
+                {}}};
+    return g;
+}
+
 }  // namespace
 
 std::span<const SolverEntry> sensorsSolvers() {
@@ -142,7 +246,8 @@ std::span<const SolverEntry> sensorsSolvers() {
 }
 
 std::span<const GuideEntry> sensorsGuides() {
-    static constexpr std::array entries{GuideEntry{"mounting", handGuide}};
+    static constexpr std::array entries{GuideEntry{"on-the-ground"_row, handGuide}, GuideEntry{"pirouette"_row, pirouetteGuide},
+                                        GuideEntry{"start-up"_row, startUpGuide}, GuideEntry{"rescue"_row, rescueGuide}};
     return entries;
 }
 

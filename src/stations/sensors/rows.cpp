@@ -32,8 +32,34 @@ Cell turnCell(const Setup& setup, HandTurn turn) {
 Cell senseCell(const RowBuilder& b, HandTurn turn) {
     const GyroReversals r = gyroReversals(b.setup());
     const bool reversed = std::array{r.roll, r.pitch, r.yaw}[static_cast<std::size_t>(turn)];
-    if (!b.setup().controller.profile.gyroSenses && !reversed) return {};
+    const ControllerProfile& box = b.setup().controller.profile;
+    const bool goesWithTail = turn == HandTurn::TailLeft && box.oneTailDirection;
+    if ((!box.gyroSenses || goesWithTail) && !reversed)
+        return goesWithTail ? Cell{{RowBuilder::text(say(KH_TR("goes with the tail's direction")))}} : Cell{};
     return {{b.flag(textOf(turn).sense, KH_TR("gyro reversed"), KH_TR("gyro normal"))}};
+}
+
+/// What each bank beside the first answers, so far as it was turned in it.
+Cell bankCell(const Setup& setup) {
+    Cell cell;
+    for (std::size_t i = 1; i < setup.controller.banks.size(); ++i) {
+        const std::string& bank = setup.controller.banks[i].id;
+        std::size_t answered = 0;
+        bool alike = true;
+        for (const HandTurn turn : kHandTurns)
+            if (const auto answer = answerInBank(setup, turn, bank)) {
+                ++answered;
+                alike = alike && answer == rightAnswers()[static_cast<std::size_t>(turn)];
+            }
+        Part part = RowBuilder::text(answered == 0                   ? say(KH_TR("not turned"))
+                                     : !alike                        ? say(KH_TR("wrong"))
+                                     : answered == kHandTurns.size() ? say(KH_TR("right"))
+                                                                     : say(KH_TR("right so far")));
+        part.label = say(KH_TR("{b}"), {{"b", bank}});
+        cell.parts.push_back(std::move(part));
+    }
+    if (cell.parts.empty()) cell.parts.push_back(RowBuilder::text(say(KH_TR("one bank only"))));
+    return cell;
 }
 
 }  // namespace
@@ -66,6 +92,8 @@ StationPage sensorsRows(const RowBuilder& b) {
         b.row("start-up", say(KH_TR("Start-up")), {}, std::move(learns),
               {{RowBuilder::text(say(KH_TR("still, plate level, no servo at its end")))}}),
         b.row("on-the-ground", say(KH_TR("On the ground")), {}, {}, {{RowBuilder::text(say(KH_TR("creep is normal: judge 0.5 s")))}}),
+        RowBuilder::aside("on-the-ground", KH_TR("the three turns in every other bank too: each can have its own gains"),
+                          b.row("bank-answers", say(KH_TR("Other banks")), {}, bankCell(s), {})),
         b.row("rescue", say(KH_TR("Rescue")), std::move(rescueWhen), std::move(rescueSet),
               {{RowBuilder::text(say(KH_TR("blocked until the axes are proved")))}}),
     };

@@ -136,6 +136,34 @@ void handAnswers(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back(std::move(f));
 }
 
+/// A bank that answers otherwise than the axes must, while the first one is right.
+void bankAnswers(const AuditContext& c, std::vector<Finding>& out) {
+    for (std::size_t i = 1; i < c.setup.controller.banks.size(); ++i) {
+        const std::string& bank = c.setup.controller.banks[i].id;
+        for (const HandTurn turn : kHandTurns) {
+            const auto at = static_cast<std::size_t>(turn);
+            const std::optional<HandAnswer> seen = answerInBank(c.setup, turn, bank);
+            if (!seen || *seen == rightAnswers()[at] || *seen == answersByRecord(c.setup)[at]) continue;
+            const bool still = *seen == HandAnswer{};
+            out.push_back(
+                {.id = "bank-answers." + bank,
+                 .severity = still ? Severity::Warning : Severity::Danger,
+                 .row = "bank-answers"_row,
+                 .title = c.say(KH_TR("Bank {b} answers otherwise"), {{"b", bank}}),
+                 .found = c.say(KH_TR("{turn}: {is}; asked is {want}."),
+                                {{"turn", say(textOf(turn).done)}, {"is", answerText(*seen)}, {"want", answerText(rightAnswers()[at])}}),
+                 .why = c.say(KH_TR("Switched to this bank in flight the machine is not held, or turned over.")),
+                 .todo =
+                     still ? c.say(KH_TR("Look at the gains of bank {b} in the controller: one may be 0. Then turn again."), {{"b", bank}})
+                           : c.say(KH_TR("Look at the senses of bank {b} in the controller, then turn again."), {{"b", bank}}),
+                 .box = Box::Controller,
+                 .witness = turnedByHand(turn),
+                 .subject = elementPath("controller.banks.{}.headGainPct"_field, bank)});
+            break;
+        }
+    }
+}
+
 void rotorTurning(const AuditContext& c, std::vector<Finding>& out) {
     const auto built = readField(c.setup, "machine.rotor.turning"_field);
     const auto told = readField(c.setup, "controller.rotorTurning"_field);
@@ -200,7 +228,8 @@ std::span<const Rule> sensorsRules() {
     static constexpr std::array rules{
         Rule{"mounting", Station::Sensors, Work::Wiring, mounting},      Rule{"gyro-sense", Station::Sensors, Work::Sign, gyroSense},
         Rule{"hand-answers", Station::Sensors, Work::Sign, handAnswers}, Rule{"rotor-turning", Station::Sensors, Work::Sign, rotorTurning},
-        Rule{"fixing", Station::Sensors, Work::Wiring, fixing},          Rule{"rescue-shut", Station::Sensors, Work::Sign, rescueShut}};
+        Rule{"bank-answers", Station::Sensors, Work::Sign, bankAnswers}, Rule{"fixing", Station::Sensors, Work::Wiring, fixing},
+        Rule{"rescue-shut", Station::Sensors, Work::Sign, rescueShut}};
     return rules;
 }
 

@@ -4,6 +4,8 @@
 #include "judge/helicopter/figures.h"
 #include "base/conventions.h"
 #include "base/error.h"
+#include "formula/answers.h"
+#include "formula/linkage.h"
 #include "judge/figurebuilder.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
@@ -17,14 +19,16 @@ namespace {
 
 struct TailFigures : FigureBuilder {
     void tail();
+    void hovers();
+    void frame();
 };
 
 void TailFigures::tail() {
-    const TailFacts& t = helicopter(setup).tail;
     const std::vector<std::string> paths{
-        "machine.tail.armMm"_field,           "machine.tail.linkMm"_field,           "machine.tail.crankRatio"_field,
-        "machine.tail.gripMm"_field,          "machine.tail.neutralPitchDeg"_field,  "machine.rotor.turning"_field,
-        "controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field, "controller.tail.reversed"_field};
+        "machine.tail.armMm"_field,      "machine.tail.squareErrorDeg"_field,  "machine.tail.linkMm"_field,
+        "machine.tail.crankRatio"_field, "machine.tail.gripMm"_field,          "machine.tail.neutralPitchDeg"_field,
+        "machine.rotor.turning"_field,   "controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field,
+        "controller.tail.reversed"_field};
     const auto tailAt = [&](double rudder, bool pitch) {
         return [this, rudder, pitch](Derivation& why) {
             DeckNumbers deck = model.numbers({});
@@ -43,27 +47,18 @@ void TailFigures::tail() {
             return pitch ? i.tailPitchDeg : i.sliderMm;
         };
     };
-    out.sliderLeftMm = make(KH_TR("slider, full left rudder"), {"mm", 1, true}, paths, tailAt(-1, false));
-    out.sliderRightMm = make(KH_TR("slider, full right rudder"), {"mm", 1, true}, paths, tailAt(1, false));
-    out.tailPitchLeftDeg = make(KH_TR("tail pitch, full left rudder"), {"°", 1, true}, paths, tailAt(-1, true));
-    out.tailPitchRightDeg = make(KH_TR("tail pitch, full right rudder"), {"°", 1, true}, paths, tailAt(1, true));
+    const std::vector<FigureNeed> slider{{"machine.tail.drive"_field, tailBladesTurn(setup)}};
+    out.sliderLeftMm = make(KH_TR("slider, full left rudder"), {"mm", 1, true}, paths, tailAt(-1, false), slider);
+    out.sliderRightMm = make(KH_TR("slider, full right rudder"), {"mm", 1, true}, paths, tailAt(1, false), slider);
+    out.tailPitchLeftDeg = make(KH_TR("tail pitch, full left rudder"), {"°", 1, true}, paths, tailAt(-1, true), slider);
+    out.tailPitchRightDeg = make(KH_TR("tail pitch, full right rudder"), {"°", 1, true}, paths, tailAt(1, true), slider);
+}
+
+void TailFigures::hovers() {
+    const TailFacts& t = helicopter(setup).tail;
     const double rpm = setup.transmitter.modes.front().targetRpm.value_or(0.0);
     const std::vector<FigureNeed> speed{{"transmitter.modes.normal.targetRpm"_field, rpm > 0.0}};
-    const std::vector<std::string> hoverPaths{"machine.massKg"_field,     "machine.rotor.discM"_field,  "machine.rotor.chordMm"_field,
-                                              "machine.tail.discM"_field, "machine.tail.chordMm"_field, "machine.tail.ratio"_field,
-                                              "machine.tail.boomM"_field};
-    out.tailNeutralDeg = make(
-        KH_TR("tail pitch that holds the hover"), {"°", 1}, hoverPaths,
-        [&, rpm](Derivation& why) {
-            const HoverOut h = hover(mainRotor(setup.machine, rpm));
-            why.line(KH_TR("torque P / Ω = {p} W / {n} rpm = {q} N·m"), {{"p", num(h.powerW)}, {"n", num(rpm)}, {"q", num(h.torqueNm, 2)}});
-            HoverIn tailRotor = mainRotor(setup.machine, rpm * t.ratio);
-            tailRotor.diameterM = t.discM;
-            tailRotor.chordMm = t.chordMm;
-            tailRotor.blades = 2.0;
-            return tailHover(h.torqueNm, t.boomM, tailRotor, &why).pitchDeg;
-        },
-        speed);
+    out.tailNeutralDeg = tailHoverFigure(*this, rpm, "transmitter.modes.normal.targetRpm"_field);
     out.tailTipSpeed = make(
         KH_TR("tail tip speed"), {"m/s", 0}, {"machine.tail.discM"_field, "machine.tail.ratio"_field},
         [&](Derivation& why) {
@@ -74,11 +69,35 @@ void TailFigures::tail() {
         speed);
 }
 
+void TailFigures::frame() {
+    const ControllerTail& t = setup.controller.tail;
+    out.tailArmMm = make(KH_TR("arm that brings the limits to 100 %"), {"mm", 1},
+                         {"machine.tail.armMm"_field, "controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field},
+                         [&](Derivation& why) {
+                             const double mean = std::max(1.0, (t.limitLeftPct + t.limitRightPct) / 2.0);
+                             const double arm = helicopter(setup).tail.armMm;
+                             why.line(KH_TR("arm · mean limit / 100 = {a} mm · {l} %"), {{"a", num(arm, 1)}, {"l", num(mean, 1)}});
+                             return tailArmFor(arm, mean);
+                         });
+    out.tailFrameUs = make(KH_TR("frame period of the tail servo"), {"µs", 0}, {"controller.tail.rateHz"_field}, [&](Derivation& why) {
+        why.line(KH_TR("1 / {r} Hz"), {{"r", num(t.rateHz)}});
+        return 1e6 / t.rateHz;
+    });
+    out.tailLongestUs = make(KH_TR("longest pulse to the tail servo"), {"µs", 0},
+                             {"controller.tail.pulseUs"_field, "controller.profile.tailStrokeUs"_field}, [&](Derivation& why) {
+                                 const double stroke = strokeFor(setup.controller.profile.tailStrokeUs, t.pulseUs);
+                                 why.line(KH_TR("centre + stroke = {c} µs + {s} µs"), {{"c", num(t.pulseUs)}, {"s", num(stroke)}});
+                                 return t.pulseUs + stroke;
+                             });
+}
+
 }  // namespace
 
 void tailFigures(const FigureBuilder& b) {
     TailFigures f{b};
     f.tail();
+    f.hovers();
+    f.frame();
 }
 
 }  // namespace kh

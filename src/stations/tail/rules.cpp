@@ -11,6 +11,7 @@
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "stations/tail/tail.h"
+#include "stations/tail/tailwords.h"
 
 #include <algorithm>
 #include <array>
@@ -24,6 +25,7 @@ constexpr double kSideSharePct = 10.0;
 constexpr double kPrecompensationPct = 40.0;
 
 void tailServo(const AuditContext& c, std::vector<Finding>& out) {
+    if (!tailBladesTurn(c.setup)) return;
     const ServoProfile& s = helicopter(c.setup).tail.servo;
     const ControllerTail& t = c.setup.controller.tail;
     if (s.maxHz && t.rateHz > *s.maxHz + 1e-9)
@@ -76,6 +78,7 @@ void tailServo(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void tailDirection(const AuditContext& c, std::vector<Finding>& out) {
+    if (!tailBladesTurn(c.setup)) return;
     // movement from reading to slider, not position: a servo at its stop says nothing, and a wrong channel is the channel's fault
     const double move =
         helicopterIn(c.model).tailAtReading(-kSenseDemand).sliderMm - helicopterIn(c.model).tailAtReading(kSenseDemand).sliderMm;
@@ -85,19 +88,23 @@ void tailDirection(const AuditContext& c, std::vector<Finding>& out) {
     const bool reversed = c.setup.controller.directions.rudderReversed;
     const Edit direction{"controller.directions.rudderReversed"_field, !reversed};
     const Edit servo{"controller.tail.reversed"_field, !c.setup.controller.tail.reversed};
-    out.push_back(
-        {.severity = Severity::Danger,
-         .row = "tail-direction"_row,
-         .title = c.say(KH_TR("The tail moves against the rudder stick")),
-         .found = c.say(KH_TR("From right to left the slider moves {s} mm: the trailing edges go right."), {{"s", signedNum(move, 1)}}),
-         .why = c.say(KH_TR("Trailing edges must go to the stick's side; otherwise the nose turns the other way.")),
-         .todo = reversed ? c.say(KH_TR("Set the rudder direction to normal in the controller."))
-                          : c.say(KH_TR("Reverse the tail servo in the controller.")),
-         .box = Box::Controller,
-         .witness = sticksAt(0.0, 0.0, -1.0),
-         .subject = "controller.tail.reversed"_field,
-         .fix = {reversed ? direction : servo},
-         .also = {{reversed ? servo : direction}}});
+    // a box with one direction for stick and gyro has only the servo's; a direction that was turned over all the same is turned back
+    const bool one = c.setup.controller.profile.oneTailDirection;
+    Finding f{
+        .severity = Severity::Danger,
+        .row = "tail-direction"_row,
+        .title = c.say(KH_TR("The tail moves against the rudder stick")),
+        .found = c.say(KH_TR("From right to left the slider moves {s} mm: the trailing edges go right."), {{"s", signedNum(move, 1)}}),
+        .why = c.say(KH_TR("Stick left must show: {s}. Otherwise the nose turns the other way."), {{"s", noseLeftSign(c.setup)}}),
+        .todo = reversed ? c.say(KH_TR("Set the rudder direction to normal in the controller."))
+                         : c.say(KH_TR("Reverse the tail servo in the controller.")),
+        .box = Box::Controller,
+        .witness = sticksAt(0.0, 0.0, -1.0),
+        .subject = "controller.tail.reversed"_field,
+        .fix = {reversed ? direction : servo}};
+    if (reversed) f.also = {{servo}};
+    else if (!one) f.also = {{direction}};
+    out.push_back(std::move(f));
 }
 
 void precompensation(const AuditContext& c, std::vector<Finding>& out) {
@@ -116,6 +123,7 @@ void precompensation(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void tailWindow(const AuditContext& c, std::vector<Finding>& out) {
+    if (!tailBladesTurn(c.setup)) return;
     const ControllerProfile& box = c.setup.controller.profile;
     const auto check = [&](double limit, const char* key, const char* id) {
         if (limit >= box.tailWindowLowPct && limit <= box.tailWindowHighPct) return;
@@ -140,6 +148,7 @@ void tailWindow(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void tailSides(const AuditContext& c, std::vector<Finding>& out) {
+    if (!tailBladesTurn(c.setup)) return;
     const ControllerTail& t = c.setup.controller.tail;
     const double larger = std::max(t.limitLeftPct, t.limitRightPct);
     if (larger <= 0.0 || std::abs(t.limitLeftPct - t.limitRightPct) <= kSideSharePct / 100.0 * larger) return;
@@ -159,6 +168,7 @@ void tailSides(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void tailStop(const AuditContext& c, std::vector<Finding>& out) {
+    if (!tailBladesTurn(c.setup)) return;
     const double stop = helicopter(c.setup).tail.sliderLimitMm;
     const double most = std::max(std::abs(c.figures.sliderLeftMm.value), std::abs(c.figures.sliderRightMm.value));
     if (most < stop - 1e-6) return;
@@ -166,19 +176,23 @@ void tailStop(const AuditContext& c, std::vector<Finding>& out) {
     const double stroke = strokeFor(c.setup.controller.profile.tailStrokeUs, c.setup.controller.tail.pulseUs);
     const double ball = std::min(0.95 * stop / tail.crankRatio, 0.9 * tail.armMm);
     const double limit = std::floor(pctFromShare(armAngleDeg(tail.armMm, tail.linkMm, ball) / tail.servo.degPerUs / stroke));
-    out.push_back({.severity = Severity::Warning,
-                   .row = "tail-limits"_row,
-                   .title = c.say(KH_TR("The tail slider runs into its stop")),
-                   .found = c.say(KH_TR("The slider reaches ±{s} mm, its stop."), {{"s", num(stop, 1)}}),
-                   .why = c.say(KH_TR("The servo stalls against it and heats up.")),
-                   .todo = c.say(KH_TR("Bind, then back off: set the tail limits to {l} % in the controller."), {{"l", num(limit)}}),
-                   .box = Box::Controller,
-                   .witness = sticksAt(0.0, 0.0, 1.0),
-                   .subject = "controller.tail.limitRightPct"_field,
-                   .fix = {{"controller.tail.limitLeftPct"_field, limit}, {"controller.tail.limitRightPct"_field, limit}}});
+    out.push_back(
+        {.severity = Severity::Warning,
+         .row = "tail-limits"_row,
+         .title = c.say(KH_TR("The tail slider runs into its stop")),
+         .found = c.say(KH_TR("The slider reaches ±{s} mm, its stop."), {{"s", num(stop, 1)}}),
+         .why = c.say(KH_TR("The servo stalls against it and heats up.")),
+         .todo = c.setup.transmitter.schools.tailLimits == TailLimitSchool::Bind
+                     ? c.say(KH_TR("Bind, then back off: set the tail limits to {l} % in the controller."), {{"l", num(limit)}})
+                     : c.say(KH_TR("Where it buzzes, then back off: set the tail limits to {l} % in the controller."), {{"l", num(limit)}}),
+         .box = Box::Controller,
+         .witness = sticksAt(0.0, 0.0, 1.0),
+         .subject = "controller.tail.limitRightPct"_field,
+         .fix = {{"controller.tail.limitLeftPct"_field, limit}, {"controller.tail.limitRightPct"_field, limit}}});
 }
 
 void tailNeutral(const AuditContext& c, std::vector<Finding>& out) {
+    if (!tailBladesTurn(c.setup)) return;
     const Figure& f = c.figures.tailNeutralDeg;
     const bool clockwise = helicopter(c.setup).rotor.turning == Turning::Clockwise;
     const double built = helicopter(c.setup).tail.neutralPitchDeg * (clockwise ? 1.0 : -1.0);

@@ -8,7 +8,7 @@ namespace {
 std::vector<PanelSpec> panels(const PanelContext& c) {
     const double w = c.innerWidth();
     const double h = c.innerHeight();
-    const double below = 200.0;
+    const double below = 184.0;
     return {{DrawingId::Tail, {kPanelLeft, 10, w, h - below - 14}, KH_TR("Tail")},
             {DrawingId::TailStroke, {kPanelLeft, h - below + 10, w * 0.52, below}, KH_TR("Slider stroke")},
             {DrawingId::TailGain, {kPanelLeft + w * 0.56, h - below + 10, w * 0.44, below}, KH_TR("Tail gain"), true}};
@@ -22,9 +22,10 @@ const StationEntry& tailStation() {
                                     .shortName = KH_TR("Tail"),
                                     .rows = tailRows,
                                     .columns = {112, 84, 168, 218, 92},
-                                    .rules = {tailRules},
+                                    .rules = {tailBenchRules, tailRules},
                                     .figures = tailFigures,
                                     .solvers = tailSolvers,
+                                    .guides = tailGuides,
                                     .panels = panels,
                                     .shots = {{"tail", "turnstone-470", "tail-limits", "idle1", {0.0, 0.0, 0.0, -0.7}, "rudder"}}};
     return entry;

@@ -10,6 +10,8 @@ namespace kh {
 // what the entry lists
 [[nodiscard]] StationPage tailRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> tailRules();
+[[nodiscard]] std::span<const Rule> tailBenchRules();
+[[nodiscard]] std::span<const GuideEntry> tailGuides();
 [[nodiscard]] std::span<const SolverEntry> tailSolvers();
 void tailFigures(const FigureBuilder& b);
 

@@ -3,6 +3,7 @@
 // Tail at the bench and in the air: limits from where it binds, the neutral from the rotor's torque, the gain from flown ones.
 #include "base/conventions.h"
 #include "formula/answers.h"
+#include "formula/linkage.h"
 #include "formula/rotor.h"
 #include "judge/helicopter/figures.h"
 #include "model/fieldpatterns.h"
@@ -29,9 +30,16 @@ constexpr double kSameSpeedShare = 0.02;
 
 // --- limits ---------------------------------------------------------------------------------------------------------------
 
+/// @throws InputError naming the reading where the tail has a motor of its own
+void needsTailBlades(const Setup& setup, const char* what) {
+    if (!tailBladesTurn(setup)) throw InputError(what, "this tail has a motor of its own: no slider, no blades that turn");
+}
+
 Solved solveLimits(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
+    needsTailBlades(setup, "tail.bind.left");
     const ControllerProfile& box = setup.controller.profile;
+    const ServoProfile& servo = helicopter(setup).tail.servo;
     std::array<double, 2> limits{};
     const std::array<const char*, 2> sides{"left", "right"};
     const std::array<std::string, 2> fields{"controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field};
@@ -42,6 +50,11 @@ Solved solveLimits(const Setup& setup, std::span<const Reading> readings) {
             throw InputError(r.what,
                              fmt::format("{} % leaves nothing behind the back-off of {} %: read where it binds", bind, kBackOffPct));
         limits[i] = std::floor(bind - kBackOffPct);
+        const double most = 100.0 * servo.rangeDeg / servo.degPerUs / strokeFor(box.tailStrokeUs, setup.controller.tail.pulseUs);
+        if (bind > most)
+            throw InputError(r.what, fmt::format("{} % is beyond what the servo can turn, {:.0f} %: read where the slider stops, not the "
+                                                 "servo; or the arm sits in too short a hole",
+                                                 bind, most));
         SolvedField a;
         a.field = fields[i];
         a.box = Box::Controller;
@@ -71,9 +84,11 @@ Solved solveLimits(const Setup& setup, std::span<const Reading> readings) {
     return out;
 }
 
-std::vector<ReadingSlot> limitSlots(const Setup&) {
-    return {{"tail.bind.left", KH_TR("Full left rudder: it binds or buzzes at"), "%"},
-            {"tail.bind.right", KH_TR("Full right rudder: it binds or buzzes at"), "%"}};
+std::vector<ReadingSlot> limitSlots(const Setup& setup) {
+    const bool bind = setup.transmitter.schools.tailLimits == TailLimitSchool::Bind;
+    return {
+        {"tail.bind.left", bind ? KH_TR("Full left rudder: the slider binds at") : KH_TR("Full left rudder: the servo buzzes at"), "%"},
+        {"tail.bind.right", bind ? KH_TR("Full right rudder: the slider binds at") : KH_TR("Full right rudder: the servo buzzes at"), "%"}};
 }
 
 std::vector<std::string> limitSettings(const Setup&, const std::string&) {
@@ -84,6 +99,7 @@ std::vector<std::string> limitSettings(const Setup&, const std::string&) {
 
 Solved solveNeutral(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
+    needsTailBlades(setup, "tail.neutral");
     const Helicopter& h = helicopter(setup);
     const double side = h.rotor.turning == Turning::Clockwise ? 1.0 : -1.0;  // what holds the torque pushes right on a clockwise rotor
     double built = h.tail.neutralPitchDeg;
@@ -101,6 +117,31 @@ Solved solveNeutral(const Setup& setup, std::span<const Reading> readings) {
         a.edits = {{a.field, built}};
         out.answers.push_back(std::move(a));
     }
+    const double lever = h.tail.lever == LeverEdge::Trailing ? 1.0 : -1.0;
+    SolvedField slider;
+    const auto sliderFor = [&](double pitchDeg) {
+        slider.field = "tail-slider";
+        slider.box = Box::Machine;
+        slider.value = lever * side * h.tail.gripMm * (sinDeg(pitchDeg) - sinDeg(built));
+        slider.unit = "mm";
+        slider.decimals = 2;
+        slider.expect = pitchDeg;
+        slider.expectUnit = "°";
+        slider.why.line(KH_TR("slider = g · (sin {n}° − sin {b}°) = {s} mm"),
+                        {{"n", num(pitchDeg, 1)}, {"b", signedNum(built, 1)}, {"s", signedNum(slider.value, 2)}});
+        slider.todo =
+            say(KH_TR("Move the slider by {s} mm (+ right, seen from behind) with the link, arm square: mid travel then carries {n}°."),
+                {{"s", signedNum(slider.value, 2)}, {"n", num(pitchDeg, 1)}});
+        out.answers.push_back(slider);
+    };
+    if (const Reading* flown = latest(readings, "tail.hover")) {
+        const double read = pitchDegOf(*flown, setup);
+        slider.why.title = say(KH_TR("tail pitch that holds the hover"));
+        slider.why.line(KH_TR("read at the tail blades after a steady hover, as heading hold left them: {d}°"),
+                        {{"d", signedNum(read, 1)}});
+        sliderFor(read);
+        return out;
+    }
     const double rpm = setup.transmitter.modes.front().targetRpm.value_or(0.0);
     if (rpm <= 0.0) {
         out.remarks.push_back(say(KH_TR("What the hover needs is not known without the wanted speed of {m}."),
@@ -109,35 +150,16 @@ Solved solveNeutral(const Setup& setup, std::span<const Reading> readings) {
         return out;
     }
     const HoverOut hovering = hover(mainRotor(setup.machine, rpm));
-    HoverIn rotor = mainRotor(setup.machine, rpm * h.tail.ratio);
-    rotor.diameterM = h.tail.discM;
-    rotor.chordMm = h.tail.chordMm;
-    rotor.blades = 2.0;
-    SolvedField slider;
     slider.why.title = say(KH_TR("tail pitch that holds the hover"));
-    const TailHover need = tailHover(hovering.torqueNm, h.tail.boomM, rotor, &slider.why);
-    const double lever = h.tail.lever == LeverEdge::Trailing ? 1.0 : -1.0;
-    const double offset = lever * side * h.tail.gripMm * (sinDeg(need.pitchDeg) - sinDeg(built));
-    slider.field = "tail-slider";
-    slider.box = Box::Machine;
-    slider.value = offset;
-    slider.unit = "mm";
-    slider.decimals = 2;
-    slider.expect = need.pitchDeg;
-    slider.expectUnit = "°";
-    slider.why.line(KH_TR("slider = g · (sin {n}° − sin {b}°) = {s} mm"),
-                    {{"n", num(need.pitchDeg, 1)}, {"b", signedNum(built, 1)}, {"s", signedNum(offset, 2)}});
-    slider.todo =
-        say(KH_TR("Move the slider by {s} mm (+ right, seen from behind) with the link, arm square: mid travel then carries {n}°."),
-            {{"s", signedNum(offset, 2)}, {"n", num(need.pitchDeg, 1)}});
-    out.answers.push_back(std::move(slider));
+    sliderFor(tailHover(hovering.torqueNm, h.tail.boomM, tailRotor(setup.machine, rpm), &slider.why).pitchDeg);
     out.remarks.push_back(
         say(KH_TR("An estimate of torque and momentum: gauges at the field read 0.5 … 1.5° more. The first logged hover replaces it.")));
     return out;
 }
 
 std::vector<ReadingSlot> neutralSlots(const Setup&) {
-    return {{"tail.neutral", KH_TR("Tail blades at mid travel, + pushes against the torque"), "°", true}};
+    return {{"tail.neutral", KH_TR("Tail blades at mid travel, + pushes against the torque"), "°", true},
+            {"tail.hover", KH_TR("Tail blades after a steady hover, as heading hold left them"), "°", true}};
 }
 
 // --- gain -----------------------------------------------------------------------------------------------------------------
@@ -182,11 +204,38 @@ SolvedField gainField(const Setup& setup, const FlightMode& mode, const ChannelS
     return a;
 }
 
+/// From a mode whose search is done: a start for each mode that nothing was flown in.
+void carryGains(const Setup& setup, const ChannelSettings& channel, std::span<const Reading> readings, Solved& out) {
+    const auto flownIn = [&](const FlightMode& mode) {
+        return !flownGains(setup, readings, mode, "clean").empty() || !flownGains(setup, readings, mode, "oscillating").empty();
+    };
+    for (const FlightMode& from : setup.transmitter.modes) {
+        const std::vector<double> clean = flownGains(setup, readings, from, "clean");
+        const std::vector<double> oscillating = flownGains(setup, readings, from, "oscillating");
+        if (clean.empty() || oscillating.empty() || !from.targetRpm) continue;
+        const GainSearchAnswer found = gainSearch(clean, oscillating);
+        if (!found.done) continue;
+        for (const FlightMode& to : setup.transmitter.modes) {
+            if (to.id == from.id || !to.targetRpm || flownIn(to)) continue;
+            const double start = setup.controller.profile.scalesGain ? found.gain : gainCarried(found.gain, *from.targetRpm, *to.targetRpm);
+            out.answers.push_back(gainField(setup, to, channel, {false, start}));
+            out.answers.back().why.line(
+                KH_TR("carried from {m}: {g} % at {a} rpm to {s} % at {b} rpm, raised by at most the ratio of the speeds"),
+                {{"m", from.name},
+                 {"g", num(found.gain, 1)},
+                 {"a", num(*from.targetRpm)},
+                 {"s", num(start, 1)},
+                 {"b", num(*to.targetRpm)}});
+        }
+        return;
+    }
+}
+
 Solved solveGain(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
     const ChannelSettings* channel = channelOf(setup.transmitter, functionId(heli::Gain));
     if (channel == nullptr) throw InputError("gain", "no channel carries the tail gain");
-    const std::array<double, 2> start = sizeClassOf(setup.machine).gainPct;
+    const std::array<double, 2> start = startingGainPct(setup);
     bool any = false;
     for (const FlightMode& mode : setup.transmitter.modes) {
         const bool now =
@@ -213,6 +262,7 @@ Solved solveGain(const Setup& setup, std::span<const Reading> readings) {
                  {"o", num(*std::min_element(oscillating.begin(), oscillating.end()), 1)},
                  {"c", num(*std::max_element(clean.begin(), clean.end()), 1)}}));
     }
+    carryGains(setup, *channel, readings, out);
     if (!any) throw InputError(flown(setup.transmitter.modes.front(), "clean"), "one flown gain or more is needed");
     out.remarks.push_back(
         say(KH_TR("Searched at the mode's highest head speed, with hard stops both ways and fast flight; this size starts at {a} … {b} %."),
@@ -262,7 +312,7 @@ std::span<const SolverEntry> tailSolvers() {
         SolverEntry{.id = "gain",
                     .title = KH_TR("Tail gain"),
                     .caution = KH_TR("In flight, at height: land to change a gain; never raise it by more than 5 in one step."),
-                    .rows = "tail-gain tail-gain-read",
+                    .rows = "tail-gain tail-gain-read tail-gains",
                     .solve = solveGain,
                     .asks = gainSlots,
                     .settings = gainSettings,

@@ -1,0 +1,115 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What a mode's head speed, the wanted and the given, asks of pack, motor, blades and tail.
+#include "base/conventions.h"
+#include "formula/answers.h"
+#include "judge/helicopter/figures.h"
+#include "judge/modechecks.h"
+#include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
+#include "stations/modes/modes.h"
+#include "stations/modes/modesfigures.h"
+
+#include <algorithm>
+
+namespace kh {
+
+namespace {
+
+/// How a start runs: by the governor that governs, else by the speed controller's soft start.
+SpoolIn startOf(const Setup& setup, double rpm) {
+    SpoolIn in;
+    in.rpm = rpm;
+    if (setup.controller.governor.kind == GovernorKind::Internal) {
+        in.runUpS = setup.controller.governor.runUpS;
+        in.bailOutS = setup.controller.governor.bailOutS;
+        return in;
+    }
+    in.runUpS = setup.speedController.softStartS;
+    in.bailOutS = setup.speedController.bailOutS;
+    in.bailOutWithinS = setup.speedController.bailOutWithinS;
+    return in;
+}
+
+}  // namespace
+
+void ModesFigures::speeds(std::size_t mode, ModeFigures& f) const {
+    const FlightMode& m = setup.transmitter.modes[mode];
+    const std::string wantedPath = elementPath("transmitter.modes.{}.targetRpm"_field, m.id);
+    const double wanted = m.targetRpm.value_or(0.0);
+    const double given = f.headRpm.known ? f.headRpm.value : 0.0;
+    const PowerTrain& p = setup.machine.power;
+    // a governor must keep the faster of the two, where the log says what the curve gives; else the curve is power, not speed
+    const bool logged = speedControllerGoverns(setup) && setup.controller.governor.kind == GovernorKind::Off &&
+                        setup.speedController.calibration.size() >= 2;
+    const double kept = logged ? std::max(wanted, given) : wanted;
+    f.headroomPct =
+        make(KH_TR("headroom at the end of the pack"), {"%", 0},
+             {"machine.power.kv"_field, "machine.power.cells"_field, "machine.power.efficiency"_field, "machine.power.mainTeeth"_field,
+              "machine.power.pinionTeeth"_field, "machine.power.secondStage"_field, "machine.style"_field, wantedPath},
+             [&](Derivation& why) {
+                 const HeadSpeedOut h =
+                     headSpeed({*p.kv, p.cells, endVoltsPerCell(setup.machine), p.efficiency, gearRatio(gears()), kept}, &why);
+                 why.line(KH_TR("{t} rpm are {s} % of it"), {{"t", num(kept)}, {"s", num(h.throttlePct, 0)}});
+                 if (kept > wanted) why.line(KH_TR("the curve gives more than the {w} rpm wanted"), {{"w", num(wanted)}});
+                 return h.headroomPct;
+             },
+             {{"machine.power.kv"_field, p.kv.has_value()},
+              {"machine.power.pinionTeeth"_field, p.pinionTeeth.has_value()},
+              {"machine.power.mainTeeth"_field, p.mainTeeth.has_value()},
+              {wantedPath, m.targetRpm.has_value()}});
+    if (m.id == kHoldMode) return;
+    f.differencePct = make(KH_TR("speed given beside the one wanted"), {"%", 1, true}, {wantedPath, modePath(m, "throttle")},
+                           [&](Derivation& why) {
+                               why.line(KH_TR("{g} rpm given, {w} rpm wanted"), {{"g", num(given)}, {"w", num(wanted)}});
+                               return 100.0 * (given / wanted - 1.0);
+                           },
+                           {{wantedPath, wanted > 0.0}, {"machine.power.kv"_field, given > 0.0}});
+    const double rpm = std::max(wanted, given);
+    f.electricalRpm =
+        make(KH_TR("electrical turns of the motor"), {"rpm", 0}, {wantedPath, "machine.power.poles"_field, "machine.power.mainTeeth"_field},
+             [&](Derivation& why) {
+                 const MotorSpeeds speeds = motorSpeeds(gears(), *p.poles, rpm);
+                 why.line(KH_TR("head speed · ratio · pole pairs = {n} · {r} · {p}"),
+                          {{"n", num(rpm)}, {"r", num(speeds.ratio, 2)}, {"p", num(speeds.polePairs)}});
+                 return speeds.electricalRpm;
+             },
+             {{"machine.power.poles"_field, p.poles.has_value()},
+              {"machine.power.mainTeeth"_field, p.mainTeeth.has_value()},
+              {"machine.power.pinionTeeth"_field, p.pinionTeeth.has_value()},
+              {wantedPath, rpm > 0.0}});
+    f.tailHoverDeg = tailHoverFigure(*this, wanted > 0.0 ? wanted : given, wantedPath);
+    const FlightMode& base = setup.transmitter.modes.front();
+    const ModeFigures& first = out.modes.empty() ? f : out.modes.front();
+    f.gainScaledPct = make(
+        KH_TR("tail gain carried to this head speed"), {"%", 0, true},
+        {elementPath("transmitter.modes.{}.tailGainPct"_field, base.id), elementPath("transmitter.modes.{}.targetRpm"_field, base.id),
+         wantedPath},
+        [&](Derivation& why) {
+            if (setup.controller.profile.scalesGain) {
+                why.line(KH_TR("the controller scales it by head speed itself"));
+                return first.gainRead.value;
+            }
+            why.line(KH_TR("{g} % at {a} rpm; to a faster one by the square of the speeds, to a slower one raised by at most their ratio"),
+                     {{"g", signedNum(first.gainRead.value)}, {"a", num(base.targetRpm.value_or(0.0))}});
+            return gainCarried(first.gainRead.value, *base.targetRpm, wanted);
+        },
+        {{wantedPath, wanted > 0.0 && base.targetRpm.value_or(0.0) > 0.0},
+         {"transmitter.modes.normal.tailGainPct"_field, first.gainRead.known}});
+    if (rpm <= 0.0 || (p.kind == PowerKind::Engine && !governed(setup))) return;
+    SpoolIn start = startOf(setup, rpm);
+    if (out.availableRpm.known) start.mostRpm = out.availableRpm.value * kFreshVolts / kNominalVolts;
+    f.spoolUp = start;
+    f.peakRpm =
+        make(KH_TR("highest head speed on the way"), {"rpm", 0},
+             {wantedPath, modePath(m, "throttle"), "speedController.softStartS"_field, "controller.governor.runUpS"_field},
+             [&](Derivation& why) {
+                 const double peak = spoolPeakRpm(start);
+                 why.line(KH_TR("{n} rpm, and what a start in {s} s passes it by: 5 % in 1.5 s, nothing from 4 s on"),
+                          {{"n", num(rpm)}, {"s", num(std::min(start.runUpS, softStartAgain(start) ? start.runUpS : *start.bailOutS), 1)}});
+                 if (start.mostRpm) why.line(KH_TR("never more than a fresh pack gives, {m} rpm"), {{"m", num(*start.mostRpm)}});
+                 return peak;
+             });
+}
+
+}  // namespace kh

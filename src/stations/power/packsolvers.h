@@ -1,0 +1,18 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Private to the station.
+#pragma once
+
+#include "formula/supply.h"
+#include "stations/kit/solver.h"
+
+#include <optional>
+
+namespace kh {
+
+[[nodiscard]] const SolverEntry& packSolver();
+[[nodiscard]] const SolverEntry& dipSolver();
+/// What the newest readings of the receiver supply say; nothing where they were taken with another supply or were not taken.
+[[nodiscard]] std::optional<SupplyDip> dipInForce(const Setup& setup);
+
+}  // namespace kh

@@ -1,0 +1,93 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// What the bench must show before the tail's directions and limits mean anything: blades and drive, arm, the servo's range.
+#include "base/conventions.h"
+#include "formula/answers.h"
+#include "formula/linkage.h"
+#include "judge/candidates.h"
+#include "judge/rowids.h"
+#include "judge/rule.h"
+#include "model/access.h"
+#include "model/fieldpatterns.h"
+#include "model/helicopter/helicopter.h"
+#include "stations/tail/tail.h"
+#include "stations/tail/tailwords.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kOtherPulseUs = 100.0;  ///< centres further apart are of another class
+constexpr double kSquareDeg = 4.0;       ///< an arm off square by more makes the sides differ in reach
+
+void blades(const AuditContext& c, std::vector<Finding>& out) {
+    if (edgesSeen(c.setup) || !seenUnchanged(c.setup, "tail-direction"_row, {})) return;
+    out.push_back({.severity = Severity::Warning,
+                   .row = "tail-edges"_row,
+                   .title = c.say(KH_TR("The tail's direction was proved before its blades and drive")),
+                   .found = c.say(KH_TR("Leading edges and the turning of the tail rotor were not marked as seen.")),
+                   .why = c.say(KH_TR("With blades on backwards or a twisted belt everything looks right and the tail still goes wrong.")),
+                   .todo = c.say(KH_TR("Look at both at the machine, mark the row, then prove the direction again.")),
+                   .box = Box::Machine,
+                   .subject = "machine.tail.drive"_field});
+}
+
+void arm(const AuditContext& c, std::vector<Finding>& out) {
+    const double off = helicopter(c.setup).tail.squareErrorDeg;
+    if (!tailBladesTurn(c.setup) || std::abs(off) <= kSquareDeg) return;
+    out.push_back({.severity = Severity::Note,
+                   .row = "tail-arm"_row,
+                   .title = c.say(KH_TR("The tail arm is not square")),
+                   .found = c.say(KH_TR("{a}° at the neutral pulse."), {{"a", signedNum(off, 1)}}),
+                   .why = c.say(KH_TR("One side reaches further than the other, and the slider does not stand at mid travel.")),
+                   .todo = c.say(KH_TR("Set the arm on the tooth that stands square to the link, unless the maker says otherwise.")),
+                   .box = Box::Machine,
+                   .subject = "machine.tail.squareErrorDeg"_field,
+                   .fix = {{"machine.tail.squareErrorDeg"_field, 0.0}}});
+}
+
+void servoRange(const AuditContext& c, std::vector<Finding>& out) {
+    if (!tailBladesTurn(c.setup)) return;
+    const TailFacts& tail = helicopter(c.setup).tail;
+    const ControllerTail& t = c.setup.controller.tail;
+    // a pulse the servo is not made for is another fault
+    if (tail.servo.pulseUs && std::abs(*tail.servo.pulseUs - t.pulseUs) > kOtherPulseUs) return;
+    const double stroke = strokeFor(c.setup.controller.profile.tailStrokeUs, t.pulseUs);
+    const double most = 100.0 * tail.servo.rangeDeg / tail.servo.degPerUs / stroke;
+    const double larger = std::max(t.limitLeftPct, t.limitRightPct);
+    if (larger <= most + 1e-9) return;
+    const double limit = std::floor(most);
+    std::vector<Edit> edits;
+    if (t.limitLeftPct > most) edits.push_back({"controller.tail.limitLeftPct"_field, limit});
+    if (t.limitRightPct > most) edits.push_back({"controller.tail.limitRightPct"_field, limit});
+    out.push_back(
+        {.severity = Severity::Warning,
+         .row = "tail-limits"_row,
+         .title = c.say(KH_TR("A tail limit asks for more than {s} can turn"), {{"s", tail.servo.name}}),
+         .found =
+             c.say(KH_TR("{l} % would be {a}°; it turns ±{r}°."),
+                   {{"l", num(larger)}, {"a", num(shareFromPct(larger) * stroke * tail.servo.degPerUs)}, {"r", num(tail.servo.rangeDeg)}}),
+         .why = c.say(KH_TR("It stalls at its own stop, or the arm sits in too short a hole for the slider's way.")),
+         .todo = c.say(KH_TR("Set at most {l} % in the controller; if the slider then does not reach its ends, use a longer hole."),
+                       {{"l", num(limit)}}),
+         .box = Box::Controller,
+         .subject = t.limitLeftPct > most ? "controller.tail.limitLeftPct"_field : "controller.tail.limitRightPct"_field,
+         .fix = std::move(edits)});
+}
+
+}  // namespace
+
+std::span<const Rule> tailBenchRules() {
+    static constexpr std::array rules{
+        Rule{"tail-edges", Station::Tail, Work::Wiring, blades},
+        Rule{"tail-square", Station::Tail, Work::Wiring, arm},
+        Rule{"tail-range", Station::Tail, Work::Tail, servoRange},
+    };
+    return rules;
+}
+
+}  // namespace kh
