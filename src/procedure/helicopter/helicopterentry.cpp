@@ -24,6 +24,7 @@ std::vector<SheetRow> looks(const Setup& setup) {
                                : say(KH_TR("its motor turns the kit's way")));
     look("tail-direction"_row, say(KH_TR("Rudder stick")), say(KH_TR("stick left: {s}"), {{"s", noseLeftSign(setup)}}));
     std::vector<Message> turns;
+    turns.reserve(kHandTurns.size());
     for (const HandTurn turn : kHandTurns)
         turns.push_back(say(KH_TR("{turn}: {want}"),
                             {{"turn", say(textOf(turn).done)}, {"want", answerText(rightAnswers()[static_cast<std::size_t>(turn)])}}));

@@ -126,6 +126,7 @@ Solved solveMounting(const Setup& setup, std::span<const Reading> readings) {
 
 std::vector<ReadingSlot> handSlots(const Setup& setup) {
     std::vector<ReadingSlot> out;
+    out.reserve(kHandTurns.size() * std::max<std::size_t>(1, setup.controller.banks.size()));
     for (const HandTurn turn : kHandTurns) out.push_back({handReading(turn), textOf(turn).ask, kAnswerUnit});
     for (std::size_t i = 1; i < setup.controller.banks.size(); ++i)
         for (const HandTurn turn : kHandTurns) {
