@@ -55,7 +55,7 @@ void FigureBuilder::span(Figure& f, double low, double high) {
 
 GearTrain FigureBuilder::gears() const {
     const PowerTrain& p = setup.machine.power;
-    return {p.mainTeeth.value_or(0), p.pinionTeeth.value_or(0), p.secondStage};
+    return {p.mainTeeth.value_or(0), p.pinionTeeth.value_or(0), secondStageRatio(p)};
 }
 
 double Figures::bladeDegAt(double pitchPct) const {

@@ -15,6 +15,8 @@ Setup askedSetup(const Setup& setup) {
         asked.machine.power.poles = setup.controller.governor.poleCount * (setup.controller.profile.asksPolePairs ? 2.0 : 1.0);
         asked.machine.power.secondStage =
             setup.controller.governor.ratio * *asked.machine.power.pinionTeeth / *asked.machine.power.mainTeeth;
+        asked.machine.power.secondMainTeeth.reset();
+        asked.machine.power.secondPinionTeeth.reset();
     }
     return asked;
 }

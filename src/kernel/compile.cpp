@@ -158,7 +158,7 @@ void ChainModel::compileHeadSpeed(const Setup& setup) {
     const auto& log = setup.speedController.calibration;
     double available = 0.0;
     double ratio = 0.0;
-    if (power.mainTeeth && power.pinionTeeth) ratio = gearRatio({*power.mainTeeth, *power.pinionTeeth, power.secondStage});
+    if (power.mainTeeth && power.pinionTeeth) ratio = gearRatio({*power.mainTeeth, *power.pinionTeeth, secondStageRatio(power)});
     if (power.kv && ratio > 0.0 && power.kind == PowerKind::Electric)
         available = headSpeed({*power.kv, power.cells, 3.7, power.efficiency, ratio, 0.0}).availableRpm;
     headLimit_ = available;

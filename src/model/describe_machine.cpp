@@ -28,6 +28,8 @@ void describe(FieldVisitor& v, PowerTrain& p) {
     v.maybe("pinionTeeth", p.pinionTeeth, kTeeth, {KH_TR("Pinion teeth"), KH_TR("pinion")});
     v.at(Station::Power);
     v.number("secondStage", p.secondStage, {0.1, 20, "", 2}, {KH_TR("Ratio of a second stage"), KH_TR("second stage")});
+    v.maybe("secondMainTeeth", p.secondMainTeeth, kTeeth, {KH_TR("Second stage: teeth of its wheel"), KH_TR("wheel")});
+    v.maybe("secondPinionTeeth", p.secondPinionTeeth, kTeeth, {KH_TR("Second stage: teeth of its pinion"), KH_TR("pinion")});
     v.at(Station::Airframe);
     v.number("cells", p.cells, {1, 20, "", 0, true}, {KH_TR("Cells of the pack"), KH_TR("cells")});
     v.maybe("capacityMah", p.capacityMah, {50, 20000, "mAh"}, {KH_TR("Pack capacity"), KH_TR("capacity")});

@@ -93,6 +93,8 @@ inline constexpr std::string_view kFieldPatterns[]{
     "machine.power.mainTeeth",
     "machine.power.pinionTeeth",
     "machine.power.secondStage",
+    "machine.power.secondMainTeeth",
+    "machine.power.secondPinionTeeth",
     "machine.power.cells",
     "machine.power.capacityMah",
     "machine.power.fullVoltsPerCell",

@@ -37,7 +37,9 @@ struct PowerTrain {
     std::optional<double> poles;
     std::optional<double> mainTeeth;
     std::optional<double> pinionTeeth;
-    double secondStage = 1.0;
+    double secondStage = 1.0;               ///< its ratio, 1 if there is none; its own teeth, where both are known, count before it
+    std::optional<double> secondMainTeeth;  ///< of a second stage
+    std::optional<double> secondPinionTeeth;
     double cells = 6.0;
     std::optional<double> capacityMah;
     double fullVoltsPerCell = 4.20;
@@ -47,6 +49,11 @@ struct PowerTrain {
     std::optional<double> plannedMahPerMin;  ///< the pilot's or the maker's, until a flight was logged
     bool operator==(const PowerTrain&) const = default;
 };
+
+/// Ratio of the second stage: by its teeth where both are known.
+[[nodiscard]] inline double secondStageRatio(const PowerTrain& p) {
+    return p.secondMainTeeth && p.secondPinionTeeth ? *p.secondMainTeeth / *p.secondPinionTeeth : p.secondStage;
+}
 
 /// Receiver supply. Unknown stays absent.
 struct Supply {

@@ -27,7 +27,7 @@ std::vector<Mistake> flightMistakes() {
              if (in.s.controller.governor.kind == GovernorKind::Internal) return {};
              return Edits{{"speedController.control", std::string("direct")},
                           {"controller.governor.kind", std::string("internal")},
-                          {"controller.governor.ratio", std::round(100.0 * *p.mainTeeth / *p.pinionTeeth * p.secondStage) / 100.0},
+                          {"controller.governor.ratio", std::round(100.0 * *p.mainTeeth / *p.pinionTeeth * secondStageRatio(p)) / 100.0},
                           {"controller.governor.poleCount", in.s.controller.profile.asksPolePairs ? *p.poles / 2.0 : *p.poles}};
          }},
         // motor off

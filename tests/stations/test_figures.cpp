@@ -34,6 +34,13 @@ TEST_CASE("gears, speeds and their ceiling by hand") {
     const Figures two = figuresWith({{"machine.power.secondStage", 1.25}});
     CHECK(two.ratio.value == Approx(10.0));
     CHECK(two.availableRpm.value == Approx(f.availableRpm.value / 1.25));
+    // a second stage by its own teeth counts before the ratio typed; half of them says nothing
+    const Figures teeth = figuresWith({{"machine.power.secondMainTeeth", 30.0}, {"machine.power.secondPinionTeeth", 24.0}});
+    CHECK(teeth.ratio.value == Approx(10.0));
+    CHECK(teeth.availableRpm.value == Approx(two.availableRpm.value));
+    for (const PinionFigures& p : teeth.pinions)
+        if (p.fitted) CHECK(p.ratio.value == Approx(10.0));
+    CHECK(figuresWith({{"machine.power.secondMainTeeth", 30.0}}).ratio.value == f.ratio.value);
     using namespace std::string_literals;
     const Figures hard = figuresWith({{"machine.style", "aerobatic"s}});
     CHECK(hard.availableEndRpm.value == Approx(1160 * 6 * 3.3 * 0.92 / 8.0));

@@ -318,6 +318,18 @@ TEST_CASE("ports and channels reversed twice are among the answers where they wo
         named += has ? 1 : 0;
     }
     CHECK(named == 1);
+    // before the sticks have proved plate and tail the answers say nothing, and it says so
+    const auto unproved = [&](const Setup& with) {
+        const Solved out = solveRound(with, solver, answers(rightAnswers()));
+        return std::any_of(out.remarks.begin(), out.remarks.end(),
+                           [](const Message& m) { return render(m).find("not proved by the sticks") != std::string::npos; });
+    };
+    CHECK_FALSE(unproved(s));
+    for (const char* row : {"rows.cyclic-sense", "rows.tail-direction"}) {
+        Setup open = s;
+        open.standings.erase(row);
+        CHECK(unproved(open));
+    }
 }
 
 TEST_CASE("the turns are repeated in each bank: one that answers otherwise is told, one that stands still asks for its gain") {

@@ -95,7 +95,7 @@ void ModesFigures::speeds(std::size_t mode, ModeFigures& f) const {
             return gainCarried(first.gainRead.value, *base.targetRpm, wanted);
         },
         {{wantedPath, wanted > 0.0 && base.targetRpm.value_or(0.0) > 0.0},
-         {"transmitter.modes.normal.tailGainPct"_field, first.gainRead.known}});
+         {elementPath("transmitter.modes.{}.tailGainPct"_field, base.id), first.gainRead.known}});
     if (rpm <= 0.0 || (p.kind == PowerKind::Engine && !governed(setup))) return;
     SpoolIn start = startOf(setup, rpm);
     if (out.availableRpm.known) start.mostRpm = out.availableRpm.value * kFreshVolts / kNominalVolts;

@@ -33,7 +33,8 @@ constexpr double kBriskPower = 2.0;                                ///< of the h
 void PowerFigures::power() {
     const PowerTrain& p = setup.machine.power;
     const std::vector<std::string> gearPaths{"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field,
-                                             "machine.power.secondStage"_field};
+                                             "machine.power.secondStage"_field, "machine.power.secondMainTeeth"_field,
+                                             "machine.power.secondPinionTeeth"_field};
     const std::vector<FigureNeed> teeth{{"machine.power.mainTeeth"_field, p.mainTeeth.has_value()},
                                         {"machine.power.pinionTeeth"_field, p.pinionTeeth.has_value()}};
     out.ratio = make(
@@ -78,7 +79,7 @@ void PowerFigures::pinions() {
     for (int d = -kPinionsEachSide; d <= kPinionsEachSide; ++d) {
         const double teeth = *p.pinionTeeth + d;
         if (teeth < 1.0) continue;
-        const GearTrain train{*p.mainTeeth, teeth, p.secondStage};
+        const GearTrain train{*p.mainTeeth, teeth, secondStageRatio(p)};
         const auto available = [&](double volts) {
             return [&, volts](Derivation& why) {
                 return headSpeed({*p.kv, p.cells, volts, p.efficiency, gearRatio(train), 0.0}, &why).availableRpm;

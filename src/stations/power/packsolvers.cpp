@@ -126,14 +126,22 @@ const SolverEntry& dipSolver() {
 }
 
 std::optional<SupplyDip> dipInForce(const Setup& setup) {
-    const Reading* rest = latest(setup.readings, "supply.rest");
-    const Reading* stirred = latest(setup.readings, "supply.stirred");
-    const Reading* tail = latest(setup.readings, "supply.tail");
     const std::vector<std::string> paths = dipSettings(setup, {});
-    const auto counts = [&](const Reading* r) { return r != nullptr && r->value > 0.0 && takenUnder(setup, *r, paths); };
-    if (!counts(rest) || (!counts(stirred) && !counts(tail))) return std::nullopt;
-    return supplyDip(rest->value, counts(stirred) ? std::optional(stirred->value) : std::nullopt,
-                     counts(tail) ? std::optional(tail->value) : std::nullopt);
+    const auto counts = [&](const Reading& r) { return r.value > 0.0 && takenUnder(setup, r, paths); };
+    std::optional<double> rest, stirred, tail;
+    for (const Reading& r : setup.readings) {
+        if (r.what == "supply.rest") {  // a round begins
+            rest = counts(r) ? std::optional(r.value) : std::nullopt;
+            stirred.reset();
+            tail.reset();
+        } else if (r.what == "supply.stirred" && counts(r)) {
+            stirred = r.value;
+        } else if (r.what == "supply.tail" && counts(r)) {
+            tail = r.value;
+        }
+    }
+    if (!rest || (!stirred && !tail)) return std::nullopt;
+    return supplyDip(*rest, stirred, tail);
 }
 
 }  // namespace kh

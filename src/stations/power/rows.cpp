@@ -111,8 +111,10 @@ StationPage powerRows(const RowBuilder& b) {
         b.row("gear", say(KH_TR("Gear ratio")), {}, {},
               {{b.labelled("machine.power.mainTeeth"_field), b.labelled("machine.power.pinionTeeth"_field),
                 RowBuilder::figure(f.ratio, label(KH_TR("=")))}}),
-        RowBuilder::under("gear", b.row("second-stage", say(KH_TR("Second stage")), {}, {},
-                                        {{b.field("machine.power.secondStage"_field, label(KH_TR("×")))}})),
+        RowBuilder::under(
+            "gear", b.row("second-stage", say(KH_TR("Second stage")), {}, {},
+                          {{b.field("machine.power.secondStage"_field, label(KH_TR("×"))),
+                            b.labelled("machine.power.secondMainTeeth"_field), b.labelled("machine.power.secondPinionTeeth"_field)}})),
         b.row("poles", say(KH_TR("Pole pairs")), {}, {},
               {{b.labelled("machine.power.poles"_field), RowBuilder::figure(f.polePairs, label(KH_TR("pairs")))}}),
         RowBuilder::under("poles", b.row("electrical", say(KH_TR("Electrical turns")), {}, {},

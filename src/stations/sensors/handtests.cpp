@@ -116,6 +116,9 @@ Solved solveMounting(const Setup& setup, std::span<const Reading> readings) {
                                            KH_TR("Also possible: {m}, {n} changes."),
                                            {{"m", settingsText(found.causes[i].mounting, found.causes[i].reversed)}}));
     }
+    if (!seenUnchanged(setup, "cyclic-sense"_row, {}) || !seenUnchanged(setup, "tail-direction"_row, {}))
+        out.remarks.insert(out.remarks.begin(), say(KH_TR("Plate and tail were not proved by the sticks yet: prove those rows first, until "
+                                                          "then the answers say nothing.")));
     if (seen == portsTwiceReversed()) out.answers.push_back(portsAndChannels());
     otherBanks(setup, readings, seen, out);
     if (out.answers.empty() && !found.sound)

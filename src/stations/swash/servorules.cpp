@@ -127,6 +127,7 @@ void framePeriod(const AuditContext& c, std::vector<Finding>& out) {
     };
     const ControllerProfile& box = c.setup.controller.profile;
     check(c.setup.controller.pulseUs, c.setup.controller.rateHz, box.strokeUs, "frame-period", "controller.rateHz"_field, "servo-rate");
+    if (!tailBladesTurn(c.setup)) return;
     check(c.setup.controller.tail.pulseUs, c.setup.controller.tail.rateHz, box.tailStrokeUs, "frame-period.tail",
           "controller.tail.rateHz"_field, "tail-rate");
 }
