@@ -68,6 +68,10 @@ TEST_CASE("the neutral's slider offset brings mid travel to the pitch that holds
             CHECK(degFromRad(std::asin(sine)) == Approx(side * need).margin(1e-9));
             CHECK(out.answers[0].expect == Approx(need));
         }
+    // moved by hand, the slider makes no reading of plate and blades stale
+    const Setup moved = takenOver(turnstone(), solved(turnstone(), "tail-neutral", {}), {}, "2027-01-01T10:00:00Z");
+    CHECK(staleReadings(moved, solvers()).empty());
+    CHECK(moved.readings.size() == turnstone().readings.size());
     Setup unknown = turnstone();
     unknown.transmitter.modes.front().targetRpm.reset();
     CHECK_THROWS_WITH(solved(unknown, "tail-neutral", {}), Catch::Contains("tail.neutral"));

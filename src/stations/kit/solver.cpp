@@ -183,7 +183,7 @@ Setup takenOver(const Setup& setup, const Solved& solved, const std::vector<Read
     };
     std::vector<Reading> added = readings;
     for (const SolvedField& a : solved.answers)  // done by hand: written down, since it makes other readings stale
-        if (a.edits.empty() && a.value != 0.0 && a.box == Box::Machine)
+        if (a.edits.empty() && a.partsReadings && a.value != 0.0 && a.box == Box::Machine)
             added.push_back({{}, kHandWork + a.field, a.value, a.unit, {}, {}, {}, {}});
     for (Reading& r : added) {
         do ++number;

@@ -28,7 +28,8 @@ struct SolvedField {
     double residue = 0.0;  ///< how far from the aim that will be
     Message todo;          ///< in the second person, with its numbers
     Derivation why;
-    std::vector<Edit> edits;  ///< empty: done by hand on the machine
+    std::vector<Edit> edits;    ///< empty: done by hand on the machine
+    bool partsReadings = true;  ///< of work by hand: other solvers' readings say nothing after it
 };
 
 struct Solved {

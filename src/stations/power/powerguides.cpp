@@ -89,7 +89,10 @@ Guide firstPower(const Setup& setup, const Figures&) {
                            say(KH_TR("Start in Normal with hold on, the head held.")),
                            say(KH_TR("It idles, the rotor does not creep; cut stops it.")),
                            {}});
-        g.steps.push_back({Box::Transmitter, say(KH_TR("Hold off, open to just above the clutch for 5 s.")), {}, {}});
+        g.steps.push_back({Box::Transmitter,
+                           say(KH_TR("Hold off, open to just above the clutch for 5 s.")),
+                           {},
+                           say(KH_TR("The grips turn with full force: nobody in the plane of the disc."))});
     } else {
         g.steps.push_back({Box::Transmitter, say(KH_TR("Transmitter on, hold on, collective low; then plug the pack in, and wait.")),
                            say(KH_TR("Nothing turns until everything has started.")),

@@ -122,6 +122,7 @@ Solved solveNeutral(const Setup& setup, std::span<const Reading> readings) {
     const auto sliderFor = [&](double pitchDeg) {
         slider.field = "tail-slider";
         slider.box = Box::Machine;
+        slider.partsReadings = false;  // plate and blades do not know of it
         slider.value = lever * side * h.tail.gripMm * (sinDeg(pitchDeg) - sinDeg(built));
         slider.unit = "mm";
         slider.decimals = 2;
