@@ -5,9 +5,11 @@
 #include "judge/figures.h"
 #include "kernel/helicopter/plant.h"
 #include "model/helicopter/helicopter.h"
+#include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "support.h"
 
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
 
@@ -41,6 +43,12 @@ TEST_CASE("gears, speeds and their ceiling by hand") {
     for (const PinionFigures& p : teeth.pinions)
         if (p.fitted) CHECK(p.ratio.value == Approx(10.0));
     CHECK(figuresWith({{"machine.power.secondMainTeeth", 30.0}}).ratio.value == f.ratio.value);
+    CHECK(std::count(teeth.ratio.why.inputs.begin(), teeth.ratio.why.inputs.end(), "machine.power.secondMainTeeth") == 1);
+    CHECK(std::count(f.ratio.why.inputs.begin(), f.ratio.why.inputs.end(), "machine.power.secondMainTeeth") == 0);
+    for (const StationPage& page : ledger(turnstone(), evaluate(turnstone())))
+        for (const Row& row : page.rows)
+            if (row.id == "gear" || row.id == "second-stage")
+                CHECK(row.standing == Standing::Entered);  // unknown teeth take nothing from it
     using namespace std::string_literals;
     const Figures hard = figuresWith({{"machine.style", "aerobatic"s}});
     CHECK(hard.availableEndRpm.value == Approx(1160 * 6 * 3.3 * 0.92 / 8.0));

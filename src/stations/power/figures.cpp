@@ -32,9 +32,10 @@ constexpr double kBriskPower = 2.0;                                ///< of the h
 
 void PowerFigures::power() {
     const PowerTrain& p = setup.machine.power;
-    const std::vector<std::string> gearPaths{"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field,
-                                             "machine.power.secondStage"_field, "machine.power.secondMainTeeth"_field,
-                                             "machine.power.secondPinionTeeth"_field};
+    std::vector<std::string> gearPaths{"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field};
+    if (p.secondMainTeeth && p.secondPinionTeeth)
+        gearPaths.insert(gearPaths.end(), {"machine.power.secondMainTeeth"_field, "machine.power.secondPinionTeeth"_field});
+    else gearPaths.emplace_back("machine.power.secondStage"_field);
     const std::vector<FigureNeed> teeth{{"machine.power.mainTeeth"_field, p.mainTeeth.has_value()},
                                         {"machine.power.pinionTeeth"_field, p.pinionTeeth.has_value()}};
     out.ratio = make(

@@ -60,6 +60,19 @@ Figure firstRunFigure(const RowBuilder& b) {
     return f;
 }
 
+/// Its ratio, or its own teeth where they are known: what is not known of them takes nothing from the row's standing.
+Row secondStage(const RowBuilder& b) {
+    const PowerTrain& p = b.setup().machine.power;
+    const bool byTeeth = p.secondMainTeeth && p.secondPinionTeeth;
+    const std::vector<Part> ratio{b.field("machine.power.secondStage"_field, label(KH_TR("×")))};
+    const std::vector<Part> teeth{b.labelled("machine.power.secondMainTeeth"_field), b.labelled("machine.power.secondPinionTeeth"_field)};
+    Row row = b.row("second-stage", say(KH_TR("Second stage")), {}, {}, {byTeeth ? teeth : ratio});
+    std::vector<Part>& parts = row.cells[2].parts;
+    if (byTeeth) parts.insert(parts.begin(), ratio.begin(), ratio.end());
+    else parts.insert(parts.end(), teeth.begin(), teeth.end());
+    return row;
+}
+
 Row bailOut(const RowBuilder& b) {
     const bool own = b.setup().controller.governor.kind == GovernorKind::Internal;
     Cell controller, machine;
@@ -111,10 +124,7 @@ StationPage powerRows(const RowBuilder& b) {
         b.row("gear", say(KH_TR("Gear ratio")), {}, {},
               {{b.labelled("machine.power.mainTeeth"_field), b.labelled("machine.power.pinionTeeth"_field),
                 RowBuilder::figure(f.ratio, label(KH_TR("=")))}}),
-        RowBuilder::under(
-            "gear", b.row("second-stage", say(KH_TR("Second stage")), {}, {},
-                          {{b.field("machine.power.secondStage"_field, label(KH_TR("×"))),
-                            b.labelled("machine.power.secondMainTeeth"_field), b.labelled("machine.power.secondPinionTeeth"_field)}})),
+        RowBuilder::under("gear", secondStage(b)),
         b.row("poles", say(KH_TR("Pole pairs")), {}, {},
               {{b.labelled("machine.power.poles"_field), RowBuilder::figure(f.polePairs, label(KH_TR("pairs")))}}),
         RowBuilder::under("poles", b.row("electrical", say(KH_TR("Electrical turns")), {}, {},
