@@ -99,7 +99,8 @@ void governorNumbers(const AuditContext& c, std::vector<Finding>& out) {
              .why = g.ratio > c.figures.ratio.value
                         ? c.say(KH_TR("The rotor is driven faster than asked by the same factor, past what the blades bear."))
                         : c.say(KH_TR("The rotor turns slower than asked by the same factor: tail and collective run out of reach.")),
-             .todo = c.say(KH_TR("Enter {w} in the controller; first governed run without blades."), {{"w", num(c.figures.ratio.value, 2)}}),
+             .todo =
+                 c.say(KH_TR("Enter {w} in the controller; first governed run without blades."), {{"w", num(c.figures.ratio.value, 2)}}),
              .box = Box::Controller,
              .subject = "controller.governor.ratio"_field,
              .fix = {{"controller.governor.ratio"_field, roundToStep(c.figures.ratio.value, 0.01)}}});
