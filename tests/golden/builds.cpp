@@ -11,9 +11,14 @@
 #include "model/helicopter/newmodel.h"
 #include "model/helicopter/sizeclass.h"
 
+#include <zlib.h>
 #include <algorithm>
+#include <array>
 #include <cmath>
+#include <memory>
 #include <random>
+#include <stdexcept>
+#include <utility>
 
 namespace khtest {
 
@@ -119,17 +124,42 @@ Setup generated(unsigned seed, const io::Library& library) {
 
 }  // namespace
 
-std::vector<NamedSetup> allBuilds(int generatedBuilds) {
+std::vector<std::string> frozenTexts(int count) {
+    const char* const file = KEELHAUL_SOURCE "/tests/documents/v3/builds.jsonl.gz";
+    const std::unique_ptr<gzFile_s, int (*)(gzFile)> in(gzopen(file, "rb"), gzclose);
+    if (!in) throw std::runtime_error(std::string(file) + " cannot be read");
+    std::vector<std::string> out;
+    std::string line;
+    std::array<char, 65536> piece{};
+    while (static_cast<int>(out.size()) < count && gzgets(in.get(), piece.data(), static_cast<int>(piece.size())) != nullptr) {
+        line += piece.data();
+        if (line.empty() || line.back() != '\n') continue;
+        out.push_back(std::exchange(line, {}));
+    }
+    if (static_cast<int>(out.size()) < count) throw std::runtime_error(std::string(file) + " ends early");
+    return out;
+}
+
+std::vector<NamedSetup> allBuilds(int frozen) {
+    const std::string documents = KEELHAUL_SOURCE "/tests/documents/";
     std::vector<NamedSetup> out;
     for (const char* name : {"turnstone-470", "dunlin-380", "fulmar-700", "gannet-600n"})
-        out.push_back({name, io::loadDocument(std::string(KEELHAUL_SOURCE "/tests/documents/v1/") + name + ".keel.json").setup});
+        out.push_back({name, io::loadDocument(documents + "v1/" + name + ".keel.json").setup});
+    out.push_back({"redshank-470", io::loadDocument(documents + "v3/redshank-470.keel.json").setup});
+    int number = 0;
+    for (const std::string& text : frozenTexts(frozen)) out.push_back({"build-" + std::to_string(number++), io::parseDocument(text).setup});
+    return out;
+}
+
+std::vector<NamedSetup> drawnBuilds(int count, unsigned seed) {
     io::Library library = io::loadLibrary({KEELHAUL_SOURCE "/data"});
     const auto described = [](auto& list) { std::erase_if(list, [](const auto& p) { return p.id.starts_with(io::kPlain); }); };
     described(library.transmitters);
     described(library.controllers);
     described(library.speedControllers);
-    for (int i = 0; i < generatedBuilds; ++i)
-        out.push_back({"build-" + std::to_string(i), generated(static_cast<unsigned>(1000 + i), library)});
+    std::vector<NamedSetup> out;
+    for (int i = 0; i < count; ++i)
+        out.push_back({"drawn-" + std::to_string(i), generated(100000 * seed + static_cast<unsigned>(i), library)});
     return out;
 }
 

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Documents of every build, made from a seed: what the goldens and the properties over all builds are tried on.
+// Documents of every build: what the goldens and the properties over all builds are tried on.
 #pragma once
 
 #include "model/setup.h"
@@ -15,10 +15,20 @@ struct NamedSetup {
     kh::Setup setup;
 };
 
-inline constexpr int kGeneratedBuilds = 300;
+inline constexpr int kFrozenBuilds = 300;
 
-/// The frozen demo documents of version 1, and `generated` others: size classes with all boxes, all layouts, both
-/// rotations, both link sides, engine and electric, each with up to four settings or facts changed within their ranges.
-[[nodiscard]] std::vector<NamedSetup> allBuilds(int generated = kGeneratedBuilds);
+/// The frozen demo documents (those of version 1, the Redshank of version 3), and the first `frozen` of the builds of version 3
+/// in tests/documents/v3/builds.jsonl.gz: size classes with all boxes, all layouts, both rotations, both link sides, engine and
+/// electric, each with up to four settings or facts changed within their ranges.
+[[nodiscard]] std::vector<NamedSetup> allBuilds(int frozen = kFrozenBuilds);
+/// How many of allBuilds() are demo documents; they come first.
+inline constexpr std::size_t kFrozenDemos = 5;
+
+/// Builds like those, drawn anew from the fields and profiles of today: fields that came after the freeze are moved in them.
+/// Which ones come out changes with every field; nothing is compared with what they said before.
+[[nodiscard]] std::vector<NamedSetup> drawnBuilds(int count, unsigned seed = 1);
+
+/// Those of version 3 as they were written, one document a line. @throws std::runtime_error if the file cannot be read
+[[nodiscard]] std::vector<std::string> frozenTexts(int count = kFrozenBuilds);
 
 }  // namespace khtest
