@@ -135,8 +135,8 @@ int drag() {
         window.bench()->removeEventFilter(&watch);
         std::sort(watch.gapsMs.begin(), watch.gapsMs.end());
         const std::size_t frames = watch.gapsMs.size();
-        std::printf("drag, %-6s %d moves, %zu frames painted, 95th percentile %.1f ms between frames, %.0f %% of a core\n",
-                    stationName(station), moves, frames, frames == 0 ? 0.0 : watch.gapsMs[frames * 95 / 100], busy * 100.0);
+        std::printf("drag, %-6s %d moves, %zu frames painted, 95th percentile %.1f ms between frames, %.0f %% of a core\n", w.entry().name,
+                    moves, frames, frames == 0 ? 0.0 : watch.gapsMs[frames * 95 / 100], busy * 100.0);
     }
     wait(1000);
     const double before = processorSeconds();

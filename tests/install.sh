@@ -17,7 +17,7 @@ prefix/bin/keelhaul-cli audit prefix/share/keelhaul/demo/turnstone-470.keel.json
 prefix/bin/keelhaul-cli new --class 380 --transmitter halyard-10 -o "$work/new.keel.json"
 # the installed data win over the source tree: a profile changed there is the one that is used
 sed -i 's/"Halyard 10"/"Halyard 10 installed"/' prefix/share/keelhaul/profiles/transmitters/halyard-10.json
-prefix/bin/keelhaul-cli new --class 380 --transmitter halyard-10 -o "$work/new.keel.json"
+prefix/bin/keelhaul-cli new --class 380 --transmitter halyard-10 --replace -o "$work/new.keel.json"
 grep -q 'Halyard 10 installed' "$work/new.keel.json"
 QT_QPA_PLATFORM=offscreen prefix/bin/keelhaul --screenshots "$work/shots" 2>/dev/null
 test -s "$work/shots/swash.png"

@@ -21,6 +21,22 @@ private:
     std::string field_, problem_;
 };
 
+/// A number outside what a field allows, so that it can be told in the writing of its box.
+class RangeError : public InputError {
+public:
+    /// @param problem  as for InputError  @param whole  it lies within, but only whole numbers are allowed
+    RangeError(std::string_view field, std::string_view problem, double value, double low, double high, bool whole)
+        : InputError(field, problem), value_(value), low_(low), high_(high), whole_(whole) {}
+    [[nodiscard]] double value() const noexcept { return value_; }
+    [[nodiscard]] double low() const noexcept { return low_; }
+    [[nodiscard]] double high() const noexcept { return high_; }
+    [[nodiscard]] bool whole() const noexcept { return whole_; }
+
+private:
+    double value_, low_, high_;
+    bool whole_;
+};
+
 /// @throws InputError if `value` is not finite
 double requireFinite(std::string_view field, double value);
 /// @throws InputError unless `value` > 0 and finite

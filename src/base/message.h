@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "base/amount.h"
+
 #include <functional>
 #include <initializer_list>
 #include <string>
@@ -24,8 +26,9 @@ struct Number {
 [[nodiscard]] inline Number signedNum(double value, int decimals = 0) { return {value, decimals, true}; }
 
 struct Message;
-/// A proper name or a number, or a list of messages that are rendered and joined by ", ".
-using MessageValue = std::variant<std::string, Number, std::vector<Message>>;
+/// A proper name, a number, an amount in a box's writing, or a list of messages that are rendered and joined by ", ". What belongs to
+/// a field is an amount, never a bare number (model/amounts.h).
+using MessageValue = std::variant<std::string, Number, std::vector<Message>, Amount>;
 
 struct MessageArg {
     std::string name;
@@ -57,11 +60,16 @@ struct Speech {
     /// A template in another language, in the form its count asks for (−1: it counts nothing); empty: the template itself.
     std::function<std::string(const std::string&, int)> translate;
     std::string decimalPoint = ".";
+    bool masksAmounts = false;  ///< every amount reads "#": what is left is the same for every box
 };
 
 [[nodiscard]] const Speech& english();
 [[nodiscard]] std::string render(const Message& message, const Speech& speech = english());
 /// The number as shown: a true minus sign, never "−0".
 [[nodiscard]] std::string render(const Number& number, const Speech& speech = english());
+/// With its unit, unless it is bare: "105 %", "180°", "H 44".
+[[nodiscard]] std::string render(const Amount& amount, const Speech& speech = english());
+/// Every amount in a message, in its order.
+[[nodiscard]] std::vector<Amount> amountsIn(const Message& message);
 
 }  // namespace kh

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cstdint>
+#include <utility>
 
 namespace kh {
 
@@ -31,7 +32,8 @@ Letter letterAt(std::string_view text, std::size_t at) {
 bool turns(std::uint32_t c) {
     return c == 0x200E || c == 0x200F || c == 0x061C || (c >= 0x202A && c <= 0x202E) || (c >= 0x2066 && c <= 0x2069);
 }
-bool control(std::uint32_t c) { return (c < 0x20 && c != '\n' && c != '\t') || (c >= 0x7F && c < 0xA0) || c == 0xFFFE || c == 0xFFFF; }
+bool breaksLine(std::uint32_t c) { return (c >= 0x09 && c <= 0x0D) || c == 0x85 || c == 0x2028 || c == 0x2029; }
+bool control(std::uint32_t c) { return c < 0x20 || (c >= 0x7F && c < 0xA0) || c == 0xFFFE || c == 0xFFFF; }
 bool rightToLeft(std::uint32_t c) {
     return (c >= 0x0590 && c <= 0x08FF) || (c >= 0xFB1D && c <= 0xFDFF) || (c >= 0xFE70 && c <= 0xFEFC) || (c >= 0x10800 && c <= 0x10FFF) ||
            (c >= 0x1E800 && c <= 0x1EFFF);
@@ -43,9 +45,15 @@ std::string plainText(std::string_view text) {
     if (std::all_of(text.begin(), text.end(), [](char c) { return c >= 0x20 && c < 0x7F; })) return std::string(text);
     std::string out;
     bool isolate = false;
+    bool apart = false;  // what broke the line becomes one space
     for (std::size_t at = 0; at < text.size();) {
         const Letter letter = letterAt(text, at);
-        if (!turns(letter.code) && !control(letter.code)) out += text.substr(at, letter.bytes);
+        if (breaksLine(letter.code)) {
+            apart = true;
+        } else if (!turns(letter.code) && !control(letter.code)) {
+            if (std::exchange(apart, false) && !out.empty() && out.back() != ' ') out += ' ';
+            out += text.substr(at, letter.bytes);
+        }
         isolate = isolate || rightToLeft(letter.code);
         at += letter.bytes;
     }

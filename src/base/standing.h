@@ -14,6 +14,7 @@ struct StandingRecord {
     std::string at;
     std::string instrument;
     std::string uncertainty;  ///< with its unit, for example "±0.1°"
+    int change = 0;           ///< count of the document at which it was written; what came later is decided by it, never by `at`
     bool operator==(const StandingRecord&) const = default;
 };
 

@@ -21,6 +21,7 @@ struct TraceOptions {
 struct NewOptions {
     std::string name = "New model", sizeClass = "470", out, data;
     std::string transmitter, controller, speedController, servo;  ///< ids; empty: the plain ones
+    bool replace = false;                                         ///< a file that is there
     std::string style = "sport", turning = "clockwise", layout, link = "leading", throttle = "flat", hold = "cut";
 };
 
@@ -44,7 +45,11 @@ int runNew(const NewOptions& o, const char* program);
 int runProfileCheck(const std::string& file);
 
 void print(const auto& value) { std::cout << value.dump(1) << '\n'; }
-/// A file's text, or standard input for "-".
+/// A file's text, or standard input for "-". @throws io::FileError, also beyond 16 MiB
 [[nodiscard]] std::string readAll(const std::string& path);
+/// Onto standard output for "-", else atomically into the file.
+/// @param replace  a file that is there may be written over  @throws io::FileError
+void writeAll(const std::string& path, const std::string& text, bool replace = true);
+inline constexpr const char* kStandard = "-";
 
 }  // namespace kh::cli

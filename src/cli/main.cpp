@@ -49,7 +49,7 @@ int run(int argc, char** argv) {
     RepairOptions repair;
     CLI::App* repairCommand = app.add_subcommand("repair", "The plan: which changes, in which order, leave no danger and no warning");
     repairCommand->add_option("file", repair.file, "A setup")->required();
-    repairCommand->add_option("-o", repair.out, "Write the document after the plan; without it nothing is written");
+    repairCommand->add_option("-o", repair.out, "Write the document after the plan, - for standard output; without it nothing is written");
     repairCommand->add_option("--step", repair.step, "Steps 1 … N only");
     repairCommand->add_flag("--by-hand-done", repair.handsDone,
                             "The steps by hand were done as expected: write them down, and what rests on them");
@@ -74,7 +74,7 @@ int run(int argc, char** argv) {
 
     CLI::App* sheet = app.add_subcommand("sheet", "Write the bench sheet");
     sheet->add_option("file", file, "A setup")->required();
-    sheet->add_option("-o", out, "The sheet, .html or .pdf")->required();
+    sheet->add_option("-o", out, "The sheet, .html or .pdf; - for HTML on standard output")->required();
 
     CLI::App* schema = app.add_subcommand("schema", "Print a JSON Schema");
     schema->add_option("which", which, "setup, transmitter, controller, speed-controller, servo or readings");
@@ -82,7 +82,8 @@ int run(int argc, char** argv) {
 
     NewOptions create;
     CLI::App* newCommand = app.add_subcommand("new", "Write a new model with the starting values of a size class");
-    newCommand->add_option("-o", create.out, "The file to write")->required();
+    newCommand->add_option("-o", create.out, "The file to write, or -")->required();
+    newCommand->add_flag("--replace", create.replace, "Write over a file that is there");
     newCommand->add_option("--name", create.name, "The model's name");
     newCommand->add_option("--class", create.sizeClass, "Size class, for example 470");
     newCommand->add_option("--transmitter", create.transmitter, "A transmitter profile's id");
@@ -133,7 +134,10 @@ int main(int argc, char** argv) {
         for (int i = 1; i < argc; ++i)
             if (!QUtf8StringView(argv[i]).isValidUtf8())
                 throw kh::InputError(fmt::format("argument {}", i), fmt::format("{} is not UTF-8", argv[i]));
-        return run(argc, argv);
+        const int code = run(argc, argv);
+        std::cout.flush();
+        if (!std::cout) throw kh::io::FileError("standard output cannot be written");
+        return code;
     } catch (const kh::InputError& e) {
         return told(e.what(), BadInput);
     } catch (const kh::io::FileError& e) {

@@ -4,6 +4,7 @@
 #include "io/document.h"
 #include "io/report.h"
 #include "judge/plan/plan.h"
+#include "model/changes.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "procedure/tobeset.h"
@@ -27,11 +28,12 @@ int runRepair(const RepairOptions& o) {
     if (!o.out.empty()) {
         const auto now = std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now());
         const Setup after = withPlan(document.setup, plan, upTo, o.handsDone, fmt::format("{:%Y-%m-%dT%H:%M:%SZ}", now));
-        io::saveDocument(o.out, after, document.unknown);
+        writeAll(o.out, io::writeDocument(noted(document.setup, after), document.unknown));
+        if (o.out == kStandard) return plan.left.empty() ? Fine : Danger;  // the document alone
     }
     const std::vector<ToBeSet> seen = stillToSee(document.setup, ledger(document.setup, judge(document.setup, rules)));
     if (o.json) {
-        print(io::planJson(plan, texts, seen));
+        print(io::planJson(document.setup, plan, texts, seen));
     } else if (all == 0 && plan.left.empty()) {
         std::cout << "nothing to repair: no danger, no warning\n";
     } else {

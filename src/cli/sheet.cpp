@@ -19,8 +19,8 @@ int runSheet(const std::string& file, const std::string& out, int argc, char** a
     const Sheet sheet = benchSheet(setup, evaluation, wordedPlan(setup, stationsOf(setup).rules()));
     const paint::Offscreen offscreen(argc, argv);
     const paint::SheetDrawn drawn{setup, evaluation};
-    if (out.ends_with(".pdf")) io::writeFileAtomically(out, paint::sheetPdf(sheet, drawn, english()));
-    else if (out.ends_with(".html")) io::writeFileAtomically(out, io::sheetHtml(sheet, paint::sheetFigures(sheet, drawn)));
+    if (out.ends_with(".pdf")) writeAll(out, paint::sheetPdf(sheet, drawn, english()));
+    else if (out == kStandard || out.ends_with(".html")) writeAll(out, io::sheetHtml(sheet, paint::sheetFigures(sheet, drawn)));
     else throw InputError("o", "the file must end in .html or .pdf");
     return Fine;
 }

@@ -7,21 +7,23 @@
 #include "procedure/registry.h"
 
 #include <fmt/format.h>
+#include <algorithm>
 #include <nlohmann/json.hpp>
 
 namespace kh::cli {
 
 int runSolve(const std::string& what, const std::string& file, const std::string& readings, bool asJson) {
-    const SolverEntry* solver = solverById(what);
-    if (solver == nullptr) {
+    const Setup setup = io::loadDocument(file).setup;
+    const auto own = stationsOf(setup).solvers();  // of the document's own class
+    const auto solver = std::find_if(own.begin(), own.end(), [&](const SolverEntry& e) { return what == e.id; });
+    if (solver == own.end()) {
         std::vector<std::string> known;
-        for (const SolverEntry& e : solvers()) known.emplace_back(e.id);
+        for (const SolverEntry& e : own) known.emplace_back(e.id);
         throw InputError("solve", fmt::format("{} is not known; known are {}", what, fmt::join(known, ", ")));
     }
-    const Setup setup = io::loadDocument(file).setup;
     const Solved solved = solveRound(setup, *solver, io::parseReadings(io::parseGuarded(readAll(readings))));
     if (asJson) {
-        print(io::solvedJson(solved));
+        print(io::solvedJson(setup, solved));
         return Fine;
     }
     std::cout << render(say(solver->caution)) << '\n';

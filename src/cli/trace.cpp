@@ -44,9 +44,9 @@ std::vector<std::pair<std::string, std::string>> assignments(const std::string& 
 
 void requireSwitches(const Setup& setup, const std::map<std::string, int>& switches) {
     std::vector<std::string> known;
-    for (const SwitchProfile& s : setup.transmitter.profile.switches) known.push_back(fmt::format("{} (1 … {})", s.id, s.places));
+    for (const SwitchProfile& s : setup.transmitter.profile->switches) known.push_back(fmt::format("{} (1 … {})", s.id, s.places));
     for (const auto& [id, place] : switches) {
-        const auto& list = setup.transmitter.profile.switches;
+        const auto& list = setup.transmitter.profile->switches;
         const auto s = std::find_if(list.begin(), list.end(), [&id = id](const SwitchProfile& p) { return p.id == id; });
         if (s == list.end() || place < 1 || place > s->places)
             throw InputError("switch", fmt::format("{}={} is not known; known are {}", id, place, fmt::join(known, ", ")));

@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "base/error.h"
 
+#include <array>
 #include <cmath>
 
 namespace kh {
@@ -33,16 +34,15 @@ double gainFromTyped(double typed, GainScale scale, double signOf) {
     return typed;
 }
 
-Message gainAsShown(double signedGain, GainScale scale) {
-    const double typed = gainTyped(signedGain, scale);
-    switch (scale) {
-        case GainScale::Signed: return say(KH_TR("{g}"), {{"g", signedNum(typed)}});
-        case GainScale::Centre50: return say(KH_TR("{g}"), {{"g", num(typed)}});
-        case GainScale::ModePercent:
-            return signedGain < 0.0 ? say(KH_TR("R {g}"), {{"g", num(typed)}}) : say(KH_TR("H {g}"), {{"g", num(typed)}});
-        case GainScale::Travel: return say(KH_TR("{g} %"), {{"g", num(typed)}});
-    }
-    return {};
+ScaleRef gainScaleRef(GainScale scale) {
+    using W = Scale::Writing;
+    static const std::array<ScaleRef, 4> all{std::make_shared<const Scale>(Scale{"", 1.0, 0.0, 0, true, false, 1.0, W::Number}),
+                                             std::make_shared<const Scale>(Scale{"", 0.5, 50.0, 0, false, false, 1.0, W::Number}),
+                                             std::make_shared<const Scale>(Scale{"", 1.0, 0.0, 0, true, false, 1.0, W::ModePercent}),
+                                             std::make_shared<const Scale>(Scale{"%", 1.0, 0.0, 0, true, false, 1.0, W::ModeTravel})};
+    return all[static_cast<std::size_t>(scale)];
 }
+
+Message gainAsShown(double signedGain, GainScale scale) { return say(KH_TR("{g}"), {{"g", Amount{signedGain, gainScaleRef(scale)}}}); }
 
 }  // namespace kh

@@ -22,7 +22,9 @@ struct GainWriting {
 /// @throws InputError naming `signed`
 [[nodiscard]] GainWriting writeGain(double signedGain);
 
-/// The gain as a box shows it, whole numbers: "+44", "72", "H 44", "44 %".
+/// The scale a gain is written on, whole numbers.
+[[nodiscard]] ScaleRef gainScaleRef(GainScale scale);
+/// The gain as a box shows it: "+44", "72", "H 44", "H 44 %".
 [[nodiscard]] Message gainAsShown(double signedGain, GainScale scale);
 /// What is typed into a box of that scale, as a number: +44 → 72 in centre-50.
 [[nodiscard]] double gainTyped(double signedGain, GainScale scale);

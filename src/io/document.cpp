@@ -32,6 +32,7 @@ void readStandings(const json& root, Setup& setup) {
         out.at = record.value("at", std::string());
         out.instrument = record.value("instrument", std::string());
         out.uncertainty = record.value("uncertainty", std::string());
+        out.change = record.value("change", 0);
         setup.standings[path] = out;
     }
 }
@@ -115,6 +116,7 @@ std::string writeDocument(const Setup& setup, const UnknownKeys& unknown) {
         if (!record.at.empty()) one["at"] = record.at;
         if (!record.instrument.empty()) one["instrument"] = record.instrument;
         if (!record.uncertainty.empty()) one["uncertainty"] = record.uncertainty;
+        if (record.change != 0) one["change"] = record.change;
         standings[path] = one;
     }
     root["standings"] = standings;

@@ -15,6 +15,8 @@ namespace kh::io {
 
 namespace {
 
+constexpr int kMostLinks = 40;
+
 [[noreturn]] void fail(const char* what, const std::filesystem::path& file, int error) {
     throw FileError(fmt::format("{} {}: {}", what, file.string(), std::strerror(error)));
 }
@@ -40,6 +42,18 @@ mode_t currentUmask() {
     return 077;
 }
 
+/// The file a name leads to by links, whether it is there or not. @throws FileError for links that lead round in a circle
+std::filesystem::path targetOf(std::filesystem::path file) {
+    std::error_code ec;
+    for (int links = 0; std::filesystem::is_symlink(file, ec); ++links) {
+        if (links == kMostLinks) throw FileError(fmt::format("cannot write {}: its links lead round in a circle", file.string()));
+        const std::filesystem::path next = std::filesystem::read_symlink(file, ec);
+        if (ec) break;
+        file = next.is_absolute() ? next : file.parent_path() / next;
+    }
+    return file;
+}
+
 }  // namespace
 
 std::string readFile(const std::filesystem::path& file) {
@@ -62,8 +76,7 @@ std::string readFile(const std::filesystem::path& file) {
 }
 
 void writeFileAtomically(const std::filesystem::path& file, const std::string& text) {
-    std::error_code ec;
-    const std::filesystem::path target = std::filesystem::is_symlink(file, ec) ? std::filesystem::weakly_canonical(file, ec) : file;
+    const std::filesystem::path target = targetOf(file);
     struct stat old {};
     const bool there = ::stat(target.c_str(), &old) == 0;
     if (there && !S_ISREG(old.st_mode)) throw FileError(fmt::format("cannot write {}: it is not a file", target.string()));

@@ -115,6 +115,7 @@ public:
     }
 
 private:
+    bool writes() const override { return true; }
     struct Level {
         const nlohmann::json* value;
         std::string path;

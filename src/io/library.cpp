@@ -107,12 +107,12 @@ Boxes plainBoxes(const Library& library) {
 Setup withNewerProfiles(Setup setup, const Library& library) {
     const auto renew = [](auto& copy, const auto& installed) {
         for (const auto& profile : installed)
-            if (profile.id == copy.id && profile.version > copy.version) copy = profile;
+            if (profile.id == copy->id && profile.version > copy->version) copy = profile;
     };
     renew(setup.transmitter.profile, library.transmitters);
     renew(setup.controller.profile, library.controllers);
     renew(setup.speedController.profile, library.speedControllers);
-    setup.machine.aircraft.facts().eachServo([&](const ServoPlace&, ServoProfile& servo) { renew(servo, library.servos); });
+    setup.machine.aircraft.facts().eachServo([&](const ServoPlace&, Shared<ServoProfile>& servo) { renew(servo, library.servos); });
     return setup;
 }
 

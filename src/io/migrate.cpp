@@ -3,9 +3,13 @@
 
 #include "io/document.h"
 
+#include <algorithm>
 #include <array>
 #include <cmath>
 #include <nlohmann/json.hpp>
+#include <string>
+#include <tuple>
+#include <vector>
 
 namespace kh::io {
 
@@ -53,22 +57,114 @@ void renameMounting(json& word) {
         if (was.starts_with(old)) word = std::string(now) + was.substr(old.size());
 }
 
+void renameMountings(json& profile) {
+    if (json* mountings = memberAt(profile, {"mountings"}); mountings != nullptr && mountings->is_array())
+        for (json& word : *mountings) renameMounting(word);
+}
+
+/// What a topic of format 1 asked for.
+struct CoarseTopic {
+    ProfileKind kind;
+    std::string_view id;
+    std::initializer_list<const char*> topics;
+};
+const std::initializer_list<CoarseTopic>& coarseTopics() {
+    constexpr auto tx = ProfileKind::Transmitter, fc = ProfileKind::Controller, esc = ProfileKind::SpeedController;
+    static const std::initializer_list<CoarseTopic> all{
+        {tx,
+         "model",
+         {"model-type", "swash-mixing", "model-match", "stick-mode", "stick-trims", "trim-range", "unused-channels", "spare-channels"}},
+        {tx, "channels", {"channel-number", "reverse", "travel", "sub-trim", "output-limit", "failsafe"}},
+        {tx, "switches", {"mode-switches", "stop-switches", "switch-functions"}},
+        {tx, "throttle", {"throttle-curve"}},
+        {tx, "pitch", {"pitch-curve"}},
+        {tx, "rates", {"rate", "expo"}},
+        {tx, "gain", {"tail-gain", "gain-steps"}},
+        {tx, "hold", {"hold-throttle", "stop-throttle", "acts-in", "power-on-guard"}},
+        {tx, "timer", {"timer", "alarms"}},
+        {fc, "mounting", {"mounting", "gyro-senses", "rescue", "rotor-turning"}},
+        {fc, "receiver", {"channel-order"}},
+        {fc, "servos", {"servo-pulse", "servo-rate", "servo-direction", "servo-trim"}},
+        {fc, "plate", {"layout", "layout-angles", "phase", "directions", "reference", "cyclic-limit"}},
+        {fc, "pitch", {"collective-range", "collective-trim"}},
+        {fc, "tail", {"tail-pulse", "tail-rate", "tail-servo-direction", "tail-direction", "tail-limits", "precompensation"}},
+        {fc, "governor", {"governor", "governor-gear", "governor-run"}},
+        {fc, "banks", {"bank-rates", "bank-expo", "head-gain"}},
+        {esc, "ends", {"throttle-ends"}},
+        {esc, "control", {"control", "brake"}},
+        {esc, "start", {"soft-start", "bail-out"}},
+        {esc, "pack", {"cut-off"}}};
+    return all;
+}
+
+/// Format 1 had no format, a flat menu of coarse topics and no writing of the box's own.
+void toFormat2(json& profile, ProfileKind kind) {
+    profile["format"] = kProfileFormat;
+    json* menu = memberAt(profile, {"menu"});
+    if (menu == nullptr || !menu->is_array()) return;
+    for (json& page : *menu) {
+        if (!page.is_object() || page.contains("topics")) continue;
+        json topics = json::array();
+        for (const CoarseTopic& coarse : coarseTopics())
+            if (coarse.kind == kind && page.contains("id") && page.at("id") == std::string(coarse.id))
+                for (const char* topic : coarse.topics) topics.push_back(topic);
+        page["topics"] = std::move(topics);
+    }
+}
+
 std::vector<Message> toVersion3(json& root) {
     for (const char* box : {"machine", "controller"})
         if (json* word = memberAt(root, {box, "mounting"})) renameMounting(*word);
-    if (json* profile = memberAt(root, {"controller", "profile"})) migrateProfile(*profile);
+    if (json* profile = memberAt(root, {"controller", "profile"})) renameMountings(*profile);
+    return {};
+}
+
+/// Version 3 told what came later by its dates. They become counts in their order; within one second values come before readings and
+/// readings before what was seen on the machine, so that what was proved stays proved. What has no date comes first of all. Profile
+/// copies become ones of format 2.
+std::vector<Message> toVersion4(json& root) {
+    struct Written {
+        std::string at;
+        int kind;
+        json* record;
+        bool operator<(const Written& o) const { return std::tie(at, kind) < std::tie(o.at, o.kind); }
+    };
+    std::vector<Written> written;
+    const auto take = [&](json& record, int kind) {
+        if (record.is_object() && record.contains("at") && record.at("at").is_string())
+            written.push_back({record.at("at").get<std::string>(), kind, &record});
+    };
+    if (json* standings = memberAt(root, {"standings"}); standings != nullptr && standings->is_object())
+        for (const auto& [path, record] : standings->items()) take(record, path.starts_with("rows.") ? 2 : 0);
+    if (json* readings = memberAt(root, {"readings"}); readings != nullptr && readings->is_array())
+        for (json& reading : *readings) take(reading, 1);
+    std::stable_sort(written.begin(), written.end());
+    for (const auto& [part, kind] : {std::pair("transmitter", ProfileKind::Transmitter), std::pair("controller", ProfileKind::Controller),
+                                     std::pair("speedController", ProfileKind::SpeedController)})
+        if (json* profile = memberAt(root, {part, "profile"})) migrateProfile(*profile, kind);
+    int count = 0;
+    const Written* before = nullptr;
+    for (const Written& w : written) {
+        if (w.at.empty()) continue;
+        if (before == nullptr || *before < w) ++count;
+        (*w.record)["change"] = count;
+        before = &w;
+    }
+    root["change"] = count;
     return {};
 }
 
 /// The step that leaves each version, the first from 1 to 2.
-constexpr std::array kSteps{toVersion2, toVersion3};
+constexpr std::array kSteps{toVersion2, toVersion3, toVersion4};
 static_assert(kSteps.size() + 1 == kFormatVersion, "every version has a step to the next");
 
 }  // namespace
 
-void migrateProfile(json& profile) {
-    if (json* mountings = memberAt(profile, {"mountings"}); mountings != nullptr && mountings->is_array())
-        for (json& word : *mountings) renameMounting(word);
+void migrateProfile(json& profile, ProfileKind kind) {
+    if (!profile.is_object()) return;
+    if (kind == ProfileKind::Controller) renameMountings(profile);
+    if (kind == ProfileKind::Servo || profile.contains("format")) return;  // a data sheet has no menu
+    toFormat2(profile, kind);
 }
 
 std::vector<Message> migrate(json& root) {

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "base/message.h"
+#include "io/document.h"
 
 #include <nlohmann/json_fwd.hpp>
 #include <vector>
@@ -13,7 +13,8 @@ namespace kh::io {
 /// are left to the schema.
 /// @return what the pilot should look at on the machine
 std::vector<Message> migrate(nlohmann::json& root);
-/// A profile with words of before, in a document or in a file of the pilot's own, put into those of today.
-void migrateProfile(nlohmann::json& profile);
+/// A profile of an older format, in a document or in a file of the pilot's own, as one of today's: a file without a format is of
+/// format 1, whose menus had coarse topics of their own. Its content's version stays.
+void migrateProfile(nlohmann::json& profile, ProfileKind kind);
 
 }  // namespace kh::io

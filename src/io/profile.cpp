@@ -34,7 +34,7 @@ constexpr std::array kKinds{Kind{ProfileKind::Transmitter, "transmitter", "profi
 
 template <class T>
 T parsed(json value, ProfileKind kind) {
-    migrateProfile(value);
+    migrateProfile(value, kind);
     schemaOf(kind).require(value);
     T profile;
     JsonReader reader(value);

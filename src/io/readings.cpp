@@ -3,6 +3,7 @@
 
 #include "base/error.h"
 #include "io/schema.h"
+#include "model/amounts.h"
 
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
@@ -55,15 +56,18 @@ std::vector<Reading> parseReadings(const json& file) {
     return out;
 }
 
-ordered_json solvedJson(const Solved& solved) {
+ordered_json solvedJson(const Setup& setup, const Solved& solved) {
     ordered_json answers = ordered_json::array();
     for (const SolvedField& a : solved.answers) {
         ordered_json why = ordered_json::array();
         for (const Message& line : a.why.lines) why.push_back(render(line));
+        ordered_json shown = ordered_json::array();  // what is typed, as its box writes it
+        for (const Edit& e : a.edits) shown.push_back(render(show(setup, e.path, e.value)));
         answers.push_back({{"field", a.field},
                            {"box", boxId(a.box)},
                            {"value", a.value},
                            {"unit", a.unit},
+                           {"shown", shown},
                            {"expect", a.expect},
                            {"expectUnit", a.expectUnit},
                            {"residue", a.residue},

@@ -15,6 +15,6 @@ namespace kh::io {
 /// @throws InputError naming the path, the value and what is allowed
 [[nodiscard]] std::vector<Reading> parseReadings(const nlohmann::json& file);
 /// `{answers:[{field, box, value, expect, residue, why}], remarks:[…]}`
-[[nodiscard]] nlohmann::ordered_json solvedJson(const Solved& solved);
+[[nodiscard]] nlohmann::ordered_json solvedJson(const Setup& setup, const Solved& solved);
 
 }  // namespace kh::io

@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "io/helicopter/helicopterjson.h"
 #include "io/jsonfields.h"
+#include "model/amounts.h"
 
 #include <fmt/format.h>
 #include <cmath>
@@ -117,10 +118,12 @@ ojson traceJson(const Trace& t) {
 
 namespace {
 
-ojson editsJson(const std::vector<Edit>& edits, const std::vector<FieldValue>* was) {
+/// @param setup  whose boxes say how a value is shown
+ojson editsJson(const Setup& setup, const std::vector<Edit>& edits, const std::vector<FieldValue>* was) {
     ojson out = ojson::array();
     for (std::size_t i = 0; i < edits.size(); ++i) {
-        ojson one{{"path", edits[i].path}, {"value", valueJson(edits[i].value)}};
+        ojson one{
+            {"path", edits[i].path}, {"value", valueJson(edits[i].value)}, {"shown", render(show(setup, edits[i].path, edits[i].value))}};
         if (was != nullptr) one["was"] = valueJson((*was)[i]);
         out.push_back(std::move(one));
     }
@@ -129,12 +132,16 @@ ojson editsJson(const std::vector<Edit>& edits, const std::vector<FieldValue>* w
 
 }  // namespace
 
-ojson planJson(const Plan& plan, const std::vector<StepText>& texts, const std::vector<ToBeSet>& seen) {
+ojson planJson(const Setup& setup, const Plan& plan, const std::vector<StepText>& texts, const std::vector<ToBeSet>& seen) {
     ojson steps = ojson::array();
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
         const PlanStep& s = plan.steps[i];
-        ojson one{{"title", render(texts[i].title)},     {"box", boxId(s.box)}, {"todo", render(texts[i].todo)},
-                  {"edits", editsJson(s.edits, &s.was)}, {"heals", s.heals},    {"left", {{"danger", s.dangers}, {"warning", s.warnings}}}};
+        ojson one{{"title", render(texts[i].title)},
+                  {"box", boxId(s.box)},
+                  {"todo", render(texts[i].todo)},
+                  {"edits", editsJson(setup, s.edits, &s.was)},
+                  {"heals", s.heals},
+                  {"left", {{"danger", s.dangers}, {"warning", s.warnings}}}};
         if (s.byHand) one["byHand"] = render(texts[i].todo);
         if (s.proposal) one["proposal"] = true;
         if (s.provisional) one["provisional"] = true;
@@ -162,7 +169,7 @@ ojson auditJson(const Setup& setup, const Evaluation& e, const Plan& plan) {
         if (const auto r = plan.remedies.find(f.id); r != plan.remedies.end()) {
             if (!r->second.causedBy.empty()) one["causedBy"] = r->second.causedBy;
             if (!r->second.edits.empty()) {
-                one["fix"] = editsJson(r->second.edits, nullptr);
+                one["fix"] = editsJson(setup, r->second.edits, nullptr);
                 one["heals"] = r->second.heals;
             }
         }

@@ -15,7 +15,8 @@ namespace kh::io {
 [[nodiscard]] nlohmann::ordered_json traceJson(const Trace& trace);
 /// @param plan  of the same document; its remedies and causes go with the findings
 [[nodiscard]] nlohmann::ordered_json auditJson(const Setup& setup, const Evaluation& evaluation, const Plan& plan);
-[[nodiscard]] nlohmann::ordered_json planJson(const Plan& plan, const std::vector<StepText>& texts, const std::vector<ToBeSet>& seen = {});
+[[nodiscard]] nlohmann::ordered_json planJson(const Setup& setup, const Plan& plan, const std::vector<StepText>& texts,
+                                              const std::vector<ToBeSet>& seen = {});
 [[nodiscard]] nlohmann::ordered_json proofJson(const SwitchProof& proof);
 [[nodiscard]] nlohmann::json witnessJson(const Witness& witness);
 /// @throws InputError naming the key; unknown keys and switches are refused by name

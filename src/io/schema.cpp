@@ -55,6 +55,7 @@ private:
         put(keys_.back().c_str(), std::move(done));
         keys_.pop_back();
     }
+    bool writes() const override { return true; }  // every list gets an element
     std::size_t beginList(const char* key, std::size_t) override {
         keys_.emplace_back(key);
         return 1;
@@ -107,8 +108,8 @@ private:
                         {"properties", {{"switch", {{"type", "string"}}}, {"place", place}, {"function", {{"type", "string"}}}}}};
         put(key, {{"type", "array"},
                   {"description", "an OR of ANDs"},
-                  {"maxItems", kMaxListSize},
-                  {"items", {{"type", "array"}, {"maxItems", kMaxListSize}, {"items", term}}}});
+                  {"maxItems", kMaxBranches},
+                  {"items", {{"type", "array"}, {"maxItems", kMaxTerms}, {"items", term}}}});
     }
 
     std::vector<json> stack_;
@@ -129,7 +130,8 @@ json standingsSchema() {
                     {{"standing", {{"enum", {"default", "entered", "computed", "measured", "proved"}}}},
                      {"at", text},
                      {"instrument", text},
-                     {"uncertainty", text}}},
+                     {"uncertainty", text},
+                     {"change", {{"type", "integer"}, {"minimum", 0}, {"maximum", kMostChanges}}}}},
                    {"required", {"standing"}}};
     return {{"type", "object"}, {"additionalProperties", one}};
 }

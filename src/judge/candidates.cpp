@@ -41,7 +41,7 @@ std::optional<double> stopPct(const AuditContext& c) {
         const MotorOff at = motorOffAt(c.figures.motor, throttlePulseUs(c.setup.transmitter, pct));
         return at == MotorOff::Surely || (engine && at == MotorOff::Barely);
     };
-    const double lowest = std::min(c.setup.transmitter.profile.holdLowPct, kUsualStopPct);
+    const double lowest = std::min(c.setup.transmitter.profile->holdLowPct, kUsualStopPct);
     for (double pct = kUsualStopPct; pct >= lowest; pct -= 1.0)
         if (stops(pct)) return pct;
     for (double pct = kUsualStopPct + 1.0; pct <= 0.0; pct += 1.0)
@@ -98,7 +98,7 @@ std::vector<Condition> freePlaces(const TransmitterSettings& tx, SwitchKind kind
     for (const SwitchFunction& f : tx.functions) take(f.when);
     for (const SpareChannel& s : tx.spares) used.insert(s.follows);
     std::vector<const SwitchProfile*> free;
-    for (const SwitchProfile& s : tx.profile.switches)
+    for (const SwitchProfile& s : tx.profile->switches)
         if (used.count(s.id) == 0 && s.places >= 2 && s.momentary == (kind == SwitchKind::Momentary)) free.push_back(&s);
     // one of two places is found without looking
     std::stable_sort(free.begin(), free.end(), [](const SwitchProfile* a, const SwitchProfile* b) { return a->places < b->places; });
@@ -125,7 +125,7 @@ std::vector<std::vector<Edit>> switchCandidates(const TransmitterSettings& tx, c
                     switches.insert(t.switchId);
                 }
         for (const std::string& id : switches)
-            for (const SwitchProfile& s : tx.profile.switches)
+            for (const SwitchProfile& s : tx.profile->switches)
                 for (int place = 1; s.id == id && place <= s.places; ++place)
                     if (taken.count({id, place}) == 0 && place != neutralPlaceOf(tx, s))
                         out.push_back({{path, Condition{{{id, place, ""}}}}});

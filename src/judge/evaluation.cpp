@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/evaluation.h"
+#include "model/amounts.h"
 
 #include "base/error.h"
 #include "model/names.h"

@@ -39,6 +39,8 @@ struct FigureBuilder {
     /// Makes it an estimate that its assumptions span.
     static void span(Figure& f, double low, double high);
     [[nodiscard]] GearTrain gears() const;
+    /// The fields its ratio follows from: a second stage by its teeth where both are known, else by its ratio.
+    [[nodiscard]] std::vector<std::string> gearPaths() const;
 };
 
 }  // namespace kh

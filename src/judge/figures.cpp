@@ -58,6 +58,15 @@ GearTrain FigureBuilder::gears() const {
     return {p.mainTeeth.value_or(0), p.pinionTeeth.value_or(0), secondStageRatio(p)};
 }
 
+std::vector<std::string> FigureBuilder::gearPaths() const {
+    const PowerTrain& p = setup.machine.power;
+    std::vector<std::string> paths{"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field};
+    if (p.secondMainTeeth && p.secondPinionTeeth)
+        paths.insert(paths.end(), {"machine.power.secondMainTeeth"_field, "machine.power.secondPinionTeeth"_field});
+    else paths.emplace_back("machine.power.secondStage"_field);
+    return paths;
+}
+
 double Figures::bladeDegAt(double pitchPct) const {
     return pitchPct / 100.0 * (pitchPct >= 0.0 ? collectiveHighDeg.value : -collectiveLowDeg.value);
 }

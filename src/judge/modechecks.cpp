@@ -34,6 +34,14 @@ std::optional<double> zeroPitchStick(const ChainModel& model, std::size_t mode) 
 
 }  // namespace
 
+std::string throttlePath(const TransmitterSettings& tx) {
+    for (const FlightMode& m : tx.modes)
+        if (m.id != kHoldMode) return modePath(m, "throttle");
+    return "transmitter.hold.throttlePct"_field;
+}
+
+std::string pitchPath(const TransmitterSettings& tx) { return tx.modes.empty() ? std::string() : modePath(tx.modes.front(), "pitch"); }
+
 std::string modePath(const FlightMode& mode, const char* key) { return "transmitter.modes." + mode.id + "." + key; }
 
 const char* switchRow(const std::string& function) {
@@ -60,7 +68,7 @@ PartialDeck modeState(const TransmitterSettings& tx, const FlightMode& mode) {
         for (const auto& all : other.when)
             for (const Term& t : all)
                 if (!t.switchId.empty() && d.switches.count(t.switchId) == 0) d.switches[t.switchId] = t.place == 1 ? 2 : 1;
-    for (const SwitchProfile& s : tx.profile.switches)
+    for (const SwitchProfile& s : tx.profile->switches)
         if (d.switches.count(s.id) != 0) d.switches[s.id] = neutralPlaceOf(tx, s);
     putTerms(d, mode.when);
     return d;

@@ -21,6 +21,9 @@ inline constexpr double kSpoolHighDeg = 1.0;
 
 /// "transmitter.modes.idle1.pitch"_field.
 [[nodiscard]] std::string modePath(const FlightMode& mode, const char* key);
+/// Whose scale a value of a throttle or pitch curve is written on: the first mode's that has one.
+[[nodiscard]] std::string throttlePath(const TransmitterSettings& transmitter);
+[[nodiscard]] std::string pitchPath(const TransmitterSettings& transmitter);
 /// The ledger row that holds a function's switch.
 [[nodiscard]] const char* switchRow(const std::string& function);
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/motorfigures.h"
+#include "model/amounts.h"
 
 #include "base/conventions.h"
 #include "model/fieldpatterns.h"
@@ -19,30 +20,32 @@ void motorFigures(const FigureBuilder& b) {
     const TransmitterSettings& tx = setup.transmitter;
     const ChannelSettings* throttle = channelOf(tx, kThrottleChannel);
     const ChannelScale scale = channelScale(tx.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
-    out.holdUs = b.make(
-        KH_TR("pulse while hold is on"), {"µs", 0},
-        {"transmitter.hold.throttlePct"_field, "transmitter.channels.throttle.travelLowPct"_field,
-         "transmitter.channels.throttle.subTrimPct"_field, "transmitter.channels.throttle.reversed"_field,
-         "transmitter.profile.usPerPct"_field},
-        [&](Derivation& why) {
-            const double v = channelPctFromThrottlePct(tx.hold.throttlePct);
-            why.line(KH_TR("channel = 2 · T − 100 = 2 · {t} − 100 = {v} %"), {{"t", num(tx.hold.throttlePct, 1)}, {"v", signedNum(v, 1)}});
-            return channelOutput(v, scale, &why).pulseUs;
-        });
+    out.holdUs =
+        b.make(KH_TR("pulse while hold is on"), {"µs", 0},
+               {"transmitter.hold.throttlePct"_field, "transmitter.channels.throttle.travelLowPct"_field,
+                "transmitter.channels.throttle.subTrimPct"_field, "transmitter.channels.throttle.reversed"_field,
+                "transmitter.profile.usPerPct"_field},
+               [&](Derivation& why) {
+                   const double v = channelPctFromThrottlePct(tx.hold.throttlePct);
+                   why.line(KH_TR("channel = 2 · T − 100 = 2 · {t} − 100 = {v} %"),
+                            {{"t", amount(setup, "transmitter.hold.throttlePct"_field, tx.hold.throttlePct)}, {"v", signedNum(v, 1)}});
+                   return channelOutput(v, scale, &why).pulseUs;
+               });
     const SpeedControllerSettings& esc = setup.speedController;
     out.motorOffUs =
         b.make(KH_TR("motor surely off up to"), {"µs", 0},
                {"speedController.lowUs"_field, "speedController.highUs"_field, "speedController.startUs"_field}, [&](Derivation& why) {
                    const double towardOff = esc.highUs > esc.lowUs ? -1.0 : 1.0;
                    if (esc.startUs) {
-                       why.line(KH_TR("5 µs on the off side of where the motor starts, {s} µs, measured with the pinion out"),
-                                {{"s", num(*esc.startUs)}});
+                       why.line(KH_TR("5 µs on the off side of where the motor starts, {s}, measured with the pinion out"),
+                                {{"s", amount(setup, "speedController.startUs"_field, *esc.startUs)}});
                        return *esc.startUs + towardOff * kStartMarginUs;
                    }
-                   why.line(KH_TR("20 µs on the off side of the learned low point {l} µs"), {{"l", num(esc.lowUs)}});
+                   why.line(KH_TR("20 µs on the off side of the learned low point {l}"),
+                            {{"l", amount(setup, "speedController.lowUs"_field, esc.lowUs)}});
                    return esc.lowUs + towardOff * kMotorOffMarginUs;
                });
-    out.motor = {out.motorOffUs.value, esc.highUs > esc.lowUs, esc.profile.acceptsLowUs, esc.profile.acceptsHighUs, esc.lowUs};
+    out.motor = {out.motorOffUs.value, esc.highUs > esc.lowUs, esc.profile->acceptsLowUs, esc.profile->acceptsHighUs, esc.lowUs};
 }
 
 }  // namespace kh

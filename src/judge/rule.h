@@ -4,6 +4,7 @@
 #pragma once
 
 #include "judge/finding.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 
 #include <optional>
@@ -26,6 +27,12 @@ struct AuditContext {
     [[nodiscard]] Message say(const char* text, std::initializer_list<MessageArg> args = {}) const {
         return words ? kh::say(text, args) : Message{};
     }
+    /// What belongs to a field, as its box writes it: a value, or the field's own.
+    [[nodiscard]] Amount amount(std::string_view path, double value, Amount::Kind kind = Amount::Kind::Value) const {
+        return words ? kh::amount(setup, path, value, kind) : Amount{};
+    }
+    [[nodiscard]] Amount amount(std::string_view path) const { return words ? kh::amount(setup, path) : Amount{}; }
+    [[nodiscard]] Message show(std::string_view path) const { return words ? kh::show(setup, path) : Message{}; }
 };
 
 /// One rule: an id, the station where it is settled, and a function that finds nothing or something.

@@ -83,7 +83,7 @@ std::vector<ThrottleState> throttleStates(const Setup& setup, const ChainModel& 
 std::vector<ThrottleMove> throttleMoves(const Setup& setup, const ChainModel& model, const Figures& figures, const Deck& deck) {
     std::vector<ThrottleMove> out;
     const std::string here = throttleStateOf(setup, model.at(deck));
-    for (const SwitchProfile& s : setup.transmitter.profile.switches) {
+    for (const SwitchProfile& s : setup.transmitter.profile->switches) {
         const int now = placeOf(setup.transmitter, deck, s.id);
         for (const int place : {now - 1, now + 1}) {
             if (place < 1 || place > s.places) continue;

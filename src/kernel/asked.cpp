@@ -12,7 +12,7 @@ Setup askedSetup(const Setup& setup) {
     plantOf(setup.machine.aircraft.of()).fitMachine(setup, asked);
     if (setup.controller.governor.kind == GovernorKind::Internal && asked.machine.power.poles && asked.machine.power.mainTeeth &&
         asked.machine.power.pinionTeeth) {
-        asked.machine.power.poles = setup.controller.governor.poleCount * (setup.controller.profile.asksPolePairs ? 2.0 : 1.0);
+        asked.machine.power.poles = setup.controller.governor.poleCount * (setup.controller.profile->asksPolePairs ? 2.0 : 1.0);
         asked.machine.power.secondStage =
             setup.controller.governor.ratio * *asked.machine.power.pinionTeeth / *asked.machine.power.mainTeeth;
         asked.machine.power.secondMainTeeth.reset();

@@ -126,7 +126,7 @@ private:
         std::int8_t& operator[](std::size_t function) { return state_[function]; }
 
     private:
-        std::array<std::int8_t, 2 * kMaxListSize + 2> state_;  // modes, kill, cut, functions
+        std::array<std::int8_t, kMaxModes + kMaxSwitchFunctions + 2> state_;  // modes, kill, cut, functions
     };
     [[nodiscard]] bool met(const CompiledCondition& condition, const SwitchPlaces& places, Known& known) const;
     void compileModes(const Setup& setup);

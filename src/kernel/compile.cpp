@@ -46,9 +46,9 @@ ChainModel::ChainModel(const Setup& setup) : class_(&setup.machine.aircraft.of()
 void ChainModel::compileChannels(const Setup& setup) {
     const TransmitterSettings& tx = setup.transmitter;
     const ControllerSettings& fc = setup.controller;
-    (void)requirePositive("transmitter.profile.outputLimitPct"_field, tx.profile.outputLimitPct);
-    (void)requirePositive("transmitter.profile.resolutionUs"_field, tx.profile.resolutionUs);
-    (void)requirePositive("controller.profile.usPerPct"_field, fc.profile.usPerPct);
+    (void)requirePositive("transmitter.profile.outputLimitPct"_field, tx.profile->outputLimitPct);
+    (void)requirePositive("transmitter.profile.resolutionUs"_field, tx.profile->resolutionUs);
+    (void)requirePositive("controller.profile.usPerPct"_field, fc.profile->usPerPct);
     reading_ = readingScale(fc.profile);
     for (std::size_t f = 0; f < class_->functionCount(); ++f) {
         const FunctionEntry& entry = class_->functions[f];
@@ -73,7 +73,7 @@ ChainModel::CompiledCondition ChainModel::compile(const Setup& setup, const Cond
         for (const Term& term : all) {
             CompiledTerm compiled;
             compiled.place = static_cast<std::int8_t>(term.place);
-            const auto& switches = setup.transmitter.profile.switches;
+            const auto& switches = setup.transmitter.profile->switches;
             if (term.switchId.empty()) {
                 const auto f = std::find(functionIds_.begin(), functionIds_.end(), term.functionId);
                 compiled.switchIndex = kOtherFunction;
@@ -93,14 +93,15 @@ ChainModel::CompiledCondition ChainModel::compile(const Setup& setup, const Cond
 
 void ChainModel::compileModes(const Setup& setup) {
     const TransmitterSettings& tx = setup.transmitter;
-    if (tx.profile.switches.size() > kMaxSwitches)
+    if (tx.profile->switches.size() > kMaxSwitches)
         throw InputError("transmitter.profile.switches"_field, fmt::format("at most {}", kMaxSwitches));
     requireConditions(tx);
-    if (std::max(tx.modes.size(), tx.functions.size()) > kMaxListSize)
-        throw InputError("transmitter.functions"_field, fmt::format("at most {}", kMaxListSize));
+    if (tx.modes.size() > kMaxModes) throw InputError("transmitter.modes"_field, fmt::format("at most {}", kMaxModes));
+    if (tx.functions.size() > kMaxSwitchFunctions)
+        throw InputError("transmitter.functions"_field, fmt::format("at most {}", kMaxSwitchFunctions));
     if (tx.modes.empty()) throw InputError("transmitter.modes"_field, "one flight mode or more is needed");
     powerOn_.fill(1);
-    for (const SwitchProfile& s : tx.profile.switches) {
+    for (const SwitchProfile& s : tx.profile->switches) {
         powerOn_[switchIds_.size()] = static_cast<std::int8_t>(powerOnPlaceOf(tx, s));
         switchIds_.push_back(s.id);
     }
@@ -179,7 +180,7 @@ void ChainModel::compileHeadSpeed(const Setup& setup) {
     }
     const GovernorSettings& governor = setup.controller.governor;
     if (governor.kind == GovernorKind::Internal && ratio > 0.0 && power.poles) {
-        const double entered = setup.controller.profile.asksPolePairs ? governor.poleCount : governor.poleCount / 2.0;
+        const double entered = setup.controller.profile->asksPolePairs ? governor.poleCount : governor.poleCount / 2.0;
         governedFactor_ = entered * governor.ratio / (*power.poles / 2.0 * ratio);
     }
 }

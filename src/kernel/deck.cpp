@@ -32,7 +32,7 @@ Deck posed(Deck deck, const PartialDeck& part) {
 int placeOf(const TransmitterSettings& transmitter, const Deck& deck, std::string_view switchId) {
     const auto set = deck.switches.find(std::string(switchId));
     if (set != deck.switches.end()) return set->second;
-    for (const SwitchProfile& s : transmitter.profile.switches)
+    for (const SwitchProfile& s : transmitter.profile->switches)
         if (s.id == switchId) return powerOnPlaceOf(transmitter, s);
     return 1;
 }
@@ -52,7 +52,7 @@ std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std:
     std::vector<const SwitchProfile*> named;
     const auto add = [&](const Condition& when) {
         const std::set<std::string> ids = switchesOf(setup.transmitter, when);
-        for (const SwitchProfile& s : setup.transmitter.profile.switches)
+        for (const SwitchProfile& s : setup.transmitter.profile->switches)
             if (ids.count(s.id) != 0 && std::find(named.begin(), named.end(), &s) == named.end()) named.push_back(&s);
     };
     for (const FlightMode& m : modes)

@@ -7,6 +7,7 @@
 #include "model/pathvisitor.h"
 
 #include <fmt/format.h>
+#include <array>
 #include <set>
 
 namespace kh {
@@ -25,9 +26,7 @@ class BoundsVisitor final : public PathVisitor {
         PathVisitor::endList();
     }
     bool beginItem(std::size_t index, const std::string& id) override {
-        if (id.empty() || id.size() > kMaxTextSize || id.find('.') != std::string::npos)
-            throw InputError(path(), fmt::format("\"{}\" cannot be a name here: it must not be empty, hold a point or be longer than {}",
-                                                 id.substr(0, 40), kMaxTextSize));
+        if (!isElementId(id)) throw InputError(path(), elementIdProblem(id));
         if (!ids_.back().insert(id).second) throw InputError(path(), fmt::format("\"{}\" stands twice; each needs a name of its own", id));
         return PathVisitor::beginItem(index, id);
     }
@@ -64,9 +63,9 @@ class BoundsVisitor final : public PathVisitor {
         requireCurveIn(leafPath(key), v, s);
     }
     void condition(const char* key, Condition& v) override {
-        few(leafPath(key), v.size(), kMaxListSize);
+        few(leafPath(key), v.size(), kMaxBranches);
         for (const auto& all : v) {
-            few(leafPath(key), all.size(), kMaxListSize);
+            few(leafPath(key), all.size(), kMaxTerms);
             for (const Term& t : all) {
                 if (t.switchId.empty() == t.functionId.empty())
                     throw InputError(leafPath(key), "each term names either a switch and its place, or a function");
@@ -80,16 +79,35 @@ class BoundsVisitor final : public PathVisitor {
 
 }  // namespace
 
+bool isElementId(std::string_view id) { return !id.empty() && id.size() <= kMaxTextSize && id.find('.') == std::string_view::npos; }
+
+std::string elementIdProblem(std::string_view id) {
+    return fmt::format("\"{}\" cannot be a name here: it must not be empty, hold a point or be longer than {}", id.substr(0, 40),
+                       kMaxTextSize);
+}
+
 std::unique_ptr<FieldVisitor> boundsVisitor() { return std::make_unique<BoundsVisitor>(); }
 
-std::size_t mostElements(std::string_view key) { return key == "readings" ? kMaxReadings : kMaxListSize; }
+std::size_t mostElements(std::string_view key) {
+    struct Most {
+        std::string_view key;
+        std::size_t most;
+    };
+    static constexpr std::array kMost{Most{"readings", kMaxReadings}, Most{"modes", kMaxModes},
+                                      Most{"channels", kMaxChannels}, Most{"spares", kMaxChannels},
+                                      Most{"switches", kMaxSwitches}, Most{"functions", kMaxSwitchFunctions},
+                                      Most{"banks", kMaxBanks},       Most{"ports", kMaxPorts}};
+    for (const Most& m : kMost)
+        if (m.key == key) return m.most;
+    return kMaxListSize;
+}
 
 void requireAccepted(const Setup& setup) {
     requireDescribed(setup);
     const TransmitterSettings& tx = setup.transmitter;
-    if (tx.profile.switches.size() > kMaxSwitches)
+    if (tx.profile->switches.size() > kMaxSwitches)
         throw InputError("transmitter.profile.switches"_field,
-                         fmt::format("{} switches; at most {} are kept", tx.profile.switches.size(), kMaxSwitches));
+                         fmt::format("{} switches; at most {} are kept", tx.profile->switches.size(), kMaxSwitches));
     requireConditions(tx);
     for (const PortSettings& p : setup.controller.ports)
         if (p.role.empty() || p.role.find('.') != std::string::npos)

@@ -7,12 +7,18 @@
 #include "model/setup.h"
 
 #include <memory>
+#include <string>
 #include <string_view>
 
 namespace kh {
 
 /// Most elements a list of this key may have.
 [[nodiscard]] std::size_t mostElements(std::string_view key);
+
+/// Whether an element of a list may have this name: it becomes part of field paths.
+[[nodiscard]] bool isElementId(std::string_view id);
+/// What is wrong with one that may not.
+[[nodiscard]] std::string elementIdProblem(std::string_view id);
 
 /// Holds what it walks to its description: ranges, sizes, names of elements. @throws InputError while it walks
 [[nodiscard]] std::unique_ptr<FieldVisitor> boundsVisitor();

@@ -106,8 +106,10 @@ private:
         throw InputError(path_, fmt::format("{} is needed here", wantedKind));
     }
     [[nodiscard]] double within(double v) const {
-        if (const std::string problem = numberProblem(v, info_.min, info_.max, info_.unit, info_.counts); !problem.empty())
-            throw InputError(path_, problem);
+        if (const std::string problem = numberProblem(v, info_.min, info_.max, info_.unit, info_.counts); !problem.empty()) {
+            if (!std::isfinite(v)) throw InputError(path_, problem);
+            throw RangeError(path_, problem, v, info_.min, info_.max, v >= info_.min && v <= info_.max);
+        }
         return v;
     }
     [[nodiscard]] double number() const { return within(given<double>("a number")); }
@@ -137,49 +139,6 @@ private:
     const FieldPlace& place_;
     const FieldInfo& info_;
     const FieldValue& value_;
-};
-
-/// Says a value of any kind in words.
-struct ValueText {
-    const FieldInfo& info;
-    Message operator()(std::monostate) const { return say(KH_TR("not known")); }
-    Message operator()(double v) const {
-        if (info.unit.empty()) return say(KH_TR("{v}"), {{"v", num(v, info.decimals)}});
-        return say(info.unit == "°" ? KH_TR("{v}{unit}") : KH_TR("{v} {unit}"),
-                   {{"v", num(v, info.decimals)}, {"unit", std::string(info.unit)}});
-    }
-    Message operator()(bool v) const { return say(v ? info.flagWords.on : info.flagWords.off); }
-    Message operator()(const std::string& v) const {
-        for (const Choice& c : info.choices)
-            if (v == c.id) return say(c.caption != nullptr ? c.caption : c.id);
-        return say(KH_TR("{text}"), {{"text", v}});
-    }
-    Message operator()(const std::vector<double>& v) const {
-        Message numbers = list(v, [this](double x) { return say(KH_TR("{v}"), {{"v", num(x, info.decimals)}}); });
-        if (v.empty() || info.unit.empty()) return numbers;
-        return say(info.unit == "°" ? KH_TR("{list}{unit}") : KH_TR("{list} {unit}"),
-                   {{"list", numbers}, {"unit", std::string(info.unit)}});
-    }
-    Message operator()(const std::vector<std::string>& v) const {
-        return list(v, [this](const std::string& x) { return (*this)(x); });
-    }
-    Message operator()(const Curve& c) const {
-        if (c.shape == CurveShape::Line)
-            return say(KH_TR("low {a}, high {b}, offset {o} %"), {{"a", signedNum(c.points.front().y - c.offsetPct, 1)},
-                                                                  {"b", signedNum(c.points.back().y - c.offsetPct, 1)},
-                                                                  {"o", signedNum(c.offsetPct, 1)}});
-        return list(c.points, [](const CurvePoint& p) { return say(KH_TR("{y}"), {{"y", num(p.y, 1)}}); });
-    }
-    Message operator()(const Condition& c) const {
-        return c.empty() ? say(KH_TR("none")) : say(KH_TR("{text}"), {{"text", conditionAsTyped(c)}});
-    }
-    template <class L, class F>
-    Message list(const L& values, F each) const {
-        std::vector<Message> parts;
-        parts.reserve(values.size());
-        for (const auto& v : values) parts.push_back(each(v));
-        return parts.empty() ? say(KH_TR("none")) : say(KH_TR("{list}"), {{"list", parts}});
-    }
 };
 
 }  // namespace
@@ -225,22 +184,22 @@ std::string settingText(const Setup& setup, std::string_view path) {
 }
 
 std::optional<Field> readField(const Setup& setup, std::string_view path) {
-    const auto place = FieldTable::of(setup).find(forReading(setup), path);
+    const auto place = FieldTable::of(setup).find(setup, path);
     if (!place) return std::nullopt;
     return Field{valueAt(*place), place->pattern->info};
 }
 
 void writeField(Setup& setup, std::string_view path, const FieldValue& value) {
-    const auto place = FieldTable::of(setup).find(setup, path);
+    const auto place = FieldTable::of(setup).findToEdit(setup, path);
     if (!place) throw InputError(path, "there is no such field");
     FieldWriter(path, *place, value).write();
 }
 
 Setup withEdits(Setup setup, const std::vector<Edit>& edits, Standing standing, const std::string& at) {
+    ++setup.change;
     for (const Edit& edit : edits) {
         writeField(setup, edit.path, edit.value);
-        if (standing == Standing::Default) setup.standings.erase(edit.path);
-        else setup.standings[edit.path] = {standing, at, {}, {}};
+        setup.standings[edit.path] = {standing, at, {}, {}, setup.change};
     }
     return setup;
 }
@@ -278,8 +237,6 @@ FieldHome fieldHome(std::string_view path) {
     return pattern == nullptr ? FieldHome{} : pattern->info.home;
 }
 
-Message fieldAsText(const Field& field) { return std::visit(ValueText{field.info}, field.value); }
-
 bool takenUnder(const Setup& setup, const Reading& reading, std::span<const std::string> paths) {
     return std::all_of(paths.begin(), paths.end(), [&](const std::string& path) {
         const std::optional<std::string> then = underText(reading, path);
@@ -292,7 +249,7 @@ bool seenUnchanged(const Setup& setup, const std::string& row, std::span<const s
     if (seen == setup.standings.end() || seen->second.standing != Standing::Proved) return false;
     return std::none_of(restsOn.begin(), restsOn.end(), [&](const std::string& path) {
         const auto changed = setup.standings.find(path);
-        return changed != setup.standings.end() && changed->second.at > seen->second.at;
+        return changed != setup.standings.end() && changed->second.change > seen->second.change;
     });
 }
 

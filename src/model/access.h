@@ -31,6 +31,7 @@ struct FieldInfo {
     bool counts = false;              ///< of numbers: only whole ones
     std::span<const Choice> choices;  ///< of Choice
     FlagWords flagWords = kYesNo;     ///< of Flag
+    bool sign = false;                ///< of numbers: + is written
     FieldHome home;
 };
 /// The words of a closed set, as files hold them.
@@ -59,7 +60,7 @@ struct Edit {
 ///         another kind, out of range or not finite, or a curve's points do not rise
 void writeField(Setup& setup, std::string_view path, const FieldValue& value);
 
-/// The edits applied one after the other; each path gets `standing` with the given time.
+/// The edits applied one after the other, as one change; each path gets `standing` with the given time and the change's count.
 /// @throws InputError, and then `setup` is unchanged
 [[nodiscard]] Setup withEdits(Setup setup, const std::vector<Edit>& edits, Standing standing, const std::string& at);
 
@@ -74,9 +75,6 @@ void writeField(Setup& setup, std::string_view path, const FieldValue& value);
 
 /// The box that holds a field and the station that asks for it; of no field: the machine's.
 [[nodiscard]] FieldHome fieldHome(std::string_view path);
-
-/// A field's value with its unit, as read in a list of inputs.
-[[nodiscard]] Message fieldAsText(const Field& field);
 
 /// The standing of a stored value; absent means default.
 [[nodiscard]] Standing standingOf(const Setup& setup, const std::string& path);

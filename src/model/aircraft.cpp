@@ -52,7 +52,7 @@ void addAircraftClass(const AircraftClass& added) {
 std::vector<FittedServo> fittedServos(const Machine& machine) {
     std::vector<FittedServo> out;
     Aircraft copy = machine.aircraft;
-    copy.facts().eachServo([&](const ServoPlace& place, ServoProfile& servo) { out.push_back({place, servo}); });
+    copy.facts().eachServo([&](const ServoPlace& place, Shared<ServoProfile>& servo) { out.push_back({place, servo}); });
     return out;
 }
 

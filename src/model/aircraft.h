@@ -5,6 +5,7 @@
 #pragma once
 
 #include "base/message.h"
+#include "base/shared.h"
 
 #include <array>
 #include <cstdint>
@@ -85,7 +86,7 @@ public:
     virtual void describe(FieldVisitor& visitor) = 0;
     /// Where fields lie: the same address in every description of this value.
     [[nodiscard]] virtual void* base() = 0;
-    virtual void eachServo(const std::function<void(const ServoPlace&, ServoProfile&)>& take) = 0;
+    virtual void eachServo(const std::function<void(const ServoPlace&, Shared<ServoProfile>&)>& take) = 0;
     /// Length of the main blades where they can be folded side by side, mm: then the gap of their tips reads as an angle.
     [[nodiscard]] virtual std::optional<double> foldedBladeMm() const { return std::nullopt; }
     /// Forgets what is true of one machine alone, not of its kind.

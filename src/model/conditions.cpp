@@ -42,7 +42,7 @@ private:
         return depths_[function] = deepest;
     }
     void requirePlace(const std::string& function, const Term& t) const {
-        for (const SwitchProfile& s : tx_.profile.switches)
+        for (const SwitchProfile& s : tx_.profile->switches)
             if (s.id == t.switchId && (t.place < 1 || t.place > s.places))
                 refuse(function, fmt::format("{} has places 1 … {}, not {}", s.id, s.places, t.place));
     }
@@ -105,7 +105,7 @@ std::set<std::string> switchesOf(const TransmitterSettings& tx, const Condition&
 
 std::set<std::string> barsOf(const TransmitterSettings& tx, const Condition& condition) {
     std::set<std::string> springs, bars, alone;
-    for (const SwitchProfile& s : tx.profile.switches)
+    for (const SwitchProfile& s : tx.profile->switches)
         if (s.momentary) springs.insert(s.id);
     for (const auto& all : condition) {
         const bool sprung = std::any_of(all.begin(), all.end(), [&](const Term& t) { return springs.count(t.switchId) != 0; });

@@ -31,7 +31,7 @@ std::vector<std::string> split(const std::string& text, char at) {
 
 std::string allowed(const TransmitterSettings& tx) {
     std::vector<std::string> switches;
-    for (const SwitchProfile& s : tx.profile.switches) switches.push_back(fmt::format("{} 1 … {}", s.id, s.places));
+    for (const SwitchProfile& s : tx.profile->switches) switches.push_back(fmt::format("{} 1 … {}", s.id, s.places));
     return fmt::format("{}", fmt::join(switches, ", "));
 }
 
@@ -53,7 +53,7 @@ Term parseTerm(const Setup& setup, const std::string& field, const std::string& 
     const std::string name = text.substr(0, space);
     const std::string place = space == std::string::npos ? std::string() : text.substr(space + 1);
     const bool isPlace = place.size() == 1 && place[0] >= '1' && place[0] <= '9';
-    for (const SwitchProfile& s : tx.profile.switches) {
+    for (const SwitchProfile& s : tx.profile->switches) {
         if (s.id != name || !isPlace) continue;
         if (place[0] - '0' > s.places) throw InputError(field, fmt::format("{} has places 1 … {}, not {}", s.id, s.places, place));
         return {s.id, place[0] - '0', ""};

@@ -45,6 +45,9 @@ struct ControllerProfile {
     std::vector<std::string> ports;  ///< port names for the plate servos, in order
     std::vector<std::string> channelOrder;
     std::string plugMark = "check the mark on the case";  ///< which way round a plug goes
+    int format = kProfileFormat;
+    std::vector<BoxScale> scales;
+    std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;
     bool operator==(const ControllerProfile&) const = default;
 };
@@ -110,7 +113,7 @@ struct Bank {
 enum class ToldTurning { NotAsked, Clockwise, CounterClockwise };
 
 struct ControllerSettings {
-    ControllerProfile profile;
+    Shared<ControllerProfile> profile;
     std::string firmware;
     std::string manual;
     std::string mounting = "label up, plugs aft";
@@ -151,6 +154,9 @@ struct SpeedControllerProfile {
     std::optional<double> leastOpeningPct;        ///< below it runs hot
     EndSignal signalsBy = EndSignal::MotorTones;  ///< how it confirms a learned end
     FirstEnd learnsFirst = FirstEnd::High;
+    int format = kProfileFormat;
+    std::vector<BoxScale> scales;
+    std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;
     bool operator==(const SpeedControllerProfile&) const = default;
 };
@@ -167,7 +173,7 @@ struct CalibrationPoint {
 };
 
 struct SpeedControllerSettings {
-    SpeedControllerProfile profile;
+    Shared<SpeedControllerProfile> profile;
     SpeedControl control = SpeedControl::Governor;
     double lowUs = 1100.0;          ///< learned: motor off
     double highUs = 1900.0;         ///< learned: full
@@ -185,6 +191,15 @@ struct SpeedControllerSettings {
 /// What the controller makes of a demand (−1 … +1) in the flying state, in °/s: its expo, then its rate.
 [[nodiscard]] inline double turnRateDegS(const Bank& bank, double fullDegS, double demand) {
     return fullDegS * withExpo(demand, bank.expoPct);
+}
+
+/// The highest frame rate the controller can send that a servo of `maxHz` survives, with half a pulse's time between two; 50 Hz
+/// where it has none. One rule for plate and tail.
+[[nodiscard]] inline double allowedRateHz(const ControllerProfile& profile, double maxHz, double pulseUs) {
+    double best = 50.0;
+    for (const double hz : profile.ratesHz)
+        if (hz <= maxHz && 1e6 / hz > pulseUs * 1.5 && hz > best) best = hz;
+    return best;
 }
 
 /// How the controller's monitor reads pulses.

@@ -16,10 +16,12 @@ void describe(FieldVisitor& v, Reading& r) {
     v.text("instrument", r.instrument, {KH_TR("instrument")});
     v.text("uncertainty", r.uncertainty, {KH_TR("uncertainty")});
     v.names("under", r.under, {KH_TR("settings in force"), KH_TR("under")});
+    v.whole("change", r.change, {0, kMostChanges}, {KH_TR("count of changes then"), KH_TR("change")});
 }
 
 void describe(FieldVisitor& v, Setup& s) {
     v.whole("revision", s.revision, {0, 1e9}, {KH_TR("Saves of the document"), KH_TR("saves")});
+    v.whole("change", s.change, {0, kMostChanges}, {KH_TR("Changes of the document"), KH_TR("changes")});
     v.group("machine", s.machine);
     v.facts(false);
     v.in(Box::Transmitter);

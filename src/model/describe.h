@@ -33,6 +33,8 @@ void describe(FieldVisitor& v, ControllerSettings& x);
 void describe(FieldVisitor& v, CalibrationPoint& x);
 void describe(FieldVisitor& v, SpeedControllerSettings& x);
 void describe(FieldVisitor& v, MenuEntry& x);
+void describe(FieldVisitor& v, BoxScale& x);
+void describe(FieldVisitor& v, BoxWord& x);
 void describe(FieldVisitor& v, SwitchProfile& x);
 void describe(FieldVisitor& v, Reading& x);
 
@@ -51,6 +53,8 @@ inline constexpr NumberSpec kServoRate{30, 1000, "Hz"};
 [[nodiscard]] Message elementName(const Bank& bank);
 [[nodiscard]] Message elementName(const CalibrationPoint& point);
 [[nodiscard]] Message elementName(const MenuEntry& entry);
+[[nodiscard]] Message elementName(const BoxScale& scale);
+[[nodiscard]] Message elementName(const BoxWord& word);
 [[nodiscard]] Message elementName(const Reading& reading);
 
 template <class T>
@@ -61,6 +65,16 @@ void FieldVisitor::group(const char* key, T& value, const char* name) {
     describe(*this, value);
     home_ = outside;
     endGroup();
+}
+
+template <class T>
+void FieldVisitor::group(const char* key, Shared<T>& value, const char* name) {
+    // a visitor that only reads may walk what others share
+    T& held = writes() ? value.edit() : const_cast<T&>(*value);
+    beginShared({&value, &held, [](const void* holder) -> const void* { return &**static_cast<const Shared<T>*>(holder); },
+                 [](void* holder) -> void* { return &static_cast<Shared<T>*>(holder)->edit(); }});
+    group(key, held, name);
+    endShared();
 }
 
 template <class T>

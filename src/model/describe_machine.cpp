@@ -46,7 +46,7 @@ void describe(FieldVisitor& v, Wiring& w) {
     v.pick("receiver", w.receiver, kReceiver, {KH_TR("Receiver")});
     v.pick("throttleLead", w.throttleLead, kThrottleLead, {KH_TR("Throttle lead")});
     v.number("supplyLeads", w.supplyLeads, {1, 4}, {KH_TR("Supply leads")});
-    v.flag("buffer", w.buffer, {KH_TR("Supply buffer"), KH_TR("buffer")});
+    v.flag("buffer", w.buffer, {KH_TR("Supply buffer"), KH_TR("buffer")}, {KH_TR("yes"), KH_TR("no"), KH_TR("buffer"), KH_TR("no buffer")});
 }
 
 void describe(FieldVisitor& v, Supply& s) {

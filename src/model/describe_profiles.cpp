@@ -12,15 +12,46 @@ namespace {
 constexpr std::array kGainScale{Choice{KH_TR("signed")}, Choice{KH_TR("centre-50")}, Choice{KH_TR("mode-percent")},
                                 Choice{KH_TR("travel")}};
 
+constexpr std::array kPageOrder{Choice{KH_TR("element")}, Choice{KH_TR("topic")}};
 constexpr std::array kEndSignal{Choice{KH_TR("motor tones")}, Choice{KH_TR("lamp")}};
 constexpr std::array kFirstEnd{Choice{KH_TR("high")}, Choice{KH_TR("low")}};
 
 }  // namespace
 
 void describe(FieldVisitor& v, MenuEntry& m) {
-    v.text("id", m.id, {KH_TR("menu topic")});
-    v.text("title", m.title, {KH_TR("menu title")});
+    v.text("id", m.id, {KH_TR("menu page")});
+    v.text("title", m.title, {KH_TR("title of the page"), KH_TR("title")});
+    v.text("under", m.under, {KH_TR("page it is reached from"), KH_TR("under")});
+    v.text("firmware", m.firmware, {KH_TR("firmware that has this page"), KH_TR("firmware")});
+    v.names("topics", m.topics, {KH_TR("what is typed on the page"), KH_TR("topics")});
+    v.pick("order", m.order, kPageOrder, {KH_TR("order on the page"), KH_TR("order")});
 }
+
+void describe(FieldVisitor& v, BoxScale& s) {
+    v.text("id", s.id, {KH_TR("topic")});
+    v.text("unit", s.unit, {KH_TR("unit")});
+    v.number("perUnit", s.perUnit, {-1000, 1000, "", 4}, {KH_TR("shown for one of the program's own")});
+    v.number("offset", s.offset, {-10000, 10000, "", 2}, {KH_TR("shown for none")});
+    v.whole("decimals", s.decimals, {0, 3}, {KH_TR("decimals")});
+    v.number("step", s.step, {0, 1000, "", 3}, {KH_TR("step")});
+}
+
+void describe(FieldVisitor& v, BoxWord& w) {
+    v.text("id", w.id, {KH_TR("word of the program")});
+    v.text("says", w.says, {KH_TR("word of the box")});
+}
+
+namespace {
+
+template <class P>
+void describeWriting(FieldVisitor& v, P& p) {
+    v.whole("format", p.format, {1, kProfileFormat}, {KH_TR("format of the file"), KH_TR("format")});
+    v.list("scales", p.scales, KH_TR("Scales"));
+    v.list("words", p.words, KH_TR("Words"));
+    v.list("menu", p.menu, KH_TR("Menu"));
+}
+
+}  // namespace
 
 void describe(FieldVisitor& v, SwitchProfile& s) {
     v.text("id", s.id, {KH_TR("name on the case"), KH_TR("name")});
@@ -64,7 +95,7 @@ void describe(FieldVisitor& v, TransmitterProfile& p) {
     v.number("holdHighPct", p.holdHighPct, {0, 100, "%"}, {KH_TR("highest hold value"), KH_TR("hold high")});
     v.whole("flightModes", p.flightModes, {2, 10}, {KH_TR("flight modes")});
     v.flag("modelMatch", p.modelMatch, {KH_TR("model match")});
-    v.list("menu", p.menu, KH_TR("Menu"));
+    describeWriting(v, p);
 }
 
 void describe(FieldVisitor& v, ControllerProfile& p) {
@@ -93,7 +124,8 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.number("tailWindowLowPct", p.tailWindowLowPct, {0, 200, "%"}, {KH_TR("lower edge of the tail window"), KH_TR("tail window low")});
     v.number("tailWindowHighPct", p.tailWindowHighPct, {0, 200, "%"}, {KH_TR("upper edge of the tail window"), KH_TR("tail window high")});
     v.maybe("gainStartPct", p.gainStartPct, {1, 100, "%"}, {KH_TR("tail gain its maker starts from"), KH_TR("starts at")});
-    v.flag("scalesGain", p.scalesGain, {KH_TR("scales the tail gain by head speed"), KH_TR("scales the gain")});
+    v.flag("scalesGain", p.scalesGain, {KH_TR("scales the tail gain by head speed"), KH_TR("scales the gain")},
+           {KH_TR("yes"), KH_TR("no"), KH_TR("scales it"), KH_TR("as it is sent")});
     v.at(Station::Sensors);
     v.names("mountings", p.mountings, {KH_TR("mountings it knows"), KH_TR("mountings")});
     v.flag("gyroSenses", p.gyroSenses, {KH_TR("gyro senses as settings"), KH_TR("gyro senses")});
@@ -110,7 +142,7 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.text("plugMark", p.plugMark, {KH_TR("which way round a plug goes"), KH_TR("plugs")});
     v.at(Station::Link);
     v.maybe("maxVolts", p.maxVolts, {3, 14, "V", 1}, {KH_TR("highest supply voltage"), KH_TR("supply")});
-    v.list("menu", p.menu, KH_TR("Menu"));
+    describeWriting(v, p);
 }
 
 void describe(FieldVisitor& v, SpeedControllerProfile& p) {
@@ -126,7 +158,7 @@ void describe(FieldVisitor& v, SpeedControllerProfile& p) {
     v.maybe("leastOpeningPct", p.leastOpeningPct, {1, 99, "%"}, {KH_TR("least opening"), KH_TR("opening from")});
     v.pick("signalsBy", p.signalsBy, kEndSignal, {KH_TR("how it confirms an end"), KH_TR("confirms by")});
     v.pick("learnsFirst", p.learnsFirst, kFirstEnd, {KH_TR("the end it learns first"), KH_TR("learns first")});
-    v.list("menu", p.menu, KH_TR("Menu"));
+    describeWriting(v, p);
 }
 
 }  // namespace kh

@@ -2,6 +2,7 @@
 //
 // The fields of the transmitter.
 #include "model/describe.h"
+#include "model/topics.h"
 
 #include <array>
 
@@ -28,31 +29,45 @@ constexpr std::array kTailLimitSchool{Choice{KH_TR("bind")}, Choice{KH_TR("buzz"
 constexpr std::array kEndSchool{Choice{KH_TR("timer")}, Choice{KH_TR("used charge")}, Choice{KH_TR("voltage alarm")}};
 constexpr NumberSpec kPctTravel{0, 200, "%", 1};
 
+/// Why a name of an element is no setting of its own.
+constexpr const char* kNamesTheRow = KH_TR("it names the line the rest of it stands in");
+constexpr const char* kJudgedBy = KH_TR("it is what the settings are judged by, typed into no box");
+
 bool isFlown(const FlightMode& mode) { return mode.id != kHoldMode; }
 
 }  // namespace
 
 void describe(FieldVisitor& v, ChannelSettings& c) {
+    v.untyped(kNamesTheRow);
     v.text("id", c.id, {KH_TR("function")});
+    v.topic("channel-number"_topic);
     v.whole("number", c.number, {1, 32}, {KH_TR("channel number"), KH_TR("ch")});
     v.at(Station::Link);
+    v.topic("travel"_topic);
     v.number("travelLowPct", c.travelLowPct, kPctTravel, {KH_TR("travel low")});
     v.number("travelHighPct", c.travelHighPct, kPctTravel, {KH_TR("travel high")});
+    v.topic("sub-trim"_topic);
     v.number("subTrimPct", c.subTrimPct, {-120, 120, "%", 1}, {KH_TR("sub-trim"), KH_TR("sub")});
     v.at(Station::Swash);
+    v.topic("reverse"_topic);
     v.flag("reversed", c.reversed, {KH_TR("channel direction"), KH_TR("direction")}, kReversed);
     v.at(Station::Link);
-    v.maybe("limitPct", c.limitPct, {10, 200, "%"}, {KH_TR("output limit"), KH_TR("limit")});
-    v.maybe("failsafePct", c.failsafePct, {-200, 200, "%"}, {KH_TR("failsafe")});
+    v.topic("output-limit"_topic);
+    v.maybe("limitPct", c.limitPct, {10, 200, "%"}, {KH_TR("output limit"), KH_TR("limit"), KH_TR("own")});
+    v.topic("failsafe"_topic);
+    v.maybe("failsafePct", c.failsafePct, {-200, 200, "%"}, {KH_TR("failsafe"), nullptr, KH_TR("kept")});
 }
 
 void describe(FieldVisitor& v, SpareChannel& c) {
+    v.untyped(kNamesTheRow);
     v.text("id", c.id, {KH_TR("name")});
+    v.topic("spare-channels"_topic);
     v.whole("number", c.number, {1, 32}, {KH_TR("channel number"), KH_TR("ch")});
     v.text("follows", c.follows, {KH_TR("follows the switch"), KH_TR("follows")});
 }
 
 void describe(FieldVisitor& v, Schools& s) {
+    v.untyped(kJudgedBy);
     v.at(Station::Modes);
     v.pick("throttle", s.throttle, kThrottleSchool, {KH_TR("School: throttle in the take-off mode"), KH_TR("throttle")});
     v.pick("entry", s.entry, kEntrySchool, {KH_TR("School: curve entry"), KH_TR("curve entry")});
@@ -77,84 +92,116 @@ void describe(FieldVisitor& v, Schools& s) {
 
 void describe(FieldVisitor& v, Alarms& a) {
     v.at(Station::Power);
+    v.topic("timer"_topic);
     v.number("timerStartPct", a.timerStartPct, {0, 100, "%"}, {KH_TR("Throttle above which the timer runs"), KH_TR("above")});
+    v.topic("alarms"_topic);
     v.maybe("usedMah", a.usedMah, {10, 20000, "mAh"}, {KH_TR("Alarm on used charge"), KH_TR("used charge")});
     v.maybe("voltsPerCell", a.voltsPerCell, {2.5, 4.5, "V", 2}, {KH_TR("Alarm on cell voltage"), KH_TR("cell voltage")});
     v.maybe("headRpm", a.headRpm, {100, 8000, "rpm"}, {KH_TR("Alarm on head speed"), KH_TR("head speed")});
-    v.flag("voicePack", a.voicePack, {KH_TR("Pack read out at power-up"), KH_TR("voice")});
+    v.flag("voicePack", a.voicePack, {KH_TR("Pack read out at power-up"), KH_TR("voice")},
+           {KH_TR("yes"), KH_TR("no"), KH_TR("at power-up"), KH_TR("not read")});
 }
 
 void describe(FieldVisitor& v, AxisRates& r) {
+    v.topic("rate"_topic);
     v.number("ratePct", r.ratePct, {0, 125, "%"}, {KH_TR("rate")});
+    v.topic("expo"_topic);
     v.number("expoPct", r.expoPct, {-50, 100, "%"}, {KH_TR("expo")});
 }
 
 void describe(FieldVisitor& v, FlightMode& m) {
+    v.untyped(kNamesTheRow);
     v.text("id", m.id, {KH_TR("id")});
     v.text("name", m.name, {KH_TR("name")});
-    v.condition("when", m.when, {KH_TR("switch")});
+    v.topic("mode-switches"_topic);
+    v.condition("when", m.when, {KH_TR("switch"), nullptr, KH_TR("when no other is on")});
+    v.untyped(kJudgedBy);
     v.flag("flownInverted", m.flownInverted, {KH_TR("flown inverted")});
     v.at(Station::Modes);
+    v.topic("throttle-curve"_topic);
     if (v.applies<isFlown>(m)) v.curve("throttle", m.throttle, {0, 100}, {KH_TR("throttle curve"), KH_TR("throttle")});
+    v.topic("pitch-curve"_topic);
     v.curve("pitch", m.pitch, {-100, 100}, {KH_TR("pitch curve"), KH_TR("pitch")});
     v.group("aileron", m.aileron, KH_TR("aileron"));
     v.group("elevator", m.elevator, KH_TR("elevator"));
     v.group("rudder", m.rudder, KH_TR("rudder"));
+    v.topic("tail-gain"_topic);
     v.number("tailGainPct", m.tailGainPct, {-100, 100, "%"}, {KH_TR("tail gain")});
+    v.untyped(kJudgedBy);
     v.maybe("targetRpm", m.targetRpm, {100, 8000, "rpm"}, {KH_TR("wanted head speed"), KH_TR("head speed")});
 }
 
 void describe(FieldVisitor& v, HoldSettings& h) {
     v.at(Station::Modes);
+    v.topic("hold-throttle"_topic);
     v.number("throttlePct", h.throttlePct, {-50, 100, "%", 1}, {KH_TR("throttle")});
-    v.maybeNames("actsIn", h.actsIn, {KH_TR("modes it acts in"), KH_TR("acts in")});
+    v.topic("acts-in"_topic);
+    v.maybeNames("actsIn", h.actsIn, {KH_TR("modes it acts in"), KH_TR("acts in"), KH_TR("all modes")});
     v.at(Station::Radio);
+    v.untyped(kJudgedBy);
     v.text("autorotationFrom", h.autorotationFrom, {KH_TR("mode an autorotation begins in"), KH_TR("autorotation from")});
+    v.topic("power-on-guard"_topic);
     v.flag("powerOnGuard", h.powerOnGuard, {KH_TR("power-on guard")}, kOnOff);
 }
 
 void describe(FieldVisitor& v, ThrottleStop& s) {
+    v.topic("stop-switches"_topic);
     v.condition("when", s.when, {KH_TR("switch")});
+    v.topic("stop-throttle"_topic);
     v.number("throttlePct", s.throttlePct, {-50, 100, "%", 1}, {KH_TR("throttle")});
     v.at(Station::Modes);
-    v.maybeNames("actsIn", s.actsIn, {KH_TR("modes it acts in"), KH_TR("acts in")});
+    v.topic("acts-in"_topic);
+    v.maybeNames("actsIn", s.actsIn, {KH_TR("modes it acts in"), KH_TR("acts in"), KH_TR("all modes")});
 }
 
 void describe(FieldVisitor& v, StickTrims& t) {
+    v.topic("stick-trims"_topic);
     v.number("aileronPct", t.aileronPct, {-50, 50, "%", 1}, {KH_TR("Aileron stick trim"), KH_TR("aileron")});
     v.number("elevatorPct", t.elevatorPct, {-50, 50, "%", 1}, {KH_TR("Elevator stick trim"), KH_TR("elevator")});
     v.number("rudderPct", t.rudderPct, {-50, 50, "%", 1}, {KH_TR("Rudder stick trim"), KH_TR("rudder")});
-    v.flag("live", t.live, {KH_TR("Stick trims"), KH_TR("trims")}, kOnOff);
+    v.flag("live", t.live, {KH_TR("Stick trims"), KH_TR("trims")}, {KH_TR("on"), KH_TR("off"), KH_TR("live"), KH_TR("off")});
 }
 
 void describe(FieldVisitor& v, SwitchSettings& s) {
+    v.untyped(kNamesTheRow);
     v.text("id", s.id, {KH_TR("name")});
+    v.untyped(KH_TR("it is where the pilot leaves the switch"));
     v.whole("powerOnPlace", s.powerOnPlace, {1, 3}, {KH_TR("power-on place"), KH_TR("power-on")});
     v.whole("neutralPlace", s.neutralPlace, {1, 3}, {KH_TR("neutral place"), KH_TR("neutral")});
 }
 
 void describe(FieldVisitor& v, SwitchFunction& f) {
+    v.untyped(kNamesTheRow);
     v.text("id", f.id, {KH_TR("function")});
+    v.topic("switch-functions"_topic);
     v.condition("when", f.when, {KH_TR("switch")});
+    v.topic("gain-steps"_topic);
     v.maybe("sentPct", f.sentPct, {-100, 100, "%"}, {KH_TR("gain sent"), KH_TR("sent")});
 }
 
 void describe(FieldVisitor& v, TransmitterSettings& t) {
     v.at(Station::Radio);
     v.group("profile", t.profile, KH_TR("Transmitter profile"));
+    v.topic("model-type"_topic);
     v.pick("modelType", t.modelType, kModelType, {KH_TR("Model type"), KH_TR("type")});
     v.at(Station::Swash);
+    v.topic("swash-mixing"_topic);
     v.pick("swashMixing", t.swashMixing, kSwashMixing, {KH_TR("Swash mixing in the transmitter"), KH_TR("swash mixing")});
     v.number("swashMixPct", t.swashMixPct, {-100, 100, "%"}, {KH_TR("Share of the transmitter's swash mix"), KH_TR("share")});
     v.at(Station::Radio);
     v.facts(true);  // how the pilot flies
+    v.topic("stick-mode"_topic);
     v.whole("stickMode", t.stickMode, {1, 4}, {KH_TR("Stick mode")});
-    v.flag("collectiveReversed", t.collectiveReversed, {KH_TR("Sense of the collective stick"), KH_TR("collective stick")}, kReversed);
+    v.flag("collectiveReversed", t.collectiveReversed, {KH_TR("Sense of the collective stick"), KH_TR("collective stick")},
+           {KH_TR("reversed"), KH_TR("normal"), KH_TR("collective reversed"), KH_TR("up climbs")});
     v.facts(false);
     v.group("trims", t.trims);
+    v.topic("trim-range"_topic);
     v.number("throttleTrimRangePct", t.throttleTrimRangePct, {0, 30, "%"}, {KH_TR("Range of the throttle trim"), KH_TR("trim range")});
-    v.flag("unusedInhibited", t.unusedInhibited, {KH_TR("Unused channels"), KH_TR("unused")});
-    v.flag("modelMatch", t.modelMatch, {KH_TR("Model match")}, kOnOff);
+    v.topic("unused-channels"_topic);
+    v.flag("unusedInhibited", t.unusedInhibited, {KH_TR("Unused channels"), KH_TR("unused")}, {KH_TR("inhibited"), KH_TR("not inhibited")});
+    v.topic("model-match"_topic);
+    v.flag("modelMatch", t.modelMatch, {KH_TR("Model match")}, {KH_TR("on"), KH_TR("off"), KH_TR("match"), KH_TR("no match")});
     v.list("channels", t.channels, KH_TR("Channels"));
     v.list("modes", t.modes, KH_TR("Flight modes"));
     v.group("hold", t.hold, KH_TR("Hold"));
@@ -163,10 +210,12 @@ void describe(FieldVisitor& v, TransmitterSettings& t) {
     v.list("switches", t.switches, KH_TR("Switches"));
     v.list("functions", t.functions, KH_TR("Switch functions"));
     v.list("spares", t.spares, KH_TR("Spare channels"));
+    v.untyped(kJudgedBy);
     v.names("shared", t.shared, {KH_TR("Functions shared by choice"), KH_TR("shared")});
     v.group("schools", t.schools);
     v.group("alarms", t.alarms);
     v.at(Station::Power);
+    v.topic("timer"_topic);
     v.number("timerMin", t.timerMin, {0, 120, "min", 1}, {KH_TR("Flight timer"), KH_TR("timer")});
 }
 

@@ -22,6 +22,7 @@ struct NumberSpec {
     const char* unit = "";
     int decimals = 0;
     bool counts = false;  ///< of something that comes whole: teeth, cells, blades
+    bool plain = false;   ///< + is not written, though there are values below 0
 };
 /// What is wrong with a number in a field that allows min … max; empty if nothing is.
 [[nodiscard]] std::string numberProblem(double value, double min, double max, std::string_view unit, bool counts);
@@ -46,23 +47,28 @@ struct Choice {
 struct FieldTitle {
     const char* title;
     const char* brief = nullptr;  ///< where its row says what it is about; absent: the title
+    const char* unset = nullptr;  ///< how nothing reads in a field that may be empty; absent: not known, or none
 };
 
 /// Where a field belongs: the box that holds it, and the station that asks for it.
 struct FieldHome {
     Box box = Box::Machine;
     Station station = Station::Airframe;
-    bool fact = true;  ///< true of the machine, the leads or the pilot's box, not chosen: changed by hand, then written down
+    bool fact = true;          ///< true of the machine, the leads or the pilot's box, not chosen: changed by hand, then written down
+    const char* topic = "";    ///< under which a box asks for it (model/topics.h); empty: it is typed into no box
+    const char* untyped = "";  ///< why not
 };
 
-/// What a flag's two values are called.
+/// What a flag's two values are called, and how in a cell where there is little room.
 struct FlagWords {
     const char* on;
     const char* off;
+    const char* briefOn = nullptr;  ///< absent: as above
+    const char* briefOff = nullptr;
 };
 inline constexpr FlagWords kYesNo{KH_TR("yes"), KH_TR("no")};
 inline constexpr FlagWords kOnOff{KH_TR("on"), KH_TR("off")};
-inline constexpr FlagWords kReversed{KH_TR("reversed"), KH_TR("normal")};
+inline constexpr FlagWords kReversed{KH_TR("reversed"), KH_TR("normal"), KH_TR("rev"), KH_TR("norm")};
 
 /// What is known of the elements of a list without their type, for access by path.
 struct ElementAccess {
@@ -76,6 +82,13 @@ struct ChoiceAccess {
     void (*set)(void*, int) = nullptr;
 };
 using Applies = bool (*)(const void* element);
+/// How a value that copies share is reached without its type.
+struct SharedAccess {
+    void* holder = nullptr;       ///< the Shared
+    const void* value = nullptr;  ///< what it holds now
+    const void* (*read)(const void* holder) = nullptr;
+    void* (*edit)(void* holder) = nullptr;  ///< a copy of its own, if others share it
+};
 
 /// Walks a Setup (or a profile) field by field, in file order. Keys within a struct are unique.
 /// Nothing is written unless the visitor changes it, so a visitor that only reads may walk a constant.
@@ -86,6 +99,11 @@ public:
     /// @return false to leave the group out
     virtual bool beginGroup(const char* key) = 0;
     virtual void endGroup() = 0;
+    /// The group that follows is shared between copies; it begins with its own memory.
+    virtual void beginShared(const SharedAccess& access) { static_cast<void>(access); }
+    virtual void endShared() {}
+    /// Whether it writes to what it walks: then what is shared becomes a copy of its own first.
+    [[nodiscard]] virtual bool writes() const { return false; }
     /// @return the size the list shall have (a reader may change it)
     virtual std::size_t beginList(const char* key, std::size_t size) = 0;
     virtual void endList() = 0;
@@ -142,6 +160,16 @@ public:
     void in(Box box) { home_.box = box; }
     /// The station of the fields that follow, to the end of the struct.
     void at(Station station) { home_.station = station; }
+    /// What the box is asked under for the fields that follow, to the end of the struct; nullptr: nothing.
+    void topic(const char* id) {
+        home_.topic = id == nullptr ? "" : id;
+        home_.untyped = "";
+    }
+    /// The fields that follow are typed into no box, to the end of the struct.
+    void untyped(const char* why) {
+        home_.topic = "";
+        home_.untyped = why;
+    }
     /// Whether the fields that follow are facts, to the end of the struct.
     void facts(bool are) { home_.fact = are; }
     /// A word out of a closed set that is kept as the word itself.
@@ -158,6 +186,8 @@ public:
     /// @param name  what the group is called before its fields; nullptr: they stand alone
     template <class T>
     void group(const char* key, T& value, const char* name = nullptr);
+    template <class T>
+    void group(const char* key, Shared<T>& value, const char* name = nullptr);
     template <class T>
     void list(const char* key, std::vector<T>& values, const char* name);
     /// Facts of a class, as fields of the group around them.

@@ -16,6 +16,13 @@
 
 namespace kh {
 
+/// Where a shared group's holder lies, and how to get from it to the group.
+struct SharedHop {
+    std::ptrdiff_t offset = 0;  ///< of the holder: in the element, else in the facts or in the Setup
+    const void* (*read)(const void* holder) = nullptr;
+    void* (*edit)(void* holder) = nullptr;
+};
+
 /// A field every document, or every element of a list, has: "machine.power.kv"_field, "transmitter.modes.{}.pitch".
 struct FieldPattern {
     std::string list;    ///< path of the list it stands in; empty: none
@@ -23,8 +30,10 @@ struct FieldPattern {
     FieldInfo info;
     FieldTitle title;
     std::vector<const char*> groups;  ///< names of the groups around it, outermost first
+    ScaleRef scale;                   ///< of numbers and curves: as the description writes them
     bool ofAircraft = false;          ///< a fact of the class of aircraft
-    std::ptrdiff_t offset = 0;        ///< in the element, else in those facts or in the Setup
+    std::ptrdiff_t offset = 0;        ///< in the element, else in those facts or in the Setup; of a shared group in its value
+    std::optional<SharedHop> shared;  ///< the shared group it stands in
     CurveSpec curve{0.0, 0.0};
     ChoiceAccess choice;  ///< its accessors; of choices only
     Applies test = nullptr;
@@ -35,7 +44,8 @@ struct ListPattern {
     std::string path;
     const char* name = "";
     bool ofAircraft = false;
-    std::ptrdiff_t offset = 0;  ///< in the facts of the class, or in the Setup
+    std::ptrdiff_t offset = 0;  ///< in the facts of the class, or in the Setup; of a shared group in its value
+    std::optional<SharedHop> shared;
     ElementAccess access;
 };
 
@@ -52,8 +62,10 @@ public:
     /// The table of documents of that class.
     [[nodiscard]] static const FieldTable& of(const AircraftClass& aircraft);
     [[nodiscard]] static const FieldTable& of(const Setup& setup) { return of(setup.machine.aircraft.of()); }
-    /// @return nothing if there is no such field in this document
-    [[nodiscard]] std::optional<FieldPlace> find(Setup& setup, std::string_view path) const;
+    /// For reading: what copies share is not touched. @return nothing if there is no such field in this document
+    [[nodiscard]] std::optional<FieldPlace> find(const Setup& setup, std::string_view path) const;
+    /// For writing: what others share becomes a copy of this Setup's own.
+    [[nodiscard]] std::optional<FieldPlace> findToEdit(Setup& setup, std::string_view path) const;
     /// The pattern a path follows, whether its element exists or not; nullptr if none.
     [[nodiscard]] const FieldPattern* patternOf(std::string_view path) const;
     /// Of the list a path leads into or names; nullptr if none.
@@ -70,6 +82,7 @@ private:
         std::string_view id, within;
     };
     [[nodiscard]] Parts split(std::string_view path) const;
+    [[nodiscard]] std::optional<FieldPlace> locate(Setup& setup, std::string_view path, bool toEdit) const;
 
     std::vector<FieldPattern> patterns_;
     std::vector<ListPattern> lists_;

@@ -100,7 +100,7 @@ struct Machine {
 /// A servo aboard, and where.
 struct FittedServo {
     ServoPlace place;
-    ServoProfile servo;
+    Shared<ServoProfile> servo;
 };
 [[nodiscard]] std::vector<FittedServo> fittedServos(const Machine& machine);
 

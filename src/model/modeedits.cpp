@@ -42,9 +42,9 @@ std::vector<Edit> copyMode(const Setup& setup, const std::string& from, const st
 
 Setup withModeAfter(const Setup& setup, const std::string& id) {
     const auto& modes = setup.transmitter.modes;
-    if (static_cast<int>(modes.size()) >= setup.transmitter.profile.flightModes)
+    if (static_cast<int>(modes.size()) >= setup.transmitter.profile->flightModes)
         throw InputError("transmitter.modes"_field,
-                         fmt::format("{} has {} flight modes, and all are in use", setup.transmitter.profile.name, modes.size()));
+                         fmt::format("{} has {} flight modes, and all are in use", setup.transmitter.profile->name, modes.size()));
     FlightMode added = modeOf(setup, id == kHoldMode ? modes.front().id : id);
     int number = 1;
     const auto taken = [&](const std::string& name) {
@@ -127,7 +127,7 @@ std::vector<Edit> holdMirrorEdits(const TransmitterSettings& tx) {
 
 std::vector<Edit> controllerOrder(const Setup& setup) {
     std::vector<Edit> edits;
-    const auto& order = setup.controller.profile.channelOrder;
+    const auto& order = setup.controller.profile->channelOrder;
     for (std::size_t i = 0; i < order.size(); ++i)
         if (const ChannelSettings* c = channelOf(setup.transmitter, order[i]); c != nullptr && c->number != static_cast<int>(i) + 1)
             edits.push_back({elementPath("transmitter.channels.{}.number"_field, c->id), static_cast<double>(i + 1)});
@@ -136,7 +136,7 @@ std::vector<Edit> controllerOrder(const Setup& setup) {
 
 std::vector<int> unusedChannels(const TransmitterSettings& transmitter) {
     std::vector<int> out;
-    for (int n = 1; n <= transmitter.profile.channels; ++n)
+    for (int n = 1; n <= transmitter.profile->channels; ++n)
         if (std::none_of(transmitter.channels.begin(), transmitter.channels.end(), [n](const ChannelSettings& c) { return c.number == n; }))
             out.push_back(n);
     return out;
@@ -154,10 +154,10 @@ Setup withSpares(const Setup& setup, const std::vector<SpareChannel>& spares) {
     for (const SpareChannel& s : spares) {
         if (std::find(unused.begin(), unused.end(), s.number) == unused.end())
             throw InputError("transmitter.spares"_field,
-                             fmt::format("channel {} is not an unused channel of {}", s.number, setup.transmitter.profile.name));
-        const auto& switches = setup.transmitter.profile.switches;
+                             fmt::format("channel {} is not an unused channel of {}", s.number, setup.transmitter.profile->name));
+        const auto& switches = setup.transmitter.profile->switches;
         if (!s.follows.empty() && std::none_of(switches.begin(), switches.end(), [&](const SwitchProfile& p) { return p.id == s.follows; }))
-            throw InputError("transmitter.spares"_field, fmt::format("{} has no switch {}", setup.transmitter.profile.name, s.follows));
+            throw InputError("transmitter.spares"_field, fmt::format("{} has no switch {}", setup.transmitter.profile->name, s.follows));
     }
     Setup out = setup;
     out.transmitter.spares = spares;

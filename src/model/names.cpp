@@ -76,36 +76,6 @@ Message titled(const Setup& setup, std::string_view path, bool brief) {
 
 }  // namespace
 
-Message refusal(const Setup& setup, const InputError& error) {
-    return say(KH_TR("{field}: {problem}"), {{"field", fieldTitle(setup, error.field())}, {"problem", error.problem()}});
-}
-
-Message shownValue(const Setup& setup, std::string_view path, const FieldValue& value) {
-    const FieldPattern* pattern = FieldTable::of(setup).patternOf(path);
-    if (pattern == nullptr) return say(KH_TR("–"));
-    const FieldInfo& info = pattern->info;
-    const std::string unit(info.unit);
-    if (std::holds_alternative<std::monostate>(value)) {  // an absent set of modes means all of them, an absent fact is not known
-        if (info.kind == FieldKind::Names) return say(KH_TR("all modes"));
-        return info.home.fact ? say(KH_TR("not known")) : say(KH_TR("none"));
-    }
-    if (const Condition* when = std::get_if<Condition>(&value)) return conditionTitle(setup.transmitter, *when);
-    if (const auto* names = std::get_if<std::vector<std::string>>(&value)) {
-        std::vector<Message> list;
-        for (const std::string& n : *names) list.push_back(functionTitle(setup.transmitter, n));
-        return list.empty() ? say(KH_TR("none")) : say(KH_TR("{list}"), {{"list", list}});
-    }
-    if (const double* v = std::get_if<double>(&value); v != nullptr && info.min < 0.0) {
-        const char* shape = unit.empty() ? KH_TR("{v}") : info.unit == "°" ? KH_TR("{v}{unit}") : KH_TR("{v} {unit}");
-        const Message number = say(shape, {{"v", signedNum(*v, info.decimals)}, {"unit", unit}});
-        if (pattern->pattern() != std::string("transmitter.modes.{}.tailGainPct"_field)) return number;
-        return say(KH_TR("{shown} ({signed})"), {{"shown", gainAsShown(*v, setup.transmitter.profile.gainScale)}, {"signed", number}});
-    }
-    if (const Curve* curve = std::get_if<Curve>(&value); curve != nullptr && isFlat(*curve) && !curve->points.empty())
-        return say(KH_TR("flat {v} %"), {{"v", num(curve->points.front().y, 1)}});
-    return fieldAsText({value, info});
-}
-
 Message plainWords(std::string_view id) { return own(asWords(id)); }
 
 Message fieldTitle(const Setup& setup, std::string_view path) { return titled(setup, path, false); }
@@ -148,6 +118,8 @@ Message elementName(const PortSettings& port) { return say(KH_TR("Port {p}"), {{
 Message elementName(const Bank& bank) { return say(KH_TR("Bank {n}"), {{"n", bank.id}}); }
 Message elementName(const CalibrationPoint& point) { return say(KH_TR("Logged at {t} %"), {{"t", num(point.throttlePct, 1)}}); }
 Message elementName(const MenuEntry& entry) { return own(entry.title); }
+Message elementName(const BoxScale& scale) { return say(KH_TR("Scale of {w}"), {{"w", own(asWords(scale.id))}}); }
+Message elementName(const BoxWord& word) { return say(KH_TR("Word for {w}"), {{"w", own(asWords(word.id))}}); }
 Message elementName(const Reading& reading) { return say(KH_TR("Reading of {w}"), {{"w", asWords(reading.what)}}); }
 
 }  // namespace kh

@@ -23,12 +23,6 @@ namespace kh {
 /// What a channel's function is called: "Rudder", "Tail gain".
 [[nodiscard]] Message channelTitle(std::string_view function);
 
-/// A field's value in words: functions by name, flags and choices by caption, signs on what may be negative, a gain as its
-/// transmitter writes it and signed.
-[[nodiscard]] Message shownValue(const Setup& setup, std::string_view path, const FieldValue& value);
-
-/// A refusal with the field's name in place of its path.
-[[nodiscard]] Message refusal(const Setup& setup, const InputError& error);
 /// An id or the name of an argument as words: "settingAzimuthsDeg" is "setting azimuths", "blade-links.b" "blade links b".
 [[nodiscard]] Message plainWords(std::string_view id);
 

@@ -2,7 +2,9 @@
 #include "model/profilechecks.h"
 
 #include "base/error.h"
+#include "model/accepted.h"
 #include "model/controllerwords.h"
+#include "model/menu.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -32,10 +34,40 @@ void requireOnce(const char* field, const L& list) {
         if (!seen.insert(one).second) throw InputError(field, fmt::format("{} stands twice", one));
 }
 
+/// What is a name in a list of the box becomes part of a field's path in the documents that use it.
+template <class L>
+void requirePathNames(const char* field, const L& names) {
+    requireOnce(field, names);
+    for (const std::string& name : names)
+        if (!isElementId(name)) throw InputError(field, elementIdProblem(name));
+}
+
+template <class L>
+std::vector<std::string> idsOf(const L& list) {
+    std::vector<std::string> out;
+    for (const auto& one : list) out.push_back(one.id);
+    return out;
+}
+
+/// Menu, scales and words name topics there are.
+template <class P>
+void requireWriting(Box box, const P& p) {
+    requireMenu(box, p.menu);
+    for (const BoxScale& s : p.scales) {
+        if (topicOf(box, s.id) == nullptr) throw InputError("scales", fmt::format("{} is no topic of such a box", s.id));
+        if (s.perUnit == 0.0) throw InputError("scales", fmt::format("{} shows the same for every value: perUnit must not be 0", s.id));
+    }
+    for (const BoxWord& w : p.words)
+        if (topicOf(box, w.id.substr(0, w.id.find(':'))) == nullptr || w.id.find(':') == std::string::npos || w.says.empty())
+            throw InputError("words", fmt::format("{} is no word: it is written as topic:word, and says something", w.id));
+}
+
 }  // namespace
 
 void requireConsistent(const TransmitterProfile& p) {
     requireNamed(p.id, p.name);
+    requireWriting(Box::Transmitter, p);
+    requirePathNames("switches", idsOf(p.switches));
     const auto fits = [&](int places) {
         return std::any_of(p.switches.begin(), p.switches.end(),
                            [&](const SwitchProfile& s) { return s.places == places && !s.momentary; });
@@ -53,9 +85,10 @@ void requireConsistent(const TransmitterProfile& p) {
 
 void requireConsistent(const ControllerProfile& p) {
     requireNamed(p.id, p.name);
+    requireWriting(Box::Controller, p);
     if (p.ports.size() < kFewestPorts)
         throw InputError("ports", fmt::format("{} are too few: a plate has {} servos or more", p.ports.size(), kFewestPorts));
-    requireOnce("ports", p.ports);
+    requirePathNames("ports", p.ports);
     requireOnce("channelOrder", p.channelOrder);
     for (const char* function : kSixChannels)
         if (std::find(p.channelOrder.begin(), p.channelOrder.end(), function) == p.channelOrder.end())
@@ -84,6 +117,7 @@ void requireConsistent(const ControllerProfile& p) {
 
 void requireConsistent(const SpeedControllerProfile& p) {
     requireNamed(p.id, p.name);
+    requireWriting(Box::SpeedController, p);
     requireBelow("acceptsLowUs", p.acceptsLowUs, "acceptsHighUs", p.acceptsHighUs);
 }
 

@@ -18,6 +18,7 @@ struct Reading {
     std::string instrument;          ///< may be empty
     std::string uncertainty;         ///< may be empty
     std::vector<std::string> under;  ///< settings in force then: "controller.referencePct=60"
+    int change = 0;                  ///< count of the document at which it was taken
     bool operator==(const Reading&) const = default;
 };
 

@@ -15,6 +15,7 @@ namespace kh {
 /// One model: the machine as built and what each box holds. A value; everything is computed from it.
 struct Setup {
     int revision = 0;  ///< counts saves
+    int change = 0;    ///< counts changes, only growing: kept through undo and saving
     Machine machine;
     TransmitterSettings transmitter;
     ControllerSettings controller;
@@ -26,7 +27,7 @@ struct Setup {
 
 /// The same machine and boxes without readings and standings: for what is only computed from.
 [[nodiscard]] inline Setup withoutRecords(const Setup& setup) {
-    return {setup.revision, setup.machine, setup.transmitter, setup.controller, setup.speedController, {}, {}};
+    return {setup.revision, setup.change, setup.machine, setup.transmitter, setup.controller, setup.speedController, {}, {}};
 }
 
 }  // namespace kh

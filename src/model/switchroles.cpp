@@ -39,7 +39,7 @@ std::string modeLetter(const FlightMode& mode, std::size_t index) {
 
 std::vector<SwitchRole> switchRoles(const TransmitterSettings& tx) {
     std::vector<SwitchRole> out;
-    for (const SwitchProfile& s : tx.profile.switches) {
+    for (const SwitchProfile& s : tx.profile->switches) {
         SwitchRole role{s.id, {}, {}};
         std::vector<std::vector<Message>> at(static_cast<std::size_t>(s.places));
         const auto onOff = [&](const Condition& when) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "base/shared.h"
 #include "formula/channel.h"
 #include "formula/curve.h"
 #include "formula/gainscale.h"
@@ -20,12 +21,39 @@ struct SwitchProfile {
     bool operator==(const SwitchProfile&) const = default;
 };
 
-/// One entry of a box's own menu, in that box's own order; `holds` lists the sheet topics typed there.
+/// In which order a page asks for what its lists have: everything of one channel, or one topic for all channels.
+enum class PageOrder { Element, Topic };
+
+/// A page of a box's own menu; pages stand in the box's order and make a tree.
 struct MenuEntry {
-    std::string id;  ///< topic: what the sheet prints there
-    std::string title;
+    std::string id;                   ///< of its own
+    std::string title;                ///< as the box calls it
+    std::string under;                ///< id of the page it is reached from; empty: of the menu itself
+    std::string firmware;             ///< a firmware has a whole menu; empty: that of all others
+    std::vector<std::string> topics;  ///< typed here (model/topics.h), in this order
+    PageOrder order = PageOrder::Element;
     bool operator==(const MenuEntry&) const = default;
 };
+
+/// How a box writes what a topic asks for, where that is not the program's own unit.
+struct BoxScale {
+    std::string id;        ///< topic
+    std::string unit;      ///< as the box shows it; may be empty
+    double perUnit = 1.0;  ///< shown = perUnit · value + offset, value in the program's unit
+    double offset = 0.0;
+    int decimals = 0;
+    double step = 0.0;  ///< of the box, as shown; 0: none that matters
+    bool operator==(const BoxScale&) const = default;
+};
+
+/// What a box calls a choice: "reverse:reversed" is topic and word of the program.
+struct BoxWord {
+    std::string id;
+    std::string says;
+    bool operator==(const BoxWord&) const = default;
+};
+
+inline constexpr int kProfileFormat = 2;
 
 struct TransmitterProfile {
     std::string id;
@@ -47,6 +75,9 @@ struct TransmitterProfile {
     double holdHighPct = 50.0;
     int flightModes = 5;
     bool modelMatch = true;
+    int format = kProfileFormat;  ///< of the file; `version` is its content's
+    std::vector<BoxScale> scales;
+    std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;
     bool operator==(const TransmitterProfile&) const = default;
 };
@@ -194,7 +225,7 @@ struct Alarms {
 };
 
 struct TransmitterSettings {
-    TransmitterProfile profile;
+    Shared<TransmitterProfile> profile;
     ModelType modelType = ModelType::Helicopter;
     SwashMixing swashMixing = SwashMixing::Off;
     double swashMixPct = 60.0;  ///< share of each command a transmitter mix would use

@@ -42,7 +42,7 @@ public:
     SheetWriter(QTextDocument& document, const Speech& speech) : speech_(speech), at_(&document) {}
 
     void write(const Sheet& sheet) {
-        block(QString::fromStdString(sheet.model), type(17, true), 0);
+        block(shown(sheet.model), type(17, true), 0);
         block(said(say(KH_TR("Bench sheet, revision {r}"), {{"r", num(sheet.revision)}})), type(9.5), 0);
         for (const Message& caution : sheet.cautions) block(QStringLiteral("!  ") + said(caution), type(9, true), 2);
         if (!sheet.plan.empty()) {
@@ -114,19 +114,35 @@ private:
         }
         at_.movePosition(QTextCursor::End);
     }
-    /// As wide as the longest text of each column asks for; the last two are the same in every table.
+    /// In letters of the body: a bold or large text asks for more, and no word is broken.
+    struct Asked {
+        double word = 6.0, whole = 6.0;
+        void add(const QString& text, double letter) {
+            for (const QString& one : text.split(QLatin1Char(' '))) word = std::max(word, static_cast<double>(one.size()) * letter + 1.0);
+            whole = std::max(whole, static_cast<double>(text.size()) * letter + 1.0);
+        }
+    };
+    /// Each column as wide as its longest text asks for, or, in a crowded table, at least as its longest word; the last two are the same
+    /// in every table.
     [[nodiscard]] QList<QTextLength> widths(const SheetSection& section, const std::vector<QString>& heads) const {
         constexpr double kStanding = 9.0, kReadBack = 13.0;
-        std::vector<double> longest;
-        for (std::size_t c = 0; c + 2 < heads.size(); ++c) {
-            double most = std::max(6.0, static_cast<double>(heads[c].size()) * (c == 0 ? 1.25 : 0.95));
+        constexpr double kTitle = 1.35, kHead = 0.95, kName = 1.0, kValue = 1.2;
+        constexpr double kLetters = 88.0;  // across what the last two leave
+        std::vector<Asked> asked(heads.size() - 2);
+        for (std::size_t c = 0; c < asked.size(); ++c) {
+            asked[c].add(heads[c], c == 0 ? kTitle : kHead);
+            if (c == 0) asked[c].word = asked[c].whole;  // a title stands on one line
             for (const SheetRow& row : section.rows) {
                 const Message& text = c == 0 ? row.what : section.columns.empty() ? (c == 1 ? row.value : row.machine) : row.cells[c - 1];
-                most = std::max(most, static_cast<double>(said(text).size()) * (c == 0 ? 1.0 : 1.25));
+                asked[c].add(said(text), c == 0 ? kName : kValue);
             }
-            longest.push_back(most);
         }
-        if (section.columns.empty()) longest = {26, 30, 24};  // rows alike stand beneath each other
+        double words = 0.0, spare = 0.0;
+        for (const Asked& one : asked) words += one.word, spare += one.whole - one.word;
+        const double part = spare > 0.0 ? std::clamp((kLetters - words) / spare, 0.0, 1.0) : 0.0;
+        std::vector<double> longest;
+        for (const Asked& one : asked) longest.push_back(one.word + part * (one.whole - one.word));
+        if (section.columns.empty()) longest = {27, 29, 24};  // rows alike stand beneath each other
         const double all = std::accumulate(longest.begin(), longest.end(), 0.0);
         QList<QTextLength> out;
         for (const double one : longest) out << QTextLength(QTextLength::PercentageLength, one / all * (100.0 - kStanding - kReadBack));
@@ -199,7 +215,7 @@ bool printSheetOn(QPagedPaintDevice& device, const Sheet& sheet, const SheetDraw
         p.setFont(small);
         p.setPen(Qt::black);
         const QRectF foot(body.left(), body.bottom(), body.width(), kFootMm * mm);
-        p.drawText(foot, Qt::AlignLeft | Qt::AlignBottom, QString::fromStdString(sheet.model));
+        p.drawText(foot, Qt::AlignLeft | Qt::AlignBottom, shown(sheet.model));
         p.drawText(foot, Qt::AlignRight | Qt::AlignBottom,
                    QString::fromStdString(render(say(KH_TR("revision {r}, page {n} of {all}"),
                                                      {{"r", num(sheet.revision)}, {"n", num(page + 1)}, {"all", num(pages)}}),
@@ -214,7 +230,7 @@ std::string sheetPdf(const Sheet& sheet, const SheetDrawn& drawn, const Speech& 
     {
         QPdfWriter writer(&buffer);
         writer.setResolution(kDotsPerInch);
-        writer.setTitle(QString::fromStdString(sheet.model));
+        writer.setTitle(shown(sheet.model));
         (void)printSheetOn(writer, sheet, drawn, speech);
     }
     return buffer.data().toStdString();

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/plantext.h"
+#include "model/amounts.h"
 
 #include "base/error.h"
 #include "model/names.h"
@@ -30,9 +31,9 @@ bool isOwn(const Setup& setup, const Finding& finding, const std::vector<Edit>& 
 Message changesText(const Setup& setup, const std::vector<Edit>& edits) {
     std::vector<Message> parts;
     for (const Edit& e : edits)
-        parts.push_back(say(KH_TR("{field} to {value} in the {box}"), {{"field", fieldTitle(setup, e.path)},
-                                                                       {"value", shownValue(setup, e.path, e.value)},
-                                                                       {"box", say(boxId(fieldHome(e.path).box))}}));
+        parts.push_back(say(
+            KH_TR("{field} to {value} in the {box}"),
+            {{"field", fieldTitle(setup, e.path)}, {"value", show(setup, e.path, e.value)}, {"box", say(boxId(fieldHome(e.path).box))}}));
     return say(KH_TR("Set {list}."), {{"list", parts}});
 }
 
@@ -78,8 +79,8 @@ std::vector<StepText> planTexts(const Setup& setup, const Plan& plan, const Rule
         text.title = s.edits.size() == 1
                          ? name
                          : say(KH_TR("{field} and {n} more"), {{"field", name}, {"n", num(static_cast<double>(s.edits.size() - 1))}});
-        text.was = shownValue(at, first.path, s.was.front());
-        text.is = shownValue(at, first.path, first.value);
+        text.was = show(at, first.path, s.was.front());
+        text.is = show(at, first.path, first.value);
         out.push_back(std::move(text));
         at = withEdits(at, s.edits, Standing::Computed, {});
     }

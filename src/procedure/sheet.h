@@ -16,7 +16,8 @@ struct SheetRow {
     Message value;    ///< in the unit of the box, as it is typed
     Message machine;  ///< what it does, in real units; may be empty
     Standing standing = Standing::Default;
-    std::vector<Message> cells = {};  ///< of a table: one for each of its columns, in place of value and machine
+    std::vector<Message> cells = {};       ///< of a table: one for each of its columns, in place of value and machine
+    std::vector<std::string> fields = {};  ///< the settings it shows
 };
 
 /// One entry of a box's own menu.

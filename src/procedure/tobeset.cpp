@@ -184,7 +184,7 @@ bool isLeft(const Setup& setup, const std::string& path) {
     const std::optional<Field> field = readField(setup, path);
     if (!field) return false;
     if (field->info.mayBeUnknown) return std::holds_alternative<std::monostate>(field->value);
-    return setup.standings.count(path) == 0;
+    return standingOf(setup, path) == Standing::Default;
 }
 
 std::vector<std::string> leftOf(const Setup& setup, const Entry& e) {

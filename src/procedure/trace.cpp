@@ -2,6 +2,7 @@
 #include "procedure/trace.h"
 
 #include "base/conventions.h"
+#include "model/amounts.h"
 #include "procedure/aircraft.h"
 
 #include <algorithm>
@@ -65,13 +66,17 @@ Tracer::Tracer(const Setup& setup) : model_(setup), asked_(askedSetup(setup)), f
         modes_.push_back({m.id, m.name});
         std::array<AxisRates, kMaxFunctions>& rates = rates_.emplace_back();
         for (std::size_t f = 0; f < aircraft.functionCount(); ++f)
-            if (aircraft.functions[f].rates != nullptr) rates[f] = m.*aircraft.functions[f].rates;
+            if (aircraft.functions[f].rates != nullptr) {
+                rates[f] = m.*aircraft.functions[f].rates;
+                notes_[f].rate = scaleOf(setup, elementPath("transmitter.modes.{}.aileron.ratePct"_field, m.id));
+                notes_[f].expo = scaleOf(setup, elementPath("transmitter.modes.{}.aileron.expoPct"_field, m.id));
+            }
     }
-    channelNumbers_.assign(aircraft.functionCount(), 0);
     for (std::size_t f = 0; f < aircraft.functionCount(); ++f)
         for (const ChannelSettings& c : setup.transmitter.channels)
             if (c.id == std::string_view(aircraft.functions[f].id)) {
-                channelNumbers_[f] = c.number;
+                notes_[f].number = amount(setup, elementPath("transmitter.channels.{}.number"_field, c.id));
+                notes_[f].travel = scaleOf(setup, elementPath("transmitter.channels.{}.travelHighPct"_field, c.id));
                 scales_[f].travelLowPct = c.travelLowPct;
                 scales_[f].travelHighPct = c.travelHighPct;
             }
@@ -88,7 +93,7 @@ void Tracer::addChannelStages(Trace& t, Function f) const {
     Stage channel{f, "channel", KH_TR("channel"), Box::Transmitter, "%", 1, true};
     channel.value = now.pct;
     channel.asked = asked.pct;
-    channel.note = say(KH_TR("ch {n}, travel {t}"), {{"n", num(channelNumbers_[i])}, {"t", num(travel)}});
+    channel.note = say(KH_TR("ch {n}, travel {t}"), {{"n", notes_[i].number}, {"t", bare(Amount{travel, notes_[i].travel})}});
     channel.level = share(now.pct);
     channel.levelAsked = share(asked.pct);
     Stage pulse{f, "pulse", KH_TR("pulse"), Box::Transmitter, "µs"};
@@ -131,7 +136,8 @@ void Tracer::addDriven(Trace& t, const Deck& deck, Function f) const {
         Stage rated{f, "rated", KH_TR("rated"), Box::Transmitter, "", 2, true};
         rated.value = t.now.ratedPct[i] / 100.0;
         rated.asked = t.asked.ratedPct[i] / 100.0;
-        rated.note = say(KH_TR("rate {r}, expo {e}"), {{"r", num(r.ratePct)}, {"e", num(r.expoPct)}});
+        rated.note = say(KH_TR("rate {r}, expo {e}"),
+                         {{"r", bare(Amount{r.ratePct, notes_[i].rate})}, {"e", bare(Amount{r.expoPct, notes_[i].expo})}});
         setLevels(rated, 1.0);
         t.stages.push_back(std::move(rated));
     }

@@ -106,7 +106,12 @@ private:
     ChainModel asked_;
     std::vector<ModeText> modes_;
     std::vector<std::array<AxisRates, kMaxFunctions>> rates_;  ///< by mode and function
-    std::vector<int> channelNumbers_;
+    /// How what the notes tell is written, by function.
+    struct NoteScales {
+        Amount number;
+        ScaleRef travel, rate, expo;
+    };
+    std::array<NoteScales, kMaxFunctions> notes_{};
     std::array<ChannelScale, kMaxFunctions> scales_{};
     ChainModel full_;  ///< the asked chain with travel 100: what full range is
     std::vector<Bank> banks_;

@@ -2,8 +2,10 @@
 #include "session/document.h"
 
 #include "model/accepted.h"
+#include "model/changes.h"
 
 #include <QDateTime>
+#include <algorithm>
 
 namespace kh::app {
 
@@ -12,8 +14,9 @@ std::string nowStamp() { return QDateTime::currentDateTimeUtc().toString(Qt::ISO
 DocumentModel::DocumentModel(QObject* parent) : QObject(parent), now_(std::make_shared<const Setup>()) {}
 
 void DocumentModel::show() {
-    Setup setup = history_.now();
+    Setup setup = history_.now().setup;
     setup.revision = now_->revision;
+    setup.change = now_->change + 1;
     now_ = std::make_shared<const Setup>(std::move(setup));
     emit changed();
     emit stateChanged();
@@ -21,7 +24,7 @@ void DocumentModel::show() {
 
 void DocumentModel::put(const QString& name, Setup after, int mergeKey) {
     requireAccepted(after);
-    history_.push(name, std::move(after), mergeKey);
+    history_.push(name, {noted(setup(), std::move(after)), unknown()}, mergeKey);
     show();
 }
 
@@ -61,8 +64,7 @@ void DocumentModel::redo() {
 
 void DocumentModel::begin(io::Document document, bool neverSaved) {
     now_ = std::make_shared<const Setup>(document.setup);
-    history_.restart(std::move(document.setup));
-    unknown_ = std::move(document.unknown);
+    history_.restart({std::move(document.setup), std::move(document.unknown)});
     notes_ = std::move(document.notes);
     neverSaved_ = neverSaved;
     emit begun();
@@ -70,15 +72,30 @@ void DocumentModel::begin(io::Document document, bool neverSaved) {
     emit stateChanged();
 }
 
-void DocumentModel::markUnsaved() {
+void DocumentModel::outgrow(const Setup& other) {
+    Setup now = setup();
+    now.revision = std::max(now.revision, other.revision);
+    now.change = std::max(now.change, other.change) + 1;
+    now_ = std::make_shared<const Setup>(std::move(now));
+}
+
+void DocumentModel::markUnsaved(const Setup* onDisk) {
     neverSaved_ = true;
+    if (onDisk != nullptr) {
+        outgrow(*onDisk);
+        emit saved();
+    }
     emit stateChanged();
 }
 
 void DocumentModel::adopt(const QString& name, io::Document onDisk) {
     const int revision = onDisk.setup.revision;
-    unknown_ = std::move(onDisk.unknown);
-    replace(name, onDisk.setup);
+    if (onDisk.setup != setup() || onDisk.unknown != unknown()) {  // its own counts tell what came later in it: they are taken as they are
+        requireAccepted(onDisk.setup);
+        outgrow(onDisk.setup);
+        history_.push(name, {std::move(onDisk.setup), std::move(onDisk.unknown)}, 0);
+        show();
+    }
     markSaved(revision);
 }
 

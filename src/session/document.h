@@ -20,7 +20,7 @@ public:
     [[nodiscard]] const History& history() const { return history_; }
     [[nodiscard]] bool modified() const { return neverSaved_ || !history_.clean(); }
     /// Keys of the document that this version does not know, carried along.
-    [[nodiscard]] const io::UnknownKeys& unknown() const { return unknown_; }
+    [[nodiscard]] const io::UnknownKeys& unknown() const { return history_.now().unknown; }
     /// What there is to tell of the document as it was read.
     [[nodiscard]] const std::vector<Message>& notes() const { return notes_; }
 
@@ -40,9 +40,12 @@ public:
     void redo();
 
     /// Another document takes the place of this one.
+    /// @param neverSaved  it would be lost if it were left: made by the pilot, or brought back from a journal
     void begin(io::Document document, bool neverSaved);
-    /// What stands on disk is another document: this one is not saved any more, whatever its history says.
-    void markUnsaved();
+    /// What stands on disk is another document: this one is not saved any more, whatever its history says. Its counts go on from the
+    /// higher of both, so that none is used twice.
+    /// @param onDisk  nothing where it cannot be read
+    void markUnsaved(const Setup* onDisk);
     /// One undoable change to what stands on disk, which is clean then.
     void adopt(const QString& name, io::Document onDisk);
     /// The state of now is on disk, as the save of this number.
@@ -56,12 +59,13 @@ signals:
 
 private:
     void put(const QString& name, Setup after, int mergeKey);
-    /// The history's state, with the number of saves, which is not undone.
+    /// The history's state, with what is not undone: the number of saves and, one higher, that of changes.
     void show();
+    /// Counts beyond those of another document of this file, so that none of them means two things.
+    void outgrow(const Setup& other);
 
     History history_;
     std::shared_ptr<const Setup> now_;
-    io::UnknownKeys unknown_;
     std::vector<Message> notes_;
     bool neverSaved_ = false;
     int keys_ = 0;

@@ -1,23 +1,59 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "session/guards.h"
 
+#include <algorithm>
+#include <ctime>
+
 namespace kh::app {
 
-Guards::Guards(QObject* parent) : QObject(parent) {
-    hour_.setSingleShot(true);
-    hour_.setInterval(60 * 60 * 1000);
-    connect(&hour_, &QTimer::timeout, this, &Guards::forget);
+namespace {
+
+/// Set by nobody, and running on through a suspend.
+qint64 sinceBoot() {
+    timespec now{};
+    ::clock_gettime(CLOCK_BOOTTIME, &now);
+    return static_cast<qint64>(now.tv_sec) * 1000 + now.tv_nsec / 1000000 + 1;
 }
 
+}  // namespace
+
+Guards::Guards(QObject* parent, Clock clock) : QObject(parent), clock_(clock ? std::move(clock) : sinceBoot) {
+    next_.setSingleShot(true);
+    connect(&next_, &QTimer::timeout, this, &Guards::lookAtClock);
+}
+
+bool Guards::ticked(Guard g) const { return until_[static_cast<std::size_t>(g)] > clock_(); }
+
 void Guards::tick(Guard g, bool on) {
-    ticked_[static_cast<std::size_t>(g)] = on;
-    hour_.start();
+    until_[static_cast<std::size_t>(g)] = on ? clock_() + kHourMs : 0;
+    waitForNext();
     emit changed();
 }
 
 void Guards::forget() {
-    ticked_.fill(false);
+    until_.fill(0);
+    next_.stop();
     emit changed();
+}
+
+void Guards::lookAtClock() {
+    const qint64 now = clock_();
+    bool gone = false;
+    for (qint64& until : until_)
+        if (until != 0 && until <= now) {
+            until = 0;
+            gone = true;
+        }
+    waitForNext();
+    if (gone) emit changed();
+}
+
+void Guards::waitForNext() {
+    next_.stop();
+    qint64 first = 0;
+    for (const qint64 until : until_)
+        if (until != 0 && (first == 0 || until < first)) first = until;
+    if (first != 0) next_.start(static_cast<int>(std::clamp<qint64>(first - clock_(), 0, kHourMs)));
 }
 
 }  // namespace kh::app

@@ -31,8 +31,8 @@ void Workspace::selectStep(int index) {
     const std::string& id = steps[static_cast<std::size_t>(step_)].finding;
     const auto entry =
         std::find_if(entries().begin(), entries().end(), [&](const ProofEntry& e) { return !e.passed && e.finding.id == id; });
-    if (posed_ < 0 && entry != entries().end()) finding_ = static_cast<int>(entry - entries().begin());
-    if (posed_ >= 0 && after_) {  // the pose stays; what it is held against is the step that is looked at
+    if (!posing() && entry != entries().end()) finding_ = static_cast<int>(entry - entries().begin());
+    if (posing() && after_) {  // the pose stays; what it is held against is the step that is looked at
         const bool drawn = afterDrawn_;
         makeAfter();
         afterDrawn_ = drawn && after_.has_value();

@@ -14,16 +14,24 @@ namespace {
 
 constexpr int kJournalMs = 1000;  ///< changes wait so long for the next; within two seconds they are on disk
 
-QByteArray digest(const std::string& text) {
-    return QCryptographicHash::hash(QByteArrayView(text.data(), static_cast<qsizetype>(text.size())), QCryptographicHash::Sha256);
+DiskState stateOf(const std::string& text) {
+    return {DiskState::Kind::Bytes,
+            QCryptographicHash::hash(QByteArrayView(text.data(), static_cast<qsizetype>(text.size())), QCryptographicHash::Sha256)};
 }
 
 std::string pathOf(const QString& file) { return QFile::encodeName(file).toStdString(); }
 
-/// A lock file's name has a length of its own: the document's may be as long as names may be.
-QString lockFileOf(const QFileInfo& file) {
-    const QByteArray name = QCryptographicHash::hash(file.fileName().toUtf8(), QCryptographicHash::Sha256).toHex().left(16);
-    return file.absoluteDir().filePath(QStringLiteral(".keelhaul-%1.lock").arg(QString::fromLatin1(name)));
+/// Beside the file a name leads to, whether it is there or not. It has a length of its own: the document's may be as long as names
+/// may be.
+QString lockFileOf(const QString& file) {
+    const QFileInfo named(file);
+    QFileInfo real(named.canonicalFilePath());
+    if (named.canonicalFilePath().isEmpty()) {  // not there: its folder may be reached by links all the same
+        const QString folder = QFileInfo(named.absolutePath()).canonicalFilePath();
+        real = QFileInfo(QDir(folder.isEmpty() ? named.absolutePath() : folder).filePath(named.fileName()));
+    }
+    const QByteArray name = QCryptographicHash::hash(real.fileName().toUtf8(), QCryptographicHash::Sha256).toHex().left(16);
+    return real.absoluteDir().filePath(QStringLiteral(".keelhaul-%1.lock").arg(QString::fromLatin1(name)));
 }
 
 }  // namespace
@@ -45,21 +53,19 @@ void Repository::journalLater() {
 void Repository::lock() {
     lock_.reset();
     other_.reset();
-    if (file_.isEmpty()) return;
-    auto lock = std::make_unique<QLockFile>(lockFileOf(QFileInfo(QFileInfo(file_).canonicalFilePath())));
-    lock->setStaleLockTime(0);  // however long it was open: only a process that is gone makes a lock stale
-    if (lock->tryLock(0)) {
-        lock_ = std::move(lock);
-        return;
-    }
-    LockHolder holder;
-    QString program;
-    if (lock->error() == QLockFile::LockFailedError && lock->getLockInfo(&holder.pid, &holder.host, &program)) other_ = holder;
+    if (!file_.isEmpty()) lock_ = FileLock::take(lockFileOf(file_), other_);
+}
+
+std::optional<LockHolder> Repository::holderOf(const QString& file) {
+    const QString lock = lockFileOf(file);
+    std::optional<LockHolder> holder;
+    if (QFileInfo::exists(lock)) (void)FileLock::take(lock, holder);  // given back at once
+    return holder;
 }
 
 void Repository::take(const QString& file, const std::string& text) {
     file_ = file;
-    onDisk_ = digest(text);
+    onDisk_ = stateOf(text);
     savedAt_ = QFileInfo(file).lastModified();
     lock();
 }
@@ -75,13 +81,13 @@ void Repository::open(const QString& file) {
     emit moved();
 }
 
-void Repository::startNew(const Setup& setup) {
+void Repository::startNew(const Setup& setup, bool worthKeeping) {
     journal_.drop();
     file_.clear();
-    onDisk_.clear();
+    onDisk_ = {};
+    savedAt_ = {};
     lock();
-    document_.begin({setup, {}, {}}, true);
-    journalTimer_.stop();
+    document_.begin({setup, {}, {}}, worthKeeping);
     emit moved();
 }
 
@@ -91,7 +97,7 @@ void Repository::saveAs(const QString& file) {
     ++saved.revision;
     const std::string text = io::saveDocument(pathOf(whole), saved, document_.unknown());
     if (whole == file_) {  // whose lock is held already
-        onDisk_ = digest(text);
+        onDisk_ = stateOf(text);
         savedAt_ = QFileInfo(whole).lastModified();
     } else {
         take(whole, text);
@@ -106,52 +112,57 @@ void Repository::recover(const QString& journal) {
     JournalEntry entry = Journal::read(journal);
     journal_.drop();
     file_ = entry.file;
-    onDisk_.clear();
+    onDisk_ = {};
     savedAt_ = {};
-    try {  // what stands on disk is what the journal is compared with and saved over
-        if (!file_.isEmpty()) take(file_, io::readFile(pathOf(file_)));
-    } catch (const io::FileError&) {
-        lock();
+    std::optional<Setup> there;
+    if (!file_.isEmpty()) {  // what stands on disk is what the journal was compared with and is saved over; what cannot be read is asked
+                             // about
+        try {
+            const std::string text = io::readFile(pathOf(file_));
+            onDisk_ = stateOf(text);
+            savedAt_ = QFileInfo(file_).lastModified();
+            there = io::parseDocument(text).setup;
+        } catch (const std::runtime_error&) {
+            if (!QFileInfo::exists(file_)) onDisk_ = {DiskState::Kind::Nothing, {}};
+        }
     }
+    lock();
     document_.begin(std::move(entry.document), true);
+    if (there) document_.markUnsaved(&*there);
     if (flushJournal()) Journal::remove(journal);
     emit moved();
 }
 
 std::optional<OutsideChange> Repository::outside() const {
-    if (file_.isEmpty() || onDisk_.isEmpty()) return std::nullopt;
-    if (!QFileInfo::exists(file_)) return OutsideChange{true, std::nullopt, {}};
+    if (file_.isEmpty()) return std::nullopt;
     OutsideChange out;
     try {
         const std::string text = io::readFile(pathOf(file_));
-        if (digest(text) == onDisk_) return std::nullopt;
+        out.state = stateOf(text);
+        if (out.state == onDisk_) return std::nullopt;
         out.theirs = io::parseDocument(text);
     } catch (const std::runtime_error& e) {
         out.problem = QString::fromUtf8(e.what());
+        if (out.state.kind == DiskState::Kind::NeverSeen) {  // not even its bytes
+            out.missing = !QFileInfo::exists(file_) && !QFileInfo(file_).isSymLink();
+            out.state.kind = out.missing ? DiskState::Kind::Nothing : DiskState::Kind::Unreadable;
+        }
     }
-    return out;
+    return out.state == onDisk_ ? std::nullopt : std::optional(std::move(out));
 }
 
-void Repository::keepMine() {
-    lookAtDisk();
-    document_.markUnsaved();
+void Repository::keepMine(const OutsideChange& change) {
+    accept(change);
+    document_.markUnsaved(change.theirs ? &change.theirs->setup : nullptr);
     journalLater();
 }
 
-void Repository::takeTheirs(io::Document theirs) {
-    lookAtDisk();
-    document_.adopt(tr("Take the file's version"), std::move(theirs));
+void Repository::takeTheirs(OutsideChange change) {
+    accept(change);
+    document_.adopt(tr("Take the file's version"), std::move(*change.theirs));
     savedAt_ = QFileInfo(file_).lastModified();
     flushJournal();
     emit moved();
-}
-
-void Repository::lookAtDisk() {
-    try {
-        onDisk_ = QFileInfo::exists(file_) ? digest(io::readFile(pathOf(file_))) : QByteArray();
-    } catch (const io::FileError&) {
-        onDisk_.clear();
-    }
 }
 
 bool Repository::flushJournal() {

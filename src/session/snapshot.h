@@ -18,6 +18,8 @@ struct ProofEntry {
     Finding finding;
     std::string property;  ///< "P1" …, empty for findings the switch proof knows nothing of
     bool passed = false;
+    /// What it is known by while the list around it changes.
+    [[nodiscard]] std::string key() const { return property + "|" + finding.id; }
 };
 
 /// One document and all that is said of it. None of it changes once it is made: the next document, a proof or a plan that arrives

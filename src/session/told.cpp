@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "session/told.h"
+#include "model/amounts.h"
 #include "text/words.h"
 
 #include <QCoreApplication>
@@ -28,7 +29,7 @@ QStringList differences(const io::Document& first, const io::Document& second, q
     const Setup& is = second.setup;
     const auto value = [](const Setup& s, const std::string& path) {
         const auto field = readField(s, path);
-        return field ? words(shownValue(s, path, field->value)) : QStringLiteral("–");
+        return field ? words(kh::show(s, path, field->value)) : QStringLiteral("–");
     };
     QStringList lines;
     for (const std::string& path : differingPaths(was, is)) {

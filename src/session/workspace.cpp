@@ -44,7 +44,7 @@ const StationSet& Workspace::stationsFor(const Setup& setup) const {
 void Workspace::begin() {
     guards_.forget();
     deck_ = Deck{};
-    posed_ = -1;
+    posed_.clear();
     posedSwitches_.clear();
     forgetAfter();
 }
@@ -65,7 +65,10 @@ void Workspace::swap(Snapshot next) {
     }
     const bool sameDocument = next.setup == now_.setup;
     const bool sameClass = &next.setup->machine.aircraft.of() == &setup().machine.aircraft.of();
+    const std::string chosen =
+        finding_ < static_cast<int>(entries().size()) ? entries()[static_cast<std::size_t>(finding_)].key() : std::string();
     now_ = std::move(next);
+    if (const int there = entryOf(chosen); there >= 0) finding_ = there;
     if (!sameClass) {
         traced_ = setup().machine.aircraft.of().usual;
         if (stations().find(cursor_.station()) == nullptr) cursor_.go(stations().entries().front().station);
@@ -79,6 +82,12 @@ void Workspace::swap(Snapshot next) {
         emit swapped();
     }
     if (std::exchange(again_, false)) evaluateNow();
+}
+
+int Workspace::entryOf(const std::string& key) const {
+    if (key.empty()) return -1;
+    const auto found = std::find_if(entries().begin(), entries().end(), [&](const ProofEntry& e) { return e.key() == key; });
+    return found == entries().end() ? -1 : static_cast<int>(found - entries().begin());
 }
 
 void Workspace::prove() {
@@ -200,7 +209,7 @@ bool Workspace::goToField(const std::string& path) {
 }
 
 void Workspace::togglePose() {
-    if (posed_ >= 0) {
+    if (posing()) {
         if (after_ && !afterDrawn_) {
             afterDrawn_ = true;
             traceNow();
@@ -218,7 +227,7 @@ void Workspace::togglePose() {
         return;
     }
     beforePose_ = deck_;
-    posed_ = index;
+    posed_ = entries()[static_cast<std::size_t>(index)].key();
     posedSwitches_ = f.witness->to.switches;
     Deck deck = deck_;
     if (f.witness->to.switches.empty() && f.station != Station::Modes) deck.sticks = {0.0, 0.0, 0.0, 0.0};
@@ -231,8 +240,8 @@ void Workspace::togglePose() {
 }
 
 void Workspace::release() {
-    if (posed_ < 0) return;
-    posed_ = -1;
+    if (!posing()) return;
+    posed_.clear();
     forgetAfter();
     posedSwitches_.clear();
     setDeck(beforePose_);

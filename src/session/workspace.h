@@ -124,8 +124,10 @@ public:
     [[nodiscard]] const Trace* otherTrace() const { return otherTrace_ ? &*otherTrace_ : nullptr; }
     /// What the switches come to after the step that is posed as it is before it; nullptr where that is not known.
     [[nodiscard]] const SwitchProof* proofAfterStep() const { return after_ && !afterDrawn_ && after_->proof ? &*after_->proof : nullptr; }
-    /// The finding that is posed now, or −1.
-    [[nodiscard]] int posedFinding() const { return posed_; }
+    /// Whether a finding is posed, even where an edit has healed it since.
+    [[nodiscard]] bool posing() const { return !posed_.empty(); }
+    /// The finding that is posed now as an index into entries(), or −1: nothing is posed, or what was is no finding any more.
+    [[nodiscard]] int posedFinding() const { return entryOf(posed_); }
     [[nodiscard]] const std::map<std::string, int>& posedSwitches() const { return posedSwitches_; }
     /// Poses the selected finding, or releases what is posed; without a witness goes to its subject.
     void togglePose();
@@ -169,6 +171,8 @@ private:
     void traceNow();
     /// All that follows from the deck: trace, moves, power-on guard.
     void lookAtDeck();
+    /// The place of an entry by its key in entries(), or −1.
+    [[nodiscard]] int entryOf(const std::string& key) const;
     /// Works out the document after the plan's step, for a pose that is drawn before and after it; nothing where there is none.
     void makeAfter();
     void forgetAfter();
@@ -198,7 +202,7 @@ private:
     Deck beforePose_;
     Function traced_;
     int finding_ = 0;
-    int posed_ = -1;
+    std::string posed_;  ///< the key of what is posed; its place in the list changes with every edit
     /// A document as a step of the plan leaves it.
     struct After {
         Setup setup;

@@ -47,7 +47,7 @@ public:
         v.flag("risesWithPulse", value.risesWithPulse, {"Mounting of the pitch servo", "mounting"});
         v.group("pitchServo", value.servo, "Pitch servo");
     }
-    void eachServo(const std::function<void(const ServoPlace&, ServoProfile&)>& take) override {
+    void eachServo(const std::function<void(const ServoPlace&, Shared<ServoProfile>&)>& take) override {
         take({"pitch", "Pitch servo", "machine.pitchServo"}, value.servo);
     }
     void makeTemplate() override {}
@@ -68,12 +68,12 @@ public:
         if (setup.controller.ports.empty()) throw InputError("controller.ports", "the pitch servo has no port");
         direction_ = setup.controller.ports.front().reversed ? -1.0 : 1.0;
         centreUs_ = setup.controller.pulseUs;
-        strokeUs_ = setup.controller.profile.strokeUs;
+        strokeUs_ = setup.controller.profile->strokeUs;
     }
     void run(std::span<const double> demand, Outputs& out) const override {
         const double pulse = centreUs_ + direction_ * demand[indexOf(kPitch)] * strokeUs_;
-        const double arm = (facts_.risesWithPulse ? 1.0 : -1.0) * servoAngleUncheckedDeg(pulse, facts_.servo.pulseUs.value_or(centreUs_),
-                                                                                         facts_.servo.degPerUs, facts_.servo.rangeDeg);
+        const double arm = (facts_.risesWithPulse ? 1.0 : -1.0) * servoAngleUncheckedDeg(pulse, facts_.servo->pulseUs.value_or(centreUs_),
+                                                                                         facts_.servo->degPerUs, facts_.servo->rangeDeg);
         out[at(Out::Pulse)] = pulse;
         out[at(Out::Arm)] = arm;
         out[at(Out::Blade)] = degFromRad(std::asin(std::clamp(facts_.armMm * sinDeg(arm) / facts_.gripMm, -1.0, 1.0)));
@@ -185,11 +185,15 @@ Setup lifterSetup() {
     s.machine.name = "Plover";
     s.machine.aircraft = Aircraft(lifterClass().blank());
     TransmitterSettings& tx = s.transmitter;
-    tx.profile.id = "plain-10";
-    tx.profile.name = "Plain transmitter";
-    tx.profile.switches = {{"S1", 2, false}, {"S2", 2, false}, {"S3", 2, false}};
-    tx.profile.menu = {
-        {"model", "Model"}, {"channels", "Channels"}, {"switches", "Switches"}, {"throttle", "Throttle"}, {"pitch", "Pitch"}};
+    tx.profile.edit().id = "plain-10";
+    tx.profile.edit().name = "Plain transmitter";
+    tx.profile.edit().switches = {{"S1", 2, false}, {"S2", 2, false}, {"S3", 2, false}};
+    tx.profile.edit().menu = {
+        {"model", "Model", {}, {}, {"model-type", "model-match", "stick-mode"}},
+        {"channels", "Channels", {}, {}, {"channel-number", "reverse", "travel", "sub-trim", "output-limit", "failsafe"}},
+        {"switches", "Switches", {}, {}, {"mode-switches", "stop-switches"}},
+        {"throttle", "Throttle", {}, {}, {"throttle-curve"}},
+        {"pitch", "Pitch", {}, {}, {"pitch-curve"}}};
     tx.channels = {{.id = "collective", .number = 1}, {.id = "throttle", .number = 2, .failsafePct = -110.0}};
     FlightMode normal;
     normal.id = "normal";
@@ -210,10 +214,10 @@ Setup lifterSetup() {
     tx.hold.autorotationFrom = "idle1";
     tx.kill.when = {{{"S2", 2, ""}}};
     tx.switches = {{"S1", 2, 1}};
-    s.controller.profile.name = "Plain controller";
+    s.controller.profile.edit().name = "Plain controller";
     s.controller.ports = {{"1", "pitch", false, 0.0}};
     s.controller.banks = {{"1"}};
-    s.speedController.profile.name = "Plain speed controller";
+    s.speedController.profile.edit().name = "Plain speed controller";
     s.speedController.softStartS = 8.0;
     return s;
 }

@@ -13,7 +13,7 @@ struct Lifter {
     double armMm = 12.0;
     double gripMm = 20.0;
     bool risesWithPulse = true;
-    kh::ServoProfile servo;
+    kh::Shared<kh::ServoProfile> servo;
     bool operator==(const Lifter&) const = default;
 };
 

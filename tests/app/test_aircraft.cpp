@@ -93,7 +93,7 @@ TEST_CASE("the window opens an aircraft of another class, and a helicopter after
     BoxesDialog boxes(&b.window, b.w().setup(), b.w().library());
     CHECK(boxes.findChild<QComboBox*>(QStringLiteral("pitch")) != nullptr);
     CHECK(boxes.findChild<QComboBox*>(QStringLiteral("tail")) == nullptr);
-    CHECK(boxes.chosen() == b.w().setup());
+    CHECK(boxes.chosen(b.w().setup()) == b.w().setup());
     // saved, and a helicopter again
     b.act("save");
     CHECK(io::loadDocument(file.toStdString()).setup.machine.aircraft == b.w().setup().machine.aircraft);

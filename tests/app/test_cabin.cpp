@@ -73,8 +73,8 @@ TEST_CASE("a new model is asked for on one page, by keyboard, and leads to what 
     CHECK(helicopter(s).rotor.turning == Turning::CounterClockwise);
     CHECK(helicopter(s).head.link == LinkSide::Trailing);
     CHECK(s.controller.layout == "three at 140°, elevator aft");
-    CHECK(s.transmitter.profile.id == "plain-10");
-    CHECK(helicopter(s).tail.servo.id != "plain-servo");
+    CHECK(s.transmitter.profile->id == "plain-10");
+    CHECK(helicopter(s).tail.servo->id != "plain-servo");
     CHECK(standingOf(s, "machine.style") == Standing::Entered);
     CHECK(standingOf(s, "transmitter.schools.hold") == Standing::Default);
     CHECK(b.w().evaluation().simulated);
@@ -211,25 +211,25 @@ TEST_CASE("a copy of the box in use is opened in the desktop's editor and taken 
         Bench::settle();
         REQUIRE(b.opened.endsWith(QStringLiteral("own-halyard-10.json")));
         CHECK(b.opened.startsWith(home.path()));
-        CHECK(b.w().setup().transmitter.profile.id == "own-halyard-10");
+        CHECK(b.w().setup().transmitter.profile->id == "own-halyard-10");
         const std::string text = io::readFile(b.opened.toStdString());
         TransmitterProfile box = io::parseTransmitterProfile(text);
         box.travelLimitPct = 140.0;
         io::writeFileAtomically(b.opened.toStdString(), io::writeProfile(box));  // as an editor that renames
-        REQUIRE(QTest::qWaitFor([&] { return b.w().setup().transmitter.profile.travelLimitPct == 140.0; }, 20000));
+        REQUIRE(QTest::qWaitFor([&] { return b.w().setup().transmitter.profile->travelLimitPct == 140.0; }, 20000));
         CHECK(b.w().document().history().undoText().contains(QStringLiteral("Take")));
         // what contradicts itself is refused with its line, and what is open stays
         QByteArray broken = QByteArray::fromStdString(io::writeProfile(box));
         broken.replace("\"flightModes\": 5", "\"flightModes\": 3");
         writeText(b.opened, broken);
         REQUIRE(QTest::qWaitFor([&] { return b.window.message().contains(QStringLiteral("was not taken: line")); }, 20000));
-        CHECK(b.w().setup().transmitter.profile.flightModes == 5);
+        CHECK(b.w().setup().transmitter.profile->flightModes == 5);
         // mended in place it is taken again
         box.travelLimitPct = 130.0;
         writeText(b.opened, QByteArray::fromStdString(io::writeProfile(box)));
-        REQUIRE(QTest::qWaitFor([&] { return b.w().setup().transmitter.profile.travelLimitPct == 130.0; }, 20000));
+        REQUIRE(QTest::qWaitFor([&] { return b.w().setup().transmitter.profile->travelLimitPct == 130.0; }, 20000));
         b.act("undo");
-        CHECK(b.w().setup().transmitter.profile.travelLimitPct == 140.0);
+        CHECK(b.w().setup().transmitter.profile->travelLimitPct == 140.0);
         // another model, which has another box, is left alone; the box is in the lists all the same
         REQUIRE(b.window.save());
         const QString other = b.folder.filePath(QStringLiteral("fulmar-700.keel.json"));

@@ -177,7 +177,7 @@ TEST_CASE("the drawing of the transmitter works its switches too") {
     b.go(Station::Radio);
     const auto panel = b.window.bench()->items().first();
     const auto spots = paint::switchSpots(panel.rect, b.w().setup().transmitter.profile);
-    CHECK(spots.size() == b.w().setup().transmitter.profile.switches.size());
+    CHECK(spots.size() == b.w().setup().transmitter.profile->switches.size());
     for (const paint::SwitchSpot& spot : spots) {
         INFO(spot.profile->id);
         const int before = placeOf(b.w().setup().transmitter, b.w().deck(), spot.profile->id);

@@ -78,11 +78,11 @@ TEST_CASE("newer profiles are offered and taken as one change; there is nothing 
     io::Library newer = b.w().library();
     for (TransmitterProfile& p : newer.transmitters) ++p.version;
     b.w().setLibrary(newer);
-    old.transmitter.profile.resolutionUs = 1.0;
+    old.transmitter.profile.edit().resolutionUs = 1.0;
     b.w().document().replace(QStringLiteral("older"), old);
     b.act("renew");
-    CHECK(b.w().setup().transmitter.profile.resolutionUs == 0.5);
+    CHECK(b.w().setup().transmitter.profile->resolutionUs == 0.5);
     CHECK(b.window.message().contains(QStringLiteral("Transmitter profile: pulse resolution")));
     b.act("undo");
-    CHECK(b.w().setup().transmitter.profile.resolutionUs == 1.0);
+    CHECK(b.w().setup().transmitter.profile->resolutionUs == 1.0);
 }

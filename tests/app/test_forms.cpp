@@ -164,7 +164,7 @@ TEST_CASE("switches are typed where they stand, with and / or, and declared as s
     b.type("transmitter.modes.hold.when", QStringLiteral("R1 2 | R2 2"));
     b.type("transmitter.functions.timer.when", QStringLiteral("L3 2 + L1 2"));
     b.type("transmitter.functions.gain-2.when", QStringLiteral("L3 2"));
-    b.type("transmitter.functions.gain-2.sentPct", QStringLiteral("30"));
+    b.type("transmitter.functions.gain-2.sentPct", QStringLiteral("65"));  // as this transmitter writes +30 %
     b.type("transmitter.shared", QStringLiteral("hold, R2, L3"));
     CHECK(b.w().setup().transmitter.shared == std::vector<std::string>{"hold", "R2", "L3"});
     CHECK(b.w().setup().transmitter.modes[3].when.size() == 2);

@@ -46,7 +46,7 @@ void walkThrough(Bench& b, const json& document) {
 
 /// Every switch through all its places, as the deck is clicked.
 void throwSwitches(Bench& b) {
-    for (const SwitchProfile& s : b.w().setup().transmitter.profile.switches)
+    for (const SwitchProfile& s : b.w().setup().transmitter.profile->switches)
         for (int place = 1; place <= s.places; ++place) {
             Deck deck = b.w().deck();
             deck.switches[s.id] = place;
@@ -225,21 +225,21 @@ TEST_CASE("Enter without a change writes nothing: what is shown is rounded, what
 TEST_CASE("choosing boxes keeps what was not chosen anew, installed or not, and each plate servo for itself") {
     Bench b;
     Setup own = b.w().setup();
-    own.transmitter.profile.id = "nowhere";
-    own.transmitter.profile.name = "Not installed";
-    helicopter(own).servos[1].servo.name = "Another";
+    own.transmitter.profile.edit().id = "nowhere";
+    own.transmitter.profile.edit().name = "Not installed";
+    helicopter(own).servos[1].servo.edit().name = "Another";
     b.w().document().replace(QStringLiteral("own"), own);
     BoxesDialog same(&b.window, b.w().setup(), b.w().library());
-    CHECK(same.chosen() == b.w().setup());
+    CHECK(same.chosen(b.w().setup()) == b.w().setup());
     BoxesDialog tail(&b.window, b.w().setup(), b.w().library());
     tail.findChild<QComboBox*>(QStringLiteral("tail"))->setCurrentIndex(1);
-    const Setup chosen = tail.chosen();
-    CHECK(chosen.transmitter.profile.name == "Not installed");
+    const Setup chosen = tail.chosen(b.w().setup());
+    CHECK(chosen.transmitter.profile->name == "Not installed");
     CHECK(helicopter(chosen).servos == helicopter(b.w().setup()).servos);
     CHECK(helicopter(chosen).tail.servo == b.w().library().servos.front());
     io::Library none;
     BoxesDialog empty(&b.window, b.w().setup(), none);
-    CHECK(empty.chosen() == b.w().setup());
+    CHECK(empty.chosen(b.w().setup()) == b.w().setup());
 }
 
 TEST_CASE("inhibiting the unused channels takes them off their switches") {

@@ -26,12 +26,12 @@ QStringList ownWords(const Setup& s) {
     QStringList out{QStringLiteral("Keelhaul"),
                     QString::fromStdString(s.machine.name),
                     QString::fromStdString(s.machine.power.motor),
-                    QString::fromStdString(s.transmitter.profile.name),
-                    QString::fromStdString(s.controller.profile.name),
-                    QString::fromStdString(s.speedController.profile.name),
-                    QString::fromStdString(helicopter(s).tail.servo.name),
+                    QString::fromStdString(s.transmitter.profile->name),
+                    QString::fromStdString(s.controller.profile->name),
+                    QString::fromStdString(s.speedController.profile->name),
+                    QString::fromStdString(helicopter(s).tail.servo->name),
                     QString::fromStdString(s.machine.sizeClass)};
-    for (const PlateServo& p : helicopter(s).servos) out << QString::fromStdString(p.servo.name);
+    for (const PlateServo& p : helicopter(s).servos) out << QString::fromStdString(p.servo->name);
     for (const FlightMode& m : s.transmitter.modes) out << QString::fromStdString(m.name);
     for (const auto& [path, record] : s.standings)
         out << QString::fromStdString(record.instrument) << QString::fromStdString(record.uncertainty);

@@ -39,8 +39,9 @@ public:
 bool isData(const QString& text, const Setup& s) {
     static const QRegularExpression plain(QStringLiteral("^[-+−–0-9.,:%°µ×/·…→ ()A-Z]*[a-z]?[a-z]?[A-Za-z0-9/%·]{0,4}$"));
     if (plain.match(text).hasMatch()) return true;
-    for (const QString& name : {QString::fromStdString(s.machine.name), QString::fromStdString(s.transmitter.profile.name),
-                                QString::fromStdString(s.controller.profile.name), QString::fromStdString(s.speedController.profile.name)})
+    for (const QString& name :
+         {QString::fromStdString(s.machine.name), QString::fromStdString(s.transmitter.profile->name),
+          QString::fromStdString(s.controller.profile->name), QString::fromStdString(s.speedController.profile->name)})
         if (text.contains(name)) return true;
     return false;
 }
@@ -85,7 +86,7 @@ TEST_CASE("the extracted texts hold every text of the data, and the list is curr
     REQUIRE_FALSE(list.empty());
     Bench b;
     for (const auto& menu :
-         {b.w().setup().transmitter.profile.menu, b.w().setup().controller.profile.menu, b.w().setup().speedController.profile.menu})
+         {b.w().setup().transmitter.profile->menu, b.w().setup().controller.profile->menu, b.w().setup().speedController.profile->menu})
         for (const MenuEntry& e : menu) {
             INFO(e.title);
             CHECK(list.find("KH_TR(\"" + e.title + "\")") != std::string::npos);

@@ -77,7 +77,7 @@ public:
                     Deck deck = w.deck();
                     const auto stick = [&] { return static_cast<double>(dice_() % 201) / 100.0 - 1.0; };
                     deck.sticks = {stick(), stick(), stick(), stick()};
-                    for (const SwitchProfile& x : w.setup().transmitter.profile.switches)
+                    for (const SwitchProfile& x : w.setup().transmitter.profile->switches)
                         if (dice_() % 2 == 0) deck.switches[x.id] = static_cast<int>(dice_() % static_cast<unsigned>(x.places)) + 1;
                     w.setDeck(deck);
                     settle();

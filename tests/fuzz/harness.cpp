@@ -64,7 +64,8 @@ void readings(const Setup& setup, const std::string& text, Met& met) {
         return;
     }
     ++met.accepted;
-    for (const SolverEntry& solver : solvers()) unlessRefused(met, [&] { (void)io::solvedJson(solveRound(setup, solver, read)).dump(); });
+    for (const SolverEntry& solver : solvers())
+        unlessRefused(met, [&] { (void)io::solvedJson(setup, solveRound(setup, solver, read)).dump(); });
 }
 
 void profile(const SeedProfile& p, Met& met) {
@@ -88,7 +89,7 @@ void dear(const Setup& setup, Dice& dice, Met& met) {
             deck.sticks = {stick(), stick(), stick(), stick()};
             deck.throttleTrim = stick();
             deck.cutLatched = dice() % 2 == 0;
-            for (const SwitchProfile& s : setup.transmitter.profile.switches)
+            for (const SwitchProfile& s : setup.transmitter.profile->switches)
                 deck.switches[s.id] = static_cast<int>(dice() % static_cast<unsigned>(s.places)) + 1;
             for (const ChainState state : {ChainState::SetUp, ChainState::Flying}) (void)io::traceJson(tracer.at(deck, state)).dump();
         }
@@ -98,7 +99,7 @@ void dear(const Setup& setup, Dice& dice, Met& met) {
     SwitchProof proof;
     unlessRefused(met, [&] { proof = proveSwitches(setup); });
     (void)io::auditJson(setup, evaluation, plan.plan).dump();
-    (void)io::planJson(plan.plan, plan.texts).dump();
+    (void)io::planJson(setup, plan.plan, plan.texts).dump();
     (void)io::proofJson(proof).dump();
     (void)io::sheetHtml(benchSheet(setup, evaluation, plan));
     const auto pages = ledger(setup, evaluation, &proof, shippedStations());
@@ -112,7 +113,7 @@ void dear(const Setup& setup, Dice& dice, Met& met) {
             for (const ReadingSlot& slot : solver.asks(setup))
                 taken.push_back({"", slot.what, static_cast<double>(dice() % 40001) / 100.0 - 200.0, std::string(slot.unit), "", "", "",
                                  settingsInForce(setup, solver, slot.what)});
-            (void)io::solvedJson(solveRound(setup, solver, taken)).dump();
+            (void)io::solvedJson(setup, solveRound(setup, solver, taken)).dump();
         });
     }
 }

@@ -133,7 +133,7 @@ std::optional<FieldValue> edge(const Setup& s, const Field& f, Dice& dice) {
         }
         case FieldKind::When: {
             Condition c;
-            const auto& switches = s.transmitter.profile.switches;
+            const auto& switches = s.transmitter.profile->switches;
             for (std::size_t any = below(dice, 3); any > 0 && !switches.empty(); --any) {
                 std::vector<Term> all;
                 for (std::size_t k = 1 + below(dice, 2); k > 0; --k) {
@@ -226,7 +226,7 @@ Setup extreme(const Setup& sound, Dice& dice) {
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.switches, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.functions, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.spares, dice); });
-    tryChange(s, [&](Setup& x) { reshape(x.transmitter.profile.switches, dice); });
+    tryChange(s, [&](Setup& x) { reshape(x.transmitter.profile->switches, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.controller.ports, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.controller.banks, dice); });
     tryChange(s, [&](Setup& x) { reshape(helicopter(x).servos, dice); });

@@ -96,7 +96,7 @@ Setup generated(unsigned seed, const io::Library& library) {
                 2.0 * (size.power == PowerKind::Engine ? s.transmitter.kill.throttlePct : s.transmitter.hold.throttlePct) - 100.0;
     const Layout& layout = dice.of(layouts());
     s = builtAs(s, layout, "2026-11-21T10:00:00Z");
-    const auto& known = s.controller.profile.layouts;
+    const auto& known = s.controller.profile->layouts;
     if (!dice.once(4) && std::find(known.begin(), known.end(), layout.id) != known.end()) s.controller.layout = layout.id;
     helicopter(s).rotor.turning = dice.once(2) ? Turning::Clockwise : Turning::CounterClockwise;
     helicopter(s).head.link = dice.once(2) ? LinkSide::Leading : LinkSide::Trailing;

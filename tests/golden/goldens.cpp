@@ -119,7 +119,8 @@ std::string solutions(const Setup& setup, unsigned seed) {
             readings.push_back({"", slot.what, value, unit, "", "", "", settingsInForce(setup, solver, slot.what)});
         }
         if (solver.chart) readings = {{"", "clear.45.high", 60.0, "%", "", "", "", {}}, {"", "binds.45.high", 90.0, "%", "", "", "", {}}};
-        out += std::string(solver.id) + " " + told([&] { return stable(io::solvedJson(solveRound(setup, solver, readings))) + "\n"; });
+        out +=
+            std::string(solver.id) + " " + told([&] { return stable(io::solvedJson(setup, solveRound(setup, solver, readings))) + "\n"; });
     }
     return out;
 }
@@ -135,7 +136,7 @@ std::string auditText(const Setup& setup, const Evaluation& evaluation, const Pl
         if (r == plan.remedies.end()) continue;
         if (!r->second.causedBy.empty()) out += fmt::format("    goes with {}\n", r->second.causedBy);
         for (const Edit& e : r->second.edits)
-            out += fmt::format("    set {} to {}\n", render(fieldTitle(setup, e.path)), render(shownValue(setup, e.path, e.value)));
+            out += fmt::format("    set {} to {}\n", render(fieldTitle(setup, e.path)), render(show(setup, e.path, e.value)));
         if (!r->second.edits.empty()) out += fmt::format("    heals {}\n", fmt::join(r->second.heals, " "));
     }
     return out;
@@ -150,8 +151,8 @@ std::string planText(const Setup& setup, const WordedPlan& worded) {
                            step.byHand ? ", by hand" : "", step.proposal ? ", a proposal" : "", boxId(step.box), render(text.todo));
         for (std::size_t k = 0; k < step.edits.size(); ++k)
             out += fmt::format("    {}: {} → {}\n", render(fieldTitle(setup, step.edits[k].path)),
-                               render(shownValue(setup, step.edits[k].path, step.was[k])),
-                               render(shownValue(setup, step.edits[k].path, step.edits[k].value)));
+                               render(show(setup, step.edits[k].path, step.was[k])),
+                               render(show(setup, step.edits[k].path, step.edits[k].value)));
         out += fmt::format("    heals {}; {} dangers and {} warnings left\n", fmt::join(step.heals, " "), step.dangers, step.warnings);
     }
     if (!worded.plan.left.empty()) out += fmt::format("left: {}\n", fmt::join(worded.plan.left, " "));

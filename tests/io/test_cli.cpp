@@ -129,7 +129,7 @@ TEST_CASE("sheet writes HTML and PDF, and the PDF holds the words of the value")
 TEST_CASE("new writes a model that opens, schema prints what is published") {
     const std::string file = temporary("new.keel.json");
     REQUIRE(run("new --class 700 --transmitter halyard-16 --controller coxswain -o " + file).code == 0);
-    REQUIRE(kh::io::loadDocument(file).setup.controller.profile.id == "coxswain");
+    REQUIRE(kh::io::loadDocument(file).setup.controller.profile->id == "coxswain");
     REQUIRE(run("new --class 9 -o " + file).code == 2);
     std::filesystem::remove(file);
     REQUIRE(run("schema").asJson() == json::parse(kh::io::readFile(KEELHAUL_SOURCE "/data/schema/setup.schema.json")));

@@ -45,7 +45,7 @@ TEST_CASE("the frozen documents of version 2 open without a note, their mounting
         CHECK(document.notes.empty());
         CHECK(document.unknown.empty());
         CHECK(document.setup.machine.mounting == "label up, plugs aft");
-        for (const std::string& word : document.setup.controller.profile.mountings) CHECK(word.starts_with("label "));
+        for (const std::string& word : document.setup.controller.profile->mountings) CHECK(word.starts_with("label "));
         const nlohmann::json after = nlohmann::json::parse(io::writeDocument(document.setup));
         for (const nlohmann::json& step : nlohmann::json::diff(before, after)) {
             INFO(step.dump());

@@ -21,7 +21,7 @@ namespace {
 /// Every combination of every place of every switch, as decks, the cut latch included where there is a cut.
 std::vector<Deck> everyDeck(const Setup& s) {
     std::vector<Deck> out{Deck{}};
-    for (const SwitchProfile& sw : s.transmitter.profile.switches) {
+    for (const SwitchProfile& sw : s.transmitter.profile->switches) {
         std::vector<Deck> more;
         for (const Deck& d : out)
             for (int place = 1; place <= sw.places; ++place) {
@@ -82,7 +82,7 @@ Brute bruteForce(const Setup& s) {
                 if (i.holdAsked) out.holdReached = true;
                 else if (!killed && !cut) out.modes.insert(i.beneath);
                 const bool accepted =
-                    i.motorPulseUs >= s.speedController.profile.acceptsLowUs && i.motorPulseUs <= s.speedController.profile.acceptsHighUs;
+                    i.motorPulseUs >= s.speedController.profile->acceptsLowUs && i.motorPulseUs <= s.speedController.profile->acceptsHighUs;
                 if ((i.holdAsked || killed || cut) && !((rising ? i.motorPulseUs <= off : i.motorPulseUs >= off) && accepted))
                     out.motorOff = false;
                 if (!i.holdAsked && !killed && !cut) {
@@ -92,7 +92,7 @@ Brute bruteForce(const Setup& s) {
                     if (std::abs(model.at(top).throttlePct - i.throttlePct) > 0.5) out.governed = false;
                 }
             }
-    for (const SwitchProfile& sw : s.transmitter.profile.switches)
+    for (const SwitchProfile& sw : s.transmitter.profile->switches)
         for (int place = 1; place <= sw.places; ++place)
             for (const Deck& base : decks) {
                 Deck a = base;
@@ -110,17 +110,17 @@ Brute bruteForce(const Setup& s) {
 Setup randomSetup() {
     Setup s = turnstone();
     TransmitterSettings& tx = s.transmitter;
-    tx.profile.switches.clear();
+    tx.profile.edit().switches.clear();
     tx.switches.clear();
     const int count = *rc::gen::inRange(2, 5);
     for (int i = 0; i < count; ++i) {
         const std::string id = "S" + std::to_string(i + 1);
-        tx.profile.switches.push_back({id, *rc::gen::inRange(2, 4), false});
+        tx.profile.edit().switches.push_back({id, *rc::gen::inRange(2, 4), false});
         tx.switches.push_back({id, 1, 1});
     }
     const auto term = [&] {
         const auto i = static_cast<std::size_t>(*rc::gen::inRange(0, count));
-        return Term{tx.profile.switches[i].id, *rc::gen::inRange(1, tx.profile.switches[i].places + 1), ""};
+        return Term{tx.profile->switches[i].id, *rc::gen::inRange(1, tx.profile->switches[i].places + 1), ""};
     };
     const auto condition = [&] {
         Condition c;
@@ -219,7 +219,7 @@ SlowVerdicts slowVerdicts(const Setup& s) {
         }
         // P7: one switch, one place on
         const ModeFigures& from = figures.modes[here.beneath];
-        for (const SwitchProfile& sw : tx.profile.switches) {
+        for (const SwitchProfile& sw : tx.profile->switches) {
             const int place = base.switches.at(sw.id);
             if (place >= sw.places || !from.hoverStick.known) continue;
             Deck next = base;
@@ -276,7 +276,7 @@ TEST_CASE("every verdict of the proof is the verdict of brute force") {
                     doubled = doubled || (!fresh && other->second != model.functionName(f));
                 }
         bool dead = false;
-        for (const SwitchProfile& sw : s.transmitter.profile.switches)
+        for (const SwitchProfile& sw : s.transmitter.profile->switches)
             for (int place = 2; place <= sw.places; ++place)
                 dead = dead || (named.count(sw.id) != 0 && brute.alive.count({sw.id, place}) == 0);
         RC_ASSERT(property(proof, "P2").holds == (reached && !doubled && !dead));

@@ -177,7 +177,7 @@ TEST_CASE("where nothing in the boxes heals the plan says what to do by hand, an
     CHECK(render(texts.front().todo).find("Plug the elevator servo into port 1") != std::string::npos);
     // an odd servo among others: the others are not driven to their stops
     Setup odd = turnstone();
-    helicopter(odd).servos[1].servo.pulseUs = 760.0;
+    helicopter(odd).servos[1].servo.edit().pulseUs = 760.0;
     const Plan none = makePlan(odd, rules());
     CHECK(none.steps.empty());
     CHECK(std::count(none.left.begin(), none.left.end(), "servo-pulse") == 1);

@@ -29,7 +29,7 @@ TEST_CASE("a sound model holds all ten, and says how many combinations were cove
     CHECK(failing(proof).empty());
     REQUIRE(proof.properties.size() == 10);
     std::uint64_t all = 1;
-    for (const SwitchProfile& s : turnstone().transmitter.profile.switches) all *= static_cast<std::uint64_t>(s.places);
+    for (const SwitchProfile& s : turnstone().transmitter.profile->switches) all *= static_cast<std::uint64_t>(s.places);
     CHECK(proof.combinations == all);
     CHECK(proof.walked < proof.combinations);
     CHECK(property(proof, "P2").covered == proof.combinations);
@@ -208,7 +208,7 @@ TEST_CASE("witnesses fed to trace violate their property") {
         const Trace now = tracer.at(posed({}, f.witness->to));
         if (m.property == "P1") {
             const double us = now.now.motorPulseUs;
-            CHECK((us > wrong.speedController.lowUs - 20.0 || us < wrong.speedController.profile.acceptsLowUs));
+            CHECK((us > wrong.speedController.lowUs - 20.0 || us < wrong.speedController.profile->acceptsLowUs));
         }
         if (m.property == "P5")
             CHECK(now.throttlePct < tracer
@@ -246,10 +246,10 @@ TEST_CASE("witnesses fed to trace violate their property") {
 TEST_CASE("of twelve switches of three places every combination is covered, and each is walked once") {
     Setup s = turnstone();
     TransmitterSettings& tx = s.transmitter;
-    tx.profile.switches.clear();
+    tx.profile.edit().switches.clear();
     tx.switches.clear();
     for (int i = 1; i <= 12; ++i) {
-        tx.profile.switches.push_back({"S" + std::to_string(i), 3, false});
+        tx.profile.edit().switches.push_back({"S" + std::to_string(i), 3, false});
         tx.switches.push_back({"S" + std::to_string(i), 1, 1});
     }
     // every place of every switch means something to the throttle
@@ -312,7 +312,7 @@ TEST_CASE("places that no condition names count as one, with their weight") {
     REQUIRE(hold.axes().size() == 1);
     std::uint64_t states = 0;
     for (std::uint64_t i = 0; i < hold.size(); ++i) states += hold.weight(i);
-    CHECK(states == static_cast<std::uint64_t>(s.transmitter.profile.switches[hold.axes()[0].index].places));
+    CHECK(states == static_cast<std::uint64_t>(s.transmitter.profile->switches[hold.axes()[0].index].places));
     // moving an axis and back is the same combination
     for (std::uint64_t i = 0; i < space.size(); ++i)
         for (std::size_t k = 0; k < 3; ++k) {
@@ -324,16 +324,21 @@ TEST_CASE("places that no condition names count as one, with their weight") {
 
 namespace {
 
-/// A transmitter with this many three-place switches, each of which works a mode of its own.
+/// A transmitter with this many three-place switches, of which each works a mode, four of them one.
 Setup manySwitches(std::size_t n) {
     Setup s = turnstone();
     for (std::size_t i = 0; i < n; ++i) {
         const std::string id = "X" + std::to_string(i);
-        s.transmitter.profile.switches.push_back({id, 3, false});
-        FlightMode mode = s.transmitter.modes[1];
-        mode.id = mode.name = "m" + std::to_string(i);
-        mode.when = {{{id, 2, ""}}, {{id, 3, ""}}};
-        s.transmitter.modes.insert(s.transmitter.modes.end() - 1, mode);
+        s.transmitter.profile.edit().switches.push_back({id, 3, false});
+        if (i % 4 == 0) {  // four switches a mode: a transmitter has ten modes at most
+            FlightMode mode = s.transmitter.modes[1];
+            mode.id = mode.name = "m" + std::to_string(i);
+            mode.when.clear();
+            s.transmitter.modes.insert(s.transmitter.modes.end() - 1, mode);
+        }
+        Condition& when = (s.transmitter.modes.end() - 2)->when;
+        when.push_back({{id, 2, ""}});
+        when.push_back({{id, 3, ""}});
     }
     return s;
 }

@@ -165,7 +165,7 @@ TEST_CASE("the rose meets brute force") {
     const ChainModel model(s);
     const double height = helicopterIn(model).plateAt(1, 0, 0).plate.heightMm;
     const ClearanceRose rose = clearanceRose(s, 1, height);
-    const double stroke = s.controller.profile.usableStrokeUs;
+    const double stroke = s.controller.profile->usableStrokeUs;
     for (std::size_t k = 0; k < kRosePoints; k += 7) {
         const EnvelopePoint& p = rose.points[k];
         double brute = 0;
@@ -176,8 +176,8 @@ TEST_CASE("the rose meets brute force") {
                 try {
                     const double deg =
                         armAngleDeg(servo.armMm, servo.linkMm, heightAt(plane, helicopter(s).plate.ballRadiusMm, servo.azimuthDeg));
-                    fine = fine && std::abs(deg - servo.squareErrorDeg) <= stroke * servo.servo.degPerUs &&
-                           std::abs(deg) <= servo.servo.rangeDeg;
+                    fine = fine && std::abs(deg - servo.squareErrorDeg) <= stroke * servo.servo->degPerUs &&
+                           std::abs(deg) <= servo.servo->rangeDeg;
                 } catch (const InputError&) {
                     fine = false;
                 }

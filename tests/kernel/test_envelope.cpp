@@ -41,9 +41,9 @@ bool stands(const Setup& s, double heightMm, double tiltDeg, double towardDeg) {
         } catch (const InputError&) {
             return false;
         }
-        if (std::abs(arm) > servo.servo.rangeDeg) return false;
-        const double us = (arm - servo.squareErrorDeg) / servo.servo.degPerUs;
-        if (std::abs(us) > s.controller.profile.usableStrokeUs) return false;
+        if (std::abs(arm) > servo.servo->rangeDeg) return false;
+        const double us = (arm - servo.squareErrorDeg) / servo.servo->degPerUs;
+        if (std::abs(us) > s.controller.profile->usableStrokeUs) return false;
     }
     return true;
 }
@@ -112,12 +112,12 @@ TEST_CASE("over every degree and every percent of tilt the rose holds, at eleven
                 named.insert(p.limitedBy);
                 Setup freed = s;
                 switch (p.limitedBy) {
-                    case Limit::ServoStroke: freed.controller.profile.usableStrokeUs *= 1.2; break;
+                    case Limit::ServoStroke: freed.controller.profile.edit().usableStrokeUs *= 1.2; break;
                     case Limit::PlateTilt: helicopter(freed).plate.tiltLimitDeg *= 1.2; break;
                     case Limit::GripAngle: helicopter(freed).head.gripLimitDeg *= 1.2; break;
                     case Limit::PlateTravel: helicopter(freed).plate.travelMm *= 1.2; break;
                     default:
-                        for (PlateServo& servo : helicopter(freed).servos) servo.servo.rangeDeg *= 1.2;
+                        for (PlateServo& servo : helicopter(freed).servos) servo.servo.edit().rangeDeg *= 1.2;
                 }
                 if (!stands(freed, height, p.tiltDeg + 0.025, azimuth)) ++ties;  // two limits within the search's step
             }

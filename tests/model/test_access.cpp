@@ -3,6 +3,7 @@
 // Every field by its path: read, written, refused, and carried through a document.
 #include "base/error.h"
 #include "model/access.h"
+#include "model/amounts.h"
 #include "model/helicopter/helicopter.h"
 #include "support.h"
 
@@ -143,9 +144,9 @@ TEST_CASE("random edits survive the document, standings and all") {
 }
 
 TEST_CASE("fields are told in words: numbers with unit and sign, unknowns as such") {
-    const auto text = [](const Setup& s, const char* path) { return render(fieldAsText(*readField(s, path))); };
+    const auto text = [](const Setup& s, const char* path) { return render(show(s, path)); };
     CHECK(text(turnstone(), "machine.massKg") == "2.20 kg");
-    CHECK(text(turnstone(), "transmitter.hold.throttlePct") == "−5.0 %");
+    CHECK(text(turnstone(), "transmitter.hold.throttlePct") == "−5 %");
     CHECK(text(turnstone(), "machine.rotor.turning") == "clockwise");
     Setup s = turnstone();
     s.machine.power.kv.reset();

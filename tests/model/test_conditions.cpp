@@ -43,7 +43,7 @@ TEST_CASE("conditions are typed as ORs of ANDs, and read back as they were typed
     CHECK(parseCondition(turnstone(), kHold, "Bank 2 + Idle-up 1") == Condition{{{"", 1, "bank-2"}, {"", 1, "idle1"}}});
     REQUIRE(rc::check("there and back", [] {
         Condition condition;
-        const auto& switches = turnstone().transmitter.profile.switches;
+        const auto& switches = turnstone().transmitter.profile->switches;
         const int branches = *rc::gen::inRange(1, 4);
         for (int b = 0; b < branches; ++b) {
             std::vector<Term> all;

@@ -224,16 +224,16 @@ TEST_CASE("findings and derivations and rows of every build speak of fields by n
 }
 
 TEST_CASE("a value is shown with its unit, its sign where it may be negative, and in words where it is one") {
-    const auto shown = [](const char* path, const FieldValue& value) { return render(shownValue(turnstone(), path, value)); };
+    const auto shown = [](const char* path, const FieldValue& value) { return render(show(turnstone(), path, value)); };
     CHECK(shown("machine.power.kv", std::monostate{}) == "not known");
-    CHECK(shown("transmitter.channels.rudder.limitPct", std::monostate{}) == "none");
+    CHECK(shown("transmitter.channels.rudder.limitPct", std::monostate{}) == "own");
     CHECK(shown("transmitter.hold.actsIn", std::monostate{}) == "all modes");
     CHECK(shown("transmitter.hold.actsIn", std::vector<std::string>{"normal", "idle1"}) == "Normal, Idle-up 1");
     CHECK(shown("transmitter.channels.rudder.reversed", true) == "reversed");
     CHECK(shown("speedController.brake", false) == "off");
-    CHECK(shown("transmitter.channels.rudder.subTrimPct", 4.0) == "+4.0 %");
+    CHECK(shown("transmitter.channels.rudder.subTrimPct", 4.0) == "+4 %");
     CHECK(shown("machine.massKg", 2.2) == "2.20 kg");
-    CHECK(shown("transmitter.modes.idle1.tailGainPct", 32.0) == "66 (+32 %)");  // as this transmitter writes it
-    CHECK(shown("transmitter.modes.idle1.throttle", flatCurve(78, 5)) == "flat 78.0 %");
+    CHECK(shown("transmitter.modes.idle1.tailGainPct", 32.0) == "66");  // as this transmitter writes it
+    CHECK(shown("transmitter.modes.idle1.throttle", flatCurve(78, 5)) == "flat 78 %");
     CHECK(shown("transmitter.modes.hold.when", Condition{{{"R1", 2, ""}}}) == "R1 2");
 }

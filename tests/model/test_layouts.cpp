@@ -27,7 +27,7 @@ Setup built(const Layout& layout) { return builtAs(turnstone(), layout, "2026-11
 /// Machine and controller agree.
 Setup matched(const Layout& layout) {
     Setup s = built(layout);
-    s.controller.profile.layouts.emplace_back(layout.id);
+    s.controller.profile.edit().layouts.emplace_back(layout.id);
     s.controller.layout = layout.id;
     return s;
 }
@@ -56,7 +56,7 @@ TEST_CASE("a machine built in a layout is known by it, and a controller set so m
             if (&other == &layout) continue;
             Setup wrong = s;
             wrong.controller.layout = other.id;
-            wrong.controller.profile.layouts.emplace_back(other.id);
+            wrong.controller.profile.edit().layouts.emplace_back(other.id);
             INFO("set as " << other.id);
             const Evaluation told = evaluate(wrong);
             const Finding* f = khtest::find(told, "layout");
@@ -96,7 +96,7 @@ TEST_CASE("a fourth servo comes with the first one's data and a port of its own,
     CHECK(helicopter(builtAs(bare, *findLayout("four at 45°"), "")).servos.size() == 4);
     // a controller with three ports gets no fourth
     Setup small = turnstone();
-    small.controller.profile.ports.resize(3);
+    small.controller.profile.edit().ports.resize(3);
     CHECK(builtAs(small, *findLayout("four at 45°"), "").controller.ports.size() == 3);
 }
 

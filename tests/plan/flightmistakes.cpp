@@ -28,7 +28,7 @@ std::vector<Mistake> flightMistakes() {
              return Edits{{"speedController.control", std::string("direct")},
                           {"controller.governor.kind", std::string("internal")},
                           {"controller.governor.ratio", std::round(100.0 * *p.mainTeeth / *p.pinionTeeth * secondStageRatio(p)) / 100.0},
-                          {"controller.governor.poleCount", in.s.controller.profile.asksPolePairs ? *p.poles / 2.0 : *p.poles}};
+                          {"controller.governor.poleCount", in.s.controller.profile->asksPolePairs ? *p.poles / 2.0 : *p.poles}};
          }},
         // motor off
         {"hold at idle", Returns::Nothing,
@@ -61,7 +61,7 @@ std::vector<Mistake> flightMistakes() {
              Condition c = modeById(in.s.transmitter, kHoldMode)->when;
              std::set<std::string> used;
              for (const FlightMode& m : in.s.transmitter.modes) used.merge(switchesOf(in.s.transmitter, m.when));
-             for (const SwitchProfile& p : in.s.transmitter.profile.switches)
+             for (const SwitchProfile& p : in.s.transmitter.profile->switches)
                  if (used.count(p.id) == 0 && !p.momentary && !c.empty()) {
                      c.front().push_back({p.id, 2, ""});
                      return Edits{{"transmitter.modes.hold.when", c}};
@@ -75,7 +75,7 @@ std::vector<Mistake> flightMistakes() {
              for (const FlightMode& m : in.s.transmitter.modes) used.merge(switchesOf(in.s.transmitter, m.when));
              used.merge(switchesOf(in.s.transmitter, in.s.transmitter.kill.when));
              for (const SwitchFunction& f : in.s.transmitter.functions) used.merge(switchesOf(in.s.transmitter, f.when));
-             for (const SwitchProfile& p : in.s.transmitter.profile.switches)
+             for (const SwitchProfile& p : in.s.transmitter.profile->switches)
                  if (used.count(p.id) == 0 && !p.momentary) {
                      c.push_back({{p.id, 2, ""}});
                      return Edits{{"transmitter.modes.hold.when", c}};

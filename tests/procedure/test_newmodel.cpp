@@ -75,7 +75,7 @@ TEST_CASE("whatever is answered, a new model moves its blades as asked and lacks
         REQUIRE(e.simulated);
         for (const Finding& f : e.findings)
             if (f.severity != Severity::Note && allowed.count(f.id) == 0 &&
-                !(f.id == "cells" && s.machine.power.cells > s.speedController.profile.maxCells)) {
+                !(f.id == "cells" && s.machine.power.cells > s.speedController.profile->maxCells)) {
                 ++other[f.id];
                 where.try_emplace(f.id, what);
             }
@@ -105,7 +105,7 @@ TEST_CASE("the throttle that is raised by the stick starts at zero in Normal, ri
         CHECK(normal.points.front().y == 0.0);
         for (std::size_t i = 1; i < normal.points.size(); ++i) CHECK(normal.points[i].y >= normal.points[i - 1].y);
         // governed, it is flat from the second point on
-        CHECK((normal.points[1].y == normal.points.back().y) == classic.speedController.profile.governs);
+        CHECK((normal.points[1].y == normal.points.back().y) == classic.speedController.profile->governs);
         CHECK(CurveEvaluator(normal).at(50.0) == flat.transmitter.modes[0].throttle.points.front().y);
         CHECK(normal.points.back().y == flat.transmitter.modes[0].throttle.points.front().y);
         for (std::size_t m : {1U, 2U}) CHECK(classic.transmitter.modes[m] == flat.transmitter.modes[m]);
@@ -188,7 +188,7 @@ TEST_CASE("what is still to be set follows the work, names fields that are there
                     s = withEdits(s, {{path, value}}, Standing::Entered, "2026-11-26T10:00:00Z");
                 }
                 if (!one.fields.empty()) continue;
-                s.standings["rows." + one.row] = {Standing::Proved, "2026-11-27T10:00:00Z", {}, {}};
+                s.standings["rows." + one.row] = {Standing::Proved, "", {}, {}, s.change + 1000};
             }
             CHECK(left().empty());
         }

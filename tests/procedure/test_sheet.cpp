@@ -2,13 +2,16 @@
 //
 // The bench sheet: what a pilot types from must be what the document holds, box by box, in that box's own order.
 #include "base/error.h"
+#include "golden/builds.h"
 #include "io/html.h"
 #include "model/helicopter/helicopter.h"
+#include "model/menu.h"
 #include "procedure/registry.h"
 #include "procedure/sheet.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
+#include <map>
 
 using namespace kh;
 using khtest::edited;
@@ -56,23 +59,27 @@ TEST_CASE("the sheet's sections stand in each box's own menu order") {
         for (const SheetSection& s : part(sheet, box).sections) out.push_back(render(s.title));
         return out;
     };
-    const auto inOrder = [](const std::vector<std::string>& shown, const std::vector<MenuEntry>& menu) {
+    // pages that hold what stops the motor or turns something over first, then the menu, each part in the menu's own order
+    const auto inOrder = [&](Box box) {
         std::size_t at = 0;
-        for (const std::string& title : shown) {
-            while (at < menu.size() && menu[at].title != title) ++at;
-            if (at == menu.size()) return false;
-            ++at;
+        const std::vector<TypedPage> pages = orderOfTyping(turnstone(), box);
+        for (const std::string& title : titles(box)) {
+            const auto ofPage = [&](const TypedPage& p) { return title == p.title || title.starts_with(p.title + ": "); };
+            while (at < pages.size() && !ofPage(pages[at])) ++at;
+            if (at == pages.size()) return false;
         }
         return true;
     };
-    CHECK(inOrder(titles(Box::Transmitter), turnstone().transmitter.profile.menu));
-    CHECK(inOrder(titles(Box::Controller), turnstone().controller.profile.menu));
-    CHECK(inOrder(titles(Box::SpeedController), turnstone().speedController.profile.menu));
+    for (const Box box : {Box::Transmitter, Box::Controller, Box::SpeedController}) CHECK(inOrder(box));
+    CHECK(titles(Box::Transmitter)[0] == "Outputs");
+    CHECK(titles(Box::Transmitter)[1] == "Switches");
+    CHECK(titles(Box::Transmitter)[2] == "Hold and kill");
     CHECK(titles(Box::Transmitter).size() >= 5);
     Setup s = turnstone();
-    std::reverse(s.transmitter.profile.menu.begin(), s.transmitter.profile.menu.end());
+    std::reverse(s.transmitter.profile.edit().menu.begin(), s.transmitter.profile.edit().menu.end());
     const Sheet turned = sheetOf(s);
-    CHECK(render(part(turned, Box::Transmitter).sections.front().title) == render(part(sheet, Box::Transmitter).sections.back().title));
+    CHECK(render(part(turned, Box::Transmitter).sections.front().title) == "Hold and kill");
+    CHECK(render(part(turned, Box::Transmitter).sections.back().title) == "Model");
 }
 
 TEST_CASE("what is changed in the document is changed on the sheet, in the unit of its box") {
@@ -116,11 +123,12 @@ TEST_CASE("failsafe, limits and alarms are printed once they are set, each with 
                                                                    {"transmitter.alarms.usedMah", 2400.0},
                                                                    {"transmitter.alarms.voltsPerCell", 3.45},
                                                                    {"transmitter.alarms.voicePack", true}})));
-    for (const char* part : {"failsafe % −110", "limit % 120", "Alarm on used charge | 2400 mAh", "3.45 V", "Read the pack at power-up"}) {
+    for (const char* part :
+         {"failsafe % −110", "limit % 120", "Alarm on used charge | 2400 mAh", "3.45 V", "Pack read out at power-up | yes"}) {
         INFO(part);
         CHECK(after.find(part) != std::string::npos);
     }
-    CHECK(before.find("Timer runs above | 20 %") != std::string::npos);
+    CHECK(before.find("Throttle above which the timer runs | 20 %") != std::string::npos);
 }
 
 TEST_CASE("in a table every row has a cell for each column, and a box without rates, banks or channels prints none") {
@@ -131,7 +139,7 @@ TEST_CASE("in a table every row has a cell for each column, and a box without ra
                 tables += section.columns.empty() ? 0 : 1;
                 for (const SheetRow& row : section.rows) CHECK(row.cells.size() == section.columns.size());
             }
-        CHECK(tables == 6);  // channels, throttle, pitch, rates, looks, banks
+        CHECK(tables == 7);  // channels, throttle, pitch, rates, looks, ports, banks
     }
     Setup bare = turnstone();
     bare.transmitter.channels.clear();
@@ -222,4 +230,46 @@ TEST_CASE("what is proved by looking stands on the sheet with what it must show,
     CHECK(looks().find("top blade forward") != std::string::npos);
     helicopter(s).tail.drive = TailDrive::OwnMotor;
     CHECK(looks().find("stick left: tail motor slower") != std::string::npos);
+}
+
+TEST_CASE("every setting a box holds stands on the sheet exactly once, or the description says why not") {
+    std::size_t settings = 0;
+    std::vector<khtest::NamedSetup> builds = khtest::allBuilds(40);
+    for (khtest::NamedSetup& drawn : khtest::drawnBuilds(20)) builds.push_back(std::move(drawn));
+    Setup custom = turnstone();  // what the sheet once left out
+    custom.controller.layout = "custom";
+    custom.controller.customAzimuthsDeg = {180, 300, 60};
+    custom.controller.customRadiiPct = {100, 95, 105};
+    custom.transmitter.swashMixing = SwashMixing::Mix120;
+    custom.transmitter.spares = {{"ch9", 9, "L2"}};
+    custom.transmitter.trims = {1.5, -2.0, 0.5, true};
+    custom.controller.directions = {true, false, true, true};
+    builds.push_back({"custom", custom});
+    for (const khtest::NamedSetup& b : builds) {
+        INFO(b.name);
+        std::map<std::string, int> printed;
+        for (const SheetPart& p : sheetOf(b.setup).parts)
+            for (const SheetSection& s : p.sections)
+                for (const SheetRow& r : s.rows)
+                    if (p.box != Box::Machine)
+                        for (const std::string& path : r.fields) ++printed[path];
+        for (const std::string& path : allPaths(b.setup)) {
+            const FieldHome home = fieldHome(path);
+            const bool held = home.box == Box::Transmitter || home.box == Box::Controller || home.box == Box::SpeedController;
+            if (!held || path.find(".profile.") != std::string::npos) continue;  // what a box is, not what it holds
+            INFO(path);
+            const Typing typing = typingOf(b.setup, path);
+            CHECK(printed[path] == (typing.topic != nullptr ? 1 : 0));
+            if (typing.topic == nullptr) CHECK_FALSE(std::string(typing.whyNot).empty());
+            ++settings;
+        }
+    }
+    CHECK(settings > 5000);
+    const std::string all = allText(sheetOf(custom));
+    for (const char* part : {"Aileron direction in the controller | reversed", "Rudder direction in the controller | reversed",
+                             "Azimuths of the custom layout | 180, 300, 60°", "Radii of the custom layout | 100, 95, 105 %", "follows L2",
+                             "Aileron stick trim | +1.5 %", "Share of the transmitter's swash mix | +60 %"}) {
+        INFO(part);
+        CHECK(all.find(part) != std::string::npos);
+    }
 }

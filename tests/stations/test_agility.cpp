@@ -63,14 +63,14 @@ TEST_CASE("a gain stands in every scale, and a rounding that crosses zero is fla
     CHECK(render(f.gainForms[0].text) == "+42");
     CHECK(render(f.gainForms[1].text) == "71");
     CHECK(render(f.gainForms[2].text) == "H 42");
-    CHECK(render(f.gainForms[3].text) == "42 %");
+    CHECK(render(f.gainForms[3].text) == "H 42 %");
     for (const GainForm& g : f.gainForms) {
         CHECK_FALSE(g.crossesZero);
         CHECK(g.standsFor == 42.0);
     }
     // −0.6 % is rate mode, but 50 in centre-50: no gain at all, on neither side
     Setup small = edited(turnstone(), {{"transmitter.modes.normal.tailGainPct", -0.6}});
-    small.controller.profile.deadBandPct = 0.1;
+    small.controller.profile.edit().deadBandPct = 0.1;
     const ModeFigures tiny = *evaluate(small).figures.mode("normal");
     REQUIRE(tiny.gainRead.value < 0.0);
     CHECK(tiny.gainForms[1].crossesZero);

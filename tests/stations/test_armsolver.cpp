@@ -58,14 +58,14 @@ TEST_CASE("arms: from 200 random wrong seats all stand square in at most three r
         for (std::size_t i = 0; i < 3; ++i) {
             PlateServo& servo = helicopter(s).servos[i];
             servo.risesWithPulse = n % 5 != 0;
-            servo.servo.splineTeeth = teeth25 ? 25 : 24;
-            servo.servo.degPerUs = between(0.08, 0.2);
+            servo.servo.edit().splineTeeth = teeth25 ? 25 : 24;
+            servo.servo.edit().degPerUs = between(0.08, 0.2);
             s.controller.ports[i].trimUs = std::round(between(-50, 50));
             seat.push_back(between(-40, 40));
         }
         const auto stands = [&](std::size_t i) {
             const PlateServo& servo = helicopter(s).servos[i];
-            return seat[i] + (servo.risesWithPulse ? 1.0 : -1.0) * s.controller.ports[i].trimUs * servo.servo.degPerUs;
+            return seat[i] + (servo.risesWithPulse ? 1.0 : -1.0) * s.controller.ports[i].trimUs * servo.servo->degPerUs;
         };
         const double step = splineStepDeg(helicopter(s).servos[0].servo, helicopter(s).arms.cross);
         bool reached = false;
@@ -83,14 +83,14 @@ TEST_CASE("arms: from 200 random wrong seats all stand square in at most three r
             reached = true;
             for (std::size_t i = 0; i < 3; ++i) {
                 // what a half step would need beyond the safe count is the arm's own limit, told and not entered
-                const double residue = 0.5 * helicopter(s).servos[i].servo.degPerUs + 0.1;
-                const bool possible = step / 2.0 / helicopter(s).servos[i].servo.degPerUs <= s.controller.profile.trimSafeUs;
+                const double residue = 0.5 * helicopter(s).servos[i].servo->degPerUs + 0.1;
+                const bool possible = step / 2.0 / helicopter(s).servos[i].servo->degPerUs <= s.controller.profile->trimSafeUs;
                 reached = reached && (!possible || std::abs(stands(i)) <= std::max(residue, 0.3));
             }
         }
         INFO(n);
         CHECK(reached);
-        for (const PortSettings& p : s.controller.ports) CHECK(std::abs(p.trimUs) <= s.controller.profile.trimSafeUs);
+        for (const PortSettings& p : s.controller.ports) CHECK(std::abs(p.trimUs) <= s.controller.profile->trimSafeUs);
     }
 }
 
@@ -117,7 +117,7 @@ TEST_CASE("the seat is told in sides and teeth that add up") {
 
 TEST_CASE("a sub-trim beyond the safe count is told, not entered; nonsense is refused by name") {
     Setup s = turnstone();
-    for (PlateServo& servo : helicopter(s).servos) servo.servo.splineTeeth = 24;
+    for (PlateServo& servo : helicopter(s).servos) servo.servo.edit().splineTeeth = 24;
     const Solved solved = solveArms(s, std::vector{arm("right", 8.0)});  // half of 15° is 7.5: 67 µs
     const SolvedField* trim = answer(solved, "controller.ports.3.trimUs");
     REQUIRE(trim != nullptr);

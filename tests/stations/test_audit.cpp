@@ -39,7 +39,8 @@ std::vector<Pair> pairs() {
         {"dead-centre.right",
          D,
          {{"machine.servos.right.servo.degPerUs", 0.25}},
-         {"zero-pitch", "collective-range", "reference-throw", "symmetry", "cyclic-limit", "spool-up.normal", "cyclic-amount"},
+         {"zero-pitch", "collective-range", "reference-throw", "symmetry", "cyclic-limit", "spool-up.normal", "cyclic-amount",
+          "stale-reading.reference-throw", "stale-reading.collective-range", "stale-reading.cyclic-limit"},
          false},
         {"grip-lever",
          D,
@@ -315,7 +316,7 @@ TEST_CASE("the range is judged by the style's own target, at both ends") {
 TEST_CASE("a layout the controller does not know is set as a custom one") {
     Setup s = edited(turnstone(), {{"machine.servos.left.azimuthDeg", 315.0}, {"machine.servos.right.azimuthDeg", 45.0}});
     CHECK(khtest::find(evaluate(s), "layout")->fix.front().path == "controller.layout");
-    std::erase(s.controller.profile.layouts, "three at 135°, elevator aft");
+    std::erase(s.controller.profile.edit().layouts, "three at 135°, elevator aft");
     const std::vector<Edit> fix = khtest::find(evaluate(s), "layout")->fix;
     CHECK(fix.front().path == "controller.customAzimuthsDeg");
     CHECK(khtest::find(evaluate(edited(s, fix)), "layout") == nullptr);

@@ -51,7 +51,7 @@ TEST_CASE("the arm that is proposed brings the stroke use to 80 %, the nearest h
     REQUIRE(f.goodArmMm.known);
     CHECK(f.holeMm.value == 16.0);
     Setup other = s;
-    const double perPct = shareFromPct(s.controller.profile.strokeUs) * helicopter(s).servos[0].servo.degPerUs;
+    const double perPct = shareFromPct(s.controller.profile->strokeUs) * helicopter(s).servos[0].servo->degPerUs;
     const PlateServo old = helicopter(s).servos[0];
     for (PlateServo& servo : helicopter(other).servos) servo.armMm = f.goodArmMm.value;
     for (double* pct : {&other.controller.collectiveHighPct, &other.controller.collectiveLowPct, &other.controller.referencePct})
@@ -69,7 +69,7 @@ TEST_CASE("the arm that is proposed brings the stroke use to 80 %, the nearest h
 TEST_CASE("little stroke used: the remedy is another hole with the same blade angles") {
     Setup s = turnstone();
     const double before = figuresOf(s).collectiveHighDeg.value;
-    const double perPct = shareFromPct(s.controller.profile.strokeUs) * helicopter(s).servos[0].servo.degPerUs;
+    const double perPct = shareFromPct(s.controller.profile->strokeUs) * helicopter(s).servos[0].servo->degPerUs;
     const PlateServo old = helicopter(s).servos[0];
     for (PlateServo& servo : helicopter(s).servos) servo.armMm = 26.0;
     for (double* pct : {&s.controller.collectiveHighPct, &s.controller.collectiveLowPct, &s.controller.referencePct})
@@ -88,7 +88,7 @@ TEST_CASE("resolution: the pulse for a tenth of a degree moves the blade by it")
     for (PlateServo& servo : helicopter(s).servos) servo.squareErrorDeg = 0.0;
     for (PortSettings& port : s.controller.ports) port.trimUs = 0.0;
     const double us = figuresOf(s).usPerTenthDeg.value;
-    const double demand = us / s.controller.profile.strokeUs / shareFromPct(s.controller.collectiveHighPct);
+    const double demand = us / s.controller.profile->strokeUs / shareFromPct(s.controller.collectiveHighPct);
     const ChainModel model(s);
     CHECK(helicopterIn(model).bladeAt({helicopterIn(model).plateAt(demand, 0, 0).plate.heightMm, 0, 0}, 180.0) ==
           Approx(0.1).epsilon(0.01));
@@ -104,7 +104,7 @@ TEST_CASE("arms that are not square cost blade up against blade down") {
     const double off = figuresOf(s).squareDiffDeg.value;
     // by hand: balls at 8° ± the same servo angle
     const PlateServo& one = helicopter(s).servos[0];
-    const double angle = shareFromPct(s.controller.collectiveHighPct) * s.controller.profile.strokeUs * one.servo.degPerUs;
+    const double angle = shareFromPct(s.controller.collectiveHighPct) * s.controller.profile->strokeUs * one.servo->degPerUs;
     const auto blade = [&](double deg) {
         return degFromRad(std::asin(ballHeightMm(one.armMm, one.linkMm, 8.0 + deg) / helicopter(s).head.gripMm));
     };
@@ -121,7 +121,7 @@ TEST_CASE("the plate's tilt at neutral is that of its balls") {
         const PlateServo& servo = helicopter(s).servos[i];
         azimuths.push_back(servo.azimuthDeg);
         heights.push_back(
-            ballHeightMm(servo.armMm, servo.linkMm, servo.squareErrorDeg + s.controller.ports[i].trimUs * servo.servo.degPerUs));
+            ballHeightMm(servo.armMm, servo.linkMm, servo.squareErrorDeg + s.controller.ports[i].trimUs * servo.servo->degPerUs));
     }
     CHECK(figuresOf(s).neutralTiltDeg.value == Approx(fitPlate(azimuths, heights, helicopter(s).plate.ballRadiusMm).tiltDeg).margin(1e-9));
 }
@@ -194,7 +194,7 @@ TEST_CASE("a custom layout that is the machine's moves the plate as asked, at an
             const auto at = helicopterIn(model).plateAt(0.0, a, e);
             const PlateServo& servo = helicopter(s).servos[0];
             const double perDeflection =
-                servo.armMm * radFromDeg(s.controller.profile.strokeUs * servo.servo.degPerUs) / helicopter(s).plate.ballRadiusMm;
+                servo.armMm * radFromDeg(s.controller.profile->strokeUs * servo.servo->degPerUs) / helicopter(s).plate.ballRadiusMm;
             RC_ASSERT(std::abs(at.plate.right - gain * a * perDeflection) < 2e-3);
             RC_ASSERT(std::abs(at.plate.forward - gain * e * perDeflection) < 2e-3);
             RC_ASSERT(std::abs(at.plate.heightMm) < 0.05);

@@ -66,8 +66,8 @@ TEST_CASE("the binding chart keeps the limits of each place; another place's cle
     CHECK(chart[0].clearPct == 66.0);
     CHECK(chart[0].unclearPct == 72.0);
     CHECK(chart[0].bound);
-    CHECK(render(placeText(chart[0])) == "clear 66 %, binds 72 %");
-    CHECK(render(placeText(chart[1])) == "clear 70 %");
+    CHECK(render(placeText(turnstone(), chart[0])) == "clear 66 %, binds 72 %");
+    CHECK(render(placeText(turnstone(), chart[1])) == "clear 70 %");
     const Solved solved = solveLimit(turnstone(), seen);
     CHECK(solved.answers[0].value == 69.0);  // between 66 and 72, though 180.low was clear at 70
     CHECK(solved.answers[0].residue == 3.0);

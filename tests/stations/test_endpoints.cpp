@@ -30,7 +30,7 @@ TEST_CASE("end points: every sign, centre and end reads right within three round
             return readingPct(channelOutput(v, channelScale(s.transmitter.profile, c)).pulseUs, readingScale(truth));
         };
         s.readings.clear();
-        const double step = s.transmitter.profile.usPerPct / truth.usPerPct;
+        const double step = s.transmitter.profile->usPerPct / truth.usPerPct;
         for (int round = 0; round < kRounds; ++round) {
             std::vector<Reading> now;
             for (const ChannelSettings& c : s.transmitter.channels) {

@@ -198,7 +198,7 @@ TEST_CASE("stroke use, its step and what the servos do against each other") {
     CHECK(f.strokeUsePct.value <= 95.0);
     const Figures more = figuresWith({{"controller.collectiveHighPct", 55.0}});
     CHECK(more.strokeUsePct.value > f.strokeUsePct.value);
-    const Figures less = figuresWith({{"controller.profile.usableStrokeUs", turnstone().controller.profile.usableStrokeUs * 2.0}});
+    const Figures less = figuresWith({{"controller.profile.usableStrokeUs", turnstone().controller.profile->usableStrokeUs * 2.0}});
     CHECK(less.strokeUsePct.value == Approx(f.strokeUsePct.value / 2.0));
     CHECK(f.pitchStepDeg.value > 0.0);
     CHECK(figuresWith({{"machine.servos.elevator.servo.deadBandUs", 8.0}}).pitchStepDeg.value > f.pitchStepDeg.value);

@@ -125,9 +125,9 @@ TEST_CASE("a mounting or sense that answers wrongly is a danger, its remedy heal
 
 TEST_CASE("reversed senses make up for a mounting only where no accelerometer counts") {
     Setup s = mounted(turnstone(), {Side::Up, Side::Forward}, {Side::Up, Side::Aft}, {true, true, false});
-    s.controller.profile.levelling.clear();
+    s.controller.profile.edit().levelling.clear();
     CHECK(found(s).empty());
-    s.controller.profile.levelling = {"rescue"};
+    s.controller.profile.edit().levelling = {"rescue"};
     REQUIRE(byRule(found(s), "mounting") != nullptr);
     CHECK(byRule(found(s), "mounting")->severity == Severity::Note);
     s.controller.rescueInUse = true;
@@ -224,14 +224,13 @@ TEST_CASE("a sense that was seen is proved no more once mounting or any sense is
     };
     for (const char* model : {"turnstone-470", "fulmar-700"}) {  // with and without senses as settings
         Setup s = io::loadDocument(std::string(KEELHAUL_SOURCE "/data/demo/") + model + ".keel.json").setup;
-        for (const HandTurn turn : kHandTurns)
-            s.standings[std::string("rows.") + textOf(turn).row] = {Standing::Proved, "2027-01-01", "", ""};
+        for (const HandTurn turn : kHandTurns) s.standings[std::string("rows.") + textOf(turn).row] = {Standing::Proved, "", "", "", 1000};
         for (const HandTurn turn : kHandTurns) {
             INFO(model << " " << textOf(turn).row);
             CHECK(rowOf(s, turn).standing == Standing::Proved);
             for (const std::string& path : answerInputs()) {
                 Setup later = s;
-                later.standings[path] = {Standing::Entered, "2027-01-02", "", ""};
+                later.standings[path] = {Standing::Entered, "", "", "", 1001};
                 INFO(path);
                 CHECK(rowOf(later, turn).standing != Standing::Proved);
             }
@@ -247,10 +246,9 @@ TEST_CASE("rescue stays shut until all three senses were seen on the machine, an
     s.controller.rescueInUse = true;
     for (const HandTurn turn : kHandTurns) s.standings.erase(std::string("rows.") + textOf(turn).row);
     REQUIRE(byRule(found(s), "rescue-shut") != nullptr);
-    for (const HandTurn turn : kHandTurns)
-        s.standings[std::string("rows.") + textOf(turn).row] = {Standing::Proved, "2027-05-01T10:00:00", "", ""};
+    for (const HandTurn turn : kHandTurns) s.standings[std::string("rows.") + textOf(turn).row] = {Standing::Proved, "", "", "", 1000};
     CHECK(byRule(found(s), "rescue-shut") == nullptr);
-    s.standings["machine.mounting"] = {Standing::Entered, "2027-05-02T10:00:00", "", ""};
+    s.standings["machine.mounting"] = {Standing::Entered, "", "", "", 1001};
     CHECK(byRule(found(s), "rescue-shut") != nullptr);
 }
 
@@ -359,10 +357,10 @@ TEST_CASE("the turns are repeated in each bank: one that answers otherwise is to
 
 TEST_CASE("a box with one tail direction has no yaw sense of its own: no remedy asks for one") {
     Setup s = turnstone();
-    s.controller.profile.oneTailDirection = true;
-    s.controller.profile.gyroSenses = true;
-    s.controller.profile.levelling.clear();
-    s.controller.profile.mountings = {"label up, plugs aft", "label down, plugs aft", "label left, plugs forward"};
+    s.controller.profile.edit().oneTailDirection = true;
+    s.controller.profile.edit().gyroSenses = true;
+    s.controller.profile.edit().levelling.clear();
+    s.controller.profile.edit().mountings = {"label up, plugs aft", "label down, plugs aft", "label left, plugs forward"};
     std::size_t served = 0;
     for (const Mounting& built : allMountings())
         if (const std::optional<GyroRemedy> remedy = remedyFor(s, built)) {
@@ -371,7 +369,7 @@ TEST_CASE("a box with one tail direction has no yaw sense of its own: no remedy 
             ++served;
         }
     CHECK(served >= 3);
-    s.controller.profile.oneTailDirection = false;
+    s.controller.profile.edit().oneTailDirection = false;
     std::size_t more = 0;
     for (const Mounting& built : allMountings()) more += remedyFor(s, built) ? 1 : 0;
     CHECK(more > served);

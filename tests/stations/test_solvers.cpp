@@ -79,7 +79,7 @@ TEST_CASE("reference throw: half the difference removes the gauge's zero, and th
         believed.controller = m.setup.controller;
         std::vector<Reading> all;
         const auto thrown = [&] {
-            const double demand = m.setup.controller.profile.referenceDemandPct / 100.0;
+            const double demand = m.setup.controller.profile->referenceDemandPct / 100.0;
             return std::array<double, 2>{m.blade(m.plate(0, -demand, 0), 180), m.blade(m.plate(0, demand, 0), 180)};
         };
         for (int round = 0; round < kRounds; ++round) {
@@ -93,7 +93,7 @@ TEST_CASE("reference throw: half the difference removes the gauge's zero, and th
         }
         const auto [left, right] = thrown();
         INFO("set-up " << n << ": " << left << " " << right);
-        CHECK(std::abs(left - right) / 2.0 == Approx(m.setup.controller.profile.referenceDeg).margin(0.16));
+        CHECK(std::abs(left - right) / 2.0 == Approx(m.setup.controller.profile->referenceDeg).margin(0.16));
     }
 }
 
@@ -156,7 +156,7 @@ TEST_CASE("levelling: links by whole steps, the remainder by sub-trim inside the
             std::minmax_element(h.begin(), h.end(), [](const Reading& a, const Reading& b) { return a.value < b.value; });
         INFO("set-up " << n);
         CHECK(high->value - low->value <= 0.15);
-        for (const PortSettings& p : m.setup.controller.ports) CHECK(std::abs(p.trimUs) <= m.setup.controller.profile.trimSafeUs);
+        for (const PortSettings& p : m.setup.controller.ports) CHECK(std::abs(p.trimUs) <= m.setup.controller.profile->trimSafeUs);
     }
 }
 

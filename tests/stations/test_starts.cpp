@@ -103,9 +103,9 @@ TEST_CASE("electrical turns beyond what the speed controller follows are told") 
     const Evaluation e = evaluate(s);
     const double turns = e.figures.mode("idle2")->electricalRpm.value;
     CHECK(turns == Approx(std::max(*s.transmitter.modes[2].targetRpm, e.figures.mode("idle2")->headRpm.value) * 8.0 * 5.0));
-    s.speedController.profile.maxElectricalRpm = turns * 1.01;
+    s.speedController.profile.edit().maxElectricalRpm = turns * 1.01;
     CHECK(find(evaluate(s), "electrical-turns") == nullptr);
-    s.speedController.profile.maxElectricalRpm = turns * 0.99;
+    s.speedController.profile.edit().maxElectricalRpm = turns * 0.99;
     const Evaluation over = evaluate(s);
     REQUIRE(find(over, "electrical-turns") != nullptr);
     CHECK(render(find(over, "electrical-turns")->found).find("Idle-up 2") != std::string::npos);
@@ -117,9 +117,9 @@ TEST_CASE("a governor is not enabled before its rpm signal was seen; marked, it 
     s.controller.governor.kind = GovernorKind::Internal;
     s.controller.governor.ratio = 8.0;
     REQUIRE(find(evaluate(s), "rpm-signal") != nullptr);
-    s.standings["rows.governor-signal"] = {Standing::Proved, "2026-11-26T10:00:00Z"};
+    s.standings["rows.governor-signal"] = {Standing::Proved, "", "", "", 1000};
     CHECK(find(evaluate(s), "rpm-signal") == nullptr);
-    s.standings["controller.governor.kind"] = {Standing::Entered, "2026-11-27T10:00:00Z"};
+    s.standings["controller.governor.kind"] = {Standing::Entered, "", "", "", 1001};
     CHECK(find(evaluate(s), "rpm-signal") != nullptr);
 }
 
@@ -216,8 +216,8 @@ TEST_CASE("the guides of Power say what must be seen for each build, and none bu
         else CHECK(text("first-governed").find("their limit is not known") != std::string::npos);
     }
     Setup lamp = turnstone();
-    lamp.speedController.profile.signalsBy = EndSignal::Lamp;
-    lamp.speedController.profile.learnsFirst = FirstEnd::Low;
+    lamp.speedController.profile.edit().signalsBy = EndSignal::Lamp;
+    lamp.speedController.profile.edit().learnsFirst = FirstEnd::Low;
     const Guide g = guideOfRow("throttle-ends", lamp, evaluate(lamp).figures);
     CHECK(render(g.steps[0].todo).find("motor leads off") != std::string::npos);
     CHECK(render(g.steps[1].todo).find("fully down") != std::string::npos);

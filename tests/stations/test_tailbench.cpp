@@ -50,7 +50,7 @@ TEST_CASE("a direction that was seen proves nothing before blades and drive were
     CHECK(rowOf(s, "tail-direction").standing != Standing::Proved);
     REQUIRE(find(evaluate(s), "tail-edges") != nullptr);
     s = turnstone();
-    s.standings["machine.rotor.turning"] = {Standing::Entered, "2026-12-01T10:00:00Z"};
+    s.standings["machine.rotor.turning"] = {Standing::Entered, "", "", "", 1001};
     CHECK(find(evaluate(s), "tail-edges") != nullptr);
     s.standings.erase("rows.tail-direction");  // nothing was claimed: nothing is told
     CHECK(find(evaluate(s), "tail-edges") == nullptr);
@@ -122,7 +122,7 @@ TEST_CASE("an arm off square moves the slider at neutral, both ways of the servo
 
 TEST_CASE("limits that the servo cannot turn are told with their likely cause, when set and when read") {
     Setup s = turnstone();
-    helicopter(s).tail.servo.rangeDeg = 40.0;  // 38 degrees are 100 %
+    helicopter(s).tail.servo.edit().rangeDeg = 40.0;  // 38 degrees are 100 %
     CHECK(find(evaluate(s), "tail-range") == nullptr);
     s.controller.tail.limitLeftPct = 110.0;
     const Evaluation e = evaluate(s);
@@ -163,10 +163,10 @@ TEST_CASE("a finished search is carried to the modes that were not flown, by the
         const double want = gainCarried(gainSearch({42}, {44}).gain, *modes[0].targetRpm, *modes[i].targetRpm);
         CHECK(std::abs(out.answers[i].expect - want) < 1.2);  // a step of the transmitter's scale
     }
-    s.controller.profile.scalesGain = true;
+    s.controller.profile.edit().scalesGain = true;
     const Solved same = solveRound(s, *solverById("gain"), flown);
     for (const SolvedField& a : same.answers) CHECK(std::abs(std::abs(a.expect) - found) < 1.2);
-    s.controller.profile.gainStartPct = 55.0;
+    s.controller.profile.edit().gainStartPct = 55.0;
     CHECK(render(rowOf(s, "tail-gains").cells[2].parts[0].value).find("55") != std::string::npos);
 }
 
@@ -180,13 +180,13 @@ TEST_CASE("the tail's guides name each mode's behaviour, and the side that preco
     CHECK(textOfGuide(s, "precompensation").find("trailing edges right") != std::string::npos);
     helicopter(s).rotor.turning = Turning::CounterClockwise;
     CHECK(textOfGuide(s, "precompensation").find("trailing edges left") != std::string::npos);
-    s.controller.profile.oneTailDirection = true;
+    s.controller.profile.edit().oneTailDirection = true;
     CHECK(textOfGuide(s, "tail-direction").find("one direction in this box") != std::string::npos);
 }
 
 TEST_CASE("a box with one tail direction is told to reverse the servo, never the stick alone") {
     Setup s = turnstone();
-    s.controller.profile.oneTailDirection = true;
+    s.controller.profile.edit().oneTailDirection = true;
     s.controller.tail.reversed = !s.controller.tail.reversed;
     const Evaluation e = evaluate(s);
     const Finding* f = find(e, "tail-direction");

@@ -36,7 +36,7 @@ std::vector<PanelSpec> BenchView::panels() const {
     const StationEntry& station = workspace_.entry();
     if (station.panels == nullptr) return {};
     return station.panels({static_cast<double>(wide()), static_cast<double>(high()), workspace_.selectedRow(),
-                           workspace_.evaluation().figures, workspace_.posedFinding() >= 0, workspace_.planShown()});
+                           workspace_.evaluation().figures, workspace_.posing(), workspace_.planShown()});
 }
 
 std::optional<QRectF> BenchView::statesArea() const {
@@ -106,7 +106,7 @@ void BenchView::chooseMounting(const kh::Mounting& mounting) {
     const std::vector<kh::Mounting> known = knownMountings(workspace_.setup().controller.profile);
     if (setting && std::find(known.begin(), known.end(), mounting) == known.end())
         throw InputError(path, tr("%1 cannot be told of %2; drawn solid is what it knows")
-                                   .arg(shown(workspace_.setup().controller.profile.name), words(mountingWord(mounting)))
+                                   .arg(shown(workspace_.setup().controller.profile->name), words(mountingWord(mounting)))
                                    .toStdString());
     workspace_.document().edit(workspace_.fieldName(path), {{path, std::string(mountingWord(mounting))}});
 }

@@ -3,6 +3,7 @@
 // How the curves are drawn: axes in both units, the other modes behind, points, hover, and the steps between modes.
 #include "app/curves/curveview.h"
 #include "base/conventions.h"
+#include "model/amounts.h"
 #include "paint/look/theme.h"
 
 #include <QPainter>
@@ -19,7 +20,7 @@ void CurveView::paintGrid(QPainter& p, const Plot& pl) const {
     for (const double y : pl.pitch ? std::vector<double>{-100, -50, 0, 50, 100} : std::vector<double>{0, 25, 50, 75, 100}) {
         const double py = at(pl, 0, y).y();
         hairline(p, pl.area.left(), py, pl.area.right(), t.rule);
-        const QString text = words(say("{v}", {{"v", Number{y, 0, pl.pitch}}}));
+        const QString text = words(say("{v}", {{"v", bare(amount(workspace_.setup(), curvePath(pl.pitch), y))}}));
         drawText(p, {pl.area.left() - 10 - textWidth(text, Theme::font(12)), py + 4}, text, Theme::font(12), t.transmitter);
         p.fillRect(QRectF(pl.area.left() - 6, std::floor(py), 6, 1), t.transmitter);
     }
@@ -29,7 +30,9 @@ void CurveView::paintGrid(QPainter& p, const Plot& pl) const {
 void CurveView::paintPitchAxis(QPainter& p, const Plot& pl) const {
     const Tokens& t = Theme::tokens();
     const Figures& f = workspace_.evaluation().figures;
-    drawText(p, {pl.area.left() + 8, pl.area.top() + 17}, tr("pitch, %"), Theme::font(13, true), t.transmitter);
+    drawText(p, {pl.area.left() + 8, pl.area.top() + 17},
+             tr("pitch, %1").arg(QString::fromStdString(unitOf(workspace_.setup(), curvePath(true)))), Theme::font(13, true),
+             t.transmitter);
     const QString unit = tr("blade, °");
     drawText(p, {pl.area.right() - textWidth(unit, Theme::font(13, true)) - 8, pl.area.bottom() - 8}, unit, Theme::font(13, true),
              t.machine);
@@ -52,7 +55,8 @@ void CurveView::paintPitchAxis(QPainter& p, const Plot& pl) const {
 void CurveView::paintSpeedAxis(QPainter& p, const Plot& pl) const {
     const Tokens& t = Theme::tokens();
     const Figures& f = workspace_.evaluation().figures;
-    drawText(p, {16, pl.area.top() - 12}, tr("throttle, %"), Theme::font(13, true), t.transmitter);
+    drawText(p, {16, pl.area.top() - 12}, tr("throttle, %1").arg(QString::fromStdString(unitOf(workspace_.setup(), curvePath(false)))),
+             Theme::font(13, true), t.transmitter);
     const QString unit = tr("head speed, rpm");
     drawText(p, {wide() - 16 - textWidth(unit, Theme::font(13, true)), pl.area.top() - 12}, unit, Theme::font(13, true), t.machine);
     if (f.speedMarks.empty()) {
@@ -109,8 +113,10 @@ void CurveView::paintZones(QPainter& p, const Plot& pl) const {
 
 QString CurveView::bubbleText(bool pitch, int handle) const {
     const double y = handles(pitch)[static_cast<std::size_t>(handle)].y;
-    QString text = isOffset(pitch, handle) ? words(say(KH_TR("offset {o} %"), {{"o", signedNum(curve(pitch).offsetPct, 1)}}))
-                                           : words(say(KH_TR("{y} %"), {{"y", Number{y, 1, pitch}}}));
+    QString text = isOffset(pitch, handle)
+                       ? words(say(KH_TR("offset {o}"),
+                                   {{"o", amount(workspace_.setup(), curvePath(pitch), curve(pitch).offsetPct, Amount::Kind::Difference)}}))
+                       : words(say(KH_TR("{y}"), {{"y", amount(workspace_.setup(), curvePath(pitch), y)}}));
     if (workspace_.tracer() == nullptr) return text;
     const CurveReadout out =
         curveReadout(workspace_.setup(), workspace_.tracer()->model(), workspace_.evaluation().figures,
@@ -240,7 +246,8 @@ void CurveView::paintHover(QPainter& p, const Plot& pl, const ModeFigures& mode)
         const double w = textWidth(text, Theme::font(12, true));
         const double most =
             wide() - 32 - textWidth(tr("head speed, rpm"), Theme::font(13, true)) - w;  // the other plot's heads stand there
-        const double least = 32 + textWidth(tr("throttle, %"), Theme::font(13, true));
+        const double least = 32 + textWidth(tr("throttle, %1").arg(QString::fromStdString(unitOf(workspace_.setup(), curvePath(false)))),
+                                            Theme::font(13, true));
         const double tx = std::clamp(hx - w / 2, least, std::max(least, std::min(pl.area.right() - w, most)));
         p.fillRect(QRectF(tx - 4, pl.area.bottom() + 27, w + 8, 16), t.sheet);
         drawText(p, {tx, pl.area.bottom() + 39}, text, Theme::font(12, true), t.ink);
@@ -291,8 +298,10 @@ void CurveView::paintContinuity(QPainter& p, QRectF area) const {
         drawText(p, {c1, y}, figure(s.hoverJumpDeg), Theme::font(13, s.jumps), s.jumps ? t.warning : t.ink);
         drawText(p, {c1 + 66, y}, s.leavesHold ? tr("from rest") : tr("%1 rpm").arg(figure(s.speedChangePct)), Theme::font(13), t.ink);
         drawText(p, {c2, y}, figure(s.lowJumpDeg), Theme::font(13), t.ink);
-        drawText(p, {c2 + 62, y}, words(say(KH_TR("{a} → {b} %"), {{"a", num(s.throttleFrom)}, {"b", num(s.throttleTo)}})), Theme::font(13),
-                 t.ink);
+        drawText(p, {c2 + 62, y},
+                 words(say(KH_TR("{a} → {b}"), {{"a", bare(amount(workspace_.setup(), curvePath(false), std::round(s.throttleFrom)))},
+                                                {"b", amount(workspace_.setup(), curvePath(false), std::round(s.throttleTo))}})),
+                 Theme::font(13), t.ink);
         const bool starts = s.leavesHold && s.throttleTo > 0.0;
         const QString verdict = starts ? tr("starts; soft start on") : s.jumps ? tr("jumps at the hover") : tr("level");
         const double vx = c2 + 168;

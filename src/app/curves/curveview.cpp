@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/curves/curveview.h"
+#include "model/amounts.h"
 
 #include "app/table/celleditor.h"
 #include "base/conventions.h"
@@ -54,6 +55,13 @@ const FlightMode* CurveView::mode() const {
     return i < modes.size() ? &modes[i] : nullptr;
 }
 
+std::string CurveView::curvePath(bool pitch) const {
+    const auto& modes = workspace_.setup().transmitter.modes;
+    const auto shownMode = static_cast<std::size_t>(workspace_.shownMode());
+    if (shownMode >= modes.size()) return {};
+    return elementPath(pitch ? "transmitter.modes.{}.pitch"_field : "transmitter.modes.{}.throttle"_field, modes[shownMode].id);
+}
+
 const Curve& CurveView::curve(bool pitch) const {
     static const Curve none;
     const FlightMode* m = mode();
@@ -100,14 +108,14 @@ void CurveView::layOut() {
         const auto points = handles(pitch);
         for (std::size_t i = 0; i < points.size(); ++i) {
             const QPointF c = at(pl, points[i].x, points[i].y);
-            items.push_back(
-                {QStringLiteral("%1-%2").arg(pitch ? QStringLiteral("pitch") : QStringLiteral("throttle")).arg(i),
-                 isOffset(pitch, static_cast<int>(i))
-                     ? tr("%1 offset").arg(pitch ? tr("pitch") : tr("throttle"))
-                     : tr("%1 point %2 of %3").arg(pitch ? tr("pitch") : tr("throttle")).arg(i + 1).arg(points.size()),
-                 words(say(KH_TR("{y} % at stick {x}"), {{"y", num(points[i].y, 1)}, {"x", signedNum(stickFromCurveX(points[i].x), 2)}})),
-                 QAccessible::Indicator, QRectF(c.x() - kHit, c.y() - kHit, 2 * kHit, 2 * kHit),
-                 pitch == pitch_ && static_cast<int>(i) == point_});
+            items.push_back({QStringLiteral("%1-%2").arg(pitch ? QStringLiteral("pitch") : QStringLiteral("throttle")).arg(i),
+                             isOffset(pitch, static_cast<int>(i))
+                                 ? tr("%1 offset").arg(pitch ? tr("pitch") : tr("throttle"))
+                                 : tr("%1 point %2 of %3").arg(pitch ? tr("pitch") : tr("throttle")).arg(i + 1).arg(points.size()),
+                             words(say(KH_TR("{y} at stick {x}"), {{"y", amount(workspace_.setup(), curvePath(pitch), points[i].y)},
+                                                                   {"x", signedNum(stickFromCurveX(points[i].x), 2)}})),
+                             QAccessible::Indicator, QRectF(c.x() - kHit, c.y() - kHit, 2 * kHit, 2 * kHit),
+                             pitch == pitch_ && static_cast<int>(i) == point_});
         }
     }
     setItems(items);
@@ -212,8 +220,8 @@ void CurveView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_L: change(tr("Straighten the curve"), straightenedCurve(curve(pitch_))); break;
         case Qt::Key_S: {
             Curve c = curve(pitch_);
-            if (!workspace_.setup().transmitter.profile.smoothCurves) {
-                emit refused(tr("%1 has straight curves only.").arg(shown(workspace_.setup().transmitter.profile.name)));
+            if (!workspace_.setup().transmitter.profile->smoothCurves) {
+                emit refused(tr("%1 has straight curves only.").arg(shown(workspace_.setup().transmitter.profile->name)));
                 break;
             }
             if (c.shape == CurveShape::Line) c = resampledCurve(c, 2);
@@ -224,7 +232,7 @@ void CurveView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_O:
             if (curve(pitch_).shape == CurveShape::Line)
                 change(tr("Curve by points"), resampledCurve(curve(pitch_), static_cast<std::size_t>(std::min(
-                                                                                5, workspace_.setup().transmitter.profile.curvePoints))));
+                                                                                5, workspace_.setup().transmitter.profile->curvePoints))));
             else change(tr("Line and offset"), asLine(curve(pitch_)));
             point_ = std::min(point_, static_cast<int>(handles(pitch_).size()) - 1);
             break;
@@ -250,10 +258,10 @@ void CurveView::change(const QString& name, const Curve& to) {
 }
 
 void CurveView::recount(int by) {
-    const int most = workspace_.setup().transmitter.profile.curvePoints;
+    const int most = workspace_.setup().transmitter.profile->curvePoints;
     const int wanted = static_cast<int>(curve(pitch_).points.size()) + by;
     if (wanted < 2 || wanted > most) {
-        emit refused(tr("A curve of %1 has 2 to %2 points.").arg(shown(workspace_.setup().transmitter.profile.name)).arg(most));
+        emit refused(tr("A curve of %1 has 2 to %2 points.").arg(shown(workspace_.setup().transmitter.profile->name)).arg(most));
         return;
     }
     point_ = std::min(point_, wanted - 1);
@@ -270,27 +278,29 @@ void CurveView::type() {
     auto* editor = new CellEditor(this);
     editor_ = editor;
     editor_->setObjectName(QStringLiteral("point-editor"));
-    editor_->setAccessibleName(offset ? tr("Offset of the line, %") : tr("Value of the curve point, %"));
+    const QString unit = QString::fromStdString(unitOf(workspace_.setup(), curvePath(pitch_)));
+    editor_->setAccessibleName((offset ? tr("Offset of the line, %1") : tr("Value of the curve point, %1")).arg(unit));
     editor_->setFont(Theme::font(13));
-    editor_->setText(words(say("{v}", {{"v", num(offset ? curve(pitch_).offsetPct : points[static_cast<std::size_t>(point_)].y, 1)}})));
+    const Amount now = offset ? amount(workspace_.setup(), curvePath(pitch_), curve(pitch_).offsetPct, Amount::Kind::Difference)
+                              : amount(workspace_.setup(), curvePath(pitch_), points[static_cast<std::size_t>(point_)].y);
+    editor_->setText(words(say("{v}", {{"v", bare(now)}})));
     editor_->selectAll();
     editor_->setGeometry(onWidget({std::min(c.x() + 12, wide() - 90.0), c.y() + 14, 76, 26}).toRect());
     editor_->show();
     editor_->setFocus();
     connect(editor, &CellEditor::entered, this, [this] {
-        const std::optional<double> number = typedNumber(editor_->text().toStdString(), "%");
-        const double y = number.value_or(0.0);
         const bool ofLine = isOffset(pitch_, point_);
         const double floor = pitch_ ? -100.0 : 0.0;
         const OffsetRange range = ofLine ? offsetRange(curve(pitch_), floor, 100.0) : OffsetRange{floor, 100.0};
-        if (!number || y < range.least || y > range.most) {
-            emit refused(tr("%1: \"%2\" is not allowed; it must be a number from %3 to %4 %")
-                             .arg(ofLine   ? tr("offset of the line")
-                                  : pitch_ ? tr("pitch point")
-                                           : tr("throttle point"),
-                                  editor_->text())
-                             .arg(range.least)
-                             .arg(range.most));
+        double y = 0.0;
+        try {
+            y = readCurveValue(workspace_.setup(), curvePath(pitch_), editor_->text().toStdString(),
+                               ofLine ? Amount::Kind::Difference : Amount::Kind::Value, range.least, range.most);
+        } catch (const InputError& e) {
+            emit refused(QStringLiteral("%1: %2").arg(ofLine   ? tr("offset of the line")
+                                                      : pitch_ ? tr("pitch point")
+                                                               : tr("throttle point"),
+                                                      QString::fromStdString(e.problem())));
             return;
         }
         closeEditor();

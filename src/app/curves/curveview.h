@@ -45,6 +45,8 @@ private:
     [[nodiscard]] static QPointF at(const Plot& plot, double x, double y);
     [[nodiscard]] const FlightMode* mode() const;
     [[nodiscard]] const Curve& curve(bool pitch) const;
+    /// The curve's field, whose scale its values are written on.
+    [[nodiscard]] std::string curvePath(bool pitch) const;
     [[nodiscard]] std::string path(bool pitch) const;
     [[nodiscard]] bool editable(bool pitch) const;
     /// What can be taken hold of: the points; of a line its two ends and, between them, its offset.

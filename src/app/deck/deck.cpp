@@ -57,8 +57,7 @@ void DeckView::layOut() {
         const double x = list.size() <= 6 ? kSwitchX[i % half] : 278.0 + 46.0 * static_cast<double>(i % half);
         const double y = i < half ? 10 : 83;
         items.push_back({QStringLiteral("switch-") + QString::fromStdString(list[i]->id),
-                         tr("Switch %1, %2").arg(QString::fromStdString(list[i]->id), w.function), w.place, QAccessible::Slider,
-                         QRectF(x - 20, y, 54, 68)});
+                         tr("Switch %1, %2").arg(shown(list[i]->id), w.function), w.place, QAccessible::Slider, QRectF(x - 20, y, 54, 68)});
     }
     items.push_back({QStringLiteral("trace-function"), tr("Traced function"), words(workspace_.tracedName()), QAccessible::ButtonDropDown,
                      QRectF(kTraceLeft, 4, 150, 22)});
@@ -92,7 +91,7 @@ void DeckView::moveStick(int box, QPointF at) {
 
 void DeckView::setSwitch(const QString& id, int place) {
     Deck deck = workspace_.deck();
-    for (const SwitchProfile& s : workspace_.setup().transmitter.profile.switches)
+    for (const SwitchProfile& s : workspace_.setup().transmitter.profile->switches)
         if (s.id == id.toStdString()) deck.switches[s.id] = (place - 1) % s.places + 1;
     workspace_.setDeck(deck);
 }
@@ -138,7 +137,7 @@ void DeckView::mouseDoubleClickEvent(QMouseEvent* event) {
 }
 
 bool DeckView::focusNextPrevChild(bool next) {
-    const int count = 2 + static_cast<int>(workspace_.setup().transmitter.profile.switches.size());
+    const int count = 2 + static_cast<int>(workspace_.setup().transmitter.profile->switches.size());
     const int to = focus_ + (next ? 1 : -1);
     if (to < 0 || to >= count) return ItemView::focusNextPrevChild(next);
     focus_ = to;

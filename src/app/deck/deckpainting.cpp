@@ -71,7 +71,7 @@ void DeckView::paintSwitches(QPainter& p) const {
     for (std::size_t i = 0; i < list.size(); ++i) {
         const Item* item = this->item(QStringLiteral("switch-") + QString::fromStdString(list[i]->id));
         if (item == nullptr) continue;
-        const bool posing = workspace_.posedFinding() >= 0;
+        const bool posing = workspace_.posing();
         const bool posed = posing && workspace_.posedSwitches().count(list[i]->id) != 0;
         const QColor colour = posed ? t.danger : t.transmitter;
         const double x = drawnRect(*item).x() + 20;
@@ -113,7 +113,7 @@ void DeckView::paintTrace(QPainter& p) const {
     x = drawText(p, {x, 20}, words(workspace_.tracedName()), Theme::font(13, true), t.ink);
     drawChevron(p, {x + 13, 15}, t.muted);
     const int step = workspace_.selectedStep() + 1;
-    const bool onPlan = workspace_.planShown() && workspace_.posedFinding() >= 0;
+    const bool onPlan = workspace_.planShown() && workspace_.posing();
     x = drawText(p, {x + 28, 20},
                  onPlan ? (workspace_.posedAfter() ? tr("drawn, after step %1").arg(step) : tr("drawn, before step %1").arg(step))
                  : workspace_.tracedEntry() != nullptr && workspace_.trace().state == ChainState::SetUp ? tr("drawn, set-up state")
@@ -137,7 +137,7 @@ void DeckView::paintTrace(QPainter& p) const {
         }
     const double w = (right - kTraceLeft) / static_cast<double>(stages.size());
     // the sentence at the right
-    const bool posed = workspace_.posedFinding() >= 0;
+    const bool posed = workspace_.posing();
     const QString key = posed && onPlan && !workspace_.posedAfter() ? tr("F5 after")
                         : posed                                     ? tr("F5 release")
                         : workspace_.selectedFinding() >= 0         ? tr("F5 pose")

@@ -26,7 +26,7 @@ inline constexpr std::array kSwitchX{286.0, 344.0, 402.0, 258.0};
 inline QRectF stickRect(int box) { return {16.5 + 128 * box, kBoxTop, kBox - 1, kBox - 1}; }
 inline std::vector<const SwitchProfile*> sortedSwitches(const Setup& setup) {
     std::vector<const SwitchProfile*> list;
-    for (const SwitchProfile& s : setup.transmitter.profile.switches) list.push_back(&s);
+    for (const SwitchProfile& s : setup.transmitter.profile->switches) list.push_back(&s);
     std::sort(list.begin(), list.end(), [](const auto* a, const auto* b) { return a->id < b->id; });
     return list;
 }

@@ -22,16 +22,15 @@ QComboBox* BoxesDialog::combo(const char* name, const std::vector<Profile>& list
     box->setObjectName(QString::fromLatin1(name));
     box->addItem(mixed ? BoxesDialog::tr("as they are, not all the same") : BoxesDialog::tr("%1, as in the document").arg(shown(now.name)),
                  kAsItIs);
-    for (std::size_t i = 0; i < list.size(); ++i) box->addItem(QString::fromStdString(list[i].name), static_cast<int>(i));
+    for (std::size_t i = 0; i < list.size(); ++i) box->addItem(shown(list[i].name), static_cast<int>(i));
     return box;
 }
 
-BoxesDialog::BoxesDialog(QWidget* parent, const Setup& setup, const io::Library& library)
-    : QDialog(parent), setup_(setup), library_(library) {
+BoxesDialog::BoxesDialog(QWidget* parent, const Setup& setup, const io::Library& library) : QDialog(parent), library_(library) {
     setWindowTitle(tr("Boxes and servos"));
-    transmitter_ = combo("transmitter", library.transmitters, setup.transmitter.profile, false);
-    controller_ = combo("controller", library.controllers, setup.controller.profile, false);
-    speedController_ = combo("speed-controller", library.speedControllers, setup.speedController.profile, false);
+    transmitter_ = combo("transmitter", library_.transmitters, *setup.transmitter.profile, false);
+    controller_ = combo("controller", library_.controllers, *setup.controller.profile, false);
+    speedController_ = combo("speed-controller", library_.speedControllers, *setup.speedController.profile, false);
     auto* form = new QFormLayout(this);
     form->addRow(tr("Transmitter"), transmitter_);
     form->addRow(tr("Controller"), controller_);
@@ -42,7 +41,7 @@ BoxesDialog::BoxesDialog(QWidget* parent, const Setup& setup, const io::Library&
         else group->mixed = group->mixed || fitted.servo != group->first;
     }
     for (ServoGroup& group : groups_) {
-        group.box = combo(group.id.c_str(), library.servos, group.first, group.mixed);
+        group.box = combo(group.id.c_str(), library_.servos, group.first, group.mixed);
         form->addRow(words(group.title), group.box);
     }
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, this);
@@ -52,17 +51,16 @@ BoxesDialog::BoxesDialog(QWidget* parent, const Setup& setup, const io::Library&
 }
 
 template <class Profile>
-void BoxesDialog::take(Profile& into, const std::vector<Profile>& list, const QComboBox* box) {
+void BoxesDialog::take(Shared<Profile>& into, const std::vector<Profile>& list, const QComboBox* box) {
     const int at = box->currentData().toInt();
     if (at != kAsItIs) into = list[static_cast<std::size_t>(at)];
 }
 
-Setup BoxesDialog::chosen() const {
-    Setup after = setup_;
+Setup BoxesDialog::chosen(Setup after) const {
     take(after.transmitter.profile, library_.transmitters, transmitter_);
     take(after.controller.profile, library_.controllers, controller_);
     take(after.speedController.profile, library_.speedControllers, speedController_);
-    after.machine.aircraft.facts().eachServo([&](const ServoPlace& place, ServoProfile& servo) {
+    after.machine.aircraft.facts().eachServo([&](const ServoPlace& place, Shared<ServoProfile>& servo) {
         for (const ServoGroup& group : groups_)
             if (group.id == place.group) take(servo, library_.servos, group.box);
     });

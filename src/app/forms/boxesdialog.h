@@ -14,17 +14,16 @@ class BoxesDialog : public QDialog {
     Q_OBJECT
 public:
     BoxesDialog(QWidget* parent, const Setup& setup, const io::Library& library);
-    /// The setup with what was chosen.
-    [[nodiscard]] Setup chosen() const;
+    /// The setup as it is by now, with what was chosen.
+    [[nodiscard]] Setup chosen(Setup now) const;
 
 private:
     template <class Profile>
     QComboBox* combo(const char* name, const std::vector<Profile>& list, const Profile& now, bool mixed);
     template <class Profile>
-    static void take(Profile& into, const std::vector<Profile>& list, const QComboBox* box);
+    static void take(Shared<Profile>& into, const std::vector<Profile>& list, const QComboBox* box);
 
-    const Setup& setup_;
-    const io::Library& library_;
+    const io::Library library_;  ///< as it was offered, whatever is saved meanwhile: entries are known by their place in it
     QComboBox* transmitter_;
     QComboBox* controller_;
     QComboBox* speedController_;

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/forms/handstepdialog.h"
+#include "model/amounts.h"
 
 #include "app/look/look.h"
 #include "base/error.h"
@@ -33,7 +34,7 @@ HandStepDialog::HandStepDialog(QWidget* parent, const Setup& setup, const PlanSt
     auto* form = new QFormLayout;
     for (const Edit& e : step.edits) {
         Line line{e, nullptr};
-        const QString shown = words(shownValue(setup, e.path, e.value));
+        const QString shown = words(kh::show(setup, e.path, e.value));
         const QString name = words(fieldTitle(setup, e.path));
         if (std::holds_alternative<double>(e.value)) {
             line.typed = new QLineEdit(shown, this);

@@ -26,7 +26,7 @@ private:
         Edit expected;
         QLineEdit* typed = nullptr;  ///< nullptr: a word, written down as it stands
     };
-    const Setup& setup_;
+    const Setup setup_;
     std::vector<Line> lines_;
     std::vector<Edit> read_;
     QLabel* refusal_;

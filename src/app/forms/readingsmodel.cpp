@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/forms/readingsmodel.h"
+#include "model/amounts.h"
 
 #include "model/gyro.h"
 #include "model/names.h"
@@ -47,7 +48,7 @@ QVariant ReadingsModel::data(const QModelIndex& index, int role) const {
         const std::size_t equals = std::min(u.find('='), u.size());
         const std::string field = u.substr(0, equals);
         const auto value = underValue(r, field);
-        const QString was = value ? words(shownValue(workspace_.setup(), field, *value)) : QString::fromStdString(u.substr(equals)).mid(1);
+        const QString was = value ? words(kh::show(workspace_.setup(), field, *value)) : QString::fromStdString(u.substr(equals)).mid(1);
         under << (was.isEmpty() ? workspace_.fieldName(field) : tr("%1 %2").arg(workspace_.fieldName(field), was));
     }
     return under.join(QStringLiteral(", "));

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/forms/servobook.h"
+#include "model/amounts.h"
 
 #include "app/look/look.h"
 #include "base/error.h"
@@ -34,7 +35,7 @@ struct Holder {
     Setup setup;
     std::string base;  ///< path of the servo in it, with its point
     explicit Holder(const ServoProfile& servo) {
-        setup.machine.aircraft.facts().eachServo([&](const ServoPlace& place, ServoProfile& fitted) {
+        setup.machine.aircraft.facts().eachServo([&](const ServoPlace& place, Shared<ServoProfile>& fitted) {
             base = place.path + ".";
             fitted = servo;
         });
@@ -98,7 +99,7 @@ void ServoBook::fill() {
         const Holder holder(servos_[static_cast<std::size_t>(row)]);
         for (int c = 0; c < table_->columnCount(); ++c) {
             const auto field = readField(holder.setup, holder.base + kColumns[static_cast<std::size_t>(c)].key);
-            auto* item = new QTableWidgetItem(words(fieldAsText(*field)));
+            auto* item = new QTableWidgetItem(words(kh::show(holder.setup, holder.base + kColumns[static_cast<std::size_t>(c)].key)));
             if (c > 0) item->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
             if (std::holds_alternative<std::monostate>(field->value)) item->setForeground(Theme::tokens().warning);
             table_->setItem(row, c, item);

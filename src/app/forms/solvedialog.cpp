@@ -148,8 +148,8 @@ void SolveDialog::addChart() {
             const std::string what = placeName(direction, c);
             const auto known = std::find_if(before.begin(), before.end(),
                                             [&](const BindingPlace& p) { return p.directionDeg == direction && p.collective == c; });
-            auto* place = cycling({known == before.end() ? QStringLiteral("–") : words(placeText(*known)), words(kChartOutcomes[0]),
-                                   words(kChartOutcomes[1]), words(kChartOutcomes[2])},
+            auto* place = cycling({known == before.end() ? QStringLiteral("–") : words(placeText(workspace_.setup(), *known)),
+                                   words(kChartOutcomes[0]), words(kChartOutcomes[1]), words(kChartOutcomes[2])},
                                   QString::fromStdString(what), words(placeTitle(direction, c)));
             grid->addWidget(place, row, static_cast<int>(c) + 1);
             slots_.push_back({what, "%", nullptr, place});
@@ -301,7 +301,12 @@ bool SolveDialog::eventFilter(QObject* watched, QEvent* event) {
 
 void SolveDialog::accept() {
     if (!enter_->isEnabled()) return;
-    workspace_.document().replace(tr("Readings: %1").arg(windowTitle()), takenOver(workspace_.setup(), solved_, typed(), nowStamp()));
+    try {
+        workspace_.document().replace(tr("Readings: %1").arg(windowTitle()), takenOver(workspace_.setup(), solved_, typed(), nowStamp()));
+    } catch (const InputError& e) {  // said here, where it is seen
+        answer_->setText(coloured(told(workspace_.setup(), e), Theme::tokens().danger));
+        return;
+    }
     QDialog::accept();
 }
 

@@ -28,7 +28,7 @@ void MainWindow::chooseLayoutBuilt() {
     if (&layout == now) return;
     workspace_.document().replace(tr("Built as %1").arg(name), builtAs(s, layout, nowStamp()));
     if (workspace_.setup().controller.ports.size() < layout.azimuthsDeg.size())
-        showMessage(tr("%1 has no port for the fourth servo.").arg(shown(s.controller.profile.name)));
+        showMessage(tr("%1 has no port for the fourth servo.").arg(shown(s.controller.profile->name)));
 }
 
 }  // namespace kh::app

@@ -105,7 +105,7 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
     settle(window.workspace());
     if (!reading.grab().save(QDir(folder).filePath(QStringLiteral("reading.png")))) return 3;
     reading.hide();
-    window.begin(draft.setup(), {});  // the copies are let go before they are removed
+    window.begin(draft.setup(), false, {});  // the copies are let go before they are removed
     window.action(QStringLiteral("to-set"))->trigger();
     settle(window.workspace());
     if (!window.grab().save(QDir(folder).filePath(QStringLiteral("to-set.png")))) return 3;

@@ -51,7 +51,7 @@ void MainWindow::mirrorHold() {
 void MainWindow::setChannelOrder() {
     const std::vector<Edit> edits = controllerOrder(workspace_.setup());
     if (edits.empty()) {
-        showMessage(tr("The channels are in %1's order.").arg(shown(workspace_.setup().controller.profile.name)));
+        showMessage(tr("The channels are in %1's order.").arg(shown(workspace_.setup().controller.profile->name)));
         return;
     }
     workspace_.document().edit(tr("Put the channels in the controller's order"), edits);
@@ -184,7 +184,8 @@ void MainWindow::openServoBook() {
 
 void MainWindow::changeBoxes() {
     BoxesDialog dialog(this, workspace_.setup(), workspace_.library());
-    if (dialog.exec() == QDialog::Accepted) workspace_.document().replace(tr("Choose the boxes and servos"), dialog.chosen());
+    if (dialog.exec() == QDialog::Accepted)
+        workspace_.document().replace(tr("Choose the boxes and servos"), dialog.chosen(workspace_.setup()));
 }
 
 }  // namespace kh::app

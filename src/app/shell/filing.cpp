@@ -13,12 +13,20 @@
 #include <QLabel>
 #include <QLocale>
 #include <QSettings>
+#include <algorithm>
 
 namespace kh::app {
 
 namespace {
 
 constexpr qsizetype kShownDifferences = 12;
+
+/// " (process 123 on bench)", as far as it is known.
+QString whoHolds(const LockHolder& holder) {
+    if (holder.pid <= 0) return {};
+    return ' ' + (holder.host.isEmpty() ? MainWindow::tr("(process %1)").arg(holder.pid)
+                                        : MainWindow::tr("(process %1 on %2)").arg(holder.pid).arg(shown(holder.host.toStdString())));
+}
 
 }  // namespace
 
@@ -33,10 +41,7 @@ bool MainWindow::openFile(const QString& file) {
     message_->hide();
     QStringList notes = libraryTroubles();
     if (const auto& other = workspace_.repository().otherWindow())
-        notes << tr("%1 is open in another window too (process %2 on %3). Whoever saves second is asked.")
-                     .arg(QFileInfo(file).fileName())
-                     .arg(other->pid)
-                     .arg(other->host);
+        notes << tr("%1 is open in another window too%2. Whoever saves second is asked.").arg(QFileInfo(file).fileName(), whoHolds(*other));
     for (const Message& note : workspace_.document().notes()) notes << words(note);
     const auto newer = differingPaths(workspace_.setup(), io::withNewerProfiles(workspace_.setup(), workspace_.library()));
     if (!newer.empty())
@@ -57,7 +62,11 @@ bool MainWindow::openFromOutside(const QString& file) {
     activateWindow();
     const bool same = QFileInfo(file).canonicalFilePath() == QFileInfo(workspace_.repository().file()).canonicalFilePath();
     if (same && !workspace_.repository().file().isEmpty()) return true;
-    return !workspace_.document().modified() && QApplication::activeModalWidget() == nullptr && openFile(file);
+    // what is being typed belongs to the model that is shown
+    const auto views = pages_->findChildren<PageView*>();
+    const bool typing = QApplication::activePopupWidget() != nullptr ||
+                        std::any_of(views.begin(), views.end(), [](const PageView* view) { return view->editor() != nullptr; });
+    return !typing && !workspace_.document().modified() && QApplication::activeModalWidget() == nullptr && openFile(file);
 }
 
 void MainWindow::tellTrouble(const QString& what) {
@@ -81,7 +90,9 @@ bool MainWindow::save() {
         saveAs();
         return !workspace_.document().modified();
     }
-    if (const auto change = workspace_.repository().outside(); change && !change->missing) {
+    // asked again where yet another version was written while the question was open
+    while (const auto change = workspace_.repository().outside()) {
+        if (change->missing) break;
         if (!settleOutside(*change)) return false;
         if (!workspace_.document().modified()) return true;  // theirs was taken, or mine went elsewhere
     }
@@ -96,7 +107,7 @@ bool MainWindow::settleOutside(const OutsideChange& change) {
     if (change.theirs) {
         lines = differences({workspace_.setup(), workspace_.document().unknown(), {}}, *change.theirs, kShownDifferences);
         if (lines.isEmpty()) {  // the same document in other bytes
-            repository.lookAtDisk();
+            repository.accept(change);
             return true;
         }
         text += ' ' + tr("Here → there:");
@@ -106,8 +117,8 @@ bool MainWindow::settleOutside(const OutsideChange& change) {
     switch (askOutside(this, text, lines, change.theirs.has_value())) {
         case OutsideAnswer::Later: return false;
         case OutsideAnswer::SaveAs: saveAs(); return !workspace_.document().modified();
-        case OutsideAnswer::TakeTheirs: repository.takeTheirs(*change.theirs); return true;
-        case OutsideAnswer::KeepMine: repository.keepMine(); return true;
+        case OutsideAnswer::TakeTheirs: repository.takeTheirs(change); return true;
+        case OutsideAnswer::KeepMine: repository.keepMine(change); return true;
     }
     return false;
 }
@@ -116,14 +127,13 @@ void MainWindow::lookOutside() {
     if (QApplication::activeModalWidget() != nullptr) return;
     const auto change = workspace_.repository().outside();
     if (!change) {
-        outsideTold_.clear();
+        outsideTold_ = {};
         return;
     }
-    const QString file = workspace_.repository().file();
-    const QString state = change->missing ? QStringLiteral("-") : QFileInfo(file).lastModified().toString(Qt::ISODateWithMs);
-    if (state == outsideTold_) return;  // told already; saving asks again
-    outsideTold_ = state;
-    if (change->missing) showMessage(tr("%1 is gone from its folder. Saving writes it again.").arg(QFileInfo(file).fileName()));
+    if (change->state == outsideTold_) return;  // told already; saving asks again
+    outsideTold_ = change->state;
+    if (change->missing)
+        showMessage(tr("%1 is gone from its folder. Saving writes it again.").arg(QFileInfo(workspace_.repository().file()).fileName()));
     else (void)settleOutside(*change);
 }
 
@@ -136,14 +146,25 @@ bool MainWindow::mayLeave() {
 }
 
 void MainWindow::saveAs() {
-    QString file = QFileDialog::getSaveFileName(
-        this, tr("Save As"),
-        workspace_.repository().file().isEmpty()
-            ? QString::fromStdString(workspace_.setup().machine.name).toLower().replace(' ', '-') + QStringLiteral(".keel.json")
-            : workspace_.repository().file(),
-        tr("Keelhaul setups (*.keel.json)"));
+    const Repository& repository = workspace_.repository();
+    QFileDialog dialog(this, tr("Save As"), {}, tr("Keelhaul setups (*.keel.json)"));
+    dialog.setAcceptMode(QFileDialog::AcceptSave);
+    dialog.setDefaultSuffix(QStringLiteral("keel.json"));  // before the question about writing over a file, which is asked of that name
+    dialog.selectFile(repository.file().isEmpty()
+                          ? QString::fromStdString(workspace_.setup().machine.name).toLower().replace(' ', '-').replace('/', '-') +
+                                QStringLiteral(".keel.json")
+                          : repository.file());
+    if (dialog.exec() != QDialog::Accepted) return;
+    const QString file = dialog.selectedFiles().value(0);
     if (file.isEmpty()) return;
-    if (!file.endsWith(QStringLiteral(".json"))) file += QStringLiteral(".keel.json");
+    const bool own = QFileInfo(file).canonicalFilePath() == QFileInfo(repository.file()).canonicalFilePath();
+    if (const auto holder = own ? std::nullopt : Repository::holderOf(file)) {
+        const auto answer = ask(this, tr("Open in another window"),
+                                tr("%1 is open in another window%2, which would be asked when it saves. Write over it?")
+                                    .arg(QFileInfo(file).fileName(), whoHolds(*holder)),
+                                QMessageBox::Save | QMessageBox::Cancel, QMessageBox::Cancel);
+        if (answer != QMessageBox::Save) return;
+    }
     saveTo(file);
 }
 

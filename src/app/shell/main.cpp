@@ -5,6 +5,7 @@
 #include "app/shell/instance.h"
 #include "app/shell/language.h"
 #include "app/shell/mainwindow.h"
+#include "app/shell/preferencesfile.h"
 #include "app/shell/screenshots.h"
 #include "paint/pdf.h"
 
@@ -53,6 +54,7 @@ int run(app::Application& application, const char* program) {
     const QString socket = parser.isSet(grab) ? QString() : app::Instance::socketPath();
     if (!files.isEmpty() && app::Instance::handOver(socket, files.constFirst())) return 0;
 
+    const QString preferencesTrouble = app::safePreferences();
     app::Places places{QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation) + QStringLiteral("/state"), folders};
     if (parser.isSet(grab)) places.stateFolder.clear();
     QSettings settings;
@@ -76,6 +78,7 @@ int run(app::Application& application, const char* program) {
     if (!files.isEmpty()) window.openFile(files.constFirst());
     else window.newModel(QStringLiteral("470"));
     const app::Instance instance(socket, [&window](const QString& file) { return window.openFromOutside(file); });
+    if (!preferencesTrouble.isEmpty()) window.tell(preferencesTrouble);
     window.show();
     if (parser.isSet(first)) {
         QTimer::singleShot(0, qApp, [] {

@@ -244,8 +244,8 @@ void MainWindow::resizeEvent(QResizeEvent* event) {
     placeMessage();
 }
 
-void MainWindow::begin(const Setup& setup, const QString& message) {
-    workspace_.repository().startNew(setup);
+void MainWindow::begin(const Setup& setup, bool worthKeeping, const QString& message) {
+    workspace_.repository().startNew(setup, worthKeeping);
     workspace_.setStation(Station::Airframe);
     const QString told = (QStringList{message} + libraryTroubles()).join('\n').trimmed();
     if (told.isEmpty()) message_->hide();

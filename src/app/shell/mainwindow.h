@@ -52,10 +52,13 @@ public:
     bool openFile(const QString& file);
     /// A model of that size in the plain boxes, all at default.
     void newModel(const QString& sizeClass);
-    /// A setup that has no file yet. @param message  what is told of it; empty: nothing
-    void begin(const Setup& setup, const QString& message);
+    /// A setup that has no file yet. @param worthKeeping  it was asked for, and would be missed  @param message  what is told of it;
+    /// empty: nothing
+    void begin(const Setup& setup, bool worthKeeping, const QString& message);
     /// Another start of the program asks for a file: shown at once, unless what is open has changes. @return whether it is open
     bool openFromOutside(const QString& file);
+    /// What there is to know before the first click.
+    void tell(const QString& what) { showMessage(what); }
     /// What the last net caught: the document and its journal are as they were.
     void tellTrouble(const QString& what);
     bool save();
@@ -127,7 +130,8 @@ private:
     void copyBox();
     void watchBox(const QString& file);
     /// A box of one's own as it stands in its file, where the model has it. @param chosen  it is put in place of another
-    void takeBox(const QString& file, bool chosen = false);
+    /// @return whether there is nothing to mend in it
+    bool takeBox(const QString& file, bool chosen = false);
     void takePlanStep();
     void changeModes(const QString& id);
     void copyCell(bool everyMode);
@@ -180,7 +184,7 @@ private:
     QSet<QString> boxNames_;
     QFileSystemWatcher boxFiles_;  ///< the pilot's own boxes that were opened in an editor
     QSize placed_;                 ///< as it was before it was shown first
-    QString outsideTold_;          ///< which state of the file on disk was told
+    DiskState outsideTold_;        ///< which state of the file on disk was told
 };
 
 }  // namespace kh::app

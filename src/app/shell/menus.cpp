@@ -100,7 +100,7 @@ QString settingText(const Setup& setup, const StationPage& page, const Row& row,
     }
     const auto& modes = setup.transmitter.modes;
     if (matrix && !row.aside && cell < modes.size()) text << shown(modes[cell].name);
-    if (matrix && *row.unit != 0) text << words(row.unit);
+    if (matrix && !row.unit.empty()) text << words(row.unit.c_str());
     const QString brief = words(part.label.empty() ? fieldBrief(setup, part.field) : part.label);
     if (!brief.isEmpty() && !text.contains(brief, Qt::CaseInsensitive)) text << brief;
     return text.join(QStringLiteral(", "));
@@ -108,7 +108,7 @@ QString settingText(const Setup& setup, const StationPage& page, const Row& row,
 
 QString settingValue(const Part& part) {
     QString value = words(part.value);
-    if (part.unit[0] != '\0') value += QLatin1Char(' ') + QString::fromUtf8(part.unit);
+    if (!part.unit.empty()) value += QLatin1Char(' ') + QString::fromStdString(part.unit);
     return value;
 }
 

@@ -33,14 +33,14 @@ io::AnyProfile ownCopy(P profile) {
 /// chosen servo takes the place of the one it is a copy of.
 Setup withBox(Setup setup, const io::AnyProfile& box, bool chosen) {
     const auto put = [&](auto& fitted, const auto* own, bool meant) {
-        if (own != nullptr && (fitted.id == own->id || (chosen && meant))) fitted = *own;
+        if (own != nullptr && (fitted->id == own->id || (chosen && meant))) fitted = *own;
     };
     const auto* servo = std::get_if<ServoProfile>(&box);
     const auto copied = [&](const ServoProfile& fitted) { return servo != nullptr && kOwn + fitted.id == servo->id; };
     put(setup.transmitter.profile, std::get_if<TransmitterProfile>(&box), true);
     put(setup.controller.profile, std::get_if<ControllerProfile>(&box), true);
     put(setup.speedController.profile, std::get_if<SpeedControllerProfile>(&box), true);
-    setup.machine.aircraft.facts().eachServo([&](const ServoPlace&, ServoProfile& fitted) { put(fitted, servo, copied(fitted)); });
+    setup.machine.aircraft.facts().eachServo([&](const ServoPlace&, Shared<ServoProfile>& fitted) { put(fitted, servo, copied(fitted)); });
     return setup;
 }
 
@@ -48,10 +48,10 @@ Setup withBox(Setup setup, const io::AnyProfile& box, bool chosen) {
 
 void MainWindow::copyBox() {
     const Setup& s = workspace_.setup();
-    std::vector<io::AnyProfile> boxes{ownCopy(s.transmitter.profile), ownCopy(s.controller.profile), ownCopy(s.speedController.profile)};
+    std::vector<io::AnyProfile> boxes{ownCopy(*s.transmitter.profile), ownCopy(*s.controller.profile), ownCopy(*s.speedController.profile)};
     std::set<std::string> servos;  // each kind aboard once
     for (const FittedServo& fitted : fittedServos(s.machine))
-        if (servos.insert(fitted.servo.id).second) boxes.push_back(ownCopy(fitted.servo));
+        if (servos.insert(fitted.servo->id).second) boxes.push_back(ownCopy(*fitted.servo));
     std::vector<Offer> offers;
     for (const io::AnyProfile& box : boxes)
         offers.push_back({shown(io::nameOf(box)), words(io::kindName(box)), [this, box] {
@@ -62,7 +62,7 @@ void MainWindow::copyBox() {
                                   const QString name = QFile::decodeName(file.c_str());
                                   watchBox(name);
                                   const bool opened = places_.openOutside(QUrl::fromLocalFile(name));
-                                  takeBox(name, true);
+                                  if (!takeBox(name, true)) return;  // why stands there
                                   showMessage(opened
                                                   ? tr("%1 is opened in your editor. Each time it is saved there it is checked and taken, "
                                                        "as a change that can be undone.")
@@ -83,24 +83,27 @@ void MainWindow::watchBox(const QString& file) {
     boxNames_.insert(file);
 }
 
-void MainWindow::takeBox(const QString& file, bool chosen) {
+bool MainWindow::takeBox(const QString& file, bool chosen) {
     watchBox(file);  // before it is read: what is saved from now on is told again
     const QString name = QFileInfo(file).fileName();
     try {
         const std::string text = io::readFile(QFile::encodeName(file).toStdString());
-        if (text.empty()) return;  // cut short before it is written: the next change has it
+        if (text.empty()) return true;  // cut short before it is written: the next change has it
         const io::AnyProfile box = io::parseAnyProfile(text);
         workspace_.setLibrary(io::loadLibrary(places_.data));
         const Setup after = withBox(workspace_.setup(), box, chosen);
-        if (after == workspace_.setup()) return;  // saved as it was, or of a box this model has not
+        if (after == workspace_.setup()) return true;  // saved as it was, or of a box this model has not
         const QString title = shown(io::nameOf(box));
-        if (workspace_.attempt([&] { workspace_.document().replace(tr("Take %1").arg(title), after); }))
-            showMessage(tr("%1 was taken as it was saved; one change that can be undone.").arg(title));
+        if (!workspace_.attempt([&] { workspace_.document().replace(tr("Take %1").arg(title), after); })) return false;
+        showMessage(tr("%1 was taken as it was saved; one change that can be undone.").arg(title));
+        return true;
     } catch (const InputError& e) {
         showMessage(tr("%1 was not taken: %2: %3. What is open stays as it was.")
                         .arg(name, QString::fromStdString(e.field()), QString::fromStdString(e.problem())));
     } catch (const io::FileError&) {  // it is being replaced
+        return true;
     }
+    return false;
 }
 
 }  // namespace kh::app

@@ -73,7 +73,7 @@ void TopBar::layOut() {
         return true;
     };
     double boxesWidth = 0;
-    for (const std::string& box : {s.transmitter.profile.name, s.controller.profile.name})
+    for (const std::string& box : {s.transmitter.profile->name, s.controller.profile->name})
         boxesWidth += textWidth(shown(box), Theme::font(13, true)) + 30;
     const QString state = d.modified() ? tr("unsaved")
                           : workspace_.repository().savedAt().isValid()
@@ -98,8 +98,8 @@ void TopBar::layOut() {
         x += w + 26;
     }
     if (boxes)
-        for (const auto& [id, box] : {std::pair{QStringLiteral("transmitter"), s.transmitter.profile.name},
-                                      std::pair{QStringLiteral("controller"), s.controller.profile.name}}) {
+        for (const auto& [id, box] : {std::pair{QStringLiteral("transmitter"), s.transmitter.profile->name},
+                                      std::pair{QStringLiteral("controller"), s.controller.profile->name}}) {
             const double w = textWidth(shown(box), Theme::font(13, true)) + 10;
             items.push_back({id, id == QStringLiteral("transmitter") ? tr("Transmitter") : tr("Controller"), shown(box),
                              QAccessible::StaticText, QRectF(x, 4, w, 32)});

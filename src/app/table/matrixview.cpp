@@ -53,8 +53,8 @@ void MatrixView::render(QPainter* p) {
                                     Theme::font(13, true), Theme::box(row.band));
                 const Setup& s = workspace().setup();
                 const auto aboutMachine = [&, of = workspace().entry().aboutMachine] { return of == nullptr ? QString() : words(of(s)); };
-                const QString about = row.band == Box::Transmitter  ? shown(s.transmitter.profile.name)
-                                      : row.band == Box::Controller ? shown(s.controller.profile.name)
+                const QString about = row.band == Box::Transmitter  ? shown(s.transmitter.profile->name)
+                                      : row.band == Box::Controller ? shown(s.controller.profile->name)
                                                                     : aboutMachine();
                 drawText(*p, {std::max(x + 12, left(0)), y + 18}, about, Theme::font(12), t.muted);
             }
@@ -93,7 +93,7 @@ void MatrixView::render(QPainter* p) {
             const double in = row.under.empty() ? 0 : kSubRow;
             const double x = drawText(*p, {kLeft + 14 + in, y + 19}, words(row.title), Theme::font(13, isSelected),
                                       row.under.empty() ? t.ink : t.muted, left(0) - 4);
-            const QString unit = words(row.unit);
+            const QString unit = words(row.unit.c_str());
             if (!unit.isEmpty() && x + 4 + textWidth(unit, Theme::font(12)) < left(0) - 2)
                 drawText(*p, {x + 4, y + 19}, unit, Theme::font(12), t.muted);
             if (!row.findings.empty()) drawMark(*p, severity, {8, y + 14}, 8);  // in the margin: titles reach the first column

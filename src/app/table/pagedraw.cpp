@@ -14,7 +14,7 @@ using namespace paint;
 
 namespace {
 /// A degree sign stands close, other units apart.
-double unitGap(const char* unit) { return std::string_view(unit) == "°" ? 0 : 4; }
+double unitGap(std::string_view unit) { return unit == "°" ? 0 : 4; }
 
 }  // namespace
 
@@ -68,7 +68,7 @@ double PageView::partWidth(const Part& part, bool bold) {
     double w = part.look == Part::Look::Spark ? 34 : 0;
     if (!part.label.empty()) w += textWidth(words(part.label), Theme::font(13)) + 5;
     w += textWidth(words(part.value), Theme::font(13, bold));
-    if (*part.unit != 0) w += textWidth(QString::fromUtf8(part.unit), Theme::font(13)) + unitGap(part.unit);
+    if (!part.unit.empty()) w += textWidth(QString::fromStdString(part.unit), Theme::font(13)) + unitGap(part.unit);
     return w + kPartGap;
 }
 
@@ -106,7 +106,7 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
     }
     Item item{id,
               words(part.label),
-              value + (*part.unit != 0 ? QStringLiteral(" ") + QString::fromUtf8(part.unit) : QString()),
+              value + (!part.unit.empty() ? QStringLiteral(" ") + QString::fromStdString(part.unit) : QString()),
               part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
               QRectF(x - 3, baseline - 15, w - 4, 21),
               selected};
@@ -144,7 +144,7 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
     }
     if (!part.label.empty()) tx = drawText(*p, {tx, baseline}, words(part.label), Theme::font(13), t.muted) + 5;
     tx = drawText(*p, {tx, baseline}, value, Theme::font(13, bold), part.value.text == "–" ? t.muted : t.ink);
-    if (*part.unit != 0) drawText(*p, {tx + unitGap(part.unit), baseline}, QString::fromUtf8(part.unit), Theme::font(13), t.muted);
+    if (!part.unit.empty()) drawText(*p, {tx + unitGap(part.unit), baseline}, QString::fromStdString(part.unit), Theme::font(13), t.muted);
     if (selected) {
         p->setRenderHint(QPainter::Antialiasing);
         p->setPen(QPen(hasFocus() ? boxColour : t.muted, hasFocus() ? 2 : 1));

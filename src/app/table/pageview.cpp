@@ -26,6 +26,10 @@ PageView::PageView(Workspace& workspace, QWidget* parent) : ItemView(parent), wo
     };
     connect(&workspace, &Workspace::swapped, this, refresh);
     connect(&workspace, &Workspace::posedChanged, this, refresh);
+    connect(&workspace.document(), &DocumentModel::begun, this, [this] {  // what was being typed or chosen was for the model before
+        closeEditor();
+        for (QMenu* menu : findChildren<QMenu*>()) menu->close();
+    });
     connect(&workspace, &Workspace::progressed, this, [this] { update(); });
     connect(&workspace, &Workspace::stationChanged, this, [this] {
         closeEditor();
@@ -249,7 +253,6 @@ void PageView::openLineEditor(const Part& part, QRectF at) {
     const bool nothing =
         field && (std::holds_alternative<std::monostate>(field->value) || (isCondition && std::get<Condition>(field->value).empty()));
     QString text = nothing ? QString() : words(part.value);
-    if (part.typedAs) text.remove(QStringLiteral("H ")).remove(QStringLiteral("R "));
     editor_->setText(text);
     editor_->selectAll();
     editor_->setGeometry(at.adjusted(-2, -2, isCondition ? 120 : 40, 3).toRect().intersected(rect().adjusted(2, 0, -2, 0)));

@@ -45,7 +45,7 @@ void ProofView::drawWitness(QPainter& p, const Finding& f, double y) const {
         return;
     }
     for (const auto& [id, place] : f.witness->to.switches) {
-        const QString text = QStringLiteral("%1 %2").arg(QString::fromStdString(id)).arg(place);
+        const QString text = QStringLiteral("%1 %2").arg(shown(id)).arg(place);
         const double w = textWidth(text, Theme::font(12, true)) + 12;
         p.setPen(QPen(colour, 1.2));
         p.setBrush(Qt::NoBrush);

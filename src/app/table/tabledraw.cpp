@@ -27,7 +27,7 @@ Box boxOf(const Row& row) {
 }
 
 /// Numbers stand at the right of their column, words at its left.
-bool atRight(const SubColumn& column) { return *column.unit != 0; }
+bool atRight(const SubColumn& column) { return !column.unit.empty(); }
 
 void drawBar(QPainter& p, const Row& parent, double y, double height) { p.fillRect(QRectF(0, y, 3, height), Theme::box(boxOf(parent))); }
 
@@ -48,7 +48,7 @@ double LedgerView::renderTableHead(QPainter* p, const Row& parent, double y, con
         const SubColumn& column = parent.columns[k];
         const Place at = placeOf(parent, k, c);
         const QFont font = Theme::font(12);
-        const QString unit = QString::fromUtf8(column.unit);
+        const QString unit = QString::fromStdString(column.unit);
         const double unitWidth = unit.isEmpty() ? 0 : textWidth(unit, font) + 4;
         const QString caption =
             QFontMetricsF(font).elidedText(words(column.caption), Qt::ElideRight, at.right - at.left - kInset - unitWidth);

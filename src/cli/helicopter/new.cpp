@@ -61,7 +61,8 @@ int runNew(const NewOptions& o, const char* program) {
     choose(answers.boxes.speedController, library.speedControllers, o.speedController, "speed controller");
     choose(answers.boxes.plateServo, library.servos, o.servo, "servo");
     choose(answers.boxes.tailServo, library.servos, o.servo, "servo");
-    io::saveDocument(o.out, newModel(answers, QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString()));
+    const Setup made = newModel(answers, QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString());
+    writeAll(o.out, io::writeDocument(made), o.replace);
     return Fine;
 }
 

@@ -11,8 +11,8 @@
 namespace kh {
 
 std::optional<double> squareTrimUs(const PlateServo& servo) {
-    if (servo.servo.degPerUs <= 0.0) return std::nullopt;
-    return -servo.squareErrorDeg / servo.servo.degPerUs * (servo.risesWithPulse ? 1.0 : -1.0);
+    if (servo.servo->degPerUs <= 0.0) return std::nullopt;
+    return -servo.squareErrorDeg / servo.servo->degPerUs * (servo.risesWithPulse ? 1.0 : -1.0);
 }
 
 std::vector<Edit> squareTrims(const Setup& setup) {
@@ -57,7 +57,7 @@ std::vector<std::vector<Edit>> offeredRanges(const AuditContext& c) {
         throwEdit = {
             {"controller.referencePct"_field,
              roundToStep(
-                 pitchSettingFor({c.setup.controller.referencePct, reference.value}, c.setup.controller.profile.referenceDeg).setting,
+                 pitchSettingFor({c.setup.controller.referencePct, reference.value}, c.setup.controller.profile->referenceDeg).setting,
                  0.1)}};
     out.push_back(throwEdit);
     out.push_back(range);

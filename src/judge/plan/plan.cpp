@@ -323,6 +323,9 @@ Setup withPlan(const Setup& setup, const Plan& plan, std::size_t steps, bool byH
     for (std::size_t i = 0; i < std::min(steps, plan.steps.size()); ++i) {
         const PlanStep& s = plan.steps[i];
         if ((s.byHand || s.provisional) && !byHandToo) continue;
+        for (std::size_t k = 0; k < s.edits.size(); ++k)
+            if (const auto field = readField(out, s.edits[k].path); !field || field->value != s.was[k])
+                throw InputError(s.edits[k].path, "is another than the plan was made for: it must be worked out anew");
         out = withEdits(out, s.edits, s.byHand ? Standing::Entered : Standing::Computed, at);
     }
     return out;

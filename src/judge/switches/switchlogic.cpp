@@ -38,13 +38,13 @@ SwitchLogic::SwitchLogic(const Setup& setup, const ChainModel& model, const Proo
     cut_ = modes.size() + 1;
     latch_ = !setup.transmitter.cut.when.empty();
     combinations = latch_ ? 2 : 1;
-    for (const SwitchProfile& s : setup.transmitter.profile.switches) combinations *= static_cast<std::uint64_t>(s.places);
+    for (const SwitchProfile& s : setup.transmitter.profile->switches) combinations *= static_cast<std::uint64_t>(s.places);
     walked = std::min(throttle.size(), kMostWalked) * (latch_ ? 2 : 1);
     untried = throttle.size() - std::min(throttle.size(), kMostWalked);
-    for (std::size_t i = 0; i < setup.transmitter.profile.switches.size(); ++i) {
+    for (std::size_t i = 0; i < setup.transmitter.profile->switches.size(); ++i) {
         const auto& axes = everything.axes();
         if (std::none_of(axes.begin(), axes.end(), [&](const SwitchAxis& a) { return a.index == i; }))
-            free.push_back(setup.transmitter.profile.switches[i].id);
+            free.push_back(setup.transmitter.profile->switches[i].id);
     }
     walk(progress);
 }
@@ -65,7 +65,7 @@ void SwitchLogic::walk(const ProofProgress& progress) {
     std::uint64_t others = 1;  // places of the switches that do not matter here
     {
         std::uint64_t all = 1;
-        for (const SwitchProfile& s : setup_.transmitter.profile.switches) all *= static_cast<std::uint64_t>(s.places);
+        for (const SwitchProfile& s : setup_.transmitter.profile->switches) all *= static_cast<std::uint64_t>(s.places);
         std::uint64_t mine = 1;
         for (const SwitchAxis& a : throttle.axes()) mine *= a.classOf.size();
         others = all / mine;
@@ -164,7 +164,7 @@ std::optional<std::size_t> ProofContext::function(const std::string& id) const {
 PartialDeck ProofContext::deckAt(const SwitchLogic::Seen& seen, PartialDeck sticks) const {
     const SwitchPlaces places = logic.throttle.places(seen.first);
     for (const SwitchAxis& a : logic.throttle.axes())
-        sticks.switches[setup.transmitter.profile.switches[a.index].id] = static_cast<int>(static_cast<unsigned char>(places[a.index]));
+        sticks.switches[setup.transmitter.profile->switches[a.index].id] = static_cast<int>(static_cast<unsigned char>(places[a.index]));
     if (seen.latched) sticks.cutLatched = true;
     return sticks;
 }

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/switches/switchproof.h"
+#include "model/amounts.h"
 
 #include "base/conventions.h"
 #include "judge/rowids.h"
@@ -37,7 +38,7 @@ void unreachable(const ProofContext& c, PropertyResult& r) {
 void deadPlaces(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
     for (const SwitchAxis& axis : c.logic.everything.axes()) {
-        const SwitchProfile& s = tx.profile.switches[axis.index];
+        const SwitchProfile& s = tx.profile->switches[axis.index];
         const int neutral = neutralPlaceOf(tx, s);
         for (int place = 1; place <= s.places; ++place) {
             if (place == neutral) continue;
@@ -115,15 +116,17 @@ void judgeTwoSwitches(const ProofContext& c, PropertyResult& r) {
 void judgeSpareChannels(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
     const auto used = static_cast<std::size_t>(tx.channels.size());
-    r.covered = static_cast<std::uint64_t>(std::max<int>(0, tx.profile.channels - static_cast<int>(used)));
+    r.covered = static_cast<std::uint64_t>(std::max<int>(0, tx.profile->channels - static_cast<int>(used)));
     r.finding.found = say(KH_TR("None of {n} unused channels follows a switch."), {{"n", num(static_cast<double>(r.covered))}});
     for (const SpareChannel& s : tx.spares) {
         if (s.follows.empty()) continue;
         c.refute(r, {.severity = Severity::Warning,
                      .row = "unused-channels"_row,
-                     .found = say(KH_TR("Channel {n} is unused and follows {s}."), {{"n", num(s.number)}, {"s", s.follows}}),
+                     .found = say(KH_TR("Channel {n} is unused and follows {s}."),
+                                  {{"n", amount(c.setup, elementPath("transmitter.spares.{}.number"_field, s.id))}, {"s", s.follows}}),
                      .why = say(KH_TR("What is plugged in there later moves with a switch nobody thinks of.")),
-                     .todo = say(KH_TR("Inhibit channel {n} in the transmitter."), {{"n", num(s.number)}}),
+                     .todo = say(KH_TR("Inhibit channel {n} in the transmitter."),
+                                 {{"n", amount(c.setup, elementPath("transmitter.spares.{}.number"_field, s.id))}}),
                      .subject = elementPath("transmitter.spares.{}.follows"_field, s.id),
                      .fix = {{elementPath("transmitter.spares.{}.follows"_field, s.id), std::string()}}});
         return;
@@ -162,11 +165,11 @@ void judgeHoldFlies(const ProofContext& c, PropertyResult& r) {
     }
     c.refute(r, {.severity = Severity::Warning,
                  .row = "tail-gain"_row,
-                 .found = say(KH_TR("Hold does not fly like {m}: {n} settings differ; gain is {a} % in {m} and {b} % in hold."),
+                 .found = say(KH_TR("Hold does not fly like {m}: {n} settings differ; gain is {a} in {m} and {b} in hold."),
                               {{"m", from->name},
                                {"n", num(static_cast<double>(fix.size()))},
-                               {"a", signedNum(from->tailGainPct)},
-                               {"b", signedNum(hold->tailGainPct)}}),
+                               {"a", amount(c.setup, elementPath("transmitter.modes.{}.tailGainPct"_field, from->id))},
+                               {"b", amount(c.setup, elementPath("transmitter.modes.{}.tailGainPct"_field, hold->id))}}),
                  .why = say(KH_TR("In an autorotation there is no time to find out that the sticks answer differently.")),
                  .todo = say(KH_TR("Copy rates, expo and gain of {m} to hold in the transmitter."), {{"m", from->name}}),
                  .witness = witness,
@@ -197,17 +200,17 @@ void judgePowerOn(const ProofContext& c, PropertyResult& r) {
         refute(say(KH_TR("Rescue is on at the power-on places.")), say(KH_TR("Put rescue on a momentary switch in the transmitter.")),
                conditionPath(tx, "rescue"), {});
     } else if (!tx.hold.powerOnGuard) {
-        refute(say(KH_TR("The power-on guard of {b} is not set."), {{"b", tx.profile.name}}),
+        refute(say(KH_TR("The power-on guard of {b} is not set."), {{"b", tx.profile->name}}),
                say(KH_TR("Set the power-on guard in the transmitter: hold on, first mode, collective low, rescue off.")),
                "transmitter.hold.powerOnGuard"_field, {{"transmitter.hold.powerOnGuard"_field, true}});
-    } else if (tx.profile.modelMatch && !tx.modelMatch) {
+    } else if (tx.profile->modelMatch && !tx.modelMatch) {
         refute(say(KH_TR("Model match is off: another model's memory would drive this machine.")),
                say(KH_TR("Switch model match on in the transmitter.")), "transmitter.modelMatch"_field,
                {{"transmitter.modelMatch"_field, true}});
-    } else if (!tx.profile.modelMatch) {
+    } else if (!tx.profile->modelMatch) {
         r.finding.found =
             say(KH_TR("Hold on, first mode, rescue off at power-on. {b} has no model match: bump aileron before the motor is armed."),
-                {{"b", tx.profile.name}});
+                {{"b", tx.profile->name}});
     }
 }
 

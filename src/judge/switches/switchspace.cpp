@@ -16,8 +16,8 @@ SwitchSpace::SwitchSpace(const Setup& setup, const ChainModel& model, const std:
     for (const std::size_t f : functions)
         if (const Condition* c = conditionOf(tx, model.functionName(f))) collector.add(*c);
     const PlacesNamed& named = collector.named;
-    for (std::size_t i = 0; i < tx.profile.switches.size(); ++i) {
-        const SwitchProfile& s = tx.profile.switches[i];
+    for (std::size_t i = 0; i < tx.profile->switches.size(); ++i) {
+        const SwitchProfile& s = tx.profile->switches[i];
         const auto places = named.find(s.id);
         if (places == named.end()) continue;
         SwitchAxis axis{i, {}, {}, {}};

@@ -3,8 +3,10 @@
 // The properties of the switch proof that look at throttle and pitch: P1, P5, P6, P7, P10.
 #include "base/conventions.h"
 #include "judge/candidates.h"
+#include "judge/modechecks.h"
 #include "judge/rowids.h"
 #include "judge/switches/switchlogic.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 
 #include <algorithm>
@@ -58,8 +60,8 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
     if (bailOut && tx.kill.when.empty()) {
         c.refute(r, {.severity = Severity::Danger,
                      .row = "kill-switch"_row,
-                     .found = say(KH_TR("Hold keeps the speed controller's bail-out value of {t} % and there is no kill switch."),
-                                  {{"t", num(tx.hold.throttlePct, 1)}}),
+                     .found = say(KH_TR("Hold keeps the speed controller's bail-out value of {t} and there is no kill switch."),
+                                  {{"t", amount(c.setup, "transmitter.hold.throttlePct"_field, tx.hold.throttlePct)}}),
                      .why = say(KH_TR("With hold on the rotor can be spun up by one bump; nothing switches the motor off for good.")),
                      .todo = say(KH_TR("Give kill a switch of its own in the transmitter.")),
                      .subject = "transmitter.kill.when"_field});
@@ -78,12 +80,12 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
         const std::string mode = c.modes[key.beneath].name;
         Finding f{.severity = Severity::Danger,
                   .row = key.kill || key.cut ? "kill-switch"_row : "hold"_row,
-                  .found = say(KH_TR("With {f} on in {m}, stick {s}, the speed controller gets {u} µs, {t} %; surely off is {o} µs."),
+                  .found = say(KH_TR("With {f} on in {m}, stick {s}, the speed controller gets {u} µs, {t}; surely off is {o} µs."),
                                {{"f", what},
                                 {"m", mode},
                                 {"s", signedNum(run->stick, 2)},
                                 {"u", num(now.motorPulseUs)},
-                                {"t", num(now.throttlePct, 1)},
+                                {"t", amount(c.setup, throttlePath(c.setup.transmitter), now.throttlePct)},
                                 {"o", num(limits.offUs)}}),
                   .why = say(KH_TR("You reach for the model and the main rotor can be driven.")),
                   .witness = Witness{std::nullopt, state}};
@@ -97,8 +99,8 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
             f.fix = {{f.subject, !channelOf(tx, kThrottleChannel)->reversed}};
         } else if (engine && what == "hold") {  // hold is an idle there: lowered to motor-off it would stop the engine
             const double idle = idleLimits(c.setup.machine).startPct;
-            f.todo = say(KH_TR("Set hold to {v} % in the transmitter: a reliable idle, hot and cold, rotor not creeping."),
-                         {{"v", num(idle, 1)}});
+            f.todo = say(KH_TR("Set hold to {v} in the transmitter: a reliable idle, hot and cold, rotor not creeping."),
+                         {{"v", amount(c.setup, "transmitter.hold.throttlePct"_field, idle)}});
             f.subject = "transmitter.hold.throttlePct"_field;
             f.fix = {{f.subject, idle}};
         } else {
@@ -112,9 +114,9 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
         return;
     }
     const std::string clutch = engine && !c.setup.machine.power.clutchPct ? KH_TR("clutch engagement is not known") : "";
-    r.finding.found = engine    ? say(KH_TR("In {n} states hold is its idle of {t} %, kill and cut close the throttle{k}."),
+    r.finding.found = engine    ? say(KH_TR("In {n} states hold is its idle of {t}, kill and cut close the throttle{k}."),
                                       {{"n", num(static_cast<double>(r.covered))},
-                                       {"t", num(tx.hold.throttlePct, 1)},
+                                       {"t", amount(c.setup, "transmitter.hold.throttlePct"_field, tx.hold.throttlePct)},
                                        {"k", clutch.empty() ? std::string() : "; " + clutch}})
                       : bailOut ? say(KH_TR("In {n} states hold gives exactly {h} µs and kill at most {o} µs."),
                                       {{"n", num(static_cast<double>(r.covered))}, {"h", num(holdUs)}, {"o", num(limits.offUs)}})
@@ -148,17 +150,19 @@ void judgeInverted(const ProofContext& c, PropertyResult& r) {
         state.collective = fall->stick;
         state.throttleTrim = fall->trim;
         const double level = std::max(kInvertedLeastPct, fall->topPct);
-        c.refute(
-            r,
-            {.severity = Severity::Danger,
-             .row = "throttle-curve"_row,
-             .found = say(KH_TR("In {m} throttle falls to {t} % at stick {s}; it flies inverted at {v} %."),
-                          {{"m", m.name}, {"t", num(fall->throttlePct, 1)}, {"s", signedNum(fall->stick, 2)}, {"v", num(fall->topPct, 1)}}),
-             .why = say(KH_TR("Inverted, low stick asks for lift: the rotor slows just when it must carry the model.")),
-             .todo = say(KH_TR("Make the throttle curve of {m} flat at {v} % in the transmitter."), {{"m", m.name}, {"v", num(level, 1)}}),
-             .witness = Witness{std::nullopt, state},
-             .subject = modePath(m, "throttle"),
-             .fix = {{modePath(m, "throttle"), flatCurve(level, m.throttle.points.size())}}});
+        c.refute(r, {.severity = Severity::Danger,
+                     .row = "throttle-curve"_row,
+                     .found = say(KH_TR("In {m} throttle falls to {t} at stick {s}; it flies inverted at {v}."),
+                                  {{"m", m.name},
+                                   {"t", amount(c.setup, throttlePath(c.setup.transmitter), fall->throttlePct)},
+                                   {"s", signedNum(fall->stick, 2)},
+                                   {"v", amount(c.setup, throttlePath(c.setup.transmitter), fall->topPct)}}),
+                     .why = say(KH_TR("Inverted, low stick asks for lift: the rotor slows just when it must carry the model.")),
+                     .todo = say(KH_TR("Make the throttle curve of {m} flat at {v} in the transmitter."),
+                                 {{"m", m.name}, {"v", amount(c.setup, throttlePath(c.setup.transmitter), level)}}),
+                     .witness = Witness{std::nullopt, state},
+                     .subject = modePath(m, "throttle"),
+                     .fix = {{modePath(m, "throttle"), flatCurve(level, m.throttle.points.size())}}});
         return;
     }
     r.finding.found =
@@ -198,7 +202,8 @@ void judgeLeavingHold(const ProofContext& c, PropertyResult& r) {
                 .row = bends ? "spool-up"_row : "soft-start"_row,
                 .found = bends ? say(KH_TR("In {m} the motor starts at stick {s} with the blades at {p}°; −3 … +1° is right."),
                                      {{"m", c.modes[mode].name}, {"s", signedNum(start, 2)}, {"p", signedNum(pitch, 1)}})
-                               : say(KH_TR("Leaving hold at low stick throttle jumps to {t} % and soft start is off."), {{"t", num(jump)}}),
+                               : say(KH_TR("Leaving hold at low stick throttle jumps to {t} and soft start is off."),
+                                     {{"t", amount(c.setup, throttlePath(c.setup.transmitter), jump)}}),
                 .why = bends ? say(KH_TR("The model is pressed on its skids with the blades bent towards the boom."))
                              : say(KH_TR("A flat curve starts the motor at once: gears strip and the model turns on the ground.")),
                 .todo = bends ? say(KH_TR("Raise the low end of the pitch curve of {m} in the transmitter, or spool up at mid stick."),
@@ -210,8 +215,10 @@ void judgeLeavingHold(const ProofContext& c, PropertyResult& r) {
         return;
     }
     r.finding.found =
-        jump > 0.0 ? say(KH_TR("Leaving hold at low stick throttle jumps to {t} % at {p}°: soft start takes {s} s; guard the hold switch."),
-                         {{"t", num(jump)}, {"p", signedNum(pitch, 1)}, {"s", num(c.setup.speedController.softStartS, 1)}})
+        jump > 0.0 ? say(KH_TR("Leaving hold at low stick throttle jumps to {t} at {p}°: soft start takes {s}; guard the hold switch."),
+                         {{"t", amount(c.setup, throttlePath(c.setup.transmitter), jump)},
+                          {"p", signedNum(pitch, 1)},
+                          {"s", amount(c.setup, "speedController.softStartS"_field, c.setup.speedController.softStartS)}})
                    : say(KH_TR("The motor stays off at low stick and starts from stick {s}, blades at {p}°."),
                          {{"s", signedNum(start, 2)}, {"p", signedNum(pitch, 1)}});
 }
@@ -293,18 +300,19 @@ void judgeGoverned(const ProofContext& c, PropertyResult& r) {
         PartialDeck state = c.deckAt(*seen);
         state.collective = drift->stick;
         state.throttleTrim = drift->trim;
-        c.refute(r,
-                 {.severity = Severity::Danger,
-                  .row = "throttle-curve"_row,
-                  .found = say(
-                      KH_TR("In {m} the governor sees {t} % at stick {s} and {v} % at the top."),
-                      {{"m", m.name}, {"t", num(drift->throttlePct, 1)}, {"s", signedNum(drift->stick, 2)}, {"v", num(drift->topPct, 1)}}),
-                  .why = say(KH_TR("A governing speed controller takes every value as another head speed: it hunts, and low stick "
-                                   "stops the motor in flight.")),
-                  .todo = say(KH_TR("Make the throttle curve of {m} one value in the transmitter."), {{"m", m.name}}),
-                  .witness = Witness{std::nullopt, state},
-                  .subject = modePath(m, "throttle"),
-                  .fix = governedCurveFix(c.setup.transmitter, m, drift->topPct)});
+        c.refute(r, {.severity = Severity::Danger,
+                     .row = "throttle-curve"_row,
+                     .found = say(KH_TR("In {m} the governor sees {t} at stick {s} and {v} at the top."),
+                                  {{"m", m.name},
+                                   {"t", amount(c.setup, throttlePath(c.setup.transmitter), drift->throttlePct)},
+                                   {"s", signedNum(drift->stick, 2)},
+                                   {"v", amount(c.setup, throttlePath(c.setup.transmitter), drift->topPct)}}),
+                     .why = say(KH_TR("A governing speed controller takes every value as another head speed: it hunts, and low stick "
+                                      "stops the motor in flight.")),
+                     .todo = say(KH_TR("Make the throttle curve of {m} one value in the transmitter."), {{"m", m.name}}),
+                     .witness = Witness{std::nullopt, state},
+                     .subject = modePath(m, "throttle"),
+                     .fix = governedCurveFix(c.setup.transmitter, m, drift->topPct)});
         return;
     }
     r.finding.found =

@@ -52,9 +52,9 @@ Checker checkerAt(const Setup& setup, double heightMm) {
                   helicopter(m).head.gripMm};
     const std::vector<BallFollow> follows = ballFollows(m);
     for (const PlateServo& s : helicopter(m).servos) {
-        const double stroke = strokeFor(setup.controller.profile.usableStrokeUs, setup.controller.pulseUs) * s.servo.degPerUs;
+        const double stroke = strokeFor(setup.controller.profile->usableStrokeUs, setup.controller.pulseUs) * s.servo->degPerUs;
         check.balls.push_back(
-            {follows[check.balls.size()], s.armMm, s.linkMm, s.servo.rangeDeg, s.squareErrorDeg - stroke, s.squareErrorDeg + stroke});
+            {follows[check.balls.size()], s.armMm, s.linkMm, s.servo->rangeDeg, s.squareErrorDeg - stroke, s.squareErrorDeg + stroke});
     }
     return check;
 }

@@ -61,8 +61,7 @@ HelicopterPlant::HelicopterPlant(const Setup& setup) {
     tailFacts_ = h.tail;
     // built in, it pushes against the main rotor's torque
     tailNeutralMm_ = tailFacts_.gripMm * sinDeg(tailFacts_.neutralPitchDeg) * (h.rotor.turning == Turning::Clockwise ? 1.0 : -1.0);
-    tailFacts_.servo.name.clear();
-    tailStrokeUs_ = strokeFor(fc.profile.tailStrokeUs, fc.tail.pulseUs);
+    tailStrokeUs_ = strokeFor(fc.profile->tailStrokeUs, fc.tail.pulseUs);
     rotor_ = {setup.machine.massKg, h.rotor.discM, 0.0, h.rotor.chordMm, h.rotor.blades};
 }
 
@@ -83,9 +82,9 @@ void HelicopterPlant::compilePlate(const Setup& setup) {
         throw InputError("machine.servos"_field, "three or four plate servos are needed");
     for (const PlateServo& s : helicopter(machine).servos)
         servos_.push_back({.mount = s.risesWithPulse ? 1.0 : -1.0,
-                           .centreUs = s.servo.pulseUs.value_or(fc.pulseUs),
-                           .degPerUs = s.servo.degPerUs,
-                           .rangeDeg = s.servo.rangeDeg,
+                           .centreUs = s.servo->pulseUs.value_or(fc.pulseUs),
+                           .degPerUs = s.servo->degPerUs,
+                           .rangeDeg = s.servo->rangeDeg,
                            .armMm = requirePositive(elementPath("machine.servos.{}.armMm"_field, s.id), s.armMm),
                            .linkMm = requirePositive(elementPath("machine.servos.{}.linkMm"_field, s.id), s.linkMm),
                            .squareErrorDeg = s.squareErrorDeg});
@@ -106,7 +105,7 @@ void HelicopterPlant::compilePlate(const Setup& setup) {
         port.servo = static_cast<std::size_t>(servo - helicopter(machine).servos.begin());
         ports_.push_back(port);
     }
-    strokeUs_ = strokeFor(fc.profile.strokeUs, fc.pulseUs);
+    strokeUs_ = strokeFor(fc.profile->strokeUs, fc.pulseUs);
     centreUs_ = fc.pulseUs;
     collectiveHigh_ = shareFromPct(fc.collectiveHighPct);
     collectiveLow_ = shareFromPct(fc.collectiveLowPct);
@@ -156,7 +155,7 @@ TailInstant HelicopterPlant::tailAt(double rudder) const {
     TailInstant out;
     const double limit = shareFromPct(rudder < 0.0 ? tail_.limitLeftPct : tail_.limitRightPct);
     out.pulseUs = tail_.pulseUs + (tail_.reversed ? -1.0 : 1.0) * rudder * limit * tailStrokeUs_;
-    const double tailCentre = tailFacts_.servo.pulseUs.value_or(tail_.pulseUs);
+    const double tailCentre = tailFacts_.servo->pulseUs.value_or(tail_.pulseUs);
     const ServoProfile& tailServo = tailFacts_.servo;
     out.armDeg = tailFacts_.squareErrorDeg + (tailFacts_.risesWithPulse ? 1.0 : -1.0) *
                                                  servoAngleUncheckedDeg(out.pulseUs, tailCentre, tailServo.degPerUs, tailServo.rangeDeg);

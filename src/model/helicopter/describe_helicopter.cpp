@@ -10,6 +10,7 @@ namespace kh {
 
 namespace {
 
+constexpr FlagWords kRises{KH_TR("yes"), KH_TR("no"), KH_TR("rises"), KH_TR("sinks")};  // with the pulse
 constexpr std::array kTurning{Choice{KH_TR("clockwise")}, Choice{KH_TR("counter-clockwise")}};
 constexpr std::array kLink{Choice{KH_TR("leading")}, Choice{KH_TR("trailing")}};
 constexpr std::array kLinkKind{Choice{KH_TR("plain rod")}, Choice{KH_TR("left/right thread")}, Choice{KH_TR("moulded")}};
@@ -30,7 +31,7 @@ void describe(FieldVisitor& v, PlateServo& s) {
     v.number("armMm", s.armMm, {1, 60, "mm", 1}, {KH_TR("arm radius"), KH_TR("arm")});
     v.number("linkMm", s.linkMm, {5, 300, "mm", 1}, {KH_TR("link length"), KH_TR("link")});
     v.at(Station::Swash);
-    v.flag("risesWithPulse", s.risesWithPulse, {KH_TR("mounting sense"), KH_TR("mounting")});
+    v.flag("risesWithPulse", s.risesWithPulse, {KH_TR("mounting sense"), KH_TR("mounting")}, kRises);
     v.number("squareErrorDeg", s.squareErrorDeg, {-30, 30, "°", 1}, {KH_TR("arm angle at the neutral pulse"), KH_TR("arm off square")});
     v.group("servo", s.servo, KH_TR("servo"));
 }
@@ -75,11 +76,12 @@ void describe(FieldVisitor& v, TailFacts& t) {
     v.pick("topBlade", t.topBlade, kTopBlade, {KH_TR("Way of the upper tail blade"), KH_TR("upper blade")});
     v.number("armMm", t.armMm, {1, 60, "mm", 1}, {KH_TR("Tail servo arm"), KH_TR("arm")});
     v.number("linkMm", t.linkMm, {5, 1200, "mm", 1}, {KH_TR("Tail link length"), KH_TR("link")});
-    v.flag("risesWithPulse", t.risesWithPulse, {KH_TR("Tail servo mounting sense"), KH_TR("mounting")});
+    v.flag("risesWithPulse", t.risesWithPulse, {KH_TR("Tail servo mounting sense"), KH_TR("mounting")}, kRises);
     v.number("squareErrorDeg", t.squareErrorDeg, {-30, 30, "°", 1},
              {KH_TR("Tail arm angle at the neutral pulse"), KH_TR("arm off square")});
     v.number("crankRatio", t.crankRatio, {0.1, 5, "", 2}, {KH_TR("Tail crank ratio"), KH_TR("crank")});
-    v.flag("crankTurnsOver", t.crankTurnsOver, {KH_TR("Tail crank turns the motion over"), KH_TR("crank")});
+    v.flag("crankTurnsOver", t.crankTurnsOver, {KH_TR("Tail crank turns the motion over"), KH_TR("crank")},
+           {KH_TR("yes"), KH_TR("no"), KH_TR("crank turns over"), KH_TR("straight")});
     v.number("gripMm", t.gripMm, {2, 60, "mm", 1}, {KH_TR("Tail grip lever"), KH_TR("grip")});
     v.pick("lever", t.lever, kLever, {KH_TR("Side of the tail grip lever"), KH_TR("lever")});
     v.number("sliderLimitMm", t.sliderLimitMm, {0.5, 40, "mm", 1}, {KH_TR("Stop of the tail slider"), KH_TR("stop")});
@@ -96,7 +98,8 @@ void describe(FieldVisitor& v, TailFacts& t) {
 
 void describe(FieldVisitor& v, ServoArms& a) {
     v.numbers("holesMm", a.holesMm, {1, 60, "mm", 1}, {KH_TR("Holes of the servo arms"), KH_TR("holes")});
-    v.flag("cross", a.cross, {KH_TR("Four-sided servo arms"), KH_TR("arms")});
+    v.flag("cross", a.cross, {KH_TR("Four-sided servo arms"), KH_TR("arms")},
+           {KH_TR("yes"), KH_TR("no"), KH_TR("cross"), KH_TR("one side")});
 }
 
 void describe(FieldVisitor& v, Helicopter& h) {

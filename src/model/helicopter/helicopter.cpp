@@ -19,7 +19,7 @@ class Facts final : public FactsOf<Helicopter, Facts> {
 public:
     const AircraftClass& of() const override { return helicopterClass(); }
     void describe(FieldVisitor& visitor) override { kh::describe(visitor, value); }
-    void eachServo(const std::function<void(const ServoPlace&, ServoProfile&)>& take) override {
+    void eachServo(const std::function<void(const ServoPlace&, Shared<ServoProfile>&)>& take) override {
         for (PlateServo& s : value.servos) take({"plate", KH_TR("Plate servos"), "machine.servos." + s.id + ".servo"}, s.servo);
         take({"tail", KH_TR("Tail servo"), "machine.tail.servo"}, value.tail.servo);
     }

@@ -22,7 +22,7 @@ struct PlateServo {
     double linkMm = 40.0;
     bool risesWithPulse = true;   ///< mounting: the ball rises when the pulse grows
     double squareErrorDeg = 0.0;  ///< arm angle at the neutral pulse
-    ServoProfile servo;
+    Shared<ServoProfile> servo;
     bool operator==(const PlateServo&) const = default;
 };
 
@@ -90,7 +90,7 @@ struct TailFacts {
     double chordMm = 16.0;
     double ratio = 4.6;   ///< tail turns per head turn
     double boomM = 0.63;  ///< mast to tail shaft
-    ServoProfile servo;
+    Shared<ServoProfile> servo;
     bool operator==(const TailFacts&) const = default;
 };
 

@@ -126,8 +126,8 @@ Setup builtAs(const Setup& setup, const Layout& layout, const std::string& at) {
     helicopter(out).servos = std::move(servos);
     helicopter(out).plate.mechanical = layout.mechanical;
     std::vector<PortSettings>& ports = out.controller.ports;
-    for (std::size_t i = ports.size(); i < count && i < out.controller.profile.ports.size(); ++i)
-        ports.push_back({out.controller.profile.ports[i], {}, false, 0.0});
+    for (std::size_t i = ports.size(); i < count && i < out.controller.profile->ports.size(); ++i)
+        ports.push_back({out.controller.profile->ports[i], {}, false, 0.0});
     if (ports.size() > count) ports.resize(count);
     const auto plugged = [&](const std::string& role) {
         return std::count_if(ports.begin(), ports.end(), [&](const PortSettings& p) { return p.role == role; });

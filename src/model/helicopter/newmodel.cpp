@@ -39,8 +39,8 @@ const Layout& layoutNamed(const std::string& id) {
 
 /// Share of the controller's stroke that moves a plate ball by `heightMm`.
 double strokePct(const PlateServo& servo, const ControllerProfile& box, double heightMm) {
-    return pctFromShare(armAngleDeg(servo.armMm, servo.linkMm, heightMm) / servo.servo.degPerUs /
-                        strokeFor(box.strokeUs, servo.servo.pulseUs.value_or(kWidePulseUs)));
+    return pctFromShare(armAngleDeg(servo.armMm, servo.linkMm, heightMm) / servo.servo->degPerUs /
+                        strokeFor(box.strokeUs, servo.servo->pulseUs.value_or(kWidePulseUs)));
 }
 
 /// What a style starts with beside its collective.
@@ -96,7 +96,7 @@ void buildMachine(Setup& s, const SizeClass& c, const NewModelAnswers& answers) 
 
 void buildSwitches(TransmitterSettings& tx, int banks) {
     std::vector<std::string> three, two, momentary;
-    for (const SwitchProfile& p : tx.profile.switches) {
+    for (const SwitchProfile& p : tx.profile->switches) {
         (p.momentary ? momentary : p.places == 3 ? three : two).push_back(p.id);
         tx.switches.push_back({p.id, 1, 1});
     }
@@ -131,8 +131,8 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
     tx.schools.throttle = answers.throttle;
     tx.schools.hold = answers.hold;
     const ControllerProfile& box = s.controller.profile;
-    const auto points = std::min<std::size_t>(kCurvePoints, static_cast<std::size_t>(tx.profile.curvePoints));
-    const TravelGrid grid{tx.profile.travelStepPct, tx.profile.travelLimitPct,
+    const auto points = std::min<std::size_t>(kCurvePoints, static_cast<std::size_t>(tx.profile->curvePoints));
+    const TravelGrid grid{tx.profile->travelStepPct, tx.profile->travelLimitPct,
                           box.punishesOvershoot ? Overshoot::Forbid : Overshoot::Allow};
     int number = 1;
     for (const std::string& id : box.channelOrder) {
@@ -141,9 +141,9 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
         ch.number = number++;
         if (id != "throttle") {  // the throttle is learned by the speed controller instead
             const ReadingScale reading{box.centreUs, box.usPerPct, box.deadBandPct};
-            const double centre = (tx.profile.centreUs - box.centreUs) / box.usPerPct;
-            ch.subTrimPct = subTrimFor(centre, box.usPerPct, tx.profile.usPerPct, tx.profile.subTrimStepPct).changePct;
-            const double full = readingPctUnchecked(box.centreUs + 100.0 * tx.profile.usPerPct, reading);
+            const double centre = (tx.profile->centreUs - box.centreUs) / box.usPerPct;
+            ch.subTrimPct = subTrimFor(centre, box.usPerPct, tx.profile->usPerPct, tx.profile->subTrimStepPct).changePct;
+            const double full = readingPctUnchecked(box.centreUs + 100.0 * tx.profile->usPerPct, reading);
             ch.travelLowPct = ch.travelHighPct = endpointFor(100.0, full, grid).travelPct;
         }
         tx.channels.push_back(ch);
@@ -170,7 +170,7 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
         if (i < 3) {
             // what is governed must see one value wherever the motor runs (docs/domain.md 4, P10)
             const Rise rise = i > 0 || answers.throttle != ThrottleSchool::Classic ? Rise::None
-                              : s.speedController.profile.governs                  ? Rise::FirstPoint
+                              : s.speedController.profile->governs                 ? Rise::FirstPoint
                                                                                    : Rise::ByStick;
             m.throttle = throttleCurve(throttle[i], rise, points);
             m.targetRpm = c.headRpm[i];
@@ -195,18 +195,18 @@ void buildController(Setup& s, const SizeClass& c, const NewModelAnswers& answer
     const CollectiveTarget collective = startingCollective(s.machine);
     const PlateServo& servo = helicopter(s).servos.front();
     const Head& head = helicopter(s).head;
-    for (const std::string& word : fc.profile.mountings)  // the first there is a word for
+    for (const std::string& word : fc.profile->mountings)  // the first there is a word for
         if (std::any_of(kMountingChoices.begin(), kMountingChoices.end(), [&](const Choice& choice) { return word == choice.id; })) {
             fc.mounting = word;
             break;
         }
-    fc.pulseUs = servo.servo.pulseUs.value_or(kWidePulseUs);
+    fc.pulseUs = servo.servo->pulseUs.value_or(kWidePulseUs);
     fc.rateHz = 50.0;
-    for (const double hz : fc.profile.ratesHz)
-        if (servo.servo.maxHz && hz <= *servo.servo.maxHz && hz <= 200.0) fc.rateHz = std::max(fc.rateHz, hz);
-    for (std::size_t i = 0; i < helicopter(s).servos.size() && i < fc.profile.ports.size(); ++i)
-        fc.ports.push_back({fc.profile.ports[i], helicopter(s).servos[i].id, false, 0.0});
-    const double tilt = referenceTiltDeg(fc.profile.referenceDeg, head.innerRadiusMm, head.gripMm);
+    for (const double hz : fc.profile->ratesHz)
+        if (servo.servo->maxHz && hz <= *servo.servo->maxHz && hz <= 200.0) fc.rateHz = std::max(fc.rateHz, hz);
+    for (std::size_t i = 0; i < helicopter(s).servos.size() && i < fc.profile->ports.size(); ++i)
+        fc.ports.push_back({fc.profile->ports[i], helicopter(s).servos[i].id, false, 0.0});
+    const double tilt = referenceTiltDeg(fc.profile->referenceDeg, head.innerRadiusMm, head.gripMm);
     const bool mechanical = helicopter(s).plate.mechanical;
     const bool trailing = answers.link == LinkSide::Trailing;  // there the plate goes down for more pitch
     const auto spread = [&] {
@@ -215,7 +215,7 @@ void buildController(Setup& s, const SizeClass& c, const NewModelAnswers& answer
         fc.collectiveHighPct = trailing ? down : up;
         fc.collectiveLowPct = trailing ? up : down;
         fc.referencePct = tenth(strokePct(servo, fc.profile, helicopter(s).plate.ballRadiusMm * sinDeg(tilt)) /
-                                shareFromPct(fc.profile.referenceDemandPct));
+                                shareFromPct(fc.profile->referenceDemandPct));
         // what is left of the stroke beside full collective, with the margin the stroke rule asks for; mechanical: a servo each
         const double left = mechanical ? kAloneStrokePct : 94.0 - std::max(up, down);
         fc.cyclicLimitPct = std::floor(std::clamp(left / fc.referencePct, 0.1, 1.0) * 100.0);
@@ -225,7 +225,7 @@ void buildController(Setup& s, const SizeClass& c, const NewModelAnswers& answer
         for (PlateServo& each : helicopter(s).servos) each.armMm = tenth(each.armMm * factor);
     };
     double widest = spread();
-    for (int hole = 1; hole < 6 && fc.cyclicLimitPct < fc.profile.referenceDemandPct; ++hole) {
+    for (int hole = 1; hole < 6 && fc.cyclicLimitPct < fc.profile->referenceDemandPct; ++hole) {
         nextHole(1.05);  // outwards: the reference must be reached
         widest = spread();
     }
@@ -233,13 +233,13 @@ void buildController(Setup& s, const SizeClass& c, const NewModelAnswers& answer
         nextHole(0.95);  // inwards: a servo that moves one thing alone has stroke to spare
         widest = spread();
     }
-    fc.tail.pulseUs = helicopter(s).tail.servo.pulseUs.value_or(kWidePulseUs);
+    fc.tail.pulseUs = helicopter(s).tail.servo->pulseUs.value_or(kWidePulseUs);
     fc.tail.rateHz = 50.0;
-    for (const double hz : fc.profile.ratesHz)
-        if (helicopter(s).tail.servo.maxHz && hz <= *helicopter(s).tail.servo.maxHz && 1e6 / hz > fc.tail.pulseUs * 1.5)
+    for (const double hz : fc.profile->ratesHz)
+        if (helicopter(s).tail.servo->maxHz && hz <= *helicopter(s).tail.servo->maxHz && 1e6 / hz > fc.tail.pulseUs * 1.5)
             fc.tail.rateHz = std::max(fc.tail.rateHz, hz);
     const Style style = styleOf(answers.style);
-    for (int i = 1; i <= fc.profile.banks; ++i)
+    for (int i = 1; i <= fc.profile->banks; ++i)
         fc.banks.push_back({std::to_string(i), style.rollPitchDegS + 50.0 * (i - 1), style.rudderDegS + 70.0 * (i - 1), 0.0, 50.0});
     fc.governor.runUpS = c.runUpS;
     fc.directions.collectiveReversed = trailing;
@@ -251,7 +251,7 @@ Setup laidOut(const Setup& setup, const Layout& layout) {
     s.standings.clear();
     ControllerSettings& fc = s.controller;
     const auto knows = [&](std::string_view word) {
-        return std::find(fc.profile.layouts.begin(), fc.profile.layouts.end(), word) != fc.profile.layouts.end();
+        return std::find(fc.profile->layouts.begin(), fc.profile->layouts.end(), word) != fc.profile->layouts.end();
     };
     if (knows(layout.id)) {
         fc.layout = layout.id;
@@ -284,7 +284,7 @@ Setup newModel(const NewModelAnswers& answers, const std::string& at) {
     s.speedController.lowUs = tx.centreUs - 100.0 * tx.usPerPct;
     s.speedController.highUs = tx.centreUs + 100.0 * tx.usPerPct;
     s.speedController.softStartS = found->runUpS;
-    s.speedController.control = s.speedController.profile.governs ? SpeedControl::Governor : SpeedControl::Direct;
+    s.speedController.control = s.speedController.profile->governs ? SpeedControl::Governor : SpeedControl::Direct;
     const NewModelAnswers byDefault;
     const bool otherLayout = answers.layout != byDefault.layout;
     s = laidOut(s, layout);

@@ -37,7 +37,7 @@ const SizeClass& sizeClassOf(const Machine& machine) {
 }
 
 std::array<double, 2> startingGainPct(const Setup& setup) {
-    const std::optional<double>& makers = setup.controller.profile.gainStartPct;
+    const std::optional<double>& makers = setup.controller.profile->gainStartPct;
     return makers ? std::array{*makers, *makers} : sizeClassOf(setup.machine).gainPct;
 }
 

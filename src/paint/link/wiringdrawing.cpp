@@ -44,7 +44,7 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
     p.setRenderHint(QPainter::Antialiasing);
     const Setup& setup = s.setup;
     const Wiring& w = setup.machine.wiring;
-    drawTitle(p, area, KH_TR("Wiring"), words(say(KH_TR("each plug: {m}"), {{"m", asWord(setup.controller.profile.plugMark)}})));
+    drawTitle(p, area, KH_TR("Wiring"), words(say(KH_TR("each plug: {m}"), {{"m", asWord(setup.controller.profile->plugMark)}})));
     const double top = area.top() + 34;
     const double width = area.width();
     const Box4 receiver{QRectF(area.left(), top, width * 0.24, 92), t.transmitter};
@@ -54,8 +54,8 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
                          : w.receiver == ReceiverKind::LeadEach ? words(KH_TR("a lead a channel"))
                                                                 : words(KH_TR("remotes in the box"));
     device(p, receiver, words(w.receiver == ReceiverKind::Remotes ? KH_TR("Remote receivers") : KH_TR("Receiver")), kind);
-    device(p, box, shown(setup.controller.profile.name), words(KH_TR("controller")));
-    device(p, esc, shown(setup.speedController.profile.name), words(KH_TR("speed controller")));
+    device(p, box, shown(setup.controller.profile->name), words(KH_TR("controller")));
+    device(p, esc, shown(setup.speedController.profile->name), words(KH_TR("speed controller")));
     // signal from the receiver
     const double between = (receiver.area.right() + box.area.left()) / 2;
     if (w.receiver == ReceiverKind::LeadEach) {
@@ -83,7 +83,7 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
     double y = top + 14;
     for (std::size_t i = 0; i <= ports.size(); ++i) {
         const bool tail = i == ports.size();
-        const QString port = tail ? words(KH_TR("tail")) : QString::fromStdString(ports[i].id);
+        const QString port = tail ? words(KH_TR("tail")) : shown(ports[i].id);
         const QString role = tail ? words(KH_TR("tail servo")) : words(say(KH_TR("{r} servo"), {{"r", asWord(ports[i].role)}}));
         const QPointF from(box.area.right(), y);
         const QPointF to(servoLeft, y);

@@ -230,7 +230,7 @@ double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font,
     return at.x() + known.width;
 }
 
-QString modeSign(const FlightMode& mode, std::size_t index) { return QString::fromStdString(kh::modeLetter(mode, index)); }
+QString modeSign(const FlightMode& mode, std::size_t index) { return shown(kh::modeLetter(mode, index)); }
 
 double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font, const QColor& colour, double right) {
     return drawText(p, at, QFontMetricsF(font).elidedText(text, Qt::ElideRight, std::max(0.0, right - at.x())), font, colour);

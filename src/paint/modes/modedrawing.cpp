@@ -2,6 +2,8 @@
 //
 // Drawings of Modes beside its curves: turn rates, gain in every scale, and hold's state machine.
 #include "base/conventions.h"
+#include "judge/modechecks.h"
+#include "model/amounts.h"
 #include "model/helicopter/functions.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
@@ -124,10 +126,12 @@ void paintRates(QPainter& p, QRectF area, const Scene& s) {
     for (std::size_t m = 0; m < modes.size(); ++m) {
         y += 24;
         if (m == s.mode) p.fillRect(QRectF(area.left() - 6, y - 16, w + 12, 23), Theme::selectionTint());
-        drawText(p, {area.left(), y}, QString::fromStdString(modes[m].name), Theme::font(13, m == s.mode), t.ink);
+        drawText(p, {area.left(), y}, shown(modes[m].name), Theme::font(13, m == s.mode), t.ink);
         const AxisRates& r = ratesOf(modes[m], axis);
-        right(p, columns[0], y, words(say(KH_TR("{v} %"), {{"v", num(r.ratePct)}})), Theme::font(13), t.ink);
-        right(p, columns[1], y, words(say(KH_TR("{v} %"), {{"v", num(r.expoPct)}})), Theme::font(13), t.ink);
+        right(p, columns[0], y, words(say(KH_TR("{v}"), {{"v", amount(s.setup, modePath(modes[m], "aileron.ratePct"), r.ratePct)}})),
+              Theme::font(13), t.ink);
+        right(p, columns[1], y, words(say(KH_TR("{v}"), {{"v", amount(s.setup, modePath(modes[m], "aileron.expoPct"), r.expoPct)}})),
+              Theme::font(13), t.ink);
         if (axis < figures[m].axes.size()) {
             const AxisFigures& a = figures[m].axes[axis];
             right(p, columns[2], y, figureText(a.fullDegS), Theme::font(13, m == s.mode), t.ink);
@@ -161,11 +165,10 @@ void paintGainScales(QPainter& p, QRectF area, const Scene& s) {
         const ModeFigures& f = figures[m];
         const bool on = m == s.mode;
         if (on) p.fillRect(QRectF(area.left() - 6, y - 17, w + 12, 25), Theme::selectionTint());
-        drawText(p, {area.left(), y}, QString::fromStdString(modes[m].name), Theme::font(13, on), t.ink);
-        right(p, columns[0], y, words(gainAsShown(modes[m].tailGainPct, s.setup.transmitter.profile.gainScale)), Theme::font(13, on),
-              t.transmitter);
+        drawText(p, {area.left(), y}, shown(modes[m].name), Theme::font(13, on), t.ink);
+        right(p, columns[0], y, words(show(s.setup, modePath(modes[m], "tailGainPct"))), Theme::font(13, on), t.transmitter);
         right(p, columns[1], y,
-              f.gainRead.known ? words(gainAsShown(f.gainRead.value, s.setup.controller.profile.gainScale)) : QStringLiteral("–"),
+              f.gainRead.known ? words(gainAsShown(f.gainRead.value, s.setup.controller.profile->gainScale)) : QStringLiteral("–"),
               Theme::font(13, on), t.controller);
         for (std::size_t i = 0; i < f.gainForms.size() && i < 4; ++i) {
             const GainForm& form = f.gainForms[i];
@@ -197,8 +200,7 @@ void paintGainScales(QPainter& p, QRectF area, const Scene& s) {
     for (std::size_t m = 0; m < modes.size(); ++m) {
         const ModeFigures& f = figures[m];
         const bool wrong = f.gainRead.known && f.gainRead.value < 0.0;
-        right(p, left - 10, rowY + step / 2 + 4, QString::fromStdString(modes[m].name), Theme::font(13, m == s.mode),
-              wrong ? t.danger : t.ink);
+        right(p, left - 10, rowY + step / 2 + 4, shown(modes[m].name), Theme::font(13, m == s.mode), wrong ? t.danger : t.ink);
         if (f.gainRead.known) {
             const double at = x(f.gainRead.value);
             p.fillRect(QRectF(std::min(at, x(0)), rowY + step / 2 - 5, std::abs(at - x(0)), 10), wrong ? t.danger : t.controller);
@@ -258,7 +260,7 @@ void paintThrottleStates(QPainter& p, QRectF area, const Scene& s) {
         drawText(p, {r.left() + 12, mid + 14},
                  base              ? words(KH_TR("when nothing else is asked for"))
                  : st.when.empty() ? words(KH_TR("on no switch"))
-                                   : QString::fromStdString(st.when),
+                                   : shown(st.when),
                  Theme::font(12), st.when.empty() ? t.muted : t.transmitter,
                  r.right() - 36 - textWidth(st.reachable ? motorWord(st.motor) : words(KH_TR("cannot be reached")), Theme::font(12)));
         if (!st.reachable) {
@@ -266,8 +268,9 @@ void paintThrottleStates(QPainter& p, QRectF area, const Scene& s) {
             continue;
         }
         const bool flat = std::abs(st.highPct - st.lowPct) < 0.05;
-        const QString pct = flat ? words(say(KH_TR("{a} %"), {{"a", num(st.lowPct, 0)}}))
-                                 : words(say(KH_TR("{a} … {b} %"), {{"a", num(st.lowPct, 0)}, {"b", num(st.highPct, 0)}}));
+        const auto throttle = [&](double v) { return amount(s.setup, throttlePath(s.setup.transmitter), std::round(v)); };
+        const QString pct = flat ? words(say(KH_TR("{a}"), {{"a", throttle(st.lowPct)}}))
+                                 : words(say(KH_TR("{a} … {b}"), {{"a", bare(throttle(st.lowPct))}, {"b", throttle(st.highPct)}}));
         const QString us = flat ? words(say(KH_TR("{a} µs"), {{"a", num(st.lowUs)}}))
                                 : words(say(KH_TR("{a} … {b} µs"), {{"a", num(st.lowUs)}, {"b", num(st.highUs)}}));
         right(p, r.right() - 12, mid - 4, pct + QStringLiteral("   ") + us, Theme::font(13, on), t.ink);
@@ -295,9 +298,11 @@ void paintThrottleStates(QPainter& p, QRectF area, const Scene& s) {
             p.setBrush(t.transmitter);
             p.drawPolygon(QPolygonF(
                 {QPointF(to->area.right() + 2, y2), QPointF(to->area.right() + 10, y2 - 4), QPointF(to->area.right() + 10, y2 + 4)}));
-            const QString label = QStringLiteral("%1 %2").arg(QString::fromStdString(move.switchId)).arg(move.place);
+            const QString label = QStringLiteral("%1 %2").arg(shown(move.switchId)).arg(move.place);
             const double x = drawText(p, {lane + 8, y2 + 5}, label, Theme::font(13, true), t.transmitter) + 8;
-            drawText(p, {x, y2 + 5}, words(say(KH_TR("{t} %"), {{"t", num(move.throttlePct)}})), Theme::font(12), colourOf(move.motor));
+            drawText(p, {x, y2 + 5},
+                     words(say(KH_TR("{t}"), {{"t", amount(s.setup, throttlePath(s.setup.transmitter), std::round(move.throttlePct))}})),
+                     Theme::font(12), colourOf(move.motor));
             lane += 9;
         }
     }

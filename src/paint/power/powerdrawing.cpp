@@ -49,7 +49,7 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
     double y = top;
     for (const ModeFigures* m : modes) {
         const bool flown = s.trace.mode == m->id;
-        const QString name = QString::fromStdString(m->name);
+        const QString name = shown(m->name);
         drawText(p, {left - 10 - textWidth(name, Theme::font(13, flown)), y + 15}, name, Theme::font(13, flown), t.ink);
         if (!m->headRpm.known) {
             drawText(p, {left + 6, y + 15}, words(KH_TR("not known")), Theme::font(13), t.muted);

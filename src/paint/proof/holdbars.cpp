@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/conventions.h"
+#include "judge/modechecks.h"
+#include "model/amounts.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
 
@@ -35,7 +37,7 @@ void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
         const double throttle = m->heldThrottlePct.value;
         const double us = m->heldUs.value;
         const bool off = m->heldOff;
-        const QString name = QString::fromStdString(m->name);
+        const QString name = shown(m->name);
         drawText(p, {left - 10 - textWidth(name, Theme::font(13, !off)), y + step / 2}, name, Theme::font(13, !off),
                  off ? t.ink : t.danger);
         p.fillRect(QRectF(left, y, std::max(3.0, x(us) - left), step - 12), off ? t.pass : t.danger);
@@ -45,7 +47,8 @@ void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
             p.fillRect(QRectF(x(us) + 28, y + 2, textWidth(text, Theme::font(13, true)) + 8, step - 16), t.sheet);
             drawText(p, {x(us) + 30, y + step / 2 - 1}, text, Theme::font(13, true), t.pass);
         } else {
-            drawText(p, {right + 8, y + step / 2 + 2}, words(say(KH_TR("{t} %"), {{"t", num(throttle, 1)}})), Theme::font(22, true),
+            drawText(p, {right + 8, y + step / 2 + 2},
+                     words(say(KH_TR("{t}"), {{"t", amount(s.setup, throttlePath(s.setup.transmitter), throttle)}})), Theme::font(22, true),
                      t.danger);
             drawText(p, {left + 12, y + step / 2 - 1}, words(KH_TR("hold does not act here")), Theme::font(13, true), t.sheet);
         }
@@ -53,7 +56,7 @@ void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
     }
     for (const double pct : {0.0, 25.0, 50.0, 75.0, 100.0}) {
         const double us = s.setup.speedController.lowUs + pct / 100.0 * (s.setup.speedController.highUs - s.setup.speedController.lowUs);
-        const QString text = words(say(KH_TR("{p}"), {{"p", num(pct)}}));
+        const QString text = words(say(KH_TR("{p}"), {{"p", bare(amount(s.setup, throttlePath(s.setup.transmitter), pct))}}));
         vline(p, x(us), bottom, bottom + 5, t.muted);
         drawText(p, {x(us) - textWidth(text, Theme::font(12)) / 2, bottom + 19}, text, Theme::font(12), t.transmitter);
         const QString pulse = words(say(KH_TR("{p}"), {{"p", num(us)}}));

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/conventions.h"
+#include "judge/modechecks.h"
+#include "model/amounts.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
 
@@ -90,9 +92,10 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
     p.drawRect(screen);
     p.setFont(Theme::font(13, true));
     p.setPen(t.ink);
-    p.drawText(screen.adjusted(0, 3, 0, -24), Qt::AlignCenter, QString::fromStdString(s.trace.modeName));
+    p.drawText(screen.adjusted(0, 3, 0, -24), Qt::AlignCenter, shown(s.trace.modeName));
     p.setPen(t.transmitter);
-    p.drawText(screen.adjusted(0, 24, 0, -3), Qt::AlignCenter, words(say(KH_TR("{v} %"), {{"v", num(s.trace.now.throttlePct, 1)}})));
+    p.drawText(screen.adjusted(0, 24, 0, -3), Qt::AlignCenter,
+               words(say(KH_TR("{v}"), {{"v", amount(s.setup, throttlePath(s.setup.transmitter), s.trace.now.throttlePct)}})));
     for (const SwitchSpot& spot : switchSpots(area, s.setup.transmitter.profile)) {
         const SwitchProfile& profile = *spot.profile;
         const bool posed = s.posedSwitches.count(profile.id) != 0;
@@ -118,7 +121,7 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
         const SwitchRole* role = nullptr;
         for (const SwitchRole& r : s.evaluation.switches)
             if (r.id == profile.id) role = &r;
-        centred(QString::fromStdString(profile.id), track.top() - 22, Theme::font(13, true), posed ? t.danger : posing ? t.muted : t.ink);
+        centred(shown(profile.id), track.top() - 22, Theme::font(13, true), posed ? t.danger : posing ? t.muted : t.ink);
         if (role == nullptr) continue;
         QStringList functions;
         for (const Message& f : role->functions) functions << words(f);
@@ -142,19 +145,19 @@ void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
     p.setRenderHint(QPainter::Antialiasing, false);
     drawTitle(p, area, KH_TR("Channels"),
               words(say(KH_TR("pulse from {t}, as {c} reads it; diamond: failsafe, tick: limit"),
-                        {{"t", s.setup.transmitter.profile.name}, {"c", s.setup.controller.profile.name}})));
+                        {{"t", s.setup.transmitter.profile->name}, {"c", s.setup.controller.profile->name}})));
     const double labels = 96;
     const double left = area.left() + labels;
     const double right = area.right() - 150;
-    const double centre = s.setup.transmitter.profile.centreUs;
-    const double half = s.setup.transmitter.profile.usPerPct * 125.0;
+    const double centre = s.setup.transmitter.profile->centreUs;
+    const double half = s.setup.transmitter.profile->usPerPct * 125.0;
     const auto x = [&](double us) { return left + (us - centre + half) / (2 * half) * (right - left); };
     auto ordered = s.setup.transmitter.channels;
     std::sort(ordered.begin(), ordered.end(), [](const auto& a, const auto& b) { return a.number < b.number; });
     const double step = std::min(30.0, (area.height() - 58) / std::max<double>(1.0, static_cast<double>(ordered.size())));
     double y = area.top() + 38;
     for (const double pct : {-100.0, 0.0, 100.0}) {
-        const double us = centre + pct * s.setup.transmitter.profile.usPerPct;
+        const double us = centre + pct * s.setup.transmitter.profile->usPerPct;
         vline(p, x(us), area.top() + 28, y + step * static_cast<double>(ordered.size()) - 6, t.rule);
         const QString text = words(say(KH_TR("{u}"), {{"u", num(us)}}));
         drawText(p, {x(us) - textWidth(text, Theme::font(12)) / 2, y + step * static_cast<double>(ordered.size()) + 8}, text,

@@ -212,7 +212,7 @@ void paintMountings(QPainter& p, QRectF area, const Scene& s) {
         }
     }
     drawText(p, {area.left(), area.bottom() - 4},
-             words(say(KH_TR("solid: {x} can be told of it"), {{"x", s.setup.controller.profile.name}})), Theme::font(12), t.muted,
+             words(say(KH_TR("solid: {x} can be told of it"), {{"x", s.setup.controller.profile->name}})), Theme::font(12), t.muted,
              area.right());
 }
 

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/sheet/sheetfigures.h"
+#include "judge/modechecks.h"
+#include "model/amounts.h"
 
 #include "base/conventions.h"
 #include "paint/drawings.h"
@@ -45,8 +47,10 @@ QPen modePen(std::size_t index) {
 
 void paintSheetCurves(QPainter& p, QRectF area, const Setup& setup, bool pitch) {
     const Tokens& t = Theme::tokens();
+    const std::string path = pitch ? pitchPath(setup.transmitter) : throttlePath(setup.transmitter);
     const QRectF plot(area.left() + 40, area.top() + 26, area.width() - 84, area.height() - 46);
-    drawTitle(p, area, sheetFigureTitle(pitch ? SheetFigure::Pitch : SheetFigure::Throttle), words(KH_TR("in %, by mode")));
+    drawTitle(p, area, sheetFigureTitle(pitch ? SheetFigure::Pitch : SheetFigure::Throttle),
+              words(say(KH_TR("in {u}, by mode"), {{"u", unitOf(setup, path)}})));
     const double low = pitch ? -100.0 : 0.0;
     const auto at = [&](double x, double y) {  // x 0 … 100, stick low to high
         return QPointF(plot.left() + x / 100.0 * plot.width(), plot.bottom() - (y - low) / (100.0 - low) * plot.height());
@@ -54,7 +58,7 @@ void paintSheetCurves(QPainter& p, QRectF area, const Setup& setup, bool pitch) 
     for (const double y : pitch ? std::vector<double>{-100, -50, 0, 50, 100} : std::vector<double>{0, 25, 50, 75, 100}) {
         const double py = at(0, y).y();
         hairline(p, plot.left(), py, plot.right(), t.rule);
-        const QString text = words(say(KH_TR("{v}"), {{"v", Number{y, 0, pitch}}}));
+        const QString text = words(say(KH_TR("{v}"), {{"v", bare(amount(setup, path, y))}}));
         drawText(p, {plot.left() - 6 - textWidth(text, Theme::font(12)), py + 4}, text, Theme::font(12), t.muted);
     }
     p.setRenderHint(QPainter::Antialiasing);

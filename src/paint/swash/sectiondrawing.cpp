@@ -104,7 +104,7 @@ void paintSwashSection(QPainter& p, QRectF area, const Scene& s) {
     const SectionFrame frame{{area.left() + area.width() * 0.30, area.top() + 34 + 1.25 * built->armMm * pixels}, pixels};
     mast(p, area, frame);
     const QPointF axle = frame.at(r + built->armMm, -built->linkMm);
-    servo(p, frame, axle, QString::fromStdString(moved.port));
+    servo(p, frame, axle, shown(moved.port));
     // ghost of the neutral position
     p.setPen(ghostPen());
     p.setBrush(Qt::NoBrush);

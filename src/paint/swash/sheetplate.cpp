@@ -30,7 +30,7 @@ void paintSheetPlate(QPainter& p, QRectF area, const Setup& setup) {
         p.setBrush(Qt::black);
         p.setPen(Qt::NoPen);
         p.drawEllipse(ball, 8, 8);
-        const QString number = port == ports.end() ? QStringLiteral("?") : QString::fromStdString(port->id);
+        const QString number = port == ports.end() ? QStringLiteral("?") : shown(port->id);
         p.setFont(Theme::font(12, true));
         p.setPen(Qt::white);
         p.drawText(QRectF(ball.x() - 12, ball.y() - 9, 24, 18), Qt::AlignCenter, number);

@@ -134,7 +134,7 @@ void paintSwashPlan(QPainter& p, QRectF area, const Scene& s) {
         p.drawEllipse(ball, 1.5, 1.5);
         QPointF badge = polar(axle, 12 * pixels, servo.azimuthDeg + (right ? 90 : -90));
         if (aft) badge = axle + QPointF(-14 * pixels, 0);
-        if (driven != helicopterTrace(s.trace).servos.end()) portBadge(p, badge, QString::fromStdString(driven->port));
+        if (driven != helicopterTrace(s.trace).servos.end()) portBadge(p, badge, shown(driven->port));
     }
     // as set: where the mix believes the balls to be
     const std::vector<double> set = [&] {
@@ -230,7 +230,7 @@ void paintSwashTilt(QPainter& p, QRectF area, const Scene& s) {
 void paintStrokes(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
-    const double usable = strokeFor(s.setup.controller.profile.usableStrokeUs, s.setup.controller.pulseUs);
+    const double usable = strokeFor(s.setup.controller.profile->usableStrokeUs, s.setup.controller.pulseUs);
     drawText(p, area.topLeft() + QPointF(0, 14), words(KH_TR("Stroke")), Theme::font(13, true), t.ink);
     const QString note = words(say(KH_TR("usable ±{u} µs"), {{"u", num(usable)}}));
     drawText(p, {area.right() - textWidth(note, Theme::font(12)), area.top() + 14}, note, Theme::font(12), t.muted);
@@ -240,7 +240,7 @@ void paintStrokes(QPainter& p, QRectF area, const Scene& s) {
     const double tall = step < 40.0 ? 3.0 : 5.0;  // marks of four rows stand closer
     for (const ServoTrace& servo : helicopterTrace(s.trace).servos) {
         p.setRenderHint(QPainter::Antialiasing);
-        portBadge(p, {area.left() + 8, y - 4}, QString::fromStdString(servo.port), 16);
+        portBadge(p, {area.left() + 8, y - 4}, shown(servo.port), 16);
         p.setRenderHint(QPainter::Antialiasing, false);
         const double share = area.width() / 3.0;
         const QString pulse = words(say(KH_TR("{v}"), {{"v", num(servo.pulseUs)}}));

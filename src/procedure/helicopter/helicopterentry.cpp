@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/helicopter/helicopterentry.h"
+#include "model/amounts.h"
 
 #include "judge/rowids.h"
 #include "model/helicopter/helicopter.h"
@@ -47,7 +48,9 @@ MachineSheet helicopterSheet(const Setup& setup, const Evaluation& evaluation) {
                                fact(say(KH_TR("Ball radius")), "machine.plate.ballRadiusMm"_field)};
     for (const PlateServo& s : helicopter(setup).servos)
         head.push_back({servoTitle(s.id),
-                        say(KH_TR("{n} at {a}°, arm {m} mm"), {{"n", s.servo.name}, {"a", num(s.azimuthDeg)}, {"m", num(s.armMm, 1)}}),
+                        say(KH_TR("{n} at {a}, arm {m}"), {{"n", s.servo->name},
+                                                           {"a", amount(setup, elementPath("machine.servos.{}.azimuthDeg"_field, s.id))},
+                                                           {"m", amount(setup, elementPath("machine.servos.{}.armMm"_field, s.id))}}),
                         {},
                         standingOf(setup, elementPath("machine.servos.{}.armMm"_field, s.id))});
     std::vector<SheetRow> power{fact(say(KH_TR("Main gear")), "machine.power.mainTeeth"_field),

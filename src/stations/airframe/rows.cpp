@@ -30,8 +30,8 @@ StationPage airframeRows(const RowBuilder& b) {
              {b.labelled("machine.plate.ballRadiusMm"_field), b.field("machine.plate.travelMm"_field, label(KH_TR("travel ±")))}),
         fact("arms", KH_TR("Servo arms"),
              {b.field("machine.servos.elevator.armMm"_field, label(KH_TR("r"))),
-              b.field("machine.servos.elevator.linkMm"_field, label(KH_TR("L"))),
-              b.flag("machine.arms.cross"_field, KH_TR("cross"), KH_TR("one side")), b.labelled("machine.arms.holesMm"_field)}),
+              b.field("machine.servos.elevator.linkMm"_field, label(KH_TR("L"))), b.field("machine.arms.cross"_field),
+              b.labelled("machine.arms.holesMm"_field)}),
         fact("tail-build", KH_TR("Tail rotor"), {b.labelled("machine.tail.discM"_field), b.labelled("machine.tail.ratio"_field)}),
         RowBuilder::under("tail-build", fact("tail-size", KH_TR("Boom, blades"),
                                              {b.labelled("machine.tail.boomM"_field), b.labelled("machine.tail.chordMm"_field),
@@ -40,11 +40,11 @@ StationPage airframeRows(const RowBuilder& b) {
              {b.field("machine.power.motor"_field), b.field("machine.power.kv"_field), b.labelled("machine.power.poles"_field)}),
         fact("gears", KH_TR("Teeth"), {b.labelled("machine.power.mainTeeth"_field), b.labelled("machine.power.pinionTeeth"_field)}),
         fact("pack-build", KH_TR("Pack"), {b.labelled("machine.power.cells"_field), b.field("machine.power.capacityMah"_field)}),
-        b.row("boxes", say(KH_TR("Boxes")), {{RowBuilder::text(say(KH_TR("{n}"), {{"n", b.setup().transmitter.profile.name}}))}},
-              {{RowBuilder::text(say(KH_TR("{n}"), {{"n", b.setup().controller.profile.name}}))}},
+        b.row("boxes", say(KH_TR("Boxes")), {{RowBuilder::text(say(KH_TR("{n}"), {{"n", b.setup().transmitter.profile->name}}))}},
+              {{RowBuilder::text(say(KH_TR("{n}"), {{"n", b.setup().controller.profile->name}}))}},
               {{RowBuilder::text(say(KH_TR("{n}, {s}"),
-                                     {{"n", b.setup().speedController.profile.name},
-                                      {"s", helicopter(m).servos.empty() ? std::string() : helicopter(m).servos.front().servo.name}}))}}),
+                                     {{"n", b.setup().speedController.profile->name},
+                                      {"s", helicopter(m).servos.empty() ? std::string() : helicopter(m).servos.front().servo->name}}))}}),
     };
     return page;
 }

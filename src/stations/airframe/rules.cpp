@@ -43,23 +43,27 @@ Asked mostAsked(const AuditContext& c) {
 
 void arms(const AuditContext& c, std::vector<Finding>& out) {
     const double deflection = mostAsked(c).deflection;
-    const double stroke = strokeFor(c.setup.controller.profile.strokeUs, c.setup.controller.pulseUs);
+    const double stroke = strokeFor(c.setup.controller.profile->strokeUs, c.setup.controller.pulseUs);
     for (const PlateServo& s : helicopter(c.setup).servos) {
-        const double turned = std::abs(s.squareErrorDeg) + deflection * stroke * s.servo.degPerUs;
-        const double sideways = s.armMm * (1.0 - cosDeg(std::min(turned, s.servo.rangeDeg)));
+        const double turned = std::abs(s.squareErrorDeg) + deflection * stroke * s.servo->degPerUs;
+        const double sideways = s.armMm * (1.0 - cosDeg(std::min(turned, s.servo->rangeDeg)));
         Finding f{.severity = Severity::Danger, .row = "arms"_row, .box = Box::Machine};
         if (sideways >= s.linkMm || s.linkMm <= s.armMm / 2.0) {
             f.id = "link-length." + s.id;
             f.title = c.say(KH_TR("The link of the {s} servo cannot be that short"), {{"s", asWord(s.id)}});
-            f.found = c.say(KH_TR("Link {l} mm on an arm of {r} mm: turned by {a}° its ball stands {x} mm aside."),
-                            {{"l", num(s.linkMm, 1)}, {"r", num(s.armMm, 1)}, {"a", num(turned)}, {"x", num(sideways, 1)}});
+            f.found = c.say(KH_TR("Link {l} on an arm of {r}: turned by {a}° its ball stands {x} mm aside."),
+                            {{"l", c.amount(elementPath("machine.servos.{}.linkMm"_field, s.id))},
+                             {"r", c.amount(elementPath("machine.servos.{}.armMm"_field, s.id))},
+                             {"a", num(turned)},
+                             {"x", num(sideways, 1)}});
             f.why = c.say(KH_TR("Nothing that is computed from these lengths is true."));
             f.todo = c.say(KH_TR("Measure both again, ball to ball and ball to shaft: were arm and link typed the wrong way round?"));
             f.subject = elementPath("machine.servos.{}.linkMm"_field, s.id);
         } else if (turned > kDeadCentreDeg) {
             f.id = "dead-centre." + s.id;
             f.title = c.say(KH_TR("The arm of the {s} servo is asked past its dead centre"), {{"s", asWord(s.id)}});
-            f.found = c.say(KH_TR("It would turn {a}°; its servo turns {d}° a µs."), {{"a", num(turned)}, {"d", num(s.servo.degPerUs, 3)}});
+            f.found = c.say(KH_TR("It would turn {a}°; its servo turns {d}."),
+                            {{"a", num(turned)}, {"d", c.amount(elementPath("machine.servos.{}.servo.degPerUs"_field, s.id))}});
             f.why = c.say(KH_TR("Past 90° the ball comes back down: the plate stops and then goes the other way."));
             f.todo = c.say(KH_TR("Look up the servo's travel a µs and the throw that is set: one of them was typed in another unit."));
             f.subject = elementPath("machine.servos.{}.servo.degPerUs"_field, s.id);
@@ -81,8 +85,8 @@ void grip(const AuditContext& c, std::vector<Finding>& out) {
         {.severity = Severity::Danger,
          .row = "head"_row,
          .title = c.say(KH_TR("The grip lever is shorter than the height asked for")),
-         .found = c.say(KH_TR("The ring reaches {h} mm; the lever from ball to feathering axis is {g} mm."),
-                        {{"h", num(ring, 1)}, {"g", num(head.gripMm, 1)}}),
+         .found = c.say(KH_TR("The ring reaches {h} mm; the lever from ball to feathering axis is {g}."),
+                        {{"h", num(ring, 1)}, {"g", c.amount("machine.head.gripMm"_field)}}),
          .why = c.say(KH_TR("The blade would be turned on edge: either the lever was measured wrong or the throw is far too large.")),
          .todo = c.say(KH_TR("Measure the lever again, square to the feathering axis; then the arms, then the throw that is set.")),
          .box = Box::Machine,
@@ -98,8 +102,9 @@ void mass(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back({.severity = Severity::Warning,
                    .row = "mass"_row,
                    .title = c.say(KH_TR("The flying mass does not fit this size")),
-                   .found = c.say(KH_TR("{m} kg; a {s} weighs about {u} kg."),
-                                  {{"m", num(is, 2)}, {"s", std::string(sizeClassOf(c.setup.machine).id)}, {"u", num(usual, 2)}}),
+                   .found = c.say(KH_TR("{m}; a {s} weighs about {u}."), {{"m", c.amount("machine.massKg"_field)},
+                                                                          {"s", std::string(sizeClassOf(c.setup.machine).id)},
+                                                                          {"u", c.amount("machine.massKg"_field, usual)}}),
                    .why = c.say(KH_TR("Hover pitch, power and tail pitch follow from it.")),
                    .todo = c.say(KH_TR("Weigh the machine ready to fly and enter it; look at the size class too.")),
                    .box = Box::Machine,

@@ -22,7 +22,7 @@ const Reading* speakingReading(const Setup& setup, const SolverEntry& solver, st
     if (std::find(newest->under.begin(), newest->under.end(), kFlyingState) != newest->under.end()) return nullptr;
     const std::vector<std::string> settings = solver.settings(setup, newest->what);  // the first is what it was read for
     if (settings.empty() || !underValue(*newest, settings.front())) return nullptr;
-    return sinceChanged(setup, solver, *newest) == nullptr ? newest : nullptr;
+    return sinceChanged(setup, solver, *newest).empty() ? newest : nullptr;
 }
 
 Setup asRead(const Setup& setup, const SolverEntry& solver, const Reading& reading) {

@@ -4,7 +4,6 @@
 // this and compute nothing.
 #pragma once
 
-#include "formula/gainscale.h"
 #include "judge/evaluation.h"
 #include "judge/switches/switchproof.h"
 
@@ -19,11 +18,11 @@ struct Part {
     enum class Look { Value, Port, Spark };
     Message label;  ///< muted, before the value; may be empty
     Message value;
-    const char* unit = "";             ///< muted, after the value
+    std::string unit;                  ///< muted, after the value; of a field: its box's
     std::string field;                 ///< field path if it can be edited here
     const char* action = "";           ///< of a word that is changed by an action of the window: its id
-    std::optional<GainScale> typedAs;  ///< a gain is typed in its box's scale
-    std::vector<std::string> options;  ///< what a word may be; empty: free
+    bool unused = false;               ///< a field that holds nothing: a dash
+    std::vector<std::string> options;  ///< what may be typed; empty: free
     std::vector<Message> captions;     ///< how the options read; empty: as they are
     int spare = 0;                     ///< of what an unused channel sends: its number
     Derivation why;
@@ -41,7 +40,7 @@ struct Cell {
 /// A column of the table a row opens into.
 struct SubColumn {
     const char* caption;
-    const char* unit;  ///< of all its numbers
+    std::string unit;  ///< of all its numbers
     const char* help;  ///< what it is for, in one line
     Box box = Box::Transmitter;
 };
@@ -55,7 +54,7 @@ struct Row {
     std::vector<SubColumn> columns;  ///< of the table that opens from this row; none: what opens are rows like others
     const char* help = "";           ///< of a sub-row: what it is for, in one line
     Message title;
-    const char* unit = "";    ///< beside the title, in the matrix
+    std::string unit;         ///< beside the title, in the matrix
     Box band = Box::Machine;  ///< in the matrix: the box this row belongs to
     std::vector<Cell> cells;  ///< transmitter, controller, machine; in the matrix one a mode
     Standing standing = Standing::Default;

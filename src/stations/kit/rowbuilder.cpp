@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/kit/rowbuilder.h"
+#include "judge/dependencies.h"
+#include "model/amounts.h"
 
 #include "base/error.h"
 #include "base/typed.h"
@@ -34,45 +36,42 @@ Part RowBuilder::field(const std::string& path, Message label) const {
         part.value = say(KH_TR("–"));
         return part;
     }
-    if (const double* v = std::get_if<double>(&f->value)) {
-        const bool plain = (f->info.unit == "%" || f->info.unit == "°") && *v == std::floor(*v);  // 105 %, 180°
-        part.value = numberMessage(*v, plain ? 0 : f->info.decimals);
-        for (const char* unit :
-             {"%", "°", "mm", "m", "µs", "Hz", "rpm", "rpm/V", "V", "A", "mAh", "kg", "s", "min", "°/s", "µs/%", "teeth"})
-            if (f->info.unit == unit) part.unit = unit;
-    } else if (std::holds_alternative<std::monostate>(f->value)) {
-        part.value = say(KH_TR("–"));
-    } else if (const Condition* when = std::get_if<Condition>(&f->value)) {
-        part.value = conditionTitle(setup_.transmitter, *when);
-    } else {
-        part.value = fieldAsText(*f);
+    part.value = showBare(setup_, path, f->value);
+    part.unused = std::holds_alternative<std::monostate>(f->value) && f->info.kind != FieldKind::Names;
+    if (part.unused && FieldTable::of(setup_).patternOf(path)->title.unset == nullptr) part.value = say(KH_TR("–"));
+    if (std::holds_alternative<double>(f->value)) part.unit = unitOf(setup_, path);
+    for (const ShownChoice& choice : choicesOf(setup_, path)) {
+        part.options.push_back(choice.typed);
+        part.captions.push_back(choice.caption);
     }
-    part.options = choiceIds(f->info);
     part.why.title = say(KH_TR("stored value"));
-    part.why.lines = {say(KH_TR("typed in, not computed")),
-                      say(KH_TR("= {v} {unit}"), {{"v", part.value}, {"unit", std::string(part.unit)}})};
-    if (*part.unit == 0) part.why.lines.back() = say(KH_TR("= {v}"), {{"v", part.value}});
+    part.why.lines = {say(KH_TR("typed in, not computed")), say(KH_TR("= {v}"), {{"v", show(setup_, path, f->value)}})};
     part.why.inputs = {path};
     return part;
 }
 
-Part RowBuilder::word(const std::string& path, std::vector<std::string> options, Message label) const {
+Part RowBuilder::word(const std::string& path, const std::vector<std::string>& options, Message label) const {
     Part part = field(path, std::move(label));
-    part.options = std::move(options);
+    if (part.field.empty()) return part;
+    part.options = options;
+    part.captions.clear();
+    for (const std::string& option : options) {
+        const auto known = choicesOf(setup_, path);
+        const auto same = std::find_if(known.begin(), known.end(), [&](const ShownChoice& c) { return c.typed == option; });
+        part.captions.push_back(same == known.end() ? asWord(option) : same->caption);
+    }
     const auto f = readField(setup_, path);
-    if (const auto* chosen = f ? std::get_if<std::string>(&f->value) : nullptr; chosen != nullptr && !chosen->empty())
+    if (const auto* chosen = std::get_if<std::string>(&f->value); chosen != nullptr && f->info.kind == FieldKind::Text && !chosen->empty())
         part.value = asWord(*chosen);
     return part;
 }
 
-Part RowBuilder::flag(const std::string& path, const char* whenTrue, const char* whenFalse, Message label) const {
+Part RowBuilder::oneOf(const std::string& path, const std::vector<double>& values, Message label) const {
     Part part = field(path, std::move(label));
-    const auto f = readField(setup_, path);
-    if (!f) return part;  // a channel this transmitter has not: a dash
-    const bool on = std::holds_alternative<bool>(f->value) && std::get<bool>(f->value);
-    part.value = say(on ? whenTrue : whenFalse);
-    part.options = {whenTrue, whenFalse};
-    part.why.lines.back() = say(KH_TR("= {v}"), {{"v", part.value}});
+    for (const double v : values) {
+        part.captions.push_back(showBare(setup_, path, v));
+        part.options.push_back(render(part.captions.back()));
+    }
     return part;
 }
 
@@ -101,20 +100,16 @@ Part RowBuilder::port(const std::string& name) {
     return part;
 }
 
-Part RowBuilder::gain(const std::string& path, GainScale scale) const {
+Part RowBuilder::gain(const std::string& path) const {
     Part part = field(path);
     const auto f = readField(setup_, path);
-    part.typedAs = scale;
-    part.unit = "";
-    if (f) {
-        const double g = std::get<double>(f->value);
-        part.value = gainAsShown(g, scale);
-        part.why.title = say(KH_TR("tail gain as typed"));
-        part.why.lines = {say(KH_TR("signed gain {g} %, + is heading hold"), {{"g", signedNum(g)}}),
-                          say(KH_TR("= {v}"), {{"v", part.value}})};
-        if (scale == GainScale::Centre50)
-            part.why.lines.insert(part.why.lines.begin() + 1, say(KH_TR("50 + g / 2 = 50 + {g} / 2"), {{"g", num(g)}}));
-    }
+    const double* gain = f ? std::get_if<double>(&f->value) : nullptr;
+    if (gain == nullptr) return part;
+    part.why.title = say(KH_TR("tail gain as typed"));
+    part.why.lines = {say(KH_TR("signed gain {g} %, + is heading hold"), {{"g", signedNum(*gain)}}),
+                      say(KH_TR("= {v}"), {{"v", show(setup_, path, *gain)}})};
+    if (setup_.transmitter.profile->gainScale == GainScale::Centre50)
+        part.why.lines.insert(part.why.lines.begin() + 1, say(KH_TR("50 + g / 2 = 50 + {g} / 2"), {{"g", num(*gain)}}));
     return part;
 }
 
@@ -123,7 +118,7 @@ Part RowBuilder::spark(const std::string& path, const Curve& curve, Message summ
     part.look = Part::Look::Spark;
     part.curve = curve;
     part.value = std::move(summary);
-    part.why.lines = {fieldAsText(*readField(setup_, path)), say(KH_TR("= {v}"), {{"v", part.value}})};
+    part.why.lines = {show(setup_, path), say(KH_TR("= {v}"), {{"v", part.value}})};
     return part;
 }
 
@@ -142,7 +137,7 @@ void RowBuilder::settle(Row& row) const {
                 continue;
             }
             const FieldHome home = fieldHome(part.field);
-            if (part.value.text == "–" && !home.fact) continue;  // a setting that is not used is none, not one that stands at default
+            if (part.unused && !home.fact) continue;  // a setting that is not used is none, not one that stands at default
             const Standing s = standingOf(setup_, part.field);
             any = true;
             weakest = std::min(weakest, s);
@@ -158,6 +153,12 @@ void RowBuilder::settle(Row& row) const {
             restsOn.push_back(part.field);
             restsOn.insert(restsOn.end(), part.why.inputs.begin(), part.why.inputs.end());
         }
+    if (setup_.standings.count("rows." + row.id) != 0) {  // it was seen: on these boxes, with these facts
+        for (std::size_t i = restsOn.size(); i-- > 0;)
+            if (std::string box = boxIdentity(restsOn[i]); !box.empty()) restsOn.push_back(std::move(box));
+        const std::vector<std::string> facts = factsOfRow(setup_, row.id);
+        restsOn.insert(restsOn.end(), facts.begin(), facts.end());
+    }
     if (seenUnchanged(setup_, row.id, restsOn)) row.standing = Standing::Proved;
     for (std::size_t i = 0; i < evaluation_.findings.size(); ++i)
         if (evaluation_.findings[i].row == row.id) {
@@ -188,11 +189,11 @@ Row RowBuilder::line(const char* parent, const std::string& id, Message title, s
     return r;
 }
 
-Row RowBuilder::matrixRow(const char* id, Message title, const char* unit, Box band, std::vector<Cell> cells) const {
+Row RowBuilder::matrixRow(const char* id, Message title, std::string unit, Box band, std::vector<Cell> cells) const {
     Row r;
     r.id = id;
     r.title = std::move(title);
-    r.unit = unit;
+    r.unit = std::move(unit);
     r.band = band;
     r.cells = std::move(cells);
     settle(r);
@@ -214,13 +215,6 @@ Row RowBuilder::matrixRow(const char* id, Message title, const char* unit, Box b
     return r;
 }
 
-std::vector<std::string> numberOptions(const std::vector<double>& values) {
-    std::vector<std::string> out;
-    out.reserve(values.size());
-    for (const double v : values) out.push_back(render(num(v)));
-    return out;
-}
-
 std::string channelOfRow(const AircraftClass& aircraft, const Row& row) {
     for (const FunctionEntry& function : aircraft.functions) {
         std::string id = function.id;
@@ -235,78 +229,50 @@ FieldValue parsePart(const Setup& setup, const Part& part, const std::string& te
     std::string trimmed = text;
     while (!trimmed.empty() && trimmed.back() == ' ') trimmed.pop_back();
     while (!trimmed.empty() && trimmed.front() == ' ') trimmed.erase(trimmed.begin());
-    if (f->info.mayBeUnknown && (trimmed.empty() || trimmed == "–" || trimmed == "-")) return std::monostate{};
-    switch (f->info.kind) {
-        case FieldKind::Flag:
-            for (std::size_t i = 0; i < part.options.size() && i < 2; ++i)
-                if (trimmed == part.options[i]) return i == 0;
+    if (f->info.kind == FieldKind::Names && !part.mode.empty()) {  // whether it acts in one mode
+        if (part.options.size() != 2 || (trimmed != part.options[0] && trimmed != part.options[1]))
             throw InputError(part.field, fmt::format("{} is not one of {}", trimmed, fmt::join(part.options, ", ")));
-        case FieldKind::Choice:  // of the words there are, a box may know some
-        case FieldKind::Text:
-            if (!part.options.empty() && std::find(part.options.begin(), part.options.end(), trimmed) == part.options.end())
-                throw InputError(part.field, fmt::format("{} is not one of {}", trimmed, fmt::join(part.options, ", ")));
-            return trimmed;
-        case FieldKind::When: return parseCondition(setup, part.field, trimmed);
-        case FieldKind::Names: {
-            if (part.mode.empty()) {
-                std::vector<std::string> names;
-                std::istringstream list(trimmed);
-                for (std::string name; std::getline(list, name, ',');) {
-                    const auto first = name.find_first_not_of(' ');
-                    if (first != std::string::npos) names.push_back(name.substr(first, name.find_last_not_of(' ') - first + 1));
-                }
-                return names;
-            }
-            if (part.options.size() != 2 || (trimmed != part.options[0] && trimmed != part.options[1])) break;
-            std::vector<std::string> acting;
-            bool all = true;
-            for (const FlightMode& m : setup.transmitter.modes) {
-                if (m.id == kHoldMode) continue;
-                const auto* now = std::get_if<std::vector<std::string>>(&f->value);  // absent: in all
-                const bool acts = m.id == part.mode ? trimmed == part.options[0]
-                                                    : now == nullptr || std::find(now->begin(), now->end(), m.id) != now->end();
-                if (acts) acting.push_back(m.id);
-                else all = false;
-            }
-            if (all) return std::monostate{};
-            return acting;
+        std::vector<std::string> acting;
+        bool all = true;
+        for (const FlightMode& m : setup.transmitter.modes) {
+            if (m.id == kHoldMode) continue;
+            const auto* now = std::get_if<std::vector<std::string>>(&f->value);  // absent: in all
+            const bool acts =
+                m.id == part.mode ? trimmed == part.options[0] : now == nullptr || std::find(now->begin(), now->end(), m.id) != now->end();
+            if (acts) acting.push_back(m.id);
+            else all = false;
         }
-        case FieldKind::Numbers: {
-            std::vector<double> list;
-            std::string word;
-            std::istringstream words(trimmed);
-            while (words >> word) {
-                while (!word.empty() && (word.back() == ';' || word.back() == ',')) word.pop_back();
-                if (word.empty() || word == f->info.unit) continue;
-                const auto one = typedNumber(word, f->info.unit);
-                if (!one)
-                    throw InputError(part.field,
-                                     fmt::format("\"{}\" is not a number; allowed are numbers from {} to {} {} with a space between", word,
-                                                 f->info.min, f->info.max, f->info.unit));
-                list.push_back(*one);
-            }
-            return list;
-        }
-        case FieldKind::Number:
-        case FieldKind::Whole: break;
-        default: throw InputError(part.field, "is edited in its drawing");
+        if (all) return std::monostate{};
+        return acting;
     }
-    const std::string unit(f->info.unit);
-    const std::optional<double> number = typedNumber(trimmed, unit);
-    const std::string range = fmt::format("a number from {} to {} {}", f->info.min, f->info.max, unit);
-    if (!number) throw InputError(part.field, fmt::format("\"{}\" is not a number; allowed is {}", text, range));
-    double value = *number;
-    if (part.typedAs) value = gainFromTyped(value, *part.typedAs, std::get<double>(f->value) < 0.0 ? -1.0 : 1.0);
-    if (value < f->info.min || value > f->info.max)
-        throw InputError(part.field, fmt::format("{} is not allowed; it must be {}", trimmed, range));
+    FieldValue value = read(setup, part.field, trimmed);
+    // of the words there are, a box may know some
+    const auto* word = std::get_if<std::string>(&value);
+    if (word != nullptr && !part.options.empty() && std::find(part.options.begin(), part.options.end(), *word) == part.options.end())
+        throw InputError(part.field, fmt::format("{} is not one of {}", trimmed, fmt::join(part.options, ", ")));
     return value;
 }
+
+namespace {
+
+/// As its box shows it; where that is another scale than the program's own, with what is reckoned with: "420 µs (105 %)".
+Message reckoned(const Setup& setup, const std::string& path, const Field& f) {
+    const Message shown = show(setup, path, f.value);
+    const double* v = std::get_if<double>(&f.value);
+    const FieldPattern* pattern = FieldTable::of(setup).patternOf(path);
+    if (v == nullptr || pattern == nullptr) return shown;
+    const ScaleRef scale = scaleOf(setup, path);
+    if (scale == pattern->scale || *scale == *pattern->scale) return shown;
+    return say(KH_TR("{shown} ({own})"), {{"shown", shown}, {"own", Amount{*v, pattern->scale, Amount::Kind::Value, false}}});
+}
+
+}  // namespace
 
 Why explain(const Setup& setup, const Part& part) {
     Why why{part.why.title, part.why.lines, {}};
     for (const std::string& path : part.why.inputs) {
         const auto f = readField(setup, path);
-        if (f) why.inputs.push_back({path, fieldTitle(setup, path), shownValue(setup, path, f->value), standingOf(setup, path)});
+        if (f) why.inputs.push_back({path, fieldTitle(setup, path), reckoned(setup, path, *f), standingOf(setup, path)});
     }
     return why;
 }

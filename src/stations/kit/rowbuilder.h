@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "model/amounts.h"
 #include "model/names.h"
 #include "stations/kit/row.h"
 
@@ -22,21 +23,21 @@ public:
     [[nodiscard]] Part field(const std::string& path, Message label = {}) const;
     /// The same with the field's short name before it.
     [[nodiscard]] Part labelled(const std::string& path) const { return field(path, fieldBrief(setup_, path)); }
-    /// A stored word that is one of `options`.
-    [[nodiscard]] Part word(const std::string& path, std::vector<std::string> options, Message label = {}) const;
-    /// A flag shown as one of two words.
-    [[nodiscard]] Part flag(const std::string& path, const char* whenTrue, const char* whenFalse, Message label = {}) const;
+    /// A stored word that is one of `options`: those of all there are that this box knows.
+    [[nodiscard]] Part word(const std::string& path, const std::vector<std::string>& options, Message label = {}) const;
+    /// A stored number that is one of those the box can be set to.
+    [[nodiscard]] Part oneOf(const std::string& path, const std::vector<double>& values, Message label = {}) const;
     /// A computed number with its derivation; a dash when unknown.
     [[nodiscard]] static Part figure(const Figure& f, Message label = {});
     /// A plain word of the program's.
     [[nodiscard]] static Part text(Message m);
     [[nodiscard]] static Part port(const std::string& name);
-    [[nodiscard]] Part gain(const std::string& path, GainScale scale) const;
+    [[nodiscard]] Part gain(const std::string& path) const;
     [[nodiscard]] Part spark(const std::string& path, const Curve& curve, Message summary) const;
 
     /// A row of a plain ledger; its standing follows from its fields, its findings from `evaluation`.
     [[nodiscard]] Row row(const char* id, Message title, Cell transmitter, Cell controller, Cell machine) const;
-    [[nodiscard]] Row matrixRow(const char* id, Message title, const char* unit, Box band, std::vector<Cell> cells) const;
+    [[nodiscard]] Row matrixRow(const char* id, Message title, std::string unit, Box band, std::vector<Cell> cells) const;
 
     /// A sub-row: it stands behind the row it opens from, whose standing and torn state it takes part in.
     [[nodiscard]] static Row under(const char* parent, Row row) {
@@ -63,7 +64,5 @@ private:
 
 /// A word before a part's value.
 [[nodiscard]] inline Message label(const char* text) { return say(text); }
-/// The values a box can be set to, as words.
-[[nodiscard]] std::vector<std::string> numberOptions(const std::vector<double>& values);
 
 }  // namespace kh

@@ -3,6 +3,8 @@
 // What the solvers share: a round of readings, what they were taken under, and when they say nothing any more.
 #include "base/conventions.h"
 #include "formula/linkage.h"
+#include "judge/dependencies.h"
+#include "model/amounts.h"
 #include "model/names.h"
 #include "stations/kit/solverkit.h"
 
@@ -18,6 +20,21 @@ namespace {
 constexpr double kSameShare = 0.01;  ///< a setting this close to what a reading was taken under is the same, within a step of its box
 
 constexpr double kMostPitchDeg = 45.0;
+
+/// What the document would refuse is no answer: it is told with what is allowed instead.
+void dropRefused(const Setup& setup, Solved& solved) {
+    std::erase_if(solved.answers, [&](const SolvedField& answer) {
+        try {
+            Setup trial = setup;
+            for (const Edit& e : answer.edits) writeField(trial, e.path, e.value);
+            return false;
+        } catch (const InputError& e) {
+            solved.remarks.push_back(say(KH_TR("This cannot be typed. {refusal}. Look at what was read and at the mechanics first."),
+                                         {{"refusal", refusal(setup, e)}}));
+            return true;
+        }
+    });
+}
 
 }  // namespace
 
@@ -66,6 +83,7 @@ std::vector<Reading> learnedReadings(const Setup& setup, const SolverEntry& solv
 }
 
 Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const Reading> fresh) {
+    if (setup.transmitter.modes.empty()) throw InputError("transmitter.modes"_field, "there is none; one flight mode or more is needed");
     const std::vector<ReadingSlot> asked = solver.asks(setup);
     for (const ReadingSlot& slot : asked)
         if (!slot.optional) (void)needed(fresh, slot.what);
@@ -83,6 +101,7 @@ Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const
         });
     all.insert(all.end(), fresh.begin(), fresh.end());
     Solved solved = solver.solve(setup, all);
+    dropRefused(setup, solved);
     for (const Reading& r : fresh)
         if (r.unit == "mm" && std::any_of(asked.begin(), asked.end(),
                                           [&](const ReadingSlot& s) { return s.what == r.what && std::string_view(s.unit) == "°"; })) {
@@ -111,14 +130,23 @@ Instrument instrumentFor(const SolverEntry& solver, std::string_view unit) {
     return {KH_TR("by eye"), ""};
 }
 
-const char* sinceChanged(const Setup& setup, const SolverEntry& solver, const Reading& reading) {
+std::string sinceChanged(const Setup& setup, const SolverEntry& solver, const Reading& reading) {
     for (const char* path : solver.invalidatedBy) {
         const auto then = underValue(reading, path);
         const auto field = readField(setup, path);
         const double* now = field ? std::get_if<double>(&field->value) : nullptr;
         if (then && now != nullptr && std::abs(*now - *then) > kSameShare * std::abs(*then)) return path;
     }
-    return nullptr;
+    if (reading.change == 0) return {};  // nobody counted then
+    // facts of the boxes it was read through, and the boxes themselves
+    std::vector<std::string> facts = factsOfRow(setup, solver.kept.row);
+    for (const std::string& path : solver.settings(setup, reading.what))
+        if (std::string box = boxIdentity(path); !box.empty()) facts.push_back(std::move(box));
+    if (solver.with == ReadWith::Monitor) {
+        const std::vector<std::string> channel = factsOfRow(setup, "channel-" + reading.what.substr(0, reading.what.find('.')));
+        facts.insert(facts.end(), channel.begin(), channel.end());
+    }
+    return firstChangedAfter(setup, facts, reading.change);
 }
 
 namespace {
@@ -153,10 +181,12 @@ std::vector<StaleReading> staleReadings(const Setup& setup, std::span<const Solv
         StaleReading stale{k.row,        k.setting,
                            newest->what, newest->id,
                            {},           turned != nullptr ? turned->what.substr(std::string_view(kHandWork).size()) : std::string()};
-        if (const char* path = sinceChanged(setup, solver, *newest)) {
-            stale.field = path;
-            stale.then = *underValue(*newest, path);
-            stale.now = std::get<double>(readField(setup, path)->value);
+        stale.field = sinceChanged(setup, solver, *newest);
+        if (!stale.field.empty()) {
+            const auto field = readField(setup, stale.field);
+            const double* now = field ? std::get_if<double>(&field->value) : nullptr;
+            stale.then = underValue(*newest, stale.field);
+            if (now != nullptr) stale.now = *now;
         }
         if (!stale.field.empty() || !stale.handWork.empty()) out.push_back(std::move(stale));
     }
@@ -190,6 +220,7 @@ Setup takenOver(const Setup& setup, const Solved& solved, const std::vector<Read
         while (taken());
         r.id = fmt::format("r{}", number);
         r.at = at;
+        r.change = out.change;
         out.readings.push_back(std::move(r));
     }
     return out;

@@ -9,6 +9,7 @@
 #include "model/reading.h"
 #include "model/setup.h"
 
+#include <optional>
 #include <span>
 
 namespace kh {
@@ -81,16 +82,17 @@ struct Instrument {
 [[nodiscard]] Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const Reading> fresh);
 /// The document's earlier readings that a solver learns from: none unless it does, and none older than the last work by hand.
 [[nodiscard]] std::vector<Reading> learnedReadings(const Setup& setup, const SolverEntry& solver);
-/// The first field that makes a reading say nothing any more, since it was changed after it; nullptr if there is none.
-[[nodiscard]] const char* sinceChanged(const Setup& setup, const SolverEntry& solver, const Reading& reading);
+/// The first field that makes a reading say nothing any more, since it was changed after it: a length, a fact of a box it was read
+/// through, or the box; empty if there is none.
+[[nodiscard]] std::string sinceChanged(const Setup& setup, const SolverEntry& solver, const Reading& reading);
 /// A reading that says nothing any more, since what it was read under has changed.
 struct StaleReading {
-    std::string row;       ///< ledger row it stands in
-    std::string setting;   ///< field it was read for
-    std::string what, id;  ///< of the reading
-    std::string field;     ///< that changed since, with its values; empty: none
-    std::string handWork;  ///< done since on the machine, "blade-links.a"; empty: none
-    double then = 0.0, now = 0.0;
+    std::string row;                  ///< ledger row it stands in
+    std::string setting;              ///< field it was read for
+    std::string what, id;             ///< of the reading
+    std::string field;                ///< that changed since, with its values; empty: none
+    std::string handWork;             ///< done since on the machine, "blade-links.a"; empty: none
+    std::optional<double> then, now;  ///< values of that field, where both are numbers that were noted
 };
 /// What a reading is called, as the form that takes it asks for it: "Blade A over the tail"; else its own words.
 [[nodiscard]] Message readingTitle(const Setup& setup, std::span<const SolverEntry> solvers, std::string_view what);

@@ -6,6 +6,7 @@
 #include "formula/answers.h"
 #include "formula/channel.h"
 #include "formula/line.h"
+#include "model/amounts.h"
 #include "stations/kit/solverkit.h"
 #include "stations/link/endreadings.h"
 #include "stations/link/link.h"
@@ -63,9 +64,9 @@ struct EndSheet {
         a.expect = std::max(std::abs(l), std::abs(h));
         a.expectUnit = "%";
         a.todo = channel.reversed ? say(KH_TR("Set channel {n} to normal in the transmitter, never the servo; then read again."),
-                                        {{"n", num(channel.number)}})
+                                        {{"n", amount(setup, path("number"), channel.number)}})
                                   : say(KH_TR("Reverse channel {n} in the transmitter, never the servo; then read again."),
-                                        {{"n", num(channel.number)}});
+                                        {{"n", amount(setup, path("number"), channel.number)}});
         a.why.title = say(KH_TR("sign of the channel"));
         if (high != nullptr) a.why.line(KH_TR("the positive end reads {h} %: the wrong sign"), {{"h", signedNum(h, 1)}});
         if (low != nullptr) a.why.line(KH_TR("the negative end reads {l} %: the wrong sign"), {{"l", signedNum(l, 1)}});
@@ -93,8 +94,8 @@ struct EndSheet {
         a.decimals = 1;
         a.expect = a.residue = left;
         a.expectUnit = "%";
-        a.todo = say(KH_TR("Set the sub-trim of channel {n} to {v} % in the transmitter, then leave it alone."),
-                     {{"n", num(channel.number)}, {"v", signedNum(a.value, 1)}});
+        a.todo = say(KH_TR("Set the sub-trim of channel {n} to {v} in the transmitter, then leave it alone."),
+                     {{"n", amount(setup, path("number"), channel.number)}, {"v", amount(setup, a.field, a.value)}});
         a.why = answer.why;
         a.edits = {{a.field, a.value}};
         out.answers.push_back(std::move(a));
@@ -122,7 +123,7 @@ struct EndSheet {
             const double output =
                 share * travel.value_or(high ? channel.travelHighPct : channel.travelLowPct) + side * trim.value_or(channel.subTrimPct);
             const bool cut = std::abs(output) > channelScale(setup.transmitter.profile, channel).limitPct ||
-                             std::abs(r.value) >= setup.controller.profile.monitorStopPct;  // says nothing about the slope
+                             std::abs(r.value) >= setup.controller.profile->monitorStopPct;  // says nothing about the slope
             if (!cut && (centre || r.value * side > 0.0)) found.push_back({output, r.value, &r});
         }
         return found;
@@ -201,18 +202,21 @@ struct EndSheet {
         // ends are named by the stick, and so are the travels: the sign flips after them
         const char* key = high ? "travelHighPct" : "travelLowPct";
         const double present = high ? channel.travelHighPct : channel.travelLowPct;
-        const double stop = setup.controller.profile.monitorStopPct;
+        const double stop = setup.controller.profile->monitorStopPct;
         if (std::abs(u) >= stop) {
             out.remarks.push_back(
                 say(KH_TR("{f}: {u} % is all the monitor can show, so the reading says nothing about travel. Set a smaller "
-                          "travel first, {s} % or less, then read again."),
-                    {{"f", asWord(channel.id)}, {"u", signedNum(u)}, {"s", num(std::min(100.0, present * 0.8))}}));
+                          "travel first, {s} or less, then read again."),
+                    {{"f", asWord(channel.id)},
+                     {"u", signedNum(u)},
+                     {"s", amount(setup, path(key), std::round(std::min(100.0, present * 0.8)))}}));
             return;
         }
         if (std::abs(present + (high ? channel.subTrimPct : -channel.subTrimPct)) > channelScale(tx, channel).limitPct) {
-            out.remarks.push_back(say(KH_TR("{f}: at travel {t} % the transmitter's limit cuts the pulse, so the reading says nothing "
-                                            "about travel. Set {s} % first."),
-                                      {{"f", asWord(channel.id)}, {"t", num(present, 1)}, {"s", num(100)}}));
+            out.remarks.push_back(
+                say(KH_TR("{f}: at travel {t} the transmitter's limit cuts the pulse, so the reading says nothing "
+                          "about travel. Set {s} first."),
+                    {{"f", asWord(channel.id)}, {"t", amount(setup, path(key), present)}, {"s", amount(setup, path(key), 100.0)}}));
             return;
         }
         const Sent value = sent(high, u);
@@ -234,7 +238,7 @@ struct EndSheet {
         const double aim = 100.0 - (high ? centreAfter : -centreAfter);
         const EndpointAnswer answer = endpointFor(
             present, moved * 100.0 / aim,
-            {tx.travelStepPct, tx.travelLimitPct, setup.controller.profile.punishesOvershoot ? Overshoot::Forbid : Overshoot::Allow});
+            {tx.travelStepPct, tx.travelLimitPct, setup.controller.profile->punishesOvershoot ? Overshoot::Forbid : Overshoot::Allow});
         const double reads = (high ? centreAfter : -centreAfter) + answer.reachedPct * aim / 100.0;
         const double expected =
             readingPctUnchecked(channelOutputUnchecked(high ? value.pct : -value.pct, channelScale(tx, channel)).pulseUs,
@@ -255,21 +259,20 @@ struct EndSheet {
         a.residue = reads - 100.0;
         a.todo =
             answer.reachable
-                ? say(KH_TR("Set the {side} travel of channel {n} to {v} % in the transmitter; it will read {e} %."),
+                ? say(KH_TR("Set the {side} travel of channel {n} to {v} in the transmitter; it will read {e} %."),
                       {{"side", std::string(high ? KH_TR("high") : KH_TR("low"))},
-                       {"n", num(channel.number)},
-                       {"v", num(a.value, 1)},
+                       {"n", amount(setup, path("number"), channel.number)},
+                       {"v", amount(setup, a.field, a.value)},
                        {"e", signedNum(a.expect, 1)}})
-                : say(KH_TR("{v} % is all the transmitter has: it will read {e} %. Learn the ends in the controller, or raise its rate."),
-                      {{"v", num(a.value, 1)}, {"e", signedNum(a.expect, 1)}});
+                : say(KH_TR("{v} is all the transmitter has: it will read {e} %. Learn the ends in the controller, or raise its rate."),
+                      {{"v", amount(setup, a.field, a.value)}, {"e", signedNum(a.expect, 1)}});
         a.why = answer.why;
         if (line && line->points > 2)
-            a.why.lines.insert(a.why.lines.begin(),
-                               say(KH_TR("line through {n} readings: {s} % a percent sent, so travel {t} % moves {m} %"),
-                                   {{"n", num(static_cast<double>(line->points))},
-                                    {"s", num(std::abs(line->slope), 3)},
-                                    {"t", num(present, 1)},
-                                    {"m", num(moved, 1)}}));
+            a.why.lines.insert(a.why.lines.begin(), say(KH_TR("line through {n} readings: {s} % a percent sent, so travel {t} moves {m} %"),
+                                                        {{"n", num(static_cast<double>(line->points))},
+                                                         {"s", num(std::abs(line->slope), 3)},
+                                                         {"t", amount(setup, path(key), present)},
+                                                         {"m", num(moved, 1)}}));
         a.edits = {{a.field, a.value}};
         out.answers.push_back(std::move(a));
     }
@@ -298,7 +301,7 @@ Solved solveEndpoints(const Setup& setup, std::span<const Reading> readings) {
         const Reading* middle = sheet.read("centre");
         const double before = middle == nullptr ? 0.0 : middle->value;
         const auto below = sheet.lineOf(false), above = sheet.lineOf(true);
-        double perPct = setup.transmitter.profile.usPerPct / setup.controller.profile.usPerPct;
+        double perPct = setup.transmitter.profile->usPerPct / setup.controller.profile->usPerPct;
         if (below || above) perPct = (std::abs((below ? *below : *above).slope) + std::abs((above ? *above : *below).slope)) / 2.0;
         if (const double apart = below && above ? 100.0 * std::abs(std::abs(below->slope) - std::abs(above->slope)) : 0.0;
             apart > kSidesApartPct + kRoundingFuzz)

@@ -19,7 +19,7 @@ struct ReadChannel {
 
 std::optional<ReadChannel> readChannel(const Setup& setup, const ChannelSettings& channel, const char* end) {
     const Reading* r = speakingReading(setup, linkSolvers().front(), channel.id + "." + end);
-    if (r == nullptr || r->unit != "%" || std::abs(r->value) >= setup.controller.profile.monitorStopPct) return std::nullopt;
+    if (r == nullptr || r->unit != "%" || std::abs(r->value) >= setup.controller.profile->monitorStopPct) return std::nullopt;
     ReadChannel out{r, channel};
     const auto stood = [&](const char* key, double now) {
         return underValue(*r, "transmitter.channels." + channel.id + "." + key).value_or(now);

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "model/names.h"
@@ -13,12 +14,6 @@
 namespace kh {
 
 namespace {
-
-/// Without a value of its own a setting is what the transmitter does anyway.
-Part orOwn(Part part, const char* own) {
-    if (part.value.text == "–") part.value = say(own);
-    return part;
-}
 
 /// What the receiver sends when the signal is lost, channel by channel, and whether that stops the motor.
 void failsafeTable(const RowBuilder& b, StationPage& page) {
@@ -35,15 +30,17 @@ void failsafeTable(const RowBuilder& b, StationPage& page) {
                              : fault->severity == Severity::Danger    ? KH_TR("runs on")
                                                                       : KH_TR("barely off");
         lines.push_back(b.line("failsafe", "failsafe-" + c.id, channelTitle(c.id),
-                               {{{orOwn(b.field(elementPath("transmitter.channels.{}.failsafePct"_field, c.id)), KH_TR("kept"))}},
+                               {{{b.field(elementPath("transmitter.channels.{}.failsafePct"_field, c.id))}},
                                 {{f->failsafeUs.known ? RowBuilder::figure(f->failsafeUs) : RowBuilder::text(say(KH_TR("last value")))}},
-                                {{orOwn(b.field(elementPath("transmitter.channels.{}.limitPct"_field, c.id)), KH_TR("own"))}},
+                                {{b.field(elementPath("transmitter.channels.{}.limitPct"_field, c.id))}},
                                 {{RowBuilder::text(say(judged))}}}));
     }
     setTable(page, "failsafe",
-             {{KH_TR("stored"), "%", KH_TR("what the receiver sends when the signal is lost; empty: it keeps the last value")},
+             {{KH_TR("stored"), unitOf(b.setup(), "transmitter.channels.throttle.failsafePct"_field),
+               KH_TR("what the receiver sends when the signal is lost; empty: it keeps the last value")},
               {KH_TR("pulse"), "µs", KH_TR("what that is at the receiver's output"), Box::Machine},
-              {KH_TR("limit"), "%", KH_TR("beyond it the output is cut off; empty: the transmitter's own")},
+              {KH_TR("limit"), unitOf(b.setup(), "transmitter.channels.throttle.limitPct"_field),
+               KH_TR("beyond it the output is cut off; empty: the transmitter's own")},
               {KH_TR("judged"), "", KH_TR("the motor must stop: hold's value or below. Test it with the motor locked and hold off"),
                Box::Machine}},
              std::move(lines));
@@ -72,7 +69,7 @@ void channelTable(const RowBuilder& b, StationPage& page, const std::string& id)
         trim.joins = reverse.joins = 0;  // all three share what stands in the first
         if (lines.empty()) {
             trim = {{b.field(base + ".subTrimPct")}, 1, 3};
-            reverse = {{b.flag(base + ".reversed", KH_TR("rev"), KH_TR("norm"))}, 1, 3};
+            reverse = {{b.field(base + ".reversed")}, 1, 3};
         }
         if (f != nullptr) {
             pulse.parts = {RowBuilder::figure(f->*s.us)};
@@ -82,8 +79,10 @@ void channelTable(const RowBuilder& b, StationPage& page, const std::string& id)
                                {std::move(travel), std::move(trim), std::move(reverse), std::move(pulse), std::move(reading)}));
     }
     setTable(page, row,
-             {{KH_TR("travel"), "%", KH_TR("how far the stick's end moves the channel, by side: until it reads 100 and never beyond")},
-              {KH_TR("sub-trim"), "%", KH_TR("moves the channel's centre: until it reads 0 with the stick let go")},
+             {{KH_TR("travel"), unitOf(b.setup(), base + ".travelLowPct"),
+               KH_TR("how far the stick's end moves the channel, by side: until it reads 100 and never beyond")},
+              {KH_TR("sub-trim"), unitOf(b.setup(), base + ".subTrimPct"),
+               KH_TR("moves the channel's centre: until it reads 0 with the stick let go")},
               {KH_TR("reverse"), "", KH_TR("turns the whole channel over; the reading must follow the stick")},
               {KH_TR("pulse"), "µs", KH_TR("what leaves the receiver"), Box::Machine},
               {KH_TR("reading"), "%", KH_TR("what the controller makes of it: −100, 0, +100"), Box::Controller}},
@@ -110,9 +109,9 @@ StationPage linkRows(const RowBuilder& b) {
     servos.parts.push_back(b.field("machine.tail.servo.minVolts"_field, label(KH_TR("tail"))));
     servos.parts.push_back(b.field("machine.tail.servo.maxVolts"_field, label(KH_TR("to"))));
     page.rows.push_back(RowBuilder::under("supply", b.row("supply-servos", say(KH_TR("Servos bear")), {}, {}, std::move(servos))));
-    page.rows.push_back(RowBuilder::under("supply", b.row("supply-leads", say(KH_TR("Leads")), {}, {},
-                                                          {{b.field("machine.wiring.supplyLeads"_field),
-                                                            b.flag("machine.wiring.buffer"_field, KH_TR("buffer"), KH_TR("no buffer"))}})));
+    page.rows.push_back(
+        RowBuilder::under("supply", b.row("supply-leads", say(KH_TR("Leads")), {}, {},
+                                          {{b.field("machine.wiring.supplyLeads"_field), b.field("machine.wiring.buffer"_field)}})));
     page.rows.push_back(b.row("receiver", say(KH_TR("Receiver")), {}, {}, {{b.field("machine.wiring.receiver"_field)}}));
     page.rows.push_back(b.row("throttle-lead", say(KH_TR("Throttle lead")), {}, {},
                               {{b.field("machine.wiring.throttleLead"_field, label(KH_TR("into the")))}}));
@@ -139,7 +138,7 @@ StationPage linkRows(const RowBuilder& b) {
         Cell transmitter, controller, machine;
         if (ch != tx.channels.end()) {
             transmitter.parts = {b.labelled(base + ".number"), b.field(base + ".travelLowPct"), b.field(base + ".travelHighPct"),
-                                 b.labelled(base + ".subTrimPct"), b.flag(base + ".reversed", KH_TR("rev"), KH_TR("norm"))};
+                                 b.labelled(base + ".subTrimPct"), b.field(base + ".reversed")};
             for (Part& p : transmitter.parts) p.unit = "";
             if (const ChannelFigures* f = b.figures().channel(id)) {
                 if (std::string(id) != "throttle")

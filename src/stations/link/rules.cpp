@@ -38,7 +38,7 @@ bool readByMonitor(const std::string& id) { return id == "aileron" || id == "ele
 bool centreOff(const AuditContext& c, const ChannelFigures& f) {
     const TransmitterProfile& tx = c.setup.transmitter.profile;
     return f.centreReading.known && std::abs(f.centreReading.value) >
-                                        std::max(kCentrePct, 0.5 * tx.subTrimStepPct * tx.usPerPct / c.setup.controller.profile.usPerPct);
+                                        std::max(kCentrePct, 0.5 * tx.subTrimStepPct * tx.usPerPct / c.setup.controller.profile->usPerPct);
 }
 
 void endPoints(const AuditContext& c, std::vector<Finding>& out) {
@@ -75,15 +75,15 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
             }
             const EndpointAnswer answer = openEnd(c, ch, high);
             const Edit travel{channelPath(ch.id, key), answer.travelPct};
-            finding.todo = c.say(KH_TR("Set its travel to {t} % in the transmitter; it will read {r} %."),
-                                 {{"t", num(answer.travelPct, 1)}, {"r", num(answer.reachedPct, 1)}});
+            finding.todo = c.say(KH_TR("Set its travel to {t} in the transmitter; it will read {r} %."),
+                                 {{"t", c.amount(channelPath(ch.id, key), answer.travelPct)}, {"r", num(answer.reachedPct, 1)}});
             finding.fix = {travel};
             if (ch.limitPct) {
                 finding.also = {{{channelPath(ch.id, "limitPct"), std::monostate{}}},
                                 {{channelPath(ch.id, "limitPct"), std::monostate{}}, travel}};
                 if (*ch.limitPct < answer.travelPct)
-                    finding.todo = c.say(KH_TR("Its output limit of {l} % cuts it: take the limit off in the transmitter."),
-                                         {{"l", num(*ch.limitPct)}});
+                    finding.todo = c.say(KH_TR("Its output limit of {l} cuts it: take the limit off in the transmitter."),
+                                         {{"l", c.amount(channelPath(ch.id, "limitPct"), *ch.limitPct)}});
             }
             out.push_back(std::move(finding));
         }
@@ -108,7 +108,8 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
                                       {{"r", signedNum(reading, 1)}}),
                        .why = ch.id == "rudder" ? c.say(KH_TR("The tail is asked to turn all the time: the first cause of drift."))
                                                 : c.say(KH_TR("The controller is asked to move while the stick rests.")),
-                       .todo = c.say(KH_TR("Set its sub-trim to {v} % in the transmitter."), {{"v", signedNum(value, 1)}}),
+                       .todo = c.say(KH_TR("Set its sub-trim to {v} in the transmitter."),
+                                     {{"v", c.amount(channelPath(ch.id, "subTrimPct"), value)}}),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, stickAt(ch.id, 0.0)},
                        .subject = channelPath(ch.id, "subTrimPct"),
@@ -129,7 +130,8 @@ void channelSense(const AuditContext& c, std::vector<Finding>& out) {
                                                               : KH_TR("Full positive stick computes to {r} %."),
                                       {{"r", signedNum(f->highReading.value, 1)}}),
                        .why = c.say(KH_TR("The machine answers this stick backwards.")),
-                       .todo = c.say(KH_TR("Reverse channel {n} in the transmitter, never the servo."), {{"n", num(ch.number)}}),
+                       .todo = c.say(KH_TR("Reverse channel {n} in the transmitter, never the servo."),
+                                     {{"n", c.amount(channelPath(ch.id, "number"), ch.number)}}),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, stickAt(ch.id, 1.0)},
                        .subject = channelPath(ch.id, "reversed"),
@@ -140,16 +142,16 @@ void channelSense(const AuditContext& c, std::vector<Finding>& out) {
 void supplyLeads(const AuditContext& c, std::vector<Finding>& out) {
     const Wiring& w = c.setup.machine.wiring;
     if (helicopter(c.setup).rotor.bladeMm < kTwoLeadsBladeMm || w.supplyLeads >= 2.0 || w.buffer) return;
-    out.push_back(
-        {.severity = Severity::Warning,
-         .row = "supply-leads"_row,
-         .title = c.say(KH_TR("One lead feeds all servos")),
-         .found = c.say(KH_TR("{n} supply lead, no buffer; from 550 mm blades up two leads or a buffer."), {{"n", num(w.supplyLeads)}}),
-         .why = c.say(KH_TR("One loose plug, or all servos at once, and receiver and controller go dark in the air.")),
-         .todo = c.say(KH_TR("Run a second supply lead into the controller, or fit a buffer.")),
-         .box = Box::Machine,
-         .subject = "machine.wiring.supplyLeads"_field,
-         .fix = {{"machine.wiring.supplyLeads"_field, 2.0}}});
+    out.push_back({.severity = Severity::Warning,
+                   .row = "supply-leads"_row,
+                   .title = c.say(KH_TR("One lead feeds all servos")),
+                   .found = c.say(KH_TR("{n} supply lead, no buffer; from 550 mm blades up two leads or a buffer."),
+                                  {{"n", c.amount("machine.wiring.supplyLeads"_field)}}),
+                   .why = c.say(KH_TR("One loose plug, or all servos at once, and receiver and controller go dark in the air.")),
+                   .todo = c.say(KH_TR("Run a second supply lead into the controller, or fit a buffer.")),
+                   .box = Box::Machine,
+                   .subject = "machine.wiring.supplyLeads"_field,
+                   .fix = {{"machine.wiring.supplyLeads"_field, 2.0}}});
 }
 
 void throttleLead(const AuditContext& c, std::vector<Finding>& out) {
@@ -196,8 +198,8 @@ void failsafe(const AuditContext& c, std::vector<Finding>& out) {
     }
     if (const auto stop = stopPct(c)) {
         const double value = channelPctFromThrottlePct(*stop);
-        f.todo = c.say(KH_TR("Store {v} % for the throttle in the transmitter's failsafe, then test it: motor locked, hold off."),
-                       {{"v", signedNum(value)}});
+        f.todo = c.say(KH_TR("Store {v} for the throttle in the transmitter's failsafe, then test it: motor locked, hold off."),
+                       {{"v", c.amount(path, value)}});
         f.fix = {{path, value}};
     } else {
         f.todo = throttleFirst(c);

@@ -32,8 +32,8 @@ std::vector<Fed> fedBy(const AuditContext& c) {
     const auto named = [&](const std::string& name) { return c.say(KH_TR("{s}"), {{"s", name}}); };
     std::vector<Fed> out;
     for (const PlateServo& p : helicopter(c.setup).servos)
-        out.push_back(
-            {named(p.servo.name), p.servo.maxVolts, p.servo.minVolts, elementPath("machine.servos.{}.servo.maxVolts"_field, p.id), true});
+        out.push_back({named(p.servo->name), p.servo->maxVolts, p.servo->minVolts,
+                       elementPath("machine.servos.{}.servo.maxVolts"_field, p.id), true});
     const ServoProfile& tail = helicopter(c.setup).tail.servo;
     out.push_back({named(tail.name), tail.maxVolts, tail.minVolts, "machine.tail.servo.maxVolts"_field, true});
     const ControllerProfile& box = c.setup.controller.profile;
@@ -59,10 +59,12 @@ void tooHigh(const AuditContext& c, double volts, const std::vector<Fed>& fed, s
          .severity = Severity::Danger,
          .row = "supply"_row,
          .title = c.say(KH_TR("The receiver supply is too high for {s}"), {{"s", weakest->name}}),
-         .found = c.say(KH_TR("{v} V; {s} bears {m} V."), {{"v", num(volts, 1)}, {"s", weakest->name}, {"m", num(*weakest->maxVolts, 1)}}),
+         .found = c.say(KH_TR("{v}; {s} bears {m}."), {{"v", c.amount("machine.supply.volts"_field)},
+                                                       {"s", weakest->name},
+                                                       {"m", c.amount("machine.supply.volts"_field, *weakest->maxVolts)}}),
          .why = weakest->servo ? c.say(KH_TR("The servo burns out, at the bench or in the air."))
                                : c.say(KH_TR("What steers the model burns out, at the bench or in the air.")),
-         .todo = c.say(KH_TR("Set the supply to {m} V or less."), {{"m", num(*weakest->maxVolts, 1)}}),
+         .todo = c.say(KH_TR("Set the supply to {m} or less."), {{"m", c.amount("machine.supply.volts"_field, *weakest->maxVolts)}}),
          .box = Box::Machine,
          .subject = "machine.supply.volts"_field,
          .fix = {{"machine.supply.volts"_field, *weakest->maxVolts}}});
@@ -83,20 +85,23 @@ void tooLow(const AuditContext& c, double volts, const std::vector<Fed>& fed, st
               .severity = volts < kLeastSupplyVolts || asks != nullptr ? Severity::Danger : Severity::Warning,
               .row = "supply"_row,
               .title = c.say(KH_TR("The receiver supply is too low")),
-              .found = asks == nullptr
-                           ? c.say(KH_TR("{v} V; it must stay above {l} V while it dips by {d} V."),
-                                   {{"v", num(volts, 1)}, {"l", num(kLeastSupplyVolts, 1)}, {"d", num(kSupplyDipVolts, 1)}})
-                           : c.say(KH_TR("{v} V; {s} needs {n} V."), {{"v", num(volts, 1)}, {"s", asks->name}, {"n", num(need, 1)}}),
+              .found = asks == nullptr ? c.say(KH_TR("{v}; it must stay above {l} while it dips by {d}."),
+                                               {{"v", c.amount("machine.supply.volts"_field)},
+                                                {"l", c.amount("machine.supply.volts"_field, kLeastSupplyVolts)},
+                                                {"d", c.amount("machine.supply.volts"_field, kSupplyDipVolts, Amount::Kind::Step)}})
+                                       : c.say(KH_TR("{v}; {s} needs {n}."), {{"v", c.amount("machine.supply.volts"_field)},
+                                                                              {"s", asks->name},
+                                                                              {"n", c.amount("machine.supply.volts"_field, need)}}),
               .why = c.say(KH_TR("When all servos move at once the receiver restarts, and nothing answers.")),
               .box = Box::Machine,
               .subject = "machine.supply.volts"_field};
     if (most >= need) {
         const double wanted = std::clamp(kUsualVolts, need, most);
-        f.todo = c.say(KH_TR("Set the supply to {m} V."), {{"m", num(wanted, 1)}});
+        f.todo = c.say(KH_TR("Set the supply to {m}."), {{"m", c.amount("machine.supply.volts"_field, wanted)}});
         f.fix = {{f.subject, wanted}};
     } else {  // no voltage suits both
-        f.todo = c.say(KH_TR("{s} bears {m} V only: no supply suits both. Fit another, or feed it apart as its maker allows."),
-                       {{"s", weakest->name}, {"m", num(most, 1)}});
+        f.todo = c.say(KH_TR("{s} bears {m} only: no supply suits both. Fit another, or feed it apart as its maker allows."),
+                       {{"s", weakest->name}, {"m", c.amount("machine.supply.volts"_field, most)}});
     }
     out.push_back(std::move(f));
 }
@@ -118,7 +123,8 @@ void unknownRatings(const AuditContext& c, double volts, const std::vector<Fed>&
                    .severity = servo && volts > kUsualVolts ? Severity::Warning : Severity::Note,
                    .row = "supply"_row,
                    .title = c.say(KH_TR("Not known what voltage they bear")),
-                   .found = c.say(KH_TR("{v} V is fed to {list}, whose ratings are not known."), {{"v", num(volts, 1)}, {"list", names}}),
+                   .found = c.say(KH_TR("{v} is fed to {list}, whose ratings are not known."),
+                                  {{"v", c.amount("machine.supply.volts"_field)}, {"list", names}}),
                    .why = c.say(KH_TR("8.4 V into a 6 V servo destroys it.")),
                    .todo = c.say(KH_TR("Look the rating up in the maker's data and enter it at the machine; until then 6 V.")),
                    .box = Box::Machine,
@@ -149,16 +155,21 @@ void supplyCurrent(const AuditContext& c, std::vector<Finding>& out) {
     const Supply& s = c.setup.machine.supply;
     const auto& needed = sizeClassOf(c.setup.machine).supplyA;
     if (!s.continuousA || !s.peakA || (*s.continuousA >= needed[0] && *s.peakA >= needed[1])) return;
-    out.push_back({.severity = Severity::Warning,
-                   .row = "supply"_row,
-                   .title = c.say(KH_TR("The receiver supply is weak")),
-                   .found = c.say(KH_TR("{c} A, {p} A peak; this size needs {x} / {y} A."),
-                                  {{"c", num(*s.continuousA, 1)}, {"p", num(*s.peakA, 1)}, {"x", num(needed[0])}, {"y", num(needed[1])}}),
-                   .why = c.say(KH_TR("When all servos move at once the voltage dips and the receiver restarts.")),
-                   .todo = c.say(KH_TR("Fit a supply of at least {x} A, {y} A peak."), {{"x", num(needed[0])}, {"y", num(needed[1])}}),
-                   .box = Box::Machine,
-                   .subject = "machine.supply.continuousA"_field,
-                   .fix = {{"machine.supply.continuousA"_field, needed[0]}, {"machine.supply.peakA"_field, needed[1]}}});
+    out.push_back(
+        {.severity = Severity::Warning,
+         .row = "supply"_row,
+         .title = c.say(KH_TR("The receiver supply is weak")),
+         .found = c.say(KH_TR("{c}, {p} peak; this size needs {x} / {y}."),
+                        {{"c", c.amount("machine.supply.continuousA"_field)},
+                         {"p", c.amount("machine.supply.peakA"_field)},
+                         {"x", bare(c.amount("machine.supply.continuousA"_field, needed[0]))},
+                         {"y", c.amount("machine.supply.peakA"_field, needed[1])}}),
+         .why = c.say(KH_TR("When all servos move at once the voltage dips and the receiver restarts.")),
+         .todo = c.say(KH_TR("Fit a supply of at least {x}, {y} peak."), {{"x", c.amount("machine.supply.continuousA"_field, needed[0])},
+                                                                          {"y", c.amount("machine.supply.peakA"_field, needed[1])}}),
+         .box = Box::Machine,
+         .subject = "machine.supply.continuousA"_field,
+         .fix = {{"machine.supply.continuousA"_field, needed[0]}, {"machine.supply.peakA"_field, needed[1]}}});
 }
 
 }  // namespace

@@ -8,6 +8,7 @@
 #include "judge/helicopter/figures.h"
 #include "kernel/helicopter/envelope.h"
 #include "kernel/helicopter/plant.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/functions.h"
 #include "stations/modes/modesfigures.h"
@@ -78,7 +79,10 @@ void ModesFigures::agility(std::size_t mode, ModeFigures& f) const {
                 // both expos leave their share; the rate cancels
                 const double radio = 1.0 - axis.rates.expoPct / 100.0;
                 const double controller = 1.0 - bank.expoPct / 100.0;
-                why.line(KH_TR("(1 − {a} %) · (1 − {b} %)"), {{"a", num(axis.rates.expoPct)}, {"b", num(bank.expoPct)}});
+                why.line(KH_TR("(1 − {a}) · (1 − {b})"),
+                         {{"a", amount(setup, elementPath("transmitter.modes.{}.aileron.expoPct"_field, setup.transmitter.modes.front().id),
+                                       axis.rates.expoPct)},
+                          {"b", amount(setup, elementPath("controller.banks.{}.expoPct"_field, bank.id), bank.expoPct)}});
                 return 100.0 * radio * controller;
             },
             needed);

@@ -6,6 +6,7 @@
 #include "base/error.h"
 #include "formula/root.h"
 #include "judge/modechecks.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/functions.h"
 #include "model/helicopter/helicopter.h"
@@ -47,9 +48,12 @@ void ModesFigures::modes() {
              "machine.power.kv"_field, "machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field},
             [&](Derivation& why) {
                 if (setup.speedController.calibration.size() >= 2)
-                    why.line(KH_TR("straight line through {n} logged points, at {t} %"),
-                             {{"n", num(static_cast<double>(setup.speedController.calibration.size()))}, {"t", num(throttle, 1)}});
-                else why.line(KH_TR("share of what is available, at {t} %: no speed was logged yet"), {{"t", num(throttle, 1)}});
+                    why.line(KH_TR("straight line through {n} logged points, at {t}"),
+                             {{"n", num(static_cast<double>(setup.speedController.calibration.size()))},
+                              {"t", amount(setup, throttlePath(setup.transmitter), throttle)}});
+                else
+                    why.line(KH_TR("share of what is available, at {t}: no speed was logged yet"),
+                             {{"t", amount(setup, throttlePath(setup.transmitter), throttle)}});
                 return rpm;
             },
             speed);

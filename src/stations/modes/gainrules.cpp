@@ -41,21 +41,20 @@ void gainSide(const AuditContext& c, std::vector<Finding>& out) {
         const double wanted = std::abs(reads) < 1.0 ? startingGainPct(c.setup)[0] : std::abs(reads);
         const GainSentAnswer sent = gainToSend(std::min(wanted, 100.0), channelScale(c.setup.transmitter.profile, channel),
                                                readingScale(c.setup.controller.profile), 1.0);
-        out.push_back({.id = "gain-side." + m.id,
-                       .severity = Severity::Danger,
-                       .row = "tail-gain"_row,
-                       .title = c.say(KH_TR("Tail gain is on the rate side in {m}"), {{"m", m.name}}),
-                       .found = c.say(KH_TR("It reads {g} %: rate mode."), {{"g", signedNum(reads)}}),
-                       .why = c.say(KH_TR("The tail does not hold: in wind or with collective the nose swings round.")),
-                       .todo = c.say(KH_TR("Set the tail gain of {m} to {t} ({g} %) in the transmitter."),
-                                     {{"m", m.name},
-                                      {"t", render(gainAsShown(sent.sentPct, c.setup.transmitter.profile.gainScale))},
-                                      {"g", signedNum(sent.sentPct)}}),
-                       .box = Box::Transmitter,
-                       .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
-                       .subject = modePath(m, "tailGainPct"),
-                       .fix = {{modePath(m, "tailGainPct"), sent.sentPct}},
-                       .proposal = true});
+        out.push_back(
+            {.id = "gain-side." + m.id,
+             .severity = Severity::Danger,
+             .row = "tail-gain"_row,
+             .title = c.say(KH_TR("Tail gain is on the rate side in {m}"), {{"m", m.name}}),
+             .found = c.say(KH_TR("It reads {g} %: rate mode."), {{"g", signedNum(reads)}}),
+             .why = c.say(KH_TR("The tail does not hold: in wind or with collective the nose swings round.")),
+             .todo = c.say(KH_TR("Set the tail gain of {m} to {t} in the transmitter; it then reads {g} %."),
+                           {{"m", m.name}, {"t", c.amount(modePath(m, "tailGainPct"), sent.sentPct)}, {"g", signedNum(sent.readsPct)}}),
+             .box = Box::Transmitter,
+             .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
+             .subject = modePath(m, "tailGainPct"),
+             .fix = {{modePath(m, "tailGainPct"), sent.sentPct}},
+             .proposal = true});
     }
 }
 
@@ -83,8 +82,7 @@ void gainSteps(const AuditContext& c, std::vector<Finding>& out) {
                        .title = c.say(KH_TR("{s} is on the rate side"), {{"s", functionTitle(tx, f.id)}}),
                        .found = c.say(KH_TR("It reads {g} %: rate mode."), {{"g", signedNum(reads)}}),
                        .why = c.say(KH_TR("The tail lets go at the switch you reach for when it wags.")),
-                       .todo = c.say(KH_TR("Set it to {t} ({g} %) in the transmitter."),
-                                     {{"t", render(gainAsShown(sent, tx.profile.gainScale))}, {"g", signedNum(sent)}}),
+                       .todo = c.say(KH_TR("Set it to {t} in the transmitter."), {{"t", c.amount(path, sent)}}),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, on},
                        .subject = path,
@@ -115,7 +113,8 @@ void gainRange(const AuditContext& c, std::vector<Finding>& out) {
                                                                                                   {"b", num(startingGainPct(c.setup)[1])}}),
                        .why = much ? c.say(KH_TR("The tail can wag fast enough to strip its servo."))
                                    : c.say(KH_TR("The tail hardly holds: it swings with the wind and with every change of power.")),
-                       .todo = c.say(KH_TR("Start at {b} % in the transmitter and search upwards in flight."), {{"b", num(wanted)}}),
+                       .todo = c.say(KH_TR("Start at {t} in the transmitter, which reads {b} %, and search upwards in flight."),
+                                     {{"t", c.amount(modePath(m, "tailGainPct"), sent.sentPct)}, {"b", signedNum(sent.readsPct)}}),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
                        .subject = modePath(m, "tailGainPct"),
@@ -133,16 +132,18 @@ void gainChannel(const AuditContext& c, std::vector<Finding>& out) {
         if (reads >= kGainEndPct) continue;
         const std::string path = channelPath(ch->id, high ? "travelHighPct" : "travelLowPct");
         const double travel = openEnd(c, *ch, high).travelPct;
-        Finding found{.id = high ? "gain-channel.high" : "gain-channel.low",
-                      .severity = Severity::Warning,
-                      .row = "channel-gain"_row,
-                      .title = c.say(KH_TR("The gain channel ends short")),
-                      .found = c.say(KH_TR("A gain of 100 % reads {r} %."), {{"r", num(reads, 1)}}),
-                      .why = c.say(KH_TR("Every gain that is sent is read as less of it.")),
-                      .todo = c.say(KH_TR("Set the travel of the gain channel to {t} % in the transmitter."), {{"t", num(travel, 1)}}),
-                      .box = Box::Transmitter,
-                      .subject = path,
-                      .fix = {{path, travel}}};
+        Finding found{
+            .id = high ? "gain-channel.high" : "gain-channel.low",
+            .severity = Severity::Warning,
+            .row = "channel-gain"_row,
+            .title = c.say(KH_TR("The gain channel ends short")),
+            .found = c.say(KH_TR("A gain of {g} reads {r} %."),
+                           {{"g", c.amount("transmitter.modes.normal.tailGainPct", high ? 100.0 : -100.0)}, {"r", num(reads, 1)}}),
+            .why = c.say(KH_TR("Every gain that is sent is read as less of it.")),
+            .todo = c.say(KH_TR("Set the travel of the gain channel to {t} in the transmitter."), {{"t", c.amount(path, travel)}}),
+            .box = Box::Transmitter,
+            .subject = path,
+            .fix = {{path, travel}}};
         if (ch->limitPct) found.also = {{{channelPath(ch->id, "limitPct"), std::monostate{}}}};
         out.push_back(std::move(found));
     }

@@ -34,8 +34,10 @@ void holdActs(const AuditContext& c, std::vector<Finding>& out) {
                        .severity = Severity::Danger,
                        .row = "hold"_row,
                        .title = c.say(KH_TR("Hold does not hold in {m}"), {{"m", m.name}}),
-                       .found = c.say(KH_TR("With hold on in {m} the throttle stays at {t} %; hold asks for {h} %."),
-                                      {{"m", m.name}, {"t", num(now.throttlePct, 1)}, {"h", num(c.setup.transmitter.hold.throttlePct, 1)}}),
+                       .found = c.say(KH_TR("With hold on in {m} the throttle stays at {t}; hold asks for {h}."),
+                                      {{"m", m.name},
+                                       {"t", c.amount(throttlePath(c.setup.transmitter), now.throttlePct)},
+                                       {"h", c.amount("transmitter.hold.throttlePct"_field)}}),
                        .why = c.say(KH_TR("You land, put hold on and reach for the model: the main rotor is still driven.")),
                        .todo = c.say(KH_TR("Add {m} to the hold switch in the transmitter."), {{"m", m.name}}),
                        .box = Box::Transmitter,
@@ -58,18 +60,19 @@ void holdValue(const AuditContext& c, std::vector<Finding>& out) {
     if (mode != nullptr) putTerms(state, mode->when);
     Finding f{.severity = at == MotorOff::Barely ? Severity::Warning : Severity::Danger,
               .row = "hold"_row,
-              .title = at == MotorOff::Refused  ? c.say(KH_TR("Hold is outside the pulses {b} accepts"), {{"b", esc.profile.name}})
+              .title = at == MotorOff::Refused  ? c.say(KH_TR("Hold is outside the pulses {b} accepts"), {{"b", esc.profile->name}})
                        : at == MotorOff::Barely ? c.say(KH_TR("Hold is barely below the learned low point"))
                                                 : c.say(KH_TR("Hold is not below motor-off")),
-              .found = c.say(KH_TR("Hold sends {h} µs; the motor is surely off at {o} µs, learned low is {l} µs."),
-                             {{"h", num(hold.value)}, {"o", num(off.value)}, {"l", num(esc.lowUs)}}),
+              .found = c.say(KH_TR("Hold sends {h} µs; the motor is surely off at {o} µs, learned low is {l}."),
+                             {{"h", num(hold.value)}, {"o", num(off.value)}, {"l", c.amount("speedController.lowUs"_field)}}),
               .why = at == MotorOff::Refused ? c.say(KH_TR("The speed controller may read it as no signal and arm anew."))
                                              : c.say(KH_TR("The motor can creep or start while you carry the model.")),
               .box = Box::Transmitter,
               .witness = Witness{std::nullopt, state},
               .subject = "transmitter.hold.throttlePct"_field};
     if (const auto value = stopPct(c)) {
-        f.todo = c.say(KH_TR("Set hold to {v} % in the transmitter, then watch the monitor."), {{"v", num(*value, 1)}});
+        f.todo = c.say(KH_TR("Set hold to {v} in the transmitter, then watch the monitor."),
+                       {{"v", c.amount("transmitter.hold.throttlePct"_field, *value)}});
         f.fix = {{"transmitter.hold.throttlePct"_field, *value}};
     } else {
         f.todo = throttleFirst(c);
@@ -89,23 +92,25 @@ void engineHold(const AuditContext& c, std::vector<Finding>& out) {
     const FlightMode* mode = modeById(c.setup.transmitter, kHoldMode);
     PartialDeck state;
     if (mode != nullptr) putTerms(state, mode->when);
-    out.push_back(
-        {.severity = stops ? Severity::Warning : Severity::Danger,
-         .row = "hold"_row,
-         .title = stops ? c.say(KH_TR("Hold stops the engine")) : c.say(KH_TR("Hold drives the rotor")),
-         .found = stops    ? c.say(KH_TR("Hold opens the throttle {h} %; an engine idles there."), {{"h", num(held, 1)}})
-                  : clutch ? c.say(KH_TR("Hold opens the throttle {h} %; the clutch engages at {k} %, and idle stays 15 % below it."),
-                                   {{"h", num(held, 1)}, {"k", num(*clutch, 1)}})
-                           : c.say(KH_TR("Hold opens the throttle {h} %; where the clutch engages is not known."), {{"h", num(held, 1)}}),
-         .why = stops ? c.say(KH_TR("An autorotation that is broken off has no engine left to climb with."))
-                      : c.say(KH_TR("The rotor turns while you carry the model.")),
-         .todo = c.say(KH_TR("Set hold to {v} % in the transmitter: a reliable idle, hot and cold, rotor not creeping."),
-                       {{"v", num(idle, 1)}}),
-         .box = Box::Transmitter,
-         .witness = Witness{std::nullopt, state},
-         .subject = "transmitter.hold.throttlePct"_field,
-         .fix = {{"transmitter.hold.throttlePct"_field, idle}},
-         .proposal = true});
+    out.push_back({.severity = stops ? Severity::Warning : Severity::Danger,
+                   .row = "hold"_row,
+                   .title = stops ? c.say(KH_TR("Hold stops the engine")) : c.say(KH_TR("Hold drives the rotor")),
+                   .found = stops    ? c.say(KH_TR("Hold opens the throttle {h}; an engine idles there."),
+                                             {{"h", c.amount("transmitter.hold.throttlePct"_field, held)}})
+                            : clutch ? c.say(KH_TR("Hold opens the throttle {h}; the clutch engages at {k}, and idle stays 15 % below it."),
+                                             {{"h", c.amount("transmitter.hold.throttlePct"_field, held)},
+                                              {"k", c.amount("machine.power.clutchPct"_field, *clutch)}})
+                                     : c.say(KH_TR("Hold opens the throttle {h}; where the clutch engages is not known."),
+                                             {{"h", c.amount("transmitter.hold.throttlePct"_field, held)}}),
+                   .why = stops ? c.say(KH_TR("An autorotation that is broken off has no engine left to climb with."))
+                                : c.say(KH_TR("The rotor turns while you carry the model.")),
+                   .todo = c.say(KH_TR("Set hold to {v} in the transmitter: a reliable idle, hot and cold, rotor not creeping."),
+                                 {{"v", c.amount("transmitter.hold.throttlePct"_field, idle)}}),
+                   .box = Box::Transmitter,
+                   .witness = Witness{std::nullopt, state},
+                   .subject = "transmitter.hold.throttlePct"_field,
+                   .fix = {{"transmitter.hold.throttlePct"_field, idle}},
+                   .proposal = true});
 }
 
 void holdSecond(const AuditContext& c, std::vector<Finding>& out) {
@@ -134,17 +139,19 @@ void holdMirrors(const AuditContext& c, std::vector<Finding>& out) {
     const std::vector<Edit> edits = holdMirrorEdits(tx);
     if (edits.empty()) return;
     const FlightMode& from = *modeById(tx, tx.hold.autorotationFrom);
-    out.push_back(
-        {.severity = Severity::Warning,
-         .row = "tail-gain"_row,
-         .title = c.say(KH_TR("Hold does not fly like {m}"), {{"m", from.name}}),
-         .found = c.say(KH_TR("Rates, expo or tail gain differ; gain is {a} % in {m} and {b} % in hold."),
-                        {{"a", signedNum(from.tailGainPct)}, {"m", from.name}, {"b", signedNum(modeById(tx, kHoldMode)->tailGainPct)}}),
-         .why = c.say(KH_TR("In an autorotation there is no time to find out that the sticks answer differently.")),
-         .todo = c.say(KH_TR("Copy rates, expo and gain of {m} to hold in the transmitter."), {{"m", from.name}}),
-         .box = Box::Transmitter,
-         .subject = edits.front().path,
-         .fix = edits});
+    out.push_back({.severity = Severity::Warning,
+                   .row = "tail-gain"_row,
+                   .title = c.say(KH_TR("Hold does not fly like {m}"), {{"m", from.name}}),
+                   .found = c.say(KH_TR("Rates, expo or tail gain differ; gain is {a} in {m} and {b} in hold."),
+                                  {{"a", c.amount(elementPath("transmitter.modes.{}.tailGainPct"_field, from.id), from.tailGainPct)},
+                                   {"m", from.name},
+                                   {"b", c.amount(elementPath("transmitter.modes.{}.tailGainPct"_field, std::string(kHoldMode)),
+                                                  modeById(tx, kHoldMode)->tailGainPct)}}),
+                   .why = c.say(KH_TR("In an autorotation there is no time to find out that the sticks answer differently.")),
+                   .todo = c.say(KH_TR("Copy rates, expo and gain of {m} to hold in the transmitter."), {{"m", from.name}}),
+                   .box = Box::Transmitter,
+                   .subject = edits.front().path,
+                   .fix = edits});
 }
 
 }  // namespace

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/modes/modes.h"
 #include "judge/rowids.h"
+#include "model/amounts.h"
 #include "model/helicopter/helicopter.h"
 
 namespace kh {
@@ -18,8 +19,9 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
 }
 
 Message aboutMachine(const Setup& setup) {
-    return say(KH_TR("hover in still air, mass {m} kg, disc {d} m"),
-               {{"m", num(setup.machine.massKg, 2)}, {"d", num(helicopter(setup).rotor.discM, 2)}});
+    return say(KH_TR("hover in still air, mass {m}, disc {d}"),
+               {{"m", amount(setup, "machine.massKg"_field, setup.machine.massKg)},
+                {"d", amount(setup, "machine.rotor.discM"_field, helicopter(setup).rotor.discM)}});
 }
 
 }  // namespace

@@ -38,7 +38,8 @@ void pitchSense(const AuditContext& c, std::vector<Finding>& out) {
             .row = "pitch-curve"_row,
             .title = turned ? c.say(KH_TR("The pitch curve of {m} is upside down"), {{"m", m.name}})
                             : c.say(KH_TR("The stick hardly moves the blades in {m}"), {{"m", m.name}}),
-            .found = c.say(KH_TR("Low stick gives {a} %, high stick {b} %."), {{"a", signedNum(low, 1)}, {"b", signedNum(high, 1)}}),
+            .found = c.say(KH_TR("Low stick gives {a}, high stick {b}."),
+                           {{"a", c.amount(pitchPath(c.setup.transmitter), low)}, {"b", c.amount(pitchPath(c.setup.transmitter), high)}}),
             .why = turned ? c.say(KH_TR("The model is driven into the ground when you ask it to climb."))
                           : c.say(KH_TR("Neither a climb nor a flare can be flown.")),
             .todo = turned ? c.say(KH_TR("Turn the pitch curve of {m} over in the transmitter."), {{"m", m.name}})

@@ -1,4 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "judge/modechecks.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/modes/modes.h"
@@ -52,28 +54,34 @@ StationPage modesRows(const RowBuilder& b) {
     StationPage page{Station::Modes, {}};
     if (b.figures().modes.size() != tx.modes.size()) return page;
     page.rows = {
-        b.matrixRow("throttle-curve", say(KH_TR("Throttle")), "%", Box::Transmitter, each([&](const FlightMode& m) {
+        b.matrixRow("throttle-curve", say(KH_TR("Throttle")), unitOf(b.setup(), throttlePath(b.setup().transmitter)), Box::Transmitter,
+                    each([&](const FlightMode& m) {
                         if (m.id == kHoldMode) {
                             Part held = b.field("transmitter.hold.throttlePct"_field);
                             held.unit = "";
                             return Cell{{held, RowBuilder::text(say(KH_TR("held")))}};
                         }
+                        const auto on = [&](const char* key, double y) { return bare(amount(b.setup(), path(m, key), std::round(y))); };
                         const double low = m.throttle.points.front().y;
                         const double high = m.throttle.points.back().y;
                         return Cell{{b.spark(path(m, "throttle"), m.throttle,
-                                             isFlat(m.throttle) ? say(KH_TR("{v} flat"), {{"v", num(low)}})
-                                                                : say(KH_TR("{a} … {b}"), {{"a", num(low)}, {"b", num(high)}}))}};
+                                             isFlat(m.throttle)
+                                                 ? say(KH_TR("{v} flat"), {{"v", on("throttle", low)}})
+                                                 : say(KH_TR("{a} … {b}"), {{"a", on("throttle", low)}, {"b", on("throttle", high)}}))}};
                     })),
         school("throttle-curve", "throttle-school", KH_TR("Take-off"), "transmitter.schools.throttle"_field,
                KH_TR("flat: one governed value in each mode; classic: raised by the stick from zero in Normal, for a gentle start")),
         school("throttle-curve", "curve-entry", KH_TR("Entered as"), "transmitter.schools.entry"_field,
                KH_TR("points, or a straight line with an offset, where the box offers it")),
-        b.matrixRow("pitch-curve", say(KH_TR("Pitch")), "%", Box::Transmitter, each([&](const FlightMode& m) {
+        b.matrixRow("pitch-curve", say(KH_TR("Pitch")), unitOf(b.setup(), pitchPath(b.setup().transmitter)), Box::Transmitter,
+                    each([&](const FlightMode& m) {
+                        const auto on = [&](const char* key, double y) { return bare(amount(b.setup(), path(m, key), std::round(y))); };
                         const double low = m.pitch.points.front().y;
                         const double high = m.pitch.points.back().y;
+                        const Amount spread = bare(amount(b.setup(), path(m, "pitch"), std::round(high), Amount::Kind::Spread));
                         return Cell{{b.spark(path(m, "pitch"), m.pitch,
-                                             low == -high ? say(KH_TR("±{v}"), {{"v", num(high)}})
-                                                          : say(KH_TR("{a} … {b}"), {{"a", num(low)}, {"b", num(high)}}))}};
+                                             low == -high ? say(KH_TR("{v}"), {{"v", spread}})
+                                                          : say(KH_TR("{a} … {b}"), {{"a", on("pitch", low)}, {"b", on("pitch", high)}}))}};
                     })),
         school("pitch-curve", "pitch-school", KH_TR("Curves"), "transmitter.schools.pitch"_field,
                KH_TR("one straight curve keeps the stick's feel in all aerobatic modes; one for each mode is softer in Normal")),
@@ -88,7 +96,7 @@ StationPage modesRows(const RowBuilder& b) {
         b.matrixRow("rates-rudder", say(KH_TR("Rudder")), KH_TR("rate, expo"), Box::Transmitter,
                     each([&](const FlightMode& m) { return pair(path(m, "rudder.ratePct"), path(m, "rudder.expoPct")); })),
         b.matrixRow("tail-gain", say(KH_TR("Tail gain")), KH_TR("sent"), Box::Transmitter,
-                    each([&](const FlightMode& m) { return Cell{{b.gain(path(m, "tailGainPct"), tx.profile.gainScale)}}; })),
+                    each([&](const FlightMode& m) { return Cell{{b.gain(path(m, "tailGainPct"))}}; })),
         b.matrixRow("hold", say(KH_TR("Hold acts")), "", Box::Transmitter, each(acts("transmitter.hold.actsIn"_field, tx.hold.actsIn))),
         RowBuilder::under("hold", b.matrixRow("kill-acts", say(KH_TR("Kill acts")), "", Box::Transmitter,
                                               each(acts("transmitter.kill.actsIn"_field, tx.kill.actsIn)))),

@@ -34,11 +34,13 @@ void invertedThrottle(const AuditContext& c, std::vector<Finding>& out) {
                        .severity = Severity::Danger,
                        .row = "throttle-curve"_row,
                        .title = c.say(KH_TR("Power falls away inverted in {m}"), {{"m", m.name}}),
-                       .found = c.say(KH_TR("At stick {s} the throttle is {t} %; at full stick it is {v} %."),
-                                      {{"s", signedNum(fall->stick, 2)}, {"t", num(fall->throttlePct, 1)}, {"v", num(fall->topPct, 1)}}),
+                       .found = c.say(KH_TR("At stick {s} the throttle is {t}; at full stick it is {v}."),
+                                      {{"s", signedNum(fall->stick, 2)},
+                                       {"t", c.amount(throttlePath(c.setup.transmitter), fall->throttlePct)},
+                                       {"v", c.amount(throttlePath(c.setup.transmitter), fall->topPct)}}),
                        .why = c.say(KH_TR("Inverted, low stick asks for lift: the rotor slows just when it must carry the model.")),
-                       .todo = c.say(KH_TR("Make the throttle curve of {m} flat at {v} % in the transmitter."),
-                                     {{"m", m.name}, {"v", num(level, 1)}}),
+                       .todo = c.say(KH_TR("Make the throttle curve of {m} flat at {v} in the transmitter."),
+                                     {{"m", m.name}, {"v", c.amount(throttlePath(c.setup.transmitter), level)}}),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, state},
                        .subject = modePath(m, "throttle"),
@@ -63,8 +65,10 @@ void governedCurve(const AuditContext& c, std::vector<Finding>& out) {
             .row = "throttle-curve"_row,
             .title = byTrim ? c.say(KH_TR("The throttle trim moves the governor's target in {m}"), {{"m", m.name}})
                             : c.say(KH_TR("The governor sees a moving target in {m}"), {{"m", m.name}}),
-            .found = c.say(KH_TR("Throttle is {t} % at stick {s} and {v} % at full stick."),
-                           {{"t", num(drift->throttlePct, 1)}, {"s", signedNum(drift->stick, 2)}, {"v", num(drift->topPct, 1)}}),
+            .found = c.say(KH_TR("Throttle is {t} at stick {s} and {v} at full stick."),
+                           {{"t", c.amount(throttlePath(c.setup.transmitter), drift->throttlePct)},
+                            {"s", signedNum(drift->stick, 2)},
+                            {"v", c.amount(throttlePath(c.setup.transmitter), drift->topPct)}}),
             .why = c.say(KH_TR("A governing speed controller takes every value as another head speed: it hunts, and low stick stops the "
                                "motor in flight.")),
             .todo =
@@ -105,8 +109,8 @@ void spoolUp(const AuditContext& c, std::vector<Finding>& out) {
             .severity = judged ? Severity::Warning : Severity::Note,
             .row = "spool-up"_row,
             .title = c.say(KH_TR("{m} spools up at {p}° with the stick low"), {{"m", m.name}, {"p", signedNum(f->pitchLow.value, 1)}}),
-            .found = c.say(KH_TR("Leaving hold at low stick throttle jumps to {t} % at {p}°; −3 … +1° is right."),
-                           {{"t", num(jump)}, {"p", signedNum(f->pitchLow.value, 1)}}),
+            .found = c.say(KH_TR("Leaving hold at low stick throttle jumps to {t} at {p}°; −3 … +1° is right."),
+                           {{"t", c.amount(throttlePath(c.setup.transmitter), jump)}, {"p", signedNum(f->pitchLow.value, 1)}}),
             .why = high ? c.say(KH_TR("The model lifts off while it still spools up, before the tail holds."))
                         : c.say(KH_TR("The model is pressed on its skids with the blades bent towards the boom.")),
             .todo = !judged ? c.say(KH_TR("Spool up at mid stick in {m}."), {{"m", m.name}})
@@ -130,7 +134,12 @@ void spoolUp(const AuditContext& c, std::vector<Finding>& out) {
 
 void agility(const AuditContext& c, std::vector<Finding>& out) {
     double boxExpo = 0.0;
-    for (const Bank& b : c.setup.controller.banks) boxExpo = std::max(boxExpo, std::abs(b.expoPct));
+    std::string boxPath;
+    for (const Bank& b : c.setup.controller.banks)
+        if (boxPath.empty() || std::abs(b.expoPct) > boxExpo) {
+            boxExpo = std::abs(b.expoPct);
+            boxPath = elementPath("controller.banks.{}.expoPct"_field, b.id);
+        }
     if (boxExpo == 0.0) return;
     for (const FlightMode& m : c.setup.transmitter.modes) {
         const double expo = std::max({std::abs(m.aileron.expoPct), std::abs(m.elevator.expoPct), std::abs(m.rudder.expoPct)});
@@ -141,19 +150,22 @@ void agility(const AuditContext& c, std::vector<Finding>& out) {
             for (const Bank& b : c.setup.controller.banks) fix.push_back({elementPath("controller.banks.{}.expoPct"_field, b.id), 0.0});
         else
             for (const char* key : {"aileron.expoPct", "elevator.expoPct", "rudder.expoPct"}) fix.push_back({modePath(m, key), 0.0});
-        out.push_back(
-            {.id = "agility." + m.id,
-             .severity = Severity::Warning,
-             .row = "rates"_row,
-             .title = c.say(KH_TR("Expo in both boxes in {m}"), {{"m", m.name}}),
-             .found = c.say(KH_TR("{a} % in the transmitter and {b} % in the controller leave a centre slope of {s}."),
-                            {{"a", num(expo)}, {"b", num(boxExpo)}, {"s", num((1.0 - expo / 100.0) * (1.0 - boxExpo / 100.0), 2)}}),
-             .why = c.say(KH_TR("They multiply: the sticks go dead around the centre.")),
-             .todo = inRadio ? c.say(KH_TR("Set expo to 0 % in the controller; keep it in the transmitter."))
-                             : c.say(KH_TR("Set expo to 0 % in {m} in the transmitter; keep it in the controller."), {{"m", m.name}}),
-             .box = inRadio ? Box::Controller : Box::Transmitter,
-             .subject = fix.front().path,
-             .fix = fix});
+        out.push_back({.id = "agility." + m.id,
+                       .severity = Severity::Warning,
+                       .row = "rates"_row,
+                       .title = c.say(KH_TR("Expo in both boxes in {m}"), {{"m", m.name}}),
+                       .found = c.say(KH_TR("{a} in the transmitter and {b} in the controller leave a centre slope of {s}."),
+                                      {{"a", c.amount(modePath(m, "aileron.expoPct"), expo)},
+                                       {"b", c.amount(boxPath, boxExpo)},
+                                       {"s", num((1.0 - expo / 100.0) * (1.0 - boxExpo / 100.0), 2)}}),
+                       .why = c.say(KH_TR("They multiply: the sticks go dead around the centre.")),
+                       .todo = inRadio ? c.say(KH_TR("Set expo to {z} in the controller; keep it in the transmitter."),
+                                               {{"z", c.amount(boxPath, 0.0)}})
+                                       : c.say(KH_TR("Set expo to {z} in {m} in the transmitter; keep it in the controller."),
+                                               {{"z", c.amount(modePath(m, "aileron.expoPct"), 0.0)}, {"m", m.name}}),
+                       .box = inRadio ? Box::Controller : Box::Transmitter,
+                       .subject = fix.front().path,
+                       .fix = fix});
     }
 }
 
@@ -164,7 +176,7 @@ void setUpCurves(const AuditContext& c, std::vector<Finding>& out) {
                        .severity = Severity::Warning,
                        .row = "throttle-curve"_row,
                        .title = c.say(KH_TR("{m} still has its bench curve"), {{"m", m.name}}),
-                       .found = c.say(KH_TR("Throttle is 0 % over the whole stick.")),
+                       .found = c.say(KH_TR("Throttle is {z} over the whole stick."), {{"z", c.amount(modePath(m, "throttle"), 0.0)}}),
                        .why = c.say(KH_TR("Switched to in flight it stops the motor.")),
                        .todo = c.say(KH_TR("Enter the flying throttle curve of {m} in the transmitter."), {{"m", m.name}}),
                        .box = Box::Transmitter,

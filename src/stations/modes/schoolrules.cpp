@@ -46,8 +46,9 @@ void curveEntry(const AuditContext& c, std::vector<Finding>& out) {
                                           {{"n", num(static_cast<double>(curve.points.size()))}}),
                            .why = straight ? c.say(KH_TR("The curve is straight: two ends and an offset say the same."))
                                            : c.say(KH_TR("The curve is bent: a line cannot say it.")),
-                           .todo = c.say(KH_TR("Enter it in the transmitter as a line from {a} to {b} %."),
-                                         {{"a", Number{line.points.front().y, 1, pitch}}, {"b", Number{line.points.back().y, 1, pitch}}}),
+                           .todo = c.say(KH_TR("Enter it in the transmitter as a line from {a} to {b}."),
+                                         {{"a", bare(c.amount(modePath(m, pitch ? "pitch" : "throttle"), line.points.front().y))},
+                                          {"b", c.amount(modePath(m, pitch ? "pitch" : "throttle"), line.points.back().y)}}),
                            .box = Box::Transmitter,
                            .subject = modePath(m, pitch ? "pitch" : "throttle"),
                            .fix = {{modePath(m, pitch ? "pitch" : "throttle"), line}}});
@@ -102,10 +103,14 @@ void agilityBox(const AuditContext& c, std::vector<Finding>& out) {
                            .severity = Severity::Note,
                            .row = "rates"_row,
                            .title = c.say(KH_TR("The transmitter is not straight in {m}"), {{"m", m.name}}),
-                           .found = c.say(KH_TR("Rate {r} %, expo {e} %; the school chosen sets agility in the controller, in °/s."),
-                                          {{"r", num(rate)}, {"e", num(expo)}}),
+                           .found = c.say(KH_TR("Rate {r}, expo {e}; the school chosen sets agility in the controller, in °/s."),
+                                          {{"r", c.amount(modePath(m, "aileron.ratePct"), rate)},
+                                           {"e", c.amount(modePath(m, "aileron.expoPct"), expo)}}),
                            .why = c.say(KH_TR("What both boxes do multiplies, and the controller's °/s are no longer true.")),
-                           .todo = c.say(KH_TR("Set rates to 100 % and expo to 0 % in {m} in the transmitter."), {{"m", m.name}}),
+                           .todo = c.say(KH_TR("Set rates to {r} and expo to {e} in {m} in the transmitter."),
+                                         {{"r", c.amount(modePath(m, "aileron.ratePct"), 100.0)},
+                                          {"e", c.amount(modePath(m, "aileron.expoPct"), 0.0)},
+                                          {"m", m.name}}),
                            .box = Box::Transmitter,
                            .subject = subject,
                            .fix = std::move(fix)});
@@ -118,10 +123,11 @@ void agilityBox(const AuditContext& c, std::vector<Finding>& out) {
                            .severity = Severity::Note,
                            .row = "agility-roll"_row,
                            .title = c.say(KH_TR("The controller has expo of its own")),
-                           .found = c.say(KH_TR("Bank {b}: {e} %; the school chosen sets agility in the transmitter."),
-                                          {{"b", b.id}, {"e", num(b.expoPct)}}),
+                           .found = c.say(KH_TR("Bank {b}: {e}; the school chosen sets agility in the transmitter."),
+                                          {{"b", b.id}, {"e", c.amount(elementPath("controller.banks.{}.expoPct"_field, b.id))}}),
                            .why = c.say(KH_TR("What both boxes do multiplies.")),
-                           .todo = c.say(KH_TR("Set expo to 0 % in bank {b} of the controller."), {{"b", b.id}}),
+                           .todo = c.say(KH_TR("Set expo to {e} in bank {b} of the controller."),
+                                         {{"e", c.amount(elementPath("controller.banks.{}.expoPct"_field, b.id), 0.0)}, {"b", b.id}}),
                            .box = Box::Controller,
                            .subject = elementPath("controller.banks.{}.expoPct"_field, b.id),
                            .fix = {{elementPath("controller.banks.{}.expoPct"_field, b.id), 0.0}}});
@@ -159,9 +165,9 @@ void tailGain(const AuditContext& c, std::vector<Finding>& out) {
         f.title = c.say(KH_TR("The gain differs between modes"));
         f.found = c.say(KH_TR("{a} sends {x}, {b} sends {y}; the school chosen leaves the gain to the controller."),
                         {{"a", tx.modes.front().name},
-                         {"x", render(gainAsShown(first, tx.profile.gainScale))},
+                         {"x", c.amount(modePath(tx.modes.front(), "tailGainPct"))},
                          {"b", other->name},
-                         {"y", render(gainAsShown(other->tailGainPct, tx.profile.gainScale))}});
+                         {"y", c.amount(modePath(*other, "tailGainPct"))}});
         f.why = c.say(KH_TR("The controller would follow the channel where it listens to one."));
         f.todo = c.say(KH_TR("Send one gain in every mode in the transmitter."));
         f.subject = modePath(*other, "tailGainPct");
@@ -186,23 +192,27 @@ void midStick(const AuditContext& c, std::vector<Finding>& out) {
                     p.y = 0.0;
                     fix = {{modePath(tx.modes[i], "pitch"), curve}};
                 }
-            out.push_back({.id = "school-mid-stick." + tx.modes[i].id,
-                           .severity = Severity::Note,
-                           .row = "pitch-curve"_row,
-                           .title = c.say(KH_TR("Mid stick is not 0° in {m}"), {{"m", tx.modes[i].name}}),
-                           .found = c.say(KH_TR("The curve stands at {p} %, {d}°."),
-                                          {{"p", signedNum(mid, 1)}, {"d", signedNum(c.figures.bladeDegAt(mid), 1)}}),
-                           .why = c.say(KH_TR("The school chosen is 0° at mid stick: up and down then feel alike.")),
-                           .todo = c.say(KH_TR("Set the point at mid stick to 0 % in the transmitter.")),
-                           .box = Box::Transmitter,
-                           .witness = Witness{std::nullopt,
-                                              [&] {
-                                                  PartialDeck d = modeState(tx, tx.modes[i]);
-                                                  d.collective = 0.0;
-                                                  return d;
-                                              }()},
-                           .subject = modePath(tx.modes[i], "pitch"),
-                           .fix = std::move(fix)});
+            out.push_back(
+                {.id = "school-mid-stick." + tx.modes[i].id,
+                 .severity = Severity::Note,
+                 .row = "pitch-curve"_row,
+                 .title = c.say(KH_TR("Mid stick is not 0° in {m}"), {{"m", tx.modes[i].name}}),
+                 .found = c.say(KH_TR("The curve stands at {p}, {d}°."),
+                                {{"p", c.amount(pitchPath(c.setup.transmitter), mid)}, {"d", signedNum(c.figures.bladeDegAt(mid), 1)}}),
+                 .why = c.say(KH_TR("The school chosen is 0° at mid stick: up and down then feel alike.")),
+                 .todo = c.say(KH_TR("Set the point at mid stick to {z} in the transmitter."),
+                               {{"z", c.amount(pitchPath(c.setup.transmitter), 0.0)}}),
+                 .box = Box::Transmitter,
+                 .witness =
+                     Witness{
+                         std::nullopt,
+                         [&] {
+                             PartialDeck d = modeState(tx, tx.modes[i]);
+                             d.collective = 0.0;
+                             return d;
+                         }()},
+                 .subject = modePath(tx.modes[i], "pitch"),
+                 .fix = std::move(fix)});
         }
         return;
     }

@@ -5,6 +5,7 @@
 #include "formula/answers.h"
 #include "judge/helicopter/figures.h"
 #include "judge/modechecks.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "stations/modes/modes.h"
@@ -43,41 +44,44 @@ void ModesFigures::speeds(std::size_t mode, ModeFigures& f) const {
     const bool logged = speedControllerGoverns(setup) && setup.controller.governor.kind == GovernorKind::Off &&
                         setup.speedController.calibration.size() >= 2;
     const double kept = logged ? std::max(wanted, given) : wanted;
-    f.headroomPct =
-        make(KH_TR("headroom at the end of the pack"), {"%", 0},
-             {"machine.power.kv"_field, "machine.power.cells"_field, "machine.power.efficiency"_field, "machine.power.mainTeeth"_field,
-              "machine.power.pinionTeeth"_field, "machine.power.secondStage"_field, "machine.style"_field, wantedPath},
-             [&](Derivation& why) {
-                 const HeadSpeedOut h =
-                     headSpeed({*p.kv, p.cells, endVoltsPerCell(setup.machine), p.efficiency, gearRatio(gears()), kept}, &why);
-                 why.line(KH_TR("{t} rpm are {s} % of it"), {{"t", num(kept)}, {"s", num(h.throttlePct, 0)}});
-                 if (kept > wanted) why.line(KH_TR("the curve gives more than the {w} rpm wanted"), {{"w", num(wanted)}});
-                 return h.headroomPct;
-             },
-             {{"machine.power.kv"_field, p.kv.has_value()},
-              {"machine.power.pinionTeeth"_field, p.pinionTeeth.has_value()},
-              {"machine.power.mainTeeth"_field, p.mainTeeth.has_value()},
-              {wantedPath, m.targetRpm.has_value()}});
+    const std::vector<std::string> gearing = gearPaths();
+    std::vector<std::string> headroomPaths{"machine.power.kv"_field, "machine.power.cells"_field, "machine.power.efficiency"_field};
+    headroomPaths.insert(headroomPaths.end(), gearing.begin(), gearing.end());
+    headroomPaths.insert(headroomPaths.end(), {"machine.style"_field, wantedPath});
+    f.headroomPct = make(KH_TR("headroom at the end of the pack"), {"%", 0}, headroomPaths,
+                         [&](Derivation& why) {
+                             const HeadSpeedOut h =
+                                 headSpeed({*p.kv, p.cells, endVoltsPerCell(setup.machine), p.efficiency, gearRatio(gears()), kept}, &why);
+                             why.line(KH_TR("{t} rpm are {s} % of it"), {{"t", num(kept)}, {"s", num(h.throttlePct, 0)}});
+                             if (kept > wanted)
+                                 why.line(KH_TR("the curve gives more than the {w} wanted"), {{"w", amount(setup, wantedPath, wanted)}});
+                             return h.headroomPct;
+                         },
+                         {{"machine.power.kv"_field, p.kv.has_value()},
+                          {"machine.power.pinionTeeth"_field, p.pinionTeeth.has_value()},
+                          {"machine.power.mainTeeth"_field, p.mainTeeth.has_value()},
+                          {wantedPath, m.targetRpm.has_value()}});
     if (m.id == kHoldMode) return;
     f.differencePct = make(KH_TR("speed given beside the one wanted"), {"%", 1, true}, {wantedPath, modePath(m, "throttle")},
                            [&](Derivation& why) {
-                               why.line(KH_TR("{g} rpm given, {w} rpm wanted"), {{"g", num(given)}, {"w", num(wanted)}});
+                               why.line(KH_TR("{g} rpm given, {w} wanted"), {{"g", num(given)}, {"w", amount(setup, wantedPath, wanted)}});
                                return 100.0 * (given / wanted - 1.0);
                            },
                            {{wantedPath, wanted > 0.0}, {"machine.power.kv"_field, given > 0.0}});
     const double rpm = std::max(wanted, given);
-    f.electricalRpm =
-        make(KH_TR("electrical turns of the motor"), {"rpm", 0}, {wantedPath, "machine.power.poles"_field, "machine.power.mainTeeth"_field},
-             [&](Derivation& why) {
-                 const MotorSpeeds speeds = motorSpeeds(gears(), *p.poles, rpm);
-                 why.line(KH_TR("head speed · ratio · pole pairs = {n} · {r} · {p}"),
-                          {{"n", num(rpm)}, {"r", num(speeds.ratio, 2)}, {"p", num(speeds.polePairs)}});
-                 return speeds.electricalRpm;
-             },
-             {{"machine.power.poles"_field, p.poles.has_value()},
-              {"machine.power.mainTeeth"_field, p.mainTeeth.has_value()},
-              {"machine.power.pinionTeeth"_field, p.pinionTeeth.has_value()},
-              {wantedPath, rpm > 0.0}});
+    std::vector<std::string> electricalPaths{wantedPath, "machine.power.poles"_field};
+    electricalPaths.insert(electricalPaths.end(), gearing.begin(), gearing.end());
+    f.electricalRpm = make(KH_TR("electrical turns of the motor"), {"rpm", 0}, electricalPaths,
+                           [&](Derivation& why) {
+                               const MotorSpeeds speeds = motorSpeeds(gears(), *p.poles, rpm);
+                               why.line(KH_TR("head speed · ratio · pole pairs = {n} · {r} · {p}"),
+                                        {{"n", num(rpm)}, {"r", num(speeds.ratio, 2)}, {"p", num(speeds.polePairs)}});
+                               return speeds.electricalRpm;
+                           },
+                           {{"machine.power.poles"_field, p.poles.has_value()},
+                            {"machine.power.mainTeeth"_field, p.mainTeeth.has_value()},
+                            {"machine.power.pinionTeeth"_field, p.pinionTeeth.has_value()},
+                            {wantedPath, rpm > 0.0}});
     f.tailHoverDeg = tailHoverFigure(*this, wanted > 0.0 ? wanted : given, wantedPath);
     const FlightMode& base = setup.transmitter.modes.front();
     const ModeFigures& first = out.modes.empty() ? f : out.modes.front();
@@ -86,12 +90,13 @@ void ModesFigures::speeds(std::size_t mode, ModeFigures& f) const {
         {elementPath("transmitter.modes.{}.tailGainPct"_field, base.id), elementPath("transmitter.modes.{}.targetRpm"_field, base.id),
          wantedPath},
         [&](Derivation& why) {
-            if (setup.controller.profile.scalesGain) {
+            if (setup.controller.profile->scalesGain) {
                 why.line(KH_TR("the controller scales it by head speed itself"));
                 return first.gainRead.value;
             }
-            why.line(KH_TR("{g} % at {a} rpm; to a faster one by the square of the speeds, to a slower one raised by at most their ratio"),
-                     {{"g", signedNum(first.gainRead.value)}, {"a", num(base.targetRpm.value_or(0.0))}});
+            why.line(KH_TR("{g} % at {a}; to a faster one by the square of the speeds, to a slower one raised by at most their ratio"),
+                     {{"g", signedNum(first.gainRead.value)},
+                      {"a", amount(setup, elementPath("transmitter.modes.{}.targetRpm"_field, base.id), base.targetRpm.value_or(0.0))}});
             return gainCarried(first.gainRead.value, *base.targetRpm, wanted);
         },
         {{wantedPath, wanted > 0.0 && base.targetRpm.value_or(0.0) > 0.0},

@@ -39,21 +39,26 @@ void wantedSpeed(const AuditContext& c, std::vector<Finding>& out) {
         if (isFlat(m.throttle) && m.throttle.points.front().y == 0.0) continue;  // still on the bench: another rule's
         const double given = f->headRpm.value;
         if (std::abs(given / *m.targetRpm - 1.0) <= kSpeedsApart) continue;
-        out.push_back({.id = "wanted-speed." + m.id,
-                       .severity = Severity::Warning,
-                       .row = "head-speed-mode"_row,
-                       .title = c.say(KH_TR("{m} does not turn at the speed wanted"), {{"m", m.name}}),
-                       .found = c.say(KH_TR("{t} rpm are wanted; {p} % throttle gives {g} rpm by the log."),
-                                      {{"t", num(*m.targetRpm)}, {"p", num(f->throttlePct.value)}, {"g", num(given)}}),
-                       .why = c.say(KH_TR("Gain, pitch and flight time are judged for a speed that is not flown.")),
-                       .todo = c.say(KH_TR("Set the throttle of {m} in the transmitter to the value that gives {t} rpm, or want {g} rpm."),
-                                     {{"m", m.name}, {"t", num(*m.targetRpm)}, {"g", num(roundToStep(given, 10.0))}}),
-                       .box = Box::Transmitter,
-                       .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
-                       .subject = modePath(m, "targetRpm"),
-                       .fix = throttleAt(c, m, *m.targetRpm),
-                       .also = {{{modePath(m, "targetRpm"), roundToStep(given, 10.0)}}},
-                       .proposal = true});
+        out.push_back(
+            {.id = "wanted-speed." + m.id,
+             .severity = Severity::Warning,
+             .row = "head-speed-mode"_row,
+             .title = c.say(KH_TR("{m} does not turn at the speed wanted"), {{"m", m.name}}),
+             .found = c.say(KH_TR("{t} are wanted; {p} throttle gives {g} rpm by the log."),
+                            {{"t", c.amount(elementPath("transmitter.modes.{}.targetRpm"_field, m.id))},
+                             {"p", c.amount(throttlePath(c.setup.transmitter), f->throttlePct.value)},
+                             {"g", num(given)}}),
+             .why = c.say(KH_TR("Gain, pitch and flight time are judged for a speed that is not flown.")),
+             .todo = c.say(KH_TR("Set the throttle of {m} in the transmitter to the value that gives {t}, or want {g}."),
+                           {{"m", m.name},
+                            {"t", c.amount(elementPath("transmitter.modes.{}.targetRpm"_field, m.id))},
+                            {"g", c.amount(elementPath("transmitter.modes.{}.targetRpm"_field, m.id), roundToStep(given, 10.0))}}),
+             .box = Box::Transmitter,
+             .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
+             .subject = modePath(m, "targetRpm"),
+             .fix = throttleAt(c, m, *m.targetRpm),
+             .also = {{{modePath(m, "targetRpm"), roundToStep(given, 10.0)}}},
+             .proposal = true});
     }
 }
 
@@ -95,20 +100,19 @@ void deadRates(const AuditContext& c, std::vector<Finding>& out) {
              {std::pair("aileron", &m.aileron), std::pair("elevator", &m.elevator), std::pair("rudder", &m.rudder)}) {
             if (rates->ratePct >= kLeastRatePct) continue;
             const std::string path = modePath(m, key) + ".ratePct";
-            Finding f{
-                .id = "dead-rate." + m.id + "." + key,
-                .severity = Severity::Danger,
-                .row = "rates"_row,
-                .title = c.say(KH_TR("The {a} stick does next to nothing in {m}"), {{"a", asWord(key)}, {"m", m.name}}),
-                .found = c.say(KH_TR("Its rate is {r} %."), {{"r", num(rates->ratePct)}}),
-                .why = c.say(KH_TR("Switched to this mode the machine cannot be steered on that axis.")),
-                .todo = c.say(KH_TR("Set the rate of {a} in {m} to 100 % in the transmitter; the controller's bank holds the agility."),
-                              {{"a", asWord(key)}, {"m", m.name}}),
-                .box = Box::Transmitter,
-                .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
-                .subject = path,
-                .fix = {{path, 100.0}},
-                .proposal = true};
+            Finding f{.id = "dead-rate." + m.id + "." + key,
+                      .severity = Severity::Danger,
+                      .row = "rates"_row,
+                      .title = c.say(KH_TR("The {a} stick does next to nothing in {m}"), {{"a", asWord(key)}, {"m", m.name}}),
+                      .found = c.say(KH_TR("Its rate is {r}."), {{"r", c.amount(path, rates->ratePct)}}),
+                      .why = c.say(KH_TR("Switched to this mode the machine cannot be steered on that axis.")),
+                      .todo = c.say(KH_TR("Set the rate of {a} in {m} to {r} in the transmitter; the controller's bank holds the agility."),
+                                    {{"a", asWord(key)}, {"m", m.name}, {"r", c.amount(path, 100.0)}}),
+                      .box = Box::Transmitter,
+                      .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
+                      .subject = path,
+                      .fix = {{path, 100.0}},
+                      .proposal = true};
             for (const FlightMode& other : c.setup.transmitter.modes) {
                 const auto there = readField(c.setup, modePath(other, key) + ".ratePct");
                 if (other.id != m.id && there && std::get<double>(there->value) >= kLeastRatePct) f.also.push_back({{path, there->value}});
@@ -121,19 +125,22 @@ void headGain(const AuditContext& c, std::vector<Finding>& out) {
     for (const Bank& b : c.setup.controller.banks) {
         if (b.headGainPct >= kLeastHeadGainPct && b.headGainPct <= kMostHeadGainPct) continue;
         const std::string path = elementPath("controller.banks.{}.headGainPct"_field, b.id);
-        out.push_back(
-            {.id = "head-gain." + b.id,
-             .severity = Severity::Warning,
-             .row = "head-gain"_row,
-             .title = c.say(KH_TR("The head gain of bank {b} is far off"), {{"b", b.id}}),
-             .found = c.say(KH_TR("{g} %; {s} % is where a search starts."), {{"g", num(b.headGainPct)}, {"s", num(kStartHeadGainPct)}}),
-             .why = b.headGainPct < kStartHeadGainPct ? c.say(KH_TR("The controller hardly holds the disc: it wobbles and drifts away."))
-                                                      : c.say(KH_TR("The disc shakes quickly: links and servos suffer.")),
-             .todo = c.say(KH_TR("Start at {s} % in the controller and search in flight."), {{"s", num(kStartHeadGainPct)}}),
-             .box = Box::Controller,
-             .subject = path,
-             .fix = {{path, kStartHeadGainPct}},
-             .proposal = true});
+        out.push_back({.id = "head-gain." + b.id,
+                       .severity = Severity::Warning,
+                       .row = "head-gain"_row,
+                       .title = c.say(KH_TR("The head gain of bank {b} is far off"), {{"b", b.id}}),
+                       .found = c.say(KH_TR("{g}; {s} is where a search starts."),
+                                      {{"g", c.amount(elementPath("controller.banks.{}.headGainPct"_field, b.id))},
+                                       {"s", c.amount(elementPath("controller.banks.{}.headGainPct"_field, b.id), kStartHeadGainPct)}}),
+                       .why = b.headGainPct < kStartHeadGainPct
+                                  ? c.say(KH_TR("The controller hardly holds the disc: it wobbles and drifts away."))
+                                  : c.say(KH_TR("The disc shakes quickly: links and servos suffer.")),
+                       .todo = c.say(KH_TR("Start at {s} in the controller and search in flight."),
+                                     {{"s", c.amount(elementPath("controller.banks.{}.headGainPct"_field, b.id), kStartHeadGainPct)}}),
+                       .box = Box::Controller,
+                       .subject = path,
+                       .fix = {{path, kStartHeadGainPct}},
+                       .proposal = true});
     }
 }
 

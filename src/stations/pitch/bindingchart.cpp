@@ -3,6 +3,7 @@
 // The observed binding (docs/domain.md 5.6): eight stick directions at three collectives, each clear, buzzing or binding at the
 // limit that was in force; from that the next limit to try.
 #include "stations/pitch/bindingchart.h"
+#include "model/amounts.h"
 
 #include "base/conventions.h"
 #include "kernel/chain.h"
@@ -79,10 +80,12 @@ Message placeTitle(int directionDeg, std::size_t collective) {
                                                     {"c", say(kChartCollectives.at(collective))}});
 }
 
-Message placeText(const BindingPlace& p) {
+Message placeText(const Setup& setup, const BindingPlace& p) {
     std::vector<Message> parts;
-    if (p.clearPct) parts.push_back(say(KH_TR("clear {c} %"), {{"c", num(*p.clearPct)}}));
-    if (p.unclearPct) parts.push_back(say(p.bound ? KH_TR("binds {u} %") : KH_TR("buzz {u} %"), {{"u", num(*p.unclearPct)}}));
+    if (p.clearPct) parts.push_back(say(KH_TR("clear {c}"), {{"c", amount(setup, "controller.cyclicLimitPct"_field, *p.clearPct)}}));
+    if (p.unclearPct)
+        parts.push_back(say(p.bound ? KH_TR("binds {u}") : KH_TR("buzz {u}"),
+                            {{"u", amount(setup, "controller.cyclicLimitPct"_field, *p.unclearPct)}}));
     return say("{p}", {{"p", parts}});
 }
 
@@ -95,9 +98,10 @@ Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
     for (const BindingPlace& p : places) {
         if (p.unclearPct && (worst == nullptr || *p.unclearPct < *worst->unclearPct)) worst = &p;
         if (p.clearPct && p.unclearPct && *p.clearPct >= *p.unclearPct)
-            out.remarks.push_back(
-                say(KH_TR("Clear at {c} % and not clear at {u} %, {p}: the lower counts; look for play or a slipped link."),
-                    {{"p", placeTitle(p.directionDeg, p.collective)}, {"c", num(*p.clearPct)}, {"u", num(*p.unclearPct)}}));
+            out.remarks.push_back(say(KH_TR("Clear at {c} and not clear at {u}, {p}: the lower counts; look for play or a slipped link."),
+                                      {{"p", placeTitle(p.directionDeg, p.collective)},
+                                       {"c", amount(setup, "controller.cyclicLimitPct"_field, *p.clearPct)},
+                                       {"u", amount(setup, "controller.cyclicLimitPct"_field, *p.unclearPct)}}));
     }
     if (places.size() < kChartPlaces)
         out.remarks.push_back(say(KH_TR("{n} of 24 places were tried: eight directions at low, mid and high collective."),
@@ -124,36 +128,45 @@ Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
             if (tilt > 0.0) computed = std::min(computed, setup.controller.cyclicLimitPct * rose.round.tiltDeg / tilt);
         }
         a.value = std::floor(std::min(100.0, computed) / kLimitStepPct) * kLimitStepPct;
-        a.why.line(KH_TR("clear up to {c} % where it was tried; the computed envelope is free up to {e} %"),
-                   {{"c", num(highestClear)}, {"e", num(computed, 1)}});
+        a.why.line(KH_TR("clear up to {c} where it was tried; the computed envelope is free up to {e}"),
+                   {{"c", amount(setup, "controller.cyclicLimitPct"_field, highestClear)},
+                    {"e", amount(setup, "controller.cyclicLimitPct"_field, computed)}});
         if (computed < highestClear - kLimitStepPct)
-            out.remarks.push_back(say(KH_TR("The computed envelope ends at {e} %, below what was clear: check plate travel, tilt and arms "
+            out.remarks.push_back(say(KH_TR("The computed envelope ends at {e}, below what was clear: check plate travel, tilt and arms "
                                             "in Airframe before you trust either."),
-                                      {{"e", num(computed)}}));
+                                      {{"e", amount(setup, "controller.cyclicLimitPct"_field, computed)}}));
         if (a.value <= highestClear) {
             a.value = highestClear;
-            a.todo = places.size() < kChartPlaces
-                         ? say(KH_TR("Keep {v} % in the controller and try the places that are left."), {{"v", num(a.value)}})
-                         : say(KH_TR("Leave {v} % in the controller: clear in all 24 places."), {{"v", num(a.value)}});
+            a.todo = places.size() < kChartPlaces ? say(KH_TR("Keep {v} in the controller and try the places that are left."),
+                                                        {{"v", amount(setup, "controller.cyclicLimitPct"_field, a.value)}})
+                                                  : say(KH_TR("Leave {v} in the controller: clear in all 24 places."),
+                                                        {{"v", amount(setup, "controller.cyclicLimitPct"_field, a.value)}});
         } else {
-            a.todo = say(KH_TR("Try {v} % in the controller, all eight directions at each collective."), {{"v", num(a.value)}});
+            a.todo = say(KH_TR("Try {v} in the controller, all eight directions at each collective."),
+                         {{"v", amount(setup, "controller.cyclicLimitPct"_field, a.value)}});
         }
     } else {
         const double unclear = *worst->unclearPct;
         const std::vector<Message> place{placeTitle(worst->directionDeg, worst->collective)};
-        a.why.line(KH_TR("highest clear {c} %, lowest not clear {u} %: {p}"),
-                   {{"c", num(highestClear)}, {"u", num(unclear)}, {"p", place}});
+        a.why.line(KH_TR("highest clear {c}, lowest not clear {u}: {p}"),
+                   {{"c", amount(setup, "controller.cyclicLimitPct"_field, highestClear)},
+                    {"u", amount(setup, "controller.cyclicLimitPct"_field, unclear)},
+                    {"p", place}});
         if (unclear - highestClear <= 1.5 * kLimitStepPct) {
             a.value = std::max(kLimitStepPct, highestClear - kLimitStepPct);
-            a.why.line(KH_TR("adjacent: the highest clear value stands, less one step as margin: {v} %"), {{"v", num(a.value)}});
-            a.todo = say(KH_TR("Set the cyclic limit to {v} % in the controller and leave it."), {{"v", num(a.value)}});
+            a.why.line(KH_TR("adjacent: the highest clear value stands, less one step as margin: {v}"),
+                       {{"v", amount(setup, "controller.cyclicLimitPct"_field, a.value)}});
+            a.todo = say(KH_TR("Set the cyclic limit to {v} in the controller and leave it."),
+                         {{"v", amount(setup, "controller.cyclicLimitPct"_field, a.value)}});
         } else {
             a.value = std::floor((highestClear + unclear) / 2.0 / kLimitStepPct) * kLimitStepPct;
-            a.why.line(KH_TR("midway, rounded down: {v} %"), {{"v", num(a.value)}});
-            a.todo = say(KH_TR("Set the cyclic limit to {v} % in the controller and try again: {p}."), {{"v", num(a.value)}, {"p", place}});
+            a.why.line(KH_TR("midway, rounded down: {v}"), {{"v", amount(setup, "controller.cyclicLimitPct"_field, a.value)}});
+            a.todo = say(KH_TR("Set the cyclic limit to {v} in the controller and try again: {p}."),
+                         {{"v", amount(setup, "controller.cyclicLimitPct"_field, a.value)}, {"p", place}});
         }
         a.residue = std::max(unclear - a.value, a.value - highestClear);  // where it really binds lies within that of the value
-        a.why.line(KH_TR("it binds somewhere within {r} % of that"), {{"r", num(a.residue)}});
+        a.why.line(KH_TR("it binds somewhere within {r} of that"),
+                   {{"r", amount(setup, "controller.cyclicLimitPct"_field, a.residue, Amount::Kind::Step)}});
     }
     a.expect = a.value;
     a.edits = {{a.field, a.value}};

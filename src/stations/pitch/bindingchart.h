@@ -5,6 +5,7 @@
 
 #include "base/message.h"
 #include "model/reading.h"
+#include "model/setup.h"
 
 #include <array>
 #include <optional>
@@ -42,6 +43,6 @@ inline constexpr std::array<const char*, 8> kChartDirections{KH_TR("forward"),  
 /// "stick back right, collective high".
 [[nodiscard]] Message placeTitle(int directionDeg, std::size_t collective);
 /// "clear 70 %, binds 76 %".
-[[nodiscard]] Message placeText(const BindingPlace& place);
+[[nodiscard]] Message placeText(const Setup& setup, const BindingPlace& place);
 
 }  // namespace kh

@@ -7,6 +7,7 @@
 #include "kernel/chain.h"
 #include "kernel/helicopter/envelope.h"
 #include "kernel/helicopter/plant.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/head.h"
 #include "model/helicopter/helicopter.h"
@@ -109,8 +110,8 @@ SolvedField rangeEnd(const Setup& setup, std::span<const Reading> readings, bool
         if (r.what == (high ? "range.high" : "range.low"))
             if (const auto setting = underValue(r, field)) older.push_back({*setting, pitchDegOf(r, setup)});
     SolvedField a = pitchSetting(field, {std::get<double>(readField(setup, field)->value), measuredDeg}, targetDeg, older);
-    a.todo = say(KH_TR("Set {f} to {v} % in the controller; the blade will then read {e}°."),
-                 {{"f", fieldTitle(setup, field)}, {"v", num(a.value, 1)}, {"e", signedNum(targetDeg, 1)}});
+    a.todo = say(KH_TR("Set {f} to {v} in the controller; the blade will then read {e}°."),
+                 {{"f", fieldTitle(setup, field)}, {"v", amount(setup, a.field, a.value)}, {"e", signedNum(targetDeg, 1)}});
     return a;
 }
 
@@ -125,7 +126,7 @@ double stopDeg(const Setup& setup) {
 double askedThrowDeg(const Setup& setup) {
     const ChainModel model(setup);
     const auto at = [&](double demand) { return helicopterIn(model).bladeAt(helicopterIn(model).plateAt(0, demand, 0).plate, 180.0); };
-    const double demand = shareFromPct(setup.controller.profile.referenceDemandPct);
+    const double demand = shareFromPct(setup.controller.profile->referenceDemandPct);
     return std::abs(at(demand) - at(-demand)) / 2.0;
 }
 
@@ -218,11 +219,12 @@ Solved solveZero(const Setup& setup, std::span<const Reading> readings) {
         a.residue = a.expect = left + (a.value - setup.controller.collectiveTrimPct) * perPct;
         a.why.title = say(KH_TR("collective trim for the remainder"));
         a.why.line(KH_TR("{l}° remain; 1 % of trim is {p}°"), {{"l", signedNum(left, 2)}, {"p", signedNum(perPct, 3)}});
-        a.why.line(KH_TR("trim = {n} − {l} / {p} = {v} %"), {{"n", signedNum(setup.controller.collectiveTrimPct, 1)},
-                                                             {"l", signedNum(left, 2)},
-                                                             {"p", signedNum(perPct, 3)},
-                                                             {"v", signedNum(a.value, 1)}});
-        a.todo = say(KH_TR("Set the collective trim to {v} % in the controller."), {{"v", signedNum(a.value, 1)}});
+        a.why.line(KH_TR("trim = {n} − {l} / {p} = {v}"),
+                   {{"n", amount(setup, "controller.collectiveTrimPct"_field, setup.controller.collectiveTrimPct)},
+                    {"l", signedNum(left, 2)},
+                    {"p", signedNum(perPct, 3)},
+                    {"v", amount(setup, a.field, a.value)}});
+        a.todo = say(KH_TR("Set the collective trim to {v} in the controller."), {{"v", amount(setup, a.field, a.value)}});
         a.edits = {{a.field, a.value}};
         out.answers.push_back(std::move(a));
     }
@@ -248,13 +250,15 @@ Solved solveThrow(const Setup& setup, std::span<const Reading> readings) {
                                   {{"d", num(2.0 * std::abs(zero), 1)}}));
     const double stop = stopDeg(setup);
     if (const double asked = askedThrowDeg(setup); thrown > kCreptShare * stop && thrown > kCreptOver * asked)
-        out.remarks.push_back(say(KH_TR("{t}° is where the plate stops, not the {a}° that {p} % asks for: in the flying state the plate "
+        out.remarks.push_back(say(KH_TR("{t}° is where the plate stops, not the {a}° that {p} asks for: in the flying state the plate "
                                         "creeps while the stick is held. Switch the controller to its set-up state and read again."),
-                                  {{"t", num(thrown, 1)}, {"a", num(asked, 1)}, {"p", num(setup.controller.referencePct, 1)}}));
-    const double wanted = setup.controller.profile.referenceDeg;
+                                  {{"t", num(thrown, 1)},
+                                   {"a", num(asked, 1)},
+                                   {"p", amount(setup, "controller.referencePct"_field, setup.controller.referencePct)}}));
+    const double wanted = setup.controller.profile->referenceDeg;
     if (std::abs(thrown - wanted) <= kSettledDeg) {
-        out.remarks.push_back(
-            say(KH_TR("{t}° to either side: the {w}° the controller wants. Leave it."), {{"t", num(thrown, 1)}, {"w", num(wanted, 1)}}));
+        out.remarks.push_back(say(KH_TR("{t}° to either side: the {w} the controller wants. Leave it."),
+                                  {{"t", num(thrown, 1)}, {"w", amount(setup, "controller.profile.referenceDeg"_field, wanted)}}));
         return out;
     }
     std::vector<PitchReading> older;  // both sides of one must have been read under one setting
@@ -267,8 +271,8 @@ Solved solveThrow(const Setup& setup, std::span<const Reading> readings) {
     a.why.title = say(KH_TR("reference throw"));
     a.why.lines.insert(a.why.lines.begin(), say(KH_TR("half the difference of {l}° and {r}° is {t}°"),
                                                 {{"l", signedNum(left, 1)}, {"r", signedNum(right, 1)}, {"t", num(thrown, 2)}}));
-    a.todo = say(KH_TR("Set the reference throw to {v} % in the controller, then read both sides again: {w}°."),
-                 {{"v", num(a.value, 1)}, {"w", num(wanted, 1)}});
+    a.todo = say(KH_TR("Set the reference throw to {v} in the controller, then read both sides again: {w}."),
+                 {{"v", amount(setup, a.field, a.value)}, {"w", amount(setup, "controller.profile.referenceDeg"_field, wanted)}});
     if (a.value >= kMostSettingPct)
         out.remarks.push_back(say(KH_TR("That is all the controller has: a longer servo arm brings the same throw with less.")));
     out.answers.push_back(std::move(a));

@@ -8,6 +8,7 @@
 #include "judge/figurebuilder.h"
 #include "kernel/helicopter/envelope.h"
 #include "kernel/helicopter/plant.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/head.h"
 #include "model/helicopter/helicopter.h"
@@ -45,8 +46,8 @@ MostStroke mostStroke(const Setup& setup, const ChainModel& model) {
         for (int i = 0; i < 72; ++i)
             for (const double d : helicopterIn(model).plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i)).deflection)
                 if (std::abs(d) > std::abs(most.deflection)) most.deflection = d;
-    const double stroke = strokeFor(setup.controller.profile.strokeUs, setup.controller.pulseUs);
-    most.travelMm = ballHeightMm(s.armMm, s.linkMm, most.deflection * stroke * s.servo.degPerUs);
+    const double stroke = strokeFor(setup.controller.profile->strokeUs, setup.controller.pulseUs);
+    most.travelMm = ballHeightMm(s.armMm, s.linkMm, most.deflection * stroke * s.servo->degPerUs);
     return most;
 }
 
@@ -135,7 +136,7 @@ void PitchFigures::blades() {
         }
         return std::abs(a - b) / 2.0;
     };
-    const double referenceDemand = shareFromPct(setup.controller.profile.referenceDemandPct);
+    const double referenceDemand = shareFromPct(setup.controller.profile->referenceDemandPct);
     auto thrown = calibrated(
         setup, "throw", "throw.right", [&](const ChainModel& m) { return cyclic(m, referenceDemand); },
         [&](const Reading& right) -> std::optional<double> {
@@ -166,13 +167,15 @@ void PitchFigures::blades() {
             why.line(KH_TR("sine of the tilt: forward {a}, right {b}"), {{"a", signedNum(p.forward, 3)}, {"b", signedNum(p.right, 3)}});
             return degFromRad(std::asin(std::clamp(std::hypot(p.forward, p.right), 0.0, 1.0)));
         });
-    out.pitchStepDeg = make(KH_TR("pitch step of the servo's dead band"), {"°", 2},
-                            with({"machine.servos.elevator.servo.deadBandUs"_field}), [&](Derivation& why) {
-                                const PlateServo& s = helicopter(setup).servos.front();
-                                const double mm = ballHeightMm(s.armMm, s.linkMm, s.servo.deadBandUs * s.servo.degPerUs);
-                                why.line(KH_TR("{b} µs move the plate by {m} mm"), {{"b", num(s.servo.deadBandUs, 1)}, {"m", num(mm, 3)}});
-                                return std::abs(bladePitchDeg({mm, 0, 0}, linkage, 180.0));
-                            });
+    out.pitchStepDeg =
+        make(KH_TR("pitch step of the servo's dead band"), {"°", 2}, with({"machine.servos.elevator.servo.deadBandUs"_field}),
+             [&](Derivation& why) {
+                 const PlateServo& s = helicopter(setup).servos.front();
+                 const double mm = ballHeightMm(s.armMm, s.linkMm, s.servo->deadBandUs * s.servo->degPerUs);
+                 why.line(KH_TR("{b} move the plate by {m} mm"),
+                          {{"b", amount(setup, elementPath("machine.servos.{}.servo.deadBandUs"_field, s.id))}, {"m", num(mm, 3)}});
+                 return std::abs(bladePitchDeg({mm, 0, 0}, linkage, 180.0));
+             });
     out.tiltAtFullCollectiveDeg =
         make(KH_TR("free tilt at full collective"), {"°", 1},
              with({"machine.plate.travelMm"_field, "machine.plate.tiltLimitDeg"_field, "machine.head.gripLimitDeg"_field,
@@ -197,7 +200,8 @@ void PitchFigures::blades() {
                  const double deg =
                      degFromRad(std::asin(std::clamp(*helicopter(setup).head.threadMmPerTurn / helicopter(setup).head.gripMm, 0.0, 1.0)));
                  why.line(KH_TR("asin(ℓ / g) = asin({l} / {g})"),
-                          {{"l", num(*helicopter(setup).head.threadMmPerTurn, 2)}, {"g", num(helicopter(setup).head.gripMm, 1)}});
+                          {{"l", bare(amount(setup, "machine.head.threadMmPerTurn"_field, *helicopter(setup).head.threadMmPerTurn))},
+                           {"g", amount(setup, "machine.head.gripMm"_field, helicopter(setup).head.gripMm)}});
                  return deg;
              },
              {{"machine.head.threadMmPerTurn"_field, helicopter(setup).head.threadMmPerTurn.has_value()}});
@@ -217,7 +221,7 @@ void PitchFigures::arms() {
     };
     const auto wanted = [&](Derivation* why) {
         const MostStroke most = stroke();
-        const double deg = std::copysign(shareFromPct(kGoodUsePct) * box.usableStrokeUs * s.servo.degPerUs, most.travelMm);
+        const double deg = std::copysign(shareFromPct(kGoodUsePct) * box.usableStrokeUs * s.servo->degPerUs, most.travelMm);
         if (why != nullptr)
             why->line(KH_TR("the ball travels {z} mm at most; {u} % of the stroke is {d}° of arm"),
                       {{"z", signedNum(most.travelMm, 2)}, {"u", num(kGoodUsePct)}, {"d", signedNum(deg, 1)}});
@@ -245,22 +249,24 @@ void PitchFigures::arms() {
             const double z = stroke().travelMm;
             const double deg = armAngleDeg(nearest(), s.linkMm, z);
             why.line(KH_TR("{z} mm need {d}° of arm there, {u} µs"),
-                     {{"z", signedNum(z, 2)}, {"d", signedNum(deg, 1)}, {"u", signedNum(deg / s.servo.degPerUs)}});
-            return pctFromShare(std::abs(deg) / s.servo.degPerUs / box.usableStrokeUs);
+                     {{"z", signedNum(z, 2)}, {"d", signedNum(deg, 1)}, {"u", signedNum(deg / s.servo->degPerUs)}});
+            return pctFromShare(std::abs(deg) / s.servo->degPerUs / box.usableStrokeUs);
         },
         holes);
     out.usPerTenthDeg = make(KH_TR("servo pulse for 0.1° of blade"), {"µs", 1},
                              bladePaths(*this, {"machine.servos.elevator.servo.degPerUs"_field}), [&](Derivation& why) {
                                  const double mm = helicopter(m).head.gripMm * sinDeg(kTenthDeg);
                                  why.line(KH_TR("0.1° lifts the grip's ball by {m} mm"), {{"m", num(mm, 3)}});
-                                 return armAngleDeg(s.armMm, s.linkMm, mm) / s.servo.degPerUs;
+                                 return armAngleDeg(s.armMm, s.linkMm, mm) / s.servo->degPerUs;
                              });
     out.cyclicLeftDeg = make(
         KH_TR("cyclic left at full collective"), {"°", 1}, out.tiltAtFullCollectiveDeg.why.inputs,
         [&](Derivation& why) {
             const double tilt = out.tiltAtFullCollectiveDeg.value;
             why.line(KH_TR("the plate is free to {t}°; asin(Ri·sin {t}° / g) = asin({r}·sin {t}° / {g})"),
-                     {{"t", num(tilt, 1)}, {"r", num(helicopter(m).head.innerRadiusMm, 1)}, {"g", num(helicopter(m).head.gripMm, 1)}});
+                     {{"t", num(tilt, 1)},
+                      {"r", amount(setup, "machine.head.innerRadiusMm"_field, helicopter(m).head.innerRadiusMm)},
+                      {"g", amount(setup, "machine.head.gripMm"_field, helicopter(m).head.gripMm)}});
             return degFromRad(std::asin(std::clamp(helicopter(m).head.innerRadiusMm * sinDeg(tilt) / helicopter(m).head.gripMm, 0.0, 1.0)));
         },
         {{out.tiltAtFullCollectiveDeg.missing.c_str(), out.tiltAtFullCollectiveDeg.known}});
@@ -268,8 +274,9 @@ void PitchFigures::arms() {
     tipPaths.emplace_back("machine.rotor.bladeMm"_field);
     out.tipGapMm = make(KH_TR("tips apart, blades folded, full collective"), {"mm", 1}, tipPaths, [&](Derivation& why) {
         const double gap = tipGapMm(helicopter(m).rotor.bladeMm, out.collectiveHighDeg.value);
-        why.line(KH_TR("2·L·sin θ = 2·{l}·sin {t}°; blades exactly square to the feathering axes"),
-                 {{"l", num(helicopter(m).rotor.bladeMm)}, {"t", num(out.collectiveHighDeg.value, 1)}});
+        why.line(
+            KH_TR("2·L·sin θ = 2·{l}·sin {t}°; blades exactly square to the feathering axes"),
+            {{"l", amount(setup, "machine.rotor.bladeMm"_field, helicopter(m).rotor.bladeMm)}, {"t", num(out.collectiveHighDeg.value, 1)}});
         why.line(KH_TR("a ruler's ±{u} mm is ±{d}°"),
                  {{"u", num(kRulerMm, 1)}, {"d", num(pitchFromTipGap(helicopter(m).rotor.bladeMm, std::abs(gap), kRulerMm).errorDeg, 2)}});
         return gap;

@@ -10,6 +10,7 @@
 #include "judge/rule.h"
 #include "kernel/helicopter/envelope.h"
 #include "kernel/helicopter/plant.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/sizeclass.h"
 #include "model/names.h"
@@ -103,12 +104,11 @@ void range(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back({.severity = far ? Severity::Warning : Severity::Note,
                    .row = "collective-range"_row,
                    .title = c.say(KH_TR("Collective range is unusual for this style")),
-                   .found = c.say(KH_TR("{l} … {h}°; {a} … {b}° is usual for {s}."),
-                                  {{"l", signedNum(low.value, 1)},
-                                   {"h", signedNum(high.value, 1)},
-                                   {"a", signedNum(target.lowDeg, 1)},
-                                   {"b", signedNum(target.highDeg, 1)},
-                                   {"s", fieldAsText(*readField(c.setup, "machine.style"_field))}}),
+                   .found = c.say(KH_TR("{l} … {h}°; {a} … {b}° is usual for {s}."), {{"l", signedNum(low.value, 1)},
+                                                                                      {"h", signedNum(high.value, 1)},
+                                                                                      {"a", signedNum(target.lowDeg, 1)},
+                                                                                      {"b", signedNum(target.highDeg, 1)},
+                                                                                      {"s", show(c.setup, "machine.style"_field)}}),
                    .why = c.say(KH_TR("More bogs the rotor down, less climbs slowly.")),
                    .todo = c.say(KH_TR("Bring the range to {a} … {b}° in the controller, then read both ends."),
                                  {{"a", signedNum(target.lowDeg, 1)}, {"b", signedNum(target.highDeg, 1)}}),
@@ -120,21 +120,24 @@ void range(const AuditContext& c, std::vector<Finding>& out) {
 
 void reference(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& f = c.figures.referenceDeg;
-    const double wanted = c.setup.controller.profile.referenceDeg;
+    const double wanted = c.setup.controller.profile->referenceDeg;
     if (!f.known || std::abs(f.value - wanted) <= kReferenceDeg) return;
     Finding finding{.severity = Severity::Warning,
                     .row = "reference-throw"_row,
                     .title = c.say(KH_TR("The reference throw is not learned right")),
-                    .found = c.say(f.measured ? KH_TR("At the reference step the blade reads {d}°; {box} wants {w}°.")
-                                              : KH_TR("At the reference step the blade computes to {d}°; {box} wants {w}°."),
-                                   {{"d", num(f.value, 1)}, {"box", c.setup.controller.profile.name}, {"w", num(wanted, 1)}}),
+                    .found = c.say(f.measured ? KH_TR("At the reference step the blade reads {d}°; {box} wants {w}.")
+                                              : KH_TR("At the reference step the blade computes to {d}°; {box} wants {w}."),
+                                   {{"d", num(f.value, 1)},
+                                    {"box", c.setup.controller.profile->name},
+                                    {"w", c.amount("controller.profile.referenceDeg"_field, wanted)}}),
                     .why = c.say(KH_TR("All rates the controller holds are wrong by the same factor. It is not the cyclic you fly.")),
                     .box = Box::Controller,
-                    .witness = sticksAt(0.0, shareFromPct(c.setup.controller.profile.referenceDemandPct), 0.0),
+                    .witness = sticksAt(0.0, shareFromPct(c.setup.controller.profile->referenceDemandPct), 0.0),
                     .subject = "controller.referencePct"_field};
     if (f.value > 0.01) {
         const double value = roundToStep(pitchSettingFor({c.setup.controller.referencePct, f.value}, wanted).setting, 0.1);
-        finding.todo = c.say(KH_TR("Set the reference throw to {v} in the controller, then read again."), {{"v", num(value, 1)}});
+        finding.todo = c.say(KH_TR("Set the reference throw to {v} in the controller, then read again."),
+                             {{"v", c.amount("controller.referencePct"_field, value)}});
         finding.fix = {{"controller.referencePct"_field, value}};
     } else {
         finding.todo = c.say(KH_TR("Enter a reference throw in the controller and read the blade."));
@@ -175,7 +178,8 @@ void cyclicLimit(const AuditContext& c, std::vector<Finding>& out) {
                    .found = c.say(KH_TR("Toward {t}° the plate is asked to tilt {a}°; {f}° is free there."),
                                   {{"t", num(toward)}, {"a", num(asked, 1)}, {"f", num(freeTilt, 1)}}),
                    .why = c.say(KH_TR("The plate binds at the corner: a servo stalls and the rest of the plate is pushed off level.")),
-                   .todo = c.say(KH_TR("Set the cyclic limit to {l} % in the controller."), {{"l", num(limit)}}),
+                   .todo = c.say(KH_TR("Set the cyclic limit to {l} in the controller."),
+                                 {{"l", c.amount("controller.cyclicLimitPct"_field, limit)}}),
                    .box = Box::Controller,
                    .witness = Witness{std::nullopt, d},
                    .subject = "controller.cyclicLimitPct"_field,
@@ -205,11 +209,14 @@ void stale(const AuditContext& c, std::vector<Finding>& out) {
                        .title = c.say(KH_TR("A reading is older than what it depends on")),
                        .found = byHand ? c.say(KH_TR("{r} was read before {w} was changed on the machine."),
                                                {{"r", readingTitle(c.setup, pitchSolvers(), s.what)}, {"w", plainWords(s.handWork)}})
-                                       : c.say(KH_TR("{r} was read under {f} = {t}; now it is {n}."),
-                                               {{"r", readingTitle(c.setup, pitchSolvers(), s.what)},
-                                                {"f", fieldTitle(c.setup, s.field)},
-                                                {"t", num(s.then, 1)},
-                                                {"n", num(s.now, 1)}}),
+                                : s.then && s.now
+                                    ? c.say(KH_TR("{r} was read under {f} = {t}; now it is {n}."),
+                                            {{"r", readingTitle(c.setup, pitchSolvers(), s.what)},
+                                             {"f", fieldTitle(c.setup, s.field)},
+                                             {"t", c.amount(s.field, *s.then)},
+                                             {"n", c.amount(s.field, *s.now)}})
+                                    : c.say(KH_TR("{r} was read before {f} was changed."),
+                                            {{"r", readingTitle(c.setup, pitchSolvers(), s.what)}, {"f", fieldTitle(c.setup, s.field)}}),
                        .why = c.say(KH_TR("The numbers that follow from it belong to a machine that is not there any more.")),
                        .todo = c.say(KH_TR("Take the reading again: choose this row, Ctrl R.")),
                        .box = Box::Bench,

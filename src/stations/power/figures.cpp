@@ -6,6 +6,7 @@
 #include "base/error.h"
 #include "judge/figurebuilder.h"
 #include "judge/motorfigures.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "stations/power/power.h"
 
@@ -32,24 +33,22 @@ constexpr double kBriskPower = 2.0;                                ///< of the h
 
 void PowerFigures::power() {
     const PowerTrain& p = setup.machine.power;
-    std::vector<std::string> gearPaths{"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field};
-    if (p.secondMainTeeth && p.secondPinionTeeth)
-        gearPaths.insert(gearPaths.end(), {"machine.power.secondMainTeeth"_field, "machine.power.secondPinionTeeth"_field});
-    else gearPaths.emplace_back("machine.power.secondStage"_field);
+    const std::vector<std::string> gearing = gearPaths();
     const std::vector<FigureNeed> teeth{{"machine.power.mainTeeth"_field, p.mainTeeth.has_value()},
                                         {"machine.power.pinionTeeth"_field, p.pinionTeeth.has_value()}};
     out.ratio = make(
-        KH_TR("gear ratio"), {"", 2}, gearPaths, [&](Derivation& why) { return gearRatio(gears(), &why); }, teeth);
-    out.polePairs = make(KH_TR("pole pairs"), {"", 0}, {"machine.power.poles"_field},
-                         [&](Derivation& why) {
-                             why.line(KH_TR("pole pairs = magnet poles / 2 = {p} / 2"), {{"p", num(*p.poles)}});
-                             return *p.poles / 2.0;
-                         },
-                         {{"machine.power.poles"_field, p.poles.has_value()}});
+        KH_TR("gear ratio"), {"", 2}, gearing, [&](Derivation& why) { return gearRatio(gears(), &why); }, teeth);
+    out.polePairs = make(
+        KH_TR("pole pairs"), {"", 0}, {"machine.power.poles"_field},
+        [&](Derivation& why) {
+            why.line(KH_TR("pole pairs = magnet poles / 2 = {p} / 2"), {{"p", bare(amount(setup, "machine.power.poles"_field, *p.poles))}});
+            return *p.poles / 2.0;
+        },
+        {{"machine.power.poles"_field, p.poles.has_value()}});
     auto needed = teeth;
     needed.insert(needed.begin(), FigureNeed{"machine.power.kv"_field, p.kv.has_value()});
     std::vector<std::string> paths{"machine.power.kv"_field, "machine.power.cells"_field, "machine.power.efficiency"_field};
-    paths.insert(paths.end(), gearPaths.begin(), gearPaths.end());
+    paths.insert(paths.end(), gearing.begin(), gearing.end());
     const auto available = [&](double volts) {
         return [this, &p, volts](Derivation& why) {
             return headSpeed({p.kv.value_or(0), p.cells, volts, p.efficiency, gearRatio(gears()), 0.0}, &why).availableRpm;
@@ -74,9 +73,20 @@ void PowerFigures::pinions() {
     const PowerTrain& p = setup.machine.power;
     if (!p.pinionTeeth || !p.mainTeeth || !p.kv) return;
     double fastest = 0.0;
-    for (const FlightMode& m : setup.transmitter.modes) fastest = std::max(fastest, m.targetRpm.value_or(0.0));
-    const std::vector<std::string> paths{"machine.power.kv"_field, "machine.power.cells"_field, "machine.power.efficiency"_field,
-                                         "machine.power.mainTeeth"_field, "machine.power.secondStage"_field};
+    std::string fastestPath;
+    for (const FlightMode& m : setup.transmitter.modes)
+        if (fastestPath.empty() || m.targetRpm.value_or(0.0) > fastest) {
+            fastest = m.targetRpm.value_or(0.0);
+            fastestPath = elementPath("transmitter.modes.{}.targetRpm"_field, m.id);
+        }
+    std::vector<std::string> gearing = gearPaths();
+    std::erase(gearing, "machine.power.pinionTeeth"_field);  // that is what differs
+    std::vector<std::string> paths{"machine.power.kv"_field, "machine.power.cells"_field, "machine.power.efficiency"_field};
+    paths.insert(paths.end(), gearing.begin(), gearing.end());
+    std::vector<std::string> endPaths = paths;
+    endPaths.emplace_back("machine.style"_field);
+    std::vector<std::string> openingPaths = endPaths;
+    openingPaths.push_back(fastestPath);
     for (int d = -kPinionsEachSide; d <= kPinionsEachSide; ++d) {
         const double teeth = *p.pinionTeeth + d;
         if (teeth < 1.0) continue;
@@ -89,17 +99,17 @@ void PowerFigures::pinions() {
         PinionFigures f;
         f.teeth = teeth;
         f.fitted = d == 0;
-        f.ratio = make(KH_TR("gear ratio"), {"", 2}, {"machine.power.mainTeeth"_field, "machine.power.secondStage"_field},
-                       [&](Derivation& why) { return gearRatio(train, &why); });
+        f.ratio = make(KH_TR("gear ratio"), {"", 2}, gearing, [&](Derivation& why) { return gearRatio(train, &why); });
         f.freshRpm = make(KH_TR("head speed available, fresh pack"), {"rpm", 0}, paths, available(kFreshVolts));
-        f.endRpm = make(KH_TR("head speed available at the end of the pack"), {"rpm", 0}, paths, available(endVoltsPerCell(setup.machine)));
+        f.endRpm =
+            make(KH_TR("head speed available at the end of the pack"), {"rpm", 0}, endPaths, available(endVoltsPerCell(setup.machine)));
         f.openingPct =
-            make(KH_TR("opening for the fastest mode"), {"%", 0}, {"machine.power.kv"_field, "machine.power.mainTeeth"_field},
+            make(KH_TR("opening for the fastest mode"), {"%", 0}, openingPaths,
                  [&](Derivation& why) {
                      why.line(KH_TR("{t} rpm of {e} rpm at the end of the pack"), {{"t", num(fastest)}, {"e", num(f.endRpm.value)}});
                      return pctFromShare(fastest / f.endRpm.value);
                  },
-                 {{"transmitter.modes.idle2.targetRpm"_field, fastest > 0.0}});
+                 {{fastestPath, fastest > 0.0}});
         out.pinions.push_back(std::move(f));
     }
 }
@@ -129,7 +139,8 @@ void PowerFigures::timer() {
              {"machine.power.capacityMah"_field, logged ? "machine.power.loggedMahPerMin"_field : "machine.power.plannedMahPerMin"_field},
              [&](Derivation& why) {
                  const double perMinute = logged ? *p.loggedMahPerMin : *p.plannedMahPerMin;
-                 why.line(KH_TR("0.80 · {c} mAh / {m} mAh/min"), {{"c", num(*p.capacityMah)}, {"m", num(perMinute)}});
+                 why.line(KH_TR("0.80 · {c} / {m} mAh/min"),
+                          {{"c", amount(setup, "machine.power.capacityMah"_field, *p.capacityMah)}, {"m", num(perMinute)}});
                  why.line(logged ? KH_TR("consumption from the flight log") : KH_TR("planned consumption: log a flight to replace it"));
                  return timerMinutes(*p.capacityMah, perMinute, 1.0, kReservePct);
              },

@@ -27,17 +27,18 @@ void timer(const AuditContext& c, std::vector<Finding>& out) {
     const double set = c.setup.transmitter.timerMin;
     if (set > 0.0 && lasts.known && set > lasts.value + 0.05) {
         const double wanted = std::max(0.5, std::floor(lasts.value * 2.0) / 2.0);
-        out.push_back({.id = "timer-long",
-                       .severity = Severity::Warning,
-                       .row = "timer"_row,
-                       .title = c.say(KH_TR("The timer outlasts the pack")),
-                       .found = c.say(KH_TR("It runs {t} min; a fifth of the charge is left after {m} min."),
-                                      {{"t", num(set, 1)}, {"m", num(lasts.value, 1)}}),
-                       .why = c.say(KH_TR("An empty pack stops the motor in the air.")),
-                       .todo = c.say(KH_TR("Set the timer to {t} min in the transmitter."), {{"t", num(wanted, 1)}}),
-                       .box = Box::Transmitter,
-                       .subject = "transmitter.timerMin"_field,
-                       .fix = {{"transmitter.timerMin"_field, wanted}}});
+        out.push_back(
+            {.id = "timer-long",
+             .severity = Severity::Warning,
+             .row = "timer"_row,
+             .title = c.say(KH_TR("The timer outlasts the pack")),
+             .found = c.say(KH_TR("It runs {t}; a fifth of the charge is left after {m} min."),
+                            {{"t", c.amount("transmitter.timerMin"_field, set)}, {"m", num(lasts.value, 1)}}),
+             .why = c.say(KH_TR("An empty pack stops the motor in the air.")),
+             .todo = c.say(KH_TR("Set the timer to {t} in the transmitter."), {{"t", c.amount("transmitter.timerMin"_field, wanted)}}),
+             .box = Box::Transmitter,
+             .subject = "transmitter.timerMin"_field,
+             .fix = {{"transmitter.timerMin"_field, wanted}}});
     }
     if (set > 0.0 || c.setup.transmitter.schools.end != EndSchool::Timer) return;
     out.push_back({.severity = Severity::Warning,
@@ -61,29 +62,31 @@ void alarms(const AuditContext& c, std::vector<Finding>& out) {
              .severity = Severity::Warning,
              .row = "timer"_row,
              .title = c.say(KH_TR("The alarm on used charge comes too late")),
-             .found = c.say(KH_TR("It sounds at {a} mAh; the pack holds {p} mAh."), {{"a", num(*a.usedMah)}, {"p", num(*pack)}}),
+             .found = c.say(KH_TR("It sounds at {a}; the pack holds {p}."), {{"a", c.amount("transmitter.alarms.usedMah"_field)},
+                                                                             {"p", c.amount("machine.power.capacityMah"_field, *pack)}}),
              .why = c.say(KH_TR("The pack is empty before it sounds.")),
-             .todo = c.say(KH_TR("Set it to {v} mAh in the transmitter: four fifths of the pack."), {{"v", num(std::floor(*pack * 0.8))}}),
+             .todo = c.say(KH_TR("Set it to {v} in the transmitter: four fifths of the pack."),
+                           {{"v", c.amount("transmitter.alarms.usedMah"_field, std::floor(*pack * 0.8))}}),
              .box = Box::Transmitter,
              .subject = "transmitter.alarms.usedMah"_field,
              .fix = {{"transmitter.alarms.usedMah"_field, std::floor(*pack * 0.8)}},
              .proposal = true});
     if (a.voltsPerCell && (*a.voltsPerCell < kLeastAlarmV - 1e-9 || *a.voltsPerCell > kMostAlarmV + 1e-9)) {
         const bool never = *a.voltsPerCell < kLeastAlarmV;
-        out.push_back(
-            {.id = "alarm-volts",
-             .severity = Severity::Warning,
-             .row = "timer"_row,
-             .title = never ? c.say(KH_TR("The alarm on pack voltage never sounds in time"))
-                            : c.say(KH_TR("The alarm on pack voltage always sounds")),
-             .found = c.say(KH_TR("{v} V a cell; under load a pack runs from 4.0 down to 3.3 V."), {{"v", num(*a.voltsPerCell, 2)}}),
-             .why = never ? c.say(KH_TR("An empty pack stops the motor in the air."))
-                          : c.say(KH_TR("An alarm that always sounds is switched off, and then never does.")),
-             .todo = c.say(KH_TR("Set the alarm in the transmitter to 3.5 V a cell.")),
-             .box = Box::Transmitter,
-             .subject = "transmitter.alarms.voltsPerCell"_field,
-             .fix = {{"transmitter.alarms.voltsPerCell"_field, 3.5}},
-             .proposal = true});
+        out.push_back({.id = "alarm-volts",
+                       .severity = Severity::Warning,
+                       .row = "timer"_row,
+                       .title = never ? c.say(KH_TR("The alarm on pack voltage never sounds in time"))
+                                      : c.say(KH_TR("The alarm on pack voltage always sounds")),
+                       .found = c.say(KH_TR("{v} a cell; under load a pack runs from 4.0 down to 3.3 V."),
+                                      {{"v", c.amount("transmitter.alarms.voltsPerCell"_field)}}),
+                       .why = never ? c.say(KH_TR("An empty pack stops the motor in the air."))
+                                    : c.say(KH_TR("An alarm that always sounds is switched off, and then never does.")),
+                       .todo = c.say(KH_TR("Set the alarm in the transmitter to 3.5 V a cell.")),
+                       .box = Box::Transmitter,
+                       .subject = "transmitter.alarms.voltsPerCell"_field,
+                       .fix = {{"transmitter.alarms.voltsPerCell"_field, 3.5}},
+                       .proposal = true});
     }
 }
 
@@ -91,30 +94,32 @@ void governorRun(const AuditContext& c, std::vector<Finding>& out) {
     const GovernorSettings& g = c.setup.controller.governor;
     if (g.kind != GovernorKind::Internal) return;
     if (!c.setup.machine.power.poles && c.setup.machine.power.kind == PowerKind::Electric)
-        out.push_back(
-            {.id = "governor-unknown",
-             .severity = Severity::Warning,
-             .row = "governor"_row,
-             .title = c.say(KH_TR("The governor's pole count cannot be judged")),
-             .found = c.say(KH_TR("The motor's magnet poles are not known; {n} stands in the controller."), {{"n", num(g.poleCount)}}),
-             .why = c.say(KH_TR("Poles typed for pole pairs ask for twice the head speed: past what the blades bear.")),
-             .todo = c.say(KH_TR("Look the poles up and enter them at the machine; first governed run without blades.")),
-             .box = Box::Machine,
-             .subject = "machine.power.poles"_field});
+        out.push_back({.id = "governor-unknown",
+                       .severity = Severity::Warning,
+                       .row = "governor"_row,
+                       .title = c.say(KH_TR("The governor's pole count cannot be judged")),
+                       .found = c.say(KH_TR("The motor's magnet poles are not known; {n} stands in the controller."),
+                                      {{"n", c.amount("controller.governor.poleCount"_field)}}),
+                       .why = c.say(KH_TR("Poles typed for pole pairs ask for twice the head speed: past what the blades bear.")),
+                       .todo = c.say(KH_TR("Look the poles up and enter them at the machine; first governed run without blades.")),
+                       .box = Box::Machine,
+                       .subject = "machine.power.poles"_field});
     const double least = sizeClassOf(c.setup.machine).runUpS * 0.6;
     if (g.runUpS < least)
-        out.push_back(
-            {.id = "governor-run-up",
-             .severity = Severity::Warning,
-             .row = "governor"_row,
-             .title = c.say(KH_TR("The governor runs up hard")),
-             .found = c.say(KH_TR("{r} s; at least {l} s is right for this size."), {{"r", num(g.runUpS, 1)}, {"l", num(least, 1)}}),
-             .why = c.say(KH_TR("A hard start strips gears and turns the model on the ground.")),
-             .todo = c.say(KH_TR("Set the run-up to {s} s in the controller."), {{"s", num(sizeClassOf(c.setup.machine).runUpS, 1)}}),
-             .box = Box::Controller,
-             .subject = "controller.governor.runUpS"_field,
-             .fix = {{"controller.governor.runUpS"_field, sizeClassOf(c.setup.machine).runUpS}},
-             .proposal = true});
+        out.push_back({.id = "governor-run-up",
+                       .severity = Severity::Warning,
+                       .row = "governor"_row,
+                       .title = c.say(KH_TR("The governor runs up hard")),
+                       .found = c.say(KH_TR("{r}; at least {l} is right for this size."),
+                                      {{"r", c.amount("controller.governor.runUpS"_field)},
+                                       {"l", c.amount("controller.governor.runUpS"_field, least)}}),
+                       .why = c.say(KH_TR("A hard start strips gears and turns the model on the ground.")),
+                       .todo = c.say(KH_TR("Set the run-up to {s} in the controller."),
+                                     {{"s", c.amount("controller.governor.runUpS"_field, sizeClassOf(c.setup.machine).runUpS)}}),
+                       .box = Box::Controller,
+                       .subject = "controller.governor.runUpS"_field,
+                       .fix = {{"controller.governor.runUpS"_field, sizeClassOf(c.setup.machine).runUpS}},
+                       .proposal = true});
     double lowest = 100.0;
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i)
         if (c.setup.transmitter.modes[i].id != kHoldMode) lowest = std::min(lowest, c.model.throttleCurveAt(i, 1.0));
@@ -124,10 +129,12 @@ void governorRun(const AuditContext& c, std::vector<Finding>& out) {
                        .severity = Severity::Warning,
                        .row = "governor"_row,
                        .title = c.say(KH_TR("The governor never starts in some mode")),
-                       .found = c.say(KH_TR("Its lowest throttle is {m} %; a curve asks for {t} %."),
-                                      {{"m", num(g.minThrottlePct)}, {"t", num(lowest)}}),
+                       .found = c.say(KH_TR("Its lowest throttle is {m}; a curve asks for {t}."),
+                                      {{"m", c.amount("controller.governor.minThrottlePct"_field)},
+                                       {"t", c.amount(throttlePath(c.setup.transmitter), lowest)}}),
                        .why = c.say(KH_TR("Below it the motor runs ungoverned.")),
-                       .todo = c.say(KH_TR("Set the lowest throttle to {v} % in the controller."), {{"v", num(wanted)}}),
+                       .todo = c.say(KH_TR("Set the lowest throttle to {v} in the controller."),
+                                     {{"v", c.amount("controller.governor.minThrottlePct"_field, wanted)}}),
                        .box = Box::Controller,
                        .subject = "controller.governor.minThrottlePct"_field,
                        .fix = {{"controller.governor.minThrottlePct"_field, wanted}},
@@ -140,16 +147,17 @@ void throttleLimit(const AuditContext& c, std::vector<Finding>& out) {
     if (ch == nullptr || !ch->limitPct || c.setup.machine.power.kind == PowerKind::Engine) return;
     const double asked = std::abs(channelPctFromThrottlePct(c.setup.transmitter.hold.throttlePct)) * ch->travelLowPct / 100.0;
     if (*ch->limitPct >= asked || motorOffAt(c.figures.motor, c.figures.holdUs.value) == MotorOff::Surely) return;
-    out.push_back(
-        {.severity = Severity::Danger,
-         .row = "throttle-ends"_row,
-         .title = c.say(KH_TR("The throttle's output limit cuts hold off")),
-         .found = c.say(KH_TR("Hold asks for {a} %; the limit lets {l} % through."), {{"a", num(-asked, 1)}, {"l", num(*ch->limitPct)}}),
-         .why = c.say(KH_TR("The motor can creep or start while you carry the model.")),
-         .todo = c.say(KH_TR("Take the output limit of the throttle channel off in the transmitter.")),
-         .box = Box::Transmitter,
-         .subject = channelPath(ch->id, "limitPct"),
-         .fix = {{channelPath(ch->id, "limitPct"), std::monostate{}}}});
+    out.push_back({.severity = Severity::Danger,
+                   .row = "throttle-ends"_row,
+                   .title = c.say(KH_TR("The throttle's output limit cuts hold off")),
+                   .found = c.say(KH_TR("Hold asks for {a}; the limit lets {l} through."),
+                                  {{"a", c.amount(channelPath(ch->id, "limitPct"), -asked)},
+                                   {"l", c.amount(channelPath(ch->id, "limitPct"), *ch->limitPct)}}),
+                   .why = c.say(KH_TR("The motor can creep or start while you carry the model.")),
+                   .todo = c.say(KH_TR("Take the output limit of the throttle channel off in the transmitter.")),
+                   .box = Box::Transmitter,
+                   .subject = channelPath(ch->id, "limitPct"),
+                   .fix = {{channelPath(ch->id, "limitPct"), std::monostate{}}}});
 }
 
 void oddPoles(const AuditContext& c, std::vector<Finding>& out) {
@@ -158,10 +166,10 @@ void oddPoles(const AuditContext& c, std::vector<Finding>& out) {
     Finding f{.severity = Severity::Danger,
               .row = "poles"_row,
               .title = c.say(KH_TR("A motor has no odd number of magnets")),
-              .found = c.say(KH_TR("{n} magnet poles are entered; they come in pairs."), {{"n", num(*poles)}}),
+              .found = c.say(KH_TR("{n} magnet poles are entered; they come in pairs."), {{"n", c.amount("machine.power.poles"_field)}}),
               .why = c.say(KH_TR("A governor that is told a wrong count drives the rotor past what the blades bear.")),
               .todo = c.say(KH_TR("Count the magnets, not the teeth of the stator; if {n} were the pairs, there are {p} magnets."),
-                            {{"n", num(*poles)}, {"p", num(2.0 * *poles)}}),
+                            {{"n", c.amount("machine.power.poles"_field)}, {"p", c.amount("machine.power.poles"_field, 2.0 * *poles)}}),
               .box = Box::Machine,
               .subject = "machine.power.poles"_field,
               .proposal = true};
@@ -182,7 +190,8 @@ void gearTeeth(const AuditContext& c, std::vector<Finding>& out) {
         {.severity = Severity::Danger,
          .row = "gear"_row,
          .title = c.say(KH_TR("Main gear and pinion are the wrong way round")),
-         .found = c.say(KH_TR("{m} teeth on the main gear, {n} on the pinion."), {{"m", num(*p.mainTeeth)}, {"n", num(*p.pinionTeeth)}}),
+         .found = c.say(KH_TR("{m} teeth on the main gear, {n} on the pinion."),
+                        {{"m", bare(c.amount("machine.power.mainTeeth"_field))}, {"n", bare(c.amount("machine.power.pinionTeeth"_field))}}),
          .why = c.say(KH_TR("Every head speed that is computed from them is wrong by far.")),
          .todo = c.say(KH_TR("Count the teeth again and enter them at the machine.")),
          .box = Box::Machine,
@@ -201,12 +210,13 @@ void softStart(const AuditContext& c, std::vector<Finding>& out) {
         {.severity = Severity::Warning,
          .row = "soft-start"_row,
          .title = c.say(KH_TR("The rotor would start hard")),
-         .found =
-             c.say(KH_TR("Leaving hold at low stick asks for {t} % at once; soft start is {s} s, at least {l} s is right for this size."),
-                   {{"t", num(jump)}, {"s", num(c.setup.speedController.softStartS, 1)}, {"l", num(least, 1)}}),
+         .found = c.say(KH_TR("Leaving hold at low stick asks for {t} at once; soft start is {s}, at least {l} is right for this size."),
+                        {{"t", c.amount(throttlePath(c.setup.transmitter), jump)},
+                         {"s", c.amount("speedController.softStartS"_field)},
+                         {"l", c.amount("speedController.softStartS"_field, least)}}),
          .why = c.say(KH_TR("A hard start strips gears and turns the model on the ground.")),
-         .todo = c.say(KH_TR("Set soft start to {s} s in the speed controller, and guard the hold switch."),
-                       {{"s", num(sizeClassOf(c.setup.machine).runUpS, 1)}}),
+         .todo = c.say(KH_TR("Set soft start to {s} in the speed controller, and guard the hold switch."),
+                       {{"s", c.amount("speedController.softStartS"_field, sizeClassOf(c.setup.machine).runUpS)}}),
          .box = Box::SpeedController,
          .subject = "speedController.softStartS"_field,
          .fix = {{"speedController.softStartS"_field, sizeClassOf(c.setup.machine).runUpS}}});

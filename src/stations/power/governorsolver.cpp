@@ -2,6 +2,7 @@
 //
 // Head speeds that were read, the line through them, and the throttle each mode's wanted speed needs.
 #include "formula/governor.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/names.h"
 #include "stations/kit/solverkit.h"
@@ -64,8 +65,10 @@ Solved solveGovernor(const Setup& setup, std::span<const Reading> readings) {
     for (const FlightMode& mode : setup.transmitter.modes) {
         if (!mode.targetRpm || mode.id == kHoldMode) continue;
         if (bladeMax > 0.0 && *mode.targetRpm > bladeMax) {
-            out.remarks.push_back(say(KH_TR("{m}: {t} rpm is above the blades' {b} rpm. No throttle is given for that."),
-                                      {{"m", mode.name}, {"t", num(*mode.targetRpm)}, {"b", num(bladeMax)}}));
+            out.remarks.push_back(say(KH_TR("{m}: {t} is above the blades' {b}. No throttle is given for that."),
+                                      {{"m", mode.name},
+                                       {"t", amount(setup, elementPath("transmitter.modes.{}.targetRpm"_field, mode.id))},
+                                       {"b", amount(setup, "machine.rotor.bladeMaxRpm"_field, bladeMax)}}));
             continue;
         }
         const GovernorFit fit = governorFit(points, *mode.targetRpm);
@@ -79,15 +82,18 @@ Solved solveGovernor(const Setup& setup, std::span<const Reading> readings) {
         a.residue = a.expect - *mode.targetRpm;
         a.why = fit.why;
         if (a.value > 100.0 || a.value < 0.0) {
-            out.remarks.push_back(say(KH_TR("{m}: {t} rpm would take {p} % throttle, out of reach with this gearing and pack."),
-                                      {{"m", mode.name}, {"t", num(*mode.targetRpm)}, {"p", num(fit.throttlePct, 1)}}));
+            out.remarks.push_back(
+                say(KH_TR("{m}: {t} would take {p} throttle, out of reach with this gearing and pack."),
+                    {{"m", mode.name},
+                     {"t", amount(setup, elementPath("transmitter.modes.{}.targetRpm"_field, mode.id))},
+                     {"p", amount(setup, elementPath("transmitter.modes.{}.throttle"_field, mode.id), fit.throttlePct)}}));
             continue;
         }
         const std::optional<double> now = flatThrottle(mode);
-        a.todo = now ? say(KH_TR("Set the throttle curve of {m} flat at {p} % in the transmitter: {r} rpm."),
-                           {{"m", mode.name}, {"p", num(a.value, 1)}, {"r", num(a.expect)}})
-                     : say(KH_TR("{m}: {p} % holds {r} rpm; raise or lower its curve to meet that where the collective hovers."),
-                           {{"m", mode.name}, {"p", num(a.value, 1)}, {"r", num(a.expect)}});
+        a.todo = now ? say(KH_TR("Set the throttle curve of {m} flat at {p} in the transmitter: {r} rpm."),
+                           {{"m", mode.name}, {"p", amount(setup, a.field, a.value)}, {"r", num(a.expect)}})
+                     : say(KH_TR("{m}: {p} holds {r} rpm; raise or lower its curve to meet that where the collective hovers."),
+                           {{"m", mode.name}, {"p", amount(setup, a.field, a.value)}, {"r", num(a.expect)}});
         if (now) {
             Curve flat = mode.throttle;
             for (auto& point : flat.points) point.y = a.value;

@@ -2,6 +2,7 @@
 //
 // Voltages that are read: the pack as it is plugged in, the receiver supply with all sticks stirred.
 #include "stations/power/packsolvers.h"
+#include "model/amounts.h"
 
 #include "formula/rotor.h"
 #include "model/fieldpatterns.h"
@@ -47,9 +48,10 @@ Solved solvePack(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
     out.remarks.push_back(say(KH_TR("{v} V a cell: about {c} % of the charge, if it rested 10 minutes between 15 and 30 °C."),
                               {{"v", num(state.voltsPerCell, 2)}, {"c", num(state.chargePct)}}));
-    out.remarks.push_back(state.used ? say(KH_TR("This pack has been used: full is {f} V a cell. Do not fly it before it was charged."),
-                                           {{"f", num(p.fullVoltsPerCell, 2)}})
-                                     : say(KH_TR("It is charged: full is {f} V a cell."), {{"f", num(p.fullVoltsPerCell, 2)}}));
+    out.remarks.push_back(state.used ? say(KH_TR("This pack has been used: full is {f} a cell. Do not fly it before it was charged."),
+                                           {{"f", amount(setup, "machine.power.fullVoltsPerCell"_field, p.fullVoltsPerCell)}})
+                                     : say(KH_TR("It is charged: full is {f} a cell."),
+                                           {{"f", amount(setup, "machine.power.fullVoltsPerCell"_field, p.fullVoltsPerCell)}}));
     cellSpread(readings, out);
     out.remarks.push_back(say(KH_TR("Below 10 °C warm it first; store packs at 3.80 … 3.85 V a cell.")));
     return out;

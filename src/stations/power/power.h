@@ -10,6 +10,7 @@ namespace kh {
 // what the entry lists
 [[nodiscard]] StationPage powerRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> powerRules();
+[[nodiscard]] std::span<const Rule> speedControllerRules();
 [[nodiscard]] std::span<const Rule> powerFlightRules();
 [[nodiscard]] std::span<const Rule> powerStartRules();
 [[nodiscard]] std::span<const SolverEntry> powerSolvers();

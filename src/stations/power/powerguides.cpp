@@ -2,7 +2,9 @@
 //
 // Power in steps: the ends, first power without blades, the rpm signal, the first governed run, an engine's linkage.
 #include "formula/governor.h"
+#include "judge/modechecks.h"
 #include "judge/rowids.h"
+#include "model/amounts.h"
 #include "model/helicopter/helicopter.h"
 #include "stations/power/power.h"
 
@@ -24,7 +26,10 @@ Guide engineLinkage(const Setup& setup, const Figures&) {
     if (!hasEngine(setup)) return g;
     g.steps = {{Box::Machine, say(KH_TR("Throttle at half: look at arm and barrel.")),
                 say(KH_TR("The arm stands square, the barrel is half open.")), guard(setup)},
-               {Box::Transmitter, say(KH_TR("Throttle to 100 %.")), say(KH_TR("The barrel is fully open, the servo is silent.")), {}},
+               {Box::Transmitter,
+                say(KH_TR("Throttle to {t}."), {{"t", amount(setup, throttlePath(setup.transmitter), 100.0)}}),
+                say(KH_TR("The barrel is fully open, the servo is silent.")),
+                {}},
                {Box::Transmitter, say(KH_TR("Cut.")), say(KH_TR("The barrel is closed, the servo is silent.")), {}},
                {Box::Machine, say(KH_TR("Started only in Normal with hold on, the head held; mixture as the engine's maker says.")),
                 say(KH_TR("It idles, hot and cold, and the rotor does not creep: idle 15 % and at least 500 engine rpm below the clutch.")),
@@ -42,12 +47,14 @@ Guide learnEnds(const Setup& setup, const Figures& figures) {
     const bool tones = box.signalsBy == EndSignal::MotorTones;
     const bool highFirst = box.learnsFirst == FirstEnd::High;
     const auto end = [&](bool high) {
-        return GuideStep{
-            Box::Transmitter,
-            high ? say(KH_TR("Throttle fully up, hold off, straight curve of 0 … 100 %.")) : say(KH_TR("Throttle fully down.")),
-            tones ? say(KH_TR("The motor's windings sound the tones of its manual: learned."))
-                  : say(KH_TR("Its lamp confirms as its manual says: learned.")),
-            {}};
+        return GuideStep{Box::Transmitter,
+                         high ? say(KH_TR("Throttle fully up, hold off, straight curve of {a} … {b}."),
+                                    {{"a", bare(amount(setup, throttlePath(setup.transmitter), 0.0))},
+                                     {"b", amount(setup, throttlePath(setup.transmitter), 100.0)}})
+                              : say(KH_TR("Throttle fully down.")),
+                         tones ? say(KH_TR("The motor's windings sound the tones of its manual: learned."))
+                               : say(KH_TR("Its lamp confirms as its manual says: learned.")),
+                         {}};
     };
     Guide g{"throttle-ends"_row, say(KH_TR("Throttle ends")), {}};
     g.steps.push_back(
@@ -117,8 +124,9 @@ Guide firstGoverned(const Setup& setup, const Figures&) {
     return {"first-governed"_row,
             say(KH_TR("First governed run")),
             {{Box::Machine,
-              limit ? say(KH_TR("Main and tail blades off; ask for at most {r} rpm, 0.45 of the blades' {l} rpm, in any case."),
-                          {{"r", num(firstGovernedRpm(*limit))}, {"l", num(*limit)}})
+              limit ? say(KH_TR("Main and tail blades off; ask for at most {r}, 0.45 of the blades' {l}, in any case."),
+                          {{"r", amount(setup, "machine.rotor.bladeMaxRpm"_field, firstGovernedRpm(*limit))},
+                           {"l", amount(setup, "machine.rotor.bladeMaxRpm"_field, *limit)}})
                     : say(KH_TR("Main and tail blades off; their limit is not known: they go on only once it is.")),
               {},
               say(KH_TR("Poles typed for pairs ask for twice the speed: nobody near the disc, hold under the finger."))},

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "formula/governor.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "stations/kit/calibration.h"
@@ -54,7 +55,8 @@ Figure firstRunFigure(const RowBuilder& b) {
     f.known = true;
     f.value = firstGovernedRpm(*limit);
     f.why.title = say(KH_TR("first governed run"));
-    f.why.line(KH_TR("at most {s} of the blade limit: {s} · {l} rpm"), {{"s", num(kFirstRunShare, 2)}, {"l", num(*limit)}});
+    f.why.line(KH_TR("at most {s} of the blade limit: {s} · {l}"),
+               {{"s", num(kFirstRunShare, 2)}, {"l", amount(b.setup(), "machine.rotor.bladeMaxRpm"_field, *limit)}});
     f.why.line(KH_TR("= {v} {unit}"), {{"v", num(f.value)}, {"unit", std::string(f.unit)}});
     f.why.inputs = {"machine.rotor.bladeMaxRpm"_field};
     return f;
@@ -98,11 +100,11 @@ StationPage powerRows(const RowBuilder& b) {
     for (Cell* c : {&speeds, &headroom, &tips})
         for (std::size_t i = 0; i + 1 < c->parts.size(); ++i) c->parts[i].unit = "";
     Cell governor;
-    governor.parts = {b.word("controller.governor.kind"_field, s.controller.profile.governors)};
+    governor.parts = {b.word("controller.governor.kind"_field, s.controller.profile->governors)};
     if (s.controller.governor.kind == GovernorKind::Internal) {
         governor.parts.push_back(b.labelled("controller.governor.ratio"_field));
         governor.parts.push_back(b.field("controller.governor.poleCount"_field,
-                                         s.controller.profile.asksPolePairs ? label(KH_TR("pairs")) : label(KH_TR("poles"))));
+                                         s.controller.profile->asksPolePairs ? label(KH_TR("pairs")) : label(KH_TR("poles"))));
     }
     tips.parts.push_back(b.field("machine.rotor.bladeMaxRpm"_field, label(KH_TR("limit"))));
     Cell logged;
@@ -139,7 +141,7 @@ StationPage powerRows(const RowBuilder& b) {
                                 {{RowBuilder::text(byEngine(b) ? say(KH_TR("arm square at half barrel; mixture is the maker's"))
                                                                : say(KH_TR("none")))}})),
         b.row("governor", say(KH_TR("Governor")), {}, std::move(governor),
-              {{b.field("speedController.control"_field, say(KH_TR("{n}"), {{"n", s.speedController.profile.name}}))}}),
+              {{b.field("speedController.control"_field, say(KH_TR("{n}"), {{"n", s.speedController.profile->name}}))}}),
         RowBuilder::under("governor", b.row("governor-run", say(KH_TR("Its run-up")), {},
                                             {{b.field("controller.governor.runUpS"_field),
                                               b.field("controller.governor.minThrottlePct"_field, label(KH_TR("least")))}},
@@ -165,7 +167,7 @@ StationPage powerRows(const RowBuilder& b) {
         RowBuilder::under("soft-start", bailOut(b)),
         b.row("protection", say(KH_TR("Pack protection")), {}, {},
               {{b.field("speedController.cutOff"_field), b.field("speedController.cutOffVoltsPerCell"_field),
-                b.flag("speedController.brake"_field, KH_TR("brake on"), KH_TR("brake off"))}}),
+                b.field("speedController.brake"_field)}}),
         b.row("pack", say(KH_TR("Pack")), {}, {}, {{b.labelled("machine.power.cells"_field), b.field("machine.power.capacityMah"_field)}}),
         RowBuilder::aside("pack", KH_TR("at connection: 0.10 V a cell below full means that the pack has been used"),
                           readRow(b.row("pack-connected", say(KH_TR("Connected")), {}, {},
@@ -191,8 +193,7 @@ StationPage powerRows(const RowBuilder& b) {
                              b.field("transmitter.alarms.headRpm"_field)}},
                            {}, {{b.labelled("machine.power.loggedMahPerMin"_field), b.labelled("machine.power.plannedMahPerMin"_field)}})),
         RowBuilder::aside("timer", KH_TR("a pack that was flown already is noticed before it is flown again"),
-                          b.row("pack-read", say(KH_TR("Pack read")),
-                                {{b.flag("transmitter.alarms.voicePack"_field, KH_TR("at power-up"), KH_TR("not read"))}}, {}, {})),
+                          b.row("pack-read", say(KH_TR("Pack read")), {{b.field("transmitter.alarms.voicePack"_field)}}, {}, {})),
         RowBuilder::aside("timer", KH_TR("timer, used charge or voltage alarm; two together are better than one"),
                           b.row("flight-end", say(KH_TR("Flight's end")), {{b.field("transmitter.schools.end"_field)}}, {}, {})),
         b.row("first-power", say(KH_TR("First power")), {}, {},

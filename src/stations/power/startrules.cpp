@@ -43,10 +43,13 @@ void passedOnTheWay(const AuditContext& c, std::vector<Finding>& out) {
                        .severity = Severity::Danger,
                        .row = "soft-start"_row,
                        .title = c.say(KH_TR("A quick start in {m} passes what the blades allow"), {{"m", m.name}}),
-                       .found = c.say(KH_TR("{r} rpm are held; on the way back to speed it can pass to {p} rpm. The blades bear {l} rpm."),
-                                      {{"r", num(m.spoolUp->rpm)}, {"p", num(m.peakRpm.value)}, {"l", num(*limit)}}),
+                       .found = c.say(KH_TR("{r} are held; on the way back to speed it can pass to {p}. The blades bear {l}."),
+                                      {{"r", c.amount("machine.rotor.bladeMaxRpm"_field, m.spoolUp->rpm)},
+                                       {"p", c.amount("machine.rotor.bladeMaxRpm"_field, m.peakRpm.value)},
+                                       {"l", c.amount("machine.rotor.bladeMaxRpm"_field, *limit)}}),
                        .why = c.say(KH_TR("A blade can leave its grip; everyone in the plane of the disc is in danger.")),
-                       .todo = c.say(KH_TR("Give run-up and bail-out {s} s or more, or fly slower."), {{"s", num(kGentleStartS)}}),
+                       .todo = c.say(KH_TR("Give run-up and bail-out {s} or more, or fly slower."),
+                                     {{"s", c.amount("controller.governor.runUpS"_field, kGentleStartS)}}),
                        .box = internal ? Box::Controller : Box::SpeedController,
                        .subject = gentle.empty() ? std::string("speedController.softStartS"_field) : gentle.front().path,
                        .fix = gentle,
@@ -56,7 +59,7 @@ void passedOnTheWay(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void electricalTurns(const AuditContext& c, std::vector<Finding>& out) {
-    const auto& most = c.setup.speedController.profile.maxElectricalRpm;
+    const auto& most = c.setup.speedController.profile->maxElectricalRpm;
     if (!most || c.setup.machine.power.kind == PowerKind::Engine) return;
     const ModeFigures* worst = nullptr;
     for (const ModeFigures& m : c.figures.modes)
@@ -64,17 +67,18 @@ void electricalTurns(const AuditContext& c, std::vector<Finding>& out) {
             (worst == nullptr || m.electricalRpm.value > worst->electricalRpm.value))
             worst = &m;
     if (worst == nullptr) return;
-    out.push_back(
-        {.severity = Severity::Danger,
-         .row = "poles"_row,
-         .title = c.say(KH_TR("The motor turns faster than the speed controller can follow")),
-         .found = c.say(
-             KH_TR("{m}: {e} electrical turns a minute; {b} follows {l}."),
-             {{"m", worst->name}, {"e", num(worst->electricalRpm.value)}, {"b", c.setup.speedController.profile.name}, {"l", num(*most)}}),
-         .why = c.say(KH_TR("It loses step: the motor stutters or burns, in the air.")),
-         .todo = c.say(KH_TR("Fly {m} slower, fit a lower gear, or use a speed controller that follows."), {{"m", worst->name}}),
-         .box = Box::Machine,
-         .subject = "speedController.profile.maxElectricalRpm"_field});
+    out.push_back({.severity = Severity::Danger,
+                   .row = "poles"_row,
+                   .title = c.say(KH_TR("The motor turns faster than the speed controller can follow")),
+                   .found = c.say(KH_TR("{m}: {e} electrical turns a minute; {b} follows {l}."),
+                                  {{"m", worst->name},
+                                   {"e", c.amount("speedController.profile.maxElectricalRpm"_field, worst->electricalRpm.value)},
+                                   {"b", c.setup.speedController.profile->name},
+                                   {"l", c.amount("speedController.profile.maxElectricalRpm"_field, *most)}}),
+                   .why = c.say(KH_TR("It loses step: the motor stutters or burns, in the air.")),
+                   .todo = c.say(KH_TR("Fly {m} slower, fit a lower gear, or use a speed controller that follows."), {{"m", worst->name}}),
+                   .box = Box::Machine,
+                   .subject = "speedController.profile.maxElectricalRpm"_field});
 }
 
 void rpmSignal(const AuditContext& c, std::vector<Finding>& out) {
@@ -122,18 +126,20 @@ void alarmsAgree(const AuditContext& c, std::vector<Finding>& out) {
     if (p.kind == PowerKind::Engine || !used || !perMinute || set <= 0.0) return;
     const double byCharge = *used / *perMinute;
     if (std::abs(byCharge - set) <= kAlarmsApartShare * set) return;
-    out.push_back({.severity = Severity::Note,
-                   .row = "timer"_row,
-                   .title = c.say(KH_TR("Timer and alarm on used charge do not agree")),
-                   .found = c.say(KH_TR("The timer runs {t} min; {u} mAh are used after {m} min."),
-                                  {{"t", num(set, 1)}, {"u", num(*used)}, {"m", num(byCharge, 1)}}),
-                   .why = c.say(KH_TR("One of them is always early or late, and is soon not listened to.")),
-                   .todo = c.say(KH_TR("Set the alarm in the transmitter to {u} mAh, what the timer's minutes use."),
-                                 {{"u", num(roundToStep(set * *perMinute, 10.0))}}),
-                   .box = Box::Transmitter,
-                   .subject = "transmitter.alarms.usedMah"_field,
-                   .fix = {{"transmitter.alarms.usedMah"_field, roundToStep(set * *perMinute, 10.0)}},
-                   .proposal = true});
+    out.push_back(
+        {.severity = Severity::Note,
+         .row = "timer"_row,
+         .title = c.say(KH_TR("Timer and alarm on used charge do not agree")),
+         .found = c.say(KH_TR("The timer runs {t}; {u} are used after {m}."), {{"t", c.amount("transmitter.timerMin"_field, set)},
+                                                                               {"u", c.amount("transmitter.alarms.usedMah"_field)},
+                                                                               {"m", c.amount("transmitter.timerMin"_field, byCharge)}}),
+         .why = c.say(KH_TR("One of them is always early or late, and is soon not listened to.")),
+         .todo = c.say(KH_TR("Set the alarm in the transmitter to {u}, what the timer's minutes use."),
+                       {{"u", c.amount("transmitter.alarms.usedMah"_field, roundToStep(set * *perMinute, 10.0))}}),
+         .box = Box::Transmitter,
+         .subject = "transmitter.alarms.usedMah"_field,
+         .fix = {{"transmitter.alarms.usedMah"_field, roundToStep(set * *perMinute, 10.0)}},
+         .proposal = true});
 }
 
 }  // namespace

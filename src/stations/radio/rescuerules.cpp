@@ -109,7 +109,7 @@ void rescue(const AuditContext& c, std::vector<Finding>& out) {
     // a place of hold's switch that only bars rescue, beside the switch that sets it off, is under no finger
     const std::set<std::string> bars = barsOf(tx, when);
     std::vector<Message> shared, latching;
-    for (const SwitchProfile& s : tx.profile.switches) {
+    for (const SwitchProfile& s : tx.profile->switches) {
         if (rescues.count(s.id) == 0) continue;
         if (stops.count(s.id) != 0 && bars.count(s.id) == 0) shared.push_back(c.say(KH_TR("{s}"), {{"s", s.id}}));
         if (!s.momentary && bars.count(s.id) == 0) latching.push_back(c.say(KH_TR("{s}"), {{"s", s.id}}));

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/modeedits.h"
 #include "model/names.h"
@@ -16,7 +17,7 @@ Part spare(const TransmitterSettings& tx, int number) {
     p.spare = number;
     p.options = {kSpareInhibited, kSpareCentre};
     p.captions = {say(KH_TR("inhibited")), say(KH_TR("its centre"))};
-    for (const SwitchProfile& s : tx.profile.switches) {
+    for (const SwitchProfile& s : tx.profile->switches) {
         p.options.push_back(s.id);
         p.captions.push_back(say(KH_TR("follows {s}"), {{"s", s.id}}));
     }
@@ -43,38 +44,37 @@ constexpr const char* kTyped = KH_TR("the switch and its place: L1 2; + is and, 
 StationPage radioRows(const RowBuilder& b) {
     const TransmitterSettings& tx = b.setup().transmitter;
     StationPage page{Station::Radio, {}};
-    page.rows.push_back(b.row(
-        "model-type", say(KH_TR("Model type")),
-        {{b.field("transmitter.modelType"_field), b.flag("transmitter.modelMatch"_field, KH_TR("match"), KH_TR("no match"))}}, {}, {}));
+    page.rows.push_back(b.row("model-type", say(KH_TR("Model type")),
+                              {{b.field("transmitter.modelType"_field), b.field("transmitter.modelMatch"_field)}}, {}, {}));
     page.rows.push_back(b.row("stick-mode", say(KH_TR("Stick mode")),
-                              {{b.field("transmitter.stickMode"_field),
-                                b.flag("transmitter.collectiveReversed"_field, KH_TR("collective reversed"), KH_TR("up climbs"))}},
-                              {}, {}));
+                              {{b.field("transmitter.stickMode"_field), b.field("transmitter.collectiveReversed"_field)}}, {}, {}));
     Cell map;
     for (const FunctionEntry& function : b.setup().machine.aircraft.of().functions)
         if (channelOf(tx, function.id) != nullptr)
             map.parts.push_back(b.field(elementPath("transmitter.channels.{}.number"_field, function.id), say(function.id)));
     for (Part& part : map.parts) part.unit = "";
     Cell order;
-    for (const std::string& id : b.setup().controller.profile.channelOrder)
+    for (const std::string& id : b.setup().controller.profile->channelOrder)
         order.parts.push_back(RowBuilder::text(say(KH_TR("{f}"), {{"f", asWord(id)}})));
     page.rows.push_back(b.row("channel-map", say(KH_TR("Channels")), std::move(map), std::move(order), {}));
     page.rows.push_back(
         RowBuilder::aside("channel-map", KH_TR("the controller's own order, or the one it has learned"),
                           b.row("order-school", say(KH_TR("Order")), {{b.field("transmitter.schools.order"_field)}}, {}, {})));
     page.rows.push_back(b.row("stick-trims", say(KH_TR("Stick trims")),
-                              {{b.flag("transmitter.trims.live"_field, KH_TR("live"), KH_TR("off")),
-                                b.field("transmitter.trims.aileronPct"_field, label(KH_TR("a"))),
+                              {{b.field("transmitter.trims.live"_field), b.field("transmitter.trims.aileronPct"_field, label(KH_TR("a"))),
                                 b.field("transmitter.trims.elevatorPct"_field, label(KH_TR("e"))),
                                 b.field("transmitter.trims.rudderPct"_field, label(KH_TR("r")))}},
                               {}, {}));
     for (Part& p : page.rows.back().cells[0].parts) p.unit = "";
     page.rows.push_back(RowBuilder::under("stick-trims", b.row("throttle-trim", say(KH_TR("Throttle trim")),
                                                                {{b.labelled("transmitter.throttleTrimRangePct"_field)}}, {}, {})));
-    Cell spares{{b.flag("transmitter.unusedInhibited"_field, KH_TR("inhibited"), KH_TR("not inhibited"))}};
+    Cell spares{{b.field("transmitter.unusedInhibited"_field)}};
     for (const SpareChannel& s : tx.spares)
-        spares.parts.push_back(RowBuilder::text(s.follows.empty() ? say(KH_TR("ch {n} centre"), {{"n", num(s.number)}})
-                                                                  : say(KH_TR("ch {n} {s}"), {{"n", num(s.number)}, {"s", s.follows}})));
+        spares.parts.push_back(RowBuilder::text(
+            s.follows.empty()
+                ? say(KH_TR("ch {n} centre"), {{"n", amount(b.setup(), elementPath("transmitter.spares.{}.number"_field, s.id))}})
+                : say(KH_TR("ch {n} {s}"),
+                      {{"n", amount(b.setup(), elementPath("transmitter.spares.{}.number"_field, s.id))}, {"s", s.follows}})));
     page.rows.push_back(b.row("unused-channels", say(KH_TR("Spare channels")), std::move(spares), {}, {}));
     std::vector<Row> unused;
     for (const int number : unusedChannels(tx))
@@ -94,8 +94,8 @@ StationPage radioRows(const RowBuilder& b) {
     page.rows.push_back(b.row("mode-switch", say(KH_TR("Mode switch")), std::move(modes), {}, {}));
     page.rows.push_back(b.row("hold-switch", say(KH_TR("Hold switch")), {{b.field("transmitter.modes.hold.when"_field)}}, {}, {}));
     page.rows.push_back(RowBuilder::under(
-        "hold-switch", b.row("power-on", say(KH_TR("Power-on")),
-                             {{b.flag("transmitter.hold.powerOnGuard"_field, KH_TR("on"), KH_TR("off"), label(KH_TR("guard")))}}, {}, {})));
+        "hold-switch",
+        b.row("power-on", say(KH_TR("Power-on")), {{b.field("transmitter.hold.powerOnGuard"_field, label(KH_TR("guard")))}}, {}, {})));
     page.rows.back().help = KH_TR("it starts only with hold on, the base mode, the collective low and rescue off");
     const auto holdRow = [&](const char* id, const char* title, Part part, const char* help) {
         page.rows.push_back(RowBuilder::aside("hold-switch", help, b.row(id, say(title), {{std::move(part)}}, {}, {})));

@@ -41,8 +41,9 @@ void stickTrims(const AuditContext& c, std::vector<Finding>& out) {
     Finding f{.severity = Severity::Warning,
               .row = "stick-trims"_row,
               .title = c.say(KH_TR("Stick trims are live")),
-              .found = c.say(KH_TR("Aileron {a} %, elevator {e} %, rudder {r} %."),
-                             {{"a", signedNum(t.aileronPct, 1)}, {"e", signedNum(t.elevatorPct, 1)}, {"r", signedNum(t.rudderPct, 1)}}),
+              .found = c.say(KH_TR("Aileron {a}, elevator {e}, rudder {r}."), {{"a", c.amount("transmitter.trims.aileronPct"_field)},
+                                                                               {"e", c.amount("transmitter.trims.elevatorPct"_field)},
+                                                                               {"r", c.amount("transmitter.trims.rudderPct"_field)}}),
               .why = c.say(KH_TR("On a rate-controlled axis a trim is a constant turn demand; a rudder that does not rest at 0 drifts.")),
               .todo = c.say(KH_TR("Set aileron, elevator and rudder trim to 0 and their step to off in the transmitter.")),
               .box = Box::Transmitter,
@@ -58,15 +59,18 @@ void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.transmitter.unusedInhibited) return;
     std::vector<Message> live;
     for (const SpareChannel& s : c.setup.transmitter.spares)
-        live.push_back(s.follows.empty() ? c.say(KH_TR("channel {n} sends its centre"), {{"n", num(s.number)}})
-                                         : c.say(KH_TR("channel {n} follows {s}"), {{"n", num(s.number)}, {"s", s.follows}}));
+        live.push_back(
+            s.follows.empty()
+                ? c.say(KH_TR("channel {n} sends its centre"), {{"n", c.amount(elementPath("transmitter.spares.{}.number"_field, s.id))}})
+                : c.say(KH_TR("channel {n} follows {s}"),
+                        {{"n", c.amount(elementPath("transmitter.spares.{}.number"_field, s.id))}, {"s", s.follows}}));
     out.push_back({.severity = Severity::Warning,
                    .row = "unused-channels"_row,
                    .title = c.say(KH_TR("Unused channels are not inhibited")),
                    .found = !live.empty() ? c.say(KH_TR("{list}."), {{"list", live}})
                                           : c.say(KH_TR("{n} of {all} channels are used; the rest may follow a switch."),
                                                   {{"n", num(static_cast<double>(c.setup.transmitter.channels.size()))},
-                                                   {"all", num(c.setup.transmitter.profile.channels)}}),
+                                                   {"all", c.amount("transmitter.profile.channels"_field)}}),
                    .why = c.say(KH_TR("A forgotten channel can reach a port of the controller and change a setting in flight.")),
                    .todo = c.say(KH_TR("Inhibit every unused channel in the transmitter.")),
                    .box = Box::Transmitter,
@@ -82,22 +86,24 @@ void channelClash(const AuditContext& c, std::vector<Finding>& out) {
     while (used.count(free) != 0) ++free;
     for (const ChannelSettings& ch : c.setup.transmitter.channels) {
         const auto [other, fresh] = taken.emplace(ch.number, ch.id);
-        const bool beyond = ch.number > c.setup.transmitter.profile.channels;
+        const bool beyond = ch.number > c.setup.transmitter.profile->channels;
         if (fresh && !beyond) continue;
         Finding f{
             .id = "channel-clash." + ch.id,
             .severity = Severity::Danger,
             .row = "channel-map"_row,
-            .title = beyond ? c.say(KH_TR("Channel {n} does not exist"), {{"n", num(ch.number)}})
-                            : c.say(KH_TR("Two functions on channel {n}"), {{"n", num(ch.number)}}),
-            .found = beyond ? c.say(KH_TR("{f} is on channel {n}; {box} has {all}."), {{"f", asWord(ch.id)},
-                                                                                       {"n", num(ch.number)},
-                                                                                       {"box", c.setup.transmitter.profile.name},
-                                                                                       {"all", num(c.setup.transmitter.profile.channels)}})
-                            : c.say(KH_TR("{a} and {b} both use channel {n}."),
-                                    {{"a", other->second}, {"b", asWord(ch.id)}, {"n", num(ch.number)}}),
+            .title = beyond ? c.say(KH_TR("Channel {n} does not exist"), {{"n", c.amount(channelPath(ch.id, "number"), ch.number)}})
+                            : c.say(KH_TR("Two functions on channel {n}"), {{"n", c.amount(channelPath(ch.id, "number"), ch.number)}}),
+            .found =
+                beyond ? c.say(KH_TR("{f} is on channel {n}; {box} has {all}."), {{"f", asWord(ch.id)},
+                                                                                  {"n", c.amount(channelPath(ch.id, "number"), ch.number)},
+                                                                                  {"box", c.setup.transmitter.profile->name},
+                                                                                  {"all", c.amount("transmitter.profile.channels"_field)}})
+                       : c.say(KH_TR("{a} and {b} both use channel {n}."),
+                               {{"a", other->second}, {"b", asWord(ch.id)}, {"n", c.amount(channelPath(ch.id, "number"), ch.number)}}),
             .why = c.say(KH_TR("One of them never reaches the controller.")),
-            .todo = c.say(KH_TR("Put {f} on channel {n} in the transmitter."), {{"f", asWord(ch.id)}, {"n", num(free)}}),
+            .todo = c.say(KH_TR("Put {f} on channel {n} in the transmitter."),
+                          {{"f", asWord(ch.id)}, {"n", c.amount(channelPath(ch.id, "number"), free)}}),
             .box = Box::Transmitter,
             .subject = channelPath(ch.id, "number"),
             .fix = {{channelPath(ch.id, "number"), static_cast<double>(free)}}};
@@ -124,7 +130,7 @@ void channelMissing(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void modelMatch(const AuditContext& c, std::vector<Finding>& out) {
-    if (!c.setup.transmitter.profile.modelMatch || c.setup.transmitter.modelMatch) return;
+    if (!c.setup.transmitter.profile->modelMatch || c.setup.transmitter.modelMatch) return;
     out.push_back({.severity = Severity::Note,
                    .row = "model-type"_row,
                    .title = c.say(KH_TR("Model match is off")),
@@ -156,19 +162,24 @@ void boxLimits(const AuditContext& c, std::vector<Finding>& out) {
         for (const bool high : {false, true}) {
             const double travel = high ? ch.travelHighPct : ch.travelLowPct;
             if (travel <= box.travelLimitPct) continue;
+            const std::string path = channelPath(ch.id, high ? "travelHighPct" : "travelLowPct");
             tell("travel." + ch.id + (high ? ".high" : ".low"), ("channel-" + ch.id).c_str(),
-                 c.say(KH_TR("Travel of {f} is {t} %; {box} goes to {l} %."),
-                       {{"f", asWord(ch.id)}, {"t", num(travel, 1)}, {"box", box.name}, {"l", num(box.travelLimitPct, 1)}}),
-                 c.say(KH_TR("Set it to {l} % in the transmitter, and learn the ends in the controller or raise the rate."),
-                       {{"l", num(box.travelLimitPct, 1)}}),
-                 {channelPath(ch.id, high ? "travelHighPct" : "travelLowPct"), box.travelLimitPct});
+                 c.say(KH_TR("Travel of {f} is {t}; {box} goes to {l}."),
+                       {{"f", asWord(ch.id)}, {"t", c.amount(path, travel)}, {"box", box.name}, {"l", c.amount(path, box.travelLimitPct)}}),
+                 c.say(KH_TR("Set it to {l} in the transmitter, and learn the ends in the controller or raise the rate."),
+                       {{"l", c.amount(path, box.travelLimitPct)}}),
+                 {path, box.travelLimitPct});
         }
     const double held = tx.hold.throttlePct;
     if (held < box.holdLowPct || held > box.holdHighPct)
         tell("hold", "throttle-curve",
-             c.say(KH_TR("Hold is {h} %; {box} takes {a} … {b} %."),
-                   {{"h", num(held, 1)}, {"box", box.name}, {"a", num(box.holdLowPct, 1)}, {"b", num(box.holdHighPct, 1)}}),
-             c.say(KH_TR("Set hold to {v} % in the transmitter."), {{"v", num(std::clamp(held, box.holdLowPct, box.holdHighPct), 1)}}),
+             c.say(KH_TR("Hold is {h}; {box} takes {a} … {b}."),
+                   {{"h", c.amount("transmitter.hold.throttlePct"_field, held)},
+                    {"box", box.name},
+                    {"a", bare(c.amount("transmitter.hold.throttlePct"_field, box.holdLowPct))},
+                    {"b", c.amount("transmitter.hold.throttlePct"_field, box.holdHighPct)}}),
+             c.say(KH_TR("Set hold to {v} in the transmitter."),
+                   {{"v", c.amount("transmitter.hold.throttlePct"_field, std::clamp(held, box.holdLowPct, box.holdHighPct))}}),
              {"transmitter.hold.throttlePct"_field, std::clamp(held, box.holdLowPct, box.holdHighPct)});
     for (const FlightMode& m : tx.modes)
         for (const bool pitch : {true, false}) {
@@ -181,8 +192,9 @@ void boxLimits(const AuditContext& c, std::vector<Finding>& out) {
                      c.say(KH_TR("{m}: {n} points; {box} has {l}."), {{"m", m.name},
                                                                       {"n", num(static_cast<double>(curve.points.size()))},
                                                                       {"box", box.name},
-                                                                      {"l", num(box.curvePoints)}}),
-                     c.say(KH_TR("Enter the curve with {l} points in the transmitter."), {{"l", num(box.curvePoints)}}),
+                                                                      {"l", c.amount("transmitter.profile.curvePoints"_field)}}),
+                     c.say(KH_TR("Enter the curve with {l} points in the transmitter."),
+                           {{"l", c.amount("transmitter.profile.curvePoints"_field)}}),
                      {path, resampledCurve(curve, most)});
             else if (curve.shape == CurveShape::Smooth && !box.smoothCurves) {
                 Curve straight = curve;

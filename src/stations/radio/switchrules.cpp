@@ -72,16 +72,16 @@ void stopValue(const AuditContext& c, std::vector<Finding>& out) {
             .row = "kill-switch"_row,
             .title = engine ? c.say(KH_TR("{f} does not stop the engine"), {{"f", std::string(name)}})
                             : c.say(KH_TR("{f} does not stop the motor"), {{"f", std::string(name)}}),
-            .found = engine ? c.say(KH_TR("It sends {u} µs; the throttle is closed at {o} µs."),
-                                    {{"u", num(us)}, {"o", num(c.setup.speedController.lowUs)}})
+            .found = engine ? c.say(KH_TR("It sends {u} µs; the throttle is closed at {o}."),
+                                    {{"u", num(us)}, {"o", c.amount("speedController.lowUs"_field)}})
                             : c.say(KH_TR("It sends {u} µs; the motor is surely off at {o} µs."), {{"u", num(us)}, {"o", num(off.value)}}),
             .why = c.say(KH_TR("The last way to stop the rotor does not stop it.")),
             .box = Box::Transmitter,
             .witness = Witness{std::nullopt, state},
             .subject = path};
         if (const auto value = stopPct(c)) {
-            f.todo = c.say(KH_TR("Set {f} to {v} % in the transmitter, then watch the monitor."),
-                           {{"f", std::string(name)}, {"v", num(*value, 1)}});
+            f.todo = c.say(KH_TR("Set {f} to {v} in the transmitter, then watch the monitor."),
+                           {{"f", std::string(name)}, {"v", c.amount(path, *value)}});
             f.fix = {{path, *value}};
         } else {
             f.todo = throttleFirst(c);
@@ -148,9 +148,9 @@ void switchExists(const AuditContext& c, std::vector<Finding>& out) {
         for (const auto& all : when)
             for (const Term& t : all) {
                 if (t.switchId.empty()) continue;
-                const auto s = std::find_if(tx.profile.switches.begin(), tx.profile.switches.end(),
+                const auto s = std::find_if(tx.profile->switches.begin(), tx.profile->switches.end(),
                                             [&](const SwitchProfile& p) { return p.id == t.switchId; });
-                if (s == tx.profile.switches.end() || t.place < 1 || t.place > s->places) return &t;
+                if (s == tx.profile->switches.end() || t.place < 1 || t.place > s->places) return &t;
             }
         return nullptr;
     };
@@ -166,7 +166,7 @@ void switchExists(const AuditContext& c, std::vector<Finding>& out) {
                   .row = switchRow(function),
                   .title = c.say(KH_TR("{f} is on a place that does not exist"), {{"f", name}}),
                   .found = c.say(KH_TR("It asks for {s} at {p}; {box} has no such place."),
-                                 {{"s", t->switchId}, {"p", num(t->place)}, {"box", tx.profile.name}}),
+                                 {{"s", t->switchId}, {"p", num(t->place)}, {"box", tx.profile->name}}),
                   .why = c.say(KH_TR("The function can never be reached.")),
                   .todo = c.say(KH_TR("Choose another switch for it in the transmitter.")),
                   .box = Box::Transmitter,
@@ -216,8 +216,8 @@ void killSwitch(const AuditContext& c, std::vector<Finding>& out) {
         {.severity = bailOut ? Severity::Danger : Severity::Note,
          .row = "kill-switch"_row,
          .title = bailOut ? c.say(KH_TR("Bail-out has no kill switch")) : c.say(KH_TR("There is no second way to stop the motor")),
-         .found = bailOut ? c.say(KH_TR("Hold keeps {t} % for the bail-out, and kill is on no switch."),
-                                  {{"t", num(c.setup.transmitter.hold.throttlePct, 1)}})
+         .found = bailOut ? c.say(KH_TR("Hold keeps {t} for the bail-out, and kill is on no switch."),
+                                  {{"t", c.amount("transmitter.hold.throttlePct"_field)}})
                           : c.say(KH_TR("Kill is on no switch.")),
          .why = bailOut ? c.say(KH_TR("Nothing switches the motor off for good: one bump of hold and the rotor turns."))
                         : c.say(KH_TR("A bumped hold switch starts the rotor; a kill switch overrides it.")),
@@ -257,13 +257,13 @@ void channelOrder(const AuditContext& c, std::vector<Finding>& out) {
     const std::vector<Edit> edits = controllerOrder(c.setup);
     if (edits.empty()) return;
     std::vector<Message> names;
-    for (const std::string& id : c.setup.controller.profile.channelOrder) names.push_back(c.say(KH_TR("{f}"), {{"f", id}}));
+    for (const std::string& id : c.setup.controller.profile->channelOrder) names.push_back(c.say(KH_TR("{f}"), {{"f", id}}));
     out.push_back(
         {.severity = Severity::Danger,
          .row = "channel-map"_row,
          .title = c.say(KH_TR("The channels are not in the controller's order")),
          .found = c.say(KH_TR("{n} differ; {box} expects {all}."),
-                        {{"n", num(static_cast<double>(edits.size()))}, {"box", c.setup.controller.profile.name}, {"all", names}}),
+                        {{"n", num(static_cast<double>(edits.size()))}, {"box", c.setup.controller.profile->name}, {"all", names}}),
          .why = c.say(KH_TR("A stick then moves another axis, and the throttle can sit where a stick is.")),
          .todo = c.say(KH_TR("Set the channels to that order in the transmitter, or choose the school \"learned order\".")),
          .box = Box::Transmitter,

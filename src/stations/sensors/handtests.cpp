@@ -2,6 +2,7 @@
 //
 // Three turns by hand: what explains the answers, and what to set. Nothing is said before the sticks have proved plate and tail.
 #include "judge/rowids.h"
+#include "model/amounts.h"
 #include "model/controllerwords.h"
 #include "model/fieldpatterns.h"
 #include "model/names.h"
@@ -123,7 +124,7 @@ Solved solveMounting(const Setup& setup, std::span<const Reading> readings) {
     otherBanks(setup, readings, seen, out);
     if (out.answers.empty() && !found.sound)
         out.remarks.push_back(
-            say(KH_TR("{x} knows no mounting that serves: mount it another way."), {{"x", setup.controller.profile.name}}));
+            say(KH_TR("{x} knows no mounting that serves: mount it another way."), {{"x", setup.controller.profile->name}}));
     return out;
 }
 
@@ -165,7 +166,8 @@ Guide handGuide(const Setup& setup, const Figures&) {
                            {}});
     if (box.banks > 1)
         g.steps.push_back({Box::Controller,
-                           say(KH_TR("Do the three turns in each of its {n} banks."), {{"n", num(box.banks)}}),
+                           say(KH_TR("Do the three turns in each of its {n} banks."),
+                               {{"n", amount(setup, "controller.profile.banks"_field, box.banks)}}),
                            say(KH_TR("Each bank answers alike.")),
                            {}});
     return g;
@@ -211,7 +213,7 @@ Guide startUpGuide(const Setup& setup, const Figures&) {
 
 Guide rescueGuide(const Setup& setup, const Figures&) {
     Guide g{"rescue"_row, say(KH_TR("Rescue on the bench")), {}};
-    const auto& does = setup.controller.profile.levelling;
+    const auto& does = setup.controller.profile->levelling;
     if (std::find(does.begin(), does.end(), "rescue") == does.end()) return g;
     g.steps = {{Box::Controller,
                 say(KH_TR("Only after all three turns were answered rightly and marked as seen.")),

@@ -36,7 +36,7 @@ Cell senseCell(const RowBuilder& b, HandTurn turn) {
     const bool goesWithTail = turn == HandTurn::TailLeft && box.oneTailDirection;
     if ((!box.gyroSenses || goesWithTail) && !reversed)
         return goesWithTail ? Cell{{RowBuilder::text(say(KH_TR("goes with the tail's direction")))}} : Cell{};
-    return {{b.flag(textOf(turn).sense, KH_TR("gyro reversed"), KH_TR("gyro normal"))}};
+    return {{b.field(textOf(turn).sense)}};
 }
 
 /// What each bank beside the first answers, so far as it was turned in it.
@@ -77,7 +77,7 @@ StationPage sensorsRows(const RowBuilder& b) {
                     [](const SwitchFunction& f) { return f.id == "rescue"; }))
         rescueWhen.parts.push_back(b.field(elementPath("transmitter.functions.{}.when"_field, "rescue")));
     if (std::find(box.levelling.begin(), box.levelling.end(), "rescue") != box.levelling.end() || s.controller.rescueInUse)
-        rescueSet.parts.push_back(b.flag("controller.rescueInUse"_field, KH_TR("in use"), KH_TR("blocked")));
+        rescueSet.parts.push_back(b.field("controller.rescueInUse"_field));
     StationPage page{Station::Sensors, {}};
     page.rows = {
         b.row("mounting", say(KH_TR("Mounting")), {}, {{b.word("controller.mounting"_field, box.mountings)}},

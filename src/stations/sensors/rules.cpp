@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
+#include "model/amounts.h"
 #include "model/controllerwords.h"
 #include "model/fieldpatterns.h"
 #include "model/names.h"
@@ -171,7 +172,8 @@ void rotorTurning(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back({.severity = Severity::Warning,
                    .row = "rotor-turning"_row,
                    .title = c.say(KH_TR("The controller thinks the rotor turns the other way")),
-                   .found = c.say(KH_TR("Set: {s}. Built: {b}."), {{"s", fieldAsText(*told)}, {"b", fieldAsText(*built)}}),
+                   .found = c.say(KH_TR("Set: {s}. Built: {b}."), {{"s", show(c.setup, "controller.rotorTurning"_field)},
+                                                                   {"b", show(c.setup, "machine.rotor.turning"_field)}}),
                    .why = c.say(KH_TR("Precompensation pushes the tail the wrong way, and turning on the spot tilts the disc.")),
                    .todo = c.say(KH_TR("Set it as built in the controller.")),
                    .box = Box::Controller,
@@ -196,8 +198,8 @@ void fixing(const AuditContext& c, std::vector<Finding>& out) {
                    .severity = Severity::Warning,
                    .row = "fixing"_row,
                    .title = c.say(KH_TR("The controller stands out of square")),
-                   .found = c.say(KH_TR("Its axes are {e}° off: at half a flip the nose is {n}° beside its line."),
-                                  {{"e", num(off, 1)}, {"n", num(noseOffDeg(off), 1)}}),
+                   .found = c.say(KH_TR("Its axes are {e} off: at half a flip the nose is {n}° beside its line."),
+                                  {{"e", c.amount("machine.squareErrorDeg"_field)}, {"n", num(noseOffDeg(off), 1)}}),
                    .why = c.say(KH_TR("A flip walks off its line, and each roll drifts a little.")),
                    .todo = c.say(KH_TR("Set it square to mast and boom, within {d}°."), {{"d", num(kSquareDeg)}}),
                    .box = Box::Machine,

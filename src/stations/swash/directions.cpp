@@ -3,6 +3,7 @@
 // "Move collective up: which servos went down?" Servo directions first, then the sense of collective and cyclic, each
 // in the box where it is wrong: a channel the monitor reads backwards in the transmitter, the rest in the controller.
 #include "formula/channel.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/head.h"
 #include "stations/kit/solverkit.h"
@@ -37,7 +38,7 @@ SolvedField sense(const Setup& setup, const char* function, const char* controll
         return flag(
             setup, elementPath("transmitter.channels.{}.reversed"_field, function), Box::Transmitter,
             say(KH_TR("Reverse channel {n}, {f}, in the transmitter; then look again."),
-                {{"n", num(channel->number)}, {"f", asWord(function)}}),
+                {{"n", bare(amount(setup, elementPath("transmitter.channels.{}.number"_field, channel->id)))}, {"f", asWord(function)}}),
             say(KH_TR("with {s} the monitor reads {r} %: the channel is backwards"), {{"s", asWord(stick)}, {"r", signedNum(reads)}}));
     return flag(setup, controllerPath, Box::Controller,
                 say(KH_TR("Reverse {f} in the controller, never the servos; then look again."), {{"f", asWord(function)}}),

@@ -6,6 +6,7 @@
 #include "base/error.h"
 #include "judge/figurebuilder.h"
 #include "kernel/helicopter/plant.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/functions.h"
 #include "model/helicopter/head.h"
@@ -43,8 +44,10 @@ void SwashFigures::strokes() {
                                 const ControllerProfile& box = setup.controller.profile;
                                 const double stroke = strokeFor(box.strokeUs, setup.controller.pulseUs);
                                 const double usable = strokeFor(box.usableStrokeUs, setup.controller.pulseUs);
-                                why.line(KH_TR("largest deflection {d} · {s} µs of usable ±{u} µs"),
-                                         {{"d", num(most, 2)}, {"s", num(stroke)}, {"u", num(usable)}});
+                                why.line(KH_TR("largest deflection {d} · {s} of usable ±{u}"),
+                                         {{"d", num(most, 2)},
+                                          {"s", amount(setup, "controller.profile.strokeUs"_field, stroke)},
+                                          {"u", amount(setup, "controller.profile.usableStrokeUs"_field, usable, Amount::Kind::Step)}});
                                 return pctFromShare(most * stroke / usable);
                             });
     out.fightMm = make(KH_TR("servos against each other"), {"mm", 2}, with({"controller.layout"_field}), [&](Derivation& why) {

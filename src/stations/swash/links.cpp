@@ -6,6 +6,7 @@
 #include "judge/figures.h"
 #include "kernel/chain.h"
 #include "kernel/helicopter/envelope.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
@@ -56,27 +57,31 @@ Solved solveLinks(const Setup& setup, std::span<const Reading> readings) {
         if (a.value != 0.0) out.answers.push_back(a);
         // the remainder for the sub-trim of the port this servo is plugged into
         const double left = a.value == 0.0 ? mm : a.residue;
-        const double perUs = ballHeightMm(servos[i]->armMm, servos[i]->linkMm, servos[i]->servo.degPerUs);
+        const double perUs = ballHeightMm(servos[i]->armMm, servos[i]->linkMm, servos[i]->servo->degPerUs);
         for (const PortSettings& port : setup.controller.ports) {
             if (port.role != servos[i]->id || std::abs(left) < perUs) continue;
             const double sign = (servos[i]->risesWithPulse ? 1.0 : -1.0);
             SolvedField t;
             t.field = elementPath("controller.ports.{}.trimUs"_field, port.id);
             t.box = Box::Controller;
-            t.value = roundToStep(port.trimUs + sign * left / perUs, setup.controller.profile.trimStepUs);
+            t.value = roundToStep(port.trimUs + sign * left / perUs, setup.controller.profile->trimStepUs);
             t.unit = "µs";
             t.expectUnit = "mm";
             t.residue = t.expect = left - sign * (t.value - port.trimUs) * perUs;
             t.why.title = say(KH_TR("sub-trim of port {p}"), {{"p", port.id}});
             t.why.line(KH_TR("{m} mm remain; 1 µs moves the ball by {u} mm"), {{"m", signedNum(left, 2)}, {"u", num(perUs, 3)}});
-            t.why.line(KH_TR("= {v} µs, safe is ±{s} µs"), {{"v", signedNum(t.value)}, {"s", num(setup.controller.profile.trimSafeUs)}});
-            t.todo =
-                std::abs(t.value) <= setup.controller.profile.trimSafeUs
-                    ? say(KH_TR("Set the sub-trim of port {p} to {v} µs in the controller."), {{"p", port.id}, {"v", signedNum(t.value)}})
-                    : say(KH_TR("Port {p} would need {v} µs, more than the safe {s}: square the arm by its teeth first (Arms square), or "
-                                "turn the link."),
-                          {{"p", port.id}, {"v", signedNum(t.value)}, {"s", num(setup.controller.profile.trimSafeUs)}});
-            if (std::abs(t.value) <= setup.controller.profile.trimSafeUs) t.edits = {{t.field, t.value}};
+            t.why.line(KH_TR("= {v}, safe is ±{s}"),
+                       {{"v", amount(setup, t.field, t.value)},
+                        {"s", amount(setup, t.field, setup.controller.profile->trimSafeUs, Amount::Kind::Step)}});
+            t.todo = std::abs(t.value) <= setup.controller.profile->trimSafeUs
+                         ? say(KH_TR("Set the sub-trim of port {p} to {v} in the controller."),
+                               {{"p", port.id}, {"v", amount(setup, t.field, t.value)}})
+                         : say(KH_TR("Port {p} would need {v}, more than the safe {s}: square the arm by its teeth first (Arms square), or "
+                                     "turn the link."),
+                               {{"p", port.id},
+                                {"v", amount(setup, t.field, t.value)},
+                                {"s", amount(setup, t.field, setup.controller.profile->trimSafeUs, Amount::Kind::Step)}});
+            if (std::abs(t.value) <= setup.controller.profile->trimSafeUs) t.edits = {{t.field, t.value}};
             out.answers.push_back(std::move(t));
         }
     }

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
@@ -36,7 +37,7 @@ StationPage swashRows(const RowBuilder& b) {
         angles.parts.push_back(b.field(elementPath("machine.servos.{}.azimuthDeg"_field, p.role)));
     azimuths.parts.insert(azimuths.parts.end(), angles.parts.begin(), angles.parts.end());
     const std::string servo = helicopter(s).servos.empty() ? "" : "machine.servos." + helicopter(s).servos.front().id + ".servo";
-    const std::string servoName = helicopter(s).servos.empty() ? "" : helicopter(s).servos.front().servo.name;
+    const std::string servoName = helicopter(s).servos.empty() ? "" : helicopter(s).servos.front().servo->name;
     const auto servoFact = [&](const char* key) {
         return servo.empty() ? RowBuilder::text(say("–")) : b.field(servo + key, say(KH_TR("{n}"), {{"n", servoName}}));
     };
@@ -45,7 +46,7 @@ StationPage swashRows(const RowBuilder& b) {
     Cell square, directions;
     for (const PlateServo& p : helicopter(s).servos) {
         square.parts.push_back(b.field(elementPath("machine.servos.{}.squareErrorDeg"_field, p.id)));
-        directions.parts.push_back(b.flag(elementPath("machine.servos.{}.risesWithPulse"_field, p.id), KH_TR("rises"), KH_TR("sinks")));
+        directions.parts.push_back(b.field(elementPath("machine.servos.{}.risesWithPulse"_field, p.id)));
     }
     square.parts.push_back(RowBuilder::figure(f.squareDiffDeg, label(KH_TR("up − down"))));
     StationPage page{Station::Swash, {}};
@@ -56,25 +57,22 @@ StationPage swashRows(const RowBuilder& b) {
               {{RowBuilder::text(say(KH_TR("on")))}},
               {{RowBuilder::text(s.transmitter.swashMixing == SwashMixing::Off ? say(KH_TR("mixed once")) : say(KH_TR("mixed twice")))}}),
         b.row("layout", say(KH_TR("Layout")), {},
-              {{b.word("controller.layout"_field, s.controller.profile.layouts), controllerField("phaseDeg", label(KH_TR("phase")))}},
+              {{b.word("controller.layout"_field, s.controller.profile->layouts), controllerField("phaseDeg", label(KH_TR("phase")))}},
               std::move(azimuths)),
         RowBuilder::under(
             "layout", b.row("phase", say(KH_TR("Phase")), {}, {}, {{b.field("machine.head.phaseDeg"_field, label(KH_TR("of the head")))}})),
         RowBuilder::aside("layout",
                           KH_TR("of the balls from the nose, clockwise from above, in the order of the ports; used with the layout custom"),
                           b.row("layout-angles", say(KH_TR("Own angles")), {}, {{std::move(anglesSet), std::move(radiiSet)}}, {})),
-        b.row("servo-pulse", say(KH_TR("Servo pulse")), {},
-              {{b.word("controller.pulseUs"_field, numberOptions(s.controller.profile.pulsesUs))}}, {{servoFact(".pulseUs")}}),
-        b.row("servo-rate", say(KH_TR("Servo rate")), {},
-              {{b.word("controller.rateHz"_field, numberOptions(s.controller.profile.ratesHz))}}, {{servoFact(".maxHz")}}),
+        b.row("servo-pulse", say(KH_TR("Servo pulse")), {}, {{b.oneOf("controller.pulseUs"_field, s.controller.profile->pulsesUs)}},
+              {{servoFact(".pulseUs")}}),
+        b.row("servo-rate", say(KH_TR("Servo rate")), {}, {{b.oneOf("controller.rateHz"_field, s.controller.profile->ratesHz)}},
+              {{servoFact(".maxHz")}}),
         b.row("ports", say(KH_TR("Ports")), {},
               portsCell(b, [&](const PortSettings& p) { return b.word(elementPath("controller.ports.{}.role"_field, p.id), roles); }),
               std::move(angles)),
         b.row("servo-directions", say(KH_TR("Servo directions")), {},
-              portsCell(b,
-                        [&](const PortSettings& p) {
-                            return b.flag(elementPath("controller.ports.{}.reversed"_field, p.id), KH_TR("rev"), KH_TR("norm"));
-                        }),
+              portsCell(b, [&](const PortSettings& p) { return b.field(elementPath("controller.ports.{}.reversed"_field, p.id)); }),
               std::move(directions)),
         b.row("arms-square", say(KH_TR("Arms square")), {},
               portsCell(b,
@@ -85,21 +83,20 @@ StationPage swashRows(const RowBuilder& b) {
                             return part;
                         }),
               std::move(square)),
-        b.row("collective-sense", say(KH_TR("Collective sense")),
-              {{b.flag("transmitter.channels.collective.reversed"_field, KH_TR("reversed"), KH_TR("normal"))}},
-              {{b.flag("controller.directions.collectiveReversed"_field, KH_TR("reversed"), KH_TR("normal"))}},
+        b.row("collective-sense", say(KH_TR("Collective sense")), {{b.field("transmitter.channels.collective.reversed"_field)}},
+              {{b.field("controller.directions.collectiveReversed"_field)}},
               {{RowBuilder::figure(f.collectiveHighDeg, label(KH_TR("stick up")))}}),
         b.row("cyclic-sense", say(KH_TR("Cyclic sense")),
-              {{b.flag("transmitter.channels.aileron.reversed"_field, KH_TR("rev"), KH_TR("norm"), label(KH_TR("a"))),
-                b.flag("transmitter.channels.elevator.reversed"_field, KH_TR("rev"), KH_TR("norm"), label(KH_TR("e")))}},
-              {{b.flag("controller.directions.aileronReversed"_field, KH_TR("reversed"), KH_TR("normal"), label(KH_TR("a"))),
-                b.flag("controller.directions.elevatorReversed"_field, KH_TR("reversed"), KH_TR("normal"), label(KH_TR("e")))}},
+              {{b.field("transmitter.channels.aileron.reversed"_field, label(KH_TR("a"))),
+                b.field("transmitter.channels.elevator.reversed"_field, label(KH_TR("e")))}},
+              {{b.field("controller.directions.aileronReversed"_field, label(KH_TR("a"))),
+                b.field("controller.directions.elevatorReversed"_field, label(KH_TR("e")))}},
               {{RowBuilder::figure(f.rollRatio, label(KH_TR("roll"))), RowBuilder::figure(f.pitchRatio, label(KH_TR("pitch")))}}),
         b.row("level-plate", say(KH_TR("Plate level")), {}, {}, {{RowBuilder::figure(f.neutralTiltDeg, label(KH_TR("at neutral")))}}),
         b.row("servo-fight", say(KH_TR("Servo fight")), {}, {}, {{RowBuilder::figure(f.fightMm, label(KH_TR("at most")))}}),
         b.row("stroke-use", say(KH_TR("Stroke use")), {}, {},
               {{RowBuilder::figure(f.strokeUsePct),
-                RowBuilder::text(say(KH_TR("of ±{u} µs"), {{"u", num(s.controller.profile.usableStrokeUs)}}))}}),
+                RowBuilder::text(say(KH_TR("of ±{u}"), {{"u", amount(s, "controller.profile.usableStrokeUs"_field)}}))}}),
     };
     std::vector<Row> balls, data;
     for (const PlateServo& p : helicopter(s).servos) {

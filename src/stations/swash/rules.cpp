@@ -69,7 +69,7 @@ void layout(const AuditContext& c, std::vector<Finding>& out) {
               .box = Box::Controller,
               .witness = sticksAt(0.0, 1.0),
               .subject = "controller.layout"_field};
-    const auto& known = c.setup.controller.profile.layouts;
+    const auto& known = c.setup.controller.profile->layouts;
     if (built != nullptr && std::find(known.begin(), known.end(), built->id) != known.end()) {
         f.todo = c.say(KH_TR("Set {l} in the controller."), {{"l", asWord(built->id)}});
         f.fix = {{"controller.layout"_field, std::string(built->id)}};
@@ -153,7 +153,8 @@ void referenceSign(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back({.severity = Severity::Danger,
                    .row = "cyclic-sense"_row,
                    .title = c.say(KH_TR("The reference throw is negative")),
-                   .found = c.say(KH_TR("It stands at {v} %: both cyclic axes are turned over by it."), {{"v", signedNum(set, 1)}}),
+                   .found = c.say(KH_TR("It stands at {v}: both cyclic axes are turned over by it."),
+                                  {{"v", c.amount("controller.referencePct"_field, set)}}),
                    .why = c.say(KH_TR("The model answers the cyclic stick backwards.")),
                    .todo = c.say(KH_TR("Make the reference throw positive in the controller.")),
                    .box = Box::Controller,
@@ -196,17 +197,20 @@ void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
     const bool much = use.value > 95.5;
     const Figure& hole = c.figures.holeMm;
     const double arm = hole.known ? hole.value : roundToStep(c.figures.goodArmMm.value, 0.5);
-    Finding f{.severity = Severity::Warning,
-              .row = "stroke-use"_row,
-              .title = much ? c.say(KH_TR("The servos are asked for more stroke than they have"))
-                            : c.say(KH_TR("The servos use little of their stroke")),
-              .found = c.say(KH_TR("{u} % of the usable stroke; 60 … 95 % is good."), {{"u", num(use.value)}}),
-              .why = much ? c.say(KH_TR("At the corners of the sticks the plate stops short on one side."))
-                          : c.say(KH_TR("Each servo step is a large step of pitch: the head is coarse.")),
-              .todo = much ? c.say(KH_TR("Lower the cyclic limit in the controller, or use an arm of {r} mm."), {{"r", num(arm, 1)}})
-                           : c.say(KH_TR("Use an arm of {r} mm and read pitch and throw again."), {{"r", num(arm, 1)}}),
-              .box = much ? Box::Controller : Box::Machine,
-              .subject = "controller.cyclicLimitPct"_field};
+    Finding f{
+        .severity = Severity::Warning,
+        .row = "stroke-use"_row,
+        .title = much ? c.say(KH_TR("The servos are asked for more stroke than they have"))
+                      : c.say(KH_TR("The servos use little of their stroke")),
+        .found = c.say(KH_TR("{u} % of the usable stroke; 60 … 95 % is good."), {{"u", num(use.value)}}),
+        .why = much ? c.say(KH_TR("At the corners of the sticks the plate stops short on one side."))
+                    : c.say(KH_TR("Each servo step is a large step of pitch: the head is coarse.")),
+        .todo = much ? c.say(KH_TR("Lower the cyclic limit in the controller, or use an arm of {r}."),
+                             {{"r", c.amount(elementPath("machine.servos.{}.armMm"_field, helicopter(c.setup).servos.front().id), arm)}})
+                     : c.say(KH_TR("Use an arm of {r} and read pitch and throw again."),
+                             {{"r", c.amount(elementPath("machine.servos.{}.armMm"_field, helicopter(c.setup).servos.front().id), arm)}}),
+        .box = much ? Box::Controller : Box::Machine,
+        .subject = "controller.cyclicLimitPct"_field};
     if (much) {
         const double limit = std::floor(std::clamp(
             (93.0 - std::abs(c.setup.controller.collectiveHighPct)) / std::abs(c.setup.controller.referencePct) * 100.0, 10.0, 150.0));
@@ -216,7 +220,7 @@ void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
         // the same blade angles on the new arm: the settings grow as the arm shrinks
         const PlateServo& first = helicopter(c.setup).servos.front();
         const double perPct =
-            shareFromPct(strokeFor(c.setup.controller.profile.strokeUs, c.setup.controller.pulseUs)) * first.servo.degPerUs;
+            shareFromPct(strokeFor(c.setup.controller.profile->strokeUs, c.setup.controller.pulseUs)) * first.servo->degPerUs;
         const auto rescaled = [&](double pct) {
             return roundToStep(armAngleDeg(arm, first.linkMm, ballHeightMm(first.armMm, first.linkMm, pct * perPct)) / perPct, 0.1);
         };
@@ -232,17 +236,18 @@ void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
 
 void phase(const AuditContext& c, std::vector<Finding>& out) {
     if (std::abs(c.setup.controller.phaseDeg - helicopter(c.setup).head.phaseDeg) <= 0.5) return;
-    out.push_back(
-        {.severity = Severity::Warning,
-         .row = "layout"_row,
-         .title = c.say(KH_TR("The phase angle is not the head's")),
-         .found = c.say(KH_TR("Set {s}°, the head needs {m}°."),
-                        {{"s", signedNum(c.setup.controller.phaseDeg, 1)}, {"m", signedNum(helicopter(c.setup).head.phaseDeg, 1)}}),
-         .why = c.say(KH_TR("Roll creeps into pitch and pitch into roll.")),
-         .todo = c.say(KH_TR("Set the phase to {m}° in the controller."), {{"m", signedNum(helicopter(c.setup).head.phaseDeg, 1)}}),
-         .box = Box::Controller,
-         .subject = "controller.phaseDeg"_field,
-         .fix = {{"controller.phaseDeg"_field, helicopter(c.setup).head.phaseDeg}}});
+    out.push_back({.severity = Severity::Warning,
+                   .row = "layout"_row,
+                   .title = c.say(KH_TR("The phase angle is not the head's")),
+                   .found = c.say(KH_TR("Set {s}, the head needs {m}."),
+                                  {{"s", c.amount("controller.phaseDeg"_field)},
+                                   {"m", c.amount("controller.phaseDeg"_field, helicopter(c.setup).head.phaseDeg)}}),
+                   .why = c.say(KH_TR("Roll creeps into pitch and pitch into roll.")),
+                   .todo = c.say(KH_TR("Set the phase to {m} in the controller."),
+                                 {{"m", c.amount("controller.phaseDeg"_field, helicopter(c.setup).head.phaseDeg)}}),
+                   .box = Box::Controller,
+                   .subject = "controller.phaseDeg"_field,
+                   .fix = {{"controller.phaseDeg"_field, helicopter(c.setup).head.phaseDeg}}});
 }
 
 }  // namespace

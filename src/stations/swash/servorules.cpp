@@ -26,34 +26,30 @@ constexpr double kPulseClassUs = 100.0;  ///< centres closer than this are one c
 constexpr double kHalfToothDeg = 7.2;    ///< of 25 teeth: the opposite leg of a four-sided arm (docs/domain.md 5.5)
 constexpr double kToothDeg = 14.4;
 
-double allowedRate(const AuditContext& c, double maxHz, double pulseUs) {
-    double best = 50.0;
-    for (const double hz : c.setup.controller.profile.ratesHz)
-        if (hz <= maxHz && 1e6 / hz > pulseUs * 1.5) best = std::max(best, hz);
-    return best;
-}
-
 void servoRate(const AuditContext& c, std::vector<Finding>& out) {
     for (const PlateServo& s : helicopter(c.setup).servos) {
-        if (s.servo.maxHz && c.setup.controller.rateHz > *s.servo.maxHz + 1e-9) {
-            const double rate = allowedRate(c, *s.servo.maxHz, c.setup.controller.pulseUs);
-            out.push_back({.severity = Severity::Danger,
-                           .row = "servo-rate"_row,
-                           .title = c.say(KH_TR("The servo rate destroys {s}"), {{"s", s.servo.name}}),
-                           .found = c.say(KH_TR("{r} Hz is sent; {s} survives {m} Hz."),
-                                          {{"r", num(c.setup.controller.rateHz)}, {"s", s.servo.name}, {"m", num(*s.servo.maxHz)}}),
-                           .why = c.say(KH_TR("It overheats within minutes and fails in flight.")),
-                           .todo = c.say(KH_TR("Set {r} Hz in the controller before the servos are plugged in."), {{"r", num(rate)}}),
-                           .box = Box::Controller,
-                           .subject = "controller.rateHz"_field,
-                           .fix = {{"controller.rateHz"_field, rate}}});
+        if (s.servo->maxHz && c.setup.controller.rateHz > *s.servo->maxHz + 1e-9) {
+            const double rate = allowedRateHz(c.setup.controller.profile, *s.servo->maxHz, c.setup.controller.pulseUs);
+            out.push_back(
+                {.severity = Severity::Danger,
+                 .row = "servo-rate"_row,
+                 .title = c.say(KH_TR("The servo rate destroys {s}"), {{"s", s.servo->name}}),
+                 .found = c.say(KH_TR("{r} is sent; {s} survives {m}."), {{"r", c.amount("controller.rateHz"_field)},
+                                                                          {"s", s.servo->name},
+                                                                          {"m", c.amount("controller.rateHz"_field, *s.servo->maxHz)}}),
+                 .why = c.say(KH_TR("It overheats within minutes and fails in flight.")),
+                 .todo = c.say(KH_TR("Set {r} in the controller before the servos are plugged in."),
+                               {{"r", c.amount("controller.rateHz"_field, rate)}}),
+                 .box = Box::Controller,
+                 .subject = "controller.rateHz"_field,
+                 .fix = {{"controller.rateHz"_field, rate}}});
             return;
         }
-        if (!s.servo.maxHz && c.setup.controller.rateHz > 50.0) {
+        if (!s.servo->maxHz && c.setup.controller.rateHz > 50.0) {
             out.push_back({.severity = Severity::Warning,
                            .row = "servo-rate"_row,
                            .title = c.say(KH_TR("The servo's highest rate is not known")),
-                           .found = c.say(KH_TR("{r} Hz is sent to {s}."), {{"r", num(c.setup.controller.rateHz)}, {"s", s.servo.name}}),
+                           .found = c.say(KH_TR("{r} is sent to {s}."), {{"r", c.amount("controller.rateHz"_field)}, {"s", s.servo->name}}),
                            .why = c.say(KH_TR("An analogue servo burns above 50 Hz.")),
                            .todo = c.say(KH_TR("Set 50 Hz in the controller until you have looked up the servo's data.")),
                            .box = Box::Controller,
@@ -69,39 +65,41 @@ void servoPulse(const AuditContext& c, std::vector<Finding>& out) {
     const auto suits = [&](double us) {
         return static_cast<std::size_t>(
             std::count_if(helicopter(c.setup).servos.begin(), helicopter(c.setup).servos.end(),
-                          [&](const PlateServo& s) { return s.servo.pulseUs && std::abs(*s.servo.pulseUs - us) <= kPulseClassUs; }));
+                          [&](const PlateServo& s) { return s.servo->pulseUs && std::abs(*s.servo->pulseUs - us) <= kPulseClassUs; }));
     };
     for (const PlateServo& s : helicopter(c.setup).servos) {
-        if (!s.servo.pulseUs) {
+        if (!s.servo->pulseUs) {
             out.push_back({.severity = Severity::Warning,
                            .row = "servo-pulse"_row,
                            .title = c.say(KH_TR("The servo's pulse class is not known")),
-                           .found = c.say(KH_TR("Nothing is proposed for {s}."), {{"s", s.servo.name}}),
+                           .found = c.say(KH_TR("Nothing is proposed for {s}."), {{"s", s.servo->name}}),
                            .why = c.say(KH_TR("A wide pulse drives a narrow servo to its stop and burns it.")),
                            .todo = c.say(KH_TR("Leave the servos unplugged until you have looked up their data.")),
                            .box = Box::Bench,
                            .subject = servoPath(s, "servo.pulseUs")});
             return;
         }
-        if (std::abs(*s.servo.pulseUs - sent) <= kPulseClassUs) continue;
+        if (std::abs(*s.servo->pulseUs - sent) <= kPulseClassUs) continue;
         // an odd servo among others is not helped by driving the others to their stops
-        const bool odd = suits(*s.servo.pulseUs) < helicopter(c.setup).servos.size();
-        Finding f{.severity = Severity::Danger,
-                  .row = "servo-pulse"_row,
-                  .title = c.say(KH_TR("The pulse drives {s} to its stop"), {{"s", s.servo.name}}),
-                  .found = c.say(KH_TR("{p} µs centre is sent; {s} wants {w} µs."),
-                                 {{"p", num(sent)}, {"s", s.servo.name}, {"w", num(*s.servo.pulseUs)}}),
-                  .why = c.say(KH_TR("The servo runs against its end, hums and burns.")),
-                  .box = odd ? Box::Machine : Box::Controller,
-                  .witness = sticksAt(0.0, 0.0),
-                  .subject = odd ? servoPath(s, "servo.pulseUs") : "controller.pulseUs"_field};
+        const bool odd = suits(*s.servo->pulseUs) < helicopter(c.setup).servos.size();
+        Finding f{
+            .severity = Severity::Danger,
+            .row = "servo-pulse"_row,
+            .title = c.say(KH_TR("The pulse drives {s} to its stop"), {{"s", s.servo->name}}),
+            .found = c.say(KH_TR("{p} centre is sent; {s} wants {w}."), {{"p", c.amount("controller.pulseUs"_field, sent)},
+                                                                         {"s", s.servo->name},
+                                                                         {"w", c.amount("controller.pulseUs"_field, *s.servo->pulseUs)}}),
+            .why = c.say(KH_TR("The servo runs against its end, hums and burns.")),
+            .box = odd ? Box::Machine : Box::Controller,
+            .witness = sticksAt(0.0, 0.0),
+            .subject = odd ? servoPath(s, "servo.pulseUs") : "controller.pulseUs"_field};
         if (odd) {
             f.todo = c.say(KH_TR("Unplug the {r} servo now; replace it by one of the others' class before the pack goes in."),
                            {{"r", asWord(s.id)}});
         } else {
-            f.todo = c.say(KH_TR("Set {w} µs in the controller; if a servo hums at power-up, pull the pack at once."),
-                           {{"w", num(*s.servo.pulseUs)}});
-            f.fix = {{"controller.pulseUs"_field, *s.servo.pulseUs}};
+            f.todo = c.say(KH_TR("Set {w} in the controller; if a servo hums at power-up, pull the pack at once."),
+                           {{"w", c.amount("controller.pulseUs"_field, *s.servo->pulseUs)}});
+            f.fix = {{"controller.pulseUs"_field, *s.servo->pulseUs}};
         }
         out.push_back(std::move(f));
         return;
@@ -112,18 +110,19 @@ void framePeriod(const AuditContext& c, std::vector<Finding>& out) {
     const auto check = [&](double pulse, double hz, double stroke, const char* id, const char* path, const char* row) {
         const double longest = pulse + strokeFor(stroke, pulse);
         if (1e6 / hz > longest) return;
-        const double rate = allowedRate(c, hz, longest);
-        out.push_back({.id = id,
-                       .severity = Severity::Danger,
-                       .row = row,
-                       .title = c.say(KH_TR("The pulse does not fit in its frame")),
-                       .found = c.say(KH_TR("{h} Hz leaves {p} µs; the longest pulse is {l} µs."),
-                                      {{"h", num(hz)}, {"p", num(1e6 / hz)}, {"l", num(longest)}}),
-                       .why = c.say(KH_TR("Pulses run into each other and the servo twitches or stops.")),
-                       .todo = c.say(KH_TR("Set {r} Hz in the controller."), {{"r", num(rate)}}),
-                       .box = Box::Controller,
-                       .subject = path,
-                       .fix = {{path, rate}}});
+        const double rate = allowedRateHz(c.setup.controller.profile, hz, longest);
+        out.push_back(
+            {.id = id,
+             .severity = Severity::Danger,
+             .row = row,
+             .title = c.say(KH_TR("The pulse does not fit in its frame")),
+             .found = c.say(KH_TR("{h} leaves {p} µs; the longest pulse is {l}."),
+                            {{"h", c.amount(path, hz)}, {"p", num(1e6 / hz)}, {"l", c.amount("controller.pulseUs"_field, longest)}}),
+             .why = c.say(KH_TR("Pulses run into each other and the servo twitches or stops.")),
+             .todo = c.say(KH_TR("Set {r} in the controller."), {{"r", c.amount(path, rate)}}),
+             .box = Box::Controller,
+             .subject = path,
+             .fix = {{path, rate}}});
     };
     const ControllerProfile& box = c.setup.controller.profile;
     check(c.setup.controller.pulseUs, c.setup.controller.rateHz, box.strokeUs, "frame-period", "controller.rateHz"_field, "servo-rate");
@@ -175,7 +174,7 @@ void directions(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void trims(const AuditContext& c, std::vector<Finding>& out) {
-    const double safe = c.setup.controller.profile.trimSafeUs;
+    const double safe = c.setup.controller.profile->trimSafeUs;
     for (const PortSettings& p : c.setup.controller.ports) {
         if (std::abs(p.trimUs) <= safe) continue;
         const PlateServo* s = servoOf(c, p.role);
@@ -183,22 +182,25 @@ void trims(const AuditContext& c, std::vector<Finding>& out) {
                   .severity = Severity::Danger,
                   .row = "arms-square"_row,
                   .title = c.say(KH_TR("Sub-trim of port {p} is beyond the safe count"), {{"p", p.id}}),
-                  .found = c.say(KH_TR("{t} µs; {box} is safe to ±{s} µs."),
-                                 {{"t", signedNum(p.trimUs)}, {"box", c.setup.controller.profile.name}, {"s", num(safe)}}),
+                  .found = c.say(KH_TR("{t}; {box} is safe to ±{s}."),
+                                 {{"t", c.amount(elementPath("controller.ports.{}.trimUs"_field, p.id))},
+                                  {"box", c.setup.controller.profile->name},
+                                  {"s", c.amount(elementPath("controller.ports.{}.trimUs"_field, p.id), safe, Amount::Kind::Step)}}),
                   .why = c.say(KH_TR("In flight the servo can run out of pulse range and go limp.")),
                   .box = Box::Controller,
                   .witness = sticksAt(0.0, 0.0),
                   .subject = portPath(p, "trimUs")};
         if (s == nullptr || !squareTrimUs(*s)) {
-            f.todo = c.say(KH_TR("Bring it within ±{s} µs in the controller, and the arm square at the machine."), {{"s", num(safe)}});
+            f.todo = c.say(KH_TR("Bring it within ±{s} in the controller, and the arm square at the machine."),
+                           {{"s", c.amount(elementPath("controller.ports.{}.trimUs"_field, p.id), safe, Amount::Kind::Step)}});
             out.push_back(std::move(f));
             continue;
         }
         const double square = *squareTrimUs(*s);
         if (std::abs(square) <= safe) {
-            const double trim = roundToStep(square, c.setup.controller.profile.trimStepUs);
-            f.todo = c.say(KH_TR("Set the sub-trim of port {p} to {t} µs in the controller: there the arm stands square."),
-                           {{"p", p.id}, {"t", signedNum(trim)}});
+            const double trim = roundToStep(square, c.setup.controller.profile->trimStepUs);
+            f.todo = c.say(KH_TR("Set the sub-trim of port {p} to {t} in the controller: there the arm stands square."),
+                           {{"p", p.id}, {"t", c.amount(elementPath("controller.ports.{}.trimUs"_field, p.id), trim)}});
             f.fix = {{portPath(p, "trimUs"), trim}};
         } else {
             // the nearest tooth, or with a four-sided arm the nearest half of one; the trim takes the rest
@@ -206,14 +208,14 @@ void trims(const AuditContext& c, std::vector<Finding>& out) {
             const double turned = s->squareErrorDeg - grid * std::round(s->squareErrorDeg / grid);
             PlateServo seated = *s;
             seated.squareErrorDeg = turned;
-            const double trim = roundToStep(*squareTrimUs(seated), c.setup.controller.profile.trimStepUs);
-            f.todo = c.say(KH_TR("Seat the arm of port {p} {d}° further {w}, so that it stands {r}° off; then set its sub-trim to {t} µs "
+            const double trim = roundToStep(*squareTrimUs(seated), c.setup.controller.profile->trimStepUs);
+            f.todo = c.say(KH_TR("Seat the arm of port {p} {d}° further {w}, so that it stands {r} off; then set its sub-trim to {t} "
                                  "in the controller."),
                            {{"p", p.id},
                             {"d", num(std::abs(turned - s->squareErrorDeg), 1)},
                             {"w", std::string(turned > s->squareErrorDeg ? KH_TR("up") : KH_TR("down"))},
-                            {"r", signedNum(turned, 1)},
-                            {"t", signedNum(trim)}});
+                            {"r", c.amount(elementPath("machine.servos.{}.squareErrorDeg"_field, s->id), turned)},
+                            {"t", c.amount(elementPath("controller.ports.{}.trimUs"_field, p.id), trim)}});
             f.fix = {{servoPath(*s, "squareErrorDeg"), turned}, {portPath(p, "trimUs"), trim}};
         }
         out.push_back(std::move(f));
@@ -224,18 +226,19 @@ void square(const AuditContext& c, std::vector<Finding>& out) {
     for (const PortSettings& p : c.setup.controller.ports) {
         const PlateServo* s = servoOf(c, p.role);
         if (s == nullptr) continue;
-        const double angle = s->squareErrorDeg + (s->risesWithPulse ? 1.0 : -1.0) * p.trimUs * s->servo.degPerUs;
+        const double angle = s->squareErrorDeg + (s->risesWithPulse ? 1.0 : -1.0) * p.trimUs * s->servo->degPerUs;
         if (std::abs(angle) <= kSquareDeg) continue;
         out.push_back({.id = "arm-square." + p.id,
                        .severity = Severity::Note,
                        .row = "arms-square"_row,
                        .title = c.say(KH_TR("The arm of port {p} is not square"), {{"p", p.id}}),
-                       .found = c.say(KH_TR("It stands {a}° off at neutral."), {{"a", signedNum(angle, 1)}}),
+                       .found = c.say(KH_TR("It stands {a} off at neutral."),
+                                      {{"a", c.amount(elementPath("machine.servos.{}.squareErrorDeg"_field, s->id), angle)}}),
                        .why = c.say(KH_TR("Up and down then move the plate by different amounts.")),
                        .todo = c.say(KH_TR("Trim port {p} in the controller, or turn the arm by a tooth."), {{"p", p.id}}),
                        .box = Box::Controller,
                        .subject = portPath(p, "trimUs"),
-                       .fix = {{portPath(p, "trimUs"), p.trimUs - angle / s->servo.degPerUs * (s->risesWithPulse ? 1.0 : -1.0)}}});
+                       .fix = {{portPath(p, "trimUs"), p.trimUs - angle / s->servo->degPerUs * (s->risesWithPulse ? 1.0 : -1.0)}}});
     }
 }
 

@@ -42,7 +42,7 @@ void arm(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back({.severity = Severity::Note,
                    .row = "tail-arm"_row,
                    .title = c.say(KH_TR("The tail arm is not square")),
-                   .found = c.say(KH_TR("{a}° at the neutral pulse."), {{"a", signedNum(off, 1)}}),
+                   .found = c.say(KH_TR("{a} at the neutral pulse."), {{"a", c.amount("machine.tail.squareErrorDeg"_field)}}),
                    .why = c.say(KH_TR("One side reaches further than the other, and the slider does not stand at mid travel.")),
                    .todo = c.say(KH_TR("Set the arm on the tooth that stands square to the link, unless the maker says otherwise.")),
                    .box = Box::Machine,
@@ -55,9 +55,9 @@ void servoRange(const AuditContext& c, std::vector<Finding>& out) {
     const TailFacts& tail = helicopter(c.setup).tail;
     const ControllerTail& t = c.setup.controller.tail;
     // a pulse the servo is not made for is another fault
-    if (tail.servo.pulseUs && std::abs(*tail.servo.pulseUs - t.pulseUs) > kOtherPulseUs) return;
-    const double stroke = strokeFor(c.setup.controller.profile.tailStrokeUs, t.pulseUs);
-    const double most = 100.0 * tail.servo.rangeDeg / tail.servo.degPerUs / stroke;
+    if (tail.servo->pulseUs && std::abs(*tail.servo->pulseUs - t.pulseUs) > kOtherPulseUs) return;
+    const double stroke = strokeFor(c.setup.controller.profile->tailStrokeUs, t.pulseUs);
+    const double most = 100.0 * tail.servo->rangeDeg / tail.servo->degPerUs / stroke;
     const double larger = std::max(t.limitLeftPct, t.limitRightPct);
     if (larger <= most + 1e-9) return;
     const double limit = std::floor(most);
@@ -67,13 +67,13 @@ void servoRange(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back(
         {.severity = Severity::Warning,
          .row = "tail-limits"_row,
-         .title = c.say(KH_TR("A tail limit asks for more than {s} can turn"), {{"s", tail.servo.name}}),
-         .found =
-             c.say(KH_TR("{l} % would be {a}°; it turns ±{r}°."),
-                   {{"l", num(larger)}, {"a", num(shareFromPct(larger) * stroke * tail.servo.degPerUs)}, {"r", num(tail.servo.rangeDeg)}}),
+         .title = c.say(KH_TR("A tail limit asks for more than {s} can turn"), {{"s", tail.servo->name}}),
+         .found = c.say(KH_TR("{l} would be {a}°; it turns ±{r}."), {{"l", c.amount("controller.tail.limitLeftPct"_field, larger)},
+                                                                     {"a", num(shareFromPct(larger) * stroke * tail.servo->degPerUs)},
+                                                                     {"r", c.amount("machine.tail.servo.rangeDeg"_field)}}),
          .why = c.say(KH_TR("It stalls at its own stop, or the arm sits in too short a hole for the slider's way.")),
-         .todo = c.say(KH_TR("Set at most {l} % in the controller; if the slider then does not reach its ends, use a longer hole."),
-                       {{"l", num(limit)}}),
+         .todo = c.say(KH_TR("Set at most {l} in the controller; if the slider then does not reach its ends, use a longer hole."),
+                       {{"l", c.amount("controller.tail.limitLeftPct"_field, limit)}}),
          .box = Box::Controller,
          .subject = t.limitLeftPct > most ? "controller.tail.limitLeftPct"_field : "controller.tail.limitRightPct"_field,
          .fix = std::move(edits)});

@@ -7,6 +7,7 @@
 #include "formula/answers.h"
 #include "formula/linkage.h"
 #include "judge/figurebuilder.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "stations/tail/tail.h"
@@ -24,11 +25,12 @@ struct TailFigures : FigureBuilder {
 };
 
 void TailFigures::tail() {
-    const std::vector<std::string> paths{
-        "machine.tail.armMm"_field,      "machine.tail.squareErrorDeg"_field,  "machine.tail.linkMm"_field,
-        "machine.tail.crankRatio"_field, "machine.tail.gripMm"_field,          "machine.tail.neutralPitchDeg"_field,
-        "machine.rotor.turning"_field,   "controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field,
-        "controller.tail.reversed"_field};
+    const std::vector<std::string> paths{"machine.tail.armMm"_field,           "machine.tail.squareErrorDeg"_field,
+                                         "machine.tail.linkMm"_field,          "machine.tail.crankRatio"_field,
+                                         "machine.tail.gripMm"_field,          "machine.tail.neutralPitchDeg"_field,
+                                         "machine.tail.lever"_field,           "machine.rotor.turning"_field,
+                                         "controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field,
+                                         "controller.tail.reversed"_field};
     const auto tailAt = [&](double rudder, bool pitch) {
         return [this, rudder, pitch](Derivation& why) {
             DeckNumbers deck = model.numbers({});
@@ -40,7 +42,7 @@ void TailFigures::tail() {
                 why.line(KH_TR("asin((s·slider + g·sin n) / g) = asin(({s}·{x} + {g}·sin {n}°) / {g})"),
                          {{"s", signedNum(helicopter(setup).tail.lever == LeverEdge::Trailing ? 1.0 : -1.0)},
                           {"x", signedNum(i.sliderMm, 2)},
-                          {"g", num(helicopter(setup).tail.gripMm, 1)},
+                          {"g", amount(setup, "machine.tail.gripMm"_field, helicopter(setup).tail.gripMm)},
                           {"n", signedNum(helicopter(setup).tail.neutralPitchDeg *
                                               (helicopter(setup).rotor.turning == Turning::Clockwise ? 1.0 : -1.0),
                                           1)}});
@@ -56,9 +58,11 @@ void TailFigures::tail() {
 
 void TailFigures::hovers() {
     const TailFacts& t = helicopter(setup).tail;
-    const double rpm = setup.transmitter.modes.front().targetRpm.value_or(0.0);
-    const std::vector<FigureNeed> speed{{"transmitter.modes.normal.targetRpm"_field, rpm > 0.0}};
-    out.tailNeutralDeg = tailHoverFigure(*this, rpm, "transmitter.modes.normal.targetRpm"_field);
+    const FlightMode& base = setup.transmitter.modes.front();
+    const std::string basePath = elementPath("transmitter.modes.{}.targetRpm"_field, base.id);
+    const double rpm = base.targetRpm.value_or(0.0);
+    const std::vector<FigureNeed> speed{{basePath, rpm > 0.0}};
+    out.tailNeutralDeg = tailHoverFigure(*this, rpm, basePath);
     out.tailTipSpeed = make(
         KH_TR("tail tip speed"), {"m/s", 0}, {"machine.tail.discM"_field, "machine.tail.ratio"_field},
         [&](Derivation& why) {
@@ -71,24 +75,27 @@ void TailFigures::hovers() {
 
 void TailFigures::frame() {
     const ControllerTail& t = setup.controller.tail;
-    out.tailArmMm = make(KH_TR("arm that brings the limits to 100 %"), {"mm", 1},
-                         {"machine.tail.armMm"_field, "controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field},
-                         [&](Derivation& why) {
-                             const double mean = std::max(1.0, (t.limitLeftPct + t.limitRightPct) / 2.0);
-                             const double arm = helicopter(setup).tail.armMm;
-                             why.line(KH_TR("arm · mean limit / 100 = {a} mm · {l} %"), {{"a", num(arm, 1)}, {"l", num(mean, 1)}});
-                             return tailArmFor(arm, mean);
-                         });
+    out.tailArmMm = make(
+        KH_TR("arm that brings the limits to 100 %"), {"mm", 1},
+        {"machine.tail.armMm"_field, "controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field}, [&](Derivation& why) {
+            const double mean = std::max(1.0, (t.limitLeftPct + t.limitRightPct) / 2.0);
+            const double arm = helicopter(setup).tail.armMm;
+            why.line(KH_TR("arm · mean limit / 100 = {a} · {l}"), {{"a", amount(setup, "machine.tail.armMm"_field, arm)},
+                                                                   {"l", amount(setup, "controller.tail.limitLeftPct"_field, mean)}});
+            return tailArmFor(arm, mean);
+        });
     out.tailFrameUs = make(KH_TR("frame period of the tail servo"), {"µs", 0}, {"controller.tail.rateHz"_field}, [&](Derivation& why) {
-        why.line(KH_TR("1 / {r} Hz"), {{"r", num(t.rateHz)}});
+        why.line(KH_TR("1 / {r}"), {{"r", amount(setup, "controller.tail.rateHz"_field, t.rateHz)}});
         return 1e6 / t.rateHz;
     });
-    out.tailLongestUs = make(KH_TR("longest pulse to the tail servo"), {"µs", 0},
-                             {"controller.tail.pulseUs"_field, "controller.profile.tailStrokeUs"_field}, [&](Derivation& why) {
-                                 const double stroke = strokeFor(setup.controller.profile.tailStrokeUs, t.pulseUs);
-                                 why.line(KH_TR("centre + stroke = {c} µs + {s} µs"), {{"c", num(t.pulseUs)}, {"s", num(stroke)}});
-                                 return t.pulseUs + stroke;
-                             });
+    out.tailLongestUs =
+        make(KH_TR("longest pulse to the tail servo"), {"µs", 0},
+             {"controller.tail.pulseUs"_field, "controller.profile.tailStrokeUs"_field}, [&](Derivation& why) {
+                 const double stroke = strokeFor(setup.controller.profile->tailStrokeUs, t.pulseUs);
+                 why.line(KH_TR("centre + stroke = {c} + {s}"), {{"c", amount(setup, "controller.tail.pulseUs"_field, t.pulseUs)},
+                                                                 {"s", amount(setup, "controller.profile.tailStrokeUs"_field, stroke)}});
+                 return t.pulseUs + stroke;
+             });
 }
 
 }  // namespace

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/sizeclass.h"
@@ -33,10 +34,8 @@ Row gains(const RowBuilder& b) {
     const std::array<double, 2> start = startingGainPct(s);
     const bool one = start[0] == start[1];
     return b.row("tail-gains", say(KH_TR("Gain per mode")),
-                 eachMode(b,
-                          [&](const FlightMode& m, const ModeFigures&) {
-                              return b.gain(elementPath("transmitter.modes.{}.tailGainPct"_field, m.id), s.transmitter.profile.gainScale);
-                          }),
+                 eachMode(b, [&](const FlightMode& m,
+                                 const ModeFigures&) { return b.gain(elementPath("transmitter.modes.{}.tailGainPct"_field, m.id)); }),
                  eachMode(b, [](const FlightMode&, const ModeFigures& f) { return unitless(RowBuilder::figure(f.gainRead)); }),
                  {{RowBuilder::text(one ? say(KH_TR("start at {a} %"), {{"a", num(start[0])}})
                                         : say(KH_TR("start at {a} … {b} %"), {{"a", num(start[0])}, {"b", num(start[1])}}))}});
@@ -47,12 +46,11 @@ std::vector<Row> gainLines(const RowBuilder& b) {
     for (const FlightMode& m : b.setup().transmitter.modes) {
         const ModeFigures* f = b.figures().mode(m.id);
         if (f == nullptr) continue;
-        lines.push_back(
-            b.line("tail-gains", "gain-" + m.id, say(KH_TR("{m}"), {{"m", m.name}}),
-                   {{{b.gain(elementPath("transmitter.modes.{}.tailGainPct"_field, m.id), b.setup().transmitter.profile.gainScale)}},
-                    {{RowBuilder::figure(f->gainRead)}},
-                    {{RowBuilder::figure(f->gainScaledPct)}},
-                    {{b.field(elementPath("transmitter.modes.{}.targetRpm"_field, m.id))}}}));
+        lines.push_back(b.line("tail-gains", "gain-" + m.id, say(KH_TR("{m}"), {{"m", m.name}}),
+                               {{{b.gain(elementPath("transmitter.modes.{}.tailGainPct"_field, m.id))}},
+                                {{RowBuilder::figure(f->gainRead)}},
+                                {{RowBuilder::figure(f->gainScaledPct)}},
+                                {{b.field(elementPath("transmitter.modes.{}.targetRpm"_field, m.id))}}}));
     }
     return lines;
 }
@@ -85,17 +83,15 @@ Cell neutralCell(const RowBuilder& b) {
 
 Row direction(const RowBuilder& b) {
     const Setup& s = b.setup();
-    Cell controller{{b.flag("controller.tail.reversed"_field, KH_TR("servo rev"), KH_TR("servo norm"))}};
+    Cell controller{{b.field("controller.tail.reversed"_field)}};
     // one direction for stick and gyro: the other is no setting of this box
-    if (!s.controller.profile.oneTailDirection || s.controller.directions.rudderReversed)
-        controller.parts.insert(controller.parts.begin(),
-                                b.flag("controller.directions.rudderReversed"_field, KH_TR("reversed"), KH_TR("normal")));
+    if (!s.controller.profile->oneTailDirection || s.controller.directions.rudderReversed)
+        controller.parts.insert(controller.parts.begin(), b.field("controller.directions.rudderReversed"_field));
     Cell machine{{RowBuilder::figure(b.figures().sliderLeftMm, label(KH_TR("stick left"))),
                   b.word("machine.tail.lever"_field, {"trailing", "leading"}, label(KH_TR("lever")))}};
     if (!tailBladesTurn(s)) machine = {{RowBuilder::text(say(KH_TR("stick left: {s}"), {{"s", noseLeftSign(s)}}))}};
-    Row row = b.row("tail-direction", say(KH_TR("Tail direction")),
-                    {{b.flag("transmitter.channels.rudder.reversed"_field, KH_TR("reversed"), KH_TR("normal"))}}, std::move(controller),
-                    std::move(machine));
+    Row row = b.row("tail-direction", say(KH_TR("Tail direction")), {{b.field("transmitter.channels.rudder.reversed"_field)}},
+                    std::move(controller), std::move(machine));
     // before blades and drive were seen, what is seen of the direction proves nothing
     if (row.standing == Standing::Proved && !edgesSeen(s)) row.standing = Standing::Entered;
     return row;
@@ -112,15 +108,15 @@ StationPage tailRows(const RowBuilder& b) {
     const Setup& s = b.setup();
     const Figures& f = b.figures();
     const ControllerProfile& box = s.controller.profile;
-    const std::string name = helicopter(s).tail.servo.name;
+    const std::string name = helicopter(s).tail.servo->name;
     StationPage page{Station::Tail, {}};
     page.rows = {
         b.row("tail-edges", say(KH_TR("Tail blades")), {}, {},
               {{b.word("machine.tail.drive"_field, {"main rotor", "own motor"}),
                 b.word("machine.tail.topBlade"_field, {"aft", "forward"}, label(KH_TR("top blade")))}}),
-        b.row("tail-pulse", say(KH_TR("Tail pulse")), {}, {{b.word("controller.tail.pulseUs"_field, numberOptions(box.pulsesUs))}},
+        b.row("tail-pulse", say(KH_TR("Tail pulse")), {}, {{b.oneOf("controller.tail.pulseUs"_field, box.pulsesUs)}},
               {{b.field("machine.tail.servo.pulseUs"_field, say(KH_TR("{n}"), {{"n", name}}))}}),
-        b.row("tail-rate", say(KH_TR("Tail rate")), {}, {{b.word("controller.tail.rateHz"_field, numberOptions(box.ratesHz))}},
+        b.row("tail-rate", say(KH_TR("Tail rate")), {}, {{b.oneOf("controller.tail.rateHz"_field, box.ratesHz)}},
               {{b.field("machine.tail.servo.maxHz"_field, say(KH_TR("{n} to"), {{"n", name}}))}}),
         RowBuilder::under(
             "tail-rate",
@@ -133,8 +129,7 @@ StationPage tailRows(const RowBuilder& b) {
                           b.row("tail-check", say(KH_TR("Judged by")), {{b.field("transmitter.schools.tailCheck"_field)}}, {},
                                 {{RowBuilder::text(say(KH_TR("stick left: {s}"), {{"s", noseLeftSign(s)}}))}})),
         b.row("tail-servo", say(KH_TR("Servo mounting")), {}, {},
-              {{b.flag("machine.tail.risesWithPulse"_field, KH_TR("rises"), KH_TR("sinks")),
-                b.flag("machine.tail.crankTurnsOver"_field, KH_TR("crank turns over"), KH_TR("straight"))}}),
+              {{b.field("machine.tail.risesWithPulse"_field), b.field("machine.tail.crankTurnsOver"_field)}}),
         b.row("tail-arm", say(KH_TR("Arm and link")), {}, {},
               {{unitless(b.field("machine.tail.armMm"_field, label(KH_TR("r")))),
                 unitless(b.field("machine.tail.linkMm"_field, label(KH_TR("L")))), b.labelled("machine.tail.gripMm"_field)}}),
@@ -150,7 +145,9 @@ StationPage tailRows(const RowBuilder& b) {
         RowBuilder::under(
             "tail-limits",
             b.row("tail-window", say(KH_TR("Its window")), {},
-                  {{RowBuilder::text(say(KH_TR("{a} … {b} %"), {{"a", num(box.tailWindowLowPct)}, {"b", num(box.tailWindowHighPct)}}))}},
+                  {{RowBuilder::text(say(KH_TR("{a} … {b}"),
+                                         {{"a", bare(bare(amount(b.setup(), "controller.tail.limitLeftPct"_field, box.tailWindowLowPct)))},
+                                          {"b", amount(b.setup(), "controller.tail.limitLeftPct"_field, box.tailWindowHighPct)}}))}},
                   {{RowBuilder::figure(f.tailArmMm, label(KH_TR("100 % on an arm of")))}})),
         RowBuilder::aside("tail-limits", KH_TR("a limit is backed off from where the slider binds, or from where the servo begins to buzz"),
                           readRow(b.row("tail-back-off", say(KH_TR("Back-off from")), {{b.field("transmitter.schools.tailLimits"_field)}},
@@ -172,8 +169,7 @@ StationPage tailRows(const RowBuilder& b) {
         gains(b),
         RowBuilder::under("tail-gains",
                           b.row("gain-start", say(KH_TR("By head speed")), {},
-                                {{b.flag("controller.profile.scalesGain"_field, KH_TR("scales it"), KH_TR("as it is sent")),
-                                  b.labelled("controller.profile.gainStartPct"_field)}},
+                                {{b.field("controller.profile.scalesGain"_field), b.labelled("controller.profile.gainStartPct"_field)}},
                                 {{RowBuilder::text(box.scalesGain ? say(KH_TR("the controller scales it: one gain in all modes"))
                                                                   : say(KH_TR("the first mode's gain carried to each")))}})),
         b.row("heading-hold", say(KH_TR("Heading hold")), {},

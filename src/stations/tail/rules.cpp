@@ -28,24 +28,27 @@ void tailServo(const AuditContext& c, std::vector<Finding>& out) {
     if (!tailBladesTurn(c.setup)) return;
     const ServoProfile& s = helicopter(c.setup).tail.servo;
     const ControllerTail& t = c.setup.controller.tail;
+    const double rate = s.maxHz ? allowedRateHz(c.setup.controller.profile, *s.maxHz, t.pulseUs) : 0.0;
     if (s.maxHz && t.rateHz > *s.maxHz + 1e-9)
-        out.push_back(
-            {.id = "tail-rate",
-             .severity = Severity::Danger,
-             .row = "tail-rate"_row,
-             .title = c.say(KH_TR("The tail rate destroys {s}"), {{"s", s.name}}),
-             .found = c.say(KH_TR("{r} Hz is sent; {s} survives {m} Hz."), {{"r", num(t.rateHz)}, {"s", s.name}, {"m", num(*s.maxHz)}}),
-             .why = c.say(KH_TR("The servo overheats and the tail is lost in flight.")),
-             .todo = c.say(KH_TR("Set {m} Hz or less for the tail in the controller."), {{"m", num(*s.maxHz)}}),
-             .box = Box::Controller,
-             .subject = "controller.tail.rateHz"_field,
-             .fix = {{"controller.tail.rateHz"_field, std::min(*s.maxHz, 50.0)}}});
+        out.push_back({.id = "tail-rate",
+                       .severity = Severity::Danger,
+                       .row = "tail-rate"_row,
+                       .title = c.say(KH_TR("The tail rate destroys {s}"), {{"s", s.name}}),
+                       .found = c.say(KH_TR("{r} is sent; {s} survives {m}."), {{"r", c.amount("controller.tail.rateHz"_field)},
+                                                                                {"s", s.name},
+                                                                                {"m", c.amount("machine.tail.servo.maxHz"_field)}}),
+                       .why = c.say(KH_TR("The servo overheats and the tail is lost in flight.")),
+                       .todo = c.say(KH_TR("Set {r} for the tail in the controller before its servo is plugged in."),
+                                     {{"r", c.amount("controller.tail.rateHz"_field, rate)}}),
+                       .box = Box::Controller,
+                       .subject = "controller.tail.rateHz"_field,
+                       .fix = {{"controller.tail.rateHz"_field, rate}}});
     if (!s.maxHz && t.rateHz > 50.0)
         out.push_back({.id = "tail-rate",
                        .severity = Severity::Warning,
                        .row = "tail-rate"_row,
                        .title = c.say(KH_TR("The tail servo's highest rate is not known")),
-                       .found = c.say(KH_TR("{r} Hz is sent to {s}."), {{"r", num(t.rateHz)}, {"s", s.name}}),
+                       .found = c.say(KH_TR("{r} is sent to {s}."), {{"r", c.amount("controller.tail.rateHz"_field)}, {"s", s.name}}),
                        .why = c.say(KH_TR("An analogue servo burns above 50 Hz.")),
                        .todo = c.say(KH_TR("Set 50 Hz for the tail in the controller until you have looked it up.")),
                        .box = Box::Controller,
@@ -62,19 +65,21 @@ void tailServo(const AuditContext& c, std::vector<Finding>& out) {
                        .box = Box::Bench,
                        .subject = "machine.tail.servo.pulseUs"_field});
     else if (std::abs(*s.pulseUs - t.pulseUs) > 100.0)
-        out.push_back({.id = "tail-pulse",
-                       .severity = Severity::Danger,
-                       .row = "tail-pulse"_row,
-                       .title = c.say(KH_TR("The pulse drives {s} to its stop"), {{"s", s.name}}),
-                       .found = c.say(KH_TR("{p} µs centre is sent; {s} wants {w} µs."),
-                                      {{"p", num(t.pulseUs)}, {"s", s.name}, {"w", num(*s.pulseUs)}}),
-                       .why = c.say(KH_TR("The tail servo runs against its end, hums and burns.")),
-                       .todo = c.say(KH_TR("Set {w} µs for the tail in the controller; if it hums at power-up, pull the pack at once."),
-                                     {{"w", num(*s.pulseUs)}}),
-                       .box = Box::Controller,
-                       .witness = sticksAt(0.0, 0.0, 0.0),
-                       .subject = "controller.tail.pulseUs"_field,
-                       .fix = {{"controller.tail.pulseUs"_field, *s.pulseUs}}});
+        out.push_back(
+            {.id = "tail-pulse",
+             .severity = Severity::Danger,
+             .row = "tail-pulse"_row,
+             .title = c.say(KH_TR("The pulse drives {s} to its stop"), {{"s", s.name}}),
+             .found = c.say(KH_TR("{p} centre is sent; {s} wants {w}."), {{"p", c.amount("controller.tail.pulseUs"_field)},
+                                                                          {"s", s.name},
+                                                                          {"w", c.amount("controller.tail.pulseUs"_field, *s.pulseUs)}}),
+             .why = c.say(KH_TR("The tail servo runs against its end, hums and burns.")),
+             .todo = c.say(KH_TR("Set {w} for the tail in the controller; if it hums at power-up, pull the pack at once."),
+                           {{"w", c.amount("controller.tail.pulseUs"_field, *s.pulseUs)}}),
+             .box = Box::Controller,
+             .witness = sticksAt(0.0, 0.0, 0.0),
+             .subject = "controller.tail.pulseUs"_field,
+             .fix = {{"controller.tail.pulseUs"_field, *s.pulseUs}}});
 }
 
 void tailDirection(const AuditContext& c, std::vector<Finding>& out) {
@@ -89,7 +94,7 @@ void tailDirection(const AuditContext& c, std::vector<Finding>& out) {
     const Edit direction{"controller.directions.rudderReversed"_field, !reversed};
     const Edit servo{"controller.tail.reversed"_field, !c.setup.controller.tail.reversed};
     // a box with one direction for stick and gyro has only the servo's; a direction that was turned over all the same is turned back
-    const bool one = c.setup.controller.profile.oneTailDirection;
+    const bool one = c.setup.controller.profile->oneTailDirection;
     Finding f{
         .severity = Severity::Danger,
         .row = "tail-direction"_row,
@@ -113,9 +118,12 @@ void precompensation(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back({.severity = Severity::Warning,
                    .row = "precompensation"_row,
                    .title = c.say(KH_TR("The tail's precompensation is large")),
-                   .found = c.say(KH_TR("{p} %; up to {m} % is usual."), {{"p", signedNum(set)}, {"m", num(kPrecompensationPct)}}),
+                   .found = c.say(KH_TR("{p}; up to {m} is usual."),
+                                  {{"p", c.amount("controller.tail.precompensationPct"_field)},
+                                   {"m", c.amount("controller.tail.precompensationPct"_field, kPrecompensationPct, Amount::Kind::Step)}}),
                    .why = c.say(KH_TR("Each move of the collective kicks the tail round.")),
-                   .todo = c.say(KH_TR("Start at 0 % in the controller, and raise it only while the kick gets smaller.")),
+                   .todo = c.say(KH_TR("Start at {z} in the controller, and raise it only while the kick gets smaller."),
+                                 {{"z", c.amount("controller.tail.precompensationPct"_field, 0.0)}}),
                    .box = Box::Controller,
                    .subject = "controller.tail.precompensationPct"_field,
                    .fix = {{"controller.tail.precompensationPct"_field, 0.0}},
@@ -132,11 +140,14 @@ void tailWindow(const AuditContext& c, std::vector<Finding>& out) {
              .severity = Severity::Warning,
              .row = "tail-limits"_row,
              .title = c.say(KH_TR("A tail limit is outside the controller's window")),
-             .found = c.say(KH_TR("{l} %; {box} judges {a} … {b} % as right."),
-                            {{"l", num(limit)}, {"box", box.name}, {"a", num(box.tailWindowLowPct)}, {"b", num(box.tailWindowHighPct)}}),
+             .found = c.say(KH_TR("{l}; {box} judges {a} … {b} as right."),
+                            {{"l", c.amount("controller.tail.limitLeftPct"_field, limit)},
+                             {"box", box.name},
+                             {"a", bare(c.amount("controller.tail.limitLeftPct"_field, box.tailWindowLowPct))},
+                             {"b", c.amount("controller.tail.limitLeftPct"_field, box.tailWindowHighPct)}}),
              .why = c.say(KH_TR("The geometry does not suit: the tail is coarse or slow.")),
-             .todo = c.say(KH_TR("Use a tail arm of {m} mm, then read the limits again."),
-                           {{"m", num(tailArmFor(helicopter(c.setup).tail.armMm, std::max(1.0, limit)), 1)}}),
+             .todo = c.say(KH_TR("Use a tail arm of {m}, then read the limits again."),
+                           {{"m", c.amount("machine.tail.armMm"_field, tailArmFor(helicopter(c.setup).tail.armMm, std::max(1.0, limit)))}}),
              .box = Box::Controller,
              .witness = sticksAt(0.0, 0.0, key == std::string("limitLeftPct") ? -1.0 : 1.0),
              .subject = std::string("controller.tail.") + key,
@@ -156,8 +167,8 @@ void tailSides(const AuditContext& c, std::vector<Finding>& out) {
         {.severity = Severity::Warning,
          .row = "tail-limits"_row,
          .title = c.say(KH_TR("The tail limits of the two sides differ")),
-         .found =
-             c.say(KH_TR("{l} % left and {r} % right: more than 10 % apart."), {{"l", num(t.limitLeftPct)}, {"r", num(t.limitRightPct)}}),
+         .found = c.say(KH_TR("{l} left and {r} right: more than 10 % apart."),
+                        {{"l", c.amount("controller.tail.limitLeftPct"_field)}, {"r", c.amount("controller.tail.limitRightPct"_field)}}),
          .why = c.say(KH_TR("The slider is not centred or the neutral pitch is off; one side blows out first.")),
          .todo = c.say(KH_TR("Centre the slider with the link, arm square, then read both limits again.")),
          .box = Box::Machine,
@@ -173,22 +184,24 @@ void tailStop(const AuditContext& c, std::vector<Finding>& out) {
     const double most = std::max(std::abs(c.figures.sliderLeftMm.value), std::abs(c.figures.sliderRightMm.value));
     if (most < stop - 1e-6) return;
     const TailFacts& tail = helicopter(c.setup).tail;
-    const double stroke = strokeFor(c.setup.controller.profile.tailStrokeUs, c.setup.controller.tail.pulseUs);
+    const double stroke = strokeFor(c.setup.controller.profile->tailStrokeUs, c.setup.controller.tail.pulseUs);
     const double ball = std::min(0.95 * stop / tail.crankRatio, 0.9 * tail.armMm);
-    const double limit = std::floor(pctFromShare(armAngleDeg(tail.armMm, tail.linkMm, ball) / tail.servo.degPerUs / stroke));
-    out.push_back(
-        {.severity = Severity::Warning,
-         .row = "tail-limits"_row,
-         .title = c.say(KH_TR("The tail slider runs into its stop")),
-         .found = c.say(KH_TR("The slider reaches ±{s} mm, its stop."), {{"s", num(stop, 1)}}),
-         .why = c.say(KH_TR("The servo stalls against it and heats up.")),
-         .todo = c.setup.transmitter.schools.tailLimits == TailLimitSchool::Bind
-                     ? c.say(KH_TR("Bind, then back off: set the tail limits to {l} % in the controller."), {{"l", num(limit)}})
-                     : c.say(KH_TR("Where it buzzes, then back off: set the tail limits to {l} % in the controller."), {{"l", num(limit)}}),
-         .box = Box::Controller,
-         .witness = sticksAt(0.0, 0.0, 1.0),
-         .subject = "controller.tail.limitRightPct"_field,
-         .fix = {{"controller.tail.limitLeftPct"_field, limit}, {"controller.tail.limitRightPct"_field, limit}}});
+    const double limit = std::floor(pctFromShare(armAngleDeg(tail.armMm, tail.linkMm, ball) / tail.servo->degPerUs / stroke));
+    out.push_back({.severity = Severity::Warning,
+                   .row = "tail-limits"_row,
+                   .title = c.say(KH_TR("The tail slider runs into its stop")),
+                   .found = c.say(KH_TR("The slider reaches ±{s}, its stop."),
+                                  {{"s", c.amount("machine.tail.sliderLimitMm"_field, stop, Amount::Kind::Step)}}),
+                   .why = c.say(KH_TR("The servo stalls against it and heats up.")),
+                   .todo = c.setup.transmitter.schools.tailLimits == TailLimitSchool::Bind
+                               ? c.say(KH_TR("Bind, then back off: set the tail limits to {l} in the controller."),
+                                       {{"l", c.amount("controller.tail.limitLeftPct"_field, limit)}})
+                               : c.say(KH_TR("Where it buzzes, then back off: set the tail limits to {l} in the controller."),
+                                       {{"l", c.amount("controller.tail.limitLeftPct"_field, limit)}}),
+                   .box = Box::Controller,
+                   .witness = sticksAt(0.0, 0.0, 1.0),
+                   .subject = "controller.tail.limitRightPct"_field,
+                   .fix = {{"controller.tail.limitLeftPct"_field, limit}, {"controller.tail.limitRightPct"_field, limit}}});
 }
 
 void tailNeutral(const AuditContext& c, std::vector<Finding>& out) {
@@ -197,16 +210,18 @@ void tailNeutral(const AuditContext& c, std::vector<Finding>& out) {
     const bool clockwise = helicopter(c.setup).rotor.turning == Turning::Clockwise;
     const double built = helicopter(c.setup).tail.neutralPitchDeg * (clockwise ? 1.0 : -1.0);
     if (!f.known || std::abs(f.value - built) <= 4.0) return;
-    out.push_back(
-        {.severity = Severity::Note,
-         .row = "tail-neutral"_row,
-         .title = c.say(KH_TR("The tail's neutral pitch is far from the hover's")),
-         .found = c.say(KH_TR("{b}° is built in; the hover needs about {n}°."), {{"b", signedNum(built, 1)}, {"n", signedNum(f.value, 1)}}),
-         .why = c.say(KH_TR("One side has less left than the other.")),
-         .todo = c.say(KH_TR("Set the link so that mid travel carries about {n}°."), {{"n", signedNum(f.value, 1)}}),
-         .box = Box::Machine,
-         .subject = "machine.tail.neutralPitchDeg"_field,
-         .fix = {{"machine.tail.neutralPitchDeg"_field, roundToStep(f.value, 0.5) * (clockwise ? 1.0 : -1.0)}}});
+    out.push_back({.severity = Severity::Note,
+                   .row = "tail-neutral"_row,
+                   .title = c.say(KH_TR("The tail's neutral pitch is far from the hover's")),
+                   .found = c.say(KH_TR("{b} is built in; the hover needs about {n}."),
+                                  {{"b", c.amount("machine.tail.neutralPitchDeg"_field, built)},
+                                   {"n", c.amount("machine.tail.neutralPitchDeg"_field, f.value)}}),
+                   .why = c.say(KH_TR("One side has less left than the other.")),
+                   .todo = c.say(KH_TR("Set the link so that mid travel carries about {n}."),
+                                 {{"n", c.amount("machine.tail.neutralPitchDeg"_field, f.value)}}),
+                   .box = Box::Machine,
+                   .subject = "machine.tail.neutralPitchDeg"_field,
+                   .fix = {{"machine.tail.neutralPitchDeg"_field, roundToStep(f.value, 0.5) * (clockwise ? 1.0 : -1.0)}}});
 }
 
 }  // namespace

@@ -65,7 +65,7 @@ Guide directionGuide(const Setup& setup, const Figures&) {
           say(KH_TR("{s}."), {{"s", noseLeftSign(setup)}}),
           {}},
          {Box::Controller,
-          setup.controller.profile.oneTailDirection
+          setup.controller.profile->oneTailDirection
               ? say(KH_TR("Last the gyro; stick and gyro have one direction in this box. Leave the menu, save, restart; turn the nose "
                           "right by hand."))
               : say(KH_TR("Last the gyro. Leave the menu, save, restart; turn the nose right by hand.")),

@@ -6,6 +6,7 @@
 #include "formula/linkage.h"
 #include "formula/rotor.h"
 #include "judge/helicopter/figures.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/functions.h"
 #include "model/helicopter/helicopter.h"
@@ -60,10 +61,12 @@ Solved solveLimits(const Setup& setup, std::span<const Reading> readings) {
         a.box = Box::Controller;
         a.value = a.expect = limits[i];
         a.unit = a.expectUnit = "%";
-        a.todo = say(KH_TR("Set the {side} limit to {l} % in the controller."), {{"side", asWord(sides[i])}, {"l", num(limits[i])}});
+        a.todo = say(KH_TR("Set the {side} limit to {l} in the controller."),
+                     {{"side", asWord(sides[i])}, {"l", amount(setup, a.field, limits[i])}});
         a.why.title = say(KH_TR("tail limit"));
-        a.why.line(KH_TR("where it binds − back-off = {b} % − {o} % = {l} %"),
-                   {{"b", num(bind, 1)}, {"o", num(kBackOffPct)}, {"l", num(limits[i])}});
+        a.why.line(KH_TR("where it binds − back-off = {b} − {o} = {l}"), {{"b", amount(setup, a.field, bind)},
+                                                                          {"o", amount(setup, a.field, kBackOffPct, Amount::Kind::Step)},
+                                                                          {"l", amount(setup, a.field, limits[i])}});
         a.edits = {{a.field, limits[i]}};
         out.answers.push_back(std::move(a));
     }
@@ -76,11 +79,11 @@ Solved solveLimits(const Setup& setup, std::span<const Reading> readings) {
     const double mean = (limits[0] + limits[1]) / 2.0;
     const TailFacts& tail = helicopter(setup).tail;
     if (mean < box.tailWindowLowPct || mean > box.tailWindowHighPct)
-        out.remarks.push_back(say(KH_TR("{box} judges {a} … {b} % as right: the hole at {m} mm of the arm brings the limits to 100 %."),
+        out.remarks.push_back(say(KH_TR("{box} judges {a} … {b} as right: the hole at {m} of the arm brings the limits to 100 %."),
                                   {{"box", box.name},
-                                   {"a", num(box.tailWindowLowPct)},
-                                   {"b", num(box.tailWindowHighPct)},
-                                   {"m", num(tailArmFor(tail.armMm, mean), 1)}}));
+                                   {"a", bare(amount(setup, "controller.tail.limitLeftPct"_field, box.tailWindowLowPct))},
+                                   {"b", amount(setup, "controller.tail.limitLeftPct"_field, box.tailWindowHighPct)},
+                                   {"m", amount(setup, "machine.tail.armMm"_field, tailArmFor(tail.armMm, mean))}}));
     return out;
 }
 
@@ -111,7 +114,7 @@ Solved solveNeutral(const Setup& setup, std::span<const Reading> readings) {
         a.value = a.expect = built;
         a.unit = a.expectUnit = "°";
         a.decimals = 1;
-        a.todo = say(KH_TR("Write down {d}° at mid travel."), {{"d", signedNum(built, 1)}});
+        a.todo = say(KH_TR("Write down {d} at mid travel."), {{"d", amount(setup, "machine.tail.neutralPitchDeg"_field, built)}});
         a.why.title = say(KH_TR("neutral pitch"));
         a.why.line(KH_TR("read at the tail blades with the arm square and the rudder at 0"));
         a.edits = {{a.field, built}};
@@ -128,8 +131,15 @@ Solved solveNeutral(const Setup& setup, std::span<const Reading> readings) {
         slider.decimals = 2;
         slider.expect = pitchDeg;
         slider.expectUnit = "°";
-        slider.why.line(KH_TR("slider = g · (sin {n}° − sin {b}°) = {s} mm"),
-                        {{"n", num(pitchDeg, 1)}, {"b", signedNum(built, 1)}, {"s", signedNum(slider.value, 2)}});
+        slider.why.line(KH_TR("lever on the trailing side + / leading side −: {l}; rotor clockwise + / counter-clockwise −: {r}"),
+                        {{"l", signedNum(lever)}, {"r", signedNum(side)}});
+        slider.why.line(KH_TR("slider = l · r · g · (sin {n}° − sin {b}) = {l} · {r} · {g} · (sin {n}° − sin {b}) = {s} mm"),
+                        {{"l", signedNum(lever)},
+                         {"r", signedNum(side)},
+                         {"g", amount(setup, "machine.tail.gripMm"_field, h.tail.gripMm)},
+                         {"n", num(pitchDeg, 1)},
+                         {"b", amount(setup, "machine.tail.neutralPitchDeg"_field, built)},
+                         {"s", signedNum(slider.value, 2)}});
         slider.todo =
             say(KH_TR("Move the slider by {s} mm (+ right, seen from behind) with the link, arm square: mid travel then carries {n}°."),
                 {{"s", signedNum(slider.value, 2)}, {"n", num(pitchDeg, 1)}});
@@ -196,9 +206,9 @@ SolvedField gainField(const Setup& setup, const FlightMode& mode, const ChannelS
     a.expect = sent.readsPct;
     const char* text = next.done ? KH_TR("{m}: set the tail gain to {t}; the controller then reads {r} %. The search is done.")
                                  : KH_TR("{m}: fly {t} next; the controller then reads {r} %. Land to change it.");
-    a.todo = say(
-        text,
-        {{"m", mode.name}, {"t", render(gainAsShown(sent.sentPct, setup.transmitter.profile.gainScale))}, {"r", signedNum(sent.readsPct)}});
+    a.todo = say(text, {{"m", mode.name},
+                        {"t", amount(setup, elementPath("transmitter.modes.{}.tailGainPct"_field, mode.id), sent.sentPct)},
+                        {"r", signedNum(sent.readsPct)}});
     a.why = sent.why;
     a.why.title = say(KH_TR("tail gain"));
     a.edits = {{a.field, sent.sentPct}};
@@ -218,15 +228,15 @@ void carryGains(const Setup& setup, const ChannelSettings& channel, std::span<co
         if (!found.done) continue;
         for (const FlightMode& to : setup.transmitter.modes) {
             if (to.id == from.id || !to.targetRpm || flownIn(to)) continue;
-            const double start = setup.controller.profile.scalesGain ? found.gain : gainCarried(found.gain, *from.targetRpm, *to.targetRpm);
+            const double start =
+                setup.controller.profile->scalesGain ? found.gain : gainCarried(found.gain, *from.targetRpm, *to.targetRpm);
             out.answers.push_back(gainField(setup, to, channel, {false, start}));
-            out.answers.back().why.line(
-                KH_TR("carried from {m}: {g} % at {a} rpm to {s} % at {b} rpm, raised by at most the ratio of the speeds"),
-                {{"m", from.name},
-                 {"g", num(found.gain, 1)},
-                 {"a", num(*from.targetRpm)},
-                 {"s", num(start, 1)},
-                 {"b", num(*to.targetRpm)}});
+            out.answers.back().why.line(KH_TR("carried from {m}: {g} % at {a} to {s} % at {b}, raised by at most the ratio of the speeds"),
+                                        {{"m", from.name},
+                                         {"g", num(found.gain, 1)},
+                                         {"a", amount(setup, elementPath("transmitter.modes.{}.targetRpm"_field, from.id))},
+                                         {"s", num(start, 1)},
+                                         {"b", amount(setup, elementPath("transmitter.modes.{}.targetRpm"_field, to.id))}});
         }
         return;
     }

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/helicopter/newmodel/newmodelview.h"
+#include "model/amounts.h"
 #include "model/helicopter/helicopter.h"
 
 #include "model/helicopter/layouts.h"
@@ -201,11 +202,12 @@ void NewModelView::drawFacts(QPainter& p, QRectF area) const {
                {{"n", num(helicopter(m).rotor.blades)}, {"l", num(helicopter(m).rotor.bladeMm)}, {"c", num(helicopter(m).rotor.chordMm)}})},
          {tr("mass"), say2(KH_TR("{m} kg"), {{"m", num(m.massKg, 2)}})},
          {tr("head speed"), say2(KH_TR("{list} rpm"), {{"list", speeds}})},
-         {tr("hold"), say2(KH_TR("{h} %"), {{"h", signedNum(s.transmitter.hold.throttlePct)}})},
+         {tr("hold"), words(kh::show(s, "transmitter.hold.throttlePct"_field))},
          {tr("pack"), engine ? say2(KH_TR("engine, {t} min first"), {{"t", num(s.transmitter.timerMin)}})
                              : say2(KH_TR("{c} cells, {t} min first"), {{"c", num(m.power.cells)}, {"t", num(s.transmitter.timerMin)}})},
-         {tr("tail"), say2(KH_TR("{d} m, gain {g} %"),
-                           {{"d", num(helicopter(m).tail.discM, 2)}, {"g", signedNum(s.transmitter.modes.front().tailGainPct)}})}}};
+         {tr("tail"), say2(KH_TR("{d}, gain {g}"),
+                           {{"d", amount(s, "machine.tail.discM"_field)},
+                            {"g", kh::show(s, elementPath("transmitter.modes.{}.tailGainPct"_field, s.transmitter.modes.front().id))}})}}};
     hairline(p, area.left(), area.top(), area.right(), t.muted);
     for (std::size_t i = 0; i < facts.size(); ++i) {
         const double x = area.left() + (i % 2 == 0 ? 0 : area.width() * 0.56);

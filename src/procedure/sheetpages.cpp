@@ -1,0 +1,304 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A box's part of the sheet, from the description and the box's own menu: a page's settings are rows, or a table where its lists have
+// more than one setting an element. Beside them stands what they come to at the machine.
+#include "model/amounts.h"
+#include "model/fieldtable.h"
+#include "model/menu.h"
+#include "procedure/sheetbuilder.h"
+
+#include <algorithm>
+#include <array>
+#include <span>
+#include <utility>
+
+namespace kh {
+
+namespace {
+
+using Beside = Message (*)(const SheetBuilder&, const std::string& element);
+
+// --- what settings come to -------------------------------------------------------------------------------------------------
+
+template <Figure Figures::*F>
+Message figure(const SheetBuilder& b, const std::string&) {
+    return SheetBuilder::shown(b.evaluation.figures.*F);
+}
+Message gainRead(const SheetBuilder& b, const std::string& mode) {
+    const ModeFigures* f = b.evaluation.figures.mode(mode);
+    return f == nullptr ? Message{} : say(KH_TR("reads {g}"), {{"g", SheetBuilder::shown(f->gainRead)}});
+}
+Message headSpeed(const SheetBuilder& b, const std::string& mode) {
+    const ModeFigures* f = b.evaluation.figures.mode(mode);
+    return f == nullptr ? say(KH_TR("–")) : SheetBuilder::shown(f->headRpm);
+}
+Message bladeAngles(const SheetBuilder& b, const std::string& mode) {
+    const ModeFigures* f = b.evaluation.figures.mode(mode);
+    if (f == nullptr) return say(KH_TR("–"));
+    return say(KH_TR("{l} … {h}"), {{"l", SheetBuilder::shown(f->pitchLow)}, {"h", SheetBuilder::shown(f->pitchHigh)}});
+}
+Message pulses(const SheetBuilder& b, const std::string& channel) {
+    const ChannelFigures* f = b.evaluation.figures.channel(channel);
+    if (f == nullptr || !f->lowUs.known) return say(KH_TR("–"));
+    return say(KH_TR("{a} … {b}"), {{"a", num(f->lowUs.value)}, {"b", num(f->highUs.value)}});
+}
+Message readings(const SheetBuilder& b, const std::string& channel) {
+    const ChannelFigures* f = b.evaluation.figures.channel(channel);
+    if (f == nullptr || !f->lowReading.known || channel == kThrottleChannel) return say(KH_TR("–"));
+    return say(KH_TR("{a} … {b}"), {{"a", signedNum(f->lowReading.value, 1)}, {"b", signedNum(f->highReading.value, 1)}});
+}
+Message servoOf(const SheetBuilder& b, const std::string& port) {
+    for (const PortSettings& p : b.setup.controller.ports)
+        if (p.id == port) return asWord(p.role);
+    return {};
+}
+template <const char* const& Text>
+Message words(const SheetBuilder&, const std::string&) {
+    return say(Text);
+}
+constexpr const char* kMixes = KH_TR("the controller mixes");
+constexpr const char* kMotorOff = KH_TR("motor off");
+constexpr const char* kFullPower = KH_TR("full power");
+constexpr const char* kACell = KH_TR("a cell");
+constexpr const char* kOfThrottle = KH_TR("of throttle");
+Message whoMixes(const SheetBuilder& b, const std::string&) {
+    return b.setup.transmitter.swashMixing == SwashMixing::Off ? say(kMixes) : Message{};
+}
+
+/// Beside one field.
+struct FieldBeside {
+    std::string_view pattern;
+    Beside beside;
+};
+constexpr std::array kBeside{
+    FieldBeside{"transmitter.swashMixing"_field, whoMixes},
+    FieldBeside{"transmitter.hold.throttlePct"_field, figure<&Figures::holdUs>},
+    FieldBeside{"transmitter.modes.{}.tailGainPct"_field, gainRead},
+    FieldBeside{"transmitter.alarms.timerStartPct"_field, words<kOfThrottle>},
+    FieldBeside{"transmitter.alarms.voltsPerCell"_field, words<kACell>},
+    FieldBeside{"controller.referencePct"_field, figure<&Figures::referenceDeg>},
+    FieldBeside{"controller.cyclicLimitPct"_field, figure<&Figures::cyclicDeg>},
+    FieldBeside{"controller.collectiveHighPct"_field, figure<&Figures::collectiveHighDeg>},
+    FieldBeside{"controller.collectiveLowPct"_field, figure<&Figures::collectiveLowDeg>},
+    FieldBeside{"controller.collectiveTrimPct"_field, figure<&Figures::midPitchDeg>},
+    FieldBeside{"controller.tail.limitLeftPct"_field, figure<&Figures::tailPitchLeftDeg>},
+    FieldBeside{"controller.tail.limitRightPct"_field, figure<&Figures::tailPitchRightDeg>},
+    FieldBeside{"controller.ports.{}.reversed"_field, servoOf},
+    FieldBeside{"controller.ports.{}.trimUs"_field, servoOf},
+    FieldBeside{"speedController.lowUs"_field, words<kMotorOff>},
+    FieldBeside{"speedController.highUs"_field, words<kFullPower>},
+};
+/// A further column of a table that has this topic.
+struct TableBeside {
+    std::string_view topic;
+    const char* heading;
+    Beside beside;
+};
+constexpr std::array kColumns{
+    TableBeside{"travel"_topic, KH_TR("pulse µs"), pulses}, TableBeside{"travel"_topic, KH_TR("reads %"), readings},
+    TableBeside{"throttle-curve"_topic, KH_TR("head"), headSpeed}, TableBeside{"pitch-curve"_topic, KH_TR("blade"), bladeAngles},
+    TableBeside{"servo-direction"_topic, KH_TR("servo"), servoOf}};
+
+// --- the page --------------------------------------------------------------------------------------------------------------
+
+/// A setting of a page.
+struct Setting {
+    const FieldPattern* pattern;
+    const Topic* topic;
+};
+
+/// The column of a setting in a table: what it is, with its unit.
+Message heading(const SheetBuilder& b, const FieldPattern& p) {
+    Message name = say(p.title.brief != nullptr ? p.title.brief : p.title.title);
+    for (auto g = p.groups.rbegin(); g != p.groups.rend(); ++g) name = say(KH_TR("{group} {field}"), {{"group", say(*g)}, {"field", name}});
+    const std::string unit = p.info.kind == FieldKind::Number ? unitOf(b.setup, p.pattern()) : std::string();
+    return unit.empty() ? name : say(KH_TR("{name} {unit}"), {{"name", name}, {"unit", unit}});
+}
+
+class PageWriter {
+public:
+    PageWriter(const SheetBuilder& b, const std::vector<std::string>& paths, SheetPart& part, const TypedPage& page)
+        : b_(b), paths_(paths), part_(part), page_(page) {}
+
+    void write(Box box) {
+        std::vector<Setting> settings;
+        for (const Topic* topic : page_.topics) {
+            if (topic->has != nullptr && !topic->has(b_.setup)) continue;
+            if (topic->id == "channel-order") channelOrder(*topic);
+            for (const FieldPattern& p : FieldTable::of(b_.setup).patterns())
+                if (p.info.home.box == box && p.info.home.topic == topic->id) settings.push_back({&p, topic});
+        }
+        // neighbours of one list stand in one table, where the box asks for all of an element at once
+        for (std::size_t i = 0; i < settings.size();) {
+            std::size_t n = 1;
+            const auto joins = [&](const Setting& s) {
+                if (settings[i].pattern->list.empty() || s.pattern->list != settings[i].pattern->list) return false;
+                if (isCurve(settings[i]) || isCurve(s)) return false;
+                return page_.order == PageOrder::Element || s.topic == settings[i].topic;
+            };
+            while (i + n < settings.size() && joins(settings[i + n])) ++n;
+            group(std::span(settings).subspan(i, n));
+            i += n;
+        }
+    }
+
+private:
+    static bool isCurve(const Setting& s) { return s.pattern->info.kind == FieldKind::CurvePoints; }
+
+    /// What stands in an element's field; empty where it has none.
+    [[nodiscard]] std::string pathOf(const FieldPattern& p, const std::string& element) const {
+        const std::string path = p.list + "." + element + "." + p.within;
+        return readField(b_.setup, path) && typingOf(b_.setup, path).topic != nullptr ? path : std::string();
+    }
+    /// The list's elements that have one of the settings, channels in the order of their numbers.
+    [[nodiscard]] std::vector<std::string> elementsOf(std::span<const Setting> settings) const {
+        std::vector<std::string> out;
+        const std::string& list = settings.front().pattern->list;
+        for (const std::string& path : paths_) {
+            if (!path.starts_with(list + ".")) continue;
+            const std::string rest = path.substr(list.size() + 1);
+            std::string id = rest.substr(0, rest.find('.'));
+            if (!out.empty() && out.back() == id) continue;
+            if (std::any_of(settings.begin(), settings.end(), [&](const Setting& s) { return !pathOf(*s.pattern, id).empty(); }))
+                out.push_back(std::move(id));
+        }
+        const auto number = [&](const std::string& id) {
+            const auto f = readField(b_.setup, elementPath("transmitter.channels.{}.number"_field, id));
+            return f ? std::get<double>(f->value) : 0.0;
+        };
+        if (list == "transmitter.channels")
+            std::stable_sort(out.begin(), out.end(), [&](const auto& a, const auto& b) { return number(a) < number(b); });
+        return out;
+    }
+    [[nodiscard]] Message nameOf(const std::string& list, const std::string& id) const {
+        const FieldTable& table = FieldTable::of(b_.setup);
+        const ListPattern* pattern = table.listOf(list);
+        const void* element = table.element(b_.setup, *pattern, id);
+        return element == nullptr ? plainWords(id) : pattern->access.name(element);
+    }
+    [[nodiscard]] Message beside(const FieldPattern& p, const std::string& element) const {
+        for (const FieldBeside& f : kBeside)
+            if (f.pattern == p.pattern()) return f.beside(b_, element);
+        return {};
+    }
+
+    void group(std::span<const Setting> settings) {
+        const FieldPattern& first = *settings.front().pattern;
+        if (first.list.empty()) {
+            for (const Setting& s : settings) {
+                const std::string path = s.pattern->within;
+                if (typingOf(b_.setup, path).topic != nullptr)
+                    plain(*s.topic).rows.push_back(b_.field(fieldTitle(b_.setup, path), path, beside(*s.pattern, {})));
+            }
+            return;
+        }
+        const std::vector<std::string> elements = elementsOf(settings);
+        if (elements.empty()) return;
+        if (isCurve(settings.front())) curves(settings.front(), elements);
+        else if (settings.size() > 1) table(settings, elements);
+        else
+            for (const std::string& id : elements) {
+                const std::string path = pathOf(first, id);
+                plain(*settings.front().topic).rows.push_back(b_.field(nameOf(first.list, id), path, beside(first, id)));
+            }
+    }
+
+    /// Without the unit, which the heading has; words whole.
+    [[nodiscard]] Message cell(const std::string& path, FieldKind kind) const {
+        return kind == FieldKind::Number || kind == FieldKind::Whole ? showBare(b_.setup, path, readField(b_.setup, path)->value)
+                                                                     : show(b_.setup, path);
+    }
+    void table(std::span<const Setting> settings, const std::vector<std::string>& elements) {
+        SheetSection& section = begin(settings.front());
+        for (const Setting& s : settings) section.columns.push_back(heading(b_, *s.pattern));
+        const std::vector<const TableBeside*> more = columnsOf(settings);
+        for (const TableBeside* column : more) section.columns.push_back(say(column->heading));
+        for (const std::string& id : elements) {
+            SheetRow row{nameOf(settings.front().pattern->list, id), {}, {}, Standing::Proved, {}, {}};
+            for (const Setting& s : settings) {
+                const std::string path = pathOf(*s.pattern, id);
+                row.cells.push_back(path.empty() ? Message{} : cell(path, s.pattern->info.kind));
+                if (path.empty()) continue;
+                row.standing = std::min(row.standing, standingOf(b_.setup, path));
+                row.fields.push_back(path);
+            }
+            for (const TableBeside* column : more) row.cells.push_back(column->beside(b_, id));
+            section.rows.push_back(std::move(row));
+        }
+    }
+
+    /// A curve of every mode: the points as they are typed, and what they come to.
+    void curves(const Setting& setting, const std::vector<std::string>& elements) {
+        SheetSection& section = begin(setting);
+        const FieldPattern& p = *setting.pattern;
+        const auto curveOf = [&](const std::string& id) { return std::get<Curve>(readField(b_.setup, pathOf(p, id))->value); };
+        std::size_t most = 0;
+        for (const std::string& id : elements) most = std::max(most, curveOf(id).points.size());
+        const std::string unit = unitOf(b_.setup, p.pattern());
+        for (std::size_t i = 0; i < most; ++i)
+            section.columns.push_back(say(KH_TR("point {n} {unit}"), {{"n", num(static_cast<double>(i + 1))}, {"unit", unit}}));
+        const std::vector<const TableBeside*> more = columnsOf(std::span(&setting, 1));
+        for (const TableBeside* column : more) section.columns.push_back(say(column->heading));
+        for (const std::string& id : elements) {
+            const std::string path = pathOf(p, id);
+            SheetRow row{nameOf(p.list, id), {}, {}, standingOf(b_.setup, path), {}, {path}};
+            const Curve curve = curveOf(id);
+            for (std::size_t i = 0; i < most; ++i)
+                row.cells.push_back(i < curve.points.size() ? say(KH_TR("{v}"), {{"v", bare(amount(b_.setup, path, curve.points[i].y))}})
+                                                            : Message{});
+            for (const TableBeside* column : more) row.cells.push_back(column->beside(b_, id));
+            section.rows.push_back(std::move(row));
+        }
+    }
+
+    /// Which channel a function comes on, as the controller is told: what is typed stands with the transmitter.
+    void channelOrder(const Topic& topic) {
+        for (const ChannelSettings& c : b_.setup.transmitter.channels) {
+            const std::string path = elementPath("transmitter.channels.{}.number"_field, c.id);
+            plain(topic).rows.push_back(
+                {channelTitle(c.id), say(KH_TR("channel {n}"), {{"n", amount(b_.setup, path)}}), {}, standingOf(b_.setup, path)});
+        }
+    }
+
+    static std::vector<const TableBeside*> columnsOf(std::span<const Setting> settings) {
+        std::vector<const TableBeside*> out;
+        for (const TableBeside& column : kColumns)
+            if (std::any_of(settings.begin(), settings.end(), [&](const Setting& s) { return s.topic->id == column.topic; }))
+                out.push_back(&column);
+        return out;
+    }
+    /// A section of its own: the page's, or, further down the page, its topic's within the page.
+    SheetSection& begin(const Setting& setting) {
+        rows_ = false;
+        part_.sections.push_back({title(setting.topic->title), {}, {}});
+        return part_.sections.back();
+    }
+    /// The section of rows that is being written, begun where there is none.
+    SheetSection& plain(const Topic& topic) {
+        if (!rows_) part_.sections.push_back({title(topic.title), {}, {}});
+        rows_ = true;
+        return part_.sections.back();
+    }
+    Message title(const char* more) {
+        const Message page = say(KH_TR("{t}"), {{"t", page_.title}});
+        return std::exchange(begun_, true) ? say(KH_TR("{page}: {more}"), {{"page", page}, {"more", say(more)}}) : page;
+    }
+
+    const SheetBuilder& b_;
+    const std::vector<std::string>& paths_;
+    SheetPart& part_;
+    const TypedPage& page_;
+    bool begun_ = false;
+    bool rows_ = false;  ///< the last section is one of rows
+};
+
+}  // namespace
+
+SheetPart boxPart(const SheetBuilder& b, Box box, const std::string& name) {
+    SheetPart part{box, name, {}};
+    const std::vector<std::string> paths = allPaths(b.setup);
+    for (const TypedPage& page : orderOfTyping(b.setup, box)) PageWriter(b, paths, part, page).write(box);
+    return part;
+}
+
+}  // namespace kh
