@@ -173,7 +173,10 @@ std::optional<double> gainTyped(const std::string& text, const Scale& scale, dou
 FieldValue readNumber(const Setup& setup, std::string_view path, const FieldPattern& p, const std::string& text) {
     const ScaleRef scale = scaleFor(setup, p);
     std::optional<double> value;
-    if (scale->writing != Scale::Writing::Number) {
+    const bool byMode = isGain(p) && !text.empty() && std::string_view("RrHh").find(text.front()) != std::string_view::npos;
+    if (byMode && scale->writing == Scale::Writing::Number) {
+        value = gainTyped(text, Scale{.unit = "%"}, 0.0);  // any box's gain may be typed as it is to be read
+    } else if (scale->writing != Scale::Writing::Number) {
         const auto field = readField(setup, path);
         const double* now = field ? std::get_if<double>(&field->value) : nullptr;
         value = gainTyped(text, *scale, now == nullptr ? 0.0 : *now);

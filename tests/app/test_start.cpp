@@ -51,6 +51,29 @@ TEST_CASE("a second start hands its file over, and is told whether it was opened
     CHECK(secondStart(socket, other));  // it is the one that is open
 }
 
+TEST_CASE("a second start takes no document from under what is being typed") {
+    Bench b;
+    const QString other = b.folder.filePath(QStringLiteral("dunlin.keel.json"));
+    REQUIRE(QFile::copy(QStringLiteral(KEELHAUL_SOURCE "/data/demo/dunlin-380.keel.json"), other));
+    b.go(Station::Airframe);
+    b.selectRow("mass", 2);
+    b.key(Qt::Key_Return);
+    REQUIRE(b.window.page()->editor() != nullptr);
+    b.window.page()->editor()->setText(QStringLiteral("2.4"));
+    CHECK_FALSE(b.window.openFromOutside(other));
+    REQUIRE(b.window.page()->editor() != nullptr);
+    CHECK(b.window.page()->editor()->text() == QStringLiteral("2.4"));
+    QTest::keyClick(b.window.page()->editor(), Qt::Key_Escape);
+    b.go(Station::Modes);
+    b.act("go-bench");
+    b.key(Qt::Key_Return);
+    REQUIRE(b.window.curves()->editor() != nullptr);
+    CHECK_FALSE(b.window.openFromOutside(other));
+    QTest::keyClick(b.window.curves()->editor(), Qt::Key_Escape);
+    CHECK(b.window.openFromOutside(other));
+    CHECK(b.w().setup().machine.name == "Dunlin 380");
+}
+
 TEST_CASE("a window that runs keeps its socket; one that was killed leaves nothing in the way") {
     Bench b;
     const QString socket = b.folder.filePath(QStringLiteral("window.sock"));

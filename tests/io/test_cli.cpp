@@ -131,7 +131,28 @@ TEST_CASE("new writes a model that opens, schema prints what is published") {
     REQUIRE(run("new --class 700 --transmitter halyard-16 --controller coxswain -o " + file).code == 0);
     REQUIRE(kh::io::loadDocument(file).setup.controller.profile->id == "coxswain");
     REQUIRE(run("new --class 9 -o " + file).code == 2);
+    // what is there stays, unless it is to be written over
+    const std::string before = kh::io::readFile(file);
+    const Answer refused = run("new --class 380 -o " + file, "2>&1");
+    REQUIRE(refused.code != 0);
+    REQUIRE_THAT(refused.out, Contains("--replace"));
+    REQUIRE(kh::io::readFile(file) == before);
+    REQUIRE(run("new --class 380 --replace -o " + file).code == 0);
+    REQUIRE(kh::io::readFile(file) != before);
     std::filesystem::remove(file);
+    // a link that leads nowhere is something that is there; written over, it is followed
+    const std::string link = temporary("link.keel.json");
+    std::filesystem::remove(link);
+    std::filesystem::create_symlink(file, link);
+    REQUIRE(run("new --class 380 --replace -o " + link).code == 0);
+    REQUIRE(std::filesystem::is_symlink(link));
+    REQUIRE_FALSE(std::filesystem::is_symlink(file));
+    std::filesystem::remove(link);
+    std::filesystem::remove(file);
+    const Answer piped = run("new --class 380 -o -");
+    REQUIRE(piped.code == 0);
+    REQUIRE_NOTHROW(kh::io::parseDocument(piped.out));
+    if (std::filesystem::exists("/dev/full")) REQUIRE(run("new --class 380 -o -", "2>/dev/null >/dev/full").code == 3);
     REQUIRE(run("schema").asJson() == json::parse(kh::io::readFile(KEELHAUL_SOURCE "/data/schema/setup.schema.json")));
     REQUIRE(run("schema nothing").code == 2);
 }

@@ -5,6 +5,7 @@
 #include "io/document.h"
 #include "io/profile.h"
 #include "model/helicopter/helicopter.h"
+#include "support.h"
 
 #include <catch2/catch.hpp>
 #include <filesystem>
@@ -69,6 +70,35 @@ TEST_CASE("the frozen documents of version 2 open without a note, their mounting
     }
     profile["mountings"] = {"sideways"};
     CHECK_THROWS_WITH(io::parseControllerProfile(profile.dump()), Catch::Contains("mountings") && Catch::Contains("sideways"));
+}
+
+TEST_CASE("the frozen documents of version 3 open without a note; what was noted at a time goes on as before any count") {
+    std::size_t files = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(KEELHAUL_SOURCE "/tests/documents/v3")) {
+        if (entry.path().extension() != ".json") continue;
+        INFO(entry.path().filename().string());
+        const nlohmann::json before = nlohmann::json::parse(io::readFile(entry.path()));
+        CHECK(before.at("version") == 3);
+        const io::Document document = io::loadDocument(entry.path());
+        CHECK(document.notes.empty());
+        CHECK(document.unknown.empty());
+        // an evening goes on: what is changed now comes after all that was noted
+        const Setup changed = khtest::edited(document.setup, {{"machine.massKg", document.setup.machine.massKg + 0.1}});
+        for (const auto& [path, record] : document.setup.standings) CHECK(record.change <= document.setup.change);
+        CHECK(changed.change > document.setup.change);
+        const nlohmann::json after = nlohmann::json::parse(io::writeDocument(document.setup));
+        CHECK(after.at("version") == io::kFormatVersion);
+        for (const nlohmann::json& step : nlohmann::json::diff(before, after)) {
+            const auto path = step.at("path").get<std::string>();
+            const bool boxes = path.find("/profile/") != std::string::npos;  // their menus are written in topics now
+            INFO(step.dump());
+            if (step.at("op") == "replace") CHECK((path == "/version" || boxes));
+            if (step.at("op") == "remove") CHECK(boxes);
+        }
+        CHECK(io::parseDocument(io::writeDocument(document.setup)).setup == document.setup);
+        ++files;
+    }
+    CHECK(files == 5);
 }
 
 TEST_CASE("the sign of version 1's lead goes: its size stays, and a sign that is not the build's is told") {

@@ -9,6 +9,8 @@
 #include "session/guards.h"
 #include "session/kept.h"
 
+#include <malloc.h>
+
 using khtest::Kept;
 using namespace kh;
 using namespace kh::app;
@@ -118,6 +120,20 @@ TEST_CASE("each word about the machine holds an hour of its own, by a clock nobo
     guards.forget();
     CHECK_FALSE(guards.ticked(Guard::LeadsOff));
 }
+
+#if defined(__GLIBC__) && !defined(__SANITIZE_ADDRESS__)  // a sanitizer keeps books of its own
+TEST_CASE("a thousand edits keep less than 20 MB") {
+    Kept m;
+    m.edit(2.0);
+    const std::size_t before = ::mallinfo2().uordblks;
+    for (int i = 0; i < 1000; ++i) m.edit(2.0 + 0.001 * (i % 500));
+    const std::size_t after = ::mallinfo2().uordblks;
+    INFO("kept: " << (after - before) / 1024 << " KiB");
+    CHECK(m.document.history().count() > 900);
+    CHECK(after - before < std::size_t{20} * 1024 * 1024);
+    CHECK(after > before);  // something was counted
+}
+#endif
 
 TEST_CASE("a long evening stays small, and every state of it comes back") {
     Kept m;

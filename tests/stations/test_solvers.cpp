@@ -327,6 +327,16 @@ TEST_CASE("what cannot be is said in words, with the likely cause") {
                Contains("cannot be told apart"));
 }
 
+TEST_CASE("without a flight mode there is nothing to measure under: every solver says so") {
+    Setup none = turnstone();
+    none.transmitter.modes.clear();
+    REQUIRE(solvers().size() > 10);
+    for (const SolverEntry& solver : solvers()) {
+        INFO(solver.id);
+        CHECK_THROWS_WITH(solveRound(none, solver, {}), Contains("transmitter.modes") && Contains("one flight mode or more"));
+    }
+}
+
 TEST_CASE("stories: one reading of each kind and its answer") {
     const Setup& s = turnstone();
     // 109 % at travel 105: 105 · 100 / 109 = 96.3, down to 96 so that it stays within 100

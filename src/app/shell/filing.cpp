@@ -64,7 +64,7 @@ bool MainWindow::openFromOutside(const QString& file) {
     if (same && !workspace_.repository().file().isEmpty()) return true;
     // what is being typed belongs to the model that is shown
     const auto views = pages_->findChildren<PageView*>();
-    const bool typing = QApplication::activePopupWidget() != nullptr ||
+    const bool typing = QApplication::activePopupWidget() != nullptr || curves_->editor() != nullptr ||
                         std::any_of(views.begin(), views.end(), [](const PageView* view) { return view->editor() != nullptr; });
     return !typing && !workspace_.document().modified() && QApplication::activeModalWidget() == nullptr && openFile(file);
 }

@@ -1,0 +1,117 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// One amount: a number is written and read in the writing of the box it is typed into, and nothing is judged by how a box writes.
+#include "base/error.h"
+#include "golden/builds.h"
+#include "judge/evaluation.h"
+#include "model/access.h"
+#include "model/amounts.h"
+#include "procedure/registry.h"
+#include "support.h"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+
+using namespace kh;
+using Catch::Contains;
+
+namespace {
+
+const std::vector<khtest::NamedSetup>& builds() {
+    static const std::vector<khtest::NamedSetup> all = [] {
+        std::vector<khtest::NamedSetup> out = khtest::allBuilds(30);
+        for (khtest::NamedSetup& drawn : khtest::drawnBuilds(20)) out.push_back(std::move(drawn));
+        return out;
+    }();
+    return all;
+}
+
+/// The same settings in boxes that count otherwise: travels and trims in µs, curves from 0 to 100, gains as they are sent.
+Setup countedOtherwise(Setup setup) {
+    TransmitterProfile& tx = setup.transmitter.profile.edit();
+    tx.gainScale = GainScale::Signed;
+    tx.scales = {{"travel", "µs", tx.usPerPct, 0.0, 0, 0.0},
+                 {"sub-trim", "µs", tx.usPerPct, 0.0, 0, 0.0},
+                 {"pitch-curve", "", 0.5, 50.0, 2, 0.0},
+                 {"rate", "points", 10.0, 0.0, 1, 0.0}};
+    setup.controller.profile.edit().scales = {{"cyclic-limit", "steps", 2.0, 0.0, 2, 0.0}};
+    return setup;
+}
+
+}  // namespace
+
+TEST_CASE("what a field shows is read back as the value it has, in the writing of every box") {
+    std::size_t numbers = 0;
+    for (const khtest::NamedSetup& b : builds())
+        for (const Setup& setup : {b.setup, countedOtherwise(b.setup)})
+            for (const std::string& path : allPaths(setup)) {
+                const auto field = readField(setup, path);
+                if (!field || !std::holds_alternative<double>(field->value)) continue;
+                const double value = std::get<double>(field->value);
+                const ScaleRef scale = scaleOf(setup, path);
+                INFO(b.name << ' ' << path << ' ' << value);
+                const double half = 0.5001 * std::pow(10.0, -scale->decimals) / std::abs(scale->factor);
+                for (const Message& said : {show(setup, path), showBare(setup, path, field->value)}) {
+                    INFO(render(said));
+                    CHECK(std::abs(std::get<double>(read(setup, path, render(said))) - value) <= half + 1e-9);
+                }
+                ++numbers;
+            }
+    CHECK(numbers > 10000);
+}
+
+TEST_CASE("two setups that are alike at the machine are judged alike, whatever their boxes count in") {
+    Speech masked = english();
+    masked.masksAmounts = true;
+    const auto said = [&](const Evaluation& e, const Speech& speech) {
+        std::string out;
+        for (const Finding& f : e.findings)
+            for (const Message* m : {&f.title, &f.found, &f.why, &f.todo}) out += f.id + ": " + render(*m, speech) + '\n';
+        return out;
+    };
+    std::size_t otherwise = 0;
+    for (const khtest::NamedSetup& b : builds()) {
+        INFO(b.name);
+        const Evaluation one = evaluate(b.setup), other = evaluate(countedOtherwise(b.setup));
+        CHECK(said(one, masked) == said(other, masked));
+        otherwise += said(one, english()) != said(other, english());
+    }
+    CHECK(otherwise > 0);  // some finding does name a number, in another writing
+}
+
+TEST_CASE("a gain is typed as its box shows it, or as it is read") {
+    const std::string path = "transmitter.modes.normal.tailGainPct";
+    for (const GainScale scale : {GainScale::Signed, GainScale::Centre50, GainScale::ModePercent, GainScale::Travel}) {
+        Setup s = khtest::turnstone();
+        s.transmitter.profile.edit().gainScale = scale;
+        const auto typed = [&](const char* text) { return std::get<double>(read(s, path, text)); };
+        for (const double gain : {-60.0, -10.0, 10.0, 44.0}) {
+            INFO(static_cast<int>(scale) << ' ' << gain);
+            const Message said = show(s, path, gain);
+            INFO(render(said));
+            CHECK(typed(render(said).c_str()) == Approx(gain).margin(1.1));  // a box of whole numbers rounds
+        }
+        CHECK(typed("H 32") > 0.0);
+        CHECK(typed("R 32") == Approx(-typed("H 32")));
+        CHECK_THROWS_AS(read(s, path, "X 32"), InputError);
+    }
+    const Setup s = khtest::turnstone();  // about 50
+    Setup other = s;
+    other.transmitter.profile.edit().gainScale = GainScale::ModePercent;
+    CHECK(std::get<double>(read(other, path, "−32")) == Approx(-std::get<double>(read(other, path, "+32"))));
+    CHECK(std::get<double>(read(s, path, "66")) == Approx(32.0));
+    CHECK(std::get<double>(read(s, path, "R 32")) == Approx(-32.0));
+}
+
+TEST_CASE("what is refused is told in the writing of the box") {
+    const Setup s = countedOtherwise(khtest::turnstone());
+    const std::string path = "transmitter.channels.rudder.travelHighPct";
+    CHECK(render(show(s, path)) == "420 µs");
+    CHECK(std::get<double>(read(s, path, "400")) == Approx(100.0));
+    try {
+        (void)khtest::edited(s, {{path, read(s, path, "900 µs")}});
+        FAIL("a travel beyond the box was taken");
+    } catch (const InputError& error) {
+        CHECK_THAT(render(refusal(s, error)), Contains("µs") && Contains("Rudder") && !Contains("travelHighPct"));
+    }
+}
