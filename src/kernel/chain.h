@@ -68,6 +68,12 @@ public:
     void toggle(const Patch& patch);
     [[nodiscard]] Instant at(const DeckNumbers& deck) const;
     [[nodiscard]] Instant at(const Deck& deck) const { return at(numbers(deck)); }
+    /// Of that instant only what the switches say: modes, hold, kill, cut, bank. For whoever tries many places.
+    [[nodiscard]] Instant modesAt(const DeckNumbers& deck) const {
+        Instant out;
+        flyModes(deck, out);
+        return out;
+    }
     [[nodiscard]] DeckNumbers numbers(const Deck& deck) const;
 
     /// The machine behind the controller. A class's own code knows more of its plant (kernel/<class>/plant.h).

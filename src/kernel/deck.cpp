@@ -43,11 +43,12 @@ std::optional<Deck> deckInMode(const Setup& setup, std::string_view modeId, Deck
 
 std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std::string_view modeId, Deck base) {
     const auto& modes = setup.transmitter.modes;
-    const auto isThere = [&](const Deck& deck) {
-        const Instant now = model.at(deck);
+    const auto isThere = [&](const DeckNumbers& deck) {
+        const Instant now = model.modesAt(deck);
         return modes[now.mode].id == modeId && !now.killActs && !now.cutActs;
     };
-    if (isThere(base)) return base;
+    DeckNumbers numbers = model.numbers(base);
+    if (isThere(numbers)) return base;
     // the switches that mode conditions depend on, tried in every combination: few, so exhaustive is fine; those of this mode first
     std::vector<const SwitchProfile*> named;
     const auto add = [&](const Condition& when) {
@@ -61,14 +62,20 @@ std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std:
     if (named.size() > kMostNamed) named.resize(kMostNamed);
     std::size_t combinations = 1;
     for (const SwitchProfile* s : named) combinations *= static_cast<std::size_t>(s->places);
-    for (std::size_t n = 0; n < combinations; ++n) {
-        Deck deck = base;
-        std::size_t rest = n;
+    const auto eachPlace = [&](std::size_t n, const auto& put) {
         for (const SwitchProfile* s : named) {
-            deck.switches[s->id] = static_cast<int>(rest % static_cast<std::size_t>(s->places)) + 1;
-            rest /= static_cast<std::size_t>(s->places);
+            put(*s, static_cast<int>(n % static_cast<std::size_t>(s->places)) + 1);
+            n /= static_cast<std::size_t>(s->places);
         }
-        if (isThere(deck)) return deck;
+    };
+    const SwitchProfile* first = setup.transmitter.profile->switches.data();
+    for (std::size_t n = 0; n < combinations; ++n) {
+        eachPlace(n, [&](const SwitchProfile& s, int place) {
+            numbers.places[static_cast<std::size_t>(&s - first)] = static_cast<std::int8_t>(place);
+        });
+        if (!isThere(numbers)) continue;
+        eachPlace(n, [&](const SwitchProfile& s, int place) { base.switches[s.id] = place; });
+        return base;
     }
     return std::nullopt;
 }

@@ -211,8 +211,16 @@ std::vector<std::string> allPaths(const Setup& setup) {
 }
 
 std::vector<std::string> pathsLike(const Setup& setup, std::string_view pattern) {
-    std::vector<std::string> paths = allPaths(setup);
-    std::erase_if(paths, [&](const std::string& path) { return !followsPattern(path, pattern); });
+    std::vector<std::string> paths;
+    const FieldTable& table = FieldTable::of(setup);
+    for (const ListPattern& list : table.lists()) {
+        if (!pattern.starts_with(list.path + ".{}.")) continue;
+        const std::string_view within = pattern.substr(list.path.size() + 4);
+        for (const std::string& id : table.elements(setup, list))
+            if (std::string path = list.path + '.' + id + '.' + std::string(within); table.find(setup, path))
+                paths.push_back(std::move(path));
+    }
+    if (paths.empty() && table.find(setup, pattern)) paths.emplace_back(pattern);
     return paths;
 }
 

@@ -85,6 +85,11 @@ void FieldVisitor::list(const char* key, std::vector<T>& values, const char* nam
                     const auto found = std::find_if(all.begin(), all.end(), [&](const T& x) { return x.id == id; });
                     return found == all.end() ? nullptr : &*found;
                 },
+                [](const void* list) {
+                    std::vector<std::string> ids;
+                    for (const T& x : *static_cast<const std::vector<T>*>(list)) ids.push_back(x.id);
+                    return ids;
+                },
                 [](const void* element) { return elementName(*static_cast<const T*>(element)); }};
     container_ = &values;
     if (const std::size_t size = beginList(key, values.size()); size != values.size()) values.resize(size);

@@ -72,8 +72,9 @@ inline constexpr FlagWords kReversed{KH_TR("reversed"), KH_TR("normal"), KH_TR("
 
 /// What is known of the elements of a list without their type, for access by path.
 struct ElementAccess {
-    void* (*find)(void* list, std::string_view id) = nullptr;  ///< nullptr if there is none of that id
-    Message (*name)(const void* element) = nullptr;            ///< what a pilot calls it: "Idle-up 1", "port 2"
+    void* (*find)(void* list, std::string_view id) = nullptr;     ///< nullptr if there is none of that id
+    std::vector<std::string> (*ids)(const void* list) = nullptr;  ///< of its elements, in their order
+    Message (*name)(const void* element) = nullptr;               ///< what a pilot calls it: "Idle-up 1", "port 2"
 };
 /// How a choice is read and written without its type.
 struct ChoiceAccess {

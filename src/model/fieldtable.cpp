@@ -211,6 +211,10 @@ const void* FieldTable::element(const Setup& setup, const ListPattern& list, std
     return list.access.find(through(startOf(const_cast<Setup&>(setup), list.ofAircraft), list.shared, false) + list.offset, id);
 }
 
+std::vector<std::string> FieldTable::elements(const Setup& setup, const ListPattern& list) const {
+    return list.access.ids(through(startOf(const_cast<Setup&>(setup), list.ofAircraft), list.shared, false) + list.offset);
+}
+
 std::optional<FieldPlace> FieldTable::find(const Setup& setup, std::string_view path) const {
     return locate(const_cast<Setup&>(setup), path, false);  // nothing is written through a place that was found so
 }

@@ -72,6 +72,8 @@ public:
     [[nodiscard]] const ListPattern* listOf(std::string_view path) const;
     /// The element of a list by its id; nullptr if there is none.
     [[nodiscard]] const void* element(const Setup& setup, const ListPattern& list, std::string_view id) const;
+    /// The ids of a list's elements, in their order.
+    [[nodiscard]] std::vector<std::string> elements(const Setup& setup, const ListPattern& list) const;
     [[nodiscard]] const std::vector<FieldPattern>& patterns() const { return patterns_; }
     [[nodiscard]] const std::vector<ListPattern>& lists() const { return lists_; }
 

@@ -46,6 +46,7 @@ void Workspace::begin() {
     deck_ = Deck{};
     posed_.clear();
     posedSwitches_.clear();
+    finding_ = -1;  // none of the model before
     forgetAfter();
 }
 
@@ -65,8 +66,9 @@ void Workspace::swap(Snapshot next) {
     }
     const bool sameDocument = next.setup == now_.setup;
     const bool sameClass = &next.setup->machine.aircraft.of() == &setup().machine.aircraft.of();
-    const std::string chosen =
-        finding_ < static_cast<int>(entries().size()) ? entries()[static_cast<std::size_t>(finding_)].key() : std::string();
+    const std::string chosen = finding_ >= 0 && finding_ < static_cast<int>(entries().size())
+                                   ? entries()[static_cast<std::size_t>(finding_)].key()
+                                   : std::string();
     now_ = std::move(next);
     if (const int there = entryOf(chosen); there >= 0) finding_ = there;
     if (!sameClass) {
