@@ -6,7 +6,10 @@
 #include "judge/evaluation.h"
 #include "model/access.h"
 #include "model/amounts.h"
+#include "procedure/ledger.h"
+#include "procedure/plantext.h"
 #include "procedure/registry.h"
+#include "procedure/sheet.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
@@ -63,20 +66,62 @@ TEST_CASE("what a field shows is read back as the value it has, in the writing o
 TEST_CASE("two setups that are alike at the machine are judged alike, whatever their boxes count in") {
     Speech masked = english();
     masked.masksAmounts = true;
-    const auto said = [&](const Evaluation& e, const Speech& speech) {
-        std::string out;
-        for (const Finding& f : e.findings)
-            for (const Message* m : {&f.title, &f.found, &f.why, &f.todo}) out += f.id + ": " + render(*m, speech) + '\n';
+    // findings, plan, pages and sheet: a line each, so that a difference names itself
+    const auto said = [&](const Setup& setup, const Speech& speech) {
+        std::vector<std::string> out;
+        const auto line = [&](const std::string& what, const Message& m) { out.push_back(what + ": " + render(m, speech)); };
+        const Evaluation e = evaluate(setup);
+        const WordedPlan plan = wordedPlan(setup, shippedStations().rules());
+        for (const Finding& f : e.findings) {
+            for (const Message* m : {&f.title, &f.found, &f.why, &f.todo}) line(f.id, *m);
+            line(f.id, remedyText(setup, e.findings, f, &plan.plan));
+        }
+        for (const StepText& t : plan.texts)
+            for (const Message* m : {&t.title, &t.was, &t.is, &t.todo, &t.found}) line("plan", *m);
+        for (const StationPage& page : ledger(setup, e))
+            for (const Row& row : page.rows)
+                for (const Cell& cell : row.cells)
+                    for (const Part& part : cell.parts)
+                        for (const Message* m : {&row.title, &part.label, &part.value}) line(row.id, *m);
+        for (const SheetPart& part : benchSheet(setup, e, plan).parts)
+            for (const SheetSection& section : part.sections)
+                for (const SheetRow& row : section.rows) {
+                    for (const Message* m : {&section.title, &row.what, &row.value, &row.machine}) line(part.name, *m);
+                    for (const Message& m : row.cells) line(part.name, m);
+                }
         return out;
     };
-    std::size_t otherwise = 0;
+    std::size_t lines = 0, otherwise = 0;
     for (const khtest::NamedSetup& b : builds()) {
         INFO(b.name);
-        const Evaluation one = evaluate(b.setup), other = evaluate(countedOtherwise(b.setup));
-        CHECK(said(one, masked) == said(other, masked));
-        otherwise += said(one, english()) != said(other, english());
+        const Setup counted = countedOtherwise(b.setup);
+        const auto one = said(b.setup, masked), other = said(counted, masked);
+        REQUIRE(one.size() == other.size());
+        for (std::size_t i = 0; i < one.size(); ++i)
+            if (one[i] != other[i]) FAIL_CHECK(one[i] << "\n" << other[i]);
+        lines += one.size();
+        otherwise += said(b.setup, english()) != said(counted, english());
     }
-    CHECK(otherwise > 0);  // some finding does name a number, in another writing
+    CHECK(lines > 10000);
+    CHECK(otherwise == builds().size());  // each has travels at least, in another writing
+}
+
+TEST_CASE("a box's own words are shown, typed and printed; the program's are taken as well") {
+    Setup s = khtest::turnstone();
+    s.transmitter.profile.edit().words = {{"reverse:reversed", "swapped"}, {"reverse:normal", "as is"}};
+    const std::string path = "transmitter.channels.rudder.reversed";
+    CHECK(render(show(s, path)) == "as is");
+    for (const char* typed : {"swapped", "reversed"}) CHECK(std::get<bool>(read(s, path, typed)));
+    CHECK_FALSE(std::get<bool>(read(s, path, "as is")));
+    s = khtest::edited(s, {{path, true}});
+    CHECK(render(show(s, path)) == "swapped");
+    bool printed = false;
+    for (const SheetPart& part : benchSheet(s, evaluate(s), {}).parts)
+        for (const SheetSection& section : part.sections)
+            for (const SheetRow& row : section.rows)
+                for (const Message& m : row.cells) printed = printed || render(m) == "swapped";
+    CHECK(printed);
+    CHECK_THROWS_WITH(read(s, path, "sideways"), Contains("swapped"));
 }
 
 TEST_CASE("a gain is typed as its box shows it, or as it is read") {

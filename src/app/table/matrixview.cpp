@@ -111,7 +111,7 @@ void MatrixView::render(QPainter* p) {
                 const Selection here{static_cast<int>(r), static_cast<int>(c), static_cast<int>(k)};
                 const bool on = selected == here;
                 Part part = cell.parts[k];
-                if (columnWidth < 100 && part.look == Part::Look::Spark) part.look = Part::Look::Value;  // no room for the spark
+                if (part.look == Part::Look::Spark && partWidth(part, c == flown) > columnWidth) part.look = Part::Look::Value;  // no room
                 // a merged cell is drawn once; its own item stays, so each mode can be edited
                 x = drawPart(hidden && !on ? nullptr : p, part, QStringLiteral("part-%1-%2-%3").arg(r).arg(c).arg(k), x, y + 19, on,
                              Theme::box(row.band), c == flown && !hidden);

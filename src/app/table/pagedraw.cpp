@@ -15,6 +15,7 @@ using namespace paint;
 namespace {
 /// A degree sign stands close, other units apart.
 double unitGap(std::string_view unit) { return unit == "°" ? 0 : 4; }
+constexpr double kSpark = 22, kSparkGap = 5;  ///< a curve in small before its ends
 
 }  // namespace
 
@@ -65,7 +66,7 @@ void PageView::drawOpener(QPainter* p, const Row& row, double x, double y) {
 
 double PageView::partWidth(const Part& part, bool bold) {
     if (part.look == Part::Look::Port) return 24;
-    double w = part.look == Part::Look::Spark ? 34 : 0;
+    double w = part.look == Part::Look::Spark ? kSpark + kSparkGap : 0;
     if (!part.label.empty()) w += textWidth(words(part.label), Theme::font(13)) + 5;
     w += textWidth(words(part.value), Theme::font(13, bold));
     if (!part.unit.empty()) w += textWidth(QString::fromStdString(part.unit), Theme::font(13)) + unitGap(part.unit);
@@ -128,7 +129,7 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
     double tx = x;
     if (part.look == Part::Look::Spark) {
         p->setRenderHint(QPainter::Antialiasing);
-        const QRectF r(tx, baseline - 13, 26, 16);
+        const QRectF r(tx, baseline - 13, kSpark, 16);
         hairline(*p, r.left(), r.center().y(), r.right(), t.rule);
         double low = 0;
         double high = 100;
@@ -136,14 +137,14 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
         QPolygonF line;
         const CurveEvaluator curve(part.curve);
         for (int i = 0; i <= 13; ++i)
-            line << QPointF(r.left() + 2.0 * i, r.bottom() - (curve.at(100.0 * i / 13) - low) / (high - low) * r.height());
+            line << QPointF(r.left() + kSpark * i / 13, r.bottom() - (curve.at(100.0 * i / 13) - low) / (high - low) * r.height());
         p->setPen(QPen(t.transmitter, 1.6));
         p->drawPolyline(line);
         p->setRenderHint(QPainter::Antialiasing, false);
-        tx += 34;
+        tx += kSpark + kSparkGap;
     }
     if (!part.label.empty()) tx = drawText(*p, {tx, baseline}, words(part.label), Theme::font(13), t.muted) + 5;
-    tx = drawText(*p, {tx, baseline}, value, Theme::font(13, bold), part.value.text == "–" ? t.muted : t.ink);
+    tx = drawText(*p, {tx, baseline}, value, Theme::font(13, bold), part.dash ? t.muted : t.ink);
     if (!part.unit.empty()) drawText(*p, {tx + unitGap(part.unit), baseline}, QString::fromStdString(part.unit), Theme::font(13), t.muted);
     if (selected) {
         p->setRenderHint(QPainter::Antialiasing);

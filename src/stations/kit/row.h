@@ -21,7 +21,8 @@ struct Part {
     std::string unit;                  ///< muted, after the value; of a field: its box's
     std::string field;                 ///< field path if it can be edited here
     const char* action = "";           ///< of a word that is changed by an action of the window: its id
-    bool unused = false;               ///< a field that holds nothing: a dash
+    bool unused = false;               ///< a field that holds nothing
+    bool dash = false;                 ///< there is nothing to show; the value is a dash
     std::vector<std::string> options;  ///< what may be typed; empty: free
     std::vector<Message> captions;     ///< how the options read; empty: as they are
     int spare = 0;                     ///< of what an unused channel sends: its number

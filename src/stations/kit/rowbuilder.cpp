@@ -32,13 +32,14 @@ Part RowBuilder::field(const std::string& path, Message label) const {
         // an element this document has not is ordinary; a field there never is would stay an empty cell for ever
         if (FieldTable::of(setup_).patternOf(path) == nullptr && FieldTable::of(setup_).listOf(path) == nullptr)
             throw std::logic_error("a row names the field " + path + ", which does not exist");
-        part.field.clear();
-        part.value = say(KH_TR("–"));
-        return part;
+        return dash(std::move(part.label));
     }
     part.value = showBare(setup_, path, f->value);
     part.unused = std::holds_alternative<std::monostate>(f->value) && f->info.kind != FieldKind::Names;
-    if (part.unused && FieldTable::of(setup_).patternOf(path)->title.unset == nullptr) part.value = say(KH_TR("–"));
+    if (part.unused && FieldTable::of(setup_).patternOf(path)->title.unset == nullptr) {
+        part.value = dash().value;
+        part.dash = true;
+    }
     if (std::holds_alternative<double>(f->value)) part.unit = unitOf(setup_, path);
     for (const ShownChoice& choice : choicesOf(setup_, path)) {
         part.options.push_back(choice.typed);
@@ -81,9 +82,18 @@ Part RowBuilder::figure(const Figure& f, Message label) {
     if (f.known && f.band)
         part.value =
             say(KH_TR("{a} … {b}"), {{"a", Number{(*f.band)[0], f.decimals, f.sign}}, {"b", Number{(*f.band)[1], f.decimals, f.sign}}});
-    else part.value = f.known ? numberMessage(f.value, f.decimals, f.sign) : say(KH_TR("–"));
+    else if (f.known) part.value = numberMessage(f.value, f.decimals, f.sign);
+    else part = dash(std::move(part.label));
     part.unit = f.known ? f.unit : "";
     part.why = f.why;
+    return part;
+}
+
+Part RowBuilder::dash(Message label) {
+    Part part;
+    part.label = std::move(label);
+    part.value = say(KH_TR("–"));
+    part.dash = true;
     return part;
 }
 

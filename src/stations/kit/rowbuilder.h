@@ -29,6 +29,8 @@ public:
     [[nodiscard]] Part oneOf(const std::string& path, const std::vector<double>& values, Message label = {}) const;
     /// A computed number with its derivation; a dash when unknown.
     [[nodiscard]] static Part figure(const Figure& f, Message label = {});
+    /// Nothing there is to show.
+    [[nodiscard]] static Part dash(Message label = {});
     /// A plain word of the program's.
     [[nodiscard]] static Part text(Message m);
     [[nodiscard]] static Part port(const std::string& name);

@@ -26,7 +26,7 @@ StationPage modesRows(const RowBuilder& b) {
     };
     const auto bankField = [&](const FlightMode& m, const char* pattern) {
         const auto& banks = b.setup().controller.banks;
-        if (banks.empty()) return Cell{{RowBuilder::text(say(KH_TR("–")))}};
+        if (banks.empty()) return Cell{{RowBuilder::dash()}};
         const Bank& bank = banks[std::min(figures(m).bank, banks.size() - 1)];  // the one that is on in this mode
         Part p = b.field(elementPath(pattern, bank.id), banks.size() > 1 ? say(KH_TR("b{n}"), {{"n", bank.id}}) : Message{});
         p.unit = "";
@@ -110,7 +110,7 @@ StationPage modesRows(const RowBuilder& b) {
                     })),
         b.matrixRow("agility-roll", say(KH_TR("Cyclic, rudder")), KH_TR("°/s"), Box::Controller, each([&](const FlightMode& m) {
                         const auto& banks = b.setup().controller.banks;
-                        if (banks.empty()) return Cell{{RowBuilder::text(say(KH_TR("–")))}};
+                        if (banks.empty()) return Cell{{RowBuilder::dash()}};
                         const Bank& bank = banks[std::min(figures(m).bank, banks.size() - 1)];  // the one that is on in this mode
                         const std::string base = "controller.banks." + bank.id;
                         Part cyclic = b.field(base + ".rollPitchDegS", banks.size() > 1 ? say(KH_TR("b{n}"), {{"n", bank.id}}) : Message{});

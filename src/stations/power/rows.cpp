@@ -18,7 +18,7 @@ bool byEngine(const RowBuilder& b) { return b.setup().machine.power.kind == Powe
 /// What was read last, or a dash.
 Part lastRead(const RowBuilder& b, const char* what, const char* unit, int decimals, Message before) {
     const Reading* r = latest(b.setup().readings, what);
-    Part part = RowBuilder::text(r == nullptr ? say(KH_TR("–")) : say("{v}", {{"v", num(r->value, decimals)}}));
+    Part part = r == nullptr ? RowBuilder::dash() : RowBuilder::text(say("{v}", {{"v", num(r->value, decimals)}}));
     part.label = std::move(before);
     if (r != nullptr) part.unit = unit;
     return part;

@@ -39,7 +39,7 @@ StationPage swashRows(const RowBuilder& b) {
     const std::string servo = helicopter(s).servos.empty() ? "" : "machine.servos." + helicopter(s).servos.front().id + ".servo";
     const std::string servoName = helicopter(s).servos.empty() ? "" : helicopter(s).servos.front().servo->name;
     const auto servoFact = [&](const char* key) {
-        return servo.empty() ? RowBuilder::text(say("–")) : b.field(servo + key, say(KH_TR("{n}"), {{"n", servoName}}));
+        return servo.empty() ? RowBuilder::dash() : b.field(servo + key, say(KH_TR("{n}"), {{"n", servoName}}));
     };
     std::vector<std::string> roles;
     for (const PlateServo& p : helicopter(s).servos) roles.push_back(p.id);

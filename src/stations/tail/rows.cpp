@@ -175,9 +175,8 @@ StationPage tailRows(const RowBuilder& b) {
         b.row("heading-hold", say(KH_TR("Heading hold")), {},
               eachMode(b,
                        [](const FlightMode&, const ModeFigures& mode) {
-                           return RowBuilder::text(!mode.gainRead.known        ? say(KH_TR("–"))
-                                                   : mode.gainRead.value > 0.0 ? say(KH_TR("hold"))
-                                                                               : say(KH_TR("rate")));
+                           return !mode.gainRead.known ? RowBuilder::dash()
+                                                       : RowBuilder::text(say(mode.gainRead.value > 0.0 ? KH_TR("hold") : KH_TR("rate")));
                        }),
               {{RowBuilder::text(say(KH_TR("stick tapped: stays, or returns")))}}),
         b.row("tail-speed", say(KH_TR("Tail tip speed")), {}, {}, {{RowBuilder::figure(f.tailTipSpeed)}}),
