@@ -66,7 +66,7 @@ int run(int argc, char** argv) {
     std::string what, readings;
     CLI::App* solveCommand = app.add_subcommand("solve", "Readings in, numbers to enter out");
     std::vector<std::string> known;
-    for (const SolverEntry& e : solvers()) known.emplace_back(e.id);
+    for (const BenchWork& e : solvers()) known.emplace_back(e.id);
     solveCommand->add_option("what", what, fmt::format("one of {}", fmt::join(known, ", ")))->required();
     solveCommand->add_option("file", file, "A setup")->required();
     solveCommand->add_option("--readings", readings, "A readings file, or -")->required();

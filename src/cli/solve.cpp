@@ -15,10 +15,10 @@ namespace kh::cli {
 int runSolve(const std::string& what, const std::string& file, const std::string& readings, bool asJson) {
     const Setup setup = io::loadDocument(file).setup;
     const auto own = stationsOf(setup).solvers();  // of the document's own class
-    const auto solver = std::find_if(own.begin(), own.end(), [&](const SolverEntry& e) { return what == e.id; });
+    const auto solver = std::find_if(own.begin(), own.end(), [&](const BenchWork& e) { return what == e.id; });
     if (solver == own.end()) {
         std::vector<std::string> known;
-        for (const SolverEntry& e : own) known.emplace_back(e.id);
+        for (const BenchWork& e : own) known.emplace_back(e.id);
         throw InputError("solve", fmt::format("{} is not known; known are {}", what, fmt::join(known, ", ")));
     }
     const Solved solved = solveRound(setup, *solver, io::parseReadings(io::parseGuarded(readAll(readings))));

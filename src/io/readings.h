@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "stations/kit/solver.h"
+#include "stations/kit/benchwork.h"
 
 #include <nlohmann/json_fwd.hpp>
 #include <span>

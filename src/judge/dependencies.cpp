@@ -3,86 +3,342 @@
 
 #include "judge/rowids.h"
 #include "model/access.h"
+#include "model/gyro.h"
 
+#include <algorithm>
 #include <array>
-#include <span>
+#include <cmath>
+#include <optional>
 
 namespace kh {
 
 namespace {
 
-using Facts = std::span<const char* const>;
+constexpr double kSameShare = 0.01;  ///< a setting this close to what a reading was taken under is the same, within a step of its box
 
+/// One list after the other, for the compiler.
+template <std::size_t A, std::size_t B>
+constexpr std::array<const char*, A + B> joined(const std::array<const char*, A>& a, const std::array<const char*, B>& b) {
+    std::array<const char*, A + B> out{};
+    std::copy(a.begin(), a.end(), out.begin());
+    std::copy(b.begin(), b.end(), out.begin() + A);
+    return out;
+}
+
+// what a signal goes through
 constexpr std::array kSent{"transmitter.profile.centreUs"_field, "transmitter.profile.usPerPct"_field,
                            "transmitter.profile.resolutionUs"_field, "transmitter.profile.outputLimitPct"_field};
-constexpr std::array kRead{"transmitter.profile.centreUs"_field,     "transmitter.profile.usPerPct"_field,
-                           "transmitter.profile.resolutionUs"_field, "transmitter.profile.outputLimitPct"_field,
-                           "controller.profile.centreUs"_field,      "controller.profile.usPerPct"_field,
-                           "controller.profile.deadBandPct"_field};
-constexpr std::array kMotor{"transmitter.profile.centreUs"_field,         "transmitter.profile.usPerPct"_field,
-                            "transmitter.profile.resolutionUs"_field,     "transmitter.profile.outputLimitPct"_field,
-                            "speedController.profile.id"_field,           "speedController.profile.acceptsLowUs"_field,
-                            "speedController.profile.acceptsHighUs"_field};
+constexpr auto kRead = joined(
+    kSent, std::array{"controller.profile.centreUs"_field, "controller.profile.usPerPct"_field, "controller.profile.deadBandPct"_field});
+constexpr auto kMotor = joined(kSent, std::array{"speedController.profile.id"_field, "speedController.profile.acceptsLowUs"_field,
+                                                 "speedController.profile.acceptsHighUs"_field});
 constexpr std::array kPlate{"controller.profile.strokeUs"_field, "machine.servos.{}.servo.degPerUs"_field,
                             "machine.servos.{}.servo.rangeDeg"_field};
-constexpr std::array kThrow{"controller.profile.strokeUs"_field, "machine.servos.{}.servo.degPerUs"_field,
-                            "machine.servos.{}.servo.rangeDeg"_field, "controller.profile.referenceDeg"_field,
-                            "controller.profile.referenceDemandPct"_field};
+constexpr auto kThrow = joined(kPlate, std::array{"controller.profile.referenceDeg"_field, "controller.profile.referenceDemandPct"_field});
 constexpr std::array kTail{"controller.profile.tailStrokeUs"_field, "machine.tail.servo.degPerUs"_field,
                            "machine.tail.servo.rangeDeg"_field, "machine.tail.servo.id"_field};
+constexpr std::array kEdges{"machine.tail.drive"_field, "machine.tail.topBlade"_field, "machine.rotor.turning"_field};
 constexpr std::array kSenses{"controller.profile.mountings"_field, "controller.profile.gyroSenses"_field,
                              "controller.profile.oneTailDirection"_field};
+constexpr std::array kMounting{"machine.mounting"_field};
+constexpr auto kTurns = joined(kSenses, joined(kHandSettings, kMounting));
 constexpr std::array kEnds{"speedController.profile.acceptsLowUs"_field, "speedController.profile.acceptsHighUs"_field,
                            "speedController.profile.signalsBy"_field, "speedController.profile.learnsFirst"_field};
 constexpr std::array kSpeed{"speedController.profile.id"_field, "speedController.profile.governs"_field};
+constexpr auto kSignal = joined(kSpeed, std::array{"controller.governor.kind"_field});
 
-struct RowFacts {
-    const char* row;
-    Facts facts;
+// what a reading is taken under, and what makes it say nothing
+constexpr std::array kPortTrims{"controller.ports.{}.trimUs"_field};
+constexpr std::array kCollectiveTrim{"controller.collectiveTrimPct"_field};
+constexpr std::array kReference{"controller.referencePct"_field};
+constexpr std::array kHigh{"controller.collectiveHighPct"_field};
+constexpr std::array kLow{"controller.collectiveLowPct"_field};
+constexpr std::array kCyclicLimit{"controller.cyclicLimitPct"_field};
+constexpr std::array kBladeLengths{"machine.head.gripMm"_field, "machine.servos.elevator.armMm"_field};
+constexpr auto kTiltLengths = joined(kBladeLengths, std::array{"machine.head.innerRadiusMm"_field, "machine.plate.ballRadiusMm"_field});
+constexpr auto kLimitFields = joined(joined(kTiltLengths, joined(kHigh, kLow)), kReference);
+constexpr std::array kTailLengths{"machine.tail.armMm"_field, "machine.tail.linkMm"_field, "machine.tail.gripMm"_field};
+constexpr std::array kTailLeft{"controller.tail.limitLeftPct"_field};
+constexpr std::array kTailRight{"controller.tail.limitRightPct"_field};
+constexpr std::array kTargetRpm{"transmitter.modes.{}.targetRpm"_field};
+constexpr std::array kCells{"machine.power.cells"_field};
+constexpr std::array kSupply{"machine.supply.volts"_field};
+constexpr std::array kSupplyBuild{"machine.supply.volts"_field, "machine.wiring.supplyLeads"_field, "machine.wiring.buffer"_field};
+constexpr std::array kTravelLow{"transmitter.channels.{}.travelLowPct"_field};
+constexpr std::array kTravelHigh{"transmitter.channels.{}.travelHighPct"_field};
+constexpr std::array kSubTrim{"transmitter.channels.{}.subTrimPct"_field};
+constexpr std::array kReversed{"transmitter.channels.{}.reversed"_field};
+constexpr auto kTrimReversed = joined(kSubTrim, kReversed);
+
+// what is entered where nothing is read
+constexpr std::array kBladeLimit{"machine.rotor.bladeMaxRpm"_field};
+constexpr std::array kMass{"machine.massKg"_field};
+constexpr std::array kHead{"machine.head.innerRadiusMm"_field, "machine.head.gripMm"_field};
+constexpr std::array kPlateRadius{"machine.plate.ballRadiusMm"_field};
+constexpr std::array kArms{"machine.servos.{}.armMm"_field};
+constexpr std::array kMotorFacts{"machine.power.kv"_field, "machine.power.poles"_field};
+constexpr std::array kTeeth{"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field};
+constexpr std::array kCapacity{"machine.power.capacityMah"_field};
+constexpr std::array kFailsafe{"transmitter.channels.throttle.failsafePct"_field};
+constexpr std::array kPulses{"machine.servos.{}.servo.pulseUs"_field};
+constexpr std::array kRates{"machine.servos.{}.servo.maxHz"_field};
+constexpr std::array kTailPulse{"machine.tail.servo.pulseUs"_field};
+constexpr std::array kTailRate{"machine.tail.servo.maxHz"_field};
+constexpr std::array kThrottleEnds{"speedController.lowUs"_field, "speedController.highUs"_field};
+
+// what a property of the switches speaks of
+constexpr std::array kMotorOff{"transmitter.modes.hold.when"_field, "transmitter.hold.throttlePct"_field, "transmitter.kill.when"_field,
+                               "transmitter.cut.when"_field, "speedController.lowUs"_field};
+constexpr std::array kModeSwitch{"transmitter.modes.{}.when"_field};
+constexpr std::array kSwitches{"transmitter.modes.{}.when"_field, "transmitter.functions.{}.when"_field};
+constexpr std::array kInhibited{"transmitter.unusedInhibited"_field};
+constexpr std::array kThrottle{"transmitter.modes.{}.throttle"_field};
+constexpr std::array kCurves{"transmitter.modes.{}.throttle"_field, "transmitter.modes.{}.pitch"_field};
+constexpr std::array kGains{"transmitter.modes.{}.tailGainPct"_field};
+constexpr std::array kPowerOn{"transmitter.hold.powerOnGuard"_field};
+
+using Line = RowDependencies;
+constexpr std::array kTable{
+    Line{.row = "blades"_row, .settles = kBladeLimit},
+    Line{.row = "mass"_row, .settles = kMass},
+    Line{.row = "head"_row, .settles = kHead},
+    Line{.row = "plate"_row, .settles = kPlateRadius},
+    Line{.row = "arms"_row, .settles = kArms},
+    Line{.row = "motor"_row, .settles = kMotorFacts},
+    Line{.row = "gears"_row, .settles = kTeeth},
+    Line{.row = "pack-build"_row, .settles = kCapacity},
+    Line{.row = "hold-switch"_row, .restsOn = kSent},
+    Line{.row = "supply"_row, .settles = kSupply},
+    Line{.row = "failsafe"_row, .restsOn = kMotor, .settles = kFailsafe},
+    Line{.row = "failsafe-test"_row, .restsOn = kMotor},
+    Line{.row = "channel-aileron"_row, .restsOn = kRead},
+    Line{.row = "channel-elevator"_row, .restsOn = kRead},
+    Line{.row = "channel-collective"_row, .restsOn = kRead},
+    Line{.row = "channel-rudder"_row, .restsOn = kRead},
+    Line{.row = "channel-throttle"_row, .restsOn = kMotor},
+    Line{.row = "channel-gain"_row, .restsOn = kRead},
+    Line{.row = "servo-pulse"_row, .settles = kPulses},
+    Line{.row = "servo-rate"_row, .settles = kRates},
+    Line{.row = "servo-directions"_row, .restsOn = kPlate, .readings = "collective.port-"},
+    Line{.row = "arms-square"_row, .restsOn = kPlate, .readings = "arm.", .settles = kPortTrims},
+    Line{.row = "collective-sense"_row, .restsOn = kPlate},
+    Line{.row = "cyclic-sense"_row, .restsOn = kPlate, .readings = "cyclic."},
+    Line{.row = "level-plate"_row, .restsOn = kPlate, .readings = "level.", .notedWith = kPortTrims},
+    Line{.row = "servo-fight"_row, .restsOn = kPlate},
+    Line{.row = "zero-pitch"_row,
+         .restsOn = kPlate,
+         .readings = "blade-",
+         .settles = kCollectiveTrim,
+         .notedWith = kPortTrims,
+         .invalidatedBy = kBladeLengths},
+    Line{.row = "reference-throw"_row, .restsOn = kThrow, .readings = "throw.", .settles = kReference, .invalidatedBy = kTiltLengths},
+    Line{.row = "collective-range"_row,
+         .restsOn = kPlate,
+         .readings = "range.high|range.mid",
+         .settles = kHigh,
+         .notedWith = kLow,
+         .invalidatedBy = kBladeLengths},
+    Line{.row = "collective-range"_row, .readings = "range.low", .settles = kLow, .notedWith = kHigh, .invalidatedBy = kBladeLengths},
+    Line{.row = "cyclic-limit"_row,
+         .restsOn = kPlate,
+         .readings = "clear.|buzz.|binds.",
+         .settles = kCyclicLimit,
+         .invalidatedBy = kLimitFields},
+    Line{.row = "envelope"_row, .restsOn = kPlate},
+    Line{.row = "tip-gap"_row, .restsOn = kPlate},
+    Line{.row = "tail-edges"_row, .restsOn = kEdges},
+    Line{.row = "tail-pulse"_row, .settles = kTailPulse},
+    Line{.row = "tail-rate"_row, .settles = kTailRate},
+    Line{.row = "tail-direction"_row, .restsOn = kTail},
+    Line{.row = "tail-limits"_row, .restsOn = kTail, .readings = "tail.bind.left", .settles = kTailLeft, .notedWith = kTailLengths},
+    Line{.row = "tail-limits"_row, .readings = "tail.bind.right", .settles = kTailRight, .notedWith = kTailLengths},
+    Line{.row = "tail-neutral"_row, .restsOn = kTail, .readings = "tail.neutral|tail.hover"},
+    Line{.row = "tail-pitch"_row, .restsOn = kTail},
+    Line{.row = "tail-gains"_row, .restsOn = kRead, .readings = "gain.{}.", .notedWith = kTargetRpm},
+    Line{.row = "heading-hold"_row, .restsOn = kRead},
+    Line{.row = "mounting"_row, .restsOn = kSenses, .readings = "hand.", .notedWith = kHandSettings},
+    Line{.row = "mounting"_row, .settles = kMounting},
+    Line{.row = "roll-sense"_row, .restsOn = kTurns},
+    Line{.row = "pitch-sense"_row, .restsOn = kTurns},
+    Line{.row = "yaw-sense"_row, .restsOn = kTurns},
+    Line{.row = "pirouette"_row, .restsOn = kSenses},
+    Line{.row = "on-the-ground"_row, .restsOn = kSenses},
+    Line{.row = "pack"_row, .readings = "pack.", .notedWith = kCells},
+    Line{.row = "supply-dip"_row, .readings = "supply.", .notedWith = kSupplyBuild},
+    Line{.row = "head-speed"_row, .readings = "speed."},
+    Line{.row = "throttle-ends"_row, .restsOn = kEnds, .settles = kThrottleEnds},
+    Line{.row = "start-pulse"_row, .restsOn = kEnds},
+    Line{.row = "arming"_row, .restsOn = kEnds},
+    Line{.row = "first-power"_row, .restsOn = kSpeed},
+    Line{.row = "first-governed"_row, .restsOn = kSpeed},
+    Line{.row = "governor-signal"_row, .restsOn = kSignal},
+    Line{.row = "P1"_row, .restsOn = kMotorOff},
+    Line{.row = "P2"_row, .restsOn = kModeSwitch},
+    Line{.row = "P3"_row, .restsOn = kSwitches},
+    Line{.row = "P4"_row, .restsOn = kInhibited},
+    Line{.row = "P5"_row, .restsOn = kThrottle},
+    Line{.row = "P6"_row, .restsOn = kCurves},
+    Line{.row = "P7"_row, .restsOn = kCurves},
+    Line{.row = "P8"_row, .restsOn = kGains},
+    Line{.row = "P9"_row, .restsOn = kPowerOn},
+    Line{.row = "P10"_row, .restsOn = kThrottle},
+    // read from the controller's monitor, of any channel: last, since any word may stand before the dot
+    Line{.row = "channel-{}", .readings = "{}.low", .settles = kTravelLow, .notedWith = kTrimReversed},
+    Line{.row = "channel-{}", .readings = "{}.centre", .settles = kSubTrim, .notedWith = kReversed},
+    Line{.row = "channel-{}", .readings = "{}.high", .settles = kTravelHigh, .notedWith = kTrimReversed},
 };
-constexpr std::array kRowFacts{
-    RowFacts{"hold-switch"_row, kSent},       RowFacts{"failsafe"_row, kMotor},         RowFacts{"failsafe-test"_row, kMotor},
-    RowFacts{"channel-aileron"_row, kRead},   RowFacts{"channel-elevator"_row, kRead},  RowFacts{"channel-collective"_row, kRead},
-    RowFacts{"channel-rudder"_row, kRead},    RowFacts{"channel-throttle"_row, kMotor}, RowFacts{"channel-gain"_row, kRead},
-    RowFacts{"servo-directions"_row, kPlate}, RowFacts{"arms-square"_row, kPlate},      RowFacts{"collective-sense"_row, kPlate},
-    RowFacts{"cyclic-sense"_row, kPlate},     RowFacts{"level-plate"_row, kPlate},      RowFacts{"servo-fight"_row, kPlate},
-    RowFacts{"zero-pitch"_row, kPlate},       RowFacts{"reference-throw"_row, kThrow},  RowFacts{"collective-range"_row, kPlate},
-    RowFacts{"cyclic-limit"_row, kPlate},     RowFacts{"envelope"_row, kPlate},         RowFacts{"tip-gap"_row, kPlate},
-    RowFacts{"tail-direction"_row, kTail},    RowFacts{"tail-limits"_row, kTail},       RowFacts{"tail-neutral"_row, kTail},
-    RowFacts{"tail-pitch"_row, kTail},        RowFacts{"tail-gains"_row, kRead},        RowFacts{"heading-hold"_row, kRead},
-    RowFacts{"mounting"_row, kSenses},        RowFacts{"roll-sense"_row, kSenses},      RowFacts{"pitch-sense"_row, kSenses},
-    RowFacts{"yaw-sense"_row, kSenses},       RowFacts{"pirouette"_row, kSenses},       RowFacts{"on-the-ground"_row, kSenses},
-    RowFacts{"throttle-ends"_row, kEnds},     RowFacts{"start-pulse"_row, kEnds},       RowFacts{"arming"_row, kEnds},
-    RowFacts{"first-power"_row, kSpeed},      RowFacts{"first-governed"_row, kSpeed},   RowFacts{"governor-signal"_row, kSpeed},
-};
+
+constexpr std::string_view kHole = "{}";
+
+/// Whether what was read begins as one of the line's readings does. @param element  that stands for the hole; empty: none does
+bool isReadingOf(const Line& line, std::string_view what, std::string_view& element) {
+    std::string_view prefixes = line.readings;
+    while (!prefixes.empty()) {
+        const std::string_view one = prefixes.substr(0, prefixes.find('|'));
+        prefixes.remove_prefix(std::min(prefixes.size(), one.size() + 1));
+        const std::size_t hole = one.find(kHole);
+        element = {};
+        if (hole == std::string_view::npos) {
+            if (what.starts_with(one)) return true;
+            continue;
+        }
+        if (!what.starts_with(one.substr(0, hole))) continue;
+        const std::string_view rest = what.substr(hole), after = one.substr(hole + kHole.size());
+        element = rest.substr(0, rest.find(after.front()));
+        if (!element.empty() && rest.substr(element.size()).starts_with(after)) return true;
+    }
+    return false;
+}
+
+const Line* lineOf(std::string_view what, std::string_view& element) {
+    for (const Line& line : kTable)
+        if (isReadingOf(line, what, element)) return &line;
+    return nullptr;
+}
+
+void addPaths(const Setup& setup, FieldList patterns, std::string_view element, std::vector<std::string>& out) {
+    for (const std::string_view pattern : patterns) {
+        if (pattern.find(kHole) == std::string_view::npos) {
+            if (readField(setup, pattern)) out.emplace_back(pattern);
+        } else if (!element.empty()) {
+            std::string path = elementPath(pattern, element);
+            const auto field = readField(setup, path);
+            if (field && !std::holds_alternative<std::monostate>(field->value)) out.push_back(std::move(path));
+        } else {
+            for (std::string& path : pathsLike(setup, pattern)) out.push_back(std::move(path));
+        }
+    }
+}
+
+std::optional<double> numberAt(const Setup& setup, std::string_view path) {
+    const auto field = readField(setup, path);
+    const double* value = field ? std::get_if<double>(&field->value) : nullptr;
+    return value == nullptr ? std::nullopt : std::optional(*value);
+}
+
+std::string rowName(const Line& line, std::string_view element) {
+    return std::string_view(line.row).ends_with(kHole) ? elementPath(line.row, element) : std::string(line.row);
+}
 
 }  // namespace
 
+std::span<const RowDependencies> rowDependencies() { return kTable; }
+
+FieldList restsOn(std::string_view row) {
+    for (const Line& line : kTable)
+        if (row == line.row && !line.restsOn.empty()) return line.restsOn;
+    return {};
+}
+
 std::vector<std::string> factsOfRow(const Setup& setup, std::string_view row) {
     std::vector<std::string> out;
-    for (const RowFacts& r : kRowFacts) {
-        if (row != r.row) continue;
-        for (const std::string fact : r.facts) {
-            if (fact.find("{}") == std::string::npos) {
-                if (readField(setup, fact)) out.push_back(fact);
-                continue;
+    addPaths(setup, restsOn(row), {}, out);
+    return out;
+}
+
+std::vector<std::string> settledAt(const Setup& setup, std::string_view row) {
+    std::vector<std::string> out;
+    for (const Line& line : kTable)
+        if (row == line.row) addPaths(setup, line.settles, {}, out);
+    return out;
+}
+
+bool rowSeen(const Setup& setup, std::string_view row) { return seenUnchanged(setup, std::string(row), factsOfRow(setup, row)); }
+
+const RowDependencies* dependenciesOf(std::string_view reading) {
+    std::string_view element;
+    return lineOf(reading, element);
+}
+
+std::vector<std::string> settingsOf(const Setup& setup, std::string_view reading) {
+    std::vector<std::string> out;
+    std::string_view element;
+    if (const Line* line = lineOf(reading, element)) {
+        addPaths(setup, line->settles, element, out);
+        addPaths(setup, line->notedWith, element, out);
+    }
+    return out;
+}
+
+std::vector<std::string> settingsInForce(const Setup& setup, std::string_view reading) {
+    std::vector<std::string> out = settingsOf(setup, reading);
+    if (const Line* line = dependenciesOf(reading)) addPaths(setup, line->invalidatedBy, {}, out);
+    for (std::string& path : out) path += "=" + settingText(setup, path);
+    return out;
+}
+
+std::string sinceChanged(const Setup& setup, const Reading& reading) {
+    std::string_view element;
+    const Line* line = lineOf(reading.what, element);
+    if (line == nullptr) return {};
+    for (const char* path : line->invalidatedBy) {
+        const auto then = underValue(reading, path);
+        const auto now = numberAt(setup, path);
+        if (then && now && std::abs(*now - *then) > kSameShare * std::abs(*then)) return path;
+    }
+    if (reading.change == 0) return {};  // nobody counted then
+    // facts of the boxes it was read through, and the boxes themselves
+    std::vector<std::string> facts = factsOfRow(setup, rowName(*line, element));
+    for (const std::string& path : settingsOf(setup, reading.what))
+        if (std::string box = boxIdentity(path); !box.empty()) facts.push_back(std::move(box));
+    for (std::string& path : facts)
+        if (const auto record = setup.standings.find(path); record != setup.standings.end() && record->second.change > reading.change)
+            return path;
+    return {};
+}
+
+std::vector<StaleReading> staleReadings(const Setup& setup) {
+    std::vector<StaleReading> out;
+    for (const Line& line : kTable) {
+        if (line.invalidatedBy.empty() || (!out.empty() && out.back().row == line.row)) continue;
+        const Reading* newest = nullptr;
+        const Reading* turned = nullptr;  // after the newest reading
+        for (const Reading& r : setup.readings) {
+            if (const Line* of = dependenciesOf(r.what); of != nullptr && std::string_view(of->row) == line.row) {
+                newest = &r;
+                turned = nullptr;
+            } else if (r.what.starts_with(kHandWork)) {
+                turned = &r;
             }
-            for (std::string& path : pathsLike(setup, fact)) out.push_back(std::move(path));
         }
+        if (newest == nullptr) continue;
+        StaleReading stale{line.row,     line.settles.front(),
+                           newest->what, newest->id,
+                           {},           turned != nullptr ? turned->what.substr(std::string_view(kHandWork).size()) : std::string(),
+                           {},           {}};
+        stale.field = sinceChanged(setup, *newest);
+        if (!stale.field.empty()) {
+            stale.then = underValue(*newest, stale.field);
+            stale.now = numberAt(setup, stale.field);
+        }
+        if (!stale.field.empty() || !stale.handWork.empty()) out.push_back(std::move(stale));
     }
     return out;
 }
 
 std::string boxIdentity(std::string_view path) {
-    for (const char* box : {"transmitter", "controller", "speedController"})
-        if (path.starts_with(box) && path.size() > std::string_view(box).size() && path[std::string_view(box).size()] == '.')
-            return std::string(box) + ".profile.id";
-    return {};
-}
-
-std::string firstChangedAfter(const Setup& setup, const std::vector<std::string>& paths, int change) {
-    for (const std::string& path : paths)
-        if (const auto record = setup.standings.find(path); record != setup.standings.end() && record->second.change > change) return path;
+    for (const std::string_view box : {"transmitter.", "controller.", "speedController."})
+        if (path.starts_with(box)) return std::string(box) + "profile.id";
     return {};
 }
 

@@ -5,9 +5,12 @@
 
 #include "formula/mounting.h"
 #include "model/access.h"
+#include "model/fieldpatterns.h"
 #include "model/setup.h"
 
+#include <array>
 #include <optional>
+#include <string>
 #include <vector>
 
 namespace kh {
@@ -43,7 +46,8 @@ inline constexpr std::array kAnswerWords{KH_TR("still"),      KH_TR("plate left"
                                          KH_TR("plate back"), KH_TR("edges left"), KH_TR("edges right")};
 inline constexpr const char* kAnswerUnit = "answer";
 /// Settings an answer is given under.
-[[nodiscard]] std::vector<std::string> handSettings();
+inline constexpr std::array kHandSettings{"controller.mounting"_field, "controller.gyro.rollReversed"_field,
+                                          "controller.gyro.pitchReversed"_field, "controller.gyro.yawReversed"_field};
 /// All that the answer to a turn rests on: those, and how the box sits.
 [[nodiscard]] std::vector<std::string> answerInputs();
 

@@ -11,7 +11,7 @@ namespace kh {
 /// What an instrument or the controller's monitor showed, and under which settings.
 struct Reading {
     std::string id;    ///< unique in a document: "r1", "r2" …
-    std::string what;  ///< what was read: "aileron.high", "blade-a.tail", "throw.left" … (stations/kit/solver.h lists them)
+    std::string what;  ///< what was read: "aileron.high", "blade-a.tail", "throw.left" … (stations/kit/benchwork.h lists them)
     double value = 0.0;
     std::string unit;                ///< "%", "°" or "mm"
     std::string at;                  ///< ISO 8601, may be empty

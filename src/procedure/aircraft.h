@@ -3,6 +3,7 @@
 // What the program brings for a class of aircraft: its stations, what its trace shows, its part of the sheet.
 #pragma once
 
+#include "procedure/guards.h"
 #include "procedure/registry.h"
 #include "procedure/sheet.h"
 #include "procedure/trace.h"
@@ -21,6 +22,7 @@ struct AircraftEntry {
     const StationSet& (*stations)();
     std::unique_ptr<MachineStages> (*stages)(const Setup& setup, const ChainModel& model);
     MachineSheet (*sheet)(const Setup& setup, const Evaluation& evaluation);
+    const GuardTable& (*guards)();
 };
 
 /// @throws std::logic_error if nothing is brought for the document's class

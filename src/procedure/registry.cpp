@@ -2,7 +2,6 @@
 #include "procedure/registry.h"
 
 #include "judge/rowids.h"
-#include "model/fieldtable.h"
 #include "procedure/aircraft.h"
 #include "stations/airframe/airframe.h"
 #include "stations/link/link.h"
@@ -25,9 +24,6 @@ namespace kh {
 
 namespace {
 
-/// A field, or a list of them, of any class's documents.
-bool isAnyField(std::string_view path) { return isFieldPath(path) || anyPatternOf(path) != nullptr; }
-
 template <class T>
 void append(std::vector<T>& to, std::span<const T> from) {
     to.insert(to.end(), from.begin(), from.end());
@@ -43,11 +39,13 @@ StationSet::StationSet(std::vector<StationEntry> entries, bool whole) : entries_
                 rules_.rules.push_back(rule);
             }
         if (s.figures != nullptr) rules_.figures.push_back(s.figures);
-        if (s.solvers != nullptr) append(solvers_, s.solvers());
-        if (s.guides != nullptr) append(guides_, s.guides());
+        for (const auto work : s.work) append(work_, work());
         if (s.extraRows.empty()) continue;
         rows_.insert(rows_.end(), s.extraRows.begin(), s.extraRows.end());
     }
+    // what is read first, each in the order of the work
+    const auto seen = std::stable_partition(work_.begin(), work_.end(), [](const BenchWork& w) { return w.solve != nullptr; });
+    solvers_ = static_cast<std::size_t>(seen - work_.begin());
     checkIds();
 }
 
@@ -63,12 +61,9 @@ void StationSet::checkIds() const {
         require(find(r.station) != nullptr, "the station of rule", r.id);
         require(rules.insert(r.id).second, "a second rule", r.id);
     }
-    for (const GuideEntry& g : guides_) require(known(g.row), "the row of a guide", g.row);
-    for (const SolverEntry& s : solvers_) {
-        std::istringstream words(s.rows);
-        for (std::string row; words >> row;) require(row.ends_with('-') || known(row), "the row of a solver", row);
-        require(*s.kept.setting == 0 || isAnyField(s.kept.setting), "the setting of a solver", s.kept.setting);
-        for (const char* field : s.invalidatedBy) require(isAnyField(field), "a field of a solver", field);
+    for (const BenchWork& w : work_) {
+        std::istringstream words(w.rows);
+        for (std::string row; words >> row;) require(row.ends_with('-') || known(row), "the row of work", row);
     }
 }
 
@@ -104,32 +99,28 @@ SwitchProof proveSwitches(const Setup& setup, const ProofProgress& progress) {
     return prove(setup, stationsOf(setup).rules().figures, progress);
 }
 
-std::span<const SolverEntry> solvers() { return shippedStations().solvers(); }
+std::span<const BenchWork> solvers() { return shippedStations().solvers(); }
 
-const SolverEntry* solverById(std::string_view id) {
-    for (const SolverEntry& e : solvers())
+const BenchWork* solverById(std::string_view id) {
+    for (const BenchWork& e : solvers())
         if (id == e.id) return &e;
     return nullptr;
 }
 
 RowSolver solverOfRow(std::string_view row, const StationSet& stations) {
     if (row == "channel-throttle" || row == "channel-gain" || row == "channel-map") return {};  // not read from the monitor
-    for (const SolverEntry& e : stations.solvers()) {
-        std::string_view rows = e.rows;
-        while (!rows.empty()) {
-            const std::string_view one = rows.substr(0, rows.find(' '));
-            rows.remove_prefix(std::min(rows.size(), one.size() + 1));
-            if (one.ends_with('-') && row.starts_with(one)) return {&e, std::string(row.substr(one.size())) + "."};
-            if (one == row) return {&e, {}};
-        }
+    for (const BenchWork& e : stations.solvers()) {
+        if (!e.isFor(row)) continue;
+        const std::string_view first = std::string_view(e.rows).substr(0, std::string_view(e.rows).find(' '));
+        return {&e, first.ends_with('-') ? std::string(row.substr(first.size())) + "." : std::string()};
     }
     return {};
 }
 
-Guide guideOfRow(std::string_view row, const Setup& setup, const Figures& figures) {
-    for (const GuideEntry& g : stationsOf(setup).guides())
-        if (row == g.row) return g.make(setup, figures);
-    return {};
+const BenchWork* guideOfRow(std::string_view row, const StationSet& stations) {
+    for (const BenchWork& w : stations.guides())
+        if (w.isFor(row)) return &w;
+    return nullptr;
 }
 
 }  // namespace kh

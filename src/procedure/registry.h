@@ -25,14 +25,15 @@ public:
     [[nodiscard]] const char* name(Station station) const;
     [[nodiscard]] const RuleSet& rules() const { return rules_; }
     /// All solvers, in the order of the work.
-    [[nodiscard]] std::span<const SolverEntry> solvers() const { return solvers_; }
-    [[nodiscard]] std::span<const GuideEntry> guides() const { return guides_; }
+    [[nodiscard]] std::span<const BenchWork> solvers() const { return std::span(work_).first(solvers_); }
+    /// All that is seen, not read.
+    [[nodiscard]] std::span<const BenchWork> guides() const { return std::span(work_).subspan(solvers_); }
 
 private:
     std::vector<StationEntry> entries_;
     RuleSet rules_;
-    std::vector<SolverEntry> solvers_;
-    std::vector<GuideEntry> guides_;
+    std::vector<BenchWork> work_;
+    std::size_t solvers_ = 0;             ///< how many of them are read; they stand first
     std::vector<std::string_view> rows_;  ///< of stations that do not ship
     void checkIds() const;
 };
@@ -52,16 +53,16 @@ private:
 [[nodiscard]] SwitchProof proveSwitches(const Setup& setup, const ProofProgress& progress = {});
 
 /// All that ship, in the order of the work.
-[[nodiscard]] std::span<const SolverEntry> solvers();
+[[nodiscard]] std::span<const BenchWork> solvers();
 /// @return nullptr if there is none
-[[nodiscard]] const SolverEntry* solverById(std::string_view id);
+[[nodiscard]] const BenchWork* solverById(std::string_view id);
 /// The solver a ledger row is read for, and how its readings begin ("rudder."); no solver if the row is not read.
 struct RowSolver {
-    const SolverEntry* solver = nullptr;
+    const BenchWork* solver = nullptr;
     std::string only;
 };
 [[nodiscard]] RowSolver solverOfRow(std::string_view row, const StationSet& stations = shippedStations());
-/// The guide of a ledger row with this model's numbers put in; no steps if the row has none.
-[[nodiscard]] Guide guideOfRow(std::string_view row, const Setup& setup, const Figures& figures);
+/// What is seen step by step for a ledger row; nullptr if nothing is.
+[[nodiscard]] const BenchWork* guideOfRow(std::string_view row, const StationSet& stations = shippedStations());
 
 }  // namespace kh

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/tobeset.h"
 
+#include "judge/dependencies.h"
 #include "judge/rowids.h"
-#include "model/fieldpatterns.h"
 #include "model/names.h"
 
 #include <algorithm>
@@ -17,9 +17,8 @@ namespace {
 enum class For { All, Electric };
 
 struct Entry {
-    const char* row;
-    std::vector<const char*> fields;  ///< "{}" stands for each plate servo; none: seen on the machine
-    const char* what;                 ///< of what is seen: how
+    const char* row;   ///< what is entered there, the table of dependencies says
+    const char* what;  ///< of what is seen on the machine: how; else empty
     const char* why;
     const char* blocks;
     For machines = For::All;
@@ -28,142 +27,42 @@ struct Entry {
 
 const std::vector<Entry>& entries() {
     static const std::vector<Entry> all{
-        {"blades"_row,
-         {"machine.rotor.bladeMaxRpm"_field},
-         "",
-         KH_TR("a blade beyond its maker's speed throws itself off"),
-         KH_TR("every head speed")},
-        {"mass"_row,
-         {"machine.massKg"_field},
-         "",
-         KH_TR("it sets the pitch of the hover and the load of the head"),
-         KH_TR("the hover of every mode")},
-        {"head"_row,
-         {"machine.head.innerRadiusMm"_field, "machine.head.gripMm"_field},
-         "",
-         KH_TR("every degree at the blade rests on them"),
-         KH_TR("ranges, reference throw")},
-        {"plate"_row,
-         {"machine.plate.ballRadiusMm"_field},
-         "",
-         KH_TR("how far a servo must go for a tilt"),
-         KH_TR("reference throw, clearance")},
-        {"arms"_row, {"machine.servos.{}.armMm"_field}, "", KH_TR("how far the plate goes for a pulse"), KH_TR("strokes, trims")},
-        {"motor"_row,
-         {"machine.power.kv"_field, "machine.power.poles"_field},
-         "",
-         KH_TR("poles typed for pairs doubles the speed"),
-         KH_TR("the governor, head speeds"),
-         For::Electric},
-        {"gears"_row,
-         {"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field},
-         "",
-         KH_TR("a wrong ratio drives to the pack's limit"),
-         KH_TR("the governor, head speeds")},
-        {"pack-build"_row,
-         {"machine.power.capacityMah"_field},
-         "",
-         KH_TR("a fifth of the charge must be left at landing"),
-         KH_TR("the timer"),
-         For::Electric},
+        {"blades"_row, "", KH_TR("a blade beyond its maker's speed throws itself off"), KH_TR("every head speed")},
+        {"mass"_row, "", KH_TR("it sets the pitch of the hover and the load of the head"), KH_TR("the hover of every mode")},
+        {"head"_row, "", KH_TR("every degree at the blade rests on them"), KH_TR("ranges, reference throw")},
+        {"plate"_row, "", KH_TR("how far a servo must go for a tilt"), KH_TR("reference throw, clearance")},
+        {"arms"_row, "", KH_TR("how far the plate goes for a pulse"), KH_TR("strokes, trims")},
+        {"motor"_row, "", KH_TR("poles typed for pairs doubles the speed"), KH_TR("the governor, head speeds"), For::Electric},
+        {"gears"_row, "", KH_TR("a wrong ratio drives to the pack's limit"), KH_TR("the governor, head speeds")},
+        {"pack-build"_row, "", KH_TR("a fifth of the charge must be left at landing"), KH_TR("the timer"), For::Electric},
         {"hold-switch"_row,
-         {},
          KH_TR("No pack connected: hold on, collective stick up and down in every mode; the throttle on the transmitter's own monitor does "
                "not move."),
-         KH_TR("it is what stops the motor"),
-         KH_TR("connecting any pack"),
-         For::All,
-         KH_TR("Hold test")},
-        {"supply"_row, {"machine.supply.volts"_field}, "", KH_TR("a pack of 8.4 V burns a 6 V servo"), KH_TR("the first plug")},
-        {"failsafe"_row,
-         {"transmitter.channels.throttle.failsafePct"_field},
-         "",
-         KH_TR("without a signal the motor must stop"),
-         KH_TR("the failsafe test")},
-        {"ports"_row,
-         {},
-         KH_TR("Leads off: one lead after the other is followed from its servo to its port."),
-         KH_TR("two leads changed over look like a wrong layout"),
-         KH_TR("directions, mixing"),
-         For::All,
-         KH_TR("Wiring")},
-        {"servo-pulse"_row,
-         {"machine.servos.{}.servo.pulseUs"_field},
-         "",
-         KH_TR("a wide pulse drives a narrow servo into its stop"),
-         KH_TR("plugging in a servo")},
-        {"servo-rate"_row,
-         {"machine.servos.{}.servo.maxHz"_field},
-         "",
-         KH_TR("too high a rate burns it within minutes"),
-         KH_TR("plugging in a servo")},
-        {"reference-throw"_row,
-         {"controller.referencePct"_field},
-         "",
-         KH_TR("the controller learns its scale from it"),
-         KH_TR("every cyclic rate")},
-        {"collective-range"_row,
-         {"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field},
-         "",
-         KH_TR("measured at the blade, never believed"),
-         KH_TR("the pitch of every mode")},
-        {"cyclic-limit"_row,
-         {"controller.cyclicLimitPct"_field},
-         "",
-         KH_TR("full stick at full pitch must not bind"),
-         KH_TR("full sticks")},
-        {"tail-pulse"_row,
-         {"machine.tail.servo.pulseUs"_field},
-         "",
-         KH_TR("a wide pulse drives a narrow servo into its stop"),
-         KH_TR("plugging in the tail servo")},
-        {"tail-rate"_row,
-         {"machine.tail.servo.maxHz"_field},
-         "",
-         KH_TR("too high a rate burns it within minutes"),
-         KH_TR("plugging in the tail servo")},
-        {"tail-limits"_row,
-         {"controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field},
-         "",
-         KH_TR("a slider against its stop stalls the servo"),
-         KH_TR("full rudder")},
-        {"mounting"_row,
-         {"machine.mounting"_field},
-         "",
-         KH_TR("a box that believes it sits another way corrects the wrong axis"),
-         KH_TR("the turns by hand")},
+         KH_TR("it is what stops the motor"), KH_TR("connecting any pack"), For::All, KH_TR("Hold test")},
+        {"supply"_row, "", KH_TR("a pack of 8.4 V burns a 6 V servo"), KH_TR("the first plug")},
+        {"failsafe"_row, "", KH_TR("without a signal the motor must stop"), KH_TR("the failsafe test")},
+        {"ports"_row, KH_TR("Leads off: one lead after the other is followed from its servo to its port."),
+         KH_TR("two leads changed over look like a wrong layout"), KH_TR("directions, mixing"), For::All, KH_TR("Wiring")},
+        {"servo-pulse"_row, "", KH_TR("a wide pulse drives a narrow servo into its stop"), KH_TR("plugging in a servo")},
+        {"servo-rate"_row, "", KH_TR("too high a rate burns it within minutes"), KH_TR("plugging in a servo")},
+        {"reference-throw"_row, "", KH_TR("the controller learns its scale from it"), KH_TR("every cyclic rate")},
+        {"collective-range"_row, "", KH_TR("measured at the blade, never believed"), KH_TR("the pitch of every mode")},
+        {"cyclic-limit"_row, "", KH_TR("full stick at full pitch must not bind"), KH_TR("full sticks")},
+        {"tail-pulse"_row, "", KH_TR("a wide pulse drives a narrow servo into its stop"), KH_TR("plugging in the tail servo")},
+        {"tail-rate"_row, "", KH_TR("too high a rate burns it within minutes"), KH_TR("plugging in the tail servo")},
+        {"tail-limits"_row, "", KH_TR("a slider against its stop stalls the servo"), KH_TR("full rudder")},
+        {"mounting"_row, "", KH_TR("a box that believes it sits another way corrects the wrong axis"), KH_TR("the turns by hand")},
         {"roll-sense"_row,
-         {},
          KH_TR("Motor off, box started anew: roll the machine right by hand; the plate tilts left and stays with the horizon."),
-         KH_TR("a reversed gyro tips the model over on take-off"),
-         KH_TR("the first spool-up"),
-         For::All,
-         KH_TR("Roll by hand")},
-        {"pitch-sense"_row,
-         {},
-         KH_TR("The same, nose down; the plate tilts back."),
-         KH_TR("a reversed gyro tips the model over on take-off"),
-         KH_TR("the first spool-up"),
-         For::All,
-         KH_TR("Nose down by hand")},
-        {"yaw-sense"_row,
-         {},
-         KH_TR("The same, tail moved left; the trailing edges go left."),
-         KH_TR("with a reversed gyro the tail spins the model round"),
-         KH_TR("the first spool-up"),
-         For::All,
-         KH_TR("Tail by hand")},
-        {"throttle-ends"_row,
-         {"speedController.lowUs"_field, "speedController.highUs"_field},
-         "",
-         KH_TR("learned with blades off and pinion out; off is judged by them"),
-         KH_TR("hold, kill and cut")},
+         KH_TR("a reversed gyro tips the model over on take-off"), KH_TR("the first spool-up"), For::All, KH_TR("Roll by hand")},
+        {"pitch-sense"_row, KH_TR("The same, nose down; the plate tilts back."), KH_TR("a reversed gyro tips the model over on take-off"),
+         KH_TR("the first spool-up"), For::All, KH_TR("Nose down by hand")},
+        {"yaw-sense"_row, KH_TR("The same, tail moved left; the trailing edges go left."),
+         KH_TR("with a reversed gyro the tail spins the model round"), KH_TR("the first spool-up"), For::All, KH_TR("Tail by hand")},
+        {"throttle-ends"_row, "", KH_TR("learned with blades off and pinion out; off is judged by them"), KH_TR("hold, kill and cut")},
         {"failsafe-test"_row,
-         {},
          KH_TR("Motor locked, hold off, throttle open: transmitter off, and the throttle closes within two seconds and stays."),
-         KH_TR("with hold on it would pass whatever was stored"),
-         KH_TR("the first flight"),
-         For::All,
+         KH_TR("with hold on it would pass whatever was stored"), KH_TR("the first flight"), For::All,
          KH_TR("Failsafe, stored and tested")},
     };
     return all;
@@ -187,19 +86,6 @@ bool isLeft(const Setup& setup, const std::string& path) {
     return standingOf(setup, path) == Standing::Default;
 }
 
-std::vector<std::string> leftOf(const Setup& setup, const Entry& e) {
-    std::vector<std::string> out;
-    for (const std::string pattern : e.fields) {
-        if (pattern.find("{}") == std::string::npos) {
-            if (isLeft(setup, pattern)) out.push_back(pattern);
-            continue;
-        }
-        for (std::string& path : pathsLike(setup, pattern))
-            if (isLeft(setup, path)) out.push_back(std::move(path));
-    }
-    return out;
-}
-
 /// The short names of fields, each once.
 Message briefs(const Setup& setup, const std::vector<std::string>& fields) {
     std::vector<Message> names;
@@ -219,12 +105,13 @@ std::vector<ToBeSet> stillToBeSet(const Setup& setup, const std::vector<StationP
         Station station = Station::Airframe;
         const Row* row = rowOf(pages, e.row, station);
         if (row == nullptr || (e.machines == For::Electric && setup.machine.power.kind != PowerKind::Electric)) continue;
-        if (e.fields.empty()) {
+        if (*e.what != 0) {
             if (row->standing != Standing::Proved)
                 out.push_back({e.row, station, say(e.title), say(e.what), say(e.why), say(e.blocks), {}});
             continue;
         }
-        std::vector<std::string> left = leftOf(setup, e);
+        std::vector<std::string> left = settledAt(setup, e.row);
+        std::erase_if(left, [&](const std::string& path) { return !isLeft(setup, path); });
         if (left.empty()) continue;
         Message what = briefs(setup, left);
         out.push_back({e.row, station, row->title, std::move(what), say(e.why), say(e.blocks), std::move(left)});

@@ -22,10 +22,16 @@ Guards::Guards(QObject* parent, Clock clock) : QObject(parent), clock_(clock ? s
     connect(&next_, &QTimer::timeout, this, &Guards::lookAtClock);
 }
 
-bool Guards::ticked(Guard g) const { return until_[static_cast<std::size_t>(g)] > clock_(); }
+bool Guards::ticked(std::size_t guard) const { return until_.at(guard) > clock_(); }
 
-void Guards::tick(Guard g, bool on) {
-    until_[static_cast<std::size_t>(g)] = on ? clock_() + kHourMs : 0;
+std::vector<Message> Guards::missing(const GuardTable& table, const BenchNeed& need) const {
+    std::array<bool, kMostGuards> is{};
+    for (std::size_t i = 0; i < is.size(); ++i) is[i] = ticked(i);
+    return inTheWay(table, need, is);
+}
+
+void Guards::tick(std::size_t guard, bool on) {
+    until_.at(guard) = on ? clock_() + kHourMs : 0;
     waitForNext();
     emit changed();
 }

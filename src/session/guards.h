@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "procedure/benchneeds.h"
+#include "procedure/guards.h"
 
 #include <QObject>
 #include <QTimer>
@@ -10,11 +10,8 @@
 
 namespace kh::app {
 
-/// The pilot's word about the real machine; never stored in a Setup.
-enum class Guard { LeadsOff, BladesOff, HoldOn };
-inline constexpr std::size_t kGuardCount = 3;
-
-/// What the pilot ticked. Each word holds for an hour from when it was given itself, and for one machine.
+/// What the pilot ticked of the guards of the document's class, by their places; never stored in a Setup. Each word holds for an hour
+/// from when it was given itself, and for one machine.
 class Guards : public QObject {
     Q_OBJECT
 public:
@@ -22,15 +19,13 @@ public:
     /// Milliseconds since some fixed moment, never set back, running on while the computer sleeps.
     using Clock = std::function<qint64()>;
     explicit Guards(QObject* parent = nullptr, Clock clock = {});
-    [[nodiscard]] bool ticked(Guard g) const;
-    void tick(Guard g, bool on);
+    [[nodiscard]] bool ticked(std::size_t guard) const;
+    void tick(std::size_t guard, bool on);
     void forget();
     /// Takes back every word that is older than an hour; called when the next one is.
     void lookAtClock();
     /// What a step still lacks.
-    [[nodiscard]] std::vector<Message> missing(const BenchNeed& need) const {
-        return kh::inTheWay(need, {ticked(Guard::LeadsOff), ticked(Guard::BladesOff), ticked(Guard::HoldOn)});
-    }
+    [[nodiscard]] std::vector<Message> missing(const GuardTable& table, const BenchNeed& need) const;
 
 signals:
     void changed();
@@ -38,7 +33,7 @@ signals:
 private:
     void waitForNext();
     Clock clock_;
-    std::array<qint64, kGuardCount> until_{};  ///< 0: not ticked
+    std::array<qint64, kMostGuards> until_{};  ///< 0: not ticked
     QTimer next_;
 };
 

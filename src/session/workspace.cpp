@@ -5,6 +5,7 @@
 #include "model/conditiontext.h"
 #include "model/modeedits.h"
 #include "model/names.h"
+#include "procedure/aircraft.h"
 #include "procedure/harm.h"
 #include "session/told.h"
 #include "text/words.h"
@@ -297,6 +298,13 @@ void Workspace::setShownMode(int index) {
     if (index == shownMode_) return;
     shownMode_ = index;
     emit selectionChanged();
+}
+
+const GuardTable& Workspace::guardTable() const { return aircraftEntry(setup()).guards(); }
+
+std::vector<Message> Workspace::inTheWay(const Row& row) const {
+    const GuardTable& table = guardTable();
+    return guards_.missing(table, table.of(station(), row.workId()));
 }
 
 }  // namespace kh::app

@@ -133,10 +133,12 @@ public:
     void togglePose();
     void release();
 
-    [[nodiscard]] bool guard(Guard g) const { return guards_.ticked(g); }
-    void setGuard(Guard g, bool ticked) { guards_.tick(g, ticked); }
+    [[nodiscard]] bool guard(std::size_t g) const { return guards_.ticked(g); }
+    void setGuard(std::size_t g, bool ticked) { guards_.tick(g, ticked); }
     /// What the guards of a row's step still lack.
-    [[nodiscard]] std::vector<Message> inTheWay(const Row& row) const { return guards_.missing(benchNeed(station(), row.workId())); }
+    [[nodiscard]] std::vector<Message> inTheWay(const Row& row) const;
+    /// Those of the document's class of aircraft.
+    [[nodiscard]] const GuardTable& guardTable() const;
 
     /// One undoable edit of the selected part. @throws InputError, also for a setting that would destroy a servo
     void editPart(const Part& part, const QString& text);

@@ -158,6 +158,13 @@ const StationSet& lifterStations() {
     return set;
 }
 
+constexpr std::array kGuards{Guard{"rotor tied", "tick rotor tied", "untick rotor tied: it must turn"}};
+
+const GuardTable& lifterGuards() {
+    static constexpr GuardTable table{kGuards, {}, [](Station) { return BenchNeed{Need::Yes}; }};
+    return table;
+}
+
 MachineSheet lifterSheet(const Setup& setup, const Evaluation&) {
     return {{{say("Rotor"), {{say("Disc"), say("{d} m", {{"d", num(lifter(setup).discM, 2)}}), {}, Standing::Entered}}, {}}}};
 }
@@ -176,7 +183,7 @@ void bringLifter() {
     static const AircraftEntry entry{
         lifterClass(), lifterStations,
         [](const Setup&, const ChainModel& model) -> std::unique_ptr<MachineStages> { return std::make_unique<OutputStages>(model); },
-        lifterSheet};
+        lifterSheet, lifterGuards};
     addAircraft(entry, plant);
 }
 

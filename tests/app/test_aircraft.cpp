@@ -53,6 +53,17 @@ TEST_CASE("the window opens an aircraft of another class, and a helicopter after
     }
     b.w().setStation(Station::Modes);
     CHECK(b.w().station() == Station::Airframe);
+    // its own guards, not a helicopter's
+    REQUIRE(b.window.topBar()->item(QStringLiteral("guard-0")) != nullptr);
+    CHECK(b.window.topBar()->item(QStringLiteral("guard-0"))->name == QStringLiteral("rotor tied"));
+    CHECK(b.window.topBar()->item(QStringLiteral("guard-1")) == nullptr);
+    b.selectRow("lifter-rotor", 2);
+    b.act("seen");
+    CHECK(b.window.message().contains(QStringLiteral("tick rotor tied")));
+    b.click(b.window.topBar(), QStringLiteral("guard-0"));
+    b.act("seen");
+    CHECK(b.w().selectedRow()->standing == Standing::Proved);
+    b.act("undo");
     b.act("reading");  // nothing of this row is read: no dialog
     CHECK(QApplication::activeModalWidget() == nullptr);
 

@@ -10,6 +10,7 @@
 #include "io/document.h"
 #include "model/changes.h"
 #include "model/helicopter/helicopter.h"
+#include "procedure/helicopter/guards.h"
 #include "procedure/helicopter/trace.h"
 #include "procedure/registry.h"
 #include "text/words.h"
@@ -107,10 +108,10 @@ TEST_CASE("a setting that would burn a servo is refused in the cell, and nothing
 
 TEST_CASE("steps are ticked in order; the row is seen on the machine only after all of them, with the guards set") {
     Bench b;
-    const Guide guide = guideOfRow("binding", b.w().setup(), b.w().evaluation().figures);
-    GuideDialog d(&b.window, guide);
+    const std::vector<Step> steps = guideOfRow("binding")->steps(b.w().setup(), b.w().evaluation().figures);
+    GuideDialog d(&b.window, QStringLiteral("Binding"), steps);
     const auto ticks = d.findChildren<QCheckBox*>();
-    REQUIRE(ticks.size() == static_cast<int>(guide.steps.size()));
+    REQUIRE(ticks.size() == static_cast<int>(steps.size()));
     QPushButton* done = button(d, QStringLiteral("Seen on the machine"));
     REQUIRE(done != nullptr);
     CHECK_FALSE(ticks[1]->isEnabled());
@@ -137,7 +138,7 @@ TEST_CASE("steps are ticked in order; the row is seen on the machine only after 
     walk();
     CHECK(b.window.message().contains(QStringLiteral("tick leads off, tick blades off, tick hold on")));
     CHECK(b.w().setup().standings.at("rows.binding").at == at);
-    for (const Guard g : {Guard::LeadsOff, Guard::BladesOff, Guard::HoldOn}) b.w().setGuard(g, true);
+    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().setGuard(g, true);
     walk();
     CHECK(b.w().setup().standings.at("rows.binding").at > at);
     // binding again: the failsafe test of before proves nothing any more

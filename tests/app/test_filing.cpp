@@ -3,6 +3,7 @@
 // The window and its file: other programs, killed windows, other models; and what a snapshot promises.
 #include "app/bench.h"
 #include "base/error.h"
+#include "procedure/helicopter/guards.h"
 
 #include <QMessageBox>
 #include <QSettings>
@@ -103,19 +104,19 @@ TEST_CASE("what a killed window left is offered with model, file and what differ
 
 TEST_CASE("the guards and the deck belong to a model: renaming keeps them, two new models do not share them") {
     Bench b;
-    b.w().setGuard(Guard::LeadsOff, true);
+    b.w().setGuard(kLeadsOff, true);
     Deck deck = b.w().deck();
     deck.sticks.collective = 0.5;
     b.w().setDeck(deck);
     b.w().document().edit(QStringLiteral("name"), {{"machine.name", std::string("Another name")}});
-    CHECK(b.w().guard(Guard::LeadsOff));
+    CHECK(b.w().guard(kLeadsOff));
     CHECK(b.w().deck().sticks.collective == 0.5);
     b.window.newModel(QStringLiteral("470"));
-    CHECK_FALSE(b.w().guard(Guard::LeadsOff));
+    CHECK_FALSE(b.w().guard(kLeadsOff));
     CHECK(b.w().deck() == Deck{});
-    b.w().setGuard(Guard::LeadsOff, true);
+    b.w().setGuard(kLeadsOff, true);
     b.window.newModel(QStringLiteral("470"));
-    CHECK_FALSE(b.w().guard(Guard::LeadsOff));
+    CHECK_FALSE(b.w().guard(kLeadsOff));
 }
 
 TEST_CASE("a snapshot stays what it was, and an answer to one that edits comes after it") {

@@ -7,6 +7,7 @@
 #include "model/changes.h"
 #include "model/helicopter/functions.h"
 #include "model/helicopter/helicopter.h"
+#include "procedure/helicopter/guards.h"
 
 #include <QCheckBox>
 #include <QLabel>
@@ -129,13 +130,13 @@ TEST_CASE("the tables of modes are opened and typed into, in Power and in Tail")
 
 TEST_CASE("first power is walked through and proved with its guards; a guide of Tail proves blades and drive") {
     Bench b;
-    for (const Guard g : {Guard::LeadsOff, Guard::BladesOff, Guard::HoldOn}) b.w().setGuard(g, true);
+    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().setGuard(g, true);
     walk(b, Station::Tail, "tail-edges");
     CHECK(standingOf(b.w().setup(), "rows.tail-edges") == Standing::Proved);
     walk(b, Station::Tail, "heading-hold");
     CHECK(standingOf(b.w().setup(), "rows.heading-hold") == Standing::Proved);
-    b.w().setGuard(Guard::LeadsOff, false);
-    b.w().setGuard(Guard::HoldOn, false);
+    b.w().setGuard(kLeadsOff, false);
+    b.w().setGuard(kHoldOn, false);
     walk(b, Station::Power, "first-power");
     INFO(b.window.message().toStdString());
     CHECK(standingOf(b.w().setup(), "rows.first-power") == Standing::Proved);

@@ -3,6 +3,7 @@
 // Rows that open: by key and by click, their cells edited like any other, found by the palette's way.
 #include "app/bench.h"
 #include "app/table/planview.h"
+#include "procedure/helicopter/guards.h"
 #include "procedure/prooftext.h"
 
 using namespace khtest;
@@ -109,10 +110,10 @@ TEST_CASE("the guards ask for what the row needs") {
     Bench b;
     b.go(Station::Pitch);
     b.selectRow("zero-pitch", 1);
-    for (const Guard g : {Guard::LeadsOff, Guard::BladesOff, Guard::HoldOn}) b.w().setGuard(g, true);
+    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().setGuard(g, true);
     b.act("seen");
     CHECK(b.window.message().contains(QStringLiteral("untick blades off")));
-    b.w().setGuard(Guard::BladesOff, false);
+    b.w().setGuard(kBladesOff, false);
     b.act("seen");
     CHECK(b.w().selectedRow()->standing == Standing::Proved);
 }

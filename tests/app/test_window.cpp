@@ -8,6 +8,7 @@
 #include "model/helicopter/functions.h"
 #include "paint/look/theme.h"
 #include "paint/pdf.h"
+#include "procedure/helicopter/guards.h"
 #include "procedure/registry.h"
 
 #include <catch2/catch.hpp>
@@ -222,16 +223,16 @@ TEST_CASE("guards are the pilot's word: unticked at start, needed for a reading,
     Bench b;
     b.go(Station::Tail);
     b.selectRow("precompensation", 1);
-    REQUIRE_FALSE(b.w().guard(Guard::LeadsOff));
+    REQUIRE_FALSE(b.w().guard(kLeadsOff));
     b.act("seen");
     REQUIRE(b.window.message().contains(QStringLiteral("guards")));
     REQUIRE(b.w().document().history().count() == 0);
     for (int g = 0; g < 3; ++g) b.click(b.window.topBar(), QStringLiteral("guard-%1").arg(g));
-    for (const Guard g : {Guard::LeadsOff, Guard::BladesOff, Guard::HoldOn}) REQUIRE(b.w().guard(g));
+    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) REQUIRE(b.w().guard(g));
     b.act("seen");
     REQUIRE(b.w().selectedRow()->standing == Standing::Proved);
     b.window.newModel(QStringLiteral("380"));
-    REQUIRE_FALSE(b.w().guard(Guard::LeadsOff));
+    REQUIRE_FALSE(b.w().guard(kLeadsOff));
 }
 
 TEST_CASE("a broken file is told in the window and the present model stays") {

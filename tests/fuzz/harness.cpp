@@ -7,12 +7,13 @@
 #include "io/profile.h"
 #include "io/readings.h"
 #include "io/report.h"
+#include "judge/dependencies.h"
 #include "procedure/ledger.h"
 #include "procedure/plantext.h"
 #include "procedure/registry.h"
 #include "procedure/sheet.h"
 #include "procedure/trace.h"
-#include "stations/kit/solver.h"
+#include "stations/kit/benchwork.h"
 
 #include <nlohmann/json.hpp>
 
@@ -64,7 +65,7 @@ void readings(const Setup& setup, const std::string& text, Met& met) {
         return;
     }
     ++met.accepted;
-    for (const SolverEntry& solver : solvers())
+    for (const BenchWork& solver : solvers())
         unlessRefused(met, [&] { (void)io::solvedJson(setup, solveRound(setup, solver, read)).dump(); });
 }
 
@@ -107,12 +108,12 @@ void dear(const Setup& setup, Dice& dice, Met& met) {
         for (const Row& row : page.rows)
             for (const Cell& cell : row.cells)
                 for (const Part& part : cell.parts) (void)explain(setup, part);
-    for (const SolverEntry& solver : solvers()) {
+    for (const BenchWork& solver : solvers()) {
         std::vector<Reading> taken;
         unlessRefused(met, [&] {
-            for (const ReadingSlot& slot : solver.asks(setup))
-                taken.push_back({"", slot.what, static_cast<double>(dice() % 40001) / 100.0 - 200.0, std::string(slot.unit), "", "", "",
-                                 settingsInForce(setup, solver, slot.what)});
+            for (const Step& slot : solver.asks(setup))
+                taken.push_back({"", slot.name, static_cast<double>(dice() % 40001) / 100.0 - 200.0, std::string(slot.unit), "", "", "",
+                                 settingsInForce(setup, slot.name)});
             (void)io::solvedJson(setup, solveRound(setup, solver, taken)).dump();
         });
     }

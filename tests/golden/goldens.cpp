@@ -10,12 +10,13 @@
 #include "io/helicopter/helicopterjson.h"
 #include "io/readings.h"
 #include "io/report.h"
+#include "judge/dependencies.h"
 #include "judge/helicopter/figures.h"
 #include "paint/pdf.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "procedure/sheet.h"
-#include "stations/kit/solver.h"
+#include "stations/kit/benchwork.h"
 
 #include <fmt/format.h>
 #include <QApplication>
@@ -108,15 +109,15 @@ std::string traces(const Setup& setup) {
 std::string solutions(const Setup& setup, unsigned seed) {
     std::mt19937 dice(seed);
     std::string out;
-    for (const SolverEntry& solver : solvers()) {
+    for (const BenchWork& solver : solvers()) {
         std::vector<Reading> readings;
-        for (const ReadingSlot& slot : solver.asks(setup)) {
+        for (const Step& slot : solver.asks(setup)) {
             const std::string unit = slot.unit;
-            const double side = slot.what.find("low") != std::string::npos || slot.what.find("left") != std::string::npos ? -1.0 : 1.0;
-            const double centre = slot.what.find("centre") != std::string::npos ? 0.0 : unit == "%" ? 100.0 : 6.0;
+            const double side = slot.name.find("low") != std::string::npos || slot.name.find("left") != std::string::npos ? -1.0 : 1.0;
+            const double centre = slot.name.find("centre") != std::string::npos ? 0.0 : unit == "%" ? 100.0 : 6.0;
             const double off = static_cast<double>(dice() % 41) - 20.0;
             const double value = unit == "way" ? (dice() % 4 == 0 ? -1.0 : 1.0) : side * centre + (unit == "%" ? off : off / 10.0);
-            readings.push_back({"", slot.what, value, unit, "", "", "", settingsInForce(setup, solver, slot.what)});
+            readings.push_back({"", slot.name, value, unit, "", "", "", settingsInForce(setup, slot.name)});
         }
         if (solver.chart) readings = {{"", "clear.45.high", 60.0, "%", "", "", "", {}}, {"", "binds.45.high", 90.0, "%", "", "", "", {}}};
         out +=

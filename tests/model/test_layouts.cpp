@@ -8,7 +8,7 @@
 #include "model/helicopter/layouts.h"
 #include "model/switchroles.h"
 #include "procedure/registry.h"
-#include "stations/kit/solver.h"
+#include "stations/kit/benchwork.h"
 #include "stations/swash/swashsolvers.h"
 #include "support.h"
 

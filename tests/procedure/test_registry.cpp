@@ -166,16 +166,19 @@ TEST_CASE("ids that do not exist, or stand twice, stop the program at its start"
     }};
     refused(nowhere);
     StationEntry guide = ballast();
-    guide.guides = []() -> std::span<const GuideEntry> {
-        static constexpr std::array guides{GuideEntry{"no-such-row", nullptr}};
+    guide.work = {[]() -> std::span<const BenchWork> {
+        static constexpr std::array guides{BenchWork{.id = "x", .title = "", .rows = "no-such-row", .steps = nullptr}};
         return guides;
-    };
+    }};
     refused(guide);
     StationEntry solver = ballast();
-    solver.solvers = []() -> std::span<const SolverEntry> {
-        static constexpr std::array entries{SolverEntry{"x", "", "", "no-such-row", nullptr, nullptr, nullptr}};
+    solver.work = {[]() -> std::span<const BenchWork> {
+        static constexpr std::array entries{
+            BenchWork{.id = "x", .title = "", .rows = "no-such-row", .steps = nullptr, .solve = [](const Setup&, std::span<const Reading>) {
+                          return Solved{};
+                      }}};
         return entries;
-    };
+    }};
     refused(solver);
     const RowBuilder b(turnstone(), evaluate(turnstone()));
     CHECK_THROWS_AS(b.field("machine.power.kV"), std::logic_error);

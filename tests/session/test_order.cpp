@@ -4,6 +4,7 @@
 #include "io/library.h"
 #include "io/profile.h"
 #include "model/changes.h"
+#include "procedure/helicopter/guards.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "session/guards.h"
@@ -98,27 +99,27 @@ TEST_CASE("each word about the machine holds an hour of its own, by a clock nobo
     int told = 0;
     QObject::connect(&guards, &Guards::changed, &guards, [&] { ++told; });
     const auto minutes = [](qint64 n) { return n * 60 * 1000; };
-    guards.tick(Guard::LeadsOff, true);
+    guards.tick(kLeadsOff, true);
     now += minutes(40);
-    guards.tick(Guard::BladesOff, true);
+    guards.tick(kBladesOff, true);
     guards.lookAtClock();
-    CHECK(guards.ticked(Guard::LeadsOff));
+    CHECK(guards.ticked(kLeadsOff));
     now += minutes(19);
-    guards.tick(Guard::HoldOn, true);
-    guards.tick(Guard::HoldOn, false);  // renews none of the others
+    guards.tick(kHoldOn, true);
+    guards.tick(kHoldOn, false);  // renews none of the others
     now += minutes(2);
-    CHECK_FALSE(guards.ticked(Guard::LeadsOff));  // 61 minutes, even where no timer came: the computer slept
-    CHECK(guards.ticked(Guard::BladesOff));
+    CHECK_FALSE(guards.ticked(kLeadsOff));  // 61 minutes, even where no timer came: the computer slept
+    CHECK(guards.ticked(kBladesOff));
     told = 0;
     guards.lookAtClock();
     CHECK(told == 1);
     now += minutes(40);
-    CHECK_FALSE(guards.ticked(Guard::BladesOff));
+    CHECK_FALSE(guards.ticked(kBladesOff));
     guards.lookAtClock();
     CHECK(told == 2);
-    guards.tick(Guard::LeadsOff, true);
+    guards.tick(kLeadsOff, true);
     guards.forget();
-    CHECK_FALSE(guards.ticked(Guard::LeadsOff));
+    CHECK_FALSE(guards.ticked(kLeadsOff));
 }
 
 #if defined(__GLIBC__) && !defined(__SANITIZE_ADDRESS__)  // a sanitizer keeps books of its own

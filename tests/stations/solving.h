@@ -10,7 +10,7 @@
 #include "kernel/helicopter/plant.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
-#include "stations/kit/solver.h"
+#include "stations/kit/benchwork.h"
 #include "support.h"
 
 #include <map>

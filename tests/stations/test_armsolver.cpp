@@ -3,9 +3,10 @@
 // Arms square by teeth, then by sub-trim; and which readings a change on the machine makes stale.
 #include "base/conventions.h"
 #include "base/error.h"
+#include "judge/dependencies.h"
 #include "model/helicopter/helicopter.h"
 #include "procedure/registry.h"
-#include "stations/kit/solver.h"
+#include "stations/kit/benchwork.h"
 #include "stations/swash/swashsolvers.h"
 #include "support.h"
 
@@ -130,8 +131,8 @@ TEST_CASE("a sub-trim beyond the safe count is told, not entered; nonsense is re
 
 TEST_CASE("work by hand is written down with the readings, and makes what was read before it stale") {
     const Setup s = turnstone();
-    REQUIRE(staleReadings(s, solvers()).empty());
-    const SolverEntry& zero = *solverById("zero");
+    REQUIRE(staleReadings(s).empty());
+    const BenchWork& zero = *solverById("zero");
     std::vector<Reading> now;
     for (const auto& [what, value] :
          std::map<std::string, double>{{"blade-a.tail", 1.2}, {"blade-b.nose", -1.2}, {"blade-a.nose", 1.2}, {"blade-b.tail", -1.2}}) {
@@ -139,14 +140,14 @@ TEST_CASE("work by hand is written down with the readings, and makes what was re
         r.what = what;
         r.value = value;
         r.unit = "°";
-        r.under = settingsInForce(s, *solverById("zero"), what);
+        r.under = settingsInForce(s, what);
         now.push_back(r);
     }
     const Setup after = takenOver(s, solveRound(s, zero, now), now, "2026-11-24T10:00:00Z");
     REQUIRE(after.readings.size() == s.readings.size() + 4 + 2);  // four readings, two turned links
     CHECK(after.readings.back().what == "turned.blade-links.b");
     std::set<std::string> rows;
-    for (const StaleReading& stale : staleReadings(after, solvers())) {
+    for (const StaleReading& stale : staleReadings(after)) {
         rows.insert(stale.row);
         CHECK(stale.handWork == "blade-links.b");
     }

@@ -2,6 +2,7 @@
 //
 // Measured beats computed: a reading puts the model's figure right for its row, at its own setting and at every other.
 #include "base/conventions.h"
+#include "judge/dependencies.h"
 #include "judge/plan/plan.h"
 #include "model/helicopter/helicopter.h"
 #include "procedure/registry.h"
@@ -161,13 +162,10 @@ TEST_CASE("what a solver promised is what is judged once it is entered, on rando
         s.controller.referencePct = dice.between(50.0, 80.0);
         const double off = dice.between(0.9, 1.1);
         const double is = evaluate(s).figures.referenceDeg.value * off;
-        const SolverEntry* solver = nullptr;
-        for (const StationEntry& station : stations())
-            for (const SolverEntry& e : station.solvers != nullptr ? station.solvers() : std::span<const SolverEntry>{})
-                if (std::string(e.id) == "throw") solver = &e;
+        const BenchWork* solver = solverById("throw");
         REQUIRE(solver != nullptr);
         std::vector<Reading> round{reading("throw.left", -is, "°"), reading("throw.right", is, "°")};
-        for (Reading& r : round) r.under = settingsInForce(s, *solver, r.what);
+        for (Reading& r : round) r.under = settingsInForce(s, r.what);
         const Solved solved = solveRound(s, *solver, round);
         const Setup after = takenOver(s, solved, round, "2026-11-21T20:00:00Z");
         CHECK(evaluate(after).figures.referenceDeg.value == Approx(6.0).margin(0.12));

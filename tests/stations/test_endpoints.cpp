@@ -3,6 +3,7 @@
 // End points of both boxes against simulated controllers whose scale the document does not know.
 #include "base/error.h"
 #include "formula/channel.h"
+#include "judge/dependencies.h"
 #include "procedure/registry.h"
 #include "stations/link/endpoints.h"
 #include "stations/solving.h"
@@ -39,7 +40,7 @@ TEST_CASE("end points: every sign, centre and end reads right within three round
                 now.push_back(reading(c.id + ".centre", read(c, 0), "%"));
                 now.push_back(reading(c.id + ".high", read(c, 100), "%"));
             }
-            for (Reading& r : now) r.under = settingsInForce(s, *solverById("endpoints"), r.what);
+            for (Reading& r : now) r.under = settingsInForce(s, r.what);
             const Solved solved = solveRound(s, *solverById("endpoints"), now);
             const Setup before = s;
             s = takenOver(s, solved, now, "2026-11-25T10:00:00Z");
@@ -124,15 +125,15 @@ TEST_CASE("end points: a round speaks of the channels it read, under the setting
     s.readings.clear();
     s.transmitter.channels[0].travelHighPct = 105;
     Reading high = reading("aileron.high", 109, "%");
-    high.under = settingsInForce(s, *solverById("endpoints"), high.what);
-    const SolverEntry& ends = *solverById("endpoints");
+    high.under = settingsInForce(s, high.what);
+    const BenchWork& ends = *solverById("endpoints");
     s = takenOver(s, solveRound(s, ends, std::vector{high}), {high}, "2026-11-25T10:00:00Z");
     REQUIRE(s.transmitter.channels[0].travelHighPct == 96.0);
     Reading rudder = reading("rudder.high", 100, "%");
-    rudder.under = settingsInForce(s, *solverById("endpoints"), rudder.what);
+    rudder.under = settingsInForce(s, rudder.what);
     CHECK(solveRound(s, ends, std::vector{rudder}).answers.empty());  // the aileron's old reading is not answered again
     Reading low = reading("aileron.low", -100, "%");
-    low.under = settingsInForce(s, *solverById("endpoints"), low.what);
+    low.under = settingsInForce(s, low.what);
     CHECK(solveRound(s, ends, std::vector{low}).answers.empty());
     CHECK_THROWS_WITH(solveEndpoints(s, std::vector{high}), Contains("other travels"));
     // at the monitor's stop, or cut by the transmitter's limit, a reading says nothing

@@ -27,7 +27,7 @@ Setup flat() {
 }
 double turns(double throttle) { return 500.0 + 23.0 * throttle; }
 
-const SolverEntry& governor() { return *solverById("governor"); }
+const BenchWork& governor() { return *solverById("governor"); }
 
 }  // namespace
 

@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "io/document.h"
 #include "io/library.h"
+#include "judge/dependencies.h"
 #include "judge/plan/plan.h"
 #include "model/controllerwords.h"
 #include "model/gyro.h"
@@ -45,7 +46,7 @@ std::vector<Finding> found(const Setup& s) {
 }
 
 Reading answer(const Setup& s, HandTurn turn, const HandAnswer& seen) {
-    return {"", handReading(turn), codeOf(seen), kAnswerUnit, "", "", "", settingsInForce(s, *solverById("mounting"), handReading(turn))};
+    return {"", handReading(turn), codeOf(seen), kAnswerUnit, "", "", "", settingsInForce(s, handReading(turn))};
 }
 
 void answerAll(Setup& s, const HandAnswers& seen) {
@@ -290,7 +291,8 @@ TEST_CASE("no row has both a guide and readings: one key asks for one thing") {
         for (const StationPage& page : ledger(s, evaluate(s)))
             for (const Row& row : page.rows) {
                 INFO(row.id);
-                const bool guided = !guideOfRow(row.workId(), s, figures).steps.empty();
+                const BenchWork* guide = guideOfRow(row.workId());
+                const bool guided = guide != nullptr && !guide->steps(s, figures).empty();
                 CHECK_FALSE((guided && solverOfRow(row.workId()).solver != nullptr));
                 guides += guided ? 1 : 0;
             }
@@ -300,7 +302,7 @@ TEST_CASE("no row has both a guide and readings: one key asks for one thing") {
 
 TEST_CASE("ports and channels reversed twice are among the answers where they would look the same, and only there") {
     const Setup& s = turnstone();
-    const SolverEntry& solver = *solverById("mounting");
+    const BenchWork& solver = *solverById("mounting");
     const auto answers = [&](const HandAnswers& seen) {
         std::vector<Reading> out;
         for (const HandTurn turn : kHandTurns) out.push_back(answer(s, turn, seen[static_cast<std::size_t>(turn)]));

@@ -52,7 +52,7 @@ TEST_CASE("without a flight mode there is nothing to measure under: every solver
     Setup none = turnstone();
     none.transmitter.modes.clear();
     REQUIRE(solvers().size() > 10);
-    for (const SolverEntry& solver : solvers()) {
+    for (const BenchWork& solver : solvers()) {
         INFO(solver.id);
         CHECK_THROWS_WITH(solveRound(none, solver, {}), Contains("transmitter.modes") && Contains("one flight mode or more"));
     }

@@ -4,6 +4,7 @@
 // From 200 random wrong set-ups all come within what was promised in at most three rounds.
 #include "base/error.h"
 #include "formula/channel.h"
+#include "judge/dependencies.h"
 #include "kernel/helicopter/plant.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/sizeclass.h"
@@ -227,7 +228,7 @@ TEST_CASE("readings are taken over under ids of their own, with the settings in 
     Setup s = turnstone();
     s.readings = {{"r2", "throw.left", 5.0, "°", {}, {}, {}, {}}};
     std::vector<Reading> now{reading("throw.left", 5.4, "°"), reading("throw.right", -4.6, "°")};
-    for (Reading& r : now) r.under = settingsInForce(s, *solverById("throw"), r.what);
+    for (Reading& r : now) r.under = settingsInForce(s, r.what);
     CHECK(underValue(now[0], "controller.referencePct") == s.controller.referencePct);
     const Solved solved = solveThrow(s, now);
     const Setup after = takenOver(s, solved, now, "2026-11-24T10:00:00Z");
@@ -237,7 +238,7 @@ TEST_CASE("readings are taken over under ids of their own, with the settings in 
     CHECK(after.readings[2].at == "2026-11-24T10:00:00Z");
     CHECK(after.controller.referencePct == solved.answers[0].value);
     CHECK(standingOf(after, "controller.referencePct") == Standing::Computed);
-    CHECK(settingsInForce(s, *solverById("endpoints"), "rudder.low") ==
+    CHECK(settingsInForce(s, "rudder.low") ==
           std::vector<std::string>{underText("transmitter.channels.rudder.travelLowPct", channelOf(s.transmitter, "rudder")->travelLowPct),
                                    underText("transmitter.channels.rudder.subTrimPct", channelOf(s.transmitter, "rudder")->subTrimPct),
                                    underText("transmitter.channels.rudder.reversed", 0)});
@@ -353,12 +354,11 @@ TEST_CASE("a setting that counts the other way round is solved on its own side o
 TEST_CASE("whatever was heard of the cyclic limit is stale once the plate is another") {
     for (const char* outcome : {"clear", "buzz", "binds"}) {
         Setup s = turnstone();
-        const SolverEntry& limit = pitchSolvers().back();
         const std::string what = std::string(outcome) + ".45.high";
-        s.readings = {{"r1", what, 60.0, "%", "2026-11-23T20:00:00Z", "", "", settingsInForce(s, limit, what)}};
+        s.readings = {{"r1", what, 60.0, "%", "2026-11-23T20:00:00Z", "", "", settingsInForce(s, what)}};
         INFO(outcome);
-        CHECK(staleReadings(s, pitchSolvers()).empty());
+        CHECK(staleReadings(s).empty());
         for (PlateServo& servo : helicopter(s).servos) servo.armMm += 4.0;
-        CHECK(staleReadings(s, pitchSolvers()).size() == 1);
+        CHECK(staleReadings(s).size() == 1);
     }
 }

@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "formula/spool.h"
 #include "golden/builds.h"
+#include "judge/dependencies.h"
 #include "model/helicopter/helicopter.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
@@ -16,14 +17,12 @@ using namespace khtest;
 
 namespace {
 
-Reading volts(const Setup& s, const char* solver, const char* what, double value) {
-    return {"", what, value, "V", "", "", "", settingsInForce(s, *solverById(solver), what)};
-}
+Reading volts(const Setup& s, const char* what, double value) { return {"", what, value, "V", "", "", "", settingsInForce(s, what)}; }
 
 Setup withVolts(Setup s, double rest, double stirred, double tail) {
     int n = 900;
     for (const auto& [what, v] : {std::pair("supply.rest", rest), std::pair("supply.stirred", stirred), std::pair("supply.tail", tail)}) {
-        s.readings.push_back(volts(s, "supply-dip", what, v));
+        s.readings.push_back(volts(s, what, v));
         s.readings.back().id = "v" + std::to_string(n++);
     }
     return s;
@@ -137,31 +136,30 @@ TEST_CASE("a supply that gives way is told until it was made stronger, and a sou
     // read again without the tail: the tail of the round before is past
     Setup again = withVolts(turnstone(), 8.0, 7.8, 7.3);
     for (const char* what : {"supply.rest", "supply.stirred"}) {
-        again.readings.push_back(volts(again, "supply-dip", what, 8.0));
+        again.readings.push_back(volts(again, what, 8.0));
         again.readings.back().id = what;
     }
     CHECK(find(evaluate(again), "supply-dip") == nullptr);
     const Setup& s = turnstone();
-    CHECK(remarks("supply-dip", s, {volts(s, "supply-dip", "supply.rest", 8.0), volts(s, "supply-dip", "supply.stirred", 7.2)})
-              .find("do not fly") != std::string::npos);
-    CHECK_THROWS_WITH(solveRound(s, *solverById("supply-dip"), std::vector<Reading>{volts(s, "supply-dip", "supply.rest", 8.0)}),
+    CHECK(remarks("supply-dip", s, {volts(s, "supply.rest", 8.0), volts(s, "supply.stirred", 7.2)}).find("do not fly") !=
+          std::string::npos);
+    CHECK_THROWS_WITH(solveRound(s, *solverById("supply-dip"), std::vector<Reading>{volts(s, "supply.rest", 8.0)}),
                       Catch::Contains("supply.stirred"));
     CHECK_THROWS_WITH(
-        solveRound(s, *solverById("supply-dip"),
-                   std::vector<Reading>{volts(s, "supply-dip", "supply.rest", 80.0), volts(s, "supply-dip", "supply.stirred", 7.0)}),
+        solveRound(s, *solverById("supply-dip"), std::vector<Reading>{volts(s, "supply.rest", 80.0), volts(s, "supply.stirred", 7.0)}),
         Catch::Contains("supply.rest"));
 }
 
 TEST_CASE("a pack is judged at connection by its own full voltage, cells and spread") {
     Setup s = turnstone();
-    const auto pack = [&](double v) { return std::vector<Reading>{volts(s, "pack", "pack.volts", v)}; };
+    const auto pack = [&](double v) { return std::vector<Reading>{volts(s, "pack.volts", v)}; };
     CHECK(remarks("pack", s, pack(25.2)).find("It is charged") != std::string::npos);
     CHECK(remarks("pack", s, pack(24.0)).find("has been used") != std::string::npos);
     s.machine.power.fullVoltsPerCell = 4.35;
     CHECK(remarks("pack", s, pack(25.2)).find("has been used") != std::string::npos);
     auto spread = pack(25.2);
-    spread.push_back(volts(s, "pack", "pack.lowestCell", 4.10));
-    spread.push_back(volts(s, "pack", "pack.highestCell", 4.21));
+    spread.push_back(volts(s, "pack.lowestCell", 4.10));
+    spread.push_back(volts(s, "pack.highestCell", 4.21));
     CHECK(remarks("pack", s, spread).find("do not fly") != std::string::npos);
     spread.back().value = 4.05;
     CHECK_THROWS_WITH(solveRound(s, *solverById("pack"), spread), Catch::Contains("wrong way round"));
@@ -203,7 +201,7 @@ TEST_CASE("the guides of Power say what must be seen for each build, and none bu
         const bool engine = s.machine.power.kind == PowerKind::Engine;
         const auto text = [&](const char* row) {
             std::string out;
-            for (const GuideStep& step : guideOfRow(row, s, f).steps)
+            for (const Step& step : guideOfRow(row)->steps(s, f))
                 out += render(step.todo) + "\n" + render(step.seen) + "\n" + render(step.caution) + "\n";
             return out;
         };
@@ -218,10 +216,10 @@ TEST_CASE("the guides of Power say what must be seen for each build, and none bu
     Setup lamp = turnstone();
     lamp.speedController.profile.edit().signalsBy = EndSignal::Lamp;
     lamp.speedController.profile.edit().learnsFirst = FirstEnd::Low;
-    const Guide g = guideOfRow("throttle-ends", lamp, evaluate(lamp).figures);
-    CHECK(render(g.steps[0].todo).find("motor leads off") != std::string::npos);
-    CHECK(render(g.steps[1].todo).find("fully down") != std::string::npos);
-    const Guide tones = guideOfRow("throttle-ends", turnstone(), evaluate(turnstone()).figures);
-    CHECK(render(tones.steps[0].todo).find("pinion out of mesh") != std::string::npos);
-    CHECK(render(tones.steps[1].todo).find("fully up") != std::string::npos);
+    const std::vector<Step> g = guideOfRow("throttle-ends")->steps(lamp, evaluate(lamp).figures);
+    CHECK(render(g[0].todo).find("motor leads off") != std::string::npos);
+    CHECK(render(g[1].todo).find("fully down") != std::string::npos);
+    const std::vector<Step> tones = guideOfRow("throttle-ends")->steps(turnstone(), evaluate(turnstone()).figures);
+    CHECK(render(tones[0].todo).find("pinion out of mesh") != std::string::npos);
+    CHECK(render(tones[1].todo).find("fully up") != std::string::npos);
 }

@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "formula/answers.h"
 #include "formula/rotor.h"
+#include "judge/dependencies.h"
 #include "judge/helicopter/figures.h"
 #include "kernel/helicopter/plant.h"
 #include "model/helicopter/helicopter.h"
@@ -70,7 +71,7 @@ TEST_CASE("the neutral's slider offset brings mid travel to the pitch that holds
         }
     // moved by hand, the slider makes no reading of plate and blades stale
     const Setup moved = takenOver(turnstone(), solved(turnstone(), "tail-neutral", {}), {}, "2027-01-01T10:00:00Z");
-    CHECK(staleReadings(moved, solvers()).empty());
+    CHECK(staleReadings(moved).empty());
     CHECK(moved.readings.size() == turnstone().readings.size());
     Setup unknown = turnstone();
     unknown.transmitter.modes.front().targetRpm.reset();

@@ -29,7 +29,7 @@ Row rowOf(const Setup& s, std::string_view id) {
 
 std::string textOfGuide(const Setup& s, const char* row) {
     std::string out;
-    for (const GuideStep& step : guideOfRow(row, s, evaluate(s).figures).steps)
+    for (const Step& step : guideOfRow(row)->steps(s, evaluate(s).figures))
         out += render(step.todo) + "\n" + render(step.seen) + "\n" + render(step.caution) + "\n";
     return out;
 }

@@ -14,8 +14,8 @@ namespace kh::app {
 
 using namespace paint;
 
-GuideDialog::GuideDialog(QWidget* parent, const Guide& guide) : QDialog(parent) {
-    setWindowTitle(words(guide.title));
+GuideDialog::GuideDialog(QWidget* parent, const QString& title, std::span<const Step> steps) : QDialog(parent) {
+    setWindowTitle(title);
     auto* inner = new QWidget;
     auto* grid = new QGridLayout(inner);
     grid->setContentsMargins(12, 10, 12, 10);
@@ -23,7 +23,7 @@ GuideDialog::GuideDialog(QWidget* parent, const Guide& guide) : QDialog(parent) 
     grid->setVerticalSpacing(4);
     grid->setColumnStretch(1, 1);
     int line = 0;
-    for (const GuideStep& step : guide.steps) {
+    for (const Step& step : steps) {
         auto* tick = new QCheckBox(QString::number(ticks_.size() + 1));
         tick->setAccessibleName(words(step.todo));
         grid->addWidget(tick, line, 0, Qt::AlignTop);

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "stations/kit/guide.h"
+#include "stations/kit/benchwork.h"
 
 #include <QCheckBox>
 #include <QDialog>
@@ -14,7 +14,7 @@ namespace kh::app {
 class GuideDialog : public QDialog {
     Q_OBJECT
 public:
-    GuideDialog(QWidget* parent, const Guide& guide);
+    GuideDialog(QWidget* parent, const QString& title, std::span<const Step> steps);
 
 private:
     void refresh();

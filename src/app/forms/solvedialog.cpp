@@ -4,6 +4,7 @@
 #include "app/look/look.h"
 #include "base/error.h"
 #include "base/typed.h"
+#include "judge/dependencies.h"
 #include "model/gyro.h"
 #include "paint/look/theme.h"
 #include "session/told.h"
@@ -41,7 +42,7 @@ QString coloured(const QString& text, const QColor& colour, bool bold = false) {
 
 }  // namespace
 
-SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntry& solver, const std::string& only)
+SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const BenchWork& solver, const std::string& only)
     : QDialog(parent), workspace_(workspace), solver_(solver), answer_(new QLabel), enter_(nullptr) {
     setWindowTitle(words(solver.title));
     const Tokens& t = Theme::tokens();
@@ -84,38 +85,38 @@ SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntr
 void SolveDialog::addTyped(const QString& only) {
     auto* form = new QFormLayout;
     form->setHorizontalSpacing(16);
-    for (const ReadingSlot& slot : solver_.asks(workspace_.setup())) {
-        const QString what = QString::fromStdString(slot.what);
+    for (const Step& slot : solver_.asks(workspace_.setup())) {
+        const QString what = QString::fromStdString(slot.name);
         if (!only.isEmpty() && !what.startsWith(only)) continue;
         if (QByteArray(slot.unit) == QByteArray("way")) {
-            const bool servo = slot.what.starts_with("collective.");
+            const bool servo = slot.name.starts_with("collective.");
             auto* way = cycling({QStringLiteral("–"), words(servo ? KH_TR("went up") : KH_TR("tilts as the stick")),
                                  words(servo ? KH_TR("went down") : KH_TR("tilts against it")), words(KH_TR("stood still"))},
-                                what, words(slot.label.c_str()));
-            form->addRow(words(slot.label.c_str()), way);
-            slots_.push_back({slot.what, slot.unit, nullptr, way});
+                                what, words(slot.todo));
+            form->addRow(words(slot.todo), way);
+            slots_.push_back({slot.name, slot.unit, nullptr, way});
             continue;
         }
         if (QByteArray(slot.unit) == QByteArray(kAnswerUnit)) {
             QStringList outcomes{QStringLiteral("–")};
             for (const char* word : kAnswerWords) outcomes << words(word);
-            auto* answer = cycling(outcomes, what, words(slot.label.c_str()), false);
+            auto* answer = cycling(outcomes, what, words(slot.todo), false);
             answer->setToolTip(tr("← → ↑ ↓ the plate, Shift with ← → the trailing edges, 0 still"));
             answer->installEventFilter(this);
-            form->addRow(words(slot.label.c_str()), answer);
-            slots_.push_back({slot.what, slot.unit, nullptr, answer});
+            form->addRow(words(slot.todo), answer);
+            slots_.push_back({slot.name, slot.unit, nullptr, answer});
             continue;
         }
         auto* editor = new QLineEdit;
         editor->setObjectName(what);
-        editor->setAccessibleName(words(slot.label.c_str()));
+        editor->setAccessibleName(words(slot.todo));
         editor->setPlaceholderText(slot.optional ? tr("%1, if read").arg(QString::fromUtf8(slot.unit)) : QString::fromUtf8(slot.unit));
         const bool pitch = QByteArray(slot.unit) == QByteArray("°");
         if (pitch) editor->setToolTip(tr("Degrees; or the gap of folded blades as 76.4 mm"));
         connect(editor, &QLineEdit::textChanged, this, &SolveDialog::refresh);
         editor->installEventFilter(this);
-        form->addRow(words(slot.label.c_str()), editor);
-        slots_.push_back({slot.what, slot.unit, editor, nullptr});
+        form->addRow(words(slot.todo), editor);
+        slots_.push_back({slot.name, slot.unit, editor, nullptr});
     }
     static_cast<QVBoxLayout*>(layout())->addLayout(form);
     if (std::any_of(slots_.begin(), slots_.end(), [](const Slot& s) { return s.unit == kAnswerUnit; })) {
@@ -246,7 +247,7 @@ std::vector<Reading> SolveDialog::typed() const {
         const Instrument with = instrumentFor(solver_, r.unit);
         r.instrument = with.name;
         r.uncertainty = with.uncertainty;
-        r.under = settingsInForce(setup, solver_, r.what);
+        r.under = settingsInForce(setup, r.what);
         if (setUp_ != nullptr && !setUp_->isChecked()) r.under.emplace_back(kFlyingState);
         out.push_back(std::move(r));
     }

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "session/workspace.h"
-#include "stations/kit/solver.h"
+#include "stations/kit/benchwork.h"
 
 #include <QDialog>
 
@@ -19,7 +19,7 @@ class SolveDialog : public QDialog {
     Q_OBJECT
 public:
     /// @param only  takes the slots whose name begins so ("aileron."); empty: all
-    SolveDialog(QWidget* parent, Workspace& workspace, const SolverEntry& solver, const std::string& only = {});
+    SolveDialog(QWidget* parent, Workspace& workspace, const BenchWork& solver, const std::string& only = {});
     void accept() override;
 
 protected:
@@ -45,7 +45,7 @@ private:
     [[nodiscard]] std::vector<Reading> typed() const;
 
     Workspace& workspace_;
-    const SolverEntry& solver_;
+    const BenchWork& solver_;
     std::vector<Slot> slots_;
     QCheckBox* setUp_ = nullptr;  ///< where the state matters
     QLabel* answer_;

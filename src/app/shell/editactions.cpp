@@ -128,15 +128,15 @@ void MainWindow::copyCell(bool everyMode) {
 
 void MainWindow::takeReading() {
     const Row* row = workspace_.selectedRow();
-    if (row != nullptr)
-        if (const Guide guide = guideOfRow(row->workId(), workspace_.setup(), workspace_.evaluation().figures); !guide.steps.empty()) {
-            if (GuideDialog(this, guide).exec() == QDialog::Accepted) measured(true);
+    if (const BenchWork* guide = row == nullptr ? nullptr : guideOfRow(row->workId(), workspace_.stations()); guide != nullptr)
+        if (const std::vector<Step> steps = guide->steps(workspace_.setup(), workspace_.evaluation().figures); !steps.empty()) {
+            if (GuideDialog(this, words(guide->title), steps).exec() == QDialog::Accepted) measured(true);
             return;
         }
     const RowSolver solver = row == nullptr ? RowSolver{} : solverOfRow(row->workId(), workspace_.stations());
     if (solver.solver == nullptr) {
         QStringList titles;
-        for (const SolverEntry& entry : workspace_.stations().solvers()) titles << words(entry.title);
+        for (const BenchWork& entry : workspace_.stations().solvers()) titles << words(entry.title);
         showMessage(tr("Nothing is read for this row. Readings are taken for: %1.").arg(titles.join(QStringLiteral(", "))));
         return;
     }

@@ -19,13 +19,6 @@ constexpr double kMargin = 16.0;
 constexpr double kPitch = 8.0;
 constexpr double kKeelLine = 54.0;
 
-struct GuardText {
-    Guard guard;
-    const char* text;
-};
-constexpr std::array kGuards{GuardText{Guard::LeadsOff, KH_TR("leads off")}, GuardText{Guard::BladesOff, KH_TR("blades off")},
-                             GuardText{Guard::HoldOn, KH_TR("hold on")}};
-
 }  // namespace
 
 TopBar::TopBar(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
@@ -53,12 +46,13 @@ void TopBar::layOut() {
     const double modesWidth = 30.0 * static_cast<double>(modes.size());
     double right = wide() - kMargin;
     QVector<Item> guards;
-    for (auto it = kGuards.rbegin(); it != kGuards.rend(); ++it) {
-        const QString text = words(it->text);
+    const std::span<const Guard> table = workspace_.guardTable().guards;
+    for (std::size_t guard = table.size(); guard-- > 0;) {
+        const QString text = words(table[guard].name);
         const double w = textWidth(text, Theme::font(13)) + 20;
         right -= w;
-        guards.push_front({QStringLiteral("guard-%1").arg(static_cast<int>(it->guard)), text,
-                           workspace_.guard(it->guard) ? tr("ticked") : tr("not ticked"), QAccessible::CheckBox, QRectF(right, 6, w, 28)});
+        guards.push_front({QStringLiteral("guard-%1").arg(guard), text, workspace_.guard(guard) ? tr("ticked") : tr("not ticked"),
+                           QAccessible::CheckBox, QRectF(right, 6, w, 28)});
         right -= 17;
     }
     const double least = 46;
@@ -191,7 +185,7 @@ void TopBar::mousePressEvent(QMouseEvent* event) {
     else if (id == QStringLiteral("find")) emit findAsked();
     else if (id.startsWith(QStringLiteral("mode-"))) workspace_.setMode(id.mid(5).toStdString());
     else if (id.startsWith(QStringLiteral("guard-")) && id != QStringLiteral("guard-caption")) {
-        const auto g = static_cast<Guard>(id.mid(6).toInt());
+        const std::size_t g = id.mid(6).toUInt();
         workspace_.setGuard(g, !workspace_.guard(g));
     }
 }

@@ -42,7 +42,6 @@ struct SwitchProof {
 struct PropertyEntry {
     const char* id;
     const char* title;
-    std::array<const char*, 5> restsOn = {};  ///< fields it speaks of, "{}" each mode or function; what is only a default proves nothing
 };
 /// The ten, in order.
 [[nodiscard]] std::span<const PropertyEntry> switchProperties();

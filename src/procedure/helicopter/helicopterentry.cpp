@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/helicopter/helicopterentry.h"
-#include "model/amounts.h"
 
 #include "judge/rowids.h"
+#include "model/amounts.h"
 #include "model/helicopter/helicopter.h"
+#include "procedure/helicopter/guards.h"
 #include "procedure/helicopter/trace.h"
 #include "procedure/sheetbuilder.h"
 #include "stations/sensors/gyrowords.h"
@@ -66,7 +67,7 @@ MachineSheet helicopterSheet(const Setup& setup, const Evaluation& evaluation) {
 }  // namespace
 
 const AircraftEntry& helicopterEntry() {
-    static const AircraftEntry entry{helicopterClass(), shippedStations, helicopterStages, helicopterSheet};
+    static const AircraftEntry entry{helicopterClass(), shippedStations, helicopterStages, helicopterSheet, helicopterGuards};
     return entry;
 }
 

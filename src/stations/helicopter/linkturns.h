@@ -4,7 +4,7 @@
 #pragma once
 
 #include "model/helicopter/helicopter.h"
-#include "stations/kit/solver.h"
+#include "stations/kit/benchwork.h"
 
 #include <string>
 

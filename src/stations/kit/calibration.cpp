@@ -2,6 +2,7 @@
 #include "stations/kit/calibration.h"
 
 #include "base/conventions.h"
+#include "judge/dependencies.h"
 
 #include <algorithm>
 #include <cmath>
@@ -12,7 +13,7 @@ double Calibration::angleDeg(double modelDeg) const {
     return degFromRad(std::asin(std::clamp(sinDeg(modelDeg) * sinDeg(read) / sinDeg(modelled), -1.0, 1.0)));
 }
 
-const Reading* speakingReading(const Setup& setup, const SolverEntry& solver, std::string_view what) {
+const Reading* speakingReading(const Setup& setup, const BenchWork& solver, std::string_view what) {
     const Reading* newest = nullptr;
     for (const Reading& r : setup.readings) {
         if (r.what == what) newest = &r;
@@ -20,14 +21,14 @@ const Reading* speakingReading(const Setup& setup, const SolverEntry& solver, st
     }
     if (newest == nullptr || !std::isfinite(newest->value)) return nullptr;
     if (std::find(newest->under.begin(), newest->under.end(), kFlyingState) != newest->under.end()) return nullptr;
-    const std::vector<std::string> settings = solver.settings(setup, newest->what);  // the first is what it was read for
+    const std::vector<std::string> settings = settingsOf(setup, newest->what);  // the first is what it was read for
     if (settings.empty() || !underValue(*newest, settings.front())) return nullptr;
-    return sinceChanged(setup, solver, *newest).empty() ? newest : nullptr;
+    return sinceChanged(setup, *newest).empty() ? newest : nullptr;
 }
 
-Setup asRead(const Setup& setup, const SolverEntry& solver, const Reading& reading) {
+Setup asRead(const Setup& setup, const Reading& reading) {
     std::vector<Edit> edits;
-    for (const std::string& path : solver.settings(setup, reading.what)) {
+    for (const std::string& path : settingsOf(setup, reading.what)) {
         const auto field = readField(setup, path);
         const auto then = underValue(reading, path);
         if (!field || !then) continue;

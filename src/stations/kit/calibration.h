@@ -4,8 +4,8 @@
 #pragma once
 
 #include "kernel/chain.h"
+#include "stations/kit/benchwork.h"
 #include "stations/kit/row.h"
-#include "stations/kit/solver.h"
 
 #include <functional>
 
@@ -24,9 +24,9 @@ struct Calibration {
 
 /// The newest reading that still speaks of the machine as it is: none before the last work by hand, none under lengths that
 /// have changed since, none taken in the flying state, none that does not say what stood in the setting it was read for.
-[[nodiscard]] const Reading* speakingReading(const Setup& setup, const SolverEntry& solver, std::string_view what);
+[[nodiscard]] const Reading* speakingReading(const Setup& setup, const BenchWork& solver, std::string_view what);
 /// The machine and boxes as they stood when a reading was taken, as far as it was written down.
-[[nodiscard]] Setup asRead(const Setup& setup, const SolverEntry& solver, const Reading& reading);
+[[nodiscard]] Setup asRead(const Setup& setup, const Reading& reading);
 
 /// A row that shows what was read: it is *measured*, with the reading's instrument. @param reading  nullptr: nothing was read
 [[nodiscard]] Row readRow(Row row, const Reading* reading);

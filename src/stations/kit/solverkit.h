@@ -4,7 +4,7 @@
 #pragma once
 
 #include "base/error.h"
-#include "stations/kit/solver.h"
+#include "stations/kit/benchwork.h"
 
 namespace kh {
 

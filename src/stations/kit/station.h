@@ -4,10 +4,9 @@
 // drawings and screenshots follow from the registry.
 #pragma once
 
+#include "stations/kit/benchwork.h"
 #include "stations/kit/drawing.h"
-#include "stations/kit/guide.h"
 #include "stations/kit/rowbuilder.h"
-#include "stations/kit/solver.h"
 
 #include <array>
 #include <span>
@@ -42,8 +41,7 @@ struct StationEntry {
     std::array<double, 5> columns = {116, 106, 174, 180, 92};         ///< widths: what, transmitter, controller, machine, standing
     std::vector<RuleFamily> rules = {};                               ///< in the order in which they speak
     FigureMaker figures = nullptr;                                    ///< none
-    std::span<const SolverEntry> (*solvers)() = nullptr;              ///< in the order of the work
-    std::span<const GuideEntry> (*guides)() = nullptr;                ///< work in steps
+    std::vector<std::span<const BenchWork> (*)()> work = {};          ///< what is done at the bench, in that order
     std::vector<PanelSpec> (*panels)(const PanelContext&) = nullptr;  ///< drawings beside the page; none: the page's own view
     Message (*aboutMachine)(const Setup&) = nullptr;                  ///< what a matrix says beside the machine's band; none: nothing
     std::vector<Shot> shots = {};

@@ -323,31 +323,34 @@ Solved solveEndpoints(const Setup& setup, std::span<const Reading> readings) {
 
 namespace {
 
-std::vector<ReadingSlot> endpointSlots(const Setup&) {
-    return {{"aileron.low", KH_TR("Aileron, stick left"), "%", true},   {"aileron.centre", KH_TR("Aileron, centre"), "%", true},
-            {"aileron.high", KH_TR("Aileron, stick right"), "%", true}, {"elevator.low", KH_TR("Elevator, stick back"), "%", true},
-            {"elevator.centre", KH_TR("Elevator, centre"), "%", true},  {"elevator.high", KH_TR("Elevator, stick forward"), "%", true},
-            {"collective.low", KH_TR("Collective, low"), "%", true},    {"collective.centre", KH_TR("Collective, mid"), "%", true},
-            {"collective.high", KH_TR("Collective, high"), "%", true},  {"rudder.low", KH_TR("Rudder, stick left"), "%", true},
-            {"rudder.centre", KH_TR("Rudder, centre"), "%", true},      {"rudder.high", KH_TR("Rudder, stick right"), "%", true}};
-}
-
-std::vector<std::string> endpointSettings(const Setup&, const std::string& what) {
-    const std::string base = "transmitter.channels." + what.substr(0, what.find('.'));
-    std::vector<std::string> paths;
-    if (what.ends_with(".low")) paths = {base + ".travelLowPct"};
-    if (what.ends_with(".high")) paths = {base + ".travelHighPct"};
-    paths.push_back(base + ".subTrimPct");
-    paths.push_back(base + ".reversed");
-    return paths;
+std::vector<Step> endpointSteps(const Setup&, const Figures&) {
+    return {readStep("aileron.low", say(KH_TR("Aileron, stick left")), "%", true),
+            readStep("aileron.centre", say(KH_TR("Aileron, centre")), "%", true),
+            readStep("aileron.high", say(KH_TR("Aileron, stick right")), "%", true),
+            readStep("elevator.low", say(KH_TR("Elevator, stick back")), "%", true),
+            readStep("elevator.centre", say(KH_TR("Elevator, centre")), "%", true),
+            readStep("elevator.high", say(KH_TR("Elevator, stick forward")), "%", true),
+            readStep("collective.low", say(KH_TR("Collective, low")), "%", true),
+            readStep("collective.centre", say(KH_TR("Collective, mid")), "%", true),
+            readStep("collective.high", say(KH_TR("Collective, high")), "%", true),
+            readStep("rudder.low", say(KH_TR("Rudder, stick left")), "%", true),
+            readStep("rudder.centre", say(KH_TR("Rudder, centre")), "%", true),
+            readStep("rudder.high", say(KH_TR("Rudder, stick right")), "%", true)};
 }
 
 }  // namespace
 
-std::span<const SolverEntry> linkSolvers() {
+std::span<const BenchWork> linkSolvers() {
     static constexpr std::array entries{
-        SolverEntry{"endpoints", KH_TR("End points"), KH_TR("The motor must not start: leads off, hold on. Servos move while you read."),
-                    "channel-", solveEndpoints, endpointSlots, endpointSettings, ReadWith::Monitor, true, false}};
+        BenchWork{.id = "endpoints",
+                  .title = KH_TR("End points"),
+                  .caution = KH_TR("The motor must not start: leads off, hold on. Servos move while you read."),
+                  .rows = "channel-",
+                  .steps = endpointSteps,
+                  .solve = solveEndpoints,
+                  .with = ReadWith::Monitor,
+                  .learns = true,
+                  .setUpState = false}};
     return entries;
 }
 

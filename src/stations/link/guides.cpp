@@ -8,81 +8,87 @@ namespace kh {
 
 namespace {
 
-Guide binding(const Setup& setup, const Figures& figures) {
+std::vector<Step> binding(const Setup& setup, const Figures& figures) {
     const ChannelFigures* throttle = figures.channel("throttle");
     const bool failsafe = throttle != nullptr && throttle->failsafeUs.known;
-    return {"binding",
-            say(KH_TR("Binding")),
-            {
-                {Box::Machine, say(KH_TR("Unplug the motor leads, insulate each, take main and tail blades off.")),
-                 say(KH_TR("No lead can reach its socket.")),
-                 say(KH_TR("A receiver that binds can send anything for a moment: the rotor must not be able to start."))},
-                {Box::Machine, say(KH_TR("Lay the antennas 90° apart, their tips 30 mm clear of carbon and metal.")), {}, {}},
-                {Box::Transmitter,
-                 say(KH_TR("Choose the memory of {m}; hold on, collective low."), {{"m", setup.machine.name}}),
-                 setup.transmitter.modelMatch ? say(KH_TR("Model match is on: the receiver will answer to this memory only."))
-                                              : say(KH_TR("Model match is off: any memory will move this machine.")),
-                 {}},
-                {Box::Machine, say(KH_TR("Put the receiver into binding as its maker's manual says, then supply it.")),
-                 say(KH_TR("Its lamp shows that it waits.")), say(KH_TR("If a servo runs to its end and hums, pull the supply at once."))},
-                {Box::Transmitter,
-                 say(KH_TR("Start binding, at the distance its manual names.")),
-                 say(KH_TR("The receiver's lamp stands steady.")),
-                 {}},
-                {Box::Transmitter,
-                 say(KH_TR("Move the cyclic stick to the side; hold stays on.")),
-                 say(KH_TR("The aileron bar of the controller's monitor follows, the throttle bar does not move.")),
-                 {}},
-                {Box::Transmitter,
-                 failsafe ? say(KH_TR("Store the failsafe: throttle at {u} µs, hold's value or below."),
-                                {{"u", num(throttle->failsafeUs.value)}})
-                          : say(KH_TR("Store a failsafe for the throttle: hold's value or below. None is entered here yet.")),
-                 say(KH_TR("The receiver confirms it as its manual says.")),
-                 {}},
-                {Box::Machine,
-                 say(KH_TR("Supply off, transmitter off; transmitter on, supply on.")),
-                 say(KH_TR("The link comes back by itself within a few seconds.")),
-                 {}},
-                {Box::Bench, say(KH_TR("Binding makes an earlier failsafe test stale: test it again, the next rows.")), {}, {}},
-            }};
+    return {
+        {"off", Box::Machine, say(KH_TR("Unplug the motor leads, insulate each, take main and tail blades off.")),
+         say(KH_TR("No lead can reach its socket.")),
+         say(KH_TR("A receiver that binds can send anything for a moment: the rotor must not be able to start."))},
+        {"antennas", Box::Machine, say(KH_TR("Lay the antennas 90° apart, their tips 30 mm clear of carbon and metal.")), {}, {}},
+        {"memory",
+         Box::Transmitter,
+         say(KH_TR("Choose the memory of {m}; hold on, collective low."), {{"m", setup.machine.name}}),
+         setup.transmitter.modelMatch ? say(KH_TR("Model match is on: the receiver will answer to this memory only."))
+                                      : say(KH_TR("Model match is off: any memory will move this machine.")),
+         {}},
+        {"wait", Box::Machine, say(KH_TR("Put the receiver into binding as its maker's manual says, then supply it.")),
+         say(KH_TR("Its lamp shows that it waits.")), say(KH_TR("If a servo runs to its end and hums, pull the supply at once."))},
+        {"bind",
+         Box::Transmitter,
+         say(KH_TR("Start binding, at the distance its manual names.")),
+         say(KH_TR("The receiver's lamp stands steady.")),
+         {}},
+        {"follows",
+         Box::Transmitter,
+         say(KH_TR("Move the cyclic stick to the side; hold stays on.")),
+         say(KH_TR("The aileron bar of the controller's monitor follows, the throttle bar does not move.")),
+         {}},
+        {"store",
+         Box::Transmitter,
+         failsafe ? say(KH_TR("Store the failsafe: throttle at {u} µs, hold's value or below."), {{"u", num(throttle->failsafeUs.value)}})
+                  : say(KH_TR("Store a failsafe for the throttle: hold's value or below. None is entered here yet.")),
+         say(KH_TR("The receiver confirms it as its manual says.")),
+         {}},
+        {"again",
+         Box::Machine,
+         say(KH_TR("Supply off, transmitter off; transmitter on, supply on.")),
+         say(KH_TR("The link comes back by itself within a few seconds.")),
+         {}},
+        {"stale", Box::Bench, say(KH_TR("Binding makes an earlier failsafe test stale: test it again, the next rows.")), {}, {}},
+    };
 }
 
-Guide failsafeTest(const Setup& setup, const Figures& figures) {
+std::vector<Step> failsafeTest(const Setup& setup, const Figures& figures) {
     const bool engine = setup.machine.power.kind == PowerKind::Engine;
-    return {"failsafe-test",
-            say(KH_TR("Failsafe test")),
-            {
-                {Box::Machine,
-                 engine ? say(KH_TR("Engine stopped, igniter off, fuel line clamped; main and tail blades off."))
-                        : say(KH_TR("Motor leads off, or the pinion out of mesh; main and tail blades off; the rotor locked.")),
-                 {},
-                 say(KH_TR("This is the one test with hold off: a motor that can turn, would. Nobody in the plane of the disc."))},
-                {Box::Transmitter,
-                 say(KH_TR("Hold off, Idle-up on, collective stick up.")),
-                 say(KH_TR("The throttle stands above 50 % on the monitor. With hold on the test would pass whatever was stored.")),
-                 {}},
-                {Box::Transmitter,
-                 say(KH_TR("Switch the transmitter off and count to two.")),
-                 figures.motorOffUs.known
-                     ? say(KH_TR("The motor's pulse is {w} within 2 s, and stays so."),
-                           {{"w", std::vector<Message>{say(figures.motor.rising ? KH_TR("{u} µs or below") : KH_TR("{u} µs or above"),
-                                                           {{"u", num(figures.motorOffUs.value)}})}}})
-                     : say(KH_TR("The throttle falls to motor-off within 2 s, and stays so.")),
-                 {}},
-                {Box::Transmitter, say(KH_TR("Hold on, then switch the transmitter on again.")),
-                 say(KH_TR("The link is back and the throttle stays low.")),
-                 say(KH_TR("With hold off the motor would start the moment the link is back."))},
-                {Box::Bench,
-                 say(KH_TR("Test again after any change of throttle reverse, travel or sub-trim, of the receiver, or after binding.")),
-                 {},
-                 {}},
-            }};
+    return {
+        {"off",
+         Box::Machine,
+         engine ? say(KH_TR("Engine stopped, igniter off, fuel line clamped; main and tail blades off."))
+                : say(KH_TR("Motor leads off, or the pinion out of mesh; main and tail blades off; the rotor locked.")),
+         {},
+         say(KH_TR("This is the one test with hold off: a motor that can turn, would. Nobody in the plane of the disc."))},
+        {"throttle",
+         Box::Transmitter,
+         say(KH_TR("Hold off, Idle-up on, collective stick up.")),
+         say(KH_TR("The throttle stands above 50 % on the monitor. With hold on the test would pass whatever was stored.")),
+         {}},
+        {"silence",
+         Box::Transmitter,
+         say(KH_TR("Switch the transmitter off and count to two.")),
+         figures.motorOffUs.known
+             ? say(KH_TR("The motor's pulse is {w} within 2 s, and stays so."),
+                   {{"w", std::vector<Message>{say(figures.motor.rising ? KH_TR("{u} µs or below") : KH_TR("{u} µs or above"),
+                                                   {{"u", num(figures.motorOffUs.value)}})}}})
+             : say(KH_TR("The throttle falls to motor-off within 2 s, and stays so.")),
+         {}},
+        {"back", Box::Transmitter, say(KH_TR("Hold on, then switch the transmitter on again.")),
+         say(KH_TR("The link is back and the throttle stays low.")),
+         say(KH_TR("With hold off the motor would start the moment the link is back."))},
+        {"when",
+         Box::Bench,
+         say(KH_TR("Test again after any change of throttle reverse, travel or sub-trim, of the receiver, or after binding.")),
+         {},
+         {}},
+    };
 }
 
 }  // namespace
 
-std::span<const GuideEntry> linkGuides() {
-    static constexpr std::array guides{GuideEntry{"binding"_row, binding}, GuideEntry{"failsafe-test"_row, failsafeTest}};
+std::span<const BenchWork> linkGuides() {
+    static constexpr std::array guides{
+        BenchWork{.id = "binding", .title = KH_TR("Binding"), .rows = "binding"_row, .steps = binding},
+        BenchWork{.id = "failsafe-test", .title = KH_TR("Failsafe test"), .rows = "failsafe-test"_row, .steps = failsafeTest}};
     return guides;
 }
 

@@ -22,8 +22,7 @@ const StationEntry& linkStation() {
         .columns = {94, 184, 149, 140, 77},
         .rules = {supplyRules, linkRules},
         .figures = linkFigures,
-        .solvers = linkSolvers,
-        .guides = linkGuides,
+        .work = {linkSolvers, linkGuides},
         .panels = panels,
         .shots = {{"link", "turnstone-470", "channel-aileron", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle"},
                   {"link-rows", "turnstone-470", "channel-rudder-high", "normal", {0.0, 0.0, 0.0, 1.0}, "rudder"}}};

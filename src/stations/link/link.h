@@ -14,7 +14,7 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> linkRules();
 [[nodiscard]] std::span<const Rule> supplyRules();
 void linkFigures(const FigureBuilder& b);
-[[nodiscard]] std::span<const SolverEntry> linkSolvers();
-[[nodiscard]] std::span<const GuideEntry> linkGuides();
+[[nodiscard]] std::span<const BenchWork> linkSolvers();
+[[nodiscard]] std::span<const BenchWork> linkGuides();
 
 }  // namespace kh

@@ -3,6 +3,7 @@
 // Zero pitch, reference throw and collective range from the pitch gauge (docs/domain.md 5.5).
 #include "base/conventions.h"
 #include "formula/answers.h"
+#include "judge/dependencies.h"
 #include "judge/figures.h"
 #include "kernel/chain.h"
 #include "kernel/helicopter/envelope.h"

@@ -57,13 +57,13 @@ std::optional<Calibration> calibrated(const Setup& setup, const char* solver, co
                                       const std::function<double(const ChainModel&)>& modelled,
                                       const std::function<std::optional<double>(const Reading&)>& read) {
     // the cyclic limit came after the throw: it does not clip what was read
-    const SolverEntry& entry = pitchSolver(solver);
+    const BenchWork& entry = pitchSolver(solver);
     const Reading* r = speakingReading(setup, entry, what);
     if (r == nullptr) return std::nullopt;
     try {
         const auto value = read(*r);
         if (!value) return std::nullopt;
-        Setup then = asRead(setup, entry, *r);
+        Setup then = asRead(setup, *r);
         then.controller.cyclicLimitPct = std::max(then.controller.cyclicLimitPct, 100.0);
         return Calibration{*value, modelled(ChainModel(then))};
     } catch (const InputError&) {

@@ -26,7 +26,7 @@ const StationEntry& pitchStation() {
                                     .columns = {116, 84, 176, 202, 92},
                                     .rules = {pitchRules},
                                     .figures = pitchFigures,
-                                    .solvers = pitchSolvers,
+                                    .work = {pitchSolvers},
                                     .panels = panels,
                                     .shots = {{"pitch", "turnstone-470", "collective-range", "idle1", {0.75, 0.80, 0.0, 0.0}, "aileron"}}};
     return entry;

@@ -11,6 +11,6 @@ namespace kh {
 [[nodiscard]] StationPage pitchRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> pitchRules();
 void pitchFigures(const FigureBuilder& b);
-[[nodiscard]] std::span<const SolverEntry> pitchSolvers();
+[[nodiscard]] std::span<const BenchWork> pitchSolvers();
 
 }  // namespace kh

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "stations/kit/solver.h"
+#include "stations/kit/benchwork.h"
 
 namespace kh {
 
@@ -18,8 +18,8 @@ namespace kh {
 /// Half the difference of a throw's two sides; typed without signs half their sum.
 [[nodiscard]] double thrownDeg(double left, double right);
 /// The station's solver of that id.
-[[nodiscard]] const SolverEntry& pitchSolver(std::string_view id);
+[[nodiscard]] const BenchWork& pitchSolver(std::string_view id);
 /// The solver that reads the binding chart.
-[[nodiscard]] const SolverEntry& limitSolver();
+[[nodiscard]] const BenchWork& limitSolver();
 
 }  // namespace kh

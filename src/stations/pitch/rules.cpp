@@ -5,6 +5,7 @@
 #include "formula/answers.h"
 #include "formula/linkage.h"
 #include "judge/candidates.h"
+#include "judge/dependencies.h"
 #include "judge/helicopter/candidates.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
@@ -201,7 +202,7 @@ void cyclicAmount(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void stale(const AuditContext& c, std::vector<Finding>& out) {
-    for (const StaleReading& s : staleReadings(c.setup, pitchSolvers())) {
+    for (const StaleReading& s : staleReadings(c.setup)) {
         const bool byHand = !s.handWork.empty();
         out.push_back({.id = "stale-reading." + s.row,
                        .severity = Severity::Note,  // a task: what the settings do is judged by the other rules

@@ -105,29 +105,26 @@ Solved solveGovernor(const Setup& setup, std::span<const Reading> readings) {
     return out;
 }
 
-std::vector<ReadingSlot> speedSlots(const Setup& setup) {
-    std::vector<ReadingSlot> out;
+std::vector<Step> speedSteps(const Setup& setup, const Figures&) {
+    std::vector<Step> out;
     for (const FlightMode& m : setup.transmitter.modes)
-        if (m.id != kHoldMode) out.push_back({speedReading(m), render(say(KH_TR("Head speed in {m}"), {{"m", m.name}})), "rpm", true});
+        if (m.id != kHoldMode) out.push_back(readStep(speedReading(m), say(KH_TR("Head speed in {m}"), {{"m", m.name}}), "rpm", true));
     return out;
 }
 
-std::vector<std::string> noSpeedSettings(const Setup&, const std::string&) { return {}; }
-
 }  // namespace
 
-std::span<const SolverEntry> powerSolvers() {
+std::span<const BenchWork> powerSolvers() {
     static const std::array entries{
-        SolverEntry{
+        BenchWork{
             .id = "governor",
             .title = KH_TR("Head speeds"),
             .caution = KH_TR(
                 "First governed run: ask at most 0.45 of the blades' limit, or read without blades; an instrument that does not use these "
                 "numbers, nobody near the disc."),
             .rows = "head-speed",
+            .steps = speedSteps,
             .solve = solveGovernor,
-            .asks = speedSlots,
-            .settings = noSpeedSettings,
             .with = ReadWith::Eye,
             .setUpState = false},
         packSolver(), dipSolver()};

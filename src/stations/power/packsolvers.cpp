@@ -2,6 +2,7 @@
 //
 // Voltages that are read: the pack as it is plugged in, the receiver supply with all sticks stirred.
 #include "stations/power/packsolvers.h"
+#include "judge/dependencies.h"
 #include "model/amounts.h"
 
 #include "formula/rotor.h"
@@ -57,13 +58,11 @@ Solved solvePack(const Setup& setup, std::span<const Reading> readings) {
     return out;
 }
 
-std::vector<ReadingSlot> packSlots(const Setup&) {
-    return {{"pack.volts", KH_TR("Pack voltage at connection"), "V"},
-            {"pack.lowestCell", KH_TR("Lowest cell"), "V", true},
-            {"pack.highestCell", KH_TR("Highest cell"), "V", true}};
+std::vector<Step> packSteps(const Setup&, const Figures&) {
+    return {readStep("pack.volts", say(KH_TR("Pack voltage at connection")), "V"),
+            readStep("pack.lowestCell", say(KH_TR("Lowest cell")), "V", true),
+            readStep("pack.highestCell", say(KH_TR("Highest cell")), "V", true)};
 }
-
-std::vector<std::string> packSettings(const Setup&, const std::string&) { return {"machine.power.cells"_field}; }
 
 Solved solveDip(const Setup&, std::span<const Reading> readings) {
     const double rest = volts(needed(readings, "supply.rest"), kMostSupplyVolts);
@@ -87,48 +86,41 @@ Solved solveDip(const Setup&, std::span<const Reading> readings) {
     return out;
 }
 
-std::vector<ReadingSlot> dipSlots(const Setup&) {
-    return {{"supply.rest", KH_TR("Supply at rest"), "V"},
-            {"supply.stirred", KH_TR("Lowest with all sticks stirred for 10 s"), "V"},
-            {"supply.tail", KH_TR("Lowest with the tail held hard over"), "V", true}};
-}
-
-std::vector<std::string> dipSettings(const Setup&, const std::string&) {
-    return {"machine.supply.volts"_field, "machine.wiring.supplyLeads"_field, "machine.wiring.buffer"_field};
+std::vector<Step> dipSteps(const Setup&, const Figures&) {
+    return {readStep("supply.rest", say(KH_TR("Supply at rest")), "V"),
+            readStep("supply.stirred", say(KH_TR("Lowest with all sticks stirred for 10 s")), "V"),
+            readStep("supply.tail", say(KH_TR("Lowest with the tail held hard over")), "V", true)};
 }
 
 }  // namespace
 
-const SolverEntry& packSolver() {
-    static constexpr SolverEntry entry{
-        .id = "pack",
-        .title = KH_TR("Pack at connection"),
-        .caution = KH_TR("Hold on, everyone clear: the motor can be live the moment the pack is plugged in."),
-        .rows = "pack pack-connected",
-        .solve = solvePack,
-        .asks = packSlots,
-        .settings = packSettings,
-        .with = ReadWith::Eye,
-        .setUpState = false};
+const BenchWork& packSolver() {
+    static constexpr BenchWork entry{.id = "pack",
+                                     .title = KH_TR("Pack at connection"),
+                                     .caution = KH_TR("Hold on, everyone clear: the motor can be live the moment the pack is plugged in."),
+                                     .rows = "pack pack-connected",
+                                     .steps = packSteps,
+                                     .solve = solvePack,
+                                     .with = ReadWith::Eye,
+                                     .setUpState = false};
     return entry;
 }
 
-const SolverEntry& dipSolver() {
-    static constexpr SolverEntry entry{
+const BenchWork& dipSolver() {
+    static constexpr BenchWork entry{
         .id = "supply-dip",
         .title = KH_TR("Supply under load"),
         .caution = KH_TR("Motor leads off, main and tail blades off: arms, grips and slider pinch. Hold the tail over for a moment only."),
         .rows = "supply-dip",
+        .steps = dipSteps,
         .solve = solveDip,
-        .asks = dipSlots,
-        .settings = dipSettings,
         .with = ReadWith::Eye,
         .setUpState = false};
     return entry;
 }
 
 std::optional<SupplyDip> dipInForce(const Setup& setup) {
-    const std::vector<std::string> paths = dipSettings(setup, {});
+    const std::vector<std::string> paths = settingsOf(setup, "supply.rest");
     const auto counts = [&](const Reading& r) { return r.value > 0.0 && takenUnder(setup, r, paths); };
     std::optional<double> rest, stirred, tail;
     for (const Reading& r : setup.readings) {

@@ -4,14 +4,14 @@
 #pragma once
 
 #include "formula/supply.h"
-#include "stations/kit/solver.h"
+#include "stations/kit/benchwork.h"
 
 #include <optional>
 
 namespace kh {
 
-[[nodiscard]] const SolverEntry& packSolver();
-[[nodiscard]] const SolverEntry& dipSolver();
+[[nodiscard]] const BenchWork& packSolver();
+[[nodiscard]] const BenchWork& dipSolver();
 /// What the newest readings of the receiver supply say; nothing where they were taken with another supply or were not taken.
 [[nodiscard]] std::optional<SupplyDip> dipInForce(const Setup& setup);
 

@@ -24,8 +24,7 @@ const StationEntry& powerStation() {
         .columns = {112, 106, 96, 264, 92},
         .rules = {powerRules, speedControllerRules, powerFlightRules, powerStartRules},
         .figures = powerFigures,
-        .solvers = powerSolvers,
-        .guides = powerGuides,
+        .work = {powerSolvers, powerGuides},
         .panels = panels,
         .shots = {{"power", "turnstone-470", "soft-start", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle"},
                   {"why", "turnstone-470", "headroom", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle", false, false, true}}};

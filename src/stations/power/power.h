@@ -13,8 +13,8 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> speedControllerRules();
 [[nodiscard]] std::span<const Rule> powerFlightRules();
 [[nodiscard]] std::span<const Rule> powerStartRules();
-[[nodiscard]] std::span<const SolverEntry> powerSolvers();
-[[nodiscard]] std::span<const GuideEntry> powerGuides();
+[[nodiscard]] std::span<const BenchWork> powerSolvers();
+[[nodiscard]] std::span<const BenchWork> powerGuides();
 void powerFigures(const FigureBuilder& b);
 
 }  // namespace kh

@@ -21,141 +21,147 @@ Message guard(const Setup& setup) {
                             : say(KH_TR("Main and tail blades off, each; nobody in the plane of the disc."));
 }
 
-Guide engineLinkage(const Setup& setup, const Figures&) {
-    Guide g{"engine-linkage"_row, say(KH_TR("Engine linkage")), {}};
-    if (!hasEngine(setup)) return g;
-    g.steps = {{Box::Machine, say(KH_TR("Throttle at half: look at arm and barrel.")),
-                say(KH_TR("The arm stands square, the barrel is half open.")), guard(setup)},
-               {Box::Transmitter,
-                say(KH_TR("Throttle to {t}."), {{"t", amount(setup, throttlePath(setup.transmitter), 100.0)}}),
-                say(KH_TR("The barrel is fully open, the servo is silent.")),
-                {}},
-               {Box::Transmitter, say(KH_TR("Cut.")), say(KH_TR("The barrel is closed, the servo is silent.")), {}},
-               {Box::Machine, say(KH_TR("Started only in Normal with hold on, the head held; mixture as the engine's maker says.")),
-                say(KH_TR("It idles, hot and cold, and the rotor does not creep: idle 15 % and at least 500 engine rpm below the clutch.")),
-                say(KH_TR("A clutch that takes hold turns the rotor with full force: hold the head, nobody near."))}};
-    return g;
+std::vector<Step> engineLinkage(const Setup& setup, const Figures&) {
+    if (!hasEngine(setup)) return {};
+    return {{"half", Box::Machine, say(KH_TR("Throttle at half: look at arm and barrel.")),
+             say(KH_TR("The arm stands square, the barrel is half open.")), guard(setup)},
+            {"open",
+             Box::Transmitter,
+             say(KH_TR("Throttle to {t}."), {{"t", amount(setup, throttlePath(setup.transmitter), 100.0)}}),
+             say(KH_TR("The barrel is fully open, the servo is silent.")),
+             {}},
+            {"cut", Box::Transmitter, say(KH_TR("Cut.")), say(KH_TR("The barrel is closed, the servo is silent.")), {}},
+            {"idle", Box::Machine, say(KH_TR("Started only in Normal with hold on, the head held; mixture as the engine's maker says.")),
+             say(KH_TR("It idles, hot and cold, and the rotor does not creep: idle 15 % and at least 500 engine rpm below the clutch.")),
+             say(KH_TR("A clutch that takes hold turns the rotor with full force: hold the head, nobody near."))}};
 }
 
-Guide learnEnds(const Setup& setup, const Figures& figures) {
-    if (hasEngine(setup)) {
-        Guide g = engineLinkage(setup, figures);
-        g.row = "throttle-ends"_row;
-        return g;
-    }
+std::vector<Step> learnEnds(const Setup& setup, const Figures& figures) {
+    if (hasEngine(setup)) return engineLinkage(setup, figures);
     const SpeedControllerProfile& box = setup.speedController.profile;
     const bool tones = box.signalsBy == EndSignal::MotorTones;
     const bool highFirst = box.learnsFirst == FirstEnd::High;
     const auto end = [&](bool high) {
-        return GuideStep{Box::Transmitter,
-                         high ? say(KH_TR("Throttle fully up, hold off, straight curve of {a} … {b}."),
-                                    {{"a", bare(amount(setup, throttlePath(setup.transmitter), 0.0))},
-                                     {"b", amount(setup, throttlePath(setup.transmitter), 100.0)}})
-                              : say(KH_TR("Throttle fully down.")),
-                         tones ? say(KH_TR("The motor's windings sound the tones of its manual: learned."))
-                               : say(KH_TR("Its lamp confirms as its manual says: learned.")),
-                         {}};
+        return Step{high ? "up" : "down",
+                    Box::Transmitter,
+                    high ? say(KH_TR("Throttle fully up, hold off, straight curve of {a} … {b}."),
+                               {{"a", bare(amount(setup, throttlePath(setup.transmitter), 0.0))},
+                                {"b", amount(setup, throttlePath(setup.transmitter), 100.0)}})
+                         : say(KH_TR("Throttle fully down.")),
+                    tones ? say(KH_TR("The motor's windings sound the tones of its manual: learned."))
+                          : say(KH_TR("Its lamp confirms as its manual says: learned.")),
+                    {}};
     };
-    Guide g{"throttle-ends"_row, say(KH_TR("Throttle ends")), {}};
-    g.steps.push_back(
-        {Box::Machine,
-         tones ? say(KH_TR("Main and tail blades off, pinion out of mesh; the motor stays connected: it sounds the tones."))
-               : say(KH_TR("Main and tail blades off, motor leads off and insulated: a lamp confirms.")),
-         say(KH_TR("Nothing that the motor turns can turn the rotor.")),
-         say(KH_TR("The one step at full throttle with a pack: keep clear of the pinion, nobody in the plane of the disc."))});
-    g.steps.push_back(end(highFirst));
-    g.steps.back().todo = say(highFirst ? KH_TR("Transmitter on, throttle fully up, hold off, a straight curve; then plug the pack in.")
-                                        : KH_TR("Transmitter on, throttle fully down, hold off, a straight curve; then plug the pack in."));
-    g.steps.push_back(end(!highFirst));
+    std::vector<Step> steps;
+    steps.push_back({"safe", Box::Machine,
+                     tones ? say(KH_TR("Main and tail blades off, pinion out of mesh; the motor stays connected: it sounds the tones."))
+                           : say(KH_TR("Main and tail blades off, motor leads off and insulated: a lamp confirms.")),
+                     say(KH_TR("Nothing that the motor turns can turn the rotor.")),
+                     say(KH_TR("The one step at full throttle with a pack: keep clear of the pinion, nobody in the plane of the disc."))});
+    steps.push_back(end(highFirst));
+    steps.back().todo = say(highFirst ? KH_TR("Transmitter on, throttle fully up, hold off, a straight curve; then plug the pack in.")
+                                      : KH_TR("Transmitter on, throttle fully down, hold off, a straight curve; then plug the pack in."));
+    steps.push_back(end(!highFirst));
     const ChannelFigures* throttle = figures.channel("throttle");
-    g.steps.push_back({Box::SpeedController,
-                       throttle != nullptr && throttle->lowUs.known
-                           ? say(KH_TR("Write down what was learned: {a} and {b} µs are sent."),
-                                 {{"a", num(throttle->lowUs.value)}, {"b", num(throttle->highUs.value)}})
-                           : say(KH_TR("Write down what was learned.")),
-                       {},
-                       {}});
-    g.steps.push_back({Box::Transmitter,
-                       say(KH_TR("Curve back, hold on.")),
-                       figures.holdUs.known && figures.motorOffUs.known
-                           ? say(KH_TR("Hold sends {h} µs, {w} µs is surely off: the motor stays still."),
-                                 {{"h", num(figures.holdUs.value)}, {"w", num(figures.motorOffUs.value)}})
-                           : say(KH_TR("The motor stays still, 20 µs or more on the off side of the low point.")),
-                       {}});
-    return g;
+    steps.push_back({"written",
+                     Box::SpeedController,
+                     throttle != nullptr && throttle->lowUs.known
+                         ? say(KH_TR("Write down what was learned: {a} and {b} µs are sent."),
+                               {{"a", num(throttle->lowUs.value)}, {"b", num(throttle->highUs.value)}})
+                         : say(KH_TR("Write down what was learned.")),
+                     {},
+                     {}});
+    steps.push_back({"back",
+                     Box::Transmitter,
+                     say(KH_TR("Curve back, hold on.")),
+                     figures.holdUs.known && figures.motorOffUs.known
+                         ? say(KH_TR("Hold sends {h} µs, {w} µs is surely off: the motor stays still."),
+                               {{"h", num(figures.holdUs.value)}, {"w", num(figures.motorOffUs.value)}})
+                         : say(KH_TR("The motor stays still, 20 µs or more on the off side of the low point.")),
+                     {}});
+    return steps;
 }
 
-Guide firstPower(const Setup& setup, const Figures&) {
-    Guide g{"first-power"_row, say(KH_TR("First power")), {}};
-    g.steps.push_back({Box::Machine,
-                       say(KH_TR("After the bench, outdoors: main and tail blades off, pinion in mesh, the machine strapped "
-                                 "down by skids or frame.")),
-                       say(KH_TR("It cannot move.")), say(KH_TR("Grips without blades still hit: nobody in the plane of the disc."))});
+std::vector<Step> firstPower(const Setup& setup, const Figures&) {
+    std::vector<Step> steps;
+    steps.push_back({"strapped", Box::Machine,
+                     say(KH_TR("After the bench, outdoors: main and tail blades off, pinion in mesh, the machine strapped "
+                               "down by skids or frame.")),
+                     say(KH_TR("It cannot move.")), say(KH_TR("Grips without blades still hit: nobody in the plane of the disc."))});
     if (hasEngine(setup)) {
-        g.steps.push_back({Box::Machine,
-                           say(KH_TR("Start in Normal with hold on, the head held.")),
-                           say(KH_TR("It idles, the rotor does not creep; cut stops it.")),
-                           {}});
-        g.steps.push_back({Box::Transmitter,
-                           say(KH_TR("Hold off, open to just above the clutch for 5 s.")),
-                           {},
-                           say(KH_TR("The grips turn with full force: nobody in the plane of the disc."))});
+        steps.push_back({"start",
+                         Box::Machine,
+                         say(KH_TR("Start in Normal with hold on, the head held.")),
+                         say(KH_TR("It idles, the rotor does not creep; cut stops it.")),
+                         {}});
+        steps.push_back({"clutch",
+                         Box::Transmitter,
+                         say(KH_TR("Hold off, open to just above the clutch for 5 s.")),
+                         {},
+                         say(KH_TR("The grips turn with full force: nobody in the plane of the disc."))});
     } else {
-        g.steps.push_back({Box::Transmitter, say(KH_TR("Transmitter on, hold on, collective low; then plug the pack in, and wait.")),
-                           say(KH_TR("Nothing turns until everything has started.")),
-                           say(KH_TR("The speed controller may be live before the controller: stay clear."))});
-        g.steps.push_back({Box::Controller, say(KH_TR("The governor does not learn: leave it off or at its lowest.")), {}, {}});
-        g.steps.push_back({Box::Transmitter, say(KH_TR("Hold off, low throttle for 5 s.")), {}, {}});
+        steps.push_back({"plug-in", Box::Transmitter,
+                         say(KH_TR("Transmitter on, hold on, collective low; then plug the pack in, and wait.")),
+                         say(KH_TR("Nothing turns until everything has started.")),
+                         say(KH_TR("The speed controller may be live before the controller: stay clear."))});
+        steps.push_back(
+            {"no-learning", Box::Controller, say(KH_TR("The governor does not learn: leave it off or at its lowest.")), {}, {}});
+        steps.push_back({"low", Box::Transmitter, say(KH_TR("Hold off, low throttle for 5 s.")), {}, {}});
     }
-    g.steps.push_back({Box::Machine,
-                       say(KH_TR("Look at the head.")),
-                       hasEngine(setup)
-                           ? say(KH_TR("It is driven, the way the rotor turns."))
-                           : say(KH_TR("It is driven, the right way. Gear turns and head does not: the motor runs backwards, swap "
-                                       "two of its leads.")),
-                       {}});
-    g.steps.push_back({Box::Machine, say(KH_TR("Look at the tail shaft.")), say(KH_TR("It turns the way the kit's manual shows.")), {}});
-    g.steps.push_back({Box::Transmitter, say(KH_TR("Hold on.")), say(KH_TR("Everything comes to rest.")), {}});
-    return g;
+    steps.push_back({"head",
+                     Box::Machine,
+                     say(KH_TR("Look at the head.")),
+                     hasEngine(setup)
+                         ? say(KH_TR("It is driven, the way the rotor turns."))
+                         : say(KH_TR("It is driven, the right way. Gear turns and head does not: the motor runs backwards, swap "
+                                     "two of its leads.")),
+                     {}});
+    steps.push_back(
+        {"tail", Box::Machine, say(KH_TR("Look at the tail shaft.")), say(KH_TR("It turns the way the kit's manual shows.")), {}});
+    steps.push_back({"rest", Box::Transmitter, say(KH_TR("Hold on.")), say(KH_TR("Everything comes to rest.")), {}});
+    return steps;
 }
 
-Guide firstGoverned(const Setup& setup, const Figures&) {
+std::vector<Step> firstGoverned(const Setup& setup, const Figures&) {
     const auto& limit = helicopter(setup).rotor.bladeMaxRpm;
-    return {"first-governed"_row,
-            say(KH_TR("First governed run")),
-            {{Box::Machine,
-              limit ? say(KH_TR("Main and tail blades off; ask for at most {r}, 0.45 of the blades' {l}, in any case."),
-                          {{"r", amount(setup, "machine.rotor.bladeMaxRpm"_field, firstGovernedRpm(*limit))},
-                           {"l", amount(setup, "machine.rotor.bladeMaxRpm"_field, *limit)}})
-                    : say(KH_TR("Main and tail blades off; their limit is not known: they go on only once it is.")),
-              {},
-              say(KH_TR("Poles typed for pairs ask for twice the speed: nobody near the disc, hold under the finger."))},
-             {Box::Transmitter,
-              say(KH_TR("Hold off; let it come to speed.")),
-              say(KH_TR("An instrument that uses none of these numbers shows the speed asked. Twice or half of it: poles and pairs.")),
-              {}},
-             {Box::Transmitter, say(KH_TR("Hold on, and let it stop; bail out on the ground before it is tried at 30 m.")), {}, {}}}};
+    return {{"limit",
+             Box::Machine,
+             limit ? say(KH_TR("Main and tail blades off; ask for at most {r}, 0.45 of the blades' {l}, in any case."),
+                         {{"r", amount(setup, "machine.rotor.bladeMaxRpm"_field, firstGovernedRpm(*limit))},
+                          {"l", amount(setup, "machine.rotor.bladeMaxRpm"_field, *limit)}})
+                   : say(KH_TR("Main and tail blades off; their limit is not known: they go on only once it is.")),
+             {},
+             say(KH_TR("Poles typed for pairs ask for twice the speed: nobody near the disc, hold under the finger."))},
+            {"speed",
+             Box::Transmitter,
+             say(KH_TR("Hold off; let it come to speed.")),
+             say(KH_TR("An instrument that uses none of these numbers shows the speed asked. Twice or half of it: poles and pairs.")),
+             {}},
+            {"stop", Box::Transmitter, say(KH_TR("Hold on, and let it stop; bail out on the ground before it is tried at 30 m.")), {}, {}}};
 }
 
-Guide signalGuide(const Setup&, const Figures&) {
-    return {"governor-signal"_row,
-            say(KH_TR("Rpm signal")),
-            {{Box::Controller,
-              say(KH_TR("Governor off. Open the page of the monitor that shows the head speed.")),
-              {},
-              say(KH_TR("Motor leads off, main and tail blades off."))},
-             {Box::Machine,
-              say(KH_TR("Turn the rotor by hand, briskly; of a signal from the motor run it at low throttle as at first power.")),
-              say(KH_TR("A speed shows, and 0 when it stands still.")),
-              {}}}};
+std::vector<Step> signalGuide(const Setup&, const Figures&) {
+    return {{"page",
+             Box::Controller,
+             say(KH_TR("Governor off. Open the page of the monitor that shows the head speed.")),
+             {},
+             say(KH_TR("Motor leads off, main and tail blades off."))},
+            {"turn",
+             Box::Machine,
+             say(KH_TR("Turn the rotor by hand, briskly; of a signal from the motor run it at low throttle as at first power.")),
+             say(KH_TR("A speed shows, and 0 when it stands still.")),
+             {}}};
 }
 
 }  // namespace
 
-std::span<const GuideEntry> powerGuides() {
-    static constexpr std::array entries{GuideEntry{"throttle-ends"_row, learnEnds}, GuideEntry{"first-power"_row, firstPower},
-                                        GuideEntry{"first-governed"_row, firstGoverned}, GuideEntry{"governor-signal"_row, signalGuide},
-                                        GuideEntry{"engine-linkage"_row, engineLinkage}};
+std::span<const BenchWork> powerGuides() {
+    static constexpr std::array entries{
+        BenchWork{.id = "throttle-ends", .title = KH_TR("Throttle ends"), .rows = "throttle-ends"_row, .steps = learnEnds},
+        BenchWork{.id = "first-power", .title = KH_TR("First power"), .rows = "first-power"_row, .steps = firstPower},
+        BenchWork{.id = "first-governed", .title = KH_TR("First governed run"), .rows = "first-governed"_row, .steps = firstGoverned},
+        BenchWork{.id = "governor-signal", .title = KH_TR("Rpm signal"), .rows = "governor-signal"_row, .steps = signalGuide},
+        BenchWork{.id = "engine-linkage", .title = KH_TR("Engine linkage"), .rows = "engine-linkage"_row, .steps = engineLinkage}};
     return entries;
 }
 

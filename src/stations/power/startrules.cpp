@@ -3,6 +3,7 @@
 // Starts and what they rest on: speed passed on the way, electrical turns, the rpm signal, the supply under load, alarms that agree.
 #include "base/conventions.h"
 #include "formula/spool.h"
+#include "judge/dependencies.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/access.h"
@@ -83,8 +84,7 @@ void electricalTurns(const AuditContext& c, std::vector<Finding>& out) {
 
 void rpmSignal(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.controller.governor.kind != GovernorKind::Internal) return;
-    const std::array<std::string, 1> restsOn{"controller.governor.kind"_field};
-    if (seenUnchanged(c.setup, "governor-signal"_row, restsOn)) return;
+    if (rowSeen(c.setup, "governor-signal"_row)) return;
     out.push_back({.severity = Severity::Warning,
                    .row = "governor-signal"_row,
                    .title = c.say(KH_TR("The governor's rpm signal was not seen")),

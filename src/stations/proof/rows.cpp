@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "judge/dependencies.h"
 #include "model/access.h"
 #include "model/fieldpatterns.h"
 #include "stations/kit/rowbuilder.h"
@@ -21,11 +22,10 @@ bool saidByNobody(const Setup& setup, const std::string& path) {
     return standingOf(setup, path) == Standing::Default;
 }
 
-bool restsOnDefaults(const Setup& setup, const PropertyEntry& property) {
+/// Whether a property speaks of what is only a default: that proves nothing.
+bool restsOnDefaults(const Setup& setup, std::string_view property) {
     const TransmitterSettings& tx = setup.transmitter;
-    for (const char* field : property.restsOn) {
-        if (field == nullptr) break;
-        const std::string_view pattern = field;
+    for (const std::string_view pattern : restsOn(property)) {
         if (pattern.find("{}") == std::string_view::npos) {
             if (saidByNobody(setup, std::string(pattern))) return true;
             continue;
@@ -54,7 +54,7 @@ StationPage proofRows(const RowBuilder& b) {
         if (b.proved() != nullptr)
             for (const PropertyResult& result : b.proved()->properties)
                 if (result.id == p.id) {
-                    r.standing = result.holds && !restsOnDefaults(b.setup(), p) ? Standing::Proved : Standing::Computed;
+                    r.standing = result.holds && !restsOnDefaults(b.setup(), p.id) ? Standing::Proved : Standing::Computed;
                     r.broken = !result.holds && result.finding.severity == Severity::Danger;
                 }
         proof.rows.push_back(std::move(r));

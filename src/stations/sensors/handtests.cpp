@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Three turns by hand: what explains the answers, and what to set. Nothing is said before the sticks have proved plate and tail.
+#include "judge/dependencies.h"
 #include "judge/rowids.h"
 #include "model/amounts.h"
 #include "model/controllerwords.h"
@@ -117,7 +118,7 @@ Solved solveMounting(const Setup& setup, std::span<const Reading> readings) {
                                            KH_TR("Also possible: {m}, {n} changes."),
                                            {{"m", settingsText(found.causes[i].mounting, found.causes[i].reversed)}}));
     }
-    if (!seenUnchanged(setup, "cyclic-sense"_row, {}) || !seenUnchanged(setup, "tail-direction"_row, {}))
+    if (!rowSeen(setup, "cyclic-sense"_row) || !rowSeen(setup, "tail-direction"_row))
         out.remarks.insert(out.remarks.begin(), say(KH_TR("Plate and tail were not proved by the sticks yet: prove those rows first, until "
                                                           "then the answers say nothing.")));
     if (seen == portsTwiceReversed()) out.answers.push_back(portsAndChannels());
@@ -128,132 +129,136 @@ Solved solveMounting(const Setup& setup, std::span<const Reading> readings) {
     return out;
 }
 
-std::vector<ReadingSlot> handSlots(const Setup& setup) {
-    std::vector<ReadingSlot> out;
+std::vector<Step> handSteps(const Setup& setup, const Figures&) {
+    std::vector<Step> out;
     out.reserve(kHandTurns.size() * std::max<std::size_t>(1, setup.controller.banks.size()));
-    for (const HandTurn turn : kHandTurns) out.push_back({handReading(turn), textOf(turn).ask, kAnswerUnit});
+    for (const HandTurn turn : kHandTurns) out.push_back(readStep(handReading(turn), say(textOf(turn).ask), kAnswerUnit));
     for (std::size_t i = 1; i < setup.controller.banks.size(); ++i)
         for (const HandTurn turn : kHandTurns) {
             const std::string& bank = setup.controller.banks[i].id;
-            out.push_back({handReading(turn, bank), render(say(KH_TR("Bank {b}, {turn}"), {{"b", bank}, {"turn", say(textOf(turn).done)}})),
-                           kAnswerUnit, true});
+            out.push_back(readStep(handReading(turn, bank), say(KH_TR("Bank {b}, {turn}"), {{"b", bank}, {"turn", say(textOf(turn).done)}}),
+                                   kAnswerUnit, true));
         }
     return out;
 }
 
-std::vector<std::string> settings(const Setup&, const std::string&) { return handSettings(); }
-
-Guide handGuide(const Setup& setup, const Figures&) {
+std::vector<Step> handGuide(const Setup& setup, const Figures&) {
     const ControllerProfile& box = setup.controller.profile;
-    Guide g{
-        "on-the-ground"_row,
-        say(KH_TR("Hand tests")),
-        {{Box::Controller,
-          say(KH_TR("Move every stick: the monitor shows each function with the sign of its stick.")),
-          say(KH_TR("Every sign is right.")),
-          {}},
-         {Box::Machine, say(KH_TR("Then plate and tail by the sticks: the plate tilts as the stick, the trailing edges go to its side.")),
-          say(KH_TR("Both are proved.")), say(KH_TR("Leads off, main and tail blades off: arms and levers pinch."))},
-         {Box::Controller,
-          say(KH_TR("Leave the set-up menu, save, pull the supply and plug it in again; do not touch the machine.")),
-          say(KH_TR("The plate stands level, no servo at its end.")),
-          {}}}};
+    std::vector<Step> steps{
+        {"signs",
+         Box::Controller,
+         say(KH_TR("Move every stick: the monitor shows each function with the sign of its stick.")),
+         say(KH_TR("Every sign is right.")),
+         {}},
+        {"sticks", Box::Machine,
+         say(KH_TR("Then plate and tail by the sticks: the plate tilts as the stick, the trailing edges go to its side.")),
+         say(KH_TR("Both are proved.")), say(KH_TR("Leads off, main and tail blades off: arms and levers pinch."))},
+        {"restart",
+         Box::Controller,
+         say(KH_TR("Leave the set-up menu, save, pull the supply and plug it in again; do not touch the machine.")),
+         say(KH_TR("The plate stands level, no servo at its end.")),
+         {}}};
     for (const HandTurn turn : kHandTurns)
-        g.steps.push_back({Box::Machine,
-                           say(textOf(turn).ask),
-                           say(KH_TR("{turn}: {want}, in the first half second."),
-                               {{"turn", say(textOf(turn).done)}, {"want", answerText(rightAnswers()[static_cast<std::size_t>(turn)])}}),
-                           {}});
+        steps.push_back({handReading(turn),
+                         Box::Machine,
+                         say(textOf(turn).ask),
+                         say(KH_TR("{turn}: {want}, in the first half second."),
+                             {{"turn", say(textOf(turn).done)}, {"want", answerText(rightAnswers()[static_cast<std::size_t>(turn)])}}),
+                         {}});
     if (box.banks > 1)
-        g.steps.push_back({Box::Controller,
-                           say(KH_TR("Do the three turns in each of its {n} banks."),
-                               {{"n", amount(setup, "controller.profile.banks"_field, box.banks)}}),
-                           say(KH_TR("Each bank answers alike.")),
-                           {}});
-    return g;
+        steps.push_back({"banks",
+                         Box::Controller,
+                         say(KH_TR("Do the three turns in each of its {n} banks."),
+                             {{"n", amount(setup, "controller.profile.banks"_field, box.banks)}}),
+                         say(KH_TR("Each bank answers alike.")),
+                         {}});
+    return steps;
 }
 
-Guide pirouetteGuide(const Setup& setup, const Figures&) {
-    return {"pirouette"_row,
-            say(KH_TR("Pirouette")),
-            {{Box::Controller,
-              say(KH_TR("After the three turns were answered rightly, in the flying state: tilt the plate with the cyclic "
-                        "stick and hold it there.")),
-              say(KH_TR("The plate stands tilted; note towards which wall.")),
-              say(KH_TR("Leads off, main and tail blades off: arms and levers pinch."))},
-             {Box::Machine,
-              say(KH_TR("Turn the machine by hand on the spot, a quarter turn, briskly.")),
-              say(KH_TR("The tilt still looks at the same wall: it keeps its direction in space.")),
-              {}},
-             {Box::Controller,
-              setup.controller.rotorTurning == ToldTurning::NotAsked
-                  ? say(KH_TR("If it turned with the machine, the yaw gyro is not used or its gain is 0; twice as far: it is reversed."))
-                  : say(KH_TR("If it turned with the machine, the yaw gyro is not used or its gain is 0; twice as far: yaw gyro or the "
-                              "rotation told to the box is reversed.")),
-              {},
-              {}}}};
+std::vector<Step> pirouetteGuide(const Setup& setup, const Figures&) {
+    return {{"tilt", Box::Controller,
+             say(KH_TR("After the three turns were answered rightly, in the flying state: tilt the plate with the cyclic "
+                       "stick and hold it there.")),
+             say(KH_TR("The plate stands tilted; note towards which wall.")),
+             say(KH_TR("Leads off, main and tail blades off: arms and levers pinch."))},
+            {"quarter",
+             Box::Machine,
+             say(KH_TR("Turn the machine by hand on the spot, a quarter turn, briskly.")),
+             say(KH_TR("The tilt still looks at the same wall: it keeps its direction in space.")),
+             {}},
+            {"twice",
+             Box::Controller,
+             setup.controller.rotorTurning == ToldTurning::NotAsked
+                 ? say(KH_TR("If it turned with the machine, the yaw gyro is not used or its gain is 0; twice as far: it is reversed."))
+                 : say(KH_TR("If it turned with the machine, the yaw gyro is not used or its gain is 0; twice as far: yaw gyro or the "
+                             "rotation told to the box is reversed.")),
+             {},
+             {}}};
 }
 
-Guide startUpGuide(const Setup& setup, const Figures&) {
+std::vector<Step> startUpGuide(const Setup& setup, const Figures&) {
     const ControllerProfile& box = setup.controller.profile;
     std::vector<Message> learned;
     for (const std::string& word : box.learns) learned.push_back(asWord(word));
-    return {"start-up"_row,
-            say(KH_TR("Start-up")),
-            {{Box::Machine, say(KH_TR("Sticks untouched, trims 0; supply on, and do not touch the machine.")),
-              say(KH_TR("Motionless until the plate stands level; no servo at its end. A servo parked at its end is a no-fly.")),
-              say(KH_TR("Motor leads off: everything can move once."))},
-             {Box::Controller,
-              learned.empty()
-                  ? say(KH_TR("It learns nothing at power-up."))
-                  : say(KH_TR("It learned: {l}. Start it anew after a change of those, and after a new sub-trim."), {{"l", learned}}),
-              {},
-              {}}}};
+    return {{"level", Box::Machine, say(KH_TR("Sticks untouched, trims 0; supply on, and do not touch the machine.")),
+             say(KH_TR("Motionless until the plate stands level; no servo at its end. A servo parked at its end is a no-fly.")),
+             say(KH_TR("Motor leads off: everything can move once."))},
+            {"learned",
+             Box::Controller,
+             learned.empty()
+                 ? say(KH_TR("It learns nothing at power-up."))
+                 : say(KH_TR("It learned: {l}. Start it anew after a change of those, and after a new sub-trim."), {{"l", learned}}),
+             {},
+             {}}};
 }
 
-Guide rescueGuide(const Setup& setup, const Figures&) {
-    Guide g{"rescue"_row, say(KH_TR("Rescue on the bench")), {}};
+std::vector<Step> rescueGuide(const Setup& setup, const Figures&) {
     const auto& does = setup.controller.profile->levelling;
-    if (std::find(does.begin(), does.end(), "rescue") == does.end()) return g;
-    g.steps = {{Box::Controller,
-                say(KH_TR("Only after all three turns were answered rightly and marked as seen.")),
-                {},
-                say(KH_TR("Motor leads off, main and tail blades off: the plate goes to its end at once."))},
-               {Box::Machine,
-                say(KH_TR("Tilt the machine by 30° and trigger it, four ways.")),
-                say(KH_TR("The plate tilts so as to level the disc, and the collective goes up.")),
-                {}},
-               {Box::Machine,
-                say(KH_TR("Hold it inverted and trigger it.")),
-                say(KH_TR("The collective goes down, unless it rolls upright first.")),
-                {}},
-               {Box::Transmitter,
-                say(KH_TR("Let go of the switch; then hold on, and trigger it again.")),
-                say(KH_TR("It ends at once, and does nothing in Hold. First try at 30 m or more.")),
-                {}}};
-    return g;
+    if (std::find(does.begin(), does.end(), "rescue") == does.end()) return {};
+    return {{"turns",
+             Box::Controller,
+             say(KH_TR("Only after all three turns were answered rightly and marked as seen.")),
+             {},
+             say(KH_TR("Motor leads off, main and tail blades off: the plate goes to its end at once."))},
+            {"triggered",
+             Box::Machine,
+             say(KH_TR("Tilt the machine by 30° and trigger it, four ways.")),
+             say(KH_TR("The plate tilts so as to level the disc, and the collective goes up.")),
+             {}},
+            {"inverted",
+             Box::Machine,
+             say(KH_TR("Hold it inverted and trigger it.")),
+             say(KH_TR("The collective goes down, unless it rolls upright first.")),
+             {}},
+            {"released",
+             Box::Transmitter,
+             say(KH_TR("Let go of the switch; then hold on, and trigger it again.")),
+             say(KH_TR("It ends at once, and does nothing in Hold. First try at 30 m or more.")),
+             {}}};
 }
 
 }  // namespace
 
-std::span<const SolverEntry> sensorsSolvers() {
-    static constexpr std::array entries{SolverEntry{
-        .id = "mounting",
-        .title = KH_TR("Hand tests"),
-        .caution = KH_TR("Motor leads off, main blades off. After the sticks proved plate and tail, the menu left and saved, the "
-                         "box power-cycled: turn the machine briskly and judge the first half second."),
-        .rows = "mounting roll-sense pitch-sense yaw-sense",
-        .solve = solveMounting,
-        .asks = handSlots,
-        .settings = settings,
-        .with = ReadWith::Eye,
-        .setUpState = false}};
+std::span<const BenchWork> sensorsSolvers() {
+    static constexpr std::array entries{
+        BenchWork{.id = "mounting",
+                  .title = KH_TR("Hand tests"),
+                  .caution = KH_TR("Motor leads off, main blades off. After the sticks proved plate and tail, the menu left and saved, the "
+                                   "box power-cycled: turn the machine briskly and judge the first half second."),
+                  .rows = "mounting roll-sense pitch-sense yaw-sense",
+                  .steps = handSteps,
+                  .solve = solveMounting,
+                  .with = ReadWith::Eye,
+                  .setUpState = false}};
     return entries;
 }
 
-std::span<const GuideEntry> sensorsGuides() {
-    static constexpr std::array entries{GuideEntry{"on-the-ground"_row, handGuide}, GuideEntry{"pirouette"_row, pirouetteGuide},
-                                        GuideEntry{"start-up"_row, startUpGuide}, GuideEntry{"rescue"_row, rescueGuide}};
+std::span<const BenchWork> sensorsGuides() {
+    static constexpr std::array entries{
+        BenchWork{.id = "on-the-ground", .title = KH_TR("Hand tests"), .rows = "on-the-ground"_row, .steps = handGuide},
+        BenchWork{.id = "pirouette", .title = KH_TR("Pirouette"), .rows = "pirouette"_row, .steps = pirouetteGuide},
+        BenchWork{.id = "start-up", .title = KH_TR("Start-up"), .rows = "start-up"_row, .steps = startUpGuide},
+        BenchWork{.id = "rescue", .title = KH_TR("Rescue on the bench"), .rows = "rescue"_row, .steps = rescueGuide}};
     return entries;
 }
 

@@ -2,6 +2,7 @@
 //
 // Mounting and gyro senses against what is built and what was seen; fixing; rescue.
 #include "base/error.h"
+#include "judge/dependencies.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/amounts.h"
@@ -211,7 +212,7 @@ void rescueShut(const AuditContext& c, std::vector<Finding>& out) {
     if (!c.setup.controller.rescueInUse) return;
     std::vector<Message> unproved;
     for (const HandTurn turn : kHandTurns)
-        if (!seenUnchanged(c.setup, textOf(turn).row, answerInputs())) unproved.push_back(c.say(textOf(turn).axis));
+        if (!rowSeen(c.setup, textOf(turn).row)) unproved.push_back(c.say(textOf(turn).axis));
     if (unproved.empty()) return;
     out.push_back({.severity = Severity::Danger,
                    .row = "rescue"_row,

@@ -23,8 +23,7 @@ const StationEntry& sensorsStation() {
                                     .rows = sensorsRows,
                                     .columns = {104, 92, 140, 246, 92},
                                     .rules = {sensorsRules},
-                                    .solvers = sensorsSolvers,
-                                    .guides = sensorsGuides,
+                                    .work = {sensorsSolvers, sensorsGuides},
                                     .panels = panels,
                                     .shots = {{"sensors", "redshank-470", "mounting", "", {}, "aileron", false, true}}};
     return entry;

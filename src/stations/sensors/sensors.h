@@ -10,7 +10,7 @@ namespace kh {
 // what the entry lists
 [[nodiscard]] StationPage sensorsRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> sensorsRules();
-[[nodiscard]] std::span<const SolverEntry> sensorsSolvers();
-[[nodiscard]] std::span<const GuideEntry> sensorsGuides();
+[[nodiscard]] std::span<const BenchWork> sensorsSolvers();
+[[nodiscard]] std::span<const BenchWork> sensorsGuides();
 
 }  // namespace kh

@@ -18,7 +18,7 @@ namespace {
 
 constexpr double kMostArmDeg = 60.0;
 constexpr double kSettledArmDeg = 0.3;  ///< what the eye along a square tells
-constexpr int kSides = 4;
+constexpr int kCrossSides = 4;
 
 /// How to seat an arm so that it turns by whole steps.
 struct Seat {
@@ -31,7 +31,7 @@ Seat seatFor(double turnDeg, const ServoProfile& servo, bool cross) {
     const double tooth = 360.0 / teeth;
     Seat best;
     double least = 1e9;
-    for (int side = cross ? -1 : 0; side <= (cross ? kSides / 2 : 0); ++side)
+    for (int side = cross ? -1 : 0; side <= (cross ? kCrossSides / 2 : 0); ++side)
         for (int t = -teeth / 2; t <= teeth / 2; ++t) {
             const double miss = std::abs(std::remainder(90.0 * side + tooth * t - turnDeg, 360.0));
             const double cost = miss * 1000.0 + std::abs(side) * 10.0 + std::abs(t);  // of equal ones the one with the least to turn
@@ -64,7 +64,7 @@ Message seatText(const std::string& servo, const Seat& seat, double turnDeg) {
 
 double splineStepDeg(const ServoProfile& servo, bool cross) {
     const long teeth = std::lround(servo.splineTeeth);
-    return 360.0 / static_cast<double>(cross ? std::lcm(teeth, static_cast<long>(kSides)) : teeth);
+    return 360.0 / static_cast<double>(cross ? std::lcm(teeth, static_cast<long>(kCrossSides)) : teeth);
 }
 
 Solved solveArms(const Setup& setup, std::span<const Reading> readings) {
@@ -138,7 +138,7 @@ Solved solveArms(const Setup& setup, std::span<const Reading> readings) {
     }
     if (!any) throw InputError("arm.elevator", "the angle of one arm or more is needed, at neutral");
     if (helicopter(setup).arms.cross && !helicopter(setup).servos.empty() &&
-        std::lround(helicopter(setup).servos.front().servo->splineTeeth) % kSides == 0)
+        std::lround(helicopter(setup).servos.front().servo->splineTeeth) % kCrossSides == 0)
         out.remarks.push_back(say(
             KH_TR("{t} teeth divide by four: another side of the arm gains nothing."),
             {{"t", bare(amount(setup, elementPath("machine.servos.{}.servo.splineTeeth"_field, helicopter(setup).servos.front().id)))}}));

@@ -43,7 +43,7 @@ const StationEntry& swashStation() {
         .rows = swashRows,
         .rules = {swashRules, servoRules, plateRules},
         .figures = swashFigures,
-        .solvers = swashSolvers,
+        .work = {swashSolvers},
         .panels = panels,
         .shots = {{"swash", "turnstone-470", "stroke-use", "idle1", {0.75, 0.80, 0.0, 0.0}, "aileron"},
                   {"swash-broken", "dunlin-380", "layout", "normal", {0.75, 0.80, 0.0, 0.0}, "aileron", false, true}}};

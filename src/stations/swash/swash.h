@@ -13,6 +13,6 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> servoRules();
 [[nodiscard]] std::span<const Rule> plateRules();
 void swashFigures(const FigureBuilder& b);
-[[nodiscard]] std::span<const SolverEntry> swashSolvers();
+[[nodiscard]] std::span<const BenchWork> swashSolvers();
 
 }  // namespace kh

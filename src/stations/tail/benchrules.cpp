@@ -5,6 +5,7 @@
 #include "formula/answers.h"
 #include "formula/linkage.h"
 #include "judge/candidates.h"
+#include "judge/dependencies.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/access.h"
@@ -25,7 +26,7 @@ constexpr double kOtherPulseUs = 100.0;  ///< centres further apart are of anoth
 constexpr double kSquareDeg = 4.0;       ///< an arm off square by more makes the sides differ in reach
 
 void blades(const AuditContext& c, std::vector<Finding>& out) {
-    if (edgesSeen(c.setup) || !seenUnchanged(c.setup, "tail-direction"_row, {})) return;
+    if (edgesSeen(c.setup) || !rowSeen(c.setup, "tail-direction"_row)) return;
     out.push_back({.severity = Severity::Warning,
                    .row = "tail-edges"_row,
                    .title = c.say(KH_TR("The tail's direction was proved before its blades and drive")),

@@ -24,8 +24,7 @@ const StationEntry& tailStation() {
                                     .columns = {112, 84, 168, 218, 92},
                                     .rules = {tailBenchRules, tailRules},
                                     .figures = tailFigures,
-                                    .solvers = tailSolvers,
-                                    .guides = tailGuides,
+                                    .work = {tailSolvers, tailGuides},
                                     .panels = panels,
                                     .shots = {{"tail", "turnstone-470", "tail-limits", "idle1", {0.0, 0.0, 0.0, -0.7}, "rudder"}}};
     return entry;

@@ -11,8 +11,8 @@ namespace kh {
 [[nodiscard]] StationPage tailRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> tailRules();
 [[nodiscard]] std::span<const Rule> tailBenchRules();
-[[nodiscard]] std::span<const GuideEntry> tailGuides();
-[[nodiscard]] std::span<const SolverEntry> tailSolvers();
+[[nodiscard]] std::span<const BenchWork> tailGuides();
+[[nodiscard]] std::span<const BenchWork> tailSolvers();
 void tailFigures(const FigureBuilder& b);
 
 }  // namespace kh

@@ -87,15 +87,12 @@ Solved solveLimits(const Setup& setup, std::span<const Reading> readings) {
     return out;
 }
 
-std::vector<ReadingSlot> limitSlots(const Setup& setup) {
+std::vector<Step> limitSteps(const Setup& setup, const Figures&) {
     const bool bind = setup.transmitter.schools.tailLimits == TailLimitSchool::Bind;
-    return {
-        {"tail.bind.left", bind ? KH_TR("Full left rudder: the slider binds at") : KH_TR("Full left rudder: the servo buzzes at"), "%"},
-        {"tail.bind.right", bind ? KH_TR("Full right rudder: the slider binds at") : KH_TR("Full right rudder: the servo buzzes at"), "%"}};
-}
-
-std::vector<std::string> limitSettings(const Setup&, const std::string&) {
-    return {"machine.tail.armMm"_field, "machine.tail.linkMm"_field, "machine.tail.gripMm"_field};
+    return {readStep("tail.bind.left",
+                     say(bind ? KH_TR("Full left rudder: the slider binds at") : KH_TR("Full left rudder: the servo buzzes at")), "%"),
+            readStep("tail.bind.right",
+                     say(bind ? KH_TR("Full right rudder: the slider binds at") : KH_TR("Full right rudder: the servo buzzes at")), "%")};
 }
 
 // --- neutral --------------------------------------------------------------------------------------------------------------
@@ -168,9 +165,9 @@ Solved solveNeutral(const Setup& setup, std::span<const Reading> readings) {
     return out;
 }
 
-std::vector<ReadingSlot> neutralSlots(const Setup&) {
-    return {{"tail.neutral", KH_TR("Tail blades at mid travel, + pushes against the torque"), "°", true},
-            {"tail.hover", KH_TR("Tail blades after a steady hover, as heading hold left them"), "°", true}};
+std::vector<Step> neutralSteps(const Setup&, const Figures&) {
+    return {readStep("tail.neutral", say(KH_TR("Tail blades at mid travel, + pushes against the torque")), "°", true),
+            readStep("tail.hover", say(KH_TR("Tail blades after a steady hover, as heading hold left them")), "°", true)};
 }
 
 // --- gain -----------------------------------------------------------------------------------------------------------------
@@ -281,54 +278,43 @@ Solved solveGain(const Setup& setup, std::span<const Reading> readings) {
     return out;
 }
 
-std::vector<ReadingSlot> gainSlots(const Setup& setup) {
-    std::vector<ReadingSlot> out;
+std::vector<Step> gainSteps(const Setup& setup, const Figures&) {
+    std::vector<Step> out;
     for (const FlightMode& m : setup.transmitter.modes) {
         out.push_back(
-            {flown(m, "clean"), render(say(KH_TR("{m}: flown clean at, as the controller reads it"), {{"m", m.name}})), "%", true});
-        out.push_back({flown(m, "oscillating"), render(say(KH_TR("{m}: oscillated at"), {{"m", m.name}})), "%", true});
+            readStep(flown(m, "clean"), say(KH_TR("{m}: flown clean at, as the controller reads it"), {{"m", m.name}}), "%", true));
+        out.push_back(readStep(flown(m, "oscillating"), say(KH_TR("{m}: oscillated at"), {{"m", m.name}}), "%", true));
     }
     return out;
 }
 
-std::vector<std::string> gainSettings(const Setup& setup, const std::string& what) {
-    for (const FlightMode& m : setup.transmitter.modes)
-        if (what.starts_with("gain." + m.id + ".") && m.targetRpm) return {elementPath("transmitter.modes.{}.targetRpm"_field, m.id)};
-    return {};
-}
-
-std::vector<std::string> nothing(const Setup&, const std::string&) { return {}; }
-
 }  // namespace
 
-std::span<const SolverEntry> tailSolvers() {
+std::span<const BenchWork> tailSolvers() {
     static constexpr std::array entries{
-        SolverEntry{.id = "tail-limits",
-                    .title = KH_TR("Tail limits"),
-                    .caution = KH_TR(
-                        "Motor leads off, tail blades off: grips and slider pinch. Raise a limit until it binds or the servo buzzes, then "
-                        "let go at once: a servo that stalls burns."),
-                    .rows = "tail-limits",
-                    .solve = solveLimits,
-                    .asks = limitSlots,
-                    .settings = limitSettings,
-                    .with = ReadWith::Ear},
-        SolverEntry{.id = "tail-neutral",
-                    .title = KH_TR("Tail neutral"),
-                    .caution = KH_TR("Motor leads off: the gauge stands on a tail blade."),
-                    .rows = "tail-neutral",
-                    .solve = solveNeutral,
-                    .asks = neutralSlots,
-                    .settings = nothing},
-        SolverEntry{.id = "gain",
-                    .title = KH_TR("Tail gain"),
-                    .caution = KH_TR("In flight, at height: land to change a gain; never raise it by more than 5 in one step."),
-                    .rows = "tail-gain tail-gain-read tail-gains",
-                    .solve = solveGain,
-                    .asks = gainSlots,
-                    .settings = gainSettings,
-                    .with = ReadWith::Flight,
-                    .setUpState = false}};
+        BenchWork{.id = "tail-limits",
+                  .title = KH_TR("Tail limits"),
+                  .caution = KH_TR(
+                      "Motor leads off, tail blades off: grips and slider pinch. Raise a limit until it binds or the servo buzzes, then "
+                      "let go at once: a servo that stalls burns."),
+                  .rows = "tail-limits",
+                  .steps = limitSteps,
+                  .solve = solveLimits,
+                  .with = ReadWith::Ear},
+        BenchWork{.id = "tail-neutral",
+                  .title = KH_TR("Tail neutral"),
+                  .caution = KH_TR("Motor leads off: the gauge stands on a tail blade."),
+                  .rows = "tail-neutral",
+                  .steps = neutralSteps,
+                  .solve = solveNeutral},
+        BenchWork{.id = "gain",
+                  .title = KH_TR("Tail gain"),
+                  .caution = KH_TR("In flight, at height: land to change a gain; never raise it by more than 5 in one step."),
+                  .rows = "tail-gain tail-gain-read tail-gains",
+                  .steps = gainSteps,
+                  .solve = solveGain,
+                  .with = ReadWith::Flight,
+                  .setUpState = false}};
     return entries;
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/tail/tailwords.h"
 
+#include "judge/dependencies.h"
 #include "judge/rowids.h"
 #include "model/access.h"
 #include "model/fieldpatterns.h"
@@ -33,9 +34,6 @@ Message signOf(const Setup& setup, bool left) {
 Message noseLeftSign(const Setup& setup) { return signOf(setup, true); }
 Message noseRightSign(const Setup& setup) { return signOf(setup, false); }
 
-bool edgesSeen(const Setup& setup) {
-    const std::array<std::string, 3> restsOn{"machine.tail.drive"_field, "machine.tail.topBlade"_field, "machine.rotor.turning"_field};
-    return seenUnchanged(setup, "tail-edges"_row, restsOn);
-}
+bool edgesSeen(const Setup& setup) { return rowSeen(setup, "tail-edges"_row); }
 
 }  // namespace kh

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/rowids.h"
-#include "procedure/benchneeds.h"
+#include "procedure/helicopter/guards.h"
 #include "procedure/ledger.h"
 #include "procedure/tobeset.h"
 #include "support.h"
@@ -11,26 +11,32 @@ using namespace kh;
 using namespace khtest;
 
 TEST_CASE("a step asks for what it needs: blades on for pitch, hold off for the failsafe test, leads off nearly always") {
-    const BenchState all{true, true, true};
-    CHECK(inTheWay(benchNeed(Station::Swash, "ports"), all).empty());
-    CHECK(inTheWay(benchNeed(Station::Swash, "ports"), {}).size() == 3);
-    const auto pitch = inTheWay(benchNeed(Station::Pitch, "zero-pitch"), all);
+    const GuardTable& table = helicopterGuards();
+    const auto lacks = [&](Station station, const char* row, std::vector<std::size_t> ticked) {
+        std::array<bool, kMostGuards> is{};
+        for (const std::size_t guard : ticked) is.at(guard) = true;
+        return inTheWay(table, table.of(station, row), is);
+    };
+    const std::vector<std::size_t> all{kLeadsOff, kBladesOff, kHoldOn};
+    CHECK(lacks(Station::Swash, "ports", all).empty());
+    CHECK(lacks(Station::Swash, "ports", {}).size() == 3);
+    const auto pitch = lacks(Station::Pitch, "zero-pitch", all);
     REQUIRE(pitch.size() == 1);
     CHECK(render(pitch.front()).find("blades on") != std::string::npos);
-    CHECK(inTheWay(benchNeed(Station::Pitch, "zero-pitch"), {true, false, true}).empty());
-    const auto failsafe = inTheWay(benchNeed(Station::Link, "failsafe-test"), all);
+    CHECK(lacks(Station::Pitch, "zero-pitch", {kLeadsOff, kHoldOn}).empty());
+    const auto failsafe = lacks(Station::Link, "failsafe-test", all);
     REQUIRE(failsafe.size() == 1);
     CHECK(render(failsafe.front()).find("hold off") != std::string::npos);
-    CHECK(inTheWay(benchNeed(Station::Link, "failsafe-test"), {true, true, false}).empty());
-    CHECK(inTheWay(benchNeed(Station::Power, "throttle-ends"), {false, true, false}).empty());
-    CHECK(inTheWay(benchNeed(Station::Radio, "hold-switch"), {}).empty());
+    CHECK(lacks(Station::Link, "failsafe-test", {kLeadsOff, kBladesOff}).empty());
+    CHECK(lacks(Station::Power, "throttle-ends", {kBladesOff}).empty());
+    CHECK(lacks(Station::Radio, "hold-switch", {}).empty());
     // no row lets leads be on while the blades are on, or hold be off
     for (const RowId& row : kRowIds) {
         INFO(row.id);
-        const BenchNeed need = benchNeed(row.station, row.id);
+        const BenchNeed need = table.of(row.station, row.id);
         if (row.station == Station::Radio) continue;
-        CHECK((need.leadsOff == Need::Yes || need.bladesOff == Need::Yes));
-        CHECK((need.holdOn != Need::No || need.bladesOff == Need::Yes));
+        CHECK((need[kLeadsOff] == Need::Yes || need[kBladesOff] == Need::Yes));
+        CHECK((need[kHoldOn] != Need::No || need[kBladesOff] == Need::Yes));
     }
 }
 

@@ -17,8 +17,6 @@ namespace kh {
 
 namespace {
 
-constexpr double kSameShare = 0.01;  ///< a setting this close to what a reading was taken under is the same, within a step of its box
-
 constexpr double kMostPitchDeg = 45.0;
 
 /// What the document would refuse is no answer: it is told with what is allowed instead.
@@ -68,29 +66,29 @@ double pitchDegOf(const Reading& reading, const Setup& setup) {
     return std::copysign(pitchFromTipGap(*bladeMm, std::abs(reading.value), kRulerMm).pitchDeg, reading.value);
 }
 
-std::vector<Reading> learnedReadings(const Setup& setup, const SolverEntry& solver) {
+std::vector<Reading> learnedReadings(const Setup& setup, const BenchWork& solver) {
     std::vector<Reading> out;
     if (!solver.learns) return out;
-    const std::vector<ReadingSlot> asked = solver.asks(setup);
+    const std::vector<Step> asked = solver.asks(setup);
     const bool monitor = solver.with == ReadWith::Monitor;  // the only one the mechanics do not matter to
     for (const Reading& r : setup.readings) {
         const bool once =
-            !monitor && std::any_of(asked.begin(), asked.end(), [&](const ReadingSlot& s) { return s.optional && s.what == r.what; });
+            !monitor && std::any_of(asked.begin(), asked.end(), [&](const Step& s) { return s.optional && s.name == r.what; });
         if (!monitor && r.what.starts_with(kHandWork)) out.clear();  // read on another machine, so to say
         else if (!once) out.push_back(r);
     }
     return out;
 }
 
-Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const Reading> fresh) {
+Solved solveRound(const Setup& setup, const BenchWork& solver, std::span<const Reading> fresh) {
     if (setup.transmitter.modes.empty()) throw InputError("transmitter.modes"_field, "there is none; one flight mode or more is needed");
-    const std::vector<ReadingSlot> asked = solver.asks(setup);
-    for (const ReadingSlot& slot : asked)
-        if (!slot.optional) (void)needed(fresh, slot.what);
+    const std::vector<Step> asked = solver.asks(setup);
+    for (const Step& slot : asked)
+        if (!slot.optional) (void)needed(fresh, slot.name);
     for (const Reading& r : fresh)
-        for (const ReadingSlot& slot : asked)
+        for (const Step& slot : asked)
             if (const bool degrees = std::string_view(slot.unit) == "°" && solver.with != ReadWith::Square;
-                slot.what == r.what && r.unit != slot.unit && !(degrees && r.unit == "mm"))
+                slot.name == r.what && r.unit != slot.unit && !(degrees && r.unit == "mm"))
                 throw InputError(r.what, fmt::format("\"{}\" is not its unit; allowed is {}{}", r.unit, slot.unit,
                                                      degrees ? ", or mm between the tips of folded blades" : ""));
     std::vector<Reading> all = learnedReadings(setup, solver);
@@ -103,8 +101,8 @@ Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const
     Solved solved = solver.solve(setup, all);
     dropRefused(setup, solved);
     for (const Reading& r : fresh)
-        if (r.unit == "mm" && std::any_of(asked.begin(), asked.end(),
-                                          [&](const ReadingSlot& s) { return s.what == r.what && std::string_view(s.unit) == "°"; })) {
+        if (r.unit == "mm" &&
+            std::any_of(asked.begin(), asked.end(), [&](const Step& s) { return s.name == r.what && std::string_view(s.unit) == "°"; })) {
             const TipGapPitch tip =
                 pitchFromTipGap(setup.machine.aircraft.facts().foldedBladeMm().value_or(0.0), std::abs(r.value), kRulerMm);
             solved.remarks.push_back(
@@ -117,7 +115,7 @@ Solved solveRound(const Setup& setup, const SolverEntry& solver, std::span<const
     return solved;
 }
 
-Instrument instrumentFor(const SolverEntry& solver, std::string_view unit) {
+Instrument instrumentFor(const BenchWork& solver, std::string_view unit) {
     if (solver.with == ReadWith::Flight) return {KH_TR("in flight"), ""};
     if (unit == "V") return {KH_TR("voltmeter"), "±0.05 V"};
     if (unit == "rpm") return {KH_TR("tachometer"), "±1 %"};
@@ -130,76 +128,14 @@ Instrument instrumentFor(const SolverEntry& solver, std::string_view unit) {
     return {KH_TR("by eye"), ""};
 }
 
-std::string sinceChanged(const Setup& setup, const SolverEntry& solver, const Reading& reading) {
-    for (const char* path : solver.invalidatedBy) {
-        const auto then = underValue(reading, path);
-        const auto field = readField(setup, path);
-        const double* now = field ? std::get_if<double>(&field->value) : nullptr;
-        if (then && now != nullptr && std::abs(*now - *then) > kSameShare * std::abs(*then)) return path;
-    }
-    if (reading.change == 0) return {};  // nobody counted then
-    // facts of the boxes it was read through, and the boxes themselves
-    std::vector<std::string> facts = factsOfRow(setup, solver.kept.row);
-    for (const std::string& path : solver.settings(setup, reading.what))
-        if (std::string box = boxIdentity(path); !box.empty()) facts.push_back(std::move(box));
-    if (solver.with == ReadWith::Monitor) {
-        const std::vector<std::string> channel = factsOfRow(setup, "channel-" + reading.what.substr(0, reading.what.find('.')));
-        facts.insert(facts.end(), channel.begin(), channel.end());
-    }
-    return firstChangedAfter(setup, facts, reading.change);
-}
-
-namespace {
-
-bool beginsWithOne(std::string_view what, std::string_view prefixes) {
-    for (std::size_t at = 0; at <= prefixes.size();) {
-        const std::size_t end = std::min(prefixes.find('|', at), prefixes.size());
-        if (what.starts_with(prefixes.substr(at, end - at))) return true;
-        at = end + 1;
+bool BenchWork::isFor(std::string_view row) const {
+    std::string_view left = rows;
+    while (!left.empty()) {
+        const std::string_view one = left.substr(0, left.find(' '));
+        left.remove_prefix(std::min(left.size(), one.size() + 1));
+        if (one == row || (one.ends_with('-') && row.starts_with(one))) return true;
     }
     return false;
-}
-
-}  // namespace
-
-std::vector<StaleReading> staleReadings(const Setup& setup, std::span<const SolverEntry> solvers) {
-    std::vector<StaleReading> out;
-    for (const SolverEntry& solver : solvers) {
-        const KeptReadings& k = solver.kept;
-        if (*k.prefix == 0) continue;
-        const Reading* newest = nullptr;
-        const Reading* turned = nullptr;  // after the newest reading
-        for (const Reading& r : setup.readings) {
-            if (beginsWithOne(r.what, k.prefix)) {
-                newest = &r;
-                turned = nullptr;
-            } else if (r.what.starts_with(kHandWork)) {
-                turned = &r;
-            }
-        }
-        if (newest == nullptr) continue;
-        StaleReading stale{k.row,        k.setting,
-                           newest->what, newest->id,
-                           {},           turned != nullptr ? turned->what.substr(std::string_view(kHandWork).size()) : std::string()};
-        stale.field = sinceChanged(setup, solver, *newest);
-        if (!stale.field.empty()) {
-            const auto field = readField(setup, stale.field);
-            const double* now = field ? std::get_if<double>(&field->value) : nullptr;
-            stale.then = underValue(*newest, stale.field);
-            if (now != nullptr) stale.now = *now;
-        }
-        if (!stale.field.empty() || !stale.handWork.empty()) out.push_back(std::move(stale));
-    }
-    return out;
-}
-
-std::vector<std::string> settingsInForce(const Setup& setup, const SolverEntry& solver, const std::string& what) {
-    std::vector<std::string> paths = solver.settings(setup, what);
-    for (const char* path : solver.invalidatedBy) paths.emplace_back(path);
-    std::vector<std::string> out;
-    for (const std::string& path : paths)
-        if (readField(setup, path)) out.push_back(path + "=" + settingText(setup, path));
-    return out;
 }
 
 Setup takenOver(const Setup& setup, const Solved& solved, const std::vector<Reading>& readings, const std::string& at) {
@@ -226,10 +162,10 @@ Setup takenOver(const Setup& setup, const Solved& solved, const std::vector<Read
     return out;
 }
 
-Message readingTitle(const Setup& setup, std::span<const SolverEntry> solvers, std::string_view what) {
-    for (const SolverEntry& solver : solvers)
-        for (const ReadingSlot& slot : solver.asks(setup))
-            if (slot.what == what) return say(slot.label);
+Message readingTitle(const Setup& setup, std::span<const BenchWork> solvers, std::string_view what) {
+    for (const BenchWork& solver : solvers)
+        for (const Step& slot : solver.solve == nullptr ? std::vector<Step>{} : solver.asks(setup))
+            if (slot.name == what) return slot.todo;
     return plainWords(what);
 }
 

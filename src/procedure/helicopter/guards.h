@@ -1,0 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "procedure/guards.h"
+
+namespace kh {
+
+/// Places in the table.
+enum HelicopterGuard : std::size_t { kLeadsOff, kBladesOff, kHoldOn };
+[[nodiscard]] const GuardTable& helicopterGuards();
+
+}  // namespace kh
