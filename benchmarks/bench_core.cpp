@@ -2,6 +2,7 @@
 //
 // Ratios to a baseline of the same run: medians of interleaved pairs, so that a busy machine slows both alike. The reaches
 // are printed beside the figures; nothing fails by them (docs/benchmarks.md). With arguments: Google Benchmark's own run.
+#include "golden/builds.h"
 #include "io/document.h"
 #include "kernel/variants.h"
 #include "model/helicopter/helicopter.h"
@@ -156,6 +157,10 @@ void pairs() {
     int turn = 0;
     rate("light judgements", "at least 1 000", 200,
          [&] { benchmark::DoNotOptimize(light.at(tried[static_cast<std::size_t>(++turn % 2)])); });
+    const Setup half = khtest::filledModel(0.5), whole = khtest::filledModel(1.0);  // of every bound a document has
+    pair(
+        "evaluation, largest document / half as large", "at most 4", 1, [&] { benchmark::DoNotOptimize(evaluate(whole)); }, 1,
+        [&] { benchmark::DoNotOptimize(evaluate(half)); });
     ChainModel patched(demo());
     const DeckNumbers still = patched.numbers({});
     const std::vector<Patch> all = patchesOf(patched);

@@ -309,12 +309,17 @@ std::string sinceChanged(const Setup& setup, const Reading& reading) {
 
 std::vector<StaleReading> staleReadings(const Setup& setup) {
     std::vector<StaleReading> out;
-    for (const Line& line : kTable) {
-        if (line.invalidatedBy.empty() || (!out.empty() && out.back().row == line.row)) continue;
+    for (auto first = kTable.begin(); first != kTable.end();) {  // the lines of a row stand together
+        const auto end = std::find_if(first, kTable.end(), [&](const Line& l) { return std::string_view(l.row) != first->row; });
+        const std::span<const Line> lines(first, end);
+        const Line& line = lines.front();
+        first = end;
+        if (line.invalidatedBy.empty()) continue;
         const Reading* newest = nullptr;
         const Reading* turned = nullptr;  // after the newest reading
         for (const Reading& r : setup.readings) {
-            if (const Line* of = dependenciesOf(r.what); of != nullptr && std::string_view(of->row) == line.row) {
+            std::string_view element;
+            if (std::any_of(lines.begin(), lines.end(), [&](const Line& l) { return isReadingOf(l, r.what, element); })) {
                 newest = &r;
                 turned = nullptr;
             } else if (r.what.starts_with(kHandWork)) {

@@ -7,6 +7,7 @@
 #include "judge/switches/switchspace.h"
 #include "model/conditions.h"
 #include "model/fieldpatterns.h"
+#include "model/limits.h"
 
 #include <algorithm>
 #include <array>
@@ -91,14 +92,20 @@ bool declaredShared(const TransmitterSettings& tx, const std::string& name) {
     return std::find(tx.shared.begin(), tx.shared.end(), name) != tx.shared.end();
 }
 
-std::optional<TwoSwitches> twoSwitches(const TransmitterSettings& tx, const std::string& function) {
+std::optional<TwoSwitches> twoSwitches(const TransmitterSettings& tx, SwitchSets& sets, const std::string& function) {
     const Condition* when = conditionOf(tx, function);
     if (when == nullptr || when->size() < 2 || declaredShared(tx, function)) return std::nullopt;
-    const std::set<std::string> first = switchesOf(tx, {when->front()});
-    for (std::size_t b = 1; b < when->size(); ++b) {
-        const std::set<std::string> other = switchesOf(tx, {(*when)[b]});
-        if (first != other && !first.empty() && !other.empty()) return TwoSwitches{*first.begin(), *other.begin()};
-    }
+    const auto firstName = [&](std::uint64_t set) {
+        std::string out;
+        const auto& switches = tx.profile->switches;
+        for (std::size_t i = 0; i < std::min(switches.size(), kMaxSwitches); ++i)
+            if ((set >> i & 1U) != 0 && (out.empty() || switches[i].id < out)) out = switches[i].id;
+        return out;
+    };
+    const std::uint64_t first = sets.of(when->front());
+    for (std::size_t b = 1; b < when->size(); ++b)
+        if (const std::uint64_t other = sets.of((*when)[b]); first != other && first != 0 && other != 0)
+            return TwoSwitches{firstName(first), firstName(other)};
     return std::nullopt;
 }
 

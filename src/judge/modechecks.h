@@ -5,6 +5,7 @@
 #pragma once
 
 #include "judge/finding.h"
+#include "model/conditions.h"
 #include "model/fieldpatterns.h"
 #include "model/modeedits.h"
 
@@ -47,7 +48,7 @@ struct NeighbourModes {
 struct TwoSwitches {
     std::string first, second;
 };
-[[nodiscard]] std::optional<TwoSwitches> twoSwitches(const TransmitterSettings& transmitter, const std::string& function);
+[[nodiscard]] std::optional<TwoSwitches> twoSwitches(const TransmitterSettings& transmitter, SwitchSets& sets, const std::string& function);
 
 /// Collective positions that decide about a curve: the quarters, and every point. Curves never pass beyond their points.
 [[nodiscard]] std::vector<double> decisiveSticks(const FlightMode& mode);

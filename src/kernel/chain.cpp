@@ -44,9 +44,14 @@ DeckNumbers ChainModel::numbers(const Deck& deck) const {
     return out;
 }
 
+bool ChainModel::isAsked(std::size_t mode, const DeckNumbers& deck) const {
+    Known known(nested_);
+    return mode == baseMode() || met(modes_[mode].when, deck.places, known);
+}
+
 void ChainModel::flyModes(const DeckNumbers& deck, Instant& out) const {
     Known known(nested_);
-    std::size_t beneath = hasHold_ && holdMode_ == 0 ? 1 : 0;
+    std::size_t beneath = baseMode();
     for (std::size_t i = beneath + 1; i < modes_.size(); ++i)
         if (!(hasHold_ && i == holdMode_) && met(modes_[i].when, deck.places, known)) beneath = i;
     const CompiledMode& under = modes_[beneath];

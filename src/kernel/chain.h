@@ -74,6 +74,8 @@ public:
         flyModes(deck, out);
         return out;
     }
+    /// Whether a mode's own condition is met; of the one that needs none, always.
+    [[nodiscard]] bool isAsked(std::size_t mode, const DeckNumbers& deck) const;
     [[nodiscard]] DeckNumbers numbers(const Deck& deck) const;
 
     /// The machine behind the controller. A class's own code knows more of its plant (kernel/<class>/plant.h).
@@ -158,6 +160,7 @@ private:
     std::vector<GainStep> gainSteps_;
     std::size_t holdMode_ = 0;
     bool hasHold_ = false;
+    [[nodiscard]] std::size_t baseMode() const { return hasHold_ && holdMode_ == 0 ? 1 : 0; }
     double holdPct_ = 0.0, killPct_ = 0.0, cutPct_ = 0.0, trimRangePct_ = 0.0;
     CompiledCondition kill_, cut_;
     const AircraftClass* class_;

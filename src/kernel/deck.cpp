@@ -3,6 +3,7 @@
 
 #include "kernel/chain.h"
 #include "model/conditions.h"
+#include "model/limits.h"
 
 #include <algorithm>
 
@@ -43,22 +44,29 @@ std::optional<Deck> deckInMode(const Setup& setup, std::string_view modeId, Deck
 
 std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std::string_view modeId, Deck base) {
     const auto& modes = setup.transmitter.modes;
+    const auto asked = std::find_if(modes.begin(), modes.end(), [&](const FlightMode& m) { return m.id == modeId; });
+    if (asked == modes.end()) return std::nullopt;
+    const auto mode = static_cast<std::size_t>(asked - modes.begin());
     const auto isThere = [&](const DeckNumbers& deck) {
+        if (!model.isAsked(mode, deck)) return false;  // most places ask for another: told without all that follows
         const Instant now = model.modesAt(deck);
-        return modes[now.mode].id == modeId && !now.killActs && !now.cutActs;
+        return now.mode == mode && !now.killActs && !now.cutActs;
     };
     DeckNumbers numbers = model.numbers(base);
     if (isThere(numbers)) return base;
     // the switches that mode conditions depend on, tried in every combination: few, so exhaustive is fine; those of this mode first
     std::vector<const SwitchProfile*> named;
+    SwitchSets sets(setup.transmitter);
     const auto add = [&](const Condition& when) {
-        const std::set<std::string> ids = switchesOf(setup.transmitter, when);
-        for (const SwitchProfile& s : setup.transmitter.profile->switches)
-            if (ids.count(s.id) != 0 && std::find(named.begin(), named.end(), &s) == named.end()) named.push_back(&s);
+        const std::uint64_t dependsOn = sets.of(when);
+        const auto& switches = setup.transmitter.profile->switches;
+        for (std::size_t i = 0; i < std::min(switches.size(), kMaxSwitches); ++i)
+            if ((dependsOn >> i & 1U) != 0 && std::find(named.begin(), named.end(), &switches[i]) == named.end())
+                named.push_back(&switches[i]);
     };
+    add(asked->when);
     for (const FlightMode& m : modes)
-        if (m.id == modeId) add(m.when);
-    for (const FlightMode& m : modes) add(m.when);
+        if (named.size() < kMostNamed) add(m.when);
     if (named.size() > kMostNamed) named.resize(kMostNamed);
     std::size_t combinations = 1;
     for (const SwitchProfile* s : named) combinations *= static_cast<std::size_t>(s->places);

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/conditions.h"
+#include "model/limits.h"
 
 #include "base/error.h"
 #include "model/fieldpatterns.h"
@@ -69,12 +70,10 @@ void PlaceCollector::add(const Condition& condition) {
 }
 
 void PlaceCollector::addFunction(const std::string& id) {
-    const Condition* condition = conditionOf(tx_, id);
-    if (condition == nullptr) return;
     const auto [seen, fresh] = open_.emplace(id, true);
     if (!fresh && seen->second) throw InputError("transmitter.functions"_field, "conditions refer to each other in a circle");
     if (!fresh) return;
-    add(*condition);
+    if (const Condition* condition = conditionOf(tx_, id)) add(*condition);
     open_[id] = false;
 }
 
@@ -101,6 +100,39 @@ std::set<std::string> switchesOf(const TransmitterSettings& tx, const Condition&
     std::set<std::string> out;
     for (const auto& [id, places] : collector.named) out.insert(id);
     return out;
+}
+
+std::uint64_t SwitchSets::of(const Condition& condition) {
+    std::uint64_t out = 0;
+    for (const auto& branch : condition) out |= of(branch);
+    return out;
+}
+
+std::uint64_t SwitchSets::of(const std::vector<Term>& branch) {
+    static_assert(kMaxSwitches <= 64);
+    const auto& switches = tx_.profile->switches;
+    std::uint64_t out = 0;
+    for (const Term& t : branch) {
+        if (t.switchId.empty()) {
+            out |= ofFunction(t.functionId);
+            continue;
+        }
+        for (std::size_t i = 0; i < std::min(switches.size(), kMaxSwitches); ++i)
+            if (switches[i].id == t.switchId) out |= std::uint64_t{1} << i;
+    }
+    return out;
+}
+
+std::uint64_t SwitchSets::ofFunction(const std::string& id) {
+    const auto [known, fresh] = functions_.emplace(id, std::nullopt);
+    if (fresh) {
+        const Condition* condition = conditionOf(tx_, id);
+        const std::uint64_t found = condition == nullptr ? 0 : of(*condition);
+        functions_[id] = found;
+        return found;
+    }
+    if (!known->second) throw InputError("transmitter.functions"_field, "conditions refer to each other in a circle");
+    return *known->second;
 }
 
 std::set<std::string> barsOf(const TransmitterSettings& tx, const Condition& condition) {

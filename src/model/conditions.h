@@ -5,7 +5,9 @@
 
 #include "model/transmitter.h"
 
+#include <cstdint>
 #include <map>
+#include <optional>
 #include <set>
 #include <string>
 
@@ -35,6 +37,20 @@ private:
 /// Every switch a condition depends on, through other functions too.
 /// @throws InputError if conditions refer to each other in a circle
 [[nodiscard]] std::set<std::string> switchesOf(const TransmitterSettings& transmitter, const Condition& condition);
+
+/// The same for whoever asks often: each function is looked into once.
+class SwitchSets {
+public:
+    explicit SwitchSets(const TransmitterSettings& tx) : tx_(tx) {}
+    /// Bits by the switches' places in the profile. @throws InputError as switchesOf
+    [[nodiscard]] std::uint64_t of(const Condition& condition);
+    [[nodiscard]] std::uint64_t of(const std::vector<Term>& branch);
+
+private:
+    [[nodiscard]] std::uint64_t ofFunction(const std::string& id);
+    const TransmitterSettings& tx_;
+    std::map<std::string, std::optional<std::uint64_t>> functions_;  ///< nothing while it is looked into
+};
 
 /// Switches that only bar a function: latching ones that stand, wherever they do, beside one that springs back and sets it off.
 [[nodiscard]] std::set<std::string> barsOf(const TransmitterSettings& transmitter, const Condition& condition);

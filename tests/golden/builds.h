@@ -28,6 +28,10 @@ inline constexpr std::size_t kFrozenDemos = 5;
 /// Which ones come out changes with every field; nothing is compared with what they said before.
 [[nodiscard]] std::vector<NamedSetup> drawnBuilds(int count, unsigned seed = 1);
 
+/// A helicopter that fills this share of every bound of a document: modes, switches, functions and their conditions, curve points,
+/// readings. 1 is the largest that is accepted.
+[[nodiscard]] kh::Setup filledModel(double share);
+
 /// Those of version 3 as they were written, one document a line. @throws std::runtime_error if the file cannot be read
 [[nodiscard]] std::vector<std::string> frozenTexts(int count = kFrozenBuilds);
 

@@ -2,6 +2,7 @@
 //
 // Patches of a compiled machine against the same fault written into the document, over all builds; and that neither they nor
 // the kernel allocate.
+#include "allocations.h"
 #include "golden/builds.h"
 #include "kernel/helicopter/plant.h"
 #include "kernel/variants.h"
@@ -32,6 +33,8 @@ void* operator new(std::size_t size) {
 }
 void operator delete(void* p) noexcept { std::free(p); }
 void operator delete(void* p, std::size_t) noexcept { std::free(p); }
+
+std::size_t khtest::allocationsSoFar() { return allocations; }
 #endif
 
 namespace {

@@ -95,11 +95,12 @@ void judgeOneMode(const ProofContext& c, PropertyResult& r) {
 
 void judgeTwoSwitches(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
+    SwitchSets sets(tx);
     r.finding.found = say(KH_TR("No function answers to two switches, but for those that were declared."));
     r.covered = c.model.functionCount();
     for (std::size_t f = 0; f < c.model.functionCount(); ++f) {
         const std::string& function = c.model.functionName(f);
-        const auto two = twoSwitches(tx, function);
+        const auto two = twoSwitches(tx, sets, function);
         if (!two) continue;
         const Message name = functionTitle(tx, function);
         c.refute(r, {.severity = Severity::Warning,

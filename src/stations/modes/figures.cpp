@@ -6,6 +6,7 @@
 #include "base/error.h"
 #include "formula/root.h"
 #include "judge/modechecks.h"
+#include "judge/modedecks.h"
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/functions.h"
@@ -21,6 +22,7 @@ namespace kh {
 void ModesFigures::modes() {
     const auto& list = setup.transmitter.modes;
     const ChannelSettings* gainChannel = channelOf(setup.transmitter, functionId(heli::Gain));
+    const std::vector<std::optional<Deck>>& decks = memory.of<ModeDecks>().of(setup, model);
     for (std::size_t i = 0; i < list.size(); ++i) {
         const FlightMode& m = list[i];
         const std::string base = "transmitter.modes." + m.id;
@@ -104,6 +106,7 @@ void ModesFigures::modes() {
                      const ChannelScale scale = channelScale(setup.transmitter.profile, *gainChannel);
                      return readingPct(channelOutput(m.tailGainPct, scale, &why).pulseUs, readingScale(setup.controller.profile), &why);
                  });
+        if (decks[i]) f.bank = model.modesAt(model.numbers(*decks[i])).bank;
         heldPulse(i, f);
         gainForms(f);
         speeds(i, f);
@@ -115,7 +118,6 @@ void ModesFigures::modes() {
 void ModesFigures::heldPulse(std::size_t mode, ModeFigures& f) const {
     const TransmitterSettings& tx = setup.transmitter;
     const FlightMode& m = tx.modes[mode];
-    if (const auto deck = deckInMode(model, setup, m.id)) f.bank = model.at(*deck).bank;
     if (m.id == kHoldMode) return;
     const auto& acts = tx.hold.actsIn;
     f.holdActs = !acts || std::find(acts->begin(), acts->end(), m.id) != acts->end();

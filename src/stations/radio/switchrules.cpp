@@ -122,9 +122,10 @@ void stopActs(const AuditContext& c, std::vector<Finding>& out) {
 
 void doubleSwitch(const AuditContext& c, std::vector<Finding>& out) {
     const TransmitterSettings& tx = c.setup.transmitter;
+    SwitchSets sets(tx);
     for (std::size_t f = 0; f < c.model.functionCount(); ++f) {
         const std::string& function = c.model.functionName(f);
-        const auto two = twoSwitches(tx, function);
+        const auto two = twoSwitches(tx, sets, function);
         if (!two) continue;
         const FlightMode* mode = modeById(tx, function);
         const Message name = functionTitle(tx, function);
