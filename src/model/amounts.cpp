@@ -250,6 +250,12 @@ Message showBare(const Setup& setup, std::string_view path, const FieldValue& va
 
 std::string unitOf(const Setup& setup, std::string_view path) { return scaleOf(setup, path)->unit; }
 
+Message inUnitOf(const Setup& setup, std::string_view path, Message name) {
+    std::string unit = unitOf(setup, path);
+    if (unit.empty()) return name;
+    return say(KH_TR("{name}, {unit}"), {{"name", std::move(name)}, {"unit", std::move(unit)}});
+}
+
 std::vector<ShownChoice> choicesOf(const Setup& setup, std::string_view path) {
     std::vector<ShownChoice> out;
     const FieldPattern* p = patternIn(setup, path);

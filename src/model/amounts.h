@@ -32,6 +32,8 @@ namespace kh {
 [[nodiscard]] Message showBare(const Setup& setup, std::string_view path, const FieldValue& value);
 /// The unit that stands beside it; empty for none.
 [[nodiscard]] std::string unitOf(const Setup& setup, std::string_view path);
+/// "pitch, %": a name with the unit its numbers are in; the name alone where they have none.
+[[nodiscard]] Message inUnitOf(const Setup& setup, std::string_view path, Message name);
 
 /// A value there is to choose from.
 struct ShownChoice {

@@ -132,5 +132,14 @@ TEST_CASE("the command line checks a profile") {
     CHECK(refused.code == 2);
     CHECK(refused.out.find("is missing") != std::string::npos);
     fs::remove(bad);
+    // what a document of it would be refused for, the profile is
+    std::ifstream from(std::string(KEELHAUL_SOURCE) + "/data/profiles/controllers/bosun.json");
+    nlohmann::json profile = nlohmann::json::parse(from);
+    profile["ports"][0] = "a.b";
+    std::ofstream(bad) << profile.dump(1);
+    const auto port = khtest::run("profile check " + bad, "2>&1");
+    CHECK(port.code == 2);
+    CHECK(port.out.find("a.b") != std::string::npos);
+    fs::remove(bad);
     CHECK(khtest::run("profile check /no/such").code == 3);
 }

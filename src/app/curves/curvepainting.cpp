@@ -30,9 +30,8 @@ void CurveView::paintGrid(QPainter& p, const Plot& pl) const {
 void CurveView::paintPitchAxis(QPainter& p, const Plot& pl) const {
     const Tokens& t = Theme::tokens();
     const Figures& f = workspace_.evaluation().figures;
-    drawText(p, {pl.area.left() + 8, pl.area.top() + 17},
-             tr("pitch, %1").arg(QString::fromStdString(unitOf(workspace_.setup(), curvePath(true)))), Theme::font(13, true),
-             t.transmitter);
+    drawText(p, {pl.area.left() + 8, pl.area.top() + 17}, words(inUnitOf(workspace_.setup(), curvePath(true), say(KH_TR("pitch")))),
+             Theme::font(13, true), t.transmitter);
     const QString unit = tr("blade, °");
     drawText(p, {pl.area.right() - textWidth(unit, Theme::font(13, true)) - 8, pl.area.bottom() - 8}, unit, Theme::font(13, true),
              t.machine);
@@ -55,7 +54,7 @@ void CurveView::paintPitchAxis(QPainter& p, const Plot& pl) const {
 void CurveView::paintSpeedAxis(QPainter& p, const Plot& pl) const {
     const Tokens& t = Theme::tokens();
     const Figures& f = workspace_.evaluation().figures;
-    drawText(p, {16, pl.area.top() - 12}, tr("throttle, %1").arg(QString::fromStdString(unitOf(workspace_.setup(), curvePath(false)))),
+    drawText(p, {16, pl.area.top() - 12}, words(inUnitOf(workspace_.setup(), curvePath(false), say(KH_TR("throttle")))),
              Theme::font(13, true), t.transmitter);
     const QString unit = tr("head speed, rpm");
     drawText(p, {wide() - 16 - textWidth(unit, Theme::font(13, true)), pl.area.top() - 12}, unit, Theme::font(13, true), t.machine);
@@ -246,8 +245,8 @@ void CurveView::paintHover(QPainter& p, const Plot& pl, const ModeFigures& mode)
         const double w = textWidth(text, Theme::font(12, true));
         const double most =
             wide() - 32 - textWidth(tr("head speed, rpm"), Theme::font(13, true)) - w;  // the other plot's heads stand there
-        const double least = 32 + textWidth(tr("throttle, %1").arg(QString::fromStdString(unitOf(workspace_.setup(), curvePath(false)))),
-                                            Theme::font(13, true));
+        const double least =
+            32 + textWidth(words(inUnitOf(workspace_.setup(), curvePath(false), say(KH_TR("throttle")))), Theme::font(13, true));
         const double tx = std::clamp(hx - w / 2, least, std::max(least, std::min(pl.area.right() - w, most)));
         p.fillRect(QRectF(tx - 4, pl.area.bottom() + 27, w + 8, 16), t.sheet);
         drawText(p, {tx, pl.area.bottom() + 39}, text, Theme::font(12, true), t.ink);

@@ -278,8 +278,8 @@ void CurveView::type() {
     auto* editor = new CellEditor(this);
     editor_ = editor;
     editor_->setObjectName(QStringLiteral("point-editor"));
-    const QString unit = QString::fromStdString(unitOf(workspace_.setup(), curvePath(pitch_)));
-    editor_->setAccessibleName((offset ? tr("Offset of the line, %1") : tr("Value of the curve point, %1")).arg(unit));
+    editor_->setAccessibleName(words(
+        inUnitOf(workspace_.setup(), curvePath(pitch_), say(offset ? KH_TR("Offset of the line") : KH_TR("Value of the curve point")))));
     editor_->setFont(Theme::font(13));
     const Amount now = offset ? amount(workspace_.setup(), curvePath(pitch_), curve(pitch_).offsetPct, Amount::Kind::Difference)
                               : amount(workspace_.setup(), curvePath(pitch_), points[static_cast<std::size_t>(point_)].y);

@@ -50,7 +50,7 @@ void paintSheetCurves(QPainter& p, QRectF area, const Setup& setup, bool pitch) 
     const std::string path = pitch ? pitchPath(setup.transmitter) : throttlePath(setup.transmitter);
     const QRectF plot(area.left() + 40, area.top() + 26, area.width() - 84, area.height() - 46);
     drawTitle(p, area, sheetFigureTitle(pitch ? SheetFigure::Pitch : SheetFigure::Throttle),
-              words(say(KH_TR("in {u}, by mode"), {{"u", unitOf(setup, path)}})));
+              words(inUnitOf(setup, path, say(KH_TR("by mode")))));
     const double low = pitch ? -100.0 : 0.0;
     const auto at = [&](double x, double y) {  // x 0 … 100, stick low to high
         return QPointF(plot.left() + x / 100.0 * plot.width(), plot.bottom() - (y - low) / (100.0 - low) * plot.height());

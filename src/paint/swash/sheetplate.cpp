@@ -8,6 +8,8 @@
 #include "procedure/sheet.h"
 
 #include <algorithm>
+#include <array>
+#include <vector>
 
 namespace kh::paint {
 
@@ -23,7 +25,11 @@ void paintSheetPlate(QPainter& p, QRectF area, const Setup& setup) {
     p.drawEllipse(shaft, 4, 4);
     p.drawLine(shaft + QPointF(0, -ring - 4), shaft + QPointF(0, -ring - 18));
     p.drawPolyline(QPolygonF({shaft + QPointF(-4, -ring - 12), shaft + QPointF(0, -ring - 18), shaft + QPointF(4, -ring - 12)}));
-    for (const PlateServo& servo : helicopter(setup).servos) {
+    std::vector<PlateServo> servos = helicopter(setup).servos;  // from front to back, so that one label goes below the other
+    std::stable_sort(servos.begin(), servos.end(),
+                     [](const PlateServo& a, const PlateServo& b) { return cosDeg(a.azimuthDeg) > cosDeg(b.azimuthDeg); });
+    std::array<double, 2> below{area.top(), area.top()};  // where the next label of a side may begin
+    for (const PlateServo& servo : servos) {
         const QPointF ball = shaft + QPointF(sinDeg(servo.azimuthDeg), -cosDeg(servo.azimuthDeg)) * ring;
         const auto& ports = setup.controller.ports;
         const auto port = std::find_if(ports.begin(), ports.end(), [&](const PortSettings& x) { return x.role == servo.id; });
@@ -40,12 +46,13 @@ void paintSheetPlate(QPainter& p, QRectF area, const Setup& setup) {
                 say(port->reversed ? KH_TR("reversed, trim {t} µs") : KH_TR("normal, trim {t} µs"), {{"t", signedNum(port->trimUs)}}));
         lines << words(servo.risesWithPulse ? KH_TR("rises with a longer pulse") : KH_TR("sinks with a longer pulse"));
         const bool right = sinDeg(servo.azimuthDeg) > -0.01;
-        double y = ball.y() - 8;
+        double y = std::max(ball.y() - 8, below[right ? 1 : 0]);
         for (const QString& line : lines) {
             const QFont font = Theme::font(12, line == lines.front());
             drawText(p, {right ? ball.x() + 14 : ball.x() - 14 - textWidth(line, font), y}, line, font, t.ink);
             y += 15;
         }
+        below[right ? 1 : 0] = y + 3;
     }
     p.setRenderHint(QPainter::Antialiasing, false);
 }
