@@ -49,7 +49,7 @@ void paintSheetPlate(QPainter& p, QRectF area, const Setup& setup) {
         double y = std::max(ball.y() - 8, below[right ? 1 : 0]);
         for (const QString& line : lines) {
             const QFont font = Theme::font(12, line == lines.front());
-            drawText(p, {right ? ball.x() + 14 : ball.x() - 14 - textWidth(line, font), y}, line, font, t.ink);
+            drawText(p, {right ? shaft.x() + ring + 14 : shaft.x() - ring - 14 - textWidth(line, font), y}, line, font, t.ink);
             y += 15;
         }
         below[right ? 1 : 0] = y + 3;
