@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/conventions.h"
+#include "model/amounts.h"
+#include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
@@ -40,7 +42,7 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     p.setBrush(Qt::NoBrush);
     p.drawEllipse(shaft, disc / 2 * pixels, disc / 2 * pixels);
     dimension(p, at(-disc / 2, -disc / 2) - QPointF(0, 18), at(disc / 2, -disc / 2) - QPointF(0, 18),
-              words(say(KH_TR("{d} m"), {{"d", num(disc, 2)}})));
+              words(show(s.setup, "machine.rotor.discM"_field)));
     drawMachineFromAbove(p, shaft, pixels, m);
     drawTurning(p, shaft, disc * 0.42 * pixels, helicopter(m).rotor.turning);
     // mast to tail, as a dimension on the right
@@ -48,7 +50,7 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     p.setPen(QPen(t.ink, 1));
     p.drawLine(QPointF(dx, shaft.y()), QPointF(dx, at(0, boom).y()));
     for (const double y : {shaft.y(), at(0, boom).y()}) p.drawLine(QPointF(dx - 4, y + 4), QPointF(dx + 4, y - 4));
-    drawText(p, {dx + 9, (shaft.y() + at(0, boom).y()) / 2 + 5}, words(say(KH_TR("{d} m"), {{"d", num(boom, 2)}})), Theme::font(13, true),
+    drawText(p, {dx + 9, (shaft.y() + at(0, boom).y()) / 2 + 5}, words(show(s.setup, "machine.tail.boomM"_field)), Theme::font(13, true),
              t.ink);
     drawText(p, {dx + 9, (shaft.y() + at(0, boom).y()) / 2 + 22}, words(KH_TR("mast to tail")), Theme::font(12), t.muted);
     // nose
@@ -59,14 +61,14 @@ void paintHelicopter(QPainter& p, QRectF area, const Scene& s) {
     // facts in words
     double y = area.bottom() - 40;
     drawText(p, {area.left(), y},
-             words(say(KH_TR("{b} blades of {l} mm, chord {c} mm, flying mass {m} kg"), {{"b", num(helicopter(m).rotor.blades)},
-                                                                                         {"l", num(helicopter(m).rotor.bladeMm)},
-                                                                                         {"c", num(helicopter(m).rotor.chordMm, 1)},
-                                                                                         {"m", num(m.massKg, 2)}})),
+             words(say(KH_TR("{b} blades of {l}, chord {c}, flying mass {m}"), {{"b", num(helicopter(m).rotor.blades)},
+                                                                                {"l", amount(s.setup, "machine.rotor.bladeMm"_field)},
+                                                                                {"c", amount(s.setup, "machine.rotor.chordMm"_field)},
+                                                                                {"m", amount(s.setup, "machine.massKg"_field)}})),
              Theme::font(12), t.muted);
     drawText(p, {area.left(), y + 18},
-             words(say(KH_TR("tail disc {d} m, {r} turns a head turn"),
-                       {{"d", num(helicopter(m).tail.discM, 2)}, {"r", num(helicopter(m).tail.ratio, 2)}})),
+             words(say(KH_TR("tail disc {d}, {r} turns a head turn"),
+                       {{"d", amount(s.setup, "machine.tail.discM"_field)}, {"r", num(helicopter(m).tail.ratio, 2)}})),
              Theme::font(12), t.muted);
 }
 

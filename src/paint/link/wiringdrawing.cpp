@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The wiring plan: receiver, controller, servos and speed controller, every lead with both its ends named.
+#include "model/amounts.h"
+#include "model/fieldpatterns.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
 
@@ -127,11 +129,10 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
         p.drawRect(QRectF(to - 3, box.area.bottom(), 6, 7));
     }
     drawText(p, {area.left(), esc.area.bottom() - 18},
-             words(say(
-                 KH_TR("supply leads: {n}, {v}"),
-                 {{"n", num(leads)},
-                  {"v", setup.machine.supply.volts ? std::vector<Message>{say(KH_TR("{v} V"), {{"v", num(*setup.machine.supply.volts, 1)}})}
-                                                   : std::vector<Message>{say(KH_TR("voltage not known"))}}})),
+             words(say(KH_TR("supply leads: {n}, {v}"),
+                       {{"n", num(leads)},
+                        {"v", setup.machine.supply.volts ? std::vector<Message>{show(setup, "machine.supply.volts"_field)}
+                                                         : std::vector<Message>{say(KH_TR("voltage not known"))}}})),
              Theme::font(12), t.muted);
     if (w.buffer) drawText(p, {area.left(), esc.area.bottom() - 2}, words(KH_TR("with a buffer")), Theme::font(12), t.muted);
     drawText(p, {servoLeft - 30, esc.area.top() + 20}, words(KH_TR("leads off until every")), Theme::font(12), t.muted);

@@ -2,6 +2,8 @@
 #include "paint/swash/sheetplate.h"
 
 #include "base/conventions.h"
+#include "model/amounts.h"
+#include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
@@ -40,10 +42,13 @@ void paintSheetPlate(QPainter& p, QRectF area, const Setup& setup) {
         p.setFont(Theme::font(12, true));
         p.setPen(Qt::white);
         p.drawText(QRectF(ball.x() - 12, ball.y() - 9, 24, 18), Qt::AlignCenter, number);
-        QStringList lines{words(say(KH_TR("{s} at {a}°"), {{"s", asWord(servo.id)}, {"a", num(servo.azimuthDeg)}}))};
+        QStringList lines{
+            words(say(KH_TR("{s} at {a}"),
+                      {{"s", asWord(servo.id)}, {"a", amount(setup, elementPath("machine.servos.{}.azimuthDeg"_field, servo.id))}}))};
         if (port != ports.end())
-            lines << words(
-                say(port->reversed ? KH_TR("reversed, trim {t} µs") : KH_TR("normal, trim {t} µs"), {{"t", signedNum(port->trimUs)}}));
+            lines << words(say(KH_TR("{direction}, trim {t}"),
+                               {{"direction", show(setup, elementPath("controller.ports.{}.reversed"_field, port->id))},
+                                {"t", amount(setup, elementPath("controller.ports.{}.trimUs"_field, port->id))}}));
         lines << words(servo.risesWithPulse ? KH_TR("rises with a longer pulse") : KH_TR("sinks with a longer pulse"));
         const bool right = sinDeg(servo.azimuthDeg) > -0.01;
         double y = std::max(ball.y() - 8, below[right ? 1 : 0]);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/helicopter/newmodel/newmodelview.h"
 #include "model/amounts.h"
+#include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 
 #include "model/helicopter/layouts.h"
@@ -193,18 +194,20 @@ void NewModelView::drawFacts(QPainter& p, QRectF area) const {
     const Machine& m = s.machine;
     std::vector<Message> speeds;
     for (const FlightMode& mode : s.transmitter.modes)
-        if (mode.targetRpm) speeds.push_back(say(KH_TR("{n}"), {{"n", num(*mode.targetRpm)}}));
+        if (mode.targetRpm)
+            speeds.push_back(say(KH_TR("{n}"), {{"n", bare(amount(s, elementPath("transmitter.modes.{}.targetRpm"_field, mode.id)))}}));
     const auto say2 = [](const char* text, std::initializer_list<MessageArg> args) { return words(say(text, args)); };
+    const Message timer = kh::show(s, "transmitter.timerMin"_field);
     const bool engine = m.power.kind == PowerKind::Engine;
     const std::array<std::pair<QString, QString>, 6> facts{
         {{tr("blades"),
           say2(KH_TR("{n} of {l} × {c} mm"),
                {{"n", num(helicopter(m).rotor.blades)}, {"l", num(helicopter(m).rotor.bladeMm)}, {"c", num(helicopter(m).rotor.chordMm)}})},
-         {tr("mass"), say2(KH_TR("{m} kg"), {{"m", num(m.massKg, 2)}})},
+         {tr("mass"), words(kh::show(s, "machine.massKg"_field))},
          {tr("head speed"), say2(KH_TR("{list} rpm"), {{"list", speeds}})},
          {tr("hold"), words(kh::show(s, "transmitter.hold.throttlePct"_field))},
-         {tr("pack"), engine ? say2(KH_TR("engine, {t} min first"), {{"t", num(s.transmitter.timerMin)}})
-                             : say2(KH_TR("{c} cells, {t} min first"), {{"c", num(m.power.cells)}, {"t", num(s.transmitter.timerMin)}})},
+         {tr("pack"), engine ? say2(KH_TR("engine, {t} first"), {{"t", timer}})
+                             : say2(KH_TR("{c} cells, {t} first"), {{"c", num(m.power.cells)}, {"t", timer}})},
          {tr("tail"), say2(KH_TR("{d}, gain {g}"),
                            {{"d", amount(s, "machine.tail.discM"_field)},
                             {"g", kh::show(s, elementPath("transmitter.modes.{}.tailGainPct"_field, s.transmitter.modes.front().id))}})}}};
