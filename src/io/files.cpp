@@ -108,7 +108,7 @@ void writeFileAtomically(const std::filesystem::path& file, const std::string& t
 Document loadDocument(const std::filesystem::path& file) { return parseDocument(readFile(file)); }
 
 std::string saveDocument(const std::filesystem::path& file, const Setup& setup, const UnknownKeys& unknown) {
-    const std::string text = writeDocument(setup, unknown);
+    std::string text = writeDocument(setup, unknown);
     (void)parseDocument(text);  // nothing is saved that could not be opened again
     writeFileAtomically(file, text);
     return text;

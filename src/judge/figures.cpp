@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "base/error.h"
 #include "judge/figurebuilder.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/names.h"
 

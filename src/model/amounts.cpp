@@ -251,9 +251,9 @@ Message showBare(const Setup& setup, std::string_view path, const FieldValue& va
 std::string unitOf(const Setup& setup, std::string_view path) { return scaleOf(setup, path)->unit; }
 
 Message inUnitOf(const Setup& setup, std::string_view path, Message name) {
-    std::string unit = unitOf(setup, path);
+    const std::string unit = unitOf(setup, path);
     if (unit.empty()) return name;
-    return say(KH_TR("{name}, {unit}"), {{"name", std::move(name)}, {"unit", std::move(unit)}});
+    return say(KH_TR("{name}, {unit}"), {{"name", std::move(name)}, {"unit", unit}});
 }
 
 std::vector<ShownChoice> choicesOf(const Setup& setup, std::string_view path) {
@@ -285,6 +285,7 @@ FieldValue read(const Setup& setup, std::string_view path, const std::string& ty
                 return chosen->typed;
             }
             std::vector<std::string> known;
+            known.reserve(choices.size());
             for (const ShownChoice& c : choices) known.push_back(render(c.caption));
             throw InputError(path, fmt::format("{} is not one of {}", text, fmt::join(known, ", ")));
         }

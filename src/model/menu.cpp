@@ -24,7 +24,7 @@ std::string pathOf(const std::vector<MenuEntry>& menu, const MenuEntry& page) {
     for (std::size_t depth = 0; depth < menu.size() && !at->under.empty(); ++depth) {
         at = pageOf(menu, at->under, page.firmware);
         if (at == nullptr) break;
-        path = at->title + " / " + path;
+        path.insert(0, at->title + " / ");
     }
     return path;
 }

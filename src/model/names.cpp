@@ -54,7 +54,7 @@ Message titled(const Setup& setup, std::string_view path, bool brief) {
         if (path.starts_with("rows.")) return say(KH_TR("what was seen on the machine before"));
         return list != nullptr ? say(list->name) : own(asWords(path));
     }
-    const Message leaf = say(brief && pattern->title.brief != nullptr ? pattern->title.brief : pattern->title.title);
+    Message leaf = say(brief && pattern->title.brief != nullptr ? pattern->title.brief : pattern->title.title);
     if (brief) return leaf;
     Message element;
     if (list != nullptr) {

@@ -45,6 +45,7 @@ void requirePathNames(const char* field, const L& names) {
 template <class L>
 std::vector<std::string> idsOf(const L& list) {
     std::vector<std::string> out;
+    out.reserve(list.size());
     for (const auto& one : list) out.push_back(one.id);
     return out;
 }

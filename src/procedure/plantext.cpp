@@ -30,6 +30,7 @@ bool isOwn(const Setup& setup, const Finding& finding, const std::vector<Edit>& 
 /// "Set Rudder: channel direction to normal in the transmitter. Set …"
 Message changesText(const Setup& setup, const std::vector<Edit>& edits) {
     std::vector<Message> parts;
+    parts.reserve(edits.size());
     for (const Edit& e : edits)
         parts.push_back(say(
             KH_TR("{field} to {value} in the {box}"),

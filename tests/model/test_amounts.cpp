@@ -22,8 +22,8 @@ namespace {
 
 const std::vector<khtest::NamedSetup>& builds() {
     static const std::vector<khtest::NamedSetup> all = [] {
-        std::vector<khtest::NamedSetup> out = khtest::allBuilds(30);
-        for (khtest::NamedSetup& drawn : khtest::drawnBuilds(20)) out.push_back(std::move(drawn));
+        std::vector<khtest::NamedSetup> out = khtest::allBuilds(12);
+        for (khtest::NamedSetup& drawn : khtest::drawnBuilds(8)) out.push_back(std::move(drawn));
         return out;
     }();
     return all;

@@ -122,7 +122,7 @@ TEST_CASE("each word about the machine holds an hour of its own, by a clock nobo
     CHECK_FALSE(guards.ticked(kLeadsOff));
 }
 
-#if defined(__GLIBC__) && !defined(__SANITIZE_ADDRESS__)  // a sanitizer keeps books of its own
+#if defined(__GLIBC__) && !defined(KEELHAUL_SANITIZED)  // a sanitizer keeps books of its own
 TEST_CASE("a thousand edits keep less than 20 MB") {
     Kept m;
     m.edit(2.0);
