@@ -226,7 +226,7 @@ Setup extreme(const Setup& sound, Dice& dice) {
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.switches, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.functions, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.spares, dice); });
-    tryChange(s, [&](Setup& x) { reshape(x.transmitter.profile->switches, dice); });
+    tryChange(s, [&](Setup& x) { reshape(x.transmitter.profile.edit().switches, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.controller.ports, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.controller.banks, dice); });
     tryChange(s, [&](Setup& x) { reshape(helicopter(x).servos, dice); });
