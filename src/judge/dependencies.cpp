@@ -16,100 +16,52 @@ namespace {
 
 constexpr double kSameShare = 0.01;  ///< a setting this close to what a reading was taken under is the same, within a step of its box
 
-/// One list after the other, for the compiler.
-template <std::size_t A, std::size_t B>
-constexpr std::array<const char*, A + B> joined(const std::array<const char*, A>& a, const std::array<const char*, B>& b) {
-    std::array<const char*, A + B> out{};
-    std::copy(a.begin(), a.end(), out.begin());
-    std::copy(b.begin(), b.end(), out.begin() + A);
-    return out;
-}
-
-// what a signal goes through
-constexpr std::array kSent{"transmitter.profile.centreUs"_field, "transmitter.profile.usPerPct"_field,
-                           "transmitter.profile.resolutionUs"_field, "transmitter.profile.outputLimitPct"_field};
-constexpr auto kRead = joined(
-    kSent, std::array{"controller.profile.centreUs"_field, "controller.profile.usPerPct"_field, "controller.profile.deadBandPct"_field});
-constexpr auto kMotor = joined(kSent, std::array{"speedController.profile.id"_field, "speedController.profile.acceptsLowUs"_field,
-                                                 "speedController.profile.acceptsHighUs"_field});
-constexpr std::array kPlate{"controller.profile.strokeUs"_field, "machine.servos.{}.servo.degPerUs"_field,
-                            "machine.servos.{}.servo.rangeDeg"_field};
-constexpr auto kThrow = joined(kPlate, std::array{"controller.profile.referenceDeg"_field, "controller.profile.referenceDemandPct"_field});
-constexpr std::array kTail{"controller.profile.tailStrokeUs"_field, "machine.tail.servo.degPerUs"_field,
-                           "machine.tail.servo.rangeDeg"_field, "machine.tail.servo.id"_field};
-constexpr std::array kEdges{"machine.tail.drive"_field, "machine.tail.topBlade"_field, "machine.rotor.turning"_field};
-constexpr std::array kSenses{"controller.profile.mountings"_field, "controller.profile.gyroSenses"_field,
-                             "controller.profile.oneTailDirection"_field};
-constexpr std::array kMounting{"machine.mounting"_field};
-constexpr auto kTurns = joined(kSenses, joined(kHandSettings, kMounting));
-constexpr std::array kEnds{"speedController.profile.acceptsLowUs"_field, "speedController.profile.acceptsHighUs"_field,
-                           "speedController.profile.signalsBy"_field, "speedController.profile.learnsFirst"_field};
-constexpr std::array kSpeed{"speedController.profile.id"_field, "speedController.profile.governs"_field};
-constexpr auto kSignal = joined(kSpeed, std::array{"controller.governor.kind"_field});
-
-// what a reading is taken under, and what makes it say nothing
-constexpr std::array kPortTrims{"controller.ports.{}.trimUs"_field};
-constexpr std::array kCollectiveTrim{"controller.collectiveTrimPct"_field};
-constexpr std::array kReference{"controller.referencePct"_field};
-constexpr std::array kHigh{"controller.collectiveHighPct"_field};
-constexpr std::array kLow{"controller.collectiveLowPct"_field};
-constexpr std::array kCyclicLimit{"controller.cyclicLimitPct"_field};
-constexpr std::array kBladeLengths{"machine.head.gripMm"_field, "machine.servos.elevator.armMm"_field};
-constexpr auto kTiltLengths = joined(kBladeLengths, std::array{"machine.head.innerRadiusMm"_field, "machine.plate.ballRadiusMm"_field});
-constexpr auto kLimitFields = joined(joined(kTiltLengths, joined(kHigh, kLow)), kReference);
-constexpr std::array kTailLengths{"machine.tail.armMm"_field, "machine.tail.linkMm"_field, "machine.tail.gripMm"_field};
-constexpr std::array kTailLeft{"controller.tail.limitLeftPct"_field};
-constexpr std::array kTailRight{"controller.tail.limitRightPct"_field};
-constexpr std::array kTargetRpm{"transmitter.modes.{}.targetRpm"_field};
-constexpr std::array kCells{"machine.power.cells"_field};
-constexpr std::array kSupply{"machine.supply.volts"_field};
-constexpr std::array kSupplyBuild{"machine.supply.volts"_field, "machine.wiring.supplyLeads"_field, "machine.wiring.buffer"_field};
-constexpr std::array kTravelLow{"transmitter.channels.{}.travelLowPct"_field};
-constexpr std::array kTravelHigh{"transmitter.channels.{}.travelHighPct"_field};
-constexpr std::array kSubTrim{"transmitter.channels.{}.subTrimPct"_field};
-constexpr std::array kReversed{"transmitter.channels.{}.reversed"_field};
-constexpr auto kTrimReversed = joined(kSubTrim, kReversed);
-
-// what is entered where nothing is read
-constexpr std::array kBladeLimit{"machine.rotor.bladeMaxRpm"_field};
-constexpr std::array kMass{"machine.massKg"_field};
-constexpr std::array kHead{"machine.head.innerRadiusMm"_field, "machine.head.gripMm"_field};
-constexpr std::array kPlateRadius{"machine.plate.ballRadiusMm"_field};
-constexpr std::array kArms{"machine.servos.{}.armMm"_field};
-constexpr std::array kMotorFacts{"machine.power.kv"_field, "machine.power.poles"_field};
-constexpr std::array kTeeth{"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field};
-constexpr std::array kCapacity{"machine.power.capacityMah"_field};
-constexpr std::array kFailsafe{"transmitter.channels.throttle.failsafePct"_field};
-constexpr std::array kPulses{"machine.servos.{}.servo.pulseUs"_field};
-constexpr std::array kRates{"machine.servos.{}.servo.maxHz"_field};
-constexpr std::array kTailPulse{"machine.tail.servo.pulseUs"_field};
-constexpr std::array kTailRate{"machine.tail.servo.maxHz"_field};
-constexpr std::array kThrottleEnds{"speedController.lowUs"_field, "speedController.highUs"_field};
-
-// what a property of the switches speaks of
-constexpr std::array kMotorOff{"transmitter.modes.hold.when"_field, "transmitter.hold.throttlePct"_field, "transmitter.kill.when"_field,
-                               "transmitter.cut.when"_field, "speedController.lowUs"_field};
-constexpr std::array kModeSwitch{"transmitter.modes.{}.when"_field};
-constexpr std::array kSwitches{"transmitter.modes.{}.when"_field, "transmitter.functions.{}.when"_field};
-constexpr std::array kInhibited{"transmitter.unusedInhibited"_field};
-constexpr std::array kThrottle{"transmitter.modes.{}.throttle"_field};
-constexpr std::array kCurves{"transmitter.modes.{}.throttle"_field, "transmitter.modes.{}.pitch"_field};
-constexpr std::array kGains{"transmitter.modes.{}.tailGainPct"_field};
-constexpr std::array kPowerOn{"transmitter.hold.powerOnGuard"_field};
+// what more than one line names
+constexpr FieldList kSent{"transmitter.profile.centreUs"_field, "transmitter.profile.usPerPct"_field,
+                          "transmitter.profile.resolutionUs"_field, "transmitter.profile.outputLimitPct"_field};
+constexpr FieldList kRead =
+    kSent + FieldList{"controller.profile.centreUs"_field, "controller.profile.usPerPct"_field, "controller.profile.deadBandPct"_field};
+constexpr FieldList kMotor = kSent + FieldList{"speedController.profile.id"_field, "speedController.profile.acceptsLowUs"_field,
+                                               "speedController.profile.acceptsHighUs"_field};
+constexpr FieldList kPlate{"controller.profile.strokeUs"_field, "machine.servos.{}.servo.degPerUs"_field,
+                           "machine.servos.{}.servo.rangeDeg"_field};
+constexpr FieldList kThrow = kPlate + FieldList{"controller.profile.referenceDeg"_field, "controller.profile.referenceDemandPct"_field};
+constexpr FieldList kTail{"controller.profile.tailStrokeUs"_field, "machine.tail.servo.degPerUs"_field, "machine.tail.servo.rangeDeg"_field,
+                          "machine.tail.servo.id"_field};
+constexpr FieldList kSenses{"controller.profile.mountings"_field, "controller.profile.gyroSenses"_field,
+                            "controller.profile.oneTailDirection"_field};
+constexpr FieldList kTurns = kSenses + kAnswerInputs;
+constexpr FieldList kEnds{"speedController.profile.acceptsLowUs"_field, "speedController.profile.acceptsHighUs"_field,
+                          "speedController.profile.signalsBy"_field, "speedController.profile.learnsFirst"_field};
+constexpr FieldList kSpeed{"speedController.profile.id"_field, "speedController.profile.governs"_field};
+constexpr FieldList kSignal = kSpeed + FieldList{"controller.governor.kind"_field};
+constexpr FieldList kPortTrims{"controller.ports.{}.trimUs"_field};
+constexpr FieldList kReference{"controller.referencePct"_field};
+constexpr FieldList kHigh{"controller.collectiveHighPct"_field};
+constexpr FieldList kLow{"controller.collectiveLowPct"_field};
+constexpr FieldList kBladeLengths{"machine.head.gripMm"_field, "machine.servos.elevator.armMm"_field};
+constexpr FieldList kTiltLengths = kBladeLengths + FieldList{"machine.head.innerRadiusMm"_field, "machine.plate.ballRadiusMm"_field};
+constexpr FieldList kLimitFields = kTiltLengths + kHigh + kLow + kReference;
+constexpr FieldList kTailLengths{"machine.tail.armMm"_field, "machine.tail.linkMm"_field, "machine.tail.gripMm"_field};
+constexpr FieldList kSubTrim{"transmitter.channels.{}.subTrimPct"_field};
+constexpr FieldList kReversed{"transmitter.channels.{}.reversed"_field};
+constexpr FieldList kTrimReversed = kSubTrim + kReversed;
+constexpr FieldList kThrottle{"transmitter.modes.{}.throttle"_field};
+constexpr FieldList kCurves{"transmitter.modes.{}.throttle"_field, "transmitter.modes.{}.pitch"_field};
 
 using Line = RowDependencies;
 constexpr std::array kTable{
-    Line{.row = "blades"_row, .settles = kBladeLimit},
-    Line{.row = "mass"_row, .settles = kMass},
-    Line{.row = "head"_row, .settles = kHead},
-    Line{.row = "plate"_row, .settles = kPlateRadius},
-    Line{.row = "arms"_row, .settles = kArms},
-    Line{.row = "motor"_row, .settles = kMotorFacts},
-    Line{.row = "gears"_row, .settles = kTeeth},
-    Line{.row = "pack-build"_row, .settles = kCapacity},
+    Line{.row = "blades"_row, .settles = {"machine.rotor.bladeMaxRpm"_field}},
+    Line{.row = "mass"_row, .settles = {"machine.massKg"_field}},
+    Line{.row = "head"_row, .settles = {"machine.head.innerRadiusMm"_field, "machine.head.gripMm"_field}},
+    Line{.row = "plate"_row, .settles = {"machine.plate.ballRadiusMm"_field}},
+    Line{.row = "arms"_row, .settles = {"machine.servos.{}.armMm"_field}},
+    Line{.row = "motor"_row, .settles = {"machine.power.kv"_field, "machine.power.poles"_field}},
+    Line{.row = "gears"_row, .settles = {"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field}},
+    Line{.row = "pack-build"_row, .settles = {"machine.power.capacityMah"_field}},
     Line{.row = "hold-switch"_row, .restsOn = kSent},
-    Line{.row = "supply"_row, .settles = kSupply},
-    Line{.row = "failsafe"_row, .restsOn = kMotor, .settles = kFailsafe},
+    Line{.row = "supply"_row, .settles = {"machine.supply.volts"_field}},
+    Line{.row = "failsafe"_row, .restsOn = kMotor, .settles = {"transmitter.channels.throttle.failsafePct"_field}},
     Line{.row = "failsafe-test"_row, .restsOn = kMotor},
     Line{.row = "channel-aileron"_row, .restsOn = kRead},
     Line{.row = "channel-elevator"_row, .restsOn = kRead},
@@ -117,8 +69,8 @@ constexpr std::array kTable{
     Line{.row = "channel-rudder"_row, .restsOn = kRead},
     Line{.row = "channel-throttle"_row, .restsOn = kMotor},
     Line{.row = "channel-gain"_row, .restsOn = kRead},
-    Line{.row = "servo-pulse"_row, .settles = kPulses},
-    Line{.row = "servo-rate"_row, .settles = kRates},
+    Line{.row = "servo-pulse"_row, .settles = {"machine.servos.{}.servo.pulseUs"_field}},
+    Line{.row = "servo-rate"_row, .settles = {"machine.servos.{}.servo.maxHz"_field}},
     Line{.row = "servo-directions"_row, .restsOn = kPlate, .readings = "collective.port-"},
     Line{.row = "arms-square"_row, .restsOn = kPlate, .readings = "arm.", .settles = kPortTrims},
     Line{.row = "collective-sense"_row, .restsOn = kPlate},
@@ -128,7 +80,7 @@ constexpr std::array kTable{
     Line{.row = "zero-pitch"_row,
          .restsOn = kPlate,
          .readings = "blade-",
-         .settles = kCollectiveTrim,
+         .settles = {"controller.collectiveTrimPct"_field},
          .notedWith = kPortTrims,
          .invalidatedBy = kBladeLengths},
     Line{.row = "reference-throw"_row, .restsOn = kThrow, .readings = "throw.", .settles = kReference, .invalidatedBy = kTiltLengths},
@@ -142,50 +94,62 @@ constexpr std::array kTable{
     Line{.row = "cyclic-limit"_row,
          .restsOn = kPlate,
          .readings = "clear.|buzz.|binds.",
-         .settles = kCyclicLimit,
+         .settles = {"controller.cyclicLimitPct"_field},
          .invalidatedBy = kLimitFields},
     Line{.row = "envelope"_row, .restsOn = kPlate},
     Line{.row = "tip-gap"_row, .restsOn = kPlate},
-    Line{.row = "tail-edges"_row, .restsOn = kEdges},
-    Line{.row = "tail-pulse"_row, .settles = kTailPulse},
-    Line{.row = "tail-rate"_row, .settles = kTailRate},
+    Line{.row = "tail-edges"_row, .restsOn = {"machine.tail.drive"_field, "machine.tail.topBlade"_field, "machine.rotor.turning"_field}},
+    Line{.row = "tail-pulse"_row, .settles = {"machine.tail.servo.pulseUs"_field}},
+    Line{.row = "tail-rate"_row, .settles = {"machine.tail.servo.maxHz"_field}},
     Line{.row = "tail-direction"_row, .restsOn = kTail},
-    Line{.row = "tail-limits"_row, .restsOn = kTail, .readings = "tail.bind.left", .settles = kTailLeft, .notedWith = kTailLengths},
-    Line{.row = "tail-limits"_row, .readings = "tail.bind.right", .settles = kTailRight, .notedWith = kTailLengths},
+    Line{.row = "tail-limits"_row,
+         .restsOn = kTail,
+         .readings = "tail.bind.left",
+         .settles = {"controller.tail.limitLeftPct"_field},
+         .notedWith = kTailLengths},
+    Line{.row = "tail-limits"_row,
+         .readings = "tail.bind.right",
+         .settles = {"controller.tail.limitRightPct"_field},
+         .notedWith = kTailLengths},
     Line{.row = "tail-neutral"_row, .restsOn = kTail, .readings = "tail.neutral|tail.hover"},
     Line{.row = "tail-pitch"_row, .restsOn = kTail},
-    Line{.row = "tail-gains"_row, .restsOn = kRead, .readings = "gain.{}.", .notedWith = kTargetRpm},
+    Line{.row = "tail-gains"_row, .restsOn = kRead, .readings = "gain.{}.", .notedWith = {"transmitter.modes.{}.targetRpm"_field}},
     Line{.row = "heading-hold"_row, .restsOn = kRead},
     Line{.row = "mounting"_row, .restsOn = kSenses, .readings = "hand.", .notedWith = kHandSettings},
-    Line{.row = "mounting"_row, .settles = kMounting},
+    Line{.row = "mounting"_row, .settles = {"machine.mounting"_field}},
     Line{.row = "roll-sense"_row, .restsOn = kTurns},
     Line{.row = "pitch-sense"_row, .restsOn = kTurns},
     Line{.row = "yaw-sense"_row, .restsOn = kTurns},
     Line{.row = "pirouette"_row, .restsOn = kSenses},
     Line{.row = "on-the-ground"_row, .restsOn = kSenses},
-    Line{.row = "pack"_row, .readings = "pack.", .notedWith = kCells},
-    Line{.row = "supply-dip"_row, .readings = "supply.", .notedWith = kSupplyBuild},
+    Line{.row = "pack"_row, .readings = "pack.", .notedWith = {"machine.power.cells"_field}},
+    Line{.row = "supply-dip"_row,
+         .readings = "supply.",
+         .notedWith = {"machine.supply.volts"_field, "machine.wiring.supplyLeads"_field, "machine.wiring.buffer"_field}},
     Line{.row = "head-speed"_row, .readings = "speed."},
-    Line{.row = "throttle-ends"_row, .restsOn = kEnds, .settles = kThrottleEnds},
+    Line{.row = "throttle-ends"_row, .restsOn = kEnds, .settles = {"speedController.lowUs"_field, "speedController.highUs"_field}},
     Line{.row = "start-pulse"_row, .restsOn = kEnds},
     Line{.row = "arming"_row, .restsOn = kEnds},
     Line{.row = "first-power"_row, .restsOn = kSpeed},
     Line{.row = "first-governed"_row, .restsOn = kSpeed},
     Line{.row = "governor-signal"_row, .restsOn = kSignal},
-    Line{.row = "P1"_row, .restsOn = kMotorOff},
-    Line{.row = "P2"_row, .restsOn = kModeSwitch},
-    Line{.row = "P3"_row, .restsOn = kSwitches},
-    Line{.row = "P4"_row, .restsOn = kInhibited},
+    Line{.row = "P1"_row,
+         .restsOn = {"transmitter.modes.hold.when"_field, "transmitter.hold.throttlePct"_field, "transmitter.kill.when"_field,
+                     "transmitter.cut.when"_field, "speedController.lowUs"_field}},
+    Line{.row = "P2"_row, .restsOn = {"transmitter.modes.{}.when"_field}},
+    Line{.row = "P3"_row, .restsOn = {"transmitter.modes.{}.when"_field, "transmitter.functions.{}.when"_field}},
+    Line{.row = "P4"_row, .restsOn = {"transmitter.unusedInhibited"_field}},
     Line{.row = "P5"_row, .restsOn = kThrottle},
     Line{.row = "P6"_row, .restsOn = kCurves},
     Line{.row = "P7"_row, .restsOn = kCurves},
-    Line{.row = "P8"_row, .restsOn = kGains},
-    Line{.row = "P9"_row, .restsOn = kPowerOn},
+    Line{.row = "P8"_row, .restsOn = {"transmitter.modes.{}.tailGainPct"_field}},
+    Line{.row = "P9"_row, .restsOn = {"transmitter.hold.powerOnGuard"_field}},
     Line{.row = "P10"_row, .restsOn = kThrottle},
     // read from the controller's monitor, of any channel: last, since any word may stand before the dot
-    Line{.row = "channel-{}", .readings = "{}.low", .settles = kTravelLow, .notedWith = kTrimReversed},
+    Line{.row = "channel-{}", .readings = "{}.low", .settles = {"transmitter.channels.{}.travelLowPct"_field}, .notedWith = kTrimReversed},
     Line{.row = "channel-{}", .readings = "{}.centre", .settles = kSubTrim, .notedWith = kReversed},
-    Line{.row = "channel-{}", .readings = "{}.high", .settles = kTravelHigh, .notedWith = kTrimReversed},
+    Line{
+        .row = "channel-{}", .readings = "{}.high", .settles = {"transmitter.channels.{}.travelHighPct"_field}, .notedWith = kTrimReversed},
 };
 
 constexpr std::string_view kHole = "{}";
@@ -216,7 +180,7 @@ const Line* lineOf(std::string_view what, std::string_view& element) {
     return nullptr;
 }
 
-void addPaths(const Setup& setup, FieldList patterns, std::string_view element, std::vector<std::string>& out) {
+void addPaths(const Setup& setup, const FieldList& patterns, std::string_view element, std::vector<std::string>& out) {
     for (const std::string_view pattern : patterns) {
         if (pattern.find(kHole) == std::string_view::npos) {
             if (readField(setup, pattern)) out.emplace_back(pattern);

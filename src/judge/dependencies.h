@@ -4,6 +4,7 @@
 // rules, readings, solvers and what is still to be set read it.
 #pragma once
 
+#include "model/fieldlist.h"
 #include "model/setup.h"
 
 #include <span>
@@ -13,10 +14,8 @@
 
 namespace kh {
 
-/// Patterns of fields: "{}" stands for an element, that of the reading where its name has one, else each of the list.
-using FieldList = std::span<const char* const>;
-
-/// One line of the table; a row may have more, for readings of its own.
+/// One line of the table; a row may have more, for readings of its own. "{}" in a field stands for the element of the reading where its
+/// name has one, else for each of the list.
 struct RowDependencies {
     const char* row;               ///< "{}" in it stands for the element of the reading
     FieldList restsOn = {};        ///< facts of boxes and machine its check, or a reading for it, went through

@@ -77,17 +77,10 @@ std::optional<HandAnswer> answerOf(double code) {
     return std::nullopt;
 }
 
-std::vector<std::string> answerInputs() {
-    std::vector<std::string> out(kHandSettings.begin(), kHandSettings.end());
-    out.emplace_back("machine.mounting"_field);
-    return out;
-}
-
 std::optional<HandAnswer> answerInBank(const Setup& setup, HandTurn turn, std::string_view bank) {
     const std::string what = handReading(turn, bank);
-    const std::vector<std::string> settings(kHandSettings.begin(), kHandSettings.end());
     for (auto r = setup.readings.rbegin(); r != setup.readings.rend(); ++r)
-        if (r->what == what) return takenUnder(setup, *r, settings) ? answerOf(r->value) : std::nullopt;
+        if (r->what == what) return takenUnder(setup, *r, kHandSettings.paths()) ? answerOf(r->value) : std::nullopt;
     return std::nullopt;
 }
 

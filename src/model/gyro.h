@@ -5,6 +5,7 @@
 
 #include "formula/mounting.h"
 #include "model/access.h"
+#include "model/fieldlist.h"
 #include "model/fieldpatterns.h"
 #include "model/setup.h"
 
@@ -46,9 +47,9 @@ inline constexpr std::array kAnswerWords{KH_TR("still"),      KH_TR("plate left"
                                          KH_TR("plate back"), KH_TR("edges left"), KH_TR("edges right")};
 inline constexpr const char* kAnswerUnit = "answer";
 /// Settings an answer is given under.
-inline constexpr std::array kHandSettings{"controller.mounting"_field, "controller.gyro.rollReversed"_field,
-                                          "controller.gyro.pitchReversed"_field, "controller.gyro.yawReversed"_field};
+inline constexpr FieldList kHandSettings{"controller.mounting"_field, "controller.gyro.rollReversed"_field,
+                                         "controller.gyro.pitchReversed"_field, "controller.gyro.yawReversed"_field};
 /// All that the answer to a turn rests on: those, and how the box sits.
-[[nodiscard]] std::vector<std::string> answerInputs();
+inline constexpr FieldList kAnswerInputs = kHandSettings + FieldList{"machine.mounting"_field};
 
 }  // namespace kh

@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "golden/builds.h"
 #include "judge/evaluation.h"
+#include "judge/modechecks.h"
 #include "model/access.h"
 #include "model/amounts.h"
 #include "procedure/ledger.h"
@@ -61,6 +62,13 @@ TEST_CASE("what a field shows is read back as the value it has, in the writing o
                 ++numbers;
             }
     CHECK(numbers > 10000);
+}
+
+TEST_CASE("a name stands with the unit of its box, and alone where the box has none") {
+    const Setup& percent = khtest::turnstone();
+    const std::string path = pitchPath(percent.transmitter);
+    CHECK(render(inUnitOf(percent, path, say("pitch"))) == "pitch, %");
+    CHECK(render(inUnitOf(countedOtherwise(percent), path, say("pitch"))) == "pitch");
 }
 
 TEST_CASE("two setups that are alike at the machine are judged alike, whatever their boxes count in") {

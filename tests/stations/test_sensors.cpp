@@ -229,7 +229,7 @@ TEST_CASE("a sense that was seen is proved no more once mounting or any sense is
         for (const HandTurn turn : kHandTurns) {
             INFO(model << " " << textOf(turn).row);
             CHECK(rowOf(s, turn).standing == Standing::Proved);
-            for (const std::string& path : answerInputs()) {
+            for (const std::string& path : kAnswerInputs.paths()) {
                 Setup later = s;
                 later.standings[path] = {Standing::Entered, "", "", "", 1001};
                 INFO(path);
@@ -237,7 +237,7 @@ TEST_CASE("a sense that was seen is proved no more once mounting or any sense is
             }
             const Why why = explain(s, rowOf(s, turn).cells[2].parts.front());
             CHECK(why.lines.size() == 3);
-            CHECK(why.inputs.size() == answerInputs().size());
+            CHECK(why.inputs.size() == kAnswerInputs.size());
         }
     }
 }

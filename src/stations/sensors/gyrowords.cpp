@@ -34,7 +34,7 @@ Derivation answerWhy(const Setup& setup, HandTurn turn) {
                                                                                   {"y", signedNum(sign * believed[1][i])},
                                                                                   {"z", signedNum(sign * believed[2][i])}});
     why.line(KH_TR("and moves against it: {a}"), {{"a", answerText(answersByRecord(setup)[i])}});
-    why.inputs = answerInputs();
+    why.inputs = kAnswerInputs.paths();
     return why;
 }
 

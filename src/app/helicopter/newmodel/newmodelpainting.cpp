@@ -200,9 +200,9 @@ void NewModelView::drawFacts(QPainter& p, QRectF area) const {
     const Message timer = kh::show(s, "transmitter.timerMin"_field);
     const bool engine = m.power.kind == PowerKind::Engine;
     const std::array<std::pair<QString, QString>, 6> facts{
-        {{tr("blades"),
-          say2(KH_TR("{n} of {l} × {c} mm"),
-               {{"n", num(helicopter(m).rotor.blades)}, {"l", num(helicopter(m).rotor.bladeMm)}, {"c", num(helicopter(m).rotor.chordMm)}})},
+        {{tr("blades"), say2(KH_TR("{n} of {l} × {c}"), {{"n", num(helicopter(m).rotor.blades)},
+                                                         {"l", bare(amount(s, "machine.rotor.bladeMm"_field))},
+                                                         {"c", amount(s, "machine.rotor.chordMm"_field)}})},
          {tr("mass"), words(kh::show(s, "machine.massKg"_field))},
          {tr("head speed"), say2(KH_TR("{list} rpm"), {{"list", speeds}})},
          {tr("hold"), words(kh::show(s, "transmitter.hold.throttlePct"_field))},
@@ -214,7 +214,8 @@ void NewModelView::drawFacts(QPainter& p, QRectF area) const {
     hairline(p, area.left(), area.top(), area.right(), t.muted);
     for (std::size_t i = 0; i < facts.size(); ++i) {
         const double x = area.left() + (i % 2 == 0 ? 0 : area.width() * 0.56);
-        const double y = area.top() + 23 + 22 * static_cast<double>(i / 2);
+        const std::size_t line = i / 2;
+        const double y = area.top() + 23 + 22 * static_cast<double>(line);
         drawText(p, {x, y}, facts[i].first, Theme::font(12), t.muted);
         const double from = x + (i % 2 == 0 ? 78 : 44);
         drawText(p, {from, y},
