@@ -49,5 +49,10 @@ inline std::string listed(const std::set<std::string>& names) {
     for (const std::string& n : names) out += n + " ";
     return out;
 }
+/// What a station made for a flight mode.
+template <class T>
+auto ofMode(const kh::Figures& figures, const std::string& mode) {
+    return figures.of<T>().modes.at(static_cast<std::size_t>(figures.mode(mode) - figures.modes.data()));
+}
 
 }  // namespace khtest

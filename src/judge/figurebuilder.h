@@ -33,6 +33,11 @@ struct FigureBuilder {
     bool words;
     JudgeMemory& memory;
 
+    /// The station's own, to be filled in.
+    template <class T>
+    [[nodiscard]] T& made() const {
+        return out.own.made<T>();
+    }
     /// A figure computed by `compute`, or unknown when one of `needed` is.
     [[nodiscard]] Figure make(const char* title, FigureShape shape, std::vector<std::string> inputs,
                               const std::function<double(Derivation&)>& compute, const std::vector<FigureNeed>& needed = {}) const;

@@ -1,18 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// The derived numbers of one Setup, each with its derivation: rules, ledger and sheet all read them here.
+// The derived numbers of one Setup, each with its derivation. What several stations share stands here; a station's own
+// stand in its folder and are reached by their type.
 #pragma once
 
-#include "formula/spool.h"
 #include "judge/memory.h"
 #include "kernel/chain.h"
 #include "model/setup.h"
 
 #include <any>
 #include <array>
+#include <map>
 #include <optional>
 #include <span>
 #include <string>
+#include <typeindex>
 #include <vector>
 
 namespace kh {
@@ -34,25 +36,6 @@ struct Figure {
     Derivation why;
 };
 
-/// How fast a stick turns the machine in a mode, in the flying state: rate and expo of both boxes together.
-struct AxisFigures {
-    std::string id;               ///< aileron, elevator, rudder
-    Figure fullDegS;              ///< at full stick
-    Figure flipS;                 ///< one whole turn at full stick
-    Figure centreSlopePct;        ///< of the straight line to full stick
-    std::vector<double> degS;     ///< at kAxisSamples sticks from 0 to 1
-    std::vector<double> sentPct;  ///< by the transmitter, at the same sticks
-};
-inline constexpr std::size_t kAxisSamples = 21;
-
-/// One gain as a box of some scale writes it, whole numbers.
-struct GainForm {
-    GainScale scale = GainScale::Signed;
-    Message text;
-    double standsFor = 0.0;    ///< what that whole number means, signed
-    bool crossesZero = false;  ///< its rounding loses heading hold or rate mode
-};
-
 struct ModeFigures {
     std::string id, name;
     Figure throttlePct;  ///< highest of the curve
@@ -60,17 +43,8 @@ struct ModeFigures {
     Figure tipSpeed;
     Figure pitchLow, pitchHigh, pitchMid;
     Figure hoverPitch;
-    Figure hoverStick;                ///< where the mode's curve gives the hover pitch
-    Figure gainRead;                  ///< what the controller reads
-    std::vector<GainForm> gainForms;  ///< of what it reads, in every scale
-    std::vector<AxisFigures> axes;    ///< aileron, elevator, rudder
-    Figure headroomPct;               ///< at the end of the pack
-    Figure differencePct;             ///< head speed given beside the one wanted
-    Figure electricalRpm;             ///< of the motor at the faster of the two
-    Figure peakRpm;                   ///< the highest on the way, with what is passed
-    Figure tailHoverDeg;              ///< tail pitch that holds the hover in this mode
-    Figure gainScaledPct;             ///< tail gain of the first mode scaled to this head speed
-    std::optional<SpoolIn> spoolUp;   ///< from hold to speed and back after a practised autorotation; none without a speed
+    Figure hoverStick;  ///< where the mode's curve gives the hover pitch
+    Figure gainRead;    ///< what the controller reads
     bool holdActs = true;
     Figure heldThrottlePct;  ///< sent with hold on and collective low
     Figure heldUs;           ///< the pulse of it
@@ -108,38 +82,6 @@ struct SpeedMark {
     double throttlePct = 0.0;
 };
 
-/// What a pinion would give.
-struct PinionFigures {
-    double teeth = 0.0;
-    bool fitted = false;
-    Figure ratio, freshRpm, endRpm;
-    Figure openingPct;  ///< the fastest mode's target as a share of the end of the pack
-};
-inline constexpr double kOpeningWarnPct = 88.0;
-
-/// What one stick does to the blades, in °.
-struct BladeMotion {
-    double rightDeg = 0.0, forwardDeg = 0.0;  ///< cyclic, by where the plate goes
-    double collectiveDeg = 0.0;
-};
-
-/// One stick at its end, as asked of the layout and as the machine does it: parted, they are a coupled motion.
-struct CoupledMotion {
-    Function moved{};
-    BladeMotion asked, done;
-    bool parted = false;
-};
-
-/// A place of the binding chart as tilt of the plate: where it was free, and where it was heard.
-struct BindingMark {
-    std::size_t collective = 0;  ///< low, mid, high
-    double towardDeg = 0.0;
-    std::optional<double> clearTiltDeg, unclearTiltDeg;
-};
-
-/// Stroke use an arm is chosen for (docs/domain.md 5.5).
-inline constexpr double kGoodUsePct = 80.0;
-
 struct ChannelFigures {
     std::string id;
     Figure lowReading, centreReading, highReading;
@@ -149,46 +91,49 @@ struct ChannelFigures {
     double lowRatio = 1.0, highRatio = 1.0;  ///< the readings at the ends as multiples of what the profiles' scales say
 };
 
-/// Every figure a station may write and read; what a class of aircraft has not stays unknown.
+/// Figures by their type, one value of each.
+class OwnFigures {
+public:
+    /// An empty one where none were made: a chain that cannot be built, or a class of aircraft that has no such station.
+    template <class T>
+    [[nodiscard]] const T& of() const {
+        static const T none{};
+        const auto kept = kept_.find(typeid(T));
+        return kept == kept_.end() ? none : *std::any_cast<T>(&kept->second);
+    }
+    template <class T>
+    [[nodiscard]] T& made() {
+        std::any& kept = kept_[typeid(T)];
+        if (!kept.has_value()) kept = T{};
+        return *std::any_cast<T>(&kept);
+    }
+
+private:
+    std::map<std::type_index, std::any> kept_;
+};
+
+/// What several stations and the judgement itself read; what a class of aircraft has not stays unknown.
 struct Figures {
-    Figure ratio, polePairs, availableRpm, availableEndRpm, ceilingRpm;
     Figure collectiveHighDeg, collectiveLowDeg, midPitchDeg;
-    Figure referenceDeg;   ///< blade at the controller's reference demand
-    Figure cyclicDeg;      ///< blade at full cyclic, plate at mid height
-    Figure cyclicTiltDeg;  ///< plate tilt at full cyclic, plate at mid height
-    Figure strokeUsePct;
-    Figure goodArmMm;           ///< arm radius that brings the stroke use to kGoodUsePct
-    Figure holeMm, holeUsePct;  ///< the hole nearest to that, and the stroke use there; unknown while no holes are given
-    Figure pitchStepDeg;        ///< of the servo's dead band
-    Figure usPerTenthDeg;       ///< servo pulse that moves the blade by 0.1°
-    Figure squareDiffDeg;       ///< blade up less blade down at equal stroke: what arms that are not square cost
-    Figure neutralTiltDeg;      ///< plate at neutral
-    Figure fightMm;
-    Figure tiltAtFullCollectiveDeg;      ///< round limit of the envelope at full collective
-    Figure cyclicLeftDeg;                ///< the same at the blade
-    Figure tipGapMm;                     ///< between the tips of blades folded side by side, at full collective
-    std::vector<CoupledMotion> coupled;  ///< aileron, elevator, collective
-    std::vector<BindingMark> binding;    ///< the observed chart, readings older than the last work by hand left out
-    Figure rollRatio, pitchRatio;        ///< done / asked of the layout
-    Figure sliderLeftMm, sliderRightMm;
-    Figure tailPitchLeftDeg, tailPitchRightDeg, tailNeutralDeg, tailTipSpeed;
+    Figure referenceDeg;  ///< blade at the controller's reference demand
+    Figure tailTipSpeed;
     MotorLimits motor;
-    Figure holdUs, motorOffUs;                     ///< the pulse of hold, and the highest that is surely off
+    Figure holdUs, motorOffUs;  ///< the pulse of hold, and the highest that is surely off
+    std::vector<ModeFigures> modes;
+    std::vector<ModeStep> steps;
+    std::vector<ChannelFigures> channels;
+    // what bounds a mode's curves
     Figure motorOffPct;                            ///< throttle at and below which the motor is surely off
     Figure usablePitchHighPct, usablePitchLowPct;  ///< collective curve values beyond which the plate is out of its envelope
-    Figure enduranceMin;                           ///< the same by the hover's power: an estimate
-    Figure tailArmMm;                              ///< tail servo arm that brings the mean of the limits to 100 %
-    Figure tailFrameUs, tailLongestUs;             ///< frame period of the tail servo, and the longest pulse sent to it
-    Figure timerMin;                               ///< minutes that leave a fifth of the charge, by the logged or the planned consumption
-    Figure turnDeg;                                ///< blade pitch a turn of the blade link
-    std::vector<ModeFigures> modes;
-    std::vector<ChannelFigures> channels;
-    std::vector<ModeStep> steps;
-    std::vector<SpeedMark> speedMarks;  ///< none until two speeds were logged
+    std::vector<SpeedMark> speedMarks;             ///< none until two speeds were logged
     double loggedFromPct = 0.0, loggedToPct = 0.0;
-    std::vector<PinionFigures> pinions;  ///< none while Kv or teeth are unknown
-    std::any ofClass;                    ///< what only its class of aircraft has: judge/<class>/figures.h
+    OwnFigures own;
 
+    /// A station's (stations/<name>/<name>figures.h) or what only a class of aircraft has (judge/<class>/figures.h).
+    template <class T>
+    [[nodiscard]] const T& of() const {
+        return own.of<T>();
+    }
     /// Blade pitch of a collective curve value, for axes: straight between low, 0 and high collective.
     [[nodiscard]] double bladeDegAt(double pitchPct) const;
     [[nodiscard]] const ModeFigures* mode(const std::string& id) const;

@@ -5,6 +5,7 @@
 #include "model/amounts.h"
 #include "model/fieldtable.h"
 #include "model/menu.h"
+#include "procedure/registry.h"
 #include "procedure/sheetbuilder.h"
 
 #include <algorithm>
@@ -20,10 +21,7 @@ using Beside = Message (*)(const SheetBuilder&, const std::string& element);
 
 // --- what settings come to -------------------------------------------------------------------------------------------------
 
-template <Figure Figures::*F>
-Message figure(const SheetBuilder& b, const std::string&) {
-    return SheetBuilder::shown(b.evaluation.figures.*F);
-}
+Message holdPulse(const SheetBuilder& b, const std::string&) { return SheetBuilder::shown(b.evaluation.figures.holdUs); }
 Message gainRead(const SheetBuilder& b, const std::string& mode) {
     const ModeFigures* f = b.evaluation.figures.mode(mode);
     return f == nullptr ? Message{} : say(KH_TR("reads {g}"), {{"g", SheetBuilder::shown(f->gainRead)}});
@@ -72,17 +70,10 @@ struct FieldBeside {
 };
 constexpr std::array kBeside{
     FieldBeside{"transmitter.swashMixing"_field, whoMixes},
-    FieldBeside{"transmitter.hold.throttlePct"_field, figure<&Figures::holdUs>},
+    FieldBeside{"transmitter.hold.throttlePct"_field, holdPulse},
     FieldBeside{"transmitter.modes.{}.tailGainPct"_field, gainRead},
     FieldBeside{"transmitter.alarms.timerStartPct"_field, words<kOfThrottle>},
     FieldBeside{"transmitter.alarms.voltsPerCell"_field, words<kACell>},
-    FieldBeside{"controller.referencePct"_field, figure<&Figures::referenceDeg>},
-    FieldBeside{"controller.cyclicLimitPct"_field, figure<&Figures::cyclicDeg>},
-    FieldBeside{"controller.collectiveHighPct"_field, figure<&Figures::collectiveHighDeg>},
-    FieldBeside{"controller.collectiveLowPct"_field, figure<&Figures::collectiveLowDeg>},
-    FieldBeside{"controller.collectiveTrimPct"_field, figure<&Figures::midPitchDeg>},
-    FieldBeside{"controller.tail.limitLeftPct"_field, figure<&Figures::tailPitchLeftDeg>},
-    FieldBeside{"controller.tail.limitRightPct"_field, figure<&Figures::tailPitchRightDeg>},
     FieldBeside{"controller.ports.{}.reversed"_field, servoOf},
     FieldBeside{"controller.ports.{}.trimUs"_field, servoOf},
     FieldBeside{"speedController.lowUs"_field, words<kMotorOff>},
@@ -179,6 +170,9 @@ private:
     [[nodiscard]] Message beside(const FieldPattern& p, const std::string& element) const {
         for (const FieldBeside& f : kBeside)
             if (f.pattern == p.pattern()) return f.beside(b_, element);
+        for (const StationEntry& station : stationsOf(b_.setup).entries())
+            for (const FigureBeside& f : station.beside)
+                if (f.field == p.pattern()) return SheetBuilder::shown(f.figure(b_.evaluation.figures));
         return {};
     }
 

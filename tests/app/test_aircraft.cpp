@@ -11,6 +11,8 @@
 
 #include <QImage>
 
+namespace app_aircraft_tests {
+
 using namespace khtest;
 
 namespace {
@@ -113,3 +115,5 @@ TEST_CASE("the window opens an aircraft of another class, and a helicopter after
     CHECK(keel().contains(QStringLiteral("Swash")));
     CHECK(b.w().stations().entries().size() == shippedStations().entries().size());
 }
+
+}  // namespace app_aircraft_tests

@@ -20,6 +20,8 @@
 #include <QLabel>
 #include <QLineEdit>
 
+namespace bench_dialogs_tests {
+
 using namespace khtest;
 using Catch::Contains;
 
@@ -249,3 +251,5 @@ TEST_CASE("dimensions and exaggeration change the drawing, not the numbers") {
     b.key(Qt::Key_F3);
     CHECK(b.window.bench()->svg() == plain);
 }
+
+}  // namespace bench_dialogs_tests

@@ -12,6 +12,8 @@
 #include <QMenu>
 #include <set>
 
+namespace cabin_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -250,3 +252,5 @@ TEST_CASE("a copy of the box in use is opened in the desktop's editor and taken 
     if (was.isNull()) qunsetenv("XDG_DATA_HOME");
     else qputenv("XDG_DATA_HOME", was);
 }
+
+}  // namespace cabin_tests

@@ -7,6 +7,8 @@
 #include "paint/look/theme.h"
 #include "procedure/helicopter/trace.h"
 
+namespace deck_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -189,3 +191,5 @@ TEST_CASE("the drawing of the transmitter works its switches too") {
     QTest::mouseClick(b.window.bench(), Qt::LeftButton, {}, QPoint(5, 5));  // beside them
     CHECK(b.w().deck() == now);
 }
+
+}  // namespace deck_tests

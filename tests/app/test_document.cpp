@@ -6,6 +6,8 @@
 #include "paint/look/theme.h"
 #include "procedure/helicopter/guards.h"
 
+namespace app_document_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -87,3 +89,5 @@ TEST_CASE("newer profiles are offered and taken as one change; there is nothing 
     b.act("undo");
     CHECK(b.w().setup().transmitter.profile->resolutionUs == 1.0);
 }
+
+}  // namespace app_document_tests

@@ -13,6 +13,8 @@
 #include <QSvgRenderer>
 #include <catch2/catch.hpp>
 
+namespace drawings_tests {
+
 using namespace kh;
 using namespace kh::paint;
 
@@ -227,3 +229,5 @@ TEST_CASE("hold's states are drawn with the way out of the one the deck is in") 
     CHECK(drawn("hold", true) != drawn("hold", false));
     CHECK(drawn("hold", true) == drawn("hold", true));
 }
+
+}  // namespace drawings_tests

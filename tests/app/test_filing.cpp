@@ -10,6 +10,8 @@
 #include <cmath>
 #include <nlohmann/json.hpp>
 
+namespace filing_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -215,3 +217,5 @@ TEST_CASE("what was measured or seen is a change too: neither a journal nor a fi
     io::writeFileAtomically(b.file.toStdString(), nlohmann::json::parse(io::writeDocument(b.w().setup())).dump());
     CHECK(b.window.save());
 }
+
+}  // namespace filing_tests

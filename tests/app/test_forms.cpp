@@ -9,6 +9,8 @@
 
 #include <map>
 
+namespace forms_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -327,3 +329,5 @@ TEST_CASE("what is still to be set is a list that leads to the cells") {
         CHECK(b.w().station() == all[i].station);
     }
 }
+
+}  // namespace forms_tests

@@ -15,6 +15,8 @@
 #include <clocale>
 #include <nlohmann/json.hpp>
 
+namespace hostile_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -319,3 +321,5 @@ TEST_CASE("Enter on a default makes it the pilot's word, to its last digit") {
     b.act("undo");
     CHECK(standingOf(b.w().setup(), "machine.massKg") == Standing::Default);
 }
+
+}  // namespace hostile_tests

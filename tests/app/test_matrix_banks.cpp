@@ -3,6 +3,8 @@
 // Banks in the modes matrix: each mode's column shows and edits the bank that is on in it.
 #include "app/bench.h"
 
+namespace matrix_banks_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -47,3 +49,5 @@ TEST_CASE("banks on the mode switch give each mode its own °/s, and an edit goe
     b.act("undo");
     CHECK(b.w().setup().controller.banks[2].rollPitchDegS == 300.0);
 }
+
+}  // namespace matrix_banks_tests

@@ -7,6 +7,8 @@
 
 #include <QPrinter>
 
+namespace modes_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -311,3 +313,5 @@ TEST_CASE("the mode's curves show what the machine does: the hover, degrees, and
     Bench::settle();
     CHECK(b.window.curves()->grab().toImage() != logged);
 }
+
+}  // namespace modes_tests

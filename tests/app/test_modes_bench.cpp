@@ -7,6 +7,8 @@
 #include <QComboBox>
 #include <QLineEdit>
 
+namespace modes_bench_tests {
+
 using namespace khtest;
 
 namespace {
@@ -109,3 +111,5 @@ TEST_CASE("hold is made to fly like the mode before by one command, and only by 
     b.act("undo");
     CHECK(mode(b, "hold").tailGainPct == 20.0);
 }
+
+}  // namespace modes_bench_tests

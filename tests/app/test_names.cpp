@@ -12,6 +12,8 @@
 #include <QRegularExpression>
 #include <QUndoStack>
 
+namespace names_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -141,3 +143,5 @@ TEST_CASE("a station that does not ship stands in keel, page, drawing and palett
     Bench::settle();
     CHECK(window.palette()->list()->count() >= 1);
 }
+
+}  // namespace names_tests

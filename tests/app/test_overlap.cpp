@@ -14,6 +14,8 @@
 
 #include <map>
 
+namespace overlap_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -223,3 +225,5 @@ TEST_CASE("in a language a third longer no text stands on another or leaves its 
         CHECK(what.empty());
     }
 }
+
+}  // namespace overlap_tests

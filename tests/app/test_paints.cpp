@@ -6,6 +6,8 @@
 #include <cmath>
 #include <map>
 
+namespace paints_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -85,3 +87,5 @@ TEST_CASE("hold's states and the power-on guard follow the deck, not the last ed
     for (const ThrottleMove& m : b.w().moves()) releases = releases || m.switchId == "R1";
     CHECK(releases);
 }
+
+}  // namespace paints_tests

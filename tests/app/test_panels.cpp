@@ -10,6 +10,8 @@
 #include <QPushButton>
 #include <QTextBrowser>
 
+namespace panels_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -308,3 +310,5 @@ TEST_CASE("closing with changes asks; cancel keeps the window, discard lets it g
     CHECK_FALSE(b.window.isVisible());
     CHECK(io::loadDocument(b.file.toStdString()).setup.machine.massKg == 3.3);
 }
+
+}  // namespace panels_tests

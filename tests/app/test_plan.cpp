@@ -7,6 +7,8 @@
 
 #include <optional>
 
+namespace app_plan_tests {
+
 using namespace khtest;
 
 namespace {
@@ -227,3 +229,5 @@ TEST_CASE("the rows of Proof are a list as the desktop knows them: read out, key
     Bench::settle();
     CHECK(b.w().posedFinding() == -1);
 }
+
+}  // namespace app_plan_tests

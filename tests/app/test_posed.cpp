@@ -8,6 +8,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace posed_tests {
+
 using namespace kh;
 using namespace kh::app;
 using namespace khtest;
@@ -92,3 +94,5 @@ TEST_CASE("the dialog for boxes fits what it shows, though the library was saved
         CHECK(*dialog.chosen(b.w().setup()).transmitter.profile == now.transmitters[static_cast<std::size_t>(i) - 1]);
     }
 }
+
+}  // namespace posed_tests

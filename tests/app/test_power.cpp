@@ -8,10 +8,14 @@
 #include "model/helicopter/functions.h"
 #include "model/helicopter/helicopter.h"
 #include "procedure/helicopter/guards.h"
+#include "stations/power/powerfigures.h"
+#include "support.h"
 
 #include <QCheckBox>
 #include <QLabel>
 #include <QLineEdit>
+
+namespace app_power_tests {
 
 using namespace kh;
 using namespace kh::app;
@@ -117,7 +121,7 @@ TEST_CASE("the tables of modes are opened and typed into, in Power and in Tail")
     const double given = b.w().evaluation().figures.mode("idle1")->headRpm.value;
     typeAt("speeds-idle1", 0, "1900");
     CHECK(*b.w().setup().transmitter.modes[1].targetRpm == 1900.0);
-    CHECK(b.w().evaluation().figures.mode("idle1")->differencePct.value == Approx(100.0 * (given / 1900.0 - 1.0)));
+    CHECK(khtest::ofMode<PowerFigures>(b.w().evaluation().figures, "idle1").differencePct.value == Approx(100.0 * (given / 1900.0 - 1.0)));
     CHECK(found(b, "wanted-speed.idle1") != nullptr);  // the difference is told
     b.act("undo");
     b.go(Station::Tail);
@@ -179,3 +183,5 @@ TEST_CASE("the school of the tail's check is chosen, and the machine's cell spea
     REQUIRE(b.choose(QStringLiteral("slider")));
     CHECK(words().contains(QStringLiteral("slider left")));
 }
+
+}  // namespace app_power_tests

@@ -11,6 +11,8 @@
 #include <QLabel>
 #include <QPushButton>
 
+namespace app_sensors_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -144,3 +146,5 @@ TEST_CASE("the ground row leads through the tests in steps, the mounting row tak
     b.act("reading");
     CHECK(asked);
 }
+
+}  // namespace app_sensors_tests

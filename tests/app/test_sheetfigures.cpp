@@ -12,6 +12,8 @@
 #include <catch2/catch.hpp>
 #include <set>
 
+namespace sheetfigures_tests {
+
 using namespace kh;
 using namespace kh::paint;
 
@@ -42,3 +44,5 @@ TEST_CASE("no text of the sheet's plate or wiring stands on another or leaves it
     INFO((wrong.empty() ? std::string() : *wrong.begin()) << ", " << wrong.size());
     CHECK(wrong.empty());
 }
+
+}  // namespace sheetfigures_tests

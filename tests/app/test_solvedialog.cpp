@@ -14,6 +14,8 @@
 #include <QPushButton>
 #include <QTableView>
 
+namespace solvedialog_tests {
+
 using namespace khtest;
 
 namespace {
@@ -205,3 +207,5 @@ TEST_CASE("readings are listed newest first; a misread one is taken out and come
     b.act("undo");
     CHECK(b.w().setup().readings.size() == 2);
 }
+
+}  // namespace solvedialog_tests

@@ -11,6 +11,8 @@
 #include <QLocalSocket>
 #include <thread>
 
+namespace start_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -172,3 +174,5 @@ TEST_CASE("a first window fits the screen it opens on, frame included, and so do
     }
     QSettings().setValue(QStringLiteral("geometry"), was);
 }
+
+}  // namespace start_tests

@@ -6,6 +6,8 @@
 #include "procedure/helicopter/guards.h"
 #include "procedure/prooftext.h"
 
+namespace subrows_tests {
+
 using namespace khtest;
 
 namespace {
@@ -117,3 +119,5 @@ TEST_CASE("the guards ask for what the row needs") {
     b.act("seen");
     CHECK(b.w().selectedRow()->standing == Standing::Proved);
 }
+
+}  // namespace subrows_tests

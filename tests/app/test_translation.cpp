@@ -11,6 +11,8 @@
 #include "procedure/registry.h"
 #include "text/words.h"
 
+namespace translation_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::accented;
@@ -159,3 +161,5 @@ TEST_CASE("a language is loaded from the data folders, speaks in window and core
     languageChanged();
     CHECK(words("standing") == QStringLiteral("standing"));
 }
+
+}  // namespace translation_tests

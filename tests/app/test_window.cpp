@@ -3,7 +3,6 @@
 // The real window, driven by keys and clicks; what is asserted is what the pilot sees.
 #include "app/bench.h"
 #include "app/shell/application.h"
-#include "catch_runner.h"
 #include "model/changes.h"
 #include "model/helicopter/functions.h"
 #include "paint/look/theme.h"
@@ -13,22 +12,12 @@
 
 #include <catch2/catch.hpp>
 
+namespace window_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
 using khtest::shownItems;
-
-int main(int argc, char** argv) {
-    QTemporaryDir home;
-    qputenv("HOME", home.path().toUtf8());
-    qputenv("XDG_CONFIG_HOME", home.path().toUtf8());
-    Application application(argc, argv);  // with the last net, as the program has it
-    QApplication::setOrganizationName(QStringLiteral("keelhaul-test"));
-    QApplication::setStyle(QStringLiteral("Fusion"));
-    paint::loadFonts();
-    installAccessibility();
-    return runTests(argc, argv);
-}
 
 namespace {
 
@@ -357,3 +346,5 @@ TEST_CASE("text parts keep inside their window at every size, scale and station"
         }
     }
 }
+
+}  // namespace window_tests

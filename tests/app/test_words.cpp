@@ -12,6 +12,8 @@
 #include <fstream>
 #include <sstream>
 
+namespace words_tests {
+
 using namespace kh;
 using namespace kh::app;
 using khtest::Bench;
@@ -182,3 +184,5 @@ TEST_CASE("labels are the same whether they are shaped once or drawn by the devi
     CHECK(textWidth(QStringLiteral("88"), Theme::font(13)) == Approx(textWidth(QStringLiteral("11"), Theme::font(13))));  // tabular figures
     CHECK(textWidth(QStringLiteral("stroke"), Theme::font(13)) < textWidth(QStringLiteral("stroke"), Theme::font(22)));
 }
+
+}  // namespace words_tests

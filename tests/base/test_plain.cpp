@@ -6,6 +6,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace plain_tests {
+
 using namespace kh;
 
 TEST_CASE("marks that turn what follows, and control characters, are left out; the rest stays to the byte") {
@@ -26,3 +28,5 @@ TEST_CASE("a name from right to left keeps its order to itself") {
     CHECK(render(say("{m} jumps", {{"m", name}})) == "\xE2\x81\xA8" + name + "\xE2\x81\xA9 jumps");
     CHECK(render(say("{m} jumps", {{"m", std::string("x\xE2\x80\xAE{m}")}})) == "x{m} jumps");
 }
+
+}  // namespace plain_tests

@@ -10,6 +10,8 @@
 #include <rapidcheck.h>
 #include <catch2/catch.hpp>
 
+namespace texts_tests {
+
 using namespace kh;
 using khtest::edited;
 using khtest::turnstone;
@@ -166,3 +168,5 @@ TEST_CASE("a typed number takes comma or point, either minus, spaces and its uni
         CHECK_FALSE(typedNumber(bad, "°"));
     }
 }
+
+}  // namespace texts_tests

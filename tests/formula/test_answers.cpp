@@ -11,6 +11,8 @@
 #include <catch2/catch.hpp>
 #include <functional>
 
+namespace answers_tests {
+
 using namespace kh;
 
 namespace {
@@ -148,3 +150,5 @@ TEST_CASE("what cannot be solved is refused by the field that is to blame") {
     REQUIRE(refusal([] { (void)pitchFromTipGap(220, 440, 1); }) == "gapMm");
     REQUIRE(refusal([] { (void)endpointFor(std::nan(""), 90, {}); }) == "travelPct");
 }
+
+}  // namespace answers_tests

@@ -13,6 +13,8 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+namespace mechanics_tests {
+
 using namespace kh;
 using khtest::edited;
 using khtest::turnstone;
@@ -211,3 +213,5 @@ TEST_CASE("the clearance rose shrinks with every limit, and says which one holds
     for (const Limit l : {Limit::None, Limit::ServoStroke, Limit::ArmAngle, Limit::PlateTravel, Limit::PlateTilt, Limit::GripAngle})
         CHECK(std::string(limitId(l)).size() > 4);
 }
+
+}  // namespace mechanics_tests

@@ -7,6 +7,8 @@
 #include <algorithm>
 #include <catch2/catch.hpp>
 
+namespace mounting_tests {
+
 using namespace kh;
 
 namespace {
@@ -152,3 +154,5 @@ TEST_CASE("a tilt keeps its direction in space, and with a reversed yaw gyro run
     CHECK(pirouetteTowardDeg(0, 30, 10, false) == 0.0);
     CHECK_THROWS_AS(pirouetteTowardDeg(-1, 0, 0, false), InputError);
 }
+
+}  // namespace mounting_tests

@@ -8,6 +8,8 @@
 #include <rapidcheck.h>
 #include <catch2/catch.hpp>
 
+namespace power_tests {
+
 using namespace kh;
 
 namespace {
@@ -139,3 +141,5 @@ TEST_CASE("every rule's words survive a pseudo-language, with nothing left in br
             CHECK(text.find('{') == std::string::npos);
         }
 }
+
+}  // namespace power_tests

@@ -9,6 +9,8 @@
 #include <rapidcheck.h>
 #include <catch2/catch.hpp>
 
+namespace radio_tests {
+
 using namespace kh;
 
 namespace {
@@ -102,3 +104,5 @@ TEST_CASE("rounding goes away from zero and holds its fuzz") {
     REQUIRE(wrapAzimuthDeg(-90) == 270);
     REQUIRE(wrapAzimuthDeg(720) == 0);
 }
+
+}  // namespace radio_tests

@@ -11,6 +11,8 @@
 #include <algorithm>
 #include <catch2/catch.hpp>
 
+namespace spool_tests {
+
 using namespace kh;
 
 namespace {
@@ -99,3 +101,5 @@ TEST_CASE("a gain is carried by the square to a faster head, and raised by at mo
     CHECK(gainCarried(40, 2000, 2000) == 40.0);
     CHECK_THROWS_AS(gainCarried(40, 0, 2000), InputError);
 }
+
+}  // namespace spool_tests

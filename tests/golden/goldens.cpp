@@ -205,15 +205,15 @@ Parts coreParts(const Setup& setup, unsigned seed) {
     const Evaluation evaluation = evaluate(setup);
     const SwitchProof proof = proveSwitches(setup);
     const WordedPlan plan = wordedPlan(setup, shippedStations().rules());
-    return {
-        {"audit", auditText(setup, evaluation, plan.plan)},
-        {"plan", planText(setup, plan)},
-        {"trace", told([&] { return traces(setup); })},
-        {"prove", stable(io::proofJson(proof))},
-        {"envelope", evaluation.simulated ? stable(io::envelopeJson(helicopterFigures(evaluation.figures).roses)) : std::string("none")},
-        {"solve", solutions(setup, seed)},
-        {"sheet", sheetText(benchSheet(setup, evaluation, plan))},
-        {"rows", rows(setup, ledger(setup, evaluation, &proof))}};
+    return {{"audit", auditText(setup, evaluation, plan.plan)},
+            {"plan", planText(setup, plan)},
+            {"trace", told([&] { return traces(setup); })},
+            {"prove", stable(io::proofJson(proof))},
+            {"envelope",
+             evaluation.simulated ? stable(io::envelopeJson(evaluation.figures.of<HelicopterFigures>().roses)) : std::string("none")},
+            {"solve", solutions(setup, seed)},
+            {"sheet", sheetText(benchSheet(setup, evaluation, plan))},
+            {"rows", rows(setup, ledger(setup, evaluation, &proof))}};
 }
 
 /// What every view of every station shows, hits and reads aloud.

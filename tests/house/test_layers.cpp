@@ -11,6 +11,8 @@
 #include <set>
 #include <sstream>
 
+namespace layers_tests {
+
 namespace {
 
 namespace fs = std::filesystem;
@@ -215,3 +217,5 @@ TEST_CASE("what belongs to a class of aircraft is known in its own folders and w
     for (const std::string& list : lists)  // none stands there in vain
         CHECK(std::any_of(knowing.begin(), knowing.end(), [&](const std::string& line) { return line.starts_with(list + " "); }));
 }
+
+}  // namespace layers_tests

@@ -9,6 +9,8 @@
 #include <fstream>
 #include <nlohmann/json.hpp>
 
+namespace calc_input_tests {
+
 using namespace kh;
 using nlohmann::json;
 
@@ -125,3 +127,5 @@ TEST_CASE("a batch answers each case by itself, and keeps their order") {
     CHECK(cases[1].at("error").get<std::string>().find("diameterM") != std::string::npos);
     CHECK(cases[2].at("out").begin().value().get<double>() == Approx(31.4159).margin(0.001));
 }
+
+}  // namespace calc_input_tests

@@ -11,6 +11,8 @@
 #include <fstream>
 #include <nlohmann/json.hpp>
 
+namespace cli_tests {
+
 using Catch::Contains;
 using khtest::Answer;
 using khtest::run;
@@ -156,3 +158,5 @@ TEST_CASE("new writes a model that opens, schema prints what is published") {
     REQUIRE(run("schema").asJson() == json::parse(kh::io::readFile(KEELHAUL_SOURCE "/data/schema/setup.schema.json")));
     REQUIRE(run("schema nothing").code == 2);
 }
+
+}  // namespace cli_tests

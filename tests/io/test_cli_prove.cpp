@@ -8,6 +8,8 @@
 #include <fstream>
 #include <nlohmann/json.hpp>
 
+namespace cli_prove_tests {
+
 using khtest::run;
 using nlohmann::json;
 
@@ -54,3 +56,5 @@ TEST_CASE("the witness of a failing property shows the fault in trace") {
     }
     CHECK(posed >= 2);
 }
+
+}  // namespace cli_prove_tests

@@ -9,6 +9,8 @@
 #include <fstream>
 #include <nlohmann/json.hpp>
 
+namespace cli_solve_tests {
+
 using Catch::Contains;
 using nlohmann::json;
 
@@ -84,3 +86,5 @@ TEST_CASE("readings live in the document and go with a template") {
     CHECK(kh::underValue(again.setup.readings[0], "controller.referencePct") == 66.4);
     CHECK_FALSE(kh::underValue(again.setup.readings[0], "controller.reference"));
 }
+
+}  // namespace cli_solve_tests

@@ -15,6 +15,8 @@
 #include <fstream>
 #include <nlohmann/json.hpp>
 
+namespace document_tests {
+
 using namespace kh;
 using Catch::Contains;
 using nlohmann::json;
@@ -306,3 +308,5 @@ TEST_CASE("a mode without its curve is refused by name, never given one") {
         CHECK_THROWS_WITH(io::parseDocument(doc.dump()), Contains("transmitter.modes.idle1") && Contains(key) && Contains("missing"));
     }
 }
+
+}  // namespace document_tests

@@ -14,6 +14,8 @@
 #include <filesystem>
 #include <nlohmann/json.hpp>
 
+namespace files_tests {
+
 using namespace kh;
 using nlohmann::json;
 namespace fs = std::filesystem;
@@ -184,3 +186,5 @@ TEST_CASE("a number that counts things is whole, in a document and in a profile:
     servo["splineTeeth"] = 25.5;
     CHECK_FALSE(refused([&] { (void)io::parseServoProfile(servo.dump()); }).empty());
 }
+
+}  // namespace files_tests

@@ -15,6 +15,8 @@
 #include <fstream>
 #include <nlohmann/json.hpp>
 
+namespace library_tests {
+
 using namespace kh;
 namespace fs = std::filesystem;
 using khtest::turnstone;
@@ -168,3 +170,5 @@ TEST_CASE("a program that is installed does not look into the tree it was built 
     CHECK(source(khtest::buildFolder() / "keelhaul"));
     CHECK(source("keelhaul"));  // by its name alone: where this very program stands
 }
+
+}  // namespace library_tests

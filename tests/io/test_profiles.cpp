@@ -12,6 +12,8 @@
 #include <fstream>
 #include <nlohmann/json.hpp>
 
+namespace profiles_tests {
+
 using namespace kh;
 namespace fs = std::filesystem;
 using nlohmann::json;
@@ -143,3 +145,5 @@ TEST_CASE("the command line checks a profile") {
     fs::remove(bad);
     CHECK(khtest::run("profile check /no/such").code == 3);
 }
+
+}  // namespace profiles_tests

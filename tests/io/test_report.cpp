@@ -11,6 +11,8 @@
 #include <catch2/catch.hpp>
 #include <nlohmann/json.hpp>
 
+namespace report_tests {
+
 using namespace kh;
 using khtest::edited;
 using khtest::turnstone;
@@ -163,3 +165,5 @@ TEST_CASE("no number in any answer is a negative zero") {
         CHECK(text.find("-0.0}") == std::string::npos);
     }
 }
+
+}  // namespace report_tests

@@ -9,6 +9,8 @@
 #include <filesystem>
 #include <nlohmann/json.hpp>
 
+namespace vectors_tests {
+
 using nlohmann::json;
 
 namespace {
@@ -75,3 +77,5 @@ TEST_CASE("a calculation's refusal holds the key at fault") {
             "previous");
     refused("no-such", "{}", "calc");
 }
+
+}  // namespace vectors_tests

@@ -11,6 +11,8 @@
 #include <filesystem>
 #include <nlohmann/json.hpp>
 
+namespace versions_tests {
+
 using namespace kh;
 
 TEST_CASE("the frozen documents of version 1 open without a note, and everything in them is kept") {
@@ -135,3 +137,5 @@ TEST_CASE("the sign of version 1's lead goes: its size stays, and a sign that is
                              R"({"format":"keelhaul-setup","version":0,"machine":{}})"})
         CHECK_THROWS_AS(io::parseDocument(text), InputError);
 }
+
+}  // namespace versions_tests

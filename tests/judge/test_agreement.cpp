@@ -8,6 +8,8 @@
 #include <rapidcheck.h>
 #include <catch2/catch.hpp>
 
+namespace agreement_tests {
+
 using namespace kh;
 using khtest::curveOf;
 using khtest::edited;
@@ -118,3 +120,5 @@ TEST_CASE("the rpm marks of the curve picture lie on the logged line and inside 
     once.speedController.calibration.resize(1);
     CHECK(evaluate(once).figures.speedMarks.empty());
 }
+
+}  // namespace agreement_tests

@@ -11,6 +11,8 @@
 #include <rapidcheck.h>
 #include <catch2/catch.hpp>
 
+namespace bruteproof_tests {
+
 using namespace kh;
 using khtest::curveOf;
 using khtest::property;
@@ -309,3 +311,5 @@ TEST_CASE("every verdict of the proof is the verdict of brute force") {
         }
     }));
 }
+
+}  // namespace bruteproof_tests

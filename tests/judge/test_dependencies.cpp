@@ -9,6 +9,8 @@
 #include <catch2/catch.hpp>
 #include <set>
 
+namespace dependencies_tests {
+
 using namespace kh;
 using namespace khtest;
 
@@ -81,3 +83,5 @@ TEST_CASE("each line of the table is of a row there is, says something, and read
         if (*line.readings != 0) CHECK(prefixes.insert(line.readings).second);
     }
 }
+
+}  // namespace dependencies_tests

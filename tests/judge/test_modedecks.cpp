@@ -11,6 +11,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace modedecks_tests {
+
 using namespace kh;
 using namespace khtest;
 
@@ -72,3 +74,5 @@ TEST_CASE("sets of switches are those that the conditions name") {
         agree(tx.cut.when);
     }
 }
+
+}  // namespace modedecks_tests

@@ -11,6 +11,8 @@
 #include <catch2/catch.hpp>
 #include <regex>
 
+namespace plan_tests {
+
 using namespace kh;
 using khtest::edited;
 using khtest::turnstone;
@@ -336,3 +338,5 @@ TEST_CASE("what is said to do about a finding was tried: the rule's own words, w
         CHECK(early.find("49.2") == std::string::npos);
     }
 }
+
+}  // namespace plan_tests

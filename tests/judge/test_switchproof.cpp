@@ -11,6 +11,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace switchproof_tests {
+
 using namespace kh;
 using khtest::curveOf;
 using khtest::edited;
@@ -383,3 +385,5 @@ TEST_CASE("conditions that name each other many times over are evaluated once ea
     CHECK(model.functionActive(model.functionCount() - 1, model.numbers(deck).places));
     CHECK(proveSwitches(s).properties.size() == 10);
 }
+
+}  // namespace switchproof_tests

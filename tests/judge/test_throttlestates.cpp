@@ -8,6 +8,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace throttlestates_tests {
+
 using namespace kh;
 using khtest::edited;
 using khtest::turnstone;
@@ -131,3 +133,5 @@ TEST_CASE("each place of each switch says what it is for") {
     const Setup gain = edited(s, {{"transmitter.functions.gain-2.when", Condition{{{"L3", 2, ""}}}}});
     CHECK(roleText(gain, "L3") == "gain: 1 2");
 }
+
+}  // namespace throttlestates_tests

@@ -13,6 +13,8 @@
 #include <rapidcheck.h>
 #include <catch2/catch.hpp>
 
+namespace chain_tests {
+
 using namespace kh;
 using khtest::turnstone;
 
@@ -244,3 +246,5 @@ TEST_CASE("a mode that is reached through another function is found on the deck"
     const ChainModel model(s);
     CHECK(s.transmitter.modes[model.at(*deck).mode].id == idle.id);
 }
+
+}  // namespace chain_tests

@@ -17,6 +17,8 @@
 #include <cmath>
 #include <set>
 
+namespace envelope_tests {
+
 using namespace kh;
 using khtest::edited;
 using khtest::turnstone;
@@ -158,3 +160,5 @@ TEST_CASE("four servos with a wrong trim fight by the residual of the least-squa
             CHECK(fit.fightMm == Approx(std::abs(mm) / 4.0));
         }
 }
+
+}  // namespace envelope_tests

@@ -12,30 +12,13 @@
 #include "support.h"
 
 #include <catch2/catch.hpp>
-#include <cstdlib>
-#include <new>
 #include <set>
 
+namespace variants_tests {
+
 using namespace kh;
+using khtest::allocationsSoFar;
 using khtest::turnstone;
-
-#ifndef KEELHAUL_SANITIZED  // the sanitizers have an allocator of their own
-namespace {
-std::size_t allocations = 0;
-}
-
-// counted for this test program; every form of new comes here, and new is malloc
-#pragma GCC diagnostic ignored "-Wmismatched-new-delete"
-void* operator new(std::size_t size) {
-    ++allocations;
-    if (void* p = std::malloc(size == 0 ? 1 : size)) return p;
-    throw std::bad_alloc();
-}
-void operator delete(void* p) noexcept { std::free(p); }
-void operator delete(void* p, std::size_t) noexcept { std::free(p); }
-
-std::size_t khtest::allocationsSoFar() { return allocations; }
-#endif
 
 namespace {
 
@@ -170,7 +153,7 @@ TEST_CASE("neither the kernel nor a patch allocates") {
     ChainModel model(turnstone());
     const std::vector<Patch> patches = patchesOf(model);
     DeckNumbers deck = model.numbers({});
-    const std::size_t before = allocations;
+    const std::size_t before = allocationsSoFar();
     double sum = 0.0;
     for (int i = 0; i < 100; ++i) {
         deck.sticks.aileron = i / 100.0;
@@ -180,10 +163,12 @@ TEST_CASE("neither the kernel nor a patch allocates") {
         const Patched in(model, {&p, 1});
         sum += helicopterAt(traceVariant(model, deck)[3]).sliderMm;
     }
-    const std::size_t after = allocations;
+    const std::size_t after = allocationsSoFar();
     CHECK(after == before);
     CHECK(sum != 0.0);
     (void)evaluate(turnstone());
-    CHECK(allocations > after);  // the count counts
+    CHECK(allocationsSoFar() > after);  // the count counts
 }
 #endif
+
+}  // namespace variants_tests

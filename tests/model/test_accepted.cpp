@@ -12,6 +12,8 @@
 #include <catch2/catch.hpp>
 #include <functional>
 
+namespace accepted_tests {
+
 using namespace kh;
 using khtest::turnstone;
 
@@ -95,3 +97,5 @@ TEST_CASE("what is accepted can be listed: without servos, and no port names nob
     CHECK(refusal([](Setup& x) { x.controller.ports[0].role = ""; }).find("names no servo") != std::string::npos);
     CHECK(refusal([](Setup& x) { x.controller.ports[0].role = "a.b"; }).find("names no servo") != std::string::npos);
 }
+
+}  // namespace accepted_tests

@@ -11,6 +11,8 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+namespace access_tests {
+
 using namespace kh;
 using khtest::edited;
 using khtest::turnstone;
@@ -167,3 +169,5 @@ TEST_CASE("schools and alarms are fields like any other") {
     CHECK(io::parseDocument(io::writeDocument(s)).setup == s);
     CHECK_THROWS_AS(edited(turnstone(), {{"transmitter.schools.hold", "none of them"s}}), InputError);
 }
+
+}  // namespace access_tests

@@ -16,6 +16,8 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+namespace amounts_tests {
+
 using namespace kh;
 using Catch::Contains;
 
@@ -168,3 +170,5 @@ TEST_CASE("what is refused is told in the writing of the box") {
         CHECK_THAT(render(refusal(s, error)), Contains("µs") && Contains("Rudder") && !Contains("travelHighPct"));
     }
 }
+
+}  // namespace amounts_tests

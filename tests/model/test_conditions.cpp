@@ -8,6 +8,8 @@
 #include <rapidcheck.h>
 #include <catch2/catch.hpp>
 
+namespace conditions_tests {
+
 using namespace kh;
 using khtest::turnstone;
 
@@ -84,3 +86,5 @@ TEST_CASE("a ledger cell takes the same words") {
     CHECK(std::get<Condition>(parsePart(turnstone(), part, "R1 2 | L3 2")).size() == 2);
     CHECK_THROWS_AS(parsePart(turnstone(), part, "R9 1"), InputError);
 }
+
+}  // namespace conditions_tests

@@ -9,12 +9,15 @@
 #include "model/names.h"
 #include "procedure/ledger.h"
 #include "procedure/sheet.h"
+#include "stations/power/powerfigures.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
 #include <map>
 #include <regex>
 #include <set>
+
+namespace fields_tests {
 
 using namespace kh;
 using khtest::turnstone;
@@ -213,8 +216,8 @@ TEST_CASE("findings and derivations and rows of every build speak of fields by n
     for (const std::string& path : allPaths(bare))
         if (const auto f = readField(bare, path); f && f->info.mayBeUnknown) writeField(bare, path, std::monostate{});
     const Evaluation e = evaluate(bare);
-    CHECK_FALSE(e.figures.availableRpm.known);
-    CHECK(render(e.figures.availableRpm.why.lines.back()) == "not known: Motor Kv");
+    CHECK_FALSE(e.figures.of<PowerFigures>().availableRpm.known);
+    CHECK(render(e.figures.of<PowerFigures>().availableRpm.why.lines.back()) == "not known: Motor Kv");
     Setup broken = turnstone();
     broken.speedController.highUs = broken.speedController.lowUs;
     const Evaluation stopped = evaluate(broken);
@@ -237,3 +240,5 @@ TEST_CASE("a value is shown with its unit, its sign where it may be negative, an
     CHECK(shown("transmitter.modes.idle1.throttle", flatCurve(78, 5)) == "flat 78 %");
     CHECK(shown("transmitter.modes.hold.when", Condition{{{"R1", 2, ""}}}) == "R1 2");
 }
+
+}  // namespace fields_tests

@@ -9,11 +9,14 @@
 #include "model/switchroles.h"
 #include "procedure/registry.h"
 #include "stations/kit/benchwork.h"
+#include "stations/swash/swashfigures.h"
 #include "stations/swash/swashsolvers.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
 #include <set>
+
+namespace layouts_tests {
 
 using namespace kh;
 using Catch::Contains;
@@ -47,9 +50,9 @@ TEST_CASE("a machine built in a layout is known by it, and a controller set so m
         const Evaluation e = evaluate(s);
         CHECK(khtest::find(e, "layout") == nullptr);
         CHECK(khtest::find(e, "ports") == nullptr);
-        CHECK(e.figures.rollRatio.value == Approx(1.0).margin(0.01));
-        CHECK(e.figures.pitchRatio.value == Approx(1.0).margin(0.01));
-        for (const CoupledMotion& m : e.figures.coupled) CHECK_FALSE(m.parted);
+        CHECK(e.figures.of<SwashFigures>().rollRatio.value == Approx(1.0).margin(0.01));
+        CHECK(e.figures.of<SwashFigures>().pitchRatio.value == Approx(1.0).margin(0.01));
+        for (const CoupledMotion& m : e.figures.of<SwashFigures>().coupled) CHECK_FALSE(m.parted);
         CHECK(standingOf(s, "machine.servos.left.azimuthDeg") == Standing::Entered);
         // every other setting on it is told
         for (const Layout& other : layouts()) {
@@ -154,3 +157,5 @@ TEST_CASE("a mode's sign is one whole letter, however many bytes it takes") {
     CHECK(modeLetter(mode, 0) == "\xE2\x82\xAC");
     CHECK(modeLetter(mode, 2) == "2");
 }
+
+}  // namespace layouts_tests

@@ -8,6 +8,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace modeedits_tests {
+
 using namespace kh;
 using khtest::curveOf;
 using khtest::edited;
@@ -139,3 +141,5 @@ TEST_CASE("curves are mirrored, straightened and read at other points") {
     CHECK(even.points[0].y == -100.0);
     CHECK(even.points[1].y == Approx(-80.0));
 }
+
+}  // namespace modeedits_tests

@@ -20,6 +20,8 @@
 #include <catch2/catch.hpp>
 #include <nlohmann/json.hpp>
 
+namespace aircraft_tests {
+
 using namespace kh;
 using khtest::find;
 using khtest::lifterSetup;
@@ -176,3 +178,5 @@ TEST_CASE("its ledger, what is still to be set and its sheet hold what its class
     CHECK_THROWS_AS(khtest::lifter(khtest::turnstone()), std::bad_cast);
     for (const FittedServo& fitted : fittedServos(s.machine)) CHECK(fitted.place.path == "machine.pitchServo");
 }
+
+}  // namespace aircraft_tests

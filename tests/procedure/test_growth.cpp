@@ -10,6 +10,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace growth_tests {
+
 using namespace kh;
 using namespace khtest;
 
@@ -40,3 +42,5 @@ TEST_CASE("work grows at most with the square of a document") {
     CHECK(whole < 4.4 * half);
 }
 #endif
+
+}  // namespace growth_tests

@@ -7,6 +7,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace guards_tests {
+
 using namespace kh;
 using namespace khtest;
 
@@ -54,3 +56,5 @@ TEST_CASE("what must be seen on the machine stays open until it was, and opens a
         withEdits(turnstone(), {{"transmitter.channels.throttle.travelLowPct", 99.0}}, Standing::Entered, "2027-01-01T00:00:00Z");
     CHECK(open(later).count("failsafe-test") == 1);
 }
+
+}  // namespace guards_tests

@@ -7,6 +7,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace harm_tests {
+
 using namespace kh;
 using Catch::Contains;
 using khtest::edited;
@@ -67,3 +69,5 @@ TEST_CASE("guides: every step says what to do, and carries this model's numbers"
                Contains("igniter"));
     CHECK(guideOfRow("layout") == nullptr);
 }
+
+}  // namespace harm_tests

@@ -8,9 +8,12 @@
 #include "procedure/registry.h"
 #include "procedure/sheet.h"
 #include "stations/kit/row.h"
+#include "stations/power/powerfigures.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
+
+namespace ledger_tests {
 
 using namespace kh;
 using khtest::turnstone;
@@ -90,7 +93,7 @@ TEST_CASE("every number explains itself: last line is the cell, inputs are field
 TEST_CASE("a derivation changes when an input changes") {
     const auto line = [](const Setup& s) {
         const Evaluation e = evaluate(s);
-        return render(e.figures.availableRpm.why.lines.front());
+        return render(e.figures.of<PowerFigures>().availableRpm.why.lines.front());
     };
     REQUIRE(line(turnstone()) != line(khtest::edited(turnstone(), {{"machine.power.pinionTeeth", 14.0}})));
     const auto hover = [](const Setup& s) { return evaluate(s).figures.modes.front().hoverPitch.value; };
@@ -220,3 +223,5 @@ TEST_CASE("each fact of links and wiring has a cell to be edited in") {
         CHECK(shown.count(path) == 1);
     }
 }
+
+}  // namespace ledger_tests

@@ -15,6 +15,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace newmodel_tests {
+
 using namespace kh;
 
 namespace {
@@ -218,3 +220,5 @@ TEST_CASE("what rests on defaults is computed, not proved; entered, it is proved
     s.standings.erase("transmitter.hold.throttlePct");
     CHECK(proved() == 9);
 }
+
+}  // namespace newmodel_tests

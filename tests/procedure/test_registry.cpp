@@ -9,10 +9,13 @@
 #include "model/fieldtable.h"
 #include "model/helicopter/functions.h"
 #include "procedure/ledger.h"
+#include "stations/power/powerfigures.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
 #include <set>
+
+namespace registry_tests {
 
 using namespace kh;
 using khtest::turnstone;
@@ -223,7 +226,7 @@ TEST_CASE("the light judgement finds the same facts as the full one, without a w
     const Evaluation wordless = judge(khtest::dunlin(), shippedStations().rules(), {false, nullptr});
     REQUIRE(wordless.findings.size() > 5);
     for (const Finding& f : wordless.findings) CHECK((f.title.empty() && f.found.empty() && f.why.empty() && f.todo.empty()));
-    CHECK(wordless.figures.ratio.why.lines.empty());
+    CHECK(wordless.figures.of<PowerFigures>().ratio.why.lines.empty());
 }
 
 TEST_CASE("roses are found anew only where the geometry changed") {
@@ -239,7 +242,8 @@ TEST_CASE("roses are found anew only where the geometry changed") {
     CHECK(roses.found() > first);
     const Evaluation alone = evaluate(khtest::edited(turnstone(), {{"machine.plate.tiltLimitDeg", 9.0}}));
     for (std::size_t i = 0; i < 3; ++i)
-        CHECK(helicopterFigures(longer.figures).roses[i].round.tiltDeg == helicopterFigures(alone.figures).roses[i].round.tiltDeg);
+        CHECK(longer.figures.of<HelicopterFigures>().roses[i].round.tiltDeg ==
+              alone.figures.of<HelicopterFigures>().roses[i].round.tiltDeg);
 }
 
 TEST_CASE("the function whose trace shows a finding follows from its witness, else from the field it names") {
@@ -267,3 +271,5 @@ TEST_CASE("the function whose trace shows a finding follows from its witness, el
     moved.witness = sticksAt(0.0, 1.0);
     CHECK(tracedFunction(helicopterClass(), moved) == heli::Aileron);
 }
+
+}  // namespace registry_tests

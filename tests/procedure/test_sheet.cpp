@@ -13,6 +13,8 @@
 #include <catch2/catch.hpp>
 #include <map>
 
+namespace sheet_tests {
+
 using namespace kh;
 using khtest::edited;
 using khtest::turnstone;
@@ -273,3 +275,5 @@ TEST_CASE("every setting a box holds stands on the sheet exactly once, or the de
         CHECK(all.find(part) != std::string::npos);
     }
 }
+
+}  // namespace sheet_tests

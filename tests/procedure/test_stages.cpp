@@ -14,6 +14,8 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+namespace stages_tests {
+
 using namespace kh;
 using khtest::curveOf;
 using khtest::edited;
@@ -271,3 +273,5 @@ TEST_CASE("deckInMode finds a combination for every mode, or says there is none"
     s.transmitter.modes[1].when = {{{"L1", 2, ""}, {"L1", 3, ""}}};
     CHECK_FALSE(deckInMode(s, "idle1"));
 }
+
+}  // namespace stages_tests

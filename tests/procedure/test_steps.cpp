@@ -6,6 +6,8 @@
 #include <catch2/catch.hpp>
 #include <set>
 
+namespace steps_tests {
+
 using namespace kh;
 using namespace khtest;
 
@@ -43,3 +45,5 @@ TEST_CASE("who reads a row is found through the document's own class, and once")
         CHECK(solverById(guide.id) == nullptr);
     }
 }
+
+}  // namespace steps_tests

@@ -5,6 +5,8 @@
 
 #include "model/changes.h"
 
+namespace session_document_tests {
+
 using khtest::Kept;
 using namespace kh;
 using namespace kh::app;
@@ -79,3 +81,5 @@ TEST_CASE("a standing is set without touching the value, and is undone") {
     m.document.undo();
     CHECK(m.document.setup().standings.at("machine.massKg").instrument != "scale");
 }
+
+}  // namespace session_document_tests

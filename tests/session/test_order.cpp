@@ -12,6 +12,8 @@
 
 #include <malloc.h>
 
+namespace order_tests {
+
 using khtest::Kept;
 using namespace kh;
 using namespace kh::app;
@@ -156,3 +158,5 @@ TEST_CASE("a long evening stays small, and every state of it comes back") {
     }
     CHECK(sameButWhen(m.document.setup(), last));
 }
+
+}  // namespace order_tests

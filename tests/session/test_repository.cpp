@@ -10,6 +10,8 @@
 #include <QElapsedTimer>
 #include <nlohmann/json.hpp>
 
+namespace repository_tests {
+
 using khtest::Kept;
 using namespace kh;
 using namespace kh::app;
@@ -367,3 +369,5 @@ TEST_CASE("a new model is unsaved, has no file and nothing to undo") {
     CHECK(m.document.modified());
     CHECK_FALSE(m.document.history().canUndo());
 }
+
+}  // namespace repository_tests

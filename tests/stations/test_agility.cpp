@@ -7,9 +7,13 @@
 #include "model/modeedits.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
+#include "stations/modes/modesfigures.h"
+#include "stations/power/powerfigures.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
+
+namespace agility_tests {
 
 using namespace kh;
 using khtest::edited;
@@ -17,7 +21,9 @@ using khtest::turnstone;
 
 namespace {
 
-AxisFigures axis(const Setup& s, const char* mode, std::size_t i) { return evaluate(s).figures.mode(mode)->axes.at(i); }
+AxisFigures axis(const Setup& s, const char* mode, std::size_t i) {
+    return khtest::ofMode<ModesFigures>(evaluate(s).figures, mode).axes.at(i);
+}
 
 }  // namespace
 
@@ -58,7 +64,7 @@ TEST_CASE("the flying trace turns as fast as the figures say") {
 }
 
 TEST_CASE("a gain stands in every scale, and a rounding that crosses zero is flagged") {
-    const ModeFigures f = *evaluate(turnstone()).figures.mode("normal");
+    const ModeAgility f = khtest::ofMode<ModesFigures>(evaluate(turnstone()).figures, "normal");
     REQUIRE(f.gainForms.size() == 4);
     CHECK(render(f.gainForms[0].text) == "+42");
     CHECK(render(f.gainForms[1].text) == "71");
@@ -71,10 +77,11 @@ TEST_CASE("a gain stands in every scale, and a rounding that crosses zero is fla
     // −0.6 % is rate mode, but 50 in centre-50: no gain at all, on neither side
     Setup small = edited(turnstone(), {{"transmitter.modes.normal.tailGainPct", -0.6}});
     small.controller.profile.edit().deadBandPct = 0.1;
-    const ModeFigures tiny = *evaluate(small).figures.mode("normal");
-    REQUIRE(tiny.gainRead.value < 0.0);
+    const Figures smaller = evaluate(small).figures;
+    const ModeAgility tiny = khtest::ofMode<ModesFigures>(smaller, "normal");
+    REQUIRE(smaller.mode("normal")->gainRead.value < 0.0);
     CHECK(tiny.gainForms[1].crossesZero);
-    const ModeFigures rate = *evaluate(khtest::dunlin()).figures.mode("idle1");
+    const ModeAgility rate = khtest::ofMode<ModesFigures>(evaluate(khtest::dunlin()).figures, "idle1");
     CHECK(render(rate.gainForms[2].text).substr(0, 1) == "R");
 }
 
@@ -96,14 +103,14 @@ TEST_CASE("the motor-off band follows the learned ends, the pitch zones the plat
 
 TEST_CASE("the timer leaves a fifth of the charge, by the log, else by the plan") {
     const Figures f = evaluate(turnstone()).figures;
-    CHECK(f.timerMin.value == Approx(0.8 * 3300.0 / 505.0));
+    CHECK(f.of<PowerFigures>().timerMin.value == Approx(0.8 * 3300.0 / 505.0));
     const Setup planned =
         edited(turnstone(), {{"machine.power.loggedMahPerMin", std::monostate{}}, {"machine.power.plannedMahPerMin", 660.0}});
-    CHECK(evaluate(planned).figures.timerMin.value == Approx(4.0));
+    CHECK(evaluate(planned).figures.of<PowerFigures>().timerMin.value == Approx(4.0));
     CHECK(khtest::find(evaluate(planned), "timer-long") != nullptr);
     const Setup none = edited(turnstone(), {{"machine.power.loggedMahPerMin", std::monostate{}}});
-    CHECK_FALSE(evaluate(none).figures.timerMin.known);
-    CHECK(evaluate(none).figures.timerMin.missing == "machine.power.plannedMahPerMin");
+    CHECK_FALSE(evaluate(none).figures.of<PowerFigures>().timerMin.known);
+    CHECK(evaluate(none).figures.of<PowerFigures>().timerMin.missing == "machine.power.plannedMahPerMin");
 }
 
 TEST_CASE("a line is two ends and an offset") {
@@ -173,3 +180,5 @@ TEST_CASE("a curve's value is read out down the chain: pulse, blade, head speed"
     std::erase_if(none.transmitter.channels, [](const ChannelSettings& c) { return c.id == "throttle"; });
     CHECK_FALSE(curveReadout(none, model, f, 1, CurveKind::Throttle, 75.0).pulseUs);
 }
+
+}  // namespace agility_tests

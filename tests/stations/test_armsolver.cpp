@@ -14,6 +14,8 @@
 #include <cmath>
 #include <random>
 
+namespace armsolver_tests {
+
 using namespace kh;
 using Catch::Contains;
 using khtest::edited;
@@ -233,3 +235,5 @@ TEST_CASE("bad readings are told with their likely cause") {
     CHECK_THROWS_WITH(told("throw", {{"throw.left", 70.0}, {"throw.right", -6.0}}), Contains("throw.left") && Contains("±45"));
     CHECK_THROWS_WITH(told("range", {{"range.high", -11.0}, {"range.low", 11.0}}), Contains("reverse the collective"));
 }
+
+}  // namespace armsolver_tests

@@ -7,9 +7,12 @@
 #include "model/helicopter/newmodel.h"
 #include "model/helicopter/sizeclass.h"
 #include "procedure/registry.h"
+#include "stations/power/powerfigures.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
+
+namespace audit_tests {
 
 using namespace kh;
 using khtest::curveOf;
@@ -356,8 +359,10 @@ TEST_CASE("an unknown is never guessed") {
                                          {"machine.servos.elevator.servo.pulseUs", std::monostate{}},
                                          {"machine.servos.elevator.servo.maxHz", std::monostate{}}});
     const Evaluation e = evaluate(s);
-    REQUIRE_FALSE(e.figures.availableRpm.known);
-    REQUIRE(e.figures.availableRpm.missing == "machine.power.kv");
+    REQUIRE_FALSE(e.figures.of<PowerFigures>().availableRpm.known);
+    REQUIRE(e.figures.of<PowerFigures>().availableRpm.missing == "machine.power.kv");
     REQUIRE(khtest::find(e, "servo-pulse")->box == Box::Bench);
     REQUIRE(std::get<double>(khtest::find(e, "servo-rate")->fix.front().value) == 50.0);
 }
+
+}  // namespace audit_tests

@@ -12,10 +12,15 @@
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "procedure/registry.h"
+#include "stations/helicopter/armfigures.h"
+#include "stations/pitch/pitchfigures.h"
+#include "stations/swash/swashfigures.h"
 #include "support.h"
 
 #include <rapidcheck.h>
 #include <catch2/catch.hpp>
+
+namespace benchfigures_tests {
 
 using namespace kh;
 using Catch::Contains;
@@ -48,22 +53,22 @@ TEST_CASE("the arm radius is the inverse of the ball's height") {
 TEST_CASE("the arm that is proposed brings the stroke use to 80 %, the nearest hole close to it") {
     const Setup s = turnstone();
     const Figures f = figuresOf(s);
-    REQUIRE(f.goodArmMm.known);
-    CHECK(f.holeMm.value == 16.0);
+    REQUIRE(f.of<ArmFigures>().goodArmMm.known);
+    CHECK(f.of<ArmFigures>().holeMm.value == 16.0);
     Setup other = s;
     const double perPct = shareFromPct(s.controller.profile->strokeUs) * helicopter(s).servos[0].servo->degPerUs;
     const PlateServo old = helicopter(s).servos[0];
-    for (PlateServo& servo : helicopter(other).servos) servo.armMm = f.goodArmMm.value;
+    for (PlateServo& servo : helicopter(other).servos) servo.armMm = f.of<ArmFigures>().goodArmMm.value;
     for (double* pct : {&other.controller.collectiveHighPct, &other.controller.collectiveLowPct, &other.controller.referencePct})
-        *pct = armAngleDeg(f.goodArmMm.value, old.linkMm, ballHeightMm(old.armMm, old.linkMm, *pct * perPct)) / perPct;
+        *pct = armAngleDeg(f.of<ArmFigures>().goodArmMm.value, old.linkMm, ballHeightMm(old.armMm, old.linkMm, *pct * perPct)) / perPct;
     const Figures now = figuresOf(other);
     CHECK(now.collectiveHighDeg.value == Approx(f.collectiveHighDeg.value).margin(0.05));
-    CHECK(now.strokeUsePct.value == Approx(80.0).margin(1.0));
-    CHECK(f.holeUsePct.value == Approx(81.0).margin(1.0));
+    CHECK(now.of<SwashFigures>().strokeUsePct.value == Approx(80.0).margin(1.0));
+    CHECK(f.of<ArmFigures>().holeUsePct.value == Approx(81.0).margin(1.0));
     const Figures none = figuresOf(edited(s, {{"machine.arms.holesMm", std::vector<double>{}}}));
-    CHECK_FALSE(none.holeMm.known);
-    CHECK(none.holeMm.missing == "machine.arms.holesMm");
-    CHECK(none.goodArmMm.known);
+    CHECK_FALSE(none.of<ArmFigures>().holeMm.known);
+    CHECK(none.of<ArmFigures>().holeMm.missing == "machine.arms.holesMm");
+    CHECK(none.of<ArmFigures>().goodArmMm.known);
 }
 
 TEST_CASE("little stroke used: the remedy is another hole with the same blade angles") {
@@ -87,7 +92,7 @@ TEST_CASE("resolution: the pulse for a tenth of a degree moves the blade by it")
     Setup s = turnstone();
     for (PlateServo& servo : helicopter(s).servos) servo.squareErrorDeg = 0.0;
     for (PortSettings& port : s.controller.ports) port.trimUs = 0.0;
-    const double us = figuresOf(s).usPerTenthDeg.value;
+    const double us = figuresOf(s).of<PitchFigures>().usPerTenthDeg.value;
     const double demand = us / s.controller.profile->strokeUs / shareFromPct(s.controller.collectiveHighPct);
     const ChainModel model(s);
     CHECK(helicopterIn(model).bladeAt({helicopterIn(model).plateAt(demand, 0, 0).plate.heightMm, 0, 0}, 180.0) ==
@@ -98,10 +103,10 @@ TEST_CASE("arms that are not square cost blade up against blade down") {
     Setup s = turnstone();
     for (PlateServo& servo : helicopter(s).servos) servo.squareErrorDeg = 0.0;
     for (PortSettings& port : s.controller.ports) port.trimUs = 0.0;
-    const double square = figuresOf(s).squareDiffDeg.value;
+    const double square = figuresOf(s).of<SwashFigures>().squareDiffDeg.value;
     CHECK(std::abs(square) < 0.15);
     for (PlateServo& servo : helicopter(s).servos) servo.squareErrorDeg = 8.0;
-    const double off = figuresOf(s).squareDiffDeg.value;
+    const double off = figuresOf(s).of<SwashFigures>().squareDiffDeg.value;
     // by hand: balls at 8° ± the same servo angle
     const PlateServo& one = helicopter(s).servos[0];
     const double angle = shareFromPct(s.controller.collectiveHighPct) * s.controller.profile->strokeUs * one.servo->degPerUs;
@@ -114,7 +119,7 @@ TEST_CASE("arms that are not square cost blade up against blade down") {
 
 TEST_CASE("the plate's tilt at neutral is that of its balls") {
     Setup s = turnstone();
-    CHECK(figuresOf(s).neutralTiltDeg.value < 0.2);
+    CHECK(figuresOf(s).of<SwashFigures>().neutralTiltDeg.value < 0.2);
     helicopter(s).servos[1].squareErrorDeg = 6.0;
     std::vector<double> azimuths, heights;
     for (std::size_t i = 0; i < 3; ++i) {
@@ -123,7 +128,8 @@ TEST_CASE("the plate's tilt at neutral is that of its balls") {
         heights.push_back(
             ballHeightMm(servo.armMm, servo.linkMm, servo.squareErrorDeg + s.controller.ports[i].trimUs * servo.servo->degPerUs));
     }
-    CHECK(figuresOf(s).neutralTiltDeg.value == Approx(fitPlate(azimuths, heights, helicopter(s).plate.ballRadiusMm).tiltDeg).margin(1e-9));
+    CHECK(figuresOf(s).of<SwashFigures>().neutralTiltDeg.value ==
+          Approx(fitPlate(azimuths, heights, helicopter(s).plate.ballRadiusMm).tiltDeg).margin(1e-9));
 }
 
 TEST_CASE("cyclic left at full collective is what the rose leaves, and what limits it is told") {
@@ -132,32 +138,33 @@ TEST_CASE("cyclic left at full collective is what the rose leaves, and what limi
     double tilt = 90.0;
     Limit by = Limit::None;
     for (const std::size_t i : {2U, 0U})
-        if (helicopterFigures(e.figures).roses[i].round.tiltDeg < tilt) {
-            tilt = helicopterFigures(e.figures).roses[i].round.tiltDeg;
-            by = helicopterFigures(e.figures).roses[i].round.limitedBy;
+        if (e.figures.of<HelicopterFigures>().roses[i].round.tiltDeg < tilt) {
+            tilt = e.figures.of<HelicopterFigures>().roses[i].round.tiltDeg;
+            by = e.figures.of<HelicopterFigures>().roses[i].round.limitedBy;
         }
-    CHECK(helicopterFigures(e.figures).cyclicLeftLimit == by);
-    CHECK(sinDeg(e.figures.cyclicLeftDeg.value) * helicopter(s).head.gripMm == Approx(helicopter(s).head.innerRadiusMm * sinDeg(tilt)));
+    CHECK(e.figures.of<HelicopterFigures>().cyclicLeftLimit == by);
+    CHECK(sinDeg(e.figures.of<PitchFigures>().cyclicLeftDeg.value) * helicopter(s).head.gripMm ==
+          Approx(helicopter(s).head.innerRadiusMm * sinDeg(tilt)));
     const Figures grip = figuresOf(edited(s, {{"machine.head.gripLimitDeg", 14.0}}));
-    CHECK(helicopterFigures(grip).cyclicLeftLimit == Limit::GripAngle);
-    CHECK(grip.cyclicLeftDeg.value < e.figures.cyclicLeftDeg.value);
+    CHECK(grip.of<HelicopterFigures>().cyclicLeftLimit == Limit::GripAngle);
+    CHECK(grip.of<PitchFigures>().cyclicLeftDeg.value < e.figures.of<PitchFigures>().cyclicLeftDeg.value);
 }
 
 TEST_CASE("folded tips stand as far apart as the collective says") {
     const Figures f = figuresOf(turnstone());
-    CHECK(f.tipGapMm.value == Approx(2.0 * 470.0 * sinDeg(f.collectiveHighDeg.value)));
-    CHECK_THAT(render(f.tipGapMm.why.lines.at(1)), Contains("±0.5 mm") && Contains("0.03°"));
+    CHECK(f.of<PitchFigures>().tipGapMm.value == Approx(2.0 * 470.0 * sinDeg(f.collectiveHighDeg.value)));
+    CHECK_THAT(render(f.of<PitchFigures>().tipGapMm.why.lines.at(1)), Contains("±0.5 mm") && Contains("0.03°"));
 }
 
 TEST_CASE("a wrong layout shows as coupled motion, a right one does not") {
-    for (const CoupledMotion& m : figuresOf(turnstone()).coupled) CHECK_FALSE(m.parted);
+    for (const CoupledMotion& m : figuresOf(turnstone()).of<SwashFigures>().coupled) CHECK_FALSE(m.parted);
     Setup s = turnstone();
     helicopter(s).servos[1].azimuthDeg = 320;
     helicopter(s).servos[2].azimuthDeg = 40;
     const Figures f = figuresOf(s);
-    REQUIRE(f.coupled.size() == 3);
-    const CoupledMotion& right = f.coupled[0];
-    const CoupledMotion& forward = f.coupled[1];
+    REQUIRE(f.of<SwashFigures>().coupled.size() == 3);
+    const CoupledMotion& right = f.of<SwashFigures>().coupled[0];
+    const CoupledMotion& forward = f.of<SwashFigures>().coupled[1];
     CHECK(right.parted);
     CHECK(right.done.rightDeg / right.asked.rightDeg == Approx(1.347).epsilon(0.03));
     CHECK(forward.parted);
@@ -165,8 +172,8 @@ TEST_CASE("a wrong layout shows as coupled motion, a right one does not") {
     CHECK(std::abs(forward.done.collectiveDeg) > 1.0);
     // mixing left on in the transmitter is as asked of no layout
     const Figures twice = figuresOf(edited(turnstone(), {{"transmitter.swashMixing", std::string("120")}}));
-    CHECK(twice.coupled[2].parted);
-    CHECK(std::hypot(twice.coupled[2].done.rightDeg, twice.coupled[2].done.forwardDeg) > 1.0);
+    CHECK(twice.of<SwashFigures>().coupled[2].parted);
+    CHECK(std::hypot(twice.of<SwashFigures>().coupled[2].done.rightDeg, twice.of<SwashFigures>().coupled[2].done.forwardDeg) > 1.0);
 }
 
 TEST_CASE("a custom layout that is the machine's moves the plate as asked, at any angles and radii") {
@@ -217,3 +224,5 @@ TEST_CASE("radii that are not the setting's are a wrong layout, and the remedy t
     CHECK_THROWS_WITH(settingRadii(odd.controller), Contains("controller.customRadiiPct") && Contains("3 radii"));
     CHECK_FALSE(evaluate(odd).simulated);
 }
+
+}  // namespace benchfigures_tests

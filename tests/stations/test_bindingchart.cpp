@@ -5,10 +5,13 @@
 #include "model/helicopter/helicopter.h"
 #include "procedure/registry.h"
 #include "stations/pitch/bindingchart.h"
+#include "stations/pitch/pitchfigures.h"
 #include "stations/pitch/pitchsolvers.h"
 #include "stations/solving.h"
 
 #include <catch2/catch.hpp>
+
+namespace bindingchart_tests {
 
 using namespace khtest;
 using Catch::Contains;
@@ -82,15 +85,18 @@ TEST_CASE("the chart stands on the rose as tilts toward where the plate goes, un
     Setup s = turnstone();
     s.readings = {reading("clear.90.mid", 50, "%"), reading("binds.90.mid", 100, "%")};
     const Figures f = evaluate(s).figures;
-    REQUIRE(f.binding.size() == 1);
-    CHECK(f.binding[0].collective == 1);
-    CHECK(f.binding[0].towardDeg == Approx(90.0).margin(0.5));
+    REQUIRE(f.of<PitchFigures>().binding.size() == 1);
+    CHECK(f.of<PitchFigures>().binding[0].collective == 1);
+    CHECK(f.of<PitchFigures>().binding[0].towardDeg == Approx(90.0).margin(0.5));
     Setup full = s;
     full.controller.cyclicLimitPct = 100;
-    CHECK(*f.binding[0].unclearTiltDeg == Approx(evaluate(full).figures.cyclicTiltDeg.value).margin(0.05));
-    CHECK(*f.binding[0].clearTiltDeg < 0.55 * *f.binding[0].unclearTiltDeg);
+    CHECK(*f.of<PitchFigures>().binding[0].unclearTiltDeg ==
+          Approx(evaluate(full).figures.of<PitchFigures>().cyclicTiltDeg.value).margin(0.05));
+    CHECK(*f.of<PitchFigures>().binding[0].clearTiltDeg < 0.55 * *f.of<PitchFigures>().binding[0].unclearTiltDeg);
     s.readings.push_back(reading("turned.links.left", 1, "turns"));
-    CHECK(evaluate(s).figures.binding.empty());
+    CHECK(evaluate(s).figures.of<PitchFigures>().binding.empty());
     s.readings = {reading("clear.91.mid", 50, "%")};  // from a file: told by the solver, not by a failing evaluation
-    CHECK(evaluate(s).figures.binding.empty());
+    CHECK(evaluate(s).figures.of<PitchFigures>().binding.empty());
 }
+
+}  // namespace bindingchart_tests

@@ -11,6 +11,8 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+namespace calibration_tests {
+
 using namespace khtest;
 
 namespace {
@@ -172,3 +174,5 @@ TEST_CASE("what a solver promised is what is judged once it is entered, on rando
         CHECK(find(evaluate(after), "reference-throw") == nullptr);
     }
 }
+
+}  // namespace calibration_tests

@@ -10,6 +10,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace endpoints_tests {
+
 using namespace khtest;
 using Catch::Contains;
 
@@ -175,3 +177,5 @@ TEST_CASE("an end is judged against what was sent: the rate, or the curve of the
     const Solved full = solveEndpoints(s, std::vector<Reading>{reading("collective.low", reads(s, "collective", -100.0), "%")});
     CHECK(full.answers.empty());
 }
+
+}  // namespace endpoints_tests

@@ -7,11 +7,18 @@
 #include "model/helicopter/helicopter.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
+#include "stations/modes/modesfigures.h"
+#include "stations/pitch/pitchfigures.h"
+#include "stations/power/powerfigures.h"
+#include "stations/swash/swashfigures.h"
+#include "stations/tail/tailfigures.h"
 #include "support.h"
 
 #include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
+
+namespace figures_tests {
 
 using namespace kh;
 using khtest::curveOf;
@@ -28,30 +35,32 @@ Figures figuresWith(const std::vector<Edit>& edits) { return figuresOf(edited(tu
 
 TEST_CASE("gears, speeds and their ceiling by hand") {
     const Figures f = figuresOf(turnstone());
-    CHECK(f.ratio.value == Approx(120.0 / 15.0));
-    CHECK(f.polePairs.value == 5.0);
-    CHECK(f.availableRpm.value == Approx(1160 * 6 * 3.7 * 0.92 / 8.0));
-    CHECK(f.availableEndRpm.value == Approx(1160 * 6 * 3.5 * 0.92 / 8.0));
-    CHECK(f.ceilingRpm.value == Approx(0.88 * f.availableEndRpm.value));
+    CHECK(f.of<PowerFigures>().ratio.value == Approx(120.0 / 15.0));
+    CHECK(f.of<PowerFigures>().polePairs.value == 5.0);
+    CHECK(f.of<PowerFigures>().availableRpm.value == Approx(1160 * 6 * 3.7 * 0.92 / 8.0));
+    CHECK(f.of<PowerFigures>().availableEndRpm.value == Approx(1160 * 6 * 3.5 * 0.92 / 8.0));
+    CHECK(f.of<PowerFigures>().ceilingRpm.value == Approx(0.88 * f.of<PowerFigures>().availableEndRpm.value));
     const Figures two = figuresWith({{"machine.power.secondStage", 1.25}});
-    CHECK(two.ratio.value == Approx(10.0));
-    CHECK(two.availableRpm.value == Approx(f.availableRpm.value / 1.25));
+    CHECK(two.of<PowerFigures>().ratio.value == Approx(10.0));
+    CHECK(two.of<PowerFigures>().availableRpm.value == Approx(f.of<PowerFigures>().availableRpm.value / 1.25));
     // a second stage by its own teeth counts before the ratio typed; half of them says nothing
     const Figures teeth = figuresWith({{"machine.power.secondMainTeeth", 30.0}, {"machine.power.secondPinionTeeth", 24.0}});
-    CHECK(teeth.ratio.value == Approx(10.0));
-    CHECK(teeth.availableRpm.value == Approx(two.availableRpm.value));
-    for (const PinionFigures& p : teeth.pinions)
+    CHECK(teeth.of<PowerFigures>().ratio.value == Approx(10.0));
+    CHECK(teeth.of<PowerFigures>().availableRpm.value == Approx(two.of<PowerFigures>().availableRpm.value));
+    for (const PinionFigures& p : teeth.of<PowerFigures>().pinions)
         if (p.fitted) CHECK(p.ratio.value == Approx(10.0));
-    CHECK(figuresWith({{"machine.power.secondMainTeeth", 30.0}}).ratio.value == f.ratio.value);
-    CHECK(std::count(teeth.ratio.why.inputs.begin(), teeth.ratio.why.inputs.end(), "machine.power.secondMainTeeth") == 1);
-    CHECK(std::count(f.ratio.why.inputs.begin(), f.ratio.why.inputs.end(), "machine.power.secondMainTeeth") == 0);
+    CHECK(figuresWith({{"machine.power.secondMainTeeth", 30.0}}).of<PowerFigures>().ratio.value == f.of<PowerFigures>().ratio.value);
+    CHECK(std::count(teeth.of<PowerFigures>().ratio.why.inputs.begin(), teeth.of<PowerFigures>().ratio.why.inputs.end(),
+                     "machine.power.secondMainTeeth") == 1);
+    CHECK(std::count(f.of<PowerFigures>().ratio.why.inputs.begin(), f.of<PowerFigures>().ratio.why.inputs.end(),
+                     "machine.power.secondMainTeeth") == 0);
     for (const StationPage& page : ledger(turnstone(), evaluate(turnstone())))
         for (const Row& row : page.rows)
             if (row.id == "gear" || row.id == "second-stage")
                 CHECK(row.standing == Standing::Entered);  // unknown teeth take nothing from it
     using namespace std::string_literals;
     const Figures hard = figuresWith({{"machine.style", "aerobatic"s}});
-    CHECK(hard.availableEndRpm.value == Approx(1160 * 6 * 3.3 * 0.92 / 8.0));
+    CHECK(hard.of<PowerFigures>().availableEndRpm.value == Approx(1160 * 6 * 3.3 * 0.92 / 8.0));
 }
 
 TEST_CASE("a head speed is read off the logged line, and shared from the pack without a log") {
@@ -65,13 +74,13 @@ TEST_CASE("a head speed is read off the logged line, and shared from the pack wi
     Setup unlogged = turnstone();
     unlogged.speedController.calibration.clear();
     const Figures g = figuresOf(unlogged);
-    CHECK(g.mode("normal")->headRpm.value == Approx(0.65 * g.availableRpm.value));
+    CHECK(g.mode("normal")->headRpm.value == Approx(0.65 * g.of<PowerFigures>().availableRpm.value));
     CHECK(g.mode("hold")->headRpm.value == 0.0);
     unlogged.machine.power.kv.reset();
     const Figures none = figuresOf(unlogged);
     CHECK_FALSE(none.mode("normal")->headRpm.known);
-    CHECK_FALSE(none.availableRpm.known);
-    CHECK(none.availableRpm.missing == "machine.power.kv");
+    CHECK_FALSE(none.of<PowerFigures>().availableRpm.known);
+    CHECK(none.of<PowerFigures>().availableRpm.missing == "machine.power.kv");
     CHECK(none.mode("normal")->hoverPitch.known);  // by the speed that is wanted
 }
 
@@ -80,8 +89,10 @@ TEST_CASE("tip speeds and headroom by hand") {
     const ModeFigures& idle2 = *f.mode("idle2");
     CHECK(idle2.tipSpeed.value == Approx(kPi * 1.05 * idle2.headRpm.value / 60.0));
     CHECK(f.tailTipSpeed.value == Approx(kPi * 0.2 * 2450 * 4.6 / 60.0));
-    CHECK(idle2.headroomPct.value == Approx(100.0 - 100.0 * std::max(2450.0, idle2.headRpm.value) / f.availableEndRpm.value).margin(1e-6));
-    CHECK(figuresWith({{"transmitter.modes.idle2.targetRpm", std::monostate{}}}).mode("idle2")->headroomPct.known == false);
+    CHECK(khtest::ofMode<PowerFigures>(f, "idle2").headroomPct.value ==
+          Approx(100.0 - 100.0 * std::max(2450.0, idle2.headRpm.value) / f.of<PowerFigures>().availableEndRpm.value).margin(1e-6));
+    CHECK_FALSE(
+        khtest::ofMode<PowerFigures>(figuresWith({{"transmitter.modes.idle2.targetRpm", std::monostate{}}}), "idle2").headroomPct.known);
 }
 
 TEST_CASE("readings and pulses of a channel by hand") {
@@ -147,20 +158,20 @@ TEST_CASE("steps between modes: hover jump, speed, low stick, and leaving hold")
 
 TEST_CASE("pinions around the fitted one scale the speed with their teeth") {
     const Figures f = figuresOf(turnstone());
-    REQUIRE(f.pinions.size() == 5);
-    CHECK(f.pinions[2].fitted);
-    CHECK(f.pinions[2].teeth == 15.0);
-    CHECK(f.pinions[2].endRpm.value == Approx(f.availableEndRpm.value));
-    CHECK(f.pinions[2].freshRpm.value == Approx(f.availableRpm.value * 4.1 / 3.7));
-    for (std::size_t i = 0; i < f.pinions.size(); ++i) {
-        const PinionFigures& p = f.pinions[i];
+    REQUIRE(f.of<PowerFigures>().pinions.size() == 5);
+    CHECK(f.of<PowerFigures>().pinions[2].fitted);
+    CHECK(f.of<PowerFigures>().pinions[2].teeth == 15.0);
+    CHECK(f.of<PowerFigures>().pinions[2].endRpm.value == Approx(f.of<PowerFigures>().availableEndRpm.value));
+    CHECK(f.of<PowerFigures>().pinions[2].freshRpm.value == Approx(f.of<PowerFigures>().availableRpm.value * 4.1 / 3.7));
+    for (std::size_t i = 0; i < f.of<PowerFigures>().pinions.size(); ++i) {
+        const PinionFigures& p = f.of<PowerFigures>().pinions[i];
         CHECK(p.ratio.value == Approx(120.0 / p.teeth));
-        CHECK(p.endRpm.value == Approx(f.availableEndRpm.value * p.teeth / 15.0));
+        CHECK(p.endRpm.value == Approx(f.of<PowerFigures>().availableEndRpm.value * p.teeth / 15.0));
         CHECK(p.openingPct.value == Approx(100.0 * 2450.0 / p.endRpm.value));
-        if (i > 0) CHECK(p.openingPct.value < f.pinions[i - 1].openingPct.value);
+        if (i > 0) CHECK(p.openingPct.value < f.of<PowerFigures>().pinions[i - 1].openingPct.value);
     }
-    CHECK(figuresWith({{"machine.power.kv", std::monostate{}}}).pinions.empty());
-    CHECK(figuresWith({{"machine.power.pinionTeeth", 2.0}}).pinions.size() == 4);  // none of no teeth
+    CHECK(figuresWith({{"machine.power.kv", std::monostate{}}}).of<PowerFigures>().pinions.empty());
+    CHECK(figuresWith({{"machine.power.pinionTeeth", 2.0}}).of<PowerFigures>().pinions.size() == 4);  // none of no teeth
 }
 
 TEST_CASE("blade pitch follows geometry: a longer grip lever turns the blade less") {
@@ -171,8 +182,8 @@ TEST_CASE("blade pitch follows geometry: a longer grip lever turns the blade les
     const Figures longer = figuresWith({{"machine.head.gripMm", 26.0}});
     CHECK(std::abs(longer.collectiveHighDeg.value) < std::abs(f.collectiveHighDeg.value));
     CHECK(sinDeg(longer.collectiveHighDeg.value) * 26.0 == Approx(sinDeg(f.collectiveHighDeg.value) * 22.0).margin(0.01));
-    CHECK(f.turnDeg.value == Approx(degFromRad(std::asin(0.4 / 22.0))));
-    CHECK_FALSE(figuresWith({{"machine.head.threadMmPerTurn", std::monostate{}}}).turnDeg.known);
+    CHECK(f.of<PitchFigures>().turnDeg.value == Approx(degFromRad(std::asin(0.4 / 22.0))));
+    CHECK_FALSE(figuresWith({{"machine.head.threadMmPerTurn", std::monostate{}}}).of<PitchFigures>().turnDeg.known);
     CHECK(f.bladeDegAt(100.0) == Approx(f.collectiveHighDeg.value));
     CHECK(f.bladeDegAt(-100.0) == Approx(f.collectiveLowDeg.value));
     CHECK(f.bladeDegAt(0.0) == 0.0);
@@ -184,45 +195,50 @@ TEST_CASE("cyclic at the blade is the plate's tilt through ring and grip") {
         const Figures f = figuresWith({{"controller.cyclicLimitPct", limit}});
         INFO(limit);
         // blade angle: sine = ring · sine of the tilt / grip
-        CHECK(sinDeg(f.cyclicDeg.value) == Approx(16.0 * sinDeg(f.cyclicTiltDeg.value) / 22.0).epsilon(0.02));
+        CHECK(sinDeg(f.of<PitchFigures>().cyclicDeg.value) ==
+              Approx(16.0 * sinDeg(f.of<PitchFigures>().cyclicTiltDeg.value) / 22.0).epsilon(0.02));
     }
-    const double full = figuresOf(turnstone()).cyclicTiltDeg.value;
-    CHECK(figuresWith({{"controller.cyclicLimitPct", 38.0}}).cyclicTiltDeg.value == Approx(full / 2.0).epsilon(0.03));
+    const double full = figuresOf(turnstone()).of<PitchFigures>().cyclicTiltDeg.value;
+    CHECK(figuresWith({{"controller.cyclicLimitPct", 38.0}}).of<PitchFigures>().cyclicTiltDeg.value == Approx(full / 2.0).epsilon(0.03));
     CHECK(figuresOf(turnstone()).referenceDeg.value == Approx(6.0).margin(0.1));  // what the controller wants to learn
     CHECK(figuresWith({{"controller.referencePct", 33.2}}).referenceDeg.value == Approx(3.0).margin(0.1));
 }
 
 TEST_CASE("stroke use, its step and what the servos do against each other") {
     const Figures f = figuresOf(turnstone());
-    CHECK(f.strokeUsePct.value > 60.0);
-    CHECK(f.strokeUsePct.value <= 95.0);
+    CHECK(f.of<SwashFigures>().strokeUsePct.value > 60.0);
+    CHECK(f.of<SwashFigures>().strokeUsePct.value <= 95.0);
     const Figures more = figuresWith({{"controller.collectiveHighPct", 55.0}});
-    CHECK(more.strokeUsePct.value > f.strokeUsePct.value);
+    CHECK(more.of<SwashFigures>().strokeUsePct.value > f.of<SwashFigures>().strokeUsePct.value);
     const Figures less = figuresWith({{"controller.profile.usableStrokeUs", turnstone().controller.profile->usableStrokeUs * 2.0}});
-    CHECK(less.strokeUsePct.value == Approx(f.strokeUsePct.value / 2.0));
-    CHECK(f.pitchStepDeg.value > 0.0);
-    CHECK(figuresWith({{"machine.servos.elevator.servo.deadBandUs", 8.0}}).pitchStepDeg.value > f.pitchStepDeg.value);
-    CHECK(f.fightMm.value < 0.05);  // three servos always agree on a plane
-    CHECK(f.rollRatio.value == Approx(1.0).margin(0.01));
-    CHECK(f.pitchRatio.value == Approx(1.0).margin(0.01));
+    CHECK(less.of<SwashFigures>().strokeUsePct.value == Approx(f.of<SwashFigures>().strokeUsePct.value / 2.0));
+    CHECK(f.of<PitchFigures>().pitchStepDeg.value > 0.0);
+    CHECK(figuresWith({{"machine.servos.elevator.servo.deadBandUs", 8.0}}).of<PitchFigures>().pitchStepDeg.value >
+          f.of<PitchFigures>().pitchStepDeg.value);
+    CHECK(f.of<SwashFigures>().fightMm.value < 0.05);  // three servos always agree on a plane
+    CHECK(f.of<SwashFigures>().rollRatio.value == Approx(1.0).margin(0.01));
+    CHECK(f.of<SwashFigures>().pitchRatio.value == Approx(1.0).margin(0.01));
     const Figures foreign = figuresOf(khtest::dunlin());
-    CHECK(foreign.rollRatio.value > 1.2);
-    CHECK(foreign.pitchRatio.value < 0.95);
+    CHECK(foreign.of<SwashFigures>().rollRatio.value > 1.2);
+    CHECK(foreign.of<SwashFigures>().pitchRatio.value < 0.95);
 }
 
 TEST_CASE("the tail by hand: slider from the arm, pitch from the slider, and what the hover needs") {
     const Figures f = figuresOf(turnstone());
-    CHECK(f.sliderLeftMm.value < 0.0);
-    CHECK(f.sliderRightMm.value > 0.0);
-    CHECK(f.tailPitchRightDeg.value == Approx(degFromRad(std::asin((f.sliderRightMm.value + 12.0 * sinDeg(4.0)) / 12.0))));
-    CHECK(f.tailPitchLeftDeg.value == Approx(degFromRad(std::asin((f.sliderLeftMm.value + 12.0 * sinDeg(4.0)) / 12.0))));
-    CHECK(f.tailNeutralDeg.value > 1.0);
-    CHECK(f.tailNeutralDeg.value < 12.0);
-    CHECK(figuresWith({{"machine.tail.boomM", 0.9}}).tailNeutralDeg.value < f.tailNeutralDeg.value);  // a longer boom needs less thrust
-    CHECK(figuresWith({{"machine.massKg", 3.0}}).tailNeutralDeg.value > f.tailNeutralDeg.value);
+    CHECK(f.of<TailFigures>().sliderLeftMm.value < 0.0);
+    CHECK(f.of<TailFigures>().sliderRightMm.value > 0.0);
+    CHECK(f.of<TailFigures>().pitchRightDeg.value ==
+          Approx(degFromRad(std::asin((f.of<TailFigures>().sliderRightMm.value + 12.0 * sinDeg(4.0)) / 12.0))));
+    CHECK(f.of<TailFigures>().pitchLeftDeg.value ==
+          Approx(degFromRad(std::asin((f.of<TailFigures>().sliderLeftMm.value + 12.0 * sinDeg(4.0)) / 12.0))));
+    CHECK(f.of<TailFigures>().hoverDeg.value > 1.0);
+    CHECK(f.of<TailFigures>().hoverDeg.value < 12.0);
+    CHECK(figuresWith({{"machine.tail.boomM", 0.9}}).of<TailFigures>().hoverDeg.value <
+          f.of<TailFigures>().hoverDeg.value);  // a longer boom needs less thrust
+    CHECK(figuresWith({{"machine.massKg", 3.0}}).of<TailFigures>().hoverDeg.value > f.of<TailFigures>().hoverDeg.value);
     const Figures stopped = figuresWith({{"machine.tail.sliderLimitMm", 2.0}});
-    CHECK(stopped.sliderRightMm.value == 2.0);
-    CHECK(stopped.sliderLeftMm.value == -2.0);
+    CHECK(stopped.of<TailFigures>().sliderRightMm.value == 2.0);
+    CHECK(stopped.of<TailFigures>().sliderLeftMm.value == -2.0);
 }
 
 TEST_CASE("the hover stick is where the curve gives the hover pitch") {
@@ -256,39 +272,40 @@ TEST_CASE("the bank of a mode is what the bank switch says at power-on, or with 
 
 TEST_CASE("every figure that is known shows its value in its last line, and every unknown names a field") {
     const auto all = [](const Figures& f) {
-        std::vector<const Figure*> out{&f.ratio,
-                                       &f.polePairs,
-                                       &f.availableRpm,
-                                       &f.availableEndRpm,
-                                       &f.ceilingRpm,
+        std::vector<const Figure*> out{&f.of<PowerFigures>().ratio,
+                                       &f.of<PowerFigures>().polePairs,
+                                       &f.of<PowerFigures>().availableRpm,
+                                       &f.of<PowerFigures>().availableEndRpm,
+                                       &f.of<PowerFigures>().ceilingRpm,
                                        &f.collectiveHighDeg,
                                        &f.collectiveLowDeg,
                                        &f.midPitchDeg,
                                        &f.referenceDeg,
-                                       &f.cyclicDeg,
-                                       &f.strokeUsePct,
-                                       &f.cyclicTiltDeg,
-                                       &f.pitchStepDeg,
-                                       &f.fightMm,
-                                       &f.tiltAtFullCollectiveDeg,
-                                       &f.rollRatio,
-                                       &f.pitchRatio,
-                                       &f.sliderLeftMm,
-                                       &f.sliderRightMm,
-                                       &f.tailPitchLeftDeg,
-                                       &f.tailPitchRightDeg,
-                                       &f.tailNeutralDeg,
+                                       &f.of<PitchFigures>().cyclicDeg,
+                                       &f.of<SwashFigures>().strokeUsePct,
+                                       &f.of<PitchFigures>().cyclicTiltDeg,
+                                       &f.of<PitchFigures>().pitchStepDeg,
+                                       &f.of<SwashFigures>().fightMm,
+                                       &f.of<PitchFigures>().tiltAtFullCollectiveDeg,
+                                       &f.of<SwashFigures>().rollRatio,
+                                       &f.of<SwashFigures>().pitchRatio,
+                                       &f.of<TailFigures>().sliderLeftMm,
+                                       &f.of<TailFigures>().sliderRightMm,
+                                       &f.of<TailFigures>().pitchLeftDeg,
+                                       &f.of<TailFigures>().pitchRightDeg,
+                                       &f.of<TailFigures>().hoverDeg,
                                        &f.tailTipSpeed,
                                        &f.holdUs,
                                        &f.motorOffUs,
-                                       &f.turnDeg};
+                                       &f.of<PitchFigures>().turnDeg};
         for (const ModeFigures& m : f.modes)
-            for (const Figure* x : {&m.headRpm, &m.tipSpeed, &m.pitchLow, &m.pitchMid, &m.pitchHigh, &m.hoverPitch, &m.hoverStick,
-                                    &m.gainRead, &m.headroomPct})
+            for (const Figure* x :
+                 {&m.headRpm, &m.tipSpeed, &m.pitchLow, &m.pitchMid, &m.pitchHigh, &m.hoverPitch, &m.hoverStick, &m.gainRead})
                 out.push_back(x);
+        for (const ModePower& m : f.of<PowerFigures>().modes) out.push_back(&m.headroomPct);
         for (const ModeStep& s : f.steps)
             for (const Figure* x : {&s.hoverJumpDeg, &s.speedChangePct, &s.lowJumpDeg}) out.push_back(x);
-        for (const PinionFigures& p : f.pinions)
+        for (const PinionFigures& p : f.of<PowerFigures>().pinions)
             for (const Figure* x : {&p.ratio, &p.freshRpm, &p.endRpm, &p.openingPct}) out.push_back(x);
         return out;
     };
@@ -319,3 +336,5 @@ TEST_CASE("every figure that is known shows its value in its last line, and ever
         }
     }
 }
+
+}  // namespace figures_tests

@@ -7,6 +7,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace governor_tests {
+
 using namespace kh;
 using khtest::turnstone;
 
@@ -101,3 +103,5 @@ TEST_CASE("an odd number of magnets is told, with what it probably means, and he
     Setup engine = khtest::gannet();
     CHECK(khtest::find(evaluate(engine), "odd-poles") == nullptr);
 }
+
+}  // namespace governor_tests

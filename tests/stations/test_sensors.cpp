@@ -18,6 +18,8 @@
 #include <algorithm>
 #include <catch2/catch.hpp>
 
+namespace sensors_tests {
+
 using namespace kh;
 using khtest::turnstone;
 
@@ -376,3 +378,5 @@ TEST_CASE("a box with one tail direction has no yaw sense of its own: no remedy 
     for (const Mounting& built : allMountings()) more += remedyFor(s, built) ? 1 : 0;
     CHECK(more > served);
 }
+
+}  // namespace sensors_tests

@@ -10,6 +10,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace solverrefusals_tests {
+
 using namespace khtest;
 using Catch::Contains;
 
@@ -57,3 +59,5 @@ TEST_CASE("without a flight mode there is nothing to measure under: every solver
         CHECK_THROWS_WITH(solveRound(none, solver, {}), Contains("transmitter.modes") && Contains("one flight mode or more"));
     }
 }
+
+}  // namespace solverrefusals_tests

@@ -23,6 +23,8 @@
 #include <catch2/catch.hpp>
 #include <set>
 
+namespace solvers_tests {
+
 using namespace khtest;
 using Catch::Contains;
 
@@ -362,3 +364,5 @@ TEST_CASE("whatever was heard of the cyclic limit is stale once the plate is ano
         CHECK(staleReadings(s).size() == 1);
     }
 }
+
+}  // namespace solvers_tests

@@ -8,6 +8,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace soundbuilds_tests {
+
 using namespace kh;
 using namespace khtest;
 
@@ -152,3 +154,5 @@ TEST_CASE("a half open speed controller is told only where a smaller pinion keep
     const Evaluation after = evaluate(edited(wide, f->fix));
     for (const Finding& other : after.findings) CHECK_FALSE(other.id.starts_with("headroom"));
 }
+
+}  // namespace soundbuilds_tests

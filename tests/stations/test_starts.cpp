@@ -9,8 +9,11 @@
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "solving.h"
+#include "stations/power/powerfigures.h"
 
 #include <catch2/catch.hpp>
+
+namespace starts_tests {
 
 using namespace kh;
 using namespace khtest;
@@ -39,7 +42,7 @@ void checkStarts(const Setup& s, const std::string& name, std::size_t& tried) {
     const Evaluation e = evaluate(s);
     bool told = find(e, "blade-limit") != nullptr;
     for (const Finding& f : e.findings) told = told || f.id.starts_with("start-over-limit");
-    for (const ModeFigures& m : e.figures.modes) {
+    for (const ModePower& m : e.figures.of<PowerFigures>().modes) {
         if (!m.spoolUp) continue;
         double most = 0.0;
         for (const SpoolPoint& p : spoolUp(*m.spoolUp)) most = std::max(most, p.rpm);
@@ -81,7 +84,7 @@ TEST_CASE("a quick bail-out just below the blade limit is told, and its remedy h
     Setup s = turnstone();
     const double fastest = [&] {
         double most = 0.0;
-        for (const ModeFigures& m : evaluate(s).figures.modes)
+        for (const Evaluation sound = evaluate(s); const ModePower& m : sound.figures.of<PowerFigures>().modes)
             if (m.spoolUp) most = std::max(most, m.spoolUp->rpm);
         return most;
     }();
@@ -100,7 +103,7 @@ TEST_CASE("a quick bail-out just below the blade limit is told, and its remedy h
 TEST_CASE("electrical turns beyond what the speed controller follows are told") {
     Setup s = turnstone();
     const Evaluation e = evaluate(s);
-    const double turns = e.figures.mode("idle2")->electricalRpm.value;
+    const double turns = khtest::ofMode<PowerFigures>(e.figures, "idle2").electricalRpm.value;
     CHECK(turns == Approx(std::max(*s.transmitter.modes[2].targetRpm, e.figures.mode("idle2")->headRpm.value) * 8.0 * 5.0));
     s.speedController.profile.edit().maxElectricalRpm = turns * 1.01;
     CHECK(find(evaluate(s), "electrical-turns") == nullptr);
@@ -184,14 +187,14 @@ TEST_CASE("the estimate of the minutes is a band, and the log's stands beside it
     Setup s = turnstone();
     s.machine.power.loggedMahPerMin = 400.0;
     const Figures f = evaluate(s).figures;
-    REQUIRE(f.enduranceMin.band.has_value());
-    CHECK((*f.enduranceMin.band)[0] < (*f.enduranceMin.band)[1]);
+    REQUIRE(f.of<PowerFigures>().enduranceMin.band.has_value());
+    CHECK((*f.of<PowerFigures>().enduranceMin.band)[0] < (*f.of<PowerFigures>().enduranceMin.band)[1]);
     for (const StationPage& page : ledger(s, evaluate(s)))
         for (const Row& row : page.rows)
             if (row.id == "endurance") {
                 REQUIRE(row.cells[2].parts.size() == 2);
                 CHECK(render(row.cells[2].parts[0].value).find("…") != std::string::npos);
-                CHECK(render(row.cells[2].parts[1].value) == render(num(f.timerMin.value, 1)));
+                CHECK(render(row.cells[2].parts[1].value) == render(num(f.of<PowerFigures>().timerMin.value, 1)));
             }
 }
 
@@ -223,3 +226,5 @@ TEST_CASE("the guides of Power say what must be seen for each build, and none bu
     CHECK(render(tones[0].todo).find("pinion out of mesh") != std::string::npos);
     CHECK(render(tones[1].todo).find("fully up") != std::string::npos);
 }
+
+}  // namespace starts_tests

@@ -14,6 +14,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace tail_tests {
+
 using namespace kh;
 using khtest::turnstone;
 
@@ -148,3 +150,5 @@ TEST_CASE("the rows of limits, neutral and gain name their solvers") {
     CHECK(solverOfRow("tail-gain").solver == solverById("gain"));
     CHECK(solverOfRow("tail-direction").solver == nullptr);
 }
+
+}  // namespace tail_tests

@@ -11,9 +11,12 @@
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "solving.h"
+#include "stations/tail/tailfigures.h"
 #include "stations/tail/tailwords.h"
 
 #include <catch2/catch.hpp>
+
+namespace tailbench_tests {
 
 using namespace kh;
 using namespace khtest;
@@ -83,8 +86,8 @@ TEST_CASE("a tail with a motor of its own has speed for edges: the trace, the ro
         helicopter(s).tail.lever = LeverEdge::Leading;  // of blades that are not there
         const Evaluation e = evaluate(s);
         for (const Finding& f : e.findings) CHECK_FALSE(f.id.starts_with("tail-direction"));
-        CHECK_FALSE(e.figures.sliderLeftMm.known);
-        CHECK_FALSE(e.figures.tailNeutralDeg.known);
+        CHECK_FALSE(e.figures.of<TailFigures>().sliderLeftMm.known);
+        CHECK_FALSE(e.figures.of<TailFigures>().hoverDeg.known);
         const Trace left = Tracer(s).at(rudder(-0.5));
         const auto motor =
             std::find_if(left.stages.begin(), left.stages.end(), [](const Stage& x) { return x.id == std::string("tail-motor"); });
@@ -148,7 +151,8 @@ TEST_CASE("the pitch read after a steady hover replaces the estimate, which stay
     CHECK(render(row.cells[2].parts[1].value).find("…") != std::string::npos);
     CHECK(render(row.cells[2].parts[2].value).find("6.8") != std::string::npos);
     const Figures f = evaluate(s).figures;
-    CHECK(f.mode("idle2")->tailHoverDeg.value < f.mode("normal")->tailHoverDeg.value);  // less pitch at more speed
+    CHECK(khtest::ofMode<TailFigures>(f, "idle2").hoverDeg.value <
+          khtest::ofMode<TailFigures>(f, "normal").hoverDeg.value);  // less pitch at more speed
 }
 
 TEST_CASE("a finished search is carried to the modes that were not flown, by the ratio of the speeds or as the box scales it") {
@@ -236,3 +240,5 @@ TEST_CASE("trailing edges and nose agree whichever way the tail rotor turns and 
                         }
                     }
 }
+
+}  // namespace tailbench_tests

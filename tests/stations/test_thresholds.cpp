@@ -6,6 +6,8 @@
 
 #include <catch2/catch.hpp>
 
+namespace thresholds_tests {
+
 using namespace kh;
 using khtest::curveOf;
 using khtest::edited;
@@ -140,3 +142,5 @@ TEST_CASE("hold is brought to the usual value below low, and lower only where th
     CHECK(to < -5.0);
     CHECK(to > -10.0);
 }
+
+}  // namespace thresholds_tests

@@ -18,10 +18,10 @@ int runEnvelope(const std::string& file, bool asJson) {
     const Evaluation evaluation = evaluate(io::loadDocument(file).setup);
     if (!evaluation.simulated) throw InputError(evaluation.findings.front().subject, render(evaluation.findings.front().found));
     if (asJson) {
-        print(io::envelopeJson(helicopterFigures(evaluation.figures).roses));
+        print(io::envelopeJson(evaluation.figures.of<HelicopterFigures>().roses));
         return Fine;
     }
-    for (const ClearanceRose& rose : helicopterFigures(evaluation.figures).roses)
+    for (const ClearanceRose& rose : evaluation.figures.of<HelicopterFigures>().roses)
         std::cout << fmt::format("collective {:+.0f}  plate at {:+.1f} mm: {:.1f}° free all round, toward {:.0f}° then {}\n",
                                  rose.collective, rose.heightMm, rose.round.tiltDeg, rose.round.azimuthDeg, limitId(rose.round.limitedBy));
     return Fine;

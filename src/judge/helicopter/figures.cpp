@@ -8,17 +8,6 @@
 
 namespace kh {
 
-const HelicopterFigures& helicopterFigures(const Figures& figures) {
-    static const HelicopterFigures none;
-    const auto* own = std::any_cast<HelicopterFigures>(&figures.ofClass);
-    return own == nullptr ? none : *own;
-}
-
-HelicopterFigures& helicopterFigures(const FigureBuilder& builder) {
-    if (!builder.out.ofClass.has_value()) builder.out.ofClass = HelicopterFigures{};
-    return std::any_cast<HelicopterFigures&>(builder.out.ofClass);
-}
-
 HoverIn mainRotor(const Machine& machine, double rpm) {
     const Rotor& rotor = helicopter(machine).rotor;
     return {machine.massKg, rotor.discM, rpm, rotor.chordMm, rotor.blades, kAirDensity, 1.15, rotor.bladeMm < 250.0 ? 0.016 : 0.011};

@@ -13,9 +13,9 @@ struct HelicopterFigures {
     std::array<ClearanceRose, 3> roses{};  ///< collective −1, 0, +1; where somebody will look at them
     Limit cyclicLeftLimit = Limit::None;   ///< what limits the cyclic that is left at full collective
 };
-/// Empty ones where the figures are of another aircraft or were not made.
-[[nodiscard]] const HelicopterFigures& helicopterFigures(const Figures& figures);
-[[nodiscard]] HelicopterFigures& helicopterFigures(const FigureBuilder& builder);
+/// What every station of a helicopter reads: hold and motor, each mode's head speed, pitch and gain, the tail's tips.
+/// Made once: whoever needs them asks.
+void helicopterFigures(const FigureBuilder& builder);
 
 /// What gauges at the field read more than the hover formula, at most: root cut-out, tip loss, twist (docs/domain.md 8).
 inline constexpr double kGaugeMoreDeg = 1.5;

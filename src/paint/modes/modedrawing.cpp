@@ -7,6 +7,7 @@
 #include "model/helicopter/functions.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
+#include "stations/modes/modesfigures.h"
 
 #include <algorithm>
 #include <array>
@@ -64,7 +65,7 @@ void paintRateAxes(QPainter& p, const RatePlot& plot, const QString& axisName) {
 void paintRates(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     const auto& modes = s.setup.transmitter.modes;
-    const auto& figures = s.evaluation.figures.modes;
+    const std::vector<ModeAgility>& figures = s.evaluation.figures.of<ModesFigures>().modes;
     if (s.mode >= modes.size() || figures.size() != modes.size()) return;
     const std::size_t axis = s.axis;
     const QString axisName = words(functionId(axis == 0 ? heli::Aileron : axis == 1 ? heli::Elevator : heli::Rudder));
@@ -72,7 +73,7 @@ void paintRates(QPainter& p, QRectF area, const Scene& s) {
               words(say(KH_TR("{mode}, {axis}: what is sent, and how fast the machine turns in the air"),
                         {{"mode", modes[s.mode].name}, {"axis", axisName.toStdString()}})));
     double fastest = 1.0;
-    for (const ModeFigures& m : figures)
+    for (const ModeAgility& m : figures)
         if (axis < m.axes.size() && m.axes[axis].fullDegS.known) fastest = std::max(fastest, m.axes[axis].fullDegS.value);
     const double rowsHeight = 30 + 24.0 * static_cast<double>(modes.size());
     const double tall = std::min(area.height() - 76 - rowsHeight - 40, 330.0);
@@ -163,6 +164,7 @@ void paintGainScales(QPainter& p, QRectF area, const Scene& s) {
     for (std::size_t m = 0; m < modes.size(); ++m) {
         y += 26;
         const ModeFigures& f = figures[m];
+        const std::vector<GainForm>& forms = s.evaluation.figures.of<ModesFigures>().modes[m].gainForms;
         const bool on = m == s.mode;
         if (on) p.fillRect(QRectF(area.left() - 6, y - 17, w + 12, 25), Theme::selectionTint());
         drawText(p, {area.left(), y}, shown(modes[m].name), Theme::font(13, on), t.ink);
@@ -170,8 +172,8 @@ void paintGainScales(QPainter& p, QRectF area, const Scene& s) {
         right(p, columns[1], y,
               f.gainRead.known ? words(gainAsShown(f.gainRead.value, s.setup.controller.profile->gainScale)) : QStringLiteral("–"),
               Theme::font(13, on), t.controller);
-        for (std::size_t i = 0; i < f.gainForms.size() && i < 4; ++i) {
-            const GainForm& form = f.gainForms[i];
+        for (std::size_t i = 0; i < forms.size() && i < 4; ++i) {
+            const GainForm& form = forms[i];
             crosses = crosses || form.crossesZero;
             right(p, columns[i + 2], y, words(form.text), Theme::font(13, form.crossesZero), form.crossesZero ? t.danger : t.ink);
         }

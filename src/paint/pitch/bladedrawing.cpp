@@ -6,6 +6,7 @@
 #include "paint/look/linework.h"
 #include "paint/look/theme.h"
 #include "procedure/helicopter/trace.h"
+#include "stations/pitch/pitchfigures.h"
 
 #include <QBuffer>
 #include <QPainterPath>
@@ -24,7 +25,7 @@ struct RoseFrame {
 };
 RoseFrame roseFrame(QRectF area, const Scene& s, std::size_t i) {
     double most = 1.0;
-    for (const ClearanceRose& r : helicopterFigures(s.evaluation.figures).roses)
+    for (const ClearanceRose& r : s.evaluation.figures.of<HelicopterFigures>().roses)
         for (const EnvelopePoint& e : r.points) most = std::max(most, e.tiltDeg);
     const double cell = area.width() / 3.0;
     const double radius = std::min(cell * 0.40, (area.height() - 74) / 2);
@@ -109,11 +110,12 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
     drawTitle(p, area, KH_TR("Clearance rose"),
-              words(s.evaluation.figures.binding.empty() ? KH_TR("free tilt in each direction, and what full cyclic asks")
-                                                         : KH_TR("free tilt, full cyclic dashed; tick: seen clear, diamond: not clear")));
+              words(s.evaluation.figures.of<PitchFigures>().binding.empty()
+                        ? KH_TR("free tilt in each direction, and what full cyclic asks")
+                        : KH_TR("free tilt, full cyclic dashed; tick: seen clear, diamond: not clear")));
     const std::array<const char*, 3> names{KH_TR("low collective"), KH_TR("mid"), KH_TR("high collective")};
     for (std::size_t i = 0; i < 3; ++i) {
-        const ClearanceRose& rose = helicopterFigures(s.evaluation.figures).roses[i];
+        const ClearanceRose& rose = s.evaluation.figures.of<HelicopterFigures>().roses[i];
         const RoseFrame frame = roseFrame(area, s, i);
         const QPointF c = frame.centre;
         const double radius = frame.radius;
@@ -131,14 +133,14 @@ void paintClearanceRose(QPainter& p, QRectF area, const Scene& s) {
         p.drawLine(c - QPointF(radius, 0), c + QPointF(radius, 0));
         p.drawLine(c - QPointF(0, radius), c + QPointF(0, radius));
         // what full cyclic asks here
-        const double asked = s.evaluation.figures.cyclicTiltDeg.value;
+        const double asked = s.evaluation.figures.of<PitchFigures>().cyclicTiltDeg.value;
         QPen dash(t.controller, 1.6);
         dash.setDashPattern({5, 3});
         p.setPen(dash);
         p.setBrush(Qt::NoBrush);
         p.drawEllipse(c, radius * asked / most, radius * asked / most);
         // what was seen: a tick where it was clear, a diamond where it buzzed or bound
-        for (const BindingMark& mark : s.evaluation.figures.binding) {
+        for (const BindingMark& mark : s.evaluation.figures.of<PitchFigures>().binding) {
             if (mark.collective != i) continue;
             const QPointF way(sinDeg(mark.towardDeg), -cosDeg(mark.towardDeg));
             const QPointF side(-way.y(), way.x());

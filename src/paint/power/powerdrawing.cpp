@@ -3,6 +3,7 @@
 #include "model/helicopter/helicopter.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
+#include "stations/power/powerfigures.h"
 
 #include <QPainterPath>
 #include <cmath>
@@ -16,7 +17,7 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
     drawTitle(p, area, KH_TR("Head speed"), words(KH_TR("of each mode against what the pack gives")));
     double most = 500;
     for (const ModeFigures& m : f.modes) most = std::max(most, m.headRpm.value);
-    if (f.availableRpm.known) most = std::max(most, f.availableRpm.value);
+    if (f.of<PowerFigures>().availableRpm.known) most = std::max(most, f.of<PowerFigures>().availableRpm.value);
     if (helicopter(s.setup).rotor.bladeMaxRpm) most = std::max(most, *helicopter(s.setup).rotor.bladeMaxRpm);
     most *= 1.06;
     const double left = area.left() + 84;
@@ -28,13 +29,15 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
         if (m.id != kHoldMode) modes.push_back(&m);
     const double step = std::clamp((area.height() - 100.0) / std::max<double>(1.0, static_cast<double>(modes.size())), 22.0, 34.0);
     const double bottom = top + step * static_cast<double>(modes.size());
-    if (f.ceilingRpm.known) {
-        p.fillRect(QRectF(x(f.ceilingRpm.value), top - 6, right - x(f.ceilingRpm.value), bottom - top + 6),
-                   QBrush(Theme::over(t.sheet, t.warning, 0.30), Qt::BDiagPattern));
-        p.fillRect(QRectF(x(f.ceilingRpm.value) - 1, top - 6, 2, bottom - top + 6), t.warning);
-        const QString text = words(say(KH_TR("{n} rpm: 88 % of what the end of the pack gives"), {{"n", num(f.ceilingRpm.value)}}));
-        drawText(p, {std::min(x(f.ceilingRpm.value), right - 4 - textWidth(text, Theme::font(12))), top - 12}, text, Theme::font(12),
-                 t.warning);
+    if (f.of<PowerFigures>().ceilingRpm.known) {
+        p.fillRect(
+            QRectF(x(f.of<PowerFigures>().ceilingRpm.value), top - 6, right - x(f.of<PowerFigures>().ceilingRpm.value), bottom - top + 6),
+            QBrush(Theme::over(t.sheet, t.warning, 0.30), Qt::BDiagPattern));
+        p.fillRect(QRectF(x(f.of<PowerFigures>().ceilingRpm.value) - 1, top - 6, 2, bottom - top + 6), t.warning);
+        const QString text =
+            words(say(KH_TR("{n} rpm: 88 % of what the end of the pack gives"), {{"n", num(f.of<PowerFigures>().ceilingRpm.value)}}));
+        drawText(p, {std::min(x(f.of<PowerFigures>().ceilingRpm.value), right - 4 - textWidth(text, Theme::font(12))), top - 12}, text,
+                 Theme::font(12), t.warning);
     } else {
         drawText(p, {left, top - 12}, words(KH_TR("Enter Kv and teeth to see what the pack gives.")), Theme::font(12), t.muted);
     }
@@ -84,7 +87,7 @@ void paintPinionTable(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
     drawTitle(p, area, KH_TR("Pinions"), words(KH_TR("what each would give; at most 88 % of the end of the pack for the fastest mode")));
-    if (s.evaluation.figures.pinions.empty()) {
+    if (s.evaluation.figures.of<PowerFigures>().pinions.empty()) {
         drawText(p, {area.left(), area.top() + 44}, words(KH_TR("Kv, main gear and pinion are needed first.")), Theme::font(13), t.muted);
         return;
     }
@@ -95,7 +98,7 @@ void paintPinionTable(QPainter& p, QRectF area, const Scene& s) {
         drawText(p, {area.left() + columns[i] * area.width() / 570, area.top() + 40}, words(heads[i]), Theme::font(12), t.muted);
     hairline(p, area.left(), area.top() + 47, area.right(), t.muted);
     double y = area.top() + 66;
-    for (const PinionFigures& f : s.evaluation.figures.pinions) {
+    for (const PinionFigures& f : s.evaluation.figures.of<PowerFigures>().pinions) {
         const bool over = f.openingPct.value > kOpeningWarnPct;
         const bool beyond = f.openingPct.value > 100.0;
         if (f.fitted) p.fillRect(QRectF(area.left() - 6, y - 15, area.width() + 12, 21), Theme::selectionTint());

@@ -4,6 +4,7 @@
 #include "model/helicopter/helicopter.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
+#include "stations/power/powerfigures.h"
 
 #include <QPainterPath>
 #include <algorithm>
@@ -14,12 +15,12 @@ namespace kh::paint {
 namespace {
 
 /// The mode that is looked at, else the one that comes to the highest speed.
-const ModeFigures* shownMode(const Scene& s) {
-    const Figures& f = s.evaluation.figures;
-    if (const ModeFigures* m = f.mode(s.trace.mode); m != nullptr && m->spoolUp) return m;
-    const ModeFigures* most = nullptr;
-    for (const ModeFigures& m : f.modes)
+const ModePower* shownMode(const Scene& s) {
+    const ModePower* most = nullptr;
+    for (const ModePower& m : s.evaluation.figures.of<PowerFigures>().modes) {
+        if (m.spoolUp && m.id == s.trace.mode) return &m;
         if (m.spoolUp && (most == nullptr || m.peakRpm.value > most->peakRpm.value)) most = &m;
+    }
     return most;
 }
 
@@ -28,7 +29,7 @@ const ModeFigures* shownMode(const Scene& s) {
 void paintSpoolUp(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
-    const ModeFigures* mode = shownMode(s);
+    const ModePower* mode = shownMode(s);
     if (mode == nullptr) {
         drawTitle(p, area, KH_TR("Spool-up"));
         drawText(p, {area.left(), area.top() + 44}, words(KH_TR("Drawn once a mode has a head speed, wanted or given.")), Theme::font(13),

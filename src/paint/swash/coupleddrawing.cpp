@@ -4,6 +4,7 @@
 #include "model/helicopter/functions.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
+#include "stations/swash/swashfigures.h"
 
 #include <cmath>
 
@@ -34,7 +35,7 @@ void paintCoupledMotion(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
     drawTitle(p, area, KH_TR("What each stick does to the blades"), words(KH_TR("asked dashed, done drawn through")));
-    const std::vector<CoupledMotion>& motions = s.evaluation.figures.coupled;
+    const std::vector<CoupledMotion>& motions = s.evaluation.figures.of<SwashFigures>().coupled;
     if (motions.empty()) return;
     double most = 1.0;
     for (const CoupledMotion& m : motions)

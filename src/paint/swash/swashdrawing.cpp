@@ -7,6 +7,7 @@
 #include "paint/look/linework.h"
 #include "paint/look/theme.h"
 #include "procedure/helicopter/trace.h"
+#include "stations/swash/swashfigures.h"
 
 #include <QPainterPath>
 #include <cmath>
@@ -267,7 +268,7 @@ void paintStrokes(QPainter& p, QRectF area, const Scene& s) {
         p.fillRect(QRectF(mid + clipped - 1.5, by + 2.5 - tall - 3.5, 3, 2 * tall + 7), std::abs(off) > half ? t.danger : t.ink);
         y += step;
     }
-    const Figure& use = s.evaluation.figures.strokeUsePct;
+    const Figure& use = s.evaluation.figures.of<SwashFigures>().strokeUsePct;
     if (use.known) {
         const double x =
             drawText(p, {area.left(), y + 4}, words(say(KH_TR("{v} %"), {{"v", num(use.value)}})), Theme::font(13, true), t.ink);

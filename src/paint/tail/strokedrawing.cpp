@@ -11,6 +11,7 @@
 #include "paint/look/theme.h"
 #include "procedure/helicopter/trace.h"
 #include "stations/kit/solverkit.h"
+#include "stations/tail/tailfigures.h"
 
 #include <QPainterPath>
 #include <algorithm>
@@ -21,7 +22,7 @@ namespace kh::paint {
 void paintTailStroke(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
-    const Figure& needs = s.evaluation.figures.tailNeutralDeg;
+    const Figure& needs = s.evaluation.figures.of<TailFigures>().hoverDeg;
     drawTitle(p, area, KH_TR("Slider stroke"),
               needs.known && needs.band
                   ? words(say(KH_TR("mm; bar: hover {a} … {b}°"), {{"a", num((*needs.band)[0], 1)}, {"b", num((*needs.band)[1], 1)}}))
@@ -45,8 +46,8 @@ void paintTailStroke(QPainter& p, QRectF area, const Scene& s) {
     }
     p.setPen(QPen(t.rule, 6));
     p.drawLine(QPointF(at(-stop), y), QPointF(at(stop), y));
-    const Figure& left = s.evaluation.figures.sliderLeftMm;
-    const Figure& right = s.evaluation.figures.sliderRightMm;
+    const Figure& left = s.evaluation.figures.of<TailFigures>().sliderLeftMm;
+    const Figure& right = s.evaluation.figures.of<TailFigures>().sliderRightMm;
     const auto mark = [&](const Figure& f) {
         if (!f.known) return;
         const double x = at(std::clamp(f.value, -span, span));
@@ -59,7 +60,7 @@ void paintTailStroke(QPainter& p, QRectF area, const Scene& s) {
     mark(left);
     mark(right);
     // where the slider would hold the hover, by the estimate
-    if (const Figure& hover = s.evaluation.figures.tailNeutralDeg; hover.known && hover.band) {
+    if (const Figure& hover = s.evaluation.figures.of<TailFigures>().hoverDeg; hover.known && hover.band) {
         const double lever = tail.lever == LeverEdge::Trailing ? 1.0 : -1.0;
         const double side = helicopter(s.setup).rotor.turning == Turning::Clockwise ? 1.0 : -1.0;
         const auto holds = [&](double deg) { return lever * side * tail.gripMm * (sinDeg(deg) - sinDeg(tail.neutralPitchDeg)); };

@@ -7,6 +7,7 @@
 #include "procedure/helicopter/guards.h"
 #include "procedure/helicopter/trace.h"
 #include "procedure/sheetbuilder.h"
+#include "stations/power/powerfigures.h"
 #include "stations/sensors/gyrowords.h"
 #include "stations/tail/tailwords.h"
 
@@ -58,7 +59,7 @@ MachineSheet helicopterSheet(const Setup& setup, const Evaluation& evaluation) {
                                 fact(say(KH_TR("Pinion")), "machine.power.pinionTeeth"_field),
                                 fact(say(KH_TR("Magnet poles")), "machine.power.poles"_field),
                                 fact(say(KH_TR("Kv")), "machine.power.kv"_field), fact(say(KH_TR("Cells")), "machine.power.cells"_field)};
-    power[1].machine = say(KH_TR("ratio {r}"), {{"r", SheetBuilder::shown(evaluation.figures.ratio)}});
+    power[1].machine = say(KH_TR("ratio {r}"), {{"r", SheetBuilder::shown(evaluation.figures.of<PowerFigures>().ratio)}});
     return {{{say(KH_TR("Rotor")), rotor}, {say(KH_TR("Head and plate")), head}, {say(KH_TR("Power")), power}},
             {SheetFigure::Plate},
             {say(KH_TR("Look at")), looks(setup), {sheetHeading(KH_TR("must show"))}}};

@@ -31,16 +31,31 @@ struct Shot {
     bool plan = false;  ///< Proof's plan in place of its findings
 };
 
+/// What a field comes to at the machine: it stands beside it on the sheet.
+struct FigureBeside {
+    std::string_view field;
+    const Figure& (*figure)(const Figures&);
+};
+template <Figure Figures::*F>
+const Figure& sharedFigure(const Figures& figures) {
+    return figures.*F;
+}
+template <class T, Figure T::*F>
+const Figure& ownFigure(const Figures& figures) {
+    return figures.of<T>().*F;
+}
+
 struct StationEntry {
     Station station;
     const char* name;
     const char* shortName;
     StationPage (*rows)(const RowBuilder&);  ///< at most 13, in fixed order; their number never depends on findings
     PageKind page = PageKind::Ledger;
-    double pageWidth = 708.0;                                         ///< beside the bench view at 1280 pixels
-    std::array<double, 5> columns = {116, 106, 174, 180, 92};         ///< widths: what, transmitter, controller, machine, standing
-    std::vector<RuleFamily> rules = {};                               ///< in the order in which they speak
-    FigureMaker figures = nullptr;                                    ///< none
+    double pageWidth = 708.0;                                  ///< beside the bench view at 1280 pixels
+    std::array<double, 5> columns = {116, 106, 174, 180, 92};  ///< widths: what, transmitter, controller, machine, standing
+    std::vector<RuleFamily> rules = {};                        ///< in the order in which they speak
+    FigureMaker figures = nullptr;                             ///< none
+    std::vector<FigureBeside> beside = {};
     std::vector<std::span<const BenchWork> (*)()> work = {};          ///< what is done at the bench, in that order
     std::vector<PanelSpec> (*panels)(const PanelContext&) = nullptr;  ///< drawings beside the page; none: the page's own view
     Message (*aboutMachine)(const Setup&) = nullptr;                  ///< what a matrix says beside the machine's band; none: nothing

@@ -11,7 +11,7 @@
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/functions.h"
-#include "stations/modes/modesfigures.h"
+#include "stations/modes/modesfiguremaker.h"
 
 #include <algorithm>
 #include <cmath>
@@ -24,11 +24,12 @@ constexpr double kUsableStep = 1.0 / 1024.0;  ///< of the curve's range
 
 }  // namespace
 
-void ModesFigures::agility(std::size_t mode, ModeFigures& f) const {
+std::vector<AxisFigures> ModesFigureMaker::agility(std::size_t mode) const {
+    std::vector<AxisFigures> axes;
     const FlightMode& m = setup.transmitter.modes[mode];
     const auto& banks = setup.controller.banks;
     const Bank none;
-    const Bank& bank = banks.empty() ? none : banks[std::min(f.bank, banks.size() - 1)];
+    const Bank& bank = banks.empty() ? none : banks[std::min(out.modes[mode].bank, banks.size() - 1)];
     struct Axis {
         const char* id;
         AxisRates rates;
@@ -91,21 +92,24 @@ void ModesFigures::agility(std::size_t mode, ModeFigures& f) const {
             a.sentPct.push_back(axis.rates.ratePct * withExpo(stick, axis.rates.expoPct));
             if (a.fullDegS.known) a.degS.push_back(degSAt(stick));
         }
-        f.axes.push_back(std::move(a));
+        axes.push_back(std::move(a));
     }
+    return axes;
 }
 
-void ModesFigures::gainForms(ModeFigures& f) const {
-    if (!f.gainRead.known) return;
+std::vector<GainForm> ModesFigureMaker::gainForms(const ModeFigures& f) {
+    std::vector<GainForm> forms;
+    if (!f.gainRead.known) return forms;
     const double gain = std::clamp(f.gainRead.value, -100.0, 100.0);
     for (const GainScale scale : {GainScale::Signed, GainScale::Centre50, GainScale::ModePercent, GainScale::Travel}) {
         GainForm form{scale, gainAsShown(gain, scale), gainFromTyped(gainTyped(gain, scale), scale, gain), false};
         form.crossesZero = gain != 0.0 && (form.standsFor == 0.0 || std::signbit(form.standsFor) != std::signbit(gain));
-        f.gainForms.push_back(std::move(form));
+        forms.push_back(std::move(form));
     }
+    return forms;
 }
 
-void ModesFigures::zones() {
+void ModesFigureMaker::zones() {
     const ChannelSettings* throttle = channelOf(setup.transmitter, functionId(heli::Throttle));
     const ChannelScale scale = channelScale(setup.transmitter.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
     out.motorOffPct =

@@ -1,20 +1,37 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-//
-// Private to the station.
 #pragma once
 
-#include "judge/figurebuilder.h"
+#include "judge/figures.h"
 
 namespace kh {
 
-struct ModesFigures : FigureBuilder {
-    void modes();
-    void steps();
-    void zones();
-    void heldPulse(std::size_t mode, ModeFigures& f) const;
-    void agility(std::size_t mode, ModeFigures& f) const;
-    void gainForms(ModeFigures& f) const;
-    void speeds(std::size_t mode, ModeFigures& f) const;
+/// How fast a stick turns the machine in a mode, in the flying state: rate and expo of both boxes together.
+struct AxisFigures {
+    std::string id;               ///< aileron, elevator, rudder
+    Figure fullDegS;              ///< at full stick
+    Figure flipS;                 ///< one whole turn at full stick
+    Figure centreSlopePct;        ///< of the straight line to full stick
+    std::vector<double> degS;     ///< at kAxisSamples sticks from 0 to 1
+    std::vector<double> sentPct;  ///< by the transmitter, at the same sticks
+};
+inline constexpr std::size_t kAxisSamples = 21;
+
+/// One gain as a box of some scale writes it, whole numbers.
+struct GainForm {
+    GainScale scale = GainScale::Signed;
+    Message text;
+    double standsFor = 0.0;    ///< what that whole number means, signed
+    bool crossesZero = false;  ///< its rounding loses heading hold or rate mode
+};
+
+/// Of one flight mode.
+struct ModeAgility {
+    std::vector<GainForm> gainForms;  ///< of the gain the controller reads, in every scale
+    std::vector<AxisFigures> axes;    ///< aileron, elevator, rudder
+};
+
+struct ModesFigures {
+    std::vector<ModeAgility> modes;  ///< as Figures::modes
 };
 
 }  // namespace kh

@@ -12,10 +12,12 @@
 #include "model/fieldpatterns.h"
 #include "model/helicopter/head.h"
 #include "model/helicopter/helicopter.h"
+#include "stations/helicopter/armfigures.h"
 #include "stations/kit/calibration.h"
 #include "stations/kit/solverkit.h"
 #include "stations/pitch/bindingchart.h"
 #include "stations/pitch/pitch.h"
+#include "stations/pitch/pitchfigures.h"
 #include "stations/pitch/pitchsolvers.h"
 
 #include <algorithm>
@@ -26,7 +28,10 @@ namespace kh {
 
 namespace {
 
-struct PitchFigures : FigureBuilder {
+struct PitchFigureMaker : FigureBuilder {
+    PitchFigures& own = made<PitchFigures>();
+    ArmFigures& arm = made<ArmFigures>();
+    HelicopterFigures& head = made<HelicopterFigures>();
     void blades();
     void arms();
     void binding();
@@ -76,7 +81,7 @@ bool proportional(const Calibration& c) {
     return std::abs(c.modelled) > 0.5 && c.read / c.modelled > 1.0 / 3.0 && c.read / c.modelled < 3.0;
 }
 
-void PitchFigures::blades() {
+void PitchFigureMaker::blades() {
     const BladeLinkage linkage = bladeLinkage(setup.machine);
     const auto with = [&](std::vector<std::string> first) { return bladePaths(*this, std::move(first)); };
     // one function each for the model as it is, with its derivation, and as it was when something was read
@@ -157,17 +162,17 @@ void PitchFigures::blades() {
         make(KH_TR("cyclic at the reference demand"), {"°", 1},
              with({"controller.referencePct"_field, "controller.profile.referenceDemandPct"_field}), cyclicAt(referenceDemand));
     out.referenceDeg.measured = thrown.has_value();
-    out.cyclicDeg = make(KH_TR("cyclic at the blade, full stick"), {"°", 1},
+    own.cyclicDeg = make(KH_TR("cyclic at the blade, full stick"), {"°", 1},
                          with({"controller.referencePct"_field, "controller.cyclicLimitPct"_field}), cyclicAt(1.0));
-    out.cyclicDeg.measured = thrown.has_value();
-    out.cyclicTiltDeg = make(
+    own.cyclicDeg.measured = thrown.has_value();
+    own.cyclicTiltDeg = make(
         KH_TR("plate tilt, full cyclic"), {"°", 1}, with({"controller.referencePct"_field, "controller.cyclicLimitPct"_field}),
         [&](Derivation& why) {
             const Plane p = helicopterIn(model).plateAt(0.0, 1.0, 0.0).plate;
             why.line(KH_TR("sine of the tilt: forward {a}, right {b}"), {{"a", signedNum(p.forward, 3)}, {"b", signedNum(p.right, 3)}});
             return degFromRad(std::asin(std::clamp(std::hypot(p.forward, p.right), 0.0, 1.0)));
         });
-    out.pitchStepDeg =
+    own.pitchStepDeg =
         make(KH_TR("pitch step of the servo's dead band"), {"°", 2}, with({"machine.servos.elevator.servo.deadBandUs"_field}),
              [&](Derivation& why) {
                  const PlateServo& s = helicopter(setup).servos.front();
@@ -176,7 +181,7 @@ void PitchFigures::blades() {
                           {{"b", amount(setup, elementPath("machine.servos.{}.servo.deadBandUs"_field, s.id))}, {"m", num(mm, 3)}});
                  return std::abs(bladePitchDeg({mm, 0, 0}, linkage, 180.0));
              });
-    out.tiltAtFullCollectiveDeg =
+    own.tiltAtFullCollectiveDeg =
         make(KH_TR("free tilt at full collective"), {"°", 1},
              with({"machine.plate.travelMm"_field, "machine.plate.tiltLimitDeg"_field, "machine.head.gripLimitDeg"_field,
                    "controller.profile.usableStrokeUs"_field}),
@@ -190,11 +195,11 @@ void PitchFigures::blades() {
                                                                                      {"l", asWord(limitId(rose.round.limitedBy))}});
                      if (rose.round.tiltDeg >= least) continue;
                      least = rose.round.tiltDeg;
-                     helicopterFigures(*this).cyclicLeftLimit = rose.round.limitedBy;
+                     head.cyclicLeftLimit = rose.round.limitedBy;
                  }
                  return least;
              });
-    out.turnDeg =
+    own.turnDeg =
         make(KH_TR("blade pitch a turn of the link"), {"°", 2}, {"machine.head.threadMmPerTurn"_field, "machine.head.gripMm"_field},
              [&](Derivation& why) {
                  const double deg =
@@ -207,7 +212,7 @@ void PitchFigures::blades() {
              {{"machine.head.threadMmPerTurn"_field, helicopter(setup).head.threadMmPerTurn.has_value()}});
 }
 
-void PitchFigures::arms() {
+void PitchFigureMaker::arms() {
     const Machine& m = setup.machine;
     const ControllerProfile& box = setup.controller.profile;
     const PlateServo& s = helicopter(m).servos.front();
@@ -227,7 +232,7 @@ void PitchFigures::arms() {
                       {{"z", signedNum(most.travelMm, 2)}, {"u", num(kGoodUsePct)}, {"d", signedNum(deg, 1)}});
         return armRadiusMm(s.linkMm, most.travelMm, deg);
     };
-    out.goodArmMm = make(KH_TR("arm radius that uses 80 % of the stroke"), {"mm", 1}, paths, [&](Derivation& why) { return wanted(&why); });
+    arm.goodArmMm = make(KH_TR("arm radius that uses 80 % of the stroke"), {"mm", 1}, paths, [&](Derivation& why) { return wanted(&why); });
     auto holePaths = paths;
     holePaths.emplace_back("machine.arms.holesMm"_field);
     const std::vector<FigureNeed> holes{{"machine.arms.holesMm"_field, !helicopter(m).arms.holesMm.empty()}};
@@ -236,14 +241,14 @@ void PitchFigures::arms() {
         return *std::min_element(helicopter(m).arms.holesMm.begin(), helicopter(m).arms.holesMm.end(),
                                  [&](double a, double b) { return std::abs(a - r) < std::abs(b - r); });
     };
-    out.holeMm = make(
+    arm.holeMm = make(
         KH_TR("nearest hole"), {"mm", 1}, holePaths,
         [&](Derivation& why) {
             why.line(KH_TR("80 % of the stroke would want {r} mm"), {{"r", num(wanted(nullptr), 1)}});
             return nearest();
         },
         holes);
-    out.holeUsePct = make(
+    arm.holeUsePct = make(
         KH_TR("stroke use at the nearest hole"), {"%", 0}, holePaths,
         [&](Derivation& why) {
             const double z = stroke().travelMm;
@@ -253,26 +258,26 @@ void PitchFigures::arms() {
             return pctFromShare(std::abs(deg) / s.servo->degPerUs / box.usableStrokeUs);
         },
         holes);
-    out.usPerTenthDeg = make(KH_TR("servo pulse for 0.1° of blade"), {"µs", 1},
+    own.usPerTenthDeg = make(KH_TR("servo pulse for 0.1° of blade"), {"µs", 1},
                              bladePaths(*this, {"machine.servos.elevator.servo.degPerUs"_field}), [&](Derivation& why) {
                                  const double mm = helicopter(m).head.gripMm * sinDeg(kTenthDeg);
                                  why.line(KH_TR("0.1° lifts the grip's ball by {m} mm"), {{"m", num(mm, 3)}});
                                  return armAngleDeg(s.armMm, s.linkMm, mm) / s.servo->degPerUs;
                              });
-    out.cyclicLeftDeg = make(
-        KH_TR("cyclic left at full collective"), {"°", 1}, out.tiltAtFullCollectiveDeg.why.inputs,
+    own.cyclicLeftDeg = make(
+        KH_TR("cyclic left at full collective"), {"°", 1}, own.tiltAtFullCollectiveDeg.why.inputs,
         [&](Derivation& why) {
-            const double tilt = out.tiltAtFullCollectiveDeg.value;
+            const double tilt = own.tiltAtFullCollectiveDeg.value;
             why.line(KH_TR("the plate is free to {t}°; asin(Ri·sin {t}° / g) = asin({r}·sin {t}° / {g})"),
                      {{"t", num(tilt, 1)},
                       {"r", amount(setup, "machine.head.innerRadiusMm"_field, helicopter(m).head.innerRadiusMm)},
                       {"g", amount(setup, "machine.head.gripMm"_field, helicopter(m).head.gripMm)}});
             return degFromRad(std::asin(std::clamp(helicopter(m).head.innerRadiusMm * sinDeg(tilt) / helicopter(m).head.gripMm, 0.0, 1.0)));
         },
-        {{out.tiltAtFullCollectiveDeg.missing.c_str(), out.tiltAtFullCollectiveDeg.known}});
+        {{own.tiltAtFullCollectiveDeg.missing.c_str(), own.tiltAtFullCollectiveDeg.known}});
     auto tipPaths = out.collectiveHighDeg.why.inputs;
     tipPaths.emplace_back("machine.rotor.bladeMm"_field);
-    out.tipGapMm = make(KH_TR("tips apart, blades folded, full collective"), {"mm", 1}, tipPaths, [&](Derivation& why) {
+    own.tipGapMm = make(KH_TR("tips apart, blades folded, full collective"), {"mm", 1}, tipPaths, [&](Derivation& why) {
         const double gap = tipGapMm(helicopter(m).rotor.bladeMm, out.collectiveHighDeg.value);
         why.line(
             KH_TR("2·L·sin θ = 2·{l}·sin {t}°; blades exactly square to the feathering axes"),
@@ -283,7 +288,7 @@ void PitchFigures::arms() {
     });
 }
 
-void PitchFigures::binding() {
+void PitchFigureMaker::binding() {
     std::vector<BindingPlace> chart;
     try {
         chart = bindingChart(learnedReadings(setup, limitSolver()));
@@ -310,21 +315,21 @@ void PitchFigures::binding() {
             *tilt = fit.tiltDeg;
             mark.towardDeg = fit.towardDeg;
         }
-        out.binding.push_back(mark);
+        own.binding.push_back(mark);
     }
 }
 
 }  // namespace
 
 void pitchFigures(const FigureBuilder& b) {
-    PitchFigures f{b};
+    PitchFigureMaker f{b};
     f.blades();
     f.arms();
     f.binding();
     if (!b.words) return;
     const std::array<double, 3> collectives{-1.0, 0.0, 1.0};
     for (std::size_t i = 0; i < collectives.size(); ++i)
-        helicopterFigures(b).roses[i] =
+        f.head.roses[i] =
             b.memory.of<RoseMemory>().at(b.setup, collectives[i], helicopterIn(b.model).plateAt(collectives[i], 0, 0).plate.heightMm);
 }
 

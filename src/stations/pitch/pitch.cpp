@@ -2,6 +2,7 @@
 #include "stations/pitch/pitch.h"
 
 #include "kernel/helicopter/envelope.h"
+#include "stations/pitch/pitchfigures.h"
 
 namespace kh {
 
@@ -26,6 +27,11 @@ const StationEntry& pitchStation() {
                                     .columns = {116, 84, 176, 202, 92},
                                     .rules = {pitchRules},
                                     .figures = pitchFigures,
+                                    .beside = {{"controller.referencePct"_field, sharedFigure<&Figures::referenceDeg>},
+                                               {"controller.cyclicLimitPct"_field, ownFigure<PitchFigures, &PitchFigures::cyclicDeg>},
+                                               {"controller.collectiveHighPct"_field, sharedFigure<&Figures::collectiveHighDeg>},
+                                               {"controller.collectiveLowPct"_field, sharedFigure<&Figures::collectiveLowDeg>},
+                                               {"controller.collectiveTrimPct"_field, sharedFigure<&Figures::midPitchDeg>}},
                                     .work = {pitchSolvers},
                                     .panels = panels,
                                     .shots = {{"pitch", "turnstone-470", "collective-range", "idle1", {0.75, 0.80, 0.0, 0.0}, "aileron"}}};

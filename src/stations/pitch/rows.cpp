@@ -2,8 +2,10 @@
 #include "judge/helicopter/figures.h"
 #include "kernel/helicopter/envelope.h"
 #include "model/fieldpatterns.h"
+#include "stations/helicopter/armfigures.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/pitch/pitch.h"
+#include "stations/pitch/pitchfigures.h"
 
 namespace kh {
 
@@ -13,8 +15,9 @@ StationPage pitchRows(const RowBuilder& b) {
     page.rows = {
         b.row("zero-pitch", say(KH_TR("Zero pitch")), {}, {{b.labelled("controller.collectiveTrimPct"_field)}},
               {{RowBuilder::figure(f.midPitchDeg)}}),
-        b.row("links", say(KH_TR("Blade links")), {}, {},
-              {{b.labelled("machine.head.threadMmPerTurn"_field), RowBuilder::figure(f.turnDeg, label(KH_TR("a turn")))}}),
+        b.row(
+            "links", say(KH_TR("Blade links")), {}, {},
+            {{b.labelled("machine.head.threadMmPerTurn"_field), RowBuilder::figure(f.of<PitchFigures>().turnDeg, label(KH_TR("a turn")))}}),
         b.row("reference-throw", say(KH_TR("Reference throw")), {},
               {{b.field("controller.referencePct"_field), b.labelled("controller.profile.referenceDeg"_field)}},
               {{RowBuilder::figure(f.referenceDeg), RowBuilder::text(say(KH_TR("reference, not flown")))}}),
@@ -22,18 +25,19 @@ StationPage pitchRows(const RowBuilder& b) {
               {{b.labelled("controller.collectiveLowPct"_field), b.labelled("controller.collectiveHighPct"_field)}},
               {{RowBuilder::figure(f.collectiveLowDeg), RowBuilder::figure(f.collectiveHighDeg)}}),
         b.row("cyclic-limit", say(KH_TR("Cyclic limit")), {}, {{b.field("controller.cyclicLimitPct"_field)}},
-              {{RowBuilder::figure(f.cyclicDeg), RowBuilder::text(say(KH_TR("flown, at the blade")))}}),
+              {{RowBuilder::figure(f.of<PitchFigures>().cyclicDeg), RowBuilder::text(say(KH_TR("flown, at the blade")))}}),
         b.row("envelope", say(KH_TR("At full collective")), {}, {},
-              {{RowBuilder::figure(f.cyclicLeftDeg, label(KH_TR("cyclic left"))),
-                RowBuilder::figure(f.tiltAtFullCollectiveDeg, label(KH_TR("tilt"))),
-                RowBuilder::text(say(KH_TR("then {l}"), {{"l", asWord(limitId(helicopterFigures(f).cyclicLeftLimit))}}))}}),
+              {{RowBuilder::figure(f.of<PitchFigures>().cyclicLeftDeg, label(KH_TR("cyclic left"))),
+                RowBuilder::figure(f.of<PitchFigures>().tiltAtFullCollectiveDeg, label(KH_TR("tilt"))),
+                RowBuilder::text(say(KH_TR("then {l}"), {{"l", asWord(limitId(f.of<HelicopterFigures>().cyclicLeftLimit))}}))}}),
         b.row("servo-arm", say(KH_TR("Servo arm")), {}, {},
-              {{b.field("machine.servos.elevator.armMm"_field), RowBuilder::figure(f.goodArmMm, label(KH_TR("80 % at"))),
-                RowBuilder::figure(f.holeMm, label(KH_TR("hole"))), RowBuilder::figure(f.holeUsePct)}}),
+              {{b.field("machine.servos.elevator.armMm"_field), RowBuilder::figure(f.of<ArmFigures>().goodArmMm, label(KH_TR("80 % at"))),
+                RowBuilder::figure(f.of<ArmFigures>().holeMm, label(KH_TR("hole"))), RowBuilder::figure(f.of<ArmFigures>().holeUsePct)}}),
         b.row("resolution", say(KH_TR("Resolution")), {}, {},
-              {{RowBuilder::figure(f.pitchStepDeg, label(KH_TR("a dead band"))),
-                RowBuilder::figure(f.usPerTenthDeg, label(KH_TR("0.1° is")))}}),
-        b.row("tip-gap", say(KH_TR("Folded tips")), {}, {}, {{RowBuilder::figure(f.tipGapMm, label(KH_TR("apart, full up")))}}),
+              {{RowBuilder::figure(f.of<PitchFigures>().pitchStepDeg, label(KH_TR("a dead band"))),
+                RowBuilder::figure(f.of<PitchFigures>().usPerTenthDeg, label(KH_TR("0.1° is")))}}),
+        b.row("tip-gap", say(KH_TR("Folded tips")), {}, {},
+              {{RowBuilder::figure(f.of<PitchFigures>().tipGapMm, label(KH_TR("apart, full up")))}}),
         b.row("grip", say(KH_TR("Grip lever")), {}, {},
               {{b.field("machine.head.gripMm"_field), b.field("machine.head.gripLimitDeg"_field, label(KH_TR("to ±")))}}),
         b.row("plate-limits", say(KH_TR("Plate limits")), {}, {},

@@ -16,6 +16,7 @@
 #include "model/helicopter/sizeclass.h"
 #include "model/names.h"
 #include "stations/pitch/pitch.h"
+#include "stations/pitch/pitchfigures.h"
 #include "stations/pitch/pitchsolvers.h"
 
 #include <algorithm>
@@ -189,7 +190,7 @@ void cyclicLimit(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void cyclicAmount(const AuditContext& c, std::vector<Finding>& out) {
-    const Figure& f = c.figures.cyclicDeg;
+    const Figure& f = c.figures.of<PitchFigures>().cyclicDeg;
     if (!f.known || (f.value >= 6.0 && f.value <= 13.0)) return;
     out.push_back({.severity = Severity::Note,
                    .row = "cyclic-limit"_row,

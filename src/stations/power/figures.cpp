@@ -1,14 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Gearing, what the pack gives, when the motor is surely off, flight time.
+// Gearing, what the pack gives, flight time.
 #include "judge/helicopter/figures.h"
 #include "base/conventions.h"
 #include "base/error.h"
-#include "judge/figurebuilder.h"
-#include "judge/motorfigures.h"
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "stations/power/power.h"
+#include "stations/power/powerfiguremaker.h"
 
 #include <algorithm>
 #include <cmath>
@@ -17,28 +16,22 @@ namespace kh {
 
 namespace {
 
-struct PowerFigures : FigureBuilder {
-    void power();
-    void pinions();
-    void speedMarks();
-    void timer();
-    void endurance();
-};
-
 constexpr int kPinionsEachSide = 2;
 constexpr double kSpeedMarkRpm = 250.0;
 constexpr double kReservePct = 20.0;                               ///< charge a flight leaves in the pack
 constexpr double kBestEfficiency = 0.85, kWorstEfficiency = 0.70;  ///< of motor and speed controller, own choice
 constexpr double kBriskPower = 2.0;                                ///< of the hover's power, own choice
 
-void PowerFigures::power() {
+}  // namespace
+
+void PowerFigureMaker::power() {
     const PowerTrain& p = setup.machine.power;
     const std::vector<std::string> gearing = gearPaths();
     const std::vector<FigureNeed> teeth{{"machine.power.mainTeeth"_field, p.mainTeeth.has_value()},
                                         {"machine.power.pinionTeeth"_field, p.pinionTeeth.has_value()}};
-    out.ratio = make(
+    own.ratio = make(
         KH_TR("gear ratio"), {"", 2}, gearing, [&](Derivation& why) { return gearRatio(gears(), &why); }, teeth);
-    out.polePairs = make(
+    own.polePairs = make(
         KH_TR("pole pairs"), {"", 0}, {"machine.power.poles"_field},
         [&](Derivation& why) {
             why.line(KH_TR("pole pairs = magnet poles / 2 = {p} / 2"), {{"p", bare(amount(setup, "machine.power.poles"_field, *p.poles))}});
@@ -54,12 +47,12 @@ void PowerFigures::power() {
             return headSpeed({p.kv.value_or(0), p.cells, volts, p.efficiency, gearRatio(gears()), 0.0}, &why).availableRpm;
         };
     };
-    out.availableRpm = make(KH_TR("head speed available, nominal pack"), {"rpm", 0}, paths, available(kNominalVolts), needed);
+    own.availableRpm = make(KH_TR("head speed available, nominal pack"), {"rpm", 0}, paths, available(kNominalVolts), needed);
     auto endPaths = paths;
     endPaths.emplace_back("machine.style"_field);
-    out.availableEndRpm =
+    own.availableEndRpm =
         make(KH_TR("head speed available at the end of the pack"), {"rpm", 0}, endPaths, available(endVoltsPerCell(setup.machine)), needed);
-    out.ceilingRpm = make(
+    own.ceilingRpm = make(
         KH_TR("highest head speed a governor can keep"), {"rpm", 0}, endPaths,
         [&](Derivation& why) {
             const double end = available(endVoltsPerCell(setup.machine))(why);
@@ -69,7 +62,7 @@ void PowerFigures::power() {
         needed);
 }
 
-void PowerFigures::pinions() {
+void PowerFigureMaker::pinions() {
     const PowerTrain& p = setup.machine.power;
     if (!p.pinionTeeth || !p.mainTeeth || !p.kv) return;
     double fastest = 0.0;
@@ -110,11 +103,11 @@ void PowerFigures::pinions() {
                      return pctFromShare(fastest / f.endRpm.value);
                  },
                  {{fastestPath, fastest > 0.0}});
-        out.pinions.push_back(std::move(f));
+        own.pinions.push_back(std::move(f));
     }
 }
 
-void PowerFigures::speedMarks() {
+void PowerFigureMaker::speedMarks() {
     const auto& log = setup.speedController.calibration;
     if (log.size() < 2) return;
     const auto [low, high] =
@@ -131,10 +124,10 @@ void PowerFigures::speedMarks() {
     }
 }
 
-void PowerFigures::timer() {
+void PowerFigureMaker::timer() {
     const PowerTrain& p = setup.machine.power;
     const bool logged = p.loggedMahPerMin.has_value();
-    out.timerMin =
+    own.timerMin =
         make(KH_TR("minutes that leave a fifth of the charge"), {"min", 1},
              {"machine.power.capacityMah"_field, logged ? "machine.power.loggedMahPerMin"_field : "machine.power.plannedMahPerMin"_field},
              [&](Derivation& why) {
@@ -149,7 +142,7 @@ void PowerFigures::timer() {
 }
 
 /// From the power of the hover: what a pilot flies lies between it and twice that.
-void PowerFigures::endurance() {
+void PowerFigureMaker::endurance() {
     const PowerTrain& p = setup.machine.power;
     const std::string wantedPath = elementPath("transmitter.modes.{}.targetRpm"_field, setup.transmitter.modes.front().id);
     const double rpm = setup.transmitter.modes.front().targetRpm.value_or(0.0);
@@ -169,19 +162,19 @@ void PowerFigures::endurance() {
                      {"machine.power.capacityMah"_field, p.capacityMah.has_value()},
                      {wantedPath, rpm > 0.0}});
     if (f.known) span(f, minutes(kBriskPower, kWorstEfficiency, nullptr), f.value);
-    out.enduranceMin = std::move(f);
+    own.enduranceMin = std::move(f);
 }
 
-}  // namespace
-
 void powerFigures(const FigureBuilder& b) {
-    PowerFigures f{b};
+    helicopterFigures(b);
+    PowerFigureMaker f{b};
     f.power();
     f.pinions();
-    motorFigures(b);
     f.speedMarks();
     f.timer();
     f.endurance();
+    const auto& list = b.setup.transmitter.modes;
+    for (std::size_t i = 0; i < list.size(); ++i) f.own.modes.push_back(f.ofMode(list[i], b.out.modes[i]));
 }
 
 }  // namespace kh

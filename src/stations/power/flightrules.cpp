@@ -10,6 +10,7 @@
 #include "model/helicopter/functions.h"
 #include "model/helicopter/sizeclass.h"
 #include "stations/power/power.h"
+#include "stations/power/powerfigures.h"
 
 #include <algorithm>
 #include <array>
@@ -23,7 +24,7 @@ constexpr double kMostUsedShare = 0.9;
 constexpr double kLeastAlarmV = 3.3, kMostAlarmV = 3.9;
 
 void timer(const AuditContext& c, std::vector<Finding>& out) {
-    const Figure& lasts = c.figures.timerMin;
+    const Figure& lasts = c.figures.of<PowerFigures>().timerMin;
     const double set = c.setup.transmitter.timerMin;
     if (set > 0.0 && lasts.known && set > lasts.value + 0.05) {
         const double wanted = std::max(0.5, std::floor(lasts.value * 2.0) / 2.0);

@@ -8,6 +8,7 @@
 #include "stations/kit/solverkit.h"
 #include "stations/kit/tables.h"
 #include "stations/power/power.h"
+#include "stations/power/powerfigures.h"
 
 namespace kh {
 
@@ -27,15 +28,17 @@ Part lastRead(const RowBuilder& b, const char* what, const char* unit, int decim
 /// One line a mode: what is wanted, what the curve gives, what it asks of pack and blades.
 std::vector<Row> modeLines(const RowBuilder& b) {
     std::vector<Row> lines;
-    for (const ModeFigures& m : b.figures().modes) {
+    const std::vector<ModePower>& power = b.figures().of<PowerFigures>().modes;
+    for (std::size_t i = 0; i < power.size(); ++i) {
+        const ModeFigures& m = b.figures().modes[i];
         if (m.id == kHoldMode) continue;
         lines.push_back(b.line("head-speed", "speeds-" + m.id, say(KH_TR("{m}"), {{"m", m.name}}),
                                {{{b.field(elementPath("transmitter.modes.{}.targetRpm"_field, m.id))}},
                                 {{RowBuilder::figure(m.headRpm)}},
-                                {{RowBuilder::figure(m.differencePct)}},
-                                {{RowBuilder::figure(m.peakRpm)}},
+                                {{RowBuilder::figure(power[i].differencePct)}},
+                                {{RowBuilder::figure(power[i].peakRpm)}},
                                 {{RowBuilder::figure(m.tipSpeed)}},
-                                {{RowBuilder::figure(m.electricalRpm)}}}));
+                                {{RowBuilder::figure(power[i].electricalRpm)}}}));
     }
     return lines;
 }
@@ -90,11 +93,13 @@ Row bailOut(const RowBuilder& b) {
 StationPage powerRows(const RowBuilder& b) {
     const Setup& s = b.setup();
     const Figures& f = b.figures();
+    const PowerFigures& own = f.of<PowerFigures>();
     Cell speeds, headroom, tips;
-    for (const ModeFigures& m : f.modes) {
+    for (std::size_t i = 0; i < own.modes.size(); ++i) {
+        const ModeFigures& m = f.modes[i];
         if (m.id == kHoldMode) continue;
         speeds.parts.push_back(RowBuilder::figure(m.headRpm));
-        headroom.parts.push_back(RowBuilder::figure(m.headroomPct));
+        headroom.parts.push_back(RowBuilder::figure(own.modes[i].headroomPct));
         tips.parts.push_back(RowBuilder::figure(m.tipSpeed));
     }
     for (Cell* c : {&speeds, &headroom, &tips})
@@ -116,8 +121,8 @@ StationPage powerRows(const RowBuilder& b) {
     Cell drive{{b.labelled("machine.power.efficiency"_field)}};
     if (byEngine(b)) drive.parts.push_back(b.labelled("machine.power.clutchPct"_field));
     StationPage page{Station::Power, {}};
-    ModeFigures fastest;
-    for (const ModeFigures& m : f.modes)
+    ModePower fastest;
+    for (const ModePower& m : own.modes)
         if (m.electricalRpm.known && m.electricalRpm.value > fastest.electricalRpm.value) fastest = m;
     Cell ends{{RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->lowUs : Figure{}),
                RowBuilder::figure(f.channel("throttle") ? f.channel("throttle")->highUs : Figure{})}};
@@ -125,16 +130,16 @@ StationPage powerRows(const RowBuilder& b) {
     page.rows = {
         b.row("gear", say(KH_TR("Gear ratio")), {}, {},
               {{b.labelled("machine.power.mainTeeth"_field), b.labelled("machine.power.pinionTeeth"_field),
-                RowBuilder::figure(f.ratio, label(KH_TR("=")))}}),
+                RowBuilder::figure(own.ratio, label(KH_TR("=")))}}),
         RowBuilder::under("gear", secondStage(b)),
         b.row("poles", say(KH_TR("Pole pairs")), {}, {},
-              {{b.labelled("machine.power.poles"_field), RowBuilder::figure(f.polePairs, label(KH_TR("pairs")))}}),
+              {{b.labelled("machine.power.poles"_field), RowBuilder::figure(own.polePairs, label(KH_TR("pairs")))}}),
         RowBuilder::under("poles", b.row("electrical", say(KH_TR("Electrical turns")), {}, {},
                                          {{RowBuilder::figure(fastest.electricalRpm),
                                            b.field("speedController.profile.maxElectricalRpm"_field, label(KH_TR("at most"))),
                                            b.labelled("speedController.profile.leastOpeningPct"_field)}})),
         b.row("available", say(KH_TR("Available")), {}, {},
-              {{RowBuilder::figure(f.availableRpm), RowBuilder::figure(f.availableEndRpm, label(KH_TR("end of pack")))}}),
+              {{RowBuilder::figure(own.availableRpm), RowBuilder::figure(own.availableEndRpm, label(KH_TR("end of pack")))}}),
         RowBuilder::under("available", b.row("clutch", say(KH_TR("Drive")), {}, {}, std::move(drive))),
         RowBuilder::aside("available", KH_TR("of an engine: throttle arm square at half barrel, full open at 100, closed at cut"),
                           b.row("engine-linkage", say(KH_TR("Engine")), {}, {},
@@ -182,11 +187,11 @@ StationPage powerRows(const RowBuilder& b) {
                                   latest(s.readings, "supply.stirred"))),
         b.row("timer", say(KH_TR("Flight timer")),
               {{b.field("transmitter.timerMin"_field), b.labelled("transmitter.alarms.timerStartPct"_field)}}, {},
-              {{RowBuilder::figure(f.timerMin, label(KH_TR("leaves a fifth")))}}),
+              {{RowBuilder::figure(own.timerMin, label(KH_TR("leaves a fifth")))}}),
         RowBuilder::under(
             "timer", b.row("endurance", say(KH_TR("Minutes")), {}, {},
-                           {{RowBuilder::figure(f.enduranceMin, label(KH_TR("estimate"))),
-                             RowBuilder::figure(s.machine.power.loggedMahPerMin ? f.timerMin : Figure{}, label(KH_TR("by the log")))}})),
+                           {{RowBuilder::figure(own.enduranceMin, label(KH_TR("estimate"))),
+                             RowBuilder::figure(s.machine.power.loggedMahPerMin ? own.timerMin : Figure{}, label(KH_TR("by the log")))}})),
         RowBuilder::under(
             "timer", b.row("alarms", say(KH_TR("Alarms")),
                            {{b.field("transmitter.alarms.voltsPerCell"_field), b.field("transmitter.alarms.usedMah"_field),

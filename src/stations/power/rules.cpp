@@ -10,6 +10,7 @@
 #include "model/helicopter/functions.h"
 #include "model/helicopter/helicopter.h"
 #include "stations/power/power.h"
+#include "stations/power/powerfigures.h"
 
 #include <algorithm>
 #include <array>
@@ -66,8 +67,8 @@ void governorNumbers(const AuditContext& c, std::vector<Finding>& out) {
     const GovernorSettings& g = c.setup.controller.governor;
     if (g.kind != GovernorKind::Internal) return;
     const bool pairs = c.setup.controller.profile->asksPolePairs;
-    if (c.figures.polePairs.known) {
-        const double right = pairs ? c.figures.polePairs.value : 2.0 * c.figures.polePairs.value;
+    if (c.figures.of<PowerFigures>().polePairs.known) {
+        const double right = pairs ? c.figures.of<PowerFigures>().polePairs.value : 2.0 * c.figures.of<PowerFigures>().polePairs.value;
         const Amount wants = c.amount("controller.governor.poleCount"_field, right);
         if (g.poleCount != right)
             out.push_back({.id = "governor-poles",
@@ -88,29 +89,29 @@ void governorNumbers(const AuditContext& c, std::vector<Finding>& out) {
                            .subject = "controller.governor.poleCount"_field,
                            .fix = {{"controller.governor.poleCount"_field, right}}});
     }
-    if (!c.figures.ratio.known || std::abs(g.ratio / c.figures.ratio.value - 1.0) <= 0.01) return;
-    const Amount teeth = c.amount("controller.governor.ratio"_field, c.figures.ratio.value);
+    if (!c.figures.of<PowerFigures>().ratio.known || std::abs(g.ratio / c.figures.of<PowerFigures>().ratio.value - 1.0) <= 0.01) return;
+    const Amount teeth = c.amount("controller.governor.ratio"_field, c.figures.of<PowerFigures>().ratio.value);
     out.push_back(
         {.id = "governor-ratio",
          .severity = Severity::Danger,
          .row = "governor"_row,
          .title = c.say(KH_TR("The governor has the wrong gear ratio")),
          .found = c.say(KH_TR("{e} entered; the teeth give {w}."), {{"e", c.amount("controller.governor.ratio"_field)}, {"w", teeth}}),
-         .why = g.ratio > c.figures.ratio.value
+         .why = g.ratio > c.figures.of<PowerFigures>().ratio.value
                     ? c.say(KH_TR("The rotor is driven faster than asked by the same factor, past what the blades bear."))
                     : c.say(KH_TR("The rotor turns slower than asked by the same factor: tail and collective run out of reach.")),
          .todo = c.say(KH_TR("Enter {w} in the controller; first governed run without blades."), {{"w", teeth}}),
          .box = Box::Controller,
          .subject = "controller.governor.ratio"_field,
-         .fix = {{"controller.governor.ratio"_field, roundToStep(c.figures.ratio.value, 0.01)}}});
+         .fix = {{"controller.governor.ratio"_field, roundToStep(c.figures.of<PowerFigures>().ratio.value, 0.01)}}});
 }
 
 void headroom(const AuditContext& c, std::vector<Finding>& out) {
     if (!electric(c)) return;
-    for (const ModeFigures& m : c.figures.modes) {
+    for (const ModePower& m : c.figures.of<PowerFigures>().modes) {
         if (!m.headroomPct.known || m.headroomPct.value >= kHeadroomPct) continue;
         const bool none = m.headroomPct.value < 0.0;
-        const double target = roundToStep(c.figures.ceilingRpm.value - 5.0, 10.0);
+        const double target = roundToStep(c.figures.of<PowerFigures>().ceilingRpm.value - 5.0, 10.0);
         const double pinion = *c.setup.machine.power.pinionTeeth;
         const double needed = std::ceil(pinion * (100.0 - m.headroomPct.value) / (100.0 - kHeadroomPct));
         const Amount keeps = c.amount(elementPath("transmitter.modes.{}.targetRpm"_field, m.id), target);
@@ -130,18 +131,18 @@ void headroom(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void opening(const AuditContext& c, std::vector<Finding>& out) {
-    if (!electric(c) || !c.figures.availableRpm.known) return;
+    if (!electric(c) || !c.figures.of<PowerFigures>().availableRpm.known) return;
     const ModeFigures* slowest = nullptr;
     for (const ModeFigures& m : c.figures.modes)
         if (m.headRpm.known && m.headRpm.value > 0.0 && (slowest == nullptr || m.headRpm.value < slowest->headRpm.value)) slowest = &m;
     if (slowest == nullptr) return;
-    const double fresh = c.figures.availableRpm.value * kFreshVolts / kNominalVolts;
+    const double fresh = c.figures.of<PowerFigures>().availableRpm.value * kFreshVolts / kNominalVolts;
     const double open = 100.0 * slowest->headRpm.value / fresh;
     const double least = c.setup.speedController.profile->leastOpeningPct.value_or(kOpeningPct);
     if (open >= least) return;
     // a smaller pinion, where the fastest mode keeps its headroom with it; else nothing is to be done about it
     const PinionFigures* smaller = nullptr;
-    for (const PinionFigures& p : c.figures.pinions) {
+    for (const PinionFigures& p : c.figures.of<PowerFigures>().pinions) {
         if (p.fitted) break;
         if (smaller == nullptr && p.openingPct.known && p.openingPct.value <= kOpeningWarnPct) smaller = &p;
     }

@@ -11,6 +11,7 @@
 #include "model/helicopter/sizeclass.h"
 #include "stations/power/packsolvers.h"
 #include "stations/power/power.h"
+#include "stations/power/powerfigures.h"
 
 #include <algorithm>
 #include <array>
@@ -26,7 +27,7 @@ constexpr double kAlarmsApartShare = 0.3;  ///< timer and alarm on used charge
 void passedOnTheWay(const AuditContext& c, std::vector<Finding>& out) {
     const auto& limit = helicopter(c.setup).rotor.bladeMaxRpm;
     if (!limit) return;  // told by the blade limit
-    for (const ModeFigures& m : c.figures.modes) {
+    for (const ModePower& m : c.figures.of<PowerFigures>().modes) {
         if (!m.spoolUp || m.spoolUp->rpm > *limit || !m.peakRpm.known || m.peakRpm.value <= *limit) continue;
         const bool internal = c.setup.controller.governor.kind == GovernorKind::Internal;
         std::vector<Edit> gentle;
@@ -62,8 +63,8 @@ void passedOnTheWay(const AuditContext& c, std::vector<Finding>& out) {
 void electricalTurns(const AuditContext& c, std::vector<Finding>& out) {
     const auto& most = c.setup.speedController.profile->maxElectricalRpm;
     if (!most || c.setup.machine.power.kind == PowerKind::Engine) return;
-    const ModeFigures* worst = nullptr;
-    for (const ModeFigures& m : c.figures.modes)
+    const ModePower* worst = nullptr;
+    for (const ModePower& m : c.figures.of<PowerFigures>().modes)
         if (m.electricalRpm.known && m.electricalRpm.value > *most &&
             (worst == nullptr || m.electricalRpm.value > worst->electricalRpm.value))
             worst = &m;

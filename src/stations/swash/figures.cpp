@@ -12,6 +12,7 @@
 #include "model/helicopter/head.h"
 #include "model/helicopter/helicopter.h"
 #include "stations/swash/swash.h"
+#include "stations/swash/swashfigures.h"
 
 #include <algorithm>
 #include <cmath>
@@ -20,7 +21,8 @@ namespace kh {
 
 namespace {
 
-struct SwashFigures : FigureBuilder {
+struct SwashFigureMaker : FigureBuilder {
+    SwashFigures& own = made<SwashFigures>();
     void strokes();
     void square();
     void coupled();
@@ -29,9 +31,9 @@ struct SwashFigures : FigureBuilder {
 
 constexpr double kPartedDeg = 0.1;
 
-void SwashFigures::strokes() {
+void SwashFigureMaker::strokes() {
     const auto with = [&](std::vector<std::string> first) { return bladePaths(*this, std::move(first)); };
-    out.strokeUsePct = make(KH_TR("stroke use"), {"%", 0},
+    own.strokeUsePct = make(KH_TR("stroke use"), {"%", 0},
                             with({"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field,
                                   "controller.referencePct"_field, "controller.cyclicLimitPct"_field}),
                             [&](Derivation& why) {
@@ -50,7 +52,7 @@ void SwashFigures::strokes() {
                                           {"u", amount(setup, "controller.profile.usableStrokeUs"_field, usable, Amount::Kind::Step)}});
                                 return pctFromShare(most * stroke / usable);
                             });
-    out.fightMm = make(KH_TR("servos against each other"), {"mm", 2}, with({"controller.layout"_field}), [&](Derivation& why) {
+    own.fightMm = make(KH_TR("servos against each other"), {"mm", 2}, with({"controller.layout"_field}), [&](Derivation& why) {
         double most = 0.0;
         for (int i = 0; i < 8; ++i) most = std::max(most, helicopterIn(model).plateAt(0.0, sinDeg(45.0 * i), cosDeg(45.0 * i)).fightMm);
         why.line(KH_TR("largest residual of the plane through the balls, eight directions"));
@@ -58,13 +60,13 @@ void SwashFigures::strokes() {
     });
 }
 
-void SwashFigures::square() {
+void SwashFigureMaker::square() {
     const Machine& m = setup.machine;
     std::vector<std::string> squarePaths = bladePaths(*this, {"controller.collectiveHighPct"_field});
     for (const PlateServo& servo : helicopter(m).servos)
         squarePaths.push_back(elementPath("machine.servos.{}.squareErrorDeg"_field, servo.id));
     for (const PortSettings& port : setup.controller.ports) squarePaths.push_back(elementPath("controller.ports.{}.trimUs"_field, port.id));
-    out.squareDiffDeg = make(KH_TR("up less down, by the arms"), {"°", 1, true}, squarePaths, [&](Derivation& why) {
+    own.squareDiffDeg = make(KH_TR("up less down, by the arms"), {"°", 1, true}, squarePaths, [&](Derivation& why) {
         Setup even = withoutRecords(setup);  // the same stroke both ways
         even.controller.collectiveLowPct = even.controller.collectiveHighPct;
         even.controller.collectiveTrimPct = 0.0;
@@ -81,14 +83,14 @@ void SwashFigures::square() {
         why.line(KH_TR("with equal stroke both ways; square arms would differ by {d}°"), {{"d", signedNum(difference(square), 2)}});
         return difference(even);
     });
-    out.neutralTiltDeg = make(KH_TR("plate tilt at neutral"), {"°", 1}, squarePaths, [&](Derivation& why) {
+    own.neutralTiltDeg = make(KH_TR("plate tilt at neutral"), {"°", 1}, squarePaths, [&](Derivation& why) {
         const PlateFit fit = describePlane(helicopterIn(model).plateAt(0, 0, 0).plate);
         why.line(KH_TR("toward {a}°, height {h} mm"), {{"a", num(fit.towardDeg)}, {"h", signedNum(fit.plane.heightMm, 2)}});
         return fit.tiltDeg;
     });
 }
 
-void SwashFigures::coupled() {
+void SwashFigureMaker::coupled() {
     const Head& head = helicopter(setup).head;
     const auto motion = [&](const ChainModel& chain, Function f) {
         Deck deck;
@@ -110,11 +112,11 @@ void SwashFigures::coupled() {
     for (const Function f : {heli::Aileron, heli::Elevator, heli::Collective}) {
         CoupledMotion c{f, motion(asked, f), motion(model, f), false};
         c.parted = apart(c.asked, c.done);
-        out.coupled.push_back(c);
+        own.coupled.push_back(c);
     }
 }
 
-void SwashFigures::layout() {
+void SwashFigureMaker::layout() {
     const auto ratio = [&](bool roll) {
         return [this, roll](Derivation& why) {
             const double a = roll ? 0.1 : 0.0;
@@ -130,14 +132,14 @@ void SwashFigures::layout() {
     };
     const std::vector<std::string> paths{"controller.layout"_field, "machine.servos.elevator.azimuthDeg"_field,
                                          "machine.servos.left.azimuthDeg"_field, "machine.servos.right.azimuthDeg"_field};
-    out.rollRatio = make(KH_TR("roll done / asked"), {"×", 2}, paths, ratio(true));
-    out.pitchRatio = make(KH_TR("pitch done / asked"), {"×", 2}, paths, ratio(false));
+    own.rollRatio = make(KH_TR("roll done / asked"), {"×", 2}, paths, ratio(true));
+    own.pitchRatio = make(KH_TR("pitch done / asked"), {"×", 2}, paths, ratio(false));
 }
 
 }  // namespace
 
 void swashFigures(const FigureBuilder& b) {
-    SwashFigures f{b};
+    SwashFigureMaker f{b};
     f.strokes();
     f.square();
     f.coupled();

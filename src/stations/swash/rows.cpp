@@ -6,6 +6,7 @@
 #include "stations/kit/rowbuilder.h"
 #include "stations/kit/tables.h"
 #include "stations/swash/swash.h"
+#include "stations/swash/swashfigures.h"
 
 #include <functional>
 
@@ -48,7 +49,7 @@ StationPage swashRows(const RowBuilder& b) {
         square.parts.push_back(b.field(elementPath("machine.servos.{}.squareErrorDeg"_field, p.id)));
         directions.parts.push_back(b.field(elementPath("machine.servos.{}.risesWithPulse"_field, p.id)));
     }
-    square.parts.push_back(RowBuilder::figure(f.squareDiffDeg, label(KH_TR("up − down"))));
+    square.parts.push_back(RowBuilder::figure(f.of<SwashFigures>().squareDiffDeg, label(KH_TR("up − down"))));
     StationPage page{Station::Swash, {}};
     Part anglesSet = controllerField("customAzimuthsDeg");
     Part radiiSet = controllerField("customRadiiPct", label(KH_TR("radii")));
@@ -91,11 +92,14 @@ StationPage swashRows(const RowBuilder& b) {
                 b.field("transmitter.channels.elevator.reversed"_field, label(KH_TR("e")))}},
               {{b.field("controller.directions.aileronReversed"_field, label(KH_TR("a"))),
                 b.field("controller.directions.elevatorReversed"_field, label(KH_TR("e")))}},
-              {{RowBuilder::figure(f.rollRatio, label(KH_TR("roll"))), RowBuilder::figure(f.pitchRatio, label(KH_TR("pitch")))}}),
-        b.row("level-plate", say(KH_TR("Plate level")), {}, {}, {{RowBuilder::figure(f.neutralTiltDeg, label(KH_TR("at neutral")))}}),
-        b.row("servo-fight", say(KH_TR("Servo fight")), {}, {}, {{RowBuilder::figure(f.fightMm, label(KH_TR("at most")))}}),
+              {{RowBuilder::figure(f.of<SwashFigures>().rollRatio, label(KH_TR("roll"))),
+                RowBuilder::figure(f.of<SwashFigures>().pitchRatio, label(KH_TR("pitch")))}}),
+        b.row("level-plate", say(KH_TR("Plate level")), {}, {},
+              {{RowBuilder::figure(f.of<SwashFigures>().neutralTiltDeg, label(KH_TR("at neutral")))}}),
+        b.row("servo-fight", say(KH_TR("Servo fight")), {}, {},
+              {{RowBuilder::figure(f.of<SwashFigures>().fightMm, label(KH_TR("at most")))}}),
         b.row("stroke-use", say(KH_TR("Stroke use")), {}, {},
-              {{RowBuilder::figure(f.strokeUsePct),
+              {{RowBuilder::figure(f.of<SwashFigures>().strokeUsePct),
                 RowBuilder::text(say(KH_TR("of ±{u}"), {{"u", amount(s, "controller.profile.usableStrokeUs"_field)}}))}}),
     };
     std::vector<Row> balls, data;

@@ -11,8 +11,10 @@
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
+#include "stations/helicopter/armfigures.h"
 #include "stations/swash/servoparts.h"
 #include "stations/swash/swash.h"
+#include "stations/swash/swashfigures.h"
 
 #include <algorithm>
 #include <array>
@@ -58,8 +60,8 @@ void layout(const AuditContext& c, std::vector<Finding>& out) {
                std::abs(ballRadiusMm(c.setup.machine, *s) / helicopter(c.setup).plate.ballRadiusMm - radii[i]) <= kSameRadius;
     }
     if (same) return;
-    const Figure& roll = c.figures.rollRatio;
-    const Figure& pitch = c.figures.pitchRatio;
+    const Figure& roll = c.figures.of<SwashFigures>().rollRatio;
+    const Figure& pitch = c.figures.of<SwashFigures>().pitchRatio;
     Finding f{.severity = Severity::Danger,
               .row = "layout"_row,
               .title = c.say(KH_TR("The layout is not the machine's")),
@@ -192,11 +194,11 @@ void cyclicSense(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
-    const Figure& use = c.figures.strokeUsePct;
+    const Figure& use = c.figures.of<SwashFigures>().strokeUsePct;
     if (!use.known || (use.value >= 60.0 && use.value <= 95.5)) return;
     const bool much = use.value > 95.5;
-    const Figure& hole = c.figures.holeMm;
-    const double arm = hole.known ? hole.value : roundToStep(c.figures.goodArmMm.value, 0.5);
+    const Figure& hole = c.figures.of<ArmFigures>().holeMm;
+    const double arm = hole.known ? hole.value : roundToStep(c.figures.of<ArmFigures>().goodArmMm.value, 0.5);
     Finding f{
         .severity = Severity::Warning,
         .row = "stroke-use"_row,

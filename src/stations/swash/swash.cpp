@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/swash/swash.h"
 #include "judge/rowids.h"
+#include "stations/swash/swashfigures.h"
 
 #include <algorithm>
 
@@ -23,7 +24,8 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
     std::vector<PanelSpec> out{{DrawingId::SwashPlan, {left, 10, w - side - 20, top - 10}, KH_TR("Swash from above"), true},
                                {DrawingId::SwashTilt, {left, 10, w - side - 20, top - 10}, KH_TR("Tilt of the plate")},
                                {DrawingId::AskedAndDone, {left + w - side, 10, side, top - 10}, KH_TR("Asked and done")}};
-    const bool parted = std::any_of(c.figures.coupled.begin(), c.figures.coupled.end(), [](const CoupledMotion& m) { return m.parted; });
+    const bool parted = std::any_of(c.figures.of<SwashFigures>().coupled.begin(), c.figures.of<SwashFigures>().coupled.end(),
+                                    [](const CoupledMotion& m) { return m.parted; });
     if (c.row != nullptr && coupledRow(*c.row) && !c.posed && parted) {
         out.push_back({DrawingId::CoupledMotion, {left, top + 14, w, h - top - 14}, KH_TR("What each stick does to the blades")});
         return out;

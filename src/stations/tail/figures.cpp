@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Slider, tail pitch, the pitch that holds the hover, tip speed.
+// Slider, tail pitch, the pitch that holds the hover, gains carried to other head speeds, frame period.
 #include "judge/helicopter/figures.h"
 #include "base/conventions.h"
 #include "base/error.h"
@@ -11,6 +11,7 @@
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "stations/tail/tail.h"
+#include "stations/tail/tailfigures.h"
 
 #include <algorithm>
 
@@ -18,13 +19,15 @@ namespace kh {
 
 namespace {
 
-struct TailFigures : FigureBuilder {
+struct TailFigureMaker : FigureBuilder {
+    TailFigures& own = made<TailFigures>();
     void tail();
     void hovers();
+    [[nodiscard]] ModeTail ofMode(const FlightMode& m, const ModeFigures& f) const;
     void frame();
 };
 
-void TailFigures::tail() {
+void TailFigureMaker::tail() {
     const std::vector<std::string> paths{"machine.tail.armMm"_field,           "machine.tail.squareErrorDeg"_field,
                                          "machine.tail.linkMm"_field,          "machine.tail.crankRatio"_field,
                                          "machine.tail.gripMm"_field,          "machine.tail.neutralPitchDeg"_field,
@@ -50,32 +53,50 @@ void TailFigures::tail() {
         };
     };
     const std::vector<FigureNeed> slider{{"machine.tail.drive"_field, tailBladesTurn(setup)}};
-    out.sliderLeftMm = make(KH_TR("slider, full left rudder"), {"mm", 1, true}, paths, tailAt(-1, false), slider);
-    out.sliderRightMm = make(KH_TR("slider, full right rudder"), {"mm", 1, true}, paths, tailAt(1, false), slider);
-    out.tailPitchLeftDeg = make(KH_TR("tail pitch, full left rudder"), {"°", 1, true}, paths, tailAt(-1, true), slider);
-    out.tailPitchRightDeg = make(KH_TR("tail pitch, full right rudder"), {"°", 1, true}, paths, tailAt(1, true), slider);
+    own.sliderLeftMm = make(KH_TR("slider, full left rudder"), {"mm", 1, true}, paths, tailAt(-1, false), slider);
+    own.sliderRightMm = make(KH_TR("slider, full right rudder"), {"mm", 1, true}, paths, tailAt(1, false), slider);
+    own.pitchLeftDeg = make(KH_TR("tail pitch, full left rudder"), {"°", 1, true}, paths, tailAt(-1, true), slider);
+    own.pitchRightDeg = make(KH_TR("tail pitch, full right rudder"), {"°", 1, true}, paths, tailAt(1, true), slider);
 }
 
-void TailFigures::hovers() {
-    const TailFacts& t = helicopter(setup).tail;
-    const FlightMode& base = setup.transmitter.modes.front();
+void TailFigureMaker::hovers() {
+    const auto& list = setup.transmitter.modes;
+    const FlightMode& base = list.front();
     const std::string basePath = elementPath("transmitter.modes.{}.targetRpm"_field, base.id);
-    const double rpm = base.targetRpm.value_or(0.0);
-    const std::vector<FigureNeed> speed{{basePath, rpm > 0.0}};
-    out.tailNeutralDeg = tailHoverFigure(*this, rpm, basePath);
-    out.tailTipSpeed = make(
-        KH_TR("tail tip speed"), {"m/s", 0}, {"machine.tail.discM"_field, "machine.tail.ratio"_field},
-        [&](Derivation& why) {
-            double fastest = 0.0;
-            for (const FlightMode& m : setup.transmitter.modes) fastest = std::max(fastest, m.targetRpm.value_or(0.0));
-            return tipSpeed(t.discM, fastest * t.ratio, &why);
-        },
-        speed);
+    own.hoverDeg = tailHoverFigure(*this, base.targetRpm.value_or(0.0), basePath);
+    for (std::size_t i = 0; i < list.size(); ++i) own.modes.push_back(list[i].id == kHoldMode ? ModeTail{} : ofMode(list[i], out.modes[i]));
 }
 
-void TailFigures::frame() {
+ModeTail TailFigureMaker::ofMode(const FlightMode& m, const ModeFigures& f) const {
+    const FlightMode& base = setup.transmitter.modes.front();
+    const ModeFigures& first = out.modes.front();
+    const std::string wantedPath = elementPath("transmitter.modes.{}.targetRpm"_field, m.id);
+    const double wanted = m.targetRpm.value_or(0.0);
+    const double given = f.headRpm.known ? f.headRpm.value : 0.0;
+    ModeTail tail;
+    tail.hoverDeg = tailHoverFigure(*this, wanted > 0.0 ? wanted : given, wantedPath);
+    tail.gainScaledPct = make(
+        KH_TR("tail gain carried to this head speed"), {"%", 0, true},
+        {elementPath("transmitter.modes.{}.tailGainPct"_field, base.id), elementPath("transmitter.modes.{}.targetRpm"_field, base.id),
+         wantedPath},
+        [&](Derivation& why) {
+            if (setup.controller.profile->scalesGain) {
+                why.line(KH_TR("the controller scales it by head speed itself"));
+                return first.gainRead.value;
+            }
+            why.line(KH_TR("{g} % at {a}; to a faster one by the square of the speeds, to a slower one raised by at most their ratio"),
+                     {{"g", signedNum(first.gainRead.value)},
+                      {"a", amount(setup, elementPath("transmitter.modes.{}.targetRpm"_field, base.id), base.targetRpm.value_or(0.0))}});
+            return gainCarried(first.gainRead.value, *base.targetRpm, wanted);
+        },
+        {{wantedPath, wanted > 0.0 && base.targetRpm.value_or(0.0) > 0.0},
+         {elementPath("transmitter.modes.{}.tailGainPct"_field, base.id), first.gainRead.known}});
+    return tail;
+}
+
+void TailFigureMaker::frame() {
     const ControllerTail& t = setup.controller.tail;
-    out.tailArmMm = make(
+    own.armMm = make(
         KH_TR("arm that brings the limits to 100 %"), {"mm", 1},
         {"machine.tail.armMm"_field, "controller.tail.limitLeftPct"_field, "controller.tail.limitRightPct"_field}, [&](Derivation& why) {
             const double mean = std::max(1.0, (t.limitLeftPct + t.limitRightPct) / 2.0);
@@ -84,11 +105,11 @@ void TailFigures::frame() {
                                                                    {"l", amount(setup, "controller.tail.limitLeftPct"_field, mean)}});
             return tailArmFor(arm, mean);
         });
-    out.tailFrameUs = make(KH_TR("frame period of the tail servo"), {"µs", 0}, {"controller.tail.rateHz"_field}, [&](Derivation& why) {
+    own.frameUs = make(KH_TR("frame period of the tail servo"), {"µs", 0}, {"controller.tail.rateHz"_field}, [&](Derivation& why) {
         why.line(KH_TR("1 / {r}"), {{"r", amount(setup, "controller.tail.rateHz"_field, t.rateHz)}});
         return 1e6 / t.rateHz;
     });
-    out.tailLongestUs =
+    own.longestUs =
         make(KH_TR("longest pulse to the tail servo"), {"µs", 0},
              {"controller.tail.pulseUs"_field, "controller.profile.tailStrokeUs"_field}, [&](Derivation& why) {
                  const double stroke = strokeFor(setup.controller.profile->tailStrokeUs, t.pulseUs);
@@ -101,7 +122,8 @@ void TailFigures::frame() {
 }  // namespace
 
 void tailFigures(const FigureBuilder& b) {
-    TailFigures f{b};
+    helicopterFigures(b);
+    TailFigureMaker f{b};
     f.tail();
     f.hovers();
     f.frame();

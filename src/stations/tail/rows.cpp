@@ -8,6 +8,7 @@
 #include "stations/kit/solverkit.h"
 #include "stations/kit/tables.h"
 #include "stations/tail/tail.h"
+#include "stations/tail/tailfigures.h"
 #include "stations/tail/tailwords.h"
 
 namespace kh {
@@ -20,6 +21,15 @@ Cell eachMode(const RowBuilder& b, Make&& make) {
     Cell cell;
     for (const FlightMode& m : b.setup().transmitter.modes)
         if (const ModeFigures* f = b.figures().mode(m.id); f != nullptr && m.id != kHoldMode) cell.parts.push_back(make(m, *f));
+    return cell;
+}
+
+Cell hoverCell(const RowBuilder& b) {
+    Cell cell;
+    const std::vector<ModeTail>& tail = b.figures().of<TailFigures>().modes;
+    for (std::size_t i = 0; i < tail.size(); ++i)
+        if (const FlightMode& m = b.setup().transmitter.modes[i]; m.id != kHoldMode)
+            cell.parts.push_back(RowBuilder::figure(tail[i].hoverDeg, say(KH_TR("{m}"), {{"m", m.name}})));
     return cell;
 }
 
@@ -43,13 +53,13 @@ Row gains(const RowBuilder& b) {
 
 std::vector<Row> gainLines(const RowBuilder& b) {
     std::vector<Row> lines;
-    for (const FlightMode& m : b.setup().transmitter.modes) {
-        const ModeFigures* f = b.figures().mode(m.id);
-        if (f == nullptr) continue;
+    const std::vector<ModeTail>& tail = b.figures().of<TailFigures>().modes;
+    for (std::size_t i = 0; i < tail.size(); ++i) {
+        const FlightMode& m = b.setup().transmitter.modes[i];
         lines.push_back(b.line("tail-gains", "gain-" + m.id, say(KH_TR("{m}"), {{"m", m.name}}),
                                {{{b.gain(elementPath("transmitter.modes.{}.tailGainPct"_field, m.id))}},
-                                {{RowBuilder::figure(f->gainRead)}},
-                                {{RowBuilder::figure(f->gainScaledPct)}},
+                                {{RowBuilder::figure(b.figures().modes[i].gainRead)}},
+                                {{RowBuilder::figure(tail[i].gainScaledPct)}},
                                 {{b.field(elementPath("transmitter.modes.{}.targetRpm"_field, m.id))}}}));
     }
     return lines;
@@ -71,7 +81,8 @@ Cell bindCell(const RowBuilder& b) {
 
 /// What the tail needs in the hover: the estimate's band, and what was read after one.
 Cell neutralCell(const RowBuilder& b) {
-    Cell cell{{b.field("machine.tail.neutralPitchDeg"_field), RowBuilder::figure(b.figures().tailNeutralDeg, label(KH_TR("hover needs")))}};
+    Cell cell{{b.field("machine.tail.neutralPitchDeg"_field),
+               RowBuilder::figure(b.figures().of<TailFigures>().hoverDeg, label(KH_TR("hover needs")))}};
     if (const Reading* flown = latest(b.setup().readings, "tail.hover")) {
         Part part = RowBuilder::text(say("{v}", {{"v", signedNum(flown->value, 1)}}));
         part.label = label(KH_TR("flown"));
@@ -87,7 +98,7 @@ Row direction(const RowBuilder& b) {
     // one direction for stick and gyro: the other is no setting of this box
     if (!s.controller.profile->oneTailDirection || s.controller.directions.rudderReversed)
         controller.parts.insert(controller.parts.begin(), b.field("controller.directions.rudderReversed"_field));
-    Cell machine{{RowBuilder::figure(b.figures().sliderLeftMm, label(KH_TR("stick left"))),
+    Cell machine{{RowBuilder::figure(b.figures().of<TailFigures>().sliderLeftMm, label(KH_TR("stick left"))),
                   b.word("machine.tail.lever"_field, {"trailing", "leading"}, label(KH_TR("lever")))}};
     if (!tailBladesTurn(s)) machine = {{RowBuilder::text(say(KH_TR("stick left: {s}"), {{"s", noseLeftSign(s)}}))}};
     Row row = b.row("tail-direction", say(KH_TR("Tail direction")), {{b.field("transmitter.channels.rudder.reversed"_field)}},
@@ -106,7 +117,7 @@ Cell withSlider(const RowBuilder& b, Cell cell) {
 
 StationPage tailRows(const RowBuilder& b) {
     const Setup& s = b.setup();
-    const Figures& f = b.figures();
+    const TailFigures& f = b.figures().of<TailFigures>();
     const ControllerProfile& box = s.controller.profile;
     const std::string name = helicopter(s).tail.servo->name;
     StationPage page{Station::Tail, {}};
@@ -118,10 +129,9 @@ StationPage tailRows(const RowBuilder& b) {
               {{b.field("machine.tail.servo.pulseUs"_field, say(KH_TR("{n}"), {{"n", name}}))}}),
         b.row("tail-rate", say(KH_TR("Tail rate")), {}, {{b.oneOf("controller.tail.rateHz"_field, box.ratesHz)}},
               {{b.field("machine.tail.servo.maxHz"_field, say(KH_TR("{n} to"), {{"n", name}}))}}),
-        RowBuilder::under(
-            "tail-rate",
-            b.row("tail-frame", say(KH_TR("Frame period")), {},
-                  {{RowBuilder::figure(f.tailFrameUs), RowBuilder::figure(f.tailLongestUs, label(KH_TR("longest pulse")))}}, {})),
+        RowBuilder::under("tail-rate",
+                          b.row("tail-frame", say(KH_TR("Frame period")), {},
+                                {{RowBuilder::figure(f.frameUs), RowBuilder::figure(f.longestUs, label(KH_TR("longest pulse")))}}, {})),
         direction(b),
         RowBuilder::aside("tail-direction",
                           KH_TR("what is looked at: the trailing edges go to the stick's side on every layout, the nose follows the stick, "
@@ -148,21 +158,16 @@ StationPage tailRows(const RowBuilder& b) {
                   {{RowBuilder::text(say(KH_TR("{a} … {b}"),
                                          {{"a", bare(bare(amount(b.setup(), "controller.tail.limitLeftPct"_field, box.tailWindowLowPct)))},
                                           {"b", amount(b.setup(), "controller.tail.limitLeftPct"_field, box.tailWindowHighPct)}}))}},
-                  {{RowBuilder::figure(f.tailArmMm, label(KH_TR("100 % on an arm of")))}})),
+                  {{RowBuilder::figure(f.armMm, label(KH_TR("100 % on an arm of")))}})),
         RowBuilder::aside("tail-limits", KH_TR("a limit is backed off from where the slider binds, or from where the servo begins to buzz"),
                           readRow(b.row("tail-back-off", say(KH_TR("Back-off from")), {{b.field("transmitter.schools.tailLimits"_field)}},
                                         {}, bindCell(b)),
                                   latest(s.readings, "tail.bind.left"))),
         b.row("tail-pitch", say(KH_TR("Tail pitch")), {}, {},
-              withSlider(b, {{RowBuilder::figure(f.tailPitchLeftDeg, label(KH_TR("l"))),
-                              RowBuilder::figure(f.tailPitchRightDeg, label(KH_TR("r")))}})),
+              withSlider(
+                  b, {{RowBuilder::figure(f.pitchLeftDeg, label(KH_TR("l"))), RowBuilder::figure(f.pitchRightDeg, label(KH_TR("r")))}})),
         b.row("tail-neutral", say(KH_TR("Neutral pitch")), {}, {}, withSlider(b, neutralCell(b))),
-        RowBuilder::under("tail-neutral",
-                          b.row("neutral-modes", say(KH_TR("In each mode")), {}, {},
-                                eachMode(b,
-                                         [](const FlightMode& m, const ModeFigures& mode) {
-                                             return RowBuilder::figure(mode.tailHoverDeg, say(KH_TR("{m}"), {{"m", m.name}}));
-                                         }))),
+        RowBuilder::under("tail-neutral", b.row("neutral-modes", say(KH_TR("In each mode")), {}, {}, hoverCell(b))),
         b.row("precompensation", say(KH_TR("Precompensation")), {}, {{b.field("controller.tail.precompensationPct"_field)}},
               {{RowBuilder::text(say(KH_TR("both ways: {s}"),
                                      {{"s", helicopter(s).rotor.turning == Turning::Clockwise ? noseRightSign(s) : noseLeftSign(s)}}))}}),
@@ -179,7 +184,7 @@ StationPage tailRows(const RowBuilder& b) {
                                                        : RowBuilder::text(say(mode.gainRead.value > 0.0 ? KH_TR("hold") : KH_TR("rate")));
                        }),
               {{RowBuilder::text(say(KH_TR("stick tapped: stays, or returns")))}}),
-        b.row("tail-speed", say(KH_TR("Tail tip speed")), {}, {}, {{RowBuilder::figure(f.tailTipSpeed)}}),
+        b.row("tail-speed", say(KH_TR("Tail tip speed")), {}, {}, {{RowBuilder::figure(b.figures().tailTipSpeed)}}),
     };
     setTable(page, "tail-gains",
              {{KH_TR("sent"), "", KH_TR("in the transmitter's own scale"), Box::Transmitter},

@@ -11,6 +11,7 @@
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "stations/tail/tail.h"
+#include "stations/tail/tailfigures.h"
 #include "stations/tail/tailwords.h"
 
 #include <algorithm>
@@ -181,7 +182,8 @@ void tailSides(const AuditContext& c, std::vector<Finding>& out) {
 void tailStop(const AuditContext& c, std::vector<Finding>& out) {
     if (!tailBladesTurn(c.setup)) return;
     const double stop = helicopter(c.setup).tail.sliderLimitMm;
-    const double most = std::max(std::abs(c.figures.sliderLeftMm.value), std::abs(c.figures.sliderRightMm.value));
+    const double most =
+        std::max(std::abs(c.figures.of<TailFigures>().sliderLeftMm.value), std::abs(c.figures.of<TailFigures>().sliderRightMm.value));
     if (most < stop - 1e-6) return;
     const TailFacts& tail = helicopter(c.setup).tail;
     const double stroke = strokeFor(c.setup.controller.profile->tailStrokeUs, c.setup.controller.tail.pulseUs);
@@ -206,7 +208,7 @@ void tailStop(const AuditContext& c, std::vector<Finding>& out) {
 
 void tailNeutral(const AuditContext& c, std::vector<Finding>& out) {
     if (!tailBladesTurn(c.setup)) return;
-    const Figure& f = c.figures.tailNeutralDeg;
+    const Figure& f = c.figures.of<TailFigures>().hoverDeg;
     const bool clockwise = helicopter(c.setup).rotor.turning == Turning::Clockwise;
     const double built = helicopter(c.setup).tail.neutralPitchDeg * (clockwise ? 1.0 : -1.0);
     if (!f.known || std::abs(f.value - built) <= 4.0) return;

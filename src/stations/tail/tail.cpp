@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/tail/tail.h"
 
+#include "stations/tail/tailfigures.h"
+
 namespace kh {
 
 namespace {
@@ -17,16 +19,19 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
 }  // namespace
 
 const StationEntry& tailStation() {
-    static const StationEntry entry{.station = Station::Tail,
-                                    .name = KH_TR("Tail"),
-                                    .shortName = KH_TR("Tail"),
-                                    .rows = tailRows,
-                                    .columns = {112, 84, 168, 218, 92},
-                                    .rules = {tailBenchRules, tailRules},
-                                    .figures = tailFigures,
-                                    .work = {tailSolvers, tailGuides},
-                                    .panels = panels,
-                                    .shots = {{"tail", "turnstone-470", "tail-limits", "idle1", {0.0, 0.0, 0.0, -0.7}, "rudder"}}};
+    static const StationEntry entry{
+        .station = Station::Tail,
+        .name = KH_TR("Tail"),
+        .shortName = KH_TR("Tail"),
+        .rows = tailRows,
+        .columns = {112, 84, 168, 218, 92},
+        .rules = {tailBenchRules, tailRules},
+        .figures = tailFigures,
+        .beside = {{"controller.tail.limitLeftPct"_field, ownFigure<TailFigures, &TailFigures::pitchLeftDeg>},
+                   {"controller.tail.limitRightPct"_field, ownFigure<TailFigures, &TailFigures::pitchRightDeg>}},
+        .work = {tailSolvers, tailGuides},
+        .panels = panels,
+        .shots = {{"tail", "turnstone-470", "tail-limits", "idle1", {0.0, 0.0, 0.0, -0.7}, "rudder"}}};
     return entry;
 }
 

@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Private to the station.
+#pragma once
+
+#include "judge/figurebuilder.h"
+#include "stations/modes/modesfigures.h"
+
+namespace kh {
+
+struct ModesFigureMaker : FigureBuilder {
+    ModesFigures& own = made<ModesFigures>();
+
+    void steps();
+    void zones();
+    [[nodiscard]] std::vector<AxisFigures> agility(std::size_t mode) const;
+    [[nodiscard]] static std::vector<GainForm> gainForms(const ModeFigures& f);
+};
+
+}  // namespace kh

@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "formula/spool.h"
+#include "judge/figures.h"
+
+namespace kh {
+
+/// What a pinion would give.
+struct PinionFigures {
+    double teeth = 0.0;
+    bool fitted = false;
+    Figure ratio, freshRpm, endRpm;
+    Figure openingPct;  ///< the fastest mode's target as a share of the end of the pack
+};
+inline constexpr double kOpeningWarnPct = 88.0;
+
+/// What a flight mode's head speed, the wanted and the given, asks of pack, motor and blades.
+struct ModePower {
+    std::string id, name;
+    Figure headroomPct;              ///< at the end of the pack
+    Figure differencePct;            ///< head speed given beside the one wanted
+    Figure electricalRpm;            ///< of the motor at the faster of the two
+    Figure peakRpm;                  ///< the highest on the way, with what is passed
+    std::optional<SpoolIn> spoolUp;  ///< from hold to speed and back after a practised autorotation; none without a speed
+};
+
+struct PowerFigures {
+    Figure ratio, polePairs, availableRpm, availableEndRpm, ceilingRpm;
+    Figure timerMin;                     ///< minutes that leave a fifth of the charge, by the logged or the planned consumption
+    Figure enduranceMin;                 ///< the same by the hover's power: an estimate
+    std::vector<PinionFigures> pinions;  ///< none while Kv or teeth are unknown
+    std::vector<ModePower> modes;        ///< as Figures::modes
+};
+
+}  // namespace kh
