@@ -17,10 +17,9 @@ struct Derivation {
 
     bool wanted = true;  ///< false: nobody will read it, lines are not even written
 
+    KH_SPECIAL_MEMBERS(Derivation);
     /// Adds a line; templates hold formulas, arguments the numbers.
-    void line(const char* text, std::initializer_list<MessageArg> args = {}) {
-        if (wanted) lines.push_back({text, args});
-    }
+    void line(const char* text, std::initializer_list<MessageArg> args = {});
 };
 
 }  // namespace kh

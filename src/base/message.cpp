@@ -25,13 +25,24 @@ std::string renderValue(const MessageValue& value, const Speech& speech) {
 
 }  // namespace
 
-Message say(std::string text, std::initializer_list<MessageArg> args) { return {std::move(text), args}; }
+MessageArg::MessageArg(std::string_view argument, std::string_view given) : name(argument), value(std::string(given)) {}
+MessageArg::MessageArg(std::string_view argument, Number given) : name(argument), value(given) {}
+MessageArg::MessageArg(std::string_view argument, Amount given) : name(argument), value(std::move(given)) {}
+MessageArg::MessageArg(std::string_view argument, const Message& given) : name(argument), value(std::vector<Message>{given}) {}
+MessageArg::MessageArg(std::string_view argument, std::vector<Message> given) : name(argument), value(std::move(given)) {}
+KH_SPECIAL_MEMBERS_OF(MessageArg);
+
+Message::Message(std::string template_, std::vector<MessageArg> arguments, int counted)
+    : text(std::move(template_)), args(std::move(arguments)), count(counted) {}
+KH_SPECIAL_MEMBERS_OF(Message);
+
+Message say(std::string_view text, std::initializer_list<MessageArg> args) { return {std::string(text), args}; }
 
 Message asWord(std::string_view id) { return say(plainText(std::string(id))); }
 
 Message sayCount(std::size_t n, const char* one, const char* many, std::initializer_list<MessageArg> args) {
     Message m{n == 1 ? one : many, args, static_cast<int>(n)};
-    m.args.emplace_back("n", MessageValue(num(static_cast<double>(n))));
+    m.args.emplace_back("n", num(static_cast<double>(n)));
     return m;
 }
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "base/amount.h"
+#include "base/special.h"
 
 #include <functional>
 #include <initializer_list>
@@ -30,11 +31,16 @@ struct Message;
 /// a field is an amount, never a bare number (model/amounts.h).
 using MessageValue = std::variant<std::string, Number, std::vector<Message>, Amount>;
 
+/// A named place of a template, and what goes into it.
 struct MessageArg {
     std::string name;
     MessageValue value;
-    MessageArg(std::string argument, MessageValue given);
-    MessageArg(std::string argument, const Message& given);  ///< one message inside another
+    MessageArg(std::string_view argument, std::string_view given);
+    MessageArg(std::string_view argument, Number given);
+    MessageArg(std::string_view argument, Amount given);
+    MessageArg(std::string_view argument, const Message& given);  ///< one message inside another
+    MessageArg(std::string_view argument, std::vector<Message> given);
+    KH_SPECIAL_MEMBERS(MessageArg);
 };
 
 /// A template with {named} places, and what goes into them. Finished prose is made by `render`.
@@ -42,14 +48,13 @@ struct Message {
     std::string text;
     std::vector<MessageArg> args;
     int count = -1;  ///< what the template counts, for languages with more than two forms; −1: nothing
+    KH_SPECIAL_MEMBERS(Message);
+    Message(std::string template_, std::vector<MessageArg> arguments, int counted = -1);
     [[nodiscard]] bool empty() const { return text.empty(); }
 };
 
-inline MessageArg::MessageArg(std::string argument, MessageValue given) : name(std::move(argument)), value(std::move(given)) {}
-inline MessageArg::MessageArg(std::string argument, const Message& given) : name(std::move(argument)), value(std::vector<Message>{given}) {}
-
 /// @param text  the template, wrapped in KH_TR
-[[nodiscard]] Message say(std::string text, std::initializer_list<MessageArg> args = {});
+[[nodiscard]] Message say(std::string_view text, std::initializer_list<MessageArg> args = {});
 /// A word the program knows by its id ("aileron"): translated wherever it stands. A name of the pilot's is passed as it is.
 [[nodiscard]] Message asWord(std::string_view id);
 /// A count, as `{n}` in the template of one or of many.

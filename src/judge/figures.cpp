@@ -13,6 +13,8 @@
 
 namespace kh {
 
+KH_SPECIAL_MEMBERS_OF(Figure);
+
 Figure FigureBuilder::make(const char* title, FigureShape shape, std::vector<std::string> inputs,
                            const std::function<double(Derivation&)>& compute, const std::vector<FigureNeed>& needed) const {
     Figure f;

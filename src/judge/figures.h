@@ -34,6 +34,7 @@ struct Figure {
     std::optional<std::array<double, 2>> band;  ///< of an estimate: what its assumptions span, low to high
     std::string missing;
     Derivation why;
+    KH_SPECIAL_MEMBERS(Figure);
 };
 
 struct ModeFigures {

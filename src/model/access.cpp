@@ -12,6 +12,13 @@
 
 namespace kh {
 
+KH_SPECIAL_MEMBERS_OF(Edit);
+Edit::Edit(std::string_view field, FieldValue to) : path(field), value(std::move(to)) {}
+Edit::Edit(std::string_view field, double to) : path(field), value(to) {}
+Edit::Edit(std::string_view field, bool to) : path(field), value(to) {}
+Edit::Edit(std::string_view field, const char* to) : path(field), value(std::string(to)) {}
+bool Edit::operator==(const Edit& other) const = default;
+
 namespace {
 
 /// Collects every field.

@@ -46,7 +46,12 @@ struct Field {
 struct Edit {
     std::string path;
     FieldValue value;
-    bool operator==(const Edit&) const = default;
+    KH_SPECIAL_MEMBERS(Edit);
+    Edit(std::string_view field, FieldValue to);
+    Edit(std::string_view field, double to);
+    Edit(std::string_view field, bool to);
+    Edit(std::string_view field, const char* to);  ///< a word; never taken for a flag
+    bool operator==(const Edit& other) const;
 };
 
 /// @return nothing if there is no such field

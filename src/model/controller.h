@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "base/special.h"
 #include "formula/channel.h"
 #include "model/transmitter.h"
 
@@ -136,6 +137,7 @@ struct ControllerSettings {
     ControllerTail tail;
     GovernorSettings governor;
     std::vector<Bank> banks;
+    KH_SPECIAL_MEMBERS(ControllerSettings);
     bool operator==(const ControllerSettings&) const = default;
 };
 
@@ -185,6 +187,7 @@ struct SpeedControllerSettings {
     CutOff cutOff = CutOff::Reduce;
     double cutOffVoltsPerCell = 3.2;
     std::vector<CalibrationPoint> calibration;
+    KH_SPECIAL_MEMBERS(SpeedControllerSettings);
     bool operator==(const SpeedControllerSettings&) const = default;
 };
 

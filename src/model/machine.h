@@ -4,6 +4,7 @@
 // class of aircraft are its own (model/aircraft.h).
 #pragma once
 
+#include "base/special.h"
 #include "model/aircraft.h"
 
 #include <optional>
@@ -94,6 +95,7 @@ struct Machine {
     PowerTrain power;
     Supply supply;
     Wiring wiring;
+    KH_SPECIAL_MEMBERS(Machine);
     bool operator==(const Machine&) const = default;
 };
 

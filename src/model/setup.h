@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "base/special.h"
 #include "base/standing.h"
 #include "model/controller.h"
 #include "model/machine.h"
@@ -22,12 +23,11 @@ struct Setup {
     SpeedControllerSettings speedController;
     std::vector<Reading> readings;                    ///< oldest first
     std::map<std::string, StandingRecord> standings;  ///< by field path (ids, never indices); absent = default
+    KH_SPECIAL_MEMBERS(Setup);
     bool operator==(const Setup&) const = default;
 };
 
 /// The same machine and boxes without readings and standings: for what is only computed from.
-[[nodiscard]] inline Setup withoutRecords(const Setup& setup) {
-    return {setup.revision, setup.change, setup.machine, setup.transmitter, setup.controller, setup.speedController, {}, {}};
-}
+[[nodiscard]] Setup withoutRecords(const Setup& setup);
 
 }  // namespace kh

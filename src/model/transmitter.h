@@ -2,6 +2,7 @@
 #pragma once
 
 #include "base/shared.h"
+#include "base/special.h"
 #include "formula/channel.h"
 #include "formula/curve.h"
 #include "formula/gainscale.h"
@@ -92,6 +93,7 @@ struct ChannelSettings {
     bool reversed = false;
     std::optional<double> limitPct;     ///< of this channel's output; absent: the transmitter's own
     std::optional<double> failsafePct;  ///< channel value the receiver holds when the signal is lost; absent: not stored
+    KH_SPECIAL_MEMBERS(ChannelSettings);
     bool operator==(const ChannelSettings&) const = default;
 };
 
@@ -131,6 +133,7 @@ struct FlightMode {
     AxisRates aileron, elevator, rudder;
     double tailGainPct = 0.0;         ///< sent, signed, in % of the gain channel
     std::optional<double> targetRpm;  ///< what the pilot wants here
+    KH_SPECIAL_MEMBERS(FlightMode);
     bool operator==(const FlightMode&) const = default;
 };
 
@@ -247,6 +250,7 @@ struct TransmitterSettings {
     Schools schools;
     Alarms alarms;
     double timerMin = 0.0;  ///< 0: none set
+    KH_SPECIAL_MEMBERS(TransmitterSettings);
     bool operator==(const TransmitterSettings&) const = default;
 };
 

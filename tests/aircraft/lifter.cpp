@@ -201,7 +201,13 @@ Setup lifterSetup() {
         {"switches", "Switches", {}, {}, {"mode-switches", "stop-switches"}},
         {"throttle", "Throttle", {}, {}, {"throttle-curve"}},
         {"pitch", "Pitch", {}, {}, {"pitch-curve"}}};
-    tx.channels = {{.id = "collective", .number = 1}, {.id = "throttle", .number = 2, .failsafePct = -110.0}};
+    ChannelSettings collective, throttle;
+    collective.id = "collective";
+    collective.number = 1;
+    throttle.id = "throttle";
+    throttle.number = 2;
+    throttle.failsafePct = -110.0;
+    tx.channels = {collective, throttle};
     FlightMode normal;
     normal.id = "normal";
     normal.name = "Normal";

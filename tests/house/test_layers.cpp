@@ -30,6 +30,7 @@ Imports declared(const std::string& cmake) {
         bool folders = false;
         while (words >> word) {
             if (word == "FOLDERS") folders = true;
+            else if (word == "PLAIN") continue;
             else if (word == "LIBRARIES" || word == "PRIVATE_LIBRARIES" || word == "PRECOMPILE") folders = false;
             else if (folders) named.insert(word);
         }

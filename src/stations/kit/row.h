@@ -30,12 +30,15 @@ struct Part {
     Look look = Look::Value;
     Curve curve;       ///< of a spark
     std::string mode;  ///< of a word that says whether hold, kill or cut acts in this mode
+    KH_SPECIAL_MEMBERS(Part);
 };
 
 struct Cell {
     std::vector<Part> parts;  ///< none: this box takes no part in the row
     int span = 1;             ///< in the modes matrix: how many equal columns it covers
     int joins = 1;            ///< in a table: how many lines share it; 0: the one above has it
+    KH_SPECIAL_MEMBERS(Cell);
+    Cell(std::vector<Part> shown, int columns = 1, int lines = 1);  ///< a list of parts is a cell
 };
 
 /// A column of the table a row opens into.
@@ -62,6 +65,7 @@ struct Row {
     std::string standingNote;           ///< instrument and uncertainty of a reading
     std::vector<std::size_t> findings;  ///< indices into Evaluation::findings
     bool broken = false;                ///< a danger: the row is torn
+    KH_SPECIAL_MEMBERS(Row);
     /// The row that stands for it in the keel.
     [[nodiscard]] const std::string& keelId() const { return under.empty() ? id : under; }
     /// The row whose reading, guide and proof it takes part in: a line of a table has none of its own.
