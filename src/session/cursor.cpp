@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "session/cursor.h"
 
+#include <algorithm>
+
 namespace kh::app {
 
 void Cursor::show(Pages pages) {
@@ -10,7 +12,32 @@ void Cursor::show(Pages pages) {
 
 void Cursor::go(Station station) {
     station_ = station;
+    views_.clear();
     showRows();
+}
+
+namespace {
+
+const std::string kNoView;
+
+}  // namespace
+
+const std::string& Cursor::view() const { return views_.empty() ? kNoView : views_.back(); }
+
+const std::string& Cursor::behind() const { return views_.size() < 2 ? kNoView : views_[views_.size() - 2]; }
+
+bool Cursor::enter(const std::string& view) {
+    if (view == this->view()) return false;
+    const auto passed = std::find(views_.begin(), views_.end(), view);
+    if (passed == views_.end()) views_.push_back(view);
+    else views_.erase(passed + 1, views_.end());
+    return true;
+}
+
+bool Cursor::leave() {
+    if (views_.empty()) return false;
+    views_.pop_back();
+    return true;
 }
 
 Selection Cursor::selection() const {

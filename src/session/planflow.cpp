@@ -15,14 +15,6 @@ constexpr std::uint64_t kProvedAtOnce = 20000;  ///< combinations; a blink
 
 }  // namespace
 
-void Workspace::show(ProofFace face) {
-    if (face == face_) return;
-    face_ = face;
-    if (planShown()) selectStep(step_);
-    emit stationChanged();
-    emit selectionChanged();
-}
-
 void Workspace::selectStep(int index) {
     const auto& steps = plan().steps;
     if (steps.empty()) return;

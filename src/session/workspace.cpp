@@ -161,8 +161,21 @@ void Workspace::setTracedFunction(Function f) {
 }
 
 void Workspace::setStation(Station station) {
-    if (station == cursor_.station() || stations().find(station) == nullptr) return;
+    if ((station == cursor_.station() && view().empty()) || stations().find(station) == nullptr) return;
     cursor_.go(station);
+    moved();
+}
+
+void Workspace::enter(const std::string& view) {
+    if (cursor_.enter(view)) moved();
+}
+
+void Workspace::leave() {
+    if (cursor_.leave()) moved();
+}
+
+void Workspace::moved() {
+    if (planShown()) selectStep(step_);
     emit stationChanged();
     emit selectionChanged();
 }
@@ -176,7 +189,7 @@ void Workspace::select(const Selection& selection) {
 }
 
 int Workspace::selectedFinding() const {
-    if (station() == Station::Proof) return finding_ < static_cast<int>(entries().size()) ? finding_ : -1;
+    if (station() == Station::Proof || planShown()) return finding_ < static_cast<int>(entries().size()) ? finding_ : -1;
     const Row* row = selectedRow();
     return row == nullptr || row->findings.empty() ? -1 : static_cast<int>(row->findings.front());
 }
@@ -190,8 +203,9 @@ QString Workspace::fieldName(const std::string& path) const { return path.empty(
 
 bool Workspace::goToRow(const std::string& row, int cell, int part) {
     const Station before = station();
+    const bool fromView = !view().empty();
     if (!cursor_.goTo(row, cell, part)) return false;
-    if (station() != before) emit stationChanged();
+    if (station() != before || fromView) emit stationChanged();
     select(selection());
     return true;
 }

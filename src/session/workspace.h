@@ -15,8 +15,8 @@
 
 namespace kh::app {
 
-/// What Proof shows.
-enum class ProofFace { Plan, Findings, ToSet };
+/// The view of the repair plan: the session knows it, since what is posed there is held against the plan's step.
+inline constexpr const char* kPlanView = "plan";
 
 /// Everything views draw, and the one-way flow behind it: edit → snapshot → trace → signals.
 class Workspace : public QObject {
@@ -67,7 +67,14 @@ public:
     void setTracedFunction(Function f);
 
     [[nodiscard]] Station station() const { return cursor_.station(); }
+    /// To a station's page, out of any view.
     void setStation(Station station);
+    /// The view that stands in the page's place; empty: none.
+    [[nodiscard]] const std::string& view() const { return cursor_.view(); }
+    [[nodiscard]] const std::string& behind() const { return cursor_.behind(); }
+    void enter(const std::string& view);
+    /// Back to where one came from.
+    void leave();
     [[nodiscard]] Selection selection() const { return cursor_.selection(); }
     void select(const Selection& selection);
     /// Goes to a row of any station, and opens what it opens from. @return false if there is no such row
@@ -85,9 +92,7 @@ public:
     [[nodiscard]] bool planFresh() const { return now_.planFresh; }
     /// The plan of the document as it is; worked out on the spot if the worker has not come to it.
     [[nodiscard]] WordedPlan planNow() const { return planFresh() ? *now_.plan : wordedPlan(setup(), stations().rules()); }
-    [[nodiscard]] ProofFace face() const { return face_; }
-    void show(ProofFace face);
-    [[nodiscard]] bool planShown() const { return face_ == ProofFace::Plan; }
+    [[nodiscard]] bool planShown() const { return view() == kPlanView; }
     [[nodiscard]] int selectedStep() const { return step_; }
     void selectStep(int index);
     /// What was tried for a finding; nullptr while the plan is not fresh, and of the switch proof's own.
@@ -153,10 +158,10 @@ public:
     void setShownMode(int index);
 
 signals:
-    void swapped();     ///< another snapshot: the next document, a proof or a plan that arrived; the trace is of it too
-    void progressed();  ///< of the switch proof that is running
-    void traced();      ///< of the deck
-    void stationChanged();
+    void swapped();         ///< another snapshot: the next document, a proof or a plan that arrived; the trace is of it too
+    void progressed();      ///< of the switch proof that is running
+    void traced();          ///< of the deck
+    void stationChanged();  ///< another station or view
     void selectionChanged();
     void guardsChanged();
     void posedChanged();
@@ -168,6 +173,8 @@ private:
     /// Another document: the pilot's word and the deck were about the one before.
     void begin();
     void evaluateNow();
+    /// Another place is shown.
+    void moved();
     /// Puts a snapshot in place and tells; whatever an answer to that changes comes after it, not within.
     void swap(Snapshot next);
     void traceNow();
@@ -195,7 +202,6 @@ private:
     Guards guards_;
     ProofRunner proof_;
     PlanRunner plan_;
-    ProofFace face_ = ProofFace::Findings;
     int step_ = 0;
     Trace trace_;
     std::vector<ThrottleMove> moves_;

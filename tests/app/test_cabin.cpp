@@ -31,43 +31,41 @@ void writeText(const QString& file, const QByteArray& text) {
 
 TEST_CASE("a new model is asked for on one page, by keyboard, and leads to what it lacks") {
     Bench b;
-    whenOpen<NewModelDialog>(&b.window, [](NewModelDialog* dialog) {
-        REQUIRE(QTest::qWaitFor([&] { return QApplication::focusWidget() != nullptr && dialog->isAncestorOf(QApplication::focusWidget()); },
-                                20000));
-        NewModelView* view = dialog->view();
-        const auto press = [](Qt::Key key, Qt::KeyboardModifiers m = {}) {
-            QTest::keyClick(QApplication::focusWidget(), key, m);
-            QApplication::processEvents();
-        };
-        CHECK(view->question() == 1);
-        QTest::keyClicks(QApplication::focusWidget(), QStringLiteral("Sanderling 180"));
-        press(Qt::Key_Tab);
-        CHECK(view->question() == 2);
-        press(Qt::Key_Right);  // sport → aerobatic
-        press(Qt::Key_Tab);
-        for (int i = 0; i < 12; ++i) press(Qt::Key_Left);  // the smallest
-        press(Qt::Key_Tab);
-        press(Qt::Key_Right);  // counter-clockwise
-        press(Qt::Key_Tab);
-        for (int i = 0; i < 2; ++i) press(Qt::Key_Right);  // 140° aft
-        press(Qt::Key_Tab);
-        press(Qt::Key_Right);  // trailing
-        for (int i = 0; i < 5; ++i) {
-            press(Qt::Key_Tab);
-            CHECK(view->question() == 7);
-        }
-        press(Qt::Key_Down);  // the tail servo: not the plain one
-        press(Qt::Key_Tab);
-        CHECK(view->question() == 8);
-        press(Qt::Key_Backtab, Qt::ShiftModifier);
-        CHECK(view->question() == 7);
-        QTest::keyClick(view, Qt::Key_9, Qt::AltModifier);
-        QApplication::processEvents();
-        CHECK(view->question() == 9);
-        (void)dialog->grab();
-        press(Qt::Key_Return);
-    });
     b.act("new");
+    auto* view = b.window.findChild<NewModelView*>();
+    REQUIRE(view != nullptr);
+    REQUIRE(
+        QTest::qWaitFor([&] { return QApplication::focusWidget() != nullptr && view->isAncestorOf(QApplication::focusWidget()); }, 20000));
+    const auto press = [](Qt::Key key, Qt::KeyboardModifiers m = {}) {
+        QTest::keyClick(QApplication::focusWidget(), key, m);
+        QApplication::processEvents();
+    };
+    CHECK(view->question() == 1);
+    QTest::keyClicks(QApplication::focusWidget(), QStringLiteral("Sanderling 180"));
+    press(Qt::Key_Tab);
+    CHECK(view->question() == 2);
+    press(Qt::Key_Right);  // sport → aerobatic
+    press(Qt::Key_Tab);
+    for (int i = 0; i < 12; ++i) press(Qt::Key_Left);  // the smallest
+    press(Qt::Key_Tab);
+    press(Qt::Key_Right);  // counter-clockwise
+    press(Qt::Key_Tab);
+    for (int i = 0; i < 2; ++i) press(Qt::Key_Right);  // 140° aft
+    press(Qt::Key_Tab);
+    press(Qt::Key_Right);  // trailing
+    for (int i = 0; i < 5; ++i) {
+        press(Qt::Key_Tab);
+        CHECK(view->question() == 7);
+    }
+    press(Qt::Key_Down);  // the tail servo: not the plain one
+    press(Qt::Key_Tab);
+    CHECK(view->question() == 8);
+    press(Qt::Key_Backtab, Qt::ShiftModifier);
+    CHECK(view->question() == 7);
+    press(Qt::Key_9);
+    CHECK(view->question() == 9);
+    (void)b.window.grab();
+    press(Qt::Key_Return);
     const Setup& s = b.w().setup();
     CHECK(s.machine.name == "Sanderling 180");
     CHECK(s.machine.sizeClass == "180");
@@ -80,49 +78,55 @@ TEST_CASE("a new model is asked for on one page, by keyboard, and leads to what 
     CHECK(standingOf(s, "machine.style") == Standing::Entered);
     CHECK(standingOf(s, "transmitter.schools.hold") == Standing::Default);
     CHECK(b.w().evaluation().simulated);
-    CHECK(b.w().station() == Station::Proof);
-    CHECK(b.w().face() == ProofFace::ToSet);
+    CHECK(b.w().view() == "to-set");
     CHECK(b.window.message().contains(QStringLiteral("Sanderling 180")));
 }
 
 TEST_CASE("every choice of the page can be clicked, Esc leaves everything as it was, and a refusal makes nothing") {
     Bench b;
     const Setup before = b.w().setup();
-    whenOpen<NewModelDialog>(&b.window, [](NewModelDialog* dialog) {
-        NewModelView* view = dialog->view();
-        int clicked = 0;
-        const QVector<Item> all = view->items();
-        std::set<QString> names;  // as they are read out
-        for (const Item& item : all)
-            if (item.role == QAccessible::RadioButton) CHECK(names.insert(item.name).second);
-        for (const Item& item : all) {
-            if (!item.id.startsWith(QStringLiteral("choice-"))) continue;
-            QTest::mouseClick(view, Qt::LeftButton, {}, item.rect.center().toPoint());
-            QApplication::processEvents();
-            INFO(item.name.toStdString());
-            CHECK(view->item(item.id)->selected);
-            ++clicked;
-        }
-        CHECK(clicked == 4 + 12 + 2 + 10 + 2 + 2 + 2);
-        QTest::keyClick(view, Qt::Key_Escape);
-    });
     b.act("new");
+    auto* view = b.window.findChild<NewModelView*>();
+    REQUIRE(view != nullptr);
+    int clicked = 0;
+    const QVector<Item> all = view->items();
+    std::set<QString> names;  // as they are read out
+    for (const Item& item : all)
+        if (item.role == QAccessible::RadioButton) CHECK(names.insert(item.name).second);
+    for (const Item& item : all) {
+        if (!item.id.startsWith(QStringLiteral("choice-"))) continue;
+        QTest::mouseClick(view, Qt::LeftButton, {}, item.rect.center().toPoint());
+        QApplication::processEvents();
+        INFO(item.name.toStdString());
+        CHECK(view->item(item.id)->selected);
+        ++clicked;
+    }
+    CHECK(clicked == 4 + 12 + 2 + 10 + 2 + 2 + 2);
+    const QVector<Item> answered = view->items();
+    b.key(Qt::Key_Escape);
+    CHECK(b.w().view().empty());
     CHECK(b.w().setup() == before);
+    b.act("new");  // what was answered stands there again
+    for (const Item& item : answered) CHECK(view->item(item.id)->selected == item.selected);
+}
+
+TEST_CASE("what cannot be made is told, and nothing is made") {
+    Bench b;
+    const Setup before = b.w().setup();
     // with one switch of two places there is no kill beside an idle for bail-out
     io::Library lib = b.w().library();
     for (TransmitterProfile& tx : lib.transmitters)
         std::erase_if(tx.switches, [](const SwitchProfile& p) { return p.places == 2 && p.id != "S3"; });
     b.w().setLibrary(lib);
-    whenOpen<NewModelDialog>(&b.window, [](NewModelDialog* dialog) {
-        NewModelView* view = dialog->view();
-        const QRectF last = view->item(QStringLiteral("choice-9-1"))->rect;
-        QTest::mouseClick(view, Qt::LeftButton, {}, last.center().toPoint());
-        QTest::keyClick(view, Qt::Key_Return);
-        QApplication::processEvents();
-        CHECK(dialog->isVisible());
-        QTest::keyClick(view, Qt::Key_Escape);
-    });
     b.act("new");
+    auto* view = b.window.findChild<NewModelView*>();
+    REQUIRE(view != nullptr);
+    const QRectF last = view->item(QStringLiteral("choice-9-1"))->rect;
+    QTest::mouseClick(view, Qt::LeftButton, {}, last.center().toPoint());
+    QTest::keyClick(view, Qt::Key_Return);
+    QApplication::processEvents();
+    CHECK(b.w().view() == "new-model");
+    b.key(Qt::Key_Escape);
     CHECK(b.w().setup() == before);
 }
 
@@ -233,7 +237,7 @@ TEST_CASE("a copy of the box in use is opened in the desktop's editor and taken 
         b.act("undo");
         CHECK(b.w().setup().transmitter.profile->travelLimitPct == 140.0);
         // another model, which has another box, is left alone; the box is in the lists all the same
-        REQUIRE(b.window.save());
+        REQUIRE(b.window.files().save());
         const QString other = b.folder.filePath(QStringLiteral("fulmar-700.keel.json"));
         REQUIRE(QFile::copy(QStringLiteral(KEELHAUL_SOURCE "/data/demo/fulmar-700.keel.json"), other));
         REQUIRE(b.window.openFile(other));

@@ -26,7 +26,7 @@ TEST_CASE("what the window shows of a file: name, revision, saved or unsaved") {
     b.w().document().edit(QStringLiteral("x"), {{"machine.name", std::string("Redshank")}});
     CHECK(bar().contains(QStringLiteral("Redshank")));
     CHECK(b.window.isWindowModified());
-    CHECK(b.window.save());
+    CHECK(b.window.files().save());
     CHECK_FALSE(b.window.isWindowModified());
     CHECK(io::loadDocument(b.file.toStdString()).setup.machine.name == "Redshank");
 }

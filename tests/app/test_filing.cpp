@@ -36,19 +36,19 @@ TEST_CASE("a file another program changed is not overwritten unasked: later, min
     elsewhere("Elsewhere");
     b.w().document().edit(QStringLiteral("mass"), {{"machine.massKg", 2.9}});
     answer("Cancel");
-    CHECK_FALSE(b.window.save());
+    CHECK_FALSE(b.window.files().save());
     CHECK(asked.contains(QStringLiteral("another program")));
     CHECK(asked.contains(QStringLiteral("Elsewhere")));
     CHECK(asked.contains(QStringLiteral("2.90")));
     CHECK(onDisk().machine.name == "Elsewhere");
     CHECK(b.w().setup().machine.massKg == 2.9);
     answer("Keep mine");
-    CHECK(b.window.save());
+    CHECK(b.window.files().save());
     CHECK(onDisk().machine.massKg == 2.9);
     elsewhere("Once more");
     b.w().document().edit(QStringLiteral("mass"), {{"machine.massKg", 3.1}});
     answer("Take theirs");
-    CHECK(b.window.save());
+    CHECK(b.window.files().save());
     CHECK(b.w().setup().machine.name == "Once more");
     CHECK(onDisk().machine.name == "Once more");
     CHECK_FALSE(b.w().document().modified());
@@ -66,12 +66,12 @@ TEST_CASE("a change outside is told when the window is looked at again, once") {
         ++asked;
         box->reject();
     });
-    b.window.lookOutside();
+    b.window.files().lookOutside();
     CHECK(asked == 1);
-    b.window.lookOutside();  // told already
+    b.window.files().lookOutside();  // told already
     CHECK(asked == 1);
     QFile::remove(b.file);
-    b.window.lookOutside();
+    b.window.files().lookOutside();
     CHECK(b.window.message().contains(QStringLiteral("gone")));
 }
 
@@ -91,13 +91,13 @@ TEST_CASE("what a killed window left is offered with model, file and what differ
         asked = box->text();
         box->reject();
     });
-    b.window.offerJournals();
+    b.window.files().offerJournals();
     CHECK(asked.contains(QStringLiteral("Turnstone 470")));
     CHECK(asked.contains(b.file));
     CHECK(asked.contains(QStringLiteral("2.90")));
     CHECK(QFile::exists(left));  // later: asked again
     khtest::whenOpen<QMessageBox>(&b.window, [&](QMessageBox* box) { box->button(QMessageBox::Yes)->click(); });
-    b.window.offerJournals();
+    b.window.files().offerJournals();
     CHECK(b.w().setup().machine.massKg == 2.9);
     CHECK(b.w().document().modified());
     CHECK(b.w().repository().file() == b.file);
@@ -197,7 +197,7 @@ TEST_CASE("what was measured or seen is a change too: neither a journal nor a fi
         });
     };
     later();
-    b.window.offerJournals();
+    b.window.files().offerJournals();
     CHECK(asked.contains(QStringLiteral("Standings")));
     CHECK(QFile::exists(left));
     asked.clear();
@@ -205,17 +205,17 @@ TEST_CASE("what was measured or seen is a change too: neither a journal nor a fi
     theirs.standings["machine.massKg"] = {Standing::Measured, "2026-11-26T08:00:00Z", "scale", ""};
     io::saveDocument(b.file.toStdString(), theirs);
     later();
-    CHECK_FALSE(b.window.save());
+    CHECK_FALSE(b.window.files().save());
     CHECK(asked.contains(QStringLiteral("Standings")));
     CHECK(io::loadDocument(b.file.toStdString()).setup == theirs);
     asked.clear();
     io::writeFileAtomically(b.file.toStdString(), io::writeDocument(b.w().setup(), {{"", {{"later", "3"}}}}));
     later();
-    CHECK_FALSE(b.window.save());
+    CHECK_FALSE(b.window.files().save());
     CHECK(asked.contains(QStringLiteral("does not know")));
     // the same document in other bytes is nobody's change
     io::writeFileAtomically(b.file.toStdString(), nlohmann::json::parse(io::writeDocument(b.w().setup())).dump());
-    CHECK(b.window.save());
+    CHECK(b.window.files().save());
 }
 
 }  // namespace filing_tests

@@ -2,6 +2,7 @@
 //
 // What belongs to a row is set in the row: schools, alarms, failsafe, functions and their switches, unused channels, angles.
 #include "app/bench.h"
+#include "app/views/tosetview.h"
 #include "model/helicopter/functions.h"
 #include "model/modeedits.h"
 #include "paint/drawings.h"
@@ -303,7 +304,7 @@ TEST_CASE("what is still to be set is a list that leads to the cells") {
     bare.machine.power.kv.reset();
     b.w().document().replace(QStringLiteral("x"), bare);
     b.act("to-set");
-    REQUIRE(b.w().station() == Station::Proof);
+    REQUIRE(b.w().view() == "to-set");
     auto* view = b.window.findChild<ToSetView*>();
     REQUIRE(b.window.page() == view);
     const auto motor = shownItem(view, QStringLiteral("row-motor"));
@@ -319,8 +320,7 @@ TEST_CASE("what is still to be set is a list that leads to the cells") {
     b.act("to-set");  // by keyboard: every row leads to where its first field is
     const std::vector<ToBeSet> all = b.w().toBeSet();
     for (std::size_t i = 0; i < all.size(); ++i) {
-        b.act("to-set");
-        if (b.w().face() != ProofFace::ToSet) b.act("to-set");
+        if (b.w().view() != "to-set") b.act("to-set");
         b.key(Qt::Key_Home);
         for (std::size_t k = 0; k < i; ++k) b.key(Qt::Key_Down);
         b.key(Qt::Key_Return);

@@ -127,7 +127,7 @@ TEST_CASE("decimals are typed with point or comma on a desktop that writes comma
         if (item.value.contains(QStringLiteral("2,5"))) cell = &item;
     CHECK(cell != nullptr);
     // and the file keeps the point
-    REQUIRE(b.window.saveTo(b.file));
+    REQUIRE(b.window.files().saveTo(b.file));
     CHECK(io::readFile(b.file.toStdString()).find("\"massKg\": 2.5") != std::string::npos);
 }
 

@@ -281,7 +281,7 @@ TEST_CASE("the bench sheet prints through the printer, and a printer that fails 
     const QString file = b.folder.filePath(QStringLiteral("sheet.pdf"));
     printer.setOutputFormat(QPrinter::PdfFormat);
     printer.setOutputFileName(file);
-    CHECK(b.window.printTo(printer));
+    CHECK(b.window.sheet().printTo(printer));
     QFile pdf(file);
     REQUIRE(pdf.open(QIODevice::ReadOnly));
     const QByteArray bytes = pdf.readAll();
@@ -290,7 +290,7 @@ TEST_CASE("the bench sheet prints through the printer, and a printer that fails 
     QPrinter nowhere(QPrinter::HighResolution);
     nowhere.setOutputFormat(QPrinter::PdfFormat);
     nowhere.setOutputFileName(QStringLiteral("/no/such/folder/sheet.pdf"));
-    CHECK_FALSE(b.window.printTo(nowhere));
+    CHECK_FALSE(b.window.sheet().printTo(nowhere));
 }
 
 TEST_CASE("the mode's curves show what the machine does: the hover, degrees, and rpm only where logged") {

@@ -178,23 +178,23 @@ TEST_CASE("no text stands on another or leaves its view") {
         b.window.setTextScale(1.0);
         b.window.setTheme(QStringLiteral("chart"));
     }
+    Bench b;
     for (const double scale : {0.9, 1.0, 1.3, 1.5})
         for (const QSize& size : sizes) {
             paint::Theme::setTextScale(scale);
-            const io::Library library = io::loadLibrary({KEELHAUL_SOURCE "/data"});
-            NewModelDraft draft(library, shippedStations(), {});
-            NewModelView page(draft);
-            page.resize(size);
+            NewModelView page({b.w(), [] {}, [] { return true; }, {}}, newModelViewEntry());
+            page.resize(size.width(), size.height() - static_cast<int>(104 * scale));  // beneath bar and keel
+            page.entered();
             page.show();
             std::vector<std::pair<std::string, std::string>> shownOnes;  // every layout, and every size
             for (const Layout& layout : layouts()) shownOnes.emplace_back(layout.id, "470");
-            for (const Machine& m : draft.sizes()) shownOnes.emplace_back(layouts().front().id, m.sizeClass);
+            for (const Machine& m : page.draft().sizes()) shownOnes.emplace_back(layouts().front().id, m.sizeClass);
             for (std::size_t n = 0; n < shownOnes.size(); n += whole ? 1 : little ? 12 : 4) {
-                NewModelAnswers a = draft.answers();
+                NewModelAnswers a = page.draft().answers();
                 a.name = "A name that is longer than its place would have it";
                 a.layout = shownOnes[n].first;
                 a.sizeClass = shownOnes[n].second;
-                draft.answer(a);
+                page.answer(a);
                 page.goTo(1 + static_cast<int>(n) % 9);
                 Bench::settle();
                 look(&page, "new model " + std::to_string(size.width()) + " " + std::to_string(scale).substr(0, 4) + " " + a.sizeClass,

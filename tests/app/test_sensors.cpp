@@ -111,7 +111,7 @@ TEST_CASE("the demo with ten mistakes of these stations is healed by its plan, a
     CHECK(b.stage("plate").startsWith(QStringLiteral("+")));  // asked is to the left
     b.act("pose");
     b.go(Station::Proof);
-    b.w().show(ProofFace::Plan);
+    b.w().enter(kPlanView);
     b.act("take-typed");
     for (int i = 0; i < 4 && b.w().evaluation().count(Severity::Danger) + b.w().evaluation().count(Severity::Warning) > 0; ++i) {
         b.planned();

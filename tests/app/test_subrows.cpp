@@ -2,7 +2,7 @@
 //
 // Rows that open: by key and by click, their cells edited like any other, found by the palette's way.
 #include "app/bench.h"
-#include "app/table/planview.h"
+#include "app/views/planview.h"
 #include "procedure/helicopter/guards.h"
 #include "procedure/prooftext.h"
 

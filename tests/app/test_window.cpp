@@ -235,7 +235,7 @@ TEST_CASE("a broken file is told in the window and the present model stays") {
     REQUIRE_FALSE(b.window.openFile(bad));
     REQUIRE(b.window.message().contains(QStringLiteral("bad.keel.json")));
     REQUIRE(sameButWhen(b.w().setup(), before));
-    REQUIRE_FALSE(b.window.saveTo(QStringLiteral("/no/such/folder/x.keel.json")));
+    REQUIRE_FALSE(b.window.files().saveTo(QStringLiteral("/no/such/folder/x.keel.json")));
     REQUIRE(b.window.message().contains(QStringLiteral("Not saved")));
 }
 

@@ -23,11 +23,15 @@ inline void walkViews(Bench& b, const std::string& where, bool rows, const Look&
         b.go(s.station);
         const std::string here = where + " " + s.name;
         if (s.page == PageKind::Proof) {
-            for (const ProofFace face : {ProofFace::Findings, ProofFace::Plan, ProofFace::ToSet}) {
-                b.w().show(face);
-                all(here + " face " + std::to_string(static_cast<int>(face)));
+            all(here);
+            for (const ViewEntry& view : b.window.bands()->views()) {
+                b.w().enter(view.id);
+                all(here + " view " + view.id);
+                b.act("why");
+                all(here + " view " + view.id + " why");
+                b.window.why()->hide();
+                b.w().leave();
             }
-            b.w().show(ProofFace::Findings);
             continue;
         }
         all(here);

@@ -93,14 +93,14 @@ public:
                 (void)window_.grab();
                 w.togglePose();
             }
-            w.show(app::ProofFace::Plan);
+            w.enter(app::kPlanView);
             settle();
             (void)window_.grab();
             w.takeTypedSteps();
-            w.show(app::ProofFace::ToSet);
+            w.enter("to-set");
             settle();
             (void)window_.grab();
-            w.show(app::ProofFace::Findings);
+            w.setStation(Station::Proof);
             w.document().undo();
             settle();
         });

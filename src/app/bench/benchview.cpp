@@ -32,11 +32,18 @@ BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), 
     connect(&workspace, &Workspace::posedChanged, this, refresh);
 }
 
+void BenchView::showPanelsOf(std::vector<PanelSpec> (*view)(const PanelContext&)) {
+    view_ = view;
+    cache_ = QPixmap();
+    layOut();
+    update();
+}
+
 std::vector<PanelSpec> BenchView::panels() const {
-    const StationEntry& station = workspace_.entry();
-    if (station.panels == nullptr) return {};
-    return station.panels({static_cast<double>(wide()), static_cast<double>(high()), workspace_.selectedRow(),
-                           workspace_.evaluation().figures, workspace_.posing(), workspace_.planShown()});
+    const auto panels = view_ != nullptr ? view_ : workspace_.entry().panels;
+    if (panels == nullptr) return {};
+    return panels({static_cast<double>(wide()), static_cast<double>(high()), workspace_.selectedRow(), workspace_.evaluation().figures,
+                   workspace_.posing()});
 }
 
 std::optional<QRectF> BenchView::statesArea() const {

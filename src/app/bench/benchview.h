@@ -14,6 +14,8 @@ class BenchView : public ItemView {
     Q_OBJECT
 public:
     explicit BenchView(Workspace& workspace, QWidget* parent = nullptr);
+    /// Drawings of a view in place of the station's; nullptr: the station's.
+    void showPanelsOf(std::vector<PanelSpec> (*view)(const PanelContext&));
     /// What stands there now; nothing where the page has a view of its own.
     [[nodiscard]] std::vector<PanelSpec> panels() const;
     /// The station's drawings as SVG, side by side as shown.
@@ -48,6 +50,7 @@ private:
     [[nodiscard]] std::optional<QRectF> statesArea() const;
     void layOut();
     Workspace& workspace_;
+    std::vector<PanelSpec> (*view_)(const PanelContext&) = nullptr;
     bool dimensions_ = false;
     bool offered_ = false;
     double exaggeration_ = 1.0;

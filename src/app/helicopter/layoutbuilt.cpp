@@ -3,14 +3,14 @@
 // A helicopter's plate: its layout as built is chosen at once.
 #include "model/helicopter/layouts.h"
 
-#include "app/shell/mainwindow.h"
+#include "app/shell/editactions.h"
 #include "text/words.h"
 
 #include <QInputDialog>
 
 namespace kh::app {
 
-void MainWindow::chooseLayoutBuilt() {
+void EditActions::chooseLayoutBuilt() {
     const Setup& s = workspace_.setup();
     const Layout* now = machineLayout(s.machine);
     QStringList names;
@@ -20,7 +20,7 @@ void MainWindow::chooseLayoutBuilt() {
         names << words(l.id);
     }
     bool chosen = false;
-    const QString name = QInputDialog::getItem(this, tr("Layout as built"),
+    const QString name = QInputDialog::getItem(window_, tr("Layout as built"),
                                                tr("Where the servos' balls stand on the plate, from the nose, clockwise from above:"),
                                                names, at, false, &chosen);
     if (!chosen) return;

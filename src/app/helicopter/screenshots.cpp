@@ -4,6 +4,7 @@
 #include "app/forms/solvedialog.h"
 #include "app/helicopter/newmodel/newmodelview.h"
 #include "app/shell/demo.h"
+#include "model/helicopter/newmodel.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
 
@@ -26,7 +27,9 @@ void settle(const Workspace& w) {
     for (int i = 0; i < 5; ++i) QApplication::processEvents();
 }
 
-bool take(MainWindow& window, const QDir& models, const QString& folder, const StationEntry& station, const Shot& shot) {
+/// @param view  over the station; empty: none
+bool take(MainWindow& window, const QDir& models, const QString& folder, const StationEntry& station, const Shot& shot,
+          const std::string& view = {}) {
     window.setTheme(shot.night ? QStringLiteral("night") : QStringLiteral("chart"));
     if (!window.openFile(models.filePath(QString::fromLatin1(shot.model) + QStringLiteral(".keel.json")))) return false;
     Workspace& w = window.workspace();
@@ -42,7 +45,7 @@ bool take(MainWindow& window, const QDir& models, const QString& folder, const S
                 w.goToRow(row.id, row.line ? 0 : station.page == PageKind::Matrix ? 1 : row.cells[1].parts.empty() ? 2 : 1);
     for (std::size_t f = 0; f < w.evaluation().findings.size(); ++f)
         if (w.evaluation().findings[f].id == shot.row) w.selectFinding(static_cast<int>(f));
-    w.show(shot.plan ? ProofFace::Plan : ProofFace::Findings);
+    if (!view.empty()) window.bands()->toggleView(view);
     settle(window.workspace());
     if (shot.pose) w.togglePose();
     if (window.curves()->isVisible()) {
@@ -86,17 +89,11 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
     for (const StationEntry& station : window.workspace().stations().entries())
         for (const Shot& shot : station.shots)
             if (!take(window, models, folder, station, shot)) return 3;
+    for (const ViewEntry& view : window.bands()->views())
+        for (const Shot& shot : view.shots)
+            if (*shot.model != 0 && !take(window, models, folder, *window.workspace().stations().find(Station::Proof), shot, view.id))
+                return 3;
     window.setTheme(QStringLiteral("chart"));
-    NewModelDraft draft(window.workspace().library(), window.workspace().stations(), {});
-    NewModelAnswers small = draft.answers();
-    small.name = "Sanderling 180";
-    small.sizeClass = "180";
-    draft.answer(small);
-    NewModelDialog newModel(&window, draft);
-    newModel.show();
-    settle(window.workspace());
-    if (!newModel.grab().save(QDir(folder).filePath(QStringLiteral("new-model.png")))) return 3;
-    newModel.hide();
     SolveDialog reading(&window, window.workspace(), *solverById("zero"));
     for (const auto& [what, value] : std::map<const char*, const char*>{
              {"blade-a.tail", "+1.1"}, {"blade-b.nose", "−0.1"}, {"blade-a.nose", "+0.7"}, {"blade-b.tail", "+0.3"}})
@@ -105,10 +102,28 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
     settle(window.workspace());
     if (!reading.grab().save(QDir(folder).filePath(QStringLiteral("reading.png")))) return 3;
     reading.hide();
-    window.begin(draft.setup(), false, {});  // the copies are let go before they are removed
-    window.action(QStringLiteral("to-set"))->trigger();
-    settle(window.workspace());
-    if (!window.grab().save(QDir(folder).filePath(QStringLiteral("to-set.png")))) return 3;
+    // views that need no model: an empty new one, by keyboard
+    NewModelAnswers small;
+    small.name = "Sanderling 180";
+    small.sizeClass = "180";
+    small.boxes = io::plainBoxes(window.workspace().library());
+    window.begin(newModel(small), false, {});  // the copies are let go before they are removed
+    for (const ViewEntry& view : window.bands()->views())
+        for (const Shot& shot : view.shots) {
+            if (*shot.model != 0) continue;
+            window.bands()->toggleView(view.id);
+            if (auto* asked = window.findChild<NewModelView*>(); asked != nullptr && asked->isVisible()) {
+                NewModelAnswers answers = asked->draft().answers();
+                answers.name = small.name;
+                asked->answer(answers);
+                asked->goTo(3);
+                answers.sizeClass = small.sizeClass;
+                asked->answer(answers);
+            }
+            settle(window.workspace());
+            if (!window.grab().save(QDir(folder).filePath(QString::fromLatin1(shot.file) + QStringLiteral(".png")))) return 3;
+            window.workspace().leave();
+        }
     return 0;
 }
 

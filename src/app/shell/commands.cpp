@@ -10,20 +10,51 @@
 
 #include <QAction>
 #include <QFileDialog>
-#include <QInputDialog>
+#include <QShortcut>
 
 namespace kh::app {
 
 using namespace paint;
 
-void MainWindow::stepStation(int by) {
-    const auto all = workspace_.stations().entries();
-    for (std::size_t i = 0; i < all.size(); ++i)
-        if (all[i].station == workspace_.station()) {
-            const auto to = std::clamp(static_cast<int>(i) + by, 0, static_cast<int>(all.size()) - 1);
-            workspace_.setStation(all[static_cast<std::size_t>(to)].station);
-            return;
-        }
+const Command& MainWindow::command(const std::string& id) const {
+    const auto found = commands_.find(id);
+    if (found == commands_.end()) throw std::logic_error("nothing is done for the command " + id);
+    return found->second;
+}
+
+void MainWindow::run(const std::string& id) {
+    const Command& c = command(id);
+    if (c.enabled()) workspace_.attempt(c.run);
+}
+
+void MainWindow::buildActions() {
+    listCommands();
+    for (const Shortcut& s : shortcuts()) {
+        if (s.local) continue;
+        (void)command(s.id);
+        auto* a = new QAction(words(s.text), this);
+        a->setObjectName(QString::fromLatin1(s.id));
+        if (*s.keys != 0) a->setShortcut(QKeySequence(QString::fromLatin1(s.keys)));
+        a->setShortcutContext(Qt::WindowShortcut);
+        connect(a, &QAction::triggered, this, [this, id = std::string(s.id)] { run(id); });
+        addAction(a);
+        actions_[QString::fromLatin1(s.id)] = a;
+    }
+    for (const StationEntry& s : workspace_.stations().entries()) {  // the tenth by 0
+        const int number = static_cast<int>(s.station);
+        if (number > 10) continue;
+        connect(new QShortcut(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_0 + number % 10)), this), &QShortcut::activated, this,
+                [this, station = s.station] { workspace_.setStation(station); });
+    }
+    const auto refresh = [this] {
+        for (const auto& [id, c] : commands_) actions_[QString::fromStdString(id)]->setEnabled(c.enabled());
+        const History& history = workspace_.document().history();
+        actions_[QStringLiteral("undo")]->setText(history.canUndo() ? tr("Undo: %1").arg(history.undoText()) : tr("Undo"));
+        actions_[QStringLiteral("redo")]->setText(history.canRedo() ? tr("Redo: %1").arg(history.redoText()) : tr("Redo"));
+    };
+    connect(&workspace_.document(), &DocumentModel::stateChanged, this, refresh);
+    connect(&workspace_, &Workspace::swapped, this, refresh);  // another class of aircraft has other rows
+    refresh();
 }
 
 void MainWindow::listCommands() {
@@ -46,49 +77,43 @@ void MainWindow::listCommands() {
         on(
             id, [this, row = std::string(row), cell] { openRow(row, cell); }, hasRow(row));
     };
-    on("new", [this] { askNewModel(); });
+    on("new", [this] { bands_->toggleView("new-model"); });
     on("open", [this] {
         const QString file = QFileDialog::getOpenFileName(this, tr("Open"), {}, tr("Keelhaul setups (*.keel.json);;All files (*)"));
-        if (!file.isEmpty() && mayLeave()) openFile(file);
+        if (!file.isEmpty() && filing_.mayLeave()) openFile(file);
     });
-    on("save", [this] { save(); });
-    on("save-as", [this] { saveAs(); });
-    on("revert", [this] { revert(); });
-    on("export", [this] { exportAs(); });
-    on("print", [this] { printSheet(); });
-    on("preferences", [this] { preferences(); });
-    on("handbook", [this] { handbook(); });
-    on("shortcuts", [this] { showShortcuts(); });
-    on("about", [this] { about(); });
+    on("save", [this] { filing_.save(); });
+    on("save-as", [this] { filing_.saveAs(); });
+    on("revert", [this] { filing_.revert(); });
+    on("export", [this] { sheet_.exportAs(); });
+    on("print", [this] { sheet_.printSheet(); });
+    on("preferences", [this] { program_.preferences(); });
+    on("handbook", [this] { program_.handbook(); });
+    on("shortcuts", [this] { program_.showShortcuts(); });
+    on("about", [this] { program_.about(); });
     on("quit", [this] { close(); });
     on(
         "undo", [this] { workspace_.document().undo(); }, [this] { return workspace_.document().history().canUndo(); });
     on(
         "redo", [this] { workspace_.document().redo(); }, [this] { return workspace_.document().history().canRedo(); });
-    on("boxes", [this] { changeBoxes(); });
+    on("boxes", [this] { edits_.changeBoxes(); });
     on("prove", [this] { workspace_.prove(); });
-    on("bench-state", [this] { setBenchState(); });
+    on("bench-state", [this] { edits_.setBenchState(); });
     onRow("switch-map", "mode-switch"_row, 0);
     on(
-        "layout-built", [this] { chooseLayoutBuilt(); }, hasRow("layout-angles"_row));
+        "layout-built", [this] { edits_.chooseLayoutBuilt(); }, hasRow("layout-angles"_row));
     onRow("layout-form", "layout-angles"_row, 1);
-    on("servo-book", [this] { openServoBook(); });
-    on("dimensions", [this] { bench_->toggleDimensions(); });
-    on("exaggerate",
-       [this] { showMessage(tr("Heights and angles of the section are drawn %1 ×; the numbers stay.").arg(bench_->exaggerate())); });
-    on("own-box", [this] { copyBox(); });
-    const auto face = [this](ProofFace wanted) {
-        const bool shown = workspace_.station() == Station::Proof && workspace_.face() == wanted;
-        workspace_.setStation(Station::Proof);
-        workspace_.show(shown ? ProofFace::Findings : wanted);
-        focusPage();
-    };
-    on("to-set", [face] { face(ProofFace::ToSet); });
-    on("plan", [face] { face(ProofFace::Plan); });
+    on("servo-book", [this] { edits_.openServoBook(); });
+    on("dimensions", [this] { bands_->bench()->toggleDimensions(); });
+    on("exaggerate", [this] {
+        showMessage(tr("Heights and angles of the section are drawn %1 ×; the numbers stay.").arg(bands_->bench()->exaggerate()));
+    });
+    on("own-box", [this] { ownBoxes_.copyBox(); });
+    for (const char* id : {"to-set", "plan"}) on(id, [this, id] { bands_->toggleView(id); });
     on("schools", [this] { showSchools(); });
     onRow("hold-form", "hold-throttle"_row, 0);
     on(
-        "hold-mirror", [this] { mirrorHold(); }, hasRow("hold-throttle"_row));
+        "hold-mirror", [this] { edits_.mirrorHold(); }, hasRow("hold-throttle"_row));
     onRow("alarms", "alarms"_row, 0);
     onRow("failsafe", "failsafe"_row, 0);
     on(
@@ -98,27 +123,16 @@ void MainWindow::listCommands() {
             if (unusedChannels(workspace_.setup().transmitter).empty()) showMessage(tr("Every channel of this transmitter is used."));
         },
         hasRow("unused-channels"_row));
-    on("channel-order", [this] { setChannelOrder(); });
-    on("save-template", [this] { saveTemplate(); });
-    on("renew", [this] {
-        const Setup after = io::withNewerProfiles(workspace_.setup(), workspace_.library());
-        const std::vector<std::string> paths = differingPaths(workspace_.setup(), after);
-        if (paths.empty()) {
-            showMessage(tr("The profiles in this document are as new as those installed."));
-            return;
-        }
-        QStringList list;
-        for (const std::string& path : paths) list << words(fieldTitle(workspace_.setup(), path));
-        workspace_.document().replace(tr("Take the newer profiles"), after);
-        showMessage(tr("Changed, and can be undone: %1").arg(list.mid(0, 12).join(QStringLiteral(", "))));
-    });
-    on("reading", [this] { takeReading(); });
+    on("channel-order", [this] { edits_.setChannelOrder(); });
+    on("save-template", [this] { sheet_.saveTemplate(); });
+    on("renew", [this] { edits_.takeNewerProfiles(); });
+    on("reading", [this] { edits_.takeReading(); });
     on("readings", [this] { ReadingsDialog(this, workspace_).exec(); });
-    on("measured", [this] { measured(false); });
-    on("seen", [this] { measured(true); });
+    on("measured", [this] { edits_.measured(false); });
+    on("seen", [this] { edits_.measured(true); });
     on("remedy", [this] {
-        if (workspace_.station() == Station::Proof && workspace_.planShown()) {
-            takePlanStep();
+        if (workspace_.planShown()) {
+            edits_.takePlanStep();
             return;
         }
         const int i = workspace_.selectedFinding();
@@ -130,30 +144,18 @@ void MainWindow::listCommands() {
     on("find", [this] { showPalette(); });
     on("why", [this] { showWhy(); });
     on("pose", [this] { workspace_.togglePose(); });
-    on("previous", [this] { stepStation(-1); });
-    on("next", [this] { stepStation(1); });
-    on("go-page", [this] { focusPage(); });
+    on("previous", [this] { bands_->step(-1); });
+    on("next", [this] { bands_->step(1); });
+    on("go-page", [this] { bands_->focusPage(); });
     on(
-        "go-bench",
-        [this] {
-            tabs_->setCurrentIndex(1);
-            if (tabs_->isVisible() && benches_->currentWidget() == bench_) return;  // a drawing to look at
-            if (workspace_.station() != Station::Modes) workspace_.setStation(Station::Modes);
-            if (benches_->currentWidget() != curves_)  // another row's drawing: back to the curves
-                workspace_.goToRow("pitch-curve", std::max(0, workspace_.selection().cell));
-            curves_->enter(true);
-        },
-        hasRow("pitch-curve"_row));
-    on("go-deck", [this] {
-        deckArea_->show();
-        deck_->setFocus();
-    });
-    on("fold-deck", [this] { deckArea_->setVisible(!deckArea_->isVisible()); });
+        "go-bench", [this] { bands_->intoCurves(); }, hasRow("pitch-curve"_row));
+    on("go-deck", [this] { bands_->intoDeck(); });
+    on("fold-deck", [this] { bands_->foldDeck(); });
     on("theme", [this] { setTheme(Theme::kind() == ThemeKind::Chart ? QStringLiteral("night") : QStringLiteral("chart")); });
-    on("menu", [this] { showMenu(top_->mapToGlobal(QPoint(8, 38))); });
+    on("menu", [this] { showMenu(bands_->top()->mapToGlobal(QPoint(8, 38))); });
     for (const char* id : {"matrix-copy", "matrix-row", "matrix-mode", "matrix-rename", "matrix-add", "matrix-remove"})
         on(
-            id, [this, id] { changeModes(QString::fromLatin1(id)); }, hasRow("pitch-curve"_row));
+            id, [this, id] { edits_.changeModes(QString::fromLatin1(id)); }, hasRow("pitch-curve"_row));
 }
 
 }  // namespace kh::app

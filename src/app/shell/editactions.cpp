@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Commands that change the document: whole settings at once, modes, boxes, and what was read or seen on the machine.
+#include "app/shell/editactions.h"
+
 #include "app/forms/boxesdialog.h"
 #include "app/forms/guidedialog.h"
 #include "app/forms/handstepdialog.h"
 #include "app/forms/servobook.h"
 #include "app/forms/solvedialog.h"
-#include "app/shell/mainwindow.h"
 #include "base/error.h"
 #include "model/fieldpatterns.h"
 #include "model/modeedits.h"
@@ -21,7 +22,7 @@ namespace kh::app {
 
 using namespace paint;
 
-void MainWindow::setBenchState() {
+void EditActions::setBenchState() {
     const std::vector<Edit> edits = benchState(workspace_.setup());
     if (edits.empty()) {
         showMessage(tr("The transmitter is in its bench state: travel 100, sub-trim 0, straight pitch curves, no mixing."));
@@ -36,7 +37,7 @@ void MainWindow::setBenchState() {
               "is as it was: keep it on.")));
 }
 
-void MainWindow::mirrorHold() {
+void EditActions::mirrorHold() {
     const std::vector<Edit> mirror = holdMirrorEdits(workspace_.setup().transmitter);
     if (mirror.empty()) {
         showMessage(tr("Hold has the rates, expo and gain of the mode an autorotation begins in."));
@@ -48,7 +49,7 @@ void MainWindow::mirrorHold() {
                         KH_TR("Hold took over {n} rates and gains of the mode an autorotation begins in; one step that can be undone.")));
 }
 
-void MainWindow::setChannelOrder() {
+void EditActions::setChannelOrder() {
     const std::vector<Edit> edits = controllerOrder(workspace_.setup());
     if (edits.empty()) {
         showMessage(tr("The channels are in %1's order.").arg(shown(workspace_.setup().controller.profile->name)));
@@ -62,7 +63,7 @@ void MainWindow::setChannelOrder() {
                               "again, and the failsafe: leads off.")));
 }
 
-void MainWindow::takePlanStep() {
+void EditActions::takePlanStep() {
     const Snapshot now = workspace_.now();
     const auto& steps = now.plan->plan.steps;
     const bool hands = now.planFresh && !steps.empty() && steps.front().byHand && workspace_.selectedStep() == 0;
@@ -70,11 +71,11 @@ void MainWindow::takePlanStep() {
         workspace_.takeStep();
         return;
     }
-    HandStepDialog dialog(this, workspace_.setup(), steps.front(), now.plan->texts.front());
+    HandStepDialog dialog(window_, workspace_.setup(), steps.front(), now.plan->texts.front());
     if (dialog.exec() == QDialog::Accepted) workspace_.writeDown(dialog.read());
 }
 
-void MainWindow::changeModes(const QString& id) {
+void EditActions::changeModes(const QString& id) {
     const auto& modes = workspace_.setup().transmitter.modes;
     const Selection s = workspace_.selection();
     if (workspace_.station() != Station::Modes || s.cell < 0 || s.cell >= static_cast<int>(modes.size())) {
@@ -92,7 +93,7 @@ void MainWindow::changeModes(const QString& id) {
         workspace_.select({s.row, s.cell + 1, 0});
     } else if (id == QStringLiteral("matrix-rename")) {
         bool ok = false;
-        const QString text = QInputDialog::getText(this, tr("Rename the mode"), tr("Name of the mode, as the transmitter shows it"),
+        const QString text = QInputDialog::getText(window_, tr("Rename the mode"), tr("Name of the mode, as the transmitter shows it"),
                                                    QLineEdit::Normal, name, &ok)
                                  .trimmed();
         if (ok && !text.isEmpty())
@@ -106,7 +107,7 @@ void MainWindow::changeModes(const QString& id) {
     }
 }
 
-void MainWindow::copyCell(bool everyMode) {
+void EditActions::copyCell(bool everyMode) {
     const Row* row = workspace_.selectedRow();
     const Part* part = workspace_.selectedPart();
     const Selection s = workspace_.selection();
@@ -126,11 +127,11 @@ void MainWindow::copyCell(bool everyMode) {
     if (!everyMode) workspace_.select({s.row, s.cell + 1, s.part});
 }
 
-void MainWindow::takeReading() {
+void EditActions::takeReading() {
     const Row* row = workspace_.selectedRow();
     if (const BenchWork* guide = row == nullptr ? nullptr : guideOfRow(row->workId(), workspace_.stations()); guide != nullptr)
         if (const std::vector<Step> steps = guide->steps(workspace_.setup(), workspace_.evaluation().figures); !steps.empty()) {
-            if (GuideDialog(this, words(guide->title), steps).exec() == QDialog::Accepted) measured(true);
+            if (GuideDialog(window_, words(guide->title), steps).exec() == QDialog::Accepted) measured(true);
             return;
         }
     const RowSolver solver = row == nullptr ? RowSolver{} : solverOfRow(row->workId(), workspace_.stations());
@@ -140,10 +141,10 @@ void MainWindow::takeReading() {
         showMessage(tr("Nothing is read for this row. Readings are taken for: %1.").arg(titles.join(QStringLiteral(", "))));
         return;
     }
-    SolveDialog(this, workspace_, *solver.solver, solver.only).exec();
+    SolveDialog(window_, workspace_, *solver.solver, solver.only).exec();
 }
 
-void MainWindow::measured(bool seen) {
+void EditActions::measured(bool seen) {
     const Row* row = workspace_.selectedRow();
     if (row == nullptr || workspace_.station() == Station::Proof) return;
     QStringList open;
@@ -166,15 +167,15 @@ void MainWindow::measured(bool seen) {
         showMessage(tr("Choose a stored value first; a computed one follows from its readings."));
         return;
     }
-    MeasuredDialog dialog(this, words(row->title));
+    MeasuredDialog dialog(window_, words(row->title));
     if (dialog.exec() != QDialog::Accepted) return;
     workspace_.document().setStanding(
         tr("Measured: %1").arg(words(row->title)), {part->field},
         {Standing::Measured, nowStamp(), dialog.instrument().toStdString(), dialog.uncertainty().toStdString()});
 }
 
-void MainWindow::openServoBook() {
-    ServoBook book(this, workspace_.library().servos, io::ownDataFolder());
+void EditActions::openServoBook() {
+    ServoBook book(window_, workspace_.library().servos, io::ownDataFolder());
     if (book.exec() != QDialog::Accepted) return;
     workspace_.setLibrary(io::loadLibrary(places_.data));
     showMessage(
@@ -182,8 +183,21 @@ void MainWindow::openServoBook() {
            "newer profiles."));
 }
 
-void MainWindow::changeBoxes() {
-    BoxesDialog dialog(this, workspace_.setup(), workspace_.library());
+void EditActions::takeNewerProfiles() {
+    const Setup after = io::withNewerProfiles(workspace_.setup(), workspace_.library());
+    const std::vector<std::string> paths = differingPaths(workspace_.setup(), after);
+    if (paths.empty()) {
+        showMessage(tr("The profiles in this document are as new as those installed."));
+        return;
+    }
+    QStringList list;
+    for (const std::string& path : paths) list << words(fieldTitle(workspace_.setup(), path));
+    workspace_.document().replace(tr("Take the newer profiles"), after);
+    showMessage(tr("Changed, and can be undone: %1").arg(list.mid(0, 12).join(QStringLiteral(", "))));
+}
+
+void EditActions::changeBoxes() {
+    BoxesDialog dialog(window_, workspace_.setup(), workspace_.library());
     if (dialog.exec() == QDialog::Accepted)
         workspace_.document().replace(tr("Choose the boxes and servos"), dialog.chosen(workspace_.setup()));
 }

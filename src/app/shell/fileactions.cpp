@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Exporting, printing, templates.
-#include "app/shell/mainwindow.h"
+#include "app/shell/fileactions.h"
+
+#include "app/bench/benchview.h"
 #include "io/html.h"
 #include "model/modeedits.h"
 #include "paint/look/theme.h"
@@ -16,16 +18,16 @@ namespace kh::app {
 
 using namespace paint;
 
-void MainWindow::exportAs() {
+void SheetActions::exportAs() {
     const QString file =
-        QFileDialog::getSaveFileName(this, tr("Export"), shown(workspace_.setup().machine.name),
+        QFileDialog::getSaveFileName(window_, tr("Export"), shown(workspace_.setup().machine.name),
                                      tr("Bench sheet as PDF (*.pdf);;Bench sheet as HTML (*.html);;Drawing as SVG (*.svg)"));
     if (file.isEmpty()) return;
     const std::string name = QFile::encodeName(file).toStdString();
     const Sheet sheet = benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.planNow());
     const SheetDrawn drawn{workspace_.setup(), workspace_.evaluation()};
     if (file.endsWith(QStringLiteral(".pdf"))) io::writeFileAtomically(name, sheetPdf(sheet, drawn));
-    else if (file.endsWith(QStringLiteral(".svg"))) io::writeFileAtomically(name, bench_->svg());
+    else if (file.endsWith(QStringLiteral(".svg"))) io::writeFileAtomically(name, bench_.svg());
     else if (file.endsWith(QStringLiteral(".html")))
         io::writeFileAtomically(name, io::sheetHtml(sheet, sheetFigures(sheet, drawn), desktopSpeech()));
     else {
@@ -35,11 +37,11 @@ void MainWindow::exportAs() {
     showMessage(tr("Written: %1").arg(file));
 }
 
-void MainWindow::printSheet() {
+void SheetActions::printSheet() {
     QPrinter printer(QPrinter::HighResolution);
     printer.setPageSize(QPageSize(QPageSize::A4));
     printer.setDocName(shown(workspace_.setup().machine.name));
-    QPrintDialog dialog(&printer, this);
+    QPrintDialog dialog(&printer, window_);
     dialog.setWindowTitle(tr("Print the bench sheet"));
     if (dialog.exec() != QDialog::Accepted) return;
     if (printTo(printer))
@@ -48,14 +50,14 @@ void MainWindow::printSheet() {
     else showMessage(tr("The printer did not take the sheet. Export it as PDF instead (Ctrl+E)."));
 }
 
-bool MainWindow::printTo(QPrinter& printer) {
+bool SheetActions::printTo(QPrinter& printer) {
     return printSheetOn(printer, benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.planNow()),
                         {workspace_.setup(), workspace_.evaluation()});
 }
 
-void MainWindow::saveTemplate() {
+void SheetActions::saveTemplate() {
     const QString file =
-        QFileDialog::getSaveFileName(this, tr("Save as a template"),
+        QFileDialog::getSaveFileName(window_, tr("Save as a template"),
                                      QString::fromStdString(workspace_.setup().machine.sizeClass) + QStringLiteral("-template.keel.json"),
                                      tr("Keelhaul setups (*.keel.json)"));
     if (file.isEmpty()) return;

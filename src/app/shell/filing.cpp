@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The document and its file: opening, saving, what another program did to it meanwhile, what a killed window left behind.
+#include "app/shell/filing.h"
+
 #include "app/forms/ask.h"
-#include "app/shell/mainwindow.h"
 #include "paint/look/theme.h"
 #include "session/told.h"
 
@@ -10,7 +11,6 @@
 #include <QFile>
 #include <QFileDialog>
 #include <QFileInfo>
-#include <QLabel>
 #include <QLocale>
 #include <QSettings>
 #include <algorithm>
@@ -24,13 +24,13 @@ constexpr qsizetype kShownDifferences = 12;
 /// " (process 123 on bench)", as far as it is known.
 QString whoHolds(const LockHolder& holder) {
     if (holder.pid <= 0) return {};
-    return ' ' + (holder.host.isEmpty() ? MainWindow::tr("(process %1)").arg(holder.pid)
-                                        : MainWindow::tr("(process %1 on %2)").arg(holder.pid).arg(shown(holder.host.toStdString())));
+    return ' ' + (holder.host.isEmpty() ? Filing::tr("(process %1)").arg(holder.pid)
+                                        : Filing::tr("(process %1 on %2)").arg(holder.pid).arg(shown(holder.host.toStdString())));
 }
 
 }  // namespace
 
-bool MainWindow::openFile(const QString& file) {
+bool Filing::openFile(const QString& file) {
     try {
         workspace_.repository().open(file);
     } catch (const std::runtime_error& e) {
@@ -38,7 +38,7 @@ bool MainWindow::openFile(const QString& file) {
         return false;
     }
     remember(file);
-    message_->hide();
+    showMessage({});
     QStringList notes = libraryTroubles();
     if (const auto& other = workspace_.repository().otherWindow())
         notes << tr("%1 is open in another window too%2. Whoever saves second is asked.").arg(QFileInfo(file).fileName(), whoHolds(*other));
@@ -56,25 +56,7 @@ bool MainWindow::openFile(const QString& file) {
     return true;
 }
 
-bool MainWindow::openFromOutside(const QString& file) {
-    show();
-    raise();
-    activateWindow();
-    const bool same = QFileInfo(file).canonicalFilePath() == QFileInfo(workspace_.repository().file()).canonicalFilePath();
-    if (same && !workspace_.repository().file().isEmpty()) return true;
-    // what is being typed belongs to the model that is shown
-    const auto views = pages_->findChildren<PageView*>();
-    const bool typing = QApplication::activePopupWidget() != nullptr || curves_->editor() != nullptr ||
-                        std::any_of(views.begin(), views.end(), [](const PageView* view) { return view->editor() != nullptr; });
-    return !typing && !workspace_.document().modified() && QApplication::activeModalWidget() == nullptr && openFile(file);
-}
-
-void MainWindow::tellTrouble(const QString& what) {
-    workspace_.repository().flushJournal();
-    showMessage(tr("That went wrong and was given up; the document is as it was before. (%1)").arg(what));
-}
-
-bool MainWindow::saveTo(const QString& file) {
+bool Filing::saveTo(const QString& file) {
     try {
         workspace_.repository().saveAs(file);
     } catch (const std::runtime_error& e) {
@@ -85,7 +67,7 @@ bool MainWindow::saveTo(const QString& file) {
     return true;
 }
 
-bool MainWindow::save() {
+bool Filing::save() {
     if (workspace_.repository().file().isEmpty()) {
         saveAs();
         return !workspace_.document().modified();
@@ -99,7 +81,7 @@ bool MainWindow::save() {
     return saveTo(workspace_.repository().file());
 }
 
-bool MainWindow::settleOutside(const OutsideChange& change) {
+bool Filing::settleOutside(const OutsideChange& change) {
     Repository& repository = workspace_.repository();
     const QString name = QFileInfo(repository.file()).fileName();
     QString text = tr("%1 was changed by another program since it was read here.").arg(name);
@@ -114,7 +96,7 @@ bool MainWindow::settleOutside(const OutsideChange& change) {
     } else {
         text += ' ' + tr("It cannot be read any more: %1").arg(change.problem);
     }
-    switch (askOutside(this, text, lines, change.theirs.has_value())) {
+    switch (askOutside(window_, text, lines, change.theirs.has_value())) {
         case OutsideAnswer::Later: return false;
         case OutsideAnswer::SaveAs: saveAs(); return !workspace_.document().modified();
         case OutsideAnswer::TakeTheirs: repository.takeTheirs(change); return true;
@@ -123,7 +105,7 @@ bool MainWindow::settleOutside(const OutsideChange& change) {
     return false;
 }
 
-void MainWindow::lookOutside() {
+void Filing::lookOutside() {
     if (QApplication::activeModalWidget() != nullptr) return;
     const auto change = workspace_.repository().outside();
     if (!change) {
@@ -137,17 +119,17 @@ void MainWindow::lookOutside() {
     else (void)settleOutside(*change);
 }
 
-bool MainWindow::mayLeave() {
+bool Filing::mayLeave() {
     if (!workspace_.document().modified()) return true;
     const auto answer =
-        ask(this, tr("Unsaved changes"), tr("%1 has changes that are not saved.").arg(shown(workspace_.setup().machine.name)),
+        ask(window_, tr("Unsaved changes"), tr("%1 has changes that are not saved.").arg(shown(workspace_.setup().machine.name)),
             QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
     return answer == QMessageBox::Discard || (answer == QMessageBox::Save && save());
 }
 
-void MainWindow::saveAs() {
+void Filing::saveAs() {
     const Repository& repository = workspace_.repository();
-    QFileDialog dialog(this, tr("Save As"), {}, tr("Keelhaul setups (*.keel.json)"));
+    QFileDialog dialog(window_, tr("Save As"), {}, tr("Keelhaul setups (*.keel.json)"));
     dialog.setAcceptMode(QFileDialog::AcceptSave);
     dialog.setDefaultSuffix(QStringLiteral("keel.json"));  // before the question about writing over a file, which is asked of that name
     dialog.selectFile(repository.file().isEmpty()
@@ -159,7 +141,7 @@ void MainWindow::saveAs() {
     if (file.isEmpty()) return;
     const bool own = QFileInfo(file).canonicalFilePath() == QFileInfo(repository.file()).canonicalFilePath();
     if (const auto holder = own ? std::nullopt : Repository::holderOf(file)) {
-        const auto answer = ask(this, tr("Open in another window"),
+        const auto answer = ask(window_, tr("Open in another window"),
                                 tr("%1 is open in another window%2, which would be asked when it saves. Write over it?")
                                     .arg(QFileInfo(file).fileName(), whoHolds(*holder)),
                                 QMessageBox::Save | QMessageBox::Cancel, QMessageBox::Cancel);
@@ -168,19 +150,19 @@ void MainWindow::saveAs() {
     saveTo(file);
 }
 
-void MainWindow::revert() {
+void Filing::revert() {
     const QString file = workspace_.repository().file();
     if (file.isEmpty()) {
         showMessage(tr("This model was never saved; there is nothing to go back to."));
         return;
     }
-    if (workspace_.document().modified() && ask(this, tr("Revert"), tr("Give up all changes since the last save?"),
+    if (workspace_.document().modified() && ask(window_, tr("Revert"), tr("Give up all changes since the last save?"),
                                                 QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Cancel) != QMessageBox::Discard)
         return;
     openFile(file);
 }
 
-QStringList MainWindow::libraryTroubles() const {
+QStringList Filing::libraryTroubles() const {
     QStringList out;
     for (const std::string& problem : workspace_.library().problems) out << tr("Left out, it cannot be read: %1").arg(shown(problem));
     if (out.size() <= 2) return out;
@@ -188,7 +170,7 @@ QStringList MainWindow::libraryTroubles() const {
     return out.mid(0, 2) << tr("… and %1 more").arg(more);
 }
 
-void MainWindow::remember(const QString& file) {
+void Filing::remember(const QString& file) {
     QSettings settings;
     QStringList recent = settings.value(QStringLiteral("recent")).toStringList();
     const QString path = QFileInfo(file).absoluteFilePath();
@@ -197,7 +179,7 @@ void MainWindow::remember(const QString& file) {
     settings.setValue(QStringLiteral("recent"), recent.mid(0, 10));
 }
 
-void MainWindow::offerJournals() {
+void Filing::offerJournals() {
     for (const QString& journal : Journal::left(places_.stateFolder)) {
         std::optional<JournalEntry> entry;
         try {
@@ -224,7 +206,7 @@ void MainWindow::offerJournals() {
         }
         const QString where = entry->file.isEmpty() ? QString() : QStringLiteral(" (%1)").arg(entry->file);
         const auto answer =
-            ask(this, tr("Changes were not saved"),
+            ask(window_, tr("Changes were not saved"),
                 tr("Keelhaul ended on %1 before changes to %2%3 were saved.")
                         .arg(QLocale().toString(entry->at, QLocale::ShortFormat), shown(left.machine.name), where) +
                     QStringLiteral("\n\n") + against,

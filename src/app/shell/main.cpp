@@ -87,7 +87,7 @@ int run(app::Application& application, const char* program) {
         });
         return QApplication::exec();
     }
-    window.offerJournals();
+    window.files().offerJournals();
     return QApplication::exec();
 }
 

@@ -2,6 +2,7 @@
 #include "app/shell/mainwindow.h"
 
 #include "app/look/look.h"
+#include "app/shell/desktop.h"
 #include "base/error.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
@@ -26,85 +27,24 @@ namespace kh::app {
 
 using namespace paint;
 
-namespace {
-
-constexpr double kBothFit = 1000;    ///< page and drawing side by side, in units of the design
-constexpr double kDeckFits = 1024;   ///< sticks, switches and the trace
-constexpr double kDeckRoomy = 1260;  ///< the same where it scrolls anyway: no note of the trace is cut
-constexpr QSizeF kDrawn(540, 536);   ///< of a drawing at least: less of it is scrolled to
-
-}  // namespace
-
 MainWindow::MainWindow(const Places& places, QWidget* parent)
     : QMainWindow(parent),
       places_(places),
       workspace_(places.stateFolder, io::loadLibrary(places.data), *places.stations),
-      top_(new TopBar(workspace_)),
-      keel_(new KeelView(workspace_)),
-      tabs_(new QTabBar),
-      splitter_(new QSplitter(Qt::Horizontal)),
-      pages_(new QStackedWidget),
-      benches_(new QStackedWidget),
-      benchArea_(new QScrollArea),
-      ledger_(new LedgerView(workspace_)),
-      matrix_(new MatrixView(workspace_)),
-      proof_(new ProofView(workspace_)),
-      planPage_(new PlanView(workspace_)),
-      toSet_(new ToSetView(workspace_)),
-      bench_(new BenchView(workspace_)),
-      curves_(new CurveView(workspace_)),
-      deck_(new DeckView(workspace_)),
-      deckArea_(new QScrollArea) {
+      bands_(new Bands(workspace_, places_.views, host(), this)),
+      why_(new WhyPanel(bands_)),
+      palette_(new Palette(this)),
+      message_(new QLabel(bands_)),
+      filing_(lent()),
+      sheet_(lent(), *bands_->bench()),
+      edits_(lent()),
+      ownBoxes_(lent()),
+      program_(
+          lent(), [this](const QString& choice) { setTheme(choice); }, [this](double scale) { setTextScale(scale); }) {
     setObjectName(QStringLiteral("main"));
     setWindowTitle(QStringLiteral("Keelhaul"));
     setAcceptDrops(true);
-    auto* centre = new QWidget(this);
-    auto* column = new QVBoxLayout(centre);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(0);
-    column->addWidget(top_);
-    column->addWidget(keel_);
-    tabs_->setObjectName(QStringLiteral("page-or-drawing"));
-    tabs_->addTab(tr("Page"));
-    tabs_->addTab(tr("Drawing"));
-    tabs_->setExpanding(false);
-    connect(tabs_, &QTabBar::currentChanged, this, &MainWindow::arrange);
-    column->addWidget(tabs_);
-    column->addWidget(splitter_, 1);
-    deckArea_->setWidget(deck_);
-    deckArea_->setWidgetResizable(true);
-    deckArea_->setFrameShape(QFrame::NoFrame);
-    deckArea_->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    deckArea_->setFocusPolicy(Qt::NoFocus);
-    column->addWidget(deckArea_);
-    splitter_->setHandleWidth(1);
-    splitter_->setChildrenCollapsible(false);
-    splitter_->addWidget(pages_);
-    benchArea_->setWidget(benches_);
-    benchArea_->setWidgetResizable(true);
-    benchArea_->setFrameShape(QFrame::NoFrame);
-    benchArea_->setFocusPolicy(Qt::NoFocus);
-    splitter_->addWidget(benchArea_);
-    splitter_->setStretchFactor(0, 0);
-    splitter_->setStretchFactor(1, 1);
-    for (PageView* view : std::initializer_list<PageView*>{ledger_, matrix_, proof_, planPage_, toSet_}) {
-        pages_->addWidget(view);
-        connect(view, &PageView::refused, this, &MainWindow::showMessage);
-        connect(view, &PageView::whyAsked, this, &MainWindow::showWhy);
-        connect(view, &PageView::switchWanted, bench_, &BenchView::offerSwitches);
-        connect(bench_, &BenchView::switchGiven, view, &PageView::typeSwitch);
-        connect(view, &PageView::actionAsked, this, [this](const QString& id) { run(id.toStdString()); });
-        connect(view, &PageView::curveAsked, this, [this] {
-            const Part* part = workspace_.selectedPart();
-            curves_->enter(part != nullptr && part->field.ends_with(".pitch"));
-        });
-    }
-    benches_->addWidget(bench_);
-    benches_->addWidget(curves_);
-    setCentralWidget(centre);
-    why_ = new WhyPanel(centre);
-    palette_ = new Palette(this);
-    message_ = new QLabel(centre);
+    setCentralWidget(bands_);
     message_->setObjectName(QStringLiteral("message"));
     message_->setWordWrap(true);
     message_->setTextFormat(Qt::PlainText);
@@ -112,100 +52,49 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
     messageTimer_.setSingleShot(true);
     messageTimer_.setInterval(12000);
     connect(&messageTimer_, &QTimer::timeout, message_, &QLabel::hide);
-    connect(curves_, &CurveView::refused, this, &MainWindow::showMessage);
     connect(&workspace_, &Workspace::told, this, &MainWindow::showMessage);
-    connect(curves_, &CurveView::left, this, [this] { page_->setFocus(); });
-    connect(top_, &TopBar::menuAsked, this, &MainWindow::showMenu);
-    connect(top_, &TopBar::findAsked, this, &MainWindow::showPalette);
-    connect(&workspace_, &Workspace::stationChanged, this, &MainWindow::showPage);
-    connect(&workspace_, &Workspace::selectionChanged, this, &MainWindow::showBench);
-    connect(splitter_, &QSplitter::splitterMoved, this,
-            [this] { splits_[static_cast<int>(workspace_.station())] = splitter_->saveState(); });
+    connect(bands_, &Bands::refused, this, &MainWindow::showMessage);
+    connect(bands_, &Bands::whyAsked, this, &MainWindow::showWhy);
+    connect(bands_, &Bands::actionAsked, this, [this](const QString& id) { run(id.toStdString()); });
+    connect(bands_, &Bands::placeShown, why_, &QWidget::hide);
+    connect(bands_->top(), &TopBar::menuAsked, this, &MainWindow::showMenu);
+    connect(bands_->top(), &TopBar::findAsked, this, &MainWindow::showPalette);
     connect(&workspace_.document(), &DocumentModel::stateChanged, this, [this] {
         setWindowModified(workspace_.document().modified());
         setWindowTitle(QStringLiteral("%1[*] — Keelhaul").arg(shown(workspace_.setup().machine.name)));
     });
-    connect(&boxFiles_, &QFileSystemWatcher::fileChanged, this, [this](const QString& file) { takeBox(file); });
-    connect(&boxFiles_, &QFileSystemWatcher::directoryChanged, this, [this] {
-        for (const QString& file : std::as_const(boxNames_))
-            if (!boxFiles_.files().contains(file) && QFileInfo::exists(file)) takeBox(file);
-    });
     buildActions();
     restorePlace();
-    showPage();
-    const QStringList troubles = libraryTroubles();
+    const QStringList troubles = filing_.libraryTroubles();
     if (!troubles.isEmpty()) showMessage(troubles.join('\n'));
+}
+
+Hand::FromWindow MainWindow::lent() {
+    return {this, workspace_, places_,
+            [this](const QString& text) {
+                if (text.isEmpty()) message_->hide();
+                else showMessage(text);
+            },
+            [this](std::vector<Offer> offers) { palette_->ask(std::move(offers)); }};
+}
+
+ViewHost MainWindow::host() {
+    return {workspace_,
+            {},
+            [this] { return filing_.mayLeave(); },
+            [this](const Setup& setup, const QString& told) { begin(setup, true, told); }};
 }
 
 MainWindow::~MainWindow() { delete takeCentralWidget(); }  // views go before the workspace they draw
 
-void MainWindow::showPage() {
-    switch (workspace_.entry().page) {
-        case PageKind::Ledger: page_ = ledger_; break;
-        case PageKind::Matrix: page_ = matrix_; break;
-        case PageKind::Proof:
-            switch (workspace_.face()) {
-                case ProofFace::Plan: page_ = planPage_; break;
-                case ProofFace::Findings: page_ = proof_; break;
-                case ProofFace::ToSet: page_ = toSet_; break;
-            }
-            break;
-    }
-    pages_->setCurrentWidget(page_);
-    showBench();
-    splitPage();
-    why_->hide();
-    page_->setFocus();
-    page_->resize(page_->size());
-    QResizeEvent again(page_->size(), page_->size());
-    QApplication::sendEvent(page_, &again);
-}
-
-void MainWindow::showBench() {
-    const bool curves = workspace_.entry().page == PageKind::Matrix && bench_->panels().empty();
-    benches_->setCurrentWidget(curves ? static_cast<QWidget*>(curves_) : bench_);
-}
-
-void MainWindow::focusPage() {
-    tabs_->setCurrentIndex(0);
-    page_->setFocus();
-}
-
-void MainWindow::arrange() {
-    const double z = ItemView::zoom();
-    const auto scaled = [z](double units) { return static_cast<int>(std::lround(units * z)); };
-    top_->setFixedHeight(scaled(40));
-    keel_->setFixedHeight(scaled(64));
-    const bool scrolls = width() < scaled(kDeckFits);
-    deck_->setMinimumWidth(scaled(scrolls ? kDeckRoomy : kDeckFits));
-    deckArea_->setFixedHeight(scaled(160) + (scrolls ? deckArea_->horizontalScrollBar()->sizeHint().height() : 0));
-    const bool narrow = width() < scaled(kBothFit);
-    tabs_->setVisible(narrow);
-    pages_->setMinimumWidth(narrow ? 0 : scaled(430));
-    benchArea_->setMinimumWidth(narrow ? 0 : scaled(400));
-    benches_->setMinimumSize(scaled(kDrawn.width()), scaled(kDrawn.height()));
-    pages_->setVisible(!narrow || tabs_->currentIndex() == 0);
-    benchArea_->setVisible(!narrow || tabs_->currentIndex() == 1);
-}
-
-void MainWindow::splitPage() {
-    const Station s = workspace_.station();
-    if (splits_.contains(static_cast<int>(s))) {
-        splitter_->restoreState(splits_[static_cast<int>(s)]);
-        return;
-    }
-    const double z = ItemView::zoom();
-    const int page = static_cast<int>(workspace_.entry().pageWidth * z);
-    const int w = std::max(width(), minimumWidth());
-    const int full = static_cast<int>(1280 * z);
-    const int left = w < full ? page * w / full : page;
-    splitter_->setSizes({left, w - left});
-}
-
 void MainWindow::showWhy() {
     if (why_->isVisible()) {
         why_->hide();
-        page_->setFocus();
+        bands_->focusPage();
+        return;
+    }
+    if (ViewPage* view = bands_->view()) {
+        if (!view->explain(*why_)) showMessage(tr("There is nothing to explain here."));
         return;
     }
     if (workspace_.station() == Station::Proof) {
@@ -239,32 +128,52 @@ void MainWindow::placeMessage() {
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
     QMainWindow::resizeEvent(event);
-    arrange();
-    if (!splits_.contains(static_cast<int>(workspace_.station()))) splitPage();
     placeMessage();
 }
 
 void MainWindow::begin(const Setup& setup, bool worthKeeping, const QString& message) {
     workspace_.repository().startNew(setup, worthKeeping);
     workspace_.setStation(Station::Airframe);
-    const QString told = (QStringList{message} + libraryTroubles()).join('\n').trimmed();
+    const QString told = (QStringList{message} + filing_.libraryTroubles()).join('\n').trimmed();
     if (told.isEmpty()) message_->hide();
     else showMessage(told);
 }
 
+void MainWindow::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Escape && bands_->view() != nullptr) workspace_.leave();
+    else QMainWindow::keyPressEvent(event);
+}
+
+bool MainWindow::openFromOutside(const QString& file) {
+    show();
+    raise();
+    activateWindow();
+    const bool same = QFileInfo(file).canonicalFilePath() == QFileInfo(workspace_.repository().file()).canonicalFilePath();
+    if (same && !workspace_.repository().file().isEmpty()) return true;
+    // what is being typed belongs to the model that is shown
+    const bool typing = QApplication::activePopupWidget() != nullptr || bands_->typing();
+    return !typing && !workspace_.document().modified() && QApplication::activeModalWidget() == nullptr && openFile(file);
+}
+
+void MainWindow::tellTrouble(const QString& what) {
+    workspace_.repository().flushJournal();
+    showMessage(tr("That went wrong and was given up; the document is as it was before. (%1)").arg(what));
+}
+
 void MainWindow::closeEvent(QCloseEvent* event) {
-    if (!mayLeave()) {
+    if (!filing_.mayLeave()) {
         event->ignore();
         return;
     }
-    storePlace();
+    QSettings().setValue(QStringLiteral("geometry"), geometry());
+    bands_->storePlace();
     event->accept();
 }
 
 void MainWindow::changeEvent(QEvent* event) {
     QMainWindow::changeEvent(event);
     // after the event: a box must not be opened within it
-    if (event->type() == QEvent::ActivationChange && isActiveWindow()) QTimer::singleShot(0, this, &MainWindow::lookOutside);
+    if (event->type() == QEvent::ActivationChange && isActiveWindow()) QTimer::singleShot(0, this, [this] { filing_.lookOutside(); });
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
@@ -273,7 +182,7 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
 
 void MainWindow::dropEvent(QDropEvent* event) {
     for (const QUrl& url : event->mimeData()->urls())
-        if (url.isLocalFile() && mayLeave()) {
+        if (url.isLocalFile() && filing_.mayLeave()) {
             openFile(url.toLocalFile());
             return;
         }
@@ -291,12 +200,7 @@ void MainWindow::restorePlace() {
         }
     fitScreen();
     placed_ = size();
-    const int station = settings.value(QStringLiteral("station"), static_cast<int>(Station::Swash)).toInt();
-    for (const StationEntry& s : workspace_.stations().entries())
-        if (static_cast<int>(s.station) == station) workspace_.setStation(s.station);
-    const auto splits = settings.value(QStringLiteral("splits")).toMap();
-    for (auto it = splits.begin(); it != splits.end(); ++it) splits_[it.key().toInt()] = it.value().toByteArray();
-    deckArea_->setVisible(settings.value(QStringLiteral("deck"), true).toBool());
+    bands_->restorePlace();
 }
 
 void MainWindow::fitScreen() {
@@ -325,14 +229,12 @@ void MainWindow::showEvent(QShowEvent* event) {
     if (const QSize placed = std::exchange(placed_, QSize()); placed == size()) QTimer::singleShot(0, this, &MainWindow::fitScreen);
 }
 
-void MainWindow::storePlace() {
-    QSettings settings;
-    settings.setValue(QStringLiteral("geometry"), geometry());
-    settings.setValue(QStringLiteral("station"), static_cast<int>(workspace_.station()));
-    QVariantMap splits;
-    for (auto it = splits_.begin(); it != splits_.end(); ++it) splits[QString::number(it.key())] = it.value();
-    settings.setValue(QStringLiteral("splits"), splits);
-    settings.setValue(QStringLiteral("deck"), deckArea_->isVisible());
+void MainWindow::setTheme(const QString& choice) {
+    QSettings().setValue(QStringLiteral("theme"), choice);
+    Theme::set(choice == QStringLiteral("desktop") ? desktopTheme()
+               : choice == QStringLiteral("night") ? ThemeKind::Night
+                                                   : ThemeKind::Chart);
+    applyPalette();
 }
 
 void MainWindow::applyPalette() {
@@ -344,12 +246,7 @@ void MainWindow::setTextScale(double scale) {
     Theme::setTextScale(std::isfinite(scale) ? std::clamp(scale, 0.9, 1.5) : 1.0);
     QSettings().setValue(QStringLiteral("textScale"), Theme::textScale());
     applyPalette();
-    arrange();
-    splitPage();
-    for (ItemView* view : findChildren<ItemView*>()) {  // laid out in the units of the text size
-        QResizeEvent same(view->size(), view->size());
-        if (view->isVisible()) QApplication::sendEvent(view, &same);
-    }
+    bands_->layOutAgain();
 }
 
 }  // namespace kh::app

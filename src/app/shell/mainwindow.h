@@ -1,27 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/bench/benchview.h"
-#include "app/curves/curveview.h"
-#include "app/deck/deck.h"
+#include "app/shell/bands.h"
 #include "app/shell/command.h"
-#include "app/shell/panels.h"
-#include "app/shell/topbar.h"
-#include "app/table/pageview.h"
-#include "app/table/planview.h"
-#include "app/table/proofview.h"
-#include "app/table/tosetview.h"
-#include "procedure/registry.h"
+#include "app/shell/editactions.h"
+#include "app/shell/fileactions.h"
+#include "app/shell/filing.h"
+#include "app/shell/ownbox.h"
+#include "app/shell/programdialogs.h"
 
-#include <QDesktopServices>
-#include <QFileSystemWatcher>
 #include <QMainWindow>
-#include <QScrollArea>
-#include <QSet>
-#include <QSplitter>
-#include <QStackedWidget>
-#include <QTabBar>
-#include <functional>
 #include <map>
 #include <span>
 #include <string>
@@ -29,18 +17,9 @@
 class QLabel;
 class QMenu;
 
-class QPrinter;
-
 namespace kh::app {
 
-/// Where the window keeps its files, and where data are looked up.
-struct Places {
-    QString stateFolder;
-    std::vector<std::filesystem::path> data;
-    const StationSet* stations = &shippedStations();
-    std::function<bool(const QUrl&)> openOutside = QDesktopServices::openUrl;  ///< the desktop's program for a file
-};
-
+/// The window: what can be done in it, and what lies over its bands.
 class MainWindow : public QMainWindow {
     Q_OBJECT
 public:
@@ -48,8 +27,11 @@ public:
     ~MainWindow() override;
 
     [[nodiscard]] Workspace& workspace() { return workspace_; }
+    /// The document and its file.
+    [[nodiscard]] Filing& files() { return filing_; }
+    [[nodiscard]] SheetActions& sheet() { return sheet_; }
     /// Opens a file; problems are told in the window. @return whether it was opened
-    bool openFile(const QString& file);
+    bool openFile(const QString& file) { return filing_.openFile(file); }
     /// A model of that size in the plain boxes, all at default.
     void newModel(const QString& sizeClass);
     /// A setup that has no file yet. @param worthKeeping  it was asked for, and would be missed  @param message  what is told of it;
@@ -61,26 +43,17 @@ public:
     void tell(const QString& what) { showMessage(what); }
     /// What the last net caught: the document and its journal are as they were.
     void tellTrouble(const QString& what);
-    bool save();
-    /// Asks what to do about a file that another program changed. @return whether it is settled: saving may go on
-    bool settleOutside(const OutsideChange& change);
-    /// Whether another program changed the file meanwhile; told once a change.
-    void lookOutside();
-    bool saveTo(const QString& file);
-    /// Offers what a killed program left behind.
-    void offerJournals();
-    /// Paints the bench sheet. @return false if the printer does not take it
-    bool printTo(QPrinter& printer);
     void setTheme(const QString& choice);  ///< "chart", "night" or "desktop"
     void setTextScale(double scale);
 
     // for tests: the views by name
-    [[nodiscard]] TopBar* topBar() { return top_; }
-    [[nodiscard]] KeelView* keel() { return keel_; }
-    [[nodiscard]] DeckView* deck() { return deck_; }
-    [[nodiscard]] PageView* page() { return page_; }
-    [[nodiscard]] CurveView* curves() { return curves_; }
-    [[nodiscard]] BenchView* bench() { return bench_; }
+    [[nodiscard]] Bands* bands() { return bands_; }
+    [[nodiscard]] TopBar* topBar() { return bands_->top(); }
+    [[nodiscard]] KeelView* keel() { return bands_->keel(); }
+    [[nodiscard]] DeckView* deck() { return bands_->deck(); }
+    [[nodiscard]] PageView* page() { return bands_->page(); }
+    [[nodiscard]] CurveView* curves() { return bands_->curves(); }
+    [[nodiscard]] BenchView* bench() { return bands_->bench(); }
     [[nodiscard]] WhyPanel* why() { return why_; }
     [[nodiscard]] Palette* palette() { return palette_; }
     [[nodiscard]] QString message() const;
@@ -94,97 +67,50 @@ protected:
     void resizeEvent(QResizeEvent* event) override;
     void changeEvent(QEvent* event) override;
     void showEvent(QShowEvent* event) override;
+    /// Esc that nobody else wanted leads back from a view.
+    void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    [[nodiscard]] Hand::FromWindow lent();
+    [[nodiscard]] ViewHost host();
+    // commands.cpp
     void buildActions();
     /// Every command of the table; ids of both are checked against each other when the window is made.
     void listCommands();
     void run(const std::string& id);
-    void stepStation(int by);
-    void focusPage();
-    void askNewModel();
+    // menus.cpp
     void showMenu(QPoint at);
     void fillMenu(QMenu* menu, std::span<const char* const> entries);
     /// Every setting that has a cell; with a prefix, those whose field begins with it.
     void offerSettings(std::vector<Offer>& offers, const std::string& prefix = {});
     void showSchools();
+    void showPalette();
     /// Goes to a row, and opens what opens from it.
     void openRow(const std::string& row, int cell);
-    void showPage();
-    void showBench();
+    // mainwindow.cpp
     void showWhy();
-    void showPalette();
     void showMessage(const QString& text);
-    void saveAs();
-    void exportAs();
-    void printSheet();
-    void measured(bool seen);
-    void takeReading();
-    void changeBoxes();
-    void chooseLayoutBuilt();
-    void openServoBook();
-    void setBenchState();
-    void setChannelOrder();
-    void mirrorHold();
-    void saveTemplate();
-    void copyBox();
-    void watchBox(const QString& file);
-    /// A box of one's own as it stands in its file, where the model has it. @param chosen  it is put in place of another
-    /// @return whether there is nothing to mend in it
-    bool takeBox(const QString& file, bool chosen = false);
-    void takePlanStep();
-    void changeModes(const QString& id);
-    void copyCell(bool everyMode);
-    void preferences();
-    void about();
-    void showShortcuts();
-    void handbook();
-    void revert();
-    [[nodiscard]] bool mayLeave();
-    void remember(const QString& file);
-    /// Profiles and servos that could not be read, each with its file and why; the first few.
-    [[nodiscard]] QStringList libraryTroubles() const;
-    void restorePlace();
-    void storePlace();
+    void placeMessage();
     /// The whole window, with what the desktop draws around it, onto the screen it is on.
     void fitScreen();
-    void placeMessage();
-    /// The splitter as it was left at this station, else as drawn.
-    void splitPage();
+    void restorePlace();
     void applyPalette();
-    /// Heights that follow the text size; page and drawing side by side, or, where both do not fit, one of them behind a tab.
-    void arrange();
 
     Places places_;
     Workspace workspace_;
-    TopBar* top_;
-    KeelView* keel_;
-    QTabBar* tabs_;  ///< page or drawing, where both do not fit
-    QSplitter* splitter_;
-    QStackedWidget* pages_;
-    QStackedWidget* benches_;
-    QScrollArea* benchArea_;
-    LedgerView* ledger_;
-    MatrixView* matrix_;
-    ProofView* proof_;
-    PlanView* planPage_;
-    ToSetView* toSet_;
-    PageView* page_ = nullptr;
-    BenchView* bench_;
-    CurveView* curves_;
-    DeckView* deck_;
-    QScrollArea* deckArea_;
+    Bands* bands_;
     WhyPanel* why_;
     Palette* palette_;
     QLabel* message_;
     QTimer messageTimer_;
+    Filing filing_;
+    SheetActions sheet_;
+    EditActions edits_;
+    OwnBoxes ownBoxes_;
+    ProgramDialogs program_;
     QMap<QString, QAction*> actions_;
     std::map<std::string, Command> commands_;
-    QMap<int, QByteArray> splits_;
-    QSet<QString> boxNames_;
-    QFileSystemWatcher boxFiles_;  ///< the pilot's own boxes that were opened in an editor
-    QSize placed_;                 ///< as it was before it was shown first
-    DiskState outsideTold_;        ///< which state of the file on disk was told
+    QSize placed_;  ///< as it was before it was shown first
 };
 
 }  // namespace kh::app

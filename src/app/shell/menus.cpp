@@ -60,7 +60,7 @@ void MainWindow::fillMenu(QMenu* menu, std::span<const char* const> entries) {
             QMenu* recent = level(QStringLiteral("recent"), tr("Recent"));
             for (const QString& file : QSettings().value(QStringLiteral("recent")).toStringList())
                 recent->addAction(QFileInfo(file).fileName(), this, [this, file] {
-                    if (mayLeave()) openFile(file);
+                    if (filing_.mayLeave()) openFile(file);
                 });
             recent->setEnabled(!recent->isEmpty());
         } else if (id == QStringLiteral(">station")) {
@@ -133,7 +133,7 @@ void MainWindow::offerSettings(std::vector<Offer>& all, const std::string& prefi
                          tr("%1   %2, %3").arg(settingValue(part), words(workspace_.stations().name(page.station)), words(boxId(box))),
                          [this, id = row.id, c, k] {
                              workspace_.goToRow(id, static_cast<int>(c), static_cast<int>(k));
-                             focusPage();
+                             bands_->focusPage();
                          },
                          part.spare > 0 ? words(row.title) : words(fieldTitle(setup, part.field))});
                 }
@@ -157,7 +157,7 @@ void MainWindow::showSchools() {
 void MainWindow::openRow(const std::string& row, int cell) {
     if (!workspace_.goToRow(row, cell)) return;
     if (workspace_.selectedRow()->opens && !workspace_.isOpen(row)) workspace_.toggleRow();
-    focusPage();
+    bands_->focusPage();
 }
 
 void MainWindow::showPalette() {
@@ -167,8 +167,17 @@ void MainWindow::showPalette() {
             offers.push_back(
                 {words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys), [this, id = std::string(s.id)] { run(id); }});
     for (const StationEntry& s : workspace_.stations().entries())
-        offers.push_back({tr("Station %1").arg(words(s.name)), QString::number(static_cast<int>(s.station)),
-                          [this, s] { workspace_.setStation(s.station); }});
+        offers.push_back(
+            {tr("Station %1").arg(words(s.name)), tr("Alt %1").arg(static_cast<int>(s.station) % 10), [this, station = s.station] {
+                 workspace_.setStation(station);
+                 bands_->focusPage();
+             }});
+    for (const ViewEntry& v : bands_->views())
+        if (shortcut(v.id) == nullptr)  // else its command stands there
+            offers.push_back({words(v.title), tr("view"), [this, id = std::string(v.id)] {
+                                  bands_->toggleView(id);
+                                  bands_->focusPage();
+                              }});
     for (const FlightMode& m : workspace_.setup().transmitter.modes)
         offers.push_back({tr("Fly %1 on the deck").arg(shown(m.name)), {}, [this, id = m.id] { workspace_.setMode(id); }});
     offerSettings(offers);

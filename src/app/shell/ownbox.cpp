@@ -2,7 +2,8 @@
 //
 // A box of one's own: the one in use is copied into the pilot's folder and opened in the desktop's editor; each time it is saved
 // there it is checked and taken as one change.
-#include "app/shell/mainwindow.h"
+#include "app/shell/ownbox.h"
+
 #include "base/error.h"
 #include "io/profile.h"
 #include "text/words.h"
@@ -23,7 +24,7 @@ template <class P>
 io::AnyProfile ownCopy(P profile) {
     if (!profile.id.starts_with(kOwn)) {
         profile.id = kOwn + profile.id;
-        profile.name += MainWindow::tr(", own").toStdString();
+        profile.name += OwnBoxes::tr(", own").toStdString();
         profile.version = 1;
     }
     return profile;
@@ -46,7 +47,15 @@ Setup withBox(Setup setup, const io::AnyProfile& box, bool chosen) {
 
 }  // namespace
 
-void MainWindow::copyBox() {
+OwnBoxes::OwnBoxes(FromWindow lent) : Hand(std::move(lent)) {
+    QObject::connect(&boxFiles_, &QFileSystemWatcher::fileChanged, &boxFiles_, [this](const QString& file) { takeBox(file); });
+    QObject::connect(&boxFiles_, &QFileSystemWatcher::directoryChanged, &boxFiles_, [this] {
+        for (const QString& file : std::as_const(boxNames_))
+            if (!boxFiles_.files().contains(file) && QFileInfo::exists(file)) takeBox(file);
+    });
+}
+
+void OwnBoxes::copyBox() {
     const Setup& s = workspace_.setup();
     std::vector<io::AnyProfile> boxes{ownCopy(*s.transmitter.profile), ownCopy(*s.controller.profile), ownCopy(*s.speedController.profile)};
     std::set<std::string> servos;  // each kind aboard once
@@ -72,10 +81,10 @@ void MainWindow::copyBox() {
                                                         .arg(name));
                               });
                           }});
-    palette_->ask(std::move(offers));
+    lent_.ask(std::move(offers));
 }
 
-void MainWindow::watchBox(const QString& file) {
+void OwnBoxes::watchBox(const QString& file) {
     // an editor that writes beside and renames ends the watch of the file: its folder tells when it is there again
     boxFiles_.addPath(QFileInfo(file).absolutePath());
     boxFiles_.removePath(file);
@@ -83,7 +92,7 @@ void MainWindow::watchBox(const QString& file) {
     boxNames_.insert(file);
 }
 
-bool MainWindow::takeBox(const QString& file, bool chosen) {
+bool OwnBoxes::takeBox(const QString& file, bool chosen) {
     watchBox(file);  // before it is read: what is saved from now on is told again
     const QString name = QFileInfo(file).fileName();
     try {

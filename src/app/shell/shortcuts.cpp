@@ -48,13 +48,15 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"remedy", KH_TR("Set the remedy"), "Ctrl+Return", KH_TR("Edit"), KH_TR("set the remedy")},
         Shortcut{"take-typed", KH_TR("Take the plan's steps up to the next by hand"), "Ctrl+Shift+Return", KH_TR("Edit"),
                  KH_TR("take all typed")},
-        Shortcut{"plan", KH_TR("Repair plan, or findings"), "F11", KH_TR("View"), KH_TR("plan")},
-        Shortcut{"to-set", KH_TR("What is still to be set"), "Ctrl+T", KH_TR("View"), KH_TR("still to be set")},
+        Shortcut{"plan", KH_TR("Repair plan, and back"), "F11", KH_TR("View"), KH_TR("plan")},
+        Shortcut{"to-set", KH_TR("What is still to be set, and back"), "Ctrl+T", KH_TR("View"), KH_TR("still to be set")},
         Shortcut{"find", KH_TR("Find an action, a station, a setting…"), "Ctrl+K", KH_TR("View"), KH_TR("find")},
         Shortcut{"why", KH_TR("Why"), "F1", KH_TR("View"), KH_TR("why")},
         Shortcut{"pose", KH_TR("Pose or release"), "F5", KH_TR("View"), KH_TR("pose")},
-        Shortcut{"previous", KH_TR("Station before"), "Alt+Left", KH_TR("View")},
-        Shortcut{"next", KH_TR("Next station"), "Alt+Right", KH_TR("View"), KH_TR("next station")},
+        Shortcut{"view-back", KH_TR("Back from a view"), "Esc", KH_TR("View"), KH_TR("back"), true},
+        Shortcut{"previous", KH_TR("Station before, in a view its part"), "Alt+Left", KH_TR("View")},
+        Shortcut{"next", KH_TR("Next station, in a view its part"), "Alt+Right", KH_TR("View"), KH_TR("next station")},
+        Shortcut{"station-digit", KH_TR("To a station by its number"), "Alt+1 … 9, 0", KH_TR("View"), "", true},
         Shortcut{"go-page", KH_TR("Into the page"), "F6", KH_TR("View"), KH_TR("page")},
         Shortcut{"go-bench", KH_TR("Into the curves"), "F7", KH_TR("View"), KH_TR("curves")},
         Shortcut{"go-deck", KH_TR("Into the deck"), "F8", KH_TR("View"), KH_TR("deck")},
@@ -68,6 +70,10 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"page-go", KH_TR("Go to the finding's cell"), "Enter", KH_TR("In Proof"), KH_TR("go there"), true},
         Shortcut{"plan-take", KH_TR("Take the plan's next step"), "Ctrl+Return", KH_TR("In Proof"), KH_TR("take this step"), true},
         Shortcut{"proof-cancel", KH_TR("Cancel the switch proof"), "Esc", KH_TR("In Proof"), "", true},
+        Shortcut{"new-create", KH_TR("Make the model"), "Enter", KH_TR("In New model"), KH_TR("create"), true},
+        Shortcut{"new-next", KH_TR("Next question"), "Tab", KH_TR("In New model"), KH_TR("next question"), true},
+        Shortcut{"new-choose", KH_TR("Choose an answer"), "Left, Right", KH_TR("In New model"), KH_TR("choose"), true},
+        Shortcut{"new-question", KH_TR("Go to a question"), "1 … 9", KH_TR("In New model"), KH_TR("go to a question"), true},
         Shortcut{"page-open", KH_TR("Open the row for what belongs to it, or close it"), "Space", KH_TR("On a page"), KH_TR("more"), true},
         Shortcut{"page-part", KH_TR("Next value of the row"), "Tab", KH_TR("On a page"), KH_TR("next"), true},
         Shortcut{"matrix-copy", KH_TR("Copy the cell to the next mode"), "Ctrl+D", KH_TR("In Modes"), KH_TR("to next mode")},
@@ -100,9 +106,26 @@ const Shortcut* shortcut(const char* id) {
 }
 
 QString keyName(const Shortcut& s) {
-    return QString::fromLatin1(s.keys)
+    return QString::fromUtf8(s.keys)
         .replace(QStringLiteral("Return"), QStringLiteral("Enter"))
         .replace(QLatin1Char('+'), s.keys[0] == '+' ? QLatin1Char('+') : QLatin1Char(' '));
+}
+
+double drawKeyLine(QPainter& p, double left, double right, double base, std::span<const char* const> ids) {
+    using namespace paint;
+    const Tokens& t = Theme::tokens();
+    double x = left;
+    for (const char* id : ids) {
+        const Shortcut* s = shortcut(id);
+        if (s == nullptr) continue;
+        const QString key = keyName(*s);
+        const QString word = words(s->hint);
+        const double need = textWidth(key, Theme::mono(12)) + 6 + textWidth(word, Theme::font(12)) + 14;
+        if (x + need > right) break;
+        x = drawText(p, {x, base}, key, Theme::mono(12), t.ink) + 6;
+        x = drawText(p, {x, base}, word, Theme::font(12), t.muted) + 14;
+    }
+    return x;
 }
 
 QString shortcutsMarkdown() {

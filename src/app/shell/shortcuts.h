@@ -4,6 +4,8 @@
 #include <QString>
 #include <span>
 
+class QPainter;
+
 namespace kh::app {
 
 /// One shortcut. The table makes the actions, the menu, the palette, the key lines and the handbook's page.
@@ -22,5 +24,8 @@ struct Shortcut {
 [[nodiscard]] QString keyName(const Shortcut& s);
 /// The whole table as Markdown, group by group: the Shortcuts window and the handbook's page.
 [[nodiscard]] QString shortcutsMarkdown();
+
+/// Key names in mono, words in muted, as many as fit. @return where the last one ends
+double drawKeyLine(QPainter& p, double left, double right, double base, std::span<const char* const> ids);
 
 }  // namespace kh::app

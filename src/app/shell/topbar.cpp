@@ -16,8 +16,6 @@ using namespace paint;
 namespace {
 
 constexpr double kMargin = 16.0;
-constexpr double kPitch = 8.0;
-constexpr double kKeelLine = 54.0;
 
 }  // namespace
 
@@ -37,16 +35,31 @@ TopBar::TopBar(Workspace& workspace, QWidget* parent) : ItemView(parent), worksp
     connect(&workspace.repository(), &Repository::moved, this, refresh);
 }
 
+void TopBar::showView(const QString& title, const QString& back, bool ofModel) {
+    ofModel_ = ofModel;
+    view_ = title;
+    back_ = back;
+    layOut();
+    update();
+}
+
 void TopBar::layOut() {
     QVector<Item> items;
     const Setup& s = workspace_.setup();
     const DocumentModel& d = workspace_.document();
     // from the right: guards and modes, which always stand; then what there is room for, the least important last
     const auto& modes = s.transmitter.modes;
-    const double modesWidth = 30.0 * static_cast<double>(modes.size());
+    const bool inView = !view_.isEmpty();
+    const double modesWidth = inView ? 0.0 : 30.0 * static_cast<double>(modes.size());
     double right = wide() - kMargin;
     QVector<Item> guards;
-    const std::span<const Guard> table = workspace_.guardTable().guards;
+    if (inView) {
+        const double w = textWidth(QStringLiteral("Esc"), Theme::mono(13)) + 8 + textWidth(back_, Theme::font(13));
+        right -= w;
+        guards.push_back({QStringLiteral("back"), back_, {}, QAccessible::Button, QRectF(right, 6, w, 28)});
+        right -= 24;
+    }
+    const std::span<const Guard> table = inView ? std::span<const Guard>() : workspace_.guardTable().guards;
     for (std::size_t guard = table.size(); guard-- > 0;) {
         const QString text = words(table[guard].name);
         const double w = textWidth(text, Theme::font(13)) + 20;
@@ -57,8 +70,11 @@ void TopBar::layOut() {
     }
     const double least = 46;
     double room = right - least - modesWidth - 60;  // for all between the mark and the modes
+    const double viewWidth = inView ? textWidth(view_, Theme::font(17, !ofModel_)) + 22 : 0.0;
+    room -= viewWidth;
     const QFont nameFont = Theme::font(17, true);
-    const QString name = QFontMetricsF(nameFont).elidedText(shown(s.machine.name), Qt::ElideRight, std::max(60.0, room));
+    const QString name =
+        !ofModel_ ? QString() : QFontMetricsF(nameFont).elidedText(shown(s.machine.name), Qt::ElideRight, std::max(60.0, room));
     const double nameWidth = textWidth(name, nameFont);
     room -= nameWidth;
     const auto fits = [&](double width) {
@@ -73,19 +89,25 @@ void TopBar::layOut() {
                           : workspace_.repository().savedAt().isValid()
                               ? tr("saved %1").arg(QLocale().toString(workspace_.repository().savedAt().time(), QStringLiteral("HH:mm")))
                               : QString();
-    QString revision = tr("rev %1").arg(s.revision) + QStringLiteral("  ") + state;
-    if (!fits(textWidth(revision, Theme::font(13)) + 26)) {
+    QString revision = ofModel_ ? tr("rev %1").arg(s.revision) + QStringLiteral("  ") + state : QString();
+    if (ofModel_ && !fits(textWidth(revision, Theme::font(13)) + 26)) {
         revision = d.modified() ? state : QString();
         if (!revision.isEmpty() && !fits(textWidth(revision, Theme::font(13)) + 26)) revision.clear();
     }
-    const bool boxes = fits(boxesWidth);
+    const bool boxes = ofModel_ && fits(boxesWidth);
     const double captionWidth = textWidth(tr("on the bench"), Theme::font(12));
-    const bool caption = fits(captionWidth);
+    const bool caption = !inView && fits(captionWidth);
     const double findWidth = std::min(room, 152.0);
 
     double x = least;
-    items.push_back({QStringLiteral("model"), tr("Model menu"), name, QAccessible::ButtonMenu, QRectF(8, 4, nameWidth + 66, 32)});
-    x += nameWidth + 32;
+    if (ofModel_) {
+        items.push_back({QStringLiteral("model"), tr("Model menu"), name, QAccessible::ButtonMenu, QRectF(8, 4, nameWidth + 66, 32)});
+        x += nameWidth + 32;
+    }
+    if (inView) {
+        items.push_back({QStringLiteral("view"), tr("View"), view_, QAccessible::StaticText, QRectF(x, 4, viewWidth, 32)});
+        x += viewWidth;
+    }
     if (!revision.isEmpty()) {
         const double w = textWidth(revision, Theme::font(13));
         items.push_back({QStringLiteral("revision"), tr("Revision"), revision, QAccessible::StaticText, QRectF(x, 4, w, 32)});
@@ -108,7 +130,7 @@ void TopBar::layOut() {
     items += guards;
     if (findWidth > 60) items.push_back({QStringLiteral("find"), tr("Find"), {}, QAccessible::Button, QRectF(x, 8, findWidth, 24)});
     double mx = x + (findWidth > 60 ? findWidth + 22 : 0);
-    for (const FlightMode& mode : modes) {
+    for (const FlightMode& mode : inView ? std::vector<FlightMode>() : modes) {
         items.push_back({QStringLiteral("mode-") + QString::fromStdString(mode.id), tr("Flight mode %1").arg(shown(mode.name)),
                          workspace_.trace().mode == mode.id ? tr("active") : QString(), QAccessible::RadioButton, QRectF(mx, 8, 26, 24),
                          workspace_.trace().mode == mode.id});
@@ -140,6 +162,11 @@ void TopBar::paintEvent(QPaintEvent*) {
         if (i.id == QStringLiteral("model")) {
             const double end = drawText(p, {46, base}, i.value, Theme::font(17, true), t.ink);
             drawChevron(p, {end + 13, 20}, t.muted);
+        } else if (i.id == QStringLiteral("view")) {
+            drawText(p, {at.x(), base}, i.value, Theme::font(17, !ofModel_), ofModel_ ? t.muted : t.ink);
+        } else if (i.id == QStringLiteral("back")) {
+            const double x = drawText(p, {at.x(), base}, QStringLiteral("Esc"), Theme::mono(13), t.ink) + 8;
+            drawText(p, {x, base}, back_, Theme::font(13), t.muted);
         } else if (i.id == QStringLiteral("revision")) {
             drawText(p, {at.x(), base}, i.value, Theme::font(13), t.muted);
         } else if (i.id == QStringLiteral("transmitter") || i.id == QStringLiteral("controller")) {
@@ -183,132 +210,12 @@ void TopBar::mousePressEvent(QMouseEvent* event) {
     const QString id = i->id;
     if (id == QStringLiteral("model")) emit menuAsked(mapToGlobal((QPointF(8, 38) * zoom()).toPoint()));
     else if (id == QStringLiteral("find")) emit findAsked();
+    else if (id == QStringLiteral("back")) emit backAsked();
     else if (id.startsWith(QStringLiteral("mode-"))) workspace_.setMode(id.mid(5).toStdString());
     else if (id.startsWith(QStringLiteral("guard-")) && id != QStringLiteral("guard-caption")) {
         const std::size_t g = id.mid(6).toUInt();
         workspace_.setGuard(g, !workspace_.guard(g));
     }
-}
-
-KeelView::KeelView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
-    setAccessibleName(tr("Keel"));
-    const auto refresh = [this] {
-        layOut();
-        update();
-    };
-    connect(&workspace, &Workspace::swapped, this, refresh);
-    connect(&workspace, &Workspace::stationChanged, this, refresh);
-    connect(&workspace, &Workspace::selectionChanged, this, refresh);
-}
-
-double KeelView::slotWidth() const {
-    return std::min(150.0, (wide() - 16.0) / static_cast<double>(workspace_.stations().entries().size()));
-}
-
-double KeelView::pitch(const StationPage& page) const {
-    const auto frames = std::count_if(page.rows.begin(), page.rows.end(), [](const Row& row) { return row.under.empty(); });
-    return std::min(kPitch, (slotWidth() - 12) / std::max<double>(1.0, static_cast<double>(frames)));
-}
-
-void KeelView::layOut() {
-    QVector<Item> items;
-    double x = 8;
-    const Row* at = workspace_.selectedRow();
-    const std::string selected = at == nullptr ? std::string() : at->keelId();
-    for (const StationEntry& s : workspace_.stations().entries()) {
-        QStringList state;
-        const auto danger = workspace_.evaluation().count(Severity::Danger, s.station);
-        const auto warning = workspace_.evaluation().count(Severity::Warning, s.station);
-        const auto note = workspace_.evaluation().count(Severity::Note, s.station);
-        if (danger > 0) state << tr("%1 danger").arg(danger);
-        if (warning > 0) state << tr("%1 warning").arg(warning);
-        if (note > 0) state << tr("%1 note").arg(note);
-        items.push_back({QStringLiteral("station-%1").arg(static_cast<int>(s.station)),
-                         tr("Station %1 %2").arg(static_cast<int>(s.station)).arg(words(s.name)), state.join(QStringLiteral(", ")),
-                         QAccessible::PageTab, QRectF(x, 0, slotWidth(), 64), s.station == workspace_.station()});
-        for (const StationPage& page : workspace_.pages()) {
-            if (page.station != s.station) continue;
-            double fx = x + 9;
-            int frame = 0;
-            for (const Row& row : page.rows) {
-                if (!row.under.empty()) continue;
-                items.push_back({QStringLiteral("frame-%1-%2").arg(static_cast<int>(s.station)).arg(frame++), words(row.title),
-                                 words(standingId(row.standing)) + (row.broken ? tr(", broken") : QString()), QAccessible::Indicator,
-                                 QRectF(fx - 2, kKeelLine - 28, pitch(page), 30), s.station == workspace_.station() && row.id == selected});
-                fx += pitch(page);
-            }
-        }
-        x += slotWidth();
-    }
-    setItems(items);
-}
-
-void KeelView::paintEvent(QPaintEvent*) {
-    QPainter p(this);
-    p.scale(zoom(), zoom());
-    const Tokens& t = Theme::tokens();
-    p.fillRect(rect(), t.ground);
-    const double w = slotWidth();
-    double x = 8;
-    double sheetLeft = 0;
-    double sheetRight = 0;
-    for (const StationEntry& s : workspace_.stations().entries()) {
-        const bool current = s.station == workspace_.station();
-        if (current) {
-            p.fillRect(QRectF(x, 0, w, 64), t.sheet);
-            vline(p, x, 0, 64, t.rule);
-            vline(p, x + w - 1, 0, 64, t.rule);
-            sheetLeft = x;
-            sheetRight = x + w;
-        }
-        double tx = drawText(p, {x + 8, 19}, QString::number(static_cast<int>(s.station)), Theme::font(13), t.muted) + 5;
-        const bool narrow = wide() < 1280;
-        tx = drawText(p, {tx, 19}, words(narrow ? s.shortName : s.name), Theme::font(13, current), t.ink) + 8;
-        for (const Severity severity : {Severity::Danger, Severity::Warning, Severity::Note}) {
-            const std::size_t n = workspace_.evaluation().count(severity, s.station);
-            if (n == 0 || tx + 22 > x + w) continue;
-            drawMark(p, severity, {tx + 4, 14.5}, 8);
-            tx = drawText(p, {tx + 10, 19}, QString::number(n), Theme::font(12, true), Theme::severity(severity)) + 5;
-        }
-        for (const StationPage& page : workspace_.pages()) {
-            if (page.station != s.station) continue;
-            double fx = x + 10;
-            const Row* at = workspace_.selectedRow();
-            for (const Row& row : page.rows) {
-                if (!row.under.empty()) continue;
-                drawFrame(p, {fx, kKeelLine - 1}, row.standing, row.broken);
-                if (current && at != nullptr && at->keelId() == row.id) {
-                    p.setRenderHint(QPainter::Antialiasing);
-                    p.setPen(Qt::NoPen);
-                    p.setBrush(t.ink);
-                    p.drawPolygon(QPolygonF({{fx - 4, 62}, {fx + 4, 62}, {fx, 57}}));
-                    p.setRenderHint(QPainter::Antialiasing, false);
-                }
-                fx += pitch(page);
-            }
-        }
-        x += w;
-    }
-    p.setRenderHint(QPainter::Antialiasing);
-    QPainterPath keel;  // turns up at both ends
-    keel.moveTo(9.5, 30);
-    keel.lineTo(9.5, kKeelLine);
-    keel.lineTo(wide() - 34, kKeelLine);
-    keel.cubicTo(wide() - 18, kKeelLine, wide() - 12, kKeelLine - 10, wide() - 10, kKeelLine - 26);
-    p.setBrush(Qt::NoBrush);
-    p.setPen(QPen(t.ink, 2.4));
-    p.drawPath(keel);
-    p.setRenderHint(QPainter::Antialiasing, false);
-    hairline(p, 0, 63, sheetLeft, t.rule);
-    hairline(p, sheetRight, 63, wide(), t.rule);
-}
-
-void KeelView::mousePressEvent(QMouseEvent* event) {
-    const Item* i = itemAt(event->position());
-    if (i == nullptr) return;
-    const QStringList parts = i->id.split('-');
-    workspace_.setStation(static_cast<Station>(parts[1].toInt()));
-    if (parts[0] == QStringLiteral("frame")) workspace_.select({parts[2].toInt(), 2, 0});
 }
 
 }  // namespace kh::app

@@ -6,15 +6,19 @@
 
 namespace kh::app {
 
-/// The top bar: model and its menu, revision, the two boxes, find, flight modes, the guards on the bench.
+/// The top bar: model and its menu, revision, the two boxes, find, flight modes, the guards on the bench. Over a view: its title, and
+/// at the end the way back.
 class TopBar : public ItemView {
     Q_OBJECT
 public:
     explicit TopBar(Workspace& workspace, QWidget* parent = nullptr);
     [[nodiscard]] QSize sizeHint() const override { return {1280, 40}; }
+    /// @param title  of the view; empty: none is shown  @param back  where Esc leads  @param ofModel  the model is named beside it
+    void showView(const QString& title, const QString& back, bool ofModel = true);
 
 signals:
     void menuAsked(QPoint globalPosition);
+    void backAsked();
     void findAsked();
 
 protected:
@@ -26,26 +30,8 @@ private:
     void layOut();
     Workspace& workspace_;
     std::string drawnMode_;
-};
-
-/// The keel: the stations as ribs on one line, a frame for every ledger row.
-class KeelView : public ItemView {
-    Q_OBJECT
-public:
-    explicit KeelView(Workspace& workspace, QWidget* parent = nullptr);
-    [[nodiscard]] QSize sizeHint() const override { return {1280, 64}; }
-
-protected:
-    void paintEvent(QPaintEvent*) override;
-    void mousePressEvent(QMouseEvent* event) override;
-    void resizeEvent(QResizeEvent*) override { layOut(); }
-
-private:
-    void layOut();
-    [[nodiscard]] double slotWidth() const;
-    /// From frame to frame: closer where the station's slot is narrow.
-    [[nodiscard]] double pitch(const StationPage& page) const;
-    Workspace& workspace_;
+    QString view_, back_;  ///< of the view that is shown
+    bool ofModel_ = true;
 };
 
 }  // namespace kh::app

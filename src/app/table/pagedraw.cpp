@@ -22,7 +22,7 @@ constexpr double kSpark = 22, kSparkGap = 5;  ///< a curve in small before its e
 void PageView::drawHeader(QPainter* p, const QString& extra, double until) {
     if (p == nullptr) return;
     const Tokens& t = Theme::tokens();
-    double x = drawText(*p, {kLeft, 29}, words(workspace_.stations().name(workspace_.station())), Theme::font(22, true), t.ink) + 18;
+    double x = drawText(*p, {kLeft, 29}, title(), Theme::font(22, true), t.ink) + 18;
     const auto& rows = workspace_.page().rows;
     const auto counted = std::count_if(rows.begin(), rows.end(), [](const Row& r) { return r.under.empty(); });
     if (!extra.isEmpty()) {

@@ -47,9 +47,11 @@ void PageView::relayout() {
     setItems(pending_);
     const double room = high() - kFoot;
     scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, content_ - room));
-    setAccessibleName(tr("Page %1").arg(words(workspace_.stations().name(workspace_.station()))));
+    setAccessibleName(tr("Page %1").arg(title()));
     update();
 }
+
+QString PageView::title() const { return words(workspace_.stations().name(workspace_.station())); }
 
 void PageView::paintEvent(QPaintEvent*) {
     QPainter p(this);
@@ -63,17 +65,7 @@ void PageView::paintEvent(QPaintEvent*) {
     p.setClipping(false);
     p.fillRect(QRectF(0, high() - kFoot, wide(), kFoot), t.sheet);
     // the key line: key names in mono, words in muted
-    double x = kLeft;
-    for (const char* id : keyLine()) {
-        const Shortcut* s = shortcut(id);
-        if (s == nullptr) continue;
-        const QString key = keyName(*s);
-        const QString word = words(s->hint);
-        const double need = textWidth(key, Theme::mono(12)) + 6 + textWidth(word, Theme::font(12)) + 14;
-        if (x + need > wide()) break;
-        x = drawText(p, {x, high() - 12.0}, key, Theme::mono(12), t.ink) + 6;
-        x = drawText(p, {x, high() - 12.0}, word, Theme::font(12), t.muted) + 14;
-    }
+    drawKeyLine(p, kLeft, wide(), high() - 12.0, keyLine());
 }
 
 void PageView::mousePressEvent(QMouseEvent* event) {

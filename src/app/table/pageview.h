@@ -43,6 +43,8 @@ protected:
 
     /// Paints (painter given) or only lays out (nullptr); adds items through `put`.
     virtual void render(QPainter* p) = 0;
+    /// The page's name, large: the station's, or the view's.
+    [[nodiscard]] virtual QString title() const;
     /// Keys shown at the foot, in order: ids of the shortcut table.
     [[nodiscard]] virtual std::vector<const char*> keyLine() const = 0;
     /// Moves the selection; the ledger and the matrix do it alike.

@@ -15,17 +15,17 @@ using namespace paint;
 namespace {
 
 struct FacePart {
-    ProofFace face;
+    std::string view;  ///< empty: Proof's own page
     QString id, name, text;
     double width;
 };
 
 std::array<FacePart, 3> parts(const Workspace& w) {
     const auto findings = std::count_if(w.entries().begin(), w.entries().end(), [](const ProofEntry& e) { return !e.passed; });
-    std::array<FacePart, 3> out{{{ProofFace::Plan, QStringLiteral("show-plan"), ProofView::tr("Plan"), ProofView::tr("plan"), 0},
-                                 {ProofFace::Findings, QStringLiteral("show-findings"), ProofView::tr("Findings"),
+    std::array<FacePart, 3> out{{{kPlanView, QStringLiteral("show-plan"), ProofView::tr("Plan"), ProofView::tr("plan"), 0},
+                                 {std::string(), QStringLiteral("show-findings"), ProofView::tr("Findings"),
                                   counted(static_cast<std::size_t>(findings), KH_TR("{n} finding"), KH_TR("{n} findings")), 0},
-                                 {ProofFace::ToSet, QStringLiteral("show-to-set"), ProofView::tr("Still to be set"),
+                                 {"to-set", QStringLiteral("show-to-set"), ProofView::tr("Still to be set"),
                                   ProofView::tr("%1 to set").arg(w.toBeSet().size()), 0}}};
     for (FacePart& part : out) part.width = textWidth(part.text, Theme::font(13, true)) + 18;
     return out;
@@ -43,7 +43,7 @@ void drawProofSwitch(QPainter* p, const Workspace& w, double width, const std::f
     const Tokens& t = Theme::tokens();
     double x = proofSwitchLeft(w, width);
     for (const FacePart& part : parts(w)) {
-        const bool on = part.face == w.face();
+        const bool on = part.view == w.view();
         const QRectF area(x, 10, part.width, 24);
         x += part.width;
         put({part.id, part.name, on ? ProofView::tr("shown") : QString(), QAccessible::RadioButton, area, on});
@@ -59,7 +59,8 @@ void drawProofSwitch(QPainter* p, const Workspace& w, double width, const std::f
 bool chooseFace(Workspace& w, const QString& item) {
     for (const FacePart& part : parts(w))
         if (part.id == item) {
-            w.show(part.face);
+            if (part.view.empty()) w.setStation(Station::Proof);
+            else w.enter(part.view);
             return true;
         }
     return false;

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Proof's three faces and the switch between them, at the page's top right.
+// Plan, findings, what is still to be set, and the ways between the three: a switch at the page's top right.
 #pragma once
 
 #include "app/look/items.h"

@@ -58,7 +58,6 @@ struct PanelContext {
     const Row* row = nullptr;          ///< that is selected
     const Figures& figures;
     bool posed = false;  ///< a finding is posed
-    bool plan = false;   ///< Proof shows the plan
 
     [[nodiscard]] double innerWidth() const { return width - 32.0; }
     [[nodiscard]] double innerHeight() const { return height - 20.0; }

@@ -28,7 +28,6 @@ struct Shot {
     bool night = false;
     bool pose = false;
     bool why = false;
-    bool plan = false;  ///< Proof's plan in place of its findings
 };
 
 /// What a field comes to at the machine: it stands beside it on the sheet.

@@ -9,8 +9,7 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
     const double w = c.innerWidth();
     return {{DrawingId::Transmitter, {kPanelLeft, 10, w * 0.60, 286}, KH_TR("Transmitter")},
             {DrawingId::Positions, {kPanelLeft + w * 0.60, 10, w * 0.40, 280}, KH_TR("All switch positions")},
-            c.plan ? PanelSpec{DrawingId::Staircase, {kPanelLeft, 312, w, c.innerHeight() - 306}, KH_TR("Left after each step"), true}
-                   : PanelSpec{DrawingId::HoldBars, {kPanelLeft, 312, w, c.innerHeight() - 306}, KH_TR("Hold by mode")}};
+            {DrawingId::HoldBars, {kPanelLeft, 312, w, c.innerHeight() - 306}, KH_TR("Hold by mode")}};
 }
 
 }  // namespace
@@ -25,8 +24,7 @@ const StationEntry& proofStation() {
         .pageWidth = 648.0,
         .panels = panels,
         .shots = {{"proof", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle"},
-                  {"proof-night", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle", true, true},
-                  {"plan", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle", false, true, false, true}}};
+                  {"proof-night", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle", true, true}}};
     return entry;
 }
 

@@ -8,7 +8,7 @@
     <message numerus="yes"><source>{n} findings</source><translation><numerusform>{n} trovaĵo</numerusform><numerusform>{n} trovaĵoj</numerusform></translation></message>
 </context>
 <context>
-    <name>kh::app::MainWindow</name>
+    <name>kh::app::Bands</name>
     <message><source>Page</source><translation>Paĝo</translation></message>
 </context>
 </TS>

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/helicopter/newmodel/newmodelview.h"
+
+#include "app/shell/shortcuts.h"
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
@@ -61,9 +63,9 @@ void NewModelView::drawChoice(QPainter& p, int number, std::size_t index, const 
         drawText(p, {area.center().x() - textWidth(line, f) / 2, y}, line, f, colour);
     };
     if (number == 3) {
-        const Machine& m = draft_.sizes()[index];
+        const Machine& m = draft_->sizes()[index];
         const double pixels = std::min((area.width() - 13) / helicopter(m).rotor.discM, kMostPixels);
-        const QPointF shaft(area.center().x(), area.top() + 58);
+        const QPointF shaft(area.center().x(), area.top() + 50);
         p.setPen(QPen(t.muted, 1));
         p.setBrush(Qt::NoBrush);
         p.drawEllipse(shaft, helicopter(m).rotor.discM / 2 * pixels, helicopter(m).rotor.discM / 2 * pixels);
@@ -72,7 +74,7 @@ void NewModelView::drawChoice(QPainter& p, int number, std::size_t index, const 
         centred(area.bottom() - 20, text, font, t.ink);
         centred(area.bottom() - 5, c.note, Theme::font(12), t.muted);
     } else if (number == 4) {
-        const QPointF shaft(area.center().x(), area.top() + 42);
+        const QPointF shaft(area.center().x(), area.top() + 40);
         drawTurning(p, shaft, 26, c.answers.turning);
         p.save();
         p.translate(shaft);
@@ -91,7 +93,7 @@ void NewModelView::drawChoice(QPainter& p, int number, std::size_t index, const 
         centred(area.bottom() - 18, text, font, t.ink);
         centred(area.bottom() - 5, c.note, font, t.ink);
     } else {
-        drawBladeLink(p, QRectF(area.left(), area.top() + 8, area.width(), 58), c.answers.link, draft_.answers().turning);
+        drawBladeLink(p, QRectF(area.left(), area.top() + 8, area.width(), 58), c.answers.link, draft_->answers().turning);
         centred(area.bottom() - 8, text, font, t.ink);
     }
 }
@@ -100,18 +102,18 @@ void NewModelView::drawQuestion(QPainter& p, const NewModelQuestion& q, const Pl
     const Tokens& t = Theme::tokens();
     const QRectF a = place.area;
     const bool inLine = q.number >= 8;
-    const double base = a.top() + (inLine ? 27 : 22);
+    const double base = a.top() + 22;
     double x = drawText(p, {a.left(), base}, QString::number(q.number), Theme::font(13), t.muted) + 8;
     x = drawText(p, {x, base}, q.title, Theme::font(13, true), t.ink) + 10;
     drawText(p, {x, base}, elided(q.hint, Theme::font(12), a.right() - x), Theme::font(12), t.muted);
     for (std::size_t i = 0; i < q.choices.size(); ++i) drawChoice(p, q.number, i, q.choices[i], place.choices[i]);
     const QFont small = Theme::font(12);
     if (q.number == 6) {
-        wrapped(p, QRectF(a.left(), a.top() + 128, a.width(), 64), q.remark, small, t.muted);
+        wrapped(p, QRectF(a.left(), a.top() + 122, a.width(), 50), q.remark, small, t.muted);
     } else if (q.number == 5) {
-        const bool known = draft_.controllerKnows(draft_.answers().layout);
+        const bool known = draft_->controllerKnows(draft_->answers().layout);
         const QString text = elided(q.remark, small, a.width());
-        drawText(p, {a.right() - textWidth(text, small), a.top() + 140}, text, small, known ? t.muted : t.warning);
+        drawText(p, {a.right() - textWidth(text, small), a.top() + 133}, text, small, known ? t.muted : t.warning);
     } else if (q.number == 2 || inLine) {
         const double from = place.choices.empty() ? x : place.choices.back().right() + 14;
         drawText(p, {from, place.choices.back().top() + 18}, elided(q.remark, small, a.right() - from), small, t.muted);
@@ -121,11 +123,11 @@ void NewModelView::drawQuestion(QPainter& p, const NewModelQuestion& q, const Pl
         {{tr("transmitter"), t.transmitter, tr("channels, curve points")},
          {tr("controller"), t.controller, tr("layouts, reference angle")},
          {tr("speed controller"), t.machine,
-          draft_.answers().boxes.speedController.governs ? tr("keeps one head speed") : tr("the curve is the speed")},
+          draft_->answers().boxes.speedController.governs ? tr("keeps one head speed") : tr("the curve is the speed")},
          {tr("plate servos"), t.machine,
-          draft_.answers().boxes.plateServo.pulseUs ? tr("pulse and rate known") : tr("unknown: stays unplugged")},
+          draft_->answers().boxes.plateServo.pulseUs ? tr("pulse and rate known") : tr("unknown: stays unplugged")},
          {tr("tail servo"), t.machine,
-          draft_.answers().boxes.tailServo.pulseUs ? tr("pulse and rate known") : tr("unknown: stays unplugged")}}};
+          draft_->answers().boxes.tailServo.pulseUs ? tr("pulse and rate known") : tr("unknown: stays unplugged")}}};
     for (std::size_t i = 0; i < rows.size(); ++i) {
         const auto& [title, colour, note] = rows[i];
         const QRectF field(QPointF(boxes_[i]->geometry().topLeft()) / zoom(), QSizeF(boxes_[i]->size()) / zoom());
@@ -137,7 +139,7 @@ void NewModelView::drawQuestion(QPainter& p, const NewModelQuestion& q, const Pl
 
 void NewModelView::drawMachine(QPainter& p, QRectF area) const {
     const Tokens& t = Theme::tokens();
-    const Machine& m = draft_.setup().machine;
+    const Machine& m = draft_->setup().machine;
     const double x = drawText(p, {area.left(), area.top() + 20}, elided(shown(m.name), Theme::font(15, true), area.width() - 180),
                               Theme::font(15, true), t.ink) +
                      12;
@@ -170,27 +172,27 @@ void NewModelView::drawMachine(QPainter& p, QRectF area) const {
     drawText(p, {area.left(), by + 16}, tr("to tail"), Theme::font(12), t.muted);
     // plate and links in words and small
     const double cx = area.right() - 66;
-    const Layout* layout = findLayout(draft_.answers().layout);
+    const Layout* layout = findLayout(draft_->answers().layout);
     const auto centred = [&](double y, const QString& text, const QFont& font, const QColor& colour) {
         const QString line = elided(text, font, 132);
         drawText(p, {cx - textWidth(line, font) / 2, y}, line, font, colour);
     };
-    centred(area.top() + 52, tr("plate"), Theme::font(12), t.muted);
+    centred(area.top() + 40, tr("plate"), Theme::font(12), t.muted);
     if (layout != nullptr) {
-        drawPlateLayout(p, {cx, area.top() + 118}, 34, *layout);
+        drawPlateLayout(p, {cx, area.top() + 96}, 30, *layout);
         const QString name = words(layout->id);
-        centred(area.top() + 176, name.section(QStringLiteral(", "), 0, 0), Theme::font(13, true), t.ink);
-        centred(area.top() + 193, name.section(QStringLiteral(", "), 1), Theme::font(12), t.muted);
+        centred(area.top() + 148, name.section(QStringLiteral(", "), 0, 0), Theme::font(13, true), t.ink);
+        centred(area.top() + 164, name.section(QStringLiteral(", "), 1), Theme::font(12), t.muted);
     }
-    centred(area.top() + 226, helicopter(m).head.link == LinkSide::Leading ? tr("links leading") : tr("links trailing"),
+    centred(area.top() + 188, helicopter(m).head.link == LinkSide::Leading ? tr("links leading") : tr("links trailing"),
             Theme::font(13, true), t.ink);
-    centred(area.top() + 243, helicopter(m).rotor.turning == Turning::Clockwise ? tr("clockwise") : tr("counter-clockwise"),
+    centred(area.top() + 204, helicopter(m).rotor.turning == Turning::Clockwise ? tr("clockwise") : tr("counter-clockwise"),
             Theme::font(12), t.muted);
 }
 
 void NewModelView::drawFacts(QPainter& p, QRectF area) const {
     const Tokens& t = Theme::tokens();
-    const Setup& s = draft_.setup();
+    const Setup& s = draft_->setup();
     const Machine& m = s.machine;
     std::vector<Message> speeds;
     for (const FlightMode& mode : s.transmitter.modes)
@@ -212,12 +214,14 @@ void NewModelView::drawFacts(QPainter& p, QRectF area) const {
                            {{"d", amount(s, "machine.tail.discM"_field)},
                             {"g", kh::show(s, elementPath("transmitter.modes.{}.tailGainPct"_field, s.transmitter.modes.front().id))}})}}};
     hairline(p, area.left(), area.top(), area.right(), t.muted);
+    std::array<double, 2> names{};  // as wide as the longest of a column
+    for (std::size_t i = 0; i < facts.size(); ++i) names[i % 2] = std::max(names[i % 2], textWidth(facts[i].first, Theme::font(12)) + 12);
     for (std::size_t i = 0; i < facts.size(); ++i) {
         const double x = area.left() + (i % 2 == 0 ? 0 : area.width() * 0.56);
         const std::size_t line = i / 2;
         const double y = area.top() + 23 + 22 * static_cast<double>(line);
         drawText(p, {x, y}, facts[i].first, Theme::font(12), t.muted);
-        const double from = x + (i % 2 == 0 ? 78 : 44);
+        const double from = x + names[i % 2];
         drawText(p, {from, y},
                  elided(facts[i].second, Theme::font(13), (i % 2 == 0 ? area.left() + area.width() * 0.56 - 8 : area.right()) - from),
                  Theme::font(13), t.ink);
@@ -230,7 +234,7 @@ void NewModelView::drawFacts(QPainter& p, QRectF area) const {
 void NewModelView::drawLeft(QPainter& p, QRectF area) const {
     const Tokens& t = Theme::tokens();
     hairline(p, area.left(), area.top(), area.right(), t.muted);
-    const auto& all = draft_.toBeSet();
+    const auto& all = draft_->toBeSet();
     const double x = drawText(p, {area.left(), area.top() + 22}, tr("Still to be set, first"), Theme::font(13, true), t.ink) + 10;
     drawText(p, {x, area.top() + 22}, tr("in this order, %1 in all").arg(all.size()), Theme::font(12), t.muted);
     double y = area.top() + 32;
@@ -253,30 +257,17 @@ void NewModelView::drawLeft(QPainter& p, QRectF area) const {
     }
 }
 
-void NewModelView::drawFrame(QPainter& p) const {
+void NewModelView::drawFoot(QPainter& p) const {
     const Tokens& t = Theme::tokens();
-    p.fillRect(QRectF(0, 0, wide(), kNewModelHead), t.ground);
-    hairline(p, 0, kNewModelHead - 1, wide(), t.rule);
-    const double x = drawText(p, {kNewModelMargin, 26}, tr("New model"), Theme::font(18, true), t.ink) + 14;
-    drawText(
-        p, {x, 26},
-        elided(tr("nine questions you can answer today; every answer can be changed later"), Theme::font(13), wide() - x - kNewModelMargin),
-        Theme::font(13), t.muted);
     const double foot = high() - kNewModelFoot;
-    p.fillRect(QRectF(0, foot, wide(), kNewModelFoot), t.ground);
+    p.fillRect(QRectF(0, foot, wide(), kNewModelFoot), t.sheet);
     hairline(p, 0, foot, wide(), t.rule);
-    double kx = kNewModelMargin;
-    for (const auto& [key, word] :
-         {std::pair(QStringLiteral("Enter"), tr("create")), std::pair(QStringLiteral("Tab"), tr("next question")),
-          std::pair(QStringLiteral("← →"), tr("choose")), std::pair(QStringLiteral("Alt 1 … 9"), tr("go to a question")),
-          std::pair(QStringLiteral("Esc"), tr("back"))}) {
-        kx = drawText(p, {kx, foot + 29}, key, Theme::mono(13), t.ink) + 7;
-        kx = drawText(p, {kx, foot + 29}, word, Theme::font(13), t.muted) + 18;
-    }
-    const QString right = draft_.refusal().isEmpty() ? tr("nothing here moves or sends anything") : draft_.refusal();
-    const QFont font = Theme::font(draft_.refusal().isEmpty() ? 12 : 13, !draft_.refusal().isEmpty());
-    const QString text = elided(right, font, wide() - kx - kNewModelMargin);
-    drawText(p, {wide() - kNewModelMargin - textWidth(text, font), foot + 29}, text, font, draft_.refusal().isEmpty() ? t.muted : t.danger);
+    const double keys = drawKeyLine(p, kNewModelMargin, wide(), foot + 19, entry_.keys);
+    const bool refused = !draft_->refusal().isEmpty();
+    const QString right = refused ? draft_->refusal() : tr("every answer can be changed later; nothing here moves or sends anything");
+    const QFont font = Theme::font(refused ? 13 : 12, refused);
+    const QString text = elided(right, font, wide() - keys - kNewModelMargin);
+    drawText(p, {wide() - kNewModelMargin - textWidth(text, font), foot + 19}, text, font, refused ? t.danger : t.muted);
 }
 
 void NewModelView::paintEvent(QPaintEvent*) {
@@ -285,24 +276,24 @@ void NewModelView::paintEvent(QPaintEvent*) {
     const Tokens& t = Theme::tokens();
     p.fillRect(rect(), t.sheet);
     const double w = leftWidth();
-    p.setClipRect(QRectF(0, kNewModelHead, w, high() - kNewModelHead - kNewModelFoot));
+    p.setClipRect(QRectF(0, 0, w, high() - kNewModelFoot));
     for (std::size_t q = 0; q < questions_.size(); ++q) drawQuestion(p, questions_[q], places_[q]);
     p.setRenderHint(QPainter::Antialiasing, false);
     for (const std::size_t q : {std::size_t{2}, std::size_t{3}, std::size_t{5}, std::size_t{7}})
         hairline(p, kNewModelMargin, places_[q].area.top(), w - kNewModelMargin, t.rule);
     p.setClipping(false);
     if (w >= wide()) {
-        drawFrame(p);
+        drawFoot(p);
         return;
     }
     p.setPen(QPen(t.rule, 1));
-    p.drawLine(QPointF(w, kNewModelHead), QPointF(w, high() - kNewModelFoot));
-    const QRectF right(w + kNewModelMargin, kNewModelHead, wide() - w - 2 * kNewModelMargin, high() - kNewModelHead - kNewModelFoot);
-    const double drawing = std::max(200.0, right.height() - 100 - 260);
+    p.drawLine(QPointF(w, 0), QPointF(w, high() - kNewModelFoot));
+    const QRectF right(w + kNewModelMargin, 0, wide() - w - 2 * kNewModelMargin, high() - kNewModelFoot);
+    const double drawing = std::max(212.0, right.height() - 100 - 260);
     drawMachine(p, QRectF(right.left(), right.top(), right.width(), drawing));
     drawFacts(p, QRectF(right.left(), right.top() + drawing + 4, right.width(), 96));
     drawLeft(p, QRectF(right.left(), right.top() + drawing + 106, right.width(), right.bottom() - right.top() - drawing - 106));
-    drawFrame(p);
+    drawFoot(p);
 }
 
 }  // namespace kh::app

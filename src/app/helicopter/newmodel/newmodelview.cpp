@@ -5,10 +5,9 @@
 #include "model/helicopter/layouts.h"
 #include "model/helicopter/sizeclass.h"
 #include "paint/look/theme.h"
+#include "text/words.h"
 
 #include <QKeyEvent>
-#include <QShortcut>
-#include <QVBoxLayout>
 #include <algorithm>
 #include <array>
 
@@ -18,9 +17,9 @@ using namespace paint;
 
 namespace {
 
-constexpr double kContent = 712;  ///< height of the questions
+constexpr double kContent = 621;  ///< height of the questions
 constexpr int kNameQuestion = 1, kBoxQuestion = 7, kQuestions = 9;
-constexpr double kBoxRow = 30;
+constexpr double kBoxRow = 27;
 
 template <class E>
 NewModelChoice choice(const NewModelAnswers& now, E NewModelAnswers::*field, E value, const QString& text, const QString& note = {},
@@ -32,30 +31,73 @@ NewModelChoice choice(const NewModelAnswers& now, E NewModelAnswers::*field, E v
 
 }  // namespace
 
-NewModelView::NewModelView(NewModelDraft& draft, QWidget* parent) : ItemView(parent), draft_(draft), name_(new QLineEdit(this)) {
+NewModelView::NewModelView(const ViewHost& host, const ViewEntry& entry) : host_(host), entry_(entry), name_(new QLineEdit(this)) {
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("New model"));
     name_->setObjectName(QStringLiteral("name"));
     name_->setAccessibleName(tr("Name"));
     name_->setMaxLength(60);
-    name_->setText(QString::fromStdString(draft.answers().name));
-    name_->selectAll();
     name_->installEventFilter(this);
-    connect(name_, &QLineEdit::textChanged, this, [this](const QString& text) {
-        NewModelAnswers a = draft_.answers();
+    startOver();
+    connect(name_, &QLineEdit::textEdited, this, [this](const QString& text) {
+        at_ = kNameQuestion;
+        NewModelAnswers a = draft_->answers();
         a.name = text.trimmed().isEmpty() ? NewModelAnswers().name : text.trimmed().toStdString();
         answer(a);
     });
+}
+
+void NewModelView::startOver() {
+    draft_ = std::make_unique<NewModelDraft>(host_.workspace.library(), host_.workspace.stations(), nowStamp());
+    answered_.clear();
+    for (QComboBox* box : boxes_) delete box;
+    boxes_.clear();
     boxLists();
-    for (int i = 1; i <= kQuestions; ++i)
-        connect(new QShortcut(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_0 + i)), this), &QShortcut::activated, this,
-                [this, i] { goTo(i); });
+    name_->setText(QString::fromStdString(draft_->answers().name));
+    at_ = kNameQuestion;
+    scroll_ = 0;
     ask();
 }
 
+void NewModelView::entered() {
+    if (answered_.empty()) startOver();
+    for (QComboBox* box : boxes_) box->show();
+    goTo(at_);
+    name_->selectAll();
+}
+
+std::vector<KeelRib> NewModelView::ribs() const {
+    std::vector<KeelRib> ribs;
+    for (const NewModelQuestion& q : questions_) {
+        KeelRib rib;
+        rib.id = QStringLiteral("rib-%1").arg(q.number);
+        rib.number = QString::number(q.number);
+        rib.title = rib.brief = q.title;
+        rib.name = tr("Question %1 %2").arg(q.number).arg(q.title);
+        const bool answered = answered_.count(q.number) != 0;
+        rib.state = answered ? tr("answered") : tr("at its default");
+        rib.current = q.number == at_;
+        rib.frames.push_back({QStringLiteral("frame-%1").arg(q.number), q.title, rib.state,
+                              answered ? Standing::Entered : Standing::Default, false, rib.current});
+        ribs.push_back(std::move(rib));
+    }
+    return ribs;
+}
+
+void NewModelView::go(std::size_t rib, std::size_t) { goTo(static_cast<int>(rib) + 1); }
+
+void NewModelView::create() {
+    if (!draft_->refusal().isEmpty()) return;
+    const Setup made = draft_->setup();
+    answered_.clear();  // the next one begins anew
+    host_.begin(
+        made, tr("%1 is made. What it still lacks stands here, in the order of the work; Enter goes there.").arg(shown(made.machine.name)));
+    host_.workspace.enter("to-set");
+}
+
 void NewModelView::boxLists() {
-    const io::Library& lib = draft_.library();
-    const Boxes& now = draft_.answers().boxes;
+    const io::Library& lib = draft_->library();
+    const Boxes& now = draft_->answers().boxes;
     const auto add = [&](const char* name, const QString& title, const auto& list, const auto& chosen, auto put) {
         auto* box = new QComboBox(this);
         box->setObjectName(QString::fromLatin1(name));
@@ -65,7 +107,8 @@ void NewModelView::boxLists() {
             if (list[i].id == chosen.id) box->setCurrentIndex(static_cast<int>(i));
         box->installEventFilter(this);
         connect(box, &QComboBox::currentIndexChanged, this, [this, &list, put](int index) {
-            NewModelAnswers a = draft_.answers();
+            at_ = kBoxQuestion;
+            NewModelAnswers a = draft_->answers();
             put(a.boxes, list[static_cast<std::size_t>(index)]);
             answer(a);
         });
@@ -81,15 +124,18 @@ void NewModelView::boxLists() {
 }
 
 void NewModelView::answer(const NewModelAnswers& answers) {
-    draft_.answer(answers);
+    draft_->answer(answers);
+    answered_.insert(at_);
+    if (!name_->hasFocus()) name_->setText(QString::fromStdString(answers.name));
     ask();
+    host_.counted();
 }
 
 void NewModelView::ask() {
-    const NewModelAnswers& now = draft_.answers();
+    const NewModelAnswers& now = draft_->answers();
     questions_.clear();
     questions_.push_back({1, tr("Name"), tr("as it stands in the transmitter's list"), {}, {}});
-    const CollectiveTarget span = startingCollective(draft_.setup().machine);
+    const CollectiveTarget span = startingCollective(draft_->setup().machine);
     questions_.push_back({2,
                           tr("Style"),
                           tr("default sport; sets collective, cyclic and rates"),
@@ -100,10 +146,11 @@ void NewModelView::ask() {
                            choice(now, &NewModelAnswers::style, FlyingStyle::Aerobatic, tr("aerobatic"))}});
     NewModelQuestion size{
         3, tr("Size class"), tr("default 470; sets disc, blades, mass, head speeds, pitch and thread. To one scale, disc in m."), {}, {}};
-    for (const Machine& m : draft_.sizes())
-        size.choices.push_back(choice(now, &NewModelAnswers::sizeClass, m.sizeClass, QString::fromStdString(m.sizeClass).section(' ', 0, 0),
-                                      words(say(KH_TR("{d}"), {{"d", num(helicopter(m).rotor.discM, 2)}})),
-                                      QString::fromStdString(m.sizeClass)));
+    for (const Machine& m : draft_->sizes())
+        size.choices.push_back(choice(
+            now, &NewModelAnswers::sizeClass, m.sizeClass, QString::fromStdString(m.sizeClass).section(' ', 0, 0),
+            words(say(KH_TR("{d}"), {{"d", num(helicopter(m).rotor.discM, 2)}})),
+            QString::fromStdString(m.sizeClass).section(' ', 0, 0) + (m.power.kind == PowerKind::Engine ? ' ' + tr("engine") : QString())));
     questions_.push_back(std::move(size));
     questions_.push_back({4,
                           tr("Rotor turns"),
@@ -114,8 +161,8 @@ void NewModelView::ask() {
     NewModelQuestion plate{5,
                            tr("Plate layout"),
                            tr("default 120° aft; where the servo balls sit, from above, nose up"),
-                           draft_.controllerKnows(now.layout) ? tr("angles of your own: in Swash")
-                                                              : tr("%1 has no such layout").arg(shown(now.boxes.controller.name)),
+                           draft_->controllerKnows(now.layout) ? tr("angles of your own: in Swash")
+                                                               : tr("%1 has no such layout").arg(shown(now.boxes.controller.name)),
                            {}};
     for (const Layout& l : layouts())
         plate.choices.push_back(
@@ -145,26 +192,26 @@ void NewModelView::ask() {
 
 void NewModelView::layOut() {
     const double w = leftWidth() - 2 * kNewModelMargin;
-    const double room = high() - kNewModelHead - kNewModelFoot;
+    const double room = high() - kNewModelFoot;
     scroll_ = std::clamp(scroll_, 0.0, std::max(0.0, kContent - room));
-    const double top = kNewModelHead - scroll_;
+    const double top = -scroll_;
     const double narrow = 188;
     places_.assign(kQuestions, {});
     const auto at = [&](double x, double y, double width, double height) { return QRectF(kNewModelMargin + x, top + y, width, height); };
-    places_[0].area = at(0, 0, w * 0.42, 74);
-    places_[1].area = at(w * 0.434, 0, w * 0.566, 74);
-    places_[2].area = at(0, 75, w, 198);
-    places_[3].area = at(0, 274, narrow, 146);
-    places_[4].area = at(narrow + 16, 274, w - narrow - 16, 146);
-    places_[5].area = at(0, 421, narrow, 199);
-    places_[6].area = at(narrow + 16, 421, w - narrow - 16, 199);
-    places_[7].area = at(0, 622, w, 44);
-    places_[8].area = at(0, 666, w, 44);
+    places_[0].area = at(0, 0, w * 0.42, 69);
+    places_[1].area = at(w * 0.434, 0, w * 0.566, 69);
+    places_[2].area = at(0, 70, w, 170);
+    places_[3].area = at(0, 241, narrow, 138);
+    places_[4].area = at(narrow + 16, 241, w - narrow - 16, 138);
+    places_[5].area = at(0, 380, narrow, 172);
+    places_[6].area = at(narrow + 16, 380, w - narrow - 16, 172);
+    places_[7].area = at(0, 553, w, 34);
+    places_[8].area = at(0, 587, w, 34);
     // words beside each other: style, throttle, hold
     for (const int q : {1, 7, 8}) {
         Place& place = places_[static_cast<std::size_t>(q)];
         double x = place.area.left() + (q == 1 ? 0 : 92);
-        const double y = place.area.top() + (q == 1 ? 33 : 9);
+        const double y = place.area.top() + (q == 1 ? 32 : 4);
         for (const NewModelChoice& c : questions_[static_cast<std::size_t>(q)].choices) {
             const double wide = textWidth(c.text, Theme::font(13, true)) + 20;
             place.choices.emplace_back(x, y, wide, 26);
@@ -174,13 +221,13 @@ void NewModelView::layOut() {
     // sizes, each as wide as its disc
     Place& sizes = places_[2];
     double discs = 0;
-    for (const Machine& m : draft_.sizes()) discs += helicopter(m).rotor.discM;
+    for (const Machine& m : draft_->sizes()) discs += helicopter(m).rotor.discM;
     const double gap = 13;
-    const double pixels = (w - gap * static_cast<double>(draft_.sizes().size())) / discs;
+    const double pixels = (w - gap * static_cast<double>(draft_->sizes().size())) / discs;
     double x = sizes.area.left() - 4;
-    for (const Machine& m : draft_.sizes()) {
+    for (const Machine& m : draft_->sizes()) {
         const double wide = helicopter(m).rotor.discM * pixels + gap;
-        sizes.choices.emplace_back(x, sizes.area.top() + 36, wide, 152);
+        sizes.choices.emplace_back(x, sizes.area.top() + 32, wide, 132);
         x += wide;
     }
     const auto across = [&](int q, double y, double height, double width) {
@@ -189,18 +236,18 @@ void NewModelView::layOut() {
         for (std::size_t i = 0; i < n; ++i)
             place.choices.emplace_back(place.area.left() + width * static_cast<double>(i), place.area.top() + y, width - 8, height);
     };
-    across(3, 32, 92, 96);
-    across(4, 32, 92, places_[4].area.width() / 10.0);
-    across(5, 32, 92, 96);
-    name_->setGeometry(onWidget(at(0, 33, places_[0].area.width(), 28)).toRect());
+    across(3, 30, 88, 96);
+    across(4, 30, 88, places_[4].area.width() / 10.0);
+    across(5, 30, 88, 96);
+    name_->setGeometry(onWidget(at(0, 32, places_[0].area.width(), 28)).toRect());
     const auto seen = [&](QWidget* field) {  // what is scrolled away is not drawn over the bands
         const double fieldTop = field->geometry().top() / zoom();
         const double bottom = field->geometry().bottom() / zoom();
-        field->setVisible(fieldTop >= kNewModelHead && bottom <= high() - kNewModelFoot);
+        field->setVisible(fieldTop >= 0 && bottom <= high() - kNewModelFoot);
     };
     seen(name_);
     for (std::size_t i = 0; i < boxes_.size(); ++i) {
-        boxes_[i]->setGeometry(onWidget(QRectF(places_[6].area.left() + 118, places_[6].area.top() + 30 + kBoxRow * static_cast<double>(i),
+        boxes_[i]->setGeometry(onWidget(QRectF(places_[6].area.left() + 118, places_[6].area.top() + 31 + kBoxRow * static_cast<double>(i),
                                                places_[6].area.width() * 0.47, kBoxRow - 4))
                                    .toRect());
         seen(boxes_[i]);
@@ -215,7 +262,7 @@ void NewModelView::layOut() {
                              c.chosen ? tr("chosen") : c.note, QAccessible::RadioButton, places_[q].choices[i], c.chosen});
         }
     }
-    for (const ToBeSet& one : draft_.toBeSet())
+    for (const ToBeSet& one : draft_->toBeSet())
         items.push_back(
             {QStringLiteral("left-") + QString::fromStdString(one.row), words(one.title), words(one.what), QAccessible::ListItem, {}});
     setItems(std::move(items));
@@ -230,12 +277,13 @@ QWidget* NewModelView::fieldOf(int question, bool last) const {
 void NewModelView::goTo(int question, bool last) {
     at_ = std::clamp(question, 1, kQuestions);
     const QRectF area = places_[static_cast<std::size_t>(at_) - 1].area;
-    if (area.top() < kNewModelHead) scroll_ -= kNewModelHead - area.top();
+    if (area.top() < 0) scroll_ += area.top();
     if (area.bottom() > high() - kNewModelFoot) scroll_ += area.bottom() - (high() - kNewModelFoot);
     layOut();
     QWidget* field = fieldOf(at_, last);
     (field != nullptr ? field : this)->setFocus(Qt::TabFocusReason);
     layOut();
+    host_.counted();
 }
 
 void NewModelView::choose(int by) {
@@ -264,11 +312,16 @@ bool NewModelView::eventFilter(QObject* watched, QEvent* event) {
     if (event->type() == QEvent::FocusIn) {
         at_ = watched == name_ ? kNameQuestion : kBoxQuestion;
         update();
+        host_.counted();
     }
     if (event->type() == QEvent::KeyPress) {
         const int key = static_cast<QKeyEvent*>(event)->key();
         if (key == Qt::Key_Return || key == Qt::Key_Enter) {
-            emit created();
+            create();
+            return true;
+        }
+        if (watched != name_ && key >= Qt::Key_1 && key <= Qt::Key_9) {
+            goTo(key - Qt::Key_0);
             return true;
         }
     }
@@ -282,7 +335,16 @@ void NewModelView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Right:
         case Qt::Key_Down: choose(1); break;
         case Qt::Key_Return:
-        case Qt::Key_Enter: emit created(); break;
+        case Qt::Key_Enter: create(); break;
+        case Qt::Key_1:
+        case Qt::Key_2:
+        case Qt::Key_3:
+        case Qt::Key_4:
+        case Qt::Key_5:
+        case Qt::Key_6:
+        case Qt::Key_7:
+        case Qt::Key_8:
+        case Qt::Key_9: goTo(event->key() - Qt::Key_0); break;
         default: ItemView::keyPressEvent(event);
     }
 }
@@ -306,21 +368,18 @@ void NewModelView::wheelEvent(QWheelEvent* event) {
     layOut();
 }
 
-NewModelDialog::NewModelDialog(QWidget* parent, NewModelDraft& draft) : QDialog(parent), view_(new NewModelView(draft, this)) {
-    setObjectName(QStringLiteral("new-model"));
-    setWindowTitle(tr("New model"));
-    auto* layout = new QVBoxLayout(this);
-    layout->setContentsMargins(0, 0, 0, 0);
-    layout->addWidget(view_);
-    if (parent != nullptr) setGeometry(parent->geometry());
-    connect(view_, &NewModelView::created, this, [this, &draft] {
-        if (draft.refusal().isEmpty()) accept();
-    });
-}
-
-void NewModelDialog::showEvent(QShowEvent* event) {
-    QDialog::showEvent(event);
-    view_->goTo(1);
+const ViewEntry& newModelViewEntry() {
+    static const ViewEntry entry{
+        .id = "new-model",
+        .title = KH_TR("New model"),
+        .make = [](const ViewHost& host, const ViewEntry& of) -> std::unique_ptr<ViewPage> {
+            return std::make_unique<NewModelView>(host, of);
+        },
+        .keys = {"new-create", "new-next", "new-choose", "new-question", "view-back"},
+        .ofModel = false,
+        .mayEnter = [](const ViewHost& host) { return host.mayLeave(); },  // asked before the nine answers, so that none is lost to it
+        .shots = {{"new-model", "", "", "", {}, "throttle"}}};
+    return entry;
 }
 
 }  // namespace kh::app

@@ -2,11 +2,12 @@
 #pragma once
 
 #include "app/look/items.h"
+#include "app/views/view.h"
 #include "session/helicopter/newmodeldraft.h"
 
 #include <QComboBox>
-#include <QDialog>
 #include <QLineEdit>
+#include <set>
 #include <vector>
 
 namespace kh::app {
@@ -26,21 +27,27 @@ struct NewModelQuestion {
     std::vector<NewModelChoice> choices;
 };
 
-inline constexpr double kNewModelHead = 40;    ///< the band above the questions
-inline constexpr double kNewModelFoot = 48;    ///< the band beneath
-inline constexpr double kNewModelMargin = 16;  ///< left and right of both
+inline constexpr double kNewModelFoot = 30;    ///< the key line
+inline constexpr double kNewModelMargin = 16;  ///< left and right
 
 /// Nine questions on one page, the machine as answered beside them, and what it will still lack. Everything has a default.
-class NewModelView final : public ItemView {
+/// What was answered is kept until the model is made.
+class NewModelView final : public ItemView, public ViewPage {
     Q_OBJECT
 public:
-    explicit NewModelView(NewModelDraft& draft, QWidget* parent = nullptr);
+    /// @throws io::FileError if a kind of box is not installed at all
+    NewModelView(const ViewHost& host, const ViewEntry& entry);
+    [[nodiscard]] QWidget* widget() override { return this; }
+    void entered() override;
+    /// The nine questions, one a rib; answered, or at its default.
+    [[nodiscard]] std::vector<KeelRib> ribs() const override;
+    void go(std::size_t rib, std::size_t frame) override;
     /// The question the keyboard is at, 1 … 9.
     [[nodiscard]] int question() const { return at_; }
     void goTo(int question, bool last = false);
-
-signals:
-    void created();
+    [[nodiscard]] const NewModelDraft& draft() const { return *draft_; }
+    /// The question the keyboard is at is answered so.
+    void answer(const NewModelAnswers& answers);
 
 protected:
     void paintEvent(QPaintEvent*) override;
@@ -57,7 +64,10 @@ private:
         QRectF area;
         std::vector<QRectF> choices;
     };
-    void answer(const NewModelAnswers& answers);
+    /// Makes the model; where that is refused, why stands there.
+    void create();
+    /// Begins anew, with the boxes that are installed now.
+    void startOver();
     void choose(int by);
     void ask();     ///< makes the questions of the answers as they are
     void layOut();  ///< places them, and tells what there is
@@ -67,32 +77,23 @@ private:
     void drawMachine(QPainter& p, QRectF area) const;
     void drawFacts(QPainter& p, QRectF area) const;
     void drawLeft(QPainter& p, QRectF area) const;
-    void drawFrame(QPainter& p) const;
+    void drawFoot(QPainter& p) const;
     [[nodiscard]] QWidget* fieldOf(int question, bool last) const;
     /// Of the questions; where the machine does not fit beside them they have all of it.
     [[nodiscard]] double leftWidth() const { return wide() < 1000 ? wide() : wide() * 0.6375; }
 
-    NewModelDraft& draft_;
+    ViewHost host_;
+    const ViewEntry& entry_;
+    std::unique_ptr<NewModelDraft> draft_;
+    std::set<int> answered_;  ///< questions that were answered, not left at their default
     std::vector<NewModelQuestion> questions_;
     std::vector<Place> places_;
-    int at_ = 3;
+    int at_ = 1;
     double scroll_ = 0;
     QLineEdit* name_;
     std::vector<QComboBox*> boxes_;
 };
 
-/// The page as a window of its own over the main one.
-class NewModelDialog final : public QDialog {
-    Q_OBJECT
-public:
-    NewModelDialog(QWidget* parent, NewModelDraft& draft);
-    [[nodiscard]] NewModelView* view() { return view_; }
-
-protected:
-    void showEvent(QShowEvent* event) override;
-
-private:
-    NewModelView* view_;
-};
+[[nodiscard]] const ViewEntry& newModelViewEntry();
 
 }  // namespace kh::app

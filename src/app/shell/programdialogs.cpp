@@ -1,72 +1,27 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// What each entry of the shortcut table does; the menu and the palette are made from it.
-#include "app/shell/desktop.h"
+// What is about the program, not the model: preferences, shortcuts, handbook, licences.
+#include "app/shell/programdialogs.h"
+
 #include "app/shell/handbook.h"
-#include "app/shell/mainwindow.h"
-#include "model/names.h"
+#include "app/shell/shortcuts.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
 
-#include <QAction>
-#include <QApplication>
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QFormLayout>
-#include <QMenu>
 #include <QSettings>
 #include <QTextBrowser>
 #include <QVBoxLayout>
+#include <array>
 
 namespace kh::app {
 
 using namespace paint;
 
-const Command& MainWindow::command(const std::string& id) const {
-    const auto found = commands_.find(id);
-    if (found == commands_.end()) throw std::logic_error("nothing is done for the command " + id);
-    return found->second;
-}
-
-void MainWindow::run(const std::string& id) {
-    const Command& c = command(id);
-    if (c.enabled()) workspace_.attempt(c.run);
-}
-
-void MainWindow::buildActions() {
-    listCommands();
-    for (const Shortcut& s : shortcuts()) {
-        if (s.local) continue;
-        (void)command(s.id);
-        auto* a = new QAction(words(s.text), this);
-        a->setObjectName(QString::fromLatin1(s.id));
-        if (*s.keys != 0) a->setShortcut(QKeySequence(QString::fromLatin1(s.keys)));
-        a->setShortcutContext(Qt::WindowShortcut);
-        connect(a, &QAction::triggered, this, [this, id = std::string(s.id)] { run(id); });
-        addAction(a);
-        actions_[QString::fromLatin1(s.id)] = a;
-    }
-    const auto refresh = [this] {
-        for (const auto& [id, c] : commands_) actions_[QString::fromStdString(id)]->setEnabled(c.enabled());
-        const History& history = workspace_.document().history();
-        actions_[QStringLiteral("undo")]->setText(history.canUndo() ? tr("Undo: %1").arg(history.undoText()) : tr("Undo"));
-        actions_[QStringLiteral("redo")]->setText(history.canRedo() ? tr("Redo: %1").arg(history.redoText()) : tr("Redo"));
-    };
-    connect(&workspace_.document(), &DocumentModel::stateChanged, this, refresh);
-    connect(&workspace_, &Workspace::swapped, this, refresh);  // another class of aircraft has other rows
-    refresh();
-}
-
-void MainWindow::setTheme(const QString& choice) {
-    QSettings().setValue(QStringLiteral("theme"), choice);
-    Theme::set(choice == QStringLiteral("desktop") ? desktopTheme()
-               : choice == QStringLiteral("night") ? ThemeKind::Night
-                                                   : ThemeKind::Chart);
-    applyPalette();
-}
-
-void MainWindow::preferences() {
-    QDialog dialog(this);
+void ProgramDialogs::preferences() {
+    QDialog dialog(window_);
     dialog.setWindowTitle(tr("Preferences"));
     auto* form = new QFormLayout(&dialog);
     auto* theme = new QComboBox(&dialog);
@@ -84,11 +39,11 @@ void MainWindow::preferences() {
     form->addRow(tr("Text size"), size);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
     form->addRow(buttons);
-    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    QObject::connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+    QObject::connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
     if (dialog.exec() != QDialog::Accepted) return;
-    setTextScale(sizes[static_cast<std::size_t>(size->currentIndex())] / 100.0);
-    setTheme(ids[theme->currentIndex()]);
+    textScale_(sizes[static_cast<std::size_t>(size->currentIndex())] / 100.0);
+    theme_(ids[theme->currentIndex()]);
 }
 
 namespace {
@@ -110,16 +65,16 @@ void showText(QWidget* parent, const QString& title, const QString& markdown) {
 
 }  // namespace
 
-void MainWindow::showShortcuts() { showText(this, tr("Shortcuts"), shortcutsMarkdown()); }
+void ProgramDialogs::showShortcuts() { showText(window_, tr("Shortcuts"), shortcutsMarkdown()); }
 
-void MainWindow::handbook() {
+void ProgramDialogs::handbook() {
     for (const auto& folder : places_.data)
         for (const auto& pages : {folder / "handbook", folder.parent_path() / "docs/handbook"})
             if (std::error_code ec; std::filesystem::exists(pages / "handbook.md", ec)) {
                 // the page of the station first, if it has one; every other is a link away
                 const QString own = QString::fromLatin1(workspace_.stations().name(workspace_.station())).toLower() + QStringLiteral(".md");
                 const std::filesystem::path page = pages / own.toStdString();
-                Handbook(this, QString::fromStdString(pages.string()),
+                Handbook(window_, QString::fromStdString(pages.string()),
                          std::filesystem::exists(page, ec) ? own : QStringLiteral("handbook.md"))
                     .exec();
                 return;
@@ -127,8 +82,8 @@ void MainWindow::handbook() {
     showMessage(tr("The handbook was not found beside the data."));
 }
 
-void MainWindow::about() {
-    showText(this, tr("About and licences"),
+void ProgramDialogs::about() {
+    showText(window_, tr("About and licences"),
              tr("## Keelhaul %1\n\nA check along the whole length of a helicopter's set-up, before the rotor turns.\n\n"
                 "Free software under the GNU General Public License, version 3 or later.\n\n"
                 "Typeface B612 and B612 Mono, under the SIL Open Font License 1.1. Made with Qt 6, Eigen, fmt, nlohmann-json, valijson and "

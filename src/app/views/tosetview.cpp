@@ -1,9 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/table/tosetview.h"
+#include "app/views/tosetview.h"
 
+#include "app/shell/panels.h"
 #include "app/table/proofswitch.h"
+#include "model/amounts.h"
+#include "model/names.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
+#include "stations/proof/proof.h"
 
 #include <QPainter>
 
@@ -20,6 +24,8 @@ double blocksAt(double width) { return width - 180; }
 
 }  // namespace
 
+QString ToSetView::title() const { return words(entry_.title); }
+
 int ToSetView::chosenRow() const { return std::clamp(at_, 0, std::max(0, static_cast<int>(workspace().toBeSet().size()) - 1)); }
 
 double ToSetView::rowHeight(int row) const {
@@ -35,8 +41,7 @@ void ToSetView::renderHead(QPainter* painter) {
     QPainter& p = *painter;
     const Tokens& t = Theme::tokens();
     const auto& all = workspace().toBeSet();
-    drawHeader(&p, all.empty() ? tr("nothing is left to be set") : tr("still to be set, in the order of the work"),
-               proofSwitchLeft(workspace(), wide()));
+    drawHeader(&p, all.empty() ? tr("nothing is left to be set") : tr("in the order of the work"), proofSwitchLeft(workspace(), wide()));
     const double blocks = blocksAt(wide());
     hairline(p, kLeft, 42, kWhat - 8, t.muted);
     hairline(p, kWhat, 42, blocks - 10, t.muted);
@@ -73,7 +78,7 @@ void ToSetView::drawRow(QPainter& p, int row, double h) {
     }
     drawParagraph(&p, QRectF(kWhat, ty, room, 0), words(one.why), Theme::font(12), t.muted);
     const double blocks = blocksAt(wide());
-    drawText(p, {blocks, base}, QFontMetricsF(plain).elidedText(words(one.blocks), Qt::ElideRight, wide() - kLeft - blocks), plain, t.ink);
+    drawParagraph(&p, QRectF(blocks, 5, wide() - kLeft - blocks, 0), words(one.blocks), plain, t.ink);
     if (row > 0) hairline(p, first ? kLeft : kWhat, 0, wide() - kLeft, t.rule);
 }
 
@@ -86,13 +91,77 @@ std::vector<ListRow> ToSetView::listRows() {
     return rows;
 }
 
-std::vector<const char*> ToSetView::keyLine() const { return {"page-go", "plan", "to-set", "next", "find", "fold-deck"}; }
+void ToSetView::choose(int row) {
+    at_ = row;
+    host_.counted();
+}
+
+std::vector<KeelRib> ToSetView::ribs() const {
+    std::vector<KeelRib> ribs;
+    const auto& all = workspace().toBeSet();
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        const int number = static_cast<int>(all[i].station);
+        const QString id = QStringLiteral("station-%1").arg(number);
+        auto rib = std::find_if(ribs.begin(), ribs.end(), [&](const KeelRib& r) { return r.id == id; });
+        if (rib == ribs.end()) {
+            KeelRib fresh;
+            fresh.id = id;
+            fresh.number = QString::number(number);
+            fresh.title = fresh.brief = fresh.name = words(workspace().stations().name(all[i].station));
+            rib = ribs.insert(ribs.end(), std::move(fresh));
+        }
+        const bool chosen = static_cast<int>(i) == chosenRow();
+        rib->current = rib->current || chosen;
+        rib->frames.push_back({QStringLiteral("frame-") + QString::fromStdString(all[i].row), words(all[i].title), words(all[i].what),
+                               Standing::Default, false, chosen});
+        rib->state = tr("%1 to set").arg(rib->frames.size());
+    }
+    return ribs;
+}
+
+void ToSetView::go(std::size_t rib, std::size_t frame) {
+    const QString id = ribs()[rib].frames[frame].id;
+    const auto& all = workspace().toBeSet();
+    for (std::size_t i = 0; i < all.size(); ++i)
+        if (id == QStringLiteral("frame-") + QString::fromStdString(all[i].row))
+            list()->setCurrentIndex(model().index(static_cast<int>(i)));
+}
+
+bool ToSetView::explain(WhyPanel& panel) {
+    const auto& all = workspace().toBeSet();
+    if (all.empty()) return false;
+    const ToBeSet& one = all[static_cast<std::size_t>(chosenRow())];
+    Why why;
+    why.title = one.title;
+    if (one.fields.empty()) why.lines.push_back(one.what);
+    why.lines.push_back(one.why);
+    why.lines.push_back(say(KH_TR("not before that: {what}"), {{"what", one.blocks}}));
+    for (const std::string& field : one.fields)
+        why.inputs.push_back(
+            {field, fieldTitle(workspace().setup(), field), kh::show(workspace().setup(), field), standingOf(workspace().setup(), field)});
+    panel.show(why);
+    return true;
+}
 
 void ToSetView::enter() {
     const auto& all = workspace().toBeSet();
     if (all.empty()) return;
     const ToBeSet one = all[static_cast<std::size_t>(chosenRow())];
     if (one.fields.empty() || !workspace().goToField(one.fields.front())) workspace().goToRow(one.row);
+}
+
+const ViewEntry& toSetViewEntry() {
+    static const ViewEntry entry{.id = "to-set",
+                                 .title = KH_TR("Still to be set"),
+                                 .make = [](const ViewHost& host, const ViewEntry& of) -> std::unique_ptr<ViewPage> {
+                                     return std::make_unique<ToSetView>(host, of);
+                                 },
+                                 .keys = {"page-go", "why", "plan", "find", "view-back"},
+                                 .panels = [](const PanelContext& c) { return proofStation().panels(c); },
+                                 .pageWidth = 648.0,
+                                 .deck = true,
+                                 .shots = {{"to-set", "", "", "", {}, "throttle"}}};
+    return entry;
 }
 
 }  // namespace kh::app

@@ -2,14 +2,20 @@
 #pragma once
 
 #include "app/table/listpage.h"
+#include "app/views/view.h"
 
 namespace kh::app {
 
-/// Proof's other face: the plan, step by step.
-class PlanView final : public ListPage {
+/// The plan, step by step.
+class PlanView final : public ListPage, public ViewPage {
     Q_OBJECT
 public:
-    using ListPage::ListPage;
+    PlanView(const ViewHost& host, const ViewEntry& entry) : ListPage(host.workspace), entry_(entry) {}
+    [[nodiscard]] QWidget* widget() override { return this; }
+    /// Its steps, what no change heals, what is seen on the machine.
+    [[nodiscard]] std::vector<KeelRib> ribs() const override;
+    void go(std::size_t rib, std::size_t frame) override;
+    bool explain(WhyPanel& panel) override;
 
 protected:
     std::vector<ListRow> listRows() override;
@@ -20,7 +26,8 @@ protected:
     [[nodiscard]] double rowHeight(int row) const override;
     void drawRow(QPainter& p, int row, double height) override;
     void renderHead(QPainter* p) override;
-    [[nodiscard]] std::vector<const char*> keyLine() const override;
+    [[nodiscard]] QString title() const override;
+    [[nodiscard]] std::vector<const char*> keyLine() const override { return entry_.keys; }
 
 private:
     /// What stands in a row: a step, what no change heals, what is seen on the machine, and what leads to each.
@@ -42,7 +49,10 @@ private:
     void drawStep(QPainter& p, std::size_t index, double h);
     void drawBarrier(QPainter& p, std::size_t step) const;
 
+    const ViewEntry& entry_;
     std::vector<PlanRow> rows_;
 };
+
+[[nodiscard]] const ViewEntry& planViewEntry();
 
 }  // namespace kh::app

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/shell/hands.h"
+
+namespace kh::app {
+
+/// Commands that change the document: whole settings at once, modes, boxes, and what was read or seen on the machine.
+class EditActions final : public Hand {
+    Q_DECLARE_TR_FUNCTIONS(kh::app::EditActions)
+public:
+    explicit EditActions(FromWindow lent) : Hand(std::move(lent)) {}
+    void setBenchState();
+    void setChannelOrder();
+    void mirrorHold();
+    /// The plan's first step: typed ones are taken, of one by hand it is asked what was read.
+    void takePlanStep();
+    /// @param id  a command of the modes' matrix
+    void changeModes(const QString& id);
+    void takeReading();
+    /// The chosen row was measured, or seen on the machine.
+    void measured(bool seen);
+    void openServoBook();
+    void changeBoxes();
+    void takeNewerProfiles();
+    void chooseLayoutBuilt();
+
+private:
+    void copyCell(bool everyMode);
+};
+
+}  // namespace kh::app

@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The views that ship, in the order of the palette.
+#include "app/helicopter/newmodel/newmodelview.h"
+#include "app/views/planview.h"
+#include "app/views/tosetview.h"
+
+#include <array>
+
+namespace kh::app {
+
+std::span<const ViewEntry> shippedViews() {
+    static const std::array<ViewEntry, 3> views{planViewEntry(), toSetViewEntry(), newModelViewEntry()};
+    return views;
+}
+
+}  // namespace kh::app
