@@ -20,7 +20,7 @@ using namespace kh::paint;
 TEST_CASE("no text of the sheet's plate or wiring stands on another or leaves its figure, whatever is built") {
     loadFonts();
     std::set<std::string> wrong, layouts;
-    for (const khtest::NamedSetup& build : khtest::allBuilds(60)) {
+    for (const khtest::NamedSetup& build : khtest::triedBuilds()) {
         const Evaluation evaluation;
         layouts.insert(build.setup.controller.layout);
         for (const SheetFigure figure : {SheetFigure::Plate, SheetFigure::Wiring}) {

@@ -15,9 +15,12 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <cstdlib>
 #include <memory>
+#include <numeric>
 #include <random>
 #include <stdexcept>
+#include <string_view>
 #include <utility>
 
 namespace khtest {
@@ -149,6 +152,27 @@ std::vector<NamedSetup> allBuilds(int frozen) {
     int number = 0;
     for (const std::string& text : frozenTexts(frozen)) out.push_back({"build-" + std::to_string(number++), io::parseDocument(text).setup});
     return out;
+}
+
+bool triesAll() {
+    const char* share = std::getenv("KEELHAUL_GENERATED");
+    return share != nullptr && std::string_view(share) == "all";
+}
+
+const std::vector<NamedSetup>& triedBuilds() {
+    static const std::vector<NamedSetup> tried = [] {
+        std::vector<NamedSetup> all = allBuilds();
+        if (triesAll()) return all;
+        const char* given = std::getenv("KEELHAUL_SEED");
+        const unsigned seed = given == nullptr ? 1 : static_cast<unsigned>(std::atoi(given));
+        std::vector<std::size_t> places(all.size() - kFrozenDemos);
+        std::iota(places.begin(), places.end(), kFrozenDemos);
+        std::shuffle(places.begin(), places.end(), std::mt19937(seed));
+        std::vector<NamedSetup> share(all.begin(), all.begin() + kFrozenDemos);
+        for (std::size_t i = 0; i < places.size() / 10; ++i) share.push_back(all[places[i]]);
+        return share;
+    }();
+    return tried;
 }
 
 std::vector<NamedSetup> drawnBuilds(int count, unsigned seed) {

@@ -24,6 +24,12 @@ inline constexpr int kFrozenBuilds = 300;
 /// How many of allBuilds() are demo documents; they come first.
 inline constexpr std::size_t kFrozenDemos = 5;
 
+/// The demo documents and the share of the frozen builds this run tries: a tenth, drawn by KEELHAUL_SEED (1); all of them where
+/// KEELHAUL_GENERATED is "all", as once in .ci/run.
+[[nodiscard]] const std::vector<NamedSetup>& triedBuilds();
+/// Whether this run tries all that is generated.
+[[nodiscard]] bool triesAll();
+
 /// Builds like those, drawn anew from the fields and profiles of today: fields that came after the freeze are moved in them.
 /// Which ones come out changes with every field; nothing is compared with what they said before.
 [[nodiscard]] std::vector<NamedSetup> drawnBuilds(int count, unsigned seed = 1);

@@ -292,7 +292,7 @@ TEST_CASE("a wrong pole count says which way it is wrong: twice too fast, or slo
 }
 
 TEST_CASE("no two findings share an id, on any build") {
-    for (const khtest::NamedSetup& b : khtest::allBuilds(150)) {
+    for (const khtest::NamedSetup& b : khtest::triedBuilds()) {
         INFO(b.name);
         std::set<std::string> seen;
         for (const Finding& f : evaluate(b.setup).findings) {
@@ -309,7 +309,7 @@ TEST_CASE("no two findings share an id, on any build") {
 }
 
 TEST_CASE("what is said to do about a finding was tried: the rule's own words, words made from the edits, or what it goes with") {
-    for (const khtest::NamedSetup& b : khtest::allBuilds(60)) {
+    for (const khtest::NamedSetup& b : khtest::triedBuilds()) {
         INFO(b.name);
         const Plan plan = makePlan(b.setup, rules());
         const Evaluation e = evaluate(b.setup);

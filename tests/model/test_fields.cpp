@@ -24,11 +24,7 @@ using khtest::turnstone;
 
 namespace {
 
-/// Every fortieth generated build and the frozen demos: all size classes, layouts and both powers.
-const std::vector<khtest::NamedSetup>& builds() {
-    static const std::vector<khtest::NamedSetup> all = khtest::allBuilds(120);
-    return all;
-}
+const std::vector<khtest::NamedSetup>& builds() { return khtest::triedBuilds(); }
 
 bool looksLikeId(const std::string& text) {
     static const std::regex id(

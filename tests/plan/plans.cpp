@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// plans --singles | --cases N [--seed S] [--most M]   [--show]
+// plans --singles [--every N] | --cases N [--seed S] [--most M]   [--show]
 // Sound machines, one to M mistakes out of the table, then the plan: what is found, what is healed, and whether the machine then
 // does what it did before. Fails where a danger or warning is left, or a motion that was only mis-set does not come back.
 #include "judge/plan/plan.h"
@@ -108,7 +108,7 @@ void print(const char* what, Tally& t) {
 }  // namespace
 
 int main(int argc, char** argv) {
-    int cases = 0, most = 3;
+    int cases = 0, most = 3, every = 1;
     unsigned seed = 1;
     bool singles = false, show = false;
     std::string only;
@@ -119,9 +119,10 @@ int main(int argc, char** argv) {
         else if (a == "--cases" && i + 1 < argc) cases = std::atoi(argv[++i]);
         else if (a == "--seed" && i + 1 < argc) seed = static_cast<unsigned>(std::atoi(argv[++i]));
         else if (a == "--most" && i + 1 < argc) most = std::atoi(argv[++i]);
+        else if (a == "--every" && i + 1 < argc) every = std::max(1, std::atoi(argv[++i]));
         else if (a == "--only" && i + 1 < argc) only = argv[++i];
         else {
-            std::fprintf(stderr, "plans --singles | --cases N [--seed S] [--most M] [--show] [--only NAME]\n");
+            std::fprintf(stderr, "plans --singles [--every N] | --cases N [--seed S] [--most M] [--show] [--only NAME]\n");
             return 2;
         }
     }
@@ -139,8 +140,10 @@ int main(int argc, char** argv) {
             }
     if (singles) {
         Tally tally;
+        int number = static_cast<int>(seed);
         for (const Mistake& mistake : mistakes())
             for (const Proved& m : machines) {
+                if (number++ % every != 0) continue;
                 if (!only.empty() && only != mistake.name) continue;
                 std::mt19937 dice(seed);
                 const std::vector<Edit> edits = mistake.make({m.setup, dice});
