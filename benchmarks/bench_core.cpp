@@ -5,6 +5,7 @@
 #include "golden/builds.h"
 #include "io/document.h"
 #include "kernel/variants.h"
+#include "model/helicopter/functions.h"
 #include "model/helicopter/helicopter.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
@@ -134,8 +135,12 @@ void pairs() {
     };
     pair("kernel / its bare trigonometric calls", "at most 4", 20000, kernelRun, 20000, bareRun);
     const Tracer tracer(fourServos());
+    const std::array one{heli::Aileron};  // what a frame of the window shows
     pair(
-        "trace with texts / kernel", "under 50 us", 500, [&] { benchmark::DoNotOptimize(tracer.at(Deck{})); }, 20000, kernelRun);
+        "trace of one function with texts / kernel", "at most 20, under 50 us", 500,
+        [&] { benchmark::DoNotOptimize(tracer.at(Deck{}, ChainState::SetUp, WantedFunctions(one))); }, 20000, kernelRun);
+    pair(
+        "trace of all functions with texts / kernel", "", 500, [&] { benchmark::DoNotOptimize(tracer.at(Deck{})); }, 20000, kernelRun);
     const std::string text = io::writeDocument(demo());
     const auto parse = [&] { benchmark::DoNotOptimize(nlohmann::json::parse(text)); };
     pair(
@@ -156,6 +161,10 @@ void pairs() {
                                          return s;
                                      }()};
     int turn = 0;
+    pair(
+        "light judgement / evaluation", "at most 0.27", 200,
+        [&] { benchmark::DoNotOptimize(light.at(tried[static_cast<std::size_t>(++turn % 2)])); }, 50,
+        [] { benchmark::DoNotOptimize(evaluate(demo())); });
     rate("light judgements", "at least 1 000", 200,
          [&] { benchmark::DoNotOptimize(light.at(tried[static_cast<std::size_t>(++turn % 2)])); });
     // of every bound a document has; without readings, which are most of its text and little of the work

@@ -22,4 +22,7 @@ struct Derivation {
     void line(const char* text, std::initializer_list<MessageArg> args = {});
 };
 
+/// Whether what a derivation tells is read by anybody: then its lines are worth making.
+[[nodiscard]] inline bool wants(const Derivation* why) { return why != nullptr && why->wanted; }
+
 }  // namespace kh

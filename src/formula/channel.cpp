@@ -33,7 +33,7 @@ ChannelOutput channelOutput(double value, const ChannelScale& scale, Derivation*
     requirePositive("usPerPct", scale.usPerPct);
     requirePositive("resolutionUs", scale.resolutionUs);
     const ChannelOutput out = channelOutputUnchecked(value, scale);
-    if (why != nullptr) {
+    if (wants(why)) {
         why->line(KH_TR("p = v · travel / 100 + sub-trim = {v} · {t} / 100 {s}"),
                   {{"v", signedNum(value, 1)},
                    {"t", num(value < 0.0 ? scale.travelLowPct : scale.travelHighPct, 1)},
@@ -57,7 +57,7 @@ double readingPct(double pulseUs, const ReadingScale& scale, Derivation* why) {
     requirePositive("usPerPct", scale.usPerPct);
     requireNotNegative("deadBandPct", scale.deadBandPct);
     const double reading = readingPctUnchecked(pulseUs, scale);
-    if (why != nullptr)
+    if (wants(why))
         why->line(KH_TR("reading = ({p} − {c}) µs / {u} µs = {r} %"),
                   {{"p", num(pulseUs)}, {"c", num(scale.centreUs)}, {"u", num(scale.usPerPct, 2)}, {"r", signedNum(reading, 1)}});
     return reading;

@@ -40,7 +40,7 @@ double trueSpeed(double askedRpm, double enteredPairs, double enteredRatio, doub
     requireCount("truePairs", truePairs);
     requirePositive("trueRatio", trueRatio);
     const double rpm = askedRpm * (enteredPairs * enteredRatio) / (truePairs * trueRatio);
-    if (why != nullptr)
+    if (wants(why))
         why->line(KH_TR("held = asked · (pairs · ratio entered) / (pairs · ratio true) = {a} · ({p} · {r}) / ({q} · {s}) = {n} rpm"),
                   {{"a", num(askedRpm)},
                    {"p", num(enteredPairs)},

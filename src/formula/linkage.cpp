@@ -50,7 +50,7 @@ double bladePitchDeg(const Plane& plane, const BladeLinkage& linkage, double bla
     const double height = heightAt(plane, linkage.innerRadiusMm, bladeAzimuthDeg + linkage.leadDeg);
     if (std::abs(height) > linkage.gripMm) throw InputError("gripMm", "the grip lever is shorter than the height asked for");
     const double pitch = bladePitchUncheckedDeg(height, linkage.gripMm, linkage.side);
-    if (why != nullptr) {
+    if (wants(why)) {
         why->line(KH_TR("link ball height z = h − Ri·(A·cos ψ + B·sin ψ) = {z} mm"), {{"z", signedNum(height, 2)}});
         why->line(
             linkage.side == LinkSide::Leading ? KH_TR("θ = asin(z / g) = asin({z} / {g})") : KH_TR("θ = −asin(z / g) = −asin({z} / {g})"),
@@ -66,7 +66,7 @@ double referenceTiltDeg(double referenceDeg, double innerRadiusMm, double gripMm
     const double sine = gripMm * sinDeg(referenceDeg) / innerRadiusMm;
     if (std::abs(sine) > 1.0) throw InputError("innerRadiusMm", "the inner ring is too small for this angle");
     const double tilt = degFromRad(std::asin(sine));
-    if (why != nullptr)
+    if (wants(why))
         why->line(KH_TR("τ = asin(g · sin θ / Ri) = asin({g} · sin {t}° / {r}) = {tau}°"),
                   {{"g", num(gripMm, 1)}, {"t", num(referenceDeg, 1)}, {"r", num(innerRadiusMm, 1)}, {"tau", num(tilt, 2)}});
     return tilt;

@@ -56,7 +56,7 @@ double gearRatio(const GearTrain& gears, Derivation* why) {
     requireCount("pinionTeeth", gears.pinionTeeth);
     requirePositive("secondStage", gears.secondStage);
     const double ratio = gears.mainTeeth / gears.pinionTeeth * gears.secondStage;
-    if (why != nullptr)
+    if (wants(why))
         why->line(KH_TR("ratio = main / pinion · second stage = {m} / {p} · {s} = {r}"),
                   {{"m", num(gears.mainTeeth)}, {"p", num(gears.pinionTeeth)}, {"s", num(gears.secondStage, 2)}, {"r", num(ratio, 2)}});
     return ratio;
@@ -81,7 +81,7 @@ HeadSpeedOut headSpeed(const HeadSpeedIn& in, Derivation* why) {
     requireNotNegative("targetRpm", in.targetRpm);
     const double available = in.kv * in.cells * in.voltsPerCell * in.efficiency / in.ratio;
     const double throttle = pctFromShare(in.targetRpm / available);
-    if (why != nullptr)
+    if (wants(why))
         why->line(KH_TR("available = Kv · V · η / ratio = {kv} · {c} · {v} V · {e} / {r} = {n} rpm"), {{"kv", num(in.kv)},
                                                                                                        {"c", num(in.cells)},
                                                                                                        {"v", num(in.voltsPerCell, 2)},
@@ -95,7 +95,7 @@ double tipSpeed(double diameterM, double rpm, Derivation* why) {
     requirePositive("diameterM", diameterM);
     requireNotNegative("rpm", rpm);
     const double v = kPi * diameterM * rpm / 60.0;
-    if (why != nullptr)
+    if (wants(why))
         why->line(KH_TR("v = π · D · n / 60 = π · {d} m · {n} rpm / 60 = {v} m/s"),
                   {{"d", num(diameterM, 2)}, {"n", num(rpm)}, {"v", num(v)}});
     return v;
@@ -106,7 +106,7 @@ double pitchForThrustDeg(double thrustN, const HoverIn& rotor, Derivation* why) 
     const double ct = thrustCoefficient(thrustN, rotor);
     const double s = solidity(rotor);
     const double theta = degFromRad(6.0 * ct / (s * kLiftSlope) + 1.5 * std::sqrt(ct / 2.0));
-    if (why != nullptr) {
+    if (wants(why)) {
         why->line(KH_TR("C_T = T / (density · A · (ΩR)²) = {t} N / ({rho} · {a} m² · ({v} m/s)²) = {ct}"),
                   {{"t", num(thrustN, 1)},
                    {"rho", num(rotor.densityKgM3, 3)},
@@ -154,7 +154,7 @@ TailHover tailHover(double torqueNm, double boomM, const HoverIn& tail, Derivati
     requirePositive("boomM", boomM);
     TailHover out;
     out.thrustN = torqueNm / boomM;
-    if (why != nullptr)
+    if (wants(why))
         why->line(KH_TR("thrust = torque / distance = {q} N·m / {b} m = {t} N"),
                   {{"q", num(torqueNm, 2)}, {"b", num(boomM, 2)}, {"t", num(out.thrustN, 1)}});
     out.pitchDeg = pitchForThrustDeg(out.thrustN, tail, why);
@@ -207,7 +207,7 @@ Endurance endurance(double powerW, double volts, double efficiency, double capac
     Endurance out;
     out.currentA = powerW / (efficiency * volts);
     out.minutes = capacityMah / 1000.0 * 60.0 * (1.0 - shareFromPct(reservePct)) / out.currentA;
-    if (why != nullptr) {
+    if (wants(why)) {
         why->line(KH_TR("current = P / (η · V) = {p} W / ({e} · {v} V) = {a} A"),
                   {{"p", num(powerW)}, {"e", num(efficiency, 2)}, {"v", num(volts, 1)}, {"a", num(out.currentA, 1)}});
         why->line(KH_TR("minutes = {c} mAh · (1 − {r} %) / current = {m}"),

@@ -200,6 +200,14 @@ std::optional<double> numberAt(const Setup& setup, std::string_view path) {
     return value == nullptr ? std::nullopt : std::optional(*value);
 }
 
+/// Whether a path is one of a pattern's: "machine.servos.left.armMm" of "machine.servos.{}.armMm".
+bool isOf(std::string_view pattern, std::string_view path) {
+    const std::size_t hole = pattern.find(kHole);
+    if (hole == std::string_view::npos) return pattern == path;
+    const std::string_view after = pattern.substr(hole + kHole.size());
+    return path.size() > hole + after.size() && path.starts_with(pattern.substr(0, hole)) && path.ends_with(after);
+}
+
 std::string rowName(const Line& line, std::string_view element) {
     return std::string_view(line.row).ends_with(kHole) ? elementPath(line.row, element) : std::string(line.row);
 }
@@ -261,6 +269,18 @@ std::string sinceChanged(const Setup& setup, const Reading& reading) {
         if (then && now && std::abs(*now - *then) > kSameShare * std::abs(*then)) return path;
     }
     if (reading.change == 0) return {};  // nobody counted then
+    const auto late = [&](const auto& record) { return record.second.change > reading.change; };
+    const auto named = [&](std::string_view pattern) {  // a late record of one of its paths
+        const std::size_t hole = pattern.find(kHole);
+        for (auto at = setup.standings.lower_bound(std::string(pattern.substr(0, hole)));
+             at != setup.standings.end() && at->first.starts_with(pattern.substr(0, hole)); ++at)
+            if (late(*at) && isOf(pattern, at->first)) return true;
+        return false;
+    };
+    const FieldList patterns = restsOn(rowName(*line, element));
+    const bool any = std::any_of(patterns.begin(), patterns.end(), named) || named("transmitter.profile.id") ||
+                     named("controller.profile.id") || named("speedController.profile.id");
+    if (!any) return {};
     // facts of the boxes it was read through, and the boxes themselves
     std::vector<std::string> facts = factsOfRow(setup, rowName(*line, element));
     for (const std::string& path : settingsOf(setup, reading.what))

@@ -5,8 +5,12 @@
 
 #include "formula/rotor.h"
 #include "judge/figures.h"
+#include "model/amounts.h"
 
 #include <functional>
+#include <initializer_list>
+#include <span>
+#include <string_view>
 
 namespace kh {
 
@@ -19,9 +23,24 @@ struct FigureShape {
     bool sign = false;
 };
 
-/// An input that may be unknown.
+/// The fields a figure is computed from, where it is made: a list in braces or one that stands. Written down only where somebody
+/// will read them, so that a light judgement makes no strings.
+class FigureInputs {
+public:
+    FigureInputs(std::initializer_list<std::string_view> paths) : listed_(paths.begin(), paths.size()) {}
+    FigureInputs(const std::vector<std::string>& paths) : standing_(&paths) {}
+    [[nodiscard]] std::vector<std::string> all() const {
+        return standing_ != nullptr ? *standing_ : std::vector<std::string>(listed_.begin(), listed_.end());
+    }
+
+private:
+    std::span<const std::string_view> listed_;
+    const std::vector<std::string>* standing_ = nullptr;
+};
+
+/// An input that may be unknown. The path stands as long as the call.
 struct FigureNeed {
-    std::string path;
+    std::string_view path;
     bool there;
 };
 
@@ -38,9 +57,18 @@ struct FigureBuilder {
     [[nodiscard]] T& made() const {
         return out.own.made<T>();
     }
+    /// As kh::amount, where somebody will read it: what a derivation tells.
+    [[nodiscard]] Amount amount(const Setup& of, std::string_view path, double value, Amount::Kind kind = Amount::Kind::Value) const {
+        return words ? kh::amount(of, path, value, kind) : Amount{};
+    }
+    [[nodiscard]] Amount amount(const Setup& of, std::string_view path) const { return words ? kh::amount(of, path) : Amount{}; }
     /// A figure computed by `compute`, or unknown when one of `needed` is.
-    [[nodiscard]] Figure make(const char* title, FigureShape shape, std::vector<std::string> inputs,
-                              const std::function<double(Derivation&)>& compute, const std::vector<FigureNeed>& needed = {}) const;
+    [[nodiscard]] Figure make(const char* title, FigureShape shape, const FigureInputs& inputs,
+                              const std::function<double(Derivation&)>& compute, std::span<const FigureNeed> needed = {}) const;
+    [[nodiscard]] Figure make(const char* title, FigureShape shape, const FigureInputs& inputs,
+                              const std::function<double(Derivation&)>& compute, std::initializer_list<FigureNeed> needed) const {
+        return make(title, shape, inputs, compute, std::span(needed.begin(), needed.size()));
+    }
     /// Makes it an estimate that its assumptions span.
     static void span(Figure& f, double low, double high);
     [[nodiscard]] GearTrain gears() const;

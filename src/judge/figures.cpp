@@ -15,8 +15,8 @@ namespace kh {
 
 KH_SPECIAL_MEMBERS_OF(Figure);
 
-Figure FigureBuilder::make(const char* title, FigureShape shape, std::vector<std::string> inputs,
-                           const std::function<double(Derivation&)>& compute, const std::vector<FigureNeed>& needed) const {
+Figure FigureBuilder::make(const char* title, FigureShape shape, const FigureInputs& inputs,
+                           const std::function<double(Derivation&)>& compute, std::span<const FigureNeed> needed) const {
     Figure f;
     f.unit = shape.unit;
     f.decimals = shape.decimals;
@@ -24,7 +24,7 @@ Figure FigureBuilder::make(const char* title, FigureShape shape, std::vector<std
     f.why.wanted = words;
     if (words) {
         f.why.title = say(title);
-        f.why.inputs = std::move(inputs);
+        f.why.inputs = inputs.all();
     }
     for (const auto& [path, there] : needed)
         if (!there) {
@@ -62,6 +62,7 @@ GearTrain FigureBuilder::gears() const {
 }
 
 std::vector<std::string> FigureBuilder::gearPaths() const {
+    if (!words) return {};
     const PowerTrain& p = setup.machine.power;
     std::vector<std::string> paths{"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field};
     if (p.secondMainTeeth && p.secondPinionTeeth)

@@ -18,6 +18,18 @@ class ConditionCheck {
 public:
     explicit ConditionCheck(const TransmitterSettings& tx) : tx_(tx) {}
     void all() {
+        const auto plain = [&](const std::string& function, const Condition& condition) {
+            for (const auto& every : condition)
+                for (const Term& t : every) {
+                    if (t.switchId.empty()) return false;
+                    requirePlace(function, t);
+                }
+            return true;
+        };
+        bool alone = plain("kill", tx_.kill.when) && plain("cut", tx_.cut.when);
+        for (const FlightMode& m : tx_.modes) alone = alone && plain(m.id, m.when);
+        for (const SwitchFunction& f : tx_.functions) alone = alone && plain(f.id, f.when);
+        if (alone) return;  // none names another: there is no way round in a circle
         for (const FlightMode& m : tx_.modes) (void)depthOf(m.id);
         (void)depthOf("kill");
         (void)depthOf("cut");
@@ -42,10 +54,10 @@ private:
         if (deepest > kMaxConditionDepth) refuse(function, fmt::format("conditions name each other more than {} deep", kMaxConditionDepth));
         return depths_[function] = deepest;
     }
-    void requirePlace(const std::string& function, const Term& t) const {
+    void requirePlace(std::string_view function, const Term& t) const {
         for (const SwitchProfile& s : tx_.profile->switches)
             if (s.id == t.switchId && (t.place < 1 || t.place > s.places))
-                refuse(function, fmt::format("{} has places 1 … {}, not {}", s.id, s.places, t.place));
+                refuse(std::string(function), fmt::format("{} has places 1 … {}, not {}", s.id, s.places, t.place));
     }
     [[noreturn]] void refuse(const std::string& function, const std::string& problem) const {
         throw InputError(conditionPath(tx_, function), problem);

@@ -222,7 +222,7 @@ void Tracer::addGain(Trace& t, Function f) const {
     t.stages.push_back(gain);
 }
 
-Trace Tracer::at(const Deck& deck, ChainState state) const {
+Trace Tracer::at(const Deck& deck, ChainState state, const WantedFunctions& wanted) const {
     const AircraftClass& aircraft = model_.aircraft();
     Trace t;
     t.aircraft = &aircraft;
@@ -231,14 +231,15 @@ Trace Tracer::at(const Deck& deck, ChainState state) const {
     t.asked = asked_.at(deck);
     DeckNumbers numbers = full_.numbers(deck);
     for (std::size_t f = 0; f < aircraft.functionCount(); ++f) {
+        if (!wanted.has(static_cast<Function>(f))) continue;
         numbers.sticks = fullStick(aircraft.functions[f]);
         t.full[f] = full_.at(numbers);
     }
     t.mode = modes_[t.now.mode].id;
     t.modeName = modes_[t.now.mode].name;
-    t.stages.reserve(50);
     for (std::size_t i = 0; i < aircraft.functionCount(); ++i) {
         const auto f = static_cast<Function>(i);
+        if (!wanted.has(f)) continue;
         const FunctionSource source = aircraft.functions[i].source;
         if (source != FunctionSource::Gain) addStick(t, deck, f);
         switch (source) {
@@ -251,7 +252,7 @@ Trace Tracer::at(const Deck& deck, ChainState state) const {
     t.throttlePct = t.now.motorThrottlePct;
     t.headSpeedKnown = t.now.headSpeedKnown;
     t.headSpeedRpm = t.now.headSpeedRpm;
-    machine_->addGyros(t, deck, model_, asked_);
+    machine_->addGyros(t, deck, model_, asked_, wanted);
     machine_->finish(t);
     return t;
 }

@@ -6,8 +6,10 @@
 #include "base/derivation.h"
 #include "kernel/chain.h"
 
+#include <algorithm>
 #include <any>
 #include <memory>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -42,17 +44,28 @@ struct Trace {
     std::string mode;  ///< id
     std::string modeName;
     ChainState state = ChainState::SetUp;
-    std::vector<Stage> stages;  ///< all functions, in chain order
+    std::vector<Stage> stages;  ///< of the functions that were wanted, in chain order
     const AircraftClass* aircraft = nullptr;
     double throttlePct = 0.0;
     bool headSpeedKnown = false;
     double headSpeedRpm = 0.0;
     Instant now, asked;
-    std::array<Instant, kMaxFunctions> full{};  ///< the asked chain at full stick of each function, same switches
+    std::array<Instant, kMaxFunctions> full{};  ///< the asked chain at full stick of each of them, same switches
     std::any ofClass;                           ///< what only its class of aircraft shows: procedure/<class>/trace.h
 
     /// The stages of one function.
     [[nodiscard]] std::vector<const Stage*> of(Function f) const;
+};
+
+/// Functions whose stages are wanted; none named: all. Who draws one function pays for one.
+class WantedFunctions {
+public:
+    WantedFunctions() = default;
+    WantedFunctions(std::span<const Function> only) : only_(only) {}  // a list is what is wanted
+    [[nodiscard]] bool has(Function f) const { return only_.empty() || std::find(only_.begin(), only_.end(), f) != only_.end(); }
+
+private:
+    std::span<const Function> only_;
 };
 
 /// What a class of aircraft shows behind the controller's demand.
@@ -65,7 +78,7 @@ public:
     /// The stages of a function behind its demand; of stick functions only.
     virtual void add(Trace& trace, Function f, const ChainModel& model, const ChainModel& asked) const = 0;
     /// The stages of its gyros, for a turn by hand; without one in the deck, for the hand test of each.
-    virtual void addGyros(Trace&, const Deck&, const ChainModel&, const ChainModel&) const {}
+    virtual void addGyros(Trace&, const Deck&, const ChainModel&, const ChainModel&, const WantedFunctions&) const {}
     /// What is said of the machine as a whole.
     virtual void finish(Trace& trace) const = 0;
 };
@@ -88,7 +101,7 @@ class Tracer {
 public:
     /// @throws InputError as ChainModel
     explicit Tracer(const Setup& setup);
-    [[nodiscard]] Trace at(const Deck& deck, ChainState state = ChainState::SetUp) const;
+    [[nodiscard]] Trace at(const Deck& deck, ChainState state = ChainState::SetUp, const WantedFunctions& wanted = {}) const;
     [[nodiscard]] const ChainModel& model() const { return model_; }
     [[nodiscard]] const ChainModel& askedModel() const { return asked_; }
 

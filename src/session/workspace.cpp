@@ -116,8 +116,12 @@ void Workspace::lookAtDeck() {
         powerOn_ = PowerOnGuard{};
         return;
     }
-    trace_ = afterDrawn_ ? after_->tracer.at(deck_) : tracer()->at(deck_);
-    if (after_) otherTrace_ = afterDrawn_ ? tracer()->at(deck_) : after_->tracer.at(deck_);
+    std::vector<Function> shown = entry().drawn;
+    shown.push_back(traced_);
+    const WantedFunctions wanted(shown);
+    trace_ = afterDrawn_ ? after_->tracer.at(deck_, ChainState::SetUp, wanted) : tracer()->at(deck_, ChainState::SetUp, wanted);
+    if (after_)
+        otherTrace_ = afterDrawn_ ? tracer()->at(deck_, ChainState::SetUp, wanted) : after_->tracer.at(deck_, ChainState::SetUp, wanted);
     moves_ = throttleMoves(setup(), tracer()->model(), evaluation().figures, deck_);
     powerOn_ = powerOnGuard(setup(), tracer()->model(), deck_);
 }
@@ -157,7 +161,7 @@ void Workspace::setMode(const std::string& modeId) {
 
 void Workspace::setTracedFunction(Function f) {
     traced_ = f;
-    emit traced();
+    traceNow();
 }
 
 void Workspace::setStation(Station station) {
@@ -175,6 +179,7 @@ void Workspace::leave() {
 }
 
 void Workspace::moved() {
+    lookAtDeck();  // its drawings may show other functions
     if (planShown()) selectStep(step_);
     emit stationChanged();
     emit selectionChanged();
@@ -205,7 +210,10 @@ bool Workspace::goToRow(const std::string& row, int cell, int part) {
     const Station before = station();
     const bool fromView = !view().empty();
     if (!cursor_.goTo(row, cell, part)) return false;
-    if (station() != before || fromView) emit stationChanged();
+    if (station() != before || fromView) {
+        lookAtDeck();
+        emit stationChanged();
+    }
     select(selection());
     return true;
 }

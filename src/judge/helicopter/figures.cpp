@@ -5,6 +5,7 @@
 #include "model/fieldpatterns.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace kh {
 
@@ -40,6 +41,7 @@ Figure tailHoverFigure(const FigureBuilder& b, double rpm, const std::string& sp
 }
 
 std::vector<std::string> bladePaths(const FigureBuilder& builder, std::vector<std::string> first) {
+    if (!builder.words) return {};
     first.insert(first.end(), {"machine.head.gripMm"_field, "machine.head.innerRadiusMm"_field, "controller.profile.strokeUs"_field});
     for (const PlateServo& s : helicopter(builder.setup).servos)
         for (const char* key : {".armMm", ".linkMm"}) first.push_back("machine.servos." + s.id + key);
@@ -56,7 +58,7 @@ double modePitchDeg(const FigureBuilder& builder, std::size_t mode, double stick
     const double read = std::clamp(shareFromPct(reading), -1.0, 1.0);
     const double deg =
         helicopterIn(builder.model).bladeAt({helicopterIn(builder.model).plateAtReading(read, 0, 0).plate.heightMm, 0, 0}, 180.0);
-    why.line(KH_TR("curve {c} %, reading {r} %, plate, blade"), {{"c", signedNum(curve, 1)}, {"r", signedNum(reading, 1)}});
+    if (why.wanted) why.line(KH_TR("curve {c} %, reading {r} %, plate, blade"), {{"c", signedNum(curve, 1)}, {"r", signedNum(reading, 1)}});
     return deg;
 }
 

@@ -9,9 +9,17 @@
 
 namespace kh {
 
+/// The plate at full collective and full cyclic, one direction.
+struct CornerPlate {
+    Plane plane;
+    double deflection = 0.0;  ///< the largest any servo is asked for, with its sign
+};
+
 struct HelicopterFigures {
-    std::array<ClearanceRose, 3> roses{};  ///< collective −1, 0, +1; where somebody will look at them
-    Limit cyclicLeftLimit = Limit::None;   ///< what limits the cyclic that is left at full collective
+    std::array<std::array<CornerPlate, kRosePoints>, 2> corners{};  ///< collective −1, +1
+    double mostDeflection = 0.0;                                    ///< of all of them, with its sign
+    std::array<ClearanceRose, 3> roses{};                           ///< collective −1, 0, +1; where somebody will look at them
+    Limit cyclicLeftLimit = Limit::None;                            ///< what limits the cyclic that is left at full collective
 };
 /// What every station of a helicopter reads: hold and motor, each mode's head speed, pitch and gain, the tail's tips.
 /// Made once: whoever needs them asks.

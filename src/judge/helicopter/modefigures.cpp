@@ -25,6 +25,7 @@ struct ModeFigureMaker : FigureBuilder {
     void modes();
     void heldPulse(std::size_t mode, ModeFigures& f) const;
     void tips();
+    void corners();
 };
 
 void ModeFigureMaker::modes() {
@@ -141,10 +142,25 @@ void ModeFigureMaker::heldPulse(std::size_t mode, ModeFigures& f) const {
     f.heldOff = f.heldUs.known && out.motor.off(f.heldUs.value);
 }
 
+void ModeFigureMaker::corners() {
+    HelicopterFigures& own = made<HelicopterFigures>();
+    for (std::size_t end = 0; end < own.corners.size(); ++end)
+        for (std::size_t i = 0; i < kRosePoints; ++i) {
+            const double toward = 360.0 / static_cast<double>(kRosePoints) * static_cast<double>(i);
+            const auto at = helicopterIn(model).plateAt(end == 0 ? -1.0 : 1.0, sinDeg(toward), cosDeg(toward));
+            CornerPlate& corner = own.corners[end][i];
+            corner.plane = at.plate;
+            for (const double d : at.deflection)
+                if (std::abs(d) > std::abs(corner.deflection)) corner.deflection = d;
+            if (std::abs(corner.deflection) > std::abs(own.mostDeflection)) own.mostDeflection = corner.deflection;
+        }
+}
+
 void ModeFigureMaker::tips() {
     const TailFacts& t = helicopter(setup).tail;
     const FlightMode& base = setup.transmitter.modes.front();
-    const std::vector<FigureNeed> speed{{elementPath("transmitter.modes.{}.targetRpm"_field, base.id), base.targetRpm.value_or(0.0) > 0.0}};
+    const std::string wanted = elementPath("transmitter.modes.{}.targetRpm"_field, base.id);
+    const std::vector<FigureNeed> speed{{wanted, base.targetRpm.value_or(0.0) > 0.0}};
     out.tailTipSpeed = make(
         KH_TR("tail tip speed"), {"m/s", 0}, {"machine.tail.discM"_field, "machine.tail.ratio"_field},
         [&](Derivation& why) {
@@ -163,6 +179,7 @@ void helicopterFigures(const FigureBuilder& builder) {
     ModeFigureMaker f{builder};
     f.modes();
     f.tips();
+    f.corners();
 }
 
 }  // namespace kh

@@ -41,10 +41,12 @@ GyroStages::GyroStages(const Setup& setup, const PortStages& ports)
       bladesTurn_(tailBladesTurn(setup)),
       clockwise_(helicopter(setup).rotor.turning == Turning::Clockwise) {}
 
-void GyroStages::add(Trace& t, const Deck& deck, const HelicopterEnd& end, const HelicopterEnd& asked) const {
+void GyroStages::add(Trace& t, const Deck& deck, const HelicopterEnd& end, const HelicopterEnd& asked,
+                     const WantedFunctions& wanted) const {
     const Rates given{deck.rates.rollDegS, deck.rates.pitchDegS, deck.rates.yawDegS};
     for (const HandTurn test : kHandTurns) {
         const auto axis = static_cast<std::size_t>(test);
+        if (!wanted.has(t.aircraft->gyro(axis))) continue;
         const TurnRates alone = turnRates(test);
         addAxis(t, axis, deck.rates == TurnRates{} ? Rates{alone.rollDegS, alone.pitchDegS, alone.yawDegS} : given, end, asked);
     }

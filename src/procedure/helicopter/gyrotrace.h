@@ -16,7 +16,7 @@ class GyroStages {
 public:
     /// @param ports  outlives this
     GyroStages(const Setup& setup, const PortStages& ports);
-    void add(Trace& t, const Deck& deck, const HelicopterEnd& end, const HelicopterEnd& asked) const;
+    void add(Trace& t, const Deck& deck, const HelicopterEnd& end, const HelicopterEnd& asked, const WantedFunctions& wanted) const;
 
 private:
     void addAxis(Trace& t, std::size_t axis, const std::array<double, 3>& turn, const HelicopterEnd& end, const HelicopterEnd& asked) const;

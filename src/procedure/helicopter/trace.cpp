@@ -30,8 +30,9 @@ public:
         else if (f == heli::Rudder) addTail(t);
         else addPlate(t, f, model, asked);
     }
-    void addGyros(Trace& t, const Deck& deck, const ChainModel& model, const ChainModel& asked) const override {
-        gyros_.add(t, deck, helicopterIn(model), helicopterIn(asked));
+    void addGyros(Trace& t, const Deck& deck, const ChainModel& model, const ChainModel& asked,
+                  const WantedFunctions& wanted) const override {
+        gyros_.add(t, deck, helicopterIn(model), helicopterIn(asked), wanted);
     }
     void finish(Trace& t) const override;
 

@@ -2,6 +2,7 @@
 //
 // Geometry that cannot close: lengths that were measured or typed wrong, told with the likely cause.
 #include "base/conventions.h"
+#include "judge/helicopter/figures.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "kernel/helicopter/plant.h"
@@ -30,13 +31,12 @@ struct Asked {
 
 Asked mostAsked(const AuditContext& c) {
     Asked most;
-    for (const double collective : {-1.0, 1.0})
-        for (int i = 0; i < kDirections; ++i) {
-            const double toward = 360.0 / kDirections * i;
-            const auto at = helicopterIn(c.model).plateAt(collective, sinDeg(toward), cosDeg(toward));
-            for (const double d : at.deflection) most.deflection = std::max(most.deflection, std::abs(d));
-            const double tilt = std::hypot(at.plate.forward, at.plate.right);
-            most.ringMm = std::max(most.ringMm, std::abs(at.plate.heightMm) + helicopter(c.setup).head.innerRadiusMm * tilt);
+    for (const auto& end : c.figures.of<HelicopterFigures>().corners)
+        for (std::size_t i = 0; i < kRosePoints; i += kRosePoints / kDirections) {
+            const CornerPlate& at = end[i];
+            most.deflection = std::max(most.deflection, std::abs(at.deflection));
+            const double tilt = std::hypot(at.plane.forward, at.plane.right);
+            most.ringMm = std::max(most.ringMm, std::abs(at.plane.heightMm) + helicopter(c.setup).head.innerRadiusMm * tilt);
         }
     return most;
 }

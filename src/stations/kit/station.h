@@ -57,6 +57,7 @@ struct StationEntry {
     std::vector<FigureBeside> beside = {};
     std::vector<std::span<const BenchWork> (*)()> work = {};          ///< what is done at the bench, in that order
     std::vector<PanelSpec> (*panels)(const PanelContext&) = nullptr;  ///< drawings beside the page; none: the page's own view
+    std::vector<Function> drawn = {};                                 ///< whose stages its drawings show, beside the traced one
     Message (*aboutMachine)(const Setup&) = nullptr;                  ///< what a matrix says beside the machine's band; none: nothing
     std::vector<Shot> shots = {};
     std::vector<std::string_view> extraRows = {};  ///< ids of rows that judge/rowids.h does not list: of stations that do not ship

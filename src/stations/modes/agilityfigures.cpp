@@ -87,7 +87,7 @@ std::vector<AxisFigures> ModesFigureMaker::agility(std::size_t mode) const {
                 return 100.0 * radio * controller;
             },
             needed);
-        for (std::size_t i = 0; i < kAxisSamples; ++i) {
+        for (std::size_t i = 0; words && i < kAxisSamples; ++i) {
             const double stick = static_cast<double>(i) / static_cast<double>(kAxisSamples - 1);
             a.sentPct.push_back(axis.rates.ratePct * withExpo(stick, axis.rates.expoPct));
             if (a.fullDegS.known) a.degS.push_back(degSAt(stick));

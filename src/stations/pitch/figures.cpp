@@ -44,13 +44,10 @@ struct MostStroke {
     double deflection = 0.0, travelMm = 0.0;
 };
 
-MostStroke mostStroke(const Setup& setup, const ChainModel& model) {
-    MostStroke most;
+MostStroke mostStroke(const FigureBuilder& builder) {
+    const Setup& setup = builder.setup;
+    MostStroke most{builder.out.of<HelicopterFigures>().mostDeflection, 0.0};
     const PlateServo& s = helicopter(setup).servos.front();
-    for (const double c : {-1.0, 1.0})
-        for (int i = 0; i < 72; ++i)
-            for (const double d : helicopterIn(model).plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i)).deflection)
-                if (std::abs(d) > std::abs(most.deflection)) most.deflection = d;
     const double stroke = strokeFor(setup.controller.profile->strokeUs, setup.controller.pulseUs);
     most.travelMm = ballHeightMm(s.armMm, s.linkMm, most.deflection * stroke * s.servo->degPerUs);
     return most;
@@ -87,7 +84,7 @@ void PitchFigureMaker::blades() {
     // one function each for the model as it is, with its derivation, and as it was when something was read
     const auto collective = [this, linkage](const ChainModel& m, double c, Derivation* why = nullptr) {
         const auto plate = helicopterIn(m).plateAtReading(c, 0.0, 0.0);
-        if (why != nullptr)
+        if (wants(why))
             why->line(KH_TR("servo pulse {p} µs off centre, arm {a}°, plate {h} mm"),
                       {{"p", signedNum(plate.servos[0].pulseUs - setup.controller.pulseUs)},
                        {"a", signedNum(plate.servos[0].armDeg, 1)},
@@ -133,7 +130,7 @@ void PitchFigureMaker::blades() {
         const auto right = helicopterIn(m).plateAt(0.0, demand, 0.0);
         const double a = bladePitchDeg(right.plate, linkage, 180.0);
         const double b = bladePitchDeg(helicopterIn(m).plateAt(0.0, -demand, 0.0).plate, linkage, 180.0);
-        if (why != nullptr) {
+        if (wants(why)) {
             why->line(KH_TR("plate tilts {t}° to the side at demand {d}"),
                       {{"t", num(degFromRad(std::asin(std::clamp(std::hypot(right.plate.forward, right.plate.right), 0.0, 1.0))), 2)},
                        {"d", num(demand, 2)}});
@@ -221,13 +218,13 @@ void PitchFigureMaker::arms() {
                            "controller.cyclicLimitPct"_field, "controller.profile.usableStrokeUs"_field});
     std::optional<MostStroke> found;  // once, and not before a figure is asked: it may not exist
     const auto stroke = [&] {
-        if (!found) found = mostStroke(setup, model);
+        if (!found) found = mostStroke(*this);
         return *found;
     };
     const auto wanted = [&](Derivation* why) {
         const MostStroke most = stroke();
         const double deg = std::copysign(shareFromPct(kGoodUsePct) * box.usableStrokeUs * s.servo->degPerUs, most.travelMm);
-        if (why != nullptr)
+        if (wants(why))
             why->line(KH_TR("the ball travels {z} mm at most; {u} % of the stroke is {d}° of arm"),
                       {{"z", signedNum(most.travelMm, 2)}, {"u", num(kGoodUsePct)}, {"d", signedNum(deg, 1)}});
         return armRadiusMm(s.linkMm, most.travelMm, deg);
@@ -322,11 +319,12 @@ void PitchFigureMaker::binding() {
 }  // namespace
 
 void pitchFigures(const FigureBuilder& b) {
+    helicopterFigures(b);
     PitchFigureMaker f{b};
     f.blades();
     f.arms();
+    if (!b.words) return;  // the rest is drawn, not judged
     f.binding();
-    if (!b.words) return;
     const std::array<double, 3> collectives{-1.0, 0.0, 1.0};
     for (std::size_t i = 0; i < collectives.size(); ++i)
         f.head.roses[i] =

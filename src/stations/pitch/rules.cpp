@@ -7,6 +7,7 @@
 #include "judge/candidates.h"
 #include "judge/dependencies.h"
 #include "judge/helicopter/candidates.h"
+#include "judge/helicopter/figures.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "kernel/helicopter/envelope.h"
@@ -156,8 +157,9 @@ void cyclicLimit(const AuditContext& c, std::vector<Finding>& out) {
     double collective = 1.0;
     for (const double high : {1.0, -1.0}) {
         const ClearanceRose& rose = c.memory.of<RoseMemory>().at(c.setup, high, helicopterIn(c.model).plateAt(high, 0, 0).plate.heightMm);
-        for (const EnvelopePoint& p : rose.points) {
-            const Plane plane = helicopterIn(c.model).plateAt(high, sinDeg(p.azimuthDeg), cosDeg(p.azimuthDeg)).plate;
+        for (std::size_t i = 0; i < rose.points.size(); ++i) {
+            const EnvelopePoint& p = rose.points[i];
+            const Plane& plane = c.figures.of<HelicopterFigures>().corners[high > 0.0 ? 1 : 0][i].plane;
             const double tilt = degFromRad(std::asin(std::clamp(std::hypot(plane.forward, plane.right), 0.0, 1.0)));
             const double share = tilt / std::max(p.tiltDeg, 0.01);
             if (share <= worstShare) continue;

@@ -37,12 +37,7 @@ void SwashFigureMaker::strokes() {
                             with({"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field,
                                   "controller.referencePct"_field, "controller.cyclicLimitPct"_field}),
                             [&](Derivation& why) {
-                                double most = 0.0;
-                                for (const double c : {-1.0, 1.0})
-                                    for (int i = 0; i < 72; ++i) {
-                                        const auto p = helicopterIn(model).plateAt(c, sinDeg(5.0 * i), cosDeg(5.0 * i));
-                                        for (const double d : p.deflection) most = std::max(most, std::abs(d));
-                                    }
+                                const double most = std::abs(out.of<HelicopterFigures>().mostDeflection);
                                 const ControllerProfile& box = setup.controller.profile;
                                 const double stroke = strokeFor(box.strokeUs, setup.controller.pulseUs);
                                 const double usable = strokeFor(box.usableStrokeUs, setup.controller.pulseUs);
@@ -77,10 +72,12 @@ void SwashFigureMaker::square() {
             };
             return at(1.0) + at(-1.0) - 2.0 * at(0.0);
         };
-        Setup square = even;
-        for (PlateServo& servo : helicopter(square).servos) servo.squareErrorDeg = 0.0;
-        for (PortSettings& port : square.controller.ports) port.trimUs = 0.0;
-        why.line(KH_TR("with equal stroke both ways; square arms would differ by {d}°"), {{"d", signedNum(difference(square), 2)}});
+        if (why.wanted) {
+            Setup square = even;
+            for (PlateServo& servo : helicopter(square).servos) servo.squareErrorDeg = 0.0;
+            for (PortSettings& port : square.controller.ports) port.trimUs = 0.0;
+            why.line(KH_TR("with equal stroke both ways; square arms would differ by {d}°"), {{"d", signedNum(difference(square), 2)}});
+        }
         return difference(even);
     });
     own.neutralTiltDeg = make(KH_TR("plate tilt at neutral"), {"°", 1}, squarePaths, [&](Derivation& why) {
@@ -139,6 +136,7 @@ void SwashFigureMaker::layout() {
 }  // namespace
 
 void swashFigures(const FigureBuilder& b) {
+    helicopterFigures(b);
     SwashFigureMaker f{b};
     f.strokes();
     f.square();

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/swash/swash.h"
+
 #include "judge/rowids.h"
+#include "model/helicopter/functions.h"
 #include "stations/swash/swashfigures.h"
 
 #include <algorithm>
@@ -47,6 +49,7 @@ const StationEntry& swashStation() {
         .figures = swashFigures,
         .work = {swashSolvers},
         .panels = panels,
+        .drawn = {heli::Aileron, heli::Elevator, heli::Collective},
         .shots = {{"swash", "turnstone-470", "stroke-use", "idle1", {0.75, 0.80, 0.0, 0.0}, "aileron"},
                   {"swash-broken", "dunlin-380", "layout", "normal", {0.75, 0.80, 0.0, 0.0}, "aileron", false, true}}};
     return entry;
