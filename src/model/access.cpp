@@ -151,11 +151,12 @@ private:
 }  // namespace
 
 std::string numberProblem(double value, double min, double max, std::string_view unit, bool counts) {
+    const bool fine = std::isfinite(value) && value >= min && value <= max && (!counts || value == std::floor(value));
+    if (fine) return {};  // nearly always: nothing is written down
     const auto allowed = fmt::format("{} … {}{}{}", min, max, unit.empty() ? "" : " ", unit);
     if (!std::isfinite(value)) return fmt::format("a number is needed, {}", allowed);
     if (value < min || value > max) return fmt::format("{} is outside {}", value, allowed);
-    if (counts && value != std::floor(value)) return fmt::format("{} is not a whole number; {} is allowed", value, allowed);
-    return {};
+    return fmt::format("{} is not a whole number; {} is allowed", value, allowed);
 }
 
 void requireCurveIn(std::string_view path, const Curve& curve, const CurveSpec& spec) {

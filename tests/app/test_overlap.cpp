@@ -208,6 +208,34 @@ TEST_CASE("no text stands on another or leaves its view") {
     }
 }
 
+TEST_CASE("the longest names a profile may have are cut by their cells, in every row") {
+    std::map<std::string, std::string> wrong;
+    Bench b;
+    Setup s = b.w().setup();
+    const auto longest = [](const char* first) {
+        std::string name = first;
+        while (name.size() + 12 < 400) name += " of the long";
+        return name;
+    };
+    s.transmitter.profile.edit().name = longest("Transmitter");
+    s.controller.profile.edit().name = longest("Controller");
+    s.speedController.profile.edit().name = longest("Speed controller, six cells");
+    s.machine.aircraft.facts().eachServo(
+        [&](const ServoPlace&, Shared<ServoProfile>& servo) { servo.edit().name = longest("Servo, wide"); });
+    b.w().document().replace(QStringLiteral("x"), s);
+    (void)b.proved();
+    b.planned();
+    for (const QSize& size : {QSize(1272, 760), QSize(1024, 700)}) {
+        b.window.resize(size);
+        khtest::walkViews(b, std::to_string(size.width()), true,
+                          [&](QWidget* view, const std::string& where) { look(view, where, wrong); });
+    }
+    for (const auto& [what, where] : wrong) {
+        INFO(what << "   at " << where);
+        CHECK(what.empty());
+    }
+}
+
 TEST_CASE("in a language a third longer no text stands on another or leaves its view") {
     const khtest::Speaking longer(true);
     std::map<std::string, std::string> wrong;

@@ -147,4 +147,29 @@ TEST_CASE("the ground row leads through the tests in steps, the mounting row tak
     CHECK(asked);
 }
 
+TEST_CASE("a mounting is chosen in the grid of all, by keyboard, not in a list that covers the window") {
+    Bench b(QStringLiteral("redshank-470"));
+    REQUIRE(b.w().goToField("machine.mounting"));
+    Bench::settle();
+    const std::string before = b.w().setup().machine.mounting;
+    b.window.page()->setFocus();
+    b.window.page()->editSelected();
+    Bench::settle();
+    CHECK(b.window.page()->findChild<QMenu*>(QStringLiteral("choices")) == nullptr);
+    CHECK(b.window.bench()->hasFocus());
+    b.key(Qt::Key_Escape);
+    CHECK(b.w().setup().machine.mounting == before);
+    std::set<std::string> reached;
+    for (const Qt::Key way : {Qt::Key_Up, Qt::Key_Down, Qt::Key_Left, Qt::Key_Right}) {
+        b.window.page()->editSelected();
+        Bench::settle();
+        b.key(way);
+        b.key(Qt::Key_Return);
+        reached.insert(b.w().setup().machine.mounting);
+        if (b.w().setup().machine.mounting != before) b.act("undo");
+        CHECK(b.w().setup().machine.mounting == before);
+    }
+    CHECK(reached.size() >= 3);  // at the edge one way leads nowhere
+}
+
 }  // namespace app_sensors_tests

@@ -7,9 +7,11 @@
 #include "model/gyro.h"
 #include "paint/look/theme.h"
 
+#include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
 #include <algorithm>
+#include <cmath>
 
 namespace kh::app {
 
@@ -89,13 +91,14 @@ void BenchView::layOut() {
                  tr("%1 %").arg(spot.state->highPct), QAccessible::PushButton, spot.area,
                  workspace_.tracer() != nullptr && throttleStateOf(workspace_.setup(), workspace_.trace().now) == spot.state->id});
     if (const auto area = areaOfDrawing(DrawingId::Mountings))
-        for (const MountingSpot& spot : mountingSpots(*area)) {
+        for (int number = 0; const MountingSpot& spot : mountingSpots(*area)) {
+            const bool chosen = number++ == choosing_;
             const QString word = words(mountingWord(spot.mounting));
             const bool set = spot.mounting == mountingSet(workspace_.setup());
             const bool built = spot.mounting == mountingBuilt(workspace_.setup());
             const QString is = set && built ? tr("set, built") : set ? tr("set") : built ? tr("built") : QString();
             items.push_back({QStringLiteral("mounting-") + QString::fromLatin1(mountingWord(spot.mounting)), word, is,
-                             QAccessible::PushButton, spot.area, built});
+                             QAccessible::PushButton, spot.area, choosing_ < 0 ? built : chosen});
         }
     setItems(items);
 }
@@ -118,11 +121,69 @@ void BenchView::chooseMounting(const kh::Mounting& mounting) {
     workspace_.document().edit(workspace_.fieldName(path), {{path, std::string(mountingWord(mounting))}});
 }
 
+bool BenchView::choose(const Part& part) {
+    const auto area = areaOfDrawing(DrawingId::Mountings);
+    if (!area || !part.field.ends_with(".mounting")) return false;
+    const std::vector<MountingSpot> spots = mountingSpots(*area);
+    const kh::Mounting now =
+        part.field == "controller.mounting"_field ? mountingSet(workspace_.setup()) : mountingBuilt(workspace_.setup());
+    const auto at = std::find_if(spots.begin(), spots.end(), [&](const MountingSpot& s) { return s.mounting == now; });
+    choosing_ = at == spots.end() ? 0 : static_cast<int>(at - spots.begin());
+    setFocusPolicy(Qt::ClickFocus);
+    setFocus();
+    layOut();
+    update();
+    return true;
+}
+
+void BenchView::keyPressEvent(QKeyEvent* event) {
+    const auto area = areaOfDrawing(DrawingId::Mountings);
+    if (choosing_ < 0 || !area) {
+        ItemView::keyPressEvent(event);
+        return;
+    }
+    const std::vector<MountingSpot> spots = mountingSpots(*area);
+    const QPointF from = spots[static_cast<std::size_t>(choosing_)].area.center();
+    QPointF way;
+    switch (event->key()) {
+        case Qt::Key_Left: way = {-1, 0}; break;
+        case Qt::Key_Right: way = {1, 0}; break;
+        case Qt::Key_Up: way = {0, -1}; break;
+        case Qt::Key_Down: way = {0, 1}; break;
+        case Qt::Key_Return:
+        case Qt::Key_Enter: {
+            const kh::Mounting wanted = spots[static_cast<std::size_t>(choosing_)].mounting;
+            if (!workspace_.attempt([&] { chooseMounting(wanted); })) return;  // why stands there; the choice goes on
+            emit chosen();
+            return;
+        }
+        case Qt::Key_Escape: emit chosen(); return;
+        default: ItemView::keyPressEvent(event); return;
+    }
+    double nearest = 1e9;  // straight that way
+    for (std::size_t i = 0; i < spots.size(); ++i) {
+        const QPointF to = spots[i].area.center() - from;
+        const double along = QPointF::dotProduct(to, way);
+        if (along < 1.0 || along + 4.0 * std::abs(to.x() * way.y()) + 4.0 * std::abs(to.y() * way.x()) >= nearest) continue;
+        nearest = along + 4.0 * std::abs(to.x() * way.y()) + 4.0 * std::abs(to.y() * way.x());
+        choosing_ = static_cast<int>(i);
+    }
+    layOut();
+    update();
+}
+
+void BenchView::focusOutEvent(QFocusEvent*) {
+    choosing_ = -1;
+    setFocusPolicy(Qt::NoFocus);
+    layOut();
+    update();
+}
+
 void BenchView::paintEvent(QPaintEvent*) {
     QPainter p(this);
-    p.scale(zoom(), zoom());
+    p.scale(scale(), scale());
     const Tokens& t = Theme::tokens();
-    p.fillRect(rect(), t.sheet);
+    p.fillRect(QRectF(0, 0, wide(), high()), t.sheet);
     if (workspace_.tracer() == nullptr) {
         drawText(p, {16, 40}, tr("Nothing can be drawn until the chain can be followed."), Theme::font(13), t.muted);
         return;
@@ -146,7 +207,7 @@ void BenchView::paintEvent(QPaintEvent*) {
                 cache_.setDevicePixelRatio(ratio);
                 cache_.fill(Qt::transparent);
                 QPainter layer(&cache_);
-                layer.scale(zoom(), zoom());
+                layer.scale(scale(), scale());
                 draw(layer, area, s);
             }
             p.drawPixmap(QRectF(0, 0, wide(), high()), cache_, QRectF(cache_.rect()));
@@ -157,6 +218,12 @@ void BenchView::paintEvent(QPaintEvent*) {
         lastTop = area.top();
         first = false;
     }
+    const auto mountings = areaOfDrawing(DrawingId::Mountings);
+    if (choosing_ < 0 || !mountings) return;
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(t.machine, 2));
+    p.drawRoundedRect(mountingSpots(*mountings)[static_cast<std::size_t>(choosing_)].area.adjusted(-2, -2, 2, 3), 3, 3);
 }
 
 void BenchView::mousePressEvent(QMouseEvent* event) {

@@ -22,20 +22,27 @@ public:
     [[nodiscard]] std::string svg() const;
     /// Lengths as built on dimension lines, or not.
     void toggleDimensions();
+    /// A word among the mountings is chosen in their drawing: arrows, Enter, Esc. @return false if it does not stand there
+    bool choose(const Part& part);
     /// The drawn switches are there to be clicked into a condition, or move the deck's as always.
     void offerSwitches(bool offered);
     /// Heights and angles of the section drawn 1, 2, 4 times. @return the factor
     double exaggerate();
 
 signals:
+    /// The choice was made or given up.
+    void chosen();
     /// A switch was clicked at a place while it was offered. @param also  with Shift: beside the one before
     void switchGiven(const QString& id, int place, bool also);
 
 protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void focusOutEvent(QFocusEvent*) override;
     void resizeEvent(QResizeEvent*) override {
         cache_ = QPixmap();
+        fitTo(kBenchDrawn);
         layOut();
     }
     void changeEvent(QEvent*) override { cache_ = QPixmap(); }  // palette: another theme
@@ -53,6 +60,7 @@ private:
     std::vector<PanelSpec> (*view_)(const PanelContext&) = nullptr;
     bool dimensions_ = false;
     bool offered_ = false;
+    int choosing_ = -1;  ///< among the mountings, while one is chosen by keyboard
     double exaggeration_ = 1.0;
     QPixmap cache_;  ///< the still drawing of this station
     QRectF cacheArea_;

@@ -315,9 +315,9 @@ void CurveView::paintContinuity(QPainter& p, QRectF area) const {
 
 void CurveView::paintEvent(QPaintEvent*) {
     QPainter p(this);
-    p.scale(zoom(), zoom());
+    p.scale(scale(), scale());
     const Tokens& t = Theme::tokens();
-    p.fillRect(rect(), t.sheet);
+    p.fillRect(QRectF(0, 0, wide(), high()), t.sheet);
     const FlightMode* m = mode();
     if (m == nullptr || !workspace_.evaluation().simulated) {
         drawText(p, {16, 40}, tr("The curves cannot be drawn until the chain can be followed."), Theme::font(13), t.muted);

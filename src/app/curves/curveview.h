@@ -32,7 +32,10 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
     void focusInEvent(QFocusEvent*) override { update(); }
     void focusOutEvent(QFocusEvent*) override;
-    void resizeEvent(QResizeEvent*) override { layOut(); }
+    void resizeEvent(QResizeEvent*) override {
+        fitTo(kBenchDrawn);
+        layOut();
+    }
     bool focusNextPrevChild(bool next) override;
 
 private:

@@ -61,7 +61,9 @@ void DeckView::layOut() {
     }
     items.push_back({QStringLiteral("trace-function"), tr("Traced function"), words(workspace_.tracedName()), QAccessible::ButtonDropDown,
                      QRectF(kTraceLeft, 4, 150, 22)});
-    const auto stages = workspace_.trace().of(workspace_.tracedFunction());
+    std::vector<const Stage*> stages;
+    const auto all = workspace_.trace().of(workspace_.tracedFunction());
+    for (const std::size_t i : shownStages(all, wide() - 16 - kTraceLeft)) stages.push_back(all[i]);
     if (!stages.empty()) {
         const double w = (wide() - 16 - kTraceLeft) / static_cast<double>(stages.size());
         for (std::size_t i = 0; i < stages.size(); ++i) {

@@ -119,7 +119,10 @@ void DeckView::paintTrace(QPainter& p) const {
                  : workspace_.tracedEntry() != nullptr && workspace_.trace().state == ChainState::SetUp ? tr("drawn, set-up state")
                                                                                                         : tr("drawn, flying"),
                  Theme::font(12), t.muted);
-    const auto stages = workspace_.trace().of(workspace_.tracedFunction());
+    const auto all = workspace_.trace().of(workspace_.tracedFunction());
+    const std::vector<std::size_t> shownOnes = shownStages(all, right - kTraceLeft);
+    std::vector<const Stage*> stages;
+    for (const std::size_t i : shownOnes) stages.push_back(all[i]);
     const QFont noteFont = Theme::font(13);
     if (stages.empty()) {
         drawText(p, {kTraceLeft, 60}, tr("The chain cannot be followed; the Proof station says what to correct."), noteFont, t.muted);
@@ -127,8 +130,9 @@ void DeckView::paintTrace(QPainter& p) const {
     }
     // the other state of a step that is posed, small beside
     std::vector<const Stage*> others;
-    if (const Trace* other = workspace_.otherTrace()) others = other->of(workspace_.tracedFunction());
-    if (others.size() != stages.size()) others.clear();
+    if (const Trace* other = workspace_.otherTrace())
+        if (const auto beside = other->of(workspace_.tracedFunction()); beside.size() == all.size())
+            for (const std::size_t i : shownOnes) others.push_back(beside[i]);
     std::size_t firstOff = stages.size();
     for (std::size_t i = 0; i < stages.size(); ++i)
         if (stages[i]->off()) {
@@ -176,6 +180,8 @@ void DeckView::paintTrace(QPainter& p) const {
         p.fillRect(QRectF(cx, 30, w, kLevelBottom - 30), Theme::over(t.ground, colour, t.boxTint));
         p.fillRect(QRectF(cx, 29.4, w, 2.4), colour);
         if (i > 0 && stages[i - 1]->box == s.box) vline(p, cx, 38, 100, t.rule);
+        if (i > 0 && shownOnes[i] > shownOnes[i - 1] + 1)  // what is folded away lies between
+            drawText(p, {cx - 4, 104}, QStringLiteral("…"), Theme::font(12), t.muted);
         const QFontMetricsF small(Theme::font(12));
         drawText(p, {cx + 6, 47}, small.elidedText(words(s.name), Qt::ElideRight, w - 8), Theme::font(12),
                  s.box == Box::Machine || s.box == Box::SpeedController ? t.ink : colour);

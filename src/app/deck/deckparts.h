@@ -11,6 +11,7 @@
 #include <QRectF>
 #include <algorithm>
 #include <array>
+#include <string_view>
 #include <vector>
 
 namespace kh::app {
@@ -43,6 +44,22 @@ inline SwitchWords switchWords(const Evaluation& evaluation, const std::string& 
                 words(role.places[static_cast<std::size_t>(place - 1)])};
     }
     return {words(KH_TR("free")), QString::number(place)};
+}
+/// The stages whose captions have room, as indices. Where there is little, those go first that say what the one before them says in another
+/// unit; never the first or the last, nor the first that parts from what is asked.
+inline std::vector<std::size_t> shownStages(const std::vector<const Stage*>& all, double room) {
+    std::vector<std::size_t> shown(all.size());
+    for (std::size_t i = 0; i < all.size(); ++i) shown[i] = i;
+    const auto off = std::find_if(all.begin(), all.end(), [](const Stage* s) { return s->off(); });
+    for (const std::string_view least : {"pulse", "arm-angle", "as-mounted", "rated", "motor-pulse", "box-axes", "channel", "demand"}) {
+        double caption = 0.0;
+        for (const std::size_t i : shown) caption = std::max(caption, textWidth(words(all[i]->name), Theme::font(12)));
+        if (room >= (caption + 8) * static_cast<double>(shown.size())) break;
+        std::erase_if(shown, [&](std::size_t i) {
+            return all[i]->id == least && i > 0 && i + 1 < all.size() && (off == all.end() || *off != all[i]);
+        });
+    }
+    return shown;
 }
 inline QString stageValue(const Stage& s, double v) {
     if (!s.known) return QStringLiteral("–");

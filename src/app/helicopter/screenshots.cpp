@@ -69,7 +69,7 @@ bool take(MainWindow& window, const QDir& models, const QString& folder, const S
 
 }  // namespace
 
-int writeScreenshots(MainWindow& window, const Places& places, const QString& folder) {
+int writeScreenshots(MainWindow& window, const Places& places, const QString& folder, QSize size) {
     QDir().mkpath(folder);
     const QTemporaryDir copies;
     const QDir models(copies.path());
@@ -84,7 +84,7 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
         if (file.open(QIODevice::ReadWrite))
             file.setFileTime(QDateTime(QDate(2026, 11, 23), QTime(21, 42)), QFileDevice::FileModificationTime);
     }
-    window.resize(1280, 800);
+    window.resize(size);
     window.show();
     for (const StationEntry& station : window.workspace().stations().entries())
         for (const Shot& shot : station.shots)

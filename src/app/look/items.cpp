@@ -92,12 +92,16 @@ const Item* ItemView::item(const QString& id) const {
 
 double ItemView::zoom() { return std::max(1.0, paint::Theme::textScale()); }
 
-QRectF ItemView::onWidget(QRectF drawn) { return {drawn.topLeft() * zoom(), drawn.size() * zoom()}; }
+void ItemView::fitTo(QSizeF units) {
+    fit_ = std::clamp(std::min(width() / (units.width() * zoom()), height() / (units.height() * zoom())), kLeastFit, 1.0);
+}
 
-QRectF ItemView::drawnRect(const Item& item) { return {item.rect.topLeft() / zoom(), item.rect.size() / zoom()}; }
+QRectF ItemView::onWidget(QRectF drawn) const { return {drawn.topLeft() * scale(), drawn.size() * scale()}; }
+
+QRectF ItemView::drawnRect(const Item& item) const { return {item.rect.topLeft() / scale(), item.rect.size() / scale()}; }
 
 void ItemView::setItems(QVector<Item> items) {
-    if (zoom() != 1.0)
+    if (scale() != 1.0)
         for (Item& item : items) item.rect = onWidget(item.rect);
     items_ = std::move(items);
 }

@@ -9,6 +9,9 @@
 
 namespace kh::app {
 
+inline constexpr QSizeF kBenchDrawn{540, 536};  ///< what the drawings beside a page were drawn for, in units of the design
+inline constexpr double kLeastFit = 0.75;       ///< of a drawing that has less room than it was drawn for
+
 /// One thing on a painted view: what a screen reader reads, a click hits and a test finds.
 struct Item {
     QString id;    ///< stable, for tests and hit handling
@@ -28,8 +31,8 @@ public:
     /// Pixels a unit of the design.
     [[nodiscard]] static double zoom();
     /// The view's size in units of the design.
-    [[nodiscard]] double wide() const { return width() / zoom(); }
-    [[nodiscard]] double high() const { return height() / zoom(); }
+    [[nodiscard]] double wide() const { return width() / scale(); }
+    [[nodiscard]] double high() const { return height() / scale(); }
     [[nodiscard]] const QVector<Item>& items() const { return items_; }
     /// @return nullptr if there is none at that place
     [[nodiscard]] const Item* itemAt(QPointF at) const;
@@ -37,12 +40,17 @@ public:
 
 protected:
     void setItems(QVector<Item> items);
-    [[nodiscard]] static QPointF drawn(QPointF onWidget) { return onWidget / zoom(); }
-    [[nodiscard]] static QRectF onWidget(QRectF drawn);
-    [[nodiscard]] static QRectF drawnRect(const Item& item);
+    /// Drawn smaller where the room is less than this many units of the design, down to kLeastFit: less than that is scrolled to.
+    void fitTo(QSizeF units);
+    /// Pixels a unit of this view: by the text size, and by the room it has.
+    [[nodiscard]] double scale() const { return zoom() * fit_; }
+    [[nodiscard]] QPointF drawn(QPointF onWidget) const { return onWidget / scale(); }
+    [[nodiscard]] QRectF onWidget(QRectF drawn) const;
+    [[nodiscard]] QRectF drawnRect(const Item& item) const;
 
 private:
     QVector<Item> items_;
+    double fit_ = 1.0;
 };
 
 /// Makes painted items visible to assistive technology; call once.

@@ -21,7 +21,6 @@ namespace {
 constexpr double kBothFit = 1000;    ///< page and drawing side by side, in units of the design
 constexpr double kDeckFits = 1024;   ///< sticks, switches and the trace
 constexpr double kDeckRoomy = 1260;  ///< the same where it scrolls anyway: no note of the trace is cut
-constexpr QSizeF kDrawn(540, 536);   ///< of a drawing at least: less of it is scrolled to
 
 QScrollArea* plainArea(QWidget* inner) {
     auto* area = new QScrollArea;
@@ -82,6 +81,7 @@ Bands::Bands(Workspace& workspace, std::span<const ViewEntry> views, const ViewH
     benches_->addWidget(curves_);
     connect(curves_, &CurveView::refused, this, &Bands::refused);
     connect(curves_, &CurveView::left, this, &Bands::focusPage);
+    connect(bench_, &BenchView::chosen, this, &Bands::focusPage);
     connect(top_, &TopBar::backAsked, &workspace_, &Workspace::leave);
     connect(keel_, &KeelView::chosen, this, [this](int rib, int frame) {
         if (ViewPage* shown = view()) {
@@ -109,6 +109,7 @@ void Bands::listen(PageView* page) {
     connect(page, &PageView::actionAsked, this, &Bands::actionAsked);
     connect(page, &PageView::switchWanted, bench_, &BenchView::offerSwitches);
     connect(bench_, &BenchView::switchGiven, page, &PageView::typeSwitch);
+    page->setDrawnChoice([this](const Part& part) { return bench_->choose(part); });
     connect(page, &PageView::curveAsked, this, [this] {
         const Part* part = workspace_.selectedPart();
         curves_->enter(part != nullptr && part->field.ends_with(".pitch"));
@@ -251,7 +252,8 @@ void Bands::arrange() {
     tabs_->setVisible(narrow);
     pages_->setMinimumWidth(narrow || !drawn ? 0 : scaled(430));
     benchArea_->setMinimumWidth(narrow ? 0 : scaled(400));
-    benches_->setMinimumSize(scaled(kDrawn.width()), scaled(kDrawn.height()));
+    const QSizeF least = kLeastFit * kBenchDrawn;  // less of it is scrolled to
+    benches_->setMinimumSize(scaled(least.width()), scaled(least.height()));
     pages_->setVisible(!narrow || tabs_->currentIndex() == 0);
     benchArea_->setVisible(drawn && (!narrow || tabs_->currentIndex() == 1));
 }

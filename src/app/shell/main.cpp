@@ -38,7 +38,9 @@ int run(app::Application& application, const char* program) {
     const QCommandLineOption keys(QStringLiteral("keys"), QStringLiteral("Print the shortcut table as Markdown and quit."));
     const QCommandLineOption language(QStringLiteral("language"), QStringLiteral("Speak this language in place of the desktop's."),
                                       QStringLiteral("code"));
-    parser.addOptions({data, demo, grab, first, keys, language});
+    const QCommandLineOption sized(QStringLiteral("size"), QStringLiteral("Of the pictures' window, as 1280x800."), QStringLiteral("size"),
+                                   QStringLiteral("1280x800"));
+    parser.addOptions({data, demo, grab, sized, first, keys, language});
     parser.addPositionalArgument(QStringLiteral("file"), QStringLiteral("A setup to open."), QStringLiteral("[file]"));
     parser.process(application);
 
@@ -73,7 +75,10 @@ int run(app::Application& application, const char* program) {
             return 3;
         }
     }
-    if (parser.isSet(grab)) return app::writeScreenshots(window, places, parser.value(grab));
+    if (parser.isSet(grab)) {
+        const QStringList sides = parser.value(sized).split(QLatin1Char('x'));
+        return app::writeScreenshots(window, places, parser.value(grab), {sides.value(0).toInt(), sides.value(1).toInt()});
+    }
 
     if (!files.isEmpty()) window.openFile(files.constFirst());
     else window.newModel(QStringLiteral("470"));

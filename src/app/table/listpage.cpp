@@ -62,7 +62,7 @@ protected:
     void mousePressEvent(QMouseEvent* event) override {
         const QModelIndex at = indexAt(event->pos());
         const QRect row = visualRect(at);
-        if (at.isValid() && page_->clicked(at.row(), drawn(event->position() - row.topLeft()), row.height() / zoom())) return;
+        if (at.isValid() && page_->clicked(at.row(), (event->position() - row.topLeft()) / zoom(), row.height() / zoom())) return;
         QListView::mousePressEvent(event);
     }
     void mouseDoubleClickEvent(QMouseEvent* event) override {

@@ -78,6 +78,15 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
     const Tokens& t = Theme::tokens();
     double w = partWidth(part, bold);
     QString value = words(part.value);
+    QString label = words(part.label);
+    const auto within = [](const QString& text, const QFont& f, double most) {
+        return QFontMetricsF(f).elidedText(text, Qt::ElideRight, std::max(20.0, most));
+    };
+    if (w - kPartGap > room && !label.isEmpty()) {  // a long name before a number: the number stays
+        const double before = textWidth(label, Theme::font(13));
+        label = within(label, Theme::font(13), before - (w - kPartGap - room));
+        w -= before - textWidth(label, Theme::font(13));
+    }
     if (w - kPartGap > room && partLines(part, room) == 1 && part.look == Part::Look::Value) {  // one long word
         const QFont font = Theme::font(13, bold);
         const double rest = w - kPartGap - textWidth(value, font);
@@ -85,14 +94,14 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
         w = rest + textWidth(value, font) + kPartGap;
     }
     if (partLines(part, room) == 2) {
-        const QString second = value.section(QStringLiteral(", "), 1);
-        const QString first = value.section(QStringLiteral(", "), 0, 0);
-        const double indent = part.label.empty() ? 0 : textWidth(words(part.label), Theme::font(13)) + 5;
+        const double indent = label.isEmpty() ? 0 : textWidth(label, Theme::font(13)) + 5;
+        const QString second = within(value.section(QStringLiteral(", "), 1), Theme::font(13), room);
+        const QString first = within(value.section(QStringLiteral(", "), 0, 0), Theme::font(13), room - indent);
         const double wide = std::max(indent + textWidth(first, Theme::font(13)), textWidth(second, Theme::font(13))) + 8;
         put({id, workspace_.fieldName(part.field), value, part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
              QRectF(x - 3, baseline - 15, wide, 39), selected});
         if (p != nullptr) {
-            if (indent > 0) drawText(*p, {x, baseline}, words(part.label), Theme::font(13), t.muted);
+            if (indent > 0) drawText(*p, {x, baseline}, label, Theme::font(13), t.muted);
             drawText(*p, {x + indent, baseline}, first, Theme::font(13, bold), t.ink);
             drawText(*p, {x, baseline + 18}, second, Theme::font(13, bold), t.ink);
             if (selected) {
@@ -143,7 +152,7 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
         p->setRenderHint(QPainter::Antialiasing, false);
         tx += kSpark + kSparkGap;
     }
-    if (!part.label.empty()) tx = drawText(*p, {tx, baseline}, words(part.label), Theme::font(13), t.muted) + 5;
+    if (!label.isEmpty()) tx = drawText(*p, {tx, baseline}, label, Theme::font(13), t.muted) + 5;
     tx = drawText(*p, {tx, baseline}, value, Theme::font(13, bold), part.dash ? t.muted : t.ink);
     if (!part.unit.empty()) drawText(*p, {tx + unitGap(part.unit), baseline}, QString::fromStdString(part.unit), Theme::font(13), t.muted);
     if (selected) {

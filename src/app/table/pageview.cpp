@@ -19,6 +19,13 @@
 namespace kh::app {
 
 using namespace paint;
+
+namespace {
+
+constexpr std::size_t kMostListed = 12;  ///< of a choice: more would cover the window
+
+}  // namespace
+
 PageView::PageView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setFocusPolicy(Qt::StrongFocus);
     const auto refresh = [this] {
@@ -219,6 +226,7 @@ void PageView::editSelected() {
         openLineEditor(*part, at);
         return;
     }
+    if (part->options.size() > kMostListed && drawnChoice_ && drawnChoice_(*part)) return;
     auto* menu = new QMenu(this);
     menu->setObjectName(QStringLiteral("choices"));
     menu->setAttribute(Qt::WA_DeleteOnClose);

@@ -21,6 +21,9 @@ public:
     /// A switch at a place, put into the condition that is being typed. @param also  beside what stands there, not in its place
     void typeSwitch(const QString& id, int place, bool also);
 
+    /// Who takes a choice among many where it is drawn, in place of a list. @return whether it was taken
+    void setDrawnChoice(std::function<bool(const Part&)> choose) { drawnChoice_ = std::move(choose); }
+
 signals:
     void refused(const QString& message);
     void curveAsked();
@@ -86,6 +89,7 @@ private:
     void commit(const Part& part, const QString& text);
 
     Workspace& workspace_;
+    std::function<bool(const Part&)> drawnChoice_;
     QVector<Item> pending_;
     QLineEdit* editor_ = nullptr;
     double scroll_ = 0;

@@ -3,11 +3,9 @@
 // The repair plan: one step a row, what goes with it, and what is done by hand.
 #include "app/views/planview.h"
 
-#include "app/shell/panels.h"
 #include "app/table/proofswitch.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
-#include "stations/proof/proof.h"
 
 #include <QPainter>
 #include <algorithm>
@@ -47,7 +45,7 @@ QString PlanView::headline() const {
 
 double PlanView::stepHeight(std::size_t index) const {
     const StepText& text = workspace().planTexts()[index];
-    double h = kClosed + kPart * static_cast<double>(healLines(index) - 1);
+    double h = kClosed + kPart * static_cast<double>(healLines(index) - 1) + healsBelow(index);
     if (static_cast<int>(index) != workspace().selectedStep()) return h;
     const QRectF area(kStepText, 0, wide() - kStepText - kLeft, 0);
     h += drawParagraph(nullptr, area, words(text.found), Theme::font(13), Theme::tokens().ink);
@@ -59,8 +57,32 @@ bool PlanView::changeBreaks(const StepText& text) const {
            boxAt(wide()) - changeAt(wide()) - 12;
 }
 
+QFont PlanView::titleFont(std::size_t index) const {
+    const bool open = static_cast<int>(index) == workspace().selectedStep();
+    return Theme::font(open ? 15 : 13, open);
+}
+
+bool PlanView::titleBreaks(std::size_t index) const {
+    return textWidth(words(workspace().planTexts()[index].title), titleFont(index)) > changeAt(wide()) - kStepText - 10;
+}
+
+double PlanView::healsBelow(std::size_t index) const {
+    const StepText& text = workspace().planTexts()[index];
+    const double change = changeAt(wide());
+    const double room = change - 10 - kStepText - 14;
+    const bool cut = changeBreaks(text) && std::any_of(text.heals.begin(), text.heals.end(), [&](const HealedText& h) {
+                         return textWidth(words(h.title), Theme::font(12)) > room;
+                     });
+    const double title = titleBreaks(index) ? drawParagraph(nullptr, QRectF(0, 0, change - kStepText - 10, 0), words(text.title),
+                                                            titleFont(index), Theme::tokens().ink) -
+                                                  kPart
+                                            : 0.0;
+    return std::max(title, cut ? kPart : 0.0);
+}
+
 double PlanView::healRoom(std::size_t index) const {
     const PlanStep& s = workspace().plan().steps[index];
+    if (healsBelow(index) > 0.0) return wide() - kLeft;
     if (changeBreaks(workspace().planTexts()[index])) return changeAt(wide()) - 10;
     return s.provisional || s.proposal ? boxAt(wide()) - 10 : wide() - kLeft;
 }
@@ -120,9 +142,9 @@ void PlanView::drawStep(QPainter& p, std::size_t index, double h) {
     drawText(p, {chip.center().x() - textWidth(number, Theme::font(12, true)) / 2, chip.bottom() - 4}, number, Theme::font(12, true),
              s.provisional ? colour : t.sheet);
     const double base = 20;
-    const QFont font = Theme::font(open ? 15 : 13, open);
     const double change = changeAt(wide());
-    drawText(p, {kStepText, base}, QFontMetricsF(font).elidedText(words(text.title), Qt::ElideRight, change - kStepText - 10), font, t.ink);
+    if (titleBreaks(index)) drawParagraph(&p, QRectF(kStepText, 5, change - kStepText - 10, 0), words(text.title), titleFont(index), t.ink);
+    else drawText(p, {kStepText, base}, words(text.title), titleFont(index), t.ink);
     // was, muted, and is, bold in the colour of the box
     const bool breaks = changeBreaks(text);
     const QString was = QFontMetricsF(Theme::font(13)).elidedText(words(text.was), Qt::ElideRight, boxAt(wide()) - change - 12);
@@ -133,7 +155,7 @@ void PlanView::drawStep(QPainter& p, std::size_t index, double h) {
     drawText(p, {x, second}, QFontMetricsF(Theme::font(13, true)).elidedText(words(text.is), Qt::ElideRight, boxAt(wide()) - x - 8),
              Theme::font(13, true), colour);
     drawText(p, {boxAt(wide()), base}, s.byHand ? tr("by hand") : words(boxId(s.box)), Theme::font(13, s.byHand), colour);
-    double ty = drawHeals(p, index, 36);
+    double ty = drawHeals(p, index, 36 + healsBelow(index));
     const QString tag = s.provisional ? tr("provisional") : s.proposal ? tr("a proposal") : QString();
     if (!tag.isEmpty()) drawText(p, {boxAt(wide()), 36}, tag, Theme::font(12), t.muted);
     if (open) {
@@ -151,7 +173,9 @@ void PlanView::renderHead(QPainter* painter) {
     const Tokens& t = Theme::tokens();
     const double x = drawText(p, {kLeft, 29}, title(), Theme::font(22, true), t.ink) + 18;
     const QFont font = Theme::font(15, true);
-    drawText(p, {x, 29}, QFontMetricsF(font).elidedText(headline(), Qt::ElideRight, proofSwitchLeft(workspace(), wide()) - x - 10), font,
+    const double room = proofSwitchLeft(workspace(), wide()) - x - 10;
+    const QFont plain = textWidth(headline(), font) <= room ? font : Theme::font(12, true);  // a narrow page: smaller, then cut
+    drawText(p, {x, 29}, QFontMetricsF(plain).elidedText(headline(), Qt::ElideRight, room), plain,
              workspace().planFresh() ? t.ink : t.muted);
     const double change = changeAt(wide());
     const double box = boxAt(wide());
@@ -308,84 +332,6 @@ void PlanView::enter() {
     if (r.kind == PlanRow::Kind::Step) workspace().goToField(workspace().plan().steps[r.step].edits.front().path);
     else if (r.kind == PlanRow::Kind::Left) workspace().goToField(workspace().entries()[r.entry].finding.subject);
     else if (r.kind == PlanRow::Kind::Seen) workspace().goToRow(r.seen.row);
-}
-
-std::vector<KeelRib> PlanView::ribs() const {
-    const Plan& plan = workspace().plan();
-    const auto rib = [](const char* id, const QString& title) {
-        KeelRib r;
-        r.id = QString::fromLatin1(id);
-        r.title = r.brief = r.name = title;
-        return r;
-    };
-    KeelRib steps = rib("steps", tr("steps"));
-    steps.findings = {plan.dangers, plan.warnings, 0};
-    steps.current = true;
-    for (std::size_t i = 0; i < plan.steps.size(); ++i) {
-        const PlanStep& s = plan.steps[i];
-        steps.frames.push_back({QStringLiteral("frame-step-%1").arg(i + 1), words(workspace().planTexts()[i].title),
-                                s.byHand ? tr("by hand") : tr("typed"), s.byHand ? Standing::Measured : Standing::Entered, false,
-                                static_cast<int>(i) == workspace().selectedStep()});
-    }
-    KeelRib left = rib("left", tr("left to you"));
-    for (const std::string& id : plan.left)
-        for (const ProofEntry& e : workspace().entries())
-            if (!e.passed && e.finding.id == id) {
-                const bool danger = e.finding.severity == Severity::Danger;
-                left.frames.push_back({QStringLiteral("frame-left-") + QString::fromStdString(id), words(e.finding.title),
-                                       words(severityId(e.finding.severity)), Standing::Computed, danger});
-            }
-    KeelRib seen = rib("seen", tr("to be seen"));
-    for (const ToBeSet& s : workspace().toBeSet())
-        if (s.fields.empty())
-            seen.frames.push_back({QStringLiteral("frame-see-") + QString::fromStdString(s.row), words(s.title), tr("not seen yet")});
-    std::vector<KeelRib> ribs{std::move(steps)};
-    for (KeelRib* more : {&left, &seen})
-        if (!more->frames.empty()) ribs.push_back(std::move(*more));
-    return ribs;
-}
-
-void PlanView::go(std::size_t rib, std::size_t frame) {
-    const QString id = ribs()[rib].id;
-    const auto kind = id == QStringLiteral("steps")  ? PlanRow::Kind::Step
-                      : id == QStringLiteral("left") ? PlanRow::Kind::Left
-                                                     : PlanRow::Kind::Seen;
-    for (std::size_t i = 0; i < rows_.size(); ++i) {
-        if (rows_[i].kind != kind || frame-- > 0) continue;
-        list()->setCurrentIndex(model().index(static_cast<int>(i)));
-        return;
-    }
-}
-
-bool PlanView::explain(WhyPanel& panel) {
-    const int i = workspace().selectedFinding();
-    if (i < 0) return false;
-    const Finding& f = workspace().entries()[static_cast<std::size_t>(i)].finding;
-    panel.show(workspace().setup(), f, workspace().remedyText(f));
-    return true;
-}
-
-namespace {
-
-std::vector<PanelSpec> planPanels(const PanelContext& c) {
-    std::vector<PanelSpec> panels = proofStation().panels(c);
-    panels.back() = {DrawingId::Staircase, panels.back().area, KH_TR("Left after each step"), true};
-    return panels;
-}
-
-}  // namespace
-
-const ViewEntry& planViewEntry() {
-    static const ViewEntry entry{
-        .id = kPlanView,
-        .title = KH_TR("Plan"),
-        .make = [](const ViewHost& host, const ViewEntry& of) -> std::unique_ptr<ViewPage> { return std::make_unique<PlanView>(host, of); },
-        .keys = {"plan-take", "take-typed", "pose", "page-go", "why", "undo", "view-back"},
-        .panels = planPanels,
-        .pageWidth = 648.0,
-        .deck = true,
-        .shots = {{"plan", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle", false, true}}};
-    return entry;
 }
 
 }  // namespace kh::app

@@ -42,6 +42,11 @@ private:
     [[nodiscard]] double stepHeight(std::size_t index) const;
     /// Whether "was, is" takes two lines.
     [[nodiscard]] bool changeBreaks(const StepText& text) const;
+    [[nodiscard]] QFont titleFont(std::size_t index) const;
+    /// Whether a step's title takes two lines.
+    [[nodiscard]] bool titleBreaks(std::size_t index) const;
+    /// How much lower what goes with a step stands: beneath a title or a change of more lines.
+    [[nodiscard]] double healsBelow(std::size_t index) const;
     /// Where the line of what goes with a step ends.
     [[nodiscard]] double healRoom(std::size_t index) const;
     [[nodiscard]] std::size_t healLines(std::size_t index) const;

@@ -193,14 +193,16 @@ void paintMountings(QPainter& p, QRectF area, const Scene& s) {
             const QFont font = Theme::font(12, true);
             drawText(p, {cell.center().x() - textWidth(words(sides[label]), font) / 2, area.top() + 40}, words(sides[label]), font, t.ink);
         }
-        const double size = std::min(cell.width() * 0.62, (cell.height() - 16) * 0.86);
-        const View view{QPointF(cell.center().x(), cell.top() + (cell.height() - 14) / 2), 1.0};
+        const double size = std::min(cell.width() * 0.62, (cell.height() - 18) * 0.72);  // on edge it is taller
+        const View view{QPointF(cell.center().x(), cell.top() + (cell.height() - 16) / 2), 1.0};
         QPen pen(can ? t.machine : t.muted, can ? 1.2 : 1.0, can ? Qt::SolidLine : Qt::DotLine);
         drawBox(p, view, {}, spot.mounting, size,
                 {pen, can ? Theme::over(t.sheet, t.controller, 0.45) : QColor(), can ? t.sheet : QColor()}, true);
         const QString plugs = words(sides[static_cast<std::size_t>(spot.mounting.plugs)]);
-        drawText(p, {cell.center().x() - textWidth(plugs, Theme::font(12)) / 2, cell.bottom() - 3}, plugs, Theme::font(12),
-                 can ? t.ink : t.muted);
+        const double wordLeft = cell.center().x() - textWidth(plugs, Theme::font(12)) / 2;
+        p.fillRect(QRectF(wordLeft - 1, cell.bottom() - 13, textWidth(plugs, Theme::font(12)) + 2, 12),
+                   t.sheet);  // no plug runs through it
+        drawText(p, {wordLeft, cell.bottom() - 3}, plugs, Theme::font(12), can ? t.ink : t.muted);
         p.setBrush(Qt::NoBrush);
         if (spot.mounting == built) {
             p.setPen(QPen(t.machine, 1.8));
