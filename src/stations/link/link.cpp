@@ -14,18 +14,16 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
 }  // namespace
 
 const StationEntry& linkStation() {
-    static const StationEntry entry{
-        .station = Station::Link,
-        .name = KH_TR("Link"),
-        .shortName = KH_TR("Link"),
-        .rows = linkRows,
-        .columns = {94, 184, 149, 140, 77},
-        .rules = {supplyRules, linkRules},
-        .figures = linkFigures,
-        .work = {linkSolvers, linkGuides},
-        .panels = panels,
-        .shots = {{"link", "turnstone-470", "channel-aileron", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle"},
-                  {"link-rows", "turnstone-470", "channel-rudder-high", "normal", {0.0, 0.0, 0.0, 1.0}, "rudder"}}};
+    static const StationEntry entry{.station = Station::Link,
+                                    .name = KH_TR("Link"),
+                                    .shortName = KH_TR("Link"),
+                                    .rows = linkRows,
+                                    .columns = {94, 184, 149, 140, 77},
+                                    .rules = {supplyRules, linkRules},
+                                    .figures = linkFigures,
+                                    .work = {linkSolvers, linkGuides},
+                                    .panels = panels,
+                                    .shots = {{"link", "turnstone-470", "channel-rudder-high", "normal", {0.0, 0.0, 0.0, 1.0}, "rudder"}}};
     return entry;
 }
 

@@ -37,7 +37,7 @@ const StationEntry& modesStation() {
                                     .figures = modesFigures,
                                     .panels = panels,
                                     .aboutMachine = aboutMachine,
-                                    .shots = {{"modes", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle"}}};
+                                    .shots = {{"modes", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle", true}}};
     return entry;
 }
 

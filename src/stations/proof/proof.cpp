@@ -23,8 +23,7 @@ const StationEntry& proofStation() {
         .page = PageKind::Proof,
         .pageWidth = 648.0,
         .panels = panels,
-        .shots = {{"proof", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle"},
-                  {"proof-night", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle", true, true}}};
+        .shots = {{"proof", "dunlin-380", "hold-acts.idle2", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle", false, true}}};
     return entry;
 }
 

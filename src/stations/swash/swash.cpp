@@ -40,18 +40,16 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
 }  // namespace
 
 const StationEntry& swashStation() {
-    static const StationEntry entry{
-        .station = Station::Swash,
-        .name = KH_TR("Swash"),
-        .shortName = KH_TR("Swash"),
-        .rows = swashRows,
-        .rules = {swashRules, servoRules, plateRules},
-        .figures = swashFigures,
-        .work = {swashSolvers},
-        .panels = panels,
-        .drawn = {heli::Aileron, heli::Elevator, heli::Collective},
-        .shots = {{"swash", "turnstone-470", "stroke-use", "idle1", {0.75, 0.80, 0.0, 0.0}, "aileron"},
-                  {"swash-broken", "dunlin-380", "layout", "normal", {0.75, 0.80, 0.0, 0.0}, "aileron", false, true}}};
+    static const StationEntry entry{.station = Station::Swash,
+                                    .name = KH_TR("Swash"),
+                                    .shortName = KH_TR("Swash"),
+                                    .rows = swashRows,
+                                    .rules = {swashRules, servoRules, plateRules},
+                                    .figures = swashFigures,
+                                    .work = {swashSolvers},
+                                    .panels = panels,
+                                    .drawn = {heli::Aileron, heli::Elevator, heli::Collective},
+                                    .shots = {{"swash", "dunlin-380", "layout", "normal", {0.75, 0.80, 0.0, 0.0}, "aileron", false, true}}};
     return entry;
 }
 
