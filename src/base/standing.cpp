@@ -7,9 +7,20 @@ namespace kh {
 
 const char* boxId(Box box) {
     switch (box) {
+        case Box::Transmitter: return "transmitter";
+        case Box::Controller: return "controller";
+        case Box::SpeedController: return "speed-controller";
+        case Box::Machine: return "machine";
+        case Box::Bench: return "bench";
+    }
+    return "";
+}
+
+const char* boxName(Box box) {
+    switch (box) {
         case Box::Transmitter: return KH_TR("transmitter");
         case Box::Controller: return KH_TR("controller");
-        case Box::SpeedController: return KH_TR("speed-controller");
+        case Box::SpeedController: return KH_TR("speed controller");
         case Box::Machine: return KH_TR("machine");
         case Box::Bench: return KH_TR("bench");
     }

@@ -23,6 +23,8 @@ enum class Box { Transmitter, Controller, SpeedController, Machine, Bench };
 
 /// The words of the contracts: "transmitter", "controller", "speed-controller", "machine", "bench".
 [[nodiscard]] const char* boxId(Box box);
+/// What a pilot calls it.
+[[nodiscard]] const char* boxName(Box box);
 /// "default", "entered", "computed", "measured", "proved".
 [[nodiscard]] const char* standingId(Standing standing);
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paint/pdf.h"
 
+#include "paint/look/theme.h"
 #include "paint/sheet/figureobject.h"
 #include "text/words.h"
 
@@ -43,7 +44,7 @@ public:
 
     void write(const Sheet& sheet) {
         block(shown(sheet.model), type(17, true), 0);
-        block(said(say(KH_TR("Bench sheet, revision {r}"), {{"r", num(sheet.revision)}})), type(9.5), 0);
+        block(said(sheet.lead), type(9.5), 0);
         for (const Message& caution : sheet.cautions) block(QStringLiteral("!  ") + said(caution), type(9, true), 2);
         if (!sheet.plan.empty()) {
             block(said(say(KH_TR("Repair plan, in this order"))), type(11, true), 5);
@@ -64,7 +65,9 @@ private:
     }
     void part(const SheetPart& part, std::size_t index) {
         // a page for each box one types into; what is looked at and the machine follow on the page before
-        block(said(say(boxId(part.box))) + QStringLiteral(": ") + shown(part.name), type(13, true), 10,
+        QTextCharFormat heading = type(13, true);
+        heading.setForeground(Theme::box(part.box, Theme::of(ThemeKind::Chart)));
+        block(said(say(boxName(part.box))) + QStringLiteral(": ") + shown(part.name), heading, 10,
               index > 0 && part.box != Box::Machine && part.box != Box::Bench);
         if (!part.figures.empty()) {
             QTextBlockFormat b;
@@ -89,12 +92,10 @@ private:
         heads.push_back(said(say(KH_TR("standing"))));
         heads.push_back(said(say(KH_TR("as read back"))));
         QTextTableFormat format;
-        format.setBorder(1);
+        format.setBorder(0);
         format.setBorderCollapse(true);
-        format.setBorderBrush(QBrush(QColor(150, 150, 150)));
-        format.setBorderStyle(QTextFrameFormat::BorderStyle_Solid);
-        format.setCellPadding(0.8);
-        format.setTopMargin(3);
+        format.setCellSpacing(0);
+        format.setTopMargin(4);
         format.setHeaderRowCount(1);
         format.setWidth(QTextLength(QTextLength::PercentageLength, 100));
         format.setColumnWidthConstraints(widths(section, heads));
@@ -110,16 +111,18 @@ private:
             } else {
                 for (const Message& one : row.cells) put(t, r + 1, c++, said(one), type(9, true));
             }
-            put(t, r + 1, heads.size() - 2, said(say(standingId(row.standing))), type(8));
+            put(t, r + 1, heads.size() - 2, said(sheetStanding(row.standing)), type(8));
+            put(t, r + 1, heads.size() - 1, {}, type(8));
         }
         at_.movePosition(QTextCursor::End);
     }
     /// In letters of the body: a bold or large text asks for more, and no word is broken.
     struct Asked {
+        static constexpr double kGap = 1.6;  ///< to the next column
         double word = 6.0, whole = 6.0;
         void add(const QString& text, double letter) {
-            for (const QString& one : text.split(QLatin1Char(' '))) word = std::max(word, static_cast<double>(one.size()) * letter + 1.0);
-            whole = std::max(whole, static_cast<double>(text.size()) * letter + 1.0);
+            for (const QString& one : text.split(QLatin1Char(' '))) word = std::max(word, static_cast<double>(one.size()) * letter + kGap);
+            whole = std::max(whole, static_cast<double>(text.size()) * letter + kGap);
         }
     };
     /// Each column as wide as its longest text asks for, or, in a crowded table, at least as its longest word; the last two are the same
@@ -150,7 +153,17 @@ private:
         return out;
     }
     static void put(QTextTable* table, std::size_t row, std::size_t column, const QString& text, const QTextCharFormat& format) {
-        table->cellAt(static_cast<int>(row), static_cast<int>(column)).firstCursorPosition().insertText(text, format);
+        QTextTableCell cell = table->cellAt(static_cast<int>(row), static_cast<int>(column));
+        QTextTableCellFormat ruled;  // lines to read along and to write on, no boxes
+        ruled.setBottomBorder(0.5);
+        ruled.setBottomBorderStyle(QTextFrameFormat::BorderStyle_Solid);
+        ruled.setBottomBorderBrush(QBrush(row == 0 ? QColor(Qt::black) : QColor(185, 185, 185)));
+        ruled.setTopPadding(0.8);
+        ruled.setBottomPadding(0.4);
+        ruled.setRightPadding(4);
+        ruled.setVerticalAlignment(row == 0 ? QTextCharFormat::AlignBottom : QTextCharFormat::AlignTop);
+        cell.setFormat(ruled);
+        cell.firstCursorPosition().insertText(text, format);
     }
 
     [[nodiscard]] QString said(const Message& m) const { return QString::fromStdString(render(m, speech_)); }

@@ -27,7 +27,7 @@ struct SheetDrawn {
 /// One figure as SVG. Needs a running QGuiApplication.
 [[nodiscard]] std::string sheetFigureSvg(SheetFigure figure, const SheetDrawn& drawn);
 /// All the sheet's figures, by which.
-[[nodiscard]] std::map<SheetFigure, std::string> sheetFigures(const Sheet& sheet, const SheetDrawn& drawn);
+[[nodiscard]] SheetDrawings sheetFigures(const Sheet& sheet, const SheetDrawn& drawn);
 
 /// From a program without windows: an offscreen QGuiApplication that runs while this lives, in English.
 class Offscreen {

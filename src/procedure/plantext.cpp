@@ -34,7 +34,7 @@ Message changesText(const Setup& setup, const std::vector<Edit>& edits) {
     for (const Edit& e : edits)
         parts.push_back(say(
             KH_TR("{field} to {value} in the {box}"),
-            {{"field", fieldTitle(setup, e.path)}, {"value", show(setup, e.path, e.value)}, {"box", say(boxId(fieldHome(e.path).box))}}));
+            {{"field", fieldTitle(setup, e.path)}, {"value", show(setup, e.path, e.value)}, {"box", say(boxName(fieldHome(e.path).box))}}));
     return say(KH_TR("Set {list}."), {{"list", parts}});
 }
 

@@ -14,6 +14,8 @@ Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedP
     Sheet sheet;
     sheet.model = setup.machine.name;
     sheet.revision = setup.revision;
+    sheet.lead = say(KH_TR("Bench sheet, revision {r}. Where no standing is written, a value is still at its default."),
+                     {{"r", num(sheet.revision)}});
     sheet.cautions = {
         say(KH_TR("The main rotor can start when hold is released: unplug two motor leads, insulate each, mark its pair.")),
         say(KH_TR("Main and tail blades stay off for every powered check; main blades go on indoors only for the pitch steps, leads off.")),
@@ -48,6 +50,8 @@ Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedP
         sheet.parts.insert(sheet.parts.begin() + 1, {Box::Bench, setup.machine.name, {machine.looks}});
     return sheet;
 }
+
+Message sheetStanding(Standing standing) { return standing == Standing::Default ? Message{} : say(standingId(standing)); }
 
 const char* sheetFigureTitle(SheetFigure figure) {
     switch (figure) {

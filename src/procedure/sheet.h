@@ -6,6 +6,7 @@
 #include "judge/evaluation.h"
 #include "procedure/plantext.h"
 
+#include <map>
 #include <string>
 #include <vector>
 
@@ -42,10 +43,20 @@ struct SheetPart {
 struct Sheet {
     std::string model;
     int revision = 0;
+    Message lead;  ///< beneath the model's name
     std::vector<Message> cautions;
     std::vector<Message> plan;  ///< what repairs it, step by step; none where nothing is wrong
     std::vector<SheetPart> parts;
 };
+
+/// The figures of a sheet as they stand within a page.
+struct SheetDrawings {
+    std::map<SheetFigure, std::string> svg;
+    std::string faces = {};  ///< `@font-face` rules with the letters the figures are measured in
+};
+
+/// What is printed of a row's standing: nothing of one that stands at its default, as the sheet says at its head.
+[[nodiscard]] Message sheetStanding(Standing standing);
 
 /// Parts in the order transmitter, controller, speed controller, machine; sections in the order of each box's
 /// own menu (its profile), values in its own units.

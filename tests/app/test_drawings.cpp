@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Every drawing leaves ink in its area, follows the sticks where it should, and becomes SVG.
+#include "io/html.h"
 #include "io/library.h"
 #include "model/helicopter/layouts.h"
 #include "paint/drawings.h"
@@ -141,10 +142,21 @@ TEST_CASE("in the printed sheet each box begins a page, the machine stands benea
     CHECK(pages(pdfOf(khtest::gannet())) <= 5);  // an engine has no speed controller: the machine follows the controller
     const auto figures = [](const Setup& s) {
         const Evaluation e = evaluate(s);
-        return sheetFigures(benchSheet(s, e), {s, e});
+        return sheetFigures(benchSheet(s, e), {s, e}).svg;
     };
     const auto built = figures(khtest::turnstone());
     CHECK(built.size() == 4);
+    {  // the page brings the letters its drawings are measured in
+        const Setup s = khtest::turnstone();
+        const Evaluation e = evaluate(s);
+        const Sheet sheet = benchSheet(s, e);
+        const std::string html = io::sheetHtml(sheet, sheetFigures(sheet, {s, e}));
+        const std::string family = Theme::font(12).family().toStdString();
+        for (const char* weight : {"normal", "bold"})
+            CHECK(html.find("@font-face { font-family: \"" + family + "\"; font-weight: " + weight +
+                            "; src: url(data:font/otf;base64,T1RUTw") != std::string::npos);
+        for (const auto& [which, svg] : built) CHECK(svg.find("font-family=\"" + family + "\"") != std::string::npos);
+    }
     const auto changed = [&](SheetFigure figure, const std::vector<Edit>& edits) {
         const auto after = figures(khtest::edited(khtest::turnstone(), edits));
         for (const auto& [which, svg] : after) CHECK((svg != built.at(which)) == (which == figure));

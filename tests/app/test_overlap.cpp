@@ -13,6 +13,7 @@
 #include "paint/look/theme.h"
 
 #include <map>
+#include <set>
 
 namespace overlap_tests {
 
@@ -233,6 +234,40 @@ TEST_CASE("the longest names a profile may have are cut by their cells, in every
     for (const auto& [what, where] : wrong) {
         INFO(what << "   at " << where);
         CHECK(what.empty());
+    }
+}
+
+TEST_CASE("in a small window titles of rows and findings, names of boxes and standings stay whole") {
+    std::set<std::string> cut;
+    std::size_t seen = 0;
+    for (const char* model : {"turnstone-470", "redshank-470", "gannet-600n"}) {
+        Bench b(QString::fromLatin1(model));
+        (void)b.proved();
+        b.window.resize(1024, 700);
+        const auto painted = [](QWidget* view) {
+            TextRecorder recorder(view->size());
+            view->render(&recorder, QPoint(), QRegion(), QWidget::DrawWindowBackground);
+            return recorder.texts();
+        };
+        khtest::walkViews(b, model, false, [&](QWidget* view, const std::string& where) {
+            if (!view->isVisible() || view->width() < 2) return;
+            QStringList whole{QStringLiteral("transmitter"), QStringLiteral("controller"), QStringLiteral("at the machine")};
+            for (const Row& row : b.w().page().rows) whole << words(row.title) << words(standingId(row.standing));
+            for (const ProofEntry& e : b.w().entries())
+                if (!e.passed) whole << words(e.finding.title);
+            for (const PaintedText& text : painted(view)) {
+                ++seen;
+                if (!text.text.endsWith(QChar(0x2026))) continue;
+                const QString start = text.text.chopped(1);
+                for (const QString& one : std::as_const(whole))
+                    if (!start.isEmpty() && one.startsWith(start)) cut.insert(where + ": " + text.text.toStdString());
+            }
+        });
+    }
+    CHECK(seen > 500);
+    for (const std::string& one : cut) {
+        INFO(one);
+        CHECK(one.empty());
     }
 }
 

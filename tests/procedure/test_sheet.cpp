@@ -173,6 +173,15 @@ TEST_CASE("standings are printed with their rows, and the revision at the top") 
         for (const SheetSection& sec : p.sections)
             for (const SheetRow& r : sec.rows) seen.insert(r.standing);
     CHECK(seen.size() >= 3);
+    const std::string html = io::sheetHtml(sheet);
+    CHECK(html.find(render(sheet.lead)) != std::string::npos);
+    for (const Standing standing : seen) {  // a default is said once, at the head, not in every line
+        const std::string word = render(sheetStanding(standing));
+        INFO(standingId(standing));
+        CHECK(word == (standing == Standing::Default ? "" : standingId(standing)));
+        CHECK((html.find("<td class=\"standing\">" + word + "</td>") != std::string::npos));
+    }
+    CHECK(html.find("<td class=\"standing\">default") == std::string::npos);
 }
 
 TEST_CASE("the sheet can be made of anything that opens: unknowns are dashes, an impossible chain still has its settings") {

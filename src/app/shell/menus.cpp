@@ -130,7 +130,7 @@ void MainWindow::offerSettings(std::vector<Offer>& all, const std::string& prefi
                                              : std::array{Box::Transmitter, Box::Controller, Box::Machine}[std::min<std::size_t>(c, 2)];
                     offers.push_back(
                         {settingText(setup, page, row, c, part, matrix),
-                         tr("%1   %2, %3").arg(settingValue(part), words(workspace_.stations().name(page.station)), words(boxId(box))),
+                         tr("%1   %2, %3").arg(settingValue(part), words(workspace_.stations().name(page.station)), words(boxName(box))),
                          [this, id = row.id, c, k] {
                              workspace_.goToRow(id, static_cast<int>(c), static_cast<int>(k));
                              bands_->focusPage();

@@ -6,6 +6,7 @@
 #include <QPainter>
 #include <QPainterPath>
 #include <cmath>
+#include <numeric>
 
 namespace kh::app {
 
@@ -19,6 +20,8 @@ constexpr double kBaseline = 19;
 constexpr std::array kBoxes{Box::Transmitter, Box::Controller, Box::Machine};
 
 constexpr double kLeastBox = 72;
+constexpr double kStandingWord = 15;  ///< behind its frame
+constexpr const char* kMachineHead = KH_TR("at the machine");
 
 void drawTornEdge(QPainter& p, QRectF left, QRectF right, const QColor& colour) {
     // the cells part at a zigzag; the second has slipped
@@ -36,17 +39,29 @@ void drawTornEdge(QPainter& p, QRectF left, QRectF right, const QColor& colour) 
 }  // namespace
 
 LedgerView::Columns LedgerView::columns() const {
-    const std::array<double, 5>& w = workspace().entry().columns;
-    double total = 0;
-    for (const double x : w) total += x;
+    const std::array<double, 5>& design = workspace().entry().columns;
     const double gap = 10;
-    const double scale = (wide() - 2 * kLeft - 4 * gap + 8) / total;
+    const double scale = (wide() - 2 * kLeft - 4 * gap + 8) / std::accumulate(design.begin(), design.end(), 0.0);
+    // in a narrow window titles, names of boxes and standings stay whole; whoever has more room than that gives
+    const QFont bold = Theme::font(13, true);
+    std::array<double, 5> least{0, kLeastBox, kLeastBox, textWidth(words(kMachineHead), bold), 0};
+    for (const Row& row : workspace().page().rows) {
+        if (!row.line) least[0] = std::max(least[0], textWidth(words(row.title), bold) + (row.under.empty() ? 0 : kSubRow));
+        least[4] = std::max(least[4], textWidth(words(standingId(row.standing)), Theme::font(13)) + kStandingWord);
+    }
+    double lacking = 0, spare = 0;
+    for (std::size_t i = 0; i < 5; ++i) {
+        least[i] = std::min(least[i] + 1, design[i]);
+        const double over = design[i] * scale - least[i];
+        (over < 0 ? lacking : spare) += std::abs(over);
+    }
+    const double given = spare > 0 ? std::min(1.0, lacking / spare) : 0.0;
     Columns c{};
     double x = kLeft;
-    const double borrowed = std::max(0.0, kLeastBox - w[1] * scale);  // a box's name stays whole in a narrow window
     for (std::size_t i = 0; i < 5; ++i) {
         c.left[i] = std::floor(x);
-        c.right[i] = std::floor(x + w[i] * scale + (i == 1 ? borrowed : i == 3 ? -borrowed : 0.0));
+        const double over = design[i] * scale - least[i];
+        c.right[i] = std::floor(x + (over < 0 ? least[i] : design[i] * scale - over * given));
         x = c.right[i] + gap;
     }
     return c;
@@ -106,9 +121,10 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
             p->fillRect(QRectF(0, y, wide(), height - 1), Theme::selectionTint());
         }
         const double in = row.under.empty() ? 0 : kSubRow;
+        const QFont font = Theme::font(13, row.broken || isSelected);
         drawText(*p, {c.left[0] + in, y + kBaseline},
-                 QFontMetricsF(Theme::font(13)).elidedText(words(row.title), Qt::ElideRight, c.right[0] - c.left[0] - in),
-                 Theme::font(13, row.broken || isSelected), row.under.empty() ? t.ink : t.muted);
+                 QFontMetricsF(font).elidedText(words(row.title), Qt::ElideRight, c.right[0] - c.left[0] - in), font,
+                 row.under.empty() ? t.ink : t.muted);
         if (!row.findings.empty()) {
             const Finding& worst = workspace().evaluation().findings[row.findings.front()];
             if (row.broken) {
@@ -172,7 +188,7 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
         const double sx = c.left[4];
         hairline(*p, sx, y + kBaseline + 1, sx + 9, t.muted);
         drawFrame(*p, {sx + 5, y + kBaseline + 1}, row.standing, row.broken, 0.55);
-        drawText(*p, {sx + 15, y + kBaseline}, words(standingId(row.standing)), Theme::font(13),
+        drawText(*p, {sx + kStandingWord, y + kBaseline}, words(standingId(row.standing)), Theme::font(13),
                  row.broken                          ? t.ink
                  : row.standing == Standing::Proved  ? t.pass
                  : row.standing == Standing::Default ? t.muted
@@ -239,8 +255,7 @@ void LedgerView::render(QPainter* p) {
     p->restore();
     p->fillRect(QRectF(0, 0, wide(), kBody), t.sheet);
     drawHeader(p, {}, wide());
-    const std::array<const char*, 5> heads{KH_TR("what"), KH_TR("transmitter"), KH_TR("controller"), KH_TR("at the machine"),
-                                           KH_TR("standing")};
+    const std::array<const char*, 5> heads{KH_TR("what"), KH_TR("transmitter"), KH_TR("controller"), kMachineHead, KH_TR("standing")};
     for (std::size_t i = 0; i < 5; ++i) {
         const bool box = i >= 1 && i <= 3;
         const QColor colour = box ? Theme::box(kBoxes[i - 1]) : t.muted;

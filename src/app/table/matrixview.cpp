@@ -49,7 +49,7 @@ void MatrixView::render(QPainter* p) {
             band = row.band;
             if (p != nullptr) {
                 p->fillRect(QRectF(kLeft, y, wide() - 2 * kLeft, 2.4), Theme::box(row.band));
-                double x = drawText(*p, {kLeft, y + 18}, row.band == Box::Machine ? tr("at the machine") : words(boxId(row.band)),
+                double x = drawText(*p, {kLeft, y + 18}, row.band == Box::Machine ? tr("at the machine") : words(boxName(row.band)),
                                     Theme::font(13, true), Theme::box(row.band));
                 const Setup& s = workspace().setup();
                 const auto aboutMachine = [&, of = workspace().entry().aboutMachine] { return of == nullptr ? QString() : words(of(s)); };

@@ -21,14 +21,26 @@ constexpr double kFindingText = 76;
 
 double column(double width, bool box) { return width - (box ? 102 : 184); }
 
+double titleRoom(double width) { return column(width, false) - 10 - kFindingText; }
+
 }  // namespace
+
+double ProofView::titleMore(int row) const {
+    const QFont font = titleFont(row);
+    const QString title = words(entry(row).finding.title);
+    if (entry(row).passed || textWidth(title, font) <= titleRoom(wide())) return 0.0;
+    const QRectF area(0, 0, titleRoom(wide()), 0);
+    return drawParagraph(nullptr, area, title, font, {}) - drawParagraph(nullptr, area, QStringLiteral("x"), font, {});
+}
+
+QFont ProofView::titleFont(int row) const { return row == chosenRow() ? Theme::font(15, true) : Theme::font(13); }
 
 double ProofView::rowHeight(int row) const {
     const ProofEntry& e = entry(row);
-    if (row != chosenRow()) return e.passed ? kPassedRow : kFindingRow;
+    if (row != chosenRow()) return e.passed ? kPassedRow : kFindingRow + titleMore(row);
     const QRectF area(kFindingText, 0, wide() - kFindingText - kLeft, 0);
     const QColor ink = Theme::tokens().ink;
-    double h = 34 + drawParagraph(nullptr, area, words(e.finding.found), Theme::font(13), ink);
+    double h = 34 + titleMore(row) + drawParagraph(nullptr, area, words(e.finding.found), Theme::font(13), ink);
     if (e.passed) return h + 4;
     h += drawParagraph(nullptr, area, words(e.finding.why), Theme::font(13), ink);
     h += drawParagraph(nullptr, QRectF(kFindingText, 0, wide() - kFindingText - 132, 0), words(workspace().remedyText(e.finding)),
@@ -90,7 +102,7 @@ void ProofView::drawOpen(QPainter& p, int row, double height) {
     const ProofEntry& e = entry(row);
     const Finding& f = e.finding;
     const QRectF area(kFindingText, 0, wide() - kFindingText - kLeft, 0);
-    double ty = 30;
+    double ty = 30 + titleMore(row);
     ty += drawParagraph(&p, QRectF(kFindingText, ty, area.width(), 0), words(f.found), Theme::font(13), t.ink);
     if (e.passed) return;
     ty += drawParagraph(&p, QRectF(kFindingText, ty, area.width(), 0), words(f.why), Theme::font(13), t.ink);
@@ -131,16 +143,21 @@ void ProofView::drawRow(QPainter& p, int index, double h) {
     else hairline(p, 18, base - 4, 26, t.muted);
     if (!e.property.empty())
         drawText(p, {kTag, base}, QString::fromStdString(e.property), Theme::font(13, open), e.passed ? t.muted : colour);
-    const QFont font = Theme::font(open ? 15 : 13, open);
+    const QFont font = titleFont(index);
     const QColor ink = e.passed && !open ? t.muted : t.ink;
     const QString standing = e.passed && fresh && !proved ? tr("computed, of values nobody entered yet") : QString();
-    const double told = standing.isEmpty() ? 0 : textWidth(standing, Theme::font(12)) + 12;
-    if (told > 0) drawText(p, {wide() - kLeft - told + 12, base}, standing, Theme::font(12), t.muted);
-    const double room = (e.passed ? wide() - kLeft - told : column(wide(), false) - 10) - kFindingText;
-    drawText(p, {kFindingText, base}, QFontMetricsF(font).elidedText(words(f.title), Qt::ElideRight, room), font, ink);
-    if (!e.passed) {
+    if (e.passed) {
+        const double right = wide() - kLeft;
+        const double end = drawText(p, {kFindingText, base},
+                                    QFontMetricsF(font).elidedText(words(f.title), Qt::ElideRight, right - kFindingText), font, ink);
+        const QFontMetricsF small(Theme::font(12));
+        const QString told = small.elidedText(standing, Qt::ElideRight, right - end - 12);
+        drawText(p, {right - small.horizontalAdvance(told), base}, told, Theme::font(12), t.muted);
+    } else {
+        const QRectF area(kFindingText, base - QFontMetricsF(font).ascent(), titleRoom(wide()), 0);
+        drawParagraph(&p, area, words(f.title), font, ink);
         drawText(p, {column(wide(), false), base}, words(workspace().stations().name(f.station)), Theme::font(13), t.ink);
-        drawText(p, {column(wide(), true), base}, words(boxId(f.box)), Theme::font(13), Theme::box(f.box));
+        drawText(p, {column(wide(), true), base}, words(boxName(f.box)), Theme::font(13), Theme::box(f.box));
     }
     if (open) drawOpen(p, index, h);
     else hairline(p, kLeft, h - 1, wide() - kLeft, t.rule);
@@ -196,7 +213,8 @@ std::vector<ListRow> ProofView::listRows() {
     const auto& entries = workspace().entries();
     for (std::size_t i = 0; i < entries.size(); ++i) {
         const ProofEntry& e = entries[i];
-        QString told = e.passed ? tr("holds") : words(severityId(e.finding.severity)) + QStringLiteral(", ") + words(boxId(e.finding.box));
+        QString told =
+            e.passed ? tr("holds") : words(severityId(e.finding.severity)) + QStringLiteral(", ") + words(boxName(e.finding.box));
         if (workspace().posedFinding() == static_cast<int>(i)) told += QStringLiteral(", ") + tr("posed");
         rows.push_back({QStringLiteral("row-%1").arg(i),
                         (QString::fromStdString(e.property) + QLatin1Char(' ') + words(e.finding.title)).trimmed(), told});

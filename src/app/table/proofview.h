@@ -28,6 +28,9 @@ private:
     /// Where an open finding is posed from.
     [[nodiscard]] QRectF poseButton(int row, double height) const;
     [[nodiscard]] QString poseLabel(int row) const;
+    /// A long title takes more lines than one: their height beyond the first.
+    [[nodiscard]] double titleMore(int row) const;
+    [[nodiscard]] QFont titleFont(int row) const;
     void drawOpen(QPainter& p, int row, double height);
     void drawWitness(QPainter& p, const Finding& f, double y) const;
     [[nodiscard]] QString proofState() const;

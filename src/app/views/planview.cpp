@@ -154,7 +154,7 @@ void PlanView::drawStep(QPainter& p, std::size_t index, double h) {
     x = drawText(p, {x, second}, QStringLiteral("→"), Theme::font(13), t.muted) + 6;
     drawText(p, {x, second}, QFontMetricsF(Theme::font(13, true)).elidedText(words(text.is), Qt::ElideRight, boxAt(wide()) - x - 8),
              Theme::font(13, true), colour);
-    drawText(p, {boxAt(wide()), base}, s.byHand ? tr("by hand") : words(boxId(s.box)), Theme::font(13, s.byHand), colour);
+    drawText(p, {boxAt(wide()), base}, s.byHand ? tr("by hand") : words(boxName(s.box)), Theme::font(13, s.byHand), colour);
     double ty = drawHeals(p, index, 36 + healsBelow(index));
     const QString tag = s.provisional ? tr("provisional") : s.proposal ? tr("a proposal") : QString();
     if (!tag.isEmpty()) drawText(p, {boxAt(wide()), 36}, tag, Theme::font(12), t.muted);
@@ -228,7 +228,7 @@ std::vector<ListRow> PlanView::listRows() {
         const QString state = s.byHand        ? tr("by hand")
                               : s.provisional ? tr("provisional")
                               : s.proposal    ? tr("a proposal")
-                                              : words(boxId(s.box));
+                                              : words(boxName(s.box));
         rows_.push_back({PlanRow::Kind::Step, i});
         rows.push_back(
             {QStringLiteral("step-%1").arg(i + 1),

@@ -91,8 +91,7 @@ QFont Theme::mono(int px) {
     return f;
 }
 
-QColor Theme::box(Box box) {
-    const Tokens& t = tokens();
+QColor Theme::box(Box box, const Tokens& t) {
     switch (box) {
         case Box::Transmitter: return t.transmitter;
         case Box::Controller: return t.controller;

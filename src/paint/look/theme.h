@@ -38,7 +38,7 @@ public:
     /// Of text in plain widgets, which are not drawn larger as a whole: in pixels of the screen.
     [[nodiscard]] static int widgetSize(int px);
 
-    [[nodiscard]] static QColor box(Box box);
+    [[nodiscard]] static QColor box(Box box, const Tokens& t = tokens());
     [[nodiscard]] static QColor severity(Severity severity);
     /// `colour` laid over `ground` at `share`.
     [[nodiscard]] static QColor over(const QColor& ground, const QColor& colour, double share);

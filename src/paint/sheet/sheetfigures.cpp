@@ -8,11 +8,14 @@
 #include "paint/look/theme.h"
 #include "paint/swash/sheetplate.h"
 
+#include <fmt/format.h>
 #include <QBuffer>
+#include <QFile>
 #include <QSvgGenerator>
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <utility>
 
 namespace kh::paint {
 
@@ -89,6 +92,14 @@ void paintSheetCurves(QPainter& p, QRectF area, const Setup& setup, bool pitch) 
     drawText(p, {plot.center().x() - textWidth(foot, Theme::font(12)) / 2, plot.bottom() + 16}, foot, Theme::font(12), t.muted);
 }
 
+/// A face within the page itself: in other letters, which are wider, words would run into what they stand beside.
+std::string fontFace(const char* file, const char* weight) {
+    QFile face(QString::fromLatin1(file));
+    if (!face.open(QIODevice::ReadOnly)) return {};
+    return fmt::format("\n@font-face {{ font-family: \"{}\"; font-weight: {}; src: url(data:font/otf;base64,{}) format(\"opentype\") }}",
+                       Theme::font(12).family().toStdString(), weight, face.readAll().toBase64().toStdString());
+}
+
 }  // namespace
 
 QSizeF sheetFigureSize(SheetFigure figure) {
@@ -137,10 +148,12 @@ std::string sheetFigureSvg(SheetFigure figure, const SheetDrawn& drawn) {
     return text.toStdString();
 }
 
-std::map<SheetFigure, std::string> sheetFigures(const Sheet& sheet, const SheetDrawn& drawn) {
-    std::map<SheetFigure, std::string> out;
+SheetDrawings sheetFigures(const Sheet& sheet, const SheetDrawn& drawn) {
+    SheetDrawings out;
     for (const SheetPart& part : sheet.parts)
-        for (const SheetFigure figure : part.figures) out.emplace(figure, sheetFigureSvg(figure, drawn));
+        for (const SheetFigure figure : part.figures) out.svg.emplace(figure, sheetFigureSvg(figure, drawn));
+    for (const auto& [file, weight] : {std::pair{":/fonts/B612-Regular.otf", "normal"}, std::pair{":/fonts/B612-Bold.otf", "bold"}})
+        out.faces += fontFace(file, weight);
     return out;
 }
 
