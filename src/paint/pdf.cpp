@@ -144,6 +144,7 @@ private:
         for (const Asked& one : asked) words += one.word, spare += one.whole - one.word;
         const double part = spare > 0.0 ? std::clamp((kLetters - words) / spare, 0.0, 1.0) : 0.0;
         std::vector<double> longest;
+        longest.reserve(asked.size());
         for (const Asked& one : asked) longest.push_back(one.word + part * (one.whole - one.word));
         if (section.columns.empty()) longest = {27, 29, 24};  // rows alike stand beneath each other
         const double all = std::accumulate(longest.begin(), longest.end(), 0.0);
