@@ -119,9 +119,9 @@ void Workspace::lookAtDeck() {
     std::vector<Function> shown = entry().drawn;
     shown.push_back(traced_);
     const WantedFunctions wanted(shown);
-    trace_ = afterDrawn_ ? after_->tracer.at(deck_, ChainState::SetUp, wanted) : tracer()->at(deck_, ChainState::SetUp, wanted);
-    if (after_)
-        otherTrace_ = afterDrawn_ ? tracer()->at(deck_, ChainState::SetUp, wanted) : after_->tracer.at(deck_, ChainState::SetUp, wanted);
+    const auto traced = [&](bool after) { return (after ? after_->tracer : *tracer()).at(deck_, ChainState::SetUp, wanted); };
+    trace_ = traced(afterDrawn_);
+    if (after_) otherTrace_ = traced(!afterDrawn_);
     moves_ = throttleMoves(setup(), tracer()->model(), evaluation().figures, deck_);
     powerOn_ = powerOnGuard(setup(), tracer()->model(), deck_);
 }
@@ -194,7 +194,8 @@ void Workspace::select(const Selection& selection) {
 }
 
 int Workspace::selectedFinding() const {
-    if (station() == Station::Proof || planShown()) return finding_ < static_cast<int>(entries().size()) ? finding_ : -1;
+    if (planShown() || (station() == Station::Proof && view().empty()))
+        return finding_ < static_cast<int>(entries().size()) ? finding_ : -1;
     const Row* row = selectedRow();
     return row == nullptr || row->findings.empty() ? -1 : static_cast<int>(row->findings.front());
 }

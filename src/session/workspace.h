@@ -79,9 +79,9 @@ public:
     void select(const Selection& selection);
     /// Goes to a row of any station, and opens what it opens from. @return false if there is no such row
     bool goToRow(const std::string& row, int cell = 2, int part = 0);
-    /// The selected row, or nullptr.
-    [[nodiscard]] const Row* selectedRow() const { return cursor_.row(); }
-    [[nodiscard]] const Part* selectedPart() const { return cursor_.part(); }
+    /// The selected row, or nullptr; beneath a view nothing is selected: nobody sees it.
+    [[nodiscard]] const Row* selectedRow() const { return view().empty() ? cursor_.row() : nullptr; }
+    [[nodiscard]] const Part* selectedPart() const { return view().empty() ? cursor_.part() : nullptr; }
     [[nodiscard]] ProofRunner& proof() { return proof_; }
     [[nodiscard]] const ProofRunner& proof() const { return proof_; }
     /// Tries the switches of the document once more; until then nothing stands as proved.
@@ -110,7 +110,7 @@ public:
     [[nodiscard]] const std::vector<ToBeSet>& toBeSet() const { return *now_.toBeSet; }
     /// First every finding of the evaluation, in its order, then the switch proof's own lines.
     [[nodiscard]] const std::vector<ProofEntry>& entries() const { return *now_.entries; }
-    /// Index into entries() of what F5 would pose, or −1.
+    /// Index into entries() of what F5 would pose, or −1; beneath a view that shows no finding: none.
     [[nodiscard]] int selectedFinding() const;
     void selectFinding(int index);
     /// What a field is called; empty for no field.

@@ -53,6 +53,38 @@ private:
 
 }  // namespace
 
+TEST_CASE("what is chosen on a page beneath a view is neither changed, proved nor posed from the view") {
+    for (const ViewEntry& view : shippedViews()) {
+        if (std::string(view.id) == kPlanView) continue;  // it speaks of a step of its own
+        for (const char* model : {"dunlin-380", "redshank-470", "gannet-600n"}) {
+            Bench b(QString::fromLatin1(model));
+            b.planned();
+            for (std::size_t g = 0; g < b.w().guardTable().guards.size(); ++g) b.w().setGuard(g, true);
+            for (const StationEntry& station : b.w().stations().entries())
+                for (const StationPage& page : b.w().pages()) {
+                    if (page.station != station.station) continue;
+                    const auto wrong = std::find_if(page.rows.begin(), page.rows.end(), [](const Row& r) { return !r.findings.empty(); });
+                    const Row& row = wrong == page.rows.end() ? page.rows.front() : *wrong;
+                    REQUIRE(b.w().goToRow(row.id, 0));
+                    b.w().enter(view.id);
+                    INFO(model << ", " << view.id << " over " << station.name << ", " << row.id);
+                    const auto before = b.w().now().setup;
+                    for (const char* id :
+                         {"remedy", "seen", "measured", "pose", "matrix-copy", "matrix-row", "matrix-mode", "matrix-add", "matrix-remove"})
+                        b.act(id);
+                    b.w().assignSwitch(b.w().setup().transmitter.profile->switches.front().id, 1);
+                    CHECK(b.w().now().setup == before);  // the very same document
+                    CHECK_FALSE(b.w().posing());
+                    CHECK(b.w().view() == view.id);
+                    CHECK(b.w().selectedFinding() == -1);
+                    b.w().leave();
+                    REQUIRE(b.w().selectedRow() != nullptr);  // and it is chosen still
+                    CHECK(b.w().selectedRow()->id == row.id);
+                }
+        }
+    }
+}
+
 TEST_CASE("Esc leads back to where one came from, through views, and nothing is lost") {
     Bench b(QStringLiteral("dunlin-380"));
     b.planned();

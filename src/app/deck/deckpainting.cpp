@@ -158,8 +158,9 @@ void DeckView::paintTrace(QPainter& p) const {
     if (firstOff < stages.size()) {
         const Stage& s = *stages[firstOff];
         const Stage& last = *stages.back();
-        QString part = s.asked != 0.0 ? tr("%1: %2 × what is asked").arg(words(s.name), QString::number(s.value / s.asked, 'f', 2))
-                                      : tr("%1: %2 where 0 is asked").arg(words(s.name), stageValue(s, s.value));
+        QString part = s.asked != 0.0
+                           ? tr("%1: %2 × what is asked").arg(words(s.name), words(say("{v}", {{"v", num(s.value / s.asked, 2)}})))
+                           : tr("%1: %2 where 0 is asked").arg(words(s.name), stageValue(s, s.value));
         if (workspace_.tracedEntry() != nullptr && workspace_.tracedEntry()->source == FunctionSource::Throttle && last.value > 0.0 &&
             last.asked == 0.0)
             part = tr("the rotor is driven");

@@ -116,8 +116,8 @@ void Bands::listen(PageView* page) {
     });
 }
 
-const ViewEntry* Bands::viewEntry() const {
-    const auto found = std::find_if(views_.begin(), views_.end(), [&](const ViewEntry& v) { return v.id == workspace_.view(); });
+const ViewEntry* Bands::entryOf(const std::string& id) const {
+    const auto found = std::find_if(views_.begin(), views_.end(), [&](const ViewEntry& v) { return v.id == id; });
     return found == views_.end() ? nullptr : &*found;
 }
 
@@ -137,8 +137,8 @@ ViewPage& Bands::pageOf(const ViewEntry& entry) {
 }
 
 bool Bands::toggleView(const std::string& id) {
-    const auto entry = std::find_if(views_.begin(), views_.end(), [&](const ViewEntry& v) { return v.id == id; });
-    if (entry == views_.end()) return false;
+    const ViewEntry* entry = entryOf(id);
+    if (entry == nullptr) return false;
     if (workspace_.view() == id) workspace_.leave();
     else if (entry->mayEnter == nullptr || entry->mayEnter(host_)) workspace_.enter(id);
     return true;
@@ -172,9 +172,9 @@ void Bands::showPlace() {
     if (entry != nullptr) {
         shown = pageOf(*entry).widget();
         page_ = qobject_cast<PageView*>(shown);
-        const auto from = std::find_if(views_.begin(), views_.end(), [&](const ViewEntry& v) { return v.id == workspace_.behind(); });
+        const ViewEntry* from = entryOf(workspace_.behind());
         top_->showView(words(entry->title),
-                       tr("back to %1").arg(words(from == views_.end() ? workspace_.stations().name(workspace_.station()) : from->title)),
+                       tr("back to %1").arg(words(from == nullptr ? workspace_.stations().name(workspace_.station()) : from->title)),
                        entry->ofModel);
         keel_->show([this] { return view() == nullptr ? std::vector<KeelRib>() : view()->ribs(); });
     } else {

@@ -34,7 +34,7 @@ public:
 
     [[nodiscard]] std::span<const ViewEntry> views() const { return views_; }
     /// nullptr: a station is shown.
-    [[nodiscard]] const ViewEntry* viewEntry() const;
+    [[nodiscard]] const ViewEntry* viewEntry() const { return entryOf(workspace_.view()); }
     [[nodiscard]] ViewPage* view() const;
     /// To a view; from it, back. @return false if there is none of that id
     bool toggleView(const std::string& id);
@@ -69,6 +69,8 @@ private:
     /// The place where the cursor is.
     void showPlace();
     void showBench();
+    /// nullptr: there is none of that id
+    [[nodiscard]] const ViewEntry* entryOf(const std::string& id) const;
     void countAgain();
     /// The page a view stands on, made when it is first asked for.
     ViewPage& pageOf(const ViewEntry& entry);

@@ -78,7 +78,8 @@ void EditActions::takePlanStep() {
 void EditActions::changeModes(const QString& id) {
     const auto& modes = workspace_.setup().transmitter.modes;
     const Selection s = workspace_.selection();
-    if (workspace_.station() != Station::Modes || s.cell < 0 || s.cell >= static_cast<int>(modes.size())) {
+    if (workspace_.station() != Station::Modes || workspace_.selectedRow() == nullptr || s.cell < 0 ||
+        s.cell >= static_cast<int>(modes.size())) {
         showMessage(tr("Choose a mode in Modes first."));
         return;
     }

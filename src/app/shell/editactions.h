@@ -9,7 +9,7 @@ namespace kh::app {
 class EditActions final : public Hand {
     Q_DECLARE_TR_FUNCTIONS(kh::app::EditActions)
 public:
-    explicit EditActions(FromWindow lent) : Hand(std::move(lent)) {}
+    explicit EditActions(Lent lent) : Hand(std::move(lent)) {}
     void setBenchState();
     void setChannelOrder();
     void mirrorHold();

@@ -13,7 +13,7 @@ class BenchView;
 class SheetActions final : public Hand {
     Q_DECLARE_TR_FUNCTIONS(kh::app::SheetActions)
 public:
-    SheetActions(FromWindow lent, const BenchView& bench) : Hand(std::move(lent)), bench_(bench) {}
+    SheetActions(Lent lent, const BenchView& bench) : Hand(std::move(lent)), bench_(bench) {}
     void exportAs();
     void printSheet();
     /// Paints the bench sheet. @return false if the printer does not take it

@@ -9,7 +9,7 @@ namespace kh::app {
 class Filing final : public Hand {
     Q_DECLARE_TR_FUNCTIONS(kh::app::Filing)
 public:
-    explicit Filing(FromWindow lent) : Hand(std::move(lent)) {}
+    explicit Filing(Lent lent) : Hand(std::move(lent)) {}
     /// Opens a file; problems are told. @return whether it was opened
     bool openFile(const QString& file);
     bool save();

@@ -26,7 +26,7 @@ struct Places {
 
 /// One of those. It lives as long as the window.
 class Hand {
-protected:
+public:
     struct Lent {
         QWidget* window;  ///< the parent of what is opened over it
         Workspace& workspace;
@@ -34,6 +34,8 @@ protected:
         std::function<void(const QString&)> tell;     ///< in the window, for a while; empty: what is told is taken away
         std::function<void(std::vector<Offer>)> ask;  ///< one of them, in the palette
     };
+
+protected:
     explicit Hand(Lent lent) : lent_(std::move(lent)), workspace_(lent_.workspace), window_(lent_.window), places_(lent_.places) {}
     void showMessage(const QString& text) const { lent_.tell(text); }
 
@@ -41,9 +43,6 @@ protected:
     Workspace& workspace_;
     QWidget* window_;
     const Places& places_;
-
-public:
-    using FromWindow = Lent;
 };
 
 }  // namespace kh::app

@@ -69,7 +69,7 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
     if (!troubles.isEmpty()) showMessage(troubles.join('\n'));
 }
 
-Hand::FromWindow MainWindow::lent() {
+Hand::Lent MainWindow::lent() {
     return {this, workspace_, places_,
             [this](const QString& text) {
                 if (text.isEmpty()) message_->hide();
@@ -98,10 +98,7 @@ void MainWindow::showWhy() {
         return;
     }
     if (workspace_.station() == Station::Proof) {
-        const int i = workspace_.selectedFinding();
-        if (i < 0) return;
-        const Finding& f = workspace_.entries()[static_cast<std::size_t>(i)].finding;
-        why_->show(workspace_.setup(), f, workspace_.remedyText(f));
+        (void)why_->showFinding(workspace_);
         return;
     }
     if (const Part* part = workspace_.selectedPart(); part != nullptr && !part->why.lines.empty())

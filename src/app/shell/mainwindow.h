@@ -71,7 +71,7 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
-    [[nodiscard]] Hand::FromWindow lent();
+    [[nodiscard]] Hand::Lent lent();
     [[nodiscard]] ViewHost host();
     // commands.cpp
     void buildActions();

@@ -47,7 +47,7 @@ Setup withBox(Setup setup, const io::AnyProfile& box, bool chosen) {
 
 }  // namespace
 
-OwnBoxes::OwnBoxes(FromWindow lent) : Hand(std::move(lent)) {
+OwnBoxes::OwnBoxes(Lent lent) : Hand(std::move(lent)) {
     QObject::connect(&boxFiles_, &QFileSystemWatcher::fileChanged, &boxFiles_, [this](const QString& file) { takeBox(file); });
     QObject::connect(&boxFiles_, &QFileSystemWatcher::directoryChanged, &boxFiles_, [this] {
         for (const QString& file : std::as_const(boxNames_))

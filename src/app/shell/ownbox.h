@@ -12,7 +12,7 @@ namespace kh::app {
 class OwnBoxes final : public Hand {
     Q_DECLARE_TR_FUNCTIONS(kh::app::OwnBoxes)
 public:
-    explicit OwnBoxes(FromWindow lent);
+    explicit OwnBoxes(Lent lent);
     /// Asks which box, and opens a copy of it.
     void copyBox();
 

@@ -2,6 +2,7 @@
 #include "app/shell/panels.h"
 
 #include "app/look/items.h"
+#include "model/amounts.h"
 #include "model/names.h"
 #include "paint/look/theme.h"
 
@@ -32,11 +33,17 @@ void WhyPanel::show(const Why& why) {
     place();
 }
 
-void WhyPanel::show(const Setup& setup, const Finding& finding, const Message& remedy) {
+bool WhyPanel::showFinding(const Workspace& workspace) {
+    const int chosen = workspace.selectedFinding();
+    if (chosen < 0) return false;
+    const Finding& finding = workspace.entries()[static_cast<std::size_t>(chosen)].finding;
     title_ = words(finding.title);
-    content_ = {{words(finding.found)}, {words(finding.why)}, {words(remedy), true}};
-    if (!finding.subject.empty()) content_.push_back({words(fieldTitle(setup, finding.subject)), false, true, Standing::Default, {}});
+    content_ = {{words(finding.found)}, {words(finding.why)}, {words(workspace.remedyText(finding)), true}};
+    if (!finding.subject.empty())
+        content_.push_back({workspace.fieldName(finding.subject), false, true, standingOf(workspace.setup(), finding.subject),
+                            words(kh::show(workspace.setup(), finding.subject))});
     place();
+    return true;
 }
 
 void WhyPanel::place() {

@@ -16,7 +16,8 @@ class WhyPanel : public QWidget {
 public:
     explicit WhyPanel(QWidget* parent);
     void show(const Why& why);
-    void show(const Setup& setup, const Finding& finding, const Message& remedy);
+    /// The chosen finding. @return false if none is
+    bool showFinding(const Workspace& workspace);
     [[nodiscard]] QStringList lines() const { return lines_; }
 
 protected:

@@ -11,7 +11,7 @@ class ProgramDialogs final : public Hand {
 public:
     /// @param theme      "chart", "night" or "desktop" was chosen
     /// @param textScale  1 is 100 %
-    ProgramDialogs(FromWindow lent, std::function<void(const QString&)> theme, std::function<void(double)> textScale)
+    ProgramDialogs(Lent lent, std::function<void(const QString&)> theme, std::function<void(double)> textScale)
         : Hand(std::move(lent)), theme_(std::move(theme)), textScale_(std::move(textScale)) {}
     void preferences();
     void showShortcuts();

@@ -58,13 +58,7 @@ void PlanView::go(std::size_t rib, std::size_t frame) {
     }
 }
 
-bool PlanView::explain(WhyPanel& panel) {
-    const int i = workspace().selectedFinding();
-    if (i < 0) return false;
-    const Finding& f = workspace().entries()[static_cast<std::size_t>(i)].finding;
-    panel.show(workspace().setup(), f, workspace().remedyText(f));
-    return true;
-}
+bool PlanView::explain(WhyPanel& panel) { return panel.showFinding(workspace()); }
 
 namespace {
 

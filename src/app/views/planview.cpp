@@ -29,8 +29,6 @@ double boxAt(double width) { return width - 96; }
 
 }  // namespace
 
-QString PlanView::title() const { return words(entry_.title); }
-
 QString PlanView::headline() const {
     const Plan& plan = workspace().plan();
     if (!workspace().planFresh()) return tr("being worked out …");

@@ -1,17 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/table/listpage.h"
-#include "app/views/view.h"
+#include "app/views/listview.h"
 
 namespace kh::app {
 
 /// The plan, step by step.
-class PlanView final : public ListPage, public ViewPage {
+class PlanView final : public ListView {
     Q_OBJECT
 public:
-    PlanView(const ViewHost& host, const ViewEntry& entry) : ListPage(host.workspace), entry_(entry) {}
-    [[nodiscard]] QWidget* widget() override { return this; }
+    using ListView::ListView;
     /// Its steps, what no change heals, what is seen on the machine.
     [[nodiscard]] std::vector<KeelRib> ribs() const override;
     void go(std::size_t rib, std::size_t frame) override;
@@ -26,8 +24,6 @@ protected:
     [[nodiscard]] double rowHeight(int row) const override;
     void drawRow(QPainter& p, int row, double height) override;
     void renderHead(QPainter* p) override;
-    [[nodiscard]] QString title() const override;
-    [[nodiscard]] std::vector<const char*> keyLine() const override { return entry_.keys; }
 
 private:
     /// What stands in a row: a step, what no change heals, what is seen on the machine, and what leads to each.
@@ -54,7 +50,6 @@ private:
     void drawStep(QPainter& p, std::size_t index, double h);
     void drawBarrier(QPainter& p, std::size_t step) const;
 
-    const ViewEntry& entry_;
     std::vector<PlanRow> rows_;
 };
 

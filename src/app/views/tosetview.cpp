@@ -24,8 +24,6 @@ double blocksAt(double width) { return width - 180; }
 
 }  // namespace
 
-QString ToSetView::title() const { return words(entry_.title); }
-
 int ToSetView::chosenRow() const { return std::clamp(at_, 0, std::max(0, static_cast<int>(workspace().toBeSet().size()) - 1)); }
 
 double ToSetView::rowHeight(int row) const {

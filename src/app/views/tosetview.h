@@ -1,17 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/table/listpage.h"
-#include "app/views/view.h"
+#include "app/views/listview.h"
 
 namespace kh::app {
 
 /// What the model still lacks, in the order of the work. Enter goes there.
-class ToSetView final : public ListPage, public ViewPage {
+class ToSetView final : public ListView {
     Q_OBJECT
 public:
-    ToSetView(const ViewHost& host, const ViewEntry& entry) : ListPage(host.workspace), host_(host), entry_(entry) {}
-    [[nodiscard]] QWidget* widget() override { return this; }
+    using ListView::ListView;
     /// The stations that lack something.
     [[nodiscard]] std::vector<KeelRib> ribs() const override;
     void go(std::size_t rib, std::size_t frame) override;
@@ -25,12 +23,8 @@ protected:
     [[nodiscard]] double rowHeight(int row) const override;
     void drawRow(QPainter& p, int row, double height) override;
     void renderHead(QPainter* p) override;
-    [[nodiscard]] QString title() const override;
-    [[nodiscard]] std::vector<const char*> keyLine() const override { return entry_.keys; }
 
 private:
-    ViewHost host_;
-    const ViewEntry& entry_;
     int at_ = 0;
 };
 

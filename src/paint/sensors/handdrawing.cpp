@@ -103,7 +103,7 @@ void paintHandTests(QPainter& p, QRectF area, const Scene& s) {
     const double gap = 14;
     const double width = (area.width() - 2 * gap) / 3.0;
     const double top = area.top() + 28;
-    const double verdict = area.bottom() - 44;
+    const double verdict = area.bottom() - 62;
     for (const HandTurn turn : kHandTurns) {
         const auto i = static_cast<std::size_t>(turn);
         const QRectF panel(area.left() + static_cast<double>(i) * (width + gap), top, width, verdict - 14 - top);
@@ -144,8 +144,8 @@ void paintHandTests(QPainter& p, QRectF area, const Scene& s) {
     drawText(p, {x, y}, words(says.first), Theme::font(15, true), t.ink, area.right());
     if (sound) return;
     x = drawText(p, {area.left(), verdict + 36}, words(KH_TR("also possible:")), Theme::font(13), t.muted) + 6;
-    drawText(p, {x, verdict + 36}, words(say(KH_TR("{m}, and two more: look at the plugs"), {{"m", says.second}})), Theme::font(13), t.ink,
-             area.right());
+    drawText(p, {x, verdict + 36}, words(says.second), Theme::font(13), t.ink, area.right());
+    drawText(p, {area.left(), verdict + 54}, words(KH_TR("and two more: look at the plugs")), Theme::font(13), t.muted, area.right());
 }
 
 }  // namespace kh::paint

@@ -21,7 +21,7 @@ const StationEntry& sensorsStation() {
                                     .name = KH_TR("Sensors"),
                                     .shortName = KH_TR("Sens"),
                                     .rows = sensorsRows,
-                                    .columns = {104, 92, 140, 246, 92},
+                                    .columns = {104, 106, 136, 236, 92},
                                     .rules = {sensorsRules},
                                     .work = {sensorsSolvers, sensorsGuides},
                                     .panels = panels,
