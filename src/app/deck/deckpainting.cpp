@@ -122,6 +122,7 @@ void DeckView::paintTrace(QPainter& p) const {
     const auto all = workspace_.trace().of(workspace_.tracedFunction());
     const std::vector<std::size_t> shownOnes = shownStages(all, right - kTraceLeft);
     std::vector<const Stage*> stages;
+    stages.reserve(shownOnes.size());
     for (const std::size_t i : shownOnes) stages.push_back(all[i]);
     const QFont noteFont = Theme::font(13);
     if (stages.empty()) {

@@ -62,6 +62,7 @@ void OwnBoxes::copyBox() {
     for (const FittedServo& fitted : fittedServos(s.machine))
         if (servos.insert(fitted.servo->id).second) boxes.push_back(ownCopy(*fitted.servo));
     std::vector<Offer> offers;
+    offers.reserve(boxes.size());
     for (const io::AnyProfile& box : boxes)
         offers.push_back({shown(io::nameOf(box)), words(io::kindName(box)), [this, box] {
                               workspace_.attempt([&] {

@@ -194,8 +194,8 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
                  : row.standing == Standing::Default ? t.muted
                                                      : t.ink);
         if (row.broken && !row.standingNote.empty())
-            drawText(*p, {sx + 15, y + kBaseline + kLine},
-                     QFontMetricsF(Theme::font(12)).elidedText(shown(row.standingNote), Qt::ElideRight, c.right[4] - sx - 15),
+            drawText(*p, {sx + kStandingWord, y + kBaseline + kLine},
+                     QFontMetricsF(Theme::font(12)).elidedText(shown(row.standingNote), Qt::ElideRight, c.right[4] - sx - kStandingWord),
                      Theme::font(12), t.muted);
         double ty = y + cellsHeight;
         if (!help.isEmpty()) ty += drawParagraph(p, QRectF(area.left(), ty, area.width(), 0), help, Theme::font(12), t.muted);
