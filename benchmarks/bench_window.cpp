@@ -105,7 +105,7 @@ int drag() {
     const QTemporaryDir state;
     app::MainWindow window({state.path(), {KEELHAUL_SOURCE "/data"}});
     showDemo(window);
-    app::Workspace& w = window.workspace();
+    session::Workspace& w = window.workspace();
     for (const Station station : {Station::Swash, Station::Pitch}) {
         w.setStation(station);
         wait(500);
@@ -166,10 +166,10 @@ int main(int argc, char** argv) {
     const QTemporaryDir state;
     app::MainWindow window({state.path(), {KEELHAUL_SOURCE "/data"}});
     showDemo(window);
-    app::Workspace& w = window.workspace();
+    session::Workspace& w = window.workspace();
     for (const StationEntry& s : stations()) {
         w.setStation(s.station);
-        while (w.proof().state() == app::ProofRunner::State::Trying) QApplication::processEvents();
+        while (w.proof().state() == session::ProofRunner::State::Trying) QApplication::processEvents();
         QApplication::processEvents();
         std::vector<double> times;
         Deck deck = w.deck();

@@ -37,6 +37,9 @@ struct Figure {
     KH_SPECIAL_MEMBERS(Figure);
 };
 
+/// What the motor may do: off, an idle that does not drive the rotor, or run.
+enum class MotorState { Off, Idle, MayRun };
+
 struct ModeFigures {
     std::string id, name;
     Figure throttlePct;  ///< highest of the curve
@@ -47,10 +50,10 @@ struct ModeFigures {
     Figure hoverStick;  ///< where the mode's curve gives the hover pitch
     Figure gainRead;    ///< what the controller reads
     bool holdActs = true;
-    Figure heldThrottlePct;  ///< sent with hold on and collective low
-    Figure heldUs;           ///< the pulse of it
-    bool heldOff = false;    ///< that pulse is surely motor-off
-    std::size_t bank = 0;    ///< the controller's bank, other switches at their power-on places
+    Figure heldThrottlePct;                ///< sent with hold on and collective low
+    Figure heldUs;                         ///< the pulse of it
+    MotorState held = MotorState::MayRun;  ///< what the motor may do at that pulse
+    std::size_t bank = 0;                  ///< the controller's bank, other switches at their power-on places
 };
 
 /// What changes from one mode to the next in rank; the last step leaves hold for the first mode.

@@ -14,6 +14,15 @@ constexpr double kStartMarginUs = 5.0;      ///< or this far on the off side of 
 
 }  // namespace
 
+MotorState motorState(const Setup& setup, const MotorLimits& m, double lowUs, double highUs, double highPct) {
+    if (m.off(lowUs) && m.off(highUs) && m.accepted(lowUs) && m.accepted(highUs)) return MotorState::Off;
+    const PowerTrain& power = setup.machine.power;
+    const bool idles = power.kind == PowerKind::Engine
+                           ? highPct < power.clutchPct.value_or(0.0)
+                           : setup.transmitter.schools.hold == HoldSchool::BailOut && highPct <= setup.transmitter.hold.throttlePct;
+    return idles ? MotorState::Idle : MotorState::MayRun;
+}
+
 void motorFigures(const FigureBuilder& b) {
     const Setup& setup = b.setup;
     Figures& out = b.out;

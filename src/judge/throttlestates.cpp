@@ -2,6 +2,7 @@
 #include "judge/throttlestates.h"
 
 #include "judge/modechecks.h"
+#include "judge/motorfigures.h"
 #include "judge/switches/switchspace.h"
 #include "kernel/chain.h"
 #include "model/conditions.h"
@@ -14,16 +15,6 @@ namespace kh {
 namespace {
 
 constexpr double kLowStick = -0.95;  ///< below it the collective counts as low
-
-MotorState judged(const Setup& setup, const Figures& figures, double lowUs, double highUs, double highPct) {
-    const MotorLimits& m = figures.motor;
-    if (m.off(lowUs) && m.off(highUs) && m.accepted(lowUs) && m.accepted(highUs)) return MotorState::Off;
-    const PowerTrain& power = setup.machine.power;
-    const bool idles = power.kind == PowerKind::Engine
-                           ? highPct < power.clutchPct.value_or(0.0)
-                           : setup.transmitter.schools.hold == HoldSchool::BailOut && highPct <= setup.transmitter.hold.throttlePct;
-    return idles ? MotorState::Idle : MotorState::MayRun;
-}
 
 /// A deck in which this state is on: its first branch, every other switch at its power-on place, nothing that outranks it.
 std::optional<Deck> deckOf(const Setup& setup, const ChainModel& model, const std::string& id) {
@@ -67,7 +58,7 @@ std::vector<ThrottleState> throttleStates(const Setup& setup, const ChainModel& 
                 s.lowUs = std::min(s.lowUs, at.motorPulseUs);
                 s.highUs = std::max(s.highUs, at.motorPulseUs);
             }
-            s.motor = judged(setup, figures, s.lowUs, s.highUs, s.highPct);
+            s.motor = motorState(setup, figures.motor, s.lowUs, s.highUs, s.highPct);
         }
         out.push_back(std::move(s));
     };
@@ -92,7 +83,8 @@ std::vector<ThrottleMove> throttleMoves(const Setup& setup, const ChainModel& mo
             const Instant at = model.at(moved);
             const std::string to = throttleStateOf(setup, at);
             if (to != here)
-                out.push_back({s.id, place, to, judged(setup, figures, at.motorPulseUs, at.motorPulseUs, at.throttlePct), at.throttlePct});
+                out.push_back(
+                    {s.id, place, to, motorState(setup, figures.motor, at.motorPulseUs, at.motorPulseUs, at.throttlePct), at.throttlePct});
         }
     }
     return out;

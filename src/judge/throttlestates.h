@@ -8,9 +8,6 @@
 
 namespace kh {
 
-/// What the motor may do in a state.
-enum class MotorState { Off, Idle, MayRun };
-
 /// One state, highest priority first: kill, cut, hold, then the flight modes from the highest rank to the base mode.
 struct ThrottleState {
     std::string id;                      ///< "kill", "cut", or a mode's id

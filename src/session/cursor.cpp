@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-namespace kh::app {
+namespace kh::session {
 
 void Cursor::show(Pages pages) {
     pages_ = std::move(pages);
@@ -100,4 +100,4 @@ bool Cursor::goTo(const std::string& id, int cell, int part) {
     return false;
 }
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -9,7 +9,7 @@
 #include <string>
 #include <vector>
 
-namespace kh::app {
+namespace kh::session {
 
 /// Which part of which cell is selected on a station's page.
 struct Selection {
@@ -60,4 +60,4 @@ private:
     std::set<std::string> open_;
 };
 
-}  // namespace kh::app
+}  // namespace kh::session

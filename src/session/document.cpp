@@ -7,7 +7,7 @@
 #include <QDateTime>
 #include <algorithm>
 
-namespace kh::app {
+namespace kh::session {
 
 std::string nowStamp() { return QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString(); }
 
@@ -109,4 +109,4 @@ void DocumentModel::markSaved(int revision) {
     emit stateChanged();
 }
 
-}  // namespace kh::app
+}  // namespace kh::session

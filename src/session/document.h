@@ -7,7 +7,7 @@
 
 #include <QObject>
 
-namespace kh::app {
+namespace kh::session {
 
 /// The one place where a Setup changes: a value and its history. It knows no file.
 class DocumentModel : public QObject {
@@ -74,4 +74,4 @@ private:
 /// Now, as standings store it: ISO 8601 UTC.
 [[nodiscard]] std::string nowStamp();
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -14,7 +14,7 @@
 #include <string>
 #include <utility>
 
-namespace kh::app {
+namespace kh::session {
 
 namespace {
 
@@ -87,4 +87,4 @@ FileLock& FileLock::operator=(FileLock&& other) noexcept {
 
 FileLock::~FileLock() { release(); }
 
-}  // namespace kh::app
+}  // namespace kh::session

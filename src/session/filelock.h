@@ -5,7 +5,7 @@
 #include <memory>
 #include <optional>
 
-namespace kh::app {
+namespace kh::session {
 
 /// Who else holds a file. Both are empty where the lock does not say.
 struct LockHolder {
@@ -33,4 +33,4 @@ private:
     int descriptor_ = -1;
 };
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "session/guards.h"
 
+#include "procedure/aircraft.h"
+
 #include <algorithm>
 #include <ctime>
 
-namespace kh::app {
+namespace kh::session {
 
 namespace {
 
@@ -24,10 +26,11 @@ Guards::Guards(QObject* parent, Clock clock) : QObject(parent), clock_(clock ? s
 
 bool Guards::ticked(std::size_t guard) const { return until_.at(guard) > clock_(); }
 
-std::vector<Message> Guards::missing(const GuardTable& table, const BenchNeed& need) const {
+std::vector<Message> Guards::inTheWay(const Setup& setup, Station station, const Row& row) const {
+    const GuardTable& table = aircraftEntry(setup).guards();
     std::array<bool, kMostGuards> is{};
     for (std::size_t i = 0; i < is.size(); ++i) is[i] = ticked(i);
-    return inTheWay(table, need, is);
+    return kh::inTheWay(table, table.of(station, row.workId()), is);
 }
 
 void Guards::tick(std::size_t guard, bool on) {
@@ -62,4 +65,4 @@ void Guards::waitForNext() {
     if (first != 0) next_.start(static_cast<int>(std::clamp<qint64>(first - clock_(), 0, kHourMs)));
 }
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -2,13 +2,14 @@
 #pragma once
 
 #include "procedure/guards.h"
+#include "stations/kit/row.h"
 
 #include <QObject>
 #include <QTimer>
 #include <array>
 #include <functional>
 
-namespace kh::app {
+namespace kh::session {
 
 /// What the pilot ticked of the guards of the document's class, by their places; never stored in a Setup. Each word holds for an hour
 /// from when it was given itself, and for one machine.
@@ -24,8 +25,8 @@ public:
     void forget();
     /// Takes back every word that is older than an hour; called when the next one is.
     void lookAtClock();
-    /// What a step still lacks.
-    [[nodiscard]] std::vector<Message> missing(const GuardTable& table, const BenchNeed& need) const;
+    /// What the step of a station's row still lacks, by the guards of the document's class.
+    [[nodiscard]] std::vector<Message> inTheWay(const Setup& setup, Station station, const Row& row) const;
 
 signals:
     void changed();
@@ -37,4 +38,4 @@ private:
     QTimer next_;
 };
 
-}  // namespace kh::app
+}  // namespace kh::session

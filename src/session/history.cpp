@@ -6,7 +6,7 @@
 #include <QByteArray>
 #include <algorithm>
 
-namespace kh::app {
+namespace kh::session {
 
 void History::restart(KeptState first) {
     states_.clear();
@@ -85,4 +85,4 @@ void History::tidy() {
     index_ -= gone;
 }
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -8,7 +8,7 @@
 #include <string>
 #include <vector>
 
-namespace kh::app {
+namespace kh::session {
 
 /// What undo takes back and brings again: the document, and the keys of its file that this version does not know.
 struct KeptState {
@@ -72,4 +72,4 @@ private:
     bool sealed_ = false;
 };
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -14,7 +14,7 @@
 #include <cstring>
 #include <nlohmann/json.hpp>
 
-namespace kh::app {
+namespace kh::session {
 
 namespace {
 
@@ -87,4 +87,4 @@ void Journal::remove(const QString& journal) {
     QFile::remove(lockOf(journal));
 }
 
-}  // namespace kh::app
+}  // namespace kh::session

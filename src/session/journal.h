@@ -8,7 +8,7 @@
 #include <QStringList>
 #include <optional>
 
-namespace kh::app {
+namespace kh::session {
 
 /// What a journal holds.
 struct JournalEntry {
@@ -49,4 +49,4 @@ private:
     int lock_ = -1;  ///< descriptor of the locked file beside it
 };
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -3,7 +3,7 @@
 
 #include <QtConcurrentRun>
 
-namespace kh::app {
+namespace kh::session {
 
 PlanRunner::PlanRunner(QObject* parent) : QObject(parent) {
     connect(&watcher_, &QFutureWatcher<Result>::finished, this, &PlanRunner::finished);
@@ -36,4 +36,4 @@ void PlanRunner::finished() {
     emit arrived(future.result());
 }
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -7,7 +7,7 @@
 #include <QObject>
 #include <memory>
 
-namespace kh::app {
+namespace kh::session {
 
 /// Works out the plan of a document in a worker.
 class PlanRunner : public QObject {
@@ -30,4 +30,4 @@ private:
     QFutureWatcher<Result> watcher_;
 };
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -5,7 +5,7 @@
 
 #include <QtConcurrentRun>
 
-namespace kh::app {
+namespace kh::session {
 
 namespace {
 
@@ -57,4 +57,4 @@ void ProofRunner::finished() {
     emit arrived(future.result());
 }
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -7,7 +7,7 @@
 #include <QObject>
 #include <memory>
 
-namespace kh::app {
+namespace kh::session {
 
 /// Runs the switch proof of a document in a worker.
 class ProofRunner : public QObject {
@@ -36,4 +36,4 @@ private:
     State state_ = State::None;
 };
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -8,7 +8,7 @@
 #include <QFile>
 #include <QFileInfo>
 
-namespace kh::app {
+namespace kh::session {
 
 namespace {
 
@@ -182,4 +182,4 @@ bool Repository::flushJournal() {
     }
 }
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -11,7 +11,7 @@
 #include <QTimer>
 #include <optional>
 
-namespace kh::app {
+namespace kh::session {
 
 /// What stands under a file's name: nothing, bytes known by their digest, or something that cannot be read.
 struct DiskState {
@@ -89,4 +89,4 @@ private:
     bool journalTold_ = false;  ///< that it cannot be written
 };
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <set>
 
-namespace kh::app {
+namespace kh::session {
 
 Snapshot::Snapshot()
     : setup(std::make_shared<const Setup>()),
@@ -80,4 +80,4 @@ void Snapshot::list(const StationSet& stations) {
     entries = std::make_shared<const std::vector<ProofEntry>>(std::move(lines));
 }
 
-}  // namespace kh::app
+}  // namespace kh::session

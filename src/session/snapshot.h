@@ -11,7 +11,7 @@
 #include <memory>
 #include <vector>
 
-namespace kh::app {
+namespace kh::session {
 
 /// A line of the Proof page: a finding of the audit, a property that fails, or one that holds.
 struct ProofEntry {
@@ -51,4 +51,4 @@ private:
     void list(const StationSet& stations);
 };
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -12,7 +12,7 @@
 #include "model/names.h"
 #include "procedure/registry.h"
 
-namespace kh::app {
+namespace kh::session {
 
 QString told(const Setup& setup, const std::exception& error) {
     const auto* input = dynamic_cast<const InputError*>(&error);
@@ -56,4 +56,4 @@ QStringList differences(const io::Document& first, const io::Document& second, q
     return lines;
 }
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -7,7 +7,7 @@
 #include <QStringList>
 #include <exception>
 
-namespace kh::app {
+namespace kh::session {
 
 /// What went wrong, as a pilot reads it: fields by their names, readings by what the form calls them.
 [[nodiscard]] QString told(const Setup& setup, const std::exception& error);
@@ -17,4 +17,4 @@ namespace kh::app {
 /// @param most  fields at most; one more line says how many are left out
 [[nodiscard]] QStringList differences(const io::Document& first, const io::Document& second, qsizetype most);
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -5,7 +5,6 @@
 #include "model/conditiontext.h"
 #include "model/modeedits.h"
 #include "model/names.h"
-#include "procedure/aircraft.h"
 #include "procedure/harm.h"
 #include "session/told.h"
 #include "text/words.h"
@@ -14,15 +13,17 @@
 #include <algorithm>
 #include <utility>
 
-namespace kh::app {
+namespace kh::session {
 
 Workspace::Workspace(const QString& stateFolder, io::Library library, const StationSet& stations, QObject* parent)
     : QObject(parent),
       given_(stations),
       repository_(document_, stateFolder),
       library_(std::move(library)),
+      repair_(*this),
+      pose_(*this),
       traced_(setup().machine.aircraft.of().usual) {
-    connect(&guards_, &Guards::changed, this, &Workspace::guardsChanged);
+    connect(&repair_, &Repair::told, this, &Workspace::told);
     connect(&document_, &DocumentModel::begun, this, &Workspace::begin);
     connect(&document_, &DocumentModel::changed, this, &Workspace::evaluateNow);
     connect(&document_, &DocumentModel::saved, this, [this] { swap(now_.saved(document_.shared())); });
@@ -31,7 +32,7 @@ Workspace::Workspace(const QString& stateFolder, io::Library library, const Stat
     });
     connect(&plan_, &PlanRunner::arrived, this, [this](const std::shared_ptr<const WordedPlan>& plan) {
         swap(now_.with(plan));
-        if (planShown()) selectStep(step_);
+        if (repair_.shown()) repair_.select(repair_.step());
     });
     connect(&proof_, &ProofRunner::arrived, this,
             [this](const std::shared_ptr<const SwitchProof>& proof) { swap(now_.with(proof, this->stations())); });
@@ -45,14 +46,12 @@ const StationSet& Workspace::stationsFor(const Setup& setup) const {
 void Workspace::begin() {
     guards_.forget();
     deck_ = Deck{};
-    posed_.clear();
-    posedSwitches_.clear();
+    pose_.forget();
     finding_ = -1;  // none of the model before
-    forgetAfter();
 }
 
 void Workspace::evaluateNow() {
-    forgetAfter();  // of a document that is no more
+    pose_.forgetAfter();  // of a document that is no more
     const std::shared_ptr<const Setup> next = document_.shared();
     proof_.start(next);
     plan_.start(next, stationsFor(*next).rules());
@@ -78,8 +77,8 @@ void Workspace::swap(Snapshot next) {
     }
     cursor_.show(now_.pages);
     finding_ = std::clamp(finding_, 0, std::max(0, static_cast<int>(entries().size()) - 1));
-    step_ = std::clamp(step_, 0, std::max(0, static_cast<int>(plan().steps.size()) - 1));
-    if (!sameDocument) lookAtDeck();
+    repair_.keepWithin();
+    if (!sameDocument) traceNow();
     {
         const QScopedValueRollback<bool> within(swapping_, true);
         emit swapped();
@@ -103,12 +102,12 @@ bool Workspace::attempt(const std::function<void()>& change) {
         change();
         return true;
     } catch (const std::exception& e) {
-        emit told(kh::app::told(setup(), e));
+        emit told(session::told(setup(), e));
         return false;
     }
 }
 
-void Workspace::lookAtDeck() {
+void Workspace::traceNow() {
     otherTrace_.reset();
     if (tracer() == nullptr) {
         trace_ = Trace{};  // the evaluation's finding says why
@@ -119,16 +118,21 @@ void Workspace::lookAtDeck() {
     std::vector<Function> shown = entry().drawn;
     shown.push_back(traced_);
     const WantedFunctions wanted(shown);
-    const auto traced = [&](bool after) { return (after ? after_->tracer : *tracer()).at(deck_, ChainState::SetUp, wanted); };
-    trace_ = traced(afterDrawn_);
-    if (after_) otherTrace_ = traced(!afterDrawn_);
+    trace_ = pose_.drawnTracer()->at(deck_, ChainState::SetUp, wanted);
+    if (const Tracer* other = pose_.otherTracer()) otherTrace_ = other->at(deck_, ChainState::SetUp, wanted);
     moves_ = throttleMoves(setup(), tracer()->model(), evaluation().figures, deck_);
     powerOn_ = powerOnGuard(setup(), tracer()->model(), deck_);
 }
 
-void Workspace::traceNow() {
-    lookAtDeck();
+void Workspace::lookAtDeck() {
+    traceNow();
     emit traced();
+}
+
+void Workspace::look(const Deck& deck, Function traced) {
+    deck_ = deck;
+    traced_ = traced;
+    lookAtDeck();
 }
 
 void Workspace::toggleRow() {
@@ -142,12 +146,11 @@ const StationEntry& Workspace::entry() const {
 
 void Workspace::setDeck(const Deck& deck) {
     if (deck == deck_) return;
-    deck_ = deck;
-    traceNow();
+    look(deck, traced_);
 }
 
 void Workspace::setMode(const std::string& modeId) {
-    release();
+    pose_.release();
     Deck base = deck_;
     try {
         if (const auto found = deckInMode(setup(), modeId, base)) setDeck(*found);
@@ -159,10 +162,7 @@ void Workspace::setMode(const std::string& modeId) {
         if (modes[i].id == modeId) setShownMode(static_cast<int>(i));
 }
 
-void Workspace::setTracedFunction(Function f) {
-    traced_ = f;
-    traceNow();
-}
+void Workspace::setTracedFunction(Function f) { look(deck_, f); }
 
 void Workspace::setStation(Station station) {
     if ((station == cursor_.station() && view().empty()) || stations().find(station) == nullptr) return;
@@ -179,8 +179,8 @@ void Workspace::leave() {
 }
 
 void Workspace::moved() {
-    lookAtDeck();  // its drawings may show other functions
-    if (planShown()) selectStep(step_);
+    traceNow();  // its drawings may show other functions
+    if (repair_.shown()) repair_.select(repair_.step());
     emit stationChanged();
     emit selectionChanged();
 }
@@ -194,7 +194,7 @@ void Workspace::select(const Selection& selection) {
 }
 
 int Workspace::selectedFinding() const {
-    if (planShown() || (station() == Station::Proof && view().empty()))
+    if (repair_.shown() || (station() == Station::Proof && view().empty()))
         return finding_ < static_cast<int>(entries().size()) ? finding_ : -1;
     const Row* row = selectedRow();
     return row == nullptr || row->findings.empty() ? -1 : static_cast<int>(row->findings.front());
@@ -212,7 +212,7 @@ bool Workspace::goToRow(const std::string& row, int cell, int part) {
     const bool fromView = !view().empty();
     if (!cursor_.goTo(row, cell, part)) return false;
     if (station() != before || fromView) {
-        lookAtDeck();
+        traceNow();
         emit stationChanged();
     }
     select(selection());
@@ -224,7 +224,7 @@ bool Workspace::goToField(const std::string& path) {
         for (std::size_t r = 0; r < p.rows.size(); ++r)
             for (std::size_t c = 0; c < p.rows[r].cells.size(); ++c)
                 for (std::size_t k = 0; k < p.rows[r].cells[c].parts.size(); ++k)
-                    if (p.rows[r].cells[c].parts[k].field == path) return goToRow(p.rows[r].id, static_cast<int>(c), static_cast<int>(k));
+                    if (p.rows[r].cells[c].parts[k].field() == path) return goToRow(p.rows[r].id, static_cast<int>(c), static_cast<int>(k));
         return false;
     };
     // a field stands on several pages: first where it is asked for
@@ -234,65 +234,24 @@ bool Workspace::goToField(const std::string& path) {
     return std::any_of(pages().begin(), pages().end(), selectIn);
 }
 
-void Workspace::togglePose() {
-    if (posing()) {
-        if (after_ && !afterDrawn_) {
-            afterDrawn_ = true;
-            traceNow();
-            emit posedChanged();
-            return;
-        }
-        release();
-        return;
-    }
-    const int index = selectedFinding();
-    if (index < 0) return;
-    const Finding f = entries()[static_cast<std::size_t>(index)].finding;
-    if (!f.witness) {
-        goToField(f.subject);
-        return;
-    }
-    beforePose_ = deck_;
-    posed_ = entries()[static_cast<std::size_t>(index)].key();
-    posedSwitches_ = f.witness->to.switches;
-    Deck deck = deck_;
-    if (f.witness->to.switches.empty() && f.station != Station::Modes) deck.sticks = {0.0, 0.0, 0.0, 0.0};
-    const PartialDeck& to = f.witness->to;
-    traced_ = kh::tracedFunction(setup().machine.aircraft.of(), f);
-    makeAfter();
-    setDeck(kh::posed(deck, to));
-    traceNow();
-    emit posedChanged();
-}
-
-void Workspace::release() {
-    if (!posing()) return;
-    posed_.clear();
-    forgetAfter();
-    posedSwitches_.clear();
-    setDeck(beforePose_);
-    traceNow();
-    emit posedChanged();
-}
-
 void Workspace::confirmPart(const Part& part) {
-    const auto field = part.field.empty() ? std::nullopt : readField(setup(), part.field);
-    if (!field || standingOf(setup(), part.field) != Standing::Default) return;
+    const auto field = part.field().empty() ? std::nullopt : readField(setup(), part.field());
+    if (!field || standingOf(setup(), part.field()) != Standing::Default) return;
     const Row* row = selectedRow();
-    document_.edit(row == nullptr ? tr("change") : words(row->title), {{part.field, field->value}});
+    document_.edit(row == nullptr ? tr("change") : words(row->title), {{part.field(), field->value}});
 }
 
 void Workspace::editPart(const Part& part, const QString& text) {
-    if (part.spare > 0) {
+    if (const auto* spare = part.as<Part::Spare>()) {
         document_.replace(selectedRow() == nullptr ? tr("change") : words(selectedRow()->title),
-                          withSpare(setup(), part.spare, text.toStdString()));
+                          withSpare(setup(), spare->channel, text.toStdString()));
         return;
     }
     const FieldValue value = parsePart(setup(), part, text.toStdString());
-    std::vector<Edit> edits{{part.field, value}};
-    if (part.field == "transmitter.unusedInhibited"_field && value == FieldValue(true)) edits = inhibitEdits(setup().transmitter);
+    std::vector<Edit> edits{{part.field(), value}};
+    if (part.field() == "transmitter.unusedInhibited"_field && value == FieldValue(true)) edits = inhibitEdits(setup().transmitter);
     if (const auto harm = harmfulSetting(withEdits(setup(), edits, Standing::Entered, {}), edits))
-        throw InputError(part.field,
+        throw InputError(part.field(),
                          words(harm->found).toStdString() + " " + words(harm->why).toStdString() + " " + words(harm->todo).toStdString());
     const Row* row = selectedRow();
     const QString name = row == nullptr ? tr("change") : words(row->title);
@@ -301,7 +260,7 @@ void Workspace::editPart(const Part& part, const QString& text) {
 
 void Workspace::assignSwitch(const std::string& switchId, int place) {
     const Part* part = selectedPart();
-    const auto field = part == nullptr ? std::nullopt : readField(setup(), part->field);
+    const auto field = part == nullptr ? std::nullopt : readField(setup(), part->field());
     if (!field || field->info.kind != FieldKind::When) {
         emit told(tr("Choose the switch of a function in Radio first: its mode, hold or kill."));
         return;
@@ -311,7 +270,7 @@ void Workspace::assignSwitch(const std::string& switchId, int place) {
     if (after == before) return;
     const QString name = words(selectedRow()->title);
     const QString where = QStringLiteral("%1 %2").arg(QString::fromStdString(switchId)).arg(place);
-    document_.edit(tr("%1 to %2").arg(name, where), {{part->field, after}});
+    document_.edit(tr("%1 to %2").arg(name, where), {{part->field(), after}});
     emit told(before.empty()
                   ? tr("%1 answers to %2.").arg(name, where)
                   : tr("%1 answers to %2, and no longer to %3.").arg(name, where, words(conditionTitle(setup().transmitter, before))));
@@ -323,11 +282,4 @@ void Workspace::setShownMode(int index) {
     emit selectionChanged();
 }
 
-const GuardTable& Workspace::guardTable() const { return aircraftEntry(setup()).guards(); }
-
-std::vector<Message> Workspace::inTheWay(const Row& row) const {
-    const GuardTable& table = guardTable();
-    return guards_.missing(table, table.of(station(), row.workId()));
-}
-
-}  // namespace kh::app
+}  // namespace kh::session

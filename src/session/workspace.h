@@ -5,7 +5,9 @@
 #include "session/cursor.h"
 #include "session/guards.h"
 #include "session/planrunner.h"
+#include "session/pose.h"
 #include "session/proofrunner.h"
+#include "session/repair.h"
 #include "session/repository.h"
 #include "session/snapshot.h"
 
@@ -13,10 +15,7 @@
 #include <functional>
 #include <optional>
 
-namespace kh::app {
-
-/// The view of the repair plan: the session knows it, since what is posed there is held against the plan's step.
-inline constexpr const char* kPlanView = "plan";
+namespace kh::session {
 
 /// Everything views draw, and the one-way flow behind it: edit → snapshot → trace → signals.
 class Workspace : public QObject {
@@ -50,6 +49,14 @@ public:
     void toggleRow();
     [[nodiscard]] bool isOpen(const std::string& row) const { return cursor_.isOpen(row); }
     [[nodiscard]] const Trace& trace() const { return trace_; }
+    /// The trace of the pose's other state, before or after the plan's step; nullptr unless a step is posed.
+    [[nodiscard]] const Trace* otherTrace() const { return otherTrace_ ? &*otherTrace_ : nullptr; }
+    /// Traces once more, since what is drawn is another document.
+    void lookAtDeck();
+    /// Another deck and another traced function at once.
+    void look(const Deck& deck, Function traced);
+    /// The place of an entry by its key in entries(), or −1.
+    [[nodiscard]] int entryOf(const std::string& key) const;
     /// Where one switch, moved by one place, leads from the deck; and what the power-on guard says of the deck.
     [[nodiscard]] const std::vector<ThrottleMove>& moves() const { return moves_; }
     [[nodiscard]] const PowerOnGuard& powerOn() const { return powerOn_; }
@@ -86,27 +93,12 @@ public:
     [[nodiscard]] const ProofRunner& proof() const { return proof_; }
     /// Tries the switches of the document once more; until then nothing stands as proved.
     void prove();
-    /// The last finished plan; of this document if it is fresh.
-    [[nodiscard]] const Plan& plan() const { return now_.plan->plan; }
-    [[nodiscard]] const std::vector<StepText>& planTexts() const { return now_.plan->texts; }
-    [[nodiscard]] bool planFresh() const { return now_.planFresh; }
-    /// The plan of the document as it is; worked out on the spot if the worker has not come to it.
-    [[nodiscard]] WordedPlan planNow() const { return planFresh() ? *now_.plan : wordedPlan(setup(), stations().rules()); }
-    [[nodiscard]] bool planShown() const { return view() == kPlanView; }
-    [[nodiscard]] int selectedStep() const { return step_; }
-    void selectStep(int index);
-    /// What was tried for a finding; nullptr while the plan is not fresh, and of the switch proof's own.
-    [[nodiscard]] const Remedy* remedyOf(const Finding& finding) const;
-    /// What to do about a finding, as far as it was tried.
-    [[nodiscard]] Message remedyText(const Finding& finding) const {
-        return kh::remedyText(setup(), evaluation().findings, finding, planFresh() ? &plan() : nullptr);
-    }
-    /// Takes the first step as one undoable change; one that is done by hand is written down instead.
-    void takeStep();
-    /// Writes down what was read when the first step was done by hand, as one undoable change.
-    void writeDown(const std::vector<Edit>& read);
-    /// Takes every step before the first that is done by hand, as one undoable change.
-    void takeTypedSteps();
+    [[nodiscard]] Repair& repair() { return repair_; }
+    [[nodiscard]] const Repair& repair() const { return repair_; }
+    [[nodiscard]] Pose& pose() { return pose_; }
+    [[nodiscard]] const Pose& pose() const { return pose_; }
+    [[nodiscard]] Guards& guards() { return guards_; }
+    [[nodiscard]] const Guards& guards() const { return guards_; }
     [[nodiscard]] const std::vector<ToBeSet>& toBeSet() const { return *now_.toBeSet; }
     /// First every finding of the evaluation, in its order, then the switch proof's own lines.
     [[nodiscard]] const std::vector<ProofEntry>& entries() const { return *now_.entries; }
@@ -118,39 +110,10 @@ public:
     /// Goes to the cell that holds a field. @return false if no page shows it
     bool goToField(const std::string& path);
 
-    /// Whether the pose is drawn as it will be once the plan's step is taken.
-    [[nodiscard]] bool posedAfter() const { return afterDrawn_; }
-    /// The document that is drawn: the pilot's, or posed after a step the one after it.
-    [[nodiscard]] const Setup& drawnSetup() const { return afterDrawn_ ? after_->setup : setup(); }
-    /// nullptr while there is no result of what is drawn.
-    [[nodiscard]] const SwitchProof* drawnProof() const;
-    [[nodiscard]] const Evaluation& drawnEvaluation() const { return afterDrawn_ ? after_->evaluation : evaluation(); }
-    /// The trace of the pose's other state, before or after the plan's step; nullptr unless a step is posed.
-    [[nodiscard]] const Trace* otherTrace() const { return otherTrace_ ? &*otherTrace_ : nullptr; }
-    /// What the switches come to after the step that is posed as it is before it; nullptr where that is not known.
-    [[nodiscard]] const SwitchProof* proofAfterStep() const { return after_ && !afterDrawn_ && after_->proof ? &*after_->proof : nullptr; }
-    /// Whether a finding is posed, even where an edit has healed it since.
-    [[nodiscard]] bool posing() const { return !posed_.empty(); }
-    /// The finding that is posed now as an index into entries(), or −1: nothing is posed, or what was is no finding any more.
-    [[nodiscard]] int posedFinding() const { return entryOf(posed_); }
-    [[nodiscard]] const std::map<std::string, int>& posedSwitches() const { return posedSwitches_; }
-    /// Poses the selected finding, or releases what is posed; without a witness goes to its subject.
-    void togglePose();
-    void release();
-
-    [[nodiscard]] bool guard(std::size_t g) const { return guards_.ticked(g); }
-    void setGuard(std::size_t g, bool ticked) { guards_.tick(g, ticked); }
-    /// What the guards of a row's step still lack.
-    [[nodiscard]] std::vector<Message> inTheWay(const Row& row) const;
-    /// Those of the document's class of aircraft.
-    [[nodiscard]] const GuardTable& guardTable() const;
-
     /// One undoable edit of the selected part. @throws InputError, also for a setting that would destroy a servo
     void editPart(const Part& part, const QString& text);
     /// The selected part as it stands is the pilot's word: a default becomes entered, the value stays to its last digit.
     void confirmPart(const Part& part);
-    /// Sets the remedy that was tried; else tells why there is none.
-    void applyRemedy(const Finding& finding);
     /// The selected function answers to this switch at this place and no longer to its old one; what happened is told.
     void assignSwitch(const std::string& switchId, int place);
     /// The mode whose curves are shown and edited.
@@ -163,8 +126,6 @@ signals:
     void traced();          ///< of the deck
     void stationChanged();  ///< another station or view
     void selectionChanged();
-    void guardsChanged();
-    void posedChanged();
     void told(const QString& message);
 
 private:
@@ -177,18 +138,8 @@ private:
     void moved();
     /// Puts a snapshot in place and tells; whatever an answer to that changes comes after it, not within.
     void swap(Snapshot next);
-    void traceNow();
     /// All that follows from the deck: trace, moves, power-on guard.
-    void lookAtDeck();
-    /// The place of an entry by its key in entries(), or −1.
-    [[nodiscard]] int entryOf(const std::string& key) const;
-    /// Works out the document after the plan's step, for a pose that is drawn before and after it; nothing where there is none.
-    void makeAfter();
-    void forgetAfter();
-    /// Whether the plan is fresh; else tells that it is being worked out.
-    bool planReady();
-    /// No more dangers and no more warnings with these edits.
-    [[nodiscard]] bool noWorse(const std::vector<Edit>& edits) const;
+    void traceNow();
 
     const StationSet& given_;
     DocumentModel document_;
@@ -202,27 +153,16 @@ private:
     Guards guards_;
     ProofRunner proof_;
     PlanRunner plan_;
-    int step_ = 0;
+    Repair repair_;
+    Pose pose_;
     Trace trace_;
     std::vector<ThrottleMove> moves_;
     PowerOnGuard powerOn_;
     Deck deck_;
-    Deck beforePose_;
     Function traced_;
     int finding_ = 0;
-    std::string posed_;  ///< the key of what is posed; its place in the list changes with every edit
-    /// A document as a step of the plan leaves it.
-    struct After {
-        Setup setup;
-        Evaluation evaluation;
-        Tracer tracer;
-        std::optional<SwitchProof> proof;  ///< where it is found in no time
-    };
-    std::optional<After> after_;
-    bool afterDrawn_ = false;  ///< what is drawn is the document after the step; only with after_
     std::optional<Trace> otherTrace_;
-    std::map<std::string, int> posedSwitches_;
     int shownMode_ = 0;
 };
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -6,6 +6,7 @@
 #include "app/shell/application.h"
 #include "app/shell/mainwindow.h"
 #include "app/shownitems.h"
+#include "app/waiting.h"
 
 #include <QMenu>
 #include <QtTest>
@@ -58,7 +59,7 @@ struct Bench {
     static void settle() {
         for (int i = 0; i < 4; ++i) QApplication::processEvents();
     }
-    Workspace& w() { return window.workspace(); }
+    session::Workspace& w() { return window.workspace(); }
     void go(Station s) {
         w().setStation(s);
         settle();
@@ -81,7 +82,7 @@ struct Bench {
     }
     /// Until the plan of the document as it is has arrived.
     void planned() {
-        while (!w().planFresh()) QApplication::processEvents();
+        waitUntil("the plan", [this] { return w().repair().fresh(); });
         settle();
     }
     void act(const char* id) {
@@ -97,7 +98,7 @@ struct Bench {
     }
     /// The switch proof of the present document, finished.
     const SwitchProof& proved() {
-        for (int i = 0; i < 2000 && w().proof().state() == ProofRunner::State::Trying; ++i) QTest::qWait(5);
+        waitUntil("the switch proof", [this] { return w().proof().state() != session::ProofRunner::State::Trying; });
         settle();
         return (*w().now().proof);
     }

@@ -95,7 +95,7 @@ TEST_CASE("the window opens an aircraft of another class, and a helicopter after
     REQUIRE(b.w().evaluation().count(Severity::Danger) == 1);
     b.go(Station::Proof);
     b.planned();
-    CHECK(b.w().plan().steps.size() >= 1);
+    CHECK(b.w().repair().plan().steps.size() >= 1);
     b.act("pose");
     CHECK(b.w().deck().sticks.collective == 1.0);
     b.act("pose");

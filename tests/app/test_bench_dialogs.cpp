@@ -96,7 +96,7 @@ TEST_CASE("a setting that would burn a servo is refused in the cell, and nothing
     b.go(Station::Swash);
     b.selectRow("servo-rate", 1);
     const Part part = *b.w().selectedPart();
-    REQUIRE(part.field == "controller.rateHz");
+    REQUIRE(part.field() == "controller.rateHz");
     try {
         b.w().editPart(part, QStringLiteral("560"));
         FAIL("not refused");
@@ -140,7 +140,7 @@ TEST_CASE("steps are ticked in order; the row is seen on the machine only after 
     walk();
     CHECK(b.window.message().contains(QStringLiteral("tick leads off, tick blades off, tick hold on")));
     CHECK(b.w().setup().standings.at("rows.binding").at == at);
-    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().setGuard(g, true);
+    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().guards().tick(g, true);
     walk();
     CHECK(b.w().setup().standings.at("rows.binding").at > at);
     // binding again: the failsafe test of before proves nothing any more
@@ -158,7 +158,8 @@ TEST_CASE("the machine's layout is chosen from its cell, a fourth servo and its 
     Bench b;
     b.go(Station::Swash);
     b.selectRow("layout", 2);
-    REQUIRE(std::string(b.w().selectedPart()->action) == "layout-built");
+    REQUIRE(b.w().selectedPart()->as<Part::Act>() != nullptr);
+    REQUIRE(std::string(b.w().selectedPart()->as<Part::Act>()->id) == "layout-built");
     bool asked = false;
     whenOpen<QInputDialog>(&b.window, [&](QInputDialog* dialog) {
         asked = true;

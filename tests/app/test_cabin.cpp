@@ -199,7 +199,7 @@ TEST_CASE("the rows of the palette are told apart, and go where they say") {
             Bench::settle();
             CHECK(b.w().station() == w.station);
             REQUIRE(b.w().selectedPart() != nullptr);
-            CHECK(b.w().selectedPart()->field == w.field);
+            CHECK(b.w().selectedPart()->field() == w.field);
         }
     }
 }

@@ -119,10 +119,10 @@ TEST_CASE("a fault is said beneath the trace: from where it is off, and that not
     for (const Stage* s : b.w().trace().of(heli::Aileron)) off = off || s->off();
     CHECK(off);
     b.act("pose");
-    CHECK(b.w().posedFinding() >= 0);
+    CHECK(b.w().pose().finding() >= 0);
     const Deck posed = b.w().deck();
     b.act("pose");
-    CHECK(b.w().posedFinding() < 0);
+    CHECK(b.w().pose().finding() < 0);
     CHECK(b.w().deck() == deck);
     CHECK_FALSE(posed == deck);
 }

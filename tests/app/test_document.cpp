@@ -37,7 +37,7 @@ TEST_CASE("seen on the machine and measured ask for the guards, and refuse what 
     b.selectRow("layout", 1);
     b.act("seen");
     CHECK(b.window.message().contains(QStringLiteral("guards")));
-    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().setGuard(g, true);
+    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().guards().tick(g, true);
     b.act("seen");
     CHECK(b.w().setup().standings.at("rows.layout").standing == Standing::Proved);
     CHECK(b.w().selectedRow()->standing == Standing::Proved);
@@ -55,7 +55,7 @@ TEST_CASE("seen on the machine and measured ask for the guards, and refuse what 
 
 TEST_CASE("a reading is taken with its instrument through the dialog") {
     Bench b;
-    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().setGuard(g, true);
+    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().guards().tick(g, true);
     b.go(Station::Airframe);
     b.selectRow("mass", 2);
     khtest::whenOpen<MeasuredDialog>(&b.window, [](MeasuredDialog* dialog) {

@@ -242,4 +242,119 @@ TEST_CASE("hold's states are drawn with the way out of the one the deck is in") 
     CHECK(drawn("hold", true) == drawn("hold", true));
 }
 
+namespace {
+
+/// Every text a drawing writes.
+std::set<std::string> textsOf(DrawingId drawing, const Setup& setup, const Deck& deck, std::size_t mode = 0) {
+    const Evaluation evaluation = evaluate(setup);
+    const Trace now = trace(setup, deck);
+    Scene scene{setup, evaluation, now, deck, {}};
+    scene.mode = mode;
+    const std::string svg = drawingsSvg({{drawing, {0, 0, 560, 420}, "one"}}, scene, QSizeF(560, 420));
+    std::set<std::string> out;
+    QXmlStreamReader reader(QByteArray::fromStdString(svg));
+    while (!reader.atEnd())
+        if (reader.readNext() == QXmlStreamReader::StartElement && reader.name() == QLatin1String("text"))
+            out.insert(reader.readElementText().toStdString());
+    return out;
+}
+
+/// A fact that is changed, and what the drawing then says that it did not say before.
+struct Says {
+    DrawingId drawing;
+    std::vector<Edit> edits;
+    std::vector<const char*> then;
+};
+
+std::vector<Says> sayings() {
+    using namespace std::string_literals;
+    const Curve flat70 = khtest::curveOf({70.0, 70.0, 70.0});
+    return {
+        {DrawingId::Helicopter, {{"machine.massKg", 2.9}}, {"2 blades of 470 mm, chord 43.0 mm, flying mass 2.90 kg"}},
+        {DrawingId::Helicopter, {{"machine.rotor.blades", 3.0}}, {"3 blades of 470 mm, chord 43.0 mm, flying mass 2.20 kg"}},
+        {DrawingId::ChannelBars, {{"transmitter.channels.aileron.travelHighPct", 84.0}}, {"+56.0 %"}},
+        {DrawingId::ChannelBars, {{"transmitter.channels.elevator.reversed", true}}, {"−20.0 %"}},
+        {DrawingId::Wiring, {{"machine.supply.volts", 7.4}}, {"supply leads: 1, 7.4 V"}},
+        {DrawingId::Wiring, {{"machine.wiring.receiver", "a lead each"s}}, {"a lead a channel", "aileron"}},
+        {DrawingId::Rates, {{"transmitter.modes.normal.aileron.ratePct", 80.0}}, {"80 %", "160 °/s", "2.25 s"}},
+        {DrawingId::GainScales, {{"transmitter.modes.normal.tailGainPct", -30.0}}, {"R 30", "−30", "R 30 %", "−30 %"}},
+        {DrawingId::ThrottleStates, {{"transmitter.modes.normal.throttle", flat70}}, {"70 %   1660 µs"}},
+        {DrawingId::ThrottleStates, {{"transmitter.hold.throttlePct", 5.0}}, {"5 %   1140 µs"}},
+        {DrawingId::SwashSection, {{"machine.servos.left.armMm", 16.0}}, {"r 16.0 mm, L 40.0 mm"}},
+        {DrawingId::SwashSection, {{"machine.servos.left.linkMm", 44.0}}, {"r 14.0 mm, L 44.0 mm"}},
+        {DrawingId::Strokes, {{"controller.ports.1.trimUs", 30.0}}, {"1708"}},
+        {DrawingId::Strokes, {{"controller.ports.3.reversed", !khtest::turnstone().controller.ports[2].reversed}}, {"1612", "+8.8°"}},
+        {DrawingId::Tail,
+         {{"controller.directions.rudderReversed", !khtest::turnstone().controller.directions.rudderReversed}},
+         {"right", "+2.60 mm"}},
+        {DrawingId::HeadSpeeds, {{"machine.rotor.bladeMaxRpm", 2700.0}}, {"blade limit 2700"}},
+        {DrawingId::PinionTable, {{"machine.power.mainTeeth", 100.0}}, {"6.67", "7.69"}},
+        {DrawingId::HoldBars, {{"transmitter.hold.throttlePct", 5.0}}, {"5 %"}},
+        {DrawingId::Mounting, {{"machine.mounting", "label down, plugs aft"s}}, {"as built: label down, plugs aft"}},
+        {DrawingId::Mounting, {{"controller.mounting", "label down, plugs aft"s}}, {"as set: label down, plugs aft"}},
+        {DrawingId::HandTests, {{"controller.mounting", "label down, plugs aft"s}}, {"plate forward", "edges right"}},
+        {DrawingId::TailStroke, {{"controller.tail.limitLeftPct", 90.0}}, {"−2.35", "−4.5"}},
+        {DrawingId::SpoolUp, {{"speedController.softStartS", 12.0}}, {"hold off, 12.0 s"}},
+        {DrawingId::BladeSection, {{"controller.collectiveTrimPct", 10.0}}, {}},
+    };
+}
+
+}  // namespace
+
+TEST_CASE("what a drawing says follows the facts, and only those it is about") {
+    Deck deck = moved();
+    for (const Says& s : sayings()) {
+        const Setup changed = khtest::edited(khtest::turnstone(), s.edits);
+        INFO(static_cast<int>(s.drawing) << " " << s.edits.front().path);
+        const std::set<std::string> before = textsOf(s.drawing, khtest::turnstone(), deck);
+        const std::set<std::string> after = textsOf(s.drawing, changed, deck);
+        INFO(khtest::listed(after));
+        CHECK(before != after);
+        for (const char* text : s.then) {
+            CHECK(after.count(text) == 1);
+            CHECK(before.count(text) == 0);
+        }
+    }
+}
+
+TEST_CASE("under hold an engine that idles below its clutch, and a bail-out idle, are no danger; a hold that does not act is") {
+    const auto bars = [](const Setup& s) { return textsOf(DrawingId::HoldBars, s, still()); };
+    CHECK(bars(khtest::gannet()).count("idle, 1220 µs") == 1);
+    CHECK(bars(khtest::gannet()).count("hold does not act here") == 0);
+    const Setup grips = khtest::edited(khtest::gannet(), {{"machine.power.clutchPct", 12.0}});
+    CHECK(bars(grips).count("the motor may run") == 1);
+    CHECK(bars(grips).count("clutch grips from 12 %") == 1);
+    const Setup bail =
+        khtest::edited(khtest::turnstone(), {{"transmitter.schools.hold", std::string("bail-out")}, {"transmitter.hold.throttlePct", 5.0}});
+    CHECK(bars(bail).count("idle, 1140 µs") == 1);
+    const Setup notIn = khtest::edited(khtest::turnstone(), {{"transmitter.hold.actsIn", std::vector<std::string>{"normal"}}});
+    CHECK(bars(notIn).count("hold does not act here") == 1);
+}
+
+TEST_CASE("a drawing that is kept while the deck moves shows nothing of the deck, on any machine") {
+    std::size_t kept = 0;
+    for (const Setup* s : {&khtest::turnstone(), &khtest::gannet(), &khtest::dunlin(), &khtest::fulmar()}) {
+        const Evaluation evaluation = evaluate(*s);
+        for (const StationEntry& station : shippedStations().entries()) {
+            if (station.panels == nullptr) continue;
+            for (const PanelSpec& panel : station.panels({560, 420, nullptr, evaluation.figures, false})) {
+                if (!panel.still) continue;
+                INFO(station.name << ", " << panel.title);
+                CHECK(picture(drawingOf(panel.drawing), *s, still()) == picture(drawingOf(panel.drawing), *s, moved()));
+                ++kept;
+            }
+        }
+    }
+    CHECK(kept >= 20);
+}
+
+TEST_CASE("no drawing of an engine speaks of a pack, a motor's constant or a speed controller") {
+    for (std::size_t i = 0; i < kDrawings; ++i)
+        for (const std::string& text : textsOf(static_cast<DrawingId>(i), khtest::gannet(), moved()))
+            for (const char* electric : {"pack", "Kv", "speed controller", "Capstan"}) {
+                INFO(i << ": " << text);
+                CHECK(text.find(electric) == std::string::npos);
+            }
+}
+
 }  // namespace drawings_tests

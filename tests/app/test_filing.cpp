@@ -79,8 +79,8 @@ TEST_CASE("what a killed window left is offered with model, file and what differ
     Bench b;
     const QString left = b.folder.filePath(QStringLiteral("state/journal-left.json"));
     {
-        DocumentModel document;
-        Repository killed{document, b.folder.filePath(QStringLiteral("state"))};
+        session::DocumentModel document;
+        session::Repository killed{document, b.folder.filePath(QStringLiteral("state"))};
         killed.open(b.file);
         document.edit(QStringLiteral("mass"), {{"machine.massKg", 2.9}});
         REQUIRE(killed.flushJournal());
@@ -106,28 +106,28 @@ TEST_CASE("what a killed window left is offered with model, file and what differ
 
 TEST_CASE("the guards and the deck belong to a model: renaming keeps them, two new models do not share them") {
     Bench b;
-    b.w().setGuard(kLeadsOff, true);
+    b.w().guards().tick(kLeadsOff, true);
     Deck deck = b.w().deck();
     deck.sticks.collective = 0.5;
     b.w().setDeck(deck);
     b.w().document().edit(QStringLiteral("name"), {{"machine.name", std::string("Another name")}});
-    CHECK(b.w().guard(kLeadsOff));
+    CHECK(b.w().guards().ticked(kLeadsOff));
     CHECK(b.w().deck().sticks.collective == 0.5);
     b.window.newModel(QStringLiteral("470"));
-    CHECK_FALSE(b.w().guard(kLeadsOff));
+    CHECK_FALSE(b.w().guards().ticked(kLeadsOff));
     CHECK(b.w().deck() == Deck{});
-    b.w().setGuard(kLeadsOff, true);
+    b.w().guards().tick(kLeadsOff, true);
     b.window.newModel(QStringLiteral("470"));
-    CHECK_FALSE(b.w().guard(kLeadsOff));
+    CHECK_FALSE(b.w().guards().ticked(kLeadsOff));
 }
 
 TEST_CASE("a snapshot stays what it was, and an answer to one that edits comes after it") {
     Bench b;
     (void)b.proved();
-    const Snapshot kept = b.w().now();
+    const session::Snapshot kept = b.w().now();
     const std::size_t findings = kept.evaluation->findings.size();
     int depth = 0, deepest = 0, seen = 0;
-    QObject::connect(&b.w(), &Workspace::swapped, &b.window, [&] {
+    QObject::connect(&b.w(), &session::Workspace::swapped, &b.window, [&] {
         deepest = std::max(deepest, ++depth);
         CHECK(b.w().evaluation().figures.modes.size() == b.w().setup().transmitter.modes.size());  // of one document
         if (++seen == 1) b.w().document().edit(QStringLiteral("answer"), {{"machine.massKg", 3.3}});
@@ -182,8 +182,8 @@ TEST_CASE("what was measured or seen is a change too: neither a journal nor a fi
     const QString state = b.folder.filePath(QStringLiteral("state"));
     const QString left = state + QStringLiteral("/journal-left.json");
     {
-        DocumentModel document;
-        Repository killed{document, state};
+        session::DocumentModel document;
+        session::Repository killed{document, state};
         killed.open(b.file);
         document.setStanding(QStringLiteral("seen"), {"rows.arms"}, {Standing::Proved, "2026-11-26T08:00:00Z", "", ""});
         REQUIRE(killed.flushJournal());

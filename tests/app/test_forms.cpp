@@ -37,7 +37,7 @@ TEST_CASE("every school is a choice in its row, with a line that says what it is
         if (!path.starts_with("transmitter.schools.")) continue;
         INFO(path);
         REQUIRE(b.w().goToField(path));
-        CHECK(b.w().selectedPart()->options.size() >= 2);
+        CHECK(b.w().selectedPart()->choices().typed.size() >= 2);
         CHECK(std::string(b.w().selectedRow()->help).size() > 30);
         CHECK(b.w().selectedRow()->aside);
         ++schools;
@@ -122,9 +122,9 @@ TEST_CASE("the table beneath a row is walked by keys: up and down its lines, alo
     CHECK(b.w().isOpen("channel-rudder"));
     b.key(Qt::Key_Down);
     CHECK(b.w().selectedRow()->id == "channel-rudder-low");
-    CHECK(b.w().selectedPart()->field == "transmitter.channels.rudder.travelLowPct");
+    CHECK(b.w().selectedPart()->field() == "transmitter.channels.rudder.travelLowPct");
     b.key(Qt::Key_Right);
-    CHECK(b.w().selectedPart()->field == "transmitter.channels.rudder.subTrimPct");
+    CHECK(b.w().selectedPart()->field() == "transmitter.channels.rudder.subTrimPct");
     b.key(Qt::Key_Down);  // shared by the three lines: the nearest column that has its own
     CHECK(b.w().selectedRow()->id == "channel-rudder-centre");
     CHECK(b.w().selectedPart() != nullptr);
@@ -262,7 +262,7 @@ TEST_CASE("unused channels are set one by one in their table, each one undoable 
 TEST_CASE("hold chooses the mode it flies like among those there are, by their names") {
     Bench b;
     REQUIRE(b.w().goToField("transmitter.hold.autorotationFrom"));
-    CHECK(b.w().selectedPart()->captions.size() == 3);
+    CHECK(b.w().selectedPart()->choices().captions.size() == 3);
     CHECK(words(b.w().selectedPart()->value) == QStringLiteral("Idle-up 1"));
     CHECK_FALSE(b.choose(QStringLiteral("Hold")));
     CHECK(b.choose(QStringLiteral("Normal")));
@@ -315,7 +315,7 @@ TEST_CASE("what is still to be set is a list that leads to the cells") {
     CHECK(shownItem(view, QStringLiteral("row-motor"))->selected);
     b.key(Qt::Key_Return);
     REQUIRE(b.w().selectedPart() != nullptr);
-    CHECK(b.w().selectedPart()->field == "machine.power.kv");
+    CHECK(b.w().selectedPart()->field() == "machine.power.kv");
     CHECK(b.w().station() == Station::Airframe);
     b.act("to-set");  // by keyboard: every row leads to where its first field is
     const std::vector<ToBeSet> all = b.w().toBeSet();

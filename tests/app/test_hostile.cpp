@@ -100,7 +100,7 @@ TEST_CASE("a document without a channel is shown in every station, with a dash w
     b.selectRow("collective-sense", 0);
     REQUIRE(b.w().selectedPart() != nullptr);
     CHECK(render(b.w().selectedPart()->value) == "–");
-    CHECK(b.w().selectedPart()->field.empty());  // nothing to type into
+    CHECK(b.w().selectedPart()->field().empty());  // nothing to type into
 }
 
 TEST_CASE("decimals are typed with point or comma on a desktop that writes commas, and shown with a comma") {
@@ -254,7 +254,7 @@ TEST_CASE("inhibiting the unused channels takes them off their switches") {
     b.selectRow("unused-channels", 0);
     const Part* part = b.w().selectedPart();
     REQUIRE(part != nullptr);
-    REQUIRE(part->field == "transmitter.unusedInhibited");
+    REQUIRE(part->field() == "transmitter.unusedInhibited");
     b.w().editPart(*part, QStringLiteral("inhibited"));
     CHECK(b.w().setup().transmitter.unusedInhibited);
     CHECK(b.w().setup().transmitter.spares.front().follows.empty());

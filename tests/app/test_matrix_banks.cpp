@@ -26,7 +26,7 @@ TEST_CASE("a bank switch of its own leaves every mode on the power-on bank: one 
     b.go(Station::Modes);
     const Row& r = row(b, "agility-roll");
     CHECK(r.cells.front().span == static_cast<int>(r.cells.size()));
-    for (const Cell& c : r.cells) CHECK(c.parts[0].field == "controller.banks.1.rollPitchDegS");
+    for (const Cell& c : r.cells) CHECK(c.parts[0].field() == "controller.banks.1.rollPitchDegS");
 }
 
 TEST_CASE("banks on the mode switch give each mode its own °/s, and an edit goes to that bank") {
@@ -39,10 +39,10 @@ TEST_CASE("banks on the mode switch give each mode its own °/s, and an edit goe
     b.w().document().replace(QStringLiteral("banks with the modes"), s);
     b.go(Station::Modes);
     const Row r = row(b, "agility-roll");
-    CHECK(r.cells[0].parts[0].field == "controller.banks.1.rollPitchDegS");
-    CHECK(r.cells[1].parts[0].field == "controller.banks.2.rollPitchDegS");
-    CHECK(r.cells[2].parts[0].field == "controller.banks.3.rollPitchDegS");
-    CHECK(r.cells[1].parts[1].field == "controller.banks.2.rudderDegS");
+    CHECK(r.cells[0].parts[0].field() == "controller.banks.1.rollPitchDegS");
+    CHECK(r.cells[1].parts[0].field() == "controller.banks.2.rollPitchDegS");
+    CHECK(r.cells[2].parts[0].field() == "controller.banks.3.rollPitchDegS");
+    CHECK(r.cells[1].parts[1].field() == "controller.banks.2.rudderDegS");
     b.w().editPart(r.cells[2].parts[0], QStringLiteral("420"));
     CHECK(b.w().setup().controller.banks[2].rollPitchDegS == 420.0);
     CHECK(b.w().setup().controller.banks[0].rollPitchDegS == 200.0);

@@ -64,7 +64,7 @@ TEST_CASE("a function is moved, the proof stays green; added to the old switch i
     b.act("pose");  // no state shows it: it goes to the cell instead
     CHECK(b.w().station() == Station::Radio);
     REQUIRE(b.w().selectedPart() != nullptr);
-    CHECK(b.w().selectedPart()->field == "transmitter.modes.hold.when");
+    CHECK(b.w().selectedPart()->field() == "transmitter.modes.hold.when");
     b.act("undo");
     CHECK(holds(b.proved(), "P3"));
     b.act("undo");
@@ -79,12 +79,12 @@ TEST_CASE("a property that fails is posed: the deck shows the motor running with
     b.go(Station::Proof);
     b.click(b.window.page(), entry(b, QStringLiteral("P1")));
     b.key(Qt::Key_F5);
-    CHECK(b.w().posedFinding() >= 0);
+    CHECK(b.w().pose().finding() >= 0);
     CHECK(b.w().trace().now.holdAsked);
     CHECK(b.w().trace().throttlePct > 50.0);
-    CHECK(b.w().posedSwitches().count("R1") == 1);
+    CHECK(b.w().pose().switches().count("R1") == 1);
     b.key(Qt::Key_F5);
-    CHECK(b.w().posedFinding() < 0);
+    CHECK(b.w().pose().finding() < 0);
     b.act("remedy");
     CHECK(holds(b.proved(), "P1"));
 }
@@ -93,24 +93,24 @@ TEST_CASE("the proof says it is being tried, keeps the last result meanwhile, an
     Bench b;
     b.proved();
     b.go(Station::Proof);
-    CHECK(b.w().proof().state() == ProofRunner::State::Fresh);
+    CHECK(b.w().proof().state() == session::ProofRunner::State::Fresh);
     const std::size_t lines = b.w().entries().size();
     int fresh = 0;
-    QObject::connect(&b.w().proof(), &ProofRunner::arrived, &b.window, [&] { ++fresh; });
+    QObject::connect(&b.w().proof(), &session::ProofRunner::arrived, &b.window, [&] { ++fresh; });
     b.w().prove();
-    CHECK(b.w().proof().state() == ProofRunner::State::Trying);
+    CHECK(b.w().proof().state() == session::ProofRunner::State::Trying);
     CHECK(b.w().entries().size() == lines);  // the last result stays
     for (const StationPage& page : b.w().pages())
         if (page.station == Station::Proof)
             for (const Row& r : page.rows) CHECK(r.standing != Standing::Proved);  // but nothing shows proved from it
     b.w().proof().cancel();
-    CHECK(b.w().proof().state() == ProofRunner::State::Cancelled);
+    CHECK(b.w().proof().state() == session::ProofRunner::State::Cancelled);
     QTest::qWait(60);
-    CHECK(b.w().proof().state() == ProofRunner::State::Cancelled);  // a late result changes nothing
+    CHECK(b.w().proof().state() == session::ProofRunner::State::Cancelled);  // a late result changes nothing
     CHECK(fresh == 0);
     b.act("prove");
     b.proved();
-    CHECK(b.w().proof().state() == ProofRunner::State::Fresh);
+    CHECK(b.w().proof().state() == session::ProofRunner::State::Fresh);
     CHECK(fresh >= 1);
     for (const StationPage& page : b.w().pages())
         if (page.station == Station::Proof) {
@@ -123,7 +123,7 @@ TEST_CASE("an edit starts the proof anew: the frames of the keel follow when it 
     Bench b;
     b.proved();
     b.w().document().edit(QStringLiteral("x"), {{"transmitter.hold.throttlePct", 8.0}});
-    CHECK(b.w().proof().state() == ProofRunner::State::Trying);
+    CHECK(b.w().proof().state() == session::ProofRunner::State::Trying);
     CHECK_FALSE(holds(b.proved(), "P1"));
     for (const StationPage& page : b.w().pages())
         if (page.station == Station::Proof) {

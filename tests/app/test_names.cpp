@@ -79,9 +79,9 @@ TEST_CASE("every command of the table does something, and every word that asks f
         for (const Row& row : page.rows)
             for (const Cell& cell : row.cells)
                 for (const Part& part : cell.parts)
-                    if (*part.action != 0) {
+                    if (const auto* act = part.as<Part::Act>()) {
                         ++asked;
-                        CHECK(shortcut(part.action) != nullptr);
+                        CHECK(shortcut(act->id) != nullptr);
                     }
     CHECK(asked >= 1);
 }
@@ -96,12 +96,12 @@ TEST_CASE("every cell that is typed into refuses nonsense by its name, and an un
         for (const Row& row : page.rows)
             for (const Cell& cell : row.cells)
                 for (const Part& part : cell.parts) {
-                    if (part.field.empty()) continue;
+                    if (part.field().empty()) continue;
                     try {
                         b.w().editPart(part, QStringLiteral("no such thing 7,7,7"));
                     } catch (const InputError& e) {
                         ++refused;
-                        clean(told(b.w().setup(), e));
+                        clean(session::told(b.w().setup(), e));
                     }
                 }
     }

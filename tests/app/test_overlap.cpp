@@ -253,7 +253,7 @@ TEST_CASE("in a small window titles of rows and findings, names of boxes and sta
             if (!view->isVisible() || view->width() < 2) return;
             QStringList whole{QStringLiteral("transmitter"), QStringLiteral("controller"), QStringLiteral("at the machine")};
             for (const Row& row : b.w().page().rows) whole << words(row.title) << words(standingId(row.standing));
-            for (const ProofEntry& e : b.w().entries())
+            for (const session::ProofEntry& e : b.w().entries())
                 if (!e.passed) whole << words(e.finding.title);
             for (const PaintedText& text : painted(view)) {
                 ++seen;

@@ -37,7 +37,7 @@ TEST_CASE("a stick move paints bench and deck once, nothing else, and evaluates 
         Bench::settle();
         PaintCount count(b.window);
         int evaluations = 0;
-        const auto link = QObject::connect(&b.w(), &Workspace::swapped, &b.window, [&] { ++evaluations; });
+        const auto link = QObject::connect(&b.w(), &session::Workspace::swapped, &b.window, [&] { ++evaluations; });
         Deck deck = b.w().deck();
         for (int i = 1; i <= 60; ++i) {
             deck.sticks.aileron = std::sin(i / 20.0);

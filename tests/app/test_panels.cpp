@@ -47,7 +47,7 @@ TEST_CASE("why shows steps and inputs with their standing, and goes with the sec
     Bench b;
     b.go(Station::Power);
     b.selectRow("gear", 2);
-    Selection s = b.w().selection();
+    session::Selection s = b.w().selection();
     s.part = 2;  // the ratio
     b.w().select(s);
     b.act("why");
@@ -127,7 +127,7 @@ TEST_CASE("the palette finds a setting by its name and goes to its cell") {
     QTest::keyClick(b.window.palette()->field(), Qt::Key_Return);
     Bench::settle();
     REQUIRE(b.w().selectedPart() != nullptr);
-    CHECK(b.w().selectedPart()->field == "machine.head.gripMm");
+    CHECK(b.w().selectedPart()->field() == "machine.head.gripMm");
 }
 
 TEST_CASE("a cell takes point or comma, unit or none, and refuses the rest in words") {
@@ -154,10 +154,10 @@ TEST_CASE("an unknown fact is typed as a dash, and comes back as a number") {
     Bench b;
     b.go(Station::Airframe);
     b.selectRow("motor", 2);
-    Selection s = b.w().selection();
+    session::Selection s = b.w().selection();
     s.part = 1;
     b.w().select(s);
-    REQUIRE(b.w().selectedPart()->field == "machine.power.kv");
+    REQUIRE(b.w().selectedPart()->field() == "machine.power.kv");
     typeInto(b, QStringLiteral("–"));
     CHECK_FALSE(b.w().setup().machine.power.kv);
     typeInto(b, QStringLiteral("1200"));
@@ -182,7 +182,7 @@ TEST_CASE("Tab goes through the values of a row and on to the next, arrows throu
     b.window.page()->setFocus();
     std::set<std::string> seen;
     for (int i = 0; i < 60; ++i) {
-        if (const Part* p = b.w().selectedPart(); p != nullptr && !p->field.empty()) seen.insert(p->field);
+        if (const Part* p = b.w().selectedPart(); p != nullptr && !p->field().empty()) seen.insert(p->field());
         QTest::keyClick(b.window.page(), Qt::Key_Tab);
         Bench::settle();
         b.window.page()->setFocus();

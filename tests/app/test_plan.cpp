@@ -27,7 +27,7 @@ void answerNext(Bench& b, std::optional<QString> read) {
     });
 }
 
-std::size_t troubles(Workspace& w) { return w.evaluation().count(Severity::Danger) + w.evaluation().count(Severity::Warning); }
+std::size_t troubles(session::Workspace& w) { return w.evaluation().count(Severity::Danger) + w.evaluation().count(Severity::Warning); }
 
 PlanView* page(Bench& b) { return b.window.findChild<PlanView*>(); }
 
@@ -37,7 +37,7 @@ TEST_CASE("Proof shows the plan beside the findings, by key and by click, and ea
     Bench b(QStringLiteral("dunlin-380"));
     b.planned();
     b.act("plan");
-    CHECK(b.w().planShown());
+    CHECK(b.w().repair().shown());
     PlanView* view = page(b);
     REQUIRE(view->isVisible());
     const auto first = shownItem(view, QStringLiteral("step-1"));
@@ -49,12 +49,12 @@ TEST_CASE("Proof shows the plan beside the findings, by key and by click, and ea
     CHECK_FALSE(shownItem(view, QStringLiteral("step-8")).has_value());
     CHECK(shownItem(view, QStringLiteral("step-6"))->name.contains(QStringLiteral("by hand")));
     b.click(view, QStringLiteral("show-findings"));
-    CHECK_FALSE(b.w().planShown());
+    CHECK_FALSE(b.w().repair().shown());
     b.click(b.window.findChild<ProofView*>(), QStringLiteral("show-plan"));
-    CHECK(b.w().planShown());
+    CHECK(b.w().repair().shown());
     view->setFocus();
     b.key(Qt::Key_Down);
-    CHECK(b.w().selectedStep() == 1);
+    CHECK(b.w().repair().step() == 1);
     b.key(Qt::Key_Return);
     CHECK(b.w().station() == Station::Swash);  // where the servo rate stands
 }
@@ -64,15 +64,15 @@ TEST_CASE("one step is one change, in their order; after each the plan is worked
     b.act("plan");
     b.planned();
     const std::size_t before = troubles(b.w());
-    b.w().selectStep(3);
+    b.w().repair().select(3);
     b.act("remedy");
-    CHECK(b.w().selectedStep() == 0);  // told that the first is next, and nothing was changed
+    CHECK(b.w().repair().step() == 0);  // told that the first is next, and nothing was changed
     CHECK(troubles(b.w()) == before);
-    std::size_t steps = b.w().plan().steps.size();
+    std::size_t steps = b.w().repair().plan().steps.size();
     for (int i = 0; i < 5; ++i) {
         b.act("remedy");
         b.planned();
-        CHECK(b.w().plan().steps.size() == steps - 1);
+        CHECK(b.w().repair().plan().steps.size() == steps - 1);
         --steps;
     }
     CHECK(b.w().setup().controller.rateHz == 333.0);
@@ -80,22 +80,22 @@ TEST_CASE("one step is one change, in their order; after each the plan is worked
     answerNext(b, std::nullopt);
     b.act("remedy");
     b.planned();
-    CHECK(b.w().plan().steps.size() == steps);
+    CHECK(b.w().repair().plan().steps.size() == steps);
     answerNext(b, QStringLiteral("quite square"));  // refused with the range, and nothing is written
     b.act("remedy");
     b.planned();
-    CHECK(b.w().plan().steps.size() == steps);
+    CHECK(b.w().repair().plan().steps.size() == steps);
     answerNext(b, QStringLiteral("−1,6"));  // what was read, not what was expected
     b.act("remedy");
     b.planned();
-    CHECK(b.w().plan().steps.size() == steps - 1);
+    CHECK(b.w().repair().plan().steps.size() == steps - 1);
     CHECK(standingOf(b.w().setup(), "machine.servos.left.squareErrorDeg") == Standing::Entered);
     CHECK(std::get<double>(readField(b.w().setup(), "machine.servos.left.squareErrorDeg")->value) == -1.6);
     answerNext(b, QString());  // as expected
     b.act("remedy");
     b.planned();
     CHECK(troubles(b.w()) == 0);
-    CHECK(b.w().plan().steps.empty());
+    CHECK(b.w().repair().plan().steps.empty());
     for (int i = 0; i < 7; ++i) b.act("undo");
     b.planned();
     CHECK(troubles(b.w()) == before);
@@ -107,8 +107,8 @@ TEST_CASE("all typed steps are one undoable change, and stop before the work by 
     const Setup before = b.w().setup();
     b.act("take-typed");
     b.planned();
-    CHECK(b.w().plan().steps.size() == 2);
-    CHECK(b.w().plan().byHand() == 2);
+    CHECK(b.w().repair().plan().steps.size() == 2);
+    CHECK(b.w().repair().plan().byHand() == 2);
     CHECK(b.w().setup().machine == before.machine);
     b.act("take-typed");  // nothing more that is typed
     CHECK(b.window.message().contains(QStringLiteral("by hand")));
@@ -121,30 +121,30 @@ TEST_CASE("F5 poses a step before, then after, then lets go") {
     Bench b(QStringLiteral("dunlin-380"));
     b.act("plan");
     b.planned();
-    b.w().selectStep(0);
+    b.w().repair().select(0);
     b.act("pose");
-    CHECK(b.w().posedFinding() >= 0);
+    CHECK(b.w().pose().finding() >= 0);
     CHECK(b.w().trace().throttlePct == Approx(85.0));
-    CHECK_FALSE(b.w().posedAfter());
+    CHECK_FALSE(b.w().pose().after());
     REQUIRE(b.w().otherTrace() != nullptr);  // the other state stands small beside
     CHECK(b.w().otherTrace()->throttlePct == Approx(0.0));
-    REQUIRE(b.w().proofAfterStep() != nullptr);
+    REQUIRE(b.w().pose().proofAfterStep() != nullptr);
     const auto failing = [](const SwitchProof& proof) {
         return std::count_if(proof.positions.begin(), proof.positions.end(),
                              [](const PositionRow& r) { return r.motor == PositionRow::Motor::Fails; });
     };
-    CHECK(failing(*b.w().drawnProof()) > failing(*b.w().proofAfterStep()));
+    CHECK(failing(*b.w().pose().drawnProof()) > failing(*b.w().pose().proofAfterStep()));
     b.act("pose");
-    CHECK(b.w().posedAfter());
+    CHECK(b.w().pose().after());
     CHECK(b.w().otherTrace()->throttlePct == Approx(85.0));
-    CHECK(b.w().proofAfterStep() == nullptr);
+    CHECK(b.w().pose().proofAfterStep() == nullptr);
     CHECK(b.w().trace().throttlePct == Approx(0.0));
     CHECK(b.w().setup().transmitter.hold.actsIn.has_value());  // only drawn
-    REQUIRE(b.w().drawnProof() != nullptr);
-    CHECK(b.w().drawnProof()->failures() < 3);
+    REQUIRE(b.w().pose().drawnProof() != nullptr);
+    CHECK(b.w().pose().drawnProof()->failures() < 3);
     b.act("pose");
-    CHECK(b.w().posedFinding() < 0);
-    CHECK_FALSE(b.w().posedAfter());
+    CHECK(b.w().pose().finding() < 0);
+    CHECK_FALSE(b.w().pose().after());
 }
 
 TEST_CASE("a finding that goes with another's remedy has none of its own") {
@@ -164,7 +164,7 @@ TEST_CASE("a sound model has nothing to repair, and a small window shows the pla
     Bench b;
     b.act("plan");
     b.planned();
-    CHECK(b.w().plan().steps.empty());
+    CHECK(b.w().repair().plan().steps.empty());
     CHECK_FALSE(shownItem(page(b), QStringLiteral("step-1")).has_value());
     b.act("remedy");
     b.act("take-typed");
@@ -190,7 +190,7 @@ TEST_CASE("the rows of Proof are a list as the desktop knows them: read out, key
     PlanView* plan = page(b);
     plan->list()->setFocus();
     b.key(Qt::Key_Home);
-    CHECK(b.w().selectedStep() == 0);
+    CHECK(b.w().repair().step() == 0);
     QAccessibleInterface* list = QAccessible::queryAccessibleInterface(plan->list());
     REQUIRE(list != nullptr);
     CHECK(list->role() == QAccessible::List);
@@ -223,10 +223,10 @@ TEST_CASE("the rows of Proof are a list as the desktop knows them: read out, key
     const QPoint button(row.right() - 40, row.bottom() - 38);
     QTest::mouseClick(findings->list()->viewport(), Qt::LeftButton, {}, button);
     Bench::settle();
-    CHECK(b.w().posedFinding() == 0);
+    CHECK(b.w().pose().finding() == 0);
     QTest::mouseClick(findings->list()->viewport(), Qt::LeftButton, {}, button);
     Bench::settle();
-    CHECK(b.w().posedFinding() == -1);
+    CHECK(b.w().pose().finding() == -1);
 }
 
 }  // namespace app_plan_tests

@@ -16,8 +16,8 @@ using namespace khtest;
 
 namespace {
 
-std::string posedKey(const Workspace& w) {
-    const int at = w.posedFinding();
+std::string posedKey(const session::Workspace& w) {
+    const int at = w.pose().finding();
     return at < 0 ? std::string() : w.entries()[static_cast<std::size_t>(at)].key();
 }
 
@@ -38,16 +38,16 @@ TEST_CASE("a posed finding is the same one after edits that put others before it
         // a throttle that is not off with hold on is a danger of the first rank: it stands before the others
         b.w().document().edit(QStringLiteral("worse"), {{"transmitter.hold.throttlePct", 60.0}});
         Bench::settle();
-        if (b.w().posedFinding() >= 0) {
+        if (b.w().pose().finding() >= 0) {
             CHECK(posedKey(b.w()) == key);
-            moved += b.w().posedFinding() != i ? 1 : 0;
+            moved += b.w().pose().finding() != i ? 1 : 0;
         }
         b.act("undo");
         Bench::settle();
         CHECK(posedKey(b.w()) == key);
         b.act("pose");
-        CHECK(b.w().posedFinding() == -1);
-        CHECK_FALSE(b.w().posing());
+        CHECK(b.w().pose().finding() == -1);
+        CHECK_FALSE(b.w().pose().on());
     }
     CHECK(tried >= 3);
     CHECK(moved >= 1);
@@ -62,12 +62,12 @@ TEST_CASE("a posed finding that an edit heals is posed no more, and the deck goe
     b.w().selectFinding(0);
     const Deck before = b.w().deck();
     b.act("pose");
-    REQUIRE(b.w().posedFinding() == 0);
+    REQUIRE(b.w().pose().finding() == 0);
     b.act("undo");
     Bench::settle();
-    CHECK(b.w().posedFinding() == -1);
+    CHECK(b.w().pose().finding() == -1);
     b.act("pose");
-    CHECK_FALSE(b.w().posing());
+    CHECK_FALSE(b.w().pose().on());
     CHECK(b.w().deck() == before);
 }
 

@@ -134,13 +134,13 @@ TEST_CASE("the tables of modes are opened and typed into, in Power and in Tail")
 
 TEST_CASE("first power is walked through and proved with its guards; a guide of Tail proves blades and drive") {
     Bench b;
-    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().setGuard(g, true);
+    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().guards().tick(g, true);
     walk(b, Station::Tail, "tail-edges");
     CHECK(standingOf(b.w().setup(), "rows.tail-edges") == Standing::Proved);
     walk(b, Station::Tail, "heading-hold");
     CHECK(standingOf(b.w().setup(), "rows.heading-hold") == Standing::Proved);
-    b.w().setGuard(kLeadsOff, false);
-    b.w().setGuard(kHoldOn, false);
+    b.w().guards().tick(kLeadsOff, false);
+    b.w().guards().tick(kHoldOn, false);
     walk(b, Station::Power, "first-power");
     INFO(b.window.message().toStdString());
     CHECK(standingOf(b.w().setup(), "rows.first-power") == Standing::Proved);

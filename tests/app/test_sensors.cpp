@@ -100,8 +100,8 @@ TEST_CASE("three turns are answered by a key each; what explains them is taken o
 TEST_CASE("the demo with ten mistakes of these stations is healed by its plan, and its gyro is posed on the trace") {
     Bench b(QStringLiteral("redshank-470"));
     b.planned();
-    CHECK(b.w().plan().steps.size() == 10);
-    CHECK(b.w().plan().left.empty());
+    CHECK(b.w().repair().plan().steps.size() == 10);
+    CHECK(b.w().repair().plan().left.empty());
     b.go(Station::Sensors);
     b.selectRow("mounting", 1);
     b.act("pose");
@@ -111,12 +111,12 @@ TEST_CASE("the demo with ten mistakes of these stations is healed by its plan, a
     CHECK(b.stage("plate").startsWith(QStringLiteral("+")));  // asked is to the left
     b.act("pose");
     b.go(Station::Proof);
-    b.w().enter(kPlanView);
+    b.w().enter(session::kPlanView);
     b.act("take-typed");
     for (int i = 0; i < 4 && b.w().evaluation().count(Severity::Danger) + b.w().evaluation().count(Severity::Warning) > 0; ++i) {
         b.planned();
         std::vector<Edit> edits;
-        for (const PlanStep& step : b.w().plan().steps) edits.insert(edits.end(), step.edits.begin(), step.edits.end());
+        for (const PlanStep& step : b.w().repair().plan().steps) edits.insert(edits.end(), step.edits.begin(), step.edits.end());
         b.w().document().edit(QStringLiteral("by hand"), edits);
     }
     CHECK(b.w().evaluation().count(Severity::Danger) == 0);

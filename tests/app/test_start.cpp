@@ -27,7 +27,7 @@ bool secondStart(const QString& socket, const QString& file, int patienceMs = 60
         opened = Instance::handOver(socket, file, patienceMs);
         done = true;
     });
-    while (!done) QApplication::processEvents();
+    khtest::waitUntil("the second start", [&] { return done.load(); });
     other.join();
     return opened;
 }
@@ -105,7 +105,7 @@ TEST_CASE("a peer that says nothing, and one that says something else, open noth
         peer.connectToServer(b.folder.filePath(QStringLiteral("window.sock")));
         REQUIRE(peer.waitForConnected());
         peer.write(said);
-        while (!peer.canReadLine()) QApplication::processEvents();
+        khtest::waitUntil("an answer", [&] { return peer.canReadLine(); });
         CHECK(peer.readLine().contains("false"));
     }
 }
@@ -135,7 +135,7 @@ TEST_CASE("a session bus that takes connections and says nothing is turned away 
             leaveSilentBus(patienceMs);
             done = true;
         });
-        while (!done) QApplication::processEvents();
+        khtest::waitUntil("the bus", [&] { return done.load(); });
         other.join();
         return qgetenv("DBUS_SESSION_BUS_ADDRESS").contains(socket.toLocal8Bit());
     };

@@ -79,7 +79,8 @@ TEST_CASE("what stands in a sub-row is typed, undone and found like any other ce
     const Part part = *b.w().selectedPart();
     b.w().editPart(part, QStringLiteral("no"));
     REQUIRE(b.w().setup().transmitter.kill.actsIn.has_value());
-    CHECK(std::count(b.w().setup().transmitter.kill.actsIn->begin(), b.w().setup().transmitter.kill.actsIn->end(), part.mode) == 0);
+    CHECK(std::count(b.w().setup().transmitter.kill.actsIn->begin(), b.w().setup().transmitter.kill.actsIn->end(),
+                     part.as<Part::Acting>()->mode) == 0);
     b.w().editPart(*b.w().selectedPart(), QStringLiteral("yes"));
     CHECK_FALSE(b.w().setup().transmitter.kill.actsIn.has_value());
     // the supply stands in Link, before the first plug
@@ -92,11 +93,11 @@ TEST_CASE("a step posed before it is taken counts what turns off, and the plan's
     Bench b(QStringLiteral("dunlin-380"));
     b.act("plan");
     b.planned();
-    b.w().selectStep(0);
+    b.w().repair().select(0);
     b.act("pose");
-    REQUIRE(b.w().proofAfterStep() != nullptr);
+    REQUIRE(b.w().pose().proofAfterStep() != nullptr);
     std::uint64_t states = 0;
-    for (const PositionRow& r : b.w().drawnProof()->positions) states += turnsOff(r, *b.w().proofAfterStep()) ? r.states : 0;
+    for (const PositionRow& r : b.w().pose().drawnProof()->positions) states += turnsOff(r, *b.w().pose().proofAfterStep()) ? r.states : 0;
     CHECK(states == 12);
     b.act("pose");
     b.act("pose");
@@ -112,10 +113,10 @@ TEST_CASE("the guards ask for what the row needs") {
     Bench b;
     b.go(Station::Pitch);
     b.selectRow("zero-pitch", 1);
-    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().setGuard(g, true);
+    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) b.w().guards().tick(g, true);
     b.act("seen");
     CHECK(b.window.message().contains(QStringLiteral("untick blades off")));
-    b.w().setGuard(kBladesOff, false);
+    b.w().guards().tick(kBladesOff, false);
     b.act("seen");
     CHECK(b.w().selectedRow()->standing == Standing::Proved);
 }

@@ -88,7 +88,7 @@ TEST_CASE("every word that is painted went through the translation, at every sta
         };
         khtest::walkViews(b, model, true, look);
         // the printed sheet too, but for the words of the boxes' menus that a profile brings
-        const Sheet sheet = benchSheet(b.w().setup(), b.w().evaluation(), b.w().planNow());
+        const Sheet sheet = benchSheet(b.w().setup(), b.w().evaluation(), b.w().repair().now());
         for (const SheetPart& part : sheet.parts)
             for (const SheetSection& section : part.sections)
                 for (const SheetRow& row : section.rows)

@@ -5,6 +5,7 @@
 #include "app/helicopter/newmodel/newmodelview.h"
 #include "app/views/planview.h"
 #include "app/views/tosetview.h"
+#include "procedure/aircraft.h"
 
 #include <QLabel>
 #include <QListWidget>
@@ -55,11 +56,11 @@ private:
 
 TEST_CASE("what is chosen on a page beneath a view is neither changed, proved nor posed from the view") {
     for (const ViewEntry& view : shippedViews()) {
-        if (std::string(view.id) == kPlanView) continue;  // it speaks of a step of its own
+        if (std::string(view.id) == session::kPlanView) continue;  // it speaks of a step of its own
         for (const char* model : {"dunlin-380", "redshank-470", "gannet-600n"}) {
             Bench b(QString::fromLatin1(model));
             b.planned();
-            for (std::size_t g = 0; g < b.w().guardTable().guards.size(); ++g) b.w().setGuard(g, true);
+            for (std::size_t g = 0; g < aircraftEntry(b.w().setup()).guards().guards.size(); ++g) b.w().guards().tick(g, true);
             for (const StationEntry& station : b.w().stations().entries())
                 for (const StationPage& page : b.w().pages()) {
                     if (page.station != station.station) continue;
@@ -74,7 +75,7 @@ TEST_CASE("what is chosen on a page beneath a view is neither changed, proved no
                         b.act(id);
                     b.w().assignSwitch(b.w().setup().transmitter.profile->switches.front().id, 1);
                     CHECK(b.w().now().setup == before);  // the very same document
-                    CHECK_FALSE(b.w().posing());
+                    CHECK_FALSE(b.w().pose().on());
                     CHECK(b.w().view() == view.id);
                     CHECK(b.w().selectedFinding() == -1);
                     b.w().leave();
@@ -89,7 +90,7 @@ TEST_CASE("Esc leads back to where one came from, through views, and nothing is 
     Bench b(QStringLiteral("dunlin-380"));
     b.planned();
     REQUIRE(b.w().goToRow("collective-range"));
-    const Selection there = b.w().selection();
+    const session::Selection there = b.w().selection();
     b.act("plan");
     CHECK(b.w().view() == "plan");
     CHECK(back(b) == QStringLiteral("back to Pitch"));
@@ -100,7 +101,7 @@ TEST_CASE("Esc leads back to where one came from, through views, and nothing is 
     CHECK(back(b) == QStringLiteral("back to Plan"));
     b.key(Qt::Key_Escape);
     CHECK(b.w().view() == "plan");
-    CHECK(b.w().selectedStep() == 1);
+    CHECK(b.w().repair().step() == 1);
     b.key(Qt::Key_Escape);
     CHECK(b.w().view().empty());
     CHECK(b.w().station() == Station::Pitch);
@@ -132,10 +133,10 @@ TEST_CASE("the keel of a view counts what the view is about, and leads to it") {
     b.act("plan");
     const std::vector<KeelRib> plan = b.window.keel()->ribs();
     REQUIRE_FALSE(plan.empty());
-    CHECK(plan[0].frames.size() == b.w().plan().steps.size());
-    CHECK(plan[0].findings[0] == b.w().plan().dangers);
+    CHECK(plan[0].frames.size() == b.w().repair().plan().steps.size());
+    CHECK(plan[0].findings[0] == b.w().repair().plan().dangers);
     b.click(b.window.keel(), QStringLiteral("frame-step-3"));
-    CHECK(b.w().selectedStep() == 2);
+    CHECK(b.w().repair().step() == 2);
     CHECK(b.window.keel()->ribs()[0].frames[2].chosen);
     b.act("to-set");
     std::size_t frames = 0;

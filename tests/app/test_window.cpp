@@ -92,10 +92,10 @@ TEST_CASE("the first path without a pointer: layout, finding, remedy, curve, sav
     REQUIRE(b.w().setup().controller.layout == "three at 140°, elevator aft");
     REQUIRE(b.w().selectedRow()->broken);
     b.act("pose");
-    REQUIRE(b.w().posedFinding() >= 0);
+    REQUIRE(b.w().pose().finding() >= 0);
     REQUIRE(b.stage("plate").endsWith(QStringLiteral("off")));
     b.act("pose");
-    REQUIRE(b.w().posedFinding() == -1);
+    REQUIRE(b.w().pose().finding() == -1);
     b.act("remedy");
     REQUIRE(b.w().setup().controller.layout == "three at 120°, elevator aft");
     REQUIRE(b.w().evaluation().count(Severity::Danger) == 0);
@@ -205,23 +205,23 @@ TEST_CASE("the palette reaches every action, station and setting by name") {
     QTest::keyClick(palette->field(), Qt::Key_Return);
     Bench::settle();
     REQUIRE(b.w().selectedPart() != nullptr);
-    REQUIRE(b.w().selectedPart()->field == "machine.power.pinionTeeth");
+    REQUIRE(b.w().selectedPart()->field() == "machine.power.pinionTeeth");
 }
 
 TEST_CASE("guards are the pilot's word: unticked at start, needed for a reading, gone with the model") {
     Bench b;
     b.go(Station::Tail);
     b.selectRow("precompensation", 1);
-    REQUIRE_FALSE(b.w().guard(kLeadsOff));
+    REQUIRE_FALSE(b.w().guards().ticked(kLeadsOff));
     b.act("seen");
     REQUIRE(b.window.message().contains(QStringLiteral("guards")));
     REQUIRE(b.w().document().history().count() == 0);
     for (int g = 0; g < 3; ++g) b.click(b.window.topBar(), QStringLiteral("guard-%1").arg(g));
-    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) REQUIRE(b.w().guard(g));
+    for (const HelicopterGuard g : {kLeadsOff, kBladesOff, kHoldOn}) REQUIRE(b.w().guards().ticked(g));
     b.act("seen");
     REQUIRE(b.w().selectedRow()->standing == Standing::Proved);
     b.window.newModel(QStringLiteral("380"));
-    REQUIRE_FALSE(b.w().guard(kLeadsOff));
+    REQUIRE_FALSE(b.w().guards().ticked(kLeadsOff));
 }
 
 TEST_CASE("a broken file is told in the window and the present model stays") {

@@ -4,6 +4,7 @@
 // Mutants of documents, readings and profiles, and extreme but valid documents, through everything the program does with them. What
 // is being tried stands in FOLDER/now.json, so that what ends the program is there afterwards; put it into tests/fuzz/seeds.
 #include "app/shell/mainwindow.h"
+#include "app/waiting.h"
 #include "base/error.h"
 #include "fuzz/harness.h"
 #include "io/document.h"
@@ -66,7 +67,7 @@ public:
             io::writeFileAtomically(file.toStdString(), text);
             if (!window_.openFile(file))
                 throw std::logic_error("the window does not open what was accepted: " + window_.message().toStdString());
-            app::Workspace& w = window_.workspace();
+            session::Workspace& w = window_.workspace();
             settle();
             for (const StationEntry& s : stations()) {
                 w.setStation(s.station);
@@ -88,15 +89,15 @@ public:
             waitForWorkers();
             for (std::size_t n = 0; n < std::min<std::size_t>(w.entries().size(), 6); ++n) {
                 w.selectFinding(static_cast<int>(dice_() % w.entries().size()));
-                w.togglePose();
+                w.pose().toggle();
                 settle();
                 (void)window_.grab();
-                w.togglePose();
+                w.pose().toggle();
             }
-            w.enter(app::kPlanView);
+            w.enter(session::kPlanView);
             settle();
             (void)window_.grab();
-            w.takeTypedSteps();
+            w.repair().takeTypedSteps();
             w.enter("to-set");
             settle();
             (void)window_.grab();
@@ -135,9 +136,8 @@ private:
         for (int i = 0; i < 3; ++i) QApplication::processEvents();
     }
     void waitForWorkers() {
-        const app::Workspace& w = window_.workspace();
-        while (w.proof().state() == app::ProofRunner::State::Trying || !w.planFresh())
-            QApplication::processEvents(QEventLoop::WaitForMoreEvents);
+        const session::Workspace& w = window_.workspace();
+        khtest::waitUntil("the workers", [&] { return w.proof().state() != session::ProofRunner::State::Trying && w.repair().fresh(); });
         settle();
     }
     template <class Act>

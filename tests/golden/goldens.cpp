@@ -5,6 +5,7 @@
 // held against them. After a change of words: --dump before and after, read the difference, then --write.
 #include "app/shell/mainwindow.h"
 #include "app/shownitems.h"
+#include "app/waiting.h"
 #include "golden/builds.h"
 #include "io/document.h"
 #include "io/helicopter/helicopterjson.h"
@@ -191,7 +192,7 @@ std::string rows(const Setup& setup, const std::vector<StationPage>& pages) {
             for (const Cell& cell : row.cells)
                 for (const Part& part : cell.parts) {
                     const Why why = explain(setup, part);
-                    out += fmt::format("    {} | {} | {} | {} | {}\n", render(part.label), render(part.value), part.unit, part.field,
+                    out += fmt::format("    {} | {} | {} | {} | {}\n", render(part.label), render(part.value), part.unit, part.field(),
                                        render(why.title));
                     for (const Message& line : why.lines) out += "        " + render(line) + "\n";
                     for (const WhyInput& input : why.inputs)
@@ -221,8 +222,8 @@ std::string items(app::MainWindow& window) {
     const auto settle = [] {
         for (int i = 0; i < 3; ++i) QApplication::processEvents();
     };
-    app::Workspace& w = window.workspace();
-    while (w.proof().state() == app::ProofRunner::State::Trying || !w.planFresh()) QApplication::processEvents();  // rows say what heals
+    session::Workspace& w = window.workspace();
+    khtest::waitUntil("the workers", [&] { return w.proof().state() != session::ProofRunner::State::Trying && w.repair().fresh(); });
     QString out;
     for (const StationEntry& s : stations()) {
         w.setStation(s.station);

@@ -21,7 +21,7 @@
 namespace {
 
 using namespace kh;
-using namespace kh::app;
+using namespace kh::session;
 
 /// The change of a document: its name tells how many there were.
 long numberOf(const Setup& s) { return s.machine.name.rfind("change ", 0) == 0 ? std::stol(s.machine.name.substr(7)) : 0; }
@@ -35,11 +35,11 @@ void say(const char* what, long n) {
 [[noreturn]] void edit(const QString& folder, std::uint64_t seed) {
     std::mt19937_64 dice(seed);
     const QString file = folder + QStringLiteral("/model.keel.json"), state = folder + QStringLiteral("/state");
-    DocumentModel document;
-    Repository repository{document, state};
+    session::DocumentModel document;
+    session::Repository repository{document, state};
     repository.open(file);
-    for (const QString& journal : Journal::left(state)) {
-        if (numberOf(Journal::read(journal).document.setup) <= numberOf(document.setup())) continue;
+    for (const QString& journal : session::Journal::left(state)) {
+        if (numberOf(session::Journal::read(journal).document.setup) <= numberOf(document.setup())) continue;
         repository.recover(journal);
         say("recovered", numberOf(document.setup()));
     }
@@ -61,8 +61,8 @@ void say(const char* what, long n) {
 /// What can be had back: of the file and of every journal that was left.
 long foundIn(const QString& folder) {
     long most = numberOf(io::loadDocument((folder + QStringLiteral("/model.keel.json")).toStdString()).setup);
-    for (const QString& journal : Journal::left(folder + QStringLiteral("/state")))
-        most = std::max(most, numberOf(Journal::read(journal).document.setup));
+    for (const QString& journal : session::Journal::left(folder + QStringLiteral("/state")))
+        most = std::max(most, numberOf(session::Journal::read(journal).document.setup));
     return most;
 }
 

@@ -81,8 +81,7 @@ TEST_CASE("a circle through other functions is refused where it is typed") {
 }
 
 TEST_CASE("a ledger cell takes the same words") {
-    Part part;
-    part.field = kHold;
+    const Part part = Part::of(Part::Entry{kHold});
     CHECK(std::get<Condition>(parsePart(turnstone(), part, "R1 2 | L3 2")).size() == 2);
     CHECK_THROWS_AS(parsePart(turnstone(), part, "R9 1"), InputError);
 }

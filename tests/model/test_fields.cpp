@@ -125,12 +125,12 @@ TEST_CASE("every field stands at the station and in the box that its description
             for (const Row& row : page.rows)
                 for (std::size_t c = 0; c < row.cells.size(); ++c)
                     for (const Part& part : row.cells[c].parts) {
-                        if (part.field.empty()) continue;
-                        const FieldPattern* pattern = FieldTable::of(Setup{}).patternOf(part.field);
-                        INFO(part.field << " in " << row.id);
+                        if (part.field().empty()) continue;
+                        const FieldPattern* pattern = FieldTable::of(Setup{}).patternOf(part.field());
+                        INFO(part.field() << " in " << row.id);
                         REQUIRE(pattern != nullptr);
                         shown[pattern->pattern()].insert(page.station);
-                        const Box box = fieldHome(part.field).box;
+                        const Box box = fieldHome(part.field()).box;
                         if (page.station == Station::Modes) continue;  // there a column is a mode
                         if (row.line) {                                // a line's columns name their boxes
                             const auto parent =

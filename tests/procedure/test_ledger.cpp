@@ -25,7 +25,7 @@ const Part* partOf(const std::vector<StationPage>& pages, const std::string& fie
         for (const Row& row : page.rows)
             for (const Cell& cell : row.cells)
                 for (const Part& part : cell.parts)
-                    if (part.field == field) return &part;
+                    if (part.field() == field) return &part;
     return nullptr;
 }
 
@@ -77,7 +77,8 @@ TEST_CASE("every number explains itself: last line is the cell, inputs are field
             for (const Cell& cell : row.cells)
                 for (const Part& part : cell.parts) {
                     const std::string value = render(part.value);
-                    if (value.find_first_of("0123456789") == std::string::npos || part.look == Part::Look::Port || part.why.lines.empty())
+                    if (value.find_first_of("0123456789") == std::string::npos || part.as<Part::Port>() != nullptr ||
+                        part.why.lines.empty())
                         continue;
                     INFO(row.id << ": " << value);
                     ++numbers;
@@ -215,7 +216,7 @@ TEST_CASE("each fact of links and wiring has a cell to be edited in") {
     for (const StationPage& page : ledger(turnstone(), e))
         for (const Row& row : page.rows)
             for (const Cell& cell : row.cells)
-                for (const Part& part : cell.parts) shown.insert(part.field);
+                for (const Part& part : cell.parts) shown.insert(part.field());
     for (const char* path :
          {"machine.head.linkKind", "machine.head.threadMmPerTurn", "machine.wiring.receiver", "machine.wiring.throttleLead",
           "machine.wiring.supplyLeads", "machine.wiring.buffer", "machine.head.link", "machine.rotor.bladeMaxRpm"}) {

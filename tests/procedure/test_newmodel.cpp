@@ -156,7 +156,7 @@ std::set<std::string> cells(const Setup& s) {
     for (const StationPage& page : ledger(s, evaluate(s)))
         for (const Row& row : page.rows)
             for (const Cell& cell : row.cells)
-                for (const Part& part : cell.parts) out.insert(part.field);
+                for (const Part& part : cell.parts) out.insert(part.field());
     return out;
 }
 

@@ -86,7 +86,7 @@ TEST_CASE("what a finding speaks of has a cell, so that it can be answered") {
         for (const StationPage& page : ledger(b.setup, e))
             for (const Row& row : page.rows)
                 for (const Cell& cell : row.cells)
-                    for (const Part& part : cell.parts) cells.insert(part.field);
+                    for (const Part& part : cell.parts) cells.insert(part.field());
         for (const Finding& f : e.findings)
             if (const FieldPattern* pattern = FieldTable::of(Setup{}).patternOf(f.subject);
                 pattern != nullptr && cells.count(f.subject) == 0)
@@ -140,8 +140,8 @@ TEST_CASE("every cell and every derivation names fields that exist, in every bui
             for (const Row& row : page.rows)
                 for (const Cell& cell : row.cells)
                     for (const Part& part : cell.parts) {
-                        INFO(b.name << " " << row.id << " " << part.field);
-                        CHECK((part.field.empty() || readField(b.setup, part.field)));
+                        INFO(b.name << " " << row.id << " " << part.field());
+                        CHECK((part.field().empty() || readField(b.setup, part.field())));
                         for (const std::string& path : part.why.inputs) {
                             INFO(path);
                             CHECK((isFieldPath(path) || path.starts_with("rows.")));
@@ -182,7 +182,7 @@ TEST_CASE("ids that do not exist, or stand twice, stop the program at its start"
     refused(solver);
     const RowBuilder b(turnstone(), evaluate(turnstone()));
     CHECK_THROWS_AS(b.field("machine.power.kV"), std::logic_error);
-    CHECK(b.field("transmitter.channels.nobody.number").field.empty());  // an element this document has not is ordinary
+    CHECK(b.field("transmitter.channels.nobody.number").field().empty());  // an element this document has not is ordinary
 }
 
 TEST_CASE("a throw-away station is one entry: its rows, rules and marks are there, the others stay as they were") {

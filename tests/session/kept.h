@@ -14,7 +14,7 @@
 namespace khtest {
 
 using namespace kh;
-using namespace kh::app;
+using namespace kh::session;
 
 inline const QString kTurnstone = QStringLiteral(KEELHAUL_SOURCE "/data/demo/turnstone-470.keel.json");
 

@@ -9,7 +9,7 @@ namespace session_document_tests {
 
 using khtest::Kept;
 using namespace kh;
-using namespace kh::app;
+using namespace kh::session;
 
 TEST_CASE("an edit is one entry with its name, told once, and undone whole") {
     Kept m;

@@ -16,7 +16,7 @@ namespace order_tests {
 
 using khtest::Kept;
 using namespace kh;
-using namespace kh::app;
+using namespace kh::session;
 
 namespace {
 

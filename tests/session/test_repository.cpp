@@ -14,7 +14,7 @@ namespace repository_tests {
 
 using khtest::Kept;
 using namespace kh;
-using namespace kh::app;
+using namespace kh::session;
 
 TEST_CASE("saving counts the revision, cleans the state and keeps the stack") {
     Kept m;

@@ -120,18 +120,18 @@ TEST_CASE("hold's pulse, by mode, against motor-off") {
         CHECK(f.mode(id)->holdActs);
         CHECK(f.mode(id)->heldUs.value == 1060.0);
         CHECK(f.mode(id)->heldThrottlePct.value == -5.0);
-        CHECK(f.mode(id)->heldOff);
+        CHECK(f.mode(id)->held == MotorState::Off);
     }
     const Figures g = figuresWith({{"transmitter.hold.actsIn", std::vector<std::string>{"normal"}}});
-    CHECK(g.mode("normal")->heldOff);
+    CHECK(g.mode("normal")->held == MotorState::Off);
     CHECK_FALSE(g.mode("idle2")->holdActs);
-    CHECK_FALSE(g.mode("idle2")->heldOff);
+    CHECK(g.mode("idle2")->held == MotorState::MayRun);
     CHECK(g.mode("idle2")->heldThrottlePct.value == 85.0);
     CHECK(g.mode("idle2")->heldUs.value == Approx(1500 + (2 * 85 - 100) * 4.0));
     // a speed controller learned the other way round is off above its low point
     const Figures turned = figuresWith({{"speedController.lowUs", 1900.0}, {"speedController.highUs", 1100.0}});
     CHECK(turned.motorOffUs.value == 1920.0);
-    CHECK_FALSE(turned.mode("normal")->heldOff);
+    CHECK(turned.mode("normal")->held == MotorState::MayRun);
 }
 
 TEST_CASE("steps between modes: hover jump, speed, low stick, and leaving hold") {

@@ -198,7 +198,7 @@ TEST_CASE("a box with one tail direction is told to reverse the servo, never the
     CHECK(f->fix.front().path == "controller.tail.reversed");
     CHECK(f->also.empty());
     const Row row = rowOf(s, "tail-direction");
-    for (const Part& part : row.cells[1].parts) CHECK(part.field != "controller.directions.rudderReversed");
+    for (const Part& part : row.cells[1].parts) CHECK(part.field() != "controller.directions.rudderReversed");
     s.controller.directions.rudderReversed = true;  // entered all the same: it is shown, and turned back
     s.controller.tail.reversed = !s.controller.tail.reversed;
     const Evaluation both = evaluate(s);

@@ -17,26 +17,27 @@ namespace kh::app {
 
 using namespace paint;
 
-BenchView::BenchView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
+BenchView::BenchView(session::Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setAccessibleName(tr("Drawing of the station"));
     const auto refresh = [this] {
         if (!isVisible()) return;
         layOut();
         update();
     };
-    const auto forget = [this] { cache_ = QPixmap(); };
-    connect(&workspace, &Workspace::swapped, this, forget);
-    connect(&workspace, &Workspace::stationChanged, this, forget);
-    connect(&workspace, &Workspace::swapped, this, refresh);
-    connect(&workspace, &Workspace::traced, this, refresh);
-    connect(&workspace, &Workspace::stationChanged, this, refresh);
-    connect(&workspace, &Workspace::selectionChanged, this, refresh);
-    connect(&workspace, &Workspace::posedChanged, this, refresh);
+    const auto forget = [this] { still_ = QPixmap(); };
+    connect(&workspace, &session::Workspace::swapped, this, forget);
+    connect(&workspace, &session::Workspace::stationChanged, this, forget);
+    connect(&workspace.pose(), &session::Pose::changed, this, forget);  // before and after a step are two documents
+    connect(&workspace, &session::Workspace::swapped, this, refresh);
+    connect(&workspace, &session::Workspace::traced, this, refresh);
+    connect(&workspace, &session::Workspace::stationChanged, this, refresh);
+    connect(&workspace, &session::Workspace::selectionChanged, this, refresh);
+    connect(&workspace.pose(), &session::Pose::changed, this, refresh);
 }
 
 void BenchView::showPanelsOf(std::vector<PanelSpec> (*view)(const PanelContext&)) {
     view_ = view;
-    cache_ = QPixmap();
+    still_ = QPixmap();
     layOut();
     update();
 }
@@ -45,7 +46,7 @@ std::vector<PanelSpec> BenchView::panels() const {
     const auto panels = view_ != nullptr ? view_ : workspace_.entry().panels;
     if (panels == nullptr) return {};
     return panels({static_cast<double>(wide()), static_cast<double>(high()), workspace_.selectedRow(), workspace_.evaluation().figures,
-                   workspace_.posing()});
+                   workspace_.pose().on()});
 }
 
 std::optional<QRectF> BenchView::statesArea() const {
@@ -58,12 +59,12 @@ Scene BenchView::scene() const {
     const Row* row = workspace_.selectedRow();
     const bool rudder = row != nullptr && row->id == "rates-rudder";
     const bool elevator = row != nullptr && row->id == "rates-elevator";
-    return {workspace_.drawnSetup(),
-            workspace_.drawnEvaluation(),
+    return {workspace_.pose().drawnSetup(),
+            workspace_.pose().drawnEvaluation(),
             workspace_.trace(),
             workspace_.deck(),
-            workspace_.posedSwitches(),
-            workspace_.drawnProof(),
+            workspace_.pose().switches(),
+            workspace_.pose().drawnProof(),
             workspace_.moves(),
             workspace_.powerOn(),
             static_cast<std::size_t>(workspace_.shownMode()),
@@ -72,9 +73,9 @@ Scene BenchView::scene() const {
                        : 0U,
             dimensions_,
             exaggeration_,
-            workspace_.planShown() ? &workspace_.plan() : nullptr,
-            static_cast<std::size_t>(workspace_.selectedStep()),
-            workspace_.proofAfterStep(),
+            workspace_.repair().shown() ? &workspace_.repair().plan() : nullptr,
+            static_cast<std::size_t>(workspace_.repair().step()),
+            workspace_.pose().proofAfterStep(),
             offered_,
             row == nullptr ? std::string() : channelOfRow(workspace_.setup().machine.aircraft.of(), *row)};
 }
@@ -111,7 +112,7 @@ std::optional<QRectF> BenchView::areaOfDrawing(DrawingId drawing) const {
 
 void BenchView::chooseMounting(const kh::Mounting& mounting) {
     const Part* part = workspace_.selectedPart();
-    const bool setting = part != nullptr && part->field == "controller.mounting"_field;
+    const bool setting = part != nullptr && part->field() == "controller.mounting"_field;
     const std::string path = setting ? "controller.mounting"_field : "machine.mounting"_field;
     const std::vector<kh::Mounting> known = knownMountings(workspace_.setup().controller.profile);
     if (setting && std::find(known.begin(), known.end(), mounting) == known.end())
@@ -123,10 +124,10 @@ void BenchView::chooseMounting(const kh::Mounting& mounting) {
 
 bool BenchView::choose(const Part& part) {
     const auto area = areaOfDrawing(DrawingId::Mountings);
-    if (!area || !part.field.ends_with(".mounting")) return false;
+    if (!area || !part.field().ends_with(".mounting")) return false;
     const std::vector<MountingSpot> spots = mountingSpots(*area);
     const kh::Mounting now =
-        part.field == "controller.mounting"_field ? mountingSet(workspace_.setup()) : mountingBuilt(workspace_.setup());
+        part.field() == "controller.mounting"_field ? mountingSet(workspace_.setup()) : mountingBuilt(workspace_.setup());
     const auto at = std::find_if(spots.begin(), spots.end(), [&](const MountingSpot& s) { return s.mounting == now; });
     choosing_ = at == spots.end() ? 0 : static_cast<int>(at - spots.begin());
     setFocusPolicy(Qt::ClickFocus);
@@ -179,6 +180,26 @@ void BenchView::focusOutEvent(QFocusEvent*) {
     update();
 }
 
+void BenchView::drawStill(const std::vector<PanelSpec>& panels, const Scene& s) {
+    std::vector<QRectF> areas;
+    for (const PanelSpec& panel : panels)
+        if (panel.still) areas.push_back(areaOf(panel));
+    if (!still_.isNull() && stillAreas_ == areas) return;
+    stillAreas_ = std::move(areas);
+    const double ratio = devicePixelRatioF();
+    still_ = QPixmap(size() * ratio);
+    still_.setDevicePixelRatio(ratio);
+    still_.fill(Qt::transparent);
+    QPainter layer(&still_);
+    layer.scale(scale(), scale());
+    for (const PanelSpec& panel : panels) {
+        if (!panel.still) continue;
+        layer.save();
+        drawingOf(panel.drawing)(layer, areaOf(panel), s);
+        layer.restore();
+    }
+}
+
 void BenchView::paintEvent(QPaintEvent*) {
     QPainter p(this);
     p.scale(scale(), scale());
@@ -189,32 +210,22 @@ void BenchView::paintEvent(QPaintEvent*) {
         return;
     }
     const Scene s = scene();
+    const std::vector<PanelSpec> panels = this->panels();
+    drawStill(panels, s);
+    p.drawPixmap(QRectF(0, 0, wide(), high()), still_, QRectF(still_.rect()));
     bool first = true;
     double lastTop = 0;
-    for (const PanelSpec& panel : panels()) {
+    for (const PanelSpec& panel : panels) {
         const QRectF area = areaOf(panel);
-        const Drawing draw = drawingOf(panel.drawing);
         if (!first && area.left() <= 17 && area.top() > lastTop + 40) {
             p.setRenderHint(QPainter::Antialiasing, false);
             hairline(p, 16, area.top() - 6, wide() - 16, t.rule);
         }
-        p.save();
-        if (panel.still) {
-            if (cache_.isNull() || cacheArea_ != area) {
-                const double ratio = devicePixelRatioF();
-                cacheArea_ = area;
-                cache_ = QPixmap(size() * ratio);
-                cache_.setDevicePixelRatio(ratio);
-                cache_.fill(Qt::transparent);
-                QPainter layer(&cache_);
-                layer.scale(scale(), scale());
-                draw(layer, area, s);
-            }
-            p.drawPixmap(QRectF(0, 0, wide(), high()), cache_, QRectF(cache_.rect()));
-        } else {
-            draw(p, area, s);
+        if (!panel.still) {
+            p.save();
+            drawingOf(panel.drawing)(p, area, s);
+            p.restore();
         }
-        p.restore();
         lastTop = area.top();
         first = false;
     }
@@ -274,7 +285,7 @@ void BenchView::offerSwitches(bool offered) {
 
 void BenchView::toggleDimensions() {
     dimensions_ = !dimensions_;
-    cache_ = QPixmap();
+    still_ = QPixmap();
     update();
 }
 

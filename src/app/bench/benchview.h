@@ -13,7 +13,7 @@ namespace kh::app {
 class BenchView : public ItemView {
     Q_OBJECT
 public:
-    explicit BenchView(Workspace& workspace, QWidget* parent = nullptr);
+    explicit BenchView(session::Workspace& workspace, QWidget* parent = nullptr);
     /// Drawings of a view in place of the station's; nullptr: the station's.
     void showPanelsOf(std::vector<PanelSpec> (*view)(const PanelContext&));
     /// What stands there now; nothing where the page has a view of its own.
@@ -41,11 +41,11 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
     void focusOutEvent(QFocusEvent*) override;
     void resizeEvent(QResizeEvent*) override {
-        cache_ = QPixmap();
+        still_ = QPixmap();
         fitTo(kBenchDrawn);
         layOut();
     }
-    void changeEvent(QEvent*) override { cache_ = QPixmap(); }  // palette: another theme
+    void changeEvent(QEvent*) override { still_ = QPixmap(); }  // palette: another theme
 
 private:
     /// Where a drawing stands; nothing if the station has it not.
@@ -56,14 +56,16 @@ private:
     /// Where hold's state machine is drawn, if it is.
     [[nodiscard]] std::optional<QRectF> statesArea() const;
     void layOut();
-    Workspace& workspace_;
+    /// Draws what does not move, if that is not done.
+    void drawStill(const std::vector<PanelSpec>& panels, const paint::Scene& s);
+    session::Workspace& workspace_;
     std::vector<PanelSpec> (*view_)(const PanelContext&) = nullptr;
     bool dimensions_ = false;
     bool offered_ = false;
     int choosing_ = -1;  ///< among the mountings, while one is chosen by keyboard
     double exaggeration_ = 1.0;
-    QPixmap cache_;  ///< the still drawing of this station
-    QRectF cacheArea_;
+    QPixmap still_;  ///< the drawings of this station that do not move, in one layer; null: to be drawn
+    std::vector<QRectF> stillAreas_;
 };
 
 }  // namespace kh::app

@@ -27,7 +27,7 @@ constexpr int kNudgeRunMs = 1000;
 
 }  // namespace
 
-CurveView::CurveView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
+CurveView::CurveView(session::Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("Curves over the collective stick"));
     nudges_.setSingleShot(true);
@@ -37,9 +37,9 @@ CurveView::CurveView(Workspace& workspace, QWidget* parent) : ItemView(parent), 
         layOut();
         update();
     };
-    connect(&workspace, &Workspace::swapped, this, refresh);
-    connect(&workspace, &Workspace::traced, this, refresh);
-    connect(&workspace, &Workspace::selectionChanged, this, refresh);
+    connect(&workspace, &session::Workspace::swapped, this, refresh);
+    connect(&workspace, &session::Workspace::traced, this, refresh);
+    connect(&workspace, &session::Workspace::selectionChanged, this, refresh);
 }
 
 void CurveView::enter(bool pitch) {

@@ -14,7 +14,7 @@ namespace kh::app {
 class CurveView : public ItemView {
     Q_OBJECT
 public:
-    explicit CurveView(Workspace& workspace, QWidget* parent = nullptr);
+    explicit CurveView(session::Workspace& workspace, QWidget* parent = nullptr);
     /// Takes the keyboard; `pitch` chooses the plot.
     void enter(bool pitch);
     [[nodiscard]] QLineEdit* editor() const { return editor_; }
@@ -75,7 +75,7 @@ private:
     void recount(int by);
     void closeEditor();
 
-    Workspace& workspace_;
+    session::Workspace& workspace_;
     bool pitch_ = true;
     int point_ = 0;
     bool dragging_ = false;

@@ -17,16 +17,16 @@ namespace kh::app {
 
 using namespace paint;
 
-DeckView::DeckView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
+DeckView::DeckView(session::Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setAccessibleName(tr("Deck, drawn: only drawn, nothing is sent"));
     setFocusPolicy(Qt::StrongFocus);
     const auto refresh = [this] {
         layOut();
         update();
     };
-    connect(&workspace, &Workspace::swapped, this, refresh);
-    connect(&workspace, &Workspace::traced, this, refresh);
-    connect(&workspace, &Workspace::posedChanged, this, refresh);
+    connect(&workspace, &session::Workspace::swapped, this, refresh);
+    connect(&workspace, &session::Workspace::traced, this, refresh);
+    connect(&workspace.pose(), &session::Pose::changed, this, refresh);
 }
 
 DeckView::StickAxes DeckView::boxAxes(int box) const {

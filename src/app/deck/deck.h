@@ -10,7 +10,7 @@ namespace kh::app {
 class DeckView : public ItemView {
     Q_OBJECT
 public:
-    explicit DeckView(Workspace& workspace, QWidget* parent = nullptr);
+    explicit DeckView(session::Workspace& workspace, QWidget* parent = nullptr);
     [[nodiscard]] QSize sizeHint() const override { return {1280, 160}; }
 
 protected:
@@ -43,7 +43,7 @@ private:
     void paintTrace(QPainter& p) const;
     void chooseFunction();
 
-    Workspace& workspace_;
+    session::Workspace& workspace_;
     int dragged_ = -1;
     int focus_ = 0;  ///< 0, 1 sticks; then switches
 };

@@ -71,8 +71,8 @@ void DeckView::paintSwitches(QPainter& p) const {
     for (std::size_t i = 0; i < list.size(); ++i) {
         const Item* item = this->item(QStringLiteral("switch-") + QString::fromStdString(list[i]->id));
         if (item == nullptr) continue;
-        const bool posing = workspace_.posing();
-        const bool posed = posing && workspace_.posedSwitches().count(list[i]->id) != 0;
+        const bool posing = workspace_.pose().on();
+        const bool posed = posing && workspace_.pose().switches().count(list[i]->id) != 0;
         const QColor colour = posed ? t.danger : t.transmitter;
         const double x = drawnRect(*item).x() + 20;
         const double y = drawnRect(*item).y();
@@ -112,10 +112,10 @@ void DeckView::paintTrace(QPainter& p) const {
     double x = drawText(p, {kTraceLeft, 20}, tr("Trace "), Theme::font(13), t.muted);
     x = drawText(p, {x, 20}, words(workspace_.tracedName()), Theme::font(13, true), t.ink);
     drawChevron(p, {x + 13, 15}, t.muted);
-    const int step = workspace_.selectedStep() + 1;
-    const bool onPlan = workspace_.planShown() && workspace_.posing();
+    const int step = workspace_.repair().step() + 1;
+    const bool onPlan = workspace_.repair().shown() && workspace_.pose().on();
     x = drawText(p, {x + 28, 20},
-                 onPlan ? (workspace_.posedAfter() ? tr("drawn, after step %1").arg(step) : tr("drawn, before step %1").arg(step))
+                 onPlan ? (workspace_.pose().after() ? tr("drawn, after step %1").arg(step) : tr("drawn, before step %1").arg(step))
                  : workspace_.tracedEntry() != nullptr && workspace_.trace().state == ChainState::SetUp ? tr("drawn, set-up state")
                                                                                                         : tr("drawn, flying"),
                  Theme::font(12), t.muted);
@@ -142,11 +142,11 @@ void DeckView::paintTrace(QPainter& p) const {
         }
     const double w = (right - kTraceLeft) / static_cast<double>(stages.size());
     // the sentence at the right
-    const bool posed = workspace_.posing();
-    const QString key = posed && onPlan && !workspace_.posedAfter() ? tr("F5 after")
-                        : posed                                     ? tr("F5 release")
-                        : workspace_.selectedFinding() >= 0         ? tr("F5 pose")
-                                                                    : QString();
+    const bool posed = workspace_.pose().on();
+    const QString key = posed && onPlan && !workspace_.pose().after() ? tr("F5 after")
+                        : posed                                       ? tr("F5 release")
+                        : workspace_.selectedFinding() >= 0           ? tr("F5 pose")
+                                                                      : QString();
     double rx = right - textWidth(key, Theme::font(12));
     drawText(p, {rx, 20}, key, Theme::font(12), t.muted);
     if (!key.isEmpty()) rx -= 14;
@@ -207,7 +207,7 @@ void DeckView::paintTrace(QPainter& p) const {
             const QString shown = stageValue(s, s.value);
             const QString elsewhere = others.empty() ? shown : stageValue(*others[i], others[i]->value);
             if (elsewhere != shown) {
-                const bool after = workspace_.posedAfter();
+                const bool after = workspace_.pose().after();
                 const auto fits = [&](const QString& text) { return textWidth(text, Theme::font(12)) <= w - 8; };
                 const QString beside = after ? tr("before %1").arg(elsewhere) : tr("after %1").arg(elsewhere);
                 const QString narrow = (after ? QStringLiteral("← ") : QStringLiteral("→ ")) + elsewhere;  // no half of the line above

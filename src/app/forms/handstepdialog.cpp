@@ -61,13 +61,12 @@ void HandStepDialog::accept() {
     read_.clear();
     try {
         for (const Line& line : lines_) {
-            Part part;
-            part.field = line.expected.path;
+            const Part part = Part::of(Part::Entry{line.expected.path});
             read_.push_back(line.typed == nullptr ? line.expected
                                                   : Edit{line.expected.path, parsePart(setup_, part, line.typed->text().toStdString())});
         }
     } catch (const InputError& e) {
-        refusal_->setText(told(setup_, e));
+        refusal_->setText(session::told(setup_, e));
         refusal_->show();
         return;
     }

@@ -13,7 +13,8 @@
 
 namespace kh::app {
 
-ReadingsDialog::ReadingsDialog(QWidget* parent, Workspace& workspace) : QDialog(parent), model_(workspace), table_(new QTableView) {
+ReadingsDialog::ReadingsDialog(QWidget* parent, session::Workspace& workspace)
+    : QDialog(parent), model_(workspace), table_(new QTableView) {
     setWindowTitle(tr("Readings"));
     auto* layout = new QVBoxLayout(this);
     auto* note = lookLabel(LabelLook::Muted, {});

@@ -13,7 +13,7 @@ namespace kh::app {
 class ReadingsDialog : public QDialog {
     Q_OBJECT
 public:
-    ReadingsDialog(QWidget* parent, Workspace& workspace);
+    ReadingsDialog(QWidget* parent, session::Workspace& workspace);
     /// Takes the chosen readings out of the document.
     void removeChosen();
 

@@ -12,9 +12,9 @@
 
 namespace kh::app {
 
-ReadingsModel::ReadingsModel(Workspace& workspace, QObject* parent)
+ReadingsModel::ReadingsModel(session::Workspace& workspace, QObject* parent)
     : QAbstractTableModel(parent), workspace_(workspace), readings_(workspace.setup().readings) {
-    connect(&workspace, &Workspace::swapped, this, [this] {
+    connect(&workspace, &session::Workspace::swapped, this, [this] {
         if (workspace_.setup().readings == readings_) return;
         beginResetModel();
         readings_ = workspace_.setup().readings;

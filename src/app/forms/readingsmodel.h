@@ -12,7 +12,7 @@ class ReadingsModel final : public QAbstractTableModel {
     Q_OBJECT
 public:
     enum Column { When, What, Value, Instrument, InForce, kColumns };
-    explicit ReadingsModel(Workspace& workspace, QObject* parent = nullptr);
+    explicit ReadingsModel(session::Workspace& workspace, QObject* parent = nullptr);
 
     [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override;
     [[nodiscard]] int columnCount(const QModelIndex& parent = {}) const override;
@@ -23,7 +23,7 @@ public:
 
 private:
     [[nodiscard]] const Reading& at(int row) const;
-    Workspace& workspace_;
+    session::Workspace& workspace_;
     std::vector<Reading> readings_;  ///< as they were when the views were told
 };
 

@@ -110,13 +110,12 @@ void ServoBook::fill() {
 void ServoBook::take(QTableWidgetItem* item) {
     ServoProfile& servo = servos_[static_cast<std::size_t>(item->row())];
     Holder holder(servo);
-    Part part;
-    part.field = holder.base + kColumns[static_cast<std::size_t>(item->column())].key;
+    const std::string field = holder.base + kColumns[static_cast<std::size_t>(item->column())].key;
     refusal_->hide();
     try {
-        const FieldValue value = parsePart(holder.setup, part, item->text().toStdString());
+        const FieldValue value = parsePart(holder.setup, Part::of(Part::Entry{field}), item->text().toStdString());
         if (item->column() == 0 && std::get<std::string>(value).empty()) throw InputError("name", "a servo needs a name");
-        writeField(holder.setup, part.field, value);
+        writeField(holder.setup, field, value);
         servo = holder.servo();
     } catch (const InputError& e) {
         refusal_->setText(QStringLiteral("%1, %2: %3")
@@ -151,7 +150,7 @@ void ServoBook::accept() {
             io::saveProfile(folder_, servo);
         }
     } catch (const std::exception& e) {
-        refusal_->setText(told({}, e));
+        refusal_->setText(session::told({}, e));
         refusal_->show();
         return;
     }

@@ -42,7 +42,7 @@ QString coloured(const QString& text, const QColor& colour, bool bold = false) {
 
 }  // namespace
 
-SolveDialog::SolveDialog(QWidget* parent, Workspace& workspace, const BenchWork& solver, const std::string& only)
+SolveDialog::SolveDialog(QWidget* parent, session::Workspace& workspace, const BenchWork& solver, const std::string& only)
     : QDialog(parent), workspace_(workspace), solver_(solver), answer_(new QLabel), enter_(nullptr) {
     setWindowTitle(words(solver.title));
     const Tokens& t = Theme::tokens();
@@ -281,7 +281,7 @@ void SolveDialog::refresh() {
         for (const Message& m : solved_.remarks)
             html += QStringLiteral("<p style=\"margin:0 0 6px 0\">%1</p>").arg(coloured(words(m), t.ink));
     } catch (const InputError& e) {
-        html = coloured(told(workspace_.setup(), e), t.danger);
+        html = coloured(session::told(workspace_.setup(), e), t.danger);
     }
     answer_->setText(html);
 }
@@ -303,9 +303,10 @@ bool SolveDialog::eventFilter(QObject* watched, QEvent* event) {
 void SolveDialog::accept() {
     if (!enter_->isEnabled()) return;
     try {
-        workspace_.document().replace(tr("Readings: %1").arg(windowTitle()), takenOver(workspace_.setup(), solved_, typed(), nowStamp()));
+        workspace_.document().replace(tr("Readings: %1").arg(windowTitle()),
+                                      takenOver(workspace_.setup(), solved_, typed(), session::nowStamp()));
     } catch (const InputError& e) {  // said here, where it is seen
-        answer_->setText(coloured(told(workspace_.setup(), e), Theme::tokens().danger));
+        answer_->setText(coloured(session::told(workspace_.setup(), e), Theme::tokens().danger));
         return;
     }
     QDialog::accept();

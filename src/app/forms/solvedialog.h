@@ -19,7 +19,7 @@ class SolveDialog : public QDialog {
     Q_OBJECT
 public:
     /// @param only  takes the slots whose name begins so ("aileron."); empty: all
-    SolveDialog(QWidget* parent, Workspace& workspace, const BenchWork& solver, const std::string& only = {});
+    SolveDialog(QWidget* parent, session::Workspace& workspace, const BenchWork& solver, const std::string& only = {});
     void accept() override;
 
 protected:
@@ -44,7 +44,7 @@ private:
     void refresh();
     [[nodiscard]] std::vector<Reading> typed() const;
 
-    Workspace& workspace_;
+    session::Workspace& workspace_;
     const BenchWork& solver_;
     std::vector<Slot> slots_;
     QCheckBox* setUp_ = nullptr;  ///< where the state matters

@@ -26,7 +26,7 @@ void EditActions::chooseLayoutBuilt() {
     if (!chosen) return;
     const Layout& layout = layouts()[static_cast<std::size_t>(names.indexOf(name))];
     if (&layout == now) return;
-    workspace_.document().replace(tr("Built as %1").arg(name), builtAs(s, layout, nowStamp()));
+    workspace_.document().replace(tr("Built as %1").arg(name), builtAs(s, layout, session::nowStamp()));
     if (workspace_.setup().controller.ports.size() < layout.azimuthsDeg.size())
         showMessage(tr("%1 has no port for the fourth servo.").arg(shown(s.controller.profile->name)));
 }

@@ -21,9 +21,9 @@ namespace kh::app {
 
 namespace {
 
-void settle(const Workspace& w) {
+void settle(const session::Workspace& w) {
     do QApplication::processEvents(QEventLoop::AllEvents, 20);
-    while (w.proof().state() == ProofRunner::State::Trying || !w.planFresh());
+    while (w.proof().state() == session::ProofRunner::State::Trying || !w.repair().fresh());
     for (int i = 0; i < 5; ++i) QApplication::processEvents();
 }
 
@@ -32,7 +32,7 @@ bool take(MainWindow& window, const QDir& models, const QString& folder, const S
           const std::string& view = {}) {
     window.setTheme(shot.night ? QStringLiteral("night") : QStringLiteral("chart"));
     if (!window.openFile(models.filePath(QString::fromLatin1(shot.model) + QStringLiteral(".keel.json")))) return false;
-    Workspace& w = window.workspace();
+    session::Workspace& w = window.workspace();
     w.setStation(station.station);
     w.setMode(shot.mode);
     Deck deck = w.deck();
@@ -47,7 +47,7 @@ bool take(MainWindow& window, const QDir& models, const QString& folder, const S
         if (w.evaluation().findings[f].id == shot.row) w.selectFinding(static_cast<int>(f));
     if (!view.empty()) window.bands()->toggleView(view);
     settle(window.workspace());
-    if (shot.pose) w.togglePose();
+    if (shot.pose) w.pose().toggle();
     if (window.curves()->isVisible()) {
         window.curves()->enter(true);
         for (int i = 0; i < 8; ++i)  // wherever the shot before left it
@@ -62,7 +62,7 @@ bool take(MainWindow& window, const QDir& models, const QString& folder, const S
     if (shot.why) window.action(QStringLiteral("why"))->trigger();
     settle(window.workspace());
     if (!window.grab().save(QDir(folder).filePath(QString::fromLatin1(shot.file) + QStringLiteral(".png")))) return false;
-    if (shot.pose) w.release();
+    if (shot.pose) w.pose().release();
     if (shot.why) window.action(QStringLiteral("why"))->trigger();
     return true;
 }

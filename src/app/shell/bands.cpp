@@ -33,7 +33,7 @@ QScrollArea* plainArea(QWidget* inner) {
 
 }  // namespace
 
-Bands::Bands(Workspace& workspace, std::span<const ViewEntry> views, const ViewHost& host, QWidget* parent)
+Bands::Bands(session::Workspace& workspace, std::span<const ViewEntry> views, const ViewHost& host, QWidget* parent)
     : QWidget(parent),
       workspace_(workspace),
       views_(views),
@@ -82,7 +82,7 @@ Bands::Bands(Workspace& workspace, std::span<const ViewEntry> views, const ViewH
     connect(curves_, &CurveView::refused, this, &Bands::refused);
     connect(curves_, &CurveView::left, this, &Bands::focusPage);
     connect(bench_, &BenchView::chosen, this, &Bands::focusPage);
-    connect(top_, &TopBar::backAsked, &workspace_, &Workspace::leave);
+    connect(top_, &TopBar::backAsked, &workspace_, &session::Workspace::leave);
     connect(keel_, &KeelView::chosen, this, [this](int rib, int frame) {
         if (ViewPage* shown = view()) {
             shown->go(static_cast<std::size_t>(rib), static_cast<std::size_t>(std::max(0, frame)));
@@ -92,9 +92,9 @@ Bands::Bands(Workspace& workspace, std::span<const ViewEntry> views, const ViewH
         workspace_.setStation(workspace_.stations().entries()[static_cast<std::size_t>(rib)].station);
         if (frame >= 0) workspace_.select({frame, 2, 0});
     });
-    connect(&workspace_, &Workspace::stationChanged, this, &Bands::showPlace);
-    connect(&workspace_, &Workspace::selectionChanged, this, &Bands::showBench);
-    for (const auto signal : {&Workspace::swapped, &Workspace::stationChanged, &Workspace::selectionChanged})
+    connect(&workspace_, &session::Workspace::stationChanged, this, &Bands::showPlace);
+    connect(&workspace_, &session::Workspace::selectionChanged, this, &Bands::showBench);
+    for (const auto signal : {&session::Workspace::swapped, &session::Workspace::stationChanged, &session::Workspace::selectionChanged})
         connect(&workspace_, signal, this, &Bands::countAgain);
     connect(splitter_, &QSplitter::splitterMoved, this, [this] { splits_[placeKey()] = splitter_->saveState(); });
 }
@@ -112,7 +112,7 @@ void Bands::listen(PageView* page) {
     page->setDrawnChoice([this](const Part& part) { return bench_->choose(part); });
     connect(page, &PageView::curveAsked, this, [this] {
         const Part* part = workspace_.selectedPart();
-        curves_->enter(part != nullptr && part->field.ends_with(".pitch"));
+        curves_->enter(part != nullptr && part->field().ends_with(".pitch"));
     });
 }
 

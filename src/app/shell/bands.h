@@ -21,7 +21,7 @@ namespace kh::app {
 class Bands final : public QWidget {
     Q_OBJECT
 public:
-    Bands(Workspace& workspace, std::span<const ViewEntry> views, const ViewHost& host, QWidget* parent = nullptr);
+    Bands(session::Workspace& workspace, std::span<const ViewEntry> views, const ViewHost& host, QWidget* parent = nullptr);
     ~Bands() override;
 
     [[nodiscard]] TopBar* top() const { return top_; }
@@ -79,7 +79,7 @@ private:
     void splitPage();
     [[nodiscard]] QString placeKey() const;
 
-    Workspace& workspace_;
+    session::Workspace& workspace_;
     std::span<const ViewEntry> views_;
     ViewHost host_;
     TopBar* top_;

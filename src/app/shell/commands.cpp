@@ -48,12 +48,12 @@ void MainWindow::buildActions() {
     }
     const auto refresh = [this] {
         for (const auto& [id, c] : commands_) actions_[QString::fromStdString(id)]->setEnabled(c.enabled());
-        const History& history = workspace_.document().history();
+        const session::History& history = workspace_.document().history();
         actions_[QStringLiteral("undo")]->setText(history.canUndo() ? tr("Undo: %1").arg(history.undoText()) : tr("Undo"));
         actions_[QStringLiteral("redo")]->setText(history.canRedo() ? tr("Redo: %1").arg(history.redoText()) : tr("Redo"));
     };
-    connect(&workspace_.document(), &DocumentModel::stateChanged, this, refresh);
-    connect(&workspace_, &Workspace::swapped, this, refresh);  // another class of aircraft has other rows
+    connect(&workspace_.document(), &session::DocumentModel::stateChanged, this, refresh);
+    connect(&workspace_, &session::Workspace::swapped, this, refresh);  // another class of aircraft has other rows
     refresh();
 }
 
@@ -131,19 +131,19 @@ void MainWindow::listCommands() {
     on("measured", [this] { edits_.measured(false); });
     on("seen", [this] { edits_.measured(true); });
     on("remedy", [this] {
-        if (workspace_.planShown()) {
+        if (workspace_.repair().shown()) {
             edits_.takePlanStep();
             return;
         }
         const int i = workspace_.selectedFinding();
         if (i < 0) return;
         const Finding finding = workspace_.entries()[static_cast<std::size_t>(i)].finding;
-        workspace_.applyRemedy(finding);
+        workspace_.repair().apply(finding);
     });
-    on("take-typed", [this] { workspace_.takeTypedSteps(); });
+    on("take-typed", [this] { workspace_.repair().takeTypedSteps(); });
     on("find", [this] { showPalette(); });
     on("why", [this] { showWhy(); });
-    on("pose", [this] { workspace_.togglePose(); });
+    on("pose", [this] { workspace_.pose().toggle(); });
     on("previous", [this] { bands_->step(-1); });
     on("next", [this] { bands_->step(1); });
     on("go-page", [this] { bands_->focusPage(); });

@@ -64,20 +64,20 @@ void EditActions::setChannelOrder() {
 }
 
 void EditActions::takePlanStep() {
-    const Snapshot now = workspace_.now();
+    const session::Snapshot now = workspace_.now();
     const auto& steps = now.plan->plan.steps;
-    const bool hands = now.planFresh && !steps.empty() && steps.front().byHand && workspace_.selectedStep() == 0;
+    const bool hands = now.planFresh && !steps.empty() && steps.front().byHand && workspace_.repair().step() == 0;
     if (!hands) {
-        workspace_.takeStep();
+        workspace_.repair().takeStep();
         return;
     }
     HandStepDialog dialog(window_, workspace_.setup(), steps.front(), now.plan->texts.front());
-    if (dialog.exec() == QDialog::Accepted) workspace_.writeDown(dialog.read());
+    if (dialog.exec() == QDialog::Accepted) workspace_.repair().writeDown(dialog.read());
 }
 
 void EditActions::changeModes(const QString& id) {
     const auto& modes = workspace_.setup().transmitter.modes;
-    const Selection s = workspace_.selection();
+    const session::Selection s = workspace_.selection();
     if (workspace_.station() != Station::Modes || workspace_.selectedRow() == nullptr || s.cell < 0 ||
         s.cell >= static_cast<int>(modes.size())) {
         showMessage(tr("Choose a mode in Modes first."));
@@ -111,16 +111,16 @@ void EditActions::changeModes(const QString& id) {
 void EditActions::copyCell(bool everyMode) {
     const Row* row = workspace_.selectedRow();
     const Part* part = workspace_.selectedPart();
-    const Selection s = workspace_.selection();
-    if (row == nullptr || part == nullptr || part->field.empty()) return;
-    const auto value = readField(workspace_.setup(), part->field);
+    const session::Selection s = workspace_.selection();
+    if (row == nullptr || part == nullptr || part->field().empty()) return;
+    const auto value = readField(workspace_.setup(), part->field());
     if (!value) return;
     std::vector<Edit> edits;
     for (int c = 0; c < static_cast<int>(row->cells.size()); ++c) {
         const auto& parts = row->cells[static_cast<std::size_t>(c)].parts;
         if (c == s.cell || (!everyMode && c != s.cell + 1) || s.part >= static_cast<int>(parts.size())) continue;
-        const std::string& field = parts[static_cast<std::size_t>(s.part)].field;
-        if (!field.empty() && field != part->field && readField(workspace_.setup(), field)->info.kind == value->info.kind)
+        const std::string& field = parts[static_cast<std::size_t>(s.part)].field();
+        if (!field.empty() && field != part->field() && readField(workspace_.setup(), field)->info.kind == value->info.kind)
             edits.push_back({field, value->value});
     }
     if (edits.empty()) return;
@@ -149,7 +149,7 @@ void EditActions::measured(bool seen) {
     const Row* row = workspace_.selectedRow();
     if (row == nullptr || workspace_.station() == Station::Proof) return;
     QStringList open;
-    for (const Message& m : workspace_.inTheWay(*row)) open << words(m);
+    for (const Message& m : workspace_.guards().inTheWay(workspace_.setup(), workspace_.station(), *row)) open << words(m);
     if (!open.isEmpty()) {
         showMessage(tr("Before this step: %1. The guards are your word about the real machine.").arg(open.join(QStringLiteral(", "))));
         return;
@@ -160,19 +160,19 @@ void EditActions::measured(bool seen) {
             return;
         }
         workspace_.document().setStanding(tr("Seen on the machine: %1").arg(words(row->title)), {"rows." + row->workId()},
-                                          {Standing::Proved, nowStamp(), {}, {}});
+                                          {Standing::Proved, session::nowStamp(), {}, {}});
         return;
     }
     const Part* part = workspace_.selectedPart();
-    if (part == nullptr || part->field.empty()) {
+    if (part == nullptr || part->field().empty()) {
         showMessage(tr("Choose a stored value first; a computed one follows from its readings."));
         return;
     }
     MeasuredDialog dialog(window_, words(row->title));
     if (dialog.exec() != QDialog::Accepted) return;
     workspace_.document().setStanding(
-        tr("Measured: %1").arg(words(row->title)), {part->field},
-        {Standing::Measured, nowStamp(), dialog.instrument().toStdString(), dialog.uncertainty().toStdString()});
+        tr("Measured: %1").arg(words(row->title)), {part->field()},
+        {Standing::Measured, session::nowStamp(), dialog.instrument().toStdString(), dialog.uncertainty().toStdString()});
 }
 
 void EditActions::openServoBook() {

@@ -24,7 +24,7 @@ void SheetActions::exportAs() {
                                      tr("Bench sheet as PDF (*.pdf);;Bench sheet as HTML (*.html);;Drawing as SVG (*.svg)"));
     if (file.isEmpty()) return;
     const std::string name = QFile::encodeName(file).toStdString();
-    const Sheet sheet = benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.planNow());
+    const Sheet sheet = benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.repair().now());
     const SheetDrawn drawn{workspace_.setup(), workspace_.evaluation()};
     if (file.endsWith(QStringLiteral(".pdf"))) io::writeFileAtomically(name, sheetPdf(sheet, drawn));
     else if (file.endsWith(QStringLiteral(".svg"))) io::writeFileAtomically(name, bench_.svg());
@@ -51,7 +51,7 @@ void SheetActions::printSheet() {
 }
 
 bool SheetActions::printTo(QPrinter& printer) {
-    return printSheetOn(printer, benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.planNow()),
+    return printSheetOn(printer, benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.repair().now()),
                         {workspace_.setup(), workspace_.evaluation()});
 }
 

@@ -22,7 +22,7 @@ namespace {
 constexpr qsizetype kShownDifferences = 12;
 
 /// " (process 123 on bench)", as far as it is known.
-QString whoHolds(const LockHolder& holder) {
+QString whoHolds(const session::LockHolder& holder) {
     if (holder.pid <= 0) return {};
     return ' ' + (holder.host.isEmpty() ? Filing::tr("(process %1)").arg(holder.pid)
                                         : Filing::tr("(process %1 on %2)").arg(holder.pid).arg(shown(holder.host.toStdString())));
@@ -34,7 +34,7 @@ bool Filing::openFile(const QString& file) {
     try {
         workspace_.repository().open(file);
     } catch (const std::runtime_error& e) {
-        showMessage(tr("%1 was not opened. %2").arg(QFileInfo(file).fileName(), told(workspace_.setup(), e)));
+        showMessage(tr("%1 was not opened. %2").arg(QFileInfo(file).fileName(), session::told(workspace_.setup(), e)));
         return false;
     }
     remember(file);
@@ -60,7 +60,7 @@ bool Filing::saveTo(const QString& file) {
     try {
         workspace_.repository().saveAs(file);
     } catch (const std::runtime_error& e) {
-        showMessage(tr("Not saved; the old file is untouched. %1").arg(told(workspace_.setup(), e)));
+        showMessage(tr("Not saved; the old file is untouched. %1").arg(session::told(workspace_.setup(), e)));
         return false;
     }
     remember(file);
@@ -81,13 +81,13 @@ bool Filing::save() {
     return saveTo(workspace_.repository().file());
 }
 
-bool Filing::settleOutside(const OutsideChange& change) {
-    Repository& repository = workspace_.repository();
+bool Filing::settleOutside(const session::OutsideChange& change) {
+    session::Repository& repository = workspace_.repository();
     const QString name = QFileInfo(repository.file()).fileName();
     QString text = tr("%1 was changed by another program since it was read here.").arg(name);
     QStringList lines;
     if (change.theirs) {
-        lines = differences({workspace_.setup(), workspace_.document().unknown(), {}}, *change.theirs, kShownDifferences);
+        lines = session::differences({workspace_.setup(), workspace_.document().unknown(), {}}, *change.theirs, kShownDifferences);
         if (lines.isEmpty()) {  // the same document in other bytes
             repository.accept(change);
             return true;
@@ -128,7 +128,7 @@ bool Filing::mayLeave() {
 }
 
 void Filing::saveAs() {
-    const Repository& repository = workspace_.repository();
+    const session::Repository& repository = workspace_.repository();
     QFileDialog dialog(window_, tr("Save As"), {}, tr("Keelhaul setups (*.keel.json)"));
     dialog.setAcceptMode(QFileDialog::AcceptSave);
     dialog.setDefaultSuffix(QStringLiteral("keel.json"));  // before the question about writing over a file, which is asked of that name
@@ -140,7 +140,7 @@ void Filing::saveAs() {
     const QString file = dialog.selectedFiles().value(0);
     if (file.isEmpty()) return;
     const bool own = QFileInfo(file).canonicalFilePath() == QFileInfo(repository.file()).canonicalFilePath();
-    if (const auto holder = own ? std::nullopt : Repository::holderOf(file)) {
+    if (const auto holder = own ? std::nullopt : session::Repository::holderOf(file)) {
         const auto answer = ask(window_, tr("Open in another window"),
                                 tr("%1 is open in another window%2, which would be asked when it saves. Write over it?")
                                     .arg(QFileInfo(file).fileName(), whoHolds(*holder)),
@@ -180,28 +180,28 @@ void Filing::remember(const QString& file) {
 }
 
 void Filing::offerJournals() {
-    for (const QString& journal : Journal::left(places_.stateFolder)) {
-        std::optional<JournalEntry> entry;
+    for (const QString& journal : session::Journal::left(places_.stateFolder)) {
+        std::optional<session::JournalEntry> entry;
         try {
-            entry = Journal::read(journal);
+            entry = session::Journal::read(journal);
         } catch (const std::exception& e) {
-            showMessage(
-                tr("What a killed window left behind cannot be read; it is kept at %1. %2").arg(journal, told(workspace_.setup(), e)));
+            showMessage(tr("What a killed window left behind cannot be read; it is kept at %1. %2")
+                            .arg(journal, session::told(workspace_.setup(), e)));
             continue;
         }
         const Setup& left = entry->document.setup;
         QString against = tr("It was never saved under a name.");
         if (!entry->file.isEmpty()) {
             try {
-                const QStringList lines =
-                    differences(io::loadDocument(QFile::encodeName(entry->file).toStdString()), entry->document, kShownDifferences);
+                const QStringList lines = session::differences(io::loadDocument(QFile::encodeName(entry->file).toStdString()),
+                                                               entry->document, kShownDifferences);
                 if (lines.isEmpty()) {  // it was saved after all
-                    Journal::remove(journal);
+                    session::Journal::remove(journal);
                     continue;
                 }
                 against = tr("On disk → left behind:") + '\n' + lines.join('\n');
             } catch (const std::exception& e) {
-                against = tr("Its file cannot be compared: %1").arg(told(left, e));
+                against = tr("Its file cannot be compared: %1").arg(session::told(left, e));
             }
         }
         const QString where = entry->file.isEmpty() ? QString() : QStringLiteral(" (%1)").arg(entry->file);
@@ -217,7 +217,7 @@ void Filing::offerJournals() {
             workspace_.attempt([&] { workspace_.repository().recover(journal); });
             return;
         }
-        Journal::remove(journal);
+        session::Journal::remove(journal);
     }
 }
 

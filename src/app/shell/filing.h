@@ -21,7 +21,7 @@ public:
     /// Whether another program changed the file meanwhile; told once a change.
     void lookOutside();
     /// Asks what to do about a file that another program changed. @return whether it is settled: saving may go on
-    bool settleOutside(const OutsideChange& change);
+    bool settleOutside(const session::OutsideChange& change);
     /// Offers what a killed program left behind.
     void offerJournals();
     /// Profiles and servos that could not be read, each with its file and why; the first few.
@@ -29,7 +29,7 @@ public:
 
 private:
     void remember(const QString& file);
-    DiskState outsideTold_;  ///< which state of the file on disk was told
+    session::DiskState outsideTold_;  ///< which state of the file on disk was told
 };
 
 }  // namespace kh::app

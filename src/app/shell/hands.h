@@ -29,7 +29,7 @@ class Hand {
 public:
     struct Lent {
         QWidget* window;  ///< the parent of what is opened over it
-        Workspace& workspace;
+        session::Workspace& workspace;
         const Places& places;
         std::function<void(const QString&)> tell;     ///< in the window, for a while; empty: what is told is taken away
         std::function<void(std::vector<Offer>)> ask;  ///< one of them, in the palette
@@ -40,7 +40,7 @@ protected:
     void showMessage(const QString& text) const { lent_.tell(text); }
 
     Lent lent_;
-    Workspace& workspace_;
+    session::Workspace& workspace_;
     QWidget* window_;
     const Places& places_;
 };

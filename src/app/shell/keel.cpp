@@ -22,7 +22,7 @@ constexpr std::size_t kFew = 6;
 
 }  // namespace
 
-std::vector<KeelRib> stationRibs(const Workspace& workspace) {
+std::vector<KeelRib> stationRibs(const session::Workspace& workspace) {
     std::vector<KeelRib> ribs;
     const Row* at = workspace.selectedRow();
     const std::string selected = at == nullptr ? std::string() : at->keelId();

@@ -30,7 +30,7 @@ struct KeelRib {
 };
 
 /// The stations of a document, a frame for every row of the ledger.
-[[nodiscard]] std::vector<KeelRib> stationRibs(const Workspace& workspace);
+[[nodiscard]] std::vector<KeelRib> stationRibs(const session::Workspace& workspace);
 
 /// The keel: ribs on one line, of the stations or of what a view counts.
 class KeelView : public ItemView {

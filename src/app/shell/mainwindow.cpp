@@ -52,14 +52,14 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
     messageTimer_.setSingleShot(true);
     messageTimer_.setInterval(12000);
     connect(&messageTimer_, &QTimer::timeout, message_, &QLabel::hide);
-    connect(&workspace_, &Workspace::told, this, &MainWindow::showMessage);
+    connect(&workspace_, &session::Workspace::told, this, &MainWindow::showMessage);
     connect(bands_, &Bands::refused, this, &MainWindow::showMessage);
     connect(bands_, &Bands::whyAsked, this, &MainWindow::showWhy);
     connect(bands_, &Bands::actionAsked, this, [this](const QString& id) { run(id.toStdString()); });
     connect(bands_, &Bands::placeShown, why_, &QWidget::hide);
     connect(bands_->top(), &TopBar::menuAsked, this, &MainWindow::showMenu);
     connect(bands_->top(), &TopBar::findAsked, this, &MainWindow::showPalette);
-    connect(&workspace_.document(), &DocumentModel::stateChanged, this, [this] {
+    connect(&workspace_.document(), &session::DocumentModel::stateChanged, this, [this] {
         setWindowModified(workspace_.document().modified());
         setWindowTitle(QStringLiteral("%1[*] — Keelhaul").arg(shown(workspace_.setup().machine.name)));
     });

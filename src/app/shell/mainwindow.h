@@ -26,7 +26,7 @@ public:
     explicit MainWindow(const Places& places, QWidget* parent = nullptr);
     ~MainWindow() override;
 
-    [[nodiscard]] Workspace& workspace() { return workspace_; }
+    [[nodiscard]] session::Workspace& workspace() { return workspace_; }
     /// The document and its file.
     [[nodiscard]] Filing& files() { return filing_; }
     [[nodiscard]] SheetActions& sheet() { return sheet_; }
@@ -97,7 +97,7 @@ private:
     void applyPalette();
 
     Places places_;
-    Workspace workspace_;
+    session::Workspace workspace_;
     Bands* bands_;
     WhyPanel* why_;
     Palette* palette_;

@@ -101,7 +101,7 @@ QString settingText(const Setup& setup, const StationPage& page, const Row& row,
     const auto& modes = setup.transmitter.modes;
     if (matrix && !row.aside && cell < modes.size()) text << shown(modes[cell].name);
     if (matrix && !row.unit.empty()) text << words(row.unit.c_str());
-    const QString brief = words(part.label.empty() ? fieldBrief(setup, part.field) : part.label);
+    const QString brief = words(part.label.empty() ? fieldBrief(setup, part.field()) : part.label);
     if (!brief.isEmpty() && !text.contains(brief, Qt::CaseInsensitive)) text << brief;
     return text.join(QStringLiteral(", "));
 }
@@ -123,7 +123,7 @@ void MainWindow::offerSettings(std::vector<Offer>& all, const std::string& prefi
             for (std::size_t c = 0; c < row.cells.size(); ++c)
                 for (std::size_t k = 0; k < row.cells[c].parts.size(); ++k) {
                     const Part& part = row.cells[c].parts[k];
-                    if ((part.field.empty() && part.spare == 0) || !part.field.starts_with(prefix)) continue;
+                    if (!part.typed() || !part.field().starts_with(prefix)) continue;
                     if (matrix && row.aside && c > 0) continue;  // one choice for all modes stands in each
                     const Box box = row.line ? parentOf(page, row).columns[c].box
                                     : matrix ? row.band
@@ -135,7 +135,7 @@ void MainWindow::offerSettings(std::vector<Offer>& all, const std::string& prefi
                              workspace_.goToRow(id, static_cast<int>(c), static_cast<int>(k));
                              bands_->focusPage();
                          },
-                         part.spare > 0 ? words(row.title) : words(fieldTitle(setup, part.field))});
+                         part.field().empty() ? words(row.title) : words(fieldTitle(setup, part.field()))});
                 }
     }
     // two of one row that read alike are told apart by the field's whole name

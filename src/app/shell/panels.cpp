@@ -33,12 +33,12 @@ void WhyPanel::show(const Why& why) {
     place();
 }
 
-bool WhyPanel::showFinding(const Workspace& workspace) {
+bool WhyPanel::showFinding(const session::Workspace& workspace) {
     const int chosen = workspace.selectedFinding();
     if (chosen < 0) return false;
     const Finding& finding = workspace.entries()[static_cast<std::size_t>(chosen)].finding;
     title_ = words(finding.title);
-    content_ = {{words(finding.found)}, {words(finding.why)}, {words(workspace.remedyText(finding)), true}};
+    content_ = {{words(finding.found)}, {words(finding.why)}, {words(workspace.repair().remedyText(finding)), true}};
     if (!finding.subject.empty())
         content_.push_back({workspace.fieldName(finding.subject), false, true, standingOf(workspace.setup(), finding.subject),
                             words(kh::show(workspace.setup(), finding.subject))});

@@ -17,7 +17,7 @@ public:
     explicit WhyPanel(QWidget* parent);
     void show(const Why& why);
     /// The chosen finding. @return false if none is
-    bool showFinding(const Workspace& workspace);
+    bool showFinding(const session::Workspace& workspace);
     [[nodiscard]] QStringList lines() const { return lines_; }
 
 protected:

@@ -2,6 +2,7 @@
 #include "app/shell/topbar.h"
 
 #include "paint/look/theme.h"
+#include "procedure/aircraft.h"
 #include "procedure/registry.h"
 
 #include <QLocale>
@@ -19,20 +20,20 @@ constexpr double kMargin = 16.0;
 
 }  // namespace
 
-TopBar::TopBar(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
+TopBar::TopBar(session::Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setAccessibleName(tr("Top bar"));
     const auto refresh = [this] {
         drawnMode_ = workspace_.trace().mode;
         layOut();
         update();
     };
-    connect(&workspace, &Workspace::swapped, this, refresh);
-    connect(&workspace, &Workspace::traced, this, [this, refresh] {  // of the deck the bar shows the mode alone
+    connect(&workspace, &session::Workspace::swapped, this, refresh);
+    connect(&workspace, &session::Workspace::traced, this, [this, refresh] {  // of the deck the bar shows the mode alone
         if (workspace_.trace().mode != drawnMode_) refresh();
     });
-    connect(&workspace, &Workspace::guardsChanged, this, refresh);
-    connect(&workspace.document(), &DocumentModel::stateChanged, this, refresh);
-    connect(&workspace.repository(), &Repository::moved, this, refresh);
+    connect(&workspace.guards(), &session::Guards::changed, this, refresh);
+    connect(&workspace.document(), &session::DocumentModel::stateChanged, this, refresh);
+    connect(&workspace.repository(), &session::Repository::moved, this, refresh);
 }
 
 void TopBar::showView(const QString& title, const QString& back, bool ofModel) {
@@ -46,7 +47,7 @@ void TopBar::showView(const QString& title, const QString& back, bool ofModel) {
 void TopBar::layOut() {
     QVector<Item> items;
     const Setup& s = workspace_.setup();
-    const DocumentModel& d = workspace_.document();
+    const session::DocumentModel& d = workspace_.document();
     // from the right: guards and modes, which always stand; then what there is room for, the least important last
     const auto& modes = s.transmitter.modes;
     const bool inView = !view_.isEmpty();
@@ -59,12 +60,12 @@ void TopBar::layOut() {
         guards.push_back({QStringLiteral("back"), back_, {}, QAccessible::Button, QRectF(right, 6, w, 28)});
         right -= 24;
     }
-    const std::span<const Guard> table = inView ? std::span<const Guard>() : workspace_.guardTable().guards;
+    const std::span<const Guard> table = inView ? std::span<const Guard>() : aircraftEntry(workspace_.setup()).guards().guards;
     for (std::size_t guard = table.size(); guard-- > 0;) {
         const QString text = words(table[guard].name);
         const double w = textWidth(text, Theme::font(13)) + 20;
         right -= w;
-        guards.push_front({QStringLiteral("guard-%1").arg(guard), text, workspace_.guard(guard) ? tr("ticked") : tr("not ticked"),
+        guards.push_front({QStringLiteral("guard-%1").arg(guard), text, workspace_.guards().ticked(guard) ? tr("ticked") : tr("not ticked"),
                            QAccessible::CheckBox, QRectF(right, 6, w, 28)});
         right -= 17;
     }
@@ -214,7 +215,7 @@ void TopBar::mousePressEvent(QMouseEvent* event) {
     else if (id.startsWith(QStringLiteral("mode-"))) workspace_.setMode(id.mid(5).toStdString());
     else if (id.startsWith(QStringLiteral("guard-")) && id != QStringLiteral("guard-caption")) {
         const std::size_t g = id.mid(6).toUInt();
-        workspace_.setGuard(g, !workspace_.guard(g));
+        workspace_.guards().tick(g, !workspace_.guards().ticked(g));
     }
 }
 

@@ -11,7 +11,7 @@ namespace kh::app {
 class TopBar : public ItemView {
     Q_OBJECT
 public:
-    explicit TopBar(Workspace& workspace, QWidget* parent = nullptr);
+    explicit TopBar(session::Workspace& workspace, QWidget* parent = nullptr);
     [[nodiscard]] QSize sizeHint() const override { return {1280, 40}; }
     /// @param title  of the view; empty: none is shown  @param back  where Esc leads  @param ofModel  the model is named beside it
     void showView(const QString& title, const QString& back, bool ofModel = true);
@@ -28,7 +28,7 @@ protected:
 
 private:
     void layOut();
-    Workspace& workspace_;
+    session::Workspace& workspace_;
     std::string drawnMode_;
     QString view_, back_;  ///< of the view that is shown
     bool ofModel_ = true;

@@ -72,7 +72,7 @@ int LedgerView::linesOf(const Cell& cell, double width) const {
     double x = 0;
     for (std::size_t k = 0; k < cell.parts.size(); ++k) {
         const Part& part = cell.parts[k];
-        const double glued = part.look == Part::Look::Port && k + 1 < cell.parts.size() ? partWidth(cell.parts[k + 1]) : 0;
+        const double glued = part.as<Part::Port>() != nullptr && k + 1 < cell.parts.size() ? partWidth(cell.parts[k + 1]) : 0;
         if (x > 0 && x + partWidth(part) + glued - 9 > width) {
             ++lines;
             x = 0;
@@ -88,7 +88,7 @@ int LedgerView::linesOf(const Cell& cell, double width) const {
 
 double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, const Columns& c) {
     const Tokens& t = Theme::tokens();
-    const Selection selected = workspace().selection();
+    const session::Selection selected = workspace().selection();
     const bool isSelected = selected.row == index;
     int lines = 1;
     for (std::size_t b = 0; b < 3; ++b)
@@ -100,7 +100,7 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
     for (const std::size_t f : row.findings) {
         const Finding& finding = workspace().evaluation().findings[f];
         if (finding.severity != Severity::Danger && !isSelected) continue;
-        texts.push_back({words(finding.found), words(workspace().remedyText(finding))});
+        texts.push_back({words(finding.found), words(workspace().repair().remedyText(finding))});
         boxes.push_back(finding.box);
     }
     const QRectF area(c.left[1], 0, c.right[4] - c.left[1], 0);
@@ -159,13 +159,13 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
         }
         for (std::size_t k = 0; k < cell.parts.size(); ++k) {
             double w = partWidth(cell.parts[k]);
-            if (cell.parts[k].look == Part::Look::Port && k + 1 < cell.parts.size())
+            if (cell.parts[k].as<Part::Port>() != nullptr && k + 1 < cell.parts.size())
                 w += partWidth(cell.parts[k + 1]);  // a badge keeps its value
             if (x > c.left[b + 1] + 8 && x + w - 9 > c.right[b + 1]) {
                 x = c.left[b + 1] + (torn ? 8 : 0);
                 base += kLine;
             }
-            const Selection here{index, static_cast<int>(b), static_cast<int>(k)};
+            const session::Selection here{index, static_cast<int>(b), static_cast<int>(k)};
             const double room = c.right[b + 1] - c.left[b + 1] - (row.broken ? 14 : 0);
             x = drawPart(p, cell.parts[k], QStringLiteral("part-%1-%2-%3").arg(index).arg(b).arg(k), x, base, selected == here,
                          Theme::box(kBoxes[b]), false, room);

@@ -92,7 +92,7 @@ private:
     ListPage* page_;
 };
 
-ListPage::ListPage(Workspace& workspace, QWidget* parent) : PageView(workspace, parent), rows_(new Rows(this)), list_(rows_) {
+ListPage::ListPage(session::Workspace& workspace, QWidget* parent) : PageView(workspace, parent), rows_(new Rows(this)), list_(rows_) {
     list_->setModel(&model_);
     list_->setItemDelegate(new Delegate(this));
     setFocusProxy(list_);
@@ -103,9 +103,9 @@ ListPage::ListPage(Workspace& workspace, QWidget* parent) : PageView(workspace, 
         if (isVisible()) renew(false);
         else model_.show({});  // rows of another document are not laid out
     };
-    connect(&workspace, &Workspace::selectionChanged, this, follow);
-    connect(&workspace, &Workspace::swapped, this, stay);
-    connect(&workspace, &Workspace::posedChanged, this, stay);
+    connect(&workspace, &session::Workspace::selectionChanged, this, follow);
+    connect(&workspace, &session::Workspace::swapped, this, stay);
+    connect(&workspace.pose(), &session::Pose::changed, this, stay);
 }
 
 void ListPage::renew(bool follow) {

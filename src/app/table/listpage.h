@@ -38,7 +38,7 @@ private:
 class ListPage : public PageView {
     Q_OBJECT
 public:
-    explicit ListPage(Workspace& workspace, QWidget* parent = nullptr);
+    explicit ListPage(session::Workspace& workspace, QWidget* parent = nullptr);
     [[nodiscard]] const ListModel& model() const { return model_; }
     [[nodiscard]] QListView* list() const { return list_; }
 

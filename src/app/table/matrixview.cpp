@@ -31,7 +31,7 @@ void MatrixView::render(QPainter* p) {
     const Tokens& t = Theme::tokens();
     const auto& modes = workspace().setup().transmitter.modes;
     const auto& rows = workspace().page().rows;
-    const Selection selected = workspace().selection();
+    const session::Selection selected = workspace().selection();
     const double what = wide() < 616 ? 126.0 * wide() / 616 : 126 + (wide() - 616) * 0.1;
     const auto n = static_cast<double>(std::max<std::size_t>(1, modes.size()));
     const double column = (wide() - 2 * kLeft - what) / n;
@@ -70,7 +70,7 @@ void MatrixView::render(QPainter* p) {
             severity = f.severity;
             if (row.broken || isSelected) {
                 note = words(f.found);
-                todo = words(workspace().remedyText(f));
+                todo = words(workspace().repair().remedyText(f));
                 todoBox = f.box;
             }
         }
@@ -108,10 +108,11 @@ void MatrixView::render(QPainter* p) {
                 continue;
             }
             for (std::size_t k = 0; k < cell.parts.size(); ++k) {
-                const Selection here{static_cast<int>(r), static_cast<int>(c), static_cast<int>(k)};
+                const session::Selection here{static_cast<int>(r), static_cast<int>(c), static_cast<int>(k)};
                 const bool on = selected == here;
                 Part part = cell.parts[k];
-                if (part.look == Part::Look::Spark && partWidth(part, c == flown) > columnWidth) part.look = Part::Look::Value;  // no room
+                if (part.as<Part::Spark>() != nullptr && partWidth(part, c == flown) > columnWidth)
+                    part.kind = Part::Entry{part.field()};  // no room
                 // a merged cell is drawn once; its own item stays, so each mode can be edited
                 x = drawPart(hidden && !on ? nullptr : p, part, QStringLiteral("part-%1-%2-%3").arg(r).arg(c).arg(k), x, y + 19, on,
                              Theme::box(row.band), c == flown && !hidden);
@@ -160,7 +161,7 @@ void MatrixView::movePart(int by) {
     // along the row, over modes; parts of a cell first
     const Row* row = workspace().selectedRow();
     if (row == nullptr) return;
-    Selection s = workspace().selection();
+    session::Selection s = workspace().selection();
     const auto parts = [&](int cell) { return static_cast<int>(row->cells[static_cast<std::size_t>(cell)].parts.size()); };
     const int cells = static_cast<int>(row->cells.size());
     if (s.cell >= 0 && s.cell < cells && s.part + by >= 0 && s.part + by < parts(s.cell)) {

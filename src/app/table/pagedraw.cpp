@@ -65,8 +65,8 @@ void PageView::drawOpener(QPainter* p, const Row& row, double x, double y) {
 }
 
 double PageView::partWidth(const Part& part, bool bold) {
-    if (part.look == Part::Look::Port) return 24;
-    double w = part.look == Part::Look::Spark ? kSpark + kSparkGap : 0;
+    if (part.as<Part::Port>() != nullptr) return 24;
+    double w = part.as<Part::Spark>() != nullptr ? kSpark + kSparkGap : 0;
     if (!part.label.empty()) w += textWidth(words(part.label), Theme::font(13)) + 5;
     w += textWidth(words(part.value), Theme::font(13, bold));
     if (!part.unit.empty()) w += textWidth(QString::fromStdString(part.unit), Theme::font(13)) + unitGap(part.unit);
@@ -87,7 +87,7 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
         label = within(label, Theme::font(13), before - (w - kPartGap - room));
         w -= before - textWidth(label, Theme::font(13));
     }
-    if (w - kPartGap > room && partLines(part, room) == 1 && part.look == Part::Look::Value) {  // one long word
+    if (w - kPartGap > room && partLines(part, room) == 1 && part.as<Part::Spark>() == nullptr) {  // one long word
         const QFont font = Theme::font(13, bold);
         const double rest = w - kPartGap - textWidth(value, font);
         value = QFontMetricsF(font).elidedText(value, Qt::ElideRight, std::max(20.0, room - rest));
@@ -98,7 +98,7 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
         const QString second = within(value.section(QStringLiteral(", "), 1), Theme::font(13), room);
         const QString first = within(value.section(QStringLiteral(", "), 0, 0), Theme::font(13), room - indent);
         const double wide = std::max(indent + textWidth(first, Theme::font(13)), textWidth(second, Theme::font(13))) + 8;
-        put({id, workspace_.fieldName(part.field), value, part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
+        put({id, workspace_.fieldName(part.field()), value, part.field().empty() ? QAccessible::StaticText : QAccessible::EditableText,
              QRectF(x - 3, baseline - 15, wide, 39), selected});
         if (p != nullptr) {
             if (indent > 0) drawText(*p, {x, baseline}, label, Theme::font(13), t.muted);
@@ -117,14 +117,14 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
     Item item{id,
               words(part.label),
               value + (!part.unit.empty() ? QStringLiteral(" ") + QString::fromStdString(part.unit) : QString()),
-              part.field.empty() ? QAccessible::StaticText : QAccessible::EditableText,
+              part.field().empty() ? QAccessible::StaticText : QAccessible::EditableText,
               QRectF(x - 3, baseline - 15, w - 4, 21),
               selected};
-    if (item.name.isEmpty()) item.name = workspace_.fieldName(part.field);
-    if (part.spare > 0) item.name = tr("Channel %1 sends").arg(part.spare);
+    if (item.name.isEmpty()) item.name = workspace_.fieldName(part.field());
+    if (const auto* spare = part.as<Part::Spare>()) item.name = tr("Channel %1 sends").arg(spare->channel);
     put(item);
     if (p == nullptr) return x + w;
-    if (part.look == Part::Look::Port) {
+    if (part.as<Part::Port>() != nullptr) {
         p->setRenderHint(QPainter::Antialiasing);
         p->setPen(Qt::NoPen);
         p->setBrush(t.controller);
@@ -136,15 +136,15 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
         return x + w;
     }
     double tx = x;
-    if (part.look == Part::Look::Spark) {
+    if (const auto* spark = part.as<Part::Spark>()) {
         p->setRenderHint(QPainter::Antialiasing);
         const QRectF r(tx, baseline - 13, kSpark, 16);
         hairline(*p, r.left(), r.center().y(), r.right(), t.rule);
         double low = 0;
         double high = 100;
-        for (const CurvePoint& c : part.curve.points) low = std::min(low, c.y < 0 ? -100.0 : 0.0);
+        for (const CurvePoint& c : spark->curve.points) low = std::min(low, c.y < 0 ? -100.0 : 0.0);
         QPolygonF line;
-        const CurveEvaluator curve(part.curve);
+        const CurveEvaluator curve(spark->curve);
         for (int i = 0; i <= 13; ++i)
             line << QPointF(r.left() + kSpark * i / 13, r.bottom() - (curve.at(100.0 * i / 13) - low) / (high - low) * r.height());
         p->setPen(QPen(t.transmitter, 1.6));
@@ -153,7 +153,7 @@ double PageView::drawPart(QPainter* p, const Part& part, const QString& id, doub
         tx += kSpark + kSparkGap;
     }
     if (!label.isEmpty()) tx = drawText(*p, {tx, baseline}, label, Theme::font(13), t.muted) + 5;
-    tx = drawText(*p, {tx, baseline}, value, Theme::font(13, bold), part.dash ? t.muted : t.ink);
+    tx = drawText(*p, {tx, baseline}, value, Theme::font(13, bold), part.dashed() ? t.muted : t.ink);
     if (!part.unit.empty()) drawText(*p, {tx + unitGap(part.unit), baseline}, QString::fromStdString(part.unit), Theme::font(13), t.muted);
     if (selected) {
         p->setRenderHint(QPainter::Antialiasing);

@@ -26,23 +26,24 @@ constexpr std::size_t kMostListed = 12;  ///< of a choice: more would cover the 
 
 }  // namespace
 
-PageView::PageView(Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
+PageView::PageView(session::Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setFocusPolicy(Qt::StrongFocus);
     const auto refresh = [this] {
         if (isVisible()) relayout();
     };
-    connect(&workspace, &Workspace::swapped, this, refresh);
-    connect(&workspace, &Workspace::posedChanged, this, refresh);
-    connect(&workspace.document(), &DocumentModel::begun, this, [this] {  // what was being typed or chosen was for the model before
-        closeEditor();
-        for (QMenu* menu : findChildren<QMenu*>()) menu->close();
-    });
-    connect(&workspace, &Workspace::progressed, this, [this] { update(); });
-    connect(&workspace, &Workspace::stationChanged, this, [this] {
+    connect(&workspace, &session::Workspace::swapped, this, refresh);
+    connect(&workspace.pose(), &session::Pose::changed, this, refresh);
+    connect(&workspace.document(), &session::DocumentModel::begun, this,
+            [this] {  // what was being typed or chosen was for the model before
+                closeEditor();
+                for (QMenu* menu : findChildren<QMenu*>()) menu->close();
+            });
+    connect(&workspace, &session::Workspace::progressed, this, [this] { update(); });
+    connect(&workspace, &session::Workspace::stationChanged, this, [this] {
         closeEditor();
         scroll_ = 0;
     });
-    connect(&workspace, &Workspace::selectionChanged, this, [this, refresh] {
+    connect(&workspace, &session::Workspace::selectionChanged, this, [this, refresh] {
         refresh();
         ensureVisible();
     });
@@ -85,14 +86,14 @@ void PageView::mousePressEvent(QMouseEvent* event) {
     else if (id[0] == QStringLiteral("open")) {
         if (workspace_.goToRow(i->id.mid(5).toStdString(), workspace_.selection().cell)) workspace_.toggleRow();
     } else if (id[0] == QStringLiteral("row")) {
-        const Selection now = workspace_.selection();
+        const session::Selection now = workspace_.selection();
         workspace_.select({id[1].toInt(), now.cell, 0});
     }
 }
 
 void PageView::moveRow(int by) {
     const auto& rows = workspace_.page().rows;
-    Selection s = workspace_.selection();
+    session::Selection s = workspace_.selection();
     s.row = std::clamp(s.row + by, 0, std::max(0, static_cast<int>(rows.size()) - 1));
     if (!rows.empty()) {
         const Row& row = rows[static_cast<std::size_t>(s.row)];
@@ -118,12 +119,12 @@ void PageView::movePart(int by) {
     const Row* row = workspace_.selectedRow();
     if (row == nullptr) return;
     // all parts of the row in order
-    std::vector<Selection> all;
-    const Selection now = workspace_.selection();
+    std::vector<session::Selection> all;
+    const session::Selection now = workspace_.selection();
     int at = -1;
     for (std::size_t c = 0; c < row->cells.size(); ++c)
         for (std::size_t k = 0; k < row->cells[c].parts.size(); ++k) {
-            if (row->cells[c].parts[k].look == Part::Look::Port) continue;
+            if (row->cells[c].parts[k].as<Part::Port>() != nullptr) continue;
             all.push_back({now.row, static_cast<int>(c), static_cast<int>(k)});
             if (all.back() == now) at = static_cast<int>(all.size()) - 1;
         }
@@ -134,7 +135,7 @@ void PageView::movePart(int by) {
         moveRow(by);
         if (workspace_.selection().row != row0) {
             const Row* next = workspace_.selectedRow();
-            Selection s{workspace_.selection().row, 0, 0};
+            session::Selection s{workspace_.selection().row, 0, 0};
             for (std::size_t c = 0; c < next->cells.size(); ++c) {
                 const std::size_t cell = by > 0 ? c : next->cells.size() - 1 - c;
                 if (next->cells[cell].parts.empty()) continue;
@@ -150,7 +151,7 @@ void PageView::movePart(int by) {
 }
 
 bool PageView::focusNextPrevChild(bool next) {
-    const Selection before = workspace_.selection();
+    const session::Selection before = workspace_.selection();
     movePart(next ? 1 : -1);
     return workspace_.selection() == before ? ItemView::focusNextPrevChild(next) : true;
 }
@@ -207,33 +208,34 @@ void PageView::ensureVisible() {
 void PageView::editSelected() {
     const Part* part = workspace_.selectedPart();
     if (part == nullptr) return;
-    if (part->look == Part::Look::Spark) {
+    if (part->as<Part::Spark>() != nullptr) {
         emit curveAsked();
         return;
     }
-    if (part->action[0] != '\0') {
-        emit actionAsked(QString::fromLatin1(part->action));
+    if (const auto* act = part->as<Part::Act>()) {
+        emit actionAsked(QString::fromLatin1(act->id));
         return;
     }
-    if (part->field.empty() && part->spare == 0) {  // a computed cell explains itself
+    if (!part->typed()) {  // a computed cell explains itself
         emit whyAsked();
         return;
     }
-    const Selection s = workspace_.selection();
+    const session::Selection s = workspace_.selection();
     const Item* i = item(QStringLiteral("part-%1-%2-%3").arg(s.row).arg(s.cell).arg(s.part));
     const QRectF at = i != nullptr ? i->rect : QRectF(40, 80, 100, 22);
-    if (part->options.empty()) {
+    const Choices& choices = part->choices();
+    if (choices.typed.empty()) {
         openLineEditor(*part, at);
         return;
     }
-    if (part->options.size() > kMostListed && drawnChoice_ && drawnChoice_(*part)) return;
+    if (choices.typed.size() > kMostListed && drawnChoice_ && drawnChoice_(*part)) return;
     auto* menu = new QMenu(this);
     menu->setObjectName(QStringLiteral("choices"));
     menu->setAttribute(Qt::WA_DeleteOnClose);
     const Part copy = *part;
-    for (std::size_t n = 0; n < part->options.size(); ++n) {
-        const std::string& option = part->options[n];
-        const QString caption = n < part->captions.size() ? words(part->captions[n]) : words(option.c_str());
+    for (std::size_t n = 0; n < choices.typed.size(); ++n) {
+        const std::string& option = choices.typed[n];
+        const QString caption = n < choices.captions.size() ? words(choices.captions[n]) : words(option.c_str());
         QAction* a = menu->addAction(caption, this, [this, copy, option] { commit(copy, QString::fromStdString(option)); });
         a->setCheckable(true);
         a->setChecked(caption == words(copy.value));
@@ -247,8 +249,8 @@ void PageView::openLineEditor(const Part& part, QRectF at) {
     auto* editor = new CellEditor(this);
     editor_ = editor;
     editor_->setObjectName(QStringLiteral("cell-editor"));
-    editor_->setAccessibleName(tr("Edit %1").arg(workspace_.fieldName(part.field)));
-    const auto field = readField(workspace_.setup(), part.field);
+    editor_->setAccessibleName(tr("Edit %1").arg(workspace_.fieldName(part.field())));
+    const auto field = readField(workspace_.setup(), part.field());
     const bool isCondition = field && field->info.kind == FieldKind::When;
     const bool nothing =
         field && (std::holds_alternative<std::monostate>(field->value) || (isCondition && std::get<Condition>(field->value).empty()));
@@ -296,7 +298,7 @@ void PageView::commit(const Part& part, const QString& text) {
         closeEditor();
         setFocus();
     } catch (const InputError& e) {
-        emit refused(told(workspace_.setup(), e));  // the text stays for mending
+        emit refused(session::told(workspace_.setup(), e));  // the text stays for mending
     }
 }
 

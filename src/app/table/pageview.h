@@ -13,7 +13,7 @@ namespace kh::app {
 class PageView : public ItemView {
     Q_OBJECT
 public:
-    explicit PageView(Workspace& workspace, QWidget* parent = nullptr);
+    explicit PageView(session::Workspace& workspace, QWidget* parent = nullptr);
     /// The line editor while a cell is edited, else nullptr.
     [[nodiscard]] QLineEdit* editor() const { return editor_; }
     /// Edits the selected part in place; a word with choices opens them.
@@ -69,7 +69,7 @@ protected:
     void setContentHeight(double height) { content_ = height; }
     /// The station's name, and what is said beside it as far as `until`; its counts where nothing is said.
     void drawHeader(QPainter* p, const QString& extra, double until);
-    [[nodiscard]] Workspace& workspace() const { return workspace_; }
+    [[nodiscard]] session::Workspace& workspace() const { return workspace_; }
     void relayout();
     /// Scrolls to the chosen row.
     void ensureVisible();
@@ -88,7 +88,7 @@ private:
     void closeEditor();
     void commit(const Part& part, const QString& text);
 
-    Workspace& workspace_;
+    session::Workspace& workspace_;
     std::function<bool(const Part&)> drawnChoice_;
     QVector<Item> pending_;
     QLineEdit* editor_ = nullptr;

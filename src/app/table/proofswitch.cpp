@@ -20,9 +20,9 @@ struct FacePart {
     double width;
 };
 
-std::array<FacePart, 3> parts(const Workspace& w) {
-    const auto findings = std::count_if(w.entries().begin(), w.entries().end(), [](const ProofEntry& e) { return !e.passed; });
-    std::array<FacePart, 3> out{{{kPlanView, QStringLiteral("show-plan"), ProofView::tr("Plan"), ProofView::tr("plan"), 0},
+std::array<FacePart, 3> parts(const session::Workspace& w) {
+    const auto findings = std::count_if(w.entries().begin(), w.entries().end(), [](const session::ProofEntry& e) { return !e.passed; });
+    std::array<FacePart, 3> out{{{session::kPlanView, QStringLiteral("show-plan"), ProofView::tr("Plan"), ProofView::tr("plan"), 0},
                                  {std::string(), QStringLiteral("show-findings"), ProofView::tr("Findings"),
                                   counted(static_cast<std::size_t>(findings), KH_TR("{n} finding"), KH_TR("{n} findings")), 0},
                                  {"to-set", QStringLiteral("show-to-set"), ProofView::tr("Still to be set"),
@@ -33,13 +33,13 @@ std::array<FacePart, 3> parts(const Workspace& w) {
 
 }  // namespace
 
-double proofSwitchLeft(const Workspace& w, double width) {
+double proofSwitchLeft(const session::Workspace& w, double width) {
     double left = width - 16;
     for (const FacePart& part : parts(w)) left -= part.width;
     return left;
 }
 
-void drawProofSwitch(QPainter* p, const Workspace& w, double width, const std::function<void(Item)>& put) {
+void drawProofSwitch(QPainter* p, const session::Workspace& w, double width, const std::function<void(Item)>& put) {
     const Tokens& t = Theme::tokens();
     double x = proofSwitchLeft(w, width);
     for (const FacePart& part : parts(w)) {
@@ -56,7 +56,7 @@ void drawProofSwitch(QPainter* p, const Workspace& w, double width, const std::f
     }
 }
 
-bool chooseFace(Workspace& w, const QString& item) {
+bool chooseFace(session::Workspace& w, const QString& item) {
     for (const FacePart& part : parts(w))
         if (part.id == item) {
             if (part.view.empty()) w.setStation(Station::Proof);

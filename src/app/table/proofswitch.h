@@ -10,10 +10,10 @@
 
 namespace kh::app {
 
-void drawProofSwitch(QPainter* p, const Workspace& w, double width, const std::function<void(Item)>& put);
+void drawProofSwitch(QPainter* p, const session::Workspace& w, double width, const std::function<void(Item)>& put);
 /// Where it begins.
-[[nodiscard]] double proofSwitchLeft(const Workspace& w, double width);
+[[nodiscard]] double proofSwitchLeft(const session::Workspace& w, double width);
 /// Shows the face whose part of the switch this is. @return false if it is none
-bool chooseFace(Workspace& w, const QString& item);
+bool chooseFace(session::Workspace& w, const QString& item);
 
 }  // namespace kh::app

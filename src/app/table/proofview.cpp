@@ -36,14 +36,14 @@ double ProofView::titleMore(int row) const {
 QFont ProofView::titleFont(int row) const { return row == chosenRow() ? Theme::font(15, true) : Theme::font(13); }
 
 double ProofView::rowHeight(int row) const {
-    const ProofEntry& e = entry(row);
+    const session::ProofEntry& e = entry(row);
     if (row != chosenRow()) return e.passed ? kPassedRow : kFindingRow + titleMore(row);
     const QRectF area(kFindingText, 0, wide() - kFindingText - kLeft, 0);
     const QColor ink = Theme::tokens().ink;
     double h = 34 + titleMore(row) + drawParagraph(nullptr, area, words(e.finding.found), Theme::font(13), ink);
     if (e.passed) return h + 4;
     h += drawParagraph(nullptr, area, words(e.finding.why), Theme::font(13), ink);
-    h += drawParagraph(nullptr, QRectF(kFindingText, 0, wide() - kFindingText - 132, 0), words(workspace().remedyText(e.finding)),
+    h += drawParagraph(nullptr, QRectF(kFindingText, 0, wide() - kFindingText - 132, 0), words(workspace().repair().remedyText(e.finding)),
                        Theme::font(13, true), ink);
     return h + 30;
 }
@@ -89,30 +89,30 @@ void ProofView::drawWitness(QPainter& p, const Finding& f, double y) const {
 }
 
 QString ProofView::poseLabel(int row) const {
-    return workspace().posedFinding() == row ? tr("F5 posed") : entry(row).finding.witness ? tr("F5 pose") : tr("F5 go there");
+    return workspace().pose().finding() == row ? tr("F5 posed") : entry(row).finding.witness ? tr("F5 pose") : tr("F5 go there");
 }
 
 QRectF ProofView::poseButton(int row, double height) const {
-    const double w = textWidth(poseLabel(row), Theme::font(13, true)) + (workspace().posedFinding() == row ? 34 : 18);
+    const double w = textWidth(poseLabel(row), Theme::font(13, true)) + (workspace().pose().finding() == row ? 34 : 18);
     return {wide() - kLeft - w, height - 50, w, 22};
 }
 
 void ProofView::drawOpen(QPainter& p, int row, double height) {
     const Tokens& t = Theme::tokens();
-    const ProofEntry& e = entry(row);
+    const session::ProofEntry& e = entry(row);
     const Finding& f = e.finding;
     const QRectF area(kFindingText, 0, wide() - kFindingText - kLeft, 0);
     double ty = 30 + titleMore(row);
     ty += drawParagraph(&p, QRectF(kFindingText, ty, area.width(), 0), words(f.found), Theme::font(13), t.ink);
     if (e.passed) return;
     ty += drawParagraph(&p, QRectF(kFindingText, ty, area.width(), 0), words(f.why), Theme::font(13), t.ink);
-    const Remedy* tried = workspace().remedyOf(f);
+    const Remedy* tried = workspace().repair().remedyOf(f);
     const bool goes = tried != nullptr && !tried->causedBy.empty();
-    ty += drawParagraph(&p, QRectF(kFindingText, ty, wide() - kFindingText - 132, 0), words(workspace().remedyText(f)),
+    ty += drawParagraph(&p, QRectF(kFindingText, ty, wide() - kFindingText - 132, 0), words(workspace().repair().remedyText(f)),
                         Theme::font(13, true), goes ? t.muted : Theme::box(f.box));
     hairline(p, kFindingText, ty + 2, wide() - kLeft, t.rule);
     drawWitness(p, f, ty + 20);
-    const bool posed = workspace().posedFinding() == row;
+    const bool posed = workspace().pose().finding() == row;
     const QRectF button = poseButton(row, height);
     const QColor c = Theme::severity(f.severity);
     p.setPen(QPen(c, 1.4));
@@ -124,10 +124,10 @@ void ProofView::drawOpen(QPainter& p, int row, double height) {
 
 void ProofView::drawRow(QPainter& p, int index, double h) {
     const Tokens& t = Theme::tokens();
-    const ProofEntry& e = entry(index);
+    const session::ProofEntry& e = entry(index);
     const bool open = index == chosenRow();
     const Finding& f = e.finding;
-    const bool fresh = workspace().proof().state() == ProofRunner::State::Fresh;
+    const bool fresh = workspace().proof().state() == session::ProofRunner::State::Fresh;
     const auto& rows = workspace().page().rows;
     const auto row = std::find_if(rows.begin(), rows.end(), [&](const Row& r) { return r.id == e.property; });
     const bool proved = row != rows.end() && row->standing == Standing::Proved;
@@ -164,12 +164,12 @@ void ProofView::drawRow(QPainter& p, int index, double h) {
 }
 
 QString ProofView::proofState() const {
-    const ProofRunner& proof = workspace().proof();
+    const session::ProofRunner& proof = workspace().proof();
     switch (proof.state()) {
-        case ProofRunner::State::None: return {};
-        case ProofRunner::State::Trying: return tr("being tried, %1 of %2").arg(proof.done()).arg(std::max(1, proof.total()));
-        case ProofRunner::State::Cancelled: return tr("cancelled; F10 tries them again");
-        case ProofRunner::State::Fresh: break;
+        case session::ProofRunner::State::None: return {};
+        case session::ProofRunner::State::Trying: return tr("being tried, %1 of %2").arg(proof.done()).arg(std::max(1, proof.total()));
+        case session::ProofRunner::State::Cancelled: return tr("cancelled; F10 tries them again");
+        case session::ProofRunner::State::Fresh: break;
     }
     const SwitchProof& r = *workspace().now().proof;
     if (r.properties.empty()) return tr("the switches cannot be tried until the chain can be followed");
@@ -192,7 +192,7 @@ void ProofView::renderHead(QPainter* painter) {
     double x = drawText(p, {kLeft, 62}, tr("finding"), Theme::font(13), t.muted) + 22;
     for (const Severity s : {Severity::Danger, Severity::Warning, Severity::Note}) {
         std::size_t n = 0;
-        for (const ProofEntry& e : workspace().entries()) n += !e.passed && e.finding.severity == s ? 1 : 0;
+        for (const session::ProofEntry& e : workspace().entries()) n += !e.passed && e.finding.severity == s ? 1 : 0;
         drawMark(p, s, {x + 4, 57}, 8);
         x = drawText(p, {x + 13, 62}, QStringLiteral("%1 %2").arg(n).arg(words(severityId(s))), Theme::font(13, true), Theme::severity(s)) +
             16;
@@ -212,10 +212,10 @@ std::vector<ListRow> ProofView::listRows() {
     std::vector<ListRow> rows;
     const auto& entries = workspace().entries();
     for (std::size_t i = 0; i < entries.size(); ++i) {
-        const ProofEntry& e = entries[i];
+        const session::ProofEntry& e = entries[i];
         QString told =
             e.passed ? tr("holds") : words(severityId(e.finding.severity)) + QStringLiteral(", ") + words(boxName(e.finding.box));
-        if (workspace().posedFinding() == static_cast<int>(i)) told += QStringLiteral(", ") + tr("posed");
+        if (workspace().pose().finding() == static_cast<int>(i)) told += QStringLiteral(", ") + tr("posed");
         rows.push_back({QStringLiteral("row-%1").arg(i),
                         (QString::fromStdString(e.property) + QLatin1Char(' ') + words(e.finding.title)).trimmed(), told});
     }
@@ -226,7 +226,7 @@ std::vector<const char*> ProofView::keyLine() const { return {"pose", "page-go",
 
 bool ProofView::clicked(int row, QPointF at, double height) {
     if (row != chosenRow() || entry(row).passed || !poseButton(row, height).adjusted(-6, -4, 6, 4).contains(at)) return false;
-    workspace().togglePose();
+    workspace().pose().toggle();
     return true;
 }
 
@@ -235,7 +235,7 @@ void ProofView::enter() {
 }
 
 void ProofView::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Escape && workspace().proof().state() == ProofRunner::State::Trying) workspace().proof().cancel();
+    if (event->key() == Qt::Key_Escape && workspace().proof().state() == session::ProofRunner::State::Trying) workspace().proof().cancel();
     else ListPage::keyPressEvent(event);
 }
 

@@ -24,7 +24,7 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
-    [[nodiscard]] const ProofEntry& entry(int row) const { return workspace().entries()[static_cast<std::size_t>(row)]; }
+    [[nodiscard]] const session::ProofEntry& entry(int row) const { return workspace().entries()[static_cast<std::size_t>(row)]; }
     /// Where an open finding is posed from.
     [[nodiscard]] QRectF poseButton(int row, double height) const;
     [[nodiscard]] QString poseLabel(int row) const;

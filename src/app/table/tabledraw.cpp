@@ -62,7 +62,7 @@ double LedgerView::renderTableHead(QPainter* p, const Row& parent, double y, con
 
 double LedgerView::renderLine(QPainter* p, const Row& parent, const Row& line, int index, double y, const Columns& c) {
     const Tokens& t = Theme::tokens();
-    const Selection selected = workspace().selection();
+    const session::Selection selected = workspace().selection();
     const bool isSelected = selected.row == index;
     put({QStringLiteral("row-%1").arg(index), tr("%1, %2").arg(words(parent.title), words(line.title)), words(standingId(line.standing)),
          QAccessible::Row, QRectF(0, y, wide(), kLineHeight), isSelected});

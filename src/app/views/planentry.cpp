@@ -12,7 +12,7 @@
 namespace kh::app {
 
 std::vector<KeelRib> PlanView::ribs() const {
-    const Plan& plan = workspace().plan();
+    const Plan& plan = workspace().repair().plan();
     const auto rib = [](const char* id, const QString& title) {
         KeelRib r;
         r.id = QString::fromLatin1(id);
@@ -24,13 +24,13 @@ std::vector<KeelRib> PlanView::ribs() const {
     steps.current = true;
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
         const PlanStep& s = plan.steps[i];
-        steps.frames.push_back({QStringLiteral("frame-step-%1").arg(i + 1), words(workspace().planTexts()[i].title),
+        steps.frames.push_back({QStringLiteral("frame-step-%1").arg(i + 1), words(workspace().repair().texts()[i].title),
                                 s.byHand ? tr("by hand") : tr("typed"), s.byHand ? Standing::Measured : Standing::Entered, false,
-                                static_cast<int>(i) == workspace().selectedStep()});
+                                static_cast<int>(i) == workspace().repair().step()});
     }
     KeelRib left = rib("left", tr("left to you"));
     for (const std::string& id : plan.left)
-        for (const ProofEntry& e : workspace().entries())
+        for (const session::ProofEntry& e : workspace().entries())
             if (!e.passed && e.finding.id == id) {
                 const bool danger = e.finding.severity == Severity::Danger;
                 left.frames.push_back({QStringLiteral("frame-left-") + QString::fromStdString(id), words(e.finding.title),
@@ -72,7 +72,7 @@ std::vector<PanelSpec> planPanels(const PanelContext& c) {
 
 const ViewEntry& planViewEntry() {
     static const ViewEntry entry{
-        .id = kPlanView,
+        .id = session::kPlanView,
         .title = KH_TR("Plan"),
         .make = [](const ViewHost& host, const ViewEntry& of) -> std::unique_ptr<ViewPage> { return std::make_unique<PlanView>(host, of); },
         .keys = {"plan-take", "take-typed", "pose", "page-go", "why", "undo", "view-back"},

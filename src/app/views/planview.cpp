@@ -30,8 +30,8 @@ double boxAt(double width) { return width - 96; }
 }  // namespace
 
 QString PlanView::headline() const {
-    const Plan& plan = workspace().plan();
-    if (!workspace().planFresh()) return tr("being worked out …");
+    const Plan& plan = workspace().repair().plan();
+    if (!workspace().repair().fresh()) return tr("being worked out …");
     if (plan.steps.empty())
         return plan.left.empty() ? tr("nothing to repair: no danger, no warning") : tr("nothing in the boxes heals what is left");
     const QString changes = counted(plan.steps.size(), KH_TR("{n} change heals"), KH_TR("{n} changes heal"));
@@ -42,9 +42,9 @@ QString PlanView::headline() const {
 }
 
 double PlanView::stepHeight(std::size_t index) const {
-    const StepText& text = workspace().planTexts()[index];
+    const StepText& text = workspace().repair().texts()[index];
     double h = kClosed + kPart * static_cast<double>(healLines(index) - 1) + healsBelow(index);
-    if (static_cast<int>(index) != workspace().selectedStep()) return h;
+    if (static_cast<int>(index) != workspace().repair().step()) return h;
     const QRectF area(kStepText, 0, wide() - kStepText - kLeft, 0);
     h += drawParagraph(nullptr, area, words(text.found), Theme::font(13), Theme::tokens().ink);
     return h + drawParagraph(nullptr, area, words(text.todo), Theme::font(13, true), Theme::tokens().ink) + 10;
@@ -56,16 +56,16 @@ bool PlanView::changeBreaks(const StepText& text) const {
 }
 
 QFont PlanView::titleFont(std::size_t index) const {
-    const bool open = static_cast<int>(index) == workspace().selectedStep();
+    const bool open = static_cast<int>(index) == workspace().repair().step();
     return Theme::font(open ? 15 : 13, open);
 }
 
 bool PlanView::titleBreaks(std::size_t index) const {
-    return textWidth(words(workspace().planTexts()[index].title), titleFont(index)) > changeAt(wide()) - kStepText - 10;
+    return textWidth(words(workspace().repair().texts()[index].title), titleFont(index)) > changeAt(wide()) - kStepText - 10;
 }
 
 double PlanView::healsBelow(std::size_t index) const {
-    const StepText& text = workspace().planTexts()[index];
+    const StepText& text = workspace().repair().texts()[index];
     const double change = changeAt(wide());
     const double room = change - 10 - kStepText - 14;
     const bool cut = changeBreaks(text) && std::any_of(text.heals.begin(), text.heals.end(), [&](const HealedText& h) {
@@ -79,14 +79,14 @@ double PlanView::healsBelow(std::size_t index) const {
 }
 
 double PlanView::healRoom(std::size_t index) const {
-    const PlanStep& s = workspace().plan().steps[index];
+    const PlanStep& s = workspace().repair().plan().steps[index];
     if (healsBelow(index) > 0.0) return wide() - kLeft;
-    if (changeBreaks(workspace().planTexts()[index])) return changeAt(wide()) - 10;
+    if (changeBreaks(workspace().repair().texts()[index])) return changeAt(wide()) - 10;
     return s.provisional || s.proposal ? boxAt(wide()) - 10 : wide() - kLeft;
 }
 
 std::size_t PlanView::healLines(std::size_t index) const {
-    const StepText& text = workspace().planTexts()[index];
+    const StepText& text = workspace().repair().texts()[index];
     const double room = healRoom(index);
     std::size_t lines = 1;
     double x = kStepText;
@@ -103,7 +103,7 @@ std::size_t PlanView::healLines(std::size_t index) const {
 
 double PlanView::drawHeals(QPainter& p, std::size_t index, double y) const {
     const Tokens& t = Theme::tokens();
-    const StepText& text = workspace().planTexts()[index];
+    const StepText& text = workspace().repair().texts()[index];
     const double room = healRoom(index);
     double x = kStepText;
     for (const HealedText& h : text.heals) {
@@ -122,9 +122,9 @@ double PlanView::drawHeals(QPainter& p, std::size_t index, double y) const {
 
 void PlanView::drawStep(QPainter& p, std::size_t index, double h) {
     const Tokens& t = Theme::tokens();
-    const PlanStep& s = workspace().plan().steps[index];
-    const StepText& text = workspace().planTexts()[index];
-    const bool open = static_cast<int>(index) == workspace().selectedStep();
+    const PlanStep& s = workspace().repair().plan().steps[index];
+    const StepText& text = workspace().repair().texts()[index];
+    const bool open = static_cast<int>(index) == workspace().repair().step();
     const QColor colour = s.byHand ? t.machine : Theme::box(s.box);
     if (open) {
         p.fillRect(QRectF(0, 0, wide(), h), Theme::selectionTint());
@@ -174,14 +174,14 @@ void PlanView::renderHead(QPainter* painter) {
     const double room = proofSwitchLeft(workspace(), wide()) - x - 10;
     const QFont plain = textWidth(headline(), font) <= room ? font : Theme::font(12, true);  // a narrow page: smaller, then cut
     drawText(p, {x, 29}, QFontMetricsF(plain).elidedText(headline(), Qt::ElideRight, room), plain,
-             workspace().planFresh() ? t.ink : t.muted);
+             workspace().repair().fresh() ? t.ink : t.muted);
     const double change = changeAt(wide());
     const double box = boxAt(wide());
     hairline(p, kLeft, 42, change - 10, t.muted);
     hairline(p, change, 42, box - 10, t.muted);
     hairline(p, box, 42, wide() - kLeft, t.muted);
     double hx = drawText(p, {kLeft, 62}, tr("step, and what goes with it"), Theme::font(13), t.muted) + 20;
-    const Plan& plan = workspace().plan();
+    const Plan& plan = workspace().repair().plan();
     for (const auto& [severity, n] : {std::pair(Severity::Danger, plan.dangers), std::pair(Severity::Warning, plan.warnings)}) {
         if (hx + 40 > change) break;  // a narrow page: the staircase counts them too
         drawMark(p, severity, {hx + 4, 57}, 8);
@@ -189,7 +189,7 @@ void PlanView::renderHead(QPainter* painter) {
     }
     drawText(p, {change, 62}, tr("was, is"), Theme::font(13), t.muted);
     drawText(p, {box, 62}, tr("change it in"), Theme::font(13), t.muted);
-    if (workspace().planFresh() && plan.steps.empty() && plan.left.empty())
+    if (workspace().repair().fresh() && plan.steps.empty() && plan.left.empty())
         drawParagraph(&p, QRectF(kLeft, kBody + 12, wide() - 2 * kLeft, 0),
                       tr("No rule found a danger or a warning. That is no promise that the model is safe: it says which checks passed."),
                       Theme::font(13), t.ink);
@@ -210,7 +210,7 @@ void PlanView::drawBarrier(QPainter& p, std::size_t step) const {
 }
 
 std::vector<ListRow> PlanView::listRows() {
-    const Plan& plan = workspace().plan();
+    const Plan& plan = workspace().repair().plan();
     std::vector<ListRow> rows;
     rows_.clear();
     const std::size_t barrier = plan.typedFirst();
@@ -220,7 +220,7 @@ std::vector<ListRow> PlanView::listRows() {
             rows.push_back({QStringLiteral("barrier"), tr("by hand: do this, write it down"), {}, false});
         }
         const PlanStep& s = plan.steps[i];
-        const StepText& text = workspace().planTexts()[i];
+        const StepText& text = workspace().repair().texts()[i];
         QStringList heals;
         for (const HealedText& healed : text.heals) heals << words(healed.title);
         const QString state = s.byHand        ? tr("by hand")
@@ -239,14 +239,14 @@ std::vector<ListRow> PlanView::listRows() {
     }
     const auto& entries = workspace().entries();
     for (const std::string& id : plan.left) {
-        const auto e =
-            std::find_if(entries.begin(), entries.end(), [&](const ProofEntry& one) { return !one.passed && one.finding.id == id; });
+        const auto e = std::find_if(entries.begin(), entries.end(),
+                                    [&](const session::ProofEntry& one) { return !one.passed && one.finding.id == id; });
         if (e == entries.end()) continue;
         rows_.push_back({PlanRow::Kind::Left, 0, static_cast<std::size_t>(e - entries.begin())});
-        rows.push_back(
-            {QStringLiteral("left-") + QString::fromStdString(id), words(e->finding.title), words(workspace().remedyText(e->finding))});
+        rows.push_back({QStringLiteral("left-") + QString::fromStdString(id), words(e->finding.title),
+                        words(workspace().repair().remedyText(e->finding))});
     }
-    if (!workspace().planFresh()) return rows;
+    if (!workspace().repair().fresh()) return rows;
     bool first = true;
     for (const ToBeSet& s : workspace().toBeSet()) {
         if (!s.fields.empty()) continue;
@@ -269,8 +269,8 @@ double PlanView::rowHeight(int row) const {
         case PlanRow::Kind::Step: return stepHeight(r.step);
         case PlanRow::Kind::LeftHead: return kLeftHead;
         case PlanRow::Kind::Left:
-            return 26 + drawParagraph(nullptr, QRectF(0, 0, room, 0), words(workspace().remedyText(workspace().entries()[r.entry].finding)),
-                                      Theme::font(13), ink);
+            return 26 + drawParagraph(nullptr, QRectF(0, 0, room, 0),
+                                      words(workspace().repair().remedyText(workspace().entries()[r.entry].finding)), Theme::font(13), ink);
         case PlanRow::Kind::SeenHead: return row == 0 ? kSeenHead + 2 * kBarrier : kSeenHead;  // below what says that nothing is to repair
         case PlanRow::Kind::Seen: return 24 + drawParagraph(nullptr, QRectF(0, 0, room, 0), words(r.seen.what), Theme::font(12), ink);
     }
@@ -292,7 +292,7 @@ void PlanView::drawRow(QPainter& p, int row, double h) {
             const Finding& f = workspace().entries()[r.entry].finding;
             drawMark(p, f.severity, {kStepText - 14, 13});
             drawText(p, {kStepText, 18}, words(f.title), Theme::font(13, true), t.ink);
-            drawParagraph(&p, QRectF(kStepText, 22, room, 0), words(workspace().remedyText(f)), Theme::font(13), t.ink);
+            drawParagraph(&p, QRectF(kStepText, 22, room, 0), words(workspace().repair().remedyText(f)), Theme::font(13), t.ink);
             break;
         }
         case PlanRow::Kind::SeenHead: drawText(p, {kLeft, h - 6}, tr("then seen on the machine, by hand"), Theme::font(13), t.muted); break;
@@ -306,13 +306,13 @@ void PlanView::drawRow(QPainter& p, int row, double h) {
 
 int PlanView::chosenRow() const {
     for (std::size_t i = 0; i < rows_.size(); ++i)
-        if (rows_[i].kind == PlanRow::Kind::Step && static_cast<int>(rows_[i].step) == workspace().selectedStep())
+        if (rows_[i].kind == PlanRow::Kind::Step && static_cast<int>(rows_[i].step) == workspace().repair().step())
             return static_cast<int>(i);
     return -1;
 }
 
 void PlanView::choose(int row) {
-    if (at(row).kind == PlanRow::Kind::Step) workspace().selectStep(static_cast<int>(at(row).step));
+    if (at(row).kind == PlanRow::Kind::Step) workspace().repair().select(static_cast<int>(at(row).step));
 }
 
 bool PlanView::clicked(int row, QPointF, double) {
@@ -327,7 +327,7 @@ void PlanView::enter() {
     const int now = list()->currentIndex().row();
     if (now < 0) return;
     const PlanRow r = at(now);
-    if (r.kind == PlanRow::Kind::Step) workspace().goToField(workspace().plan().steps[r.step].edits.front().path);
+    if (r.kind == PlanRow::Kind::Step) workspace().goToField(workspace().repair().plan().steps[r.step].edits.front().path);
     else if (r.kind == PlanRow::Kind::Left) workspace().goToField(workspace().entries()[r.entry].finding.subject);
     else if (r.kind == PlanRow::Kind::Seen) workspace().goToRow(r.seen.row);
 }

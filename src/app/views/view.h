@@ -20,7 +20,7 @@ class WhyPanel;
 
 /// What a view may ask of the window.
 struct ViewHost {
-    Workspace& workspace;
+    session::Workspace& workspace;
     std::function<void()> counted;   ///< what the view counts has changed: its keel is drawn anew
     std::function<bool()> mayLeave;  ///< asks about changes to the document that would be lost
     /// Another document takes the place of this one, which may be lost: that was asked for before. What is told of it may be empty.

@@ -139,7 +139,7 @@ void ModeFigureMaker::heldPulse(std::size_t mode, ModeFigures& f) const {
                     {from, "transmitter.channels.throttle.travelLowPct"_field, "transmitter.profile.usPerPct"_field}, [&](Derivation& why) {
                         return channelOutput(channelPctFromThrottlePct(f.heldThrottlePct.value), scale, &why).pulseUs;
                     });
-    f.heldOff = f.heldUs.known && out.motor.off(f.heldUs.value);
+    if (f.heldUs.known) f.held = motorState(setup, out.motor, f.heldUs.value, f.heldUs.value, f.heldThrottlePct.value);
 }
 
 void ModeFigureMaker::corners() {

@@ -57,7 +57,8 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
                                                                 : words(KH_TR("remotes in the box"));
     device(p, receiver, words(w.receiver == ReceiverKind::Remotes ? KH_TR("Remote receivers") : KH_TR("Receiver")), kind);
     device(p, box, shown(setup.controller.profile->name), words(KH_TR("controller")));
-    device(p, esc, shown(setup.speedController.profile->name), words(KH_TR("speed controller")));
+    if (setup.machine.power.kind == PowerKind::Engine) device(p, esc, words(KH_TR("Throttle servo")), words(KH_TR("of the engine")));
+    else device(p, esc, shown(setup.speedController.profile->name), words(KH_TR("speed controller")));
     // signal from the receiver
     const double between = (receiver.area.right() + box.area.left()) / 2;
     if (w.receiver == ReceiverKind::LeadEach) {

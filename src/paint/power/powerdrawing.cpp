@@ -14,7 +14,9 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
     const Figures& f = s.evaluation.figures;
-    drawTitle(p, area, KH_TR("Head speed"), words(KH_TR("of each mode against what the pack gives")));
+    const bool engine = s.setup.machine.power.kind == PowerKind::Engine;
+    drawTitle(p, area, KH_TR("Head speed"),
+              words(engine ? KH_TR("of each mode against what the blades bear") : KH_TR("of each mode against what the pack gives")));
     double most = 500;
     for (const ModeFigures& m : f.modes) most = std::max(most, m.headRpm.value);
     if (f.of<PowerFigures>().availableRpm.known) most = std::max(most, f.of<PowerFigures>().availableRpm.value);
@@ -38,7 +40,7 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
             words(say(KH_TR("{n} rpm: 88 % of what the end of the pack gives"), {{"n", num(f.of<PowerFigures>().ceilingRpm.value)}}));
         drawText(p, {std::min(x(f.of<PowerFigures>().ceilingRpm.value), right - 4 - textWidth(text, Theme::font(12))), top - 12}, text,
                  Theme::font(12), t.warning);
-    } else {
+    } else if (!engine) {
         drawText(p, {left, top - 12}, words(KH_TR("Enter Kv and teeth to see what the pack gives.")), Theme::font(12), t.muted);
     }
     if (const auto limit = helicopter(s.setup).rotor.bladeMaxRpm) {
@@ -86,6 +88,12 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
 void paintPinionTable(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
+    if (s.setup.machine.power.kind == PowerKind::Engine) {
+        drawTitle(p, area, KH_TR("Gearing"), {});
+        drawText(p, {area.left(), area.top() + 44}, words(KH_TR("An engine's gearing is what it is: the rows name it.")), Theme::font(13),
+                 t.muted);
+        return;
+    }
     drawTitle(p, area, KH_TR("Pinions"), words(KH_TR("what each would give; at most 88 % of the end of the pack for the fastest mode")));
     if (s.evaluation.figures.of<PowerFigures>().pinions.empty()) {
         drawText(p, {area.left(), area.top() + 44}, words(KH_TR("Kv, main gear and pinion are needed first.")), Theme::font(13), t.muted);

@@ -2,6 +2,7 @@
 #include "base/conventions.h"
 #include "judge/modechecks.h"
 #include "model/amounts.h"
+#include "model/fieldpatterns.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
 
@@ -13,7 +14,9 @@ namespace kh::paint {
 void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
-    drawTitle(p, area, KH_TR("Pulse at the speed controller with hold on"), words(KH_TR("collective low")));
+    const bool engine = s.setup.machine.power.kind == PowerKind::Engine;
+    drawTitle(p, area, engine ? KH_TR("Pulse at the throttle servo with hold on") : KH_TR("Pulse at the speed controller with hold on"),
+              words(KH_TR("collective low")));
     const Figures& f = s.evaluation.figures;
     if (!f.motorOffUs.known || !f.holdUs.known) return;
     const double left = area.left() + 92;
@@ -27,16 +30,24 @@ void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
         if (m.id != kHoldMode) modes.push_back(&m);
     const double step = std::min(42.0, (area.height() - 84) / std::max<double>(1.0, static_cast<double>(modes.size())));
     const double bottom = top + step * static_cast<double>(modes.size());
-    p.fillRect(QRectF(x(f.motorOffUs.value), top, right - x(f.motorOffUs.value), bottom - top),
-               QBrush(Theme::over(t.sheet, t.danger, 0.30), Qt::BDiagPattern));
-    p.fillRect(QRectF(x(f.motorOffUs.value) - 1, top - 10, 2, bottom - top + 10), t.danger);
-    drawText(p, {x(f.motorOffUs.value) + 6, top - 3}, words(say(KH_TR("motor off up to {o} µs"), {{"o", num(f.motorOffUs.value)}})),
+    // beyond it the motor may run, or the clutch grips
+    const auto& clutch = s.setup.machine.power.clutchPct;
+    const double offUs =
+        !engine  ? f.motorOffUs.value
+        : clutch ? s.setup.speedController.lowUs + *clutch / 100.0 * (s.setup.speedController.highUs - s.setup.speedController.lowUs)
+                 : s.setup.speedController.lowUs;
+    p.fillRect(QRectF(x(offUs), top, right - x(offUs), bottom - top), QBrush(Theme::over(t.sheet, t.danger, 0.30), Qt::BDiagPattern));
+    p.fillRect(QRectF(x(offUs) - 1, top - 10, 2, bottom - top + 10), t.danger);
+    drawText(p, {x(offUs) + 6, top - 3},
+             words(!engine  ? say(KH_TR("motor off up to {o} µs"), {{"o", num(offUs)}})
+                   : clutch ? say(KH_TR("clutch grips from {c}"), {{"c", amount(s.setup, "machine.power.clutchPct"_field, *clutch)}})
+                            : say(KH_TR("where the clutch grips is not known"))),
              Theme::font(12, true), t.danger);
     double y = top + 6;
     for (const ModeFigures* m : modes) {
         const double throttle = m->heldThrottlePct.value;
         const double us = m->heldUs.value;
-        const bool off = m->heldOff;
+        const bool off = m->held != MotorState::MayRun;
         const QString name = shown(m->name);
         drawText(p, {left - 10 - textWidth(name, Theme::font(13, !off)), y + step / 2}, name, Theme::font(13, !off),
                  off ? t.ink : t.danger);
@@ -44,13 +55,15 @@ void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
         const QString text = words(say(KH_TR("{u} µs"), {{"u", num(us)}}));
         if (off) {
             drawTick(p, {x(us) + 18, y + step / 2 - 6}, t.pass);
-            p.fillRect(QRectF(x(us) + 28, y + 2, textWidth(text, Theme::font(13, true)) + 8, step - 16), t.sheet);
-            drawText(p, {x(us) + 30, y + step / 2 - 1}, text, Theme::font(13, true), t.pass);
+            const QString shownText = m->held == MotorState::Idle ? words(say(KH_TR("idle, {u} µs"), {{"u", num(us)}})) : text;
+            p.fillRect(QRectF(x(us) + 28, y + 2, textWidth(shownText, Theme::font(13, true)) + 8, step - 16), t.sheet);
+            drawText(p, {x(us) + 30, y + step / 2 - 1}, shownText, Theme::font(13, true), t.pass);
         } else {
             drawText(p, {right + 8, y + step / 2 + 2},
                      words(say(KH_TR("{t}"), {{"t", amount(s.setup, throttlePath(s.setup.transmitter), throttle)}})), Theme::font(22, true),
                      t.danger);
-            drawText(p, {left + 12, y + step / 2 - 1}, words(KH_TR("hold does not act here")), Theme::font(13, true), t.sheet);
+            drawText(p, {left + 12, y + step / 2 - 1}, words(m->holdActs ? KH_TR("the motor may run") : KH_TR("hold does not act here")),
+                     Theme::font(13, true), t.sheet);
         }
         y += step;
     }

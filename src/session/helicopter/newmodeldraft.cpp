@@ -8,7 +8,7 @@
 
 #include <algorithm>
 
-namespace kh::app {
+namespace kh::session {
 
 NewModelDraft::NewModelDraft(io::Library library, const StationSet& stations, std::string stamp)
     : library_(std::move(library)), stations_(stations), stamp_(std::move(stamp)) {
@@ -40,4 +40,4 @@ bool NewModelDraft::controllerKnows(const std::string& layout) const {
     return std::find(known.begin(), known.end(), layout) != known.end();
 }
 
-}  // namespace kh::app
+}  // namespace kh::session

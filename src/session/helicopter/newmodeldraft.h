@@ -8,7 +8,7 @@
 
 #include <QString>
 
-namespace kh::app {
+namespace kh::session {
 
 /// A model that is being asked for: the answers so far, and what they make.
 class NewModelDraft {
@@ -40,4 +40,4 @@ private:
     std::vector<Machine> sizes_;
 };
 
-}  // namespace kh::app
+}  // namespace kh::session

@@ -9,28 +9,75 @@
 
 #include <optional>
 #include <string>
+#include <variant>
 #include <vector>
 
 namespace kh {
 
-/// One number or word in a cell. An unused channel's word is no field: see withSpare.
+/// What may be chosen in a cell; none: whatever is typed is read.
+struct Choices {
+    std::vector<std::string> typed;
+    std::vector<Message> captions;  ///< how they read, one for each
+};
+
+/// One number or word in a cell, and what it is: which decides what can be done there.
 struct Part {
-    enum class Look { Value, Port, Spark };
+    /// A text or a computed figure: nothing is typed here.
+    struct Words {};
+    /// There is nothing to show; the value is a dash.
+    struct Dash {};
+    /// The plug of a wire.
+    struct Port {};
+    /// A word that is changed by an action of the window.
+    struct Act {
+        const char* id;
+    };
+    /// A field that is edited here.
+    struct Entry {
+        enum class Holds { Something, Nothing, NothingToShow };  ///< without a value some fields have a word for it, others a dash
+        std::string field;
+        Holds holds = Holds::Something;
+        Choices choices{};
+    };
+    /// Whether hold, kill or cut acts in one mode: yes or no of a field that is the set of them.
+    struct Acting {
+        std::string field;
+        std::string mode;
+        Choices choices;
+    };
+    /// What an unused channel sends; no field: see withSpare.
+    struct Spare {
+        int channel;
+        Choices choices;
+    };
+    /// A curve, drawn small before its value.
+    struct Spark {
+        std::string field;
+        Curve curve;
+    };
+    using Kind = std::variant<Words, Dash, Port, Act, Entry, Acting, Spare, Spark>;
+
     Message label;  ///< muted, before the value; may be empty
     Message value;
-    std::string unit;                  ///< muted, after the value; of a field: its box's
-    std::string field;                 ///< field path if it can be edited here
-    const char* action = "";           ///< of a word that is changed by an action of the window: its id
-    bool unused = false;               ///< a field that holds nothing
-    bool dash = false;                 ///< there is nothing to show; the value is a dash
-    std::vector<std::string> options;  ///< what may be typed; empty: free
-    std::vector<Message> captions;     ///< how the options read; empty: as they are
-    int spare = 0;                     ///< of what an unused channel sends: its number
+    std::string unit;  ///< muted, after the value; of a field: its box's
+    Kind kind;
     Derivation why;
-    Look look = Look::Value;
-    Curve curve;       ///< of a spark
-    std::string mode;  ///< of a word that says whether hold, kill or cut acts in this mode
     KH_SPECIAL_MEMBERS(Part);
+    /// A field to type into, before anything is shown of it.
+    [[nodiscard]] static Part of(Kind kind);
+    template <typename K>
+    [[nodiscard]] const K* as() const {
+        return std::get_if<K>(&kind);
+    }
+    /// Path of the field that is edited here; empty if there is none.
+    [[nodiscard]] const std::string& field() const;
+    [[nodiscard]] const Choices& choices() const;
+    /// Whether something is typed or chosen here.
+    [[nodiscard]] bool typed() const;
+    /// A field that holds nothing.
+    [[nodiscard]] bool unused() const;
+    /// The value is the dash that says there is none.
+    [[nodiscard]] bool dashed() const;
 };
 
 struct Cell {

@@ -26,7 +26,6 @@ Message numberMessage(double v, int decimals, bool sign = false) { return say(KH
 Part RowBuilder::field(const std::string& path, Message label) const {
     Part part;
     part.label = std::move(label);
-    part.field = path;
     const auto f = readField(setup_, path);
     if (!f) {
         // an element this document has not is ordinary; a field there never is would stay an empty cell for ever
@@ -35,16 +34,20 @@ Part RowBuilder::field(const std::string& path, Message label) const {
         return dash(std::move(part.label));
     }
     part.value = showBare(setup_, path, f->value);
-    part.unused = std::holds_alternative<std::monostate>(f->value) && f->info.kind != FieldKind::Names;
-    if (part.unused && FieldTable::of(setup_).patternOf(path)->title.unset == nullptr) {
-        part.value = dash().value;
-        part.dash = true;
+    Part::Entry entry{path};
+    if (std::holds_alternative<std::monostate>(f->value) && f->info.kind != FieldKind::Names) {
+        entry.holds = Part::Entry::Holds::Nothing;
+        if (FieldTable::of(setup_).patternOf(path)->title.unset == nullptr) {
+            entry.holds = Part::Entry::Holds::NothingToShow;
+            part.value = dash().value;
+        }
     }
     if (std::holds_alternative<double>(f->value)) part.unit = unitOf(setup_, path);
     for (const ShownChoice& choice : choicesOf(setup_, path)) {
-        part.options.push_back(choice.typed);
-        part.captions.push_back(choice.caption);
+        entry.choices.typed.push_back(choice.typed);
+        entry.choices.captions.push_back(choice.caption);
     }
+    part.kind = std::move(entry);
     part.why.title = say(KH_TR("stored value"));
     part.why.lines = {say(KH_TR("typed in, not computed")), say(KH_TR("= {v}"), {{"v", show(setup_, path, f->value)}})};
     part.why.inputs = {path};
@@ -53,13 +56,13 @@ Part RowBuilder::field(const std::string& path, Message label) const {
 
 Part RowBuilder::word(const std::string& path, const std::vector<std::string>& options, Message label) const {
     Part part = field(path, std::move(label));
-    if (part.field.empty()) return part;
-    part.options = options;
-    part.captions.clear();
+    auto* entry = std::get_if<Part::Entry>(&part.kind);
+    if (entry == nullptr) return part;
+    entry->choices = {options, {}};
     for (const std::string& option : options) {
         const auto known = choicesOf(setup_, path);
         const auto same = std::find_if(known.begin(), known.end(), [&](const ShownChoice& c) { return c.typed == option; });
-        part.captions.push_back(same == known.end() ? asWord(option) : same->caption);
+        entry->choices.captions.push_back(same == known.end() ? asWord(option) : same->caption);
     }
     const auto f = readField(setup_, path);
     if (const auto* chosen = std::get_if<std::string>(&f->value); chosen != nullptr && f->info.kind == FieldKind::Text && !chosen->empty())
@@ -69,9 +72,11 @@ Part RowBuilder::word(const std::string& path, const std::vector<std::string>& o
 
 Part RowBuilder::oneOf(const std::string& path, const std::vector<double>& values, Message label) const {
     Part part = field(path, std::move(label));
+    auto* entry = std::get_if<Part::Entry>(&part.kind);
+    if (entry == nullptr) return part;
     for (const double v : values) {
-        part.captions.push_back(showBare(setup_, path, v));
-        part.options.push_back(render(part.captions.back()));
+        entry->choices.captions.push_back(showBare(setup_, path, v));
+        entry->choices.typed.push_back(render(entry->choices.captions.back()));
     }
     return part;
 }
@@ -93,7 +98,7 @@ Part RowBuilder::dash(Message label) {
     Part part;
     part.label = std::move(label);
     part.value = say(KH_TR("–"));
-    part.dash = true;
+    part.kind = Part::Dash{};
     return part;
 }
 
@@ -106,7 +111,7 @@ Part RowBuilder::text(Message m) {
 Part RowBuilder::port(const std::string& name) {
     Part part;
     part.value = say(KH_TR("{p}"), {{"p", name}});
-    part.look = Part::Look::Port;
+    part.kind = Part::Port{};
     return part;
 }
 
@@ -125,8 +130,7 @@ Part RowBuilder::gain(const std::string& path) const {
 
 Part RowBuilder::spark(const std::string& path, const Curve& curve, Message summary) const {
     Part part = field(path);
-    part.look = Part::Look::Spark;
-    part.curve = curve;
+    part.kind = Part::Spark{part.field(), curve};
     part.value = std::move(summary);
     part.why.lines = {show(setup_, path), say(KH_TR("= {v}"), {{"v", part.value}})};
     return part;
@@ -139,20 +143,20 @@ void RowBuilder::settle(Row& row) const {
     std::optional<Standing> fact;
     for (const Cell& cell : row.cells)
         for (const Part& part : cell.parts) {
-            if (part.field.empty()) {
+            if (part.field().empty()) {
                 for (const std::string& path : part.why.inputs) {
                     weakest = std::min({weakest, standingOf(setup_, path), Standing::Computed});
                     any = true;
                 }
                 continue;
             }
-            const FieldHome home = fieldHome(part.field);
-            if (part.unused && !home.fact) continue;  // a setting that is not used is none, not one that stands at default
-            const Standing s = standingOf(setup_, part.field);
+            const FieldHome home = fieldHome(part.field());
+            if (part.unused() && !home.fact) continue;  // a setting that is not used is none, not one that stands at default
+            const Standing s = standingOf(setup_, part.field());
             any = true;
             weakest = std::min(weakest, s);
             if (home.box == Box::Machine) fact = fact ? std::min(*fact, s) : s;
-            const auto record = setup_.standings.find(part.field);
+            const auto record = setup_.standings.find(part.field());
             if (record != setup_.standings.end() && !record->second.instrument.empty())
                 row.standingNote = record->second.instrument + (record->second.uncertainty.empty() ? "" : " " + record->second.uncertainty);
         }
@@ -160,7 +164,7 @@ void RowBuilder::settle(Row& row) const {
     std::vector<std::string> restsOn;
     for (const Cell& cell : row.cells)
         for (const Part& part : cell.parts) {
-            restsOn.push_back(part.field);
+            restsOn.push_back(part.field());
             restsOn.insert(restsOn.end(), part.why.inputs.begin(), part.why.inputs.end());
         }
     if (setup_.standings.count("rows." + row.id) != 0) {  // it was seen: on these boxes, with these facts
@@ -215,7 +219,7 @@ Row RowBuilder::matrixRow(const char* id, Message title, std::string unit, Box b
     };
     for (std::size_t i = 0; i < r.cells.size();) {
         std::size_t n = 1;
-        while (i + n < r.cells.size() && !r.cells[i].parts.empty() && r.cells[i].parts.front().look != Part::Look::Spark &&
+        while (i + n < r.cells.size() && !r.cells[i].parts.empty() && r.cells[i].parts.front().as<Part::Spark>() == nullptr &&
                shown(r.cells[i + n]) == shown(r.cells[i]))
             ++n;
         r.cells[i].span = static_cast<int>(n);
@@ -234,32 +238,34 @@ std::string channelOfRow(const AircraftClass& aircraft, const Row& row) {
 }
 
 FieldValue parsePart(const Setup& setup, const Part& part, const std::string& text) {
-    const auto f = readField(setup, part.field);
-    if (!f) throw InputError(part.field, "there is no such field");
+    const std::string& field = part.field();
+    const std::vector<std::string>& options = part.choices().typed;
+    const auto f = readField(setup, field);
+    if (!f) throw InputError(field, "there is no such field");
     std::string trimmed = text;
     while (!trimmed.empty() && trimmed.back() == ' ') trimmed.pop_back();
     while (!trimmed.empty() && trimmed.front() == ' ') trimmed.erase(trimmed.begin());
-    if (f->info.kind == FieldKind::Names && !part.mode.empty()) {  // whether it acts in one mode
-        if (part.options.size() != 2 || (trimmed != part.options[0] && trimmed != part.options[1]))
-            throw InputError(part.field, fmt::format("{} is not one of {}", trimmed, fmt::join(part.options, ", ")));
-        std::vector<std::string> acting;
+    if (const auto* acting = part.as<Part::Acting>(); acting != nullptr && f->info.kind == FieldKind::Names) {
+        if (options.size() != 2 || (trimmed != options[0] && trimmed != options[1]))
+            throw InputError(field, fmt::format("{} is not one of {}", trimmed, fmt::join(options, ", ")));
+        std::vector<std::string> in;
         bool all = true;
         for (const FlightMode& m : setup.transmitter.modes) {
             if (m.id == kHoldMode) continue;
             const auto* now = std::get_if<std::vector<std::string>>(&f->value);  // absent: in all
             const bool acts =
-                m.id == part.mode ? trimmed == part.options[0] : now == nullptr || std::find(now->begin(), now->end(), m.id) != now->end();
-            if (acts) acting.push_back(m.id);
+                m.id == acting->mode ? trimmed == options[0] : now == nullptr || std::find(now->begin(), now->end(), m.id) != now->end();
+            if (acts) in.push_back(m.id);
             else all = false;
         }
         if (all) return std::monostate{};
-        return acting;
+        return in;
     }
-    FieldValue value = read(setup, part.field, trimmed);
+    FieldValue value = read(setup, field, trimmed);
     // of the words there are, a box may know some
     const auto* word = std::get_if<std::string>(&value);
-    if (word != nullptr && !part.options.empty() && std::find(part.options.begin(), part.options.end(), *word) == part.options.end())
-        throw InputError(part.field, fmt::format("{} is not one of {}", trimmed, fmt::join(part.options, ", ")));
+    if (word != nullptr && !options.empty() && std::find(options.begin(), options.end(), *word) == options.end())
+        throw InputError(field, fmt::format("{} is not one of {}", trimmed, fmt::join(options, ", ")));
     return value;
 }
 

@@ -40,9 +40,7 @@ StationPage modesRows(const RowBuilder& b) {
                 RowBuilder::text(!set || std::find(set->begin(), set->end(), m.id) != set->end() ? say(KH_TR("yes")) : say(KH_TR("no")));
             p.why.title = say(KH_TR("the set of modes it acts in"));
             p.why.inputs = {field};
-            p.field = field;
-            p.options = {KH_TR("yes"), KH_TR("no")};
-            p.mode = m.id;
+            p.kind = Part::Acting{field, m.id, {{KH_TR("yes"), KH_TR("no")}, {}}};
             return Cell{{p}};
         };
     };

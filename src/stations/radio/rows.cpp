@@ -14,15 +14,14 @@ namespace {
 /// What an unused channel sends, chosen among what it can send.
 Part spare(const TransmitterSettings& tx, int number) {
     Part p = RowBuilder::text(say(KH_TR("inhibited")));
-    p.spare = number;
-    p.options = {kSpareInhibited, kSpareCentre};
-    p.captions = {say(KH_TR("inhibited")), say(KH_TR("its centre"))};
+    Choices choices{{kSpareInhibited, kSpareCentre}, {say(KH_TR("inhibited")), say(KH_TR("its centre"))}};
     for (const SwitchProfile& s : tx.profile->switches) {
-        p.options.push_back(s.id);
-        p.captions.push_back(say(KH_TR("follows {s}"), {{"s", s.id}}));
+        choices.typed.push_back(s.id);
+        choices.captions.push_back(say(KH_TR("follows {s}"), {{"s", s.id}}));
     }
     for (const SpareChannel& s : tx.spares)
-        if (s.number == number) p.value = s.follows.empty() ? p.captions[1] : say(KH_TR("follows {s}"), {{"s", s.follows}});
+        if (s.number == number) p.value = s.follows.empty() ? choices.captions[1] : say(KH_TR("follows {s}"), {{"s", s.follows}});
+    p.kind = Part::Spare{number, std::move(choices)};
     return p;
 }
 
@@ -103,15 +102,17 @@ StationPage radioRows(const RowBuilder& b) {
     holdRow("hold-throttle", KH_TR("Its throttle"), b.field("transmitter.hold.throttlePct"_field),
             KH_TR("judged in µs at the speed controller, 20 µs on the off side; an engine's idle. Leads off while you set it"));
     Part from = b.field("transmitter.hold.autorotationFrom"_field);
+    Choices bases;
     for (const FlightMode& m : tx.modes)
         if (m.id != kHoldMode) {
-            from.options.push_back(m.id);
-            from.captions.push_back(say(KH_TR("{m}"), {{"m", m.name}}));
+            bases.typed.push_back(m.id);
+            bases.captions.push_back(say(KH_TR("{m}"), {{"m", m.name}}));
             if (m.id == tx.hold.autorotationFrom) {
-                from.value = from.captions.back();
+                from.value = bases.captions.back();
                 from.why.lines.back() = say(KH_TR("= {v}"), {{"v", from.value}});
             }
         }
+    std::get<Part::Entry>(from.kind).choices = std::move(bases);
     holdRow("hold-from", KH_TR("Flies like"), std::move(from),
             KH_TR("the mode an autorotation begins in: hold takes its rates, expo and gain"));
     holdRow("hold-school", KH_TR("School"), b.field("transmitter.schools.hold"_field),

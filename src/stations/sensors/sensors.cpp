@@ -9,7 +9,7 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
     const double w = c.innerWidth();
     const double h = c.innerHeight();
     const double box = w * 0.58;
-    return {{DrawingId::Mounting, {kPanelLeft, 10, box - 14, h * 0.46}, KH_TR("Box in the airframe")},
+    return {{DrawingId::Mounting, {kPanelLeft, 10, box - 14, h * 0.46}, KH_TR("Box in the airframe"), true},
             {DrawingId::Mountings, {kPanelLeft + box, 10, w - box, h * 0.46}, KH_TR("Mountings"), true},
             {DrawingId::HandTests, {kPanelLeft, 24 + h * 0.46, w, h * 0.54 - 24}, KH_TR("By hand"), true}};
 }

@@ -32,7 +32,7 @@ StationPage swashRows(const RowBuilder& b) {
     const auto controllerField = [&](const std::string& key, Message l = {}) { return b.field("controller." + key, std::move(l)); };
     Cell azimuths;
     azimuths.parts.push_back(RowBuilder::text(say(built != nullptr ? built->id : kCustomLayout)));
-    azimuths.parts.front().action = "layout-built";
+    azimuths.parts.front().kind = Part::Act{"layout-built"};
     Cell angles;
     for (const PortSettings& p : s.controller.ports)
         angles.parts.push_back(b.field(elementPath("machine.servos.{}.azimuthDeg"_field, p.role)));

@@ -48,7 +48,7 @@ NewModelView::NewModelView(const ViewHost& host, const ViewEntry& entry) : host_
 }
 
 void NewModelView::startOver() {
-    draft_ = std::make_unique<NewModelDraft>(host_.workspace.library(), host_.workspace.stations(), nowStamp());
+    draft_ = std::make_unique<session::NewModelDraft>(host_.workspace.library(), host_.workspace.stations(), session::nowStamp());
     answered_.clear();
     for (QComboBox* box : boxes_) delete box;
     boxes_.clear();

@@ -45,7 +45,7 @@ public:
     /// The question the keyboard is at, 1 … 9.
     [[nodiscard]] int question() const { return at_; }
     void goTo(int question, bool last = false);
-    [[nodiscard]] const NewModelDraft& draft() const { return *draft_; }
+    [[nodiscard]] const session::NewModelDraft& draft() const { return *draft_; }
     /// The question the keyboard is at is answered so.
     void answer(const NewModelAnswers& answers);
 
@@ -84,7 +84,7 @@ private:
 
     ViewHost host_;
     const ViewEntry& entry_;
-    std::unique_ptr<NewModelDraft> draft_;
+    std::unique_ptr<session::NewModelDraft> draft_;
     std::set<int> answered_;  ///< questions that were answered, not left at their default
     std::vector<NewModelQuestion> questions_;
     std::vector<Place> places_;
