@@ -16,13 +16,6 @@ RatedValue rated(double stick, const AxisRates& rates) {
     return {rate * withExpo(stick, expo), rate * (1.0 - shareFromPct(expo))};
 }
 
-ChannelOutput channelOutputUnchecked(double value, const ChannelScale& scale) {
-    const double travel = value < 0.0 ? scale.travelLowPct : scale.travelHighPct;
-    double p = std::clamp(value * travel / 100.0 + scale.subTrimPct, -scale.limitPct, scale.limitPct);
-    if (scale.reversed) p = -p;
-    return {p, scale.centreUs + roundToStep(p * scale.usPerPct, scale.resolutionUs)};
-}
-
 ChannelOutput channelOutput(double value, const ChannelScale& scale, Derivation* why) {
     requireFinite("value", value);
     requireNotNegative("travelLowPct", scale.travelLowPct);
@@ -44,11 +37,6 @@ ChannelOutput channelOutput(double value, const ChannelScale& scale, Derivation*
                   {{"c", num(scale.centreUs)}, {"p", signedNum(out.pct, 1)}, {"u", num(scale.usPerPct, 2)}, {"us", num(out.pulseUs)}});
     }
     return out;
-}
-
-double readingPctUnchecked(double pulseUs, const ReadingScale& scale) {
-    const double reading = (pulseUs - scale.centreUs) / scale.usPerPct;
-    return std::abs(reading) <= scale.deadBandPct + kRoundingFuzz ? 0.0 : reading;
 }
 
 double readingPct(double pulseUs, const ReadingScale& scale, Derivation* why) {

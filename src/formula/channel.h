@@ -1,7 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "base/conventions.h"
 #include "base/derivation.h"
+
+#include <algorithm>
+#include <cmath>
 
 namespace kh {
 
@@ -50,7 +54,12 @@ struct ChannelOutput {
 /// @throws InputError naming the field that is out of range
 [[nodiscard]] ChannelOutput channelOutput(double value, const ChannelScale& scale, Derivation* why = nullptr);
 /// The same without the checks, for settings that were checked when they were compiled.
-[[nodiscard]] ChannelOutput channelOutputUnchecked(double value, const ChannelScale& scale);
+[[nodiscard]] inline ChannelOutput channelOutputUnchecked(double value, const ChannelScale& scale) {
+    const double travel = value < 0.0 ? scale.travelLowPct : scale.travelHighPct;
+    double p = std::clamp(value * travel / 100.0 + scale.subTrimPct, -scale.limitPct, scale.limitPct);
+    if (scale.reversed) p = -p;
+    return {p, scale.centreUs + roundToStep(p * scale.usPerPct, scale.resolutionUs)};
+}
 
 /// What the controller's monitor shows.
 struct ReadingScale {
@@ -62,6 +71,9 @@ struct ReadingScale {
 /// (pulse − centre)/usPerPct, 0 inside the dead band, unchanged outside, not clamped.
 /// @throws InputError naming `pulseUs`, `centreUs`, `usPerPct` or `deadBandPct`
 [[nodiscard]] double readingPct(double pulseUs, const ReadingScale& scale, Derivation* why = nullptr);
-[[nodiscard]] double readingPctUnchecked(double pulseUs, const ReadingScale& scale);
+[[nodiscard]] inline double readingPctUnchecked(double pulseUs, const ReadingScale& scale) {
+    const double reading = (pulseUs - scale.centreUs) / scale.usPerPct;
+    return std::abs(reading) <= scale.deadBandPct + kRoundingFuzz ? 0.0 : reading;
+}
 
 }  // namespace kh
