@@ -23,9 +23,11 @@ class FieldVisitor;
 struct AircraftClass;
 struct AxisRates;
 struct Bank;
+struct Edit;
 struct DirectionSettings;
 struct FlightMode;
 struct ServoProfile;
+struct Setup;
 struct StickTrims;
 
 /// A function of the radio link by its place in its class's table.
@@ -112,6 +114,16 @@ private:
     std::unique_ptr<AircraftFacts> facts_;
 };
 
+/// What a machine makes of the yaw gyro's demand, where settings or how it is built can turn it over.
+struct YawPath {
+    const char* row;                                                         ///< that proves it by the stick
+    double (*way)(const Setup& setup);                                       ///< +1 as it must be, −1 the other way
+    std::vector<std::vector<Edit>> (*cures)(const Setup& setup);             ///< what sets it right, the best first; none: it is
+    Message (*cureText)(const Setup& setup, const std::vector<Edit>& cure);  ///< in the second person
+    /// What to enter where the machine turns the other way than recorded, with what then sets it right; nothing if it cannot.
+    std::optional<std::vector<Edit>> (*otherwise)(const Setup& setup);
+};
+
 struct AircraftClass {
     const char* id;  ///< as documents hold it; one without is a helicopter's
     std::span<const FunctionEntry> functions;
@@ -121,6 +133,7 @@ struct AircraftClass {
     std::span<const Function> mixed = {};  ///< elevator, aileron, collective where a transmitter's swash mix acts on them; else none
 
     std::span<const char* const> gyros = {};  ///< traces of its gyros: roll, pitch, yaw; they stand behind the functions
+    const YawPath* yaw = nullptr;             ///< none: nothing turns the yaw gyro's demand over
 
     [[nodiscard]] std::size_t functionCount() const { return functions.size(); }
     /// All that can be traced: functions, then gyros.

@@ -34,7 +34,27 @@ std::vector<Mounting> knownMountings(const ControllerProfile& box) {
     return out;
 }
 
-HandAnswers answersByRecord(const Setup& setup) { return gyroResponse(mountingBuilt(setup), mountingSet(setup), gyroReversals(setup)); }
+double yawWay(const Setup& setup) {
+    const YawPath* path = setup.machine.aircraft.of().yaw;
+    return path == nullptr ? 1.0 : path->way(setup);
+}
+
+HandAnswers withEdgesOver(HandAnswers answers) {
+    for (HandAnswer& answer : answers)
+        if (answer.edges != EdgeMove::Still) answer.edges = answer.edges == EdgeMove::Left ? EdgeMove::Right : EdgeMove::Left;
+    return answers;
+}
+
+HandAnswers answersByRecord(const Setup& setup) {
+    const HandAnswers asked = gyroResponse(mountingBuilt(setup), mountingSet(setup), gyroReversals(setup));
+    return yawWay(setup) < 0.0 ? withEdgesOver(asked) : asked;
+}
+
+GyroInference explained(const Setup& setup, const HandAnswers& seen) {
+    GyroInference out = inferGyro(mountingSet(setup), gyroReversals(setup), yawWay(setup) < 0.0 ? withEdgesOver(seen) : seen);
+    out.sound = seen == rightAnswers();
+    return out;
+}
 
 std::optional<GyroRemedy> remedyFor(const Setup& setup, const Mounting& built) {
     const ControllerProfile& box = setup.controller.profile;
@@ -47,6 +67,8 @@ std::optional<GyroRemedy> remedyFor(const Setup& setup, const Mounting& built) {
         if (remedy->reversed.yaw && box.oneTailDirection) continue;  // the yaw gyro goes with the tail's direction
         if (!best || reversals < best->reversed.count()) best = remedy;
     }
+    // a tail that goes against the demand is undone by the sense, where the box has one
+    if (best && yawWay(setup) < 0.0 && box.gyroSenses && !box.oneTailDirection) best->reversed.yaw = !best->reversed.yaw;
     return best;
 }
 

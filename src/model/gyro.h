@@ -21,8 +21,15 @@ namespace kh {
 [[nodiscard]] GyroReversals gyroReversals(const Setup& setup);
 /// The mountings the controller can be told of.
 [[nodiscard]] std::vector<Mounting> knownMountings(const ControllerProfile& box);
-/// What the hand tests answer by the document.
+/// What the machine makes of the yaw gyro's demand: +1 as it must be, −1 the other way.
+[[nodiscard]] double yawWay(const Setup& setup);
+/// What the hand tests answer by the document: mounting and senses, then the tail's way from demand to edges.
 [[nodiscard]] HandAnswers answersByRecord(const Setup& setup);
+/// What explains answers that were seen, the tail's way being as the document has it.
+/// @throws InputError naming the turn that contradicts itself or one before it
+[[nodiscard]] GyroInference explained(const Setup& setup, const HandAnswers& seen);
+/// The same answers with the trailing edges gone the other way.
+[[nodiscard]] HandAnswers withEdgesOver(HandAnswers answers);
 /// Whether the box does something by its accelerometer: there a wrong mounting stays wrong, whatever the senses.
 [[nodiscard]] inline bool levels(const ControllerProfile& box) { return !box.levelling.empty(); }
 /// What to set for a box that sits so: a true mounting where gravity counts, else the fewest reversals; nothing if none serves.
@@ -48,8 +55,10 @@ inline constexpr std::array kAnswerWords{KH_TR("still"),      KH_TR("plate left"
 inline constexpr const char* kAnswerUnit = "answer";
 /// Settings an answer is given under.
 inline constexpr FieldList kHandSettings{"controller.mounting"_field, "controller.gyro.rollReversed"_field,
-                                         "controller.gyro.pitchReversed"_field, "controller.gyro.yawReversed"_field};
-/// All that the answer to a turn rests on: those, and how the box sits.
-inline constexpr FieldList kAnswerInputs = kHandSettings + FieldList{"machine.mounting"_field};
+                                         "controller.gyro.pitchReversed"_field, "controller.gyro.yawReversed"_field,
+                                         "controller.tail.reversed"_field};
+/// All that the answer to a turn rests on: those, how the box sits, and how the tail servo is built in.
+inline constexpr FieldList kAnswerInputs = kHandSettings + FieldList{"machine.mounting"_field, "machine.tail.risesWithPulse"_field,
+                                                                     "machine.tail.crankTurnsOver"_field, "machine.tail.lever"_field};
 
 }  // namespace kh

@@ -31,10 +31,13 @@ bool isOwn(const Setup& setup, const Finding& finding, const std::vector<Edit>& 
 Message changesText(const Setup& setup, const std::vector<Edit>& edits) {
     std::vector<Message> parts;
     parts.reserve(edits.size());
-    for (const Edit& e : edits)
-        parts.push_back(say(
-            KH_TR("{field} to {value} in the {box}"),
-            {{"field", fieldTitle(setup, e.path)}, {"value", show(setup, e.path, e.value)}, {"box", say(boxName(fieldHome(e.path).box))}}));
+    for (const Edit& e : edits) {
+        const Message title = fieldTitle(setup, e.path);
+        const char* box = boxName(fieldHome(e.path).box);
+        const bool named = render(title).find(box) != std::string::npos;  // "Rudder direction in the controller" says its box itself
+        parts.push_back(say(named ? KH_TR("{field} to {value}") : KH_TR("{field} to {value} in the {box}"),
+                            {{"field", title}, {"value", show(setup, e.path, e.value)}, {"box", say(box)}}));
+    }
     return say(KH_TR("Set {list}."), {{"list", parts}});
 }
 

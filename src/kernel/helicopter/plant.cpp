@@ -7,6 +7,7 @@
 #include "model/fieldpatterns.h"
 #include "model/helicopter/head.h"
 #include "model/helicopter/layouts.h"
+#include "model/helicopter/tailways.h"
 
 #include <algorithm>
 #include <cmath>
@@ -290,6 +291,9 @@ void fitHelicopter(const Setup& setup, Setup& asked) {
         helicopter(asked).servos[i].risesWithPulse = !asked.controller.ports[i].reversed;
     }
     helicopter(asked).head.phaseDeg = setup.controller.phaseDeg;
+    // asked of the tail is what its edges must do: to the side of the stick, whatever servo and direction make of it
+    asked.controller.directions.rudderReversed = false;
+    if (tailServoWay(setup) < 0.0) helicopter(asked).tail.risesWithPulse = !helicopter(setup).tail.risesWithPulse;
 }
 
 }  // namespace

@@ -4,6 +4,8 @@
 #include "model/fieldpatterns.h"
 #include "model/fields.h"
 #include "model/helicopter/functions.h"
+#include "model/helicopter/tailcures.h"
+#include "model/helicopter/tailways.h"
 #include "model/names.h"
 
 #include <stdexcept>
@@ -85,12 +87,14 @@ const Helicopter* factsOf(const Machine& machine) {
 }  // namespace
 
 const AircraftClass& helicopterClass() {
+    static constexpr YawPath yaw{"tail-direction", yawGyroWay, tailCures, tailCureText, tailServoOver};
     static const AircraftClass entry{.id = "helicopter",
                                      .functions = kFunctionTable,
                                      .blank = [] { return std::unique_ptr<AircraftFacts>(std::make_unique<Facts>()); },
                                      .usual = heli::Collective,
                                      .mixed = kMixed,
-                                     .gyros = kGyros};
+                                     .gyros = kGyros,
+                                     .yaw = &yaw};
     return entry;
 }
 

@@ -39,6 +39,7 @@ GyroStages::GyroStages(const Setup& setup, const PortStages& ports)
       banks_(setup.controller.banks),
       ports_(ports),
       bladesTurn_(tailBladesTurn(setup)),
+      tailWay_(setup.controller.profile->oneTailDirection && setup.controller.directions.rudderReversed ? -1.0 : 1.0),
       clockwise_(helicopter(setup).rotor.turning == Turning::Clockwise) {}
 
 void GyroStages::add(Trace& t, const Deck& deck, const HelicopterEnd& end, const HelicopterEnd& asked,
@@ -101,11 +102,11 @@ void GyroStages::addAxis(Trace& t, std::size_t axis, const Rates& turn, const He
     demand.note = say(KH_TR("of {f} °/s"), {{"f", num(full)}});
     push(demand, std::abs(wanted) > 0.0 ? wanted : 1.0);
     if (axis == 2 && !bladesTurn_) {
-        t.stages.push_back(tailMotorStage(f, now, wanted, std::abs(wanted) > 0.0 ? wanted : 1.0, clockwise_));
+        t.stages.push_back(tailMotorStage(f, tailWay_ * now, wanted, std::abs(wanted) > 0.0 ? wanted : 1.0, clockwise_));
         return;
     }
     if (axis == 2) {
-        const TailInstant is0 = end.tailAt(0.0), at = end.tailAt(now), want0 = asked.tailAt(0.0), want = asked.tailAt(wanted);
+        const TailInstant is0 = end.tailAt(0.0), at = end.tailAt(tailWay_ * now), want0 = asked.tailAt(0.0), want = asked.tailAt(wanted);
         Stage pulse =
             stage("tail-pulse", KH_TR("tail pulse"), Box::Controller, "µs", 0, at.pulseUs - is0.pulseUs, want.pulseUs - want0.pulseUs);
         push(pulse, pulse.asked);

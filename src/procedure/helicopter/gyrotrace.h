@@ -25,7 +25,9 @@ private:
     GyroReversals reversed_;
     std::vector<Bank> banks_;
     const PortStages& ports_;
-    bool bladesTurn_, clockwise_;
+    bool bladesTurn_;
+    double tailWay_;  ///< −1: in a box with one tail direction the gyro passes its reversal
+    bool clockwise_;
 };
 
 }  // namespace kh

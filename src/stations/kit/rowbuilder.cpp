@@ -273,7 +273,7 @@ namespace {
 
 /// As its box shows it; where that is another scale than the program's own, with what is reckoned with: "420 µs (105 %)".
 Message reckoned(const Setup& setup, const std::string& path, const Field& f) {
-    const Message shown = show(setup, path, f.value);
+    Message shown = show(setup, path, f.value);
     const double* v = std::get_if<double>(&f.value);
     const FieldPattern* pattern = FieldTable::of(setup).patternOf(path);
     if (v == nullptr || pattern == nullptr) return shown;

@@ -2,6 +2,7 @@
 #include "stations/sensors/gyrowords.h"
 
 #include "base/error.h"
+#include "judge/dependencies.h"
 #include "judge/rowids.h"
 #include "model/controllerwords.h"
 #include "model/fieldpatterns.h"
@@ -33,6 +34,7 @@ Derivation answerWhy(const Setup& setup, HandTurn turn) {
                                                                                   {"x", signedNum(sign * believed[0][i])},
                                                                                   {"y", signedNum(sign * believed[1][i])},
                                                                                   {"z", signedNum(sign * believed[2][i])}});
+    if (yawWay(setup) < 0.0) why.line(KH_TR("the tail, as its servo is set and built in, goes against what is asked"));
     why.line(KH_TR("and moves against it: {a}"), {{"a", answerText(answersByRecord(setup)[i])}});
     why.inputs = kAnswerInputs.paths();
     return why;
@@ -67,7 +69,7 @@ HandVerdict handVerdict(const Setup& setup) {
     const std::optional<HandAnswers> seen = answersInForce(setup);
     if (!seen) return out;
     try {
-        const GyroInference found = inferGyro(mountingSet(setup), gyroReversals(setup), *seen);
+        const GyroInference found = explained(setup, *seen);
         out.kind = found.sound ? HandVerdict::Kind::Sound : HandVerdict::Kind::Explained;
         out.first = settingsText(found.causes[0].mounting, found.causes[0].reversed);
         out.second = settingsText(found.causes[1].mounting, found.causes[1].reversed);
@@ -75,6 +77,12 @@ HandVerdict handVerdict(const Setup& setup) {
         out.kind = HandVerdict::Kind::Contradict;
     }
     return out;
+}
+
+std::optional<std::vector<Edit>> tailOtherwise(const Setup& setup, const HandAnswers& seen) {
+    const YawPath* path = setup.machine.aircraft.of().yaw;
+    if (path == nullptr || rowSeen(setup, path->row) || seen != withEdgesOver(answersByRecord(setup))) return std::nullopt;
+    return path->otherwise(setup);
 }
 
 std::optional<std::vector<Edit>> editsFor(const Setup& setup, const GyroInference& inferred, const GyroCause& cause) {

@@ -30,6 +30,9 @@ struct HandVerdict {
     Message first, second;  ///< the likeliest cause and the next, as settingsText
 };
 [[nodiscard]] HandVerdict handVerdict(const Setup& setup);
+/// Where answers go otherwise than the record says at the tail alone, and the stick has not proved it: a servo that turns the other way
+/// than recorded, with its direction in the controller so that the tail is right. Nothing where that does not explain them.
+[[nodiscard]] std::optional<std::vector<Edit>> tailOtherwise(const Setup& setup, const HandAnswers& seen);
 /// The turn of a key of the hand tests; nothing if it is none.
 [[nodiscard]] std::optional<HandTurn> turnOf(std::string_view key);
 /// The deck turned by hand.

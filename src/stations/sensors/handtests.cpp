@@ -71,7 +71,7 @@ HandAnswers answersOf(std::span<const Reading> readings) {
 
 GyroInference inferred(const Setup& setup, const HandAnswers& seen) {
     try {
-        return inferGyro(mountingSet(setup), gyroReversals(setup), seen);
+        return explained(setup, seen);
     } catch (const InputError& e) {  // the turn by the name of its reading
         throw InputError("hand." + e.field(), e.problem());
     }
@@ -108,6 +108,18 @@ Solved solveMounting(const Setup& setup, std::span<const Reading> readings) {
                                   : say(KH_TR("The answers are what the record says: take its remedy at Proof, then turn again.")));
         if (!found.sound) return out;
     } else {
+        if (const auto over = tailOtherwise(setup, seen)) {
+            SolvedField a;
+            a.field = over->front().path;
+            a.box = Box::Machine;
+            a.todo =
+                say(KH_TR("Prove the tail by the rudder stick first. If its trailing edges go the other way there too, the servo "
+                          "turns the other way: enter that, and turn its direction over in the controller."));
+            a.why.title = say(KH_TR("what explains the answers"));
+            a.why.lines.push_back(say(KH_TR("the tail alone goes otherwise than recorded, and the stick has not proved it")));
+            a.edits = *over;
+            out.answers.push_back(std::move(a));
+        }
         for (const GyroCause& cause : found.causes)
             if (const auto edits = editsFor(setup, found, cause); edits && !edits->empty()) {
                 out.answers.push_back(settingField(setup, found, cause, *edits));

@@ -63,26 +63,34 @@ void mounting(const AuditContext& c, std::vector<Finding>& out) {
 
 void gyroSense(const AuditContext& c, std::vector<Finding>& out) {
     if (mountingBuilt(c.setup) != mountingSet(c.setup)) return;  // told by the mounting
-    const GyroReversals r = gyroReversals(c.setup);
-    const std::array reversed{r.roll, r.pitch, r.yaw};
+    const HandAnswers answers = answersByRecord(c.setup);
     for (const HandTurn turn : kHandTurns) {
         const auto i = static_cast<std::size_t>(turn);
-        if (!reversed[i]) continue;
+        if (answers[i] == rightAnswers()[i]) continue;
         const TurnText& text = textOf(turn);
-        out.push_back({.id = std::string("gyro-sense.") + text.axis,
-                       .severity = Severity::Danger,
-                       .row = text.row,
-                       .title = c.say(KH_TR("The {a} gyro corrects the wrong way"), {{"a", say(text.axis)}}),
-                       .found = c.say(KH_TR("{turn}: {is}; asked is {want}."), {{"turn", say(text.done)},
-                                                                                {"is", answerText(answersByRecord(c.setup)[i])},
-                                                                                {"want", answerText(rightAnswers()[i])}}),
-                       .why = turn == HandTurn::TailLeft ? c.say(KH_TR("The tail spins the model round as the rotor starts."))
-                                                         : c.say(KH_TR("The plate tilts with the fall: the model tips over on take-off.")),
-                       .todo = c.say(KH_TR("Set the {a} gyro to normal in the controller."), {{"a", say(text.axis)}}),
-                       .box = Box::Controller,
-                       .witness = turnedByHand(turn),
-                       .subject = text.sense,
-                       .fix = {{text.sense, false}}});
+        Finding f{.id = std::string("gyro-sense.") + text.axis,
+                  .severity = Severity::Danger,
+                  .row = text.row,
+                  .title = c.say(KH_TR("The {a} gyro corrects the wrong way"), {{"a", say(text.axis)}}),
+                  .found = c.say(KH_TR("{turn}: {is}; asked is {want}."),
+                                 {{"turn", say(text.done)}, {"is", answerText(answers[i])}, {"want", answerText(rightAnswers()[i])}}),
+                  .why = turn == HandTurn::TailLeft ? c.say(KH_TR("The tail spins the model round as the rotor starts."))
+                                                    : c.say(KH_TR("The plate tilts with the fall: the model tips over on take-off.")),
+                  .todo = c.say(KH_TR("Set the {a} gyro to normal in the controller."), {{"a", say(text.axis)}}),
+                  .box = Box::Controller,
+                  .witness = turnedByHand(turn),
+                  .subject = text.sense,
+                  .fix = {{text.sense, false}}};
+        if (const YawPath* path = c.setup.machine.aircraft.of().yaw; path != nullptr && turn == HandTurn::TailLeft) {
+            std::vector<std::vector<Edit>> cures = path->cures(c.setup);  // what is reversed may be the machine's way
+            f.fix.clear();
+            if (!cures.empty()) {
+                f.todo = path->cureText(c.setup, cures.front());
+                f.fix = std::move(cures.front());
+                f.also.assign(std::make_move_iterator(cures.begin() + 1), std::make_move_iterator(cures.end()));
+            }
+        }
+        out.push_back(std::move(f));
     }
 }
 
@@ -91,7 +99,7 @@ void handAnswers(const AuditContext& c, std::vector<Finding>& out) {
     if (!seen || *seen == answersByRecord(c.setup)) return;
     GyroInference inferred;
     try {
-        inferred = inferGyro(mountingSet(c.setup), gyroReversals(c.setup), *seen);
+        inferred = explained(c.setup, *seen);
     } catch (const InputError& e) {
         const HandTurn turn = turnOf(e.field()).value_or(HandTurn::RollRight);
         out.push_back(
@@ -135,6 +143,15 @@ void handAnswers(const AuditContext& c, std::vector<Finding>& out) {
     f.todo =
         c.say(KH_TR("Look at label and plugs: {m}? Then set the controller for that; if they look elsewhere, enter how it really sits."),
               {{"m", asWord(mountingWord(first.mounting))}});
+    if (const auto over = tailOtherwise(c.setup, *seen)) {  // before a mounting is doubted
+        f.found = c.say(KH_TR("{turn}: {is}. Explained by a tail servo that turns the other way than recorded."),
+                        {{"turn", say(textOf(HandTurn::TailLeft).done)}, {"is", answerText((*seen)[2])}});
+        f.todo =
+            c.say(KH_TR("Prove the tail by the rudder stick first. If its trailing edges go the other way there too, the servo turns "
+                        "the other way: enter that, and turn its direction over in the controller."));
+        if (!f.fix.empty()) f.also.insert(f.also.begin(), std::move(f.fix));
+        f.fix = *over;
+    }
     out.push_back(std::move(f));
 }
 

@@ -10,6 +10,8 @@
 #include "kernel/helicopter/plant.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
+#include "model/helicopter/tailcures.h"
+#include "model/helicopter/tailways.h"
 #include "stations/tail/tail.h"
 #include "stations/tail/tailfigures.h"
 #include "stations/tail/tailwords.h"
@@ -84,33 +86,61 @@ void tailServo(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void tailDirection(const AuditContext& c, std::vector<Finding>& out) {
-    if (!tailBladesTurn(c.setup)) return;
+    if (!tailBladesTurn(c.setup)) {
+        if (rudderStickWay(c.setup) > 0.0) return;
+        out.push_back(
+            {.severity = Severity::Danger,
+             .row = "tail-direction"_row,
+             .title = c.say(KH_TR("The tail moves against the rudder stick")),
+             .found = c.say(KH_TR("Stick left shows: {s}."), {{"s", noseRightSign(c.setup)}}),
+             .why = c.say(KH_TR("Stick left must show: {s}. Otherwise the nose turns the other way."), {{"s", noseLeftSign(c.setup)}}),
+             .todo = c.say(KH_TR("Set the rudder direction to normal in the controller.")),
+             .box = Box::Controller,
+             .witness = sticksAt(0.0, 0.0, -1.0),
+             .subject = "controller.directions.rudderReversed"_field,
+             .fix = {{"controller.directions.rudderReversed"_field, false}}});
+        return;
+    }
     // movement from reading to slider, not position: a servo at its stop says nothing, and a wrong channel is the channel's fault
     const double move =
         helicopterIn(c.model).tailAtReading(-kSenseDemand).sliderMm - helicopterIn(c.model).tailAtReading(kSenseDemand).sliderMm;
     if (std::abs(move) < 0.05) return;
     const bool trailing = helicopter(c.setup).tail.lever == LeverEdge::Trailing;
     if (trailing ? move < 0.0 : move > 0.0) return;
-    const bool reversed = c.setup.controller.directions.rudderReversed;
-    const Edit direction{"controller.directions.rudderReversed"_field, !reversed};
-    const Edit servo{"controller.tail.reversed"_field, !c.setup.controller.tail.reversed};
-    // a box with one direction for stick and gyro has only the servo's; a direction that was turned over all the same is turned back
-    const bool one = c.setup.controller.profile->oneTailDirection;
+    std::vector<std::vector<Edit>> cures = tailCures(c.setup);
     Finding f{
         .severity = Severity::Danger,
         .row = "tail-direction"_row,
         .title = c.say(KH_TR("The tail moves against the rudder stick")),
         .found = c.say(KH_TR("From right to left the slider moves {s} mm: the trailing edges go right."), {{"s", signedNum(move, 1)}}),
         .why = c.say(KH_TR("Stick left must show: {s}. Otherwise the nose turns the other way."), {{"s", noseLeftSign(c.setup)}}),
-        .todo = reversed ? c.say(KH_TR("Set the rudder direction to normal in the controller."))
-                         : c.say(KH_TR("Reverse the tail servo in the controller.")),
         .box = Box::Controller,
         .witness = sticksAt(0.0, 0.0, -1.0),
-        .subject = "controller.tail.reversed"_field,
-        .fix = {reversed ? direction : servo}};
-    if (reversed) f.also = {{servo}};
-    else if (!one) f.also = {{direction}};
+        .subject = "controller.tail.reversed"_field};
+    if (!cures.empty()) {
+        f.todo = tailCureText(c.setup, cures.front());
+        f.fix = std::move(cures.front());
+        f.also.assign(std::make_move_iterator(cures.begin() + 1), std::make_move_iterator(cures.end()));
+    }
     out.push_back(std::move(f));
+}
+
+void precompensationSense(const AuditContext& c, std::vector<Finding>& out) {
+    if (precompensationWay(c.setup) >= 0.0) return;
+    const double set = c.setup.controller.tail.precompensationPct;
+    out.push_back(
+        {.severity = Severity::Warning,
+         .row = "precompensation"_row,
+         .title = c.say(KH_TR("Precompensation pushes the tail with the torque")),
+         .found = c.say(KH_TR("At {p} collective shows: {s}."),
+                        {{"p", c.amount("controller.tail.precompensationPct"_field)},
+                         {"s", helicopter(c.setup).rotor.turning == Turning::Clockwise ? noseLeftSign(c.setup) : noseRightSign(c.setup)}}),
+         .why = c.say(KH_TR("Each move of the collective kicks the tail round, twice as far as without it.")),
+         .todo = c.say(KH_TR("Set {p} in the controller."), {{"p", c.amount("controller.tail.precompensationPct"_field, -set)}}),
+         .box = Box::Controller,
+         .subject = "controller.tail.precompensationPct"_field,
+         .fix = {{"controller.tail.precompensationPct"_field, -set}},
+         .also = {{{"controller.tail.precompensationPct"_field, 0.0}}}});
 }
 
 void precompensation(const AuditContext& c, std::vector<Finding>& out) {
@@ -233,6 +263,7 @@ std::span<const Rule> tailRules() {
         Rule{"tail-servo", Station::Tail, Work::ServoHarm, tailServo},
         Rule{"tail-direction", Station::Tail, Work::Sign, tailDirection},
         Rule{"precompensation", Station::Tail, Work::Tail, precompensation},
+        Rule{"precompensation-sense", Station::Tail, Work::Sign, precompensationSense},
         Rule{"tail-window", Station::Tail, Work::Tail, tailWindow},
         Rule{"tail-sides", Station::Tail, Work::Tail, tailSides},
         Rule{"tail-stop", Station::Tail, Work::Tail, tailStop},
