@@ -42,7 +42,8 @@ constexpr FieldList kLow{"controller.collectiveLowPct"_field};
 constexpr FieldList kBladeLengths{"machine.head.gripMm"_field, "machine.servos.elevator.armMm"_field};
 constexpr FieldList kTiltLengths = kBladeLengths + FieldList{"machine.head.innerRadiusMm"_field, "machine.plate.ballRadiusMm"_field};
 constexpr FieldList kLimitFields = kTiltLengths + kHigh + kLow + kReference;
-constexpr FieldList kTailLengths{"machine.tail.armMm"_field, "machine.tail.linkMm"_field, "machine.tail.gripMm"_field};
+constexpr FieldList kTailLengths{"machine.tail.armMm"_field, "machine.tail.linkMm"_field, "machine.tail.gripMm"_field,
+                                 "controller.tail.reversed"_field};
 constexpr FieldList kSubTrim{"transmitter.channels.{}.subTrimPct"_field};
 constexpr FieldList kReversed{"transmitter.channels.{}.reversed"_field};
 constexpr FieldList kTrimReversed = kSubTrim + kReversed;

@@ -88,7 +88,7 @@ LightJudgement LightJudge::at(const Setup& setup) {
     out.facts.reserve(found.findings.size());
     for (Finding& f : found.findings)
         out.facts.push_back({std::move(f.id), f.station, f.work, f.severity, f.box, std::move(f.row), std::move(f.subject),
-                             std::move(f.property), std::move(f.fix), std::move(f.also), f.proposal});
+                             std::move(f.property), std::move(f.fix), std::move(f.also), f.proposal, f.whole});
     return out;
 }
 

@@ -33,7 +33,7 @@ struct Fact {
     std::string row, subject, property;
     std::vector<Edit> fix;                ///< its own candidate, where it has one
     std::vector<std::vector<Edit>> also;  ///< its others
-    bool proposal = false;
+    bool proposal = false, whole = false;
     bool operator==(const Fact&) const = default;
 };
 struct LightJudgement {

@@ -20,7 +20,7 @@ enum class Severity { Danger, Warning, Note };
 [[nodiscard]] const char* severityId(Severity severity);
 
 /// The order of the work: what a plan settles first (docs/domain.md 11, 14).
-enum class Work { MotorOff, ServoHarm, Wiring, Sign, Centre, Ends, Plate, Zero, Range, Tail, Governor, Curves };
+enum class Work { Supply, Rescue, MotorOff, ServoHarm, Wiring, Sign, Centre, Ends, Plate, Zero, Range, Tail, Governor, Curves };
 
 /// What a rule found in one Setup.
 struct Finding {
@@ -40,6 +40,7 @@ struct Finding {
     std::vector<Edit> fix;                  ///< the rule's own candidate: a promise only after it was tried (judge/plan)
     std::vector<std::vector<Edit>> also{};  ///< other candidates
     bool proposal = false;  ///< what stood there is lost: the candidate is a value inside the rule's band, not the one before
+    bool whole = false;     ///< the edits of a candidate belong together: none is left out, none taken before the others or by their way
 };
 
 /// The function whose trace shows a finding best: the stick its witness moves, else what its subject belongs to.

@@ -98,15 +98,15 @@ void Repair::takeStep() {
 
 void Repair::takeTypedSteps() {
     if (!ready()) return;
-    const std::size_t n = plan().typedFirst();
+    const std::size_t n = plan().typedNow();
     if (n == 0) {
         emit told(plan().steps.empty() ? tr("There is nothing to take: no danger, no warning.")
-                                       : tr("The next step is done by hand: take it by itself."));
+                                       : tr("What is left is done by hand, or rests on that: take it by itself."));
         return;
     }
     in_.pose().release();
-    in_.document().replace(n == 1 ? tr("Step 1 of the plan") : tr("Steps 1 to %1 of the plan").arg(n),
-                           withPlan(in_.setup(), plan(), n, false, nowStamp()));
+    in_.document().replace(n == 1 ? tr("A step of the plan") : tr("%1 steps of the plan").arg(n),
+                           withPlan(in_.setup(), plan(), plan().steps.size(), false, nowStamp()));
 }
 
 }  // namespace kh::session

@@ -41,7 +41,7 @@ public:
     void takeStep();
     /// Writes down what was read when the first step was done by hand, as one undoable change.
     void writeDown(const std::vector<Edit>& read);
-    /// Takes every step before the first that is done by hand, as one undoable change.
+    /// Takes every step that is typed and rests on none that is done by hand, as one undoable change.
     void takeTypedSteps();
 
 signals:

@@ -62,7 +62,7 @@ TEST_CASE("Dunlin's seven mistakes take seven steps, two by hand, and none is of
     CHECK(plan.warnings == 4);
     CHECK(plan.steps.size() == 7);
     CHECK(plan.byHand() == 2);
-    CHECK(plan.typedFirst() == 5);
+    CHECK(plan.typedNow() == 5);
     CHECK(plan.left.empty());
     CHECK(changed(plan) == std::set<std::string>{"transmitter.hold.actsIn", "controller.rateHz", "transmitter.swashMixing",
                                                  "transmitter.modes.idle1.tailGainPct", "controller.layout", "controller.ports.2.trimUs",

@@ -216,7 +216,7 @@ TEST_CASE("the light judgement finds the same facts as the full one, without a w
         for (std::size_t i = 0; i < full.findings.size(); ++i) {
             const Finding& f = full.findings[i];
             CHECK(facts.facts[i] ==
-                  Fact{f.id, f.station, f.work, f.severity, f.box, f.row, f.subject, f.property, f.fix, f.also, f.proposal});
+                  Fact{f.id, f.station, f.work, f.severity, f.box, f.row, f.subject, f.property, f.fix, f.also, f.proposal, f.whole});
         }
         CHECK(facts.count(Severity::Danger) == full.count(Severity::Danger));
     }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Stick, gyro and precompensation reach the tail by different ways: accused exactly where the trace goes wrong, healed with all right.
+#include "judge/dependencies.h"
 #include "judge/plan/plan.h"
 #include "kernel/helicopter/plant.h"
 #include "model/gyro.h"

@@ -46,7 +46,7 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"measured", KH_TR("Measured…"), "Ctrl+M", KH_TR("Edit"), KH_TR("measured…")},
         Shortcut{"seen", KH_TR("Seen on the machine"), "Ctrl+Shift+M", KH_TR("Edit"), KH_TR("seen")},
         Shortcut{"remedy", KH_TR("Set the remedy"), "Ctrl+Return", KH_TR("Edit"), KH_TR("set the remedy")},
-        Shortcut{"take-typed", KH_TR("Take the plan's steps up to the next by hand"), "Ctrl+Shift+Return", KH_TR("Edit"),
+        Shortcut{"take-typed", KH_TR("Take the plan's steps that need no work by hand"), "Ctrl+Shift+Return", KH_TR("Edit"),
                  KH_TR("take all typed")},
         Shortcut{"plan", KH_TR("Repair plan, and back"), "F11", KH_TR("View"), KH_TR("plan")},
         Shortcut{"to-set", KH_TR("What is still to be set, and back"), "Ctrl+T", KH_TR("View"), KH_TR("still to be set")},

@@ -213,7 +213,7 @@ std::vector<ListRow> PlanView::listRows() {
     const Plan& plan = workspace().repair().plan();
     std::vector<ListRow> rows;
     rows_.clear();
-    const std::size_t barrier = plan.typedFirst();
+    const std::size_t barrier = plan.firstByHand();
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
         if (i == barrier) {
             rows_.push_back({PlanRow::Kind::Barrier, i});

@@ -26,6 +26,7 @@ private:
     struct Step {
         std::string finding;
         std::vector<Edit> edits;
+        bool whole = false;  ///< its edits belong together
     };
     [[nodiscard]] std::optional<Healed> bestFor(const Judged& at, const std::string& id, bool hands, int depth);
     /// Takes what heals, in the order of the work, until nothing does; by hand where no setting does.
@@ -33,8 +34,8 @@ private:
     void shorten(const Judged& start);
     /// Leaves out what the rest heals without.
     void reduce(const Judged& start);
-    /// Puts what rests on no work by hand before it.
-    void typedFirst(const Judged& start);
+    /// Whether a step heals as well where the steps by hand before it were not done. @param at  without them; with it, if it does
+    [[nodiscard]] bool restsOnNone(Judged& at, const PlanStep& step);
     void settle(const Judged& start, Plan& plan);
     void remedies(const Judged& start, Plan& plan);
     struct Found {
@@ -119,9 +120,11 @@ std::optional<Planner::Found> Planner::next(const Judged& at) {
 
 void Planner::take(Judged& at, Found found) {
     const bool hands = kh::byHand(found.healed.edits);
+    const bool whole = troublesOf(at.judgement).at(found.id)->whole;
     std::vector<Edit> typed, done;
     for (const Edit& e : found.healed.edits) (fieldHome(e.path).fact ? done : typed).push_back(e);
-    if (hands && !typed.empty() && found.joined) {  // each in a step of its own, typed first: what the work by hand would bring to light
+    if (hands && !typed.empty() && found.joined &&
+        !whole) {  // each in a step of its own, typed first: what the work by hand would bring to light
         auto first = trials_.after(at.setup, typed);
         if (first && benchSafe(troublesOf(at.judgement), troublesOf(first->judgement))) {
             steps_.push_back({found.id, typed});
@@ -130,7 +133,7 @@ void Planner::take(Judged& at, Found found) {
             return;
         }
     }
-    steps_.push_back({found.id, found.healed.edits});
+    steps_.push_back({found.id, found.healed.edits, whole});
     at = std::move(found.healed.to);
 }
 
@@ -151,6 +154,7 @@ void Planner::reduce(const Judged& start) {
     if (!whole) return;
     const std::size_t least = weight(whole->judgement);
     for (std::size_t s = steps_.size(); s-- > 0;) {
+        if (steps_[s].whole) continue;
         const std::size_t size = steps_[s].edits.size();
         if (const auto without = afterAll(start, s, size); without && weight(without->judgement) <= least) {
             steps_.erase(steps_.begin() + static_cast<std::ptrdiff_t>(s));
@@ -191,37 +195,27 @@ void Planner::shorten(const Judged& start) {
             if (pool[a].path != pool[b].path && better({pool[a], pool[b]})) return;
 }
 
-void Planner::typedFirst(const Judged& start) {
-    if (std::none_of(steps_.begin(), steps_.end(), [](const Step& s) { return kh::byHand(s.edits); })) return;
-    // what heals its finding without the work by hand before it need not wait for it
-    std::vector<Step> first, later;
-    Judged at = start;
-    for (Step& s : steps_) {
-        const Troubles before = troublesOf(at.judgement);
-        if (!kh::byHand(s.edits) && before.count(s.finding) != 0) {
-            auto to = trials_.after(at.setup, s.edits);
-            if (to && troublesOf(to->judgement).count(s.finding) == 0 && weight(to->judgement) < weight(at.judgement)) {
-                at = std::move(*to);
-                first.push_back(std::move(s));
-                continue;
-            }
-        }
-        later.push_back(std::move(s));
-    }
-    steps_ = std::move(first);
-    steps_.insert(steps_.end(), std::make_move_iterator(later.begin()), std::make_move_iterator(later.end()));
+bool Planner::restsOnNone(Judged& at, const PlanStep& step) {
+    for (std::size_t k = 0; k < step.edits.size(); ++k)
+        if (const auto field = readField(at.setup, step.edits[k].path); !field || field->value != step.was[k]) return false;
+    auto to = trials_.after(at.setup, step.edits);
+    const Troubles before = troublesOf(at.judgement);
+    if (!to || before.count(step.finding) == 0 || troublesOf(to->judgement).count(step.finding) != 0 ||
+        weight(to->judgement) >= weight(at.judgement))
+        return false;
+    at = std::move(*to);
+    return true;
 }
 
 void Planner::settle(const Judged& start, Plan& plan) {
-    Judged at = start;
-    bool hands = false;
+    Judged at = start, typed = start;
+    bool hands = false, unpowered = false;
     for (const Step& s : steps_) {
         PlanStep step;
         step.finding = s.finding;
         step.edits = joined(at.setup, s.edits, {});
         if (step.edits.empty()) continue;
         step.byHand = byHand(step.edits);
-        step.provisional = hands;
         for (const Edit& e : step.edits) step.was.push_back(readField(at.setup, e.path)->value);
         step.box = fieldHome(step.edits.front().path).box;
         auto to = trials_.after(at.setup, step.edits);
@@ -239,7 +233,15 @@ void Planner::settle(const Judged& start, Plan& plan) {
         std::stable_partition(step.heals.begin(), step.heals.end(), [&](const std::string& id) { return id == step.finding; });
         step.dangers = to->judgement.count(Severity::Danger);
         step.warnings = to->judgement.count(Severity::Warning);
-        hands = hands || step.byHand;
+        // under a supply that is not settled nothing is typed
+        if (!hands) typed = *to;
+        step.provisional = hands && (unpowered || step.byHand || !restsOnNone(typed, step));
+        if (step.byHand) {
+            if (!hands) typed = at;
+            hands = true;
+            const auto answered = before.find(step.finding);
+            unpowered = unpowered || (answered != before.end() && answered->second->work == Work::Supply);
+        }
         at = std::move(*to);
         plan.steps.push_back(std::move(step));
     }
@@ -297,7 +299,6 @@ Plan Planner::run(const Setup& setup) {
         reduce(*start);
         shorten(*start);
         trials_.allow(kPlanJudgements);
-        typedFirst(*start);
         settle(*start, plan);
     }
     remedies(*start, plan);
@@ -312,8 +313,13 @@ std::size_t Plan::byHand() const {
     return static_cast<std::size_t>(std::count_if(steps.begin(), steps.end(), [](const PlanStep& s) { return s.byHand; }));
 }
 
-std::size_t Plan::typedFirst() const {
+std::size_t Plan::firstByHand() const {
     return static_cast<std::size_t>(std::find_if(steps.begin(), steps.end(), [](const PlanStep& s) { return s.byHand; }) - steps.begin());
+}
+
+std::size_t Plan::typedNow() const {
+    return static_cast<std::size_t>(
+        std::count_if(steps.begin(), steps.end(), [](const PlanStep& s) { return !s.byHand && !s.provisional; }));
 }
 
 Plan makePlan(const Setup& setup, const RuleSet& rules, const std::function<bool()>& goOn) { return Planner(rules, goOn).run(setup); }

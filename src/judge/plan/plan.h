@@ -22,14 +22,14 @@ struct Remedy {
 
 /// One change, or one swap; where two mistakes cancel, the changes that only help together.
 struct PlanStep {
-    std::string finding;                    ///< id of the finding it answers
-    std::vector<Edit> edits;                ///< by hand: what to write down afterwards
-    std::vector<FieldValue> was;            ///< as many as edits
-    bool byHand = false;                    ///< edits are facts: done on the machine, then written down
-    bool proposal = false;                  ///< what stood there is lost: a value to start from
-    bool provisional = false;               ///< worked out as if the steps by hand before it were done as expected
-    Box box = Box::Transmitter;             ///< of its first edit
-    std::vector<std::string> heals;         ///< ids that are gone after it and were there before
+    std::string finding;             ///< id of the finding it answers
+    std::vector<Edit> edits;         ///< by hand: what to write down afterwards
+    std::vector<FieldValue> was;     ///< as many as edits
+    bool byHand = false;             ///< edits are facts: done on the machine, then written down
+    bool proposal = false;           ///< what stood there is lost: a value to start from
+    bool provisional = false;        ///< by hand after another, or resting on one: worked out as if those before it were done as expected
+    Box box = Box::Transmitter;      ///< of its first edit
+    std::vector<std::string> heals;  ///< ids that are gone after it and were there before
     std::size_t dangers = 0, warnings = 0;  ///< left after it
 };
 struct Plan {
@@ -40,8 +40,10 @@ struct Plan {
     std::size_t judgements = 0;              ///< spent
     bool complete = true;                    ///< false: cancelled, or the judgements ran out
     [[nodiscard]] std::size_t byHand() const;
-    /// Steps before the first that is done by hand.
-    [[nodiscard]] std::size_t typedFirst() const;
+    /// The first step that is done by hand, or how many there are.
+    [[nodiscard]] std::size_t firstByHand() const;
+    /// Steps that are typed and rest on none that is done by hand.
+    [[nodiscard]] std::size_t typedNow() const;
 };
 
 /// Whether any edit is a fact, which no plan types.

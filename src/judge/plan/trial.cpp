@@ -17,8 +17,9 @@ constexpr std::size_t kMostJoined = 6;       ///< edits in a candidate that was 
 
 bool benchSafe(const Troubles& before, const Troubles& after) {
     return std::all_of(after.begin(), after.end(), [&](const auto& t) {
+        const Work work = t.second->work;
         const bool guarded =
-            t.second->severity == Severity::Danger && (t.second->work == Work::MotorOff || t.second->work == Work::ServoHarm);
+            t.second->severity == Severity::Danger && (work == Work::Supply || work == Work::MotorOff || work == Work::ServoHarm);
         const auto old = before.find(t.first);
         return !guarded || (old != before.end() && old->second->severity <= t.second->severity);
     });

@@ -3,8 +3,10 @@
 // The receiver supply, settled before the first plug: what it gives against what every box on it bears and needs.
 #include "base/conventions.h"
 #include "formula/supply.h"
+#include "judge/dependencies.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
+#include "model/access.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/sizeclass.h"
@@ -51,33 +53,76 @@ const Fed* weakestOf(const std::vector<Fed>& fed) {
     return weakest;
 }
 
+/// What asks for the most, and what it asks for.
+struct Asked {
+    double volts = kLeastSupplyVolts + kSupplyDipVolts;
+    const Fed* by = nullptr;  ///< none: every receiver
+};
+Asked mostAsked(const std::vector<Fed>& fed) {
+    Asked out;
+    for (const Fed& f : fed)
+        if (f.minVolts && *f.minVolts > out.volts) out = {*f.minVolts, &f};
+    return out;
+}
+
+Message neverBoth(const AuditContext& c, const Fed& weakest, double most) {
+    return c.say(KH_TR("{s} bears {m} only: no supply suits both. Fit another, or feed it apart as its maker allows."),
+                 {{"s", weakest.name}, {"m", c.amount("machine.supply.volts"_field, most)}});
+}
+
 void tooHigh(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
     const Fed* weakest = weakestOf(fed);
     if (weakest == nullptr || volts <= *weakest->maxVolts) return;
+    const Asked asked = mostAsked(fed);
+    const bool never = asked.volts > *weakest->maxVolts;
+    out.push_back({.id = "supply-volts",
+                   .severity = Severity::Danger,
+                   .row = "supply"_row,
+                   .title = c.say(KH_TR("The receiver supply is too high for {s}"), {{"s", weakest->name}}),
+                   .found = c.say(KH_TR("{v}; {s} bears {m}."), {{"v", c.amount("machine.supply.volts"_field)},
+                                                                 {"s", weakest->name},
+                                                                 {"m", c.amount("machine.supply.volts"_field, *weakest->maxVolts)}}),
+                   .why = weakest->servo ? c.say(KH_TR("The servo burns out, at the bench or in the air."))
+                                         : c.say(KH_TR("What steers the model burns out, at the bench or in the air.")),
+                   .todo = never ? neverBoth(c, *weakest, *weakest->maxVolts)
+                                 : c.say(KH_TR("Set the supply to {m} or less."),
+                                         {{"m", c.amount("machine.supply.volts"_field, *weakest->maxVolts)}}),
+                   .box = Box::Machine,
+                   .subject = "machine.supply.volts"_field});
+    if (!never) out.back().fix = {{"machine.supply.volts"_field, *weakest->maxVolts}};
+}
+
+/// What was read at rest, beside what is entered.
+void readTooHigh(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
+    const Fed* weakest = weakestOf(fed);
+    const std::vector<std::string> paths = settingsOf(c.setup, "supply.rest");
+    const auto& readings = c.setup.readings;
+    const auto rest = std::find_if(readings.rbegin(), readings.rend(), [](const Reading& r) { return r.what == "supply.rest"; });
+    if (weakest == nullptr || rest == readings.rend() || !takenUnder(c.setup, *rest, paths)) return;
+    if (rest->value <= *weakest->maxVolts || volts > *weakest->maxVolts) return;  // what is entered is told already
+    const double then = floorToStep(volts - (rest->value - *weakest->maxVolts), 0.1);
     out.push_back(
-        {.id = "supply-volts",
+        {.id = "supply-read",
          .severity = Severity::Danger,
          .row = "supply"_row,
-         .title = c.say(KH_TR("The receiver supply is too high for {s}"), {{"s", weakest->name}}),
-         .found = c.say(KH_TR("{v}; {s} bears {m}."), {{"v", c.amount("machine.supply.volts"_field)},
-                                                       {"s", weakest->name},
-                                                       {"m", c.amount("machine.supply.volts"_field, *weakest->maxVolts)}}),
+         .title = c.say(KH_TR("The receiver supply was measured too high for {s}"), {{"s", weakest->name}}),
+         .found =
+             c.say(KH_TR("{r} at rest, {v} entered; {s} bears {m}."), {{"r", c.amount("machine.supply.volts"_field, rest->value)},
+                                                                       {"v", c.amount("machine.supply.volts"_field)},
+                                                                       {"s", weakest->name},
+                                                                       {"m", c.amount("machine.supply.volts"_field, *weakest->maxVolts)}}),
          .why = weakest->servo ? c.say(KH_TR("The servo burns out, at the bench or in the air."))
                                : c.say(KH_TR("What steers the model burns out, at the bench or in the air.")),
-         .todo = c.say(KH_TR("Set the supply to {m} or less."), {{"m", c.amount("machine.supply.volts"_field, *weakest->maxVolts)}}),
+         .todo = c.say(KH_TR("Pull the supply. Set it as much lower, to {m}, before anything is plugged in again, and measure it at "
+                             "rest."),
+                       {{"m", c.amount("machine.supply.volts"_field, then)}}),
          .box = Box::Machine,
-         .subject = "machine.supply.volts"_field,
-         .fix = {{"machine.supply.volts"_field, *weakest->maxVolts}}});
+         .subject = "machine.supply.volts"_field});
+    if (then >= mostAsked(fed).volts) out.back().fix = {{"machine.supply.volts"_field, then}};
 }
 
 void tooLow(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
-    double need = kLeastSupplyVolts + kSupplyDipVolts;
-    const Fed* asks = nullptr;
-    for (const Fed& f : fed)
-        if (f.minVolts && *f.minVolts > need) {
-            need = *f.minVolts;
-            asks = &f;
-        }
+    const auto [need, asks] = mostAsked(fed);
     if (volts >= need) return;
     const Fed* weakest = weakestOf(fed);
     const double most = weakest == nullptr ? std::max(kUsualVolts, need) : *weakest->maxVolts;
@@ -100,8 +145,7 @@ void tooLow(const AuditContext& c, double volts, const std::vector<Fed>& fed, st
         f.todo = c.say(KH_TR("Set the supply to {m}."), {{"m", c.amount("machine.supply.volts"_field, wanted)}});
         f.fix = {{f.subject, wanted}};
     } else {  // no voltage suits both
-        f.todo = c.say(KH_TR("{s} bears {m} only: no supply suits both. Fit another, or feed it apart as its maker allows."),
-                       {{"s", weakest->name}, {"m", c.amount("machine.supply.volts"_field, most)}});
+        f.todo = neverBoth(c, *weakest, most);
     }
     out.push_back(std::move(f));
 }
@@ -147,6 +191,7 @@ void supplyVolts(const AuditContext& c, std::vector<Finding>& out) {
     }
     const std::vector<Fed> fed = fedBy(c);
     tooHigh(c, *volts, fed, out);
+    readTooHigh(c, *volts, fed, out);
     tooLow(c, *volts, fed, out);
     unknownRatings(c, *volts, fed, out);
 }
@@ -175,8 +220,8 @@ void supplyCurrent(const AuditContext& c, std::vector<Finding>& out) {
 }  // namespace
 
 std::span<const Rule> supplyRules() {
-    static constexpr std::array rules{Rule{"supply", Station::Link, Work::ServoHarm, supplyVolts},
-                                      Rule{"supply-current", Station::Link, Work::ServoHarm, supplyCurrent}};
+    static constexpr std::array rules{Rule{"supply", Station::Link, Work::Supply, supplyVolts},
+                                      Rule{"supply-current", Station::Link, Work::Supply, supplyCurrent}};
     return rules;
 }
 

@@ -8,6 +8,7 @@
 #include "stations/kit/solverkit.h"
 #include "stations/power/packsolvers.h"
 #include "stations/power/power.h"
+#include "stations/power/speedreadings.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -19,18 +20,7 @@ namespace kh {
 namespace {
 
 constexpr double kMostRpm = 8000.0;
-constexpr double kFlatPct = 0.05;  ///< a curve that varies by less is flat
-
-std::string speedReading(const FlightMode& mode) { return "speed." + mode.id; }
-
-/// The throttle of a flat curve; nothing if it is not flat.
-std::optional<double> flatThrottle(const FlightMode& mode) {
-    const auto& points = mode.throttle.points;
-    if (points.empty()) return std::nullopt;
-    const auto [low, high] = std::minmax_element(points.begin(), points.end(), [](const auto& a, const auto& b) { return a.y < b.y; });
-    if (high->y - low->y > kFlatPct) return std::nullopt;
-    return points.front().y;
-}
+constexpr double kSamePct = 0.05;  ///< throttles nearer than that are one
 
 /// The document's logged points, and what was read now in modes with a flat curve.
 std::vector<SpeedPoint> pointsOf(const Setup& setup, std::span<const Reading> readings, std::vector<Message>& remarks) {
@@ -41,8 +31,18 @@ std::vector<SpeedPoint> pointsOf(const Setup& setup, std::span<const Reading> re
         if (r == nullptr) continue;
         if (!std::isfinite(r->value) || r->value <= 0.0 || r->value > kMostRpm)
             throw InputError(r->what, fmt::format("{} rpm is not possible; a head speed lies within 1 … {} rpm", r->value, kMostRpm));
+        if (const auto computed = computedRpm(setup, mode); computed && toldBy(r->value, *computed) != SpeedTells::Nothing) {
+            remarks.push_back(
+                say(toldBy(r->value, *computed) == SpeedTells::Twice
+                        ? KH_TR("{m}: {r} rpm is about twice the {g} rpm that are computed: poles, ratio or the instrument, no log. "
+                                "It is not taken.")
+                        : KH_TR("{m}: {r} rpm is about half the {g} rpm that are computed: poles, ratio or the instrument, no log. "
+                                "It is not taken."),
+                    {{"m", mode.name}, {"r", num(r->value)}, {"g", num(*computed)}}));
+            continue;
+        }
         if (const auto throttle = flatThrottle(mode)) {
-            std::erase_if(out, [&](const SpeedPoint& p) { return std::abs(p.throttlePct - *throttle) < kFlatPct; });  // the newer counts
+            std::erase_if(out, [&](const SpeedPoint& p) { return std::abs(p.throttlePct - *throttle) < kSamePct; });  // the newer counts
             out.push_back({*throttle, r->value});
         } else {
             remarks.push_back(

@@ -84,6 +84,7 @@ void gyroSense(const AuditContext& c, std::vector<Finding>& out) {
         if (const YawPath* path = c.setup.machine.aircraft.of().yaw; path != nullptr && turn == HandTurn::TailLeft) {
             std::vector<std::vector<Edit>> cures = path->cures(c.setup);  // what is reversed may be the machine's way
             f.fix.clear();
+            f.whole = true;
             if (!cures.empty()) {
                 f.todo = path->cureText(c.setup, cures.front());
                 f.fix = std::move(cures.front());
@@ -249,7 +250,7 @@ std::span<const Rule> sensorsRules() {
         Rule{"mounting", Station::Sensors, Work::Wiring, mounting},      Rule{"gyro-sense", Station::Sensors, Work::Sign, gyroSense},
         Rule{"hand-answers", Station::Sensors, Work::Sign, handAnswers}, Rule{"rotor-turning", Station::Sensors, Work::Sign, rotorTurning},
         Rule{"bank-answers", Station::Sensors, Work::Sign, bankAnswers}, Rule{"fixing", Station::Sensors, Work::Wiring, fixing},
-        Rule{"rescue-shut", Station::Sensors, Work::Sign, rescueShut}};
+        Rule{"rescue-shut", Station::Sensors, Work::Rescue, rescueShut}};
     return rules;
 }
 

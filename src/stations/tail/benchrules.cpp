@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// What the bench must show before the tail's directions and limits mean anything: blades and drive, arm, the servo's range.
+// What the bench must show before the tail's directions and limits mean anything: blades and drive, arm.
 #include "base/conventions.h"
 #include "formula/answers.h"
 #include "formula/linkage.h"
@@ -22,8 +22,7 @@ namespace kh {
 
 namespace {
 
-constexpr double kOtherPulseUs = 100.0;  ///< centres further apart are of another class
-constexpr double kSquareDeg = 4.0;       ///< an arm off square by more makes the sides differ in reach
+constexpr double kSquareDeg = 4.0;  ///< an arm off square by more makes the sides differ in reach
 
 void blades(const AuditContext& c, std::vector<Finding>& out) {
     if (edgesSeen(c.setup) || !rowSeen(c.setup, "tail-direction"_row)) return;
@@ -51,42 +50,12 @@ void arm(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = {{"machine.tail.squareErrorDeg"_field, 0.0}}});
 }
 
-void servoRange(const AuditContext& c, std::vector<Finding>& out) {
-    if (!tailBladesTurn(c.setup)) return;
-    const TailFacts& tail = helicopter(c.setup).tail;
-    const ControllerTail& t = c.setup.controller.tail;
-    // a pulse the servo is not made for is another fault
-    if (tail.servo->pulseUs && std::abs(*tail.servo->pulseUs - t.pulseUs) > kOtherPulseUs) return;
-    const double stroke = strokeFor(c.setup.controller.profile->tailStrokeUs, t.pulseUs);
-    const double most = 100.0 * tail.servo->rangeDeg / tail.servo->degPerUs / stroke;
-    const double larger = std::max(t.limitLeftPct, t.limitRightPct);
-    if (larger <= most + 1e-9) return;
-    const double limit = std::floor(most);
-    std::vector<Edit> edits;
-    if (t.limitLeftPct > most) edits.push_back({"controller.tail.limitLeftPct"_field, limit});
-    if (t.limitRightPct > most) edits.push_back({"controller.tail.limitRightPct"_field, limit});
-    out.push_back(
-        {.severity = Severity::Warning,
-         .row = "tail-limits"_row,
-         .title = c.say(KH_TR("A tail limit asks for more than {s} can turn"), {{"s", tail.servo->name}}),
-         .found = c.say(KH_TR("{l} would be {a}°; it turns ±{r}."), {{"l", c.amount("controller.tail.limitLeftPct"_field, larger)},
-                                                                     {"a", num(shareFromPct(larger) * stroke * tail.servo->degPerUs)},
-                                                                     {"r", c.amount("machine.tail.servo.rangeDeg"_field)}}),
-         .why = c.say(KH_TR("It stalls at its own stop, or the arm sits in too short a hole for the slider's way.")),
-         .todo = c.say(KH_TR("Set at most {l} in the controller; if the slider then does not reach its ends, use a longer hole."),
-                       {{"l", c.amount("controller.tail.limitLeftPct"_field, limit)}}),
-         .box = Box::Controller,
-         .subject = t.limitLeftPct > most ? "controller.tail.limitLeftPct"_field : "controller.tail.limitRightPct"_field,
-         .fix = std::move(edits)});
-}
-
 }  // namespace
 
 std::span<const Rule> tailBenchRules() {
     static constexpr std::array rules{
         Rule{"tail-edges", Station::Tail, Work::Wiring, blades},
         Rule{"tail-square", Station::Tail, Work::Wiring, arm},
-        Rule{"tail-range", Station::Tail, Work::Tail, servoRange},
     };
     return rules;
 }

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// The tail: servo data, direction, window, symmetry, stops, neutral pitch.
+// The tail: servo data, directions, precompensation, neutral pitch.
 #include "base/conventions.h"
 #include "formula/answers.h"
 #include "judge/candidates.h"
@@ -12,6 +12,7 @@
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/tailcures.h"
 #include "model/helicopter/tailways.h"
+#include "stations/tail/gainreadings.h"
 #include "stations/tail/tail.h"
 #include "stations/tail/tailfigures.h"
 #include "stations/tail/tailwords.h"
@@ -24,7 +25,6 @@ namespace kh {
 
 namespace {
 
-constexpr double kSideSharePct = 10.0;
 constexpr double kPrecompensationPct = 40.0;
 
 void tailServo(const AuditContext& c, std::vector<Finding>& out) {
@@ -116,7 +116,8 @@ void tailDirection(const AuditContext& c, std::vector<Finding>& out) {
         .why = c.say(KH_TR("Stick left must show: {s}. Otherwise the nose turns the other way."), {{"s", noseLeftSign(c.setup)}}),
         .box = Box::Controller,
         .witness = sticksAt(0.0, 0.0, -1.0),
-        .subject = "controller.tail.reversed"_field};
+        .subject = "controller.tail.reversed"_field,
+        .whole = true};
     if (!cures.empty()) {
         f.todo = tailCureText(c.setup, cures.front());
         f.fix = std::move(cures.front());
@@ -161,86 +162,32 @@ void precompensation(const AuditContext& c, std::vector<Finding>& out) {
                    .proposal = true});
 }
 
-void tailWindow(const AuditContext& c, std::vector<Finding>& out) {
-    if (!tailBladesTurn(c.setup)) return;
-    const ControllerProfile& box = c.setup.controller.profile;
-    const auto check = [&](double limit, const char* key, const char* id) {
-        if (limit >= box.tailWindowLowPct && limit <= box.tailWindowHighPct) return;
-        out.push_back(
-            {.id = id,
-             .severity = Severity::Warning,
-             .row = "tail-limits"_row,
-             .title = c.say(KH_TR("A tail limit is outside the controller's window")),
-             .found = c.say(KH_TR("{l}; {box} judges {a} … {b} as right."),
-                            {{"l", c.amount("controller.tail.limitLeftPct"_field, limit)},
-                             {"box", box.name},
-                             {"a", bare(c.amount("controller.tail.limitLeftPct"_field, box.tailWindowLowPct))},
-                             {"b", c.amount("controller.tail.limitLeftPct"_field, box.tailWindowHighPct)}}),
-             .why = c.say(KH_TR("The geometry does not suit: the tail is coarse or slow.")),
-             .todo = c.say(KH_TR("Use a tail arm of {m}, then read the limits again."),
-                           {{"m", c.amount("machine.tail.armMm"_field, tailArmFor(helicopter(c.setup).tail.armMm, std::max(1.0, limit)))}}),
-             .box = Box::Controller,
-             .witness = sticksAt(0.0, 0.0, key == std::string("limitLeftPct") ? -1.0 : 1.0),
-             .subject = std::string("controller.tail.") + key,
-             .fix = {{std::string("controller.tail.") + key, 100.0}},
-             .proposal = true});
-    };
-    check(c.setup.controller.tail.limitLeftPct, "limitLeftPct", "tail-window.left");
-    check(c.setup.controller.tail.limitRightPct, "limitRightPct", "tail-window.right");
-}
-
-void tailSides(const AuditContext& c, std::vector<Finding>& out) {
-    if (!tailBladesTurn(c.setup)) return;
-    const ControllerTail& t = c.setup.controller.tail;
-    const double larger = std::max(t.limitLeftPct, t.limitRightPct);
-    if (larger <= 0.0 || std::abs(t.limitLeftPct - t.limitRightPct) <= kSideSharePct / 100.0 * larger) return;
-    out.push_back(
-        {.severity = Severity::Warning,
-         .row = "tail-limits"_row,
-         .title = c.say(KH_TR("The tail limits of the two sides differ")),
-         .found = c.say(KH_TR("{l} left and {r} right: more than 10 % apart."),
-                        {{"l", c.amount("controller.tail.limitLeftPct"_field)}, {"r", c.amount("controller.tail.limitRightPct"_field)}}),
-         .why = c.say(KH_TR("The slider is not centred or the neutral pitch is off; one side blows out first.")),
-         .todo = c.say(KH_TR("Centre the slider with the link, arm square, then read both limits again.")),
-         .box = Box::Machine,
-         .subject = "controller.tail.limitLeftPct"_field,
-         .fix = {{"controller.tail.limitLeftPct"_field, 100.0}, {"controller.tail.limitRightPct"_field, 100.0}},
-         .also = {{{"controller.tail.limitLeftPct"_field, t.limitRightPct}}, {{"controller.tail.limitRightPct"_field, t.limitLeftPct}}},
-         .proposal = true});
-}
-
-void tailStop(const AuditContext& c, std::vector<Finding>& out) {
-    if (!tailBladesTurn(c.setup)) return;
-    const double stop = helicopter(c.setup).tail.sliderLimitMm;
-    const double most =
-        std::max(std::abs(c.figures.of<TailFigures>().sliderLeftMm.value), std::abs(c.figures.of<TailFigures>().sliderRightMm.value));
-    if (most < stop - 1e-6) return;
-    const TailFacts& tail = helicopter(c.setup).tail;
-    const double stroke = strokeFor(c.setup.controller.profile->tailStrokeUs, c.setup.controller.tail.pulseUs);
-    const double ball = std::min(0.95 * stop / tail.crankRatio, 0.9 * tail.armMm);
-    const double limit = std::floor(pctFromShare(armAngleDeg(tail.armMm, tail.linkMm, ball) / tail.servo->degPerUs / stroke));
-    out.push_back({.severity = Severity::Warning,
-                   .row = "tail-limits"_row,
-                   .title = c.say(KH_TR("The tail slider runs into its stop")),
-                   .found = c.say(KH_TR("The slider reaches ±{s}, its stop."),
-                                  {{"s", c.amount("machine.tail.sliderLimitMm"_field, stop, Amount::Kind::Step)}}),
-                   .why = c.say(KH_TR("The servo stalls against it and heats up.")),
-                   .todo = c.setup.transmitter.schools.tailLimits == TailLimitSchool::Bind
-                               ? c.say(KH_TR("Bind, then back off: set the tail limits to {l} in the controller."),
-                                       {{"l", c.amount("controller.tail.limitLeftPct"_field, limit)}})
-                               : c.say(KH_TR("Where it buzzes, then back off: set the tail limits to {l} in the controller."),
-                                       {{"l", c.amount("controller.tail.limitLeftPct"_field, limit)}}),
-                   .box = Box::Controller,
-                   .witness = sticksAt(0.0, 0.0, 1.0),
-                   .subject = "controller.tail.limitRightPct"_field,
-                   .fix = {{"controller.tail.limitLeftPct"_field, limit}, {"controller.tail.limitRightPct"_field, limit}}});
+/// A gain that was flown and oscillated, still in force.
+void gainRead(const AuditContext& c, std::vector<Finding>& out) {
+    for (const FlightMode& m : c.setup.transmitter.modes) {
+        const ModeFigures* f = c.figures.mode(m.id);
+        if (f == nullptr || !f->gainRead.known) continue;
+        const std::optional<GainOscillated> told = gainOscillated(c.setup, m, f->gainRead.value);
+        if (!told) continue;
+        out.push_back({.id = "gain-oscillates." + m.id,
+                       .severity = Severity::Warning,
+                       .row = "tail-gains"_row,
+                       .title = c.say(KH_TR("The tail oscillated at the gain of {m}"), {{"m", m.name}}),
+                       .found = c.say(KH_TR("The controller reads {g} %; {o} % oscillated in flight."),
+                                      {{"g", signedNum(f->gainRead.value)}, {"o", num(told->lowestPct)}}),
+                       .why = c.say(KH_TR("It shakes the tail to pieces, and the servo with it.")),
+                       .todo = told->lower.todo,
+                       .box = Box::Transmitter,
+                       .subject = told->lower.field,
+                       .fix = told->lower.edits});
+    }
 }
 
 void tailNeutral(const AuditContext& c, std::vector<Finding>& out) {
     if (!tailBladesTurn(c.setup)) return;
+    // both count towards the side that holds the torque, whichever way the rotor turns
     const Figure& f = c.figures.of<TailFigures>().hoverDeg;
-    const bool clockwise = helicopter(c.setup).rotor.turning == Turning::Clockwise;
-    const double built = helicopter(c.setup).tail.neutralPitchDeg * (clockwise ? 1.0 : -1.0);
+    const double built = helicopter(c.setup).tail.neutralPitchDeg;
     if (!f.known || std::abs(f.value - built) <= 4.0) return;
     out.push_back({.severity = Severity::Note,
                    .row = "tail-neutral"_row,
@@ -253,7 +200,7 @@ void tailNeutral(const AuditContext& c, std::vector<Finding>& out) {
                                  {{"n", c.amount("machine.tail.neutralPitchDeg"_field, f.value)}}),
                    .box = Box::Machine,
                    .subject = "machine.tail.neutralPitchDeg"_field,
-                   .fix = {{"machine.tail.neutralPitchDeg"_field, roundToStep(f.value, 0.5) * (clockwise ? 1.0 : -1.0)}}});
+                   .fix = {{"machine.tail.neutralPitchDeg"_field, roundToStep(f.value, 0.5)}}});
 }
 
 }  // namespace
@@ -264,10 +211,8 @@ std::span<const Rule> tailRules() {
         Rule{"tail-direction", Station::Tail, Work::Sign, tailDirection},
         Rule{"precompensation", Station::Tail, Work::Tail, precompensation},
         Rule{"precompensation-sense", Station::Tail, Work::Sign, precompensationSense},
-        Rule{"tail-window", Station::Tail, Work::Tail, tailWindow},
-        Rule{"tail-sides", Station::Tail, Work::Tail, tailSides},
-        Rule{"tail-stop", Station::Tail, Work::Tail, tailStop},
         Rule{"tail-neutral", Station::Tail, Work::Tail, tailNeutral},
+        Rule{"gain-oscillates", Station::Tail, Work::Tail, gainRead},
     };
     return rules;
 }

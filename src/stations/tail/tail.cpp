@@ -25,7 +25,7 @@ const StationEntry& tailStation() {
         .shortName = KH_TR("Tail"),
         .rows = tailRows,
         .columns = {112, 84, 168, 218, 92},
-        .rules = {tailBenchRules, tailRules},
+        .rules = {tailBenchRules, tailRules, tailLimitRules},
         .figures = tailFigures,
         .beside = {{"controller.tail.limitLeftPct"_field, ownFigure<TailFigures, &TailFigures::pitchLeftDeg>},
                    {"controller.tail.limitRightPct"_field, ownFigure<TailFigures, &TailFigures::pitchRightDeg>}},

@@ -11,6 +11,7 @@ namespace kh {
 [[nodiscard]] StationPage tailRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> tailRules();
 [[nodiscard]] std::span<const Rule> tailBenchRules();
+[[nodiscard]] std::span<const Rule> tailLimitRules();
 [[nodiscard]] std::span<const BenchWork> tailGuides();
 [[nodiscard]] std::span<const BenchWork> tailSolvers();
 void tailFigures(const FigureBuilder& b);

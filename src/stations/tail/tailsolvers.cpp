@@ -13,7 +13,9 @@
 #include "model/helicopter/sizeclass.h"
 #include "model/names.h"
 #include "stations/kit/solverkit.h"
+#include "stations/tail/gainreadings.h"
 #include "stations/tail/tail.h"
+#include "stations/tail/taillimits.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -24,7 +26,6 @@ namespace kh {
 
 namespace {
 
-constexpr double kBackOffPct = 4.0;  ///< from where it binds or buzzes to the limit
 constexpr double kMostLimitPct = 200.0;
 constexpr double kSidesPct = 10.0;  ///< sides further apart tell of geometry or neutral
 constexpr double kSameSpeedShare = 0.02;
@@ -47,10 +48,10 @@ Solved solveLimits(const Setup& setup, std::span<const Reading> readings) {
     for (std::size_t i = 0; i < sides.size(); ++i) {
         const Reading& r = needed(readings, std::string("tail.bind.") + sides[i]);
         const double bind = plausible(r, kMostLimitPct, "%");
-        if (bind <= kBackOffPct)
+        if (bind <= kTailBackOffPct)
             throw InputError(r.what,
-                             fmt::format("{} % leaves nothing behind the back-off of {} %: read where it binds", bind, kBackOffPct));
-        limits[i] = std::floor(bind - kBackOffPct);
+                             fmt::format("{} % leaves nothing behind the back-off of {} %: read where it binds", bind, kTailBackOffPct));
+        limits[i] = tailLimitFor(bind);
         const double most = 100.0 * servo.rangeDeg / servo.degPerUs / strokeFor(box.tailStrokeUs, setup.controller.tail.pulseUs);
         if (bind > most)
             throw InputError(r.what, fmt::format("{} % is beyond what the servo can turn, {:.0f} %: read where the slider stops, not the "
@@ -64,9 +65,10 @@ Solved solveLimits(const Setup& setup, std::span<const Reading> readings) {
         a.todo = say(KH_TR("Set the {side} limit to {l} in the controller."),
                      {{"side", asWord(sides[i])}, {"l", amount(setup, a.field, limits[i])}});
         a.why.title = say(KH_TR("tail limit"));
-        a.why.line(KH_TR("where it binds − back-off = {b} − {o} = {l}"), {{"b", amount(setup, a.field, bind)},
-                                                                          {"o", amount(setup, a.field, kBackOffPct, Amount::Kind::Step)},
-                                                                          {"l", amount(setup, a.field, limits[i])}});
+        a.why.line(KH_TR("where it binds − back-off = {b} − {o} = {l}"),
+                   {{"b", amount(setup, a.field, bind)},
+                    {"o", amount(setup, a.field, kTailBackOffPct, Amount::Kind::Step)},
+                    {"l", amount(setup, a.field, limits[i])}});
         a.edits = {{a.field, limits[i]}};
         out.answers.push_back(std::move(a));
     }
@@ -277,6 +279,24 @@ Solved solveGain(const Setup& setup, std::span<const Reading> readings) {
             {{"a", num(start[0])}, {"b", num(start[1])}}));
     return out;
 }
+
+}  // namespace
+
+std::optional<GainOscillated> gainOscillated(const Setup& setup, const FlightMode& mode, double readPct) {
+    const ChannelSettings* channel = channelOf(setup.transmitter, functionId(heli::Gain));
+    if (channel == nullptr) return std::nullopt;
+    try {
+        const std::vector<double> oscillating = flownGains(setup, {}, mode, "oscillating");
+        if (oscillating.empty()) return std::nullopt;
+        const double lowest = *std::min_element(oscillating.begin(), oscillating.end());
+        if (std::abs(readPct) < lowest) return std::nullopt;
+        return GainOscillated{lowest, gainField(setup, mode, *channel, gainSearch(flownGains(setup, {}, mode, "clean"), oscillating))};
+    } catch (const InputError&) {  // a reading that is no gain
+        return std::nullopt;
+    }
+}
+
+namespace {
 
 std::vector<Step> gainSteps(const Setup& setup, const Figures&) {
     std::vector<Step> out;

@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "stations/power/speedreadings.h"
+
+#include "base/error.h"
+#include "kernel/chain.h"
+#include "model/access.h"
+#include "model/fieldpatterns.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kFlatPct = 0.05;     ///< a curve that varies by less is flat
+constexpr double kTwiceShare = 0.12;  ///< this near to twice or half
+
+}  // namespace
+
+std::string speedReading(const FlightMode& mode) { return "speed." + mode.id; }
+
+std::optional<double> speedReadInForce(const Setup& setup, const FlightMode& mode) {
+    const std::string what = speedReading(mode);
+    const auto newest = std::find_if(setup.readings.rbegin(), setup.readings.rend(), [&](const Reading& r) { return r.what == what; });
+    if (newest == setup.readings.rend() || !std::isfinite(newest->value) || newest->value <= 0.0) return std::nullopt;
+    if (newest->change > 0)
+        for (const std::string& path :
+             {elementPath("transmitter.modes.{}.throttle"_field, mode.id), std::string("machine.power.mainTeeth"_field),
+              std::string("machine.power.pinionTeeth"_field), std::string("machine.power.kv"_field),
+              std::string("controller.governor.ratio"_field), std::string("controller.governor.poleCount"_field)})
+            if (const auto record = setup.standings.find(path); record != setup.standings.end() && record->second.change > newest->change)
+                return std::nullopt;
+    return newest->value;
+}
+
+std::optional<double> flatThrottle(const FlightMode& mode) {
+    const auto& points = mode.throttle.points;
+    if (points.empty()) return std::nullopt;
+    const auto [low, high] = std::minmax_element(points.begin(), points.end(), [](const auto& a, const auto& b) { return a.y < b.y; });
+    if (high->y - low->y > kFlatPct) return std::nullopt;
+    return points.front().y;
+}
+
+std::optional<double> computedRpm(const Setup& setup, const FlightMode& mode) {
+    const std::optional<double> throttle = flatThrottle(mode);
+    if (!throttle) return std::nullopt;
+    Setup plain = withoutRecords(setup);
+    plain.speedController.calibration.clear();
+    try {
+        const ChainModel model(plain);
+        double rpm = 0.0;
+        const auto at = static_cast<std::size_t>(&mode - setup.transmitter.modes.data());
+        if (!model.headSpeedAt(model.motorPctOf(*throttle), at, rpm) || rpm <= 0.0) return std::nullopt;
+        return rpm;
+    } catch (const InputError&) {
+        return std::nullopt;
+    }
+}
+
+SpeedTells toldBy(double readRpm, double computed) {
+    if (std::abs(readRpm / (2.0 * computed) - 1.0) <= kTwiceShare) return SpeedTells::Twice;
+    if (std::abs(readRpm / (0.5 * computed) - 1.0) <= kTwiceShare) return SpeedTells::Half;
+    return SpeedTells::Nothing;
+}
+
+}  // namespace kh

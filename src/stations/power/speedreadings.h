@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Head speeds that were read, beside what is computed without them.
+#pragma once
+
+#include "model/setup.h"
+
+#include <optional>
+#include <string>
+
+namespace kh {
+
+/// "speed.idle1": what a mode's head speed is called as a reading.
+[[nodiscard]] std::string speedReading(const FlightMode& mode);
+/// The newest head speed that was read in a mode, in rpm; nothing if its curve or the gearing was changed since.
+[[nodiscard]] std::optional<double> speedReadInForce(const Setup& setup, const FlightMode& mode);
+/// The throttle of a flat curve, in %; nothing if it is not flat.
+[[nodiscard]] std::optional<double> flatThrottle(const FlightMode& mode);
+/// What gearing, motor and pack give at a mode's flat throttle, without any log, in rpm; nothing where that is not known.
+[[nodiscard]] std::optional<double> computedRpm(const Setup& setup, const FlightMode& mode);
+
+/// How a measured speed stands to the computed one (docs/domain.md 8).
+enum class SpeedTells { Nothing, Twice, Half };
+/// Within 12 % of twice or half of what is computed it is poles, ratio or the instrument, never a log.
+[[nodiscard]] SpeedTells toldBy(double readRpm, double computed);
+
+}  // namespace kh
