@@ -3,6 +3,7 @@
 
 #include "base/conventions.h"
 #include "formula/root.h"
+#include "judge/motorfigures.h"
 #include "judge/rowids.h"
 #include "judge/switches/switchspace.h"
 #include "model/conditions.h"
@@ -201,14 +202,21 @@ std::vector<Edit> governedCurveFix(const TransmitterSettings& tx, const FlightMo
     return edits;
 }
 
-std::vector<Edit> holdAtPowerOn(const TransmitterSettings& tx) {
+std::vector<Edit> holdAtPowerOn(const Setup& setup) {
+    const TransmitterSettings& tx = setup.transmitter;
     std::vector<Edit> edits;
     const FlightMode* hold = modeById(tx, kHoldMode);
-    if (hold == nullptr || hold->when.empty()) return edits;
-    for (const Term& t : hold->when.front())
-        if (!t.switchId.empty())
-            edits.push_back({elementPath("transmitter.switches.{}.powerOnPlace"_field, t.switchId), static_cast<double>(t.place)});
+    const auto put = [&](const Condition& when) {
+        if (when.empty()) return;
+        for (const Term& t : when.front())
+            if (!t.switchId.empty())
+                edits.push_back({elementPath("transmitter.switches.{}.powerOnPlace"_field, t.switchId), static_cast<double>(t.place)});
+    };
+    if (hold != nullptr) put(hold->when);
+    if (holdIsArmed(setup)) put(tx.kill.when);
     return edits;
 }
+
+bool startsOff(const Setup& setup, const Instant& now) { return now.holdActs && (!holdIsArmed(setup) || now.killActs); }
 
 }  // namespace kh

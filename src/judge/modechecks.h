@@ -85,6 +85,8 @@ struct ThrottleFault {
 [[nodiscard]] bool risesFromZero(const TransmitterSettings& transmitter, const FlightMode& mode);
 
 /// Edits that put the power-on places of hold's switches where hold is on.
-[[nodiscard]] std::vector<Edit> holdAtPowerOn(const TransmitterSettings& transmitter);
+[[nodiscard]] std::vector<Edit> holdAtPowerOn(const Setup& setup);
+/// Whether the motor is surely off in a deck the transmitter starts with: by hold, where that is armed by kill as well.
+[[nodiscard]] bool startsOff(const Setup& setup, const Instant& now);
 
 }  // namespace kh

@@ -3,16 +3,46 @@
 #include "model/amounts.h"
 
 #include "base/conventions.h"
+
+#include <algorithm>
+#include <cmath>
 #include "model/fieldpatterns.h"
 
 namespace kh {
 
 namespace {
 
-constexpr double kMotorOffMarginUs = 20.0;  ///< hold must lie this far on the off side of the learned low point
-constexpr double kStartMarginUs = 5.0;      ///< or this far on the off side of where the motor was seen to start
+constexpr double kMotorOffMarginUs = 20.0;   ///< hold must lie this far on the off side of the learned low point
+constexpr double kUsualArmedPct = 10.0;      ///< an idle to bail out from, where nothing was measured
+constexpr double kMostUnmeasuredPct = 20.0;  ///< more drives the rotor whatever speed controller it is
+constexpr double kBelowStartPct = 3.0;       ///< from where it stops to the idle
+constexpr double kSameThrottlePct = 0.05;
+constexpr double kStartMarginUs = 5.0;  ///< or this far on the off side of where the motor was seen to start
 
 }  // namespace
+
+bool holdIsArmed(const Setup& setup) {
+    return setup.transmitter.schools.hold == HoldSchool::BailOut && setup.machine.power.kind == PowerKind::Electric;
+}
+
+ArmedHold armedHold(const Setup& setup, const MotorLimits& limits, double pulseUs, double throttlePct) {
+    if (!limits.accepted(pulseUs)) return ArmedHold::Refused;
+    const SpeedControllerSettings& esc = setup.speedController;
+    if (esc.startUs) return (limits.rising ? pulseUs < *esc.startUs : pulseUs > *esc.startUs) ? ArmedHold::Stops : ArmedHold::Drives;
+    const bool turned = std::any_of(esc.calibration.begin(), esc.calibration.end(), [&](const CalibrationPoint& p) {
+        return p.headRpm > 0.0 && p.throttlePct <= throttlePct + kSameThrottlePct;
+    });
+    return turned || throttlePct > kMostUnmeasuredPct ? ArmedHold::Drives : ArmedHold::NotMeasured;
+}
+
+double armedHoldPct(const Setup& setup) {
+    const SpeedControllerSettings& esc = setup.speedController;
+    double most = kUsualArmedPct;
+    if (esc.startUs) most = 100.0 * (*esc.startUs - esc.lowUs) / (esc.highUs - esc.lowUs) - kBelowStartPct;
+    for (const CalibrationPoint& p : esc.calibration)
+        if (p.headRpm > 0.0 && !esc.startUs) most = std::min(most, p.throttlePct - kBelowStartPct);
+    return std::floor(most * 2.0) / 2.0;
+}
 
 MotorState motorState(const Setup& setup, const MotorLimits& m, double lowUs, double highUs, double highPct) {
     if (m.off(lowUs) && m.off(highUs) && m.accepted(lowUs) && m.accepted(highUs)) return MotorState::Off;

@@ -94,7 +94,8 @@ PowerOnGuard powerOnGuard(const Setup& setup, const ChainModel& model, const Dec
     const Instant now = model.at(deck);
     PowerOnGuard out;
     out.set = setup.transmitter.hold.powerOnGuard;
-    out.holdOn = now.holdAsked;
+    out.armed = holdIsArmed(setup);
+    out.holdOn = out.armed ? now.killActs : now.holdAsked;
     out.baseMode = now.beneath == 0;
     out.collectiveLow = deck.sticks.collective <= kLowStick;
     out.rescueOff = true;

@@ -38,6 +38,7 @@ struct ThrottleMove {
 /// What the power-on guard asks for, and whether this deck meets it (docs/domain.md 4, P9).
 struct PowerOnGuard {
     bool set = false;
+    bool armed = false;  ///< hold is: kill is asked for in its place
     bool holdOn = false, baseMode = false, collectiveLow = false, rescueOff = false;
     [[nodiscard]] bool met() const { return holdOn && baseMode && collectiveLow && rescueOff; }
 };

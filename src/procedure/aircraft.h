@@ -22,7 +22,7 @@ struct AircraftEntry {
     const StationSet& (*stations)();
     std::unique_ptr<MachineStages> (*stages)(const Setup& setup, const ChainModel& model);
     MachineSheet (*sheet)(const Setup& setup, const Evaluation& evaluation);
-    const GuardTable& (*guards)();
+    const GuardTable& (*guards)(const Setup& setup);
 };
 
 /// @throws std::logic_error if nothing is brought for the document's class

@@ -27,7 +27,7 @@ Guards::Guards(QObject* parent, Clock clock) : QObject(parent), clock_(clock ? s
 bool Guards::ticked(std::size_t guard) const { return until_.at(guard) > clock_(); }
 
 std::vector<Message> Guards::inTheWay(const Setup& setup, Station station, const Row& row) const {
-    const GuardTable& table = aircraftEntry(setup).guards();
+    const GuardTable& table = aircraftEntry(setup).guards(setup);
     std::array<bool, kMostGuards> is{};
     for (std::size_t i = 0; i < is.size(); ++i) is[i] = ticked(i);
     return kh::inTheWay(table, table.of(station, row.workId()), is);

@@ -160,7 +160,7 @@ const StationSet& lifterStations() {
 
 constexpr std::array kGuards{Guard{"rotor tied", "tick rotor tied", "untick rotor tied: it must turn"}};
 
-const GuardTable& lifterGuards() {
+const GuardTable& lifterGuards(const Setup&) {
     static constexpr GuardTable table{kGuards, {}, [](Station) { return BenchNeed{Need::Yes}; }};
     return table;
 }

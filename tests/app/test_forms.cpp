@@ -30,7 +30,8 @@ const Row* rowOfPages(Bench& b, const std::string& id) {
 
 TEST_CASE("every school is a choice in its row, with a line that says what it is for, and the proof judges by it") {
     Bench b;
-    b.w().document().edit(QStringLiteral("bail-out"), {{"transmitter.hold.throttlePct", 12.0}});
+    b.w().document().edit(QStringLiteral("bail-out"),
+                          {{"transmitter.hold.throttlePct", 12.0}, {"transmitter.switches.R2.powerOnPlace", 2.0}});  // kill on
     CHECK(b.proved().failures() == 1);
     int schools = 0;
     for (const std::string& path : allPaths(b.w().setup())) {

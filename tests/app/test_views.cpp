@@ -60,7 +60,7 @@ TEST_CASE("what is chosen on a page beneath a view is neither changed, proved no
         for (const char* model : {"dunlin-380", "redshank-470", "gannet-600n"}) {
             Bench b(QString::fromLatin1(model));
             b.planned();
-            for (std::size_t g = 0; g < aircraftEntry(b.w().setup()).guards().guards.size(); ++g) b.w().guards().tick(g, true);
+            for (std::size_t g = 0; g < aircraftEntry(b.w().setup()).guards(b.w().setup()).guards.size(); ++g) b.w().guards().tick(g, true);
             for (const StationEntry& station : b.w().stations().entries())
                 for (const StationPage& page : b.w().pages()) {
                     if (page.station != station.station) continue;

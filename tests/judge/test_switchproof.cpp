@@ -72,7 +72,7 @@ std::vector<Mistake> mistakes() {
         {"bail-out without a kill switch",
          {{"transmitter.schools.hold", "bail-out"s}, {"transmitter.kill.when", Condition{}}},
          "P1",
-         {},
+         {"P9"},
          "transmitter.kill.when"},
         {"two modes on one place", {{"transmitter.modes.idle2.when", at("L1", 2)}}, "P2", {"P7"}},
         {"a mode without a place",

@@ -1,8 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Hold's state machine, and what each place of each switch is for.
+#include "judge/motorfigures.h"
+#include "judge/plan/plan.h"
+#include "judge/switches/switchproof.h"
 #include "judge/throttlestates.h"
 #include "model/switchroles.h"
+#include "procedure/helicopter/guards.h"
 #include "procedure/registry.h"
 #include "support.h"
 
@@ -135,3 +139,83 @@ TEST_CASE("each place of each switch says what it is for") {
 }
 
 }  // namespace throttlestates_tests
+
+namespace armedhold_tests {
+
+using namespace kh;
+using khtest::edited;
+
+namespace {
+
+Setup armed(double holdPct, std::optional<double> startUs, bool logged) {
+    Setup s = edited(khtest::turnstone(), {{"transmitter.schools.hold", std::string("bail-out")},
+                                           {"transmitter.hold.throttlePct", holdPct},
+                                           {"speedController.bailOutS", 2.0},
+                                           {"transmitter.switches.R2.powerOnPlace", 2.0}});
+    s.speedController.startUs = startUs;
+    if (!logged) s.speedController.calibration.clear();
+    return s;
+}
+
+}  // namespace
+
+TEST_CASE("an armed hold that drives the rotor is a danger in audit and proof alike, and no plan proposes one") {
+    std::size_t drives = 0, sound = 0;
+    for (const double holdPct : {2.0, 8.0, 12.0, 16.0, 24.0, 40.0, 66.0, 90.0})
+        for (const std::optional<double> startUs : {std::optional<double>(), std::optional(1180.0), std::optional(1260.0)})
+            for (const bool logged : {false, true}) {
+                const Setup s = armed(holdPct, startUs, logged);
+                const Evaluation e = evaluate(s);
+                const double pulse = e.figures.holdUs.value;
+                double leastLogged = 200.0;
+                for (const CalibrationPoint& p : s.speedController.calibration) leastLogged = std::min(leastLogged, p.throttlePct);
+                const bool turns = startUs ? pulse >= *startUs : holdPct >= leastLogged || holdPct > 20.0;
+                INFO(holdPct << " % " << pulse << " us, starts " << startUs.value_or(0.0) << ", logged " << logged);
+                const Finding* f = khtest::find(e, "hold-bail-out");
+                CHECK((f != nullptr && f->severity == Severity::Danger) == turns);
+                const SwitchProof proof = prove(s, shippedStations().rules().figures, {});
+                const auto p1 = std::find_if(proof.properties.begin(), proof.properties.end(),
+                                             [](const PropertyResult& p) { return std::string(p.id) == "P1"; });
+                REQUIRE(p1 != proof.properties.end());
+                CHECK(p1->holds == !turns);
+                if (!turns) {
+                    ++sound;
+                    continue;
+                }
+                ++drives;
+                const Plan plan = makePlan(s, shippedStations().rules());
+                const Setup after = withPlan(s, plan, plan.steps.size(), true, "2026-01-01T10:00:00Z");
+                const Finding* left = khtest::find(evaluate(after), "hold-bail-out");
+                CHECK((left == nullptr || left->severity == Severity::Note));
+            }
+    CHECK(drives > 15);
+    CHECK(sound > 15);
+}
+
+TEST_CASE("in the bail-out school kill stands where others ask for hold, and the way back to speed is set and not too quick") {
+    const Setup s = armed(8.0, 1200.0, true);
+    CHECK(khtest::find(evaluate(s), "bail-out-time") == nullptr);
+    for (const FieldValue& takes : {FieldValue(std::monostate{}), FieldValue(1.2)}) {
+        const Setup wrong = edited(s, {{"speedController.bailOutS", takes}});
+        const Evaluation e = evaluate(wrong);
+        const Finding* f = khtest::find(e, "bail-out-time");
+        REQUIRE(f != nullptr);
+        CHECK(f->severity == Severity::Warning);
+        CHECK(khtest::find(evaluate(edited(wrong, f->fix)), "bail-out-time") == nullptr);
+    }
+    CHECK(khtest::find(evaluate(edited(khtest::turnstone(), {{"speedController.bailOutS", std::monostate{}}})), "bail-out-time") ==
+          nullptr);
+    CHECK(std::string(helicopterGuards(s).guards[2].name) == "kill on");
+    CHECK(std::string(helicopterGuards(khtest::turnstone()).guards[2].name) == "hold on");
+    CHECK(khtest::find(evaluate(s), "power-on") == nullptr);
+    const Setup off = edited(s, {{"transmitter.switches.R2.powerOnPlace", 1.0}});
+    const Evaluation e = evaluate(off);
+    REQUIRE(khtest::find(e, "power-on") != nullptr);
+    CHECK(render(khtest::find(e, "power-on")->todo).find("kill") != std::string::npos);
+    CHECK(khtest::find(evaluate(edited(off, khtest::find(e, "power-on")->fix)), "power-on") == nullptr);
+    const ChainModel model(s);
+    CHECK(powerOnGuard(s, model, Deck{}).armed);
+    CHECK(powerOnGuard(s, model, Deck{}).holdOn);
+}
+
+}  // namespace armedhold_tests

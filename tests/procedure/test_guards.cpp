@@ -13,7 +13,7 @@ using namespace kh;
 using namespace khtest;
 
 TEST_CASE("a step asks for what it needs: blades on for pitch, hold off for the failsafe test, leads off nearly always") {
-    const GuardTable& table = helicopterGuards();
+    const GuardTable& table = helicopterGuards(khtest::turnstone());
     const auto lacks = [&](Station station, const char* row, std::vector<std::size_t> ticked) {
         std::array<bool, kMostGuards> is{};
         for (const std::size_t guard : ticked) is.at(guard) = true;

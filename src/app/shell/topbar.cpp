@@ -60,7 +60,8 @@ void TopBar::layOut() {
         guards.push_back({QStringLiteral("back"), back_, {}, QAccessible::Button, QRectF(right, 6, w, 28)});
         right -= 24;
     }
-    const std::span<const Guard> table = inView ? std::span<const Guard>() : aircraftEntry(workspace_.setup()).guards().guards;
+    const std::span<const Guard> table =
+        inView ? std::span<const Guard>() : aircraftEntry(workspace_.setup()).guards(workspace_.setup()).guards;
     for (std::size_t guard = table.size(); guard-- > 0;) {
         const QString text = words(table[guard].name);
         const double w = textWidth(text, Theme::font(13)) + 20;

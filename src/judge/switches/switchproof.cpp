@@ -3,6 +3,7 @@
 #include "model/amounts.h"
 
 #include "base/conventions.h"
+#include "judge/motorfigures.h"
 #include "judge/rowids.h"
 #include "judge/switches/switchlogic.h"
 #include "model/conditions.h"
@@ -192,11 +193,16 @@ void judgePowerOn(const ProofContext& c, PropertyResult& r) {
                      .fix = std::move(fix)});
     };
     const Instant now = c.model.at(Deck{});
-    if (!now.holdActs || now.beneath != (c.modes.front().id == kHoldMode ? 1U : 0U)) {
-        refute(say(KH_TR("At the power-on places hold is {h} and the mode is {m}."),
-                   {{"h", std::string(now.holdActs ? KH_TR("on") : KH_TR("off"))}, {"m", c.modes[now.beneath].name}}),
-               say(KH_TR("Set the power-on places to hold on and the first mode in the transmitter.")), "transmitter.switches"_field,
-               holdAtPowerOn(tx));
+    if (!startsOff(c.setup, now) || now.beneath != (c.modes.front().id == kHoldMode ? 1U : 0U)) {
+        const bool armed = holdIsArmed(c.setup);
+        refute(now.holdActs && !startsOff(c.setup, now)
+                   ? say(KH_TR("At the power-on places hold is on, armed at {t}, and kill is off."),
+                         {{"t", amount(c.setup, "transmitter.hold.throttlePct"_field)}})
+                   : say(KH_TR("At the power-on places hold is {h} and the mode is {m}."),
+                         {{"h", std::string(now.holdActs ? KH_TR("on") : KH_TR("off"))}, {"m", c.modes[now.beneath].name}}),
+               armed ? say(KH_TR("Set the power-on places to kill and hold on and the first mode in the transmitter."))
+                     : say(KH_TR("Set the power-on places to hold on and the first mode in the transmitter.")),
+               "transmitter.switches"_field, holdAtPowerOn(c.setup));
     } else if (const auto rescue = c.function("rescue"); rescue && c.model.functionActive(*rescue, c.model.numbers({}).places)) {
         refute(say(KH_TR("Rescue is on at the power-on places.")), say(KH_TR("Put rescue on a momentary switch in the transmitter.")),
                conditionPath(tx, "rescue"), {});

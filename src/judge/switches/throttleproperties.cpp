@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "judge/candidates.h"
 #include "judge/modechecks.h"
+#include "judge/motorfigures.h"
 #include "judge/rowids.h"
 #include "judge/switches/switchlogic.h"
 #include "model/amounts.h"
@@ -32,7 +33,9 @@ std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, co
     const TransmitterSettings& tx = c.setup.transmitter;
     const MotorLimits& limits = c.figures.motor;
     const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
-    const bool bailOut = tx.schools.hold == HoldSchool::BailOut && !engine;
+    const bool bailOut = holdIsArmed(c.setup);
+    const ArmedHold held = armedHold(c.setup, limits, c.figures.holdUs.value, tx.hold.throttlePct);
+    const bool stopsAtHold = held == ArmedHold::Stops || held == ArmedHold::NotMeasured;
     const double closedUs = c.setup.speedController.lowUs;
     const bool onlyHold = key.holdAsked && !key.kill && !key.cut;
     for (const double stick : decisiveSticks(c.modes[key.beneath]))
@@ -44,8 +47,7 @@ std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, co
                 fine = now.motorThrottlePct <= idleLimits(c.setup.machine).mostPct + kSamePct &&
                        std::abs(now.throttlePct - tx.hold.throttlePct) <= kSamePct;
             else if (engine) fine = limits.rising ? now.motorPulseUs <= closedUs : now.motorPulseUs >= closedUs;
-            else if (bailOut && onlyHold)
-                fine = std::abs(now.motorPulseUs - c.figures.holdUs.value) <= kSameUs && limits.accepted(now.motorPulseUs);
+            else if (bailOut && onlyHold) fine = std::abs(now.motorPulseUs - c.figures.holdUs.value) <= kSameUs && stopsAtHold;
             if (!fine) return MotorRun{stick, trim, now};
         }
     return std::nullopt;
@@ -55,7 +57,7 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
     const MotorLimits& limits = c.figures.motor;
     const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
-    const bool bailOut = tx.schools.hold == HoldSchool::BailOut && !engine;
+    const bool bailOut = holdIsArmed(c.setup);
     const double holdUs = c.figures.holdUs.value;
     if (bailOut && tx.kill.when.empty()) {
         c.refute(r, {.severity = Severity::Danger,
@@ -97,6 +99,12 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
             f.todo = say(KH_TR("Turn the throttle channel's reverse round in the transmitter: as it is, {f} is power."), {{"f", what}});
             f.subject = "transmitter.channels.throttle.reversed"_field;
             f.fix = {{f.subject, !channelOf(tx, kThrottleChannel)->reversed}};
+        } else if (bailOut && what == "hold") {
+            const double idle = armedHoldPct(c.setup);
+            f.todo = say(KH_TR("Set hold to {v} in the transmitter, then see with the pinion out that the motor stops."),
+                         {{"v", amount(c.setup, "transmitter.hold.throttlePct"_field, idle)}});
+            f.subject = "transmitter.hold.throttlePct"_field;
+            f.fix = {{f.subject, idle}};
         } else if (engine && what == "hold") {  // hold is an idle there: lowered to motor-off it would stop the engine
             const double idle = idleLimits(c.setup.machine).startPct;
             f.todo = say(KH_TR("Set hold to {v} in the transmitter: a reliable idle, hot and cold, rotor not creeping."),

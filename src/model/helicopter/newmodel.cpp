@@ -25,6 +25,7 @@ constexpr double kAloneStrokePct = 80.0;  ///< of a servo that moves cyclic alon
 constexpr double kLeastStrokePct = 63.0;  ///< a servo that uses less makes the head coarse
 constexpr double kMidStick = 50.0;        ///< x of a curve's middle
 constexpr double kNormalLowDeg = -2.9;    ///< of Normal with the stick low: a run-up there presses nothing
+constexpr double kBailOutS = 2.0;         ///< back to speed after an autorotation that is broken off
 constexpr double kBailOutPct =
     10.0;  ///< hold's idle where a bail-out spools up from it; what the speed controller's maker says replaces it
 
@@ -188,6 +189,12 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
         throw InputError("transmitter.profile.switches"_field,
                          "two switches of two places are needed, one for hold and one for kill: with an idle for bail-out only kill is "
                          "surely off");
+    if (answers.hold == HoldSchool::BailOut && c.power == PowerKind::Electric) {
+        s.speedController.bailOutS = kBailOutS;
+        for (const Term& t : tx.kill.when.front())  // hold is armed: kill is on when the transmitter is switched on
+            for (SwitchSettings& place : tx.switches)
+                if (place.id == t.switchId) place.powerOnPlace = t.place;
+    }
 }
 
 void buildController(Setup& s, const SizeClass& c, const NewModelAnswers& answers) {

@@ -325,7 +325,7 @@ void paintThrottleStates(QPainter& p, QRectF area, const Scene& s) {
         bool met;
     };
     x = area.left();
-    for (const Ask& a : {Ask{KH_TR("hold on"), guard.holdOn}, Ask{KH_TR("base mode"), guard.baseMode},
+    for (const Ask& a : {Ask{guard.armed ? KH_TR("kill on") : KH_TR("hold on"), guard.holdOn}, Ask{KH_TR("base mode"), guard.baseMode},
                          Ask{KH_TR("collective low"), guard.collectiveLow}, Ask{KH_TR("rescue off"), guard.rescueOff}}) {
         if (a.met) drawTick(p, {x + 5, y + 18}, t.pass, 8);
         else drawMark(p, Severity::Warning, {x + 5, y + 19}, 8);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/helicopter/guards.h"
 
+#include "judge/motorfigures.h"
 #include "judge/rowids.h"
 
 namespace kh {
@@ -12,7 +13,11 @@ constexpr std::array kGuards{
     Guard{KH_TR("blades off"), KH_TR("tick blades off"), KH_TR("untick blades off: this is read with the main blades on")},
     Guard{KH_TR("hold on"), KH_TR("tick hold on"), KH_TR("untick hold on: this is done with hold off")}};
 
-// leads off, blades off, hold on
+/// Where hold is an armed idle.
+constexpr std::array kArmedGuards{
+    kGuards[0], kGuards[1], Guard{KH_TR("kill on"), KH_TR("tick kill on"), KH_TR("untick kill on: this is done with kill and hold off")}};
+
+// leads off, blades off, hold (or kill) on
 constexpr BenchNeed kAllOff{Need::Yes, Need::Yes, Need::Yes};
 constexpr BenchNeed kBladesOn{Need::Yes, Need::No, Need::Yes};
 constexpr BenchNeed kPlate{Need::Yes, Need::Any, Need::Yes};     // the blades do not matter
@@ -44,9 +49,10 @@ BenchNeed ofStation(Station station) {
 
 }  // namespace
 
-const GuardTable& helicopterGuards() {
+const GuardTable& helicopterGuards(const Setup& setup) {
     static constexpr GuardTable table{kGuards, kRowNeeds, ofStation};
-    return table;
+    static constexpr GuardTable armed{kArmedGuards, kRowNeeds, ofStation};
+    return holdIsArmed(setup) ? armed : table;
 }
 
 }  // namespace kh

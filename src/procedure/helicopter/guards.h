@@ -7,6 +7,6 @@ namespace kh {
 
 /// Places in the table.
 enum HelicopterGuard : std::size_t { kLeadsOff, kBladesOff, kHoldOn };
-[[nodiscard]] const GuardTable& helicopterGuards();
+[[nodiscard]] const GuardTable& helicopterGuards(const Setup& setup);
 
 }  // namespace kh

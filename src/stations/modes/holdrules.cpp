@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "judge/candidates.h"
 #include "judge/modechecks.h"
+#include "judge/motorfigures.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
@@ -51,7 +52,7 @@ void holdValue(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& hold = c.figures.holdUs;
     const Figure& off = c.figures.motorOffUs;
     if (!hold.known || !off.known || c.setup.machine.power.kind == PowerKind::Engine) return;
-    if (c.setup.transmitter.schools.hold == HoldSchool::BailOut) return;  // hold is the bail-out value there; kill is judged instead
+    if (holdIsArmed(c.setup)) return;  // another rule's
     const SpeedControllerSettings& esc = c.setup.speedController;
     const MotorOff at = motorOffAt(c.figures.motor, hold.value);
     if (at == MotorOff::Surely) return;
@@ -77,6 +78,53 @@ void holdValue(const AuditContext& c, std::vector<Finding>& out) {
     } else {
         f.todo = throttleFirst(c);
     }
+    out.push_back(std::move(f));
+}
+
+/// An idle that is kept armed for a bail-out must not drive the rotor.
+void bailOutHold(const AuditContext& c, std::vector<Finding>& out) {
+    const Figure& hold = c.figures.holdUs;
+    if (!hold.known || !holdIsArmed(c.setup)) return;
+    const double now = c.setup.transmitter.hold.throttlePct;
+    const ArmedHold is = armedHold(c.setup, c.figures.motor, hold.value, now);
+    if (is == ArmedHold::Stops) return;
+    const SpeedControllerSettings& esc = c.setup.speedController;
+    const FlightMode* mode = modeById(c.setup.transmitter, kHoldMode);
+    PartialDeck state;
+    if (mode != nullptr) putTerms(state, mode->when);
+    if (is == ArmedHold::NotMeasured) {
+        out.push_back(
+            {.id = "hold-not-measured",
+             .severity = Severity::Note,
+             .row = "hold"_row,
+             .title = c.say(KH_TR("Where the motor stops was not measured")),
+             .found = c.say(KH_TR("Hold keeps {h} for the bail-out; nothing says from where the motor turns."),
+                            {{"h", c.amount("transmitter.hold.throttlePct"_field)}}),
+             .why = c.say(KH_TR("Some motors creep there, some run straight up: hold would drive the rotor.")),
+             .todo = c.say(KH_TR("Pinion out: raise until the motor turns, lower until it stops, stay 3 % below; enter where it starts.")),
+             .box = Box::Bench,
+             .subject = "speedController.startUs"_field});
+        return;
+    }
+    const double then = armedHoldPct(c.setup);
+    Finding f{.severity = Severity::Danger,
+              .row = "hold"_row,
+              .title = is == ArmedHold::Refused ? c.say(KH_TR("Hold is outside the pulses {b} accepts"), {{"b", esc.profile->name}})
+                                                : c.say(KH_TR("Hold drives the rotor")),
+              .found = is == ArmedHold::Refused ? c.say(KH_TR("Hold sends {h} µs."), {{"h", num(hold.value)}})
+                       : esc.startUs
+                           ? c.say(KH_TR("Hold sends {h} µs; the motor starts at {s}."),
+                                   {{"h", num(hold.value)}, {"s", c.amount("speedController.startUs"_field, *esc.startUs)}})
+                           : c.say(KH_TR("Hold keeps {h}: at that throttle the rotor was logged turning, or nothing was measured."),
+                                   {{"h", c.amount("transmitter.hold.throttlePct"_field, now)}}),
+              .why = c.say(KH_TR("You land, put hold on and reach for the model: the main rotor is still driven.")),
+              .todo = c.say(KH_TR("Set hold to {v} in the transmitter, then see with the pinion out that the motor stops."),
+                            {{"v", c.amount("transmitter.hold.throttlePct"_field, then)}}),
+              .box = Box::Transmitter,
+              .witness = Witness{std::nullopt, state},
+              .subject = "transmitter.hold.throttlePct"_field,
+              .fix = {{"transmitter.hold.throttlePct"_field, then}},
+              .proposal = true};
     out.push_back(std::move(f));
 }
 
@@ -160,6 +208,7 @@ std::span<const Rule> holdRules() {
     static constexpr std::array rules{
         Rule{"hold-acts", Station::Modes, Work::MotorOff, holdActs, "P1"},
         Rule{"hold-value", Station::Modes, Work::MotorOff, holdValue, "P1"},
+        Rule{"hold-bail-out", Station::Modes, Work::MotorOff, bailOutHold, "P1"},
         Rule{"hold-idle", Station::Modes, Work::MotorOff, engineHold, "P1"},
         Rule{"hold-second", Station::Modes, Work::MotorOff, holdSecond, "P1"},
         Rule{"hold-mirrors", Station::Modes, Work::Curves, holdMirrors, "P8"},

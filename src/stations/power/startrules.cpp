@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "formula/spool.h"
 #include "judge/dependencies.h"
+#include "judge/motorfigures.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/access.h"
@@ -21,7 +22,8 @@ namespace kh {
 
 namespace {
 
-constexpr double kGentleStartS = 4.0;      ///< nothing is passed from there on
+constexpr double kGentleStartS = 4.0;  ///< nothing is passed from there on
+constexpr double kLeastBailOutS = 1.5, kUsualBailOutS = 2.0;
 constexpr double kAlarmsApartShare = 0.3;  ///< timer and alarm on used charge
 
 void passedOnTheWay(const AuditContext& c, std::vector<Finding>& out) {
@@ -98,6 +100,33 @@ void rpmSignal(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = {{"controller.governor.kind"_field, std::string("off")}}});
 }
 
+/// Back to speed from an idle that is kept for it: at all, and not so fast that it swings the machine round.
+void bailOutTime(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.machine.power.kind == PowerKind::Engine) return;
+    const bool internal = c.setup.controller.governor.kind == GovernorKind::Internal;
+    const std::optional<double> takes = internal ? std::optional(c.setup.controller.governor.bailOutS) : c.setup.speedController.bailOutS;
+    const bool missing = !takes && holdIsArmed(c.setup);
+    if (!missing && (!takes || *takes >= kLeastBailOutS)) return;
+    const std::string path = internal ? "controller.governor.bailOutS"_field : "speedController.bailOutS"_field;
+    out.push_back(
+        {.severity = Severity::Warning,
+         .row = "soft-start"_row,
+         .title = missing ? c.say(KH_TR("Hold keeps an idle for a bail-out that is not set")) : c.say(KH_TR("The bail-out is too quick")),
+         .found = missing ? c.say(KH_TR("No bail-out time is entered: leaving hold is a whole soft start."))
+                          : c.say(KH_TR("Back to speed in {s}; {l} or more is right."),
+                                  {{"s", c.amount(path, *takes)}, {"l", c.amount(path, kLeastBailOutS)}}),
+         .why = missing ? c.say(KH_TR("An autorotation that is broken off finds no power before the ground."))
+                        : c.say(KH_TR("The jerk swings the machine round and folds blades into the boom.")),
+         .todo = internal ? c.say(KH_TR("Set the bail-out to {s} in the controller; try it on the ground without blades."),
+                                  {{"s", c.amount(path, kUsualBailOutS)}})
+                          : c.say(KH_TR("Set the bail-out to {s} in the speed controller; try it on the ground without blades."),
+                                  {{"s", c.amount(path, kUsualBailOutS)}}),
+         .box = internal ? Box::Controller : Box::SpeedController,
+         .subject = path,
+         .fix = {{path, kUsualBailOutS}},
+         .proposal = true});
+}
+
 void dip(const AuditContext& c, std::vector<Finding>& out) {
     const std::optional<SupplyDip> read = dipInForce(c.setup);
     if (!read || (!read->deep && !read->low)) return;
@@ -150,6 +179,7 @@ std::span<const Rule> powerStartRules() {
         Rule{"start-over-limit", Station::Power, Work::Governor, passedOnTheWay},
         Rule{"electrical-turns", Station::Power, Work::Governor, electricalTurns},
         Rule{"rpm-signal", Station::Power, Work::Governor, rpmSignal},
+        Rule{"bail-out-time", Station::Power, Work::Governor, bailOutTime},
         Rule{"supply-dip", Station::Power, Work::Wiring, dip},
         Rule{"alarms-agree", Station::Power, Work::Curves, alarmsAgree},
     };

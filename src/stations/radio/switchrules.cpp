@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "judge/candidates.h"
 #include "judge/modechecks.h"
+#include "judge/motorfigures.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/conditions.h"
@@ -195,18 +196,23 @@ void powerOn(const AuditContext& c, std::vector<Finding>& out) {
     const FlightMode* hold = modeById(c.setup.transmitter, kHoldMode);
     if (hold == nullptr || hold->when.empty()) return;
     const Instant now = c.model.at(Deck{});
-    if (now.holdActs && now.beneath == 0) return;
-    Finding f{
-        .severity = Severity::Warning,
-        .row = "hold-switch"_row,
-        .title = c.say(KH_TR("The transmitter may start with the motor live")),
-        .found = c.say(KH_TR("At the power-on places hold is {h} and the mode is {m}."),
-                       {{"h", std::string(now.holdActs ? KH_TR("on") : KH_TR("off"))}, {"m", c.setup.transmitter.modes[now.beneath].name}}),
-        .why = c.say(KH_TR("The pack is plugged in with the throttle open.")),
-        .todo = c.say(KH_TR("Set the power-on places to hold on and the first mode in the transmitter.")),
-        .box = Box::Transmitter,
-        .subject = "transmitter.switches"_field};
-    f.fix = holdAtPowerOn(c.setup.transmitter);
+    if (startsOff(c.setup, now) && now.beneath == 0) return;
+    Finding f{.severity = Severity::Warning,
+              .row = "hold-switch"_row,
+              .title = c.say(KH_TR("The transmitter may start with the motor live")),
+              .found = now.holdActs && !startsOff(c.setup, now)
+                           ? c.say(KH_TR("At the power-on places hold is on, armed at {t}, and kill is off."),
+                                   {{"t", c.amount("transmitter.hold.throttlePct"_field)}})
+                           : c.say(KH_TR("At the power-on places hold is {h} and the mode is {m}."),
+                                   {{"h", std::string(now.holdActs ? KH_TR("on") : KH_TR("off"))},
+                                    {"m", c.setup.transmitter.modes[now.beneath].name}}),
+              .why = c.say(KH_TR("The pack is plugged in with the throttle open.")),
+              .todo = holdIsArmed(c.setup)
+                          ? c.say(KH_TR("Set the power-on places to kill and hold on and the first mode in the transmitter."))
+                          : c.say(KH_TR("Set the power-on places to hold on and the first mode in the transmitter.")),
+              .box = Box::Transmitter,
+              .subject = "transmitter.switches"_field};
+    f.fix = holdAtPowerOn(c.setup);
     out.push_back(std::move(f));
 }
 
