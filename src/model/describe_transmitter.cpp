@@ -86,7 +86,8 @@ void describe(FieldVisitor& v, Schools& s) {
     v.at(Station::Power);
     v.pick("end", s.end, kEndSchool, {KH_TR("School: end of flight"), KH_TR("end of flight")});
     v.at(Station::Tail);
-    v.pick("tailCheck", s.tailCheck, kTailCheckSchool, {KH_TR("School: tail direction check"), KH_TR("tail direction")});
+    v.pick("tailCheck", s.tailCheck, kTailCheckSchool,
+           {KH_TR("School: how the way from stick to tail is looked at"), KH_TR("stick to tail")});
     v.pick("tailLimits", s.tailLimits, kTailLimitSchool, {KH_TR("School: tail limits"), KH_TR("tail limits")});
 }
 

@@ -35,6 +35,17 @@ std::vector<Mistake> flightMistakes() {
          [](const In& in) -> Edits {
              return electric(in.s) ? Edits{{"transmitter.hold.throttlePct", between(in.dice, 5, 30)}} : Edits{};
          }},
+        {"an armed hold that drives the rotor", Returns::Band,
+         [](const In& in) -> Edits {
+             const Condition& kill = in.s.transmitter.kill.when;
+             if (!electric(in.s) || kill.empty() || kill.front().empty() || kill.front().front().switchId.empty()) return {};
+             return Edits{{"transmitter.schools.hold", std::string("bail-out")},
+                          {"speedController.bailOutS", 2.0},
+                          {"controller.governor.bailOutS", 2.0},
+                          {"transmitter.switches." + kill.front().front().switchId + ".powerOnPlace",
+                           static_cast<double>(kill.front().front().place)},
+                          {"transmitter.hold.throttlePct", between(in.dice, 25, 60)}};
+         }},
         {"hold at 0", Returns::Nothing,
          [](const In& in) -> Edits {
              return electric(in.s) ? Edits{{"transmitter.hold.throttlePct", 0.0}} : Edits{};

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/helicopter/helicopter.h"
+#include "model/helicopter/tailways.h"
 #include "plan/mistakekit.h"
 
 namespace khtest {
@@ -30,6 +31,29 @@ std::vector<Mistake> boxMistakes() {
          [](const In& in) -> Edits {
              return Edits{{"controller.tail.reversed", !in.s.controller.tail.reversed},
                           {channel("rudder", "reversed"), !channelOf(in.s.transmitter, "rudder")->reversed}};
+         }},
+        {"tail servo undone by the rudder direction", Returns::Motion,
+         [](const In& in) -> Edits {
+             if (in.s.controller.profile->oneTailDirection || !tailBladesTurn(in.s)) return {};
+             return Edits{{"controller.tail.reversed", !in.s.controller.tail.reversed},
+                          {"controller.directions.rudderReversed", !in.s.controller.directions.rudderReversed}};
+         }},
+        {"yaw gyro reversed", Returns::Nothing,
+         [](const In& in) -> Edits {
+             const ControllerProfile& box = in.s.controller.profile;
+             return box.gyroSenses && !box.oneTailDirection ? turned(in.s, "controller.gyro.yawReversed") : Edits{};
+         }},
+        {"precompensation with the torque", Returns::Nothing,
+         [](const In& in) -> Edits {
+             Setup tried = in.s;
+             tried.controller.tail.precompensationPct = 20.0;
+             return Edits{{"controller.tail.precompensationPct", precompensationWay(tried) > 0.0 ? -20.0 : 20.0}};
+         }},
+        {"a tail limit low", Returns::Band,
+         [](const In& in) -> Edits {
+             return tailBladesTurn(in.s)
+                        ? scaled(in.s, coin(in.dice) ? "controller.tail.limitLeftPct" : "controller.tail.limitRightPct", 0.8)
+                        : Edits{};
          }},
         {"a port reversed", Returns::Motion,
          [](const In& in) -> Edits {

@@ -35,7 +35,7 @@ Cell senseCell(const RowBuilder& b, HandTurn turn) {
     const ControllerProfile& box = b.setup().controller.profile;
     const bool goesWithTail = turn == HandTurn::TailLeft && box.oneTailDirection;
     if ((!box.gyroSenses || goesWithTail) && !reversed)
-        return goesWithTail ? Cell{{RowBuilder::text(say(KH_TR("goes with"))), RowBuilder::text(say(KH_TR("tail direction")))}} : Cell{};
+        return goesWithTail ? Cell{{RowBuilder::text(say(KH_TR("goes with"))), RowBuilder::text(say(KH_TR("tail servo")))}} : Cell{};
     return {{b.field(textOf(turn).sense)}};
 }
 

@@ -101,7 +101,7 @@ Row direction(const RowBuilder& b) {
     Cell machine{{RowBuilder::figure(b.figures().of<TailFigures>().sliderLeftMm, label(KH_TR("stick left"))),
                   b.word("machine.tail.lever"_field, {"trailing", "leading"}, label(KH_TR("lever")))}};
     if (!tailBladesTurn(s)) machine = {{RowBuilder::text(say(KH_TR("stick left: {s}"), {{"s", noseLeftSign(s)}}))}};
-    Row row = b.row("tail-direction", say(KH_TR("Tail direction")), {{b.field("transmitter.channels.rudder.reversed"_field)}},
+    Row row = b.row("tail-direction", say(KH_TR("Stick to tail")), {{b.field("transmitter.channels.rudder.reversed"_field)}},
                     std::move(controller), std::move(machine));
     // before blades and drive were seen, what is seen of the direction proves nothing
     if (row.standing == Standing::Proved && !edgesSeen(s)) row.standing = Standing::Entered;

@@ -63,7 +63,7 @@ std::vector<Step> directionGuide(const Setup& setup, const Figures&) {
              {}},
             {"controller",
              Box::Controller,
-             say(KH_TR("Then the controller's own tail direction, in its set-up state: rudder stick left.")),
+             say(KH_TR("Then the controller's own rudder direction, in its set-up state: rudder stick left.")),
              say(KH_TR("{s}."), {{"s", noseLeftSign(setup)}}),
              {}},
             {"gyro",
@@ -115,7 +115,7 @@ std::vector<Step> holdGuide(const Setup& setup, const Figures& figures) {
 std::span<const BenchWork> tailGuides() {
     static constexpr std::array entries{
         BenchWork{.id = "tail-edges", .title = KH_TR("Tail blades and drive"), .rows = "tail-edges"_row, .steps = edgesGuide},
-        BenchWork{.id = "tail-direction", .title = KH_TR("Tail direction"), .rows = "tail-direction"_row, .steps = directionGuide},
+        BenchWork{.id = "tail-direction", .title = KH_TR("Stick to tail"), .rows = "tail-direction"_row, .steps = directionGuide},
         BenchWork{.id = "precompensation", .title = KH_TR("Precompensation"), .rows = "precompensation"_row, .steps = precompensationGuide},
         BenchWork{.id = "heading-hold", .title = KH_TR("Heading hold"), .rows = "heading-hold"_row, .steps = holdGuide}};
     return entries;
