@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/gyro.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/tailways.h"
 #include "plan/mistakekit.h"
@@ -42,6 +43,21 @@ std::vector<Mistake> boxMistakes() {
          [](const In& in) -> Edits {
              const ControllerProfile& box = in.s.controller.profile;
              return box.gyroSenses && !box.oneTailDirection ? turned(in.s, "controller.gyro.yawReversed") : Edits{};
+         }},
+        {"rescue in use, the mounting told wrong", Returns::Nothing,
+         [](const In& in) -> Edits {
+             const auto& known = in.s.controller.profile->mountings;
+             if (!levels(in.s.controller.profile) || known.size() < 2) return {};
+             const std::string& other = known[in.dice() % known.size()];
+             return other == in.s.controller.mounting ? Edits{} : Edits{{"controller.rescueInUse", true}, {"controller.mounting", other}};
+         }},
+        {"rescue in use, a gyro reversed", Returns::Nothing,
+         [](const In& in) -> Edits {
+             const ControllerProfile& box = in.s.controller.profile;
+             if (!levels(box) || !box.gyroSenses) return {};
+             Edits out = turned(in.s, coin(in.dice) ? "controller.gyro.rollReversed" : "controller.gyro.pitchReversed");
+             out.push_back({"controller.rescueInUse", true});
+             return out;
          }},
         {"precompensation with the torque", Returns::Nothing,
          [](const In& in) -> Edits {

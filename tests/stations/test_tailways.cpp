@@ -10,6 +10,7 @@
 #include "model/helicopter/tailways.h"
 #include "procedure/helicopter/trace.h"
 #include "procedure/registry.h"
+#include "stations/kit/benchwork.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
@@ -162,6 +163,38 @@ TEST_CASE("answers by hand that only the tail parts from the record are explaine
     const Evaluation proved = evaluate(s);
     REQUIRE(speaks(proved, "hand-answers"));
     for (const Edit& edit : khtest::find(proved, "hand-answers")->fix) CHECK(edit.path != "machine.tail.risesWithPulse");
+}
+
+TEST_CASE("a single sense that stands otherwise in the box is that sense: rule and solver say so, and no mounting is changed") {
+    for (const Setup* model : {&turnstone(), &khtest::gannet(), &khtest::dunlin()})
+        for (const HandTurn turn : kHandTurns) {
+            Setup s = *model;
+            s.standings["rows.tail-direction"] = {Standing::Proved, "", "", "", 9000};  // the stick has proved the tail
+            GyroReversals inBox = gyroReversals(s);
+            bool& other = turn == HandTurn::RollRight ? inBox.roll : turn == HandTurn::NoseDown ? inBox.pitch : inBox.yaw;
+            other = !other;
+            const HandAnswers seen = gyroResponse(mountingSet(s), mountingSet(s), inBox);
+            std::vector<Reading> fresh;
+            for (const HandTurn one : kHandTurns)
+                fresh.push_back({"s" + std::to_string(s.readings.size() + fresh.size()), handReading(one),
+                                 codeOf(seen[static_cast<std::size_t>(one)]), kAnswerUnit, "", "", "",
+                                 settingsInForce(s, handReading(one))});
+            const Solved solved = solveRound(s, *solverById("mounting"), fresh);
+            static constexpr std::array kAxes{"the roll gyro", "the pitch gyro", "the yaw gyro"};
+            const std::string asked = kAxes[static_cast<std::size_t>(turn)];
+            INFO(s.machine.name << ", " << asked);
+            CHECK(solved.answers.empty());
+            CHECK(std::any_of(solved.remarks.begin(), solved.remarks.end(),
+                              [&](const Message& m) { return render(m).find(asked) != std::string::npos; }));
+            s.readings.insert(s.readings.end(), fresh.begin(), fresh.end());
+            const Evaluation e = evaluate(s);
+            const Finding* f = khtest::find(e, "hand-answers");
+            REQUIRE(f != nullptr);
+            CHECK(f->severity == Severity::Danger);
+            CHECK(f->fix.empty());
+            CHECK(f->also.empty());
+            CHECK(render(f->todo).find(asked) != std::string::npos);
+        }
 }
 
 }  // namespace tailways_tests

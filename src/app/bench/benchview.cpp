@@ -181,11 +181,11 @@ void BenchView::focusOutEvent(QFocusEvent*) {
 }
 
 void BenchView::drawStill(const std::vector<PanelSpec>& panels, const Scene& s) {
-    std::vector<QRectF> areas;
+    std::vector<std::pair<DrawingId, QRectF>> which;
     for (const PanelSpec& panel : panels)
-        if (panel.still) areas.push_back(areaOf(panel));
-    if (!still_.isNull() && stillAreas_ == areas) return;
-    stillAreas_ = std::move(areas);
+        if (panel.still) which.emplace_back(panel.drawing, areaOf(panel));
+    if (!still_.isNull() && stillOnes_ == which) return;
+    stillOnes_ = std::move(which);
     const double ratio = devicePixelRatioF();
     still_ = QPixmap(size() * ratio);
     still_.setDevicePixelRatio(ratio);

@@ -65,7 +65,7 @@ private:
     int choosing_ = -1;  ///< among the mountings, while one is chosen by keyboard
     double exaggeration_ = 1.0;
     QPixmap still_;  ///< the drawings of this station that do not move, in one layer; null: to be drawn
-    std::vector<QRectF> stillAreas_;
+    std::vector<std::pair<DrawingId, QRectF>> stillOnes_;
 };
 
 }  // namespace kh::app

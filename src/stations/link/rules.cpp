@@ -121,19 +121,23 @@ void channelSense(const AuditContext& c, std::vector<Finding>& out) {
     for (const ChannelSettings& ch : c.setup.transmitter.channels) {
         const ChannelFigures* f = c.figures.channel(ch.id);
         if ((!readByMonitor(ch.id) && ch.id != functionId(heli::Gain)) || f == nullptr || !f->highReading.known) continue;
-        if (f->highReading.value > 0.0 || ch.travelHighPct == 0.0) continue;
+        // an end without travel tells no sense: then the other one does
+        const bool low = ch.travelHighPct == 0.0;
+        if (low ? ch.travelLowPct == 0.0 || !f->lowReading.known || f->lowReading.value <= 0.0 : f->highReading.value > 0.0) continue;
+        const auto& read = low ? f->lowReading : f->highReading;
         out.push_back({.id = "channel-sense." + ch.id,
                        .severity = Severity::Danger,
                        .row = "channel-" + ch.id,
                        .title = c.say(KH_TR("{f} is read the wrong way"), {{"f", asWord(ch.id)}}),
-                       .found = c.say(f->highReading.measured ? KH_TR("Full positive stick reads {r} %.")
-                                                              : KH_TR("Full positive stick computes to {r} %."),
-                                      {{"r", signedNum(f->highReading.value, 1)}}),
+                       .found = c.say(low             ? KH_TR("Full negative stick is read as {r} %.")
+                                      : read.measured ? KH_TR("Full positive stick reads {r} %.")
+                                                      : KH_TR("Full positive stick computes to {r} %."),
+                                      {{"r", signedNum(read.value, 1)}}),
                        .why = c.say(KH_TR("The machine answers this stick backwards.")),
                        .todo = c.say(KH_TR("Reverse channel {n} in the transmitter, never the servo."),
                                      {{"n", c.amount(channelPath(ch.id, "number"), ch.number)}}),
                        .box = Box::Transmitter,
-                       .witness = Witness{std::nullopt, stickAt(ch.id, 1.0)},
+                       .witness = Witness{std::nullopt, stickAt(ch.id, low ? -1.0 : 1.0)},
                        .subject = channelPath(ch.id, "reversed"),
                        .fix = {{channelPath(ch.id, "reversed"), !ch.reversed}}});
     }

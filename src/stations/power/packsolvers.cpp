@@ -95,14 +95,16 @@ std::vector<Step> dipSteps(const Setup&, const Figures&) {
 }  // namespace
 
 const BenchWork& packSolver() {
-    static constexpr BenchWork entry{.id = "pack",
-                                     .title = KH_TR("Pack at connection"),
-                                     .caution = KH_TR("Hold on, everyone clear: the motor can be live the moment the pack is plugged in."),
-                                     .rows = "pack pack-connected",
-                                     .steps = packSteps,
-                                     .solve = solvePack,
-                                     .with = ReadWith::Eye,
-                                     .setUpState = false};
+    static constexpr BenchWork entry{
+        .id = "pack",
+        .title = KH_TR("Pack at connection"),
+        .caution = KH_TR("Hold on, or kill on where hold is an armed idle, everyone clear: the motor can be live the moment the "
+                         "pack is plugged in."),
+        .rows = "pack pack-connected",
+        .steps = packSteps,
+        .solve = solvePack,
+        .with = ReadWith::Eye,
+        .setUpState = false};
     return entry;
 }
 

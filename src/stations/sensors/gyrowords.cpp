@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "judge/dependencies.h"
 #include "judge/rowids.h"
+#include "model/amounts.h"
 #include "model/controllerwords.h"
 #include "model/fieldpatterns.h"
 
@@ -77,6 +78,26 @@ HandVerdict handVerdict(const Setup& setup) {
         out.kind = HandVerdict::Kind::Contradict;
     }
     return out;
+}
+
+std::optional<HandTurn> senseInBox(const Setup& setup, const GyroInference& inferred) {
+    const ControllerProfile& box = setup.controller.profile;
+    const GyroCause& first = inferred.causes.front();
+    if (inferred.sound || !box.gyroSenses || first.changes != 1 || first.mounting != mountingSet(setup) ||
+        first.mounting != mountingBuilt(setup))
+        return std::nullopt;
+    const GyroReversals entered = gyroReversals(setup);
+    if (first.reversed.roll != entered.roll) return HandTurn::RollRight;
+    if (first.reversed.pitch != entered.pitch) return HandTurn::NoseDown;
+    return box.oneTailDirection ? std::nullopt : std::optional(HandTurn::TailLeft);
+}
+
+Message senseInBoxText(const Setup& setup, HandTurn turn) {
+    const TurnText& text = textOf(turn);
+    return say(
+        KH_TR("Look at the {a} gyro in the controller: it is entered as {v} and answers as the other. Set it to {v} there, save, start "
+              "anew, and turn the machine again."),
+        {{"a", say(text.axis)}, {"v", show(setup, text.sense)}});
 }
 
 std::optional<std::vector<Edit>> tailOtherwise(const Setup& setup, const HandAnswers& seen) {

@@ -30,6 +30,11 @@ struct HandVerdict {
     Message first, second;  ///< the likeliest cause and the next, as settingsText
 };
 [[nodiscard]] HandVerdict handVerdict(const Setup& setup);
+/// The turn whose sense alone stands in the box otherwise than entered, where that is the fewest changes and a setting of this box: the
+/// record is right, the box is not. Nothing where another explanation comes first.
+[[nodiscard]] std::optional<HandTurn> senseInBox(const Setup& setup, const GyroInference& inferred);
+/// What to do about it, in the second person.
+[[nodiscard]] Message senseInBoxText(const Setup& setup, HandTurn turn);
 /// Where answers go otherwise than the record says at the tail alone, and the stick has not proved it: a servo that turns the other way
 /// than recorded, with its direction in the controller so that the tail is right. Nothing where that does not explain them.
 [[nodiscard]] std::optional<std::vector<Edit>> tailOtherwise(const Setup& setup, const HandAnswers& seen);

@@ -120,8 +120,10 @@ Solved solveMounting(const Setup& setup, std::span<const Reading> readings) {
             a.edits = *over;
             out.answers.push_back(std::move(a));
         }
+        const std::optional<HandTurn> sense = senseInBox(setup, found);
+        if (sense) out.remarks.push_back(senseInBoxText(setup, *sense));
         for (const GyroCause& cause : found.causes)
-            if (const auto edits = editsFor(setup, found, cause); edits && !edits->empty()) {
+            if (const auto edits = editsFor(setup, found, cause); !sense && edits && !edits->empty()) {
                 out.answers.push_back(settingField(setup, found, cause, *edits));
                 break;
             }
@@ -135,7 +137,7 @@ Solved solveMounting(const Setup& setup, std::span<const Reading> readings) {
                                                           "then the answers say nothing.")));
     if (seen == portsTwiceReversed()) out.answers.push_back(portsAndChannels());
     otherBanks(setup, readings, seen, out);
-    if (out.answers.empty() && !found.sound)
+    if (out.answers.empty() && !found.sound && !senseInBox(setup, found))
         out.remarks.push_back(
             say(KH_TR("{x} knows no mounting that serves: mount it another way."), {{"x", setup.controller.profile->name}}));
     return out;

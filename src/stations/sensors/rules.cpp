@@ -135,7 +135,9 @@ void handAnswers(const AuditContext& c, std::vector<Finding>& out) {
                                       {"want", answerText(rightAnswers()[i])},
                                       {"c", settingsText(first.mounting, first.reversed)}});
     if (!inferred.sound) f.witness = turnedByHand(turn);
+    const std::optional<HandTurn> sense = senseInBox(c.setup, inferred);  // then nothing that is entered is to be changed
     for (const GyroCause& cause : inferred.causes) {
+        if (sense) break;
         const auto edits = editsFor(c.setup, inferred, cause);
         if (!edits || edits->empty()) continue;
         if (f.fix.empty()) f.fix = *edits;
@@ -144,6 +146,7 @@ void handAnswers(const AuditContext& c, std::vector<Finding>& out) {
     f.todo =
         c.say(KH_TR("Look at label and plugs: {m}? Then set the controller for that; if they look elsewhere, enter how it really sits."),
               {{"m", asWord(mountingWord(first.mounting))}});
+    if (sense) f.todo = c.words ? senseInBoxText(c.setup, *sense) : Message{};
     if (const auto over = tailOtherwise(c.setup, *seen)) {  // before a mounting is doubted
         f.found = c.say(KH_TR("{turn}: {is}. Explained by a tail servo that turns the other way than recorded."),
                         {{"turn", say(textOf(HandTurn::TailLeft).done)}, {"is", answerText((*seen)[2])}});
