@@ -1,19 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/motorfigures.h"
-#include "model/amounts.h"
 
 #include "base/conventions.h"
+#include "model/amounts.h"
+#include "model/fieldpatterns.h"
 
 #include <algorithm>
 #include <cmath>
-#include "model/fieldpatterns.h"
 
 namespace kh {
 
 namespace {
 
 constexpr double kMotorOffMarginUs = 20.0;   ///< hold must lie this far on the off side of the learned low point
-constexpr double kUsualArmedPct = 10.0;      ///< an idle to bail out from, where nothing was measured
 constexpr double kMostUnmeasuredPct = 20.0;  ///< more drives the rotor whatever speed controller it is
 constexpr double kBelowStartPct = 3.0;       ///< from where it stops to the idle
 constexpr double kSameThrottlePct = 0.05;
@@ -28,11 +27,12 @@ bool holdIsArmed(const Setup& setup) {
 ArmedHold armedHold(const Setup& setup, const MotorLimits& limits, double pulseUs, double throttlePct) {
     if (!limits.accepted(pulseUs)) return ArmedHold::Refused;
     const SpeedControllerSettings& esc = setup.speedController;
-    if (esc.startUs) return (limits.rising ? pulseUs < *esc.startUs : pulseUs > *esc.startUs) ? ArmedHold::Stops : ArmedHold::Drives;
+    if (esc.startUs) return (limits.rising ? pulseUs < *esc.startUs : pulseUs > *esc.startUs) ? ArmedHold::Stops : ArmedHold::PastStart;
     const bool turned = std::any_of(esc.calibration.begin(), esc.calibration.end(), [&](const CalibrationPoint& p) {
         return p.headRpm > 0.0 && p.throttlePct <= throttlePct + kSameThrottlePct;
     });
-    return turned || throttlePct > kMostUnmeasuredPct ? ArmedHold::Drives : ArmedHold::NotMeasured;
+    if (turned) return ArmedHold::LoggedTurning;
+    return throttlePct > kMostUnmeasuredPct ? ArmedHold::TooMuch : ArmedHold::NotMeasured;
 }
 
 double armedHoldPct(const Setup& setup) {
@@ -47,10 +47,9 @@ double armedHoldPct(const Setup& setup) {
 MotorState motorState(const Setup& setup, const MotorLimits& m, double lowUs, double highUs, double highPct) {
     if (m.off(lowUs) && m.off(highUs) && m.accepted(lowUs) && m.accepted(highUs)) return MotorState::Off;
     const PowerTrain& power = setup.machine.power;
-    const bool idles = power.kind == PowerKind::Engine
-                           ? highPct < power.clutchPct.value_or(0.0)
-                           : setup.transmitter.schools.hold == HoldSchool::BailOut && highPct <= setup.transmitter.hold.throttlePct;
-    return idles ? MotorState::Idle : MotorState::MayRun;
+    if (power.kind == PowerKind::Engine) return highPct < power.clutchPct.value_or(0.0) ? MotorState::Idle : MotorState::MayRun;
+    if (!holdIsArmed(setup) || highPct > setup.transmitter.hold.throttlePct) return MotorState::MayRun;
+    return stays(armedHold(setup, m, m.rising ? highUs : lowUs, highPct)) ? MotorState::Idle : MotorState::MayRun;
 }
 
 void motorFigures(const FigureBuilder& b) {

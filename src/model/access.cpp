@@ -260,6 +260,11 @@ bool takenUnder(const Setup& setup, const Reading& reading, std::span<const std:
     });
 }
 
+const Reading* newestUnder(const Setup& setup, std::string_view what, std::span<const std::string> paths) {
+    const auto newest = std::find_if(setup.readings.rbegin(), setup.readings.rend(), [&](const Reading& r) { return r.what == what; });
+    return newest != setup.readings.rend() && takenUnder(setup, *newest, paths) ? &*newest : nullptr;
+}
+
 bool seenUnchanged(const Setup& setup, const std::string& row, std::span<const std::string> restsOn) {
     const auto seen = setup.standings.find("rows." + row);
     if (seen == setup.standings.end() || seen->second.standing != Standing::Proved) return false;

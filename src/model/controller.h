@@ -111,6 +111,9 @@ struct Bank {
 };
 
 /// What a box was told of the main rotor's rotation; some do not ask.
+/// Where nothing else is known: an idle to bail out from, and the way back to speed (docs/domain.md 8).
+inline constexpr double kUsualArmedPct = 10.0, kUsualBailOutS = 2.0;
+
 enum class ToldTurning { NotAsked, Clockwise, CounterClockwise };
 
 struct ControllerSettings {

@@ -101,9 +101,8 @@ std::optional<HandAnswer> answerOf(double code) {
 
 std::optional<HandAnswer> answerInBank(const Setup& setup, HandTurn turn, std::string_view bank) {
     const std::string what = handReading(turn, bank);
-    for (auto r = setup.readings.rbegin(); r != setup.readings.rend(); ++r)
-        if (r->what == what) return takenUnder(setup, *r, kHandSettings.paths()) ? answerOf(r->value) : std::nullopt;
-    return std::nullopt;
+    const Reading* read = newestUnder(setup, what, kHandSettings.paths());
+    return read == nullptr ? std::nullopt : answerOf(read->value);
 }
 
 std::optional<HandAnswer> answerInForce(const Setup& setup, HandTurn turn) { return answerInBank(setup, turn, {}); }

@@ -35,7 +35,6 @@ std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, co
     const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
     const bool bailOut = holdIsArmed(c.setup);
     const ArmedHold held = armedHold(c.setup, limits, c.figures.holdUs.value, tx.hold.throttlePct);
-    const bool stopsAtHold = held == ArmedHold::Stops || held == ArmedHold::NotMeasured;
     const double closedUs = c.setup.speedController.lowUs;
     const bool onlyHold = key.holdAsked && !key.kill && !key.cut;
     for (const double stick : decisiveSticks(c.modes[key.beneath]))
@@ -47,7 +46,7 @@ std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, co
                 fine = now.motorThrottlePct <= idleLimits(c.setup.machine).mostPct + kSamePct &&
                        std::abs(now.throttlePct - tx.hold.throttlePct) <= kSamePct;
             else if (engine) fine = limits.rising ? now.motorPulseUs <= closedUs : now.motorPulseUs >= closedUs;
-            else if (bailOut && onlyHold) fine = std::abs(now.motorPulseUs - c.figures.holdUs.value) <= kSameUs && stopsAtHold;
+            else if (bailOut && onlyHold) fine = std::abs(now.motorPulseUs - c.figures.holdUs.value) <= kSameUs && stays(held);
             if (!fine) return MotorRun{stick, trim, now};
         }
     return std::nullopt;

@@ -25,9 +25,6 @@ constexpr double kAloneStrokePct = 80.0;  ///< of a servo that moves cyclic alon
 constexpr double kLeastStrokePct = 63.0;  ///< a servo that uses less makes the head coarse
 constexpr double kMidStick = 50.0;        ///< x of a curve's middle
 constexpr double kNormalLowDeg = -2.9;    ///< of Normal with the stick low: a run-up there presses nothing
-constexpr double kBailOutS = 2.0;         ///< back to speed after an autorotation that is broken off
-constexpr double kBailOutPct =
-    10.0;  ///< hold's idle where a bail-out spools up from it; what the speed controller's maker says replaces it
 
 double tenth(double v) { return roundToStep(v, 0.1); }
 
@@ -181,7 +178,7 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
         m.tailGainPct = 2.0 * std::round(gain / 2.0);  // a whole number in every scale
         tx.modes.push_back(std::move(m));
     }
-    tx.hold.throttlePct = c.power == PowerKind::Engine ? 15.0 : answers.hold == HoldSchool::BailOut ? kBailOutPct : -5.0;
+    tx.hold.throttlePct = c.power == PowerKind::Engine ? 15.0 : answers.hold == HoldSchool::BailOut ? kUsualArmedPct : -5.0;
     tx.hold.autorotationFrom = "idle1";
     tx.timerMin = c.power == PowerKind::Engine ? 4.0 : 3.0;
     buildSwitches(tx, box.banks);
@@ -190,7 +187,7 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
                          "two switches of two places are needed, one for hold and one for kill: with an idle for bail-out only kill is "
                          "surely off");
     if (answers.hold == HoldSchool::BailOut && c.power == PowerKind::Electric) {
-        s.speedController.bailOutS = kBailOutS;
+        s.speedController.bailOutS = kUsualBailOutS;
         for (const Term& t : tx.kill.when.front())  // hold is armed: kill is on when the transmitter is switched on
             for (SwitchSettings& place : tx.switches)
                 if (place.id == t.switchId) place.powerOnPlace = t.place;

@@ -96,9 +96,8 @@ void tooHigh(const AuditContext& c, double volts, const std::vector<Fed>& fed, s
 void readTooHigh(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
     const Fed* weakest = weakestOf(fed);
     const std::vector<std::string> paths = settingsOf(c.setup, "supply.rest");
-    const auto& readings = c.setup.readings;
-    const auto rest = std::find_if(readings.rbegin(), readings.rend(), [](const Reading& r) { return r.what == "supply.rest"; });
-    if (weakest == nullptr || rest == readings.rend() || !takenUnder(c.setup, *rest, paths)) return;
+    const Reading* rest = newestUnder(c.setup, "supply.rest", paths);
+    if (weakest == nullptr || rest == nullptr) return;
     if (rest->value <= *weakest->maxVolts || volts > *weakest->maxVolts) return;  // what is entered is told already
     const double then = floorToStep(volts - (rest->value - *weakest->maxVolts), 0.1);
     out.push_back(

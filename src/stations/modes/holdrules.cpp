@@ -81,6 +81,19 @@ void holdValue(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back(std::move(f));
 }
 
+Message drivenBy(const AuditContext& c, ArmedHold is) {
+    const Amount hold = c.amount("transmitter.hold.throttlePct"_field);
+    switch (is) {
+        case ArmedHold::PastStart:
+            return c.say(KH_TR("Hold sends {u} µs; the motor starts at {s}."),
+                         {{"u", num(c.figures.holdUs.value)}, {"s", c.amount("speedController.startUs"_field)}});
+        case ArmedHold::LoggedTurning:
+            return c.say(KH_TR("Hold keeps {h}; at that throttle or less the rotor was logged turning."), {{"h", hold}});
+        case ArmedHold::TooMuch: return c.say(KH_TR("Hold keeps {h}; nothing was measured, and so much drives a rotor."), {{"h", hold}});
+        default: return c.say(KH_TR("Hold sends {u} µs."), {{"u", num(c.figures.holdUs.value)}});
+    }
+}
+
 /// An idle that is kept armed for a bail-out must not drive the rotor.
 void bailOutHold(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& hold = c.figures.holdUs;
@@ -111,12 +124,7 @@ void bailOutHold(const AuditContext& c, std::vector<Finding>& out) {
               .row = "hold"_row,
               .title = is == ArmedHold::Refused ? c.say(KH_TR("Hold is outside the pulses {b} accepts"), {{"b", esc.profile->name}})
                                                 : c.say(KH_TR("Hold drives the rotor")),
-              .found = is == ArmedHold::Refused ? c.say(KH_TR("Hold sends {h} µs."), {{"h", num(hold.value)}})
-                       : esc.startUs
-                           ? c.say(KH_TR("Hold sends {h} µs; the motor starts at {s}."),
-                                   {{"h", num(hold.value)}, {"s", c.amount("speedController.startUs"_field, *esc.startUs)}})
-                           : c.say(KH_TR("Hold keeps {h}: at that throttle the rotor was logged turning, or nothing was measured."),
-                                   {{"h", c.amount("transmitter.hold.throttlePct"_field, now)}}),
+              .found = drivenBy(c, is),
               .why = c.say(KH_TR("You land, put hold on and reach for the model: the main rotor is still driven.")),
               .todo = c.say(KH_TR("Set hold to {v} in the transmitter, then see with the pinion out that the motor stops."),
                             {{"v", c.amount("transmitter.hold.throttlePct"_field, then)}}),

@@ -22,8 +22,7 @@ namespace kh {
 
 namespace {
 
-constexpr double kFarShare = 0.10;   ///< a measured speed further from the wanted one
-constexpr double kBladesAim = 0.95;  ///< of the blades' limit that is brought down to
+constexpr double kFarShare = 0.10;  ///< a measured speed further from the wanted one
 
 /// A flat curve at a share of its throttle; empty where that is no throttle.
 std::vector<Edit> slowedTo(const AuditContext& c, const FlightMode& m, double share) {
@@ -77,7 +76,7 @@ void speeds(const AuditContext& c, std::vector<Finding>& out) {
             f.why = c.say(KH_TR("A blade can leave its grip; everyone in the plane of the disc is in danger."));
             f.todo =
                 c.say(KH_TR("Lower the throttle of {m} in the transmitter, then measure again, nobody near the disc."), {{"m", m.name}});
-            f.fix = slowedTo(c, m, kBladesAim * *limit / *read);
+            f.fix = slowedTo(c, m, kBladeAim * *limit / *read);
             f.proposal = true;
             out.push_back(std::move(f));
         } else if (m.targetRpm && std::abs(*read / *m.targetRpm - 1.0) > kFarShare) {
@@ -98,10 +97,8 @@ void speeds(const AuditContext& c, std::vector<Finding>& out) {
 
 /// The newest reading of the pack that still speaks of it.
 std::optional<double> packRead(const Setup& setup, const char* what) {
-    const std::vector<std::string> paths = settingsOf(setup, what);
-    for (auto r = setup.readings.rbegin(); r != setup.readings.rend(); ++r)
-        if (r->what == what) return r->value > 0.0 && takenUnder(setup, *r, paths) ? std::optional(r->value) : std::nullopt;
-    return std::nullopt;
+    const Reading* read = newestUnder(setup, what, settingsOf(setup, what));
+    return read != nullptr && read->value > 0.0 ? std::optional(read->value) : std::nullopt;
 }
 
 void pack(const AuditContext& c, std::vector<Finding>& out) {

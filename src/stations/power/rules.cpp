@@ -11,6 +11,7 @@
 #include "model/helicopter/helicopter.h"
 #include "stations/power/power.h"
 #include "stations/power/powerfigures.h"
+#include "stations/power/speedreadings.h"
 
 #include <algorithm>
 #include <array>
@@ -22,7 +23,6 @@ namespace {
 
 constexpr double kHeadroomPct = 12.0;
 constexpr double kOpeningPct = 50.0;  ///< where the speed controller gives no limit of its own
-constexpr double kBladeAim = 0.95;    ///< of the blade limit
 
 bool electric(const AuditContext& c) { return c.setup.machine.power.kind == PowerKind::Electric; }
 

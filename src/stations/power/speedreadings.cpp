@@ -22,8 +22,8 @@ std::string speedReading(const FlightMode& mode) { return "speed." + mode.id; }
 
 std::optional<double> speedReadInForce(const Setup& setup, const FlightMode& mode) {
     const std::string what = speedReading(mode);
-    const auto newest = std::find_if(setup.readings.rbegin(), setup.readings.rend(), [&](const Reading& r) { return r.what == what; });
-    if (newest == setup.readings.rend() || !std::isfinite(newest->value) || newest->value <= 0.0) return std::nullopt;
+    const Reading* newest = newestUnder(setup, what, {});
+    if (newest == nullptr || !std::isfinite(newest->value) || newest->value <= 0.0) return std::nullopt;
     if (newest->change > 0)
         for (const std::string& path :
              {elementPath("transmitter.modes.{}.throttle"_field, mode.id), std::string("machine.power.mainTeeth"_field),

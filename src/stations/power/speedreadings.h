@@ -10,6 +10,9 @@
 
 namespace kh {
 
+/// What a head speed above the blades' limit is brought down to, of that limit.
+inline constexpr double kBladeAim = 0.95;
+
 /// "speed.idle1": what a mode's head speed is called as a reading.
 [[nodiscard]] std::string speedReading(const FlightMode& mode);
 /// The newest head speed that was read in a mode, in rpm; nothing if its curve or the gearing was changed since.

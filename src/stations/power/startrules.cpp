@@ -23,7 +23,7 @@ namespace kh {
 namespace {
 
 constexpr double kGentleStartS = 4.0;  ///< nothing is passed from there on
-constexpr double kLeastBailOutS = 1.5, kUsualBailOutS = 2.0;
+constexpr double kLeastBailOutS = 1.5;
 constexpr double kAlarmsApartShare = 0.3;  ///< timer and alarm on used charge
 
 void passedOnTheWay(const AuditContext& c, std::vector<Finding>& out) {
