@@ -56,6 +56,36 @@ std::string planned(const Plan& plan) {
     return out;
 }
 
+/// The order of a plan: nothing is typed while a supply is open that a later step settles, and what rests on no work by hand can be
+/// taken without it.
+std::string underSupply(const Setup& wrong, const Plan& plan) {
+    std::string told;
+    const auto openSupply = [](const Setup& s) {
+        const Evaluation e = evaluate(s);
+        return std::count_if(e.findings.begin(), e.findings.end(),
+                             [](const Finding& f) { return f.work == Work::Supply && f.severity != Severity::Note; });
+    };
+    Setup at = wrong;
+    auto open = openSupply(at);
+    std::vector<std::pair<std::size_t, std::ptrdiff_t>> steps;  // what is open before each
+    for (std::size_t i = 0; i < plan.steps.size(); ++i) {
+        steps.emplace_back(i, open);
+        at = withEdits(at, plan.steps[i].edits, Standing::Entered, {});
+        const bool settles = openSupply(at) < open;
+        open = openSupply(at);
+        if (!settles) continue;
+        for (const auto& [before, count] : steps)
+            if (before < i && count > open && !plan.steps[before].byHand) told += fmt::format(" TYPED UNDER step {}", i + 1);
+    }
+    try {
+        const Setup typed = withPlan(wrong, plan, plan.steps.size(), false, "2026-11-21T12:00:00Z");
+        if (plan.typedNow() > 0 && evaluate(typed).count(Severity::Danger) > plan.dangers) told += " TYPED ALONE IS WORSE";
+    } catch (const std::exception& e) {
+        told += fmt::format(" TYPED ALONE {}", e.what());
+    }
+    return told;
+}
+
 /// @return whether the case is as it must be
 bool tryCase(const Proved& machine, const std::vector<const Mistake*>& made, const Setup& wrong, Tally& tally, bool show) {
     std::string name = machine.name + ":";
@@ -78,6 +108,7 @@ bool tryCase(const Proved& machine, const std::vector<const Mistake*>& made, con
     } catch (const std::exception& e) {
         told += fmt::format(" THROWS {}", e.what());
     }
+    told += underSupply(wrong, plan);
     const Evaluation e = evaluate(after);
     for (const Finding& f : e.findings)
         if (f.severity != Severity::Note) told += " left:" + f.id;

@@ -82,6 +82,15 @@ TEST_CASE("the tail's stick, gyro and precompensation are accused exactly where 
         if ((rudderStickWay(s) > 0.0) != is.stick) FAIL("stick");
         if ((yawGyroWay(s) > 0.0) != (is.gyro != s.controller.gyro.yawReversed)) FAIL("gyro");
         if ((precompensationWay(s) >= 0.0) != is.precompensation) FAIL("precompensation");
+        // the stick's own trace parts from what is asked where controller, servo or build turn it over
+        Deck left;
+        left.sticks.rudder = -0.5;
+        const Trace stick = trace(s, left);
+        const auto last = std::find_if(stick.stages.begin(), stick.stages.end(), [&](const Stage& stage) {
+            return stage.function == heli::Rudder && std::string(stage.id) == "slider";
+        });
+        REQUIRE(last != stick.stages.end());
+        if ((last->value * last->asked > 0.0) != is.stick) FAIL("the stick's trace");
         if (number++ % 4 != 0) return;  // judged: a share of them
         const Evaluation e = evaluate(s);
         if (speaks(e, "tail-direction") == is.stick) FAIL("the stick is judged otherwise than traced");
@@ -127,6 +136,8 @@ TEST_CASE(
     CHECK(render(f.todo).find("read both tail limits again") != std::string::npos);
     const Plan plan = makePlan(s, shippedStations().rules());
     CHECK(plan.left.empty());
+    REQUIRE(plan.steps.size() == 1);
+    CHECK(plan.steps.front().edits == f.fix);  // the plan takes what the rule says, the gyro's sense stays
     const Setup after = withPlan(s, plan, plan.steps.size(), true, "2026-01-01T10:00:00Z");
     CHECK(traced(after).stick);
     CHECK(traced(after).gyro);

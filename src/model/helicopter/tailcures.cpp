@@ -65,16 +65,17 @@ std::vector<std::vector<Edit>> tailCures(const Setup& setup) {
         if (turned == 0) return {};
         found.push_back(turned);
     }
+    // a sense that is normal is turned over only where nothing else helps: the gyro goes wrong by the servo
+    const bool senseSound = !setup.controller.gyro.yawReversed;
+    const auto changes = [&](unsigned turned) {
+        return std::bitset<4>(turned).count() + ((turned & kGyro) != 0 && senseSound ? kAll : 0U);
+    };
     // a direction that is no setting of the box is turned back before all else
     const bool stray = setup.controller.profile->oneTailDirection && setup.controller.directions.rudderReversed;
-    std::sort(found.begin(), found.end(), [&](unsigned a, unsigned b) {
-        // a sense that is normal is turned over last: the gyro goes wrong by the servo
-        const auto changes = [&](unsigned turned) {
-            return std::bitset<4>(turned).count() + ((turned & kGyro) != 0 && !setup.controller.gyro.yawReversed ? 4U : 0U);
-        };
-        const auto rank = [&](unsigned turned) { return turned + (stray && (turned & kStick) != 0 ? kAll : 0U); };
-        return changes(a) != changes(b) ? changes(a) < changes(b) : rank(a) > rank(b);
-    });
+    const auto rank = [&](unsigned turned) { return turned + (stray && (turned & kStick) != 0 ? kAll : 0U); };
+    std::sort(found.begin(), found.end(),
+              [&](unsigned a, unsigned b) { return changes(a) != changes(b) ? changes(a) < changes(b) : rank(a) > rank(b); });
+    std::erase_if(found, [&, least = found.empty() ? 0U : changes(found.front())](unsigned turned) { return changes(turned) > least; });
     std::vector<std::vector<Edit>> out;
     out.reserve(found.size());
     for (const unsigned turned : found) out.push_back(editsOf(setup, turned));

@@ -11,8 +11,8 @@
 
 namespace kh {
 
-/// Changes after which stick, gyro and precompensation all reach the tail as they must, among the settings this box has: the fewest
-/// first, of as many the servo's direction before the stick's, before the gyro's sense, before the precompensation's sign; a sense that
+/// Changes after which stick, gyro and precompensation all reach the tail as they must, among the settings this box has: the fewest,
+/// and of as many the servo's direction before the stick's, before the gyro's sense, before the precompensation's sign; a sense that
 /// is normal is turned over only where nothing else helps. Where the
 /// mounting is another than was told, the gyro is left out: it is the mounting's. Empty if nothing is wrong.
 [[nodiscard]] std::vector<std::vector<Edit>> tailCures(const Setup& setup);
