@@ -89,7 +89,7 @@ TEST_CASE("readings of the tail and the gain tear their rows in the window and a
         Bench b(QString::fromLatin1(model));
         read(b, "tail.bind.left", b.w().setup().controller.tail.limitLeftPct - 3.0, "%");
         mend(b, "tail-bind.left");
-        const FlightMode& m = b.w().setup().transmitter.modes[1];
+        const FlightMode m = b.w().setup().transmitter.modes[1];
         read(b, "gain." + m.id + ".oscillating", std::floor(std::abs(b.w().evaluation().figures.mode(m.id)->gainRead.value)), "%");
         mend(b, "gain-oscillates." + m.id);
     }

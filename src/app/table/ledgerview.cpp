@@ -21,6 +21,7 @@ constexpr std::array kBoxes{Box::Transmitter, Box::Controller, Box::Machine};
 
 constexpr double kLeastBox = 72;
 constexpr double kStandingWord = 15;  ///< behind its frame
+constexpr double kMarkRoom = 11;      ///< of a warning or note behind a title
 constexpr const char* kMachineHead = KH_TR("at the machine");
 
 void drawTornEdge(QPainter& p, QRectF left, QRectF right, const QColor& colour) {
@@ -46,7 +47,9 @@ LedgerView::Columns LedgerView::columns() const {
     const QFont bold = Theme::font(13, true);
     std::array<double, 5> least{0, kLeastBox, kLeastBox, textWidth(words(kMachineHead), bold), 0};
     for (const Row& row : workspace().page().rows) {
-        if (!row.line) least[0] = std::max(least[0], textWidth(words(row.title), bold) + (row.under.empty() ? 0 : kSubRow));
+        if (!row.line)
+            least[0] = std::max(least[0], textWidth(words(row.title), bold) + (row.under.empty() ? 0 : kSubRow) +
+                                              (row.findings.empty() || row.broken ? 0 : kMarkRoom));
         least[4] = std::max(least[4], textWidth(words(standingId(row.standing)), Theme::font(13)) + kStandingWord);
     }
     double lacking = 0, spare = 0;
@@ -122,8 +125,9 @@ double LedgerView::renderRow(QPainter* p, const Row& row, int index, double y, c
         }
         const double in = row.under.empty() ? 0 : kSubRow;
         const QFont font = Theme::font(13, row.broken || isSelected);
+        const double mark = row.findings.empty() || row.broken ? 0 : kMarkRoom;
         drawText(*p, {c.left[0] + in, y + kBaseline},
-                 QFontMetricsF(font).elidedText(words(row.title), Qt::ElideRight, c.right[0] - c.left[0] - in), font,
+                 QFontMetricsF(font).elidedText(words(row.title), Qt::ElideRight, c.right[0] - c.left[0] - in - mark), font,
                  row.under.empty() ? t.ink : t.muted);
         if (!row.findings.empty()) {
             const Finding& worst = workspace().evaluation().findings[row.findings.front()];

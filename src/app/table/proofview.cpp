@@ -19,7 +19,7 @@ constexpr double kPassedRow = 23;
 constexpr double kTag = 40;  ///< where a property's id stands
 constexpr double kFindingText = 76;
 
-double column(double width, bool box) { return width - (box ? 102 : 184); }
+double column(double width, bool box) { return width - (box ? 118 : 196); }
 
 double titleRoom(double width) { return column(width, false) - 10 - kFindingText; }
 
@@ -202,9 +202,9 @@ void ProofView::renderHead(QPainter* painter) {
     if (workspace().evaluation().findings.empty()) {
         double y = kBody;
         for (int i = 0; i < model().rowCount(); ++i) y += rowHeight(i);
-        drawText(p, {kFindingText, y + 25},
-                 tr("No rule found anything. That is no promise that the model is safe: it says which checks passed."), Theme::font(13),
-                 t.ink);
+        drawParagraph(&p, QRectF(kFindingText, y + 12, wide() - kFindingText - kLeft, 0),
+                      tr("No rule found anything. That is no promise that the model is safe: it says which checks passed."),
+                      Theme::font(13), t.ink);
     }
 }
 

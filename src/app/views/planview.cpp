@@ -24,8 +24,8 @@ constexpr double kSeenHead = 28;
 constexpr double kStepText = 46;
 constexpr double kPart = 18;
 
-double changeAt(double width) { return width - 306; }
-double boxAt(double width) { return width - 96; }
+double changeAt(double width) { return width - 322; }
+double boxAt(double width) { return width - 114; }
 
 }  // namespace
 

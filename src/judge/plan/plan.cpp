@@ -235,7 +235,12 @@ void Planner::settle(const Judged& start, Plan& plan) {
         step.warnings = to->judgement.count(Severity::Warning);
         // under a supply that is not settled nothing is typed
         if (!hands) typed = *to;
-        step.provisional = hands && (unpowered || step.byHand || !restsOnNone(typed, step));
+        if (step.byHand) {
+            Judged alone = typed;  // it is not taken with those that are typed
+            step.provisional = hands && !restsOnNone(alone, step);
+        } else {
+            step.provisional = hands && (unpowered || !restsOnNone(typed, step));
+        }
         if (step.byHand) {
             if (!hands) typed = at;
             hands = true;

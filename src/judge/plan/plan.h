@@ -27,7 +27,7 @@ struct PlanStep {
     std::vector<FieldValue> was;     ///< as many as edits
     bool byHand = false;             ///< edits are facts: done on the machine, then written down
     bool proposal = false;           ///< what stood there is lost: a value to start from
-    bool provisional = false;        ///< by hand after another, or resting on one: worked out as if those before it were done as expected
+    bool provisional = false;        ///< rests on work by hand, or on an unsettled supply: worked out as if that were done as expected
     Box box = Box::Transmitter;      ///< of its first edit
     std::vector<std::string> heals;  ///< ids that are gone after it and were there before
     std::size_t dangers = 0, warnings = 0;  ///< left after it

@@ -293,7 +293,7 @@ void fitHelicopter(const Setup& setup, Setup& asked) {
     helicopter(asked).head.phaseDeg = setup.controller.phaseDeg;
     // asked of the tail is what its edges must do: to the side of the stick, whatever servo and direction make of it
     asked.controller.directions.rudderReversed = false;
-    if (tailServoWay(setup) < 0.0) helicopter(asked).tail.risesWithPulse = !helicopter(setup).tail.risesWithPulse;
+    if (tailServoWay(setup) < 0.0) asked.controller.tail.reversed = !setup.controller.tail.reversed;
 }
 
 }  // namespace

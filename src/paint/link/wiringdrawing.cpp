@@ -57,7 +57,8 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
                                                                 : words(KH_TR("remotes in the box"));
     device(p, receiver, words(w.receiver == ReceiverKind::Remotes ? KH_TR("Remote receivers") : KH_TR("Receiver")), kind);
     device(p, box, shown(setup.controller.profile->name), words(KH_TR("controller")));
-    if (setup.machine.power.kind == PowerKind::Engine) device(p, esc, words(KH_TR("Throttle servo")), words(KH_TR("of the engine")));
+    const bool engine = setup.machine.power.kind == PowerKind::Engine;
+    if (engine) device(p, esc, words(KH_TR("Throttle servo")), words(KH_TR("of the engine")));
     else device(p, esc, shown(setup.speedController.profile->name), words(KH_TR("speed controller")));
     // signal from the receiver
     const double between = (receiver.area.right() + box.area.left()) / 2;
@@ -115,28 +116,32 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
     } else {
         drawText(p, {receiver.area.left() + 38, esc.area.top() + 14}, words(KH_TR("throttle")), Theme::font(12), t.muted);
     }
-    // supply
+    // supply: from the speed controller, an engine's from a pack of its own
     const int leads = static_cast<int>(w.supplyLeads);
+    const std::vector<Message> volts{setup.machine.supply.volts ? show(setup, "machine.supply.volts"_field)
+                                                                : say(KH_TR("voltage not known"))};
+    const QString supply =
+        words(say(engine ? KH_TR("{v}, leads: {n}") : KH_TR("supply leads: {n}, {v}"), {{"n", num(leads)}, {"v", volts}}));
+    const Box4 pack{QRectF(receiver.area.left(), esc.area.top(), receiver.area.width(), esc.area.height()), t.machine};
+    const double source = engine ? pack.area.right() : esc.area.left();
     for (int i = 0; i < leads; ++i) {
-        const double x = esc.area.left() - 12 - 8.0 * i;
-        const double from = esc.area.top() + 40 - 8.0 * i;
+        const double x = engine ? source + 12 + 8.0 * i : source - 12 - 8.0 * i;
+        const double from = esc.area.top() + (engine ? 14 + 8.0 * i : 40 - 8.0 * i);
         const double across = box.area.bottom() + 14 - 6.0 * i;
         const double to = box.area.left() + 24 + 14.0 * i;
         p.setBrush(Qt::NoBrush);
         p.setPen(QPen(t.machine, 2.4));
-        p.drawPolyline(QPolygonF({{esc.area.left(), from}, {x, from}, {x, across}, {to, across}, {to, box.area.bottom()}}));
+        p.drawPolyline(QPolygonF({{source, from}, {x, from}, {x, across}, {to, across}, {to, box.area.bottom()}}));
         p.setPen(Qt::NoPen);
         p.setBrush(t.machine);
         p.drawRect(QRectF(to - 3, box.area.bottom(), 6, 7));
     }
-    drawText(p, {area.left(), esc.area.bottom() - 18},
-             words(say(KH_TR("supply leads: {n}, {v}"),
-                       {{"n", num(leads)},
-                        {"v", setup.machine.supply.volts ? std::vector<Message>{show(setup, "machine.supply.volts"_field)}
-                                                         : std::vector<Message>{say(KH_TR("voltage not known"))}}})),
+    if (engine) device(p, pack, words(KH_TR("Receiver battery")), supply);
+    else drawText(p, {area.left(), esc.area.bottom() - 18}, supply, Theme::font(12), t.muted);
+    const double under = engine ? esc.area.bottom() + 14 : esc.area.bottom() - 2;
+    if (w.buffer) drawText(p, {area.left(), under}, words(KH_TR("with a buffer")), Theme::font(12), t.muted);
+    drawText(p, {servoLeft - 30, esc.area.top() + 20}, words(engine ? KH_TR("engine off until every") : KH_TR("leads off until every")),
              Theme::font(12), t.muted);
-    if (w.buffer) drawText(p, {area.left(), esc.area.bottom() - 2}, words(KH_TR("with a buffer")), Theme::font(12), t.muted);
-    drawText(p, {servoLeft - 30, esc.area.top() + 20}, words(KH_TR("leads off until every")), Theme::font(12), t.muted);
     drawText(p, {servoLeft - 30, esc.area.top() + 37}, words(KH_TR("bench step is done")), Theme::font(12), t.muted);
 }
 

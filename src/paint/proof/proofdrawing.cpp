@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "judge/motorfigures.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
 #include "procedure/prooftext.h"
@@ -75,10 +76,11 @@ void paintPositions(QPainter& p, QRectF area, const Scene& s) {
         }
         y += step;
     }
+    const bool idles = s.setup.machine.power.kind == PowerKind::Engine || holdIsArmed(s.setup);  // under hold
     double x = area.left() + 20;
-    for (const auto& [motor, word] :
-         {std::pair{PositionRow::Motor::Fails, KH_TR("fails")}, std::pair{PositionRow::Motor::Off, KH_TR("motor off")},
-          std::pair{PositionRow::Motor::MayRun, KH_TR("may run")}}) {
+    for (const auto& [motor, word] : {std::pair{PositionRow::Motor::Fails, KH_TR("fails")},
+                                      std::pair{PositionRow::Motor::Off, idles ? KH_TR("off or idle") : KH_TR("motor off")},
+                                      std::pair{PositionRow::Motor::MayRun, KH_TR("may run")}}) {
         if (x > area.left() + 20 && x + 16 + textWidth(words(word), Theme::font(12)) > area.right()) {
             x = area.left() + 20;
             y += 18;

@@ -84,11 +84,13 @@ void speeds(const AuditContext& c, std::vector<Finding>& out) {
             f.title = c.say(KH_TR("{m} was measured far from the speed wanted"), {{"m", m.name}});
             f.found = c.say(KH_TR("{r} were read; {t} are wanted."), {{"r", c.amount(wantedPath, *read)}, {"t", c.amount(wantedPath)}});
             f.why = c.say(KH_TR("Gain, pitch and flight time are judged for a speed that is not flown."));
+            // a log that says otherwise comes first: by it any other throttle would be wrong again
+            const bool log = c.setup.speedController.calibration.size() >= 2;
             f.todo =
-                c.say(KH_TR("Take the reading into the log (Ctrl R), or set the throttle of {m} in the transmitter for the speed wanted, "
-                            "then measure again."),
-                      {{"m", m.name}});
-            f.fix = slowedTo(c, m, *m.targetRpm / *read);
+                log ? c.say(KH_TR("Take the reading into the log in place of the older one (Ctrl R); the throttle of {m} then follows."),
+                            {{"m", m.name}})
+                    : c.say(KH_TR("Set the throttle of {m} in the transmitter for the speed wanted, then measure again."), {{"m", m.name}});
+            if (!log) f.fix = slowedTo(c, m, *m.targetRpm / *read);
             f.proposal = true;
             out.push_back(std::move(f));
         }

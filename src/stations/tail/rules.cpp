@@ -133,7 +133,7 @@ void precompensationSense(const AuditContext& c, std::vector<Finding>& out) {
         {.severity = Severity::Warning,
          .row = "precompensation"_row,
          .title = c.say(KH_TR("Precompensation pushes the tail with the torque")),
-         .found = c.say(KH_TR("At {p} collective shows: {s}."),
+         .found = c.say(KH_TR("Set to {p}; collective moved, up or down, shows: {s}."),
                         {{"p", c.amount("controller.tail.precompensationPct"_field)},
                          {"s", helicopter(c.setup).rotor.turning == Turning::Clockwise ? noseLeftSign(c.setup) : noseRightSign(c.setup)}}),
          .why = c.say(KH_TR("Each move of the collective kicks the tail round, twice as far as without it.")),

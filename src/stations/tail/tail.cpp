@@ -24,7 +24,7 @@ const StationEntry& tailStation() {
         .name = KH_TR("Tail"),
         .shortName = KH_TR("Tail"),
         .rows = tailRows,
-        .columns = {112, 84, 168, 218, 92},
+        .columns = {124, 80, 162, 216, 92},
         .rules = {tailBenchRules, tailRules, tailLimitRules},
         .figures = tailFigures,
         .beside = {{"controller.tail.limitLeftPct"_field, ownFigure<TailFigures, &TailFigures::pitchLeftDeg>},
