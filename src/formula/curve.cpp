@@ -117,6 +117,20 @@ Curve lineCurve(double lowY, double highY, std::size_t points) {
 
 Curve flatCurve(double y, std::size_t points) { return lineCurve(y, y, points); }
 
+Curve bentCurve(const Curve& like, double lowY, double meetX, double meetY, double highY) {
+    Curve out = like.points.size() < 3 ? flatCurve(meetY, 5) : like;
+    if (out.shape == CurveShape::Line) out.shape = CurveShape::Straight;
+    out.offsetPct = 0.0;
+    const auto above = std::find_if(out.points.begin(), out.points.end(), [&](const CurvePoint& p) { return p.x >= meetX - 1e-9; });
+    for (auto p = out.points.begin(); p != out.points.end(); ++p) {
+        const double share = p->x < meetX ? (meetX - p->x) / meetX : (p->x - meetX) / std::max(100.0 - meetX, 1e-9);
+        p->y = std::round(meetY + share * ((p->x < meetX ? lowY : highY) - meetY));
+        const bool beside = p == above || (p + 1 == above && (above == out.points.end() || above->x > meetX + 1e-9));
+        if (beside) p->y = meetY;
+    }
+    return out;
+}
+
 bool isFlat(const Curve& curve) {
     return std::all_of(curve.points.begin(), curve.points.end(),
                        [&](const CurvePoint& p) { return std::abs(p.y - curve.points.front().y) < 1e-9; });

@@ -64,6 +64,10 @@ private:
 [[nodiscard]] Curve lineCurve(double lowY, double highY, std::size_t points = 2);
 /// The same y over the whole stick.
 [[nodiscard]] Curve flatCurve(double y, std::size_t points = 2);
+/// Two straight halves that meet over one place of the stick, on the points of another curve; five even ones where it has less than
+/// three. Where no point stands at that place, its neighbours both take the value there.
+/// @param meetX  0 … 100 % of the stick
+[[nodiscard]] Curve bentCurve(const Curve& like, double lowY, double meetX, double meetY, double highY);
 /// The upper half turned over below mid stick: y(−x) = −y(x), the point at mid stick at 0.
 [[nodiscard]] Curve mirroredCurve(const Curve& curve);
 /// The straight line through the curve's ends, on the same points.

@@ -14,8 +14,6 @@ namespace kh {
 namespace {
 
 constexpr double kUsualStopPct = -5.0;
-constexpr double kUsualIdlePct = 15.0;
-constexpr double kIdleShare = 0.85;      ///< idle stays 15 % below where the clutch engages
 constexpr double kLeastIdlePct = 2.0;    ///< below, an engine's throttle is closed
 constexpr double kMostIdlePct = 30.0;    ///< where the clutch is not known
 constexpr double kOpenTravelPct = 80.0;  ///< short of every stop
@@ -57,8 +55,8 @@ Message throttleFirst(const AuditContext& c) {
 
 IdleLimits idleLimits(const Machine& machine) {
     const auto& clutch = machine.power.clutchPct;
-    const double most = clutch ? *clutch * kIdleShare : kMostIdlePct;
-    return {kLeastIdlePct, most, std::min(kUsualIdlePct, std::floor(most))};
+    const double most = clutch ? *clutch * kIdleBelowClutchShare : kMostIdlePct;
+    return {kLeastIdlePct, most, std::min(kUngovernedIdlePct, std::floor(most))};
 }
 
 EndpointAnswer openEnd(const AuditContext& c, const ChannelSettings& channel, bool high) {
@@ -84,7 +82,7 @@ std::optional<double> throttleForRpm(const ChainModel& model, std::size_t mode, 
     return std::round(bracketOfRoot(side, 0.0, 100.0, 1e-3).second);
 }
 
-std::vector<Condition> freePlaces(const TransmitterSettings& tx, SwitchKind kind) {
+std::vector<Condition> freePlaces(const TransmitterSettings& tx, SwitchKind kind, bool carried) {
     std::set<std::string> used;
     const auto take = [&](const Condition& when) {
         const std::set<std::string> bars = barsOf(tx, when);
@@ -96,12 +94,15 @@ std::vector<Condition> freePlaces(const TransmitterSettings& tx, SwitchKind kind
     take(tx.kill.when);
     take(tx.cut.when);
     for (const SwitchFunction& f : tx.functions) take(f.when);
-    for (const SpareChannel& s : tx.spares) used.insert(s.follows);
+    std::set<std::string> followed;
+    for (const SpareChannel& s : tx.spares) (carried ? followed : used).insert(s.follows);
     std::vector<const SwitchProfile*> free;
     for (const SwitchProfile& s : tx.profile->switches)
         if (used.count(s.id) == 0 && s.places >= 2 && s.momentary == (kind == SwitchKind::Momentary)) free.push_back(&s);
     // one of two places is found without looking
-    std::stable_sort(free.begin(), free.end(), [](const SwitchProfile* a, const SwitchProfile* b) { return a->places < b->places; });
+    std::stable_sort(free.begin(), free.end(), [&](const SwitchProfile* a, const SwitchProfile* b) {
+        return std::pair(followed.count(a->id) == 0, a->places) < std::pair(followed.count(b->id) == 0, b->places);
+    });
     std::vector<Condition> out;
     out.reserve(free.size());
     for (const SwitchProfile* s : free) out.push_back({{{s->id, s->places, ""}}});
@@ -130,9 +131,14 @@ std::vector<std::vector<Edit>> switchCandidates(const TransmitterSettings& tx, c
                     if (taken.count({id, place}) == 0 && place != neutralPlaceOf(tx, s))
                         out.push_back({{path, Condition{{{id, place, ""}}}}});
     }
-    std::vector<Condition> places = freePlaces(tx, rescue ? SwitchKind::Momentary : SwitchKind::Latching);
+    const bool carried = rescue || function.starts_with("bank-") || function.starts_with("gain-");
+    std::vector<Condition> places = freePlaces(tx, rescue ? SwitchKind::Momentary : SwitchKind::Latching, carried);
     if (rescue && tx.schools.rescue != RescueSchool::Momentary)
-        for (Condition& more : freePlaces(tx, SwitchKind::Latching)) places.push_back(std::move(more));
+        for (Condition& more : freePlaces(tx, SwitchKind::Latching, carried)) places.push_back(std::move(more));
+    if (const FlightMode* hold = modeById(tx, kHoldMode); rescue && hold != nullptr && hold->when.size() == 1)  // barred while hold is on
+        for (Condition& place : places)
+            for (const Term& t : hold->when.front())
+                if (!t.switchId.empty()) place.front().push_back({t.switchId, t.place == 1 ? 2 : 1, ""});
     for (const Condition& when : places) {
         std::vector<Edit> edits{{path, when}};
         const Term& t = when.front().front();

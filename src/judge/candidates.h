@@ -40,8 +40,9 @@ struct IdleLimits {
 [[nodiscard]] std::optional<double> throttleForRpm(const ChainModel& model, std::size_t mode, double rpm);
 
 /// Places of switches that no function names, best first: of the kind asked for.
+/// @param carried  for what a channel carries to the controller: a switch that such a channel follows already is free, and comes first
 enum class SwitchKind { Latching, Momentary };
-[[nodiscard]] std::vector<Condition> freePlaces(const TransmitterSettings& transmitter, SwitchKind kind);
+[[nodiscard]] std::vector<Condition> freePlaces(const TransmitterSettings& transmitter, SwitchKind kind, bool carried = false);
 /// Candidates for a function whose switch is missing: each free place, with hold on at power-on where it is hold's.
 [[nodiscard]] std::vector<std::vector<Edit>> switchCandidates(const TransmitterSettings& transmitter, const std::string& function);
 /// Puts candidates behind those a finding has.

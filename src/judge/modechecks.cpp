@@ -3,6 +3,7 @@
 
 #include "base/conventions.h"
 #include "formula/root.h"
+#include "judge/candidates.h"
 #include "judge/motorfigures.h"
 #include "judge/rowids.h"
 #include "judge/switches/switchspace.h"
@@ -13,6 +14,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <map>
 
 namespace kh {
 
@@ -22,7 +24,9 @@ constexpr double kNearZeroPitch = 0.2;  ///< a tenth of the stick's whole travel
 constexpr double kQuarterStick = -0.5;
 constexpr double kSofterJumpDeg = 3.0;
 constexpr double kSameSpeedShare = 0.03;
-constexpr double kSameThrustShare = 0.1;  ///< modes whose speeds differ on purpose meet in thrust (docs/domain.md 14)
+constexpr double kClutchUnknownPct = 30.0;  ///< where an engine's clutch is not known to engage
+constexpr double kLeastSwingPct = 10.0;     ///< of a throttle curve that follows the load
+constexpr double kSameThrustShare = 0.1;    ///< modes whose speeds differ on purpose meet in thrust (docs/domain.md 14)
 
 /// Stick at which the mode's pitch curve passes 0, or nothing.
 std::optional<double> zeroPitchStick(const ChainModel& model, std::size_t mode) {
@@ -82,7 +86,7 @@ std::vector<NeighbourModes> neighbourModes(const TransmitterSettings& tx) {
     std::vector<NeighbourModes> out;
     const FlightMode* before = nullptr;
     for (const FlightMode& m : tx.modes) {
-        if (m.id == kHoldMode) continue;
+        if (m.id == kHoldMode || benchOnly(tx, m)) continue;
         if (before != nullptr) out.push_back({before, &m});
         before = &m;
     }
@@ -108,6 +112,33 @@ std::optional<TwoSwitches> twoSwitches(const TransmitterSettings& tx, SwitchSets
         if (const std::uint64_t other = sets.of((*when)[b]); first != other && first != 0 && other != 0)
             return TwoSwitches{firstName(first), firstName(other)};
     return std::nullopt;
+}
+
+std::vector<PlaceUsedTwice> placesUsedTwice(const TransmitterSettings& tx, const ChainModel& model) {
+    std::vector<PlaceUsedTwice> out;
+    std::map<std::pair<std::string, int>, std::string> booked;
+    for (std::size_t f = 0; f < model.functionCount(); ++f) {
+        const std::string& name = model.functionName(f);
+        const Condition* when = conditionOf(tx, name);
+        if (when == nullptr) continue;
+        const std::set<std::string> bars = barsOf(tx, *when);
+        bool told = false;
+        for (const auto& all : *when) {
+            const Term* only = nullptr;
+            std::size_t named = 0;
+            for (const Term& t : all)
+                if (t.switchId.empty() || bars.count(t.switchId) == 0) {
+                    only = &t;
+                    ++named;
+                }
+            if (named != 1 || only->switchId.empty() || declaredShared(tx, only->switchId)) continue;
+            const auto [other, fresh] = booked.emplace(std::pair(only->switchId, only->place), name);
+            if (fresh || other->second == name || told) continue;
+            told = true;
+            out.push_back({only->switchId, only->place, other->second, name});
+        }
+    }
+    return out;
 }
 
 std::vector<double> decisiveSticks(const FlightMode& mode) {
@@ -164,8 +195,43 @@ std::optional<ThrottleFault> invertedFall(const Setup& setup, const ChainModel& 
     lowest.throttlePct = std::max(0.0, least + lowest.trim * setup.transmitter.throttleTrimRangePct);
     if (governed(setup)) return flat ? std::nullopt : std::optional(lowest);
     const auto zero = zeroPitchStick(model, mode);
-    const bool lowestAtZero = flat || !zero || std::abs(lowest.stick - *zero) <= kNearZeroPitch;
+    const bool lowestAtZero =
+        flat || !zero || std::abs(lowest.stick - *zero) <= kNearZeroPitch || model.throttleCurveAt(mode, *zero) <= least + kSamePct;
     return lowest.throttlePct >= kInvertedLeastPct && lowestAtZero ? std::nullopt : std::optional(lowest);
+}
+
+Message invertedTodo(const Setup& setup, const FlightMode& mode, double levelPct) {
+    const std::string path = throttlePath(setup.transmitter);
+    if (governed(setup))
+        return say(KH_TR("Make the throttle curve of {m} flat at {v} in the transmitter."),
+                   {{"m", mode.name}, {"v", amount(setup, path, levelPct)}});
+    return say(KH_TR("Raise the throttle curve of {m} in the transmitter: lowest where the pitch is 0, nowhere below {v}."),
+               {{"m", mode.name}, {"v", amount(setup, path, kInvertedLeastPct)}});
+}
+
+Curve invertedMended(const Setup& setup, const ChainModel& model, std::size_t mode) {
+    const Curve& now = setup.transmitter.modes[mode].throttle;
+    if (governed(setup)) return flatCurve(std::max(kInvertedLeastPct, model.throttleCurveAt(mode, 1.0)), now.points.size());
+    return raisedVee(now, curveXFromStick(zeroPitchStick(model, mode).value_or(0.0)));
+}
+
+bool flatUngoverned(const Setup& setup, const ChainModel& model, std::size_t mode) {
+    const FlightMode& m = setup.transmitter.modes[mode];
+    if (setup.machine.power.kind != PowerKind::Engine || governed(setup) || m.id == kHoldMode) return false;
+    const double clutch = setup.machine.power.clutchPct.value_or(kClutchUnknownPct);
+    double least = 1e9, most = 0.0;
+    for (const double s : decisiveSticks(m))
+        if (const double t = model.throttleCurveAt(mode, s); t >= clutch) {
+            least = std::min(least, t);
+            most = std::max(most, t);
+        }
+    return most > 0.0 && most - least < kLeastSwingPct;
+}
+
+Curve ungovernedStart(const Setup& setup, const ChainModel& model, std::size_t mode, double hoverPct) {
+    const Curve& like = setup.transmitter.modes[mode].throttle;
+    if (mode == 0) return risingThrottle(like, idleLimits(setup.machine).startPct, hoverPct);
+    return veeThrottle(like, curveXFromStick(zeroPitchStick(model, mode).value_or(0.0)), hoverPct);
 }
 
 bool risesFromZero(const TransmitterSettings& tx, const FlightMode& mode) {
@@ -193,6 +259,11 @@ std::optional<ThrottleFault> governorDrift(const Setup& setup, const ChainModel&
     return most > kSamePct ? std::optional(worst) : std::nullopt;
 }
 
+std::vector<Edit> throttleFix(const Setup& setup, const FlightMode& mode, double pct) {
+    if (speedControllerGoverns(setup) || isFlat(mode.throttle)) return governedCurveFix(setup.transmitter, mode, pct);
+    return {{modePath(mode, "throttle"), scaledTo(mode.throttle, pct)}};
+}
+
 std::vector<Edit> governedCurveFix(const TransmitterSettings& tx, const FlightMode& mode, double topPct) {
     Curve level = mode.throttle;
     for (CurvePoint& p : level.points)
@@ -200,6 +271,23 @@ std::vector<Edit> governedCurveFix(const TransmitterSettings& tx, const FlightMo
     std::vector<Edit> edits{{modePath(mode, "throttle"), level}};
     if (tx.throttleTrimRangePct > 0.0) edits.push_back({"transmitter.throttleTrimRangePct"_field, 0.0});
     return edits;
+}
+
+bool gainsReadPlus(const Setup& setup, const Figures& figures) {
+    return std::all_of(setup.transmitter.modes.begin(), setup.transmitter.modes.end(), [&](const FlightMode& m) {
+        const ModeFigures* f = figures.mode(m.id);
+        return f != nullptr && f->gainRead.known && f->gainRead.value > 0.0;
+    });
+}
+
+bool benchOnly(const TransmitterSettings& tx, const FlightMode& mode) {
+    const FlightMode* hold = modeById(tx, kHoldMode);
+    if (hold == nullptr || hold->when.size() != 1 || hold->when.front().size() != 1 || mode.id == kHoldMode || mode.when.empty())
+        return false;
+    const Term& on = hold->when.front().front();
+    return !on.switchId.empty() && std::all_of(mode.when.begin(), mode.when.end(), [&](const std::vector<Term>& all) {
+        return std::any_of(all.begin(), all.end(), [&](const Term& t) { return t.switchId == on.switchId && t.place == on.place; });
+    });
 }
 
 std::vector<Edit> holdAtPowerOn(const Setup& setup) {

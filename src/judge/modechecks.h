@@ -8,14 +8,14 @@
 #include "model/conditions.h"
 #include "model/fieldpatterns.h"
 #include "model/modeedits.h"
+#include "model/ungoverned.h"
 
 #include <optional>
 
 namespace kh {
 
-inline constexpr double kInvertedLeastPct = 45.0;  ///< throttle a mode flown inverted keeps everywhere, without a governor
-inline constexpr double kSamePct = 0.5;            ///< two throttle values closer than this are one
-inline constexpr double kSpeedNotePct = 15.0;      ///< change of head speed between modes
+inline constexpr double kSamePct = 0.5;        ///< two throttle values closer than this are one
+inline constexpr double kSpeedNotePct = 15.0;  ///< change of head speed between modes
 inline constexpr double kSpeedWarnPct = 20.0;
 inline constexpr double kSpoolLowDeg = -3.05;  ///< blade pitch while the rotor starts, −3 … +1 as shown
 inline constexpr double kSpoolHighDeg = 1.0;
@@ -50,6 +50,15 @@ struct TwoSwitches {
 };
 [[nodiscard]] std::optional<TwoSwitches> twoSwitches(const TransmitterSettings& transmitter, SwitchSets& sets, const std::string& function);
 
+/// One switch place that works two functions and is not declared as shared; a place that only bars is nobody's.
+struct PlaceUsedTwice {
+    std::string switchId;
+    int place = 1;
+    std::string first, second;  ///< functions, the one that had it first before
+};
+/// Each second function once, in the model's order.
+[[nodiscard]] std::vector<PlaceUsedTwice> placesUsedTwice(const TransmitterSettings& transmitter, const ChainModel& model);
+
 /// Collective positions that decide about a curve: the quarters, and every point. Curves never pass beyond their points.
 [[nodiscard]] std::vector<double> decisiveSticks(const FlightMode& mode);
 
@@ -76,13 +85,28 @@ struct ThrottleFault {
 /// or lowest away from zero pitch. Nothing for other modes. With the trim low, but for an engine that nothing governs: there
 /// the trim is the pilot's own hand.
 [[nodiscard]] std::optional<ThrottleFault> invertedFall(const Setup& setup, const ChainModel& model, std::size_t mode);
+/// What mends it: one value where the speed is held, else the curve it is, raised where it falls.
+[[nodiscard]] Message invertedTodo(const Setup& setup, const FlightMode& mode, double levelPct);
+[[nodiscard]] Curve invertedMended(const Setup& setup, const ChainModel& model, std::size_t mode);
+/// Whether a mode of an engine that nothing governs is flat from the clutch up: unloaded it overspeeds.
+[[nodiscard]] bool flatUngoverned(const Setup& setup, const ChainModel& model, std::size_t mode);
+/// A throttle curve such a mode could start from. @param hoverPct  0 … 100
+[[nodiscard]] Curve ungovernedStart(const Setup& setup, const ChainModel& model, std::size_t mode, double hoverPct);
 /// Where a governing speed controller would see another value than at full stick. The classic school lets a mode flown
 /// upright rise from zero below a quarter stick.
 [[nodiscard]] std::optional<ThrottleFault> governorDrift(const Setup& setup, const ChainModel& model, std::size_t mode);
+/// The curve brought to another throttle: one value, from a quarter stick on where the school lets it rise; where nothing holds the
+/// speed the shape the pilot gave it.
+[[nodiscard]] std::vector<Edit> throttleFix(const Setup& setup, const FlightMode& mode, double pct);
 /// The edit that makes its curve one value, from a quarter stick on where the school lets it rise.
 [[nodiscard]] std::vector<Edit> governedCurveFix(const TransmitterSettings& transmitter, const FlightMode& mode, double topPct);
 /// Whether that school allows the rise in this mode.
 [[nodiscard]] bool risesFromZero(const TransmitterSettings& transmitter, const FlightMode& mode);
+
+/// Whether every mode's gain is read on the heading-hold side: whatever channel and sign make of it, that is what counts.
+[[nodiscard]] bool gainsReadPlus(const Setup& setup, const Figures& figures);
+/// Whether a mode can be flown only with hold on: it is the bench's, and nothing of a flight is asked of it.
+[[nodiscard]] bool benchOnly(const TransmitterSettings& transmitter, const FlightMode& mode);
 
 /// Edits that put the power-on places of hold's switches where hold is on.
 [[nodiscard]] std::vector<Edit> holdAtPowerOn(const Setup& setup);

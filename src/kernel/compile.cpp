@@ -168,6 +168,7 @@ void ChainModel::compileHeadSpeed(const Setup& setup) {
         for (const CalibrationPoint& p : log) {
             throttle.push_back(p.throttlePct);
             speed.push_back(p.headRpm);
+            if (available > 0.0) headLimit_ = std::max(headLimit_, p.headRpm);  // measured beats computed
         }
         if (const auto line = fitLine(throttle, speed)) {
             headSlope_ = line->slope;

@@ -151,10 +151,26 @@ std::set<std::string> barsOf(const TransmitterSettings& tx, const Condition& con
     std::set<std::string> springs, bars, alone;
     for (const SwitchProfile& s : tx.profile->switches)
         if (s.momentary) springs.insert(s.id);
+    // the places of the switches that stop the motor, and those at which they do
+    std::set<std::string> stops;
+    std::set<std::pair<std::string, int>> stopping;
+    for (const char* id : {kHoldMode, "kill", "cut"}) {
+        const Condition* stop = conditionOf(tx, id);
+        if (stop == nullptr || stop == &condition) continue;
+        for (const auto& all : *stop)
+            for (const Term& t : all) {
+                if (t.switchId.empty()) continue;
+                stops.insert(t.switchId);
+                stopping.emplace(t.switchId, t.place);
+            }
+    }
+    const auto unstopped = [&](const Term& t) { return stops.count(t.switchId) != 0 && stopping.count({t.switchId, t.place}) == 0; };
     for (const auto& all : condition) {
         const bool sprung = std::any_of(all.begin(), all.end(), [&](const Term& t) { return springs.count(t.switchId) != 0; });
+        const bool beside = std::any_of(all.begin(), all.end(), [&](const Term& t) { return !t.switchId.empty() && !unstopped(t); });
         for (const Term& t : all)
-            if (!t.switchId.empty() && springs.count(t.switchId) == 0) (sprung ? bars : alone).insert(t.switchId);
+            if (!t.switchId.empty() && springs.count(t.switchId) == 0)
+                (sprung || (beside && unstopped(t)) ? bars : alone).insert(t.switchId);
     }
     for (const std::string& s : alone) bars.erase(s);
     return bars;

@@ -2,6 +2,7 @@
 #include "model/modeedits.h"
 
 #include "base/error.h"
+#include "model/conditions.h"
 #include "model/fieldpatterns.h"
 
 #include <fmt/format.h>
@@ -142,10 +143,20 @@ std::vector<int> unusedChannels(const TransmitterSettings& transmitter) {
     return out;
 }
 
+bool carriesFunction(const TransmitterSettings& transmitter, const SpareChannel& spare) {
+    if (spare.follows.empty()) return false;
+    return std::any_of(transmitter.functions.begin(), transmitter.functions.end(), [&](const SwitchFunction& f) {
+        if (!f.id.starts_with("bank-") && !f.id.starts_with("gain-") && f.id != "rescue") return false;
+        const std::set<std::string> bars = barsOf(transmitter, f.when);
+        return switchesOf(transmitter, f.when).count(spare.follows) != 0 && bars.count(spare.follows) == 0;
+    });
+}
+
 std::vector<Edit> inhibitEdits(const TransmitterSettings& transmitter) {
     std::vector<Edit> out{{"transmitter.unusedInhibited"_field, true}};
     for (const SpareChannel& s : transmitter.spares)
-        if (!s.follows.empty()) out.push_back({elementPath("transmitter.spares.{}.follows"_field, s.id), std::string()});
+        if (!s.follows.empty() && !carriesFunction(transmitter, s))
+            out.push_back({elementPath("transmitter.spares.{}.follows"_field, s.id), std::string()});
     return out;
 }
 
@@ -161,7 +172,8 @@ Setup withSpares(const Setup& setup, const std::vector<SpareChannel>& spares) {
     }
     Setup out = setup;
     out.transmitter.spares = spares;
-    out.transmitter.unusedInhibited = spares.empty();
+    out.transmitter.unusedInhibited =
+        std::all_of(spares.begin(), spares.end(), [&](const SpareChannel& s) { return carriesFunction(setup.transmitter, s); });
     return out;
 }
 

@@ -37,6 +37,8 @@ namespace kh {
 /// list keep their channel.
 [[nodiscard]] std::vector<Edit> controllerOrder(const Setup& setup);
 
+/// Whether a channel that is listed as unused follows a switch that works a bank, rescue or a gain: then it is what carries it.
+[[nodiscard]] bool carriesFunction(const TransmitterSettings& transmitter, const SpareChannel& spare);
 /// All unused channels inhibited: none follows a switch any more.
 [[nodiscard]] std::vector<Edit> inhibitEdits(const TransmitterSettings& transmitter);
 /// The unused channels as given; all others are inhibited. @throws InputError naming `transmitter.spares` if a channel is

@@ -13,7 +13,7 @@ std::vector<StationPage> ledger(const Setup& setup, const Evaluation& evaluation
         for (const Row& sub : pages.back().rows)  // a row shows the weakest of what opens from it
             for (Row& row : pages.back().rows)
                 if (!sub.under.empty() && row.id == sub.under) {
-                    if (row.standing != Standing::Proved && !sub.aside)
+                    if ((row.standing != Standing::Proved || sub.broken) && !sub.aside)
                         row.standing = std::min(row.standing, sub.standing);  // seen on the machine
                     row.opens = true;
                     row.broken = row.broken || sub.broken;

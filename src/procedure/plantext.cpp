@@ -45,19 +45,29 @@ Message doneText(const Setup& setup, const Finding* finding, const std::vector<E
     return finding != nullptr && isOwn(setup, *finding, edits) ? finding->todo : changesText(setup, edits);
 }
 
-bool offersTyped(const Finding& f) {
-    const auto typed = [](const std::vector<Edit>& edits) { return !edits.empty() && !byHand(edits); };
-    return typed(f.fix) || std::any_of(f.also.begin(), f.also.end(), typed);
+/// "By hand: Pinion teeth to 13."
+Message byHandText(const Setup& setup, const Finding& finding, const std::vector<Edit>& edits) {
+    if (isOwn(setup, finding, edits)) return finding.todo;
+    std::vector<Message> parts;
+    parts.reserve(edits.size());
+    for (const Edit& e : edits)
+        parts.push_back(say(KH_TR("{field} to {value}"), {{"field", fieldTitle(setup, e.path)}, {"value", show(setup, e.path, e.value)}}));
+    return say(KH_TR("By hand: {list}."), {{"list", parts}});
+}
+
+bool offersAny(const Finding& f) {
+    return !f.fix.empty() || std::any_of(f.also.begin(), f.also.end(), [](const std::vector<Edit>& edits) { return !edits.empty(); });
 }
 
 }  // namespace
 
 Message remedyText(const Setup& setup, const std::vector<Finding>& all, const Finding& finding, const Plan* plan) {
-    if (!offersTyped(finding)) return finding.todo;  // by hand, looked up, or chosen
+    if (!offersAny(finding)) return finding.todo;  // looked up, or chosen
     if (plan == nullptr) return say(KH_TR("What heals it is being worked out."));
     const auto r = plan->remedies.find(finding.id);
     if (r == plan->remedies.end()) return finding.todo;  // the switch proof's own
     if (!r->second.edits.empty()) return doneText(setup, &finding, r->second.edits);
+    if (!r->second.byHand.empty()) return byHandText(setup, finding, r->second.byHand);
     if (const Finding* cause = findingOf(all, r->second.causedBy))
         return say(KH_TR("Goes with another: {cause}."), {{"cause", cause->title}});
     const bool planned = std::any_of(plan->steps.begin(), plan->steps.end(), [&](const PlanStep& s) {

@@ -4,6 +4,7 @@
 #include "judge/proofs.h"
 #include "kernel/helicopter/plant.h"
 #include "model/conditions.h"
+#include "model/modeedits.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
 #include "support.h"
@@ -176,7 +177,7 @@ SlowVerdicts slowVerdicts(const Setup& s) {
     const ChainModel model(s);
     const Figures figures = evaluate(s).figures;
     SlowVerdicts out;
-    for (const SpareChannel& spare : tx.spares) out.p4 = out.p4 && spare.follows.empty();
+    for (const SpareChannel& spare : tx.spares) out.p4 = out.p4 && (spare.follows.empty() || carriesFunction(tx, spare));
     const std::size_t killFunction = tx.modes.size();
     const auto free = [&](const Deck& d) {
         const DeckNumbers n = model.numbers(d);
@@ -273,7 +274,9 @@ TEST_CASE("every verdict of the proof is the verdict of brute force") {
                 for (const Term& t : all) {
                     if (t.switchId.empty()) continue;
                     named.insert(t.switchId);
-                    if (all.size() > 1) continue;
+                    const std::set<std::string> bars = barsOf(s.transmitter, *conditionOf(s.transmitter, model.functionName(f)));
+                    const auto works = [&](const Term& x) { return x.switchId.empty() || bars.count(x.switchId) == 0; };
+                    if (!works(t) || std::count_if(all.begin(), all.end(), works) > 1) continue;
                     const auto [other, fresh] = booked.emplace(std::pair(t.switchId, t.place), model.functionName(f));
                     doubled = doubled || (!fresh && other->second != model.functionName(f));
                 }

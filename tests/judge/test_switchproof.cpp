@@ -80,7 +80,7 @@ std::vector<Mistake> mistakes() {
          "P2",
          {"P7"},
          "transmitter.modes.idle1.when"},
-        {"rescue on the bank switch's place", {{"transmitter.functions.rescue.when", at("L2", 2)}}, "P2"},
+        {"rescue on the bank switch's place", {{"transmitter.functions.rescue.when", at("L2", 2)}}, "P2", {"P4"}},
         {"a place that does nothing", {{"transmitter.functions.bank-3.when", at("L2", 2)}}, "P2"},
         {"hold left on its old switch",
          {{"transmitter.modes.hold.when", Condition{{{"R1", 2, ""}}, {{"R2", 2, ""}}}}},
@@ -142,7 +142,9 @@ TEST_CASE("seeded mistakes are each found by the property meant for them") {
 
 TEST_CASE("an unused channel that follows a switch is named, and inhibiting it clears it") {
     Setup s = turnstone();
-    s.transmitter.spares = {{"ch9", 9, "L2"}};
+    s.transmitter.spares = {{"ch9", 9, "L2"}};  // the bank's switch: it carries it
+    CHECK(failing(proveSwitches(s)).empty());
+    s.transmitter.spares = {{"ch9", 9, "L3"}};
     const SwitchProof proof = proveSwitches(s);
     CHECK(failing(proof) == std::set<std::string>{"P4"});
     const Finding& f = property(proof, "P4").finding;

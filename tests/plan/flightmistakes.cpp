@@ -265,8 +265,54 @@ std::vector<Mistake> flightMistakes() {
          }},
         {"gain step on the rate side", Returns::Nothing,
          [](const In&) -> Edits {
-             return Edits{{"transmitter.functions.gain-2.when", Condition{{{"L3", 2, ""}}}},
-                          {"transmitter.functions.gain-2.sentPct", -35.0}};
+             return Edits{{"transmitter.functions.gain-2.when", Condition{{{"L3", 2, ""}}}}, {"transmitter.functions.gain-2.sentPct", 0.0}};
+         }},
+        {"an engine that nothing governs, flat", Returns::Band,
+         [](const In& in) -> Edits {
+             if (electric(in.s) || in.s.controller.governor.kind == GovernorKind::Internal) return {};
+             return Edits{{flown(in.s, in.dice, "throttle"), flatCurve(between(in.dice, 50, 90), 5)}};
+         }},
+        {"an engine's V that is lowest elsewhere", Returns::Band,
+         [](const In& in) -> Edits {
+             if (electric(in.s) || in.s.controller.governor.kind == GovernorKind::Internal) return {};
+             const bool low = coin(in.dice);
+             return Edits{{"transmitter.modes.idle1.throttle",
+                           evenCurve(low ? std::vector<double>{40, 55, 70, 85, 95} : std::vector<double>{95, 80, 65, 50, 60})}};
+         }},
+        {"kill on a mode's place", Returns::Nothing,
+         [](const In& in) -> Edits {
+             return Edits{{"transmitter.kill.when", in.s.transmitter.modes[1 + in.dice() % 2].when}};
+         }},
+        {"a bank on a place that is used", Returns::Nothing,
+         [](const In& in) -> Edits {
+             return Edits{{"transmitter.functions.bank-2.when", in.s.transmitter.modes[1 + in.dice() % 2].when}};
+         }},
+        {"rescue answers in hold", Returns::Nothing,
+         [](const In& in) -> Edits {
+             const Condition* when = conditionOf(in.s.transmitter, "rescue");
+             if (when == nullptr || when->empty()) return {};
+             return Edits{{"transmitter.functions.rescue.when", Condition{{when->front().front()}}}};
+         }},
+        {"Kv typed of another motor", Returns::Nothing,
+         [](const In& in) -> Edits {
+             if (!governs(in.s) || in.s.speedController.calibration.size() < 2 || !in.s.machine.power.kv) return {};
+             return Edits{{"machine.power.kv", std::round(*in.s.machine.power.kv * (coin(in.dice) ? 0.75 : 1.35))}};
+         }},
+        {"sub-trim of the gain channel", Returns::Nothing,
+         [](const In& in) -> Edits {
+             return Edits{{channel("gain", "subTrimPct"), (coin(in.dice) ? 1.0 : -1.0) * between(in.dice, 6, 20)}};
+         }},
+        {"governor's poles for pairs, or its ratio without a second stage", Returns::Nothing,
+         [](const In& in) -> Edits {
+             const PowerTrain& p = in.s.machine.power;
+             if (!electric(in.s) || !p.poles || !p.mainTeeth || !p.pinionTeeth) return {};
+             const bool pairs = in.s.controller.profile->asksPolePairs;
+             const double ratio = std::round(100.0 * *p.mainTeeth / *p.pinionTeeth * secondStageRatio(p)) / 100.0;
+             const bool poles = coin(in.dice);
+             return Edits{{"speedController.control", std::string("direct")},
+                          {"controller.governor.kind", std::string("internal")},
+                          {"controller.governor.ratio", poles ? ratio : std::round(60.0 * ratio) / 100.0},
+                          {"controller.governor.poleCount", (pairs ? 0.5 : 1.0) * *p.poles * (poles ? 2.0 : 1.0)}};
          }},
         {"mass typed in another unit", Returns::Nothing,
          [](const In& in) -> Edits {

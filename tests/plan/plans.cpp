@@ -110,8 +110,17 @@ bool tryCase(const Proved& machine, const std::vector<const Mistake*>& made, con
     }
     told += underSupply(wrong, plan);
     const Evaluation e = evaluate(after);
+    // a plan leaves only what names the fact that must be looked at on the machine
     for (const Finding& f : e.findings)
-        if (f.severity != Severity::Note) told += " left:" + f.id;
+        if (f.severity == Severity::Danger || (f.severity == Severity::Warning && !(f.id == "rpm-signal" && f.fix.empty())))
+            told += " left:" + f.id;
+    // a danger of the governor is healed by the number that is wrong
+    const bool governor =
+        std::any_of(made.begin(), made.end(), [](const Mistake* m) { return std::string(m->name).starts_with("governor"); });
+    for (const PlanStep& s : plan.steps)
+        for (const Edit& x : s.edits)
+            if (governor && made.size() == 1 && (x.path == "controller.governor.kind" || fieldHome(x.path).fact))
+                told += " GOVERNOR HEALED BY " + x.path;
     std::string same;  // two mistakes that cancel leave nothing to find
     if (!found && !(motion && sameMotion(machine.setup, wrong, same))) told += " NOT FOUND";
     // the switch proof closes it: no property fails that held on the sound machine

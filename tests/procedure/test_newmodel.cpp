@@ -96,7 +96,7 @@ TEST_CASE("the throttle that is raised by the stick starts at zero in Normal, ri
     NewModelAnswers a;
     a.boxes = boxesWithServos();
     for (std::size_t n = 0; n < 3 * library().speedControllers.size(); ++n) {
-        a.sizeClass = std::array{"180", "470", "700 engine"}[n % 3];
+        a.sizeClass = std::array{"180", "470", "600"}[n % 3];
         a.boxes.speedController = library().speedControllers[n / 3];
         INFO(a.sizeClass << ", " << a.boxes.speedController.id);
         a.throttle = ThrottleSchool::Flat;

@@ -81,7 +81,7 @@ TEST_CASE("the sheet's sections stand in each box's own menu order") {
     std::reverse(s.transmitter.profile.edit().menu.begin(), s.transmitter.profile.edit().menu.end());
     const Sheet turned = sheetOf(s);
     CHECK(render(part(turned, Box::Transmitter).sections.front().title) == "Hold and kill");
-    CHECK(render(part(turned, Box::Transmitter).sections.back().title) == "Model");
+    CHECK(render(part(turned, Box::Transmitter).sections.back().title) == "Model: Spare channels");
 }
 
 TEST_CASE("what is changed in the document is changed on the sheet, in the unit of its box") {
@@ -141,7 +141,7 @@ TEST_CASE("in a table every row has a cell for each column, and a box without ra
                 tables += section.columns.empty() ? 0 : 1;
                 for (const SheetRow& row : section.rows) CHECK(row.cells.size() == section.columns.size());
             }
-        CHECK(tables == 7);  // channels, throttle, pitch, rates, looks, ports, banks
+        CHECK(tables == 8);  // channels, spare channels, throttle, pitch, rates, looks, ports, banks
     }
     Setup bare = turnstone();
     bare.transmitter.channels.clear();

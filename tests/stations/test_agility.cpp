@@ -150,7 +150,8 @@ TEST_CASE("channels go to the controller's order, and spare ones are named one b
     REQUIRE(f != nullptr);
     CHECK(render(f->found).find("channel 8 follows L3") != std::string::npos);
     CHECK(render(f->found).find("channel 9 sends its centre") != std::string::npos);
-    CHECK(withSpares(live, {}) == turnstone());
+    CHECK(withSpares(live, turnstone().transmitter.spares) == turnstone());
+    CHECK(withSpares(live, {}).transmitter.unusedInhibited);
     CHECK_THROWS_WITH(withSpares(turnstone(), {{"ch1", 1, ""}}), Catch::Contains("channel 1"));
     CHECK_THROWS_WITH(withSpares(turnstone(), {{"ch8", 8, "Q9"}}), Catch::Contains("Q9"));
 }

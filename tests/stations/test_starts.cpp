@@ -210,7 +210,11 @@ TEST_CASE("the guides of Power say what must be seen for each build, and none bu
         };
         CHECK(text("engine-linkage").empty() != engine);
         CHECK((text("throttle-ends").find("barrel is half open") != std::string::npos) == engine);
-        CHECK(text("first-power").find("Grips without blades still hit") != std::string::npos);
+        CHECK((text("first-power").find("Grips without blades still hit") != std::string::npos) == !engine);
+        CHECK((text("first-power").find("never run without blades") != std::string::npos) == engine);
+        CHECK((text("first-governed").find("blades off") == std::string::npos) == engine);
+        CHECK((text("governor-signal").find("blades off") == std::string::npos) == engine);
+        CHECK(text("governor-signal").find("one-way bearing") != std::string::npos);
         CHECK((text("first-power").find("swap two") != std::string::npos) == !engine);
         if (const auto& limit = helicopter(s).rotor.bladeMaxRpm)
             CHECK(text("first-governed").find(render(num(0.45 * *limit))) != std::string::npos);

@@ -21,6 +21,7 @@ constexpr std::array kBoxes{Box::Transmitter, Box::Controller, Box::Machine};
 
 constexpr double kLeastBox = 72;
 constexpr double kStandingWord = 15;  ///< behind its frame
+constexpr double kRounding = 1;       ///< or a title as wide as its column is elided
 constexpr double kMarkRoom = 11;      ///< of a warning or note behind a title
 constexpr const char* kMachineHead = KH_TR("at the machine");
 
@@ -49,7 +50,7 @@ LedgerView::Columns LedgerView::columns() const {
     for (const Row& row : workspace().page().rows) {
         if (!row.line)
             least[0] = std::max(least[0], textWidth(words(row.title), bold) + (row.under.empty() ? 0 : kSubRow) +
-                                              (row.findings.empty() || row.broken ? 0 : kMarkRoom));
+                                              (row.findings.empty() || row.broken ? 0 : kMarkRoom) + kRounding);
         least[4] = std::max(least[4], textWidth(words(standingId(row.standing)), Theme::font(13)) + kStandingWord);
     }
     double lacking = 0, spare = 0;

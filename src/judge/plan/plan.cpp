@@ -37,6 +37,7 @@ private:
     /// Whether a step heals as well where the steps by hand before it were not done. @param at  without them; with it, if it does
     [[nodiscard]] bool restsOnNone(Judged& at, const PlanStep& step);
     void settle(const Judged& start, Plan& plan);
+    void oneValueEach(const Judged& start, Plan& plan);
     void remedies(const Judged& start, Plan& plan);
     struct Found {
         std::string id;
@@ -154,7 +155,13 @@ void Planner::reduce(const Judged& start) {
     if (!whole) return;
     const std::size_t least = weight(whole->judgement);
     for (std::size_t s = steps_.size(); s-- > 0;) {
-        if (steps_[s].whole) continue;
+        // what is right before work by hand is typed before it, though that work types the field again
+        const bool typedAgain = std::any_of(steps_.begin() + static_cast<std::ptrdiff_t>(s) + 1, steps_.end(), [&](const Step& later) {
+            return kh::byHand(later.edits) && std::any_of(later.edits.begin(), later.edits.end(), [&](const Edit& e) {
+                       return std::any_of(steps_[s].edits.begin(), steps_[s].edits.end(), [&](const Edit& x) { return x.path == e.path; });
+                   });
+        });
+        if (steps_[s].whole || typedAgain) continue;
         const std::size_t size = steps_[s].edits.size();
         if (const auto without = afterAll(start, s, size); without && weight(without->judgement) <= least) {
             steps_.erase(steps_.begin() + static_cast<std::ptrdiff_t>(s));
@@ -266,7 +273,10 @@ void Planner::remedies(const Judged& start, Plan& plan) {
     for (auto& [id, remedy] : plan.remedies) {  // dangers and warnings; notes come behind them
         if (!remedy.causedBy.empty()) continue;
         const auto alone = bestFor(start, id, false, kJoinDepth);
-        if (!alone) continue;
+        if (!alone) {
+            if (const auto hands = bestFor(start, id, true, 0)) remedy.byHand = hands->edits;
+            continue;
+        }
         remedy.edits = alone->edits;
         const Troubles now = troublesOf(alone->to.judgement);
         remedy.heals = {id};
@@ -280,13 +290,44 @@ void Planner::remedies(const Judged& start, Plan& plan) {
         if (isTrouble(note)) continue;
         Remedy& remedy = plan.remedies[note.id];
         for (const std::vector<Edit>& c : candidatesOf(note)) {
-            if (byHand(c) || !remedy.edits.empty()) continue;
+            if (!remedy.edits.empty() || (byHand(c) && !remedy.byHand.empty())) continue;
             const auto to = trials_.after(start.setup, c);
             if (!to || listed(to->judgement, note.id)) continue;
             const bool quiet = std::all_of(to->judgement.facts.begin(), to->judgement.facts.end(),
                                            [&](const Fact& f) { return listed(start.judgement, f.id); });
-            if (quiet) remedy = {c, {note.id}, {}};
+            if (!quiet) continue;
+            if (byHand(c)) remedy.byHand = c;
+            else remedy = {.edits = c, .heals = {note.id}};
         }
+    }
+    oneValueEach(start, plan);
+}
+
+/// Two findings never give one field two values: the one that is due first keeps its remedy, the other goes with it or waits for it.
+void Planner::oneValueEach(const Judged& start, Plan& plan) {
+    std::vector<std::string> ids = inOrder(start.judgement);
+    for (const Fact& f : start.judgement.facts)
+        if (!isTrouble(f)) ids.push_back(f.id);
+    std::map<std::string, std::string> taken;  // by field, whose remedy sets it
+    for (const std::string& id : ids) {
+        const auto r = plan.remedies.find(id);
+        if (r == plan.remedies.end()) continue;
+        std::string before;
+        for (const Edit& e : r->second.edits) {
+            const auto other = taken.find(e.path);
+            if (other == taken.end()) continue;
+            const auto& theirs = plan.remedies[other->second].edits;
+            if (std::find(theirs.begin(), theirs.end(), e) == theirs.end()) before = other->second;
+        }
+        if (before.empty()) {
+            for (const Edit& e : r->second.edits) taken.emplace(e.path, id);
+            continue;
+        }
+        const auto to = trials_.after(start.setup, plan.remedies[before].edits);
+        const bool gone =
+            to && std::none_of(to->judgement.facts.begin(), to->judgement.facts.end(), [&](const Fact& f) { return f.id == id; });
+        r->second = Remedy{};
+        if (gone) r->second.causedBy = before;
     }
 }
 

@@ -17,7 +17,8 @@ namespace kh {
 struct Remedy {
     std::vector<Edit> edits;         ///< settings only; none: nothing in the boxes heals it alone
     std::vector<std::string> heals;  ///< ids of findings that go with it, its own first
-    std::string causedBy;            ///< id of the finding whose remedy heals this one; empty: its own
+    std::vector<Edit> byHand{};      ///< what was tried on a copy and heals it by work on the machine, where nothing typed does
+    std::string causedBy{};          ///< id of the finding whose remedy heals this one; empty: its own
 };
 
 /// One change, or one swap; where two mistakes cancel, the changes that only help together.

@@ -61,27 +61,18 @@ void deadPlaces(const ProofContext& c, PropertyResult& r) {
 
 void doubleBooked(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
-    std::map<std::pair<std::string, int>, std::string> booked;
-    for (std::size_t f = 0; f < c.model.functionCount(); ++f) {
-        const std::string& name = c.model.functionName(f);
-        const Condition* when = conditionOf(tx, name);
-        if (when == nullptr) continue;
-        for (const auto& all : *when) {
-            if (all.size() != 1 || all.front().switchId.empty() || declaredShared(tx, all.front().switchId)) continue;
-            const auto [other, fresh] = booked.emplace(std::pair(all.front().switchId, all.front().place), name);
-            if (fresh || other->second == name) continue;
-            c.refute(r, {.severity = Severity::Warning,
-                         .row = "mode-switch"_row,
-                         .found = say(KH_TR("{s} at {p} works {a} and {b} at once."), {{"s", all.front().switchId},
-                                                                                       {"p", num(all.front().place)},
-                                                                                       {"a", functionTitle(tx, other->second)},
-                                                                                       {"b", functionTitle(tx, name)}}),
-                         .why = say(KH_TR("One movement does two things, and one of them may not be meant.")),
-                         .todo = say(KH_TR("Move {b} to another switch in the transmitter, or declare {s} shared."),
-                                     {{"b", functionTitle(tx, name)}, {"s", all.front().switchId}}),
-                         .subject = conditionPath(tx, name)});
-            return;
-        }
+    for (const PlaceUsedTwice& used : placesUsedTwice(tx, c.model)) {
+        c.refute(r, {.severity = Severity::Warning,
+                     .row = switchRow(used.second),
+                     .found = say(KH_TR("{s} at {p} works {a} and {b} at once."), {{"s", used.switchId},
+                                                                                   {"p", num(used.place)},
+                                                                                   {"a", functionTitle(tx, used.first)},
+                                                                                   {"b", functionTitle(tx, used.second)}}),
+                     .why = say(KH_TR("One movement does two things, and one of them may not be meant.")),
+                     .todo = say(KH_TR("Move {b} to another switch in the transmitter, or declare {s} shared."),
+                                 {{"b", functionTitle(tx, used.second)}, {"s", used.switchId}}),
+                     .subject = conditionPath(tx, used.second)});
+        return;
     }
 }
 
@@ -121,7 +112,7 @@ void judgeSpareChannels(const ProofContext& c, PropertyResult& r) {
     r.covered = static_cast<std::uint64_t>(std::max<int>(0, tx.profile->channels - static_cast<int>(used)));
     r.finding.found = say(KH_TR("None of {n} unused channels follows a switch."), {{"n", num(static_cast<double>(r.covered))}});
     for (const SpareChannel& s : tx.spares) {
-        if (s.follows.empty()) continue;
+        if (s.follows.empty() || carriesFunction(tx, s)) continue;
         c.refute(r, {.severity = Severity::Warning,
                      .row = "unused-channels"_row,
                      .found = say(KH_TR("Channel {n} is unused and follows {s}."),

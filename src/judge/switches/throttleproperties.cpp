@@ -165,11 +165,10 @@ void judgeInverted(const ProofContext& c, PropertyResult& r) {
                                    {"s", signedNum(fall->stick, 2)},
                                    {"v", amount(c.setup, throttlePath(c.setup.transmitter), fall->topPct)}}),
                      .why = say(KH_TR("Inverted, low stick asks for lift: the rotor slows just when it must carry the model.")),
-                     .todo = say(KH_TR("Make the throttle curve of {m} flat at {v} in the transmitter."),
-                                 {{"m", m.name}, {"v", amount(c.setup, throttlePath(c.setup.transmitter), level)}}),
+                     .todo = invertedTodo(c.setup, m, level),
                      .witness = Witness{std::nullopt, state},
                      .subject = modePath(m, "throttle"),
-                     .fix = {{modePath(m, "throttle"), flatCurve(level, m.throttle.points.size())}}});
+                     .fix = {{modePath(m, "throttle"), invertedMended(c.setup, c.model, i)}}});
         return;
     }
     r.finding.found =

@@ -9,6 +9,8 @@
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "model/helicopter/sizeclass.h"
+#include "model/modeedits.h"
+#include "model/ungoverned.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -92,7 +94,7 @@ void buildMachine(Setup& s, const SizeClass& c, const NewModelAnswers& answers) 
     m.power.efficiency = c.bladeMm >= 380.0 ? 0.92 : 0.86;
 }
 
-void buildSwitches(TransmitterSettings& tx, int banks) {
+void buildSwitches(TransmitterSettings& tx, int banks, bool engine) {
     std::vector<std::string> three, two, momentary;
     for (const SwitchProfile& p : tx.profile->switches) {
         (p.momentary ? momentary : p.places == 3 ? three : two).push_back(p.id);
@@ -107,9 +109,23 @@ void buildSwitches(TransmitterSettings& tx, int banks) {
         if (s.id == two[0]) s.powerOnPlace = 2;  // hold on when the transmitter is switched on
     if (two.size() > 1) tx.kill.when = {{{two[1], 2, ""}}};
     if (three.size() > 1 && banks > 1) tx.functions = {{"bank-2", {{{three[1], 2, ""}}}}, {"bank-3", {{{three[1], 3, ""}}}}};
-    // barred while hold is on
-    tx.functions.push_back({"rescue", momentary.empty() ? Condition{} : Condition{{{momentary[0], 2, ""}, {two[0], 1, ""}}}});
+    // barred while hold is on, and where an engine idles at low stick
+    Condition rescue;
+    if (!momentary.empty()) rescue = {{{momentary[0], 2, ""}, {two[0], 1, ""}}};
+    if (engine && !rescue.empty()) {
+        rescue.push_back(rescue.front());
+        for (int i : {0, 1}) rescue[static_cast<std::size_t>(i)].push_back({three[0], 2 + i, ""});
+    }
+    tx.functions.push_back({"rescue", rescue});
     for (const char* id : {"bail-out", "gain-2", "gain-3", "timer", "voice"}) tx.functions.push_back({id, {}});  // on no switch yet
+    // what a switch works in the controller is carried there by a channel
+    std::vector<std::string> carried;
+    if (three.size() > 1 && banks > 1) carried.push_back(three[1]);
+    if (!momentary.empty()) carried.push_back(momentary[0]);
+    for (const int number : unusedChannels(tx)) {
+        if (tx.spares.size() == carried.size()) break;
+        tx.spares.push_back({fmt::format("ch{}", number), number, carried[tx.spares.size()]});
+    }
 }
 
 /// How Normal's throttle leaves zero: not at all, at the first point, or by the stick up to its middle, where the model hovers.
@@ -171,6 +187,10 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
                               : s.speedController.profile->governs                 ? Rise::FirstPoint
                                                                                    : Rise::ByStick;
             m.throttle = throttleCurve(throttle[i], rise, points);
+            // what nothing governs follows the load
+            const bool engine = c.power == PowerKind::Engine;
+            if (engine && i == 0) m.throttle = risingThrottle(m.throttle, kUngovernedIdlePct, throttle[i]);
+            else if (i > 0 && (engine || !s.speedController.profile->governs)) m.throttle = veeThrottle(m.throttle, kMidStick, throttle[i]);
             m.targetRpm = c.headRpm[i];
         }
         const double ratio = c.headRpm[0] / c.headRpm[speed];
@@ -181,7 +201,7 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
     tx.hold.throttlePct = c.power == PowerKind::Engine ? 15.0 : answers.hold == HoldSchool::BailOut ? kUsualArmedPct : -5.0;
     tx.hold.autorotationFrom = "idle1";
     tx.timerMin = c.power == PowerKind::Engine ? 4.0 : 3.0;
-    buildSwitches(tx, box.banks);
+    buildSwitches(tx, box.banks, c.power == PowerKind::Engine);
     if (answers.hold == HoldSchool::BailOut && c.power == PowerKind::Electric && tx.kill.when.empty())
         throw InputError("transmitter.profile.switches"_field,
                          "two switches of two places are needed, one for hold and one for kill: with an idle for bail-out only kill is "

@@ -22,6 +22,7 @@ constexpr BenchNeed kAllOff{Need::Yes, Need::Yes, Need::Yes};
 constexpr BenchNeed kBladesOn{Need::Yes, Need::No, Need::Yes};
 constexpr BenchNeed kPlate{Need::Yes, Need::Any, Need::Yes};     // the blades do not matter
 constexpr BenchNeed kMotorTurns{Need::No, Need::Yes, Need::No};  // its tones, its start, first power: no blades
+constexpr BenchNeed kEngineRuns{Need::No, Need::No, Need::No};   // an engine is never run without blades
 constexpr std::array kRowNeeds{
     RowNeed{"zero-pitch"_row, kBladesOn},
     RowNeed{"links"_row, kBladesOn},
@@ -36,10 +37,18 @@ constexpr std::array kRowNeeds{
     RowNeed{"start-pulse"_row, kMotorTurns},
     RowNeed{"first-power"_row, kMotorTurns},
     RowNeed{"first-governed"_row, kMotorTurns},
-    RowNeed{"governor-signal"_row, {Need::Any, Need::Yes, Need::Any}},
+    RowNeed{"governor-signal"_row, kMotorTurns},
     RowNeed{"tail-edges"_row, {Need::Yes, Need::Any, Need::Any}},
     RowNeed{"tail-neutral"_row, kPlate},
 };
+
+constexpr auto kEngineNeeds = [] {
+    auto needs = kRowNeeds;
+    for (RowNeed& n : needs)
+        for (const char* run : {"first-power"_row, "first-governed"_row, "governor-signal"_row})
+            if (std::string_view(n.row) == run) n.need = kEngineRuns;
+    return needs;
+}();
 
 BenchNeed ofStation(Station station) {
     if (station == Station::Radio) return {};  // on the transmitter's own monitor, no pack connected
@@ -52,6 +61,8 @@ BenchNeed ofStation(Station station) {
 const GuardTable& helicopterGuards(const Setup& setup) {
     static constexpr GuardTable table{kGuards, kRowNeeds, ofStation};
     static constexpr GuardTable armed{kArmedGuards, kRowNeeds, ofStation};
+    static constexpr GuardTable engine{kGuards, kEngineNeeds, ofStation};
+    if (setup.machine.power.kind == PowerKind::Engine) return engine;
     return holdIsArmed(setup) ? armed : table;
 }
 

@@ -33,7 +33,9 @@ std::vector<SheetRow> looks(const Setup& setup) {
                             {{"turn", say(textOf(turn).done)}, {"want", answerText(rightAnswers()[static_cast<std::size_t>(turn)])}}));
     look("on-the-ground"_row, say(KH_TR("Turned by hand, motor off")), say(KH_TR("{t}"), {{"t", turns}}));
     look("heading-hold"_row, say(KH_TR("Rudder tapped")), say(KH_TR("the tail stays; in rate mode it returns")));
-    look("first-power"_row, say(KH_TR("First power, no blades")), say(KH_TR("head and tail driven, the right way")));
+    const bool engine = setup.machine.power.kind == PowerKind::Engine;
+    look("first-power"_row, engine ? say(KH_TR("First run, blades on")) : say(KH_TR("First power, no blades")),
+         say(KH_TR("head and tail driven, the right way")));
     return out;
 }
 
@@ -56,9 +58,14 @@ MachineSheet helicopterSheet(const Setup& setup, const Evaluation& evaluation) {
                         {},
                         standingOf(setup, elementPath("machine.servos.{}.armMm"_field, s.id))});
     std::vector<SheetRow> power{fact(say(KH_TR("Main gear")), "machine.power.mainTeeth"_field),
-                                fact(say(KH_TR("Pinion")), "machine.power.pinionTeeth"_field),
-                                fact(say(KH_TR("Magnet poles")), "machine.power.poles"_field),
-                                fact(say(KH_TR("Kv")), "machine.power.kv"_field), fact(say(KH_TR("Cells")), "machine.power.cells"_field)};
+                                fact(say(KH_TR("Pinion")), "machine.power.pinionTeeth"_field)};
+    if (setup.machine.power.kind == PowerKind::Engine) {
+        power.push_back(fact(say(KH_TR("Clutch")), "machine.power.clutchPct"_field));
+    } else {
+        power.push_back(fact(say(KH_TR("Magnet poles")), "machine.power.poles"_field));
+        power.push_back(fact(say(KH_TR("Kv")), "machine.power.kv"_field));
+        power.push_back(fact(say(KH_TR("Cells")), "machine.power.cells"_field));
+    }
     power[1].machine = say(KH_TR("ratio {r}"), {{"r", SheetBuilder::shown(evaluation.figures.of<PowerFigures>().ratio)}});
     return {{{say(KH_TR("Rotor")), rotor}, {say(KH_TR("Head and plate")), head}, {say(KH_TR("Power")), power}},
             {SheetFigure::Plate},

@@ -173,12 +173,13 @@ void RowBuilder::settle(Row& row) const {
         const std::vector<std::string> facts = factsOfRow(setup_, row.id);
         restsOn.insert(restsOn.end(), facts.begin(), facts.end());
     }
-    if (seenUnchanged(setup_, row.id, restsOn)) row.standing = Standing::Proved;
     for (std::size_t i = 0; i < evaluation_.findings.size(); ++i)
         if (evaluation_.findings[i].row == row.id) {
             row.findings.push_back(i);
             if (evaluation_.findings[i].severity == Severity::Danger) row.broken = true;
         }
+    // what was seen proves nothing while a danger of the row's own is open
+    if (!row.broken && seenUnchanged(setup_, row.id, restsOn)) row.standing = Standing::Proved;
 }
 
 Row RowBuilder::row(const char* id, Message title, Cell transmitter, Cell controller, Cell machine) const {

@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "formula/answers.h"
 #include "judge/candidates.h"
+#include "judge/modechecks.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
@@ -95,7 +96,7 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
     const ControllerProfile& box = c.setup.controller.profile;
     for (const ChannelSettings& ch : c.setup.transmitter.channels) {
         const ChannelFigures* f = c.figures.channel(ch.id);
-        if (!readByMonitor(ch.id) || f == nullptr || !centreOff(c, *f)) continue;
+        if ((!readByMonitor(ch.id) && ch.id != functionId(heli::Gain)) || f == nullptr || !centreOff(c, *f)) continue;
         const double reading = f->centreReading.value;
         const double change = subTrimFor(reading, box.usPerPct, tx.usPerPct, tx.subTrimStepPct).changePct * (ch.reversed ? -1.0 : 1.0);
         const double value = ch.subTrimPct + change;
@@ -106,8 +107,9 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
                        .found = c.say(f->centreReading.measured ? KH_TR("At the centre it reads {r} %.")
                                                                 : KH_TR("At the centre it computes to {r} %."),
                                       {{"r", signedNum(reading, 1)}}),
-                       .why = ch.id == "rudder" ? c.say(KH_TR("The tail is asked to turn all the time: the first cause of drift."))
-                                                : c.say(KH_TR("The controller is asked to move while the stick rests.")),
+                       .why = ch.id == functionId(heli::Gain) ? c.say(KH_TR("Every gain that is sent is read shifted by it."))
+                              : ch.id == "rudder" ? c.say(KH_TR("The tail is asked to turn all the time: the first cause of drift."))
+                                                  : c.say(KH_TR("The controller is asked to move while the stick rests.")),
                        .todo = c.say(KH_TR("Set its sub-trim to {v} in the transmitter."),
                                      {{"v", c.amount(channelPath(ch.id, "subTrimPct"), value)}}),
                        .box = Box::Transmitter,
@@ -125,6 +127,7 @@ void channelSense(const AuditContext& c, std::vector<Finding>& out) {
         const bool low = ch.travelHighPct == 0.0;
         if (low ? ch.travelLowPct == 0.0 || !f->lowReading.known || f->lowReading.value <= 0.0 : f->highReading.value > 0.0) continue;
         const auto& read = low ? f->lowReading : f->highReading;
+        if (ch.id == functionId(heli::Gain) && gainsReadPlus(c.setup, c.figures)) continue;  // undone by the signs of the gains
         out.push_back({.id = "channel-sense." + ch.id,
                        .severity = Severity::Danger,
                        .row = "channel-" + ch.id,

@@ -21,9 +21,11 @@ namespace kh {
 
 namespace {
 
-constexpr double kGainAbovePct = 20.0;   ///< beyond the size's start value
-constexpr double kGainBelowShare = 0.5;  ///< of the size's lowest start value
-constexpr double kGainEndPct = 70.0;     ///< the least a full gain may read
+constexpr double kGainAbovePct = 20.0;                        ///< beyond the size's start value
+constexpr double kGainBelowShare = 0.5;                       ///< of the size's lowest start value
+constexpr double kChosenRatePct = 10.0;                       ///< a rate gain below the zero by so much was typed as one
+constexpr double kRisesShare = 0.02, kRisesMuchShare = 0.20;  ///< of the head speed between modes
+constexpr double kGainEndPct = 70.0;                          ///< the least a full gain may read
 
 void gainSide(const AuditContext& c, std::vector<Finding>& out) {
     for (const FlightMode& m : c.setup.transmitter.modes) {
@@ -32,7 +34,8 @@ void gainSide(const AuditContext& c, std::vector<Finding>& out) {
         if (set == nullptr || f == nullptr || !f->gainRead.known) continue;
         // a gain channel that is read the wrong way is that channel's fault: the gain is judged as it will be read
         const ChannelFigures* ends = c.figures.channel(functionId(heli::Gain));
-        const bool turned = ends != nullptr && ends->highReading.known && ends->highReading.value < 0.0;
+        const bool turned =
+            ends != nullptr && ends->highReading.known && ends->highReading.value < 0.0 && !gainsReadPlus(c.setup, c.figures);
         const double reads = turned ? -f->gainRead.value : f->gainRead.value;
         if (reads > 0.0) continue;
         if (m.id == kHoldMode && c.setup.transmitter.schools.holdTail == HoldTailSchool::Rate && std::abs(reads) >= 1.0) continue;
@@ -64,29 +67,33 @@ void gainSteps(const AuditContext& c, std::vector<Finding>& out) {
     const ChannelFigures* ends = c.figures.channel(functionId(heli::Gain));
     if (set == nullptr || ends == nullptr || !ends->highReading.known) return;
     ChannelSettings channel = *set;  // one that is read the wrong way is that channel's fault
-    if (ends->highReading.value < 0.0) channel.reversed = !channel.reversed;
+    if (ends->highReading.value < 0.0 && !gainsReadPlus(c.setup, c.figures)) channel.reversed = !channel.reversed;
     const ChannelScale scale = channelScale(tx.profile, channel);
     const ReadingScale reading = readingScale(c.setup.controller.profile);
     for (const SwitchFunction& f : tx.functions) {
         if (!f.id.starts_with("gain-") || f.when.empty() || !f.sentPct) continue;
         const double reads = readingPctUnchecked(channelOutputUnchecked(*f.sentPct, scale).pulseUs, reading);
         if (reads > 0.0) continue;
+        // typed as rate mode, on a switch of its own: by choice
+        const bool chosen = reads <= -kChosenRatePct && *f.sentPct < 0.0 && f.id != "gain-1";
         const double wanted = std::abs(reads) < 1.0 ? startingGainPct(c.setup)[0] : std::abs(reads);
         const double sent = gainToSend(std::min(wanted, 100.0), scale, reading, 1.0).sentPct;
         PartialDeck on;
         putTerms(on, f.when);
         const std::string path = elementPath("transmitter.functions.{}.sentPct"_field, f.id);
         out.push_back({.id = "gain-step." + f.id,
-                       .severity = Severity::Danger,
+                       .severity = chosen ? Severity::Note : Severity::Danger,
                        .row = "gain-switch"_row,
                        .title = c.say(KH_TR("{s} is on the rate side"), {{"s", functionTitle(tx, f.id)}}),
                        .found = c.say(KH_TR("It reads {g} %: rate mode."), {{"g", signedNum(reads)}}),
                        .why = c.say(KH_TR("The tail lets go at the switch you reach for when it wags.")),
-                       .todo = c.say(KH_TR("Set it to {t} in the transmitter."), {{"t", c.amount(path, sent)}}),
+                       .todo = chosen
+                                   ? c.say(KH_TR("If you want rate mode there, nothing; else set it to the other side in the transmitter."))
+                                   : c.say(KH_TR("Set it to {t} in the transmitter."), {{"t", c.amount(path, sent)}}),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, on},
                        .subject = path,
-                       .fix = {{path, sent}},
+                       .fix = chosen ? std::vector<Edit>{} : std::vector<Edit>{{path, sent}},
                        .proposal = true});
     }
 }
@@ -123,6 +130,40 @@ void gainRange(const AuditContext& c, std::vector<Finding>& out) {
     }
 }
 
+/// The faster the rotor, the more a gain does: it falls with the square of the speed (docs/domain.md 6).
+void gainOverSpeed(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.controller.profile->scalesGain || c.setup.transmitter.schools.tailGain != GainSchool::PerMode) return;
+    for (const auto& [from, to] : neighbourModes(c.setup.transmitter)) {
+        const ModeFigures* a = c.figures.mode(from->id);
+        const ModeFigures* b = c.figures.mode(to->id);
+        if (a == nullptr || b == nullptr || !a->gainRead.known || !b->gainRead.known) continue;
+        const bool given = a->headRpm.known && b->headRpm.known;
+        const double slow = given ? a->headRpm.value : from->targetRpm.value_or(0.0);
+        const double fast = given ? b->headRpm.value : to->targetRpm.value_or(0.0);
+        if (slow <= 0.0 || fast <= slow * (1.0 + kRisesShare)) continue;
+        const double more = b->gainRead.value - a->gainRead.value;
+        const bool rises = more > kSamePct;
+        const bool stays = std::abs(more) <= kSamePct && fast >= slow * (1.0 + kRisesMuchShare);
+        if (a->gainRead.value <= 0.0 || b->gainRead.value <= 0.0 || (!rises && !stays)) continue;
+        out.push_back({.id = "gain-over-speed." + to->id,
+                       .severity = Severity::Note,
+                       .row = "tail-gain"_row,
+                       .title = rises ? c.say(KH_TR("Tail gain rises with the head speed in {m}"), {{"m", to->name}})
+                                      : c.say(KH_TR("Tail gain stays where the head speed rises, in {m}"), {{"m", to->name}}),
+                       .found = c.say(KH_TR("{a}: {x} rpm, {g} %. {b}: {y} rpm, {h} %."), {{"a", from->name},
+                                                                                           {"x", num(slow)},
+                                                                                           {"g", num(a->gainRead.value)},
+                                                                                           {"b", to->name},
+                                                                                           {"y", num(fast)},
+                                                                                           {"h", num(b->gainRead.value)}}),
+                       .why = c.say(KH_TR("The tail does more the faster it turns: it wags there first.")),
+                       .todo = c.say(KH_TR("Start lower in {b} in the transmitter, and search upwards in flight."), {{"b", to->name}}),
+                       .box = Box::Transmitter,
+                       .witness = Witness{std::nullopt, modeState(c.setup.transmitter, *to)},
+                       .subject = modePath(*to, "tailGainPct")});
+    }
+}
+
 void gainChannel(const AuditContext& c, std::vector<Finding>& out) {
     const ChannelFigures* f = c.figures.channel(functionId(heli::Gain));
     const ChannelSettings* ch = channelOf(c.setup.transmitter, functionId(heli::Gain));
@@ -153,9 +194,8 @@ void gainChannel(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> gainRules() {
     static constexpr std::array rules{
-        Rule{"gain-channel", Station::Link, Work::Sign, gainChannel},
-        Rule{"gain-side", Station::Modes, Work::Sign, gainSide},
-        Rule{"gain-step", Station::Radio, Work::Sign, gainSteps},
+        Rule{"gain-channel", Station::Link, Work::Sign, gainChannel}, Rule{"gain-side", Station::Modes, Work::Sign, gainSide},
+        Rule{"gain-step", Station::Radio, Work::Sign, gainSteps},     Rule{"gain-over-speed", Station::Modes, Work::Tail, gainOverSpeed},
         Rule{"gain-range", Station::Modes, Work::Tail, gainRange},
     };
     return rules;

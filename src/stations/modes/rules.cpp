@@ -20,6 +20,7 @@ namespace kh {
 namespace {
 
 constexpr double kSpoolAimDeg = -2.9;
+constexpr double kUngovernedHoverPct = 65.0;  ///< throttle of the hover, to start from
 
 void invertedThrottle(const AuditContext& c, std::vector<Finding>& out) {
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i) {
@@ -39,12 +40,39 @@ void invertedThrottle(const AuditContext& c, std::vector<Finding>& out) {
                                        {"t", c.amount(throttlePath(c.setup.transmitter), fall->throttlePct)},
                                        {"v", c.amount(throttlePath(c.setup.transmitter), fall->topPct)}}),
                        .why = c.say(KH_TR("Inverted, low stick asks for lift: the rotor slows just when it must carry the model.")),
-                       .todo = c.say(KH_TR("Make the throttle curve of {m} flat at {v} in the transmitter."),
-                                     {{"m", m.name}, {"v", c.amount(throttlePath(c.setup.transmitter), level)}}),
+                       .todo = invertedTodo(c.setup, m, level),
                        .box = Box::Transmitter,
                        .witness = Witness{std::nullopt, state},
                        .subject = modePath(m, "throttle"),
-                       .fix = {{modePath(m, "throttle"), flatCurve(level, m.throttle.points.size())}}});
+                       .fix = {{modePath(m, "throttle"), invertedMended(c.setup, c.model, i)}}});
+    }
+}
+
+void flatEngine(const AuditContext& c, std::vector<Finding>& out) {
+    for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i) {
+        if (!flatUngoverned(c.setup, c.model, i)) continue;
+        const FlightMode& m = c.setup.transmitter.modes[i];
+        const double level = c.model.throttleCurveAt(i, 1.0);
+        const bool first = i == 0;
+        Finding f{
+            .id = "engine-flat." + m.id,
+            .severity = Severity::Warning,
+            .row = "throttle-curve"_row,
+            .title = c.say(KH_TR("{m} is flat, and nothing governs the engine"), {{"m", m.name}}),
+            .found = c.say(KH_TR("Throttle stays at {t} from the clutch up."), {{"t", c.amount(throttlePath(c.setup.transmitter), level)}}),
+            .why = c.say(KH_TR("Less pitch needs less throttle: unloaded the rotor overspeeds, past what its blades bear.")),
+            .todo = first ? c.say(KH_TR("Let the throttle of {m} rise with the stick, from near idle, in the transmitter; the curve "
+                                        "proposed is a start."),
+                                  {{"m", m.name}})
+                          : c.say(KH_TR("Give {m} a V in the transmitter, lowest where the pitch is 0; the curve proposed is a start."),
+                                  {{"m", m.name}}),
+            .box = Box::Transmitter,
+            .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
+            .subject = modePath(m, "throttle"),
+            .fix = {{modePath(m, "throttle"), ungovernedStart(c.setup, c.model, i, level)}},
+            .proposal = true};
+        f.also = {{{modePath(m, "throttle"), ungovernedStart(c.setup, c.model, i, kUngovernedHoverPct)}}};
+        out.push_back(std::move(f));
     }
 }
 
@@ -172,13 +200,17 @@ void agility(const AuditContext& c, std::vector<Finding>& out) {
 void setUpCurves(const AuditContext& c, std::vector<Finding>& out) {
     for (const FlightMode& m : c.setup.transmitter.modes) {
         if (m.id == kHoldMode || !isFlat(m.throttle) || m.throttle.points.front().y != 0.0) continue;
+        const bool bench = benchOnly(c.setup.transmitter, m);
         out.push_back({.id = "set-up-curve." + m.id,
-                       .severity = Severity::Warning,
+                       .severity = bench ? Severity::Note : Severity::Warning,
                        .row = "throttle-curve"_row,
-                       .title = c.say(KH_TR("{m} still has its bench curve"), {{"m", m.name}}),
+                       .title = bench ? c.say(KH_TR("{m} is for the bench"), {{"m", m.name}})
+                                      : c.say(KH_TR("{m} still has its bench curve"), {{"m", m.name}}),
                        .found = c.say(KH_TR("Throttle is {z} over the whole stick."), {{"z", c.amount(modePath(m, "throttle"), 0.0)}}),
-                       .why = c.say(KH_TR("Switched to in flight it stops the motor.")),
-                       .todo = c.say(KH_TR("Enter the flying throttle curve of {m} in the transmitter."), {{"m", m.name}}),
+                       .why = bench ? c.say(KH_TR("It is reached with hold on only: nothing of a flight is asked of it."))
+                                    : c.say(KH_TR("Switched to in flight it stops the motor.")),
+                       .todo = bench ? c.say(KH_TR("Leave it out of what you fly; it must stay behind hold."))
+                                     : c.say(KH_TR("Enter the flying throttle curve of {m} in the transmitter."), {{"m", m.name}}),
                        .box = Box::Transmitter,
                        .subject = modePath(m, "throttle")});
     }
@@ -189,6 +221,7 @@ void setUpCurves(const AuditContext& c, std::vector<Finding>& out) {
 std::span<const Rule> modeRules() {
     static constexpr std::array rules{
         Rule{"inverted-throttle", Station::Modes, Work::Curves, invertedThrottle, "P5"},
+        Rule{"engine-flat", Station::Modes, Work::Curves, flatEngine},
         Rule{"governed-curve", Station::Modes, Work::Curves, governedCurve, "P10"},
         Rule{"spool-up", Station::Modes, Work::Curves, spoolUp, "P6"},
         Rule{"agility", Station::Modes, Work::Curves, agility},

@@ -218,18 +218,18 @@ void midStick(const AuditContext& c, std::vector<Finding>& out) {
     }
     const ModeFigures& base = c.figures.modes.front();
     if (!base.hoverStick.known || std::abs(base.hoverStick.value) <= kMidHoverStick) return;
-    out.push_back({.id = "school-mid-stick." + base.id,
-                   .severity = Severity::Note,
-                   .row = "hover-mode"_row,
-                   .title = c.say(KH_TR("{m} does not hover at mid stick"), {{"m", base.name}}),
-                   .found = c.say(KH_TR("It hovers at stick {s}; the estimate is {p}°."),
-                                  {{"s", signedNum(base.hoverStick.value, 2)}, {"p", num(base.hoverPitch.value, 1)}}),
-                   .why = c.say(KH_TR("The school chosen is the hover at mid stick, for scale and training.")),
-                   .todo = c.say(KH_TR("Raise the middle of {m}'s pitch curve to {p}° in the transmitter."),
-                                 {{"m", base.name}, {"p", num(base.hoverPitch.value, 1)}}),
-                   .box = Box::Transmitter,
-                   .witness = Witness{std::nullopt, modeState(tx, tx.modes.front())},
-                   .subject = modePath(tx.modes.front(), "pitch")});
+    out.push_back(
+        {.id = "school-mid-stick." + base.id,
+         .severity = Severity::Note,
+         .row = "hover-mode"_row,
+         .title = c.say(KH_TR("{m} does not hover at mid stick"), {{"m", base.name}}),
+         .found = c.say(KH_TR("It hovers at stick {s}; the estimate is {p}°."),
+                        {{"s", signedNum(base.hoverStick.value, 2)}, {"p", num(base.hoverPitch.value, 1)}}),
+         .why = c.say(KH_TR("The school chosen is the hover at mid stick, for scale and training.")),
+         .todo = c.say(KH_TR("Raise the middle of {m}'s pitch curve in the transmitter until it hovers there."), {{"m", base.name}}),
+         .box = Box::Transmitter,
+         .witness = Witness{std::nullopt, modeState(tx, tx.modes.front())},
+         .subject = modePath(tx.modes.front(), "pitch")});
 }
 
 }  // namespace

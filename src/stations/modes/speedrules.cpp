@@ -6,12 +6,15 @@
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
+#include "judge/speedchecks.h"
 #include "model/fieldpatterns.h"
+#include "model/names.h"
 #include "stations/modes/modes.h"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <tuple>
 
 namespace kh {
 
@@ -20,18 +23,20 @@ namespace {
 constexpr double kSpeedsApart = 0.08;  ///< wanted and given speed, as a share
 constexpr double kSpeedAim = 0.13;     ///< of a change of head speed that is brought down
 constexpr double kLeastRatePct = 20.0;
+constexpr double kLeastBankDegS = 90.0, kMostBankDegS = 700.0;
 constexpr double kLeastHeadGainPct = 15.0, kMostHeadGainPct = 95.0, kStartHeadGainPct = 50.0;
 
 /// The curve as it is, at the value that gives a speed.
 std::vector<Edit> throttleAt(const AuditContext& c, const FlightMode& m, double rpm) {
     const auto value = throttleForRpm(c.model, indexOfMode(c.setup.transmitter, m), rpm);
     if (!value) return {};
-    return governedCurveFix(c.setup.transmitter, m, *value);
+    return throttleFix(c.setup, m, *value);
 }
 
 void wantedSpeed(const AuditContext& c, std::vector<Finding>& out) {
     // an internal governor is asked for the speed itself, and without one the curve is power, not speed
     if (!speedControllerGoverns(c.setup) || c.setup.controller.governor.kind == GovernorKind::Internal) return;
+    const bool factor = loggedFactor(c.setup, c.model).has_value();  // then no wanted speed is to blame
     for (const FlightMode& m : c.setup.transmitter.modes) {
         const ModeFigures* f = c.figures.mode(m.id);
         if (m.id == kHoldMode || !m.targetRpm || f == nullptr || !f->headRpm.known || c.setup.speedController.calibration.size() < 2)
@@ -39,26 +44,27 @@ void wantedSpeed(const AuditContext& c, std::vector<Finding>& out) {
         if (isFlat(m.throttle) && m.throttle.points.front().y == 0.0) continue;  // still on the bench: another rule's
         const double given = f->headRpm.value;
         if (std::abs(given / *m.targetRpm - 1.0) <= kSpeedsApart) continue;
-        out.push_back(
-            {.id = "wanted-speed." + m.id,
-             .severity = Severity::Warning,
-             .row = "head-speed-mode"_row,
-             .title = c.say(KH_TR("{m} does not turn at the speed wanted"), {{"m", m.name}}),
-             .found = c.say(KH_TR("{t} are wanted; {p} throttle gives {g} rpm by the log."),
-                            {{"t", c.amount(elementPath("transmitter.modes.{}.targetRpm"_field, m.id))},
-                             {"p", c.amount(throttlePath(c.setup.transmitter), f->throttlePct.value)},
-                             {"g", num(given)}}),
-             .why = c.say(KH_TR("Gain, pitch and flight time are judged for a speed that is not flown.")),
-             .todo = c.say(KH_TR("Set the throttle of {m} in the transmitter to the value that gives {t}, or want {g}."),
-                           {{"m", m.name},
-                            {"t", c.amount(elementPath("transmitter.modes.{}.targetRpm"_field, m.id))},
-                            {"g", c.amount(elementPath("transmitter.modes.{}.targetRpm"_field, m.id), roundToStep(given, 10.0))}}),
-             .box = Box::Transmitter,
-             .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
-             .subject = modePath(m, "targetRpm"),
-             .fix = throttleAt(c, m, *m.targetRpm),
-             .also = {{{modePath(m, "targetRpm"), roundToStep(given, 10.0)}}},
-             .proposal = true});
+        const std::string wanted = elementPath("transmitter.modes.{}.targetRpm"_field, m.id);
+        Finding finding{
+            .id = "wanted-speed." + m.id,
+            .severity = Severity::Warning,
+            .row = "head-speed-mode"_row,
+            .title = c.say(KH_TR("{m} does not turn at the speed wanted"), {{"m", m.name}}),
+            .found = c.say(
+                KH_TR("{t} are wanted; {p} throttle gives {g} rpm by the log."),
+                {{"t", c.amount(wanted)}, {"p", c.amount(throttlePath(c.setup.transmitter), f->throttlePct.value)}, {"g", num(given)}}),
+            .why = c.say(KH_TR("Gain, pitch and flight time are judged for a speed that is not flown.")),
+            .todo = factor ? c.say(KH_TR("Set the throttle of {m} in the transmitter to the value that gives {t}."),
+                                   {{"m", m.name}, {"t", c.amount(wanted)}})
+                           : c.say(KH_TR("Set the throttle of {m} in the transmitter to the value that gives {t}, or want {g}."),
+                                   {{"m", m.name}, {"t", c.amount(wanted)}, {"g", c.amount(wanted, roundToStep(given, 10.0))}}),
+            .box = Box::Transmitter,
+            .witness = Witness{std::nullopt, modeState(c.setup.transmitter, m)},
+            .subject = modePath(m, "targetRpm"),
+            .fix = throttleAt(c, m, *m.targetRpm),
+            .proposal = true};
+        if (!factor) finding.also = {{{modePath(m, "targetRpm"), roundToStep(given, 10.0)}}};
+        out.push_back(std::move(finding));
     }
 }
 
@@ -144,6 +150,29 @@ void headGain(const AuditContext& c, std::vector<Finding>& out) {
     }
 }
 
+void bankRates(const AuditContext& c, std::vector<Finding>& out) {
+    for (const Bank& b : c.setup.controller.banks)
+        for (const auto& [axis, key, rate] : {std::tuple("roll", "controller.banks.{}.rollPitchDegS"_field, b.rollPitchDegS),
+                                              std::tuple("rudder", "controller.banks.{}.rudderDegS"_field, b.rudderDegS)}) {
+            if (rate >= kLeastBankDegS && rate <= kMostBankDegS) continue;
+            const std::string path = elementPath(key, b.id);
+            out.push_back({.id = std::string("bank-rate.") + axis + "." + b.id,
+                           .severity = Severity::Note,
+                           .row = "agility-roll"_row,
+                           .title = rate > kMostBankDegS ? c.say(KH_TR("Bank {b} turns very fast"), {{"b", b.id}})
+                                                         : c.say(KH_TR("Bank {b} turns very slowly"), {{"b", b.id}}),
+                           .found = c.say(KH_TR("{f}: {r}; {a} to {z} are flown."), {{"f", fieldTitle(c.setup, path)},
+                                                                                     {"r", c.amount(path)},
+                                                                                     {"a", bare(c.amount(path, kLeastBankDegS))},
+                                                                                     {"z", c.amount(path, kMostBankDegS)}}),
+                           .why = rate > kMostBankDegS ? c.say(KH_TR("Servos and eyes do not follow; a slip of the thumb is a whole turn."))
+                                                       : c.say(KH_TR("A gust turns the machine faster than the stick brings it back.")),
+                           .todo = c.say(KH_TR("Set it in the controller to what you fly, a little at a time.")),
+                           .box = Box::Controller,
+                           .subject = path});
+        }
+}
+
 }  // namespace
 
 std::span<const Rule> modeSpeedRules() {
@@ -151,6 +180,7 @@ std::span<const Rule> modeSpeedRules() {
         Rule{"wanted-speed", Station::Modes, Work::Governor, wantedSpeed},
         Rule{"speed-jump", Station::Modes, Work::Curves, speedJump, "P7"},
         Rule{"dead-rate", Station::Modes, Work::Curves, deadRates},
+        Rule{"bank-rate", Station::Modes, Work::Curves, bankRates},
         Rule{"head-gain", Station::Modes, Work::Curves, headGain},
     };
     return rules;

@@ -20,7 +20,6 @@ constexpr int kPinionsEachSide = 2;
 constexpr double kSpeedMarkRpm = 250.0;
 constexpr double kReservePct = 20.0;                               ///< charge a flight leaves in the pack
 constexpr double kBestEfficiency = 0.85, kWorstEfficiency = 0.70;  ///< of motor and speed controller, own choice
-constexpr double kBriskPower = 2.0;                                ///< of the hover's power, own choice
 
 }  // namespace
 
@@ -141,27 +140,39 @@ void PowerFigureMaker::timer() {
               {"machine.power.plannedMahPerMin"_field, logged || p.plannedMahPerMin.has_value()}});
 }
 
-/// From the power of the hover: what a pilot flies lies between it and twice that.
+/// From the power of the hover: a flight lies between it, in the first mode, and twice that (three times in aerobatics) in the
+/// fastest one.
 void PowerFigureMaker::endurance() {
     const PowerTrain& p = setup.machine.power;
-    const std::string wantedPath = elementPath("transmitter.modes.{}.targetRpm"_field, setup.transmitter.modes.front().id);
-    const double rpm = setup.transmitter.modes.front().targetRpm.value_or(0.0);
-    const auto minutes = [&](double timesHover, double efficiency, Derivation* why) {
-        const double watts = timesHover * hover(mainRotor(setup.machine, rpm)).powerW;
+    const auto& modes = setup.transmitter.modes;
+    const auto wanted = [](const FlightMode& m) { return m.targetRpm.value_or(0.0); };
+    const FlightMode& first = modes.front();
+    const FlightMode& fastest =
+        *std::max_element(modes.begin(), modes.end(), [&](const FlightMode& a, const FlightMode& b) { return wanted(a) < wanted(b); });
+    const auto wantedPath = [](const FlightMode& m) { return elementPath("transmitter.modes.{}.targetRpm"_field, m.id); };
+    const double brisk = setup.machine.style == FlyingStyle::Aerobatic ? 3.0 : 2.0;  // of the hover's power (docs/domain.md 8)
+    const auto minutes = [&](const FlightMode& m, double timesHover, double efficiency, Derivation* why) {
+        const double watts = timesHover * hover(mainRotor(setup.machine, wanted(m))).powerW;
         return kh::endurance(watts, p.cells * kNominalVolts, efficiency, *p.capacityMah, kReservePct, why).minutes;
     };
+    const auto least = [&] { return minutes(fastest, brisk, kWorstEfficiency, nullptr); };
     Figure f = make(KH_TR("minutes that leave a fifth of the charge, estimate"), {"min", 1},
-                    {"machine.power.capacityMah"_field, "machine.power.cells"_field, "machine.massKg"_field, wantedPath},
+                    {"machine.power.capacityMah"_field, "machine.power.cells"_field, "machine.massKg"_field, "machine.style"_field,
+                     wantedPath(first), wantedPath(fastest)},
                     [&](Derivation& why) {
-                        const double calm = minutes(1.0, kBestEfficiency, &why);
-                        why.line(KH_TR("in the hover; flown briskly twice its power at {e} of efficiency, {m} min"),
-                                 {{"e", num(kWorstEfficiency, 2)}, {"m", num(minutes(kBriskPower, kWorstEfficiency, nullptr), 1)}});
+                        const double calm = minutes(first, 1.0, kBestEfficiency, &why);
+                        why.line(KH_TR("in the hover of {a}; flown briskly in {b}, {t} times its power there at {e} of efficiency, {m} min"),
+                                 {{"a", first.name},
+                                  {"b", fastest.name},
+                                  {"t", num(brisk)},
+                                  {"e", num(kWorstEfficiency, 2)},
+                                  {"m", num(least(), 1)}});
                         return calm;
                     },
                     {{"machine.power.kind"_field, p.kind == PowerKind::Electric},
                      {"machine.power.capacityMah"_field, p.capacityMah.has_value()},
-                     {wantedPath, rpm > 0.0}});
-    if (f.known) span(f, minutes(kBriskPower, kWorstEfficiency, nullptr), f.value);
+                     {wantedPath(first), wanted(first) > 0.0}});
+    if (f.known) span(f, least(), f.value);
     own.enduranceMin = std::move(f);
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// Power in steps: the ends, first power without blades, the rpm signal, the first governed run, an engine's linkage.
+// Power in steps: the ends, first power (a motor's without blades, an engine's never), the rpm signal, the first governed run, an
+// engine's linkage.
 #include "formula/governor.h"
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
@@ -30,10 +31,8 @@ std::vector<Step> engineLinkage(const Setup& setup, const Figures&) {
              say(KH_TR("Throttle to {t}."), {{"t", amount(setup, throttlePath(setup.transmitter), 100.0)}}),
              say(KH_TR("The barrel is fully open, the servo is silent.")),
              {}},
-            {"cut", Box::Transmitter, say(KH_TR("Cut.")), say(KH_TR("The barrel is closed, the servo is silent.")), {}},
-            {"idle", Box::Machine, say(KH_TR("Started only in Normal with hold on, the head held; mixture as the engine's maker says.")),
-             say(KH_TR("It idles, hot and cold, and the rotor does not creep: idle 15 % and at least 500 engine rpm below the clutch.")),
-             say(KH_TR("A clutch that takes hold turns the rotor with full force: hold the head, nobody near."))}};
+            {"cut", Box::Transmitter, say(KH_TR("Cut, then kill.")), say(KH_TR("The barrel is closed, the servo is silent.")), {}},
+            {"hold", Box::Transmitter, say(KH_TR("Hold.")), say(KH_TR("The barrel is just open: an idle well below the clutch.")), {}}};
 }
 
 std::vector<Step> learnEnds(const Setup& setup, const Figures& figures) {
@@ -82,54 +81,65 @@ std::vector<Step> learnEnds(const Setup& setup, const Figures& figures) {
     return steps;
 }
 
+/// An engine's: unloaded it overspeeds, so its blades are on.
+std::vector<Step> firstEngineRun() {
+    return {
+        {"blades", Box::Machine,
+         say(KH_TR("After throttle ends and idle were set by hand: main and tail blades on, outdoors, on level ground; an engine is never "
+                   "run without blades.")),
+         say(KH_TR("The blades are folded out, every bolt is tight.")),
+         say(KH_TR("Nobody in the plane of the disc; everyone else 30 m behind you."))},
+        {"start", Box::Machine, say(KH_TR("Start in Normal with hold on, the head held; mixture as the engine's maker says.")),
+         say(KH_TR("It idles, hot and cold, and the rotor does not creep: idle 15 % and at least 500 engine rpm below the clutch.")),
+         say(KH_TR("A clutch that takes hold turns the rotor with full force: hold the head until you stand clear."))},
+        {"clutch",
+         Box::Transmitter,
+         say(KH_TR("Stand clear. Hold off, open slowly to just above the clutch; then back to idle.")),
+         say(KH_TR("The clutch takes the head along, and lets go of it at idle.")),
+         {}},
+        {"head",
+         Box::Machine,
+         say(KH_TR("Look at head and tail shaft.")),
+         say(KH_TR("Both are driven, the way the kit's manual shows.")),
+         {}},
+        {"cut", Box::Transmitter, say(KH_TR("Cut.")), say(KH_TR("The engine stops, the rotor runs down.")), {}},
+        {"lowest",
+         Box::Transmitter,
+         say(KH_TR("Start again as before; the lowest head speed first.")),
+         say(KH_TR("It holds its speed on the ground, blades track, nothing shakes.")),
+         {}}};
+}
+
 std::vector<Step> firstPower(const Setup& setup, const Figures&) {
-    std::vector<Step> steps;
-    steps.push_back({"strapped", Box::Machine,
-                     say(KH_TR("After the bench, outdoors: main and tail blades off, pinion in mesh, the machine strapped "
-                               "down by skids or frame.")),
-                     say(KH_TR("It cannot move.")), say(KH_TR("Grips without blades still hit: nobody in the plane of the disc."))});
-    if (hasEngine(setup)) {
-        steps.push_back({"start",
-                         Box::Machine,
-                         say(KH_TR("Start in Normal with hold on, the head held.")),
-                         say(KH_TR("It idles, the rotor does not creep; cut stops it.")),
-                         {}});
-        steps.push_back({"clutch",
-                         Box::Transmitter,
-                         say(KH_TR("Hold off, open to just above the clutch for 5 s.")),
-                         {},
-                         say(KH_TR("The grips turn with full force: nobody in the plane of the disc."))});
-    } else {
-        steps.push_back({"plug-in", Box::Transmitter,
-                         say(KH_TR("Transmitter on, hold on, collective low; then plug the pack in, and wait.")),
-                         say(KH_TR("Nothing turns until everything has started.")),
-                         say(KH_TR("The speed controller may be live before the controller: stay clear."))});
-        steps.push_back(
-            {"no-learning", Box::Controller, say(KH_TR("The governor does not learn: leave it off or at its lowest.")), {}, {}});
-        steps.push_back({"low", Box::Transmitter, say(KH_TR("Hold off, low throttle for 5 s.")), {}, {}});
-    }
-    steps.push_back({"head",
-                     Box::Machine,
-                     say(KH_TR("Look at the head.")),
-                     hasEngine(setup)
-                         ? say(KH_TR("It is driven, the way the rotor turns."))
-                         : say(KH_TR("It is driven, the right way. Gear turns and head does not: the motor runs backwards, swap "
-                                     "two of its leads.")),
-                     {}});
-    steps.push_back(
-        {"tail", Box::Machine, say(KH_TR("Look at the tail shaft.")), say(KH_TR("It turns the way the kit's manual shows.")), {}});
-    steps.push_back({"rest", Box::Transmitter, say(KH_TR("Hold on.")), say(KH_TR("Everything comes to rest.")), {}});
-    return steps;
+    if (hasEngine(setup)) return firstEngineRun();
+    return {{"strapped", Box::Machine,
+             say(KH_TR("After the bench, outdoors: main and tail blades off, pinion in mesh, the machine strapped "
+                       "down by skids or frame.")),
+             say(KH_TR("It cannot move.")), say(KH_TR("Grips without blades still hit: nobody in the plane of the disc."))},
+            {"plug-in", Box::Transmitter, say(KH_TR("Transmitter on, hold on, collective low; then plug the pack in, and wait.")),
+             say(KH_TR("Nothing turns until everything has started.")),
+             say(KH_TR("The speed controller may be live before the controller: stay clear."))},
+            {"no-learning", Box::Controller, say(KH_TR("The governor does not learn: leave it off or at its lowest.")), {}, {}},
+            {"low", Box::Transmitter, say(KH_TR("Hold off, low throttle for 5 s.")), {}, {}},
+            {"head",
+             Box::Machine,
+             say(KH_TR("Look at the head.")),
+             say(KH_TR("It is driven, the right way. Gear turns and head does not: the motor runs backwards, swap two of its leads.")),
+             {}},
+            {"tail", Box::Machine, say(KH_TR("Look at the tail shaft.")), say(KH_TR("It turns the way the kit's manual shows.")), {}},
+            {"rest", Box::Transmitter, say(KH_TR("Hold on.")), say(KH_TR("Everything comes to rest.")), {}}};
 }
 
 std::vector<Step> firstGoverned(const Setup& setup, const Figures&) {
     const auto& limit = helicopter(setup).rotor.bladeMaxRpm;
     return {{"limit",
              Box::Machine,
-             limit ? say(KH_TR("Main and tail blades off; ask for at most {r}, 0.45 of the blades' {l}, in any case."),
+             limit ? say(hasEngine(setup) ? KH_TR("Blades on, outdoors; ask for at most {r}, 0.45 of the blades' {l}.")
+                                          : KH_TR("Main and tail blades off; ask for at most {r}, 0.45 of the blades' {l}, in any case."),
                          {{"r", amount(setup, "machine.rotor.bladeMaxRpm"_field, firstGovernedRpm(*limit))},
                           {"l", amount(setup, "machine.rotor.bladeMaxRpm"_field, *limit)}})
-                   : say(KH_TR("Main and tail blades off; their limit is not known: they go on only once it is.")),
+             : hasEngine(setup) ? say(KH_TR("The blades' limit is not known, and an engine is never run without blades: look it up first."))
+                                : say(KH_TR("Main and tail blades off; their limit is not known: they go on only once it is.")),
              {},
              say(KH_TR("Poles typed for pairs ask for twice the speed: nobody near the disc, hold under the finger."))},
             {"speed",
@@ -140,17 +150,15 @@ std::vector<Step> firstGoverned(const Setup& setup, const Figures&) {
             {"stop", Box::Transmitter, say(KH_TR("Hold on, and let it stop; bail out on the ground before it is tried at 30 m.")), {}, {}}};
 }
 
-std::vector<Step> signalGuide(const Setup&, const Figures&) {
-    return {{"page",
-             Box::Controller,
-             say(KH_TR("Governor off. Open the page of the monitor that shows the head speed.")),
-             {},
-             say(KH_TR("Motor leads off, main and tail blades off."))},
-            {"turn",
-             Box::Machine,
-             say(KH_TR("Turn the rotor by hand, briskly; of a signal from the motor run it at low throttle as at first power.")),
-             say(KH_TR("A speed shows, and 0 when it stands still.")),
-             {}}};
+std::vector<Step> signalGuide(const Setup& setup, const Figures&) {
+    return {
+        {"page", Box::Controller, say(KH_TR("Governor off. Open the page of the monitor that shows the head speed.")), {}, {}},
+        {"turn", Box::Machine,
+         hasEngine(setup) ? say(KH_TR("At the first run, blades on: hold off, just above the clutch."))
+                          : say(KH_TR("At first power, main and tail blades off: hold off, low throttle.")),
+         say(KH_TR("A speed shows that follows the motor, and 0 when it stands still. Behind a one-way bearing turning the head by hand "
+                   "shows nothing: that is no fault.")),
+         say(KH_TR("Grips without blades still hit: nobody in the plane of the disc."))}};
 }
 
 }  // namespace

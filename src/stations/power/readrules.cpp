@@ -28,7 +28,7 @@ constexpr double kFarShare = 0.10;  ///< a measured speed further from the wante
 std::vector<Edit> slowedTo(const AuditContext& c, const FlightMode& m, double share) {
     const std::optional<double> now = flatThrottle(m);
     const double then = now ? std::floor(*now * share * 2.0) / 2.0 : 0.0;
-    return then > 0.0 && then <= 100.0 ? governedCurveFix(c.setup.transmitter, m, then) : std::vector<Edit>{};
+    return then > 0.0 && then <= 100.0 ? throttleFix(c.setup, m, then) : std::vector<Edit>{};
 }
 
 bool logged(const Setup& setup, const FlightMode& m, double rpm) {

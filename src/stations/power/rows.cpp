@@ -10,9 +10,16 @@
 #include "stations/power/power.h"
 #include "stations/power/powerfigures.h"
 
+#include <set>
+
 namespace kh {
 
 namespace {
+
+// rows of the one that the other has not
+const std::set<std::string_view> kNotAnEngines{"poles"_row,  "electrical"_row, "headroom"_row,  "protection"_row, "start-pulse"_row,
+                                               "arming"_row, "endurance"_row,  "pack-read"_row, "bail-out"_row,   "pack-connected"_row};
+const std::set<std::string_view> kEnginesOnly{"engine-linkage"_row};
 
 bool byEngine(const RowBuilder& b) { return b.setup().machine.power.kind == PowerKind::Engine; }
 
@@ -118,8 +125,24 @@ StationPage powerRows(const RowBuilder& b) {
         logged.parts.push_back(b.field(elementPath("speedController.calibration.{}.headRpm"_field, p.id)));
     }
     if (logged.parts.empty()) logged.parts.push_back(RowBuilder::text(say(KH_TR("none yet"))));
-    Cell drive{{b.labelled("machine.power.efficiency"_field)}};
-    if (byEngine(b)) drive.parts.push_back(b.labelled("machine.power.clutchPct"_field));
+    const bool engine = byEngine(b);
+    Cell drive{{b.labelled(engine ? "machine.power.clutchPct"_field : "machine.power.efficiency"_field)}};
+    Cell available{{RowBuilder::figure(own.availableRpm), RowBuilder::figure(own.availableEndRpm, label(KH_TR("end of pack")))}};
+    Cell governs{{b.field("speedController.control"_field, say(KH_TR("{n}"), {{"n", s.speedController.profile->name}}))}};
+    Cell pack{{b.labelled("machine.power.cells"_field), b.field("machine.power.capacityMah"_field)}};
+    Cell lasts{{RowBuilder::figure(own.timerMin, label(KH_TR("leaves a fifth")))}};
+    Cell alarms{{b.field("transmitter.alarms.voltsPerCell"_field), b.field("transmitter.alarms.usedMah"_field),
+                 b.field("transmitter.alarms.headRpm"_field)}};
+    Cell used{{b.labelled("machine.power.loggedMahPerMin"_field), b.labelled("machine.power.plannedMahPerMin"_field)}};
+    if (engine) {  // what an engine has not is not asked
+        available = {{RowBuilder::text(say(KH_TR("an engine, by its clutch")))}};
+        governs = {{RowBuilder::text(s.controller.governor.kind == GovernorKind::Internal ? say(KH_TR("its throttle servo"))
+                                                                                          : say(KH_TR("nothing: the curve alone")))}};
+        pack = {{RowBuilder::text(say(KH_TR("the receiver's own, as in Link")))}};
+        lasts = {{RowBuilder::text(say(KH_TR("a quarter of the tank stays")))}};
+        alarms = {{b.field("transmitter.alarms.headRpm"_field)}};
+        used = {};
+    }
     StationPage page{Station::Power, {}};
     ModePower fastest;
     for (const ModePower& m : own.modes)
@@ -138,24 +161,22 @@ StationPage powerRows(const RowBuilder& b) {
                                          {{RowBuilder::figure(fastest.electricalRpm),
                                            b.field("speedController.profile.maxElectricalRpm"_field, label(KH_TR("at most"))),
                                            b.labelled("speedController.profile.leastOpeningPct"_field)}})),
-        b.row("available", say(KH_TR("Available")), {}, {},
-              {{RowBuilder::figure(own.availableRpm), RowBuilder::figure(own.availableEndRpm, label(KH_TR("end of pack")))}}),
+        b.row("available", engine ? say(KH_TR("Engine")) : say(KH_TR("Available")), {}, {}, std::move(available)),
         RowBuilder::under("available", b.row("clutch", say(KH_TR("Drive")), {}, {}, std::move(drive))),
         RowBuilder::aside("available", KH_TR("of an engine: throttle arm square at half barrel, full open at 100, closed at cut"),
-                          b.row("engine-linkage", say(KH_TR("Engine")), {}, {},
-                                {{RowBuilder::text(byEngine(b) ? say(KH_TR("arm square at half barrel; mixture is the maker's"))
-                                                               : say(KH_TR("none")))}})),
-        b.row("governor", say(KH_TR("Governor")), {}, std::move(governor),
-              {{b.field("speedController.control"_field, say(KH_TR("{n}"), {{"n", s.speedController.profile->name}}))}}),
+                          b.row("engine-linkage", say(KH_TR("Linkage")), {}, {},
+                                {{RowBuilder::text(say(KH_TR("arm square at half barrel; mixture is the maker's")))}})),
+        b.row("governor", say(KH_TR("Governor")), {}, std::move(governor), std::move(governs)),
         RowBuilder::under("governor", b.row("governor-run", say(KH_TR("Its run-up")), {},
                                             {{b.field("controller.governor.runUpS"_field),
                                               b.field("controller.governor.minThrottlePct"_field, label(KH_TR("least")))}},
                                             {})),
-        RowBuilder::aside("governor", KH_TR("turned by hand, the rotor must show a speed on the monitor before a governor is enabled"),
-                          b.row("governor-signal", say(KH_TR("Its rpm signal")), {}, {},
-                                {{RowBuilder::text(s.controller.governor.kind == GovernorKind::Internal
-                                                       ? say(KH_TR("seen on the monitor before it is enabled"))
-                                                       : say(KH_TR("none needed: the controller does not govern")))}})),
+        RowBuilder::aside(
+            "governor", KH_TR("at first power a speed on the monitor that follows the motor; turned by hand a one-way bearing shows none"),
+            b.row("governor-signal", say(KH_TR("Its rpm signal")), {}, {},
+                  {{RowBuilder::text(s.controller.governor.kind == GovernorKind::Internal
+                                         ? say(KH_TR("seen on the monitor before it is enabled"))
+                                         : say(KH_TR("none needed: the controller does not govern")))}})),
         b.row("head-speed", say(KH_TR("Head speed")), {}, {}, std::move(speeds)),
         RowBuilder::under("head-speed", b.row("logged-speeds", say(KH_TR("Logged")), {}, {}, std::move(logged))),
         b.row("headroom", say(KH_TR("Headroom")), {}, {}, std::move(headroom)),
@@ -173,7 +194,7 @@ StationPage powerRows(const RowBuilder& b) {
         b.row("protection", say(KH_TR("Pack protection")), {}, {},
               {{b.field("speedController.cutOff"_field), b.field("speedController.cutOffVoltsPerCell"_field),
                 b.field("speedController.brake"_field)}}),
-        b.row("pack", say(KH_TR("Pack")), {}, {}, {{b.labelled("machine.power.cells"_field), b.field("machine.power.capacityMah"_field)}}),
+        b.row("pack", engine ? say(KH_TR("Battery")) : say(KH_TR("Pack")), {}, {}, std::move(pack)),
         RowBuilder::aside("pack", KH_TR("at connection: 0.10 V a cell below full means that the pack has been used"),
                           readRow(b.row("pack-connected", say(KH_TR("Connected")), {}, {},
                                         {{b.field("machine.power.fullVoltsPerCell"_field, label(KH_TR("full"))),
@@ -186,27 +207,26 @@ StationPage powerRows(const RowBuilder& b) {
                                           lastRead(b, "supply.tail", "V", 2, label(KH_TR("tail over")))}}),
                                   latest(s.readings, "supply.stirred"))),
         b.row("timer", say(KH_TR("Flight timer")),
-              {{b.field("transmitter.timerMin"_field), b.labelled("transmitter.alarms.timerStartPct"_field)}}, {},
-              {{RowBuilder::figure(own.timerMin, label(KH_TR("leaves a fifth")))}}),
+              {{b.field("transmitter.timerMin"_field), b.labelled("transmitter.alarms.timerStartPct"_field)}}, {}, std::move(lasts)),
         RowBuilder::under(
             "timer", b.row("endurance", say(KH_TR("Minutes")), {}, {},
                            {{RowBuilder::figure(own.enduranceMin, label(KH_TR("estimate"))),
                              RowBuilder::figure(s.machine.power.loggedMahPerMin ? own.timerMin : Figure{}, label(KH_TR("by the log")))}})),
-        RowBuilder::under(
-            "timer", b.row("alarms", say(KH_TR("Alarms")),
-                           {{b.field("transmitter.alarms.voltsPerCell"_field), b.field("transmitter.alarms.usedMah"_field),
-                             b.field("transmitter.alarms.headRpm"_field)}},
-                           {}, {{b.labelled("machine.power.loggedMahPerMin"_field), b.labelled("machine.power.plannedMahPerMin"_field)}})),
+        RowBuilder::under("timer", b.row("alarms", say(KH_TR("Alarms")), std::move(alarms), {}, std::move(used))),
         RowBuilder::aside("timer", KH_TR("a pack that was flown already is noticed before it is flown again"),
                           b.row("pack-read", say(KH_TR("Pack read")), {{b.field("transmitter.alarms.voicePack"_field)}}, {}, {})),
         RowBuilder::aside("timer", KH_TR("timer, used charge or voltage alarm; two together are better than one"),
                           b.row("flight-end", say(KH_TR("Flight's end")), {{b.field("transmitter.schools.end"_field)}}, {}, {})),
         b.row("first-power", say(KH_TR("First power")), {}, {},
-              {{RowBuilder::text(byEngine(b) ? say(KH_TR("no blades: cut and idle and clutch"))
+              {{RowBuilder::text(byEngine(b) ? say(KH_TR("blades on: idle, clutch, cut"))
                                              : say(KH_TR("no blades: head and tail the right way")))}}),
         RowBuilder::aside("first-power", KH_TR("half the blades' limit at most: poles typed for pairs ask for twice the speed"),
                           b.row("first-governed", say(KH_TR("First governed")), {}, {}, {{RowBuilder::figure(firstRunFigure(b))}})),
     };
+    const std::set<std::string_view> no = engine ? kNotAnEngines : kEnginesOnly;
+    std::erase_if(page.rows, [&](const Row& row) {
+        return no.count(row.id) != 0 || (engine && row.id == "soft-start"_row && s.controller.governor.kind != GovernorKind::Internal);
+    });
     setTable(page, "head-speed",
              {{KH_TR("wanted"), "rpm", KH_TR("the head speed this mode is meant to fly at"), Box::Transmitter},
               {KH_TR("given"), "rpm", KH_TR("what the curve gives, by the log or as a share of what the pack gives"), Box::Transmitter},

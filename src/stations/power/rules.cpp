@@ -6,6 +6,7 @@
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
+#include "judge/speedchecks.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/functions.h"
 #include "model/helicopter/helicopter.h"
@@ -22,7 +23,10 @@ namespace kh {
 namespace {
 
 constexpr double kHeadroomPct = 12.0;
-constexpr double kOpeningPct = 50.0;  ///< where the speed controller gives no limit of its own
+constexpr double kSameRatioShare = 0.01;
+constexpr double kSameSpeedShare = 0.01;     ///< modes closer than this fly at one speed
+constexpr double kBetweenModesShare = 0.04;  ///< a mode that is slowed stays this far below the one above it
+constexpr double kOpeningPct = 50.0;         ///< where the speed controller gives no limit of its own
 
 bool electric(const AuditContext& c) { return c.setup.machine.power.kind == PowerKind::Electric; }
 
@@ -89,7 +93,8 @@ void governorNumbers(const AuditContext& c, std::vector<Finding>& out) {
                            .subject = "controller.governor.poleCount"_field,
                            .fix = {{"controller.governor.poleCount"_field, right}}});
     }
-    if (!c.figures.of<PowerFigures>().ratio.known || std::abs(g.ratio / c.figures.of<PowerFigures>().ratio.value - 1.0) <= 0.01) return;
+    if (!c.figures.of<PowerFigures>().ratio.known || std::abs(g.ratio / c.figures.of<PowerFigures>().ratio.value - 1.0) <= kSameRatioShare)
+        return;
     const Amount teeth = c.amount("controller.governor.ratio"_field, c.figures.of<PowerFigures>().ratio.value);
     out.push_back(
         {.id = "governor-ratio",
@@ -115,18 +120,32 @@ void headroom(const AuditContext& c, std::vector<Finding>& out) {
         const double pinion = *c.setup.machine.power.pinionTeeth;
         const double needed = std::ceil(pinion * (100.0 - m.headroomPct.value) / (100.0 - kHeadroomPct));
         const Amount keeps = c.amount(elementPath("transmitter.modes.{}.targetRpm"_field, m.id), target);
-        out.push_back({.id = "headroom." + m.id,
-                       .severity = none ? Severity::Danger : Severity::Warning,
-                       .row = "headroom"_row,
-                       .title = c.say(KH_TR("{m} leaves the governor no headroom"), {{"m", m.name}}),
-                       .found = c.say(KH_TR("At the end of the pack {p} % is left; 12 % is needed. At most {t} can be kept."),
-                                      {{"p", signedNum(m.headroomPct.value)}, {"t", keeps}}),
-                       .why = c.say(KH_TR("Head speed sags in every climb, and the tail with it.")),
-                       .todo = c.say(KH_TR("Fit a pinion of {n} teeth, or fly {m} at {t}."),
-                                     {{"n", bare(c.amount("machine.power.pinionTeeth"_field, needed))}, {"m", m.name}, {"t", keeps}}),
-                       .box = Box::Machine,
-                       .subject = "machine.power.pinionTeeth"_field,
-                       .fix = {{"machine.power.pinionTeeth"_field, needed}}});
+        Finding f{.id = "headroom." + m.id,
+                  .severity = none ? Severity::Danger : Severity::Warning,
+                  .row = "headroom"_row,
+                  .title = c.say(KH_TR("{m} leaves the governor no headroom"), {{"m", m.name}}),
+                  .found = c.say(KH_TR("At the end of the pack {p} % is left; 12 % is needed. At most {t} can be kept."),
+                                 {{"p", signedNum(m.headroomPct.value)}, {"t", keeps}}),
+                  .why = c.say(KH_TR("Head speed sags in every climb, and the tail with it.")),
+                  .box = Box::Machine,
+                  .subject = "machine.power.pinionTeeth"_field};
+        const GovernorSettings& g = c.setup.controller.governor;
+        const Figure& ratio = c.figures.of<PowerFigures>().ratio;
+        const bool internal = g.kind == GovernorKind::Internal;
+        if (loggedFactor(c.setup, c.model)) {
+            f.todo = c.say(KH_TR("First find out why log and computed speed differ: what is computed here is wrong by the same factor."));
+        } else if (internal && ratio.known && std::abs(g.ratio / ratio.value - 1.0) > kSameRatioShare) {
+            f.todo = c.say(KH_TR("First bring teeth and the governor's ratio into agreement; then look again."));
+        } else {
+            f.todo = c.say(KH_TR("Fit a pinion of {n} teeth, or fly {m} at {t}."),
+                           {{"n", bare(c.amount("machine.power.pinionTeeth"_field, needed))}, {"m", m.name}, {"t", keeps}});
+            f.fix = {{"machine.power.pinionTeeth"_field, needed}};
+            if (internal && ratio.known) {  // the governor is told of it in the same step
+                f.fix.push_back({"controller.governor.ratio"_field, roundToStep(ratio.value * pinion / needed, 0.01)});
+                f.whole = true;
+            }
+        }
+        out.push_back(std::move(f));
     }
 }
 
@@ -146,7 +165,10 @@ void opening(const AuditContext& c, std::vector<Finding>& out) {
         if (p.fitted) break;
         if (smaller == nullptr && p.openingPct.known && p.openingPct.value <= kOpeningWarnPct) smaller = &p;
     }
-    if (smaller == nullptr) return;
+    const bool internal = c.setup.controller.governor.kind == GovernorKind::Internal;
+    if (smaller == nullptr || (internal && !smaller->ratio.known)) return;
+    std::vector<Edit> fitted{{"machine.power.pinionTeeth"_field, smaller->teeth}};
+    if (internal) fitted.push_back({"controller.governor.ratio"_field, roundToStep(smaller->ratio.value, 0.01)});
     out.push_back({.severity = Severity::Note,
                    .row = "headroom"_row,
                    .title = c.say(KH_TR("The speed controller works far from full in {m}"), {{"m", slowest->name}}),
@@ -158,23 +180,47 @@ void opening(const AuditContext& c, std::vector<Finding>& out) {
                                  {{"n", bare(c.amount("machine.power.pinionTeeth"_field, smaller->teeth))}}),
                    .box = Box::Machine,
                    .subject = "machine.power.pinionTeeth"_field,
-                   .fix = {{"machine.power.pinionTeeth"_field, smaller->teeth}}});
+                   .fix = std::move(fitted),
+                   .whole = internal});
 }
 
-/// Every mode that is faster than that brought to it, or to the speed that is wanted where that is slower.
-std::vector<Edit> slower(const AuditContext& c, double rpm) {
+/// What brings every mode below a speed, and the modes it touches.
+struct Slowed {
     std::vector<Edit> edits;
+    std::vector<Message> modes;
+};
+/// The fastest mode brought to a speed, the next ones below it as far as they were above: the order of the modes stays.
+Slowed slower(const AuditContext& c, double rpm) {
+    struct Flown {
+        std::size_t mode;
+        double wanted, given, fastest;
+    };
+    std::vector<Flown> flown;
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i) {
         const FlightMode& m = c.setup.transmitter.modes[i];
         const ModeFigures* f = c.figures.mode(m.id);
         if (m.id == kHoldMode || f == nullptr) continue;
-        const double most = std::min(rpm, m.targetRpm.value_or(rpm));
-        if (m.targetRpm && *m.targetRpm > rpm) edits.push_back({modePath(m, "targetRpm"), std::floor(rpm / 10.0) * 10.0});
-        if (!f->headRpm.known || f->headRpm.value <= rpm) continue;
-        if (const auto value = throttleForRpm(c.model, i, most))
-            for (Edit& e : governedCurveFix(c.setup.transmitter, m, *value)) edits.push_back(std::move(e));
+        const double wanted = m.targetRpm.value_or(0.0);
+        const double given = f->headRpm.known ? f->headRpm.value : 0.0;
+        flown.push_back({i, wanted, given, std::max(wanted, given)});
     }
-    return edits;
+    std::stable_sort(flown.begin(), flown.end(), [](const Flown& a, const Flown& b) { return a.fastest > b.fastest; });
+    Slowed out;
+    double cap = rpm;
+    double before = 0.0;
+    for (const Flown& f : flown) {
+        if (before > 0.0 && f.fastest < before * (1.0 - kSameSpeedShare)) cap *= 1.0 - kBetweenModesShare;
+        before = f.fastest;
+        const FlightMode& m = c.setup.transmitter.modes[f.mode];
+        const std::size_t held = out.edits.size();
+        const double most = f.wanted > 0.0 ? std::min(cap, f.wanted) : cap;
+        if (f.wanted > cap) out.edits.push_back({modePath(m, "targetRpm"), std::floor(cap / 10.0) * 10.0});
+        if (f.given > cap)
+            if (const auto value = throttleForRpm(c.model, f.mode, most))
+                for (Edit& e : throttleFix(c.setup, m, *value)) out.edits.push_back(std::move(e));
+        if (out.edits.size() > held) out.modes.push_back(c.say(KH_TR("{m}"), {{"m", m.name}}));
+    }
+    return out;
 }
 
 void bladeLimit(const AuditContext& c, std::vector<Finding>& out) {
@@ -195,22 +241,26 @@ void bladeLimit(const AuditContext& c, std::vector<Finding>& out) {
     for (const FlightMode& mode : c.setup.transmitter.modes) rpm = std::max(rpm, mode.targetRpm.value_or(0.0));
     if (rpm <= *limit) return;
     const Amount bears = c.amount("machine.rotor.bladeMaxRpm"_field, *limit);
-    out.push_back({.severity = Severity::Danger,
-                   .row = "tip-speed"_row,
-                   .title = c.say(KH_TR("The rotor is faster than its blades allow")),
-                   .found = c.say(KH_TR("{n}; the blade maker's limit is {l}."),
-                                  {{"n", c.amount("machine.rotor.bladeMaxRpm"_field, rpm)}, {"l", bears}}),
-                   .why = c.say(KH_TR("A blade can leave its grip; everyone in the plane of the disc is in danger.")),
-                   .todo = c.say(KH_TR("Lower the throttle of the fastest mode in the transmitter, below {l}."), {{"l", bears}}),
-                   .box = Box::Transmitter,
-                   .subject = "machine.rotor.bladeMaxRpm"_field,
-                   .fix = slower(c, *limit * kBladeAim),
-                   .proposal = true});
+    Slowed slowed = slower(c, *limit * kBladeAim);
+    out.push_back(
+        {.severity = Severity::Danger,
+         .row = "tip-speed"_row,
+         .title = c.say(KH_TR("The rotor is faster than its blades allow")),
+         .found =
+             c.say(KH_TR("{n}; the blade maker's limit is {l}."), {{"n", c.amount("machine.rotor.bladeMaxRpm"_field, rpm)}, {"l", bears}}),
+         .why = c.say(KH_TR("A blade can leave its grip; everyone in the plane of the disc is in danger.")),
+         .todo = c.say(KH_TR("Lower throttle and wanted speed of {list} in the transmitter, below {l}; the order of the modes stays."),
+                       {{"list", slowed.modes}, {"l", bears}}),
+         .box = Box::Transmitter,
+         .subject = "machine.rotor.bladeMaxRpm"_field,
+         .fix = std::move(slowed.edits),
+         .proposal = true});
 }
 
 void tipSpeeds(const AuditContext& c, std::vector<Finding>& out) {
     const ModeFigures* m = fastest(c);
-    if (m != nullptr && m->tipSpeed.known && m->tipSpeed.value > 170.0)
+    if (m != nullptr && m->tipSpeed.known && m->tipSpeed.value > 170.0) {
+        Slowed slowed = slower(c, m->headRpm.value * 165.0 / m->tipSpeed.value);
         out.push_back({.id = "tip-speed",
                        .severity = m->tipSpeed.value > 190.0 ? Severity::Warning : Severity::Note,
                        .row = "tip-speed"_row,
@@ -218,11 +268,12 @@ void tipSpeeds(const AuditContext& c, std::vector<Finding>& out) {
                        .found = c.say(KH_TR("{v} m/s; above 170 drag and noise grow, above 190 the blades lose lift."),
                                       {{"v", num(m->tipSpeed.value)}}),
                        .why = c.say(KH_TR("More speed then costs power and gives little.")),
-                       .todo = c.say(KH_TR("Lower the throttle of {m} in the transmitter."), {{"m", m->name}}),
+                       .todo = c.say(KH_TR("Lower throttle and wanted speed of {list} in the transmitter."), {{"list", slowed.modes}}),
                        .box = Box::Transmitter,
                        .subject = elementPath("transmitter.modes.{}.throttle"_field, m->id),
-                       .fix = slower(c, m->headRpm.value * 165.0 / m->tipSpeed.value),
+                       .fix = std::move(slowed.edits),
                        .proposal = true});
+    }
     const Figure& tail = c.figures.tailTipSpeed;
     if (tail.known && tail.value > 170.0)
         out.push_back({.id = "tail-tip-speed",

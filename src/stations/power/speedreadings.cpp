@@ -13,8 +13,7 @@ namespace kh {
 
 namespace {
 
-constexpr double kFlatPct = 0.05;     ///< a curve that varies by less is flat
-constexpr double kTwiceShare = 0.12;  ///< this near to twice or half
+constexpr double kFlatPct = 0.05;  ///< a curve that varies by less is flat
 
 }  // namespace
 
@@ -56,12 +55,6 @@ std::optional<double> computedRpm(const Setup& setup, const FlightMode& mode) {
     } catch (const InputError&) {
         return std::nullopt;
     }
-}
-
-SpeedTells toldBy(double readRpm, double computed) {
-    if (std::abs(readRpm / (2.0 * computed) - 1.0) <= kTwiceShare) return SpeedTells::Twice;
-    if (std::abs(readRpm / (0.5 * computed) - 1.0) <= kTwiceShare) return SpeedTells::Half;
-    return SpeedTells::Nothing;
 }
 
 }  // namespace kh

@@ -3,6 +3,7 @@
 // Head speeds that were read, beside what is computed without them.
 #pragma once
 
+#include "judge/speedchecks.h"
 #include "model/setup.h"
 
 #include <optional>
@@ -21,10 +22,5 @@ inline constexpr double kBladeAim = 0.95;
 [[nodiscard]] std::optional<double> flatThrottle(const FlightMode& mode);
 /// What gearing, motor and pack give at a mode's flat throttle, without any log, in rpm; nothing where that is not known.
 [[nodiscard]] std::optional<double> computedRpm(const Setup& setup, const FlightMode& mode);
-
-/// How a measured speed stands to the computed one (docs/domain.md 8).
-enum class SpeedTells { Nothing, Twice, Half };
-/// Within 12 % of twice or half of what is computed it is poles, ratio or the instrument, never a log.
-[[nodiscard]] SpeedTells toldBy(double readRpm, double computed);
 
 }  // namespace kh

@@ -88,16 +88,16 @@ void electricalTurns(const AuditContext& c, std::vector<Finding>& out) {
 void rpmSignal(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.controller.governor.kind != GovernorKind::Internal) return;
     if (rowSeen(c.setup, "governor-signal"_row)) return;
-    out.push_back({.severity = Severity::Warning,
-                   .row = "governor-signal"_row,
-                   .title = c.say(KH_TR("The governor's rpm signal was not seen")),
-                   .found = c.say(KH_TR("The controller governs; nobody has seen a speed on its monitor yet.")),
-                   .why = c.say(KH_TR("Without a signal it opens the throttle fully to find one.")),
-                   .todo = c.say(KH_TR("Turn the rotor by hand and look at the monitor; mark the row when a speed shows. Until then leave "
-                                       "the governor off.")),
-                   .box = Box::Controller,
-                   .subject = "controller.governor.kind"_field,
-                   .fix = {{"controller.governor.kind"_field, std::string("off")}}});
+    out.push_back(
+        {.severity = Severity::Warning,
+         .row = "governor-signal"_row,
+         .title = c.say(KH_TR("The governor's rpm signal was not seen")),
+         .found = c.say(KH_TR("The controller governs; nobody has seen a speed on its monitor yet.")),
+         .why = c.say(KH_TR("Without a signal it opens the throttle fully to find one.")),
+         .todo = c.say(KH_TR("Leave the governor off until first power, all blades off: mark the row when the monitor shows a speed "
+                             "that follows the motor. Behind a one-way bearing turning the head by hand shows nothing.")),
+         .box = Box::Controller,
+         .subject = "controller.governor.kind"_field});
 }
 
 /// Back to speed from an idle that is kept for it: at all, and not so fast that it swings the machine round.

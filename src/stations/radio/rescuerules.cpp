@@ -19,6 +19,9 @@ namespace kh {
 
 namespace {
 
+constexpr double kNoFlyingPct = 20.0;    ///< throttle of a motor that turns and carries nothing
+constexpr double kSpeedFallsPct = 10.0;  ///< of throttle below the governed value: the speed falls away
+
 bool worked(const TransmitterSettings& tx, const std::string& function) {
     const Condition* when = conditionOf(tx, function);
     return when != nullptr && !when->empty();
@@ -61,7 +64,7 @@ void rescueInHold(const AuditContext& c, std::vector<Finding>& out) {
         for (const Term& t : hold->when.front())
             for (auto& all : barred)
                 if (!t.switchId.empty()) all.push_back({t.switchId, t.place == 1 ? 2 : 1, ""});
-        out.push_back({.severity = Severity::Note,
+        out.push_back({.severity = Severity::Warning,
                        .row = "rescue-switch"_row,
                        .title = c.say(KH_TR("Rescue answers in Hold too")),
                        .found = c.say(KH_TR("With hold on, {w} still sets it off."), {{"w", conditionTitle(tx, when)}}),
@@ -71,6 +74,103 @@ void rescueInHold(const AuditContext& c, std::vector<Finding>& out) {
                        .witness = Witness{std::nullopt, on},
                        .subject = path,
                        .fix = {{path, barred}}});
+    }
+}
+
+/// A mode with hold and stops off and rescue called, by one branch of its condition.
+PartialDeck calledIn(const TransmitterSettings& tx, const FlightMode& mode, const std::vector<Term>& branch) {
+    PartialDeck d = modeState(tx, mode);
+    for (const Condition* stop : {&tx.kill.when, &tx.cut.when})
+        for (const auto& all : *stop)
+            for (const Term& t : all)
+                if (!t.switchId.empty()) d.switches[t.switchId] = t.place == 1 ? 2 : 1;
+    putTerms(d, mode.when);
+    putTerms(d, Condition{branch});
+    return d;
+}
+
+/// The lowest throttle over the stick where rescue can be called in a mode.
+struct Called {
+    PartialDeck deck;
+    double stick = 0.0, throttlePct = 0.0, topPct = 0.0, us = 0.0;
+};
+std::optional<Called> leastThrottle(const AuditContext& c, std::size_t rescueIndex, std::size_t mode) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    for (const std::vector<Term>& branch : *conditionOf(tx, "rescue")) {
+        Called worst{.deck = calledIn(tx, tx.modes[mode], branch), .throttlePct = 1e9};
+        DeckNumbers deck = c.model.numbers(posed(Deck{}, worst.deck));
+        const auto at = [&](double stick) {
+            deck.sticks.collective = stick;
+            return c.model.at(deck);
+        };
+        const Instant top = at(1.0);
+        if (top.beneath != mode || top.holdActs || top.killActs || top.cutActs || !c.model.functionActive(rescueIndex, deck.places))
+            continue;
+        worst.topPct = top.throttlePct;
+        for (const double stick : decisiveSticks(tx.modes[mode]))
+            if (const Instant now = at(stick); now.throttlePct < worst.throttlePct) {
+                worst.stick = stick;
+                worst.throttlePct = now.throttlePct;
+                worst.us = now.motorPulseUs;
+            }
+        worst.deck.collective = worst.stick;
+        return worst;
+    }
+    return std::nullopt;
+}
+
+/// Rescue takes pitch from wherever it is called: without power that stops the rotor (docs/domain.md 7).
+void rescuePower(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    if (!worked(tx, "rescue") || channelOf(tx, kThrottleChannel) == nullptr) return;
+    std::size_t index = 0;
+    while (index < c.model.functionCount() && c.model.functionName(index) != "rescue") ++index;
+    if (index == c.model.functionCount()) return;
+    const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
+    const GovernorSettings& g = c.setup.controller.governor;
+    for (std::size_t i = 0; i < tx.modes.size(); ++i) {
+        const FlightMode& m = tx.modes[i];
+        if (m.id == kHoldMode) continue;
+        const auto called = leastThrottle(c, index, i);
+        if (!called) continue;
+        const double idle = engine ? idleLimits(c.setup.machine).mostPct : kNoFlyingPct;
+        const bool stands = called->throttlePct <= idle || motorOffAt(c.figures.motor, called->us) == MotorOff::Surely;
+        const double least = g.kind == GovernorKind::Internal  ? g.minThrottlePct
+                             : speedControllerGoverns(c.setup) ? called->topPct - kSpeedFallsPct
+                                                               : std::min(kInvertedLeastPct, called->topPct);
+        if (!stands && called->throttlePct >= least - kSamePct) continue;
+        const std::string path = modePath(m, "throttle");
+        const std::string rescuePath = "transmitter.functions.rescue.when"_field;
+        Condition elsewhere;  // called in the other modes only
+        for (const auto& branch : *conditionOf(tx, "rescue"))
+            for (const FlightMode& other : tx.modes) {
+                if (other.id == kHoldMode || other.id == m.id || other.when.size() != 1) continue;
+                elsewhere.push_back(branch);
+                for (const Term& t : other.when.front()) elsewhere.back().push_back(t);
+            }
+        Curve raised = m.throttle;
+        for (CurvePoint& p : raised.points) p.y = std::max(p.y, governed(c.setup) ? called->topPct : kInvertedLeastPct);
+        Finding f{
+            .id = "rescue-power." + m.id,
+            .severity = !c.setup.controller.rescueInUse ? Severity::Note
+                        : stands                        ? Severity::Danger
+                                                        : Severity::Warning,
+            .row = "rescue-switch"_row,
+            .title = c.say(KH_TR("Rescue has no power in {m}"), {{"m", m.name}}),
+            .found = c.say(KH_TR("It can be called there at stick {s}, where the throttle is {t}."),
+                           {{"s", signedNum(called->stick, 2)}, {"t", c.amount(throttlePath(tx), called->throttlePct)}}),
+            .why = c.say(KH_TR("Whoever pulls down and calls it gets pitch without a motor: the rotor stops in the air.")),
+            .todo = engine ? c.say(KH_TR("Bar rescue in the transmitter while {m} is flown."), {{"m", m.name}})
+                           : c.say(KH_TR("Let the throttle of {m} drive the rotor over the whole stick in the transmitter, or bar rescue "
+                                         "while it is flown."),
+                                   {{"m", m.name}}),
+            .box = Box::Transmitter,
+            .witness = Witness{std::nullopt, called->deck},
+            .subject = engine ? rescuePath : path,
+            .proposal = true};
+        if (!engine) f.fix = {{path, raised}};
+        if (!elsewhere.empty()) (f.fix.empty() ? f.fix : f.also.emplace_back()) = {{rescuePath, elsewhere}};
+        out.push_back(std::move(f));
     }
 }
 
@@ -132,6 +232,7 @@ std::span<const Rule> rescueRules() {
     static constexpr std::array rules{
         Rule{"rescue-at-power-on", Station::Radio, Work::MotorOff, rescueAtPowerOn, "P9"},
         Rule{"rescue-in-hold", Station::Radio, Work::Curves, rescueInHold},
+        Rule{"rescue-power", Station::Radio, Work::Curves, rescuePower},
         Rule{"school-rescue", Station::Radio, Work::Curves, rescue},
     };
     return rules;

@@ -5,8 +5,11 @@
 #include "formula/answers.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
+#include "model/conditions.h"
+#include "model/conditiontext.h"
 #include "model/fieldpatterns.h"
 #include "model/modeedits.h"
+#include "model/names.h"
 #include "stations/radio/radio.h"
 
 #include <algorithm>
@@ -56,14 +59,17 @@ void stickTrims(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
-    if (c.setup.transmitter.unusedInhibited) return;
+    const bool inhibited = c.setup.transmitter.unusedInhibited;
     std::vector<Message> live;
-    for (const SpareChannel& s : c.setup.transmitter.spares)
+    for (const SpareChannel& s : c.setup.transmitter.spares) {
+        if (carriesFunction(c.setup.transmitter, s) || (inhibited && s.follows.empty())) continue;
         live.push_back(
             s.follows.empty()
                 ? c.say(KH_TR("channel {n} sends its centre"), {{"n", c.amount(elementPath("transmitter.spares.{}.number"_field, s.id))}})
                 : c.say(KH_TR("channel {n} follows {s}"),
                         {{"n", c.amount(elementPath("transmitter.spares.{}.number"_field, s.id))}, {"s", s.follows}}));
+    }
+    if (inhibited && live.empty()) return;
     out.push_back({.severity = Severity::Warning,
                    .row = "unused-channels"_row,
                    .title = c.say(KH_TR("Unused channels are not inhibited")),
@@ -76,6 +82,50 @@ void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
                    .box = Box::Transmitter,
                    .subject = "transmitter.unusedInhibited"_field,
                    .fix = inhibitEdits(c.setup.transmitter)});
+}
+
+/// What a switch of the transmitter works in the controller needs a channel that carries it there.
+void carried(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    for (const auto& [kind, row, name] :
+         {std::tuple("bank-", "bank-switch"_row, KH_TR("the bank")), std::tuple("rescue", "rescue-switch"_row, KH_TR("rescue"))}) {
+        std::set<std::string> switches;
+        std::string first;
+        for (const SwitchFunction& f : tx.functions) {
+            if (!f.id.starts_with(kind) || f.when.empty()) continue;
+            if (first.empty()) first = f.id;
+            const std::set<std::string> bars = barsOf(tx, f.when);
+            for (const std::string& s : switchesOf(tx, f.when))
+                if (bars.count(s) == 0) switches.insert(s);
+        }
+        const bool on =
+            std::any_of(tx.spares.begin(), tx.spares.end(), [&](const SpareChannel& s) { return switches.count(s.follows) != 0; });
+        if (switches.empty() || on) continue;
+        out.push_back(
+            {.id = std::string("no-carrier.") + (first == "rescue" ? "rescue" : "bank"),
+             .severity = Severity::Note,
+             .row = row,
+             .title = c.say(KH_TR("No channel carries {f}"), {{"f", std::string(name)}}),
+             .found = c.say(KH_TR("{s} works it in the transmitter; no channel follows that switch."),
+                            {{"s", conditionTitle(tx, *conditionOf(tx, first))}}),
+             .why = c.say(KH_TR("The controller hears nothing of the switch.")),
+             .todo = c.say(KH_TR("Let a channel follow it in the transmitter, and learn that channel in the controller; or take it "
+                                 "off its switch.")),
+             .box = Box::Transmitter,
+             .subject = conditionPath(tx, first)});
+    }
+    for (const SpareChannel& s : tx.spares)
+        if (carriesFunction(tx, s) && !tx.unusedInhibited)
+            out.push_back({.id = "carrier." + s.id,
+                           .severity = Severity::Note,
+                           .row = "unused-channels"_row,
+                           .title = c.say(KH_TR("Channel {n} is taken to carry a function"),
+                                          {{"n", c.amount(elementPath("transmitter.spares.{}.number"_field, s.id))}}),
+                           .found = c.say(KH_TR("It follows {s}, which works a bank, rescue or a gain."), {{"s", s.follows}}),
+                           .why = c.say(KH_TR("If it does not, something that is plugged in there moves with that switch.")),
+                           .todo = c.say(KH_TR("Look in the transmitter; inhibit it if nothing listens to it.")),
+                           .box = Box::Transmitter,
+                           .subject = elementPath("transmitter.spares.{}.follows"_field, s.id)});
 }
 
 void channelClash(const AuditContext& c, std::vector<Finding>& out) {
@@ -213,6 +263,7 @@ std::span<const Rule> radioRules() {
         Rule{"model-type", Station::Radio, Work::MotorOff, modelType},
         Rule{"stick-trims", Station::Radio, Work::Centre, stickTrims},
         Rule{"unused-channels", Station::Radio, Work::Wiring, unusedChannels},
+        Rule{"no-carrier", Station::Radio, Work::Wiring, carried},
         Rule{"channel-clash", Station::Radio, Work::MotorOff, channelClash},
         Rule{"channel-missing", Station::Radio, Work::MotorOff, channelMissing},
         Rule{"model-match", Station::Radio, Work::Wiring, modelMatch},

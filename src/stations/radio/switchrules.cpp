@@ -71,12 +71,17 @@ void stopValue(const AuditContext& c, std::vector<Finding>& out) {
             .id = std::string("stop-value.") + name,
             .severity = at == MotorOff::Barely ? Severity::Warning : Severity::Danger,
             .row = "kill-switch"_row,
-            .title = engine ? c.say(KH_TR("{f} does not stop the engine"), {{"f", std::string(name)}})
-                            : c.say(KH_TR("{f} does not stop the motor"), {{"f", std::string(name)}}),
+            .title = at == MotorOff::Refused  ? c.say(KH_TR("{f} is outside the pulses that are accepted"), {{"f", std::string(name)}})
+                     : at == MotorOff::Barely ? c.say(KH_TR("{f} is barely below the learned low point"), {{"f", std::string(name)}})
+                     : engine                 ? c.say(KH_TR("{f} does not stop the engine"), {{"f", std::string(name)}})
+                                              : c.say(KH_TR("{f} does not stop the motor"), {{"f", std::string(name)}}),
             .found = engine ? c.say(KH_TR("It sends {u} µs; the throttle is closed at {o}."),
                                     {{"u", num(us)}, {"o", c.amount("speedController.lowUs"_field)}})
                             : c.say(KH_TR("It sends {u} µs; the motor is surely off at {o} µs."), {{"u", num(us)}, {"o", num(off.value)}}),
-            .why = c.say(KH_TR("The last way to stop the rotor does not stop it.")),
+            .why = at == MotorOff::Refused ? c.say(KH_TR("It may be read as no signal: what the motor then does is not known."))
+                   : at == MotorOff::Barely
+                       ? c.say(KH_TR("A little drift of a trim or a pulse, and the last way to stop the rotor creeps."))
+                       : c.say(KH_TR("The last way to stop the rotor does not stop it.")),
             .box = Box::Transmitter,
             .witness = Witness{std::nullopt, state},
             .subject = path};
@@ -141,6 +146,30 @@ void doubleSwitch(const AuditContext& c, std::vector<Finding>& out) {
                        .box = Box::Transmitter,
                        .subject = path,
                        .fix = {{path, Condition{conditionOf(tx, function)->front()}}}});
+    }
+}
+
+void placeUsed(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    for (const PlaceUsedTwice& used : placesUsedTwice(tx, c.model)) {
+        const Message name = functionTitle(tx, used.second);
+        PartialDeck there;
+        there.switches[used.switchId] = used.place;
+        Finding f{.id = "place-used." + used.second,
+                  .severity = Severity::Warning,
+                  .row = switchRow(used.second),
+                  .title = c.say(KH_TR("{f} is on a place that is used"), {{"f", name}}),
+                  .found = c.say(KH_TR("{s} at {p} works {a} and {b} at once."),
+                                 {{"s", used.switchId}, {"p", num(used.place)}, {"a", functionTitle(tx, used.first)}, {"b", name}}),
+                  .why = c.say(KH_TR("One movement does two things, and one of them may not be meant.")),
+                  .todo = c.say(KH_TR("Move {b} to another switch in the transmitter, or declare {s} shared."),
+                                {{"b", name}, {"s", used.switchId}}),
+                  .box = Box::Transmitter,
+                  .witness = Witness{std::nullopt, there},
+                  .subject = conditionPath(tx, used.second),
+                  .proposal = true};
+        offerEach(f, switchCandidates(tx, used.second));
+        out.push_back(std::move(f));
     }
 }
 
@@ -287,6 +316,7 @@ std::span<const Rule> switchRules() {
         Rule{"stop-value", Station::Radio, Work::MotorOff, stopValue, "P1"},
         Rule{"stop-acts", Station::Modes, Work::MotorOff, stopActs, "P1"},
         Rule{"double-switch", Station::Radio, Work::MotorOff, doubleSwitch, "P3"},
+        Rule{"place-used", Station::Radio, Work::MotorOff, placeUsed, "P2"},
         Rule{"switch-exists", Station::Radio, Work::MotorOff, switchExists},
         Rule{"power-on", Station::Radio, Work::MotorOff, powerOn, "P9"},
         Rule{"power-on-guard", Station::Radio, Work::MotorOff, powerOnGuard, "P9"},

@@ -73,9 +73,10 @@ Solved solveDirections(const Setup& setup, std::span<const Reading> readings) {
     // some go one way, some the other: the fewer are turned; whether all of them then go the wrong way is the next question
     const bool fewerRight = right.size() < wrong.size();
     for (const PortSettings* port : wrong.empty() ? wrong : fewerRight ? right : wrong)
-        out.answers.push_back(flag(setup, elementPath("controller.ports.{}.reversed"_field, port->id), Box::Controller,
-                                   say(KH_TR("Reverse the servo of port {p} in the controller."), {{"p", port->id}}),
-                                   say(KH_TR("it moved against the others"))));
+        out.answers.push_back(flag(
+            setup, elementPath("controller.ports.{}.reversed"_field, port->id), Box::Controller,
+            say(KH_TR("Reverse the servo of port {p} in the controller."), {{"p", port->id}}),
+            say((fewerRight ? right : wrong).size() == 1 ? KH_TR("it moved against the others") : KH_TR("it moved against the stick"))));
     if (!wrong.empty()) {
         if (aileron != nullptr || elevator != nullptr)
             out.remarks.push_back(

@@ -156,20 +156,30 @@ void ports(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void directions(const AuditContext& c, std::vector<Finding>& out) {
-    for (const PortSettings& p : c.setup.controller.ports) {
+    const auto& ports = c.setup.controller.ports;
+    const auto wrongWay = [&](const PortSettings& p) {
         const PlateServo* s = servoOf(c, p.role);
-        if (s == nullptr || p.reversed == !s->risesWithPulse) continue;
-        out.push_back({.id = "servo-direction." + p.id,
-                       .severity = Severity::Danger,
-                       .row = "servo-directions"_row,
-                       .title = c.say(KH_TR("The servo in port {p} moves against the others"), {{"p", p.id}}),
-                       .found = c.say(KH_TR("Collective up moves the {r} ball down."), {{"r", asWord(p.role)}}),
-                       .why = c.say(KH_TR("The plate tilts instead of rising and the linkage binds.")),
-                       .todo = c.say(KH_TR("Reverse port {p} in the controller."), {{"p", p.id}}),
-                       .box = Box::Controller,
-                       .witness = sticksAt(1.0, 0.0),
-                       .subject = portPath(p, "reversed"),
-                       .fix = {{portPath(p, "reversed"), !p.reversed}}});
+        return s != nullptr && p.reversed == s->risesWithPulse;
+    };
+    const bool several = std::count_if(ports.begin(), ports.end(), wrongWay) > 1;
+    const bool all =
+        std::all_of(ports.begin(), ports.end(), [&](const PortSettings& p) { return servoOf(c, p.role) == nullptr || wrongWay(p); });
+    for (const PortSettings& p : ports) {
+        if (!wrongWay(p)) continue;
+        out.push_back(
+            {.id = "servo-direction." + p.id,
+             .severity = Severity::Danger,
+             .row = "servo-directions"_row,
+             .title = several ? c.say(KH_TR("The servo in port {p} moves against the stick"), {{"p", p.id}})
+                              : c.say(KH_TR("The servo in port {p} moves against the others"), {{"p", p.id}}),
+             .found = c.say(KH_TR("Collective up moves the {r} ball down."), {{"r", asWord(p.role)}}),
+             .why = all ? c.say(KH_TR("The whole plate answers backwards: the model is driven into the ground when you ask it to climb."))
+                        : c.say(KH_TR("The plate tilts instead of rising and the linkage binds.")),
+             .todo = c.say(KH_TR("Reverse port {p} in the controller."), {{"p", p.id}}),
+             .box = Box::Controller,
+             .witness = sticksAt(1.0, 0.0),
+             .subject = portPath(p, "reversed"),
+             .fix = {{portPath(p, "reversed"), !p.reversed}}});
     }
 }
 
