@@ -19,7 +19,7 @@ ul.plan { list-style: none; padding: 0 } ul.cautions { border: 1px solid #000; p
 table { width: 100%; border-collapse: collapse; margin-top: 2mm; break-inside: avoid }
 td, th { border-bottom: 1px solid #bbb; padding: 0.6mm 2mm 0.6mm 0; vertical-align: top; text-align: left }
 th { font-weight: normal; font-size: 8pt; border-bottom-color: #000 } th.title { font-weight: bold; font-size: 10pt; width: 20% }
-td.typed { font-weight: bold } td.standing { font-size: 8pt; width: 10% } td.pen { width: 14% })";
+td.typed { font-weight: bold } tr.changed td { background: #eee } tr.changed td:first-child::before { content: "\25B8 " } td.standing { font-size: 8pt; width: 10% } td.pen { width: 14% })";
 
 std::string escaped(const std::string& text) {
     std::string out;
@@ -67,7 +67,7 @@ std::string sheetHtml(const Sheet& sheet, const SheetDrawings& drawings, const S
             for (const Message& column : section.columns) out += fmt::format("<th>{}</th>", words(column));
             out += fmt::format("<th>{}</th><th>{}</th></tr>\n", word(KH_TR("standing")), word(KH_TR("as read back")));
             for (const SheetRow& row : section.rows) {
-                out += fmt::format("<tr><td>{}</td>", words(row.what));
+                out += fmt::format("<tr{}><td>{}</td>", row.changed ? " class=\"changed\"" : "", words(row.what));
                 if (section.columns.empty())
                     out += fmt::format("<td class=\"typed\">{}</td><td>{}</td>", words(row.value), words(row.machine));
                 for (const Message& one : row.cells) out += fmt::format("<td class=\"typed\">{}</td>", words(one));

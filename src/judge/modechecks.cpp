@@ -290,6 +290,33 @@ bool benchOnly(const TransmitterSettings& tx, const FlightMode& mode) {
     });
 }
 
+std::set<std::size_t> banksIn(const Setup& setup, const ChainModel& model, const FlightMode& mode) {
+    std::set<std::size_t> out;
+    const auto deck = deckInMode(model, setup, mode.id);
+    if (!deck) return out;
+    const auto flies = [&](const Instant& now) {
+        return mode.id == kHoldMode ? now.holdActs : now.beneath == indexOfMode(setup.transmitter, mode);
+    };
+    const auto take = [&](const PartialDeck& more) {
+        const Instant now = model.at(model.numbers(posed(*deck, more)));
+        if (flies(now)) out.insert(now.bank);
+    };
+    take({});
+    // a switch that chooses banks, at each of its places
+    std::set<std::string> choosing;
+    for (const SwitchFunction& f : setup.transmitter.functions)
+        if (f.id.starts_with("bank-")) choosing.merge(switchesOf(setup.transmitter, f.when));
+    for (const SwitchProfile& s : setup.transmitter.profile->switches) {
+        if (choosing.count(s.id) == 0) continue;
+        for (int place = 1; place <= s.places; ++place) {
+            PartialDeck d;
+            d.switches[s.id] = place;
+            take(d);
+        }
+    }
+    return out;
+}
+
 std::vector<Edit> holdAtPowerOn(const Setup& setup) {
     const TransmitterSettings& tx = setup.transmitter;
     std::vector<Edit> edits;

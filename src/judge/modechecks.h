@@ -11,6 +11,7 @@
 #include "model/ungoverned.h"
 
 #include <optional>
+#include <set>
 
 namespace kh {
 
@@ -107,6 +108,9 @@ struct ThrottleFault {
 [[nodiscard]] bool gainsReadPlus(const Setup& setup, const Figures& figures);
 /// Whether a mode can be flown only with hold on: it is the bench's, and nothing of a flight is asked of it.
 [[nodiscard]] bool benchOnly(const TransmitterSettings& transmitter, const FlightMode& mode);
+
+/// The controller's banks a mode can be flown with, by their place: the first where no switch chooses one.
+[[nodiscard]] std::set<std::size_t> banksIn(const Setup& setup, const ChainModel& model, const FlightMode& mode);
 
 /// Edits that put the power-on places of hold's switches where hold is on.
 [[nodiscard]] std::vector<Edit> holdAtPowerOn(const Setup& setup);

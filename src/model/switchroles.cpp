@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <map>
+#include <optional>
 
 namespace kh {
 
@@ -27,6 +28,12 @@ Message functionWord(const std::string& id) {
     return say(KH_TR("{f}"), {{"f", id}});
 }
 
+/// What stands beside a place: of a switch's only function, or among several, where one that is off is not named.
+struct PlaceWord {
+    Message alone;
+    std::optional<Message> beside;
+};
+
 }  // namespace
 
 std::string modeLetter(const FlightMode& mode, std::size_t index) {
@@ -41,15 +48,16 @@ std::vector<SwitchRole> switchRoles(const TransmitterSettings& tx) {
     std::vector<SwitchRole> out;
     for (const SwitchProfile& s : tx.profile->switches) {
         SwitchRole role{s.id, {}, {}};
-        std::vector<std::vector<Message>> at(static_cast<std::size_t>(s.places));
-        const auto onOff = [&](const Condition& when) {
-            for (int place = 1; place <= s.places; ++place)
-                at[static_cast<std::size_t>(place - 1)].push_back(names(when, s.id, place) ? say(KH_TR("on")) : say(KH_TR("off")));
-        };
+        std::vector<std::vector<PlaceWord>> at(static_cast<std::size_t>(s.places));
+        const auto put = [&](int place, Message word) { at[static_cast<std::size_t>(place - 1)].push_back({word, word}); };
         const auto add = [&](const Condition& when, Message word) {
             if (!uses(when, s.id) || barsOf(tx, when).count(s.id) != 0) return;
+            for (int place = 1; place <= s.places; ++place) {
+                const bool on = names(when, s.id, place);
+                at[static_cast<std::size_t>(place - 1)].push_back(
+                    {on ? say(KH_TR("on")) : say(KH_TR("off")), on ? std::optional(word) : std::nullopt});
+            }
             role.functions.push_back(std::move(word));
-            onOff(when);
         };
         bool selects = false;
         for (const FlightMode& m : tx.modes) selects = selects || (m.id != kHoldMode && uses(m.when, s.id));
@@ -59,7 +67,7 @@ std::vector<SwitchRole> switchRoles(const TransmitterSettings& tx) {
                 std::size_t flown = 0;
                 for (std::size_t i = 0; i < tx.modes.size(); ++i)
                     if (tx.modes[i].id != kHoldMode && names(tx.modes[i].when, s.id, place)) flown = i;  // the highest rank wins
-                at[static_cast<std::size_t>(place - 1)].push_back(say(KH_TR("{m}"), {{"m", modeLetter(tx.modes[flown], flown)}}));
+                put(place, say(KH_TR("{m}"), {{"m", modeLetter(tx.modes[flown], flown)}}));
             }
         }
         for (const FlightMode& m : tx.modes)
@@ -76,15 +84,22 @@ std::vector<SwitchRole> switchRoles(const TransmitterSettings& tx) {
                 std::string number = "1";
                 for (const SwitchFunction& f : tx.functions)
                     if (f.id.starts_with(family) && names(f.when, s.id, place)) number = f.id.substr(f.id.rfind('-') + 1);
-                at[static_cast<std::size_t>(place - 1)].push_back(say(KH_TR("{n}"), {{"n", number}}));
+                put(place, say(KH_TR("{n}"), {{"n", number}}));
             }
         }
         for (const SwitchFunction& f : tx.functions)
             if (!f.id.starts_with("bank-") && !f.id.starts_with("gain-")) add(f.when, functionWord(f.id));
-        for (std::size_t place = 0; place < at.size(); ++place)
-            role.places.push_back(at[place].empty()       ? say(KH_TR("{n}"), {{"n", num(static_cast<double>(place + 1))}})
-                                  : at[place].size() == 1 ? at[place].front()
-                                                          : say(KH_TR("{all}"), {{"all", at[place]}}));
+        for (std::size_t place = 0; place < at.size(); ++place) {
+            const std::vector<PlaceWord>& words = at[place];
+            std::vector<Message> beside;
+            if (words.size() > 1)
+                for (const PlaceWord& w : words)
+                    if (w.beside) beside.push_back(*w.beside);
+            role.places.push_back(words.empty()       ? say(KH_TR("{n}"), {{"n", num(static_cast<double>(place + 1))}})
+                                  : words.size() == 1 ? words.front().alone
+                                  : beside.empty()    ? say(KH_TR("off"))
+                                                      : say(KH_TR("{all}"), {{"all", beside}}));
+        }
         out.push_back(std::move(role));
     }
     return out;

@@ -47,6 +47,12 @@ bool share(const Setup& s, std::string_view path) {
     return path != "transmitter.swashMixPct" || s.transmitter.swashMixing != SwashMixing::Off;
 }
 
+/// Of a pack only where there is one.
+bool alarmed(const Setup& s, std::string_view path) {
+    return s.machine.power.kind == PowerKind::Electric || path == "transmitter.alarms.headRpm" ||
+           path == "transmitter.alarms.timerStartPct";
+}
+
 bool isElectric(const Setup& s) { return s.machine.power.kind == PowerKind::Electric; }
 
 constexpr Box kTx = Box::Transmitter, kFc = Box::Controller, kEsc = Box::SpeedController;
@@ -81,7 +87,7 @@ constexpr std::array kTopics{
     Topic{kTx, "acts-in", KH_TR("Where hold, kill and cut act"), true, nullptr, "", stops},
     Topic{kTx, "power-on-guard", KH_TR("Power-on guard"), true},
     Topic{kTx, "timer", KH_TR("Timer")},
-    Topic{kTx, "alarms", KH_TR("Alarms")},
+    Topic{kTx, "alarms", KH_TR("Alarms"), false, nullptr, "", alarmed},
     Topic{kFc, "mounting", KH_TR("Mounting")},
     Topic{kFc, "gyro-senses", KH_TR("Gyro senses"), true, hasGyroSenses, KH_TR("this controller has no gyro senses to set")},
     Topic{kFc, "rescue", KH_TR("Rescue"), false, hasRescue, KH_TR("this controller has no rescue")},

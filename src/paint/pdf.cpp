@@ -104,15 +104,16 @@ private:
         for (std::size_t r = 0; r < section.rows.size(); ++r) {
             const SheetRow& row = section.rows[r];
             std::size_t c = 0;
-            put(t, r + 1, c++, said(row.what), type(9));
+            const bool marked = row.changed;  // the plan changes it
+            put(t, r + 1, c++, said(row.what), type(9, marked), marked);
             if (plain) {
-                put(t, r + 1, c++, said(row.value), type(9, true));
-                put(t, r + 1, c++, said(row.machine), type(9));
+                put(t, r + 1, c++, said(row.value), type(9, true), marked);
+                put(t, r + 1, c++, said(row.machine), type(9), marked);
             } else {
-                for (const Message& one : row.cells) put(t, r + 1, c++, said(one), type(9, true));
+                for (const Message& one : row.cells) put(t, r + 1, c++, said(one), type(9, true), marked);
             }
-            put(t, r + 1, heads.size() - 2, said(sheetStanding(row.standing)), type(8));
-            put(t, r + 1, heads.size() - 1, {}, type(8));
+            put(t, r + 1, heads.size() - 2, said(sheetStanding(row.standing)), type(8), marked);
+            put(t, r + 1, heads.size() - 1, {}, type(8), marked);
         }
         at_.movePosition(QTextCursor::End);
     }
@@ -153,12 +154,14 @@ private:
         out << QTextLength(QTextLength::PercentageLength, kStanding) << QTextLength(QTextLength::PercentageLength, kReadBack);
         return out;
     }
-    static void put(QTextTable* table, std::size_t row, std::size_t column, const QString& text, const QTextCharFormat& format) {
+    static void put(QTextTable* table, std::size_t row, std::size_t column, const QString& text, const QTextCharFormat& format,
+                    bool marked = false) {
         QTextTableCell cell = table->cellAt(static_cast<int>(row), static_cast<int>(column));
         QTextTableCellFormat ruled;  // lines to read along and to write on, no boxes
         ruled.setBottomBorder(0.5);
         ruled.setBottomBorderStyle(QTextFrameFormat::BorderStyle_Solid);
         ruled.setBottomBorderBrush(QBrush(row == 0 ? QColor(Qt::black) : QColor(185, 185, 185)));
+        if (marked) ruled.setBackground(QColor(232, 232, 232));
         ruled.setTopPadding(0.8);
         ruled.setBottomPadding(0.4);
         ruled.setRightPadding(4);

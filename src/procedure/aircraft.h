@@ -17,11 +17,13 @@ struct MachineSheet {
     SheetSection looks = {};  ///< what is proved by looking, once the boxes are set
 };
 
+struct SheetBuilder;
+
 struct AircraftEntry {
     const AircraftClass& of;
     const StationSet& (*stations)();
     std::unique_ptr<MachineStages> (*stages)(const Setup& setup, const ChainModel& model);
-    MachineSheet (*sheet)(const Setup& setup, const Evaluation& evaluation);
+    MachineSheet (*sheet)(const SheetBuilder& builder);
     const GuardTable& (*guards)(const Setup& setup);
 };
 

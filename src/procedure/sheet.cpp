@@ -9,16 +9,25 @@
 namespace kh {
 
 Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedPlan& plan) {
-    const SheetBuilder b{setup, evaluation};
-    const MachineSheet machine = aircraftEntry(setup).sheet(setup, evaluation);
+    SheetBuilder b{setup, evaluation};
+    for (const PlanStep& s : plan.plan.steps)
+        for (const Edit& e : s.edits) b.planned.insert_or_assign(e.path, e.value);
+    const MachineSheet machine = aircraftEntry(setup).sheet(b);
     Sheet sheet;
     sheet.model = setup.machine.name;
     sheet.revision = setup.revision;
     sheet.lead = say(KH_TR("Bench sheet, revision {r}. Where no standing is written, a value is still at its default."),
                      {{"r", num(sheet.revision)}});
+    const bool engine = setup.machine.power.kind == PowerKind::Engine;
     sheet.cautions = {
-        say(KH_TR("The main rotor can start when hold is released: unplug two motor leads, insulate each, mark its pair.")),
-        say(KH_TR("Main and tail blades stay off for every powered check; main blades go on indoors only for the pitch steps, leads off.")),
+        engine
+            ? say(KH_TR(
+                  "Engine stopped, igniter off and fuel line clamped for every bench step; it is never run without blades, nor indoors."))
+            : say(KH_TR("The main rotor can start when hold is released: unplug two motor leads, insulate each, mark its pair.")),
+        engine
+            ? say(KH_TR("Main and tail blades stay off on the bench; main blades go on indoors only for the pitch steps."))
+            : say(KH_TR(
+                  "Main and tail blades stay off for every powered check; main blades go on indoors only for the pitch steps, leads off.")),
         say(KH_TR("Transmitter on first and off last, hold on. No rotor is turned by its motor indoors.")),
         say(KH_TR("The makers' manuals, your club's rules and local law come first. This sheet states which checks passed; it does not say "
                   "that the model is safe.")),

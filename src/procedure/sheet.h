@@ -19,6 +19,7 @@ struct SheetRow {
     Standing standing = Standing::Default;
     std::vector<Message> cells = {};       ///< of a table: one for each of its columns, in place of value and machine
     std::vector<std::string> fields = {};  ///< the settings it shows
+    bool changed = false;                  ///< the plan changes one of them: what it will be stands beside what it is
 };
 
 /// One entry of a box's own menu.

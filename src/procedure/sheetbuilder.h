@@ -7,6 +7,8 @@
 #include "model/names.h"
 #include "procedure/sheet.h"
 
+#include <map>
+
 namespace kh {
 
 [[nodiscard]] inline Message sheetHeading(const char* text) { return say(text); }
@@ -14,10 +16,21 @@ namespace kh {
 struct SheetBuilder {
     const Setup& setup;
     const Evaluation& evaluation;
+    std::map<std::string, FieldValue> planned{};  ///< what the plan leaves in a field, by path
 
     /// A row for one stored field, as it is typed.
     [[nodiscard]] SheetRow field(Message what, const std::string& path, Message machine = {}) const {
-        return {std::move(what), show(setup, path), std::move(machine), standingOf(setup, path), {}, {path}};
+        const auto then = planned.find(path);
+        return {std::move(what),
+                then == planned.end() ? show(setup, path) : becomes(show(setup, path), show(setup, path, then->second)),
+                std::move(machine),
+                standingOf(setup, path),
+                {},
+                {path},
+                then != planned.end()};
+    }
+    [[nodiscard]] static Message becomes(Message was, Message is) {
+        return say(KH_TR("{was} → {is}"), {{"was", std::move(was)}, {"is", std::move(is)}});
     }
     /// A computed number with its unit.
     [[nodiscard]] static Message shown(const Figure& f) {

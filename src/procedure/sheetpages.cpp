@@ -2,6 +2,7 @@
 //
 // A box's part of the sheet, from the description and the box's own menu: a page's settings are rows, or a table where its lists have
 // more than one setting an element. Beside them stands what they come to at the machine.
+#include "judge/modechecks.h"
 #include "model/amounts.h"
 #include "model/fieldtable.h"
 #include "model/menu.h"
@@ -10,6 +11,9 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
+#include <optional>
+#include <set>
 #include <span>
 #include <utility>
 
@@ -54,6 +58,22 @@ template <const char* const& Text>
 Message words(const SheetBuilder&, const std::string&) {
     return say(Text);
 }
+/// In which modes a bank can be flown.
+Message flownIn(const SheetBuilder& b, const std::string& bank) {
+    if (!b.evaluation.simulated) return say(KH_TR("–"));
+    const ChainModel model(b.setup);
+    std::vector<Message> modes;
+    std::size_t flown = 0;
+    for (const FlightMode& m : b.setup.transmitter.modes) {
+        const std::set<std::size_t> banks = banksIn(b.setup, model, m);
+        if (!banks.empty()) ++flown;
+        const auto& all = b.setup.controller.banks;
+        if (std::any_of(banks.begin(), banks.end(), [&](std::size_t at) { return at < all.size() && all[at].id == bank; }))
+            modes.push_back(say(KH_TR("{m}"), {{"m", m.name}}));
+    }
+    if (modes.empty()) return say(KH_TR("no mode"));
+    return modes.size() == flown ? say(KH_TR("every mode")) : say(KH_TR("{list}"), {{"list", modes}});
+}
 constexpr const char* kMixes = KH_TR("the controller mixes");
 constexpr const char* kMotorOff = KH_TR("motor off");
 constexpr const char* kFullPower = KH_TR("full power");
@@ -86,9 +106,9 @@ struct TableBeside {
     Beside beside;
 };
 constexpr std::array kColumns{
-    TableBeside{"travel"_topic, KH_TR("pulse µs"), pulses}, TableBeside{"travel"_topic, KH_TR("reads %"), readings},
+    TableBeside{"travel"_topic, KH_TR("pulse µs"), pulses},        TableBeside{"travel"_topic, KH_TR("reads %"), readings},
     TableBeside{"throttle-curve"_topic, KH_TR("head"), headSpeed}, TableBeside{"pitch-curve"_topic, KH_TR("blade"), bladeAngles},
-    TableBeside{"servo-direction"_topic, KH_TR("servo"), servoOf}};
+    TableBeside{"servo-direction"_topic, KH_TR("servo"), servoOf}, TableBeside{"bank-rates"_topic, KH_TR("flown in"), flownIn}};
 
 // --- the page --------------------------------------------------------------------------------------------------------------
 
@@ -197,10 +217,14 @@ private:
             }
     }
 
-    /// Without the unit, which the heading has; words whole.
+    /// Without the unit, which the heading has; words whole. What the plan makes of it stands beside it.
     [[nodiscard]] Message cell(const std::string& path, FieldKind kind) const {
-        return kind == FieldKind::Number || kind == FieldKind::Whole ? showBare(b_.setup, path, readField(b_.setup, path)->value)
-                                                                     : show(b_.setup, path);
+        const auto text = [&](const FieldValue& v) {
+            return kind == FieldKind::Number || kind == FieldKind::Whole ? showBare(b_.setup, path, v) : show(b_.setup, path, v);
+        };
+        const auto then = b_.planned.find(path);
+        const Message now = text(readField(b_.setup, path)->value);
+        return then == b_.planned.end() ? now : SheetBuilder::becomes(now, text(then->second));
     }
     void table(std::span<const Setting> settings, const std::vector<std::string>& elements) {
         SheetSection& section = begin(settings.front());
@@ -213,6 +237,7 @@ private:
                 const std::string path = pathOf(*s.pattern, id);
                 row.cells.push_back(path.empty() ? Message{} : cell(path, s.pattern->info.kind));
                 if (path.empty()) continue;
+                row.changed = row.changed || b_.planned.count(path) != 0;
                 row.standing = std::min(row.standing, standingOf(b_.setup, path));
                 row.fields.push_back(path);
             }
@@ -221,25 +246,47 @@ private:
         }
     }
 
-    /// A curve of every mode: the points as they are typed, and what they come to.
+    /// A curve of every mode as it is typed: the points with their place of the stick, of a line its ends and its offset; then what
+    /// they come to.
     void curves(const Setting& setting, const std::vector<std::string>& elements) {
         SheetSection& section = begin(setting);
         const FieldPattern& p = *setting.pattern;
-        const auto curveOf = [&](const std::string& id) { return std::get<Curve>(readField(b_.setup, pathOf(p, id))->value); };
-        std::size_t most = 0;
-        for (const std::string& id : elements) most = std::max(most, curveOf(id).points.size());
+        const auto now = [&](const std::string& id) { return std::get<Curve>(readField(b_.setup, pathOf(p, id))->value); };
+        const auto then = [&](const std::string& id) {
+            const auto planned = b_.planned.find(pathOf(p, id));
+            return planned == b_.planned.end() ? now(id) : std::get<Curve>(planned->second);
+        };
+        std::set<double> places;
+        for (const std::string& id : elements)
+            for (const Curve& c : {now(id), then(id)})
+                for (const CurvePoint& point : c.points) places.insert(point.x);
         const std::string unit = unitOf(b_.setup, p.pattern());
-        for (std::size_t i = 0; i < most; ++i)
-            section.columns.push_back(say(KH_TR("point {n} {unit}"), {{"n", num(static_cast<double>(i + 1))}, {"unit", unit}}));
+        for (const double x : places)
+            section.columns.push_back(say(KH_TR("{unit} at {x}"), {{"unit", unit}, {"x", num(x, x == std::round(x) ? 0 : 1)}}));
+        section.columns.push_back(say(KH_TR("form")));
         const std::vector<const TableBeside*> more = columnsOf(std::span(&setting, 1));
         for (const TableBeside* column : more) section.columns.push_back(say(column->heading));
         for (const std::string& id : elements) {
             const std::string path = pathOf(p, id);
-            SheetRow row{nameOf(p.list, id), {}, {}, standingOf(b_.setup, path), {}, {path}};
-            const Curve curve = curveOf(id);
-            for (std::size_t i = 0; i < most; ++i)
-                row.cells.push_back(i < curve.points.size() ? say(KH_TR("{v}"), {{"v", bare(amount(b_.setup, path, curve.points[i].y))}})
-                                                            : Message{});
+            const Curve is = now(id), becomes = then(id);
+            SheetRow row{nameOf(p.list, id), {}, {}, standingOf(b_.setup, path), {}, {path}, !(is == becomes)};
+            const auto typed = [&](const Curve& c, double x) -> std::optional<double> {
+                const auto at = std::find_if(c.points.begin(), c.points.end(), [&](const CurvePoint& point) { return point.x == x; });
+                return at == c.points.end() ? std::nullopt : std::optional(at->y - c.offsetPct);
+            };
+            const auto value = [&](const std::optional<double>& y) {
+                return y ? say(KH_TR("{v}"), {{"v", bare(amount(b_.setup, path, *y))}}) : say(KH_TR("–"));
+            };
+            const auto form = [&](const Curve& c) {
+                if (c.shape != CurveShape::Line) return say(shapeId(c.shape));
+                return say(KH_TR("line, offset {o}"), {{"o", amount(b_.setup, path, c.offsetPct, Amount::Kind::Difference)}});
+            };
+            for (const double x : places) {
+                const auto was = typed(is, x), after = typed(becomes, x);
+                row.cells.push_back(was == after ? (was ? value(was) : Message{}) : SheetBuilder::becomes(value(was), value(after)));
+            }
+            const bool sameForm = is.shape == becomes.shape && is.offsetPct == becomes.offsetPct;
+            row.cells.push_back(sameForm ? form(is) : SheetBuilder::becomes(form(is), form(becomes)));
             for (const TableBeside* column : more) row.cells.push_back(column->beside(b_, id));
             section.rows.push_back(std::move(row));
         }

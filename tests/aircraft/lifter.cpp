@@ -7,6 +7,7 @@
 #include "kernel/chain.h"
 #include "model/describe.h"
 #include "procedure/aircraft.h"
+#include "procedure/sheetbuilder.h"
 #include "stations/proof/proof.h"
 #include "stations/radio/radio.h"
 
@@ -165,7 +166,8 @@ const GuardTable& lifterGuards(const Setup&) {
     return table;
 }
 
-MachineSheet lifterSheet(const Setup& setup, const Evaluation&) {
+MachineSheet lifterSheet(const SheetBuilder& b) {
+    const Setup& setup = b.setup;
     return {{{say("Rotor"), {{say("Disc"), say("{d} m", {{"d", num(lifter(setup).discM, 2)}}), {}, Standing::Entered}}, {}}}};
 }
 

@@ -133,7 +133,7 @@ TEST_CASE("each place of each switch says what it is for") {
     CHECK(roleText(s, "R3") == "rescue: off on");
     CHECK(roleText(s, "L3") == ": 1 2");
     const Setup both = edited(s, {{"transmitter.cut.when", Condition{{{"R2", 2, ""}}}}});
-    CHECK(roleText(both, "R2") == "kill cut: off, off on, on");
+    CHECK(roleText(both, "R2") == "kill cut: off kill, cut");
     const Setup gain = edited(s, {{"transmitter.functions.gain-2.when", Condition{{{"L3", 2, ""}}}}});
     CHECK(roleText(gain, "L3") == "gain: 1 2");
 }

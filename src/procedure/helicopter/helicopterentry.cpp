@@ -40,8 +40,8 @@ std::vector<SheetRow> looks(const Setup& setup) {
 }
 
 /// The sheet's page of a helicopter.
-MachineSheet helicopterSheet(const Setup& setup, const Evaluation& evaluation) {
-    const SheetBuilder b{setup, evaluation};
+MachineSheet helicopterSheet(const SheetBuilder& b) {
+    const Setup& setup = b.setup;
     const auto fact = [&](Message what, const std::string& path) { return b.field(std::move(what), path); };
     std::vector<SheetRow> rotor{
         fact(say(KH_TR("Disc")), "machine.rotor.discM"_field), fact(say(KH_TR("Blade")), "machine.rotor.bladeMm"_field),
@@ -66,7 +66,7 @@ MachineSheet helicopterSheet(const Setup& setup, const Evaluation& evaluation) {
         power.push_back(fact(say(KH_TR("Kv")), "machine.power.kv"_field));
         power.push_back(fact(say(KH_TR("Cells")), "machine.power.cells"_field));
     }
-    power[1].machine = say(KH_TR("ratio {r}"), {{"r", SheetBuilder::shown(evaluation.figures.of<PowerFigures>().ratio)}});
+    power[1].machine = say(KH_TR("ratio {r}"), {{"r", SheetBuilder::shown(b.evaluation.figures.of<PowerFigures>().ratio)}});
     return {{{say(KH_TR("Rotor")), rotor}, {say(KH_TR("Head and plate")), head}, {say(KH_TR("Power")), power}},
             {SheetFigure::Plate},
             {say(KH_TR("Look at")), looks(setup), {sheetHeading(KH_TR("must show"))}}};

@@ -156,22 +156,19 @@ void PowerFigureMaker::endurance() {
         return kh::endurance(watts, p.cells * kNominalVolts, efficiency, *p.capacityMah, kReservePct, why).minutes;
     };
     const auto least = [&] { return minutes(fastest, brisk, kWorstEfficiency, nullptr); };
-    Figure f = make(KH_TR("minutes that leave a fifth of the charge, estimate"), {"min", 1},
-                    {"machine.power.capacityMah"_field, "machine.power.cells"_field, "machine.massKg"_field, "machine.style"_field,
-                     wantedPath(first), wantedPath(fastest)},
-                    [&](Derivation& why) {
-                        const double calm = minutes(first, 1.0, kBestEfficiency, &why);
-                        why.line(KH_TR("in the hover of {a}; flown briskly in {b}, {t} times its power there at {e} of efficiency, {m} min"),
-                                 {{"a", first.name},
-                                  {"b", fastest.name},
-                                  {"t", num(brisk)},
-                                  {"e", num(kWorstEfficiency, 2)},
-                                  {"m", num(least(), 1)}});
-                        return calm;
-                    },
-                    {{"machine.power.kind"_field, p.kind == PowerKind::Electric},
-                     {"machine.power.capacityMah"_field, p.capacityMah.has_value()},
-                     {wantedPath(first), wanted(first) > 0.0}});
+    Figure f = make(
+        KH_TR("minutes that leave a fifth of the charge, estimate"), {"min", 1},
+        {"machine.power.capacityMah"_field, "machine.power.cells"_field, "machine.massKg"_field, "machine.style"_field, wantedPath(first),
+         wantedPath(fastest)},
+        [&](Derivation& why) {
+            const double calm = minutes(first, 1.0, kBestEfficiency, &why);
+            why.line(KH_TR("in the hover of {a}; flown briskly in {b}, {t} times its power there at {e} of efficiency, {m} min"),
+                     {{"a", first.name}, {"b", fastest.name}, {"t", num(brisk)}, {"e", num(kWorstEfficiency, 2)}, {"m", num(least(), 1)}});
+            return calm;
+        },
+        {{"machine.power.kind"_field, p.kind == PowerKind::Electric},
+         {"machine.power.capacityMah"_field, p.capacityMah.has_value()},
+         {wantedPath(first), wanted(first) > 0.0}});
     if (f.known) span(f, least(), f.value);
     own.enduranceMin = std::move(f);
 }

@@ -135,7 +135,7 @@ StationPage powerRows(const RowBuilder& b) {
                  b.field("transmitter.alarms.headRpm"_field)}};
     Cell used{{b.labelled("machine.power.loggedMahPerMin"_field), b.labelled("machine.power.plannedMahPerMin"_field)}};
     if (engine) {  // what an engine has not is not asked
-        available = {{RowBuilder::text(say(KH_TR("an engine, by its clutch")))}};
+        available = {{RowBuilder::text(say(KH_TR("drives through its clutch")))}};
         governs = {{RowBuilder::text(s.controller.governor.kind == GovernorKind::Internal ? say(KH_TR("its throttle servo"))
                                                                                           : say(KH_TR("nothing: the curve alone")))}};
         pack = {{RowBuilder::text(say(KH_TR("the receiver's own, as in Link")))}};
