@@ -44,6 +44,7 @@ constexpr FieldList kTiltLengths = kBladeLengths + FieldList{"machine.head.inner
 constexpr FieldList kLimitFields = kTiltLengths + kHigh + kLow + kReference;
 constexpr FieldList kTailLengths{"machine.tail.armMm"_field, "machine.tail.linkMm"_field, "machine.tail.gripMm"_field,
                                  "controller.tail.reversed"_field};
+constexpr const char* kTailWork = "tail-";
 constexpr FieldList kSubTrim{"transmitter.channels.{}.subTrimPct"_field};
 constexpr FieldList kReversed{"transmitter.channels.{}.reversed"_field};
 constexpr FieldList kTrimReversed = kSubTrim + kReversed;
@@ -107,11 +108,13 @@ constexpr std::array kTable{
          .restsOn = kTail,
          .readings = "tail.bind.left",
          .settles = {"controller.tail.limitLeftPct"_field},
-         .notedWith = kTailLengths},
+         .invalidatedBy = kTailLengths,
+         .worked = kTailWork},
     Line{.row = "tail-limits"_row,
          .readings = "tail.bind.right",
          .settles = {"controller.tail.limitRightPct"_field},
-         .notedWith = kTailLengths},
+         .invalidatedBy = kTailLengths,
+         .worked = kTailWork},
     Line{.row = "tail-neutral"_row, .restsOn = kTail, .readings = "tail.neutral|tail.hover"},
     Line{.row = "tail-pitch"_row, .restsOn = kTail},
     Line{.row = "tail-gains"_row, .restsOn = kRead, .readings = "gain.{}.", .notedWith = {"transmitter.modes.{}.targetRpm"_field}},
@@ -207,6 +210,11 @@ bool isOf(std::string_view pattern, std::string_view path) {
     if (hole == std::string_view::npos) return pattern == path;
     const std::string_view after = pattern.substr(hole + kHole.size());
     return path.size() > hole + after.size() && path.starts_with(pattern.substr(0, hole)) && path.ends_with(after);
+}
+
+bool worksOn(const Line& line, std::string_view work) {
+    if (*line.worked != 0) return work.starts_with(line.worked);
+    return std::none_of(kTable.begin(), kTable.end(), [&](const Line& l) { return *l.worked != 0 && work.starts_with(l.worked); });
 }
 
 std::string rowName(const Line& line, std::string_view element) {
@@ -307,7 +315,8 @@ std::vector<StaleReading> staleReadings(const Setup& setup) {
             if (std::any_of(lines.begin(), lines.end(), [&](const Line& l) { return isReadingOf(l, r.what, element); })) {
                 newest = &r;
                 turned = nullptr;
-            } else if (r.what.starts_with(kHandWork)) {
+            } else if (r.what.starts_with(kHandWork) &&
+                       worksOn(line, std::string_view(r.what).substr(std::string_view(kHandWork).size()))) {
                 turned = &r;
             }
         }

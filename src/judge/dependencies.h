@@ -23,6 +23,7 @@ struct RowDependencies {
     FieldList settles = {};        ///< what an answer, or the pilot, enters; the first is what the reading is for
     FieldList notedWith = {};      ///< settings that a reading is taken under besides
     FieldList invalidatedBy = {};  ///< noted too; once one is another, the reading says nothing
+    const char* worked = "";       ///< work by hand on it begins so; empty: all that is no other line's
 };
 [[nodiscard]] std::span<const RowDependencies> rowDependencies();
 

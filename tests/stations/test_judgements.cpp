@@ -220,6 +220,36 @@ TEST_CASE("what a pilot does on purpose is no fault: gains turned over twice, ra
     CHECK(tells(withSpares(turnstone(), {{"ch7", 7, "L2"}, {"ch8", 8, "R3"}, {"ch9", 9, "L1"}}), "unused-channels"));
 }
 
+TEST_CASE("a box whose range is the transmitter's travel is told in notes, and no plan widens the travel") {
+    std::size_t tried = 0;
+    for (const khtest::NamedSetup& m : khtest::soundMachines()) {
+        const ControllerSettings& fc = m.setup.controller;
+        if (std::abs(fc.collectiveHighPct - fc.collectiveLowPct) > 2.0 || fc.collectiveHighPct > 80.0) continue;
+        INFO(m.name);
+        const ChannelSettings& ch = *channelOf(m.setup.transmitter, "collective");
+        const double share = fc.collectiveHighPct / 100.0;
+        const Setup s = edited(m.setup, {{"controller.collectiveHighPct", 100.0},
+                                         {"controller.collectiveLowPct", 100.0},
+                                         {"transmitter.channels.collective.travelHighPct", std::round(ch.travelHighPct * share)},
+                                         {"transmitter.channels.collective.travelLowPct", std::round(ch.travelLowPct * share)}});
+        const Evaluation e = evaluate(s);
+        INFO(khtest::listed(khtest::ids(e)));
+        CHECK(severityOf(s, "end-point.collective.high") == Severity::Note);
+        CHECK(e.figures.collectiveHighDeg.value == Approx(evaluate(m.setup).figures.collectiveHighDeg.value).margin(0.4));
+        for (const PlanStep& step : makePlan(s, shippedStations().rules()).steps)
+            for (const Edit& x : step.edits) {
+                CHECK(x.path.find("collective.travel") == std::string::npos);
+                CHECK(x.path.find("collectiveHigh") == std::string::npos);
+            }
+        ++tried;
+    }
+    CHECK(tried >= 6);
+    // a travel that is merely short of a box with a range is a fault as before
+    CHECK(severityOf(edited(turnstone(), {{"transmitter.channels.collective.travelHighPct", 60.0},
+                                          {"transmitter.channels.collective.travelLowPct", 60.0}}),
+                     "end-point.collective.high") == Severity::Warning);
+}
+
 TEST_CASE("rescue needs power wherever it can be called: in use a danger where the motor is off, blocked a note, in Hold a warning") {
     const Setup classic = edited(turnstone(), {{"transmitter.modes.normal.throttle", curveOf({0, 65, 65, 65, 65})},
                                                {"transmitter.schools.throttle", std::string("classic")}});

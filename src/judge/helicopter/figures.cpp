@@ -9,6 +9,14 @@
 
 namespace kh {
 
+namespace {
+
+constexpr double kOpenRangePct = 99.5;                                     ///< a range that bounds nothing
+constexpr double kLeastTravelRangePct = 20.0, kMostTravelRangePct = 85.0;  ///< what a travel reads that is a range
+constexpr double kAlikePct = 5.0;                                          ///< of both ends
+
+}  // namespace
+
 HoverIn mainRotor(const Machine& machine, double rpm) {
     const Rotor& rotor = helicopter(machine).rotor;
     return {machine.massKg, rotor.discM, rpm, rotor.chordMm, rotor.blades, kAirDensity, 1.15, rotor.bladeMm < 250.0 ? 0.016 : 0.011};
@@ -60,6 +68,20 @@ double modePitchDeg(const FigureBuilder& builder, std::size_t mode, double stick
         helicopterIn(builder.model).bladeAt({helicopterIn(builder.model).plateAtReading(read, 0, 0).plate.heightMm, 0, 0}, 180.0);
     if (why.wanted) why.line(KH_TR("curve {c} %, reading {r} %, plate, blade"), {{"c", signedNum(curve, 1)}, {"r", signedNum(reading, 1)}});
     return deg;
+}
+
+CollectiveReach collectiveReach(const Setup& setup) {
+    CollectiveReach out;
+    const ControllerSettings& box = setup.controller;
+    const ChannelSettings* channel = channelOf(setup.transmitter, functionId(heli::Collective));
+    if (channel == nullptr || std::min(box.collectiveHighPct, box.collectiveLowPct) < kOpenRangePct) return out;
+    const auto reads = [&](double sent) {
+        return readingPctUnchecked(channelOutputUnchecked(sent, channelScale(setup.transmitter.profile, *channel)).pulseUs,
+                                   readingScale(box.profile));
+    };
+    const double high = reads(100.0), low = reads(-100.0);
+    if (high > kMostTravelRangePct || high < kLeastTravelRangePct || low >= 0.0 || std::abs(high + low) > kAlikePct) return out;
+    return {true, shareFromPct(low), shareFromPct(high)};
 }
 
 double endVoltsPerCell(const Machine& machine) {

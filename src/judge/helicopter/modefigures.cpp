@@ -144,10 +144,11 @@ void ModeFigureMaker::heldPulse(std::size_t mode, ModeFigures& f) const {
 
 void ModeFigureMaker::corners() {
     HelicopterFigures& own = made<HelicopterFigures>();
+    const CollectiveReach reach = collectiveReach(setup);
     for (std::size_t end = 0; end < own.corners.size(); ++end)
         for (std::size_t i = 0; i < kRosePoints; ++i) {
             const double toward = 360.0 / static_cast<double>(kRosePoints) * static_cast<double>(i);
-            const auto at = helicopterIn(model).plateAt(end == 0 ? -1.0 : 1.0, sinDeg(toward), cosDeg(toward));
+            const auto at = helicopterIn(model).plateAt(end == 0 ? reach.low : reach.high, sinDeg(toward), cosDeg(toward));
             CornerPlate& corner = own.corners[end][i];
             corner.plane = at.plate;
             for (const double d : at.deflection)

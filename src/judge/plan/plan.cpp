@@ -126,10 +126,13 @@ void Planner::take(Judged& at, Found found) {
     for (const Edit& e : found.healed.edits) (fieldHome(e.path).fact ? done : typed).push_back(e);
     if (hands && !typed.empty() && found.joined &&
         !whole) {  // each in a step of its own, typed first: what the work by hand would bring to light
-        auto first = trials_.after(at.setup, typed);
-        if (first && benchSafe(troublesOf(at.judgement), troublesOf(first->judgement))) {
-            steps_.push_back({found.id, typed});
-            steps_.push_back({found.id, done});
+        for (const auto& [one, other] : {std::pair(&typed, &done), std::pair(&done, &typed)}) {  // typed first, unless alone it is worse
+            const auto first = trials_.after(at.setup, *one);
+            if (!first || !benchSafe(troublesOf(at.judgement), troublesOf(first->judgement)) ||
+                weight(first->judgement) > weight(at.judgement))
+                continue;
+            steps_.push_back({found.id, *one});
+            steps_.push_back({found.id, *other});
             at = std::move(found.healed.to);
             return;
         }

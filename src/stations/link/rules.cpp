@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "formula/answers.h"
 #include "judge/candidates.h"
+#include "judge/helicopter/figures.h"
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
@@ -69,6 +70,12 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
                 .box = Box::Transmitter,
                 .witness = Witness{std::nullopt, stickAt(ch.id, high ? 1.0 : -1.0)},
                 .subject = channelPath(ch.id, key)};
+            if (ch.id == functionId(heli::Collective) && collectiveReach(c.setup).byTravel) {
+                finding.severity = Severity::Note;
+                finding.todo = c.say(KH_TR("In a box without a collective range of its own the travel is the range: then it is right so."));
+                out.push_back(std::move(finding));
+                continue;
+            }
             if (centreOff(c, *f)) {
                 finding.todo = c.say(KH_TR("Bring its centre to 0 first: an end is read from there."));
                 out.push_back(std::move(finding));

@@ -96,6 +96,12 @@ void speedJump(const AuditContext& c, std::vector<Finding>& out) {
             .proposal = true};
         f.fix = closer[0];
         f.also = {closer[1]};
+        if (c.setup.controller.governor.kind == GovernorKind::Internal) {  // it is asked for the speed itself
+            f.fix = {{modePath(m, "targetRpm"), roundToStep(a->headRpm.value * (1.0 + up * kSpeedAim), 10.0)}};
+            f.also = {{{modePath(*from, "targetRpm"), roundToStep(b->headRpm.value / (1.0 + up * kSpeedAim), 10.0)}}};
+            f.todo = c.say(KH_TR("Bring the speeds wanted in {a} and {b} closer in the transmitter, within 20 %."),
+                           {{"a", from->name}, {"b", m.name}});
+        }
         out.push_back(std::move(f));
     }
 }

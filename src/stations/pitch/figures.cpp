@@ -56,7 +56,7 @@ MostStroke mostStroke(const FigureBuilder& builder) {
 /// The reading that puts a figure of the blades right, if one speaks.
 /// @param modelled  the figure, of the model under the reading's settings
 std::optional<Calibration> calibrated(const Setup& setup, const char* solver, const char* what,
-                                      const std::function<double(const ChainModel&)>& modelled,
+                                      const std::function<double(const ChainModel&, const Setup& then)>& modelled,
                                       const std::function<std::optional<double>(const Reading&)>& read) {
     // the cyclic limit came after the throw: it does not clip what was read
     const BenchWork& entry = pitchSolver(solver);
@@ -67,7 +67,7 @@ std::optional<Calibration> calibrated(const Setup& setup, const char* solver, co
         if (!value) return std::nullopt;
         Setup then = asRead(setup, *r);
         then.controller.cyclicLimitPct = std::max(then.controller.cyclicLimitPct, 100.0);
-        return Calibration{*value, modelled(ChainModel(then))};
+        return Calibration{*value, modelled(ChainModel(then), then)};
     } catch (const InputError&) {
         return std::nullopt;  // the solver says what is wrong with it
     }
@@ -103,9 +103,10 @@ void PitchFigureMaker::blades() {
             return shift ? put->shifted(deg) : put->angleDeg(deg);
         };
     };
-    const auto end = [&](const char* title, const char* what, const char* field, double c) {
+    const auto end = [&](const char* title, const char* what, const char* field, double side) {
+        const double c = collectiveReach(setup).at(side);
         auto put = calibrated(
-            setup, "range", what, [&](const ChainModel& m) { return collective(m, c); },
+            setup, "range", what, [&](const ChainModel& m, const Setup& then) { return collective(m, collectiveReach(then).at(side)); },
             [&](const Reading& r) { return pitchDegOf(r, setup); });
         if (put && !proportional(*put)) put.reset();
         Figure f = make(title, {"°", 1, true}, with({field}), pitchAt(c, put, false));
@@ -116,7 +117,7 @@ void PitchFigureMaker::blades() {
     out.collectiveLowDeg = end(KH_TR("blade pitch at low collective"), "range.low", "controller.collectiveLowPct"_field, -1.0);
     // both blades of one round: their common part is the collective's
     const auto zero = calibrated(
-        setup, "zero", "blade-b.nose", [&](const ChainModel& m) { return collective(m, 0.0); },
+        setup, "zero", "blade-b.nose", [&](const ChainModel& m, const Setup&) { return collective(m, 0.0); },
         [&](const Reading& b) -> std::optional<double> {
             const Reading* a = speakingReading(setup, pitchSolver("zero"), "blade-a.tail");
             if (a == nullptr || a->under != b.under) return std::nullopt;
@@ -140,7 +141,7 @@ void PitchFigureMaker::blades() {
     };
     const double referenceDemand = shareFromPct(setup.controller.profile->referenceDemandPct);
     auto thrown = calibrated(
-        setup, "throw", "throw.right", [&](const ChainModel& m) { return cyclic(m, referenceDemand); },
+        setup, "throw", "throw.right", [&](const ChainModel& m, const Setup&) { return cyclic(m, referenceDemand); },
         [&](const Reading& right) -> std::optional<double> {
             const Reading* left = speakingReading(setup, pitchSolver("throw"), "throw.left");
             if (left == nullptr || left->under != right.under) return std::nullopt;
@@ -184,7 +185,8 @@ void PitchFigureMaker::blades() {
                    "controller.profile.usableStrokeUs"_field}),
              [&](Derivation& why) {
                  double least = 90.0;
-                 for (const double c : {1.0, -1.0}) {
+                 const CollectiveReach reach = collectiveReach(setup);
+                 for (const double c : {reach.high, reach.low}) {
                      const ClearanceRose& rose = memory.of<RoseMemory>().at(setup, c, helicopterIn(model).plateAt(c, 0, 0).plate.heightMm);
                      why.line(KH_TR("plate at {h} mm: {t}° toward {a}°, then {l}"), {{"h", signedNum(rose.heightMm, 1)},
                                                                                      {"t", num(rose.round.tiltDeg, 1)},
@@ -325,7 +327,8 @@ void pitchFigures(const FigureBuilder& b) {
     f.arms();
     if (!b.words) return;  // the rest is drawn, not judged
     f.binding();
-    const std::array<double, 3> collectives{-1.0, 0.0, 1.0};
+    const CollectiveReach reach = collectiveReach(b.setup);
+    const std::array<double, 3> collectives{reach.low, 0.0, reach.high};
     for (std::size_t i = 0; i < collectives.size(); ++i)
         f.head.roses[i] =
             b.memory.of<RoseMemory>().at(b.setup, collectives[i], helicopterIn(b.model).plateAt(collectives[i], 0, 0).plate.heightMm);

@@ -5,7 +5,6 @@
 #include "formula/answers.h"
 #include "formula/linkage.h"
 #include "judge/candidates.h"
-#include "judge/dependencies.h"
 #include "judge/helicopter/candidates.h"
 #include "judge/helicopter/figures.h"
 #include "judge/rowids.h"
@@ -15,7 +14,7 @@
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/sizeclass.h"
-#include "model/names.h"
+#include "stations/kit/stalereadings.h"
 #include "stations/pitch/pitch.h"
 #include "stations/pitch/pitchfigures.h"
 #include "stations/pitch/pitchsolvers.h"
@@ -155,11 +154,13 @@ void cyclicLimit(const AuditContext& c, std::vector<Finding>& out) {
     double toward = 0.0;
     double worstShare = 1.0;
     double collective = 1.0;
-    for (const double high : {1.0, -1.0}) {
+    const CollectiveReach reach = collectiveReach(c.setup);
+    for (const double side : {1.0, -1.0}) {
+        const double high = reach.at(side);
         const ClearanceRose& rose = c.memory.of<RoseMemory>().at(c.setup, high, helicopterIn(c.model).plateAt(high, 0, 0).plate.heightMm);
         for (std::size_t i = 0; i < rose.points.size(); ++i) {
             const EnvelopePoint& p = rose.points[i];
-            const Plane& plane = c.figures.of<HelicopterFigures>().corners[high > 0.0 ? 1 : 0][i].plane;
+            const Plane& plane = c.figures.of<HelicopterFigures>().corners[side > 0.0 ? 1 : 0][i].plane;
             const double tilt = degFromRad(std::asin(std::clamp(std::hypot(plane.forward, plane.right), 0.0, 1.0)));
             const double share = tilt / std::max(p.tiltDeg, 0.01);
             if (share <= worstShare) continue;
@@ -167,7 +168,7 @@ void cyclicLimit(const AuditContext& c, std::vector<Finding>& out) {
             asked = tilt;
             freeTilt = p.tiltDeg;
             toward = p.azimuthDeg;
-            collective = high;
+            collective = side;
         }
     }
     if (asked <= freeTilt + 0.3) return;
@@ -204,29 +205,7 @@ void cyclicAmount(const AuditContext& c, std::vector<Finding>& out) {
                    .subject = "controller.cyclicLimitPct"_field});
 }
 
-void stale(const AuditContext& c, std::vector<Finding>& out) {
-    for (const StaleReading& s : staleReadings(c.setup)) {
-        const bool byHand = !s.handWork.empty();
-        out.push_back({.id = "stale-reading." + s.row,
-                       .severity = Severity::Note,  // a task: what the settings do is judged by the other rules
-                       .row = s.row,
-                       .title = c.say(KH_TR("A reading is older than what it depends on")),
-                       .found = byHand ? c.say(KH_TR("{r} was read before {w} was changed on the machine."),
-                                               {{"r", readingTitle(c.setup, pitchSolvers(), s.what)}, {"w", plainWords(s.handWork)}})
-                                : s.then && s.now
-                                    ? c.say(KH_TR("{r} was read under {f} = {t}; now it is {n}."),
-                                            {{"r", readingTitle(c.setup, pitchSolvers(), s.what)},
-                                             {"f", fieldTitle(c.setup, s.field)},
-                                             {"t", c.amount(s.field, *s.then)},
-                                             {"n", c.amount(s.field, *s.now)}})
-                                    : c.say(KH_TR("{r} was read before {f} was changed."),
-                                            {{"r", readingTitle(c.setup, pitchSolvers(), s.what)}, {"f", fieldTitle(c.setup, s.field)}}),
-                       .why = c.say(KH_TR("The numbers that follow from it belong to a machine that is not there any more.")),
-                       .todo = c.say(KH_TR("Take the reading again: choose this row, Ctrl R.")),
-                       .box = Box::Bench,
-                       .subject = s.setting});
-    }
-}
+void stale(const AuditContext& c, std::vector<Finding>& out) { tellStale(c, pitchSolvers(), Station::Pitch, out); }
 
 }  // namespace
 

@@ -12,6 +12,7 @@
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/tailcures.h"
 #include "model/helicopter/tailways.h"
+#include "stations/kit/stalereadings.h"
 #include "stations/tail/gainreadings.h"
 #include "stations/tail/tail.h"
 #include "stations/tail/tailfigures.h"
@@ -203,6 +204,8 @@ void tailNeutral(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = {{"machine.tail.neutralPitchDeg"_field, roundToStep(f.value, 0.5)}}});
 }
 
+void staleLimits(const AuditContext& c, std::vector<Finding>& out) { tellStale(c, tailSolvers(), Station::Tail, out); }
+
 }  // namespace
 
 std::span<const Rule> tailRules() {
@@ -212,6 +215,7 @@ std::span<const Rule> tailRules() {
         Rule{"precompensation", Station::Tail, Work::Tail, precompensation},
         Rule{"precompensation-sense", Station::Tail, Work::Sign, precompensationSense},
         Rule{"tail-neutral", Station::Tail, Work::Tail, tailNeutral},
+        Rule{"stale-limits", Station::Tail, Work::Tail, staleLimits},
         Rule{"gain-oscillates", Station::Tail, Work::Tail, gainRead},
     };
     return rules;
