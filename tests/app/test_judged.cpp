@@ -3,9 +3,11 @@
 // What the core judges of tail, readings, supply and an armed hold, through the window: torn rows, posed traces, remedies by key.
 #include "app/bench.h"
 #include "judge/dependencies.h"
+#include "model/conditions.h"
 #include "model/gyro.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/tailways.h"
+#include "procedure/aircraft.h"
 
 namespace judged_tests {
 
@@ -132,6 +134,51 @@ TEST_CASE("under a supply that is not settled nothing is typed: the plan begins 
         b.act("take-typed");
         CHECK(b.w().setup() == before);
         CHECK(b.window.message().contains(QStringLiteral("by hand")));
+    }
+}
+
+TEST_CASE("curves, places, rescue and the gain channel are mended by one key in the window, what is a choice is left alone") {
+    for (const char* model : kModels) {
+        INFO(model);
+        Bench b(QString::fromLatin1(model));
+        const bool engine = b.w().setup().machine.power.kind == PowerKind::Engine;
+        const auto wrong = [&](const std::vector<Edit>& edits) { b.w().document().edit(QStringLiteral("mistake"), edits); };
+        wrong({{"transmitter.channels.gain.subTrimPct", channelOf(b.w().setup().transmitter, "gain")->subTrimPct + 9.0}});
+        mend(b, "centre.gain");
+        wrong({{"transmitter.kill.when", b.w().setup().transmitter.modes[2].when}});
+        mend(b, "place-used.kill");
+        CHECK(b.w().setup().transmitter.kill.when != b.w().setup().transmitter.modes[2].when);
+        wrong({{"transmitter.functions.rescue.when", Condition{{conditionOf(b.w().setup().transmitter, "rescue")->front().front()}}}});
+        mend(b, "rescue-in-hold");
+        if (engine) {
+            wrong({{"transmitter.modes.idle1.throttle", flatCurve(75, 5)}});
+            mend(b, "engine-flat.idle1");
+            CHECK_FALSE(isFlat(b.w().setup().transmitter.modes[1].throttle));
+        }
+        // rate mode typed on a switch of its own: noted, and the plan has nothing to do for it
+        b.planned();
+        const std::size_t steps = b.w().repair().plan().steps.size();
+        wrong({{"transmitter.functions.gain-2.when", Condition{{{"L3", 2, ""}}}}, {"transmitter.functions.gain-2.sentPct", -30.0}});
+        b.planned();
+        REQUIRE(findingOf(b, "gain-step.gain-2") != nullptr);
+        CHECK(findingOf(b, "gain-step.gain-2")->severity == Severity::Note);
+        CHECK(b.w().repair().plan().steps.size() == steps);
+    }
+}
+
+TEST_CASE("an engine's page and sheet speak of no pack, and its steps of blades that are on") {
+    for (const char* model : kModels) {
+        INFO(model);
+        Bench b(QString::fromLatin1(model));
+        const bool engine = b.w().setup().machine.power.kind == PowerKind::Engine;
+        b.go(Station::Power);
+        QStringList titles;
+        for (const Row& row : b.w().page().rows) titles << words(row.title);
+        CHECK(titles.contains(QStringLiteral("Pole pairs")) != engine);
+        CHECK(titles.contains(QStringLiteral("Engine")) == engine);
+        REQUIRE(b.w().goToRow("first-power", 2));
+        const BenchNeed need = aircraftEntry(b.w().setup()).guards(b.w().setup()).of(Station::Power, "first-power");
+        CHECK((need[1] == Need::No) == engine);
     }
 }
 
