@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "model/setup.h"
 #include "procedure/guards.h"
 
 namespace kh {
