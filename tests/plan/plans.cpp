@@ -65,6 +65,8 @@ std::string underSupply(const Setup& wrong, const Plan& plan) {
         return std::count_if(e.findings.begin(), e.findings.end(),
                              [](const Finding& f) { return f.work == Work::Supply && f.severity != Severity::Note; });
     };
+    for (std::size_t i = 0; i < plan.steps.size(); ++i)  // what rests on a later step heals nothing yet
+        if (plan.steps[i].heals.empty()) told += fmt::format(" STEP {} HEALS NOTHING", i + 1);
     Setup at = wrong;
     auto open = openSupply(at);
     std::vector<std::pair<std::size_t, std::ptrdiff_t>> steps;  // what is open before each
@@ -129,7 +131,11 @@ bool tryCase(const Proved& machine, const std::vector<const Mistake*>& made, con
         for (const PropertyResult& then : now.properties)
             if (r.id == then.id && r.holds && !then.holds && then.finding.severity != Severity::Note)
                 told += " REFUTED " + std::string(r.id);
-    if (motion) (void)sameMotion(machine.setup, after, told);
+    // ends that were learned anew as they are sent are as right as those before: the throttle then means another share
+    const bool anew = made.size() > 1 && std::any_of(plan.steps.begin(), plan.steps.end(), [](const PlanStep& s) {
+                          return s.byHand && s.edits.front().path == "speedController.lowUs";
+                      });
+    if (motion && !anew) (void)sameMotion(machine.setup, after, told);
     const bool fine = told.empty();
     tally.healed += fine;
     if (!fine) ++tally.wrong;
