@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <cstdlib>
 
 namespace kh {
 
@@ -131,7 +132,19 @@ std::vector<std::vector<Edit>> switchCandidates(const TransmitterSettings& tx, c
                     if (taken.count({id, place}) == 0 && place != neutralPlaceOf(tx, s))
                         out.push_back({{path, Condition{{{id, place, ""}}}}});
     }
-    const bool carried = rescue || function.starts_with("bank-") || function.starts_with("gain-");
+    const std::size_t dash = function.rfind('-');
+    const bool family = function.starts_with("bank-") || function.starts_with("gain-");
+    const int number = family ? std::atoi(function.c_str() + dash + 1) : 0;
+    if (family)  // its number's place, on the switch of the others of its family
+        for (const SwitchFunction& f : tx.functions) {
+            if (f.id == function || !f.id.starts_with(function.substr(0, dash + 1)) || f.when.size() != 1 || f.when.front().size() != 1)
+                continue;
+            const Term& theirs = f.when.front().front();
+            for (const SwitchProfile& s : tx.profile->switches)
+                if (s.id == theirs.switchId && number >= 1 && number <= s.places && number != theirs.place)
+                    out.push_back({{path, Condition{{{s.id, number, ""}}}}});
+        }
+    const bool carried = rescue || family;
     std::vector<Condition> places = freePlaces(tx, rescue ? SwitchKind::Momentary : SwitchKind::Latching, carried);
     if (rescue && tx.schools.rescue != RescueSchool::Momentary)
         for (Condition& more : freePlaces(tx, SwitchKind::Latching, carried)) places.push_back(std::move(more));
@@ -139,7 +152,10 @@ std::vector<std::vector<Edit>> switchCandidates(const TransmitterSettings& tx, c
         for (Condition& place : places)
             for (const Term& t : hold->when.front())
                 if (!t.switchId.empty()) place.front().push_back({t.switchId, t.place == 1 ? 2 : 1, ""});
-    for (const Condition& when : places) {
+    for (Condition& when : places) {
+        if (family)
+            for (const SwitchProfile& s : tx.profile->switches)
+                if (s.id == when.front().front().switchId && number >= 1 && number <= s.places) when.front().front().place = number;
         std::vector<Edit> edits{{path, when}};
         const Term& t = when.front().front();
         if (function == kHoldMode)  // on when the transmitter is switched on

@@ -103,6 +103,7 @@ struct Teller {
     Message operator()(const std::string& v) const {
         for (const Choice& c : p.info.choices)
             if (v == c.id) return choiceWord(setup, p, c);
+        if (v.empty() && p.title.unset != nullptr) return say(p.title.unset);
         return say(KH_TR("{text}"), {{"text", v}});
     }
     Message operator()(const std::vector<double>& v) const {

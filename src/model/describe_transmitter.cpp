@@ -63,7 +63,7 @@ void describe(FieldVisitor& v, SpareChannel& c) {
     v.text("id", c.id, {KH_TR("name")});
     v.topic("spare-channels"_topic);
     v.whole("number", c.number, {1, 32}, {KH_TR("channel number"), KH_TR("ch")});
-    v.text("follows", c.follows, {KH_TR("follows the switch"), KH_TR("follows")});
+    v.text("follows", c.follows, {KH_TR("follows the switch"), KH_TR("follows"), KH_TR("nothing")});
 }
 
 void describe(FieldVisitor& v, Schools& s) {

@@ -22,11 +22,15 @@ Curve raisedVee(const Curve& curve, double zeroX) {
     const auto bottom = [&](const CurvePoint& p) { return p.y <= least; };
     const auto first = std::find_if(out.points.begin(), out.points.end(), bottom);
     const auto behind = std::find_if_not(first, out.points.end(), bottom);
-    // from there out no point lies below the one before it
+    // from there out no point lies below the one before it; one that fell away takes what stands as far on the other side
+    const auto raised = [&](double x, double reached) {
+        const double y = was.at(x);
+        return std::max(reached, y < least ? was.at(std::clamp(2.0 * zeroX - x, 0.0, 100.0)) : y);
+    };
     double reached = least;
-    for (auto p = behind; p != out.points.end(); ++p) p->y = reached = std::max(reached, was.at(p->x));
+    for (auto p = behind; p != out.points.end(); ++p) p->y = reached = raised(p->x, reached);
     reached = least;
-    for (auto p = std::make_reverse_iterator(first); p != out.points.rend(); ++p) p->y = reached = std::max(reached, was.at(p->x));
+    for (auto p = std::make_reverse_iterator(first); p != out.points.rend(); ++p) p->y = reached = raised(p->x, reached);
     return isFlat(out) && !isFlat(curve) ? veeThrottle(curve, zeroX, least) : out;
 }
 

@@ -86,7 +86,7 @@ std::vector<StepText> planTexts(const Setup& setup, const Plan& plan, const Rule
         for (const std::string& id : s.heals)
             if (const Finding* f = findingOf(before.findings, id)) text.heals.push_back({id, f->severity, f->title});
         const Finding* answered = findingOf(before.findings, s.finding);
-        text.todo = doneText(at, answered, s.edits);
+        text.todo = s.byHand && answered != nullptr ? byHandText(at, *answered, s.edits) : doneText(at, answered, s.edits);
         if (answered != nullptr) text.found = answered->found;
         const Edit& first = s.edits.front();
         const Message name = fieldTitle(at, first.path);

@@ -140,7 +140,7 @@ std::vector<Pair> pairs() {
          {{"controller.tail.limitLeftPct", "83"}, {"controller.tail.limitRightPct", "83"}}},
         {"tail-neutral", N, {{"machine.tail.neutralPitchDeg", 14.0}}, {}, true, {{"machine.tail.neutralPitchDeg", "6"}}},
         {"two-governors", D, {{"controller.governor.kind", "internal"s}}, {"governor-ratio", "blade-limit", "rpm-signal"}},
-        {"no-governor", N, {{"speedController.control", "direct"s}}, {}},
+        {"no-governor", N, {{"speedController.control", "direct"s}}, {}, false},
         {"governor-poles",
          D,
          {{"controller.governor.kind", "internal"s},

@@ -20,6 +20,7 @@ namespace {
 
 constexpr double kAlarmAboveCutOffV = 0.15;  ///< a cell; closer, the alarm sounds as the power fades
 constexpr double kWantedApartShare = 0.10;   ///< wanted and computed speed
+constexpr double kLoadedShare = 0.07;        ///< of a loaded speed that is only estimated
 constexpr double kFullCellShare = 0.04;      ///< how near to a whole number of cells a factor must come
 
 /// Measured speeds that all differ from the computed ones by one factor: a fact is wrong, not the curves.
@@ -48,10 +49,14 @@ void factor(const AuditContext& c, std::vector<Finding>& out) {
         .box = Box::Machine,
         .subject = "machine.power.kv"_field,
         .proposal = true};
-    const double cells = p.cells * *by;
+    // twice or half is the same pack counted wrongly; the log itself is off by what the loaded speed is not known
+    const double cells = counted ? p.cells * (*by > 1.0 ? 2.0 : 0.5) : p.cells * *by;
     if (!counted) f.fix = {{"machine.power.kv"_field, kv}};
     if (const double whole = std::round(cells); whole >= 1.0 && std::abs(cells / whole - 1.0) <= kFullCellShare)
         (f.fix.empty() ? f.fix : f.also.emplace_back()) = {{"machine.power.cells"_field, whole}};
+    if (!counted)
+        for (const double more : {1.0 + kLoadedShare, 1.0 - kLoadedShare})
+            f.also.push_back({{"machine.power.kv"_field, roundToStep(kv * more, 10.0)}});
     if (!counted) f.also.push_back({{"machine.power.pinionTeeth"_field, std::max(1.0, std::round(*p.pinionTeeth * *by))}});
     out.push_back(std::move(f));
 }

@@ -61,10 +61,9 @@ void noGovernor(const AuditContext& c, std::vector<Finding>& out) {
                    .title = c.say(KH_TR("Nothing governs the head speed")),
                    .found = c.say(KH_TR("Controller: off. Speed controller: direct.")),
                    .why = c.say(KH_TR("The throttle curve alone must hold the speed; Idle-up then needs a V curve.")),
-                   .todo = c.say(KH_TR("Set the speed controller to governor if it can.")),
+                   .todo = c.say(KH_TR("Choose: V curves in the idle-ups, or a governor in the speed controller and curves of one value.")),
                    .box = Box::SpeedController,
-                   .subject = "speedController.control"_field,
-                   .fix = {{"speedController.control"_field, std::string("governor")}}});
+                   .subject = "speedController.control"_field});
 }
 
 void governorNumbers(const AuditContext& c, std::vector<Finding>& out) {

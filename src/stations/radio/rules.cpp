@@ -16,6 +16,7 @@
 #include <array>
 #include <cmath>
 #include <map>
+#include <optional>
 #include <set>
 
 namespace kh {
@@ -58,61 +59,89 @@ void stickTrims(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back(std::move(f));
 }
 
-void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
-    const bool inhibited = c.setup.transmitter.unusedInhibited;
-    std::vector<Message> live;
-    for (const SpareChannel& s : c.setup.transmitter.spares) {
-        if (carriesFunction(c.setup.transmitter, s) || (inhibited && s.follows.empty())) continue;
-        live.push_back(
-            s.follows.empty()
-                ? c.say(KH_TR("channel {n} sends its centre"), {{"n", c.amount(elementPath("transmitter.spares.{}.number"_field, s.id))}})
-                : c.say(KH_TR("channel {n} follows {s}"),
-                        {{"n", c.amount(elementPath("transmitter.spares.{}.number"_field, s.id))}, {"s", s.follows}}));
+/// What is worked in the controller by a switch of the transmitter.
+struct Carried {
+    const char* kind;  ///< its functions begin so
+    const char* row;
+    const char* name;
+};
+constexpr std::array kCarried{Carried{"bank-", "bank-switch"_row, KH_TR("the bank")},
+                              Carried{"rescue", "rescue-switch"_row, KH_TR("rescue")}};
+
+/// Such a function that no channel carries: the first of its kind, and the switch a channel must follow for it.
+struct NotCarried {
+    std::string function, switchId;
+};
+std::optional<NotCarried> notCarried(const TransmitterSettings& tx, const Carried& what) {
+    NotCarried out;
+    for (const SwitchFunction& f : tx.functions) {
+        if (!f.id.starts_with(what.kind) || f.when.empty()) continue;
+        const std::set<std::string> bars = barsOf(tx, f.when);
+        for (const std::string& s : switchesOf(tx, f.when)) {
+            if (bars.count(s) != 0) continue;
+            if (std::any_of(tx.spares.begin(), tx.spares.end(), [&](const SpareChannel& spare) { return spare.follows == s; }))
+                return std::nullopt;
+            if (out.function.empty()) out = {f.id, s};
+        }
     }
-    if (inhibited && live.empty()) return;
-    out.push_back({.severity = Severity::Warning,
-                   .row = "unused-channels"_row,
-                   .title = c.say(KH_TR("Unused channels are not inhibited")),
-                   .found = !live.empty() ? c.say(KH_TR("{list}."), {{"list", live}})
-                                          : c.say(KH_TR("{n} of {all} channels are used; the rest may follow a switch."),
-                                                  {{"n", num(static_cast<double>(c.setup.transmitter.channels.size()))},
-                                                   {"all", c.amount("transmitter.profile.channels"_field)}}),
-                   .why = c.say(KH_TR("A forgotten channel can reach a port of the controller and change a setting in flight.")),
-                   .todo = c.say(KH_TR("Inhibit every unused channel in the transmitter.")),
-                   .box = Box::Transmitter,
-                   .subject = "transmitter.unusedInhibited"_field,
-                   .fix = inhibitEdits(c.setup.transmitter)});
+    return out.function.empty() ? std::nullopt : std::optional(out);
 }
 
-/// What a switch of the transmitter works in the controller needs a channel that carries it there.
+void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const bool inhibited = tx.unusedInhibited;
+    std::vector<Message> live;
+    const SpareChannel* follower = nullptr;  // of a switch that works nothing it could carry
+    for (const SpareChannel& s : tx.spares) {
+        if (carriesFunction(tx, s) || (inhibited && s.follows.empty())) continue;
+        if (follower == nullptr && !s.follows.empty()) follower = &s;
+        const Amount number = c.amount(elementPath("transmitter.spares.{}.number"_field, s.id));
+        live.push_back(s.follows.empty() ? c.say(KH_TR("channel {n} sends its centre"), {{"n", number}})
+                                         : c.say(KH_TR("channel {n} follows {s}"), {{"n", number}, {"s", s.follows}}));
+    }
+    if (inhibited && live.empty()) return;
+    Finding f{.severity = Severity::Warning,
+              .row = "unused-channels"_row,
+              .title = c.say(KH_TR("Unused channels are not inhibited")),
+              .found = !live.empty() ? c.say(KH_TR("{list}."), {{"list", live}})
+                                     : c.say(KH_TR("{n} of {all} channels are used; the rest may follow a switch."),
+                                             {{"n", num(static_cast<double>(tx.channels.size()))},
+                                              {"all", c.amount("transmitter.profile.channels"_field)}}),
+              .why = c.say(KH_TR("A forgotten channel can reach a port of the controller and change a setting in flight.")),
+              .todo = c.say(KH_TR("Inhibit every unused channel in the transmitter.")),
+              .box = Box::Transmitter,
+              .subject = "transmitter.unusedInhibited"_field,
+              .fix = inhibitEdits(tx)};
+    // a function that was moved to another switch, and its channel that was not
+    for (const Carried& what : kCarried)
+        if (const auto moved = notCarried(tx, what); moved && follower != nullptr && f.also.empty()) {
+            f.todo = c.say(KH_TR("Let channel {n} follow {s}, which works {f} now, in the transmitter."),
+                           {{"n", c.amount(elementPath("transmitter.spares.{}.number"_field, follower->id))},
+                            {"s", moved->switchId},
+                            {"f", std::string(what.name)}});
+            f.also = {f.fix};
+            f.fix = {{elementPath("transmitter.spares.{}.follows"_field, follower->id), moved->switchId}};
+        }
+    out.push_back(std::move(f));
+}
+
 void carried(const AuditContext& c, std::vector<Finding>& out) {
     const TransmitterSettings& tx = c.setup.transmitter;
-    for (const auto& [kind, row, name] :
-         {std::tuple("bank-", "bank-switch"_row, KH_TR("the bank")), std::tuple("rescue", "rescue-switch"_row, KH_TR("rescue"))}) {
-        std::set<std::string> switches;
-        std::string first;
-        for (const SwitchFunction& f : tx.functions) {
-            if (!f.id.starts_with(kind) || f.when.empty()) continue;
-            if (first.empty()) first = f.id;
-            const std::set<std::string> bars = barsOf(tx, f.when);
-            for (const std::string& s : switchesOf(tx, f.when))
-                if (bars.count(s) == 0) switches.insert(s);
-        }
-        const bool on =
-            std::any_of(tx.spares.begin(), tx.spares.end(), [&](const SpareChannel& s) { return switches.count(s.follows) != 0; });
-        if (switches.empty() || on) continue;
+    for (const Carried& what : kCarried) {
+        const auto missing = notCarried(tx, what);
+        if (!missing) continue;
         out.push_back(
-            {.id = std::string("no-carrier.") + (first == "rescue" ? "rescue" : "bank"),
+            {.id = std::string("no-carrier.") + (missing->function == "rescue" ? "rescue" : "bank"),
              .severity = Severity::Note,
-             .row = row,
-             .title = c.say(KH_TR("No channel carries {f}"), {{"f", std::string(name)}}),
+             .row = what.row,
+             .title = c.say(KH_TR("No channel carries {f}"), {{"f", std::string(what.name)}}),
              .found = c.say(KH_TR("{s} works it in the transmitter; no channel follows that switch."),
-                            {{"s", conditionTitle(tx, *conditionOf(tx, first))}}),
+                            {{"s", conditionTitle(tx, *conditionOf(tx, missing->function))}}),
              .why = c.say(KH_TR("The controller hears nothing of the switch.")),
              .todo = c.say(KH_TR("Let a channel follow it in the transmitter, and learn that channel in the controller; or take it "
                                  "off its switch.")),
              .box = Box::Transmitter,
-             .subject = conditionPath(tx, first)});
+             .subject = conditionPath(tx, missing->function)});
     }
     for (const SpareChannel& s : tx.spares)
         if (carriesFunction(tx, s) && !tx.unusedInhibited)
