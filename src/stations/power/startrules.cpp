@@ -94,8 +94,11 @@ void rpmSignal(const AuditContext& c, std::vector<Finding>& out) {
          .title = c.say(KH_TR("The governor's rpm signal was not seen")),
          .found = c.say(KH_TR("The controller governs; nobody has seen a speed on its monitor yet.")),
          .why = c.say(KH_TR("Without a signal it opens the throttle fully to find one.")),
-         .todo = c.say(KH_TR("Leave the governor off until first power, all blades off: mark the row when the monitor shows a speed "
-                             "that follows the motor. Behind a one-way bearing turning the head by hand shows nothing.")),
+         .todo = c.setup.machine.power.kind == PowerKind::Engine
+                     ? c.say(KH_TR("Leave the governor off until the first run, blades on: mark the row when the monitor shows a speed "
+                                   "that follows the engine."))
+                     : c.say(KH_TR("Leave the governor off until first power, all blades off: mark the row when the monitor shows a "
+                                   "speed that follows the motor. Behind a one-way bearing turning the head by hand shows nothing.")),
          .box = Box::Controller,
          .subject = "controller.governor.kind"_field});
 }

@@ -71,10 +71,12 @@ void stopValue(const AuditContext& c, std::vector<Finding>& out) {
             .id = std::string("stop-value.") + name,
             .severity = at == MotorOff::Barely ? Severity::Warning : Severity::Danger,
             .row = "kill-switch"_row,
-            .title = at == MotorOff::Refused  ? c.say(KH_TR("{f} is outside the pulses that are accepted"), {{"f", std::string(name)}})
-                     : at == MotorOff::Barely ? c.say(KH_TR("{f} is barely below the learned low point"), {{"f", std::string(name)}})
-                     : engine                 ? c.say(KH_TR("{f} does not stop the engine"), {{"f", std::string(name)}})
-                                              : c.say(KH_TR("{f} does not stop the motor"), {{"f", std::string(name)}}),
+            .title = at == MotorOff::Refused
+                         ? c.say(KH_TR("{f} is outside the pulses that are accepted"), {{"f", functionTitle(c.setup.transmitter, name)}})
+                     : at == MotorOff::Barely
+                         ? c.say(KH_TR("{f} is barely below the learned low point"), {{"f", functionTitle(c.setup.transmitter, name)}})
+                     : engine ? c.say(KH_TR("{f} does not stop the engine"), {{"f", functionTitle(c.setup.transmitter, name)}})
+                              : c.say(KH_TR("{f} does not stop the motor"), {{"f", functionTitle(c.setup.transmitter, name)}}),
             .found = engine ? c.say(KH_TR("It sends {u} µs; the throttle is closed at {o}."),
                                     {{"u", num(us)}, {"o", c.amount("speedController.lowUs"_field)}})
                             : c.say(KH_TR("It sends {u} µs; the motor is surely off at {o} µs."), {{"u", num(us)}, {"o", num(off.value)}}),
@@ -113,7 +115,7 @@ void stopActs(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back({.id = std::string("stop-acts.") + name,
                        .severity = severity,
                        .row = severity == Severity::Danger ? "kill-acts"_row : "cut-acts"_row,
-                       .title = c.say(KH_TR("{f} does not act in every mode"), {{"f", std::string(name)}}),
+                       .title = c.say(KH_TR("{f} does not act in every mode"), {{"f", functionTitle(c.setup.transmitter, name)}}),
                        .found = c.say(KH_TR("Not in {list}."), {{"list", missing}}),
                        .why = c.say(KH_TR("The last way to stop the rotor works in some modes only.")),
                        .todo = c.say(KH_TR("Let {f} act in all modes in the transmitter."), {{"f", std::string(name)}}),
