@@ -300,14 +300,23 @@ std::string sinceChanged(const Setup& setup, const Reading& reading) {
     return {};
 }
 
-std::vector<StaleReading> staleReadings(const Setup& setup) {
+std::vector<StaleReading> staleReadings(const Setup& setup, std::optional<Station> of) {
+    static const std::vector<Station> stations = [] {
+        std::vector<Station> out;
+        for (const Line& l : kTable) {
+            const auto* row =
+                std::find_if(std::begin(kRowIds), std::end(kRowIds), [&](const RowId& r) { return std::string_view(r.id) == l.row; });
+            out.push_back(row == std::end(kRowIds) ? Station::Link : row->station);
+        }
+        return out;
+    }();
     std::vector<StaleReading> out;
     for (auto first = kTable.begin(); first != kTable.end();) {  // the lines of a row stand together
         const auto end = std::find_if(first, kTable.end(), [&](const Line& l) { return std::string_view(l.row) != first->row; });
         const std::span<const Line> lines(first, end);
         const Line& line = lines.front();
         first = end;
-        if (line.invalidatedBy.empty()) continue;
+        if (line.invalidatedBy.empty() || (of && stations[static_cast<std::size_t>(&line - kTable.data())] != *of)) continue;
         const Reading* newest = nullptr;
         const Reading* turned = nullptr;  // after the newest reading
         for (const Reading& r : setup.readings) {

@@ -4,9 +4,11 @@
 // rules, readings, solvers and what is still to be set read it.
 #pragma once
 
+#include "base/station.h"
 #include "model/fieldlist.h"
 #include "model/setup.h"
 
+#include <optional>
 #include <span>
 #include <string>
 #include <string_view>
@@ -55,8 +57,8 @@ struct StaleReading {
     std::string handWork;             ///< done since on the machine, "blade-links.a"; empty: none
     std::optional<double> then, now;  ///< values of that field, where both are numbers that were noted
 };
-/// Of each row whose readings can be invalidated the newest, where stale.
-[[nodiscard]] std::vector<StaleReading> staleReadings(const Setup& setup);
+/// Of each row whose readings can be invalidated the newest, where stale. @param of  only of this station's rows
+[[nodiscard]] std::vector<StaleReading> staleReadings(const Setup& setup, std::optional<Station> of = {});
 /// Work by hand that makes readings stale, as it is written down: a turned link, an arm on another tooth.
 inline constexpr const char* kHandWork = "turned.";
 

@@ -120,8 +120,9 @@ std::vector<PlaceUsedTwice> placesUsedTwice(const TransmitterSettings& tx, const
     for (std::size_t f = 0; f < model.functionCount(); ++f) {
         const std::string& name = model.functionName(f);
         const Condition* when = conditionOf(tx, name);
-        if (when == nullptr) continue;
-        const std::set<std::string> bars = barsOf(tx, *when);
+        if (when == nullptr || when->empty()) continue;
+        const bool several = std::any_of(when->begin(), when->end(), [](const auto& all) { return all.size() > 1; });
+        const std::set<std::string> bars = several ? barsOf(tx, *when) : std::set<std::string>{};
         bool told = false;
         for (const auto& all : *when) {
             const Term* only = nullptr;

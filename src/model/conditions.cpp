@@ -176,4 +176,17 @@ std::set<std::string> barsOf(const TransmitterSettings& tx, const Condition& con
     return bars;
 }
 
+std::set<std::string> workedBy(const TransmitterSettings& tx, const Condition& condition) {
+    const bool plain = std::all_of(condition.begin(), condition.end(),
+                                   [](const std::vector<Term>& all) { return all.size() == 1 && !all.front().switchId.empty(); });
+    std::set<std::string> out;
+    if (plain) {  // nothing bars where each branch is one place
+        for (const auto& all : condition) out.insert(all.front().switchId);
+        return out;
+    }
+    out = switchesOf(tx, condition);
+    for (const std::string& bar : barsOf(tx, condition)) out.erase(bar);
+    return out;
+}
+
 }  // namespace kh

@@ -54,6 +54,8 @@ private:
 
 /// Switches that only bar a function: latching ones that stand, wherever they do, beside one that springs back and sets it off.
 [[nodiscard]] std::set<std::string> barsOf(const TransmitterSettings& transmitter, const Condition& condition);
+/// The switches that work it: all it names but those that only bar.
+[[nodiscard]] std::set<std::string> workedBy(const TransmitterSettings& transmitter, const Condition& condition);
 
 /// The condition of a function by its id: a mode, "kill", "cut" or another; nullptr if there is none.
 [[nodiscard]] const Condition* conditionOf(const TransmitterSettings& transmitter, const std::string& function);

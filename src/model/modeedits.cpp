@@ -147,8 +147,7 @@ bool carriesFunction(const TransmitterSettings& transmitter, const SpareChannel&
     if (spare.follows.empty()) return false;
     return std::any_of(transmitter.functions.begin(), transmitter.functions.end(), [&](const SwitchFunction& f) {
         if (!f.id.starts_with("bank-") && !f.id.starts_with("gain-") && f.id != "rescue") return false;
-        const std::set<std::string> bars = barsOf(transmitter, f.when);
-        return switchesOf(transmitter, f.when).count(spare.follows) != 0 && bars.count(spare.follows) == 0;
+        return workedBy(transmitter, f.when).count(spare.follows) != 0;
     });
 }
 

@@ -2,18 +2,13 @@
 #include "stations/kit/stalereadings.h"
 
 #include "judge/dependencies.h"
-#include "judge/rowids.h"
 #include "model/amounts.h"
 #include "model/names.h"
 
 namespace kh {
 
 void tellStale(const AuditContext& c, std::span<const BenchWork> solvers, Station station, std::vector<Finding>& out) {
-    const auto ofStation = [&](const std::string& row) {
-        return std::any_of(std::begin(kRowIds), std::end(kRowIds), [&](const RowId& r) { return r.station == station && row == r.id; });
-    };
-    for (const StaleReading& s : staleReadings(c.setup)) {
-        if (!ofStation(s.row)) continue;
+    for (const StaleReading& s : staleReadings(c.setup, station)) {
         const bool byHand = !s.handWork.empty();
         out.push_back(
             {.id = "stale-reading." + s.row,

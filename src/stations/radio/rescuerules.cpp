@@ -128,17 +128,24 @@ void rescuePower(const AuditContext& c, std::vector<Finding>& out) {
     if (index == c.model.functionCount()) return;
     const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
     const GovernorSettings& g = c.setup.controller.governor;
+    const double idle = engine ? idleLimits(c.setup.machine).mostPct : kNoFlyingPct;
+    const double governedLeast = g.kind == GovernorKind::Internal ? g.minThrottlePct : 0.0;
     for (std::size_t i = 0; i < tx.modes.size(); ++i) {
         const FlightMode& m = tx.modes[i];
         if (m.id == kHoldMode) continue;
+        // the curve alone first: most modes have power over the whole stick
+        double least = 100.0;
+        for (const double stick : decisiveSticks(m)) least = std::min(least, c.model.throttleCurveAt(i, stick));
+        if (least >= std::max(c.model.throttleCurveAt(i, 1.0) - kSamePct, kInvertedLeastPct) && least > idle &&
+            motorOffAt(c.figures.motor, throttlePulseUs(tx, least)) == MotorOff::Runs && least >= governedLeast)
+            continue;
         const auto called = leastThrottle(c, index, i);
         if (!called) continue;
-        const double idle = engine ? idleLimits(c.setup.machine).mostPct : kNoFlyingPct;
         const bool stands = called->throttlePct <= idle || motorOffAt(c.figures.motor, called->us) == MotorOff::Surely;
-        const double least = g.kind == GovernorKind::Internal  ? g.minThrottlePct
-                             : speedControllerGoverns(c.setup) ? called->topPct - kSpeedFallsPct
-                                                               : std::min(kInvertedLeastPct, called->topPct);
-        if (!stands && called->throttlePct >= least - kSamePct) continue;
+        const double needed = g.kind == GovernorKind::Internal  ? g.minThrottlePct
+                              : speedControllerGoverns(c.setup) ? called->topPct - kSpeedFallsPct
+                                                                : std::min(kInvertedLeastPct, called->topPct);
+        if (!stands && called->throttlePct >= needed - kSamePct) continue;
         const std::string path = modePath(m, "throttle");
         const std::string rescuePath = "transmitter.functions.rescue.when"_field;
         Condition elsewhere;  // called in the other modes only

@@ -76,9 +76,7 @@ std::optional<NotCarried> notCarried(const TransmitterSettings& tx, const Carrie
     NotCarried out;
     for (const SwitchFunction& f : tx.functions) {
         if (!f.id.starts_with(what.kind) || f.when.empty()) continue;
-        const std::set<std::string> bars = barsOf(tx, f.when);
-        for (const std::string& s : switchesOf(tx, f.when)) {
-            if (bars.count(s) != 0) continue;
+        for (const std::string& s : workedBy(tx, f.when)) {
             if (std::any_of(tx.spares.begin(), tx.spares.end(), [&](const SpareChannel& spare) { return spare.follows == s; }))
                 return std::nullopt;
             if (out.function.empty()) out = {f.id, s};
