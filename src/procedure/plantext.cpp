@@ -27,33 +27,27 @@ bool isOwn(const Setup& setup, const Finding& finding, const std::vector<Edit>& 
            std::all_of(finding.fix.begin(), finding.fix.end(), [&](const Edit& e) { return has(edits, e) || stands(e); });
 }
 
-/// "Set Rudder: channel direction to normal in the transmitter. Set …"
-Message changesText(const Setup& setup, const std::vector<Edit>& edits) {
+/// "Rudder: channel direction to normal in the transmitter, Motor Kv to 510 rpm/V"
+std::vector<Message> changes(const Setup& setup, const std::vector<Edit>& edits) {
     std::vector<Message> parts;
     parts.reserve(edits.size());
     for (const Edit& e : edits) {
         const Message title = fieldTitle(setup, e.path);
-        const char* box = boxName(fieldHome(e.path).box);
-        const bool named = render(title).find(box) != std::string::npos;  // "Rudder direction in the controller" says its box itself
+        const FieldHome home = fieldHome(e.path);
+        const char* box = boxName(home.box);
+        // "Rudder direction in the controller" says its box itself, and a fact stands in none
+        const bool named = home.fact || render(title).find(box) != std::string::npos;
         parts.push_back(say(named ? KH_TR("{field} to {value}") : KH_TR("{field} to {value} in the {box}"),
                             {{"field", title}, {"value", show(setup, e.path, e.value)}, {"box", say(box)}}));
     }
-    return say(KH_TR("Set {list}."), {{"list", parts}});
+    return parts;
 }
 
-Message doneText(const Setup& setup, const Finding* finding, const std::vector<Edit>& edits) {
-    return finding != nullptr && isOwn(setup, *finding, edits) ? finding->todo : changesText(setup, edits);
+/// What a candidate asks for: the rule's sentence for its own, else words made from the edits.
+Message doneText(const Setup& setup, const Finding* finding, const std::vector<Edit>& edits, const char* made = KH_TR("Set {list}.")) {
+    return finding != nullptr && isOwn(setup, *finding, edits) ? finding->todo : say(made, {{"list", changes(setup, edits)}});
 }
-
-/// "By hand: Pinion teeth to 13."
-Message byHandText(const Setup& setup, const Finding& finding, const std::vector<Edit>& edits) {
-    if (isOwn(setup, finding, edits)) return finding.todo;
-    std::vector<Message> parts;
-    parts.reserve(edits.size());
-    for (const Edit& e : edits)
-        parts.push_back(say(KH_TR("{field} to {value}"), {{"field", fieldTitle(setup, e.path)}, {"value", show(setup, e.path, e.value)}}));
-    return say(KH_TR("By hand: {list}."), {{"list", parts}});
-}
+constexpr const char* kAtTheMachine = KH_TR("At the machine: {list}.");
 
 bool offersAny(const Finding& f) {
     return !f.fix.empty() || std::any_of(f.also.begin(), f.also.end(), [](const std::vector<Edit>& edits) { return !edits.empty(); });
@@ -67,7 +61,7 @@ Message remedyText(const Setup& setup, const std::vector<Finding>& all, const Fi
     const auto r = plan->remedies.find(finding.id);
     if (r == plan->remedies.end()) return finding.todo;  // the switch proof's own
     if (!r->second.edits.empty()) return doneText(setup, &finding, r->second.edits);
-    if (!r->second.byHand.empty()) return byHandText(setup, finding, r->second.byHand);
+    if (!r->second.byHand.empty()) return doneText(setup, &finding, r->second.byHand, kAtTheMachine);
     if (const Finding* cause = findingOf(all, r->second.causedBy))
         return say(KH_TR("Goes with another: {cause}."), {{"cause", cause->title}});
     const bool planned = std::any_of(plan->steps.begin(), plan->steps.end(), [&](const PlanStep& s) {
@@ -86,7 +80,7 @@ std::vector<StepText> planTexts(const Setup& setup, const Plan& plan, const Rule
         for (const std::string& id : s.heals)
             if (const Finding* f = findingOf(before.findings, id)) text.heals.push_back({id, f->severity, f->title});
         const Finding* answered = findingOf(before.findings, s.finding);
-        text.todo = s.byHand && answered != nullptr ? byHandText(at, *answered, s.edits) : doneText(at, answered, s.edits);
+        text.todo = s.byHand ? doneText(at, answered, s.edits, kAtTheMachine) : doneText(at, answered, s.edits);
         if (answered != nullptr) text.found = answered->found;
         const Edit& first = s.edits.front();
         const Message name = fieldTitle(at, first.path);
