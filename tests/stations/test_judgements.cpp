@@ -270,6 +270,33 @@ TEST_CASE("rescue needs power wherever it can be called: in use a danger where t
           Severity::Warning);
 }
 
+TEST_CASE("rescue in use is blocked first, before a sense or a mounting that is wrong is turned, though all was seen once") {
+    std::size_t tried = 0;
+    for (const khtest::NamedSetup& m : khtest::soundMachines()) {
+        const Setup sound = withRescue(m.setup);
+        CHECK_FALSE(tells(sound, "rescue-shut"));
+        const ControllerSettings& fc = sound.controller;
+        std::vector<std::vector<Edit>> mistakes{{{"controller.gyro.rollReversed", !fc.gyro.rollReversed}},
+                                                {{"controller.mounting", std::string("label up, plugs forward")}}};
+        if (!fc.profile->oneTailDirection)
+            mistakes.push_back(
+                {{"controller.tail.reversed", !fc.tail.reversed}, {"controller.directions.rudderReversed", !fc.directions.rudderReversed}});
+        for (const std::vector<Edit>& mistake : mistakes) {
+            INFO(m.name << ' ' << mistake.front().path);
+            Setup wrong = withRescue(edited(m.setup, mistake));  // seen after it, so that nothing but the settings tells
+            if (evaluate(wrong).count(Severity::Danger) == 0) continue;
+            ++tried;
+            CHECK(severityOf(wrong, "rescue-shut") == Severity::Danger);
+            const Plan plan = makePlan(wrong, shippedStations().rules());
+            REQUIRE_FALSE(plan.steps.empty());
+            CHECK(plan.steps.front().edits.front().path == "controller.rescueInUse");
+            const Evaluation after = evaluate(withPlan(wrong, plan, plan.steps.size(), true, kAt));
+            CHECK(after.count(Severity::Danger) + after.count(Severity::Warning) == 0);
+        }
+    }
+    CHECK(tried >= 20);
+}
+
 TEST_CASE("noted: what is wanted and computed apart, a timer that outlasts the estimate, minutes that bracket what was logged") {
     Setup unlogged = turnstone();
     unlogged.speedController.calibration.clear();

@@ -231,14 +231,22 @@ void fixing(const AuditContext& c, std::vector<Finding>& out) {
 
 void rescueShut(const AuditContext& c, std::vector<Finding>& out) {
     if (!c.setup.controller.rescueInUse) return;
-    std::vector<Message> unproved;
-    for (const HandTurn turn : kHandTurns)
+    std::vector<Message> unproved, wrong;
+    const HandAnswers answers = answersByRecord(c.setup);
+    for (const HandTurn turn : kHandTurns) {
+        const auto at = static_cast<std::size_t>(turn);
+        if (answers[at] != rightAnswers()[at]) wrong.push_back(c.say(textOf(turn).axis));
         if (!rowSeen(c.setup, textOf(turn).row)) unproved.push_back(c.say(textOf(turn).axis));
-    if (unproved.empty()) return;
+    }
+    // in doubt by what is set, though it was seen once: it is blocked before anything is turned
+    const bool mounted = mountingBuilt(c.setup) == mountingSet(c.setup);
+    if (unproved.empty() && wrong.empty() && mounted) return;
     out.push_back({.severity = Severity::Danger,
                    .row = "rescue"_row,
                    .title = c.say(KH_TR("Rescue is in use before the axes are proved")),
-                   .found = c.say(KH_TR("Not seen on the machine yet: {axes}."), {{"axes", unproved}}),
+                   .found = !unproved.empty() ? c.say(KH_TR("Not seen on the machine yet: {axes}."), {{"axes", unproved}})
+                            : !wrong.empty()  ? c.say(KH_TR("As it is set it corrects the wrong way: {axes}."), {{"axes", wrong}})
+                                              : c.say(KH_TR("The mounting that is set is not the one that is built.")),
                    .why = c.say(KH_TR("With one axis wrong it throws the machine into the ground, at full collective.")),
                    .todo = c.say(KH_TR("Block it in the controller until all three turns were answered rightly.")),
                    .box = Box::Controller,
