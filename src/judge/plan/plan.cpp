@@ -5,6 +5,7 @@
 #include "judge/plan/trial.h"
 
 #include <algorithm>
+#include <deque>
 #include <iterator>
 #include <tuple>
 
@@ -220,7 +221,11 @@ bool Planner::restsOnNone(Judged& at, const PlanStep& step) {
 void Planner::settle(const Judged& start, Plan& plan) {
     Judged at = start, typed = start;
     bool hands = false, unpowered = false;
-    for (const Step& s : steps_) {
+    std::deque<Step> due(steps_.begin(), steps_.end());
+    std::size_t waiting = 0;  // steps put off in a row
+    while (!due.empty()) {
+        const Step s = std::move(due.front());
+        due.pop_front();
         PlanStep step;
         step.finding = s.finding;
         step.edits = joined(at.setup, s.edits, {});
@@ -234,6 +239,13 @@ void Planner::settle(const Judged& start, Plan& plan) {
         const Troubles now = troublesOf(to->judgement);
         for (const auto& t : before)
             if (now.count(t.first) == 0) step.heals.push_back(t.first);
+        // what heals only once a later step is done comes after it
+        if (step.heals.empty() && waiting < due.size()) {
+            due.insert(due.begin() + 1, s);
+            ++waiting;
+            continue;
+        }
+        waiting = 0;
         // in the order of the work; a step of a shorter plan answers what it heals first
         std::stable_sort(step.heals.begin(), step.heals.end(),
                          [&](const std::string& a, const std::string& b) { return before.at(a)->work < before.at(b)->work; });
