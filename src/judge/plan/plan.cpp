@@ -339,10 +339,9 @@ void Planner::oneValueEach(const Judged& start, Plan& plan) {
             continue;
         }
         const auto to = trials_.after(start.setup, plan.remedies[before].edits);
-        const bool gone =
-            to && std::none_of(to->judgement.facts.begin(), to->judgement.facts.end(), [&](const Fact& f) { return f.id == id; });
         r->second = Remedy{};
-        if (gone) r->second.causedBy = before;
+        if (to && std::none_of(to->judgement.facts.begin(), to->judgement.facts.end(), [&](const Fact& f) { return f.id == id; }))
+            r->second.causedBy = before;
     }
 }
 
