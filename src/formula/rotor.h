@@ -24,11 +24,13 @@ struct MotorSpeeds {
 /// @throws InputError naming `poles`, `headSpeedRpm` or a tooth count
 [[nodiscard]] MotorSpeeds motorSpeeds(const GearTrain& gears, double poles, double headSpeedRpm);
 
+inline constexpr double kNominalVolts = 3.7;  ///< of a cell
+
 struct HeadSpeedIn {
     double kv = 0.0;  ///< rpm/V
     double cells = 0.0;
-    double voltsPerCell = 3.7;  ///< 3.7 nominal, 3.5 or 3.3 at the end of the pack
-    double efficiency = 0.92;   ///< loaded speed factor, 0 … 1
+    double voltsPerCell = kNominalVolts;  ///< 3.7 nominal, 3.5 or 3.3 at the end of the pack
+    double efficiency = 0.92;             ///< loaded speed factor, 0 … 1
     double ratio = 0.0;
     double targetRpm = 0.0;
 };

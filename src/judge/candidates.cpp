@@ -16,7 +16,6 @@ namespace {
 
 constexpr double kUsualStopPct = -5.0;
 constexpr double kLeastIdlePct = 2.0;    ///< below, an engine's throttle is closed
-constexpr double kMostIdlePct = 30.0;    ///< where the clutch is not known
 constexpr double kOpenTravelPct = 80.0;  ///< short of every stop
 constexpr double kSpoolDeg = -2.9, kHoldLowDeg = -5.0;
 
@@ -56,7 +55,7 @@ Message throttleFirst(const AuditContext& c) {
 
 IdleLimits idleLimits(const Machine& machine) {
     const auto& clutch = machine.power.clutchPct;
-    const double most = clutch ? *clutch * kIdleBelowClutchShare : kMostIdlePct;
+    const double most = clutch ? *clutch * kIdleBelowClutchShare : kClutchUnknownPct;
     return {kLeastIdlePct, most, std::min(kUngovernedIdlePct, std::floor(most))};
 }
 

@@ -19,9 +19,8 @@
 
 namespace kh {
 
-inline constexpr double kNominalVolts = 3.7;  ///< per cell
-inline constexpr double kFreshVolts = 4.1;    ///< per cell, fresh pack under load
-inline constexpr double kSymmetryDeg = 0.2;   ///< equal up and down is judged within
+inline constexpr double kFreshVolts = 4.1;   ///< per cell, fresh pack under load
+inline constexpr double kSymmetryDeg = 0.2;  ///< equal up and down is judged within
 
 /// A number that may be unknown because an input is; `missing` then says which field.
 struct Figure {

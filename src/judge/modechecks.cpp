@@ -24,9 +24,8 @@ constexpr double kNearZeroPitch = 0.2;  ///< a tenth of the stick's whole travel
 constexpr double kQuarterStick = -0.5;
 constexpr double kSofterJumpDeg = 3.0;
 constexpr double kSameSpeedShare = 0.03;
-constexpr double kClutchUnknownPct = 30.0;  ///< where an engine's clutch is not known to engage
-constexpr double kLeastSwingPct = 10.0;     ///< of a throttle curve that follows the load
-constexpr double kSameThrustShare = 0.1;    ///< modes whose speeds differ on purpose meet in thrust (docs/domain.md 14)
+constexpr double kLeastSwingPct = 10.0;   ///< of a throttle curve that follows the load
+constexpr double kSameThrustShare = 0.1;  ///< modes whose speeds differ on purpose meet in thrust (docs/domain.md 14)
 
 /// Stick at which the mode's pitch curve passes 0, or nothing.
 std::optional<double> zeroPitchStick(const ChainModel& model, std::size_t mode) {

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/speedchecks.h"
 
-#include "formula/rotor.h"
 #include "model/setup.h"
 
 #include <algorithm>
@@ -11,19 +10,15 @@ namespace kh {
 
 namespace {
 
-constexpr double kAgreeShare = 0.10;       ///< measured and computed closer than this agree
-constexpr double kTogetherShare = 0.15;    ///< the largest factor above the smallest, of one factor
-constexpr double kTwiceShare = 0.12;       ///< this near to twice or half
-constexpr double kNominalCellVolts = 3.7;  ///< of the computed speed
+constexpr double kAgreeShare = 0.10;     ///< measured and computed closer than this agree
+constexpr double kTogetherShare = 0.15;  ///< the largest factor above the smallest, of one factor
+constexpr double kTwiceShare = 0.12;     ///< this near to twice or half
 
 }  // namespace
 
 std::optional<double> oneFactor(const Setup& setup, const ChainModel& model, const std::vector<MeasuredSpeed>& measured) {
-    const PowerTrain& p = setup.machine.power;
-    if (measured.size() < 2 || p.kind != PowerKind::Electric || !p.kv || !p.mainTeeth || !p.pinionTeeth) return std::nullopt;
-    const double full =
-        headSpeed({*p.kv, p.cells, kNominalCellVolts, p.efficiency, gearRatio({*p.mainTeeth, *p.pinionTeeth, secondStageRatio(p)}), 0.0})
-            .availableRpm;
+    if (measured.size() < 2) return std::nullopt;
+    const double full = nominalHeadRpm(setup.machine.power);
     double least = 1e9, most = 0.0, sum = 0.0;
     for (const MeasuredSpeed& m : measured) {
         const double computed = full * model.motorPctOf(m.throttlePct) / 100.0;

@@ -177,6 +177,9 @@ private:
     double headOffset_ = 0.0, headSlope_ = 0.0, headLimit_ = 0.0, governedFactor_ = 0.0;
 };
 
+/// Head speed at full throttle and a nominal pack, in rpm; 0 where Kv or teeth are not known, or of an engine.
+[[nodiscard]] double nominalHeadRpm(const PowerTrain& power);
+
 /// deckInMode (deck.h) on a model that is already built.
 [[nodiscard]] std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std::string_view modeId, Deck base = {});
 

@@ -154,14 +154,18 @@ void ChainModel::compileModes(const Setup& setup) {
     if (hasHold_ && modes_.size() == 1) throw InputError("transmitter.modes"_field, "a flight mode beside hold is needed");
 }
 
+double nominalHeadRpm(const PowerTrain& power) {
+    if (power.kind != PowerKind::Electric || !power.kv || !power.mainTeeth || !power.pinionTeeth) return 0.0;
+    const double ratio = gearRatio({*power.mainTeeth, *power.pinionTeeth, secondStageRatio(power)});
+    return ratio > 0.0 ? headSpeed({*power.kv, power.cells, kNominalVolts, power.efficiency, ratio, 0.0}).availableRpm : 0.0;
+}
+
 void ChainModel::compileHeadSpeed(const Setup& setup) {
     const PowerTrain& power = setup.machine.power;
     const auto& log = setup.speedController.calibration;
-    double available = 0.0;
+    const double available = nominalHeadRpm(power);
     double ratio = 0.0;
     if (power.mainTeeth && power.pinionTeeth) ratio = gearRatio({*power.mainTeeth, *power.pinionTeeth, secondStageRatio(power)});
-    if (power.kv && ratio > 0.0 && power.kind == PowerKind::Electric)
-        available = headSpeed({*power.kv, power.cells, 3.7, power.efficiency, ratio, 0.0}).availableRpm;
     headLimit_ = available;
     if (log.size() >= 2) {
         std::vector<double> throttle, speed;

@@ -54,7 +54,7 @@ std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std:
     };
     DeckNumbers numbers = model.numbers(base);
     if (isThere(numbers)) return base;
-    // the switches that mode conditions depend on, tried in every combination: few, so exhaustive is fine; those of this mode first
+    // the switches that modes and stops depend on, tried in every combination: few, so exhaustive is fine; those of this mode first
     std::vector<const SwitchProfile*> named;
     SwitchSets sets(setup.transmitter);
     const auto add = [&](const Condition& when) {
@@ -67,6 +67,8 @@ std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std:
     add(asked->when);
     for (const FlightMode& m : modes)
         if (named.size() < kMostNamed) add(m.when);
+    for (const ThrottleStop* stop : {&setup.transmitter.kill, &setup.transmitter.cut})  // one may be on at power-on
+        if (named.size() < kMostNamed) add(stop->when);
     if (named.size() > kMostNamed) named.resize(kMostNamed);
     std::size_t combinations = 1;
     for (const SwitchProfile* s : named) combinations *= static_cast<std::size_t>(s->places);

@@ -11,6 +11,7 @@ namespace kh {
 inline constexpr double kUngovernedMorePct = 20.0;     ///< a loaded end above what the hover takes, own choice
 inline constexpr double kUngovernedLessPct = 15.0;     ///< at no pitch below what the hover takes, own choice
 inline constexpr double kInvertedLeastPct = 45.0;      ///< throttle a mode flown inverted keeps everywhere
+inline constexpr double kClutchUnknownPct = 30.0;      ///< taken for where an engine's clutch engages, where that is not known
 inline constexpr double kUngovernedIdlePct = 15.0;     ///< an engine's, where its clutch is not known
 inline constexpr double kIdleBelowClutchShare = 0.85;  ///< idle stays 15 % below where the clutch engages
 

@@ -247,4 +247,21 @@ TEST_CASE("a mode that is reached through another function is found on the deck"
     CHECK(s.transmitter.modes[model.at(*deck).mode].id == idle.id);
 }
 
+TEST_CASE("every mode is reached from a transmitter that starts with kill on, as an armed hold asks for it") {
+    for (const Setup& sound : {turnstone(), khtest::fulmar(), khtest::gannet()}) {
+        Setup s = sound;
+        for (const Term& t : s.transmitter.kill.when.front())
+            for (SwitchSettings& place : s.transmitter.switches)
+                if (place.id == t.switchId) place.powerOnPlace = t.place;
+        const ChainModel model(s);
+        REQUIRE(model.at(Deck{}).killActs);
+        for (std::size_t i = 0; i < s.transmitter.modes.size(); ++i) {
+            const Instant now = model.at(flying(s, s.transmitter.modes[i].id));
+            INFO(s.machine.name << ' ' << s.transmitter.modes[i].id);
+            CHECK(now.mode == i);
+            CHECK_FALSE(now.killActs);
+        }
+    }
+}
+
 }  // namespace chain_tests

@@ -331,6 +331,28 @@ TEST_CASE("noted: what is wanted and computed apart, a timer that outlasts the e
                 "gain-over-speed.idle1"));
 }
 
+TEST_CASE("an engine that the controller governs keeps the cells of its governor, and nothing of a speed controller's") {
+    const Setup s = edited(gannet(), {{"controller.governor.kind", std::string("internal")}});
+    std::set<std::string> cells;
+    for (const StationPage& page : ledger(s, evaluate(s)))
+        for (const Row& row : page.rows)
+            for (const Cell& cell : row.cells)
+                for (const Part& part : cell.parts)
+                    if (page.station == Station::Power) cells.insert(part.field());
+    for (const char* own : {"controller.governor.runUpS", "controller.governor.bailOutS", "machine.power.clutchPct"})
+        CHECK(cells.count(own) == 1);
+    for (const char* other : {"speedController.softStartS", "speedController.bailOutS", "machine.power.cells", "machine.power.poles"})
+        CHECK(cells.count(other) == 0);
+}
+
+TEST_CASE("a stop on two places of a three-place switch is left before rescue's power is judged") {
+    Setup s = withRescue(edited(turnstone(), {{"transmitter.modes.normal.throttle", curveOf({0, 65, 65, 65, 65})}}));
+    s.transmitter.kill.when = {{{"L2", 2, ""}}, {{"L2", 1, ""}}};
+    s.transmitter.functions[0].when.clear();
+    s.transmitter.functions[1].when.clear();
+    CHECK(severityOf(s, "rescue-power.normal") == Severity::Danger);
+}
+
 TEST_CASE("words: a margin that lacks is one, several servos go against the stick, and a row in danger is not proved") {
     const double barely = -2.0;
     const Setup margin = edited(turnstone(), {{"transmitter.kill.throttlePct", barely}});

@@ -198,7 +198,7 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
         m.tailGainPct = 2.0 * std::round(gain / 2.0);  // a whole number in every scale
         tx.modes.push_back(std::move(m));
     }
-    tx.hold.throttlePct = c.power == PowerKind::Engine ? 15.0 : answers.hold == HoldSchool::BailOut ? kUsualArmedPct : -5.0;
+    tx.hold.throttlePct = c.power == PowerKind::Engine ? kUngovernedIdlePct : answers.hold == HoldSchool::BailOut ? kUsualArmedPct : -5.0;
     tx.hold.autorotationFrom = "idle1";
     tx.timerMin = c.power == PowerKind::Engine ? 4.0 : 3.0;
     buildSwitches(tx, box.banks, c.power == PowerKind::Engine);

@@ -18,8 +18,8 @@ namespace kh {
 namespace {
 
 // rows of the one that the other has not
-const std::set<std::string_view> kNotAnEngines{"poles"_row,  "electrical"_row, "headroom"_row,  "protection"_row, "start-pulse"_row,
-                                               "arming"_row, "endurance"_row,  "pack-read"_row, "bail-out"_row,   "pack-connected"_row};
+const std::set<std::string_view> kNotAnEngines{"poles"_row,  "electrical"_row, "headroom"_row,  "protection"_row,    "start-pulse"_row,
+                                               "arming"_row, "endurance"_row,  "pack-read"_row, "pack-connected"_row};
 const std::set<std::string_view> kEnginesOnly{"engine-linkage"_row};
 
 bool byEngine(const RowBuilder& b) { return b.setup().machine.power.kind == PowerKind::Engine; }
@@ -190,7 +190,8 @@ StationPage powerRows(const RowBuilder& b) {
                                                    b.labelled("speedController.profile.signalsBy"_field)}})),
         RowBuilder::aside("throttle-ends", KH_TR("stay clear with hold on until everything has started: the motor can be live first"),
                           b.row("arming", say(KH_TR("Arming")), {}, {}, {{RowBuilder::text(arming(s))}})),
-        b.row("soft-start", say(KH_TR("Soft start")), {}, {}, {{b.field("speedController.softStartS"_field)}}),
+        b.row("soft-start", say(KH_TR("Soft start")), {}, {},
+              {{engine ? RowBuilder::text(say(KH_TR("by the governor's run-up"))) : b.field("speedController.softStartS"_field)}}),
         RowBuilder::under("soft-start", bailOut(b)),
         b.row("protection", say(KH_TR("Pack protection")), {}, {},
               {{b.field("speedController.cutOff"_field), b.field("speedController.cutOffVoltsPerCell"_field),
@@ -226,7 +227,8 @@ StationPage powerRows(const RowBuilder& b) {
     };
     const std::set<std::string_view> no = engine ? kNotAnEngines : kEnginesOnly;
     std::erase_if(page.rows, [&](const Row& row) {
-        return no.count(row.id) != 0 || (engine && row.id == "soft-start"_row && s.controller.governor.kind != GovernorKind::Internal);
+        return no.count(row.id) != 0 ||
+               (engine && s.controller.governor.kind != GovernorKind::Internal && (row.id == "soft-start"_row || row.id == "bail-out"_row));
     });
     setTable(page, "head-speed",
              {{KH_TR("wanted"), "rpm", KH_TR("the head speed this mode is meant to fly at"), Box::Transmitter},

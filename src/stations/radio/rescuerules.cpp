@@ -77,18 +77,6 @@ void rescueInHold(const AuditContext& c, std::vector<Finding>& out) {
     }
 }
 
-/// A mode with hold and stops off and rescue called, by one branch of its condition.
-PartialDeck calledIn(const TransmitterSettings& tx, const FlightMode& mode, const std::vector<Term>& branch) {
-    PartialDeck d = modeState(tx, mode);
-    for (const Condition* stop : {&tx.kill.when, &tx.cut.when})
-        for (const auto& all : *stop)
-            for (const Term& t : all)
-                if (!t.switchId.empty()) d.switches[t.switchId] = t.place == 1 ? 2 : 1;
-    putTerms(d, mode.when);
-    putTerms(d, Condition{branch});
-    return d;
-}
-
 /// The lowest throttle over the stick where rescue can be called in a mode.
 struct Called {
     PartialDeck deck;
@@ -96,16 +84,19 @@ struct Called {
 };
 std::optional<Called> leastThrottle(const AuditContext& c, std::size_t rescueIndex, std::size_t mode) {
     const TransmitterSettings& tx = c.setup.transmitter;
+    const std::optional<Deck> flown = deckInMode(c.model, c.setup, tx.modes[mode].id);
+    if (!flown) return std::nullopt;
     for (const std::vector<Term>& branch : *conditionOf(tx, "rescue")) {
-        Called worst{.deck = calledIn(tx, tx.modes[mode], branch), .throttlePct = 1e9};
-        DeckNumbers deck = c.model.numbers(posed(Deck{}, worst.deck));
+        Called worst{.throttlePct = 1e9};
+        for (const auto& [id, place] : flown->switches) worst.deck.switches[id] = place;
+        putTerms(worst.deck, Condition{branch});
+        DeckNumbers deck = c.model.numbers(posed(*flown, worst.deck));
         const auto at = [&](double stick) {
             deck.sticks.collective = stick;
             return c.model.at(deck);
         };
         const Instant top = at(1.0);
-        if (top.beneath != mode || top.holdActs || top.killActs || top.cutActs || !c.model.functionActive(rescueIndex, deck.places))
-            continue;
+        if (top.mode != mode || top.killActs || top.cutActs || !c.model.functionActive(rescueIndex, deck.places)) continue;
         worst.topPct = top.throttlePct;
         for (const double stick : decisiveSticks(tx.modes[mode]))
             if (const Instant now = at(stick); now.throttlePct < worst.throttlePct) {
