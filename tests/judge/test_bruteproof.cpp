@@ -215,8 +215,10 @@ SlowVerdicts slowVerdicts(const Setup& s) {
                 d.sticks.collective = -1.0 + k / 100.0;
                 const Instant at = model.at(d);
                 const double pitch = helicopterAt(at).bladeDeg[2];
+                const bool governed = s.controller.governor.kind == GovernorKind::Internal;
+                const double runUp = governed ? s.controller.governor.runUpS : s.speedController.softStartS;
                 if (at.motorThrottlePct <= 0.0) continue;
-                if (pitch < -3.05 || pitch > 1.0 || (k == 0 && s.speedController.softStartS <= 0.0)) out.p6 = false;
+                if (pitch < -3.05 || pitch > 1.0 || (k == 0 && runUp <= 0.0)) out.p6 = false;
                 break;
             }
         }

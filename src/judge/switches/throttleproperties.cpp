@@ -9,6 +9,7 @@
 #include "judge/switches/switchlogic.h"
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
+#include "model/softstart.h"
 
 #include <algorithm>
 #include <array>
@@ -200,31 +201,33 @@ void judgeLeavingHold(const ProofContext& c, PropertyResult& r) {
     PartialDeck from = c.deckAt(*held);
     to.collective = from.collective = start;
     to.throttleTrim = from.throttleTrim = -1.0;
-    const bool soft = c.setup.speedController.softStartS > 0.0;
+    const SoftStart soft = softStartOf(c.setup);
     const bool bends = pitch < kSpoolLowDeg || pitch > kSpoolHighDeg;
-    if (bends || (jump > 0.0 && !soft)) {
-        c.refute(
-            r, {.severity = Severity::Warning,
-                .row = bends ? "spool-up"_row : "soft-start"_row,
-                .found = bends ? say(KH_TR("In {m} the motor starts at stick {s} with the blades at {p}°; −3 … +1° is right."),
-                                     {{"m", c.modes[mode].name}, {"s", signedNum(start, 2)}, {"p", signedNum(pitch, 1)}})
-                               : say(KH_TR("Leaving hold at low stick throttle jumps to {t} and soft start is off."),
-                                     {{"t", amount(c.setup, throttlePath(c.setup.transmitter), jump)}}),
-                .why = bends ? say(KH_TR("The model is pressed on its skids with the blades bent towards the boom."))
-                             : say(KH_TR("A flat curve starts the motor at once: gears strip and the model turns on the ground.")),
-                .todo = bends ? say(KH_TR("Raise the low end of the pitch curve of {m} in the transmitter, or spool up at mid stick."),
-                                    {{"m", c.modes[mode].name}})
-                              : say(KH_TR("Set soft start in the speed controller, and guard the hold switch.")),
-                .box = bends ? Box::Transmitter : Box::SpeedController,
-                .witness = Witness{from, to},
-                .subject = bends ? elementPath("transmitter.modes.{}.pitch"_field, c.modes[mode].id) : "speedController.softStartS"_field});
+    if (bends || (jump > 0.0 && soft.seconds <= 0.0)) {
+        c.refute(r, {.severity = Severity::Warning,
+                     .row = bends               ? "spool-up"_row
+                            : soft.byGovernor() ? "governor"_row
+                                                : "soft-start"_row,
+                     .found = bends ? say(KH_TR("In {m} the motor starts at stick {s} with the blades at {p}°; −3 … +1° is right."),
+                                          {{"m", c.modes[mode].name}, {"s", signedNum(start, 2)}, {"p", signedNum(pitch, 1)}})
+                                    : say(KH_TR("Leaving hold at low stick throttle jumps to {t} and soft start is off."),
+                                          {{"t", amount(c.setup, throttlePath(c.setup.transmitter), jump)}}),
+                     .why = bends ? say(KH_TR("The model is pressed on its skids with the blades bent towards the boom."))
+                                  : say(KH_TR("A flat curve starts the motor at once: gears strip and the model turns on the ground.")),
+                     .todo = bends ? say(KH_TR("Raise the low end of the pitch curve of {m} in the transmitter, or spool up at mid stick."),
+                                         {{"m", c.modes[mode].name}})
+                             : soft.byGovernor() ? say(KH_TR("Give the governor in the controller a run-up, and guard the hold switch."))
+                                                 : say(KH_TR("Set soft start in the speed controller, and guard the hold switch.")),
+                     .box = bends ? Box::Transmitter : soft.box,
+                     .witness = Witness{from, to},
+                     .subject = bends ? elementPath("transmitter.modes.{}.pitch"_field, c.modes[mode].id) : std::string(soft.path)});
         return;
     }
     r.finding.found =
         jump > 0.0 ? say(KH_TR("Leaving hold at low stick throttle jumps to {t} at {p}°: soft start takes {s}; guard the hold switch."),
                          {{"t", amount(c.setup, throttlePath(c.setup.transmitter), jump)},
                           {"p", signedNum(pitch, 1)},
-                          {"s", amount(c.setup, "speedController.softStartS"_field, c.setup.speedController.softStartS)}})
+                          {"s", amount(c.setup, soft.path, soft.seconds)}})
                    : say(KH_TR("The motor stays off at low stick and starts from stick {s}, blades at {p}°."),
                          {{"s", signedNum(start, 2)}, {"p", signedNum(pitch, 1)}});
 }

@@ -8,6 +8,7 @@
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
+#include "model/softstart.h"
 #include "stations/power/power.h"
 #include "stations/power/powerfiguremaker.h"
 
@@ -21,12 +22,12 @@ namespace {
 SpoolIn startOf(const Setup& setup, double rpm) {
     SpoolIn in;
     in.rpm = rpm;
-    if (setup.controller.governor.kind == GovernorKind::Internal) {
-        in.runUpS = setup.controller.governor.runUpS;
+    const SoftStart start = softStartOf(setup);
+    in.runUpS = start.seconds;
+    if (start.byGovernor()) {
         in.bailOutS = setup.controller.governor.bailOutS;
         return in;
     }
-    in.runUpS = setup.speedController.softStartS;
     in.bailOutS = setup.speedController.bailOutS;
     in.bailOutWithinS = setup.speedController.bailOutWithinS;
     return in;
