@@ -31,6 +31,16 @@ struct RepairOptions {
     bool handsDone = false, json = false;
 };
 
+struct ProfileOptions {
+    std::string kind, id, name, from, file, model, out, data;
+    bool replace = false, json = false;
+};
+
+struct MoveOptions {
+    std::string file, transmitter, controller, out, data;
+    bool json = false;
+};
+
 // @throws InputError, io::FileError
 int runTrace(const TraceOptions& o);
 int runProve(const std::string& file, bool asJson);
@@ -43,6 +53,10 @@ int runSheet(const std::string& file, const std::string& out, int argc, char** a
 int runSchema(const std::string& which);
 int runNew(const NewOptions& o, const char* program);
 int runProfileCheck(const std::string& file);
+int runProfileDiff(const std::string& one, const std::string& other, bool asJson);
+int runProfileNew(const ProfileOptions& o, const char* program);
+int runProfileAsk(const ProfileOptions& o, const char* program);
+int runMove(const MoveOptions& o, const char* program);
 
 void print(const auto& value) { std::cout << value.dump(1) << '\n'; }
 /// A file's text, or standard input for "-". @throws io::FileError, also beyond 16 MiB

@@ -102,6 +102,33 @@ int run(int argc, char** argv) {
     profile->require_subcommand(1);
     CLI::App* profileCheck = profile->add_subcommand("check", "Tell whether a profile can be read and does not contradict itself");
     profileCheck->add_option("file", file, "A profile, or -")->required();
+    ProfileOptions box;
+    CLI::App* profileNew = profile->add_subcommand("new", "Write the description of a box to begin with: a plain one with everything open");
+    profileNew->add_option("kind", box.kind, "transmitter, controller, speed-controller or servo")->required();
+    profileNew->add_option("--id", box.id, "Its id, which is its file's name")->required();
+    profileNew->add_option("--name", box.name, "What it is called");
+    profileNew->add_option("--from", box.from, "The id of a box to copy, with what is known of it");
+    profileNew->add_option("-o", box.out, "The file to write, or -")->required();
+    profileNew->add_flag("--replace", box.replace, "Write over a file that is there");
+    profileNew->add_option("--data", box.data, "A data folder to look in first");
+    CLI::App* profileDiff = profile->add_subcommand("diff", "In what two boxes of one kind differ");
+    profileDiff->add_option("one", file, "A profile, or -")->required();
+    profileDiff->add_option("other", out, "Another")->required();
+    profileDiff->add_flag("--json", asJson, "JSON");
+    CLI::App* profileAsk = profile->add_subcommand("ask", "What is not known of a box, how it is found out, and what it would decide");
+    profileAsk->add_option("file", box.file, "A profile or a document, or -")->required();
+    profileAsk->add_option("--model", box.model, "The document whose findings are decided; none: a new model in plain boxes");
+    profileAsk->add_flag("--json", box.json, "JSON");
+    profileAsk->add_option("--data", box.data, "A data folder to look in first");
+
+    MoveOptions moving;
+    CLI::App* moveCommand = app.add_subcommand("move", "Solve a model anew for another transmitter or controller");
+    moveCommand->add_option("file", moving.file, "A document, or -")->required();
+    moveCommand->add_option("--transmitter", moving.transmitter, "A transmitter profile's id");
+    moveCommand->add_option("--controller", moving.controller, "A controller profile's id");
+    moveCommand->add_option("-o", moving.out, "The file to write, or -; none: only tell");
+    moveCommand->add_flag("--json", moving.json, "JSON");
+    moveCommand->add_option("--data", moving.data, "A data folder to look in first");
 
     try {
         app.parse(argc, argv);
@@ -118,6 +145,10 @@ int run(int argc, char** argv) {
     if (*sheet) return runSheet(file, out, argc, argv);
     if (*schema) return runSchema(which);
     if (*profileCheck) return runProfileCheck(file);
+    if (*profileDiff) return runProfileDiff(file, out, asJson);
+    if (*profileNew) return runProfileNew(box, argv[0]);
+    if (*profileAsk) return runProfileAsk(box, argv[0]);
+    if (*moveCommand) return runMove(moving, argv[0]);
     return runNew(create, argv[0]);
 }
 

@@ -118,14 +118,13 @@ GainSentAnswer gainToSend(double wantedPct, const ChannelScale& channel, const R
     requirePositive("stepPct", stepPct);
     GainSentAnswer answer;
     const double pulse = reading.centreUs + wantedPct * reading.usPerPct;
-    double p = (pulse - channel.centreUs) / channel.usPerPct;
-    if (channel.reversed) p = -p;
+    const double out = (pulse - channel.centreUs) / channel.usPerPct;
+    const double p = channel.reversed ? -out : out;
     answer.why.line(KH_TR("a reading of {w} % is {u} µs, {p} % of the channel"),
                     {{"w", signedNum(wantedPct)}, {"u", num(pulse)}, {"p", signedNum(p, 1)}});
-    const double moved = p - channel.subTrimPct;
-    const double travel =
-        requirePositive(moved < 0.0 ? "travelLowPct" : "travelHighPct", moved < 0.0 ? channel.travelLowPct : channel.travelHighPct);
-    const double exact = moved * 100.0 / travel;
+    const double side = p - channel.trimPct() < 0.0 ? -1.0 : 1.0;
+    (void)requirePositive(channel.highServes(side) ? "travelHighPct" : "travelLowPct", channel.travelPct(side));
+    const double exact = valueSending(out, channel);
     answer.sentPct = std::clamp(roundToStep(exact, stepPct), -100.0, 100.0);
     answer.reachable = std::abs(exact) <= 100.0 + stepPct / 2.0;
     answer.readsPct = readingPct(channelOutput(answer.sentPct, channel).pulseUs, reading);

@@ -44,6 +44,14 @@ json curveCalc(const In& in) {
     return {{"values", values}};
 }
 
+/// How transmitters differ; what is not given is as most have it.
+ChannelLaws channelLaws(const In& in) {
+    return {.side = static_cast<TravelSide>(in.wordOrFirst("travelSide", {"before-reversing", "after-reversing"})),
+            .subTrim = static_cast<SubTrimLaw>(in.wordOrFirst("subTrimLaw", {"moves", "bends"})),
+            .reverseTurnsTrim = !in.has("reverseTurnsTrim") || in.flag("reverseTurnsTrim"),
+            .limit = static_cast<LimitLaw>(in.wordOrFirst("limitLaw", {"clips", "scales"}))};
+}
+
 json channelCalc(const In& in) {
     const ChannelScale scale{.travelLowPct = in.number("travelLowPct"),
                              .travelHighPct = in.number("travelHighPct"),
@@ -52,7 +60,8 @@ json channelCalc(const In& in) {
                              .limitPct = in.number("limitPct"),
                              .centreUs = in.number("centreUs"),
                              .usPerPct = in.number("usPerPct"),
-                             .resolutionUs = in.number("resolutionUs")};
+                             .resolutionUs = in.number("resolutionUs"),
+                             .laws = channelLaws(in)};
     const ChannelOutput out = channelOutput(in.number("value"), scale);
     return {{"pct", out.pct}, {"pulseUs", out.pulseUs}};
 }
@@ -105,7 +114,8 @@ std::map<std::string, Calc> makeTable() {
     std::map<std::string, Calc> table{
         {"rated",
          [](const In& in) -> json {
-             const RatedValue r = rated(in.number("stick"), {in.number("ratePct"), in.number("expoPct")});
+             const RatedValue r = rated(in.number("stick"), {in.number("ratePct"), in.number("expoPct")},
+                                        in.has("expoTable") ? in.numbers("expoTable") : ExpoTable{});
              return {{"value", r.value}, {"centreSlope", r.centreSlope}};
          }},
         {"curve", curveCalc},

@@ -41,6 +41,10 @@ public:
             if (v.is_string() && v.get<std::string>() == words[i]) return i;
         throw InputError(key, fmt::format("must be one of {}", fmt::join(words, ", ")));
     }
+    /// The same of a key that may be missing: then the first.
+    [[nodiscard]] std::size_t wordOrFirst(const char* key, const std::vector<std::string>& words) const {
+        return has(key) ? word(key, words) : 0;
+    }
     [[nodiscard]] static double asNumber(const char* key, const nlohmann::json& v) {
         if (!v.is_number()) throw InputError(key, "a number is needed");
         return requireFinite(key, v.get<double>());

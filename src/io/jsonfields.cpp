@@ -2,6 +2,9 @@
 #include "io/jsonfields.h"
 
 #include "base/error.h"
+#include "model/questions.h"
+
+#include <algorithm>
 
 namespace kh::io {
 
@@ -66,6 +69,37 @@ void JsonReader::condition(const char* key, Condition& v) {
         }
         v.push_back(std::move(terms));
     }
+}
+
+void JsonWriter::unknowns(const char* key, std::vector<UnknownFact>& facts, Box) {
+    if (facts.empty()) return;
+    nlohmann::ordered_json all = nlohmann::ordered_json::object();
+    for (const UnknownFact& fact : facts) {
+        nlohmann::ordered_json& between = all[fact.key] = fact.numbers;
+        for (const std::string& word : fact.words) {
+            if (word == "true" || word == "false") between.push_back(word == "true");
+            else between.push_back(word);
+        }
+    }
+    put(key, std::move(all));
+}
+
+void JsonReader::unknowns(const char* key, std::vector<UnknownFact>& facts, Box box) {
+    facts.clear();
+    if (const nlohmann::json* j = member(key))
+        for (const auto& [name, between] : j->items()) {
+            UnknownFact fact{name, {}, {}};
+            for (const nlohmann::json& v : between) {
+                if (v.is_number()) fact.numbers.push_back(v.get<double>());
+                else fact.words.push_back(v.is_boolean() ? (v.get<bool>() ? "true" : "false") : v.get<std::string>());
+            }
+            facts.push_back(std::move(fact));
+        }
+    // what is not given is not known
+    for (const Question& question : questions())
+        if (question.box == box && !stack_.back().value->contains(question.key) &&
+            std::none_of(facts.begin(), facts.end(), [&](const UnknownFact& f) { return f.key == question.key; }))
+            facts.push_back(anythingOf(question));
 }
 
 }  // namespace kh::io

@@ -98,6 +98,7 @@ private:
     }
     void curve(const char* key, Curve& v, const CurveSpec&) override { put(key, curveJson(v)); }
     void condition(const char* key, Condition& v) override { put(key, nlohmann::ordered_json::parse(conditionJson(v).dump())); }
+    void unknowns(const char* key, std::vector<UnknownFact>& facts, Box box) override;
 
     const UnknownKeys& unknown_;
     std::vector<Level> stack_;
@@ -198,6 +199,7 @@ private:
     }
     void curve(const char* key, Curve& v, const CurveSpec&) override;
     void condition(const char* key, Condition& v) override;
+    void unknowns(const char* key, std::vector<UnknownFact>& facts, Box box) override;
 
     std::vector<Level> stack_;
     UnknownKeys unknown_;

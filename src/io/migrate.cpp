@@ -2,6 +2,8 @@
 #include "io/migrate.h"
 
 #include "io/document.h"
+#include "io/jsonfields.h"
+#include "model/questions.h"
 
 #include <algorithm>
 #include <array>
@@ -97,9 +99,32 @@ const std::initializer_list<CoarseTopic>& coarseTopics() {
     return all;
 }
 
+/// A fact that is not given is not known from format 2 on; before, it was what the program took.
+template <class P>
+void writeDefaults(json& profile, Box box) {
+    static const json defaults = [] {
+        const UnknownKeys none;
+        JsonWriter writer(none);
+        P blank;
+        describe(writer, blank);
+        return json::parse(writer.take().dump());
+    }();
+    for (const Question& question : questions())
+        if (question.box == box && !profile.contains(question.key)) profile[question.key] = defaults.at(question.key);
+}
+void writeDefaults(json& profile, ProfileKind kind) {
+    switch (kind) {
+        case ProfileKind::Transmitter: writeDefaults<TransmitterProfile>(profile, Box::Transmitter); break;
+        case ProfileKind::Controller: writeDefaults<ControllerProfile>(profile, Box::Controller); break;
+        case ProfileKind::SpeedController: writeDefaults<SpeedControllerProfile>(profile, Box::SpeedController); break;
+        case ProfileKind::Servo: break;
+    }
+}
+
 /// Format 1 had no format, a flat menu of coarse topics and no writing of the box's own.
 void toFormat2(json& profile, ProfileKind kind) {
     profile["format"] = kProfileFormat;
+    writeDefaults(profile, kind);
     json* menu = memberAt(profile, {"menu"});
     if (menu == nullptr || !menu->is_array()) return;
     for (json& page : *menu) {
@@ -111,6 +136,9 @@ void toFormat2(json& profile, ProfileKind kind) {
         page["topics"] = std::move(topics);
     }
 }
+
+constexpr std::array kProfiles{std::pair("transmitter", ProfileKind::Transmitter), std::pair("controller", ProfileKind::Controller),
+                               std::pair("speedController", ProfileKind::SpeedController)};
 
 std::vector<Message> toVersion3(json& root) {
     for (const char* box : {"machine", "controller"})
@@ -139,8 +167,7 @@ std::vector<Message> toVersion4(json& root) {
     if (json* readings = memberAt(root, {"readings"}); readings != nullptr && readings->is_array())
         for (json& reading : *readings) take(reading, 1);
     std::stable_sort(written.begin(), written.end());
-    for (const auto& [part, kind] : {std::pair("transmitter", ProfileKind::Transmitter), std::pair("controller", ProfileKind::Controller),
-                                     std::pair("speedController", ProfileKind::SpeedController)})
+    for (const auto& [part, kind] : kProfiles)
         if (json* profile = memberAt(root, {part, "profile"})) migrateProfile(*profile, kind);
     int count = 0;
     const Written* before = nullptr;
@@ -154,8 +181,21 @@ std::vector<Message> toVersion4(json& root) {
     return {};
 }
 
+/// Version 4 knew no laws by which boxes differ: all were as most have them.
+std::vector<Message> toVersion5(json& root) {
+    for (const auto& [part, kind] : kProfiles)
+        if (json* profile = memberAt(root, {part, "profile"}); profile != nullptr && profile->is_object()) {
+            json all = *profile;
+            writeDefaults(all, kind);
+            for (const char* key :
+                 {"travelSide", "subTrimLaw", "reverseTurnsTrim", "limitLaw", "demandLimitPct", "learnsCentre", "collectiveRanges"})
+                if (all.contains(key)) (*profile)[key] = all.at(key);
+        }
+    return {};
+}
+
 /// The step that leaves each version, the first from 1 to 2.
-constexpr std::array kSteps{toVersion2, toVersion3, toVersion4};
+constexpr std::array kSteps{toVersion2, toVersion3, toVersion4, toVersion5};
 static_assert(kSteps.size() + 1 == kFormatVersion, "every version has a step to the next");
 
 }  // namespace

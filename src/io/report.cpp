@@ -5,6 +5,7 @@
 #include "io/helicopter/helicopterjson.h"
 #include "io/jsonfields.h"
 #include "model/amounts.h"
+#include "model/names.h"
 
 #include <fmt/format.h>
 #include <cmath>
@@ -166,6 +167,7 @@ ojson auditJson(const Setup& setup, const Evaluation& e, const Plan& plan) {
                   {"box", boxId(f.box)},
                   {"witness", f.witness ? ojson::parse(witnessJson(*f.witness).dump()) : ojson(nullptr)},
                   {"subject", f.subject}};
+        if (f.open()) one["restsOn"] = f.restsOn;
         if (const auto r = plan.remedies.find(f.id); r != plan.remedies.end()) {
             if (!r->second.causedBy.empty()) one["causedBy"] = r->second.causedBy;
             if (!r->second.edits.empty()) {
@@ -178,6 +180,37 @@ ojson auditJson(const Setup& setup, const Evaluation& e, const Plan& plan) {
     return {
         {"findings", findings},
         {"counts", {{"danger", e.count(Severity::Danger)}, {"warning", e.count(Severity::Warning)}, {"note", e.count(Severity::Note)}}}};
+}
+
+ojson moveJson(const Setup& before, const Move& move) {
+    std::vector<FieldValue> was;
+    for (const Edit& e : move.edits) was.push_back(readField(before, e.path) ? readField(before, e.path)->value : FieldValue{});
+    ojson cannot = ojson::array(), differs = ojson::array();
+    for (const Message& m : move.cannot) cannot.push_back(render(m));
+    for (const MoveDifference& d : move.differs)
+        differs.push_back({{"output", d.output},
+                           {"what", render(d.what)},
+                           {"where", render(d.where)},
+                           {"before", tidy(d.before)},
+                           {"after", tidy(d.after)},
+                           {"unit", d.unit}});
+    return {{"edits", editsJson(move.setup, move.edits, &was)}, {"cannot", cannot}, {"differs", differs}, {"switches", move.switches}};
+}
+
+ojson decisionsJson(const Setup& setup, const std::vector<Decision>& decisions) {
+    ojson all = ojson::array();
+    for (const Decision& d : decisions) {
+        ojson ends = ojson::array();
+        for (const Decision::End& e : d.ends)
+            ends.push_back(
+                {{"value", valueJson(e.value)}, {"shown", render(show(setup, d.fact.path, e.value))}, {"come", e.come}, {"go", e.go}});
+        all.push_back({{"path", d.fact.path},
+                       {"title", render(fieldTitle(setup, d.fact.path))},
+                       {"taken", render(show(setup, d.fact.path))},
+                       {"how", render(say(d.fact.question->how))},
+                       {"ends", ends}});
+    }
+    return {{"open", all}};
 }
 
 ojson proofJson(const SwitchProof& proof) {

@@ -2,7 +2,9 @@
 #pragma once
 
 #include "judge/evaluation.h"
+#include "judge/openends.h"
 #include "judge/switches/switchproof.h"
+#include "procedure/move.h"
 #include "procedure/plantext.h"
 #include "procedure/tobeset.h"
 #include "procedure/trace.h"
@@ -17,6 +19,8 @@ namespace kh::io {
 [[nodiscard]] nlohmann::ordered_json auditJson(const Setup& setup, const Evaluation& evaluation, const Plan& plan);
 [[nodiscard]] nlohmann::ordered_json planJson(const Setup& setup, const Plan& plan, const std::vector<StepText>& texts,
                                               const std::vector<ToBeSet>& seen = {});
+[[nodiscard]] nlohmann::ordered_json moveJson(const Setup& before, const Move& move);
+[[nodiscard]] nlohmann::ordered_json decisionsJson(const Setup& setup, const std::vector<Decision>& decisions);
 [[nodiscard]] nlohmann::ordered_json proofJson(const SwitchProof& proof);
 [[nodiscard]] nlohmann::json witnessJson(const Witness& witness);
 /// @throws InputError naming the key; unknown keys and switches are refused by name

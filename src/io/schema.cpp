@@ -112,6 +112,15 @@ private:
                   {"items", {{"type", "array"}, {"maxItems", kMaxTerms}, {"items", term}}}});
     }
 
+    void unknowns(const char* key, std::vector<UnknownFact>&, Box) override {
+        constexpr std::size_t kMostWords = 20;
+        const json either{{"type", {"number", "boolean", "string"}}, {"maxLength", 400}};
+        put(key,
+            {{"type", "object"},
+             {"description", "facts that are not known: least and most of a number, the words of a choice; what is not given is not known"},
+             {"additionalProperties", {{"type", "array"}, {"minItems", 2}, {"maxItems", kMostWords}, {"items", either}}}});
+    }
+
     std::vector<json> stack_;
     std::vector<std::string> keys_;
 };

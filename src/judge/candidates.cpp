@@ -64,13 +64,25 @@ EndpointAnswer openEnd(const AuditContext& c, const ChannelSettings& channel, bo
     const ControllerProfile& box = c.setup.controller.profile;
     ChannelSettings open = channel;
     open.limitPct.reset();
-    (high ? open.travelHighPct : open.travelLowPct) = kOpenTravelPct;
+    const double sent = high ? 100.0 : -100.0;
+    double& travel = channelScale(tx, open).highServes(sent) ? open.travelHighPct : open.travelLowPct;
     const ChannelFigures* f = c.figures.channel(channel.id);
     const double ratio = f == nullptr ? 1.0 : high ? f->highRatio : f->lowRatio;
-    const double reads = std::abs(
-        ratio * readingPctUnchecked(channelOutputUnchecked(high ? 100.0 : -100.0, channelScale(tx, open)).pulseUs, readingScale(box)));
-    return endpointFor(kOpenTravelPct, reads,
-                       {tx.travelStepPct, tx.travelLimitPct, box.punishesOvershoot ? Overshoot::Forbid : Overshoot::Allow});
+    // a sub-trim that bends moves no end: there the travel does not begin at the centre that is read
+    double from = 0.0;
+    if (tx.laws.subTrim == SubTrimLaw::Bends) {
+        travel = 0.0;
+        from = ratio * readsPct(c.setup, open, sent);
+    }
+    travel = kOpenTravelPct;
+    const double reads = ratio * readsPct(c.setup, open, sent) - from;
+    const double side = reads < 0.0 ? -1.0 : 1.0;
+    const double aim = 100.0 - side * from;
+    EndpointAnswer answer =
+        endpointFor(kOpenTravelPct, reads * 100.0 / aim,
+                    {tx.travelStepPct, tx.travelLimitPct, box.punishesOvershoot ? Overshoot::Forbid : Overshoot::Allow});
+    answer.reachedPct = side * from + answer.reachedPct * aim / 100.0;
+    return answer;
 }
 
 std::optional<double> throttleForRpm(const ChainModel& model, std::size_t mode, double rpm) {

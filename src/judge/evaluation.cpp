@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/evaluation.h"
+
+#include "judge/openends.h"
 #include "model/amounts.h"
 
 #include "base/error.h"
 #include "model/names.h"
 
 #include <algorithm>
+#include <iterator>
 
 namespace kh {
 
@@ -20,6 +23,11 @@ std::size_t Evaluation::count(Severity severity, Station station) const {
 }
 
 namespace {
+
+/// Kept apart from what is remembered of the document itself, which the ends would push out.
+struct OpenEnds {
+    JudgeMemory memory;
+};
 
 /// Everything a judgement finds, unsorted.
 void applyRules(const AuditContext& context, const RuleSet& rules, std::vector<Finding>& findings) {
@@ -70,6 +78,10 @@ Evaluation judge(const Setup& setup, const RuleSet& rules, const Effort& effort)
         if (effort.words) out.states = throttleStates(setup, model, out.figures);
         out.simulated = true;
         applyRules({setup, model, asked, out.figures, memory, effort.words}, rules, out.findings);
+        if (effort.words && !openFacts(setup).empty()) {
+            auto open = openFindings(setup, rules, out.findings, memory.of<OpenEnds>().memory);
+            std::move(open.begin(), open.end(), std::back_inserter(out.findings));
+        }
     } catch (const InputError& e) {
         out.findings.push_back(chainImpossible(setup, e));
     }

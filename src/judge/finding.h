@@ -39,8 +39,10 @@ struct Finding {
     std::string property;                   ///< "P1" … where the switch proof has the same fault as a property
     std::vector<Edit> fix;                  ///< the rule's own candidate: a promise only after it was tried (judge/plan)
     std::vector<std::vector<Edit>> also{};  ///< other candidates
-    bool proposal = false;  ///< what stood there is lost: the candidate is a value inside the rule's band, not the one before
-    bool whole = false;     ///< the edits of a candidate belong together: none is left out, none taken before the others or by their way
+    bool proposal = false;               ///< what stood there is lost: the candidate is a value inside the rule's band, not the one before
+    std::vector<std::string> restsOn{};  ///< facts of boxes that are not known, without which it would not stand: then it is open
+    bool whole = false;  ///< the edits of a candidate belong together: none is left out, none taken before the others or by their way
+    [[nodiscard]] bool open() const { return !restsOn.empty(); }
 };
 
 /// The function whose trace shows a finding best: the stick its witness moves, else what its subject belongs to.

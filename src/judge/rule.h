@@ -53,6 +53,11 @@ struct RuleSet {
 };
 
 /// Field path of a channel's setting: "transmitter.channels.rudder.reversed"_field.
+/// The travel that serves an end of the stick, as the transmitter judges its side.
+[[nodiscard]] inline std::string travelPath(const Setup& setup, const ChannelSettings& channel, bool high) {
+    const bool served = channelScale(setup.transmitter.profile, channel).highServes(high ? 1.0 : -1.0);
+    return "transmitter.channels." + channel.id + (served ? ".travelHighPct" : ".travelLowPct");
+}
 [[nodiscard]] inline std::string channelPath(const std::string& channel, const char* key) {
     return "transmitter.channels." + channel + "." + key;
 }

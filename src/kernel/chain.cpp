@@ -11,11 +11,7 @@
 
 namespace kh {
 
-namespace {
-
-double clampOne(double v) { return std::clamp(v, -1.0, 1.0); }
-
-}  // namespace
+namespace {}  // namespace
 
 bool ChainModel::met(const CompiledCondition& condition, const SwitchPlaces& places, Known& known) const {
     const auto function = [&](std::size_t f) {
@@ -80,7 +76,7 @@ void ChainModel::runChannels(const DeckNumbers& deck, Instant& out) const {
         const FunctionEntry& entry = class_->functions[f];
         switch (entry.source) {
             case FunctionSource::Rated:
-                values[f] = out.ratedPct[f] = mode.rates[f].ratePct * withExpo(deck.sticks.*entry.stick, mode.rates[f].expoPct);
+                values[f] = out.ratedPct[f] = mode.rates[f].ratePct * withExpo(deck.sticks.*entry.stick, mode.rates[f].expoPct, expo_);
                 break;
             case FunctionSource::Pitch: values[f] = mode.pitch.atStick(deck.sticks.*entry.stick); break;
             case FunctionSource::Throttle: values[f] = channelPctFromThrottlePct(out.throttlePct); break;
@@ -105,8 +101,8 @@ void ChainModel::runChannels(const DeckNumbers& deck, Instant& out) const {
         const ChannelOutput sent = channelOutputUnchecked(values[f], channels_[f]);
         ch.pct = sent.pct;
         ch.pulseUs = sent.pulseUs;
-        ch.readingPct = readingPctUnchecked(sent.pulseUs, reading_);
-        ch.demand = clampOne(shareFromPct(ch.readingPct)) * direction_[f];
+        ch.readingPct = readingPctUnchecked(sent.pulseUs, reading_[f]);
+        ch.demand = std::clamp(shareFromPct(ch.readingPct), -demandLimit_, demandLimit_) * direction_[f];
     }
 }
 

@@ -168,7 +168,9 @@ private:
     std::array<ChannelScale, kMaxFunctions> channels_{};
     std::array<double, kMaxFunctions> trimPct_{};
     std::array<double, kMaxFunctions> direction_{};
-    ReadingScale reading_;
+    std::array<ReadingScale, kMaxFunctions> reading_{};
+    double demandLimit_ = 1.0;
+    ExpoTable expo_;         ///< of the transmitter; empty: a cubic
     double mixShare_ = 0.0;  ///< 0: the transmitter does not mix
     std::array<double, 3> mixCos_{}, mixSin_{};
     std::unique_ptr<Plant> plant_;

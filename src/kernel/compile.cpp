@@ -49,11 +49,13 @@ void ChainModel::compileChannels(const Setup& setup) {
     (void)requirePositive("transmitter.profile.outputLimitPct"_field, tx.profile->outputLimitPct);
     (void)requirePositive("transmitter.profile.resolutionUs"_field, tx.profile->resolutionUs);
     (void)requirePositive("controller.profile.usPerPct"_field, fc.profile->usPerPct);
-    reading_ = readingScale(fc.profile);
+    demandLimit_ = shareFromPct(fc.profile->demandLimitPct);
+    expo_ = tx.profile->expoTable;
     for (std::size_t f = 0; f < class_->functionCount(); ++f) {
         const FunctionEntry& entry = class_->functions[f];
         const ChannelSettings* ch = channelOf(tx, entry.id);
         channels_[f] = channelScale(tx.profile, ch == nullptr ? ChannelSettings{} : *ch);
+        reading_[f] = ch == nullptr ? readingScale(fc.profile) : readingScale(setup, *ch);
         trimPct_[f] = tx.trims.live && entry.trimPct != nullptr ? tx.trims.*entry.trimPct : 0.0;
         direction_[f] = entry.reversed != nullptr && fc.directions.*entry.reversed ? -1.0 : 1.0;
     }

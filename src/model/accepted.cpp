@@ -5,6 +5,7 @@
 #include "model/conditions.h"
 #include "model/fieldpatterns.h"
 #include "model/pathvisitor.h"
+#include "model/questions.h"
 
 #include <fmt/format.h>
 #include <array>
@@ -104,6 +105,9 @@ std::size_t mostElements(std::string_view key) {
 
 void requireAccepted(const Setup& setup) {
     requireDescribed(setup);
+    requireUnknown(Box::Transmitter, setup.transmitter.profile->unknown, setup);
+    requireUnknown(Box::Controller, setup.controller.profile->unknown, setup);
+    requireUnknown(Box::SpeedController, setup.speedController.profile->unknown, setup);
     const TransmitterSettings& tx = setup.transmitter;
     if (tx.profile->switches.size() > kMaxSwitches)
         throw InputError("transmitter.profile.switches"_field,

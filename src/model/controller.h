@@ -5,10 +5,14 @@
 #include "formula/channel.h"
 #include "model/transmitter.h"
 
+#include <algorithm>
 #include <string>
 #include <vector>
 
 namespace kh {
+
+/// Ranges of its own that a controller has for the collective: one a side, one for both, or none: then the transmitter's travel is it.
+enum class CollectiveRanges { Two, One, None };
 
 struct ControllerProfile {
     std::string id;
@@ -17,8 +21,11 @@ struct ControllerProfile {
     double centreUs = 1500.0;  ///< what its monitor calls 0 %
     double usPerPct = 4.0;
     double deadBandPct = 0.5;
-    double monitorStopPct = 150.0;     ///< the most its monitor can show
-    bool punishesOvershoot = true;     ///< readings beyond ±100 are not wanted
+    double monitorStopPct = 150.0;  ///< the most its monitor can show
+    bool punishesOvershoot = true;  ///< readings beyond ±100 are not wanted
+    double demandLimitPct = 100.0;  ///< a reading beyond it gives no more
+    bool learnsCentre = false;      ///< takes what cyclic and rudder send at power-up, sticks at rest, for their 0
+    CollectiveRanges collectiveRanges = CollectiveRanges::Two;
     double referenceDeg = 6.0;         ///< cyclic angle it wants to learn
     double referenceDemandPct = 60.0;  ///< at this demand
     std::vector<std::string> layouts;
@@ -50,6 +57,7 @@ struct ControllerProfile {
     std::vector<BoxScale> scales;
     std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;
+    std::vector<UnknownFact> unknown;
     bool operator==(const ControllerProfile&) const = default;
 };
 
@@ -163,6 +171,7 @@ struct SpeedControllerProfile {
     std::vector<BoxScale> scales;
     std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;
+    std::vector<UnknownFact> unknown;
     bool operator==(const SpeedControllerProfile&) const = default;
 };
 
@@ -208,9 +217,25 @@ struct SpeedControllerSettings {
     return best;
 }
 
-/// How the controller's monitor reads pulses.
+/// How the controller's monitor reads pulses that no learned centre is taken from.
 [[nodiscard]] inline ReadingScale readingScale(const ControllerProfile& profile) {
     return {profile.centreUs, profile.usPerPct, profile.deadBandPct};
+}
+
+/// What it makes of a reading: −1 … +1, beyond where a reading past 100 gives more.
+[[nodiscard]] inline double demandOf(const ControllerProfile& profile, double readingPct) {
+    const double most = profile.demandLimitPct / 100.0;
+    return std::clamp(readingPct / 100.0, -most, most);
+}
+
+/// The collective range in force on a side: its own, the one for both, or the whole where the transmitter's travel is the range.
+[[nodiscard]] inline double collectiveRangePct(const ControllerSettings& settings, bool high) {
+    switch (settings.profile->collectiveRanges) {
+        case CollectiveRanges::Two: return high ? settings.collectiveHighPct : settings.collectiveLowPct;
+        case CollectiveRanges::One: return settings.collectiveHighPct;
+        case CollectiveRanges::None: break;
+    }
+    return 100.0;
 }
 
 }  // namespace kh

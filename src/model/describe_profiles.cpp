@@ -12,6 +12,12 @@ namespace {
 constexpr std::array kGainScale{Choice{KH_TR("signed")}, Choice{KH_TR("centre-50")}, Choice{KH_TR("mode-percent")},
                                 Choice{KH_TR("travel")}};
 
+constexpr std::array kTravelSide{Choice{"before-reversing", KH_TR("side before reversing")},
+                                 Choice{"after-reversing", KH_TR("side after reversing")}};
+constexpr std::array kSubTrimLaw{Choice{"moves", KH_TR("moves the whole channel")}, Choice{"bends", KH_TR("moves the centre, ends stay")}};
+constexpr std::array kLimitLaw{Choice{"clips", KH_TR("cuts")}, Choice{"scales", KH_TR("draws the side in")}};
+constexpr std::array kCollectiveRanges{Choice{"two", KH_TR("one a side")}, Choice{"one", KH_TR("one for both sides")},
+                                       Choice{"none", KH_TR("none: the transmitter's travel is the range")}};
 constexpr std::array kPageOrder{Choice{KH_TR("element")}, Choice{KH_TR("topic")}};
 constexpr std::array kEndSignal{Choice{KH_TR("motor tones")}, Choice{KH_TR("lamp")}};
 constexpr std::array kFirstEnd{Choice{KH_TR("high")}, Choice{KH_TR("low")}};
@@ -44,11 +50,12 @@ void describe(FieldVisitor& v, BoxWord& w) {
 namespace {
 
 template <class P>
-void describeWriting(FieldVisitor& v, P& p) {
+void describeWriting(FieldVisitor& v, P& p, Box box) {
     v.whole("format", p.format, {1, kProfileFormat}, {KH_TR("format of the file"), KH_TR("format")});
     v.list("scales", p.scales, KH_TR("Scales"));
     v.list("words", p.words, KH_TR("Words"));
     v.list("menu", p.menu, KH_TR("Menu"));
+    v.unknowns("unknown", p.unknown, box);
 }
 
 }  // namespace
@@ -95,7 +102,12 @@ void describe(FieldVisitor& v, TransmitterProfile& p) {
     v.number("holdHighPct", p.holdHighPct, {0, 100, "%"}, {KH_TR("highest hold value"), KH_TR("hold high")});
     v.whole("flightModes", p.flightModes, {2, 10}, {KH_TR("flight modes")});
     v.flag("modelMatch", p.modelMatch, {KH_TR("model match")});
-    describeWriting(v, p);
+    v.pick("travelSide", p.laws.side, kTravelSide, {KH_TR("side a travel is judged by"), KH_TR("travel's side")});
+    v.pick("subTrimLaw", p.laws.subTrim, kSubTrimLaw, {KH_TR("what a sub-trim does"), KH_TR("sub-trim does")});
+    v.flag("reverseTurnsTrim", p.laws.reverseTurnsTrim, {KH_TR("reversing turns the sub-trim over"), KH_TR("reversing turns it")});
+    v.pick("limitLaw", p.laws.limit, kLimitLaw, {KH_TR("what an output limit does"), KH_TR("limit does")});
+    v.numbers("expoTable", p.expoTable, {0, 1, "", 3}, {KH_TR("bend of an expo of 100"), KH_TR("expo's bend")});
+    describeWriting(v, p, Box::Transmitter);
 }
 
 void describe(FieldVisitor& v, ControllerProfile& p) {
@@ -108,9 +120,13 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.number("deadBandPct", p.deadBandPct, {0, 20, "%", 1}, {KH_TR("dead band")});
     v.number("monitorStopPct", p.monitorStopPct, {100, 200, "%"}, {KH_TR("most its monitor shows"), KH_TR("monitor stop")});
     v.flag("punishesOvershoot", p.punishesOvershoot, {KH_TR("readings beyond 100"), KH_TR("overshoot")});
+    v.number("demandLimitPct", p.demandLimitPct, {100, 200, "%"},
+             {KH_TR("reading beyond which it does no more"), KH_TR("does more up to")});
+    v.flag("learnsCentre", p.learnsCentre, {KH_TR("learns its centre at power-up"), KH_TR("learns its centre")});
     v.at(Station::Pitch);
     v.number("referenceDeg", p.referenceDeg, {1, 15, "°", 1}, {KH_TR("reference angle"), KH_TR("wants")});
     v.number("referenceDemandPct", p.referenceDemandPct, {10, 100, "%"}, {KH_TR("demand of the reference"), KH_TR("reference demand")});
+    v.pick("collectiveRanges", p.collectiveRanges, kCollectiveRanges, {KH_TR("ranges it has for the collective"), KH_TR("ranges")});
     v.at(Station::Swash);
     v.names("layouts", p.layouts, {KH_TR("layouts it has"), KH_TR("layouts")});
     v.numbers("pulsesUs", p.pulsesUs, kServoPulse, {KH_TR("pulses it can send"), KH_TR("pulses")});
@@ -142,7 +158,7 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.text("plugMark", p.plugMark, {KH_TR("which way round a plug goes"), KH_TR("plugs")});
     v.at(Station::Link);
     v.maybe("maxVolts", p.maxVolts, {3, 14, "V", 1}, {KH_TR("highest supply voltage"), KH_TR("supply")});
-    describeWriting(v, p);
+    describeWriting(v, p, Box::Controller);
 }
 
 void describe(FieldVisitor& v, SpeedControllerProfile& p) {
@@ -158,7 +174,7 @@ void describe(FieldVisitor& v, SpeedControllerProfile& p) {
     v.maybe("leastOpeningPct", p.leastOpeningPct, {1, 99, "%"}, {KH_TR("least opening"), KH_TR("opening from")});
     v.pick("signalsBy", p.signalsBy, kEndSignal, {KH_TR("how it confirms an end"), KH_TR("confirms by")});
     v.pick("learnsFirst", p.learnsFirst, kFirstEnd, {KH_TR("the end it learns first"), KH_TR("learns first")});
-    describeWriting(v, p);
+    describeWriting(v, p, Box::SpeedController);
 }
 
 }  // namespace kh

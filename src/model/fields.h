@@ -127,6 +127,12 @@ public:
     virtual void maybeNames(const char* key, std::optional<std::vector<std::string>>& values) = 0;
     virtual void curve(const char* key, Curve& value, const CurveSpec& spec) = 0;
     virtual void condition(const char* key, Condition& value) = 0;
+    /// Which facts of a box's profile are not known; they are told of the other fields, and are none of their own.
+    virtual void unknowns(const char* key, std::vector<UnknownFact>& facts, Box box) {
+        static_cast<void>(key);
+        static_cast<void>(facts);
+        static_cast<void>(box);
+    }
 
     // the description calls these: the same, with what the field is called
     void number(const char* key, double& value, const NumberSpec& spec, FieldTitle title) { called(title).number(key, value, spec); }

@@ -5,11 +5,13 @@
 #include "model/accepted.h"
 #include "model/controllerwords.h"
 #include "model/menu.h"
+#include "model/questions.h"
 
 #include <fmt/format.h>
 #include <algorithm>
 #include <array>
 #include <set>
+#include <type_traits>
 
 namespace kh {
 
@@ -50,6 +52,16 @@ std::vector<std::string> idsOf(const L& list) {
     return out;
 }
 
+template <class P>
+void requireUnknown(Box box, const P& p) {
+    if (p.unknown.empty()) return;
+    Setup holding;
+    if constexpr (std::is_same_v<P, TransmitterProfile>) holding.transmitter.profile.edit() = p;
+    else if constexpr (std::is_same_v<P, ControllerProfile>) holding.controller.profile.edit() = p;
+    else holding.speedController.profile.edit() = p;
+    kh::requireUnknown(box, p.unknown, holding);
+}
+
 /// Menu, scales and words name topics there are.
 template <class P>
 void requireWriting(Box box, const P& p) {
@@ -68,6 +80,7 @@ void requireWriting(Box box, const P& p) {
 void requireConsistent(const TransmitterProfile& p) {
     requireNamed(p.id, p.name);
     requireWriting(Box::Transmitter, p);
+    requireUnknown(Box::Transmitter, p);
     requirePathNames("switches", idsOf(p.switches));
     const auto fits = [&](int places) {
         return std::any_of(p.switches.begin(), p.switches.end(),
@@ -80,6 +93,7 @@ void requireConsistent(const TransmitterProfile& p) {
     if (p.channels < static_cast<int>(kSixChannels.size()))
         throw InputError("channels",
                          fmt::format("{} are too few: a helicopter with a controller takes {}", p.channels, kSixChannels.size()));
+    if (!p.expoTable.empty()) requireExpoTable(p.expoTable);
     if (p.flightModes < 4)
         throw InputError("flightModes", fmt::format("{} are too few: Normal, two idle-ups and hold are four", p.flightModes));
 }
@@ -87,6 +101,7 @@ void requireConsistent(const TransmitterProfile& p) {
 void requireConsistent(const ControllerProfile& p) {
     requireNamed(p.id, p.name);
     requireWriting(Box::Controller, p);
+    requireUnknown(Box::Controller, p);
     if (p.ports.size() < kFewestPorts)
         throw InputError("ports", fmt::format("{} are too few: a plate has {} servos or more", p.ports.size(), kFewestPorts));
     requirePathNames("ports", p.ports);
@@ -119,6 +134,7 @@ void requireConsistent(const ControllerProfile& p) {
 void requireConsistent(const SpeedControllerProfile& p) {
     requireNamed(p.id, p.name);
     requireWriting(Box::SpeedController, p);
+    requireUnknown(Box::SpeedController, p);
     requireBelow("acceptsLowUs", p.acceptsLowUs, "acceptsHighUs", p.acceptsHighUs);
 }
 

@@ -11,6 +11,20 @@ KH_SPECIAL_MEMBERS_OF(ChannelSettings);
 KH_SPECIAL_MEMBERS_OF(ControllerSettings);
 KH_SPECIAL_MEMBERS_OF(SpeedControllerSettings);
 
+ReadingScale readingScale(const Setup& setup, const ChannelSettings& channel) {
+    ReadingScale out = readingScale(setup.controller.profile);
+    if (setup.controller.profile->learnsCentre)
+        for (const FunctionEntry& f : setup.machine.aircraft.of().functions)
+            if (f.source == FunctionSource::Rated && channel.id == f.id)
+                out.centreUs = channelOutputUnchecked(0.0, channelScale(setup.transmitter.profile, channel)).pulseUs;
+    return out;
+}
+
+double readsPct(const Setup& setup, const ChannelSettings& channel, double valuePct) {
+    return readingPctUnchecked(channelOutputUnchecked(valuePct, channelScale(setup.transmitter.profile, channel)).pulseUs,
+                               readingScale(setup, channel));
+}
+
 Setup withoutRecords(const Setup& setup) {
     Setup out;
     out.revision = setup.revision;

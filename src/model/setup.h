@@ -27,6 +27,12 @@ struct Setup {
     bool operator==(const Setup&) const = default;
 };
 
+/// How the controller's monitor reads one channel: a box that learns the centre of cyclic and rudder calls 0 what their channels send
+/// with the stick at rest.
+[[nodiscard]] ReadingScale readingScale(const Setup& setup, const ChannelSettings& channel);
+/// What it then reads for a value, %, dead band included.
+[[nodiscard]] double readsPct(const Setup& setup, const ChannelSettings& channel, double valuePct);
+
 /// The same machine and boxes without readings and standings: for what is only computed from.
 [[nodiscard]] Setup withoutRecords(const Setup& setup);
 

@@ -6,6 +6,7 @@
 #include "formula/channel.h"
 #include "formula/curve.h"
 #include "formula/gainscale.h"
+#include "model/unknownfact.h"
 
 #include <optional>
 #include <string>
@@ -76,10 +77,13 @@ struct TransmitterProfile {
     double holdHighPct = 50.0;
     int flightModes = 5;
     bool modelMatch = true;
+    ChannelLaws laws;             ///< how it makes a channel of a value
+    ExpoTable expoTable;          ///< what its expo of 100 makes of a stick; empty: a cubic
     int format = kProfileFormat;  ///< of the file; `version` is its content's
     std::vector<BoxScale> scales;
     std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;
+    std::vector<UnknownFact> unknown;  ///< what of the above is not known
     bool operator==(const TransmitterProfile&) const = default;
 };
 
@@ -268,7 +272,8 @@ struct TransmitterSettings {
             c.limitPct ? (*c.limitPct < profile.outputLimitPct ? *c.limitPct : profile.outputLimitPct) : profile.outputLimitPct,
             profile.centreUs,
             profile.usPerPct,
-            profile.resolutionUs};
+            profile.resolutionUs,
+            profile.laws};
 }
 
 /// The channel of a function ("throttle"), or nullptr if the transmitter has none.

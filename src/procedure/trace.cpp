@@ -77,8 +77,7 @@ Tracer::Tracer(const Setup& setup) : model_(setup), asked_(askedSetup(setup)), f
             if (c.id == std::string_view(aircraft.functions[f].id)) {
                 notes_[f].number = amount(setup, elementPath("transmitter.channels.{}.number"_field, c.id));
                 notes_[f].travel = scaleOf(setup, elementPath("transmitter.channels.{}.travelHighPct"_field, c.id));
-                scales_[f].travelLowPct = c.travelLowPct;
-                scales_[f].travelHighPct = c.travelHighPct;
+                scales_[f] = channelScale(setup.transmitter.profile, c);
             }
     banks_ = setup.controller.banks;
     machine_ = aircraftEntry(setup).stages(setup, model_);
@@ -88,7 +87,7 @@ void Tracer::addChannelStages(Trace& t, Function f) const {
     const std::size_t i = indexOf(f);
     const ChannelInstant& now = t.now.channels[i];
     const ChannelInstant& asked = t.asked.channels[i];
-    const double travel = now.value < 0.0 ? scales_[i].travelLowPct : scales_[i].travelHighPct;
+    const double travel = scales_[i].travelPct(now.value);
     const auto share = [](double v) { return std::abs(v) / 100.0; };
     Stage channel{f, "channel", KH_TR("channel"), Box::Transmitter, "%", 1, true};
     channel.value = now.pct;

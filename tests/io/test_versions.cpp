@@ -5,6 +5,7 @@
 #include "io/document.h"
 #include "io/profile.h"
 #include "model/helicopter/helicopter.h"
+#include "model/questions.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
@@ -72,6 +73,32 @@ TEST_CASE("the frozen documents of version 2 open without a note, their mounting
     }
     profile["mountings"] = {"sideways"};
     CHECK_THROWS_WITH(io::parseControllerProfile(profile.dump()), Catch::Contains("mountings") && Catch::Contains("sideways"));
+}
+
+TEST_CASE("the frozen documents of version 4 open with every law of their boxes as it was; what a later one does not give is not known") {
+    std::size_t files = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(KEELHAUL_SOURCE "/tests/documents/v4")) {
+        INFO(entry.path().filename().string());
+        nlohmann::json file = nlohmann::json::parse(io::readFile(entry.path()));
+        CHECK(file.at("version") == 4);
+        const io::Document document = io::loadDocument(entry.path());
+        CHECK(document.notes.empty());
+        CHECK(openFacts(document.setup).empty());
+        CHECK(document.setup.transmitter.profile->laws == ChannelLaws{});
+        const nlohmann::json after = nlohmann::json::parse(io::writeDocument(document.setup));
+        for (const nlohmann::json& step : nlohmann::json::diff(file, after)) {
+            INFO(step.dump());
+            CHECK((step.at("op") == "add" || step.at("path") == "/version"));
+        }
+        // an older fact that is missing is one nobody knows, and says so
+        file["transmitter"]["profile"].erase("outputLimitPct");
+        const Setup open = io::parseDocument(file.dump()).setup;
+        REQUIRE(openFacts(open).size() == 1);
+        CHECK(openFacts(open).front().path == "transmitter.profile.outputLimitPct");
+        CHECK(io::parseDocument(io::writeDocument(open)).setup == open);
+        ++files;
+    }
+    CHECK(files == 3);
 }
 
 TEST_CASE("the frozen documents of version 3 open without a note; what was noted at a time goes on as before any count") {

@@ -1,12 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/choose.h"
 #include "cli/commands.h"
 
 #include "base/error.h"
 #include "io/document.h"
 #include "io/library.h"
+#include "io/profile.h"
+#include "io/report.h"
+#include "judge/openends.h"
 #include "model/access.h"
+#include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/newmodel.h"
+#include "model/names.h"
+#include "procedure/registry.h"
 
 #include <fmt/format.h>
 #include <QDateTime>
@@ -19,16 +26,7 @@ namespace {
 /// Replaces a plain box by the one of that id. @throws InputError for an id there is none of
 template <class P>
 void choose(P& into, const std::vector<P>& list, const std::string& id, const char* field) {
-    if (id.empty()) return;
-    std::vector<std::string> known;
-    for (const P& p : list) {
-        if (p.id == id) {
-            into = p;
-            return;
-        }
-        known.push_back(p.id);
-    }
-    throw InputError(field, fmt::format("{} is not known; known are {}", id, fmt::join(known, ", ")));
+    if (!id.empty()) into = chosen(list, id, field);
 }
 
 /// One word of a described field. @throws InputError naming the option and the words there are
@@ -63,6 +61,53 @@ int runNew(const NewOptions& o, const char* program) {
     choose(answers.boxes.tailServo, library.servos, o.servo, "servo");
     const Setup made = newModel(answers, QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString());
     writeAll(o.out, io::writeDocument(made), o.replace);
+    return Fine;
+}
+
+namespace {
+
+/// What a profile would decide is tried on a model that has it: a given one, or a new one of usual size in plain boxes.
+Setup modelWith(const ProfileOptions& o, const std::string& text, const char* program) {
+    const auto document = nlohmann::json::parse(text, nullptr, false);
+    if (document.is_object() && document.contains("machine")) return io::parseDocument(text).setup;
+    const io::AnyProfile profile = io::parseAnyProfile(text);
+    NewModelAnswers answers;
+    answers.boxes = io::plainBoxes(io::loadLibrary(io::dataFolders(o.data, program)));
+    Setup made = o.model.empty() ? Setup{} : io::loadDocument(o.model).setup;
+    const bool given = !o.model.empty();
+    const auto take = [&](const auto& box, auto& answer, auto& held) {
+        if (given) held = box;
+        else answer = box;
+    };
+    if (const auto* tx = std::get_if<TransmitterProfile>(&profile)) take(*tx, answers.boxes.transmitter, made.transmitter.profile);
+    else if (const auto* fc = std::get_if<ControllerProfile>(&profile)) take(*fc, answers.boxes.controller, made.controller.profile);
+    else if (const auto* esc = std::get_if<SpeedControllerProfile>(&profile))
+        take(*esc, answers.boxes.speedController, made.speedController.profile);
+    else throw InputError("file", "is a servo's data sheet: what is not known there is simply not given");
+    return given ? made : newModel(answers);
+}
+
+}  // namespace
+
+int runProfileAsk(const ProfileOptions& o, const char* program) {
+    const Setup setup = modelWith(o, readAll(o.file), program);
+    const std::vector<Decision> all = decisions(setup, stationsOf(setup).rules());
+    if (o.json) {
+        print(io::decisionsJson(setup, all));
+        return Fine;
+    }
+    if (all.empty()) std::cout << "everything that is asked is known\n";
+    for (const Decision& d : all) {
+        std::vector<std::string> may;
+        for (const Decision::End& e : d.ends) may.push_back(render(show(setup, d.fact.path, e.value)));
+        std::cout << fmt::format("{}: {} is taken; it may be {}\n    {}\n", render(fieldTitle(setup, d.fact.path)),
+                                 render(show(setup, d.fact.path)), fmt::join(may, d.fact.ends.size() == 2 ? " … " : ", "),
+                                 render(say(d.fact.question->how)));
+        for (const Decision::End& e : d.ends)
+            if (!e.come.empty() || !e.go.empty())
+                std::cout << fmt::format("    {}: {}{}{}\n", render(show(setup, d.fact.path, e.value)), fmt::join(e.come, ", "),
+                                         e.go.empty() ? "" : "  gone: ", fmt::join(e.go, ", "));
+    }
     return Fine;
 }
 

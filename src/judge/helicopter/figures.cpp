@@ -60,10 +60,8 @@ double modePitchDeg(const FigureBuilder& builder, std::size_t mode, double stick
     const double curve = builder.model.pitchCurveAt(mode, stick);
     const TransmitterSettings& tx = builder.setup.transmitter;
     const ChannelSettings* channel = channelOf(tx, functionId(heli::Collective));
-    const ChannelScale scale = channelScale(tx.profile, channel == nullptr ? ChannelSettings{} : *channel);
-    const double reading =
-        readingPctUnchecked(channelOutputUnchecked(curve, scale).pulseUs, readingScale(builder.setup.controller.profile));
-    const double read = std::clamp(shareFromPct(reading), -1.0, 1.0);
+    const double reading = readsPct(builder.setup, channel == nullptr ? ChannelSettings{} : *channel, curve);
+    const double read = demandOf(builder.setup.controller.profile, reading);
     const double deg =
         helicopterIn(builder.model).bladeAt({helicopterIn(builder.model).plateAtReading(read, 0, 0).plate.heightMm, 0, 0}, 180.0);
     if (why.wanted) why.line(KH_TR("curve {c} %, reading {r} %, plate, blade"), {{"c", signedNum(curve, 1)}, {"r", signedNum(reading, 1)}});
@@ -74,12 +72,10 @@ CollectiveReach collectiveReach(const Setup& setup) {
     CollectiveReach out;
     const ControllerSettings& box = setup.controller;
     const ChannelSettings* channel = channelOf(setup.transmitter, functionId(heli::Collective));
-    if (channel == nullptr || std::min(box.collectiveHighPct, box.collectiveLowPct) < kOpenRangePct) return out;
-    const auto reads = [&](double sent) {
-        return readingPctUnchecked(channelOutputUnchecked(sent, channelScale(setup.transmitter.profile, *channel)).pulseUs,
-                                   readingScale(box.profile));
-    };
-    const double high = reads(100.0), low = reads(-100.0);
+    const bool none = box.profile->collectiveRanges == CollectiveRanges::None;
+    if (channel == nullptr || std::min(collectiveRangePct(box, true), collectiveRangePct(box, false)) < kOpenRangePct) return out;
+    const double high = readsPct(setup, *channel, 100.0), low = readsPct(setup, *channel, -100.0);
+    if (none && high > 0.0 && low < 0.0) return {true, demandOf(box.profile, low), demandOf(box.profile, high)};
     if (high > kMostTravelRangePct || high < kLeastTravelRangePct || low >= 0.0 || std::abs(high + low) > kAlikePct) return out;
     return {true, shareFromPct(low), shareFromPct(high)};
 }

@@ -39,8 +39,8 @@ inline constexpr double kGaugeMoreDeg = 1.5;
 /// What a collective channel value (curve %) does to the blade: every field in between, behind the first ones.
 [[nodiscard]] std::vector<std::string> bladePaths(const FigureBuilder& builder, std::vector<std::string> first);
 
-/// How far the demand of the collective goes, each way. A box that has no range of its own takes the transmitter's travel for it: there
-/// it stands fully open and both ends of the channel read alike, well short of 100. (Until a profile says of which kind a box is.)
+/// How far the demand of the collective goes, each way. A box that has no range of its own takes the transmitter's travel for it, as its
+/// profile says; so does one whose ranges are left fully open while both ends of the channel read alike, well short of 100.
 struct CollectiveReach {
     bool byTravel = false;
     double low = -1.0, high = 1.0;

@@ -106,15 +106,14 @@ void ModeFigureMaker::modes() {
                 return side(-1.0) > 0.0 ? -1.0 : bracketOfRoot(side, -1.0, 1.0, kStickTolerance).second;
             },
             turning);
-        f.gainRead =
-            make(KH_TR("tail gain as read"), {"%", 0, true},
-                 {base + ".tailGainPct", "transmitter.channels.gain.travelHighPct"_field, "transmitter.channels.gain.travelLowPct"_field,
-                  "transmitter.channels.gain.reversed"_field},
-                 [&](Derivation& why) {
-                     if (gainChannel == nullptr) throw InputError("transmitter.channels"_field, "there is no gain channel");
-                     const ChannelScale scale = channelScale(setup.transmitter.profile, *gainChannel);
-                     return readingPct(channelOutput(m.tailGainPct, scale, &why).pulseUs, readingScale(setup.controller.profile), &why);
-                 });
+        f.gainRead = make(KH_TR("tail gain as read"), {"%", 0, true},
+                          {base + ".tailGainPct", "transmitter.channels.gain.travelHighPct"_field,
+                           "transmitter.channels.gain.travelLowPct"_field, "transmitter.channels.gain.reversed"_field},
+                          [&](Derivation& why) {
+                              if (gainChannel == nullptr) throw InputError("transmitter.channels"_field, "there is no gain channel");
+                              const ChannelScale scale = channelScale(setup.transmitter.profile, *gainChannel);
+                              return readingPct(channelOutput(m.tailGainPct, scale, &why).pulseUs, readingScale(setup, *gainChannel), &why);
+                          });
         if (decks[i]) f.bank = model.modesAt(model.numbers(*decks[i])).bank;
         heldPulse(i, f);
         out.modes.push_back(std::move(f));

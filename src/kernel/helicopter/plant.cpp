@@ -108,8 +108,8 @@ void HelicopterPlant::compilePlate(const Setup& setup) {
     }
     strokeUs_ = strokeFor(fc.profile->strokeUs, fc.pulseUs);
     centreUs_ = fc.pulseUs;
-    collectiveHigh_ = shareFromPct(fc.collectiveHighPct);
-    collectiveLow_ = shareFromPct(fc.collectiveLowPct);
+    collectiveHigh_ = shareFromPct(collectiveRangePct(fc, true));
+    collectiveLow_ = shareFromPct(collectiveRangePct(fc, false));
     collectiveTrim_ = shareFromPct(fc.collectiveTrimPct);
     cyclicGain_ = shareFromPct(fc.referencePct);
     cyclicLimit_ = shareFromPct(fc.cyclicLimitPct);

@@ -157,8 +157,11 @@ void buildTransmitter(Setup& s, const SizeClass& c, const NewModelAnswers& answe
             const ReadingScale reading{box.centreUs, box.usPerPct, box.deadBandPct};
             const double centre = (tx.profile->centreUs - box.centreUs) / box.usPerPct;
             ch.subTrimPct = subTrimFor(centre, box.usPerPct, tx.profile->usPerPct, tx.profile->subTrimStepPct).changePct;
+            // a sub-trim that bends leaves the ends where the transmitter's own centre puts them
+            const double from = tx.profile->laws.subTrim == SubTrimLaw::Bends ? centre : 0.0;
             const double full = readingPctUnchecked(box.centreUs + 100.0 * tx.profile->usPerPct, reading);
-            ch.travelLowPct = ch.travelHighPct = endpointFor(100.0, full, grid).travelPct;
+            ch.travelHighPct = endpointFor(100.0, full * 100.0 / (100.0 - from), grid).travelPct;
+            ch.travelLowPct = endpointFor(100.0, full * 100.0 / (100.0 + from), grid).travelPct;
         }
         tx.channels.push_back(ch);
     }

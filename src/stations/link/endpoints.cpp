@@ -6,6 +6,7 @@
 #include "formula/answers.h"
 #include "formula/channel.h"
 #include "formula/line.h"
+#include "judge/rule.h"
 #include "model/amounts.h"
 #include "stations/kit/solverkit.h"
 #include "stations/link/endreadings.h"
@@ -83,7 +84,7 @@ struct EndSheet {
         const double c = plausible(*r, kMonitorPct, "%");
         const TransmitterProfile& tx = setup.transmitter.profile;
         const SubTrimAnswer answer = subTrimFor(c, tx.usPerPct / perPct, tx.usPerPct, tx.subTrimStepPct);
-        const double change = answer.changePct * (channel.reversed ? -1.0 : 1.0);
+        const double change = answer.changePct * channelScale(tx, channel).trimSign();
         const double left = c + answer.changePct * perPct;
         if (change == 0.0) return c;
         SolvedField a;
@@ -117,12 +118,13 @@ struct EndSheet {
             const bool centre = r.what == channel.id + ".centre";
             if (!centre && r.what != end) continue;
             if (underValue(r, path("reversed")).value_or(channel.reversed ? 1.0 : 0.0) != (channel.reversed ? 1.0 : 0.0)) continue;
-            const auto travel = underValue(r, path(high ? "travelHighPct" : "travelLowPct"));
-            const auto trim = underValue(r, path("subTrimPct"));
-            const double share = centre ? 0.0 : shareFromPct(sent(high, r.value).pct);
-            const double output =
-                share * travel.value_or(high ? channel.travelHighPct : channel.travelLowPct) + side * trim.value_or(channel.subTrimPct);
-            const bool cut = std::abs(output) > channelScale(setup.transmitter.profile, channel).limitPct ||
+            ChannelSettings then = channel;
+            then.travelHighPct = underValue(r, path("travelHighPct")).value_or(channel.travelHighPct);
+            then.travelLowPct = underValue(r, path("travelLowPct")).value_or(channel.travelLowPct);
+            then.subTrimPct = underValue(r, path("subTrimPct")).value_or(channel.subTrimPct);
+            const ChannelScale scale = channelScale(setup.transmitter.profile, then);
+            const double output = side * scale.openPct(centre ? 0.0 : side * sent(high, r.value).pct);
+            const bool cut = std::abs(output) > scale.limitPct ||
                              std::abs(r.value) >= setup.controller.profile->monitorStopPct;  // says nothing about the slope
             if (!cut && (centre || r.value * side > 0.0)) found.push_back({output, r.value, &r});
         }
@@ -194,29 +196,28 @@ struct EndSheet {
         return line && std::abs(line->slope) >= kStillSlope ? line : std::nullopt;
     }
 
-    void end(bool high, const std::optional<PointLine>& line, double centreBefore, double centreAfter) {
+    /// @param from  what the channel reads with neither travel nor sub-trim: where a sub-trim that bends leaves the ends
+    void end(bool high, const std::optional<PointLine>& line, double centreBefore, double centreAfter, double from) {
         const Reading* r = read(high ? "high" : "low");
         if (r == nullptr) return;
         const double u = plausible(*r, kMonitorPct, "%");
         const TransmitterProfile& tx = setup.transmitter.profile;
-        // ends are named by the stick, and so are the travels: the sign flips after them
-        const char* key = high ? "travelHighPct" : "travelLowPct";
-        const double present = high ? channel.travelHighPct : channel.travelLowPct;
+        const ChannelScale scale = channelScale(tx, channel);
+        const std::string field = travelPath(setup, channel, high);
+        const double present = scale.travelPct(high ? 1.0 : -1.0);
         const double stop = setup.controller.profile->monitorStopPct;
         if (std::abs(u) >= stop) {
-            out.remarks.push_back(
-                say(KH_TR("{f}: {u} % is all the monitor can show, so the reading says nothing about travel. Set a smaller "
-                          "travel first, {s} or less, then read again."),
-                    {{"f", asWord(channel.id)},
-                     {"u", signedNum(u)},
-                     {"s", amount(setup, path(key), std::round(std::min(100.0, present * 0.8)))}}));
+            out.remarks.push_back(say(
+                KH_TR("{f}: {u} % is all the monitor can show, so the reading says nothing about travel. Set a smaller "
+                      "travel first, {s} or less, then read again."),
+                {{"f", asWord(channel.id)}, {"u", signedNum(u)}, {"s", amount(setup, field, std::round(std::min(100.0, present * 0.8)))}}));
             return;
         }
-        if (std::abs(present + (high ? channel.subTrimPct : -channel.subTrimPct)) > channelScale(tx, channel).limitPct) {
+        if (std::abs(scale.openPct(high ? 100.0 : -100.0)) > scale.limitPct) {
             out.remarks.push_back(
                 say(KH_TR("{f}: at travel {t} the transmitter's limit cuts the pulse, so the reading says nothing "
                           "about travel. Set {s} first."),
-                    {{"f", asWord(channel.id)}, {"t", amount(setup, path(key), present)}, {"s", amount(setup, path(key), 100.0)}}));
+                    {{"f", asWord(channel.id)}, {"t", amount(setup, field, present)}, {"s", amount(setup, field, 100.0)}}));
             return;
         }
         const Sent value = sent(high, u);
@@ -234,22 +235,22 @@ struct EndSheet {
                                        {"m", value.mode->name}}));
         if (std::abs(u - centreBefore) < 10.0)
             throw InputError(r->what, "the stick hardly moves the reading: wrong channel, or the wrong end was typed");
-        const double moved = line ? std::abs(line->slope) * present : std::abs(u - centreBefore) / shareFromPct(value.pct);
-        const double aim = 100.0 - (high ? centreAfter : -centreAfter);
+        const bool bends = tx.laws.subTrim == SubTrimLaw::Bends;
+        const double begins = bends ? from : centreBefore, ends = bends ? from : centreAfter;
+        const double moved = line ? std::abs(line->slope) * present : std::abs(u - begins) / shareFromPct(value.pct);
+        const double aim = 100.0 - (high ? ends : -ends);
         const EndpointAnswer answer = endpointFor(
             present, moved * 100.0 / aim,
             {tx.travelStepPct, tx.travelLimitPct, setup.controller.profile->punishesOvershoot ? Overshoot::Forbid : Overshoot::Allow});
-        const double reads = (high ? centreAfter : -centreAfter) + answer.reachedPct * aim / 100.0;
-        const double expected =
-            readingPctUnchecked(channelOutputUnchecked(high ? value.pct : -value.pct, channelScale(tx, channel)).pulseUs,
-                                readingScale(setup.controller.profile));
+        const double reads = (high ? ends : -ends) + answer.reachedPct * aim / 100.0;
+        const double expected = readsPct(setup, channel, high ? value.pct : -value.pct);
         if (std::abs(std::abs(expected) - std::abs(u)) > kSurprisePct)
             out.remarks.push_back(say(KH_TR("{f}: the profiles say {e} %, the monitor says {u} %. The monitor wins; check that travel and "
                                             "box are those of this document."),
                                       {{"f", asWord(channel.id)}, {"e", signedNum(expected, 1)}, {"u", signedNum(u, 1)}}));
         if (answer.travelPct == present) return;
         SolvedField a;
-        a.field = path(key);
+        a.field = field;
         a.box = Box::Transmitter;
         a.value = answer.travelPct;
         a.unit = "%";
@@ -271,7 +272,7 @@ struct EndSheet {
             a.why.lines.insert(a.why.lines.begin(), say(KH_TR("line through {n} readings: {s} % a percent sent, so travel {t} moves {m} %"),
                                                         {{"n", num(static_cast<double>(line->points))},
                                                          {"s", num(std::abs(line->slope), 3)},
-                                                         {"t", amount(setup, path(key), present)},
+                                                         {"t", amount(setup, field, present)},
                                                          {"m", num(moved, 1)}}));
         a.edits = {{a.field, a.value}};
         out.answers.push_back(std::move(a));
@@ -310,8 +311,9 @@ Solved solveEndpoints(const Setup& setup, std::span<const Reading> readings) {
                       "centre misread?"),
                 {{"f", asWord(channel.id)}, {"l", num(100.0 * std::abs(below->slope), 1)}, {"h", num(100.0 * std::abs(above->slope), 1)}}));
         const double after = sheet.centre(perPct);
-        sheet.end(false, below, before, after);
-        sheet.end(true, above, before, after);
+        const double from = before - perPct * channelScale(setup.transmitter.profile, channel).trimPct();
+        sheet.end(false, below, before, after, from);
+        sheet.end(true, above, before, after, from);
     }
     if (!any && older)
         throw InputError("readings", "they were taken under other travels or sub-trims than the document holds now: read again");

@@ -31,11 +31,6 @@ std::optional<ReadChannel> readChannel(const Setup& setup, const ChannelSettings
     return out;
 }
 
-double readsPct(const Setup& setup, const ChannelSettings& channel, double sentPct) {
-    return readingPctUnchecked(channelOutputUnchecked(sentPct, channelScale(setup.transmitter.profile, channel)).pulseUs,
-                               readingScale(setup.controller.profile));
-}
-
 }  // namespace
 
 Sent sentAtEnd(const Setup& setup, const ChainModel& model, const ChannelSettings& channel, bool high, double reads) {
@@ -67,8 +62,9 @@ std::optional<double> endRatio(const Setup& setup, const ChainModel& model, cons
     const ChannelSettings& then = read->then;
     const double value = read->reading->value;
     const Sent sent = sentAtEnd(setup, model, then, high, value);
-    const double asked = shareFromPct(sent.pct) * (high ? then.travelHighPct : then.travelLowPct) + std::abs(then.subTrimPct);
-    if (asked > channelScale(setup.transmitter.profile, then).limitPct) return std::nullopt;
+    const ChannelScale scale = channelScale(setup.transmitter.profile, then);
+    const double asked = shareFromPct(sent.pct) * scale.travelPct(high ? 1.0 : -1.0) + std::abs(then.subTrimPct);
+    if (asked > scale.limitPct) return std::nullopt;
     const double modelled = readsPct(setup, then, high ? sent.pct : -sent.pct);
     if (std::abs(modelled) < kLeastSentPct || std::abs(value) < kLeastSentPct) return std::nullopt;
     return value / modelled;

@@ -20,8 +20,8 @@ struct LinkFigures : FigureBuilder {
 
 void LinkFigures::channels() {
     const TransmitterSettings& tx = setup.transmitter;
-    const ReadingScale reading = readingScale(setup.controller.profile);
     for (const ChannelSettings& c : tx.channels) {
+        const ReadingScale reading = readingScale(setup, c);
         const ChannelScale scale = channelScale(tx.profile, c);
         const std::string base = "transmitter.channels." + c.id;
         const std::vector<std::string> paths{base + ".travelLowPct",

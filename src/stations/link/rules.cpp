@@ -55,7 +55,7 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
             // one step of travel is all the pilot can do
             const double step = tx.travelStepPct * tx.usPerPct / box.usPerPct;
             if (size >= std::min(kReadingLowPct, 100.0 - step) && size <= kReadingHighPct) continue;
-            const char* key = high ? "travelHighPct" : "travelLowPct";
+            const std::string path = travelPath(c.setup, ch, high);
             Finding finding{
                 .id = std::string("end-point.") + ch.id + (high ? ".high" : ".low"),
                 .severity = Severity::Warning,
@@ -69,7 +69,7 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
                                     : c.say(KH_TR("Full stick then commands only {r} % of the authority."), {{"r", num(size, 1)}}),
                 .box = Box::Transmitter,
                 .witness = Witness{std::nullopt, stickAt(ch.id, high ? 1.0 : -1.0)},
-                .subject = channelPath(ch.id, key)};
+                .subject = path};
             if (ch.id == functionId(heli::Collective) && collectiveReach(c.setup).byTravel) {
                 finding.severity = Severity::Note;
                 finding.todo = c.say(KH_TR("In a box without a collective range of its own the travel is the range: then it is right so."));
@@ -82,9 +82,9 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
                 continue;
             }
             const EndpointAnswer answer = openEnd(c, ch, high);
-            const Edit travel{channelPath(ch.id, key), answer.travelPct};
+            const Edit travel{path, answer.travelPct};
             finding.todo = c.say(KH_TR("Set its travel to {t} in the transmitter; it will read {r} %."),
-                                 {{"t", c.amount(channelPath(ch.id, key), answer.travelPct)}, {"r", num(answer.reachedPct, 1)}});
+                                 {{"t", c.amount(path, answer.travelPct)}, {"r", num(answer.reachedPct, 1)}});
             finding.fix = {travel};
             if (ch.limitPct) {
                 finding.also = {{{channelPath(ch.id, "limitPct"), std::monostate{}}},
@@ -105,7 +105,7 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
         const ChannelFigures* f = c.figures.channel(ch.id);
         if ((!readByMonitor(ch.id) && ch.id != functionId(heli::Gain)) || f == nullptr || !centreOff(c, *f)) continue;
         const double reading = f->centreReading.value;
-        const double change = subTrimFor(reading, box.usPerPct, tx.usPerPct, tx.subTrimStepPct).changePct * (ch.reversed ? -1.0 : 1.0);
+        const double change = subTrimFor(reading, box.usPerPct, tx.usPerPct, tx.subTrimStepPct).changePct * channelScale(tx, ch).trimSign();
         const double value = ch.subTrimPct + change;
         out.push_back({.id = "centre." + ch.id,
                        .severity = Severity::Warning,
@@ -131,8 +131,9 @@ void channelSense(const AuditContext& c, std::vector<Finding>& out) {
         const ChannelFigures* f = c.figures.channel(ch.id);
         if ((!readByMonitor(ch.id) && ch.id != functionId(heli::Gain)) || f == nullptr || !f->highReading.known) continue;
         // an end without travel tells no sense: then the other one does
-        const bool low = ch.travelHighPct == 0.0;
-        if (low ? ch.travelLowPct == 0.0 || !f->lowReading.known || f->lowReading.value <= 0.0 : f->highReading.value > 0.0) continue;
+        const ChannelScale scale = channelScale(c.setup.transmitter.profile, ch);
+        const bool low = scale.travelPct(1.0) == 0.0;
+        if (low ? scale.travelPct(-1.0) == 0.0 || !f->lowReading.known || f->lowReading.value <= 0.0 : f->highReading.value > 0.0) continue;
         const auto& read = low ? f->lowReading : f->highReading;
         if (ch.id == functionId(heli::Gain) && gainsReadPlus(c.setup, c.figures)) continue;  // undone by the signs of the gains
         out.push_back({.id = "channel-sense." + ch.id,

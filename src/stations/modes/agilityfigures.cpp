@@ -50,10 +50,11 @@ std::vector<AxisFigures> ModesFigureMaker::agility(std::size_t mode) const {
                                              box + ".expoPct"};
         const std::vector<FigureNeed> needed{{"transmitter.channels"_field, channel != nullptr},
                                              {"controller.banks"_field, !banks.empty()}};
-        const ChannelScale scale = channelScale(setup.transmitter.profile, channel == nullptr ? ChannelSettings{} : *channel);
+        const ChannelSettings sent = channel == nullptr ? ChannelSettings{} : *channel;
+        const ExpoTable& expo = setup.transmitter.profile->expoTable;
+        const auto sentAt = [&](double stick) { return axis.rates.ratePct * withExpo(stick, axis.rates.expoPct, expo); };
         const auto demandAt = [&](double stick) {
-            const double pulse = channelOutputUnchecked(axis.rates.ratePct * withExpo(stick, axis.rates.expoPct), scale).pulseUs;
-            return std::clamp(std::abs(readingPctUnchecked(pulse, readingScale(setup.controller.profile))) / 100.0, 0.0, 1.0);
+            return std::abs(demandOf(setup.controller.profile, readsPct(setup, sent, sentAt(stick))));
         };
         const auto degSAt = [&](double stick) { return turnRateDegS(bank, axis.fullDegS, demandAt(stick)); };
         AxisFigures a;
@@ -89,7 +90,7 @@ std::vector<AxisFigures> ModesFigureMaker::agility(std::size_t mode) const {
             needed);
         for (std::size_t i = 0; words && i < kAxisSamples; ++i) {
             const double stick = static_cast<double>(i) / static_cast<double>(kAxisSamples - 1);
-            a.sentPct.push_back(axis.rates.ratePct * withExpo(stick, axis.rates.expoPct));
+            a.sentPct.push_back(sentAt(stick));
             if (a.fullDegS.known) a.degS.push_back(degSAt(stick));
         }
         axes.push_back(std::move(a));

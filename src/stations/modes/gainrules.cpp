@@ -42,8 +42,8 @@ void gainSide(const AuditContext& c, std::vector<Finding>& out) {
         ChannelSettings channel = *set;
         if (turned) channel.reversed = !channel.reversed;
         const double wanted = std::abs(reads) < 1.0 ? startingGainPct(c.setup)[0] : std::abs(reads);
-        const GainSentAnswer sent = gainToSend(std::min(wanted, 100.0), channelScale(c.setup.transmitter.profile, channel),
-                                               readingScale(c.setup.controller.profile), 1.0);
+        const GainSentAnswer sent =
+            gainToSend(std::min(wanted, 100.0), channelScale(c.setup.transmitter.profile, channel), readingScale(c.setup, channel), 1.0);
         out.push_back(
             {.id = "gain-side." + m.id,
              .severity = Severity::Danger,
@@ -69,7 +69,7 @@ void gainSteps(const AuditContext& c, std::vector<Finding>& out) {
     ChannelSettings channel = *set;  // one that is read the wrong way is that channel's fault
     if (ends->highReading.value < 0.0 && !gainsReadPlus(c.setup, c.figures)) channel.reversed = !channel.reversed;
     const ChannelScale scale = channelScale(tx.profile, channel);
-    const ReadingScale reading = readingScale(c.setup.controller.profile);
+    const ReadingScale reading = readingScale(c.setup, channel);
     for (const SwitchFunction& f : tx.functions) {
         if (!f.id.starts_with("gain-") || f.when.empty() || !f.sentPct) continue;
         const double reads = readingPctUnchecked(channelOutputUnchecked(*f.sentPct, scale).pulseUs, reading);
@@ -109,7 +109,7 @@ void gainRange(const AuditContext& c, std::vector<Finding>& out) {
         if (!much && f->gainRead.value >= low) continue;
         const double wanted = startingGainPct(c.setup)[much ? 1 : 0];
         const GainSentAnswer sent =
-            gainToSend(wanted, channelScale(c.setup.transmitter.profile, *channel), readingScale(c.setup.controller.profile), 1.0);
+            gainToSend(wanted, channelScale(c.setup.transmitter.profile, *channel), readingScale(c.setup, *channel), 1.0);
         out.push_back({.id = "gain-range." + m.id,
                        .severity = Severity::Warning,
                        .row = "tail-gain"_row,
@@ -171,7 +171,7 @@ void gainChannel(const AuditContext& c, std::vector<Finding>& out) {
     for (const bool high : {true, false}) {
         const double reads = std::abs(high ? f->highReading.value : f->lowReading.value);
         if (reads >= kGainEndPct) continue;
-        const std::string path = channelPath(ch->id, high ? "travelHighPct" : "travelLowPct");
+        const std::string path = travelPath(c.setup, *ch, high);
         const double travel = openEnd(c, *ch, high).travelPct;
         Finding found{
             .id = high ? "gain-channel.high" : "gain-channel.low",

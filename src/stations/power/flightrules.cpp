@@ -146,7 +146,8 @@ void governorRun(const AuditContext& c, std::vector<Finding>& out) {
 void throttleLimit(const AuditContext& c, std::vector<Finding>& out) {
     const ChannelSettings* ch = channelOf(c.setup.transmitter, functionId(heli::Throttle));
     if (ch == nullptr || !ch->limitPct || c.setup.machine.power.kind == PowerKind::Engine) return;
-    const double asked = std::abs(channelPctFromThrottlePct(c.setup.transmitter.hold.throttlePct)) * ch->travelLowPct / 100.0;
+    const double held = channelPctFromThrottlePct(c.setup.transmitter.hold.throttlePct);
+    const double asked = std::abs(held) * channelScale(c.setup.transmitter.profile, *ch).travelPct(held) / 100.0;
     if (*ch->limitPct >= asked || motorOffAt(c.figures.motor, c.figures.holdUs.value) == MotorOff::Surely) return;
     out.push_back({.severity = Severity::Danger,
                    .row = "throttle-ends"_row,

@@ -128,21 +128,21 @@ void throttleEnds(const AuditContext& c, std::vector<Finding>& out) {
             if (std::abs(now - wanted) > 1e-9) edits.push_back({channelPath(ch->id, key), wanted});
         };
         if (reversed != ch->reversed) edits.push_back({channelPath(ch->id, "reversed"), reversed});
-        const double sign = reversed ? -1.0 : 1.0;
-        double trim = ch->subTrimPct;
+        // the sub-trim goes back to 0: the travels alone meet both ends
+        put("subTrimPct", ch->subTrimPct, 0.0);
+        ChannelSettings plain = *ch;
+        plain.reversed = reversed;
+        plain.subTrimPct = 0.0;
+        const ChannelScale scale = channelScale(tx, plain);
         const auto travel = [&](double us, double side) {
-            return roundToStep(std::abs(side * (sign * (us - tx.centreUs) / tx.usPerPct - trim)), tx.travelStepPct);
+            return roundToStep(std::abs(travelSending((us - tx.centreUs) / tx.usPerPct, side * 100.0, scale)), tx.travelStepPct);
         };
-        // the sub-trim goes back to 0 where the travels alone meet both ends
-        if (trim != 0.0) {
-            put("subTrimPct", trim, 0.0);
-            trim = 0.0;
-        }
         const double low = travel(esc.lowUs, -1.0);
         const double high = travel(esc.highUs, 1.0);
         if (low > tx.travelLimitPct || high > tx.travelLimitPct) return std::vector<Edit>{};
-        put("travelLowPct", ch->travelLowPct, low);
-        put("travelHighPct", ch->travelHighPct, high);
+        const bool turned = !scale.highServes(1.0);
+        put("travelLowPct", ch->travelLowPct, turned ? high : low);
+        put("travelHighPct", ch->travelHighPct, turned ? low : high);
         return edits;
     };
     const bool wanted = against ? !ch->reversed : ch->reversed;

@@ -30,10 +30,7 @@ SolvedField flag(const Setup& setup, const std::string& path, Box box, Message t
 /// What turns a whole function over: its channel if the monitor reads it backwards, else the controller's own setting.
 SolvedField sense(const Setup& setup, const char* function, const char* controllerPath, const char* stick) {
     const ChannelSettings* channel = channelOf(setup.transmitter, function);
-    const double reads = channel == nullptr
-                             ? 0.0
-                             : readingPctUnchecked(channelOutputUnchecked(100.0, channelScale(setup.transmitter.profile, *channel)).pulseUs,
-                                                   readingScale(setup.controller.profile));
+    const double reads = channel == nullptr ? 0.0 : readsPct(setup, *channel, 100.0);
     if (channel != nullptr && reads < 0.0)
         return flag(
             setup, elementPath("transmitter.channels.{}.reversed"_field, function), Box::Transmitter,

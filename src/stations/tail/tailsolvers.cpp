@@ -196,7 +196,7 @@ std::vector<double> flownGains(const Setup& setup, std::span<const Reading> fres
 SolvedField gainField(const Setup& setup, const FlightMode& mode, const ChannelSettings& channel, const GainSearchAnswer& next) {
     const double sign = mode.tailGainPct < 0.0 ? -1.0 : 1.0;
     const GainSentAnswer sent =
-        gainToSend(sign * next.gain, channelScale(setup.transmitter.profile, channel), readingScale(setup.controller.profile), 1.0);
+        gainToSend(sign * next.gain, channelScale(setup.transmitter.profile, channel), readingScale(setup, channel), 1.0);
     SolvedField a;
     a.field = elementPath("transmitter.modes.{}.tailGainPct"_field, mode.id);
     a.box = Box::Transmitter;

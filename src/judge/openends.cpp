@@ -1,0 +1,174 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "judge/openends.h"
+
+#include "base/error.h"
+#include "model/amounts.h"
+#include "model/names.h"
+
+#include <algorithm>
+#include <bit>
+#include <map>
+
+namespace kh {
+
+namespace {
+
+std::vector<Fact> judged(const Setup& setup, const RuleSet& rules, JudgeMemory& memory) {
+    Evaluation found = judge(setup, rules, {false, &memory});
+    std::vector<Fact> out;
+    for (const Finding& f : found.findings) {
+        Fact& fact = out.emplace_back();
+        fact.id = f.id;
+        fact.severity = f.severity;
+    }
+    return out;
+}
+
+/// The severity of an id, a danger before all; nothing for none.
+std::map<std::string, Severity> severities(const std::vector<Fact>& facts) {
+    std::map<std::string, Severity> out;
+    for (const Fact& f : facts) {
+        const auto [at, fresh] = out.emplace(f.id, f.severity);
+        if (!fresh) at->second = std::min(at->second, f.severity);
+    }
+    return out;
+}
+
+Severity lower(Severity s) { return s == Severity::Danger ? Severity::Warning : Severity::Note; }
+
+/// What is judged at some ends while open facts themselves are told of as known.
+Setup closed(Setup setup) {
+    setup.transmitter.profile.edit().unknown.clear();
+    setup.controller.profile.edit().unknown.clear();
+    setup.speedController.profile.edit().unknown.clear();
+    return setup;
+}
+
+/// "If scale is 4 µs/% and dead band is 0 %".
+Message ifSo(const Setup& setup, const Ends& ends, const Message& then) {
+    std::vector<Message> said;
+    for (const Edit& e : ends)
+        said.push_back(say(KH_TR("{fact} is {v}"), {{"fact", fieldTitle(setup, e.path)}, {"v", show(setup, e.path, e.value)}}));
+    return say(KH_TR("Not known: if {facts}: {then}"), {{"facts", said}, {"then", then}});
+}
+
+struct Searcher {
+    const Setup& base;
+    const RuleSet& rules;
+    JudgeMemory& memory;
+
+    [[nodiscard]] bool stands(const Ends& ends, const std::string& id, Severity severity) {
+        const auto found = severities(judged(atEnds(base, ends), rules, memory));
+        const auto at = found.find(id);
+        return at != found.end() && at->second <= severity;
+    }
+    /// Without each end that the finding does not need.
+    [[nodiscard]] Ends fewest(Ends ends, const std::string& id, Severity severity) {
+        for (std::size_t i = ends.size(); ends.size() > 1 && i-- > 0;) {
+            Ends without = ends;
+            without.erase(without.begin() + static_cast<std::ptrdiff_t>(i));
+            if (stands(without, id, severity)) ends = std::move(without);
+        }
+        return ends;
+    }
+};
+
+}  // namespace
+
+std::vector<Ends> endsOf(const std::vector<OpenFact>& facts) {
+    std::vector<Ends> out;
+    for (const OpenFact& f : facts)
+        for (const FieldValue& v : f.ends) out.push_back({Edit(f.path, v)});
+    if (facts.size() < 2) return out;
+    // a row is a vector over {0, 1}, a fact a column (1, its number): any three columns are independent, so any three facts take
+    // all their ends together somewhere
+    const unsigned bits = static_cast<unsigned>(std::bit_width(facts.size() - 1)) + 1;
+    for (unsigned row = 0; row < (1u << bits); ++row) {
+        Ends ends;
+        for (std::size_t i = 0; i < facts.size(); ++i) {
+            const auto column = (static_cast<unsigned>(i) << 1u) | 1u;
+            const bool high = std::popcount(row & column) % 2 == 1;
+            const auto& values = facts[i].ends;
+            ends.emplace_back(facts[i].path, high ? values[1 + row % (values.size() - 1)] : values.front());
+        }
+        out.push_back(std::move(ends));
+    }
+    return out;
+}
+
+Setup atEnds(const Setup& setup, const Ends& ends) {
+    Setup out = setup;
+    for (const Edit& e : ends) writeField(out, e.path, e.value);
+    return out;
+}
+
+std::vector<Finding> openFindings(const Setup& setup, const RuleSet& rules, const std::vector<Finding>& nominal, JudgeMemory& memory) {
+    const std::vector<OpenFact> facts = openFacts(setup);
+    if (facts.empty()) return {};
+    const Setup base = closed(setup);
+    Searcher searcher{base, rules, memory};
+    std::map<std::string, Severity> told;
+    for (const Finding& f : nominal) {
+        const auto [at, fresh] = told.emplace(f.id, f.severity);
+        if (!fresh) at->second = std::min(at->second, f.severity);
+    }
+    std::vector<Finding> out;
+    for (const Ends& ends : endsOf(facts)) {
+        for (const auto& [id, severity] : severities(judged(atEnds(base, ends), rules, memory))) {
+            if (severity == Severity::Note) continue;
+            const auto at = told.find(id);
+            if (at != told.end() && at->second <= lower(severity)) continue;
+            const Ends fewest = searcher.fewest(ends, id, severity);
+            const Setup there = atEnds(base, fewest);
+            for (Finding& f : judge(there, rules, {true, &memory}).findings) {
+                if (f.id != id || f.severity > severity) continue;
+                f.severity = lower(f.severity);
+                f.found = ifSo(setup, fewest, f.found);
+                const auto question =
+                    std::find_if(facts.begin(), facts.end(), [&](const OpenFact& o) { return o.path == fewest.front().path; });
+                f.box = question->question->box;
+                f.todo = say(KH_TR("Find out {fact}: {how}"),
+                             {{"fact", fieldTitle(setup, question->path)}, {"how", std::string(question->question->how)}});
+                f.subject = question->path;
+                f.fix.clear();
+                f.also.clear();
+                f.proposal = false;
+                for (const Edit& e : fewest) f.restsOn.push_back(e.path);
+                told[id] = f.severity;
+                out.push_back(std::move(f));
+                break;
+            }
+        }
+    }
+    return out;
+}
+
+bool Decision::decides() const {
+    return std::any_of(ends.begin(), ends.end(), [](const End& e) { return !e.come.empty() || !e.go.empty(); });
+}
+
+std::vector<Decision> decisions(const Setup& setup, const RuleSet& rules) {
+    JudgeMemory memory;
+    const Setup base = closed(setup);
+    const auto grave = [](const std::map<std::string, Severity>& all, const std::string& id) {
+        const auto at = all.find(id);
+        return at != all.end() && at->second != Severity::Note;
+    };
+    const auto now = severities(judged(base, rules, memory));
+    std::vector<Decision> out;
+    for (const OpenFact& fact : openFacts(setup)) {
+        Decision& d = out.emplace_back(Decision{fact, {}});
+        for (const FieldValue& v : fact.ends) {
+            Decision::End end{v, {}, {}};
+            const auto then = severities(judged(atEnds(base, {Edit(fact.path, v)}), rules, memory));
+            for (const auto& [id, unused] : then)
+                if (grave(then, id) && !grave(now, id)) end.come.push_back(id);
+            for (const auto& [id, unused] : now)
+                if (grave(now, id) && !grave(then, id)) end.go.push_back(id);
+            d.ends.push_back(std::move(end));
+        }
+    }
+    return out;
+}
+
+}  // namespace kh

@@ -1,0 +1,184 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "procedure/movekit.h"
+
+#include "base/conventions.h"
+#include "kernel/chain.h"
+#include "model/amounts.h"
+#include "model/conditions.h"
+#include "model/names.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+constexpr double kRoundingShare = 0.012;  ///< of an output's range: the steps of travel, sub-trim and pulse of the coarsest boxes
+constexpr std::size_t kMostStates = 6000;
+
+/// Every state of the switches that do anything, at most so many, spread evenly.
+std::vector<std::map<std::string, int>> switchStates(const Setup& setup) {
+    const TransmitterSettings& tx = setup.transmitter;
+    PlaceCollector used(tx);
+    for (const FlightMode& m : tx.modes) used.add(m.when);
+    for (const Condition* c : {&tx.kill.when, &tx.cut.when}) used.add(*c);
+    for (const SwitchFunction& f : tx.functions) used.add(f.when);
+    std::vector<std::map<std::string, int>> out{{}};
+    for (const SwitchProfile& sw : tx.profile->switches) {
+        if (used.named.count(sw.id) == 0) continue;
+        std::vector<std::map<std::string, int>> wider;
+        for (const auto& state : out)
+            for (int place = 1; place <= sw.places; ++place) {
+                auto next = state;
+                next[sw.id] = place;
+                wider.push_back(std::move(next));
+            }
+        if (wider.size() > kMostStates) break;
+        out = std::move(wider);
+    }
+    return out;
+}
+
+std::vector<Sticks> corners() {
+    std::vector<Sticks> out;
+    for (const double c : {-1.0, 0.0, 1.0})
+        for (const double a : {-1.0, 0.0, 1.0})
+            for (const double e : {-1.0, 0.0, 1.0})
+                for (const double r : {-1.0, 0.0, 1.0}) out.push_back({c, a, e, r});
+    return out;
+}
+
+Message stickText(const Sticks& s) {
+    return say(KH_TR("collective {c}, aileron {a}, elevator {e}, rudder {r}"), {{"c", signedNum(s.collective, 1)},
+                                                                                {"a", signedNum(s.aileron, 1)},
+                                                                                {"e", signedNum(s.elevator, 1)},
+                                                                                {"r", signedNum(s.rudder, 1)}});
+}
+
+/// The largest difference of one thing, and where.
+struct Worst {
+    double off = 0.0, before = 0.0, after = 0.0, low = 1e300, high = -1e300;
+    Message where;
+};
+
+}  // namespace
+
+Message MoveDifference::text() const {
+    const auto scale = std::make_shared<const Scale>(Scale{.unit = unit, .decimals = decimals});
+    return say(KH_TR("{what}: {a} before, {b} now; {where}"),
+               {{"what", what}, {"a", Amount{before, scale}}, {"b", Amount{after, scale}}, {"where", where}});
+}
+
+bool solveChannel(const TransmitterProfile& profile, ChannelSettings& channel, const std::array<double, 3>& pulsesUs) {
+    bool reached = true;
+    const auto outPct = [&](double us) { return (us - profile.centreUs) / profile.usPerPct; };
+    ChannelScale scale = channelScale(profile, channel);
+    channel.subTrimPct = roundToStep(outPct(pulsesUs[1]) * scale.trimSign(), profile.subTrimStepPct);
+    scale = channelScale(profile, channel);
+    for (const double side : {-1.0, 1.0}) {
+        const double out = outPct(side < 0.0 ? pulsesUs[0] : pulsesUs[2]);
+        const double exact = travelSending(out, side * 100.0, scale);
+        const double travel = std::clamp(roundToStep(exact, profile.travelStepPct), 0.0, profile.travelLimitPct);
+        reached = reached && std::abs(travel - exact) <= profile.travelStepPct;
+        (scale.highServes(side) ? channel.travelHighPct : channel.travelLowPct) = travel;
+    }
+    return reached;
+}
+
+double asTyped(const Setup& setup, std::string_view path, double value) {
+    const ScaleRef scale = scaleOf(setup, path);
+    if (scale->writing != Scale::Writing::Number) return std::copysign(roundToStep(std::abs(value), 1.0), value);
+    if (scale->step <= 0.0) return value;
+    return scale->value(roundToStep(scale->shown(value), scale->step));
+}
+
+void finishMove(Move& move, const Setup& before, const std::string& at) {
+    Setup whole = std::move(move.setup);
+    Setup start = before;  // what only the profile tells apart is no edit
+    start.transmitter.profile = whole.transmitter.profile;
+    start.controller.profile = whole.controller.profile;
+    for (const std::string& path : differingPaths(start, whole)) {
+        const auto now = readField(whole, path);
+        if (!now || !readField(start, path)) continue;
+        move.edits.emplace_back(path, now->value);
+    }
+    whole.change = before.change + 1;
+    for (const Edit& e : move.edits) {
+        StandingRecord record;
+        record.standing = Standing::Computed;
+        record.at = at;
+        record.change = whole.change;
+        whole.standings[e.path] = record;
+    }
+    std::erase_if(whole.standings, [&](const auto& one) { return !one.first.starts_with("rows.") && !readField(whole, one.first); });
+    move.setup = std::move(whole);
+    move.differs = machineDifferences(before, move.setup, move.switches, kRoundingShare);
+}
+
+std::vector<MoveDifference> machineDifferences(const Setup& before, const Setup& after, const std::map<std::string, std::string>& switches,
+                                               double share) {
+    const ChainModel was(before), is(after);
+    const auto table = was.plant().outputs();
+    std::vector<Worst> outputs(table.size());
+    Worst throttle, bank, gain;
+    const AircraftClass& aircraft = was.aircraft();
+    const auto gainOf = aircraft.first(FunctionSource::Gain);
+    const auto note = [](Worst& w, double a, double b, const Message& where) {
+        w.low = std::min(w.low, a);
+        w.high = std::max(w.high, a);
+        if (std::abs(a - b) <= w.off) return;
+        w.off = std::abs(a - b);
+        w.before = a;
+        w.after = b;
+        w.where = where;
+    };
+    const std::vector<Sticks> sticks = corners();
+    std::map<std::size_t, bool> seen;
+    for (const auto& state : switchStates(before)) {
+        Deck deck;
+        deck.switches = state;
+        Deck there;
+        for (const auto& [id, place] : state) {
+            const auto renamed = switches.find(id);
+            there.switches[renamed == switches.end() ? id : renamed->second] = place;
+        }
+        DeckNumbers a = was.numbers(deck), b = is.numbers(there);
+        const Instant first = was.modesAt(a), second = is.modesAt(b);
+        const Message mode = say(KH_TR("{m}"), {{"m", before.transmitter.modes[first.mode].name}});
+        note(bank, static_cast<double>(first.bank), static_cast<double>(second.bank), mode);
+        // states alike in mode, stops and bank do alike
+        const std::size_t key = ((first.mode * 64 + second.mode) * 16 + (first.killActs ? 8u : 0u) + (first.cutActs ? 4u : 0u) +
+                                 (second.killActs ? 2u : 0u) + (second.cutActs ? 1u : 0u)) *
+                                    16 +
+                                first.bank;
+        const bool fresh = seen.emplace(key, true).second;
+        for (const Sticks& s : sticks) {
+            a.sticks = b.sticks = s;
+            const Instant x = was.at(a), y = is.at(b);
+            const Message where = say(KH_TR("{m}: {s}"), {{"m", mode}, {"s", stickText(s)}});
+            note(throttle, x.motorThrottlePct, y.motorThrottlePct, where);
+            if (gainOf) note(gain, x.channels[indexOf(*gainOf)].readingPct, y.channels[indexOf(*gainOf)].readingPct, where);
+            for (std::size_t i = 0; i < table.size(); ++i) note(outputs[i], x.outputs[i], y.outputs[i], where);
+            if (!fresh) break;
+        }
+    }
+    // of outputs called alike, the blade at four azimuths, the one that is off most
+    for (std::size_t i = 0; i < table.size(); ++i)
+        for (std::size_t j = 0; j < i; ++j)
+            if (std::string_view(table[i].name) == table[j].name && table[i].of == table[j].of)
+                (outputs[i].off > outputs[j].off ? outputs[j] : outputs[i]).off = 0.0;
+    std::vector<MoveDifference> out;
+    const auto tell = [&](const Worst& w, Message what, const char* id, const char* unit, int decimals, double range) {
+        const double least = 0.5 * std::pow(10.0, -decimals);
+        if (w.off > std::max(range * share, least)) out.push_back({std::move(what), w.where, id, w.before, w.after, unit, decimals});
+    };
+    for (std::size_t i = 0; i < table.size(); ++i)
+        tell(outputs[i], say(table[i].name), table[i].id, table[i].unit, table[i].decimals, outputs[i].high - outputs[i].low);
+    tell(throttle, say(KH_TR("throttle")), "throttle", "%", 0, 100.0);
+    tell(gain, say(KH_TR("tail gain as it is read")), "gain", "%", 0, 100.0);
+    if (bank.off > 0.0) out.push_back({say(KH_TR("bank")), bank.where, "bank", bank.before + 1, bank.after + 1, "", 0});
+    return out;
+}
+
+}  // namespace kh

@@ -1,0 +1,159 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Ten made-up boxes of different build: a model that is moved between them does the same, or what differs is told.
+#include "base/error.h"
+#include "boxes/tenboxes.h"
+#include "golden/builds.h"
+#include "io/library.h"
+#include "kernel/chain.h"
+#include "model/accepted.h"
+#include "model/amounts.h"
+#include "model/fieldpatterns.h"
+#include "procedure/move.h"
+#include "procedure/registry.h"
+#include "support.h"
+
+#include <catch2/catch.hpp>
+#include <random>
+
+namespace move_tests {
+
+using namespace kh;
+using khtest::turnstone;
+
+namespace {
+
+constexpr const char* kAt = "2026-11-21T10:00:00Z";
+
+/// What the rotor and the motor do at a deck.
+struct Doing {
+    double blade = 0.0, tail = 0.0, throttle = 0.0, plate = 0.0;
+};
+Doing doing(const ChainModel& model, const Instant& now) {
+    const auto table = model.plant().outputs();
+    Doing out;
+    for (std::size_t i = 0; i < table.size(); ++i) {
+        if (std::string_view(table[i].id) == "blade-180") out.blade = now.outputs[i];
+        if (std::string_view(table[i].id) == "blade-90") out.plate = now.outputs[i];
+        if (std::string_view(table[i].id) == "tail-pitch") out.tail = now.outputs[i];
+    }
+    out.throttle = now.motorThrottlePct;
+    return out;
+}
+
+/// At decks drawn at random the moved machine does the same, if nothing is told.
+std::string strays(const Setup& before, const Move& move, unsigned seed) {
+    const ChainModel was(before), is(move.setup);
+    std::mt19937 dice(seed);
+    const auto stick = [&] { return std::uniform_real_distribution<double>(-1.0, 1.0)(dice); };
+    for (int n = 0; n < 60; ++n) {
+        Deck a, b;
+        a.sticks = b.sticks = {stick(), stick(), stick(), stick()};
+        for (const SwitchProfile& sw : before.transmitter.profile->switches) {
+            const auto to = move.switches.find(sw.id);
+            const int place = std::uniform_int_distribution<int>(1, sw.places)(dice);
+            if (move.switches.empty()) a.switches[sw.id] = b.switches[sw.id] = place;
+            else if (to != move.switches.end()) a.switches[sw.id] = b.switches[to->second] = place;
+        }
+        const Instant x = was.at(a), y = is.at(b);
+        if (x.mode != y.mode || x.killActs != y.killActs) return "another mode";
+        const Doing p = doing(was, x), q = doing(is, y);
+        if (std::abs(p.blade - q.blade) > 0.4 || std::abs(p.plate - q.plate) > 0.4) return "another pitch";
+        if (std::abs(p.tail - q.tail) > 1.0) return "another tail pitch";
+        if (std::abs(p.throttle - q.throttle) > 1.5) return "another throttle";
+    }
+    return {};
+}
+
+}  // namespace
+
+TEST_CASE("a machine moved through all pairs of ten boxes does the same, or what differs is told") {
+    std::size_t silent = 0, told = 0;
+    for (const Setup* machine : {&turnstone(), &khtest::gannet(), &khtest::dunlin(), &khtest::fulmar()})
+        for (const TransmitterProfile& tx : khtest::fiveTransmitters())
+            for (const ControllerProfile& fc : khtest::fiveControllers()) {
+                INFO(machine->machine.name << ": " << tx.name << ", " << fc.name);
+                const Move first = moveTo(*machine, tx, kAt);
+                const Move second = moveTo(first.setup, fc, kAt);
+                CHECK_NOTHROW(requireAccepted(second.setup));
+                for (const auto& [before, move] : {std::pair(machine, &first), std::pair(&first.setup, &second)}) {
+                    if (move->cannot.empty() && move->differs.empty()) {
+                        ++silent;
+                        CHECK(strays(*before, *move, 7) == "");
+                    } else {
+                        ++told;
+                    }
+                    for (const MoveDifference& d : move->differs) CHECK(std::abs(d.before - d.after) > 0.0);
+                }
+            }
+    CHECK(silent >= 60);  // of 200
+    CHECK(told > 0);
+}
+
+TEST_CASE("where only words and scales differ, a model moved there and back is the document it was") {
+    TransmitterProfile renamed = *turnstone().transmitter.profile;
+    renamed.id = "renamed";
+    renamed.name = "Renamed";
+    for (SwitchProfile& s : renamed.switches) s.id = "k" + s.id;
+    renamed.scales = {{"travel", "µs", 4.0, 0.0, 0, 1.0}, {"pitch-curve", "", 0.5, 50.0, 1, 0.5}, {"expo", "%", -1.0, 0.0, 0, 1.0}};
+    renamed.words = {{"reverse:reversed", "R"}};
+    ControllerProfile other = *turnstone().controller.profile;
+    other.id = "other";
+    other.name = "Other";
+    other.words = {{"directions:reversed", "R"}};
+    for (std::string& port : other.ports) port = "S" + port;
+    const Setup there = moveTo(moveTo(turnstone(), renamed, kAt).setup, other, kAt).setup;
+    CHECK(there.transmitter.hold.powerOnGuard == turnstone().transmitter.hold.powerOnGuard);
+    const Move back = moveTo(moveTo(there, *turnstone().transmitter.profile, kAt).setup, *turnstone().controller.profile, kAt);
+    CHECK(back.cannot.empty());
+    CHECK(back.differs.empty());
+    Setup was = withoutRecords(turnstone()), is = withoutRecords(back.setup);
+    is.change = was.change;
+    CHECK(differingPaths(was, is) == std::vector<std::string>{});
+}
+
+TEST_CASE("what a small transmitter cannot hold is told in the pilot's words, and nothing is lost unsaid") {
+    const Move move = moveTo(turnstone(), khtest::transmitter("jib-7"), kAt);
+    std::string all;
+    for (const Message& m : move.cannot) all += render(m) + "\n";
+    CHECK(all.find("has no switch left") != std::string::npos);
+    CHECK(all.find("no negative") == std::string::npos);
+    CHECK(all.find("0 % … 50 %") != std::string::npos);  // it knows no hold below 0
+    CHECK(all.find("transmitter.") == std::string::npos);
+    for (const FlightMode& m : move.setup.transmitter.modes) CHECK(m.pitch.points.size() <= 5);
+    CHECK_FALSE(move.differs.empty());
+}
+
+TEST_CASE("a controller without a range takes it from the transmitter's travel, and gives it back") {
+    const Move to = moveTo(turnstone(), khtest::controller("rowlock"), kAt);
+    const ChannelSettings& ch = *channelOf(to.setup.transmitter, "collective");
+    CHECK(ch.travelHighPct < 80.0);
+    const ChainModel was(turnstone()), is(to.setup);
+    for (const double c : {-1.0, 0.0, 1.0}) {
+        Deck d;
+        d.sticks.collective = c;
+        CHECK(doing(is, is.at(d)).blade == Approx(doing(was, was.at(d)).blade).margin(0.3));
+    }
+    const Move back = moveTo(to.setup, *turnstone().controller.profile, kAt);
+    CHECK(back.setup.controller.collectiveHighPct == Approx(turnstone().controller.collectiveHighPct).margin(1.5));
+    CHECK(channelOf(back.setup.transmitter, "collective")->travelHighPct ==
+          Approx(channelOf(turnstone().transmitter, "collective")->travelHighPct).margin(1.0));
+}
+
+TEST_CASE("a sound model stays without danger where a move tells nothing") {
+    std::size_t tried = 0;
+    for (const Setup* machine : {&turnstone(), &khtest::gannet()})
+        for (const TransmitterProfile& tx : khtest::fiveTransmitters()) {
+            const Move move = moveTo(*machine, tx, kAt);
+            if (!move.cannot.empty() || !move.differs.empty()) continue;
+            ++tried;
+            INFO(tx.name);
+            for (const Finding& f : evaluate(move.setup).findings) {
+                INFO(f.id << ": " << render(f.found));
+                CHECK(f.severity == Severity::Note);
+            }
+        }
+    CHECK(tried >= 2);
+}
+
+}  // namespace move_tests
