@@ -27,6 +27,11 @@ bool asksTurning(const Setup& s) { return s.controller.rotorTurning != ToldTurni
 bool customLayout(const Setup& s) { return s.controller.layout == kCustomLayout; }
 bool governs(const Setup& s) { return s.controller.governor.kind == GovernorKind::Internal; }
 
+bool hasRange(const Setup& s) { return s.controller.profile->collectiveRanges != CollectiveRanges::None; }
+bool ownRange(const Setup& s, std::string_view path) {
+    return path != "controller.collectiveLowPct" || s.controller.profile->collectiveRanges == CollectiveRanges::Two;
+}
+
 const SwitchFunction* functionAt(const Setup& s, std::string_view path) {
     for (const SwitchFunction& f : s.transmitter.functions)
         if (path.starts_with("transmitter.functions." + f.id + ".")) return &f;
@@ -103,7 +108,7 @@ constexpr std::array kTopics{
     Topic{kFc, "directions", KH_TR("Directions"), true},
     Topic{kFc, "reference", KH_TR("Reference throw")},
     Topic{kFc, "cyclic-limit", KH_TR("Cyclic limit")},
-    Topic{kFc, "collective-range", KH_TR("Collective range")},
+    Topic{kFc, "collective-range", KH_TR("Collective range"), false, hasRange, KH_TR("the transmitter's travel is the range"), ownRange},
     Topic{kFc, "collective-trim", KH_TR("Collective trim")},
     Topic{kFc, "tail-pulse", KH_TR("Tail pulse")},
     Topic{kFc, "tail-rate", KH_TR("Tail rate")},

@@ -139,9 +139,11 @@ struct ControllerMove {
             const double low = collective ? collectiveReads.first : readsPct(before, was, -100.0);
             const double high = collective ? collectiveReads.second : readsPct(before, was, 100.0);
             if (sameMonitor && low == readsPct(before, was, -100.0) && high == readsPct(before, was, 100.0)) continue;
-            const auto pulse = [&](double reads) { return box.centreUs + reads * box.usPerPct; };
+            // a box that learns its centre reads from what the channel sends at rest
+            const double zeroUs = readingScale(move.setup, ch).centreUs;
+            const auto pulse = [&](double reads) { return zeroUs + reads * box.usPerPct; };
             const double centre = readsPct(before, was, 0.0);
-            if (!solveChannel(radio, ch, {pulse(low), pulse(centre), pulse(high)}))
+            if (!solveChannel(radio, ch, {pulse(low), pulse(centre), pulse(high)}, box.punishesOvershoot))
                 cannot(say(KH_TR("{f}: the transmitter does not reach what {box} reads as full; its travel goes to {l}."),
                            {{"f", functionTitle(before.transmitter, ch.id)},
                             {"box", box.name},

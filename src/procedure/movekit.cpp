@@ -70,7 +70,7 @@ Message MoveDifference::text() const {
                {{"what", what}, {"a", Amount{before, scale}}, {"b", Amount{after, scale}}, {"where", where}});
 }
 
-bool solveChannel(const TransmitterProfile& profile, ChannelSettings& channel, const std::array<double, 3>& pulsesUs) {
+bool solveChannel(const TransmitterProfile& profile, ChannelSettings& channel, const std::array<double, 3>& pulsesUs, bool notBeyond) {
     bool reached = true;
     const auto outPct = [&](double us) { return (us - profile.centreUs) / profile.usPerPct; };
     ChannelScale scale = channelScale(profile, channel);
@@ -79,7 +79,8 @@ bool solveChannel(const TransmitterProfile& profile, ChannelSettings& channel, c
     for (const double side : {-1.0, 1.0}) {
         const double out = outPct(side < 0.0 ? pulsesUs[0] : pulsesUs[2]);
         const double exact = travelSending(out, side * 100.0, scale);
-        const double travel = std::clamp(roundToStep(exact, profile.travelStepPct), 0.0, profile.travelLimitPct);
+        const double stepped = notBeyond ? floorToStep(exact, profile.travelStepPct) : roundToStep(exact, profile.travelStepPct);
+        const double travel = std::clamp(stepped, 0.0, profile.travelLimitPct);
         reached = reached && std::abs(travel - exact) <= profile.travelStepPct;
         (scale.highServes(side) ? channel.travelHighPct : channel.travelLowPct) = travel;
     }
@@ -111,6 +112,12 @@ void finishMove(Move& move, const Setup& before, const std::string& at) {
         record.change = whole.change;
         whole.standings[e.path] = record;
     }
+    // what was read through the box before says nothing of this one
+    for (const auto& [path, other] :
+         {std::pair("transmitter.profile.id"_field, before.transmitter.profile->id != whole.transmitter.profile->id),
+          std::pair("controller.profile.id"_field, before.controller.profile->id != whole.controller.profile->id)})
+        if (other)
+            whole.standings[path] = {.standing = Standing::Entered, .at = at, .instrument = {}, .uncertainty = {}, .change = whole.change};
     std::erase_if(whole.standings, [&](const auto& one) { return !one.first.starts_with("rows.") && !readField(whole, one.first); });
     move.setup = std::move(whole);
     move.differs = machineDifferences(before, move.setup, move.switches, kRoundingShare);

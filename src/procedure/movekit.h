@@ -9,16 +9,11 @@
 
 namespace kh {
 
-/// What a channel sends at −100, 0 and +100, and what is kept of it on another scale.
-struct ChannelAims {
-    std::array<double, 3> pulsesUs{};  ///< low end, centre, high end
-    double toleranceUs = 0.0;          ///< a pulse this near is the same: steps of travel, sub-trim and pulse
-};
-
 /// Travels and sub-trim with which a channel sends wanted pulses, in the box's steps; the rest of the channel stays.
-/// @param mostPct  readings may not pass it where the controller punishes that; 0: they may
+/// @param notBeyond  the ends stay short of what is wanted by up to a step, for a controller that punishes what is beyond
 /// @return whether the box reaches them
-bool solveChannel(const TransmitterProfile& profile, ChannelSettings& channel, const std::array<double, 3>& pulsesUs);
+[[nodiscard]] bool solveChannel(const TransmitterProfile& profile, ChannelSettings& channel, const std::array<double, 3>& pulsesUs,
+                                bool notBeyond);
 
 /// A value as its box can hold it: on the step of its scale.
 [[nodiscard]] double asTyped(const Setup& setup, std::string_view path, double value);

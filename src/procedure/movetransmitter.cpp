@@ -124,7 +124,7 @@ struct TransmitterMove {
             const bool holds = same && std::max(ch.travelHighPct, ch.travelLowPct) <= box.travelLimitPct &&
                                onStep(ch.travelHighPct, box.travelStepPct) && onStep(ch.travelLowPct, box.travelStepPct) &&
                                onStep(ch.subTrimPct, box.subTrimStepPct);
-            if (!holds && !solveChannel(box, ch, {sentUs(old, was, -100.0), sentUs(old, was, 0.0), sentUs(old, was, 100.0)}))
+            if (!holds && !solveChannel(box, ch, {sentUs(old, was, -100.0), sentUs(old, was, 0.0), sentUs(old, was, 100.0)}, notBeyond(ch)))
                 cannot(say(KH_TR("{f}: {box} does not reach the ends that were sent; its travel goes to {l}."),
                            {{"f", functionTitle(before.transmitter, ch.id)},
                             {"box", box.name},
@@ -140,6 +140,10 @@ struct TransmitterMove {
             cannot(say(KH_TR("{box} has no channel {n}, which was not inhibited."), {{"box", box.name}, {"n", num(s.number)}}));
             return true;
         });
+    }
+    /// The throttle is taught, not read.
+    [[nodiscard]] bool notBeyond(const ChannelSettings& channel) const {
+        return before.controller.profile->punishesOvershoot && channel.id != kThrottleChannel;
     }
     /// The value that sends the pulse `value` sent before: itself where it still does.
     [[nodiscard]] double sameValue(const ChannelSettings& was, const ChannelSettings& now, double value) const {

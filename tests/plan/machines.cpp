@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "boxes/tenboxes.h"
 #include "io/document.h"
 #include "kernel/helicopter/plant.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "plan/mistakekit.h"
+#include "procedure/move.h"
 
 namespace khtest {
 
@@ -43,6 +45,16 @@ std::vector<NamedSetup> soundMachines() {
     scale.controller.collectiveHighPct = 37.8;
     scale.controller.collectiveLowPct = 7.6;
     out.push_back({"turnstone-scale", scale});
+    // the same in boxes of other laws, scales and ranges
+    const auto moved = [&](const char* name, const Setup& machine, const char* radio, const char* controller) {
+        const std::string at = "2026-11-21T10:00:00Z";
+        out.push_back({name, moveTo(moveTo(machine, khtest::transmitter(radio), at).setup, khtest::controller(controller), at).setup});
+    };
+    moved("turnstone-mixer-program", turnstone, "mizzen-12", "logline");
+    moved("gannet-bends-text", gannet, "mizzen-12", "sextant");
+    moved("fulmar-us-lamps", fulmar, "genoa-12", "rowlock");
+    moved("fulmar-expo-screen", fulmar, "staysail-10", "binnacle");
+    moved("turnstone-pages-text", turnstone, "topsail-9", "sextant");
     return out;
 }
 

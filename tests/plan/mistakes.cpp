@@ -230,15 +230,19 @@ std::vector<Mistake> boxMistakes() {
         {"reference throw small", Returns::Motion, [](const In& in) -> Edits { return scaled(in.s, "controller.referencePct", 0.6); }},
         {"collective range uneven", Returns::Band,
          [](const In& in) -> Edits {
-             return in.s.machine.style == FlyingStyle::Scale ? Edits{} : scaled(in.s, "controller.collectiveLowPct", 0.75);
+             return in.s.machine.style == FlyingStyle::Scale || in.s.controller.profile->collectiveRanges != CollectiveRanges::Two
+                        ? Edits{}
+                        : scaled(in.s, "controller.collectiveLowPct", 0.75);
          }},
         {"collective range large", Returns::Band,
          [](const In& in) -> Edits {
+             if (in.s.controller.profile->collectiveRanges == CollectiveRanges::None) return {};
              return Edits{{"controller.collectiveHighPct", in.s.controller.collectiveHighPct * 1.5},
                           {"controller.collectiveLowPct", in.s.controller.collectiveLowPct * 1.5}};
          }},
         {"collective range small", Returns::Band,
          [](const In& in) -> Edits {
+             if (in.s.controller.profile->collectiveRanges == CollectiveRanges::None) return {};
              return Edits{{"controller.collectiveHighPct", in.s.controller.collectiveHighPct * 0.5},
                           {"controller.collectiveLowPct", in.s.controller.collectiveLowPct * 0.5}};
          }},

@@ -31,19 +31,61 @@ std::vector<Edit> squareTrims(const Setup& setup) {
 }
 
 std::vector<Edit> rangeFor(const AuditContext& c, double highDeg, double lowDeg) {
-    const ControllerSettings& box = c.setup.controller;
-    const Figure& high = c.figures.collectiveHighDeg;
-    const Figure& low = c.figures.collectiveLowDeg;
-    std::vector<Edit> edits;
-    const auto end = [&](bool up, double nowDeg, double wantedDeg) {
-        const char* field = rangeField(box, up);
-        const double setting = std::get<double>(readField(c.setup, field)->value);
-        if (setting == 0.0 || std::abs(nowDeg) < 0.05 || (nowDeg < 0.0) != (wantedDeg < 0.0)) return;
-        const double value = roundToStep(pitchSettingFor({setting, nowDeg}, wantedDeg).setting, 0.1);
-        edits.push_back({field, value});
+    const auto of = [](const Figure& now, double wanted) { return now.known ? std::optional(std::pair(now.value, wanted)) : std::nullopt; };
+    return rangeEdits(c.setup, of(c.figures.collectiveHighDeg, highDeg), of(c.figures.collectiveLowDeg, lowDeg));
+}
+
+std::string rangePath(const Setup& setup, bool stickUp) {
+    const CollectiveRanges ranges = setup.controller.profile->collectiveRanges;
+    const ChannelSettings* channel = channelOf(setup.transmitter, kCollectiveChannel);
+    if (ranges == CollectiveRanges::Two || channel == nullptr)
+        return stickUp ? "controller.collectiveHighPct"_field : "controller.collectiveLowPct"_field;
+    if (ranges == CollectiveRanges::One && stickUp) return "controller.collectiveHighPct"_field;
+    return travelPath(setup, *channel, stickUp);
+}
+
+std::vector<Edit> rangeEdits(const Setup& setup, std::optional<std::pair<double, double>> highNowWanted,
+                             std::optional<std::pair<double, double>> lowNowWanted) {
+    const auto impossible = [](const std::optional<std::pair<double, double>>& end) {
+        return !end || std::abs(end->first) < 0.05 || (end->first < 0.0) != (end->second < 0.0);
     };
-    if (high.known) end(true, high.value, highDeg);
-    if (low.known) end(false, low.value, lowDeg);
+    const CollectiveRanges ranges = setup.controller.profile->collectiveRanges;
+    std::vector<Edit> edits;
+    if (ranges == CollectiveRanges::Two) {
+        for (const bool up : {true, false}) {
+            const auto& end = up ? highNowWanted : lowNowWanted;
+            const char* field = rangeField(setup.controller, up);
+            const double setting = std::get<double>(readField(setup, field)->value);
+            if (impossible(end) || setting == 0.0) continue;
+            edits.push_back({field, roundToStep(pitchSettingFor({setting, end->first}, end->second).setting, 0.1)});
+        }
+        return edits;
+    }
+    const ChannelSettings* channel = channelOf(setup.transmitter, kCollectiveChannel);
+    if (channel == nullptr || impossible(highNowWanted) || impossible(lowNowWanted)) return {};
+    const TransmitterProfile& tx = setup.transmitter.profile;
+    const ControllerProfile& box = setup.controller.profile;
+    // the demand each end needs, of a range that stays
+    const auto needed = [&](bool up) {
+        const double demand = demandOf(box, readsPct(setup, *channel, up ? 100.0 : -100.0));
+        const auto& end = up ? *highNowWanted : *lowNowWanted;
+        return pitchSettingFor({demand, end.first}, end.second).setting;
+    };
+    double high = needed(true), low = needed(false);
+    if (ranges == CollectiveRanges::One) {
+        const double most = std::max(std::abs(high), std::abs(low));
+        if (most < 0.05) return {};
+        edits.push_back({"controller.collectiveHighPct"_field, roundToStep(setup.controller.collectiveHighPct * most, 0.1)});
+        high /= most;
+        low /= most;
+    }
+    for (const bool up : {true, false}) {
+        const double outPct = (box.centreUs + 100.0 * (up ? high : low) * box.usPerPct - tx.centreUs) / tx.usPerPct;
+        const double travel = travelSending(outPct, up ? 100.0 : -100.0, channelScale(tx, *channel));
+        const double stepped = std::clamp(floorToStep(travel, tx.travelStepPct), 0.0, tx.travelLimitPct);
+        const std::string path = travelPath(setup, *channel, up);
+        if (std::abs(std::get<double>(readField(setup, path)->value) - stepped) > tx.travelStepPct / 2.0) edits.push_back({path, stepped});
+    }
     return edits;
 }
 

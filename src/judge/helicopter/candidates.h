@@ -20,5 +20,11 @@ inline constexpr double kSenseDemand = 0.3;
 [[nodiscard]] std::vector<std::vector<Edit>> offeredRanges(const AuditContext& context);
 /// The collective range at which the blade reads these angles at its ends, in the fields the ends come from.
 [[nodiscard]] std::vector<Edit> rangeFor(const AuditContext& context, double highDeg, double lowDeg);
+/// The same from what the blade reads at the ends, nothing where that end is not to change. Where the box has one range for both sides
+/// the longer one is it, and the shorter is the transmitter's travel; where it has none both are travels.
+[[nodiscard]] std::vector<Edit> rangeEdits(const Setup& setup, std::optional<std::pair<double, double>> highNowWanted,
+                                           std::optional<std::pair<double, double>> lowNowWanted);
+/// The setting an end of the range is found at.
+[[nodiscard]] std::string rangePath(const Setup& setup, bool stickUp);
 
 }  // namespace kh

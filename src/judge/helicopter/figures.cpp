@@ -72,10 +72,14 @@ CollectiveReach collectiveReach(const Setup& setup) {
     CollectiveReach out;
     const ControllerSettings& box = setup.controller;
     const ChannelSettings* channel = channelOf(setup.transmitter, functionId(heli::Collective));
-    const bool none = box.profile->collectiveRanges == CollectiveRanges::None;
-    if (channel == nullptr || std::min(collectiveRangePct(box, true), collectiveRangePct(box, false)) < kOpenRangePct) return out;
+    if (channel == nullptr) return out;
+    if (box.profile->collectiveRanges != CollectiveRanges::Two) {  // a side that ends short is one that shall
+        const double high = readsPct(setup, *channel, 100.0), low = readsPct(setup, *channel, -100.0);
+        if (high <= 0.0 || low >= 0.0) return out;
+        return {true, demandOf(box.profile, low), demandOf(box.profile, high)};
+    }
+    if (std::min(box.collectiveHighPct, box.collectiveLowPct) < kOpenRangePct) return out;
     const double high = readsPct(setup, *channel, 100.0), low = readsPct(setup, *channel, -100.0);
-    if (none && high > 0.0 && low < 0.0) return {true, demandOf(box.profile, low), demandOf(box.profile, high)};
     if (high > kMostTravelRangePct || high < kLeastTravelRangePct || low >= 0.0 || std::abs(high + low) > kAlikePct) return out;
     return {true, shareFromPct(low), shareFromPct(high)};
 }

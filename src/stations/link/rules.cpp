@@ -70,7 +70,13 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
                 .box = Box::Transmitter,
                 .witness = Witness{std::nullopt, stickAt(ch.id, high ? 1.0 : -1.0)},
                 .subject = path};
-            if (ch.id == functionId(heli::Collective) && collectiveReach(c.setup).byTravel) {
+            const CollectiveRanges ranges = box.collectiveRanges;
+            if (ch.id == functionId(heli::Collective) && ranges != CollectiveRanges::Two && size <= kReadingHighPct) {
+                // without a range of its own the travel is it; with one for both sides the longer one reads full
+                const double other = std::abs((high ? f->lowReading : f->highReading).value);
+                if (ranges == CollectiveRanges::None || other >= std::min(kReadingLowPct, 100.0 - step)) continue;
+            }
+            if (ch.id == functionId(heli::Collective) && ranges == CollectiveRanges::Two && collectiveReach(c.setup).byTravel) {
                 finding.severity = Severity::Note;
                 finding.todo = c.say(KH_TR("In a box without a collective range of its own the travel is the range: then it is right so."));
                 out.push_back(std::move(finding));

@@ -5,6 +5,7 @@
 #include "formula/answers.h"
 #include "judge/dependencies.h"
 #include "judge/figures.h"
+#include "judge/helicopter/candidates.h"
 #include "kernel/chain.h"
 #include "kernel/helicopter/envelope.h"
 #include "kernel/helicopter/plant.h"
@@ -114,6 +115,36 @@ SolvedField rangeEnd(const Setup& setup, std::span<const Reading> readings, bool
     a.todo = say(KH_TR("Set {f} to {v} in the controller; the blade will then read {e}°."),
                  {{"f", fieldTitle(setup, field)}, {"v", amount(setup, a.field, a.value)}, {"e", signedNum(targetDeg, 1)}});
     return a;
+}
+
+/// The same where the box has one range for both sides or none: the transmitter's travel is the rest of it.
+std::vector<SolvedField> rangeByTravel(const Setup& setup, std::pair<double, double> high, std::pair<double, double> low) {
+    std::vector<SolvedField> out;
+    for (Edit& e : rangeEdits(setup, high, low)) {
+        SolvedField a;
+        a.field = e.path;
+        a.box = readField(setup, e.path)->info.home.box;
+        a.value = std::get<double>(e.value);
+        a.unit = "%";
+        a.decimals = 1;
+        const bool up = e.path == rangePath(setup, true);
+        a.expect = up ? high.second : low.second;
+        a.expectUnit = "°";
+        a.todo = a.box == Box::Transmitter
+                     ? say(KH_TR("Set {f} to {v} in the transmitter: its travel is the range; the blade will then read {e}°."),
+                           {{"f", fieldTitle(setup, e.path)}, {"v", amount(setup, e.path, a.value)}, {"e", signedNum(a.expect, 1)}})
+                     : say(KH_TR("Set {f} to {v} in the controller; the blade will then read {e}°."),
+                           {{"f", fieldTitle(setup, e.path)}, {"v", amount(setup, e.path, a.value)}, {"e", signedNum(a.expect, 1)}});
+        a.why.title = say(KH_TR("collective range"));
+        a.why.line(KH_TR("sines in proportion: {a}° of {b}° at the high end, {c}° of {d}° at the low end"),
+                   {{"a", signedNum(high.second, 1)},
+                    {"b", signedNum(high.first, 1)},
+                    {"c", signedNum(low.second, 1)},
+                    {"d", signedNum(low.first, 1)}});
+        a.edits = {std::move(e)};
+        out.push_back(std::move(a));
+    }
+    return out;
 }
 
 /// Cyclic at the blade where the plate stops, in °.
@@ -301,8 +332,11 @@ Solved solveRange(const Setup& setup, std::span<const Reading> readings) {
         throw InputError(high <= 0.0 ? "range.high" : "range.low",
                          "both ends lie on one side of zero: the gauge was not zeroed on the shaft, or zero pitch is not settled yet");
     const CollectiveTarget target = collectiveTarget(setup.machine);
-    if (std::abs(high - target.highDeg) > kSettledDeg) out.answers.push_back(rangeEnd(setup, readings, true, high, target.highDeg));
-    if (std::abs(low - target.lowDeg) > kSettledDeg) out.answers.push_back(rangeEnd(setup, readings, false, low, target.lowDeg));
+    const bool own = setup.controller.profile->collectiveRanges == CollectiveRanges::Two;
+    if (!own && (std::abs(high - target.highDeg) > kSettledDeg || std::abs(low - target.lowDeg) > kSettledDeg))
+        for (SolvedField& a : rangeByTravel(setup, {high, target.highDeg}, {low, target.lowDeg})) out.answers.push_back(std::move(a));
+    if (own && std::abs(high - target.highDeg) > kSettledDeg) out.answers.push_back(rangeEnd(setup, readings, true, high, target.highDeg));
+    if (own && std::abs(low - target.lowDeg) > kSettledDeg) out.answers.push_back(rangeEnd(setup, readings, false, low, target.lowDeg));
     const double unequal = std::abs(high + low);
     const double shifted = (high + low) / 2.0 - (target.highDeg + target.lowDeg) / 2.0;
     if (std::abs(shifted) > kShiftedDeg && latest(readings, "range.mid") == nullptr)

@@ -9,6 +9,28 @@
 
 namespace kh {
 
+namespace {
+
+/// Ranges the box has of its own for the collective.
+Cell rangeParts(const RowBuilder& b) {
+    switch (b.setup().controller.profile->collectiveRanges) {
+        case CollectiveRanges::Two:
+            return {{b.labelled("controller.collectiveLowPct"_field), b.labelled("controller.collectiveHighPct"_field)}};
+        case CollectiveRanges::One: return {{b.field("controller.collectiveHighPct"_field, label(KH_TR("both sides")))}};
+        case CollectiveRanges::None: break;
+    }
+    return {};
+}
+
+/// The transmitter's travel, where it is the range or the rest of it.
+Cell travelParts(const RowBuilder& b) {
+    const ChannelSettings* channel = channelOf(b.setup().transmitter, kCollectiveChannel);
+    if (b.setup().controller.profile->collectiveRanges == CollectiveRanges::Two || channel == nullptr) return {};
+    return {{b.labelled(travelPath(b.setup(), *channel, false)), b.labelled(travelPath(b.setup(), *channel, true))}};
+}
+
+}  // namespace
+
 StationPage pitchRows(const RowBuilder& b) {
     const Figures& f = b.figures();
     StationPage page{Station::Pitch, {}};
@@ -21,8 +43,7 @@ StationPage pitchRows(const RowBuilder& b) {
         b.row("reference-throw", say(KH_TR("Reference throw")), {},
               {{b.field("controller.referencePct"_field), b.labelled("controller.profile.referenceDeg"_field)}},
               {{RowBuilder::figure(f.referenceDeg), RowBuilder::text(say(KH_TR("reference, not flown")))}}),
-        b.row("collective-range", say(KH_TR("Collective range")), {},
-              {{b.labelled("controller.collectiveLowPct"_field), b.labelled("controller.collectiveHighPct"_field)}},
+        b.row("collective-range", say(KH_TR("Collective range")), travelParts(b), rangeParts(b),
               {{RowBuilder::figure(f.collectiveLowDeg), RowBuilder::figure(f.collectiveHighDeg)}}),
         b.row("cyclic-limit", say(KH_TR("Cyclic limit")), {}, {{b.field("controller.cyclicLimitPct"_field)}},
               {{RowBuilder::figure(f.of<PitchFigures>().cyclicDeg), RowBuilder::text(say(KH_TR("flown, at the blade")))}}),

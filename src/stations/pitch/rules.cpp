@@ -78,7 +78,7 @@ void symmetry(const AuditContext& c, std::vector<Finding>& out) {
               .why = c.say(KH_TR("The model climbs differently upright and inverted.")),
               .box = Box::Controller,
               .witness = sticksAt(-1.0, 0.0, 0.0),
-              .subject = "controller.collectiveLowPct"_field};
+              .subject = rangePath(c.setup, false)};
     const CollectiveTarget target = collectiveTarget(c.setup.machine);
     if (low.value < 0.0 && high.value > 0.0) {
         f.fix = rangeFor(c, high.value, -high.value);
@@ -115,7 +115,7 @@ void range(const AuditContext& c, std::vector<Finding>& out) {
                    .todo = c.say(KH_TR("Bring the range to {a} … {b}° in the controller, then read both ends."),
                                  {{"a", signedNum(target.lowDeg, 1)}, {"b", signedNum(target.highDeg, 1)}}),
                    .box = Box::Controller,
-                   .subject = "controller.collectiveHighPct"_field,
+                   .subject = rangePath(c.setup, true),
                    .fix = rangeFor(c, target.highDeg, target.lowDeg),
                    .proposal = true});
 }

@@ -18,6 +18,7 @@ namespace kh {
 
 namespace {
 
+constexpr double kBentPct = 3.0;         ///< a middle that is off by less is half enough
 constexpr double kThrottleEndUs = 15.0;  ///< what the box sends and what was learned, apart
 constexpr double kLeastCutOffV = 3.0;
 
@@ -105,7 +106,11 @@ void throttleEnds(const AuditContext& c, std::vector<Finding>& out) {
     const SpeedControllerSettings& esc = c.setup.speedController;
     const bool lowFits = std::abs(f->lowUs.value - esc.lowUs) <= kThrottleEndUs;
     const bool highFits = std::abs(f->highUs.value - esc.highUs) <= kThrottleEndUs;
-    if (lowFits && highFits) return;
+    // a sub-trim that bends leaves the ends where they were learned and moves what stands between
+    const double middleUs = channelOutputUnchecked(0.0, channelScale(c.setup.transmitter.profile, *ch)).pulseUs;
+    const bool bent = c.setup.transmitter.profile->laws.subTrim == SubTrimLaw::Bends &&
+                      std::abs(middleUs - (f->lowUs.value + f->highUs.value) / 2.0) > kThrottleEndUs;
+    if (lowFits && highFits && !bent) return;
     const bool against = (f->highUs.value > f->lowUs.value) != (esc.highUs > esc.lowUs);
     Finding found{.severity = against ? Severity::Danger : Severity::Warning,
                   .row = "throttle-ends"_row,
@@ -128,11 +133,13 @@ void throttleEnds(const AuditContext& c, std::vector<Finding>& out) {
             if (std::abs(now - wanted) > 1e-9) edits.push_back({channelPath(ch->id, key), wanted});
         };
         if (reversed != ch->reversed) edits.push_back({channelPath(ch->id, "reversed"), reversed});
-        // the sub-trim goes back to 0: the travels alone meet both ends
-        put("subTrimPct", ch->subTrimPct, 0.0);
+        // the sub-trim goes back to 0 where the travels alone meet both ends, unless half would not be half then
         ChannelSettings plain = *ch;
         plain.reversed = reversed;
-        plain.subTrimPct = 0.0;
+        const double middle = ((esc.lowUs + esc.highUs) / 2.0 - tx.centreUs) / tx.usPerPct * channelScale(tx, plain).trimSign();
+        const bool stays = std::abs(middle - ch->subTrimPct) <= tx.subTrimStepPct;
+        if (!stays) plain.subTrimPct = std::abs(middle) < kBentPct ? 0.0 : roundToStep(middle, tx.subTrimStepPct);
+        put("subTrimPct", ch->subTrimPct, plain.subTrimPct);
         const ChannelScale scale = channelScale(tx, plain);
         const auto travel = [&](double us, double side) {
             return roundToStep(std::abs(travelSending((us - tx.centreUs) / tx.usPerPct, side * 100.0, scale)), tx.travelStepPct);

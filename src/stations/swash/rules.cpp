@@ -215,7 +215,7 @@ void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
         .subject = "controller.cyclicLimitPct"_field};
     if (much) {
         const double limit = std::floor(std::clamp(
-            (93.0 - std::abs(c.setup.controller.collectiveHighPct)) / std::abs(c.setup.controller.referencePct) * 100.0, 10.0, 150.0));
+            (93.0 - std::abs(collectiveRangePct(c.setup.controller, true))) / std::abs(c.setup.controller.referencePct) * 100.0, 10.0, 150.0));
         f.fix = {{"controller.cyclicLimitPct"_field, limit}};
         f.also = offeredRanges(c);
     } else {
@@ -227,9 +227,10 @@ void strokeUse(const AuditContext& c, std::vector<Finding>& out) {
             return roundToStep(armAngleDeg(arm, first.linkMm, ballHeightMm(first.armMm, first.linkMm, pct * perPct)) / perPct, 0.1);
         };
         const ControllerSettings& fc = c.setup.controller;
-        f.fix = {{"controller.collectiveHighPct"_field, rescaled(fc.collectiveHighPct)},
-                 {"controller.collectiveLowPct"_field, rescaled(fc.collectiveLowPct)},
-                 {"controller.referencePct"_field, rescaled(fc.referencePct)}};
+        const CollectiveRanges ranges = fc.profile->collectiveRanges;
+        if (ranges != CollectiveRanges::None) f.fix.push_back({"controller.collectiveHighPct"_field, rescaled(fc.collectiveHighPct)});
+        if (ranges == CollectiveRanges::Two) f.fix.push_back({"controller.collectiveLowPct"_field, rescaled(fc.collectiveLowPct)});
+        f.fix.push_back({"controller.referencePct"_field, rescaled(fc.referencePct)});
         for (const PlateServo& s : helicopter(c.setup).servos) f.fix.push_back({servoPath(s, "armMm"), arm});
         f.subject = "machine.servos.elevator.armMm"_field;
     }
