@@ -45,6 +45,15 @@ std::vector<NamedSetup> soundMachines() {
     scale.controller.collectiveHighPct = 37.8;
     scale.controller.collectiveLowPct = 7.6;
     out.push_back({"turnstone-scale", scale});
+    return out;
+}
+
+std::vector<NamedSetup> movedMachines() {
+    const auto demo = [](const char* name) {
+        return io::loadDocument(std::string(KEELHAUL_SOURCE "/data/demo/") + name + ".keel.json").setup;
+    };
+    const Setup turnstone = demo("turnstone-470"), fulmar = demo("fulmar-700"), gannet = demo("gannet-600n");
+    std::vector<NamedSetup> out;
     // the same in boxes of other laws, scales and ranges
     const auto moved = [&](const char* name, const Setup& machine, const char* radio, const char* controller) {
         const std::string at = "2026-11-21T10:00:00Z";
@@ -54,7 +63,7 @@ std::vector<NamedSetup> soundMachines() {
     moved("gannet-bends-text", gannet, "mizzen-12", "sextant");
     moved("fulmar-us-lamps", fulmar, "genoa-12", "rowlock");
     moved("fulmar-expo-screen", fulmar, "staysail-10", "binnacle");
-    moved("turnstone-pages-text", turnstone, "topsail-9", "sextant");
+    moved("fulmar-pages-text", fulmar, "topsail-9", "sextant");
     return out;
 }
 

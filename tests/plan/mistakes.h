@@ -35,6 +35,8 @@ struct Mistake {
 
 /// Demo models and builds with both rotations, both link sides, three and four servos, engine, scale: no danger, no warning.
 [[nodiscard]] std::vector<NamedSetup> soundMachines();
+/// The same in other boxes: of other laws, scales and ranges, with other switches.
+[[nodiscard]] std::vector<NamedSetup> movedMachines();
 
 /// Largest differences over all stick corners of every flight mode, and with hold on.
 struct MotionDifference {

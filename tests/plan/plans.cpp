@@ -173,7 +173,9 @@ int main(int argc, char** argv) {
         }
     }
     std::vector<Proved> machines;
-    for (NamedSetup& m : soundMachines()) {
+    std::vector<NamedSetup> sound = soundMachines();
+    for (NamedSetup& m : movedMachines()) sound.push_back(std::move(m));
+    for (NamedSetup& m : sound) {
         SwitchProof proof = proveSwitches(m.setup);
         machines.push_back({std::move(m), std::move(proof)});
     }

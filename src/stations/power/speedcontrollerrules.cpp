@@ -138,7 +138,8 @@ void throttleEnds(const AuditContext& c, std::vector<Finding>& out) {
         plain.reversed = reversed;
         const double middle = ((esc.lowUs + esc.highUs) / 2.0 - tx.centreUs) / tx.usPerPct * channelScale(tx, plain).trimSign();
         const bool stays = std::abs(middle - ch->subTrimPct) <= tx.subTrimStepPct;
-        if (!stays) plain.subTrimPct = std::abs(middle) < kBentPct ? 0.0 : roundToStep(middle, tx.subTrimStepPct);
+        const bool straight = bent || (ch->subTrimPct != 0.0 && std::abs(middle) >= kBentPct);
+        if (!stays) plain.subTrimPct = straight ? roundToStep(middle, tx.subTrimStepPct) : 0.0;
         put("subTrimPct", ch->subTrimPct, plain.subTrimPct);
         const ChannelScale scale = channelScale(tx, plain);
         const auto travel = [&](double us, double side) {
