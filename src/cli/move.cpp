@@ -1,14 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/move.h"
-#include "base/conventions.h"
 #include "cli/choose.h"
 #include "cli/commands.h"
 #include "io/document.h"
 #include "io/library.h"
 #include "io/report.h"
-#include "model/amounts.h"
-#include "model/changes.h"
-#include "model/names.h"
 
 #include <fmt/chrono.h>
 #include <chrono>
@@ -32,12 +28,7 @@ int runMove(const MoveOptions& o, const char* program) {
         print(io::moveJson(document.setup, move));
         return Fine;
     }
-    for (const Edit& e : move.edits)
-        std::cout << fmt::format("set    {}: {} -> {}\n", render(fieldTitle(move.setup, e.path)), render(show(document.setup, e.path)),
-                                 render(show(move.setup, e.path, e.value)));
-    for (const Message& m : move.cannot) std::cout << "cannot " << render(m) << '\n';
-    for (const MoveDifference& d : move.differs) std::cout << "differs " << render(d.text()) << '\n';
-    if (move.cannot.empty() && move.differs.empty()) std::cout << "the machine does the same, within the steps of the boxes\n";
+    for (const Message& line : moveText(document.setup, move)) std::cout << render(line) << '\n';
     return Fine;
 }
 

@@ -44,12 +44,21 @@ Setup closed(Setup setup) {
     return setup;
 }
 
-/// "If scale is 4 µs/% and dead band is 0 %".
+/// "output limit of Halyard 10".
+Message factName(const Setup& setup, const Edit& end) {
+    const std::string_view path = end.path;
+    const std::string& box = path.starts_with("transmitter")  ? setup.transmitter.profile->name
+                             : path.starts_with("controller") ? setup.controller.profile->name
+                                                              : setup.speedController.profile->name;
+    return say(KH_TR("{fact} of {box}"), {{"fact", fieldBrief(setup, path)}, {"box", box}});
+}
+
+/// "Not known, but if output limit of Halyard 10 is 100 %: …".
 Message ifSo(const Setup& setup, const Ends& ends, const Message& then) {
     std::vector<Message> said;
     for (const Edit& e : ends)
-        said.push_back(say(KH_TR("{fact} is {v}"), {{"fact", fieldTitle(setup, e.path)}, {"v", show(setup, e.path, e.value)}}));
-    return say(KH_TR("Not known: if {facts}: {then}"), {{"facts", said}, {"then", then}});
+        said.push_back(say(KH_TR("{fact} is {v}"), {{"fact", factName(setup, e)}, {"v", show(setup, e.path, e.value)}}));
+    return say(KH_TR("Not known, but if {facts}: {then}"), {{"facts", said}, {"then", then}});
 }
 
 struct Searcher {
@@ -127,9 +136,9 @@ std::vector<Finding> openFindings(const Setup& setup, const RuleSet& rules, cons
                 const auto question =
                     std::find_if(facts.begin(), facts.end(), [&](const OpenFact& o) { return o.path == fewest.front().path; });
                 f.box = question->question->box;
-                f.todo = say(KH_TR("Find out {fact}: {how}"),
-                             {{"fact", fieldTitle(setup, question->path)}, {"how", std::string(question->question->how)}});
-                f.subject = question->path;
+                f.title = say(KH_TR("Open: {title}"), {{"title", f.title}});
+                f.todo = say(KH_TR("Find out {fact}. {how}"),
+                             {{"fact", factName(setup, fewest.front())}, {"how", std::string(question->question->how)}});
                 f.fix.clear();
                 f.also.clear();
                 f.proposal = false;

@@ -36,6 +36,9 @@ struct Move {
 [[nodiscard]] Move moveTo(const Setup& setup, const TransmitterProfile& transmitter, const std::string& at);
 [[nodiscard]] Move moveTo(const Setup& setup, const ControllerProfile& controller, const std::string& at);
 
+/// What a move does, in lines: what the new box cannot hold, what the machine then does otherwise, which settings are set.
+[[nodiscard]] std::vector<Message> moveText(const Setup& before, const Move& move);
+
 /// Where two documents of one machine differ at the machine: every mode with every stop, sticks at their corners and their middle.
 /// @param switches  names of the first's switches in the second; absent: the same
 /// @param share     of an output's whole range that counts as the boxes' rounding

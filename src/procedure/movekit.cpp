@@ -2,6 +2,7 @@
 #include "procedure/movekit.h"
 
 #include "base/conventions.h"
+#include "base/error.h"
 #include "kernel/chain.h"
 #include "model/amounts.h"
 #include "model/conditions.h"
@@ -120,7 +121,26 @@ void finishMove(Move& move, const Setup& before, const std::string& at) {
             whole.standings[path] = {.standing = Standing::Entered, .at = at, .instrument = {}, .uncertainty = {}, .change = whole.change};
     std::erase_if(whole.standings, [&](const auto& one) { return !one.first.starts_with("rows.") && !readField(whole, one.first); });
     move.setup = std::move(whole);
-    move.differs = machineDifferences(before, move.setup, move.switches, kRoundingShare);
+    try {
+        move.differs = machineDifferences(before, move.setup, move.switches, kRoundingShare);
+    } catch (const InputError& e) {
+        move.cannot.push_back(
+            say(KH_TR("What the machine then does otherwise cannot be told: {reason}"), {{"reason", refusal(before, e)}}));
+    }
+}
+
+std::vector<Message> moveText(const Setup& before, const Move& move) {
+    std::vector<Message> lines = move.cannot;
+    for (const MoveDifference& d : move.differs) lines.push_back(d.text());
+    if (lines.empty()) lines.push_back(say(KH_TR("The machine does the same, within the steps of the boxes.")));
+    for (const auto& [from, to] : move.switches)
+        if (from != to) lines.push_back(say(KH_TR("What {a} did, {b} does."), {{"a", from}, {"b", to}}));
+    for (const Edit& e : move.edits)
+        if (readField(before, e.path) && !std::holds_alternative<Condition>(e.value))
+            lines.push_back(
+                say(KH_TR("{what}: {was} → {is}"),
+                    {{"what", fieldTitle(move.setup, e.path)}, {"was", show(before, e.path)}, {"is", show(move.setup, e.path, e.value)}}));
+    return lines;
 }
 
 std::vector<MoveDifference> machineDifferences(const Setup& before, const Setup& after, const std::map<std::string, std::string>& switches,

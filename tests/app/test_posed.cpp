@@ -3,7 +3,9 @@
 // What is posed or shown in a dialog stays what it was, whatever moves in the lists behind it.
 #include "app/forms/boxesdialog.h"
 #include "bench.h"
+#include "kernel/helicopter/plant.h"
 #include "model/access.h"
+#include "model/changes.h"
 #include "model/helicopter/helicopter.h"
 
 #include <catch2/catch.hpp>
@@ -69,6 +71,48 @@ TEST_CASE("a posed finding that an edit heals is posed no more, and the deck goe
     b.act("pose");
     CHECK_FALSE(b.w().pose().on());
     CHECK(b.w().deck() == before);
+}
+
+TEST_CASE("another controller is chosen by keys: what it changes is read first, it is one change, and undo takes it back") {
+    Bench b;
+    const Setup before = b.w().setup();
+    QString told, asIs;
+    whenOpen<BoxesDialog>(&b.window, [&](BoxesDialog* dialog) {
+        auto* controller = dialog->findChild<QComboBox*>(QStringLiteral("controller"));
+        auto* text = dialog->findChild<QPlainTextEdit*>(QStringLiteral("told"));
+        asIs = text->toPlainText();
+        controller->setFocus();
+        while (!controller->currentText().startsWith(QStringLiteral("Coxswain"))) QTest::keyClick(controller, Qt::Key_Down);
+        told = text->toPlainText();
+        QTest::keyClick(dialog, Qt::Key_Return);
+    });
+    b.key(Qt::Key_B, Qt::ControlModifier);
+    CHECK(asIs.startsWith(QStringLiteral("Choose another")));
+    CHECK(told.contains(QStringLiteral("2 banks")));  // what it cannot hold comes first
+    CHECK(told.contains(QStringLiteral("Pole count in the governor: 5 → 10")));
+    CHECK_FALSE(told.contains(QStringLiteral("controller.")));
+    CHECK(b.w().setup().controller.profile->id == "coxswain");
+    CHECK(b.w().setup().controller.governor.poleCount == 10.0);
+    // the machine does the same: the blade at full collective, through the window's own trace
+    const ChainModel was(before), is(b.w().setup());
+    Deck up;
+    up.sticks.collective = 1.0;
+    CHECK(helicopterAt(is.at(up)).bladeDeg[2] == Approx(helicopterAt(was.at(up)).bladeDeg[2]).margin(0.3));
+    b.act("undo");
+    CHECK(b.w().setup().controller.profile->id == "bosun");
+    CHECK(sameButWhen(b.w().setup(), before));
+}
+
+TEST_CASE("with the box left unsolved every number stays, and the dialog says what that means") {
+    Bench b;
+    BoxesDialog dialog(&b.window, b.w().setup(), b.w().library());
+    dialog.findChild<QCheckBox*>(QStringLiteral("solve"))->setChecked(false);
+    auto* controller = dialog.findChild<QComboBox*>(QStringLiteral("controller"));
+    controller->setCurrentIndex(controller->findText(QStringLiteral("Coxswain")));
+    CHECK(dialog.findChild<QPlainTextEdit*>(QStringLiteral("told"))->toPlainText().contains(QStringLiteral("stays as it stands")));
+    const Setup chosen = dialog.chosen(b.w().setup());
+    CHECK(chosen.controller.profile->id == "coxswain");
+    CHECK(chosen.transmitter.channels == b.w().setup().transmitter.channels);
 }
 
 TEST_CASE("the dialog for boxes fits what it shows, though the library was saved anew under it") {

@@ -96,9 +96,9 @@ TEST_CASE("an open finding stands one severity lower, asks its question and prom
     REQUIRE(hold != nullptr);
     CHECK(hold->open());
     CHECK(hold->restsOn == std::vector<std::string>{"transmitter.profile.outputLimitPct"});
-    CHECK(hold->subject == "transmitter.profile.outputLimitPct");
     CHECK(hold->fix.empty());
-    CHECK(render(hold->found).find("Not known: if") == 0);
+    CHECK(render(hold->found).find("Not known, but if") == 0);
+    CHECK(render(hold->title).find("Open: ") == 0);
     CHECK(render(hold->found).find("100 %") != std::string::npos);
     CHECK(render(hold->todo).find("Find out") == 0);
     CHECK(e.count(Severity::Danger) == 0);

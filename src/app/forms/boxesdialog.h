@@ -3,13 +3,16 @@
 
 #include "io/library.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QDialog>
+#include <QPlainTextEdit>
 
 namespace kh::app {
 
 /// Which boxes and servos the model has. What is not chosen anew stays as the document holds it, installed here or not, and each of
-/// the plate servos for itself.
+/// the plate servos for itself. For another transmitter or controller the settings are solved anew, unless the pilot leaves them: the
+/// dialog says what the new box cannot hold and what the machine does otherwise, before it is taken.
 class BoxesDialog : public QDialog {
     Q_OBJECT
 public:
@@ -18,6 +21,9 @@ public:
     [[nodiscard]] Setup chosen(Setup now) const;
 
 private:
+    /// The setup with another transmitter and controller, solved anew or as it stands; `lines` of what that does.
+    [[nodiscard]] Setup withBoxes(Setup now, std::vector<Message>& lines) const;
+    void tell();
     template <class Profile>
     QComboBox* combo(const char* name, const std::vector<Profile>& list, const Profile& now, bool mixed);
     template <class Profile>
@@ -27,6 +33,9 @@ private:
     QComboBox* transmitter_;
     QComboBox* controller_;
     QComboBox* speedController_;
+    QCheckBox* solve_;
+    QPlainTextEdit* told_;
+    const Setup setup_;  ///< as it stood when the dialog was opened
     /// Servos that are chosen together.
     struct ServoGroup {
         std::string id;

@@ -26,7 +26,8 @@ Cell rangeParts(const RowBuilder& b) {
 Cell travelParts(const RowBuilder& b) {
     const ChannelSettings* channel = channelOf(b.setup().transmitter, kCollectiveChannel);
     if (b.setup().controller.profile->collectiveRanges == CollectiveRanges::Two || channel == nullptr) return {};
-    return {{b.labelled(travelPath(b.setup(), *channel, false)), b.labelled(travelPath(b.setup(), *channel, true))}};
+    return {{b.field(travelPath(b.setup(), *channel, false), label(KH_TR("low"))),
+             b.field(travelPath(b.setup(), *channel, true), label(KH_TR("high")))}};
 }
 
 }  // namespace
