@@ -7,8 +7,10 @@
 #include "model/amounts.h"
 #include "model/names.h"
 #include "model/questions.h"
+#include "model/topics.h"
 
 #include <fmt/format.h>
+#include <algorithm>
 #include <array>
 #include <nlohmann/json.hpp>
 #include <type_traits>
@@ -22,6 +24,25 @@ constexpr Box boxOf() {
     return std::is_same_v<P, TransmitterProfile>  ? Box::Transmitter
            : std::is_same_v<P, ControllerProfile> ? Box::Controller
                                                   : Box::SpeedController;
+}
+
+/// Topics its menu has no page for, where it has a menu.
+std::vector<std::string> unlistedTopics(const io::AnyProfile& profile) {
+    std::vector<std::string> out;
+    std::visit(
+        [&](const auto& p) {
+            if constexpr (requires { p.menu; }) {
+                if (p.menu.empty()) return;
+                for (const Topic& topic : topics())
+                    if (topic.box == boxOf<std::decay_t<decltype(p)>>() &&
+                        std::none_of(p.menu.begin(), p.menu.end(), [&](const MenuEntry& page) {
+                            return std::find(page.topics.begin(), page.topics.end(), topic.id) != page.topics.end();
+                        }))
+                        out.emplace_back(topic.id);
+            }
+        },
+        profile);
+    return out;
 }
 
 /// A setup that holds a profile, for what is asked of fields.
@@ -54,6 +75,8 @@ int runProfileCheck(const std::string& file) {
     std::cout << fmt::format("{} \"{}\" ({}) can be used.\n", io::kindName(profile), io::nameOf(profile), io::idOf(profile));
     if (const auto open = profile.index() < 3 ? openFacts(holding(profile)).size() : 0; open > 0)
         std::cout << fmt::format("{} of its facts are not known; \"profile ask\" lists them.\n", open);
+    const std::vector<std::string> missing = unlistedTopics(profile);
+    if (!missing.empty()) std::cout << fmt::format("its menu has no page for: {}\n", fmt::join(missing, ", "));
     return Fine;
 }
 

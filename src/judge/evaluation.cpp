@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/evaluation.h"
 
+#include "judge/described.h"
 #include "judge/openends.h"
 #include "model/amounts.h"
 
@@ -78,6 +79,7 @@ Evaluation judge(const Setup& setup, const RuleSet& rules, const Effort& effort)
         if (effort.words) out.states = throttleStates(setup, model, out.figures);
         out.simulated = true;
         applyRules({setup, model, asked, out.figures, memory, effort.words}, rules, out.findings);
+        tellDescribed(setup, effort.words, out.findings);
         if (effort.words && !openFacts(setup).empty()) {
             auto open = openFindings(setup, rules, out.findings, memory.of<OpenEnds>().memory);
             std::move(open.begin(), open.end(), std::back_inserter(out.findings));

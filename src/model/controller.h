@@ -52,6 +52,7 @@ struct ControllerProfile {
     GainScale gainScale = GainScale::ModePercent;
     std::vector<std::string> ports;  ///< port names for the plate servos, in order
     std::vector<std::string> channelOrder;
+    std::vector<std::string> alsoDoes;                    ///< what it does beside, by name (model/traits.h)
     std::string plugMark = "check the mark on the case";  ///< which way round a plug goes
     int format = kProfileFormat;
     std::vector<BoxScale> scales;
@@ -167,6 +168,7 @@ struct SpeedControllerProfile {
     std::optional<double> leastOpeningPct;        ///< below it runs hot
     EndSignal signalsBy = EndSignal::MotorTones;  ///< how it confirms a learned end
     FirstEnd learnsFirst = FirstEnd::High;
+    std::vector<std::string> alsoDoes;
     int format = kProfileFormat;
     std::vector<BoxScale> scales;
     std::vector<BoxWord> words;

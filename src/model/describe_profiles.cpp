@@ -106,6 +106,8 @@ void describe(FieldVisitor& v, TransmitterProfile& p) {
     v.pick("subTrimLaw", p.laws.subTrim, kSubTrimLaw, {KH_TR("what a sub-trim does"), KH_TR("sub-trim does")});
     v.flag("reverseTurnsTrim", p.laws.reverseTurnsTrim, {KH_TR("reversing turns the sub-trim over"), KH_TR("reversing turns it")});
     v.pick("limitLaw", p.laws.limit, kLimitLaw, {KH_TR("what an output limit does"), KH_TR("limit does")});
+    v.numbers("curveCounts", p.curveCounts, {2, 64, "", 0, true}, {KH_TR("points a curve may have"), KH_TR("counts")});
+    v.names("alsoDoes", p.alsoDoes, {KH_TR("what it also does, described only"), KH_TR("also does")});
     v.numbers("expoTable", p.expoTable, {0, 1, "", 3}, {KH_TR("bend of an expo of 100"), KH_TR("expo's bend")});
     describeWriting(v, p, Box::Transmitter);
 }
@@ -155,6 +157,7 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.pick("gainScale", p.gainScale, kGainScale, {KH_TR("scale of the gain"), KH_TR("gain scale")});
     v.names("ports", p.ports, {KH_TR("ports")});
     v.names("channelOrder", p.channelOrder, {KH_TR("channel order")});
+    v.names("alsoDoes", p.alsoDoes, {KH_TR("what it also does, described only"), KH_TR("also does")});
     v.text("plugMark", p.plugMark, {KH_TR("which way round a plug goes"), KH_TR("plugs")});
     v.at(Station::Link);
     v.maybe("maxVolts", p.maxVolts, {3, 14, "V", 1}, {KH_TR("highest supply voltage"), KH_TR("supply")});
@@ -174,6 +177,7 @@ void describe(FieldVisitor& v, SpeedControllerProfile& p) {
     v.maybe("leastOpeningPct", p.leastOpeningPct, {1, 99, "%"}, {KH_TR("least opening"), KH_TR("opening from")});
     v.pick("signalsBy", p.signalsBy, kEndSignal, {KH_TR("how it confirms an end"), KH_TR("confirms by")});
     v.pick("learnsFirst", p.learnsFirst, kFirstEnd, {KH_TR("the end it learns first"), KH_TR("learns first")});
+    v.names("alsoDoes", p.alsoDoes, {KH_TR("what it also does, described only"), KH_TR("also does")});
     describeWriting(v, p, Box::SpeedController);
 }
 

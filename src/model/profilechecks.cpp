@@ -6,6 +6,7 @@
 #include "model/controllerwords.h"
 #include "model/menu.h"
 #include "model/questions.h"
+#include "model/traits.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -52,6 +53,16 @@ std::vector<std::string> idsOf(const L& list) {
     return out;
 }
 
+void requireTraits(Box box, const std::vector<std::string>& does) {
+    requireOnce("alsoDoes", does);
+    std::vector<std::string> known;
+    for (const Trait& t : traits())
+        if (t.box == box) known.emplace_back(t.id);
+    for (const std::string& id : does)
+        if (traitOf(box, id) == nullptr)
+            throw InputError("alsoDoes", fmt::format("\"{}\" is not known; known are {}", id, fmt::join(known, ", ")));
+}
+
 template <class P>
 void requireUnknown(Box box, const P& p) {
     if (p.unknown.empty()) return;
@@ -81,6 +92,7 @@ void requireConsistent(const TransmitterProfile& p) {
     requireNamed(p.id, p.name);
     requireWriting(Box::Transmitter, p);
     requireUnknown(Box::Transmitter, p);
+    requireTraits(Box::Transmitter, p.alsoDoes);
     requirePathNames("switches", idsOf(p.switches));
     const auto fits = [&](int places) {
         return std::any_of(p.switches.begin(), p.switches.end(),
@@ -93,6 +105,12 @@ void requireConsistent(const TransmitterProfile& p) {
     if (p.channels < static_cast<int>(kSixChannels.size()))
         throw InputError("channels",
                          fmt::format("{} are too few: a helicopter with a controller takes {}", p.channels, kSixChannels.size()));
+    requireOnce("curveCounts", p.curveCounts);
+    if (!p.curveCounts.empty() && p.curvePoints != static_cast<int>(*std::max_element(p.curveCounts.begin(), p.curveCounts.end())))
+        throw InputError("curveCounts", fmt::format("list up to {} points; curvePoints says {}",
+                                                    *std::max_element(p.curveCounts.begin(), p.curveCounts.end()), p.curvePoints));
+    if (p.travelStepPct > p.travelLimitPct || p.subTrimStepPct > p.travelLimitPct)
+        throw InputError(p.travelStepPct > p.travelLimitPct ? "travelStepPct" : "subTrimStepPct", "is larger than the whole travel");
     if (!p.expoTable.empty()) requireExpoTable(p.expoTable);
     if (p.flightModes < 4)
         throw InputError("flightModes", fmt::format("{} are too few: Normal, two idle-ups and hold are four", p.flightModes));
@@ -102,6 +120,7 @@ void requireConsistent(const ControllerProfile& p) {
     requireNamed(p.id, p.name);
     requireWriting(Box::Controller, p);
     requireUnknown(Box::Controller, p);
+    requireTraits(Box::Controller, p.alsoDoes);
     if (p.ports.size() < kFewestPorts)
         throw InputError("ports", fmt::format("{} are too few: a plate has {} servos or more", p.ports.size(), kFewestPorts));
     requirePathNames("ports", p.ports);
@@ -135,6 +154,7 @@ void requireConsistent(const SpeedControllerProfile& p) {
     requireNamed(p.id, p.name);
     requireWriting(Box::SpeedController, p);
     requireUnknown(Box::SpeedController, p);
+    requireTraits(Box::SpeedController, p.alsoDoes);
     requireBelow("acceptsLowUs", p.acceptsLowUs, "acceptsHighUs", p.acceptsHighUs);
 }
 

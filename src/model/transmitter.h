@@ -77,9 +77,11 @@ struct TransmitterProfile {
     double holdHighPct = 50.0;
     int flightModes = 5;
     bool modelMatch = true;
-    ChannelLaws laws;             ///< how it makes a channel of a value
-    ExpoTable expoTable;          ///< what its expo of 100 makes of a stick; empty: a cubic
-    int format = kProfileFormat;  ///< of the file; `version` is its content's
+    ChannelLaws laws;                   ///< how it makes a channel of a value
+    std::vector<double> curveCounts;    ///< points a curve may have; none: any up to the most
+    std::vector<std::string> alsoDoes;  ///< what it does beside, by name (model/traits.h)
+    ExpoTable expoTable;                ///< what its expo of 100 makes of a stick; empty: a cubic
+    int format = kProfileFormat;        ///< of the file; `version` is its content's
     std::vector<BoxScale> scales;
     std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;

@@ -172,13 +172,21 @@ struct TransmitterMove {
         tx.kill.throttlePct = carried(tx.kill.throttlePct, box.holdLowPct, 100.0, "transmitter.kill.throttlePct"_field);
         tx.cut.throttlePct = carried(tx.cut.throttlePct, box.holdLowPct, 100.0, "transmitter.cut.throttlePct"_field);
     }
+    /// How many points the box gives a curve of so many: the fewest that hold it, else the most there are.
+    [[nodiscard]] int pointsFor(std::size_t points) const {
+        double best = box.curvePoints;
+        for (const double count : box.curveCounts)
+            if (count >= static_cast<double>(points) && count < best) best = count;
+        return box.curveCounts.empty() ? std::min(static_cast<int>(points), box.curvePoints) : static_cast<int>(best);
+    }
     void curve(Curve& c, const std::string& path, double low, double high) {
         const Curve was = c;
-        if (c.points.size() > static_cast<std::size_t>(box.curvePoints)) {
+        const int points = c.shape == CurveShape::Line ? static_cast<int>(c.points.size()) : pointsFor(c.points.size());
+        if (c.points.size() != static_cast<std::size_t>(points)) {
             const CurveEvaluator whole(was);
             Curve fewer{was.shape, {}, was.offsetPct};
-            for (int i = 0; i < box.curvePoints; ++i) {
-                const double x = 100.0 * i / (box.curvePoints - 1);
+            for (int i = 0; i < points; ++i) {
+                const double x = 100.0 * i / (points - 1);
                 fewer.points.push_back({x, std::round(whole.at(x) * 10.0) / 10.0});
             }
             c = std::move(fewer);
@@ -193,7 +201,7 @@ struct TransmitterMove {
                                         : KH_TR("{what}: {box} holds {n} points and no smooth curves; it leaves the curve by up to {d}."),
                        {{"what", fieldTitle(before, path)},
                         {"box", box.name},
-                        {"n", num(box.curvePoints)},
+                        {"n", num(points)},
                         {"d", amount(move.setup, path, off, Amount::Kind::Step)}}));
     }
     /// Expo that bends the stick most as it was bent.

@@ -5,9 +5,11 @@
 #include "boxes/tenboxes.h"
 #include "io/profile.h"
 #include "judge/openends.h"
+#include "judge/rowids.h"
 #include "model/accepted.h"
 #include "model/amounts.h"
 #include "model/names.h"
+#include "model/traits.h"
 #include "procedure/registry.h"
 #include "support.h"
 
@@ -186,6 +188,61 @@ TEST_CASE("no question is put of a field that is none, and each says how it is a
         CHECK(fact.numbers.size() + fact.words.size() >= 2);
         if (!fact.numbers.empty()) CHECK(fact.numbers[0] < fact.numbers[1]);
     }
+}
+
+TEST_CASE("what a box does beside and is not computed stands as a note on every row that rests on it") {
+    Setup s = turnstone();
+    s.speedController.profile.edit().alsoDoes = {"digital-throttle"};
+    s.transmitter.profile.edit().alsoDoes = {"trainer"};
+    const Evaluation e = evaluate(s);
+    for (const Trait* t : traitsOf(s))
+        for (const char* row : t->rows) {
+            const Finding* f = khtest::find(e, std::string("described.") + t->id + "." + row);
+            INFO(row);
+            REQUIRE(f != nullptr);
+            CHECK(f->severity == Severity::Note);
+            CHECK(f->row == row);
+            CHECK(render(f->title).find(s.speedController.profile->name) + render(f->title).find(s.transmitter.profile->name) !=
+                  2 * std::string::npos);
+        }
+    // what is found on such a row says that it was reckoned without it
+    s.transmitter.hold.throttlePct = 8.0;
+    const Evaluation bad = evaluate(s);
+    const Finding* hold = khtest::find(bad, "hold-value");
+    REQUIRE(hold != nullptr);
+    CHECK(hold->severity == Severity::Danger);
+    CHECK(render(hold->found).find("digital throttle line") != std::string::npos);
+    // and the light judgement finds the same
+    LightJudge judge(stationsOf(s).rules());
+    CHECK(judge.at(s).facts.size() == bad.findings.size());
+}
+
+TEST_CASE("every row a trait rests on is one there is, and no box names a trait it has not") {
+    for (const Trait& t : traits()) {
+        CHECK(traitOf(t.box, t.id) == &t);
+        for (const char* row : t.rows) {
+            INFO(t.id << " " << row);
+            CHECK(std::any_of(std::begin(kRowIds), std::end(kRowIds), [&](const RowId& r) { return std::string_view(r.id) == row; }));
+        }
+    }
+    const auto refused = [](auto change) -> std::string {
+        TransmitterProfile p = khtest::transmitter("genoa-12");
+        change(p);
+        try {
+            (void)io::parseTransmitterProfile(io::writeProfile(p));
+        } catch (const InputError& e) {
+            return e.what();
+        }
+        return "";
+    };
+    CHECK(refused([](TransmitterProfile& p) { p.alsoDoes = {"trainer"}; }) == "");
+    CHECK(refused([](TransmitterProfile& p) { p.alsoDoes = {"digital-throttle"}; }).find("known are") != std::string::npos);
+    CHECK(refused([](TransmitterProfile& p) { p.alsoDoes = {"trainer", "trainer"}; }).find("twice") != std::string::npos);
+    CHECK(refused([](TransmitterProfile& p) { p.curveCounts = {5, 9}; }).find("curveCounts") != std::string::npos);
+    CHECK(refused([](TransmitterProfile& p) { p.curveCounts = {5, 7}; }) == "");
+    CHECK(refused([](TransmitterProfile& p) { p.expoTable = {0, 0.9, 0.2, 1}; }).find("expoTable") != std::string::npos);
+    CHECK(refused([](TransmitterProfile& p) { p.switches.push_back(p.switches.front()); }).find("switches") != std::string::npos);
+    CHECK(refused([](TransmitterProfile& p) { p.menu.front().topics.push_back("travel"); }).find("menu") != std::string::npos);
 }
 
 }  // namespace openends_tests

@@ -22,6 +22,10 @@ void tellStale(const AuditContext& c, std::span<const BenchWork> solvers, Statio
                                                                                           {"f", fieldTitle(c.setup, s.field)},
                                                                                           {"t", c.amount(s.field, *s.then)},
                                                                                           {"n", c.amount(s.field, *s.now)}})
+                      : s.field.ends_with(".profile.id")
+                          ? c.say(KH_TR("{r} was read through another box than {b}."),
+                                  {{"r", readingTitle(c.setup, solvers, s.what)},
+                                   {"b", std::get<std::string>(readField(c.setup, s.field.substr(0, s.field.size() - 2) + "name")->value)}})
                           : c.say(KH_TR("{r} was read before {f} was changed."),
                                   {{"r", readingTitle(c.setup, solvers, s.what)}, {"f", fieldTitle(c.setup, s.field)}}),
              .why = c.say(KH_TR("The numbers that follow from it belong to a machine that is not there any more.")),
