@@ -4,6 +4,7 @@
 // are printed beside the figures; nothing fails by them (docs/benchmarks.md). With arguments: Google Benchmark's own run.
 #include "golden/builds.h"
 #include "io/document.h"
+#include "judge/openends.h"
 #include "kernel/variants.h"
 #include "model/helicopter/functions.h"
 #include "model/helicopter/helicopter.h"
@@ -167,6 +168,16 @@ void pairs() {
         [] { benchmark::DoNotOptimize(evaluate(demo())); });
     rate("light judgements", "at least 1 000", 200,
          [&] { benchmark::DoNotOptimize(light.at(tried[static_cast<std::size_t>(++turn % 2)])); });
+    // ten facts of boxes that nobody knows, numbers and laws: each end, and every three of them together
+    Setup unsure = demo();
+    for (const char* key : {"outputLimitPct", "travelSide", "subTrimLaw", "limitLaw", "reverseTurnsTrim", "smoothCurves"})
+        unsure.transmitter.profile.edit().unknown.push_back(anythingOf(*questionOf(Box::Transmitter, key)));
+    for (const char* key : {"learnsCentre", "strokeUs", "asksPolePairs", "demandLimitPct"})
+        unsure.controller.profile.edit().unknown.push_back(anythingOf(*questionOf(Box::Controller, key)));
+    fmt::print("judgements for ten facts that are not known, at their ends: {}\n", endsOf(openFacts(unsure)).size());
+    pair(
+        "evaluation, ten facts not known / all known", "", 3, [&] { benchmark::DoNotOptimize(evaluate(unsure)); }, 20,
+        [] { benchmark::DoNotOptimize(evaluate(demo())); });
     // of every bound a document has; without readings, which are most of its text and little of the work
     const auto filled = [](double share) {
         Setup out = khtest::filledModel(share);

@@ -7,6 +7,7 @@
 
 #include <algorithm>
 #include <bit>
+#include <deque>
 #include <map>
 
 namespace kh {
@@ -71,6 +72,13 @@ struct Searcher {
         const auto at = found.find(id);
         return at != found.end() && at->second <= severity;
     }
+    /// The findings in words at these ends; what several rest on is judged once.
+    [[nodiscard]] const std::vector<Finding>& inWords(const Ends& ends) {
+        for (const auto& [at, findings] : worded)
+            if (at == ends) return findings;
+        return worded.emplace_back(ends, judge(atEnds(base, ends), rules, {true, &memory}).findings).second;
+    }
+    std::deque<std::pair<Ends, std::vector<Finding>>> worded{};
     /// Without each end that the finding does not need.
     [[nodiscard]] Ends fewest(Ends ends, const std::string& id, Severity severity) {
         for (std::size_t i = ends.size(); ends.size() > 1 && i-- > 0;) {
@@ -128,8 +136,7 @@ std::vector<Finding> openFindings(const Setup& setup, const RuleSet& rules, cons
             const auto at = told.find(id);
             if (at != told.end() && at->second <= lower(severity)) continue;
             const Ends fewest = searcher.fewest(ends, id, severity);
-            const Setup there = atEnds(base, fewest);
-            for (Finding& f : judge(there, rules, {true, &memory}).findings) {
+            for (Finding f : searcher.inWords(fewest)) {
                 if (f.id != id || f.severity > severity) continue;
                 f.severity = lower(f.severity);
                 f.found = ifSo(setup, fewest, f.found);
