@@ -142,6 +142,12 @@ std::vector<OpenFact> openFacts(const Setup& setup) {
     return out;
 }
 
+std::optional<OpenFact> openFact(const Setup& setup, std::string_view path) {
+    for (OpenFact& fact : openFacts(setup))
+        if (fact.path == path) return std::move(fact);
+    return std::nullopt;
+}
+
 void requireUnknown(Box box, const std::vector<UnknownFact>& unknown, const Setup& holding) {
     for (std::size_t i = 0; i < unknown.size(); ++i) {
         const UnknownFact& fact = unknown[i];

@@ -38,6 +38,8 @@ struct OpenFact {
     std::vector<FieldValue> ends{};  ///< what it may be: both bounds of a number, every word of a choice
 };
 [[nodiscard]] std::vector<OpenFact> openFacts(const Setup& setup);
+/// Whether one field is among them.
+[[nodiscard]] std::optional<OpenFact> openFact(const Setup& setup, std::string_view path);
 
 /// Holds what is said to be not known to the description. @param value  of a field of this profile, nothing for no such field
 /// @throws InputError naming "unknown": a fact that is never asked, bounds the wrong way round or out of range, a value taken that is none

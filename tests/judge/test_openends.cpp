@@ -10,6 +10,7 @@
 #include "model/amounts.h"
 #include "model/names.h"
 #include "model/traits.h"
+#include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "support.h"
 
@@ -114,6 +115,25 @@ TEST_CASE("an open finding stands one severity lower, asks its question and prom
     REQUIRE(real != nullptr);
     CHECK(static_cast<int>(hold->severity) == static_cast<int>(real->severity) + 1);
     CHECK_FALSE(real->open());
+}
+
+TEST_CASE("the derivation of a number marks the fact that nobody knows") {
+    const Setup s = without(turnstone(), {{Box::Transmitter, "usPerPct"}});
+    std::size_t marked = 0;
+    for (const Setup& each : {s, turnstone()}) {
+        const Evaluation e = evaluate(each);
+        for (const StationPage& page : ledger(each, e))
+            for (const Row& row : page.rows)
+                for (const Cell& cell : row.cells)
+                    for (const Part& part : cell.parts)
+                        for (const WhyInput& input : explain(each, part).inputs)
+                            if (input.path == "transmitter.profile.usPerPct") {
+                                const bool says = render(input.value).find("not known") != std::string::npos;
+                                CHECK(says == (&each != &turnstone() && !openFacts(each).empty()));
+                                marked += says;
+                            }
+    }
+    CHECK(marked > 5);
 }
 
 TEST_CASE("three facts meet at all their ends, and the number of judgements stays small") {

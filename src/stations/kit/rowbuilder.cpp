@@ -8,6 +8,7 @@
 #include "model/conditiontext.h"
 #include "model/fieldtable.h"
 #include "model/names.h"
+#include "model/questions.h"
 
 #include <fmt/format.h>
 #include <algorithm>
@@ -275,6 +276,14 @@ namespace {
 /// As its box shows it; where that is another scale than the program's own, with what is reckoned with: "420 µs (105 %)".
 Message reckoned(const Setup& setup, const std::string& path, const Field& f) {
     Message shown = show(setup, path, f.value);
+    if (const std::optional<OpenFact> open = openFact(setup, path)) {  // nobody knows it
+        std::vector<Message> may;
+        for (const FieldValue& end : open->ends) may.push_back(show(setup, path, end));
+        if (std::holds_alternative<double>(f.value))
+            return say(KH_TR("{shown} taken; not known, from {low} to {high}"),
+                       {{"shown", shown}, {"low", may.front()}, {"high", may.back()}});
+        return say(KH_TR("{shown} taken; not known, one of {may}"), {{"shown", shown}, {"may", may}});
+    }
     const double* v = std::get_if<double>(&f.value);
     const FieldPattern* pattern = FieldTable::of(setup).patternOf(path);
     if (v == nullptr || pattern == nullptr) return shown;

@@ -3,6 +3,7 @@
 // What is set in the speed controller, and the throttle ends it learned.
 #include "base/conventions.h"
 #include "judge/candidates.h"
+#include "judge/modechecks.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
