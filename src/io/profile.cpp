@@ -34,6 +34,10 @@ constexpr std::array kKinds{Kind{ProfileKind::Transmitter, "transmitter", "profi
 
 template <class T>
 T parsed(json value, ProfileKind kind) {
+    if (value.is_object() && value.contains("format") && value.at("format").is_number() &&
+        value.at("format").get<double>() > kProfileFormat)
+        throw InputError("format", fmt::format("{} was written by a newer Keelhaul; this one reads format 1 … {}",
+                                               value.at("format").get<double>(), kProfileFormat));
     migrateProfile(value, kind);
     schemaOf(kind).require(value);
     T profile;

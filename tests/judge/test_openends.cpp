@@ -185,6 +185,9 @@ TEST_CASE("a fact that a profile does not give is not known; what contradicts it
         return "";
     };
     CHECK(refused(R"({"outputLimitPct": [100, 150]})") == "");
+    std::string newer = text;
+    newer.replace(newer.find("\"format\": 2"), 11, "\"format\": 3");
+    CHECK_THROWS_WITH(io::parseTransmitterProfile(newer), Catch::Contains("newer Keelhaul"));
     CHECK(refused(R"({"menu": [1, 2]})").find("unknown.menu") != std::string::npos);
     CHECK(refused(R"({"outputLimitPct": [160, 100]})").find("outputLimitPct") != std::string::npos);
     CHECK(refused(R"({"outputLimitPct": [100, 120]})").find("taken meanwhile") != std::string::npos);

@@ -90,6 +90,22 @@ TEST_CASE("a machine moved through all pairs of ten boxes does the same, or what
     CHECK(told > 0);
 }
 
+TEST_CASE("every build moved to another box does the same, or what differs is told") {
+    std::size_t silent = 0;
+    for (const khtest::NamedSetup& b : khtest::triedBuilds()) {
+        const auto held = [&](const Move& move, const std::string& box) {
+            INFO(b.name << ": " << box);
+            CHECK_NOTHROW(requireAccepted(move.setup));
+            if (!move.cannot.empty() || !move.differs.empty()) return;
+            ++silent;
+            CHECK(strays(b.setup, move, 3) == "");
+        };
+        for (const TransmitterProfile& tx : khtest::fiveTransmitters()) held(moveTo(b.setup, tx, kAt), tx.name);
+        for (const ControllerProfile& fc : khtest::fiveControllers()) held(moveTo(b.setup, fc, kAt), fc.name);
+    }
+    CHECK(silent > 100);
+}
+
 TEST_CASE("where only words and scales differ, a model moved there and back is the document it was") {
     TransmitterProfile renamed = *turnstone().transmitter.profile;
     renamed.id = "renamed";
