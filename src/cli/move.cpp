@@ -13,13 +13,13 @@
 namespace kh::cli {
 
 int runMove(const MoveOptions& o, const char* program) {
-    if (o.transmitter.empty() == o.controller.empty()) throw InputError("move", "one of --transmitter and --controller is needed");
     const io::Document document = io::loadDocument(o.file);
     const io::Library library = io::loadLibrary(io::dataFolders(o.data, program));
     for (const std::string& problem : library.problems) std::cerr << "left out, it cannot be read: " << problem << '\n';
     const std::string at = fmt::format("{:%Y-%m-%dT%H:%M:%SZ}", std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now()));
-    const Move move = o.transmitter.empty() ? moveTo(document.setup, chosen(library.controllers, o.controller, "--controller"), at)
-                                            : moveTo(document.setup, chosen(library.transmitters, o.transmitter, "--transmitter"), at);
+    const TransmitterProfile* transmitter = o.transmitter.empty() ? nullptr : &chosen(library.transmitters, o.transmitter, "--transmitter");
+    const ControllerProfile* controller = o.controller.empty() ? nullptr : &chosen(library.controllers, o.controller, "--controller");
+    const Move move = moveTo(document.setup, transmitter, controller, at);
     if (!o.out.empty()) {
         writeAll(o.out, io::writeDocument(move.setup, document.unknown));
         if (o.out == kStandard) return Fine;

@@ -36,6 +36,10 @@ struct Move {
 [[nodiscard]] Move moveTo(const Setup& setup, const TransmitterProfile& transmitter, const std::string& at);
 [[nodiscard]] Move moveTo(const Setup& setup, const ControllerProfile& controller, const std::string& at);
 
+/// To both, the transmitter first; what stays is nullptr. @throws InputError naming "move" where nothing is to change
+[[nodiscard]] Move moveTo(const Setup& setup, const TransmitterProfile* transmitter, const ControllerProfile* controller,
+                          const std::string& at);
+
 /// What a move does, in lines: what the new box cannot hold, what the machine then does otherwise, which settings are set.
 [[nodiscard]] std::vector<Message> moveText(const Setup& before, const Move& move);
 

@@ -57,6 +57,17 @@ Message stickText(const Sticks& s) {
                                                                                 {"r", signedNum(s.rudder, 1)}});
 }
 
+/// What the machine then does otherwise, where it can be told.
+void findDifferences(Move& move, const Setup& before) {
+    move.differs.clear();
+    try {
+        move.differs = machineDifferences(before, move.setup, move.switches, kRoundingShare);
+    } catch (const InputError& e) {
+        move.cannot.push_back(
+            say(KH_TR("What the machine then does otherwise cannot be told: {reason}"), {{"reason", refusal(before, e)}}));
+    }
+}
+
 /// The largest difference of one thing, and where.
 struct Worst {
     double off = 0.0, before = 0.0, after = 0.0, low = 1e300, high = -1e300;
@@ -121,12 +132,27 @@ void finishMove(Move& move, const Setup& before, const std::string& at) {
             whole.standings[path] = {.standing = Standing::Entered, .at = at, .instrument = {}, .uncertainty = {}, .change = whole.change};
     std::erase_if(whole.standings, [&](const auto& one) { return !one.first.starts_with("rows.") && !readField(whole, one.first); });
     move.setup = std::move(whole);
-    try {
-        move.differs = machineDifferences(before, move.setup, move.switches, kRoundingShare);
-    } catch (const InputError& e) {
-        move.cannot.push_back(
-            say(KH_TR("What the machine then does otherwise cannot be told: {reason}"), {{"reason", refusal(before, e)}}));
-    }
+    findDifferences(move, before);
+}
+
+Move moveTo(const Setup& setup, const TransmitterProfile* transmitter, const ControllerProfile* controller, const std::string& at) {
+    if (transmitter == nullptr && controller == nullptr) throw InputError("move", "another transmitter or another controller is needed");
+    if (controller == nullptr) return moveTo(setup, *transmitter, at);
+    if (transmitter == nullptr) return moveTo(setup, *controller, at);
+    Move first = moveTo(setup, *transmitter, at);
+    Move both = moveTo(first.setup, *controller, at);
+    both.switches = std::move(first.switches);
+    both.cannot.insert(both.cannot.begin(), first.cannot.begin(), first.cannot.end());
+    // what both set is set once, what the second puts back is not set
+    for (Edit& e : first.edits)
+        if (std::none_of(both.edits.begin(), both.edits.end(), [&](const Edit& x) { return x.path == e.path; }))
+            both.edits.push_back(std::move(e));
+    std::erase_if(both.edits, [&](const Edit& e) {
+        const auto was = readField(setup, e.path);
+        return !readField(both.setup, e.path) || (was && was->value == e.value);
+    });
+    findDifferences(both, setup);
+    return both;
 }
 
 std::vector<Message> moveText(const Setup& before, const Move& move) {

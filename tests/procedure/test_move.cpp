@@ -128,6 +128,24 @@ TEST_CASE("where only words and scales differ, a model moved there and back is t
     CHECK(differingPaths(was, is) == std::vector<std::string>{});
 }
 
+TEST_CASE("to both boxes at once is to one after the other, told against what stood before") {
+    const TransmitterProfile& tx = khtest::transmitter("genoa-12");
+    const ControllerProfile& fc = khtest::controller("sextant");
+    const Move both = moveTo(turnstone(), &tx, &fc, kAt);
+    const Move second = moveTo(moveTo(turnstone(), tx, kAt).setup, fc, kAt);
+    CHECK(differingPaths(both.setup, second.setup).empty());
+    CHECK(both.switches.size() >= 4);
+    std::set<std::string> seen;
+    for (const Edit& e : both.edits) {
+        INFO(e.path);
+        CHECK(seen.insert(e.path).second);
+        CHECK(readField(both.setup, e.path)->value == e.value);
+        const auto was = readField(turnstone(), e.path);
+        if (was) CHECK_FALSE(was->value == e.value);
+    }
+    CHECK_THROWS_WITH(moveTo(turnstone(), nullptr, nullptr, kAt), Catch::Contains("another controller"));
+}
+
 TEST_CASE("what a small transmitter cannot hold is told in the pilot's words, and nothing is lost unsaid") {
     const Move move = moveTo(turnstone(), khtest::transmitter("jib-7"), kAt);
     std::string all;
