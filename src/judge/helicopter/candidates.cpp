@@ -71,6 +71,8 @@ std::vector<Edit> rangeEdits(const Setup& setup, std::optional<std::pair<double,
         const auto& end = up ? *highNowWanted : *lowNowWanted;
         return pitchSettingFor({demand, end.first}, end.second).setting;
     };
+    for (const double sent : {-100.0, 100.0})
+        if (demandOf(box, readsPct(setup, *channel, sent)) == 0.0) return {};  // an end that is not moved tells no proportion
     double high = needed(true), low = needed(false);
     if (ranges == CollectiveRanges::One) {
         const double most = std::max(std::abs(high), std::abs(low));

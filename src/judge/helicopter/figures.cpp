@@ -75,7 +75,7 @@ CollectiveReach collectiveReach(const Setup& setup) {
     if (channel == nullptr) return out;
     if (box.profile->collectiveRanges != CollectiveRanges::Two) {  // a side that ends short is one that shall
         const double high = readsPct(setup, *channel, 100.0), low = readsPct(setup, *channel, -100.0);
-        if (high <= 0.0 || low >= 0.0) return out;
+        if (high < 0.0 || low > 0.0) return out;  // read backwards: that is the channel's fault
         return {true, demandOf(box.profile, low), demandOf(box.profile, high)};
     }
     if (std::min(box.collectiveHighPct, box.collectiveLowPct) < kOpenRangePct) return out;

@@ -21,6 +21,7 @@ namespace kh {
 
 namespace {
 
+constexpr double kDeadEndPct = 10.0;  ///< an end that reads less is not moved
 constexpr double kReadingLowPct = 98.5;
 constexpr double kReadingHighPct = 100.5;
 constexpr double kCentrePct = 0.6;
@@ -41,6 +42,18 @@ bool centreOff(const AuditContext& c, const ChannelFigures& f) {
     const TransmitterProfile& tx = c.setup.transmitter.profile;
     return f.centreReading.known && std::abs(f.centreReading.value) >
                                         std::max(kCentrePct, 0.5 * tx.subTrimStepPct * tx.usPerPct / c.setup.controller.profile->usPerPct);
+}
+
+/// The travel with which an end reads as far as the other one does, the other way.
+EndpointAnswer mirroredEnd(const AuditContext& c, const ChannelSettings& ch, const ChannelFigures& f, bool high) {
+    const TransmitterProfile& tx = c.setup.transmitter.profile;
+    const double reads = -(high ? f.lowReading : f.highReading).value;
+    const double us = readingScale(c.setup, ch).centreUs + reads * c.setup.controller.profile->usPerPct;
+    const double exact = travelSending((us - tx.centreUs) / tx.usPerPct, high ? 100.0 : -100.0, channelScale(tx, ch));
+    EndpointAnswer answer;
+    answer.travelPct = std::clamp(floorToStep(exact, tx.travelStepPct), 0.0, tx.travelLimitPct);
+    answer.reachedPct = std::abs(reads);
+    return answer;
 }
 
 void endPoints(const AuditContext& c, std::vector<Finding>& out) {
@@ -71,10 +84,12 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
                 .witness = Witness{std::nullopt, stickAt(ch.id, high ? 1.0 : -1.0)},
                 .subject = path};
             const CollectiveRanges ranges = box.collectiveRanges;
+            bool mirrored = false;  // an end that is not moved at all is to go as far as the other
             if (ch.id == functionId(heli::Collective) && ranges != CollectiveRanges::Two && size <= kReadingHighPct) {
                 // without a range of its own the travel is it; with one for both sides the longer one reads full
                 const double other = std::abs((high ? f->lowReading : f->highReading).value);
-                if (ranges == CollectiveRanges::None || other >= std::min(kReadingLowPct, 100.0 - step)) continue;
+                if (size >= kDeadEndPct && (ranges == CollectiveRanges::None || other >= std::min(kReadingLowPct, 100.0 - step))) continue;
+                mirrored = size < kDeadEndPct && other >= kDeadEndPct;
             }
             if (ch.id == functionId(heli::Collective) && ranges == CollectiveRanges::Two && collectiveReach(c.setup).byTravel) {
                 finding.severity = Severity::Note;
@@ -87,7 +102,7 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
                 out.push_back(std::move(finding));
                 continue;
             }
-            const EndpointAnswer answer = openEnd(c, ch, high);
+            const EndpointAnswer answer = mirrored ? mirroredEnd(c, ch, *f, high) : openEnd(c, ch, high);
             const Edit travel{path, answer.travelPct};
             finding.todo = c.say(KH_TR("Set its travel to {t} in the transmitter; it will read {r} %."),
                                  {{"t", c.amount(path, answer.travelPct)}, {"r", num(answer.reachedPct, 1)}});
