@@ -135,14 +135,15 @@ struct ControllerMove {
             const ChannelSettings& was = before.transmitter.channels[i];
             ChannelSettings& ch = tx.channels[i];
             if (ch.id == kThrottleChannel) continue;  // taught to the speed controller
+            const ChannelSettings open = uncut(radio, was);
             const bool collective = ch.id == kCollectiveChannel;
-            const double low = collective ? collectiveReads.first : readsPct(before, was, -100.0);
-            const double high = collective ? collectiveReads.second : readsPct(before, was, 100.0);
-            if (sameMonitor && low == readsPct(before, was, -100.0) && high == readsPct(before, was, 100.0)) continue;
+            const double low = collective ? collectiveReads.first : readsPct(before, open, -100.0);
+            const double high = collective ? collectiveReads.second : readsPct(before, open, 100.0);
+            if (sameMonitor && low == readsPct(before, open, -100.0) && high == readsPct(before, open, 100.0)) continue;
             // a box that learns its centre reads from what the channel sends at rest
             const double zeroUs = readingScale(move.setup, ch).centreUs;
             const auto pulse = [&](double reads) { return zeroUs + reads * box.usPerPct; };
-            const double centre = readsPct(before, was, 0.0);
+            const double centre = readsPct(before, open, 0.0);
             if (!solveChannel(radio, ch, {pulse(low), pulse(centre), pulse(high)}, box.punishesOvershoot))
                 cannot(say(KH_TR("{f}: the transmitter does not reach what {box} reads as full; its travel goes to {l}."),
                            {{"f", functionTitle(before.transmitter, ch.id)},

@@ -47,6 +47,12 @@ std::vector<Sticks> corners() {
         for (const double a : {-1.0, 0.0, 1.0})
             for (const double e : {-1.0, 0.0, 1.0})
                 for (const double r : {-1.0, 0.0, 1.0}) out.push_back({c, a, e, r});
+    for (const double half : {-0.5, 0.5})  // what bends or cuts between
+        for (double Sticks::*axis : {&Sticks::collective, &Sticks::aileron, &Sticks::elevator, &Sticks::rudder}) {
+            Sticks s{0.0, 0.0, 0.0, 0.0};
+            s.*axis = half;
+            out.push_back(s);
+        }
     return out;
 }
 
@@ -80,6 +86,11 @@ Message MoveDifference::text() const {
     const auto scale = std::make_shared<const Scale>(Scale{.unit = unit, .decimals = decimals});
     return say(KH_TR("{what}: {a} before, {b} now; {where}"),
                {{"what", what}, {"a", Amount{before, scale}}, {"b", Amount{after, scale}}, {"where", where}});
+}
+
+ChannelSettings uncut(const TransmitterProfile& profile, ChannelSettings channel) {
+    if (profile.laws.limit == LimitLaw::Clips) channel.limitPct.reset();
+    return channel;
 }
 
 bool solveChannel(const TransmitterProfile& profile, ChannelSettings& channel, const std::array<double, 3>& pulsesUs, bool notBeyond) {

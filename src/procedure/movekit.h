@@ -9,6 +9,9 @@
 
 namespace kh {
 
+/// The channel as its travels make it: an output limit that cuts is taken off, since what it cuts says nothing of the travel.
+[[nodiscard]] ChannelSettings uncut(const TransmitterProfile& profile, ChannelSettings channel);
+
 /// Travels and sub-trim with which a channel sends wanted pulses, in the box's steps; the rest of the channel stays.
 /// @param notBeyond  the ends stay short of what is wanted by up to a step, for a controller that punishes what is beyond
 /// @return whether the box reaches them

@@ -124,7 +124,9 @@ struct TransmitterMove {
             const bool holds = same && std::max(ch.travelHighPct, ch.travelLowPct) <= box.travelLimitPct &&
                                onStep(ch.travelHighPct, box.travelStepPct) && onStep(ch.travelLowPct, box.travelStepPct) &&
                                onStep(ch.subTrimPct, box.subTrimStepPct);
-            if (!holds && !solveChannel(box, ch, {sentUs(old, was, -100.0), sentUs(old, was, 0.0), sentUs(old, was, 100.0)}, notBeyond(ch)))
+            const ChannelSettings open = uncut(old, was);
+            if (!holds &&
+                !solveChannel(box, ch, {sentUs(old, open, -100.0), sentUs(old, open, 0.0), sentUs(old, open, 100.0)}, notBeyond(ch)))
                 cannot(say(KH_TR("{f}: {box} does not reach the ends that were sent; its travel goes to {l}."),
                            {{"f", functionTitle(before.transmitter, ch.id)},
                             {"box", box.name},

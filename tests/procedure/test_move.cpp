@@ -46,6 +46,17 @@ std::string strays(const Setup& before, const Move& move, unsigned seed) {
     const ChainModel was(before), is(move.setup);
     std::mt19937 dice(seed);
     const auto stick = [&] { return std::uniform_real_distribution<double>(-1.0, 1.0)(dice); };
+    // a step of travel or sub-trim moves a machine by a share of all it can do, however far that is
+    const auto share = [&](double Doing::*of, double Sticks::*along) {
+        Deck low, high;
+        low.sticks = high.sticks = {0, 0, 0, 0};
+        low.sticks.*along = -1.0;
+        high.sticks.*along = 1.0;
+        return 0.02 * std::abs(doing(was, was.at(high)).*of - doing(was, was.at(low)).*of);
+    };
+    const double blade =
+        share(&Doing::blade, &Sticks::collective) + share(&Doing::blade, &Sticks::aileron) + share(&Doing::plate, &Sticks::elevator);
+    const double tail = share(&Doing::tail, &Sticks::rudder);
     for (int n = 0; n < 60; ++n) {
         Deck a, b;
         a.sticks = b.sticks = {stick(), stick(), stick(), stick()};
@@ -58,8 +69,9 @@ std::string strays(const Setup& before, const Move& move, unsigned seed) {
         const Instant x = was.at(a), y = is.at(b);
         if (x.mode != y.mode || x.killActs != y.killActs) return "another mode";
         const Doing p = doing(was, x), q = doing(is, y);
-        if (std::abs(p.blade - q.blade) > 0.4 || std::abs(p.plate - q.plate) > 0.4) return "another pitch";
-        if (std::abs(p.tail - q.tail) > 1.0) return "another tail pitch";
+        if (std::abs(p.blade - q.blade) > std::max(0.4, blade) || std::abs(p.plate - q.plate) > std::max(0.4, blade))
+            return "another pitch";
+        if (std::abs(p.tail - q.tail) > std::max(1.0, tail)) return "another tail pitch";
         if (std::abs(p.throttle - q.throttle) > 1.5) return "another throttle";
     }
     return {};
