@@ -2,6 +2,7 @@
 //
 // Governor, headroom, blade and tip limits.
 #include "base/conventions.h"
+#include "formula/rotor.h"
 #include "judge/candidates.h"
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
