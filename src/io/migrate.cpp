@@ -202,6 +202,12 @@ static_assert(kSteps.size() + 1 == kFormatVersion, "every version has a step to 
 
 void migrateProfile(json& profile, ProfileKind kind) {
     if (!profile.is_object()) return;
+    // of what is only said to be not known, the first that it may be is taken meanwhile
+    if (const json* unknown = memberAt(profile, {"unknown"}); unknown != nullptr && unknown->is_object()) {
+        const json open = *unknown;
+        for (const auto& [key, may] : open.items())
+            if (may.is_array() && !may.empty() && !profile.contains(key)) profile[key] = may.front();
+    }
     if (kind == ProfileKind::Controller) renameMountings(profile);
     if (kind == ProfileKind::Servo || profile.contains("format")) return;  // a data sheet has no menu
     toFormat2(profile, kind);

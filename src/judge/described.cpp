@@ -2,22 +2,13 @@
 #include "judge/described.h"
 
 #include "judge/rowids.h"
+#include "model/names.h"
 #include "model/traits.h"
 
 #include <fmt/format.h>
 #include <algorithm>
 
 namespace kh {
-
-namespace {
-
-const std::string& boxName(const Setup& setup, Box box) {
-    return box == Box::Transmitter  ? setup.transmitter.profile->name
-           : box == Box::Controller ? setup.controller.profile->name
-                                    : setup.speedController.profile->name;
-}
-
-}  // namespace
 
 void tellDescribed(const Setup& setup, bool words, std::vector<Finding>& findings) {
     const std::size_t judged = findings.size();
@@ -32,15 +23,15 @@ void tellDescribed(const Setup& setup, bool words, std::vector<Finding>& finding
                       .row = row,
                       .box = trait->box};
             if (words) {
-                f.title = say(KH_TR("{box}: {what}"), {{"box", boxName(setup, trait->box)}, {"what", std::string(trait->title)}});
+                f.title = say(KH_TR("{box}: {what}"), {{"box", boxName(setup, trait->box)}, {"what", say(trait->title)}});
                 f.found = say(KH_TR("That is described and not computed: what stands here is reckoned without it."));
-                f.why = say(KH_TR("{means}."), {{"means", std::string(trait->means)}});
+                f.why = say(KH_TR("{means}."), {{"means", say(trait->means)}});
                 f.todo = say(KH_TR("Judge this row by the box's own manual, and see it on the machine."));
                 for (std::size_t i = 0; i < judged; ++i)
                     if (findings[i].row == row)
                         findings[i].found =
                             say(KH_TR("{found} (Reckoned without what {box} does beside: {what}.)"),
-                                {{"found", findings[i].found}, {"box", boxName(setup, trait->box)}, {"what", std::string(trait->title)}});
+                                {{"found", findings[i].found}, {"box", boxName(setup, trait->box)}, {"what", say(trait->title)}});
             }
             findings.push_back(std::move(f));
         }

@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/evaluation.h"
 
+#include "base/error.h"
 #include "judge/described.h"
 #include "judge/openends.h"
 #include "model/amounts.h"
-
-#include "base/error.h"
 #include "model/names.h"
 
 #include <algorithm>

@@ -14,25 +14,24 @@ namespace kh {
 
 namespace {
 
-std::vector<Fact> judged(const Setup& setup, const RuleSet& rules, JudgeMemory& memory) {
-    Evaluation found = judge(setup, rules, {false, &memory});
-    std::vector<Fact> out;
-    for (const Finding& f : found.findings) {
-        Fact& fact = out.emplace_back();
-        fact.id = f.id;
-        fact.severity = f.severity;
-    }
+/// What is found, and how bad: of one id the worst.
+using Found = std::map<std::string, Severity>;
+
+void add(Found& found, const std::string& id, Severity severity) {
+    const auto [at, fresh] = found.emplace(id, severity);
+    if (!fresh) at->second = std::min(at->second, severity);
+}
+Found found(const std::vector<Finding>& findings) {
+    Found out;
+    for (const Finding& f : findings) add(out, f.id, f.severity);
     return out;
 }
+Found found(const Setup& setup, const RuleSet& rules, JudgeMemory& memory) { return found(judge(setup, rules, {false, &memory}).findings); }
 
-/// The severity of an id, a danger before all; nothing for none.
-std::map<std::string, Severity> severities(const std::vector<Fact>& facts) {
-    std::map<std::string, Severity> out;
-    for (const Fact& f : facts) {
-        const auto [at, fresh] = out.emplace(f.id, f.severity);
-        if (!fresh) at->second = std::min(at->second, f.severity);
-    }
-    return out;
+/// Whether it is there, and no note.
+bool grave(const Found& all, const std::string& id) {
+    const auto at = all.find(id);
+    return at != all.end() && at->second != Severity::Note;
 }
 
 Severity lower(Severity s) { return s == Severity::Danger ? Severity::Warning : Severity::Note; }
@@ -47,11 +46,7 @@ Setup closed(Setup setup) {
 
 /// "output limit of Halyard 10".
 Message factName(const Setup& setup, const Edit& end) {
-    const std::string_view path = end.path;
-    const std::string& box = path.starts_with("transmitter")  ? setup.transmitter.profile->name
-                             : path.starts_with("controller") ? setup.controller.profile->name
-                                                              : setup.speedController.profile->name;
-    return say(KH_TR("{fact} of {box}"), {{"fact", fieldBrief(setup, path)}, {"box", box}});
+    return say(KH_TR("{fact} of {box}"), {{"fact", fieldBrief(setup, end.path)}, {"box", boxName(setup, fieldHome(end.path).box)}});
 }
 
 /// "Not known, but if output limit of Halyard 10 is 100 %: …".
@@ -68,9 +63,9 @@ struct Searcher {
     JudgeMemory& memory;
 
     [[nodiscard]] bool stands(const Ends& ends, const std::string& id, Severity severity) {
-        const auto found = severities(judged(atEnds(base, ends), rules, memory));
-        const auto at = found.find(id);
-        return at != found.end() && at->second <= severity;
+        const Found there = found(atEnds(base, ends), rules, memory);
+        const auto at = there.find(id);
+        return at != there.end() && at->second <= severity;
     }
     /// The findings in words at these ends; what several rest on is judged once.
     [[nodiscard]] const std::vector<Finding>& inWords(const Ends& ends) {
@@ -124,14 +119,10 @@ std::vector<Finding> openFindings(const Setup& setup, const RuleSet& rules, cons
     if (facts.empty()) return {};
     const Setup base = closed(setup);
     Searcher searcher{base, rules, memory};
-    std::map<std::string, Severity> told;
-    for (const Finding& f : nominal) {
-        const auto [at, fresh] = told.emplace(f.id, f.severity);
-        if (!fresh) at->second = std::min(at->second, f.severity);
-    }
+    Found told = found(nominal);
     std::vector<Finding> out;
     for (const Ends& ends : endsOf(facts)) {
-        for (const auto& [id, severity] : severities(judged(atEnds(base, ends), rules, memory))) {
+        for (const auto& [id, severity] : found(atEnds(base, ends), rules, memory)) {
             if (severity == Severity::Note) continue;
             const auto at = told.find(id);
             if (at != told.end() && at->second <= lower(severity)) continue;
@@ -145,7 +136,7 @@ std::vector<Finding> openFindings(const Setup& setup, const RuleSet& rules, cons
                 f.box = question->question->box;
                 f.title = say(KH_TR("Open: {title}"), {{"title", f.title}});
                 f.todo = say(KH_TR("Find out {fact}. {how}"),
-                             {{"fact", factName(setup, fewest.front())}, {"how", std::string(question->question->how)}});
+                             {{"fact", factName(setup, fewest.front())}, {"how", say(question->question->how)}});
                 f.fix.clear();
                 f.also.clear();
                 f.proposal = false;
@@ -166,17 +157,13 @@ bool Decision::decides() const {
 std::vector<Decision> decisions(const Setup& setup, const RuleSet& rules) {
     JudgeMemory memory;
     const Setup base = closed(setup);
-    const auto grave = [](const std::map<std::string, Severity>& all, const std::string& id) {
-        const auto at = all.find(id);
-        return at != all.end() && at->second != Severity::Note;
-    };
-    const auto now = severities(judged(base, rules, memory));
+    const Found now = found(base, rules, memory);
     std::vector<Decision> out;
     for (const OpenFact& fact : openFacts(setup)) {
         Decision& d = out.emplace_back(Decision{fact, {}});
         for (const FieldValue& v : fact.ends) {
             Decision::End end{v, {}, {}};
-            const auto then = severities(judged(atEnds(base, {Edit(fact.path, v)}), rules, memory));
+            const Found then = found(atEnds(base, {Edit(fact.path, v)}), rules, memory);
             for (const auto& [id, unused] : then)
                 if (grave(then, id) && !grave(now, id)) end.come.push_back(id);
             for (const auto& [id, unused] : now)

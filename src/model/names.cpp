@@ -81,6 +81,17 @@ Message plainWords(std::string_view id) { return own(asWords(id)); }
 Message fieldTitle(const Setup& setup, std::string_view path) { return titled(setup, path, false); }
 Message fieldBrief(const Setup& setup, std::string_view path) { return titled(setup, path, true); }
 
+std::string boxName(const Setup& setup, Box box) {
+    switch (box) {
+        case Box::Transmitter: return setup.transmitter.profile->name;
+        case Box::Controller: return setup.controller.profile->name;
+        case Box::SpeedController: return setup.speedController.profile->name;
+        case Box::Machine:
+        case Box::Bench: break;
+    }
+    return setup.machine.name;
+}
+
 Message functionTitle(const TransmitterSettings& tx, std::string_view function) {
     for (const FlightMode& m : tx.modes)
         if (m.id == function) return own(m.name);

@@ -18,6 +18,9 @@ namespace kh {
 /// The short one, where its row says what it is about.
 [[nodiscard]] Message fieldBrief(const Setup& setup, std::string_view path);
 
+/// What a box of the document is called: "Halyard 10"; what is no box goes by the model's name.
+[[nodiscard]] std::string boxName(const Setup& setup, Box box);
+
 /// What a function of the switches is called: a mode's name, "Kill", "Bank 2", "Rescue"; else its own words.
 [[nodiscard]] Message functionTitle(const TransmitterSettings& transmitter, std::string_view function);
 /// What a channel's function is called: "Rudder", "Tail gain".

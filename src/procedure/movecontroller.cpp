@@ -4,6 +4,7 @@
 #include "base/conventions.h"
 #include "formula/linkage.h"
 #include "model/amounts.h"
+#include "model/endtravel.h"
 #include "model/fieldpatterns.h"
 #include "model/names.h"
 #include "procedure/movekit.h"
@@ -67,7 +68,7 @@ struct ControllerMove {
         for (std::size_t i = 0; i < fc.ports.size(); ++i) {
             if (i < box.ports.size()) fc.ports[i].id = box.ports[i];
             else
-                cannot(say(KH_TR("{box} has {n} ports for the plate; the servo on {p} has none."),
+                cannot(say(KH_TR("{box} has no port left for the servo on {p}; for the plate it has {n}."),
                            {{"box", box.name}, {"n", num(static_cast<double>(box.ports.size()))}, {"p", fc.ports[i].id}}));
             fc.ports[i].trimUs = roundToStep(fc.ports[i].trimUs, box.trimStepUs);
         }
@@ -140,9 +141,7 @@ struct ControllerMove {
             const double low = collective ? collectiveReads.first : readsPct(before, open, -100.0);
             const double high = collective ? collectiveReads.second : readsPct(before, open, 100.0);
             if (sameMonitor && low == readsPct(before, open, -100.0) && high == readsPct(before, open, 100.0)) continue;
-            // a box that learns its centre reads from what the channel sends at rest
-            const double zeroUs = readingScale(move.setup, ch).centreUs;
-            const auto pulse = [&](double reads) { return zeroUs + reads * box.usPerPct; };
+            const auto pulse = [&](double reads) { return pulseRead(move.setup, ch, reads); };
             const double centre = readsPct(before, open, 0.0);
             if (!solveChannel(radio, ch, {pulse(low), pulse(centre), pulse(high)}, box.punishesOvershoot))
                 cannot(say(KH_TR("{f}: the transmitter does not reach what {box} reads as full; its travel goes to {l}."),
@@ -179,7 +178,7 @@ struct ControllerMove {
                            {{"box", box.name}, {"n", num(before.controller.governor.poleCount)}}));
         }
         if (fc.banks.size() > static_cast<std::size_t>(box.banks))
-            cannot(say(KH_TR("{box} has {n} banks; this model has {m}."),
+            cannot(say(KH_TR("Banks: {box} has {n}, this model {m}."),
                        {{"box", box.name}, {"n", num(box.banks)}, {"m", num(static_cast<double>(fc.banks.size()))}}));
         if (box.oneTailDirection && !old.oneTailDirection && fc.directions.rudderReversed)
             cannot(say(KH_TR("{box} has one tail direction for stick and gyro: turn the tail by hand and look at both."),

@@ -6,6 +6,7 @@
 #include "kernel/chain.h"
 #include "model/amounts.h"
 #include "model/conditions.h"
+#include "model/endtravel.h"
 #include "model/names.h"
 
 #include <algorithm>
@@ -95,17 +96,12 @@ ChannelSettings uncut(const TransmitterProfile& profile, ChannelSettings channel
 
 bool solveChannel(const TransmitterProfile& profile, ChannelSettings& channel, const std::array<double, 3>& pulsesUs, bool notBeyond) {
     bool reached = true;
-    const auto outPct = [&](double us) { return (us - profile.centreUs) / profile.usPerPct; };
-    ChannelScale scale = channelScale(profile, channel);
-    channel.subTrimPct = roundToStep(outPct(pulsesUs[1]) * scale.trimSign(), profile.subTrimStepPct);
-    scale = channelScale(profile, channel);
+    const ChannelScale scale = channelScale(profile, channel);
+    channel.subTrimPct = roundToStep((pulsesUs[1] - profile.centreUs) / profile.usPerPct * scale.trimSign(), profile.subTrimStepPct);
     for (const double side : {-1.0, 1.0}) {
-        const double out = outPct(side < 0.0 ? pulsesUs[0] : pulsesUs[2]);
-        const double exact = travelSending(out, side * 100.0, scale);
-        const double stepped = notBeyond ? floorToStep(exact, profile.travelStepPct) : roundToStep(exact, profile.travelStepPct);
-        const double travel = std::clamp(stepped, 0.0, profile.travelLimitPct);
-        reached = reached && std::abs(travel - exact) <= profile.travelStepPct;
-        (scale.highServes(side) ? channel.travelHighPct : channel.travelLowPct) = travel;
+        const EndTravel end = travelToSend(profile, channel, side > 0.0, side < 0.0 ? pulsesUs[0] : pulsesUs[2], notBeyond);
+        reached = reached && end.reached;
+        (scale.highServes(side) ? channel.travelHighPct : channel.travelLowPct) = end.pct;
     }
     return reached;
 }

@@ -236,12 +236,15 @@ struct TransmitterMove {
         for (SwitchFunction& f : tx.functions)
             if (f.sentPct) f.sentPct = asTyped(move.setup, "transmitter.functions." + f.id + ".sentPct", gainLike(*f.sentPct));
         if (tx.modes.size() > static_cast<std::size_t>(box.flightModes))
-            cannot(say(KH_TR("{box} has {n} flight modes, hold with them; this model has {m}."),
+            cannot(say(KH_TR("Flight modes, hold with them: {box} has {n}, this model {m}."),
                        {{"box", box.name}, {"n", num(box.flightModes)}, {"m", num(static_cast<double>(tx.modes.size()))}}));
     }
     [[nodiscard]] double gainLike(double sentPct) const {
-        const ChannelSettings* was = channelOf(before.transmitter, "gain");
-        const ChannelSettings* now = channelOf(tx, "gain");
+        const AircraftClass& aircraft = before.machine.aircraft.of();
+        const auto gain = aircraft.first(FunctionSource::Gain);
+        if (!gain) return sentPct;
+        const ChannelSettings* was = channelOf(before.transmitter, aircraft.entry(*gain).id);
+        const ChannelSettings* now = channelOf(tx, aircraft.entry(*gain).id);
         return was == nullptr || now == nullptr ? sentPct : std::clamp(sameValue(*was, *now, sentPct), -100.0, 100.0);
     }
 };

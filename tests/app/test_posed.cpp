@@ -88,7 +88,7 @@ TEST_CASE("another controller is chosen by keys: what it changes is read first, 
     });
     b.key(Qt::Key_B, Qt::ControlModifier);
     CHECK(asIs.startsWith(QStringLiteral("Choose another")));
-    CHECK(told.contains(QStringLiteral("2 banks")));  // what it cannot hold comes first
+    CHECK(told.contains(QStringLiteral("Banks: Coxswain has 2")));  // what it cannot hold comes first
     CHECK(told.contains(QStringLiteral("Pole count in the governor: 5 → 10")));
     CHECK_FALSE(told.contains(QStringLiteral("controller.")));
     CHECK(b.w().setup().controller.profile->id == "coxswain");

@@ -6,6 +6,7 @@
 #include "io/html.h"
 #include "model/helicopter/helicopter.h"
 #include "model/menu.h"
+#include "plan/mistakes.h"
 #include "procedure/registry.h"
 #include "procedure/sheet.h"
 #include "support.h"
@@ -256,6 +257,7 @@ TEST_CASE("every setting a box holds stands on the sheet exactly once, or the de
     custom.transmitter.trims = {1.5, -2.0, 0.5, true};
     custom.controller.directions = {true, false, true, true};
     builds.push_back({"custom", custom});
+    for (khtest::NamedSetup& moved : khtest::movedMachines()) builds.push_back(std::move(moved));  // one collective range, or none
     for (const khtest::NamedSetup& b : builds) {
         INFO(b.name);
         std::map<std::string, int> printed;

@@ -2,6 +2,7 @@
 #include "judge/helicopter/candidates.h"
 
 #include "base/conventions.h"
+#include "model/endtravel.h"
 #include "model/helicopter/sizeclass.h"
 #include "model/modeedits.h"
 
@@ -82,11 +83,9 @@ std::vector<Edit> rangeEdits(const Setup& setup, std::optional<std::pair<double,
         low /= most;
     }
     for (const bool up : {true, false}) {
-        const double outPct = (box.centreUs + 100.0 * (up ? high : low) * box.usPerPct - tx.centreUs) / tx.usPerPct;
-        const double travel = travelSending(outPct, up ? 100.0 : -100.0, channelScale(tx, *channel));
-        const double stepped = std::clamp(floorToStep(travel, tx.travelStepPct), 0.0, tx.travelLimitPct);
+        const EndTravel end = travelToSend(tx, *channel, up, pulseRead(setup, *channel, 100.0 * (up ? high : low)), true);
         const std::string path = travelPath(setup, *channel, up);
-        if (std::abs(std::get<double>(readField(setup, path)->value) - stepped) > tx.travelStepPct / 2.0) edits.push_back({path, stepped});
+        if (std::abs(std::get<double>(readField(setup, path)->value) - end.pct) > tx.travelStepPct / 2.0) edits.push_back({path, end.pct});
     }
     return edits;
 }

@@ -8,6 +8,7 @@
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
+#include "model/endtravel.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/functions.h"
 #include "model/helicopter/helicopter.h"
@@ -46,12 +47,9 @@ bool centreOff(const AuditContext& c, const ChannelFigures& f) {
 
 /// The travel with which an end reads as far as the other one does, the other way.
 EndpointAnswer mirroredEnd(const AuditContext& c, const ChannelSettings& ch, const ChannelFigures& f, bool high) {
-    const TransmitterProfile& tx = c.setup.transmitter.profile;
     const double reads = -(high ? f.lowReading : f.highReading).value;
-    const double us = readingScale(c.setup, ch).centreUs + reads * c.setup.controller.profile->usPerPct;
-    const double exact = travelSending((us - tx.centreUs) / tx.usPerPct, high ? 100.0 : -100.0, channelScale(tx, ch));
     EndpointAnswer answer;
-    answer.travelPct = std::clamp(floorToStep(exact, tx.travelStepPct), 0.0, tx.travelLimitPct);
+    answer.travelPct = travelToSend(c.setup.transmitter.profile, ch, high, pulseRead(c.setup, ch, reads), true).pct;
     answer.reachedPct = std::abs(reads);
     return answer;
 }
