@@ -51,6 +51,7 @@ Setup holding(const io::AnyProfile& profile) {
     if (const auto* p = std::get_if<TransmitterProfile>(&profile)) s.transmitter.profile = *p;
     else if (const auto* c = std::get_if<ControllerProfile>(&profile)) s.controller.profile = *c;
     else if (const auto* e = std::get_if<SpeedControllerProfile>(&profile)) s.speedController.profile = *e;
+    else if (const auto* r = std::get_if<ReceiverProfile>(&profile)) s.machine.receiver = *r;
     else
         s.machine.aircraft.facts().eachServo(
             [&](const ServoPlace&, Shared<ServoProfile>& servo) { servo = std::get<ServoProfile>(profile); });
@@ -60,6 +61,7 @@ Setup holding(const io::AnyProfile& profile) {
 /// What a profile's fields begin with in a document.
 std::string profileRoot(const Setup& setup, const io::AnyProfile& profile) {
     if (profile.index() < 3) return std::array{"transmitter.profile.", "controller.profile.", "speedController.profile."}[profile.index()];
+    if (std::holds_alternative<ReceiverProfile>(profile)) return "machine.receiver.";
     std::string root;
     Setup copy = setup;
     copy.machine.aircraft.facts().eachServo([&](const ServoPlace& place, Shared<ServoProfile>&) {
@@ -119,7 +121,10 @@ int runProfileNew(const ProfileOptions& o, const char* program) {
     else if (o.kind == "controller") made = copyOf(library.controllers);
     else if (o.kind == "speed-controller") made = copyOf(library.speedControllers);
     else if (o.kind == "servo") made = copyOf(library.servos);
-    else throw InputError("kind", fmt::format("{} is not known; known are transmitter, controller, speed-controller, servo", o.kind));
+    else if (o.kind == "receiver") made = copyOf(library.receivers);
+    else
+        throw InputError("kind",
+                         fmt::format("{} is not known; known are transmitter, controller, speed-controller, servo, receiver", o.kind));
     (void)io::profileFile({}, made);  // an id that can be a file's name
     writeAll(o.out, io::writeProfile(made), o.replace);
     return Fine;

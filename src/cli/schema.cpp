@@ -17,11 +17,13 @@ int runSchema(const std::string& which) {
                                                     {"controller", io::profileSchema(io::ProfileKind::Controller)},
                                                     {"speed-controller", io::profileSchema(io::ProfileKind::SpeedController)},
                                                     {"servo", io::profileSchema(io::ProfileKind::Servo)},
+                                                    {"receiver", io::profileSchema(io::ProfileKind::Receiver)},
                                                     {"readings", io::readingsSchema()}};
     const auto found = all.find(which);
     if (found == all.end())
         throw InputError(
-            "schema", fmt::format("{} is not known; known are setup, transmitter, controller, speed-controller, servo, readings", which));
+            "schema",
+            fmt::format("{} is not known; known are setup, transmitter, controller, speed-controller, servo, receiver, readings", which));
     print(found->second);
     return Fine;
 }

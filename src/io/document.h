@@ -15,7 +15,7 @@
 
 namespace kh::io {
 
-inline constexpr int kFormatVersion = 5;
+inline constexpr int kFormatVersion = 6;
 inline constexpr const char* kFormatName = "keelhaul-setup";
 inline constexpr std::size_t kMaxDocumentBytes = std::size_t{16} * 1024 * 1024;
 inline constexpr int kMaxDepth = 64;
@@ -60,7 +60,7 @@ std::string saveDocument(const std::filesystem::path& file, const Setup& setup, 
 
 /// The JSON Schema of the document, made from the same description as the reader.
 [[nodiscard]] nlohmann::json documentSchema();
-enum class ProfileKind { Transmitter, Controller, SpeedController, Servo };
+enum class ProfileKind { Transmitter, Controller, SpeedController, Servo, Receiver };
 [[nodiscard]] nlohmann::json profileSchema(ProfileKind kind);
 
 }  // namespace kh::io

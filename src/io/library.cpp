@@ -82,6 +82,7 @@ Library loadLibrary(const std::vector<fs::path>& folders) {
         loadFolder(folder / "profiles/controllers", library.controllers, library.problems, parseControllerProfile);
         loadFolder(folder / "profiles/speed-controllers", library.speedControllers, library.problems, parseSpeedControllerProfile);
         loadFolder(folder / "servos", library.servos, library.problems, parseServoProfile);
+        loadFolder(folder / "profiles/receivers", library.receivers, library.problems, parseReceiverProfile);
     }
     const auto plainFirst = [](auto& list) {
         std::stable_partition(list.begin(), list.end(), [](const auto& p) { return p.id.starts_with(kPlain); });
@@ -90,6 +91,7 @@ Library loadLibrary(const std::vector<fs::path>& folders) {
     plainFirst(library.controllers);
     plainFirst(library.speedControllers);
     plainFirst(library.servos);
+    plainFirst(library.receivers);
     return library;
 }
 
@@ -112,6 +114,7 @@ Setup withNewerProfiles(Setup setup, const Library& library) {
     renew(setup.transmitter.profile, library.transmitters);
     renew(setup.controller.profile, library.controllers);
     renew(setup.speedController.profile, library.speedControllers);
+    renew(setup.machine.receiver, library.receivers);
     setup.machine.aircraft.facts().eachServo([&](const ServoPlace&, Shared<ServoProfile>& servo) { renew(servo, library.servos); });
     return setup;
 }

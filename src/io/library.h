@@ -15,6 +15,7 @@ struct Library {
     std::vector<ControllerProfile> controllers;
     std::vector<SpeedControllerProfile> speedControllers;
     std::vector<ServoProfile> servos;
+    std::vector<ReceiverProfile> receivers;
     std::vector<std::string> problems;
 };
 

@@ -117,7 +117,8 @@ void writeDefaults(json& profile, ProfileKind kind) {
         case ProfileKind::Transmitter: writeDefaults<TransmitterProfile>(profile, Box::Transmitter); break;
         case ProfileKind::Controller: writeDefaults<ControllerProfile>(profile, Box::Controller); break;
         case ProfileKind::SpeedController: writeDefaults<SpeedControllerProfile>(profile, Box::SpeedController); break;
-        case ProfileKind::Servo: break;
+        case ProfileKind::Servo:
+        case ProfileKind::Receiver: break;
     }
 }
 
@@ -194,8 +195,11 @@ std::vector<Message> toVersion5(json& root) {
     return {};
 }
 
+/// Version 5 knew no functions on channels of their own, no fades and no receiver: none is what it has.
+std::vector<Message> toVersion6(json&) { return {}; }
+
 /// The step that leaves each version, the first from 1 to 2.
-constexpr std::array kSteps{toVersion2, toVersion3, toVersion4, toVersion5};
+constexpr std::array kSteps{toVersion2, toVersion3, toVersion4, toVersion5, toVersion6};
 static_assert(kSteps.size() + 1 == kFormatVersion, "every version has a step to the next");
 
 }  // namespace
@@ -209,7 +213,7 @@ void migrateProfile(json& profile, ProfileKind kind) {
             if (may.is_array() && !may.empty() && !profile.contains(key)) profile[key] = may.front();
     }
     if (kind == ProfileKind::Controller) renameMountings(profile);
-    if (kind == ProfileKind::Servo || profile.contains("format")) return;  // a data sheet has no menu
+    if (kind == ProfileKind::Servo || kind == ProfileKind::Receiver || profile.contains("format")) return;  // a data sheet has no menu
     toFormat2(profile, kind);
 }
 

@@ -30,7 +30,7 @@ struct Kind {
 constexpr std::array kKinds{Kind{ProfileKind::Transmitter, "transmitter", "profiles/transmitters"},
                             Kind{ProfileKind::Controller, "controller", "profiles/controllers"},
                             Kind{ProfileKind::SpeedController, "speed controller", "profiles/speed-controllers"},
-                            Kind{ProfileKind::Servo, "servo", "servos"}};
+                            Kind{ProfileKind::Servo, "servo", "servos"}, Kind{ProfileKind::Receiver, "receiver", "profiles/receivers"}};
 
 template <class T>
 T parsed(json value, ProfileKind kind) {
@@ -63,7 +63,7 @@ ProfileKind kindOf(const json& value) {
                 best = &k;
             }
         }
-    if (best == nullptr) throw InputError("document", "is no profile of a transmitter, controller, speed controller or servo");
+    if (best == nullptr) throw InputError("document", "is no profile of a transmitter, controller, speed controller, servo or receiver");
     return best->kind;
 }
 
@@ -72,6 +72,7 @@ AnyProfile parsedAs(const json& value, ProfileKind kind) {
         case ProfileKind::Transmitter: return parsed<TransmitterProfile>(value, kind);
         case ProfileKind::Controller: return parsed<ControllerProfile>(value, kind);
         case ProfileKind::SpeedController: return parsed<SpeedControllerProfile>(value, kind);
+        case ProfileKind::Receiver: return parsed<ReceiverProfile>(value, kind);
         case ProfileKind::Servo: break;
     }
     return parsed<ServoProfile>(value, kind);
@@ -197,6 +198,7 @@ ControllerProfile parseControllerProfile(const std::string& text) {
 SpeedControllerProfile parseSpeedControllerProfile(const std::string& text) {
     return parsed<SpeedControllerProfile>(parseGuarded(text), ProfileKind::SpeedController);
 }
+ReceiverProfile parseReceiverProfile(const std::string& text) { return parsed<ReceiverProfile>(parseGuarded(text), ProfileKind::Receiver); }
 ServoProfile parseServoProfile(const std::string& text) { return parsed<ServoProfile>(parseGuarded(text), ProfileKind::Servo); }
 
 AnyProfile parseAnyProfile(const std::string& text) {

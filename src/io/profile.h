@@ -9,20 +9,21 @@
 
 namespace kh::io {
 
-using AnyProfile = std::variant<TransmitterProfile, ControllerProfile, SpeedControllerProfile, ServoProfile>;
+using AnyProfile = std::variant<TransmitterProfile, ControllerProfile, SpeedControllerProfile, ServoProfile, ReceiverProfile>;
 
 /// @throws InputError naming the path: for what is no profile of that kind, and for one that contradicts itself
 [[nodiscard]] TransmitterProfile parseTransmitterProfile(const std::string& text);
 [[nodiscard]] ControllerProfile parseControllerProfile(const std::string& text);
 [[nodiscard]] SpeedControllerProfile parseSpeedControllerProfile(const std::string& text);
 [[nodiscard]] ServoProfile parseServoProfile(const std::string& text);
+[[nodiscard]] ReceiverProfile parseReceiverProfile(const std::string& text);
 
 /// A profile of whatever kind its keys are of.
 /// @throws InputError as above; its field is "line 12, travelLimitPct" where the text has that line
 [[nodiscard]] AnyProfile parseAnyProfile(const std::string& text);
 [[nodiscard]] std::string writeProfile(const AnyProfile& profile);
 
-/// "transmitter", "controller", "speed controller", "servo".
+/// "transmitter", "controller", "speed controller", "servo", "receiver".
 [[nodiscard]] const char* kindName(const AnyProfile& profile);
 [[nodiscard]] const std::string& idOf(const AnyProfile& profile);
 [[nodiscard]] const std::string& nameOf(const AnyProfile& profile);

@@ -253,6 +253,7 @@ json profileSchema(ProfileKind kind) {
         case ProfileKind::Controller: schema = describedSchema(ControllerProfile{}); break;
         case ProfileKind::SpeedController: schema = describedSchema(SpeedControllerProfile{}); break;
         case ProfileKind::Servo: schema = describedSchema(ServoProfile{}); break;
+        case ProfileKind::Receiver: schema = describedSchema(ReceiverProfile{}); break;
     }
     schema["$schema"] = "http://json-schema.org/draft-07/schema#";
     schema["required"] = {"id", "version", "name"};
@@ -273,10 +274,12 @@ const Schema& schemaOf(ProfileKind kind) {
     static const Schema controller(profileSchema(ProfileKind::Controller));
     static const Schema speedController(profileSchema(ProfileKind::SpeedController));
     static const Schema servo(profileSchema(ProfileKind::Servo));
+    static const Schema receiver(profileSchema(ProfileKind::Receiver));
     switch (kind) {
         case ProfileKind::Transmitter: return transmitter;
         case ProfileKind::Controller: return controller;
         case ProfileKind::SpeedController: return speedController;
+        case ProfileKind::Receiver: return receiver;
         case ProfileKind::Servo: break;
     }
     return servo;

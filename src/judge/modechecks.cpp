@@ -56,6 +56,9 @@ const char* switchRow(const std::string& function) {
     if (function.starts_with("bank-")) return "bank-switch"_row;
     if (function.starts_with("gain-")) return "gain-switch"_row;
     if (function == "rescue") return "rescue-switch"_row;
+    if (function == "level") return "level-switch"_row;
+    if (function == "arming") return "arming-switch"_row;
+    if (function.starts_with("logic-")) return "other-switches"_row;
     for (const char* other : {"bail-out", "timer", "voice"})
         if (function == other) return "other-switches"_row;
     return "mode-switch"_row;

@@ -5,6 +5,7 @@
 #include "judge/motorfigures.h"
 #include "judge/switches/switchspace.h"
 #include "kernel/chain.h"
+#include "model/carried.h"
 #include "model/conditions.h"
 #include "model/names.h"
 
@@ -16,8 +17,27 @@ namespace {
 
 constexpr double kLowStick = -0.95;  ///< below it the collective counts as low
 
+constexpr const char* kDisarmed = "disarmed";
+
+/// Flying, but for the switches that arm.
+std::optional<Deck> disarmedDeck(const Setup& setup, const ChainModel& model) {
+    Deck deck;
+    if (const auto flying = deckInMode(model, setup, setup.transmitter.modes.front().id)) deck = *flying;
+    const Condition* when = conditionOf(setup.transmitter, kArming);
+    if (when == nullptr) return std::nullopt;
+    for (const std::string& id : switchesOf(setup.transmitter, *when))
+        for (const SwitchProfile& s : setup.transmitter.profile->switches)
+            for (int place = 1; s.id == id && place <= s.places; ++place) {
+                Deck off = deck;
+                off.switches[id] = place;
+                if (model.modesAt(model.numbers(off)).disarmed) return off;
+            }
+    return model.modesAt(model.numbers(deck)).disarmed ? std::optional(deck) : std::nullopt;
+}
+
 /// A deck in which this state is on: its first branch, every other switch at its power-on place, nothing that outranks it.
 std::optional<Deck> deckOf(const Setup& setup, const ChainModel& model, const std::string& id) {
+    if (id == kDisarmed) return disarmedDeck(setup, model);
     if (id != "kill" && id != "cut") return deckInMode(model, setup, id);
     const Condition* when = conditionOf(setup.transmitter, id);
     Deck deck;
@@ -32,6 +52,7 @@ std::optional<Deck> deckOf(const Setup& setup, const ChainModel& model, const st
 }  // namespace
 
 std::string throttleStateOf(const Setup& setup, const Instant& now) {
+    if (now.disarmed) return kDisarmed;
     if (now.killActs) return "kill";
     if (now.cutActs) return "cut";
     return setup.transmitter.modes[now.mode].id;
@@ -62,6 +83,12 @@ std::vector<ThrottleState> throttleStates(const Setup& setup, const ChainModel& 
         }
         out.push_back(std::move(s));
     };
+    if (model.armingFunction()) {
+        add(kDisarmed, {});
+        ThrottleState& s = out.back();
+        s.title = say(KH_TR("Not armed"));
+        if (model.armingHoldsMotor()) s.motor = MotorState::Off;
+    }
     add("kill", tx.kill.when);
     if (!tx.cut.when.empty()) add("cut", tx.cut.when);
     const FlightMode* hold = modeById(tx, kHoldMode);
@@ -102,6 +129,8 @@ PowerOnGuard powerOnGuard(const Setup& setup, const ChainModel& model, const Dec
     const SwitchPlaces places = model.numbers(deck).places;
     for (std::size_t i = 0; i < model.functionCount(); ++i)
         if (model.functionName(i) == "rescue" && model.functionActive(i, places)) out.rescueOff = false;
+    out.arms = model.armingFunction().has_value();
+    out.disarmed = !out.arms || now.disarmed;
     return out;
 }
 

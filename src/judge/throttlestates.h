@@ -8,9 +8,10 @@
 
 namespace kh {
 
-/// One state, highest priority first: kill, cut, hold, then the flight modes from the highest rank to the base mode.
+/// One state, highest priority first: disarmed (where a controller arms), kill, cut, hold, then the flight modes from the highest rank to
+/// the base mode.
 struct ThrottleState {
-    std::string id;                      ///< "kill", "cut", or a mode's id
+    std::string id;                      ///< "disarmed", "kill", "cut", or a mode's id
     Message title;                       ///< as the pilot calls it
     std::string when;                    ///< its condition as typed; empty: no switch, or the base mode
     bool reachable = false;              ///< some combination of the switches gives it
@@ -40,7 +41,9 @@ struct PowerOnGuard {
     bool set = false;
     bool armed = false;  ///< hold is: kill is asked for in its place
     bool holdOn = false, baseMode = false, collectiveLow = false, rescueOff = false;
-    [[nodiscard]] bool met() const { return holdOn && baseMode && collectiveLow && rescueOff; }
+    bool arms = false;     ///< the controller does, by a channel of its own
+    bool disarmed = true;  ///< or it does not arm
+    [[nodiscard]] bool met() const { return holdOn && baseMode && collectiveLow && rescueOff && disarmed; }
 };
 [[nodiscard]] PowerOnGuard powerOnGuard(const Setup& setup, const ChainModel& model, const Deck& deck);
 

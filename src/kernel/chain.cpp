@@ -57,6 +57,8 @@ void ChainModel::flyModes(const DeckNumbers& deck, Instant& out) const {
     out.killActs = under.killActs && met(kill_, deck.places, known);
     out.cutActs = under.cutActs && (deck.cutLatched || met(cut_, deck.places, known));
     out.mode = out.holdActs ? holdMode_ : beneath;
+    out.disarmed = disarmedAt(deck.places);
+    out.bank = restBank_;
     for (const BankSwitch& b : bankSwitches_)
         if (functionActive(b.function, deck.places)) out.bank = b.bank;
 }
@@ -129,6 +131,7 @@ Instant ChainModel::at(const DeckNumbers& deck) const {
     plant_->run(demand, out.outputs);
     if (!throttle_) return out;
     out.motorPulseUs = out.channels[indexOf(*throttle_)].pulseUs;
+    if (out.disarmed && arming_->holdsMotor) out.motorPulseUs = motorLowUs_;  // whatever is sent to it
     out.motorThrottlePct = motorPctAt(out.motorPulseUs);
     out.headSpeedKnown = headSpeedAt(out.motorThrottlePct, out.mode, out.headSpeedRpm);
     return out;

@@ -46,6 +46,7 @@ struct Instant {
     bool holdActs = false;
     bool killActs = false;
     bool cutActs = false;
+    bool disarmed = false;                                 ///< the controller arms by a channel of its own, and is not
     std::size_t bank = 0;                                  ///< index of the controller's bank in force
     std::array<double, kMaxFunctions> ratedPct{};          ///< of functions with rates: after rate and expo, %
     double throttleCurvePct = 0.0;                         ///< the mode's curve and trim, before hold and stops
@@ -68,7 +69,7 @@ public:
     void toggle(const Patch& patch);
     [[nodiscard]] Instant at(const DeckNumbers& deck) const;
     [[nodiscard]] Instant at(const Deck& deck) const { return at(numbers(deck)); }
-    /// Of that instant only what the switches say: modes, hold, kill, cut, bank. For whoever tries many places.
+    /// Of that instant only what the switches say: modes, hold, kill, cut, arming, bank. For whoever tries many places.
     [[nodiscard]] Instant modesAt(const DeckNumbers& deck) const {
         Instant out;
         flyModes(deck, out);
@@ -105,6 +106,15 @@ public:
         return met(functionConditions_[function], places, known);
     }
 
+    /// The function that arms the controller; nothing where it has none.
+    [[nodiscard]] std::optional<std::size_t> armingFunction() const { return arming_ ? std::optional(arming_->function) : std::nullopt; }
+    /// Whether a controller that is not armed keeps the motor off: the throttle goes through it.
+    [[nodiscard]] bool armingHoldsMotor() const { return arming_ && arming_->holdsMotor; }
+    /// Whether the controller is not armed there.
+    [[nodiscard]] bool disarmedAt(const SwitchPlaces& places) const {
+        return arming_ && (functionActive(arming_->function, places) ? !arming_->on : !arming_->rest);
+    }
+
 private:
     static constexpr std::int8_t kNeverMet = -1;       ///< a switch the transmitter has not
     static constexpr std::int8_t kOtherFunction = -2;  ///< see CompiledTerm::function
@@ -138,6 +148,7 @@ private:
     };
     [[nodiscard]] bool met(const CompiledCondition& condition, const SwitchPlaces& places, Known& known) const;
     void compileModes(const Setup& setup);
+    void compileCarried(const Setup& setup);
     void compileChannels(const Setup& setup);
     void compileHeadSpeed(const Setup& setup);
     void flyModes(const DeckNumbers& deck, Instant& out) const;
@@ -157,6 +168,13 @@ private:
         std::size_t function = 0;
     };
     std::vector<BankSwitch> bankSwitches_;
+    std::size_t restBank_ = 0;
+    struct Arming {
+        std::size_t function = 0;
+        bool on = true, rest = false;  ///< whether the controller is armed while it is on, and while it is not
+        bool holdsMotor = true;        ///< the throttle goes through the controller
+    };
+    std::optional<Arming> arming_;
     std::vector<GainStep> gainSteps_;
     std::size_t holdMode_ = 0;
     bool hasHold_ = false;

@@ -6,6 +6,7 @@
 #include "formula/line.h"
 #include "formula/rotor.h"
 #include "kernel/chain.h"
+#include "model/carried.h"
 #include "model/conditions.h"
 #include "model/fieldpatterns.h"
 
@@ -121,11 +122,9 @@ void ChainModel::compileModes(const Setup& setup) {
     for (std::size_t i = 0; i < tx.functions.size(); ++i) {
         const SwitchFunction& f = tx.functions[i];
         const std::size_t function = functionIds_.size() - tx.functions.size() + i;
-        const auto& banks = setup.controller.banks;
-        const auto bank = std::find_if(banks.begin(), banks.end(), [&](const Bank& b) { return f.id == "bank-" + b.id; });
-        if (bank != banks.end()) bankSwitches_.push_back({static_cast<std::size_t>(bank - banks.begin()), function});
         if (f.sentPct) gainSteps_.push_back({*f.sentPct, function});
     }
+    compileCarried(setup);
     holdPct_ = tx.hold.throttlePct;
     killPct_ = tx.kill.throttlePct;
     cutPct_ = tx.cut.throttlePct;
@@ -154,6 +153,44 @@ void ChainModel::compileModes(const Setup& setup) {
         modes_.push_back(std::move(mode));
     }
     if (hasHold_ && modes_.size() == 1) throw InputError("transmitter.modes"_field, "a flight mode beside hold is needed");
+}
+
+/// What comes to the controller on channels of their own: which bank is flown at each place, and where it is armed. A reading in no
+/// window leaves the bank as it is at rest.
+void ChainModel::compileCarried(const Setup& setup) {
+    const TransmitterSettings& tx = setup.transmitter;
+    const auto& banks = setup.controller.banks;
+    const auto functionAt = [&](const std::string& id) {
+        return static_cast<std::size_t>(std::find(functionIds_.begin(), functionIds_.end(), id) - functionIds_.begin());
+    };
+    const auto bankOf = [&](const std::string& function) -> std::optional<std::size_t> {
+        const auto bank = std::find_if(banks.begin(), banks.end(), [&](const Bank& b) { return function == "bank-" + b.id; });
+        return bank == banks.end() ? std::nullopt : std::optional(static_cast<std::size_t>(bank - banks.begin()));
+    };
+    const FunctionChannel* carrier = carrierOf(tx, "bank");
+    if (carrier == nullptr || !takesFamily(setup.controller.profile, "bank")) {
+        for (const SwitchFunction& f : tx.functions)
+            if (const auto bank = bankOf(f.id)) bankSwitches_.push_back({*bank, functionAt(f.id)});
+    } else {
+        for (const CarriedPlace& p : carriedPlaces(setup, *carrier)) {
+            const auto bank = bankOf(p.lands);
+            if (p.function.empty()) restBank_ = bank.value_or(0);
+            else bankSwitches_.push_back({bank.value_or(restBank_), functionAt(p.function)});
+        }
+    }
+    carrier = carrierOf(tx, kArming);
+    if (carrier == nullptr || !takesFamily(setup.controller.profile, kArming)) return;
+    Arming arming;
+    bool has = false;
+    for (const CarriedPlace& p : carriedPlaces(setup, *carrier)) {
+        (p.function.empty() ? arming.rest : arming.on) = !p.lands.empty();
+        if (p.function.empty()) continue;
+        arming.function = functionAt(p.function);
+        has = true;
+    }
+    if (!has) return;
+    arming.holdsMotor = setup.machine.wiring.throttleLead == ThrottleLead::Controller;
+    arming_ = arming;
 }
 
 double nominalHeadRpm(const PowerTrain& power) {

@@ -2,6 +2,7 @@
 #include "kernel/deck.h"
 
 #include "kernel/chain.h"
+#include "model/carried.h"
 #include "model/conditions.h"
 #include "model/limits.h"
 
@@ -50,7 +51,7 @@ std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std:
     const auto isThere = [&](const DeckNumbers& deck) {
         if (!model.isAsked(mode, deck)) return false;  // most places ask for another: told without all that follows
         const Instant now = model.modesAt(deck);
-        return now.mode == mode && !now.killActs && !now.cutActs;
+        return now.mode == mode && !now.killActs && !now.cutActs && !now.disarmed;
     };
     DeckNumbers numbers = model.numbers(base);
     if (isThere(numbers)) return base;
@@ -65,6 +66,8 @@ std::optional<Deck> deckInMode(const ChainModel& model, const Setup& setup, std:
                 named.push_back(&switches[i]);
     };
     add(asked->when);
+    for (const SwitchFunction& f : setup.transmitter.functions)
+        if (f.id == kArming) add(f.when);
     for (const FlightMode& m : modes)
         if (named.size() < kMostNamed) add(m.when);
     for (const ThrottleStop* stop : {&setup.transmitter.kill, &setup.transmitter.cut})  // one may be on at power-on

@@ -41,7 +41,7 @@ struct Witness {
 /// The place a switch stands at: as the deck says, else its power-on place, else 1.
 [[nodiscard]] int placeOf(const TransmitterSettings& transmitter, const Deck& deck, std::string_view switchId);
 
-/// Switches at power-on places, except that the named mode is active ("hold" for hold).
+/// Switches at power-on places, except that the named mode is active ("hold" for hold), and armed where the controller arms.
 /// @return nothing if no combination of the switches the conditions name gives that mode
 [[nodiscard]] std::optional<Deck> deckInMode(const Setup& setup, std::string_view modeId, Deck base = {});
 

@@ -14,6 +14,25 @@ namespace kh {
 /// Ranges of its own that a controller has for the collective: one a side, one for both, or none: then the transmitter's travel is it.
 enum class CollectiveRanges { Two, One, None };
 
+/// Where a controller hears a function on its channel: readings within, by the function's id ("bank-2", "rescue", "arming").
+struct TakenWindow {
+    std::string id;
+    double lowPct = -100.0, highPct = 100.0;
+    bool operator==(const TakenWindow&) const = default;
+};
+
+/// What its monitor shows of a channel: shown = perPct · reading + zero, the sign turned for some.
+struct Monitor {
+    std::string unit = "%";
+    double perPct = 1.0;
+    double zero = 0.0;
+    int decimals = 1;
+    double step = 0.0;                ///< as it shows; 0: none that matters
+    std::vector<std::string> turned;  ///< functions it shows with the other sign
+    bool lamps = false;               ///< it has no numbers: short, full, over
+    bool operator==(const Monitor&) const = default;
+};
+
 struct ControllerProfile {
     std::string id;
     int version = 1;
@@ -54,7 +73,10 @@ struct ControllerProfile {
     std::vector<std::string> channelOrder;
     std::vector<std::string> alsoDoes;                    ///< what it does beside, by name (model/traits.h)
     std::string plugMark = "check the mark on the case";  ///< which way round a plug goes
+    std::vector<TakenWindow> takes;                       ///< functions that come to it on channels of their own
+    Monitor monitor;
     int format = kProfileFormat;
+    std::vector<BoxSetting> settings;
     std::vector<BoxScale> scales;
     std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;
@@ -169,7 +191,11 @@ struct SpeedControllerProfile {
     EndSignal signalsBy = EndSignal::MotorTones;  ///< how it confirms a learned end
     FirstEnd learnsFirst = FirstEnd::High;
     std::vector<std::string> alsoDoes;
+    std::optional<double> bailOutPct;  ///< the throttle it wants to be held armed with for a bail-out
+    std::optional<double> armsS;       ///< so long it takes from power to being ready
+    std::string notLearned;            ///< its sign for ends that were not learned
     int format = kProfileFormat;
+    std::vector<BoxSetting> settings;
     std::vector<BoxScale> scales;
     std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;

@@ -12,6 +12,7 @@ void describe(FieldVisitor& v, Wiring& x);
 void describe(FieldVisitor& v, Supply& x);
 void describe(FieldVisitor& v, Machine& x);
 void describe(FieldVisitor& v, ChannelSettings& x);
+void describe(FieldVisitor& v, FunctionChannel& x);
 void describe(FieldVisitor& v, SpareChannel& x);
 void describe(FieldVisitor& v, Schools& x);
 void describe(FieldVisitor& v, Alarms& x);
@@ -33,7 +34,10 @@ void describe(FieldVisitor& v, ControllerSettings& x);
 void describe(FieldVisitor& v, CalibrationPoint& x);
 void describe(FieldVisitor& v, SpeedControllerSettings& x);
 void describe(FieldVisitor& v, MenuEntry& x);
+void describe(FieldVisitor& v, BoxSetting& x);
 void describe(FieldVisitor& v, BoxScale& x);
+void describe(FieldVisitor& v, TakenWindow& x);
+void describe(FieldVisitor& v, Monitor& x);
 void describe(FieldVisitor& v, BoxWord& x);
 void describe(FieldVisitor& v, SwitchProfile& x);
 void describe(FieldVisitor& v, Reading& x);
@@ -44,6 +48,7 @@ inline constexpr NumberSpec kServoRate{30, 1000, "Hz"};
 
 /// What a pilot calls an element of a list.
 [[nodiscard]] Message elementName(const ChannelSettings& channel);
+[[nodiscard]] Message elementName(const FunctionChannel& channel);
 [[nodiscard]] Message elementName(const SpareChannel& channel);
 [[nodiscard]] Message elementName(const FlightMode& mode);
 [[nodiscard]] Message elementName(const SwitchSettings& settings);
@@ -53,7 +58,9 @@ inline constexpr NumberSpec kServoRate{30, 1000, "Hz"};
 [[nodiscard]] Message elementName(const Bank& bank);
 [[nodiscard]] Message elementName(const CalibrationPoint& point);
 [[nodiscard]] Message elementName(const MenuEntry& entry);
+[[nodiscard]] Message elementName(const BoxSetting& setting);
 [[nodiscard]] Message elementName(const BoxScale& scale);
+[[nodiscard]] Message elementName(const TakenWindow& window);
 [[nodiscard]] Message elementName(const BoxWord& word);
 [[nodiscard]] Message elementName(const Reading& reading);
 

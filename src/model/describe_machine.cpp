@@ -71,6 +71,8 @@ void describe(FieldVisitor& v, Machine& m) {
     v.group("power", m.power);
     v.group("supply", m.supply);
     v.group("wiring", m.wiring);
+    v.at(Station::Link);
+    v.group("receiver", m.receiver, KH_TR("Receiver's data sheet"));
 }
 
 }  // namespace kh

@@ -19,6 +19,20 @@ constexpr std::array kLimitLaw{Choice{"clips", KH_TR("cuts")}, Choice{"scales", 
 constexpr std::array kCollectiveRanges{Choice{"two", KH_TR("one a side")}, Choice{"one", KH_TR("one for both sides")},
                                        Choice{"none", KH_TR("none: the transmitter's travel is the range")}};
 constexpr std::array kPageOrder{Choice{KH_TR("element")}, Choice{KH_TR("topic")}};
+constexpr std::array kSetAt{Choice{"menu", KH_TR("own menu")},
+                            Choice{"program", KH_TR("program")},
+                            Choice{"other-box", KH_TR("the other box")},
+                            Choice{"telemetry-page", KH_TR("telemetry page")},
+                            Choice{"sticks", KH_TR("sticks and button")},
+                            Choice{"file", KH_TR("file")}};
+constexpr std::array kSetHow{Choice{"value", KH_TR("typed")}, Choice{"by-eye", KH_TR("adjusted by eye, no number is shown")},
+                             Choice{"gesture", KH_TR("learned by a gesture")}, Choice{"binding", KH_TR("stored at binding")}};
+constexpr std::array kSetActs{Choice{"at-once", KH_TR("at once")}, Choice{"saved", KH_TR("when it is saved")},
+                              Choice{"power-cycled", KH_TR("after switching off and on")}};
+constexpr NumberSpec kAsShown{-100000, 100000, "", 3, false, true};
+constexpr std::array kReceiverFailsafe{Choice{"from-transmitter", KH_TR("takes the transmitter's values")},
+                                       Choice{"stored-here", KH_TR("takes what was stored in it")},
+                                       Choice{"holds-last", KH_TR("holds what came last")}, Choice{"no-signal", KH_TR("sends nothing")}};
 constexpr std::array kEndSignal{Choice{KH_TR("motor tones")}, Choice{KH_TR("lamp")}};
 constexpr std::array kFirstEnd{Choice{KH_TR("high")}, Choice{KH_TR("low")}};
 
@@ -31,6 +45,33 @@ void describe(FieldVisitor& v, MenuEntry& m) {
     v.text("firmware", m.firmware, {KH_TR("firmware that has this page"), KH_TR("firmware")});
     v.names("topics", m.topics, {KH_TR("what is typed on the page"), KH_TR("topics")});
     v.pick("order", m.order, kPageOrder, {KH_TR("order on the page"), KH_TR("order")});
+}
+
+void describe(FieldVisitor& v, BoxSetting& s) {
+    v.text("id", s.id, {KH_TR("topic")});
+    v.pick("at", s.at, kSetAt, {KH_TR("where it is set"), KH_TR("set at")});
+    v.pick("how", s.how, kSetHow, {KH_TR("how it is set"), KH_TR("how")});
+    v.pick("acts", s.acts, kSetActs, {KH_TR("when it acts"), KH_TR("acts")});
+    v.maybe("low", s.low, kAsShown, {KH_TR("the least it takes"), KH_TR("least")});
+    v.maybe("high", s.high, kAsShown, {KH_TR("the most it takes"), KH_TR("most")});
+    v.maybe("factory", s.factory, kAsShown, {KH_TR("as it comes"), KH_TR("factory")});
+    v.text("with", s.with, {KH_TR("what the same knob sets too"), KH_TR("with")});
+}
+
+void describe(FieldVisitor& v, TakenWindow& w) {
+    v.text("id", w.id, {KH_TR("function")});
+    v.number("lowPct", w.lowPct, {-200, 200, "%"}, {KH_TR("lowest reading"), KH_TR("from")});
+    v.number("highPct", w.highPct, {-200, 200, "%"}, {KH_TR("highest reading"), KH_TR("to")});
+}
+
+void describe(FieldVisitor& v, Monitor& m) {
+    v.text("unit", m.unit, {KH_TR("unit of the monitor"), KH_TR("unit")});
+    v.number("perPct", m.perPct, {0.01, 100, "", 4, false, true}, {KH_TR("what the monitor shows for a percent"), KH_TR("a percent")});
+    v.number("zero", m.zero, {-10000, 10000, "", 1, false, true}, {KH_TR("what the monitor shows at the centre"), KH_TR("centre")});
+    v.whole("decimals", m.decimals, {0, 3}, {KH_TR("decimals of the monitor"), KH_TR("decimals")});
+    v.number("step", m.step, {0, 1000, "", 3}, {KH_TR("step of the monitor"), KH_TR("step")});
+    v.names("turned", m.turned, {KH_TR("functions it shows with the other sign"), KH_TR("turned")});
+    v.flag("lamps", m.lamps, {KH_TR("monitor"), KH_TR("shows")}, {KH_TR("lamps"), KH_TR("numbers"), KH_TR("lamps only"), KH_TR("numbers")});
 }
 
 void describe(FieldVisitor& v, BoxScale& s) {
@@ -52,6 +93,7 @@ namespace {
 template <class P>
 void describeWriting(FieldVisitor& v, P& p, Box box) {
     v.whole("format", p.format, {1, kProfileFormat}, {KH_TR("format of the file"), KH_TR("format")});
+    v.list("settings", p.settings, KH_TR("Settings"));
     v.list("scales", p.scales, KH_TR("Scales"));
     v.list("words", p.words, KH_TR("Words"));
     v.list("menu", p.menu, KH_TR("Menu"));
@@ -81,6 +123,19 @@ void describe(FieldVisitor& v, ServoProfile& p) {
     v.maybe("minVolts", p.minVolts, {3, 14, "V", 1}, {KH_TR("lowest voltage"), KH_TR("from")});
 }
 
+void describe(FieldVisitor& v, ReceiverProfile& p) {
+    v.text("id", p.id, {KH_TR("id")});
+    v.whole("version", p.version, {1, 1e6}, {KH_TR("data sheet version"), KH_TR("version")});
+    v.text("name", p.name, {KH_TR("name")});
+    v.at(Station::Link);
+    v.whole("outputs", p.outputs, {1, 32}, {KH_TR("outputs"), KH_TR("outputs")});
+    v.pick("failsafe", p.failsafe, kReceiverFailsafe, {KH_TR("what it does when the signal is lost"), KH_TR("signal lost")});
+    v.text("plugMark", p.plugMark, {KH_TR("which way round a plug goes"), KH_TR("plugs"), KH_TR("not known")});
+    v.text("bindGesture", p.bindGesture, {KH_TR("how it is bound"), KH_TR("bound by"), KH_TR("not known")});
+    v.text("lampBound", p.lampBound, {KH_TR("its lamp when it hears the transmitter"), KH_TR("lamp, bound"), KH_TR("not known")});
+    v.text("lampWaits", p.lampWaits, {KH_TR("its lamp while it waits to be bound"), KH_TR("lamp, waiting"), KH_TR("not known")});
+}
+
 void describe(FieldVisitor& v, TransmitterProfile& p) {
     v.facts(true);
     v.text("id", p.id, {KH_TR("id")});
@@ -108,6 +163,9 @@ void describe(FieldVisitor& v, TransmitterProfile& p) {
     v.pick("limitLaw", p.laws.limit, kLimitLaw, {KH_TR("what an output limit does"), KH_TR("limit does")});
     v.numbers("curveCounts", p.curveCounts, {2, 64, "", 0, true}, {KH_TR("points a curve may have"), KH_TR("counts")});
     v.names("alsoDoes", p.alsoDoes, {KH_TR("what it also does, described only"), KH_TR("also does")});
+    v.whole("logicalSwitches", p.logicalSwitches, {0, 256},
+            {KH_TR("conditions of more than one switch it holds"), KH_TR("logical switches")});
+    v.flag("fades", p.fades, {KH_TR("fades into a flight mode"), KH_TR("fades")});
     v.numbers("expoTable", p.expoTable, {0, 1, "", 3}, {KH_TR("bend of an expo of 100"), KH_TR("expo's bend")});
     describeWriting(v, p, Box::Transmitter);
 }
@@ -160,6 +218,8 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.names("alsoDoes", p.alsoDoes, {KH_TR("what it also does, described only"), KH_TR("also does")});
     v.text("plugMark", p.plugMark, {KH_TR("which way round a plug goes"), KH_TR("plugs")});
     v.at(Station::Link);
+    v.list("takes", p.takes, KH_TR("Functions on channels of their own"));
+    v.group("monitor", p.monitor);
     v.maybe("maxVolts", p.maxVolts, {3, 14, "V", 1}, {KH_TR("highest supply voltage"), KH_TR("supply")});
     describeWriting(v, p, Box::Controller);
 }
@@ -178,6 +238,9 @@ void describe(FieldVisitor& v, SpeedControllerProfile& p) {
     v.pick("signalsBy", p.signalsBy, kEndSignal, {KH_TR("how it confirms an end"), KH_TR("confirms by")});
     v.pick("learnsFirst", p.learnsFirst, kFirstEnd, {KH_TR("the end it learns first"), KH_TR("learns first")});
     v.names("alsoDoes", p.alsoDoes, {KH_TR("what it also does, described only"), KH_TR("also does")});
+    v.maybe("bailOutPct", p.bailOutPct, {0, 40, "%"}, {KH_TR("throttle it is held armed with"), KH_TR("armed at")});
+    v.maybe("armsS", p.armsS, {0, 60, "s", 1}, {KH_TR("time from power to ready"), KH_TR("ready after")});
+    v.text("notLearned", p.notLearned, {KH_TR("sign of ends that were not learned"), KH_TR("not learned")});
     describeWriting(v, p, Box::SpeedController);
 }
 

@@ -58,6 +58,13 @@ void describe(FieldVisitor& v, ChannelSettings& c) {
     v.maybe("failsafePct", c.failsafePct, {-200, 200, "%"}, {KH_TR("failsafe"), nullptr, KH_TR("kept")});
 }
 
+void describe(FieldVisitor& v, FunctionChannel& c) {
+    describe(v, static_cast<ChannelSettings&>(c));
+    v.at(Station::Radio);
+    v.topic("function-values"_topic);
+    v.number("restPct", c.restPct, {-100, 100, "%"}, {KH_TR("sent while none is on"), KH_TR("at rest")});
+}
+
 void describe(FieldVisitor& v, SpareChannel& c) {
     v.untyped(kNamesTheRow);
     v.text("id", c.id, {KH_TR("name")});
@@ -128,6 +135,8 @@ void describe(FieldVisitor& v, FlightMode& m) {
     v.group("rudder", m.rudder, KH_TR("rudder"));
     v.topic("tail-gain"_topic);
     v.number("tailGainPct", m.tailGainPct, {-100, 100, "%"}, {KH_TR("tail gain")});
+    v.topic("mode-fade"_topic);
+    v.number("fadeS", m.fadeS, {0, 30, "s", 1}, {KH_TR("fade into the mode"), KH_TR("fade")});
     v.untyped(kJudgedBy);
     v.maybe("targetRpm", m.targetRpm, {100, 8000, "rpm"}, {KH_TR("wanted head speed"), KH_TR("head speed")});
 }
@@ -178,6 +187,8 @@ void describe(FieldVisitor& v, SwitchFunction& f) {
     v.condition("when", f.when, {KH_TR("switch")});
     v.topic("gain-steps"_topic);
     v.maybe("sentPct", f.sentPct, {-100, 100, "%"}, {KH_TR("gain sent"), KH_TR("sent")});
+    v.topic("function-values"_topic);
+    v.maybe("valuePct", f.valuePct, {-100, 100, "%"}, {KH_TR("sent on its channel"), KH_TR("sends")});
 }
 
 void describe(FieldVisitor& v, TransmitterSettings& t) {
@@ -210,6 +221,7 @@ void describe(FieldVisitor& v, TransmitterSettings& t) {
     v.group("cut", t.cut, KH_TR("Cut"));
     v.list("switches", t.switches, KH_TR("Switches"));
     v.list("functions", t.functions, KH_TR("Switch functions"));
+    v.list("functionChannels", t.functionChannels, KH_TR("Function channels"));
     v.list("spares", t.spares, KH_TR("Spare channels"));
     v.untyped(kJudgedBy);
     v.names("shared", t.shared, {KH_TR("Functions shared by choice"), KH_TR("shared")});

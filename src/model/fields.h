@@ -257,5 +257,6 @@ void describe(FieldVisitor& v, TransmitterProfile& p);
 void describe(FieldVisitor& v, ControllerProfile& p);
 void describe(FieldVisitor& v, SpeedControllerProfile& p);
 void describe(FieldVisitor& v, ServoProfile& p);
+void describe(FieldVisitor& v, ReceiverProfile& p);
 
 }  // namespace kh

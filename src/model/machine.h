@@ -4,8 +4,10 @@
 // class of aircraft are its own (model/aircraft.h).
 #pragma once
 
+#include "base/shared.h"
 #include "base/special.h"
 #include "model/aircraft.h"
+#include "model/receiver.h"
 
 #include <optional>
 #include <string>
@@ -95,6 +97,7 @@ struct Machine {
     PowerTrain power;
     Supply supply;
     Wiring wiring;
+    Shared<ReceiverProfile> receiver;
     KH_SPECIAL_MEMBERS(Machine);
     bool operator==(const Machine&) const = default;
 };

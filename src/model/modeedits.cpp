@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/modeedits.h"
+#include "model/carried.h"
 
 #include "base/error.h"
 #include "model/conditions.h"
@@ -138,7 +139,10 @@ std::vector<Edit> controllerOrder(const Setup& setup) {
 std::vector<int> unusedChannels(const TransmitterSettings& transmitter) {
     std::vector<int> out;
     for (int n = 1; n <= transmitter.profile->channels; ++n)
-        if (std::none_of(transmitter.channels.begin(), transmitter.channels.end(), [n](const ChannelSettings& c) { return c.number == n; }))
+        if (std::none_of(transmitter.channels.begin(), transmitter.channels.end(),
+                         [n](const ChannelSettings& c) { return c.number == n; }) &&
+            std::none_of(transmitter.functionChannels.begin(), transmitter.functionChannels.end(),
+                         [n](const FunctionChannel& c) { return c.number == n; }))
             out.push_back(n);
     return out;
 }
@@ -146,7 +150,7 @@ std::vector<int> unusedChannels(const TransmitterSettings& transmitter) {
 bool carriesFunction(const TransmitterSettings& transmitter, const SpareChannel& spare) {
     if (spare.follows.empty()) return false;
     return std::any_of(transmitter.functions.begin(), transmitter.functions.end(), [&](const SwitchFunction& f) {
-        if (!f.id.starts_with("bank-") && !f.id.starts_with("gain-") && f.id != "rescue") return false;
+        if (!f.id.starts_with("gain-") && familyOf(f.id).empty()) return false;
         return workedBy(transmitter, f.when).count(spare.follows) != 0;
     });
 }

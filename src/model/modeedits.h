@@ -37,7 +37,7 @@ namespace kh {
 /// list keep their channel.
 [[nodiscard]] std::vector<Edit> controllerOrder(const Setup& setup);
 
-/// Whether a channel that is listed as unused follows a switch that works a bank, rescue or a gain: then it is what carries it.
+/// Whether a channel that is listed as unused follows a switch that works a gain or what a controller takes: then it is what carries it.
 [[nodiscard]] bool carriesFunction(const TransmitterSettings& transmitter, const SpareChannel& spare);
 /// All unused channels inhibited: none follows a switch any more.
 [[nodiscard]] std::vector<Edit> inhibitEdits(const TransmitterSettings& transmitter);

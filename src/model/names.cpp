@@ -17,14 +17,16 @@ struct Numbered {
     const char* prefix;
     const char* title;
 };
-constexpr std::array kNumbered{Numbered{"bank-", KH_TR("Bank {n}")}, Numbered{"gain-", KH_TR("Gain step {n}")}};
+constexpr std::array kNumbered{Numbered{"bank-", KH_TR("Bank {n}")}, Numbered{"gain-", KH_TR("Gain step {n}")},
+                               Numbered{"logic-", KH_TR("Logical switch {n}")}};
 struct Known {
     const char* id;
     const char* title;
 };
-constexpr std::array kFunctions{Known{"kill", KH_TR("Kill")},     Known{"cut", KH_TR("Cut")},
-                                Known{"rescue", KH_TR("Rescue")}, Known{"bail-out", KH_TR("Bail-out")},
-                                Known{"timer", KH_TR("Timer")},   Known{"voice", KH_TR("Voice read-out")}};
+constexpr std::array kFunctions{
+    Known{"kill", KH_TR("Kill")},         Known{"cut", KH_TR("Cut")},       Known{"rescue", KH_TR("Rescue")},
+    Known{"bail-out", KH_TR("Bail-out")}, Known{"timer", KH_TR("Timer")},   Known{"voice", KH_TR("Voice read-out")},
+    Known{"level", KH_TR("Level")},       Known{"arming", KH_TR("Arming")}, Known{"bank", KH_TR("Bank")}};
 /// An id or the name of an argument as words: "settingAzimuthsDeg" is "setting azimuths", "night-light" "night light".
 std::string asWords(std::string_view id) {
     for (const std::string_view unit : {"Deg", "Mm", "Us", "Pct", "Rpm", "Hz"})
@@ -120,6 +122,7 @@ Message conditionTitle(const TransmitterSettings& tx, const Condition& condition
 }
 
 Message elementName(const ChannelSettings& channel) { return channelTitle(channel.id); }
+Message elementName(const FunctionChannel& channel) { return functionTitle({}, channel.id); }
 Message elementName(const SpareChannel& channel) { return say(KH_TR("Channel {n}"), {{"n", num(channel.number)}}); }
 Message elementName(const FlightMode& mode) { return own(mode.name); }
 Message elementName(const SwitchSettings& settings) { return say(KH_TR("Switch {s}"), {{"s", settings.id}}); }
@@ -129,7 +132,9 @@ Message elementName(const PortSettings& port) { return say(KH_TR("Port {p}"), {{
 Message elementName(const Bank& bank) { return say(KH_TR("Bank {n}"), {{"n", bank.id}}); }
 Message elementName(const CalibrationPoint& point) { return say(KH_TR("Logged at {t} %"), {{"t", num(point.throttlePct, 1)}}); }
 Message elementName(const MenuEntry& entry) { return own(entry.title); }
+Message elementName(const BoxSetting& setting) { return say(KH_TR("How {w} is set"), {{"w", own(asWords(setting.id))}}); }
 Message elementName(const BoxScale& scale) { return say(KH_TR("Scale of {w}"), {{"w", own(asWords(scale.id))}}); }
+Message elementName(const TakenWindow& window) { return functionTitle({}, window.id); }
 Message elementName(const BoxWord& word) { return say(KH_TR("Word for {w}"), {{"w", own(asWords(word.id))}}); }
 Message elementName(const Reading& reading) { return say(KH_TR("Reading of {w}"), {{"w", asWords(reading.what)}}); }
 

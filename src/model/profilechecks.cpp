@@ -3,6 +3,7 @@
 
 #include "base/error.h"
 #include "model/accepted.h"
+#include "model/carried.h"
 #include "model/controllerwords.h"
 #include "model/menu.h"
 #include "model/questions.h"
@@ -73,10 +74,55 @@ void requireUnknown(Box box, const P& p) {
     kh::requireUnknown(box, p.unknown, holding);
 }
 
+/// How topics are set: of this kind of box, ranges the right way round, steps that fit, no circle of knobs.
+template <class P>
+void requireSettings(Box box, const P& p) {
+    requireOnce("settings", idsOf(p.settings));
+    const auto of = [&](const std::string& id) {
+        return std::find_if(p.settings.begin(), p.settings.end(), [&](const BoxSetting& s) { return s.id == id; });
+    };
+    for (const BoxSetting& s : p.settings) {
+        if (topicOf(box, s.id) == nullptr) throw InputError("settings", fmt::format("{} is no topic of such a box", s.id));
+        if (s.low && s.high && *s.low >= *s.high)
+            throw InputError("settings", fmt::format("{}: low must be less than high, which is {}", s.id, *s.high));
+        if (s.factory && ((s.low && *s.factory < *s.low) || (s.high && *s.factory > *s.high)))
+            throw InputError("settings", fmt::format("{}: {} as it comes is outside of what it takes", s.id, *s.factory));
+        for (const BoxScale& scale : p.scales)
+            if (scale.id == s.id && s.low && s.high && scale.step > *s.high - *s.low)
+                throw InputError("settings", fmt::format("{}: its step of {} is larger than its range", s.id, scale.step));
+        if (s.with.empty()) continue;
+        if (topicOf(box, s.with) == nullptr) throw InputError("settings", fmt::format("{}: {} is no topic of such a box", s.id, s.with));
+        std::set<std::string> seen{s.id};
+        for (auto next = of(s.with); next != p.settings.end() && !next->with.empty(); next = of(next->with))
+            if (!seen.insert(next->id).second || next->with == s.id)
+                throw InputError("settings", fmt::format("{} and {} set each other in a circle", s.id, s.with));
+    }
+}
+
+/// What a controller takes: functions it can take, windows the right way round that do not overlap within a family.
+void requireTaken(const ControllerProfile& p) {
+    requirePathNames("takes", idsOf(p.takes));
+    for (const TakenWindow& w : p.takes) {
+        if (familyOf(w.id).empty())
+            throw InputError(
+                "takes", fmt::format("{} is no function that comes on a channel; those are {}", w.id, fmt::join(kCarriedFamilies, ", ")));
+        if (w.lowPct >= w.highPct)
+            throw InputError("takes", fmt::format("{}: lowPct must be less than highPct, which is {}", w.id, w.highPct));
+        for (const TakenWindow& other : p.takes)
+            if (&other < &w && familyOf(other.id) == familyOf(w.id) && other.lowPct <= w.highPct && w.lowPct <= other.highPct)
+                throw InputError("takes", fmt::format("{} and {} overlap", other.id, w.id));
+    }
+    for (const std::string& function : p.monitor.turned)
+        if (std::find(kSixChannels.begin(), kSixChannels.end(), function) == kSixChannels.end())
+            throw InputError("monitor",
+                             fmt::format("{} is no function of its monitor; those are {}", function, fmt::join(kSixChannels, ", ")));
+}
+
 /// Menu, scales and words name topics there are.
 template <class P>
 void requireWriting(Box box, const P& p) {
     requireMenu(box, p.menu);
+    requireSettings(box, p);
     for (const BoxScale& s : p.scales) {
         if (topicOf(box, s.id) == nullptr) throw InputError("scales", fmt::format("{} is no topic of such a box", s.id));
         if (s.perUnit == 0.0) throw InputError("scales", fmt::format("{} shows the same for every value: perUnit must not be 0", s.id));
@@ -121,6 +167,7 @@ void requireConsistent(const ControllerProfile& p) {
     requireWriting(Box::Controller, p);
     requireUnknown(Box::Controller, p);
     requireTraits(Box::Controller, p.alsoDoes);
+    requireTaken(p);
     if (p.ports.size() < kFewestPorts)
         throw InputError("ports", fmt::format("{} are too few: a plate has {} servos or more", p.ports.size(), kFewestPorts));
     requirePathNames("ports", p.ports);
@@ -157,6 +204,8 @@ void requireConsistent(const SpeedControllerProfile& p) {
     requireTraits(Box::SpeedController, p.alsoDoes);
     requireBelow("acceptsLowUs", p.acceptsLowUs, "acceptsHighUs", p.acceptsHighUs);
 }
+
+void requireConsistent(const ReceiverProfile& p) { requireNamed(p.id, p.name); }
 
 void requireConsistent(const ServoProfile& p) {
     requireNamed(p.id, p.name);

@@ -12,5 +12,6 @@ void requireConsistent(const TransmitterProfile& profile);
 void requireConsistent(const ControllerProfile& profile);
 void requireConsistent(const SpeedControllerProfile& profile);
 void requireConsistent(const ServoProfile& profile);
+void requireConsistent(const ReceiverProfile& profile);
 
 }  // namespace kh

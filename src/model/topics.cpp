@@ -2,6 +2,7 @@
 #include "model/topics.h"
 
 #include "base/message.h"
+#include "model/carried.h"
 #include "model/controllerwords.h"
 #include "model/fieldtable.h"
 
@@ -46,6 +47,15 @@ bool hasSwitch(const Setup& s, std::string_view path) {
     const SwitchFunction* f = functionAt(s, path);
     return f != nullptr && !f->when.empty();
 }
+bool hasFunctionChannels(const Setup& s) { return !s.transmitter.functionChannels.empty(); }
+bool onItsChannel(const Setup& s, std::string_view path) {
+    const SwitchFunction* f = functionAt(s, path);
+    return f == nullptr || (!f->when.empty() && carrierOf(s.transmitter, f->id) != nullptr);
+}
+bool fades(const Setup& s) {
+    return s.transmitter.profile->fades ||
+           std::any_of(s.transmitter.modes.begin(), s.transmitter.modes.end(), [](const FlightMode& m) { return m.fadeS > 0.0; });
+}
 /// Kill always; cut where it is on a switch.
 bool stops(const Setup& s, std::string_view path) { return !path.starts_with("transmitter.cut.") || !s.transmitter.cut.when.empty(); }
 bool share(const Setup& s, std::string_view path) {
@@ -82,6 +92,9 @@ constexpr std::array kTopics{
     Topic{kTx, "stop-switches", KH_TR("Kill and cut"), true, nullptr, "", stops},
     Topic{kTx, "switch-functions", KH_TR("Switch functions"), false, hasFunctions, KH_TR("no other function has a switch"), hasSwitch},
     Topic{kTx, "gain-steps", KH_TR("Gain steps"), false, hasGainSteps, KH_TR("the gain has no steps of its own"), isGainStep},
+    Topic{kTx, "function-values", KH_TR("Function values"), false, hasFunctionChannels, KH_TR("no function has a channel of its own"),
+          onItsChannel},
+    Topic{kTx, "mode-fade", KH_TR("Fades"), false, fades, KH_TR("this transmitter does not fade")},
     Topic{kTx, "throttle-curve", KH_TR("Throttle curves")},
     Topic{kTx, "pitch-curve", KH_TR("Pitch curves")},
     Topic{kTx, "rate", KH_TR("Rates")},

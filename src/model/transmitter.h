@@ -6,6 +6,7 @@
 #include "formula/channel.h"
 #include "formula/curve.h"
 #include "formula/gainscale.h"
+#include "model/boxwriting.h"
 #include "model/unknownfact.h"
 
 #include <optional>
@@ -22,40 +23,6 @@ struct SwitchProfile {
     bool momentary = false;
     bool operator==(const SwitchProfile&) const = default;
 };
-
-/// In which order a page asks for what its lists have: everything of one channel, or one topic for all channels.
-enum class PageOrder { Element, Topic };
-
-/// A page of a box's own menu; pages stand in the box's order and make a tree.
-struct MenuEntry {
-    std::string id;                   ///< of its own
-    std::string title;                ///< as the box calls it
-    std::string under;                ///< id of the page it is reached from; empty: of the menu itself
-    std::string firmware;             ///< a firmware has a whole menu; empty: that of all others
-    std::vector<std::string> topics;  ///< typed here (model/topics.h), in this order
-    PageOrder order = PageOrder::Element;
-    bool operator==(const MenuEntry&) const = default;
-};
-
-/// How a box writes what a topic asks for, where that is not the program's own unit.
-struct BoxScale {
-    std::string id;        ///< topic
-    std::string unit;      ///< as the box shows it; may be empty
-    double perUnit = 1.0;  ///< shown = perUnit · value + offset, value in the program's unit
-    double offset = 0.0;
-    int decimals = 0;
-    double step = 0.0;  ///< of the box, as shown; 0: none that matters
-    bool operator==(const BoxScale&) const = default;
-};
-
-/// What a box calls a choice: "reverse:reversed" is topic and word of the program.
-struct BoxWord {
-    std::string id;
-    std::string says;
-    bool operator==(const BoxWord&) const = default;
-};
-
-inline constexpr int kProfileFormat = 2;
 
 struct TransmitterProfile {
     std::string id;
@@ -81,7 +48,10 @@ struct TransmitterProfile {
     std::vector<double> curveCounts;    ///< points a curve may have; none: any up to the most
     std::vector<std::string> alsoDoes;  ///< what it does beside, by name (model/traits.h)
     ExpoTable expoTable;                ///< what its expo of 100 makes of a stick; empty: a cubic
+    int logicalSwitches = 16;           ///< conditions of more than one switch it can hold
+    bool fades = false;                 ///< a flight mode can be faded into
     int format = kProfileFormat;        ///< of the file; `version` is its content's
+    std::vector<BoxSetting> settings;
     std::vector<BoxScale> scales;
     std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;
@@ -106,6 +76,13 @@ struct ChannelSettings {
 /// How every class of aircraft that has them names these two.
 inline constexpr const char* kThrottleChannel = "throttle";
 inline constexpr const char* kCollectiveChannel = "collective";
+
+/// The channel of functions that are no stick's: of the banks, of rescue, level, arming. It sends a value for each of them while it is
+/// on (`SwitchFunction::valuePct`), and one of its own while none is.
+struct FunctionChannel : ChannelSettings {
+    double restPct = -100.0;
+    bool operator==(const FunctionChannel&) const = default;
+};
 
 /// An unused channel that is not inhibited: it still sends something.
 struct SpareChannel {
@@ -139,6 +116,7 @@ struct FlightMode {
     AxisRates aileron, elevator, rudder;
     double tailGainPct = 0.0;         ///< sent, signed, in % of the gain channel
     std::optional<double> targetRpm;  ///< what the pilot wants here
+    double fadeS = 0.0;               ///< over which its values are taken when it is entered
     KH_SPECIAL_MEMBERS(FlightMode);
     bool operator==(const FlightMode&) const = default;
 };
@@ -175,7 +153,8 @@ struct SwitchSettings {
 struct SwitchFunction {
     std::string id;
     Condition when;
-    std::optional<double> sentPct;  ///< of a gain step: what is sent instead of the mode's gain
+    std::optional<double> sentPct;   ///< of a gain step: what is sent instead of the mode's gain
+    std::optional<double> valuePct;  ///< what its channel sends while it is on
     bool operator==(const SwitchFunction&) const = default;
 };
 
@@ -251,6 +230,7 @@ struct TransmitterSettings {
     ThrottleStop cut;
     std::vector<SwitchSettings> switches;
     std::vector<SwitchFunction> functions;
+    std::vector<FunctionChannel> functionChannels;
     std::vector<SpareChannel> spares;  ///< unused channels that are not inhibited
     std::vector<std::string> shared;   ///< functions on two switches, and switches with two functions, by declared choice
     Schools schools;

@@ -4,6 +4,8 @@
 #include "base/conventions.h"
 #include "formula/linkage.h"
 #include "model/amounts.h"
+#include "model/carried.h"
+#include "model/conditions.h"
 #include "model/endtravel.h"
 #include "model/fieldpatterns.h"
 #include "model/names.h"
@@ -184,6 +186,31 @@ struct ControllerMove {
             cannot(say(KH_TR("{box} has one tail direction for stick and gyro: turn the tail by hand and look at both."),
                        {{"box", box.name}}));
     }
+
+    /// Functions on channels of their own: heard as before, those the box takes beside, those it does not take no more.
+    void carried() {
+        TransmitterSettings& tx = move.setup.transmitter;
+        std::erase_if(tx.functionChannels, [&](const FunctionChannel& c) {
+            if (takesFamily(box, c.id)) return false;
+            cannot(say(KH_TR("{box} takes no {f}; its channel {n} is inhibited now."),
+                       {{"box", box.name}, {"f", functionTitle(tx, c.id)}, {"n", num(c.number)}}));
+            return true;
+        });
+        const std::vector<FunctionChannel> kept = tx.functionChannels;
+        for (const FunctionChannel& c : kept)
+            for (const Edit& e : heardValues(move.setup, c)) writeField(move.setup, e.path, e.value);
+        const Setup without = move.setup;
+        move.setup = withTakenFunctions(without);
+        for (const FunctionChannel& c : move.setup.transmitter.functionChannels) {
+            if (carrierOf(without.transmitter, c.id) != nullptr) continue;
+            const Condition* when = conditionOf(move.setup.transmitter, c.id);
+            const bool arms = c.id == kArming && when != nullptr && !when->empty();
+            cannot(arms ? say(KH_TR("{box} arms by a channel: {n}, with {s} now."),
+                              {{"box", box.name}, {"n", num(c.number)}, {"s", conditionTitle(move.setup.transmitter, *when)}})
+                        : say(KH_TR("{box} takes {f} from a channel: {n} now."),
+                              {{"box", box.name}, {"f", functionTitle(tx, c.id)}, {"n", num(c.number)}}));
+        }
+    }
 };
 
 }  // namespace
@@ -196,6 +223,7 @@ Move moveTo(const Setup& setup, const ControllerProfile& controller, const std::
     work.outputs();
     work.channels(work.collective());
     work.words();
+    work.carried();
     finishMove(move, setup, at);
     return move;
 }

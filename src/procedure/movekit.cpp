@@ -5,6 +5,7 @@
 #include "base/error.h"
 #include "kernel/chain.h"
 #include "model/amounts.h"
+#include "model/carried.h"
 #include "model/conditions.h"
 #include "model/endtravel.h"
 #include "model/names.h"
@@ -73,6 +74,15 @@ void findDifferences(Move& move, const Setup& before) {
         move.cannot.push_back(
             say(KH_TR("What the machine then does otherwise cannot be told: {reason}"), {{"reason", refusal(before, e)}}));
     }
+}
+
+/// The switches where the controller is armed, if it arms by one.
+void arm(const Setup& setup, const ChainModel& model, Deck& deck) {
+    if (!model.armingFunction()) return;
+    const Condition* when = conditionOf(setup.transmitter, kArming);
+    if (when == nullptr || when->empty()) return;
+    for (const Term& t : when->front())
+        if (!t.switchId.empty()) deck.switches[t.switchId] = t.place;
 }
 
 /// The largest difference of one thing, and where.
@@ -181,7 +191,7 @@ std::vector<MoveDifference> machineDifferences(const Setup& before, const Setup&
     const ChainModel was(before), is(after);
     const auto table = was.plant().outputs();
     std::vector<Worst> outputs(table.size());
-    Worst throttle, bank, gain;
+    Worst throttle, bank, gain, armed;
     const AircraftClass& aircraft = was.aircraft();
     const auto gainOf = aircraft.first(FunctionSource::Gain);
     const auto note = [](Worst& w, double a, double b, const Message& where) {
@@ -203,15 +213,21 @@ std::vector<MoveDifference> machineDifferences(const Setup& before, const Setup&
             const auto renamed = switches.find(id);
             there.switches[renamed == switches.end() ? id : renamed->second] = place;
         }
+        // what arms only one of the boxes is put on: the machine is compared where it can run
+        if (!was.armingFunction()) arm(after, is, there);
+        if (!is.armingFunction()) arm(before, was, deck);
         DeckNumbers a = was.numbers(deck), b = is.numbers(there);
         const Instant first = was.modesAt(a), second = is.modesAt(b);
+        if (was.armingFunction().has_value() == is.armingFunction().has_value() && first.disarmed != second.disarmed)
+            note(armed, first.disarmed ? 0.0 : 1.0, second.disarmed ? 0.0 : 1.0,
+                 say(KH_TR("{m}"), {{"m", before.transmitter.modes[first.mode].name}}));
         const Message mode = say(KH_TR("{m}"), {{"m", before.transmitter.modes[first.mode].name}});
         note(bank, static_cast<double>(first.bank), static_cast<double>(second.bank), mode);
         // states alike in mode, stops and bank do alike
         const std::size_t key = ((first.mode * 64 + second.mode) * 16 + (first.killActs ? 8u : 0u) + (first.cutActs ? 4u : 0u) +
                                  (second.killActs ? 2u : 0u) + (second.cutActs ? 1u : 0u)) *
-                                    16 +
-                                first.bank;
+                                    64 +
+                                first.bank * 4 + (first.disarmed ? 2u : 0u) + (second.disarmed ? 1u : 0u);
         const bool fresh = seen.emplace(key, true).second;
         for (const Sticks& s : sticks) {
             a.sticks = b.sticks = s;
@@ -238,6 +254,7 @@ std::vector<MoveDifference> machineDifferences(const Setup& before, const Setup&
     tell(throttle, say(KH_TR("throttle")), "throttle", "%", 0, 100.0);
     tell(gain, say(KH_TR("tail gain as it is read")), "gain", "%", 0, 100.0);
     if (bank.off > 0.0) out.push_back({say(KH_TR("bank")), bank.where, "bank", bank.before + 1, bank.after + 1, "", 0});
+    if (armed.off > 0.0) out.push_back({say(KH_TR("armed (1) or not (0)")), armed.where, "armed", armed.before, armed.after, "", 0});
     return out;
 }
 

@@ -3,6 +3,7 @@
 // The same model on another transmitter: the same pulses out of its own laws, steps and switches.
 #include "base/conventions.h"
 #include "model/amounts.h"
+#include "model/carried.h"
 #include "model/conditions.h"
 #include "model/fieldpatterns.h"
 #include "model/names.h"
@@ -132,6 +133,18 @@ struct TransmitterMove {
                             {"box", box.name},
                             {"l", amount(move.setup, "transmitter.channels." + ch.id + ".travelHighPct", box.travelLimitPct)}}));
             if (was.failsafePct) ch.failsafePct = sameValue(was, ch, *was.failsafePct);
+            if (ch.number > box.channels)
+                cannot(say(
+                    KH_TR("{f} is on channel {n}; {box} has {c}."),
+                    {{"f", functionTitle(before.transmitter, ch.id)}, {"n", num(ch.number)}, {"box", box.name}, {"c", num(box.channels)}}));
+        }
+        for (FunctionChannel& ch : tx.functionChannels) {
+            const FunctionChannel was = ch;
+            const bool same = box.centreUs == old.centreUs && box.usPerPct == old.usPerPct && box.laws == old.laws;
+            if (!same) (void)solveChannel(box, ch, {sentUs(old, was, -100.0), sentUs(old, was, 0.0), sentUs(old, was, 100.0)}, false);
+            ch.restPct = std::clamp(sameValue(was, ch, ch.restPct), -100.0, 100.0);
+            for (SwitchFunction& f : tx.functions)
+                if (f.valuePct && familyOf(f.id) == ch.id) f.valuePct = std::clamp(sameValue(was, ch, *f.valuePct), -100.0, 100.0);
             if (ch.number > box.channels)
                 cannot(say(
                     KH_TR("{f} is on channel {n}; {box} has {c}."),

@@ -23,7 +23,7 @@ SwitchProof inAuditsWords(SwitchProof proof, const std::vector<Finding>& finding
 
 bool turnsOff(const PositionRow& row, const SwitchProof& after) {
     return row.motor == PositionRow::Motor::Fails && std::any_of(after.positions.begin(), after.positions.end(), [&](const PositionRow& r) {
-               return r.mode == row.mode && r.hold == row.hold && r.kill == row.kill && r.cut == row.cut &&
+               return r.mode == row.mode && r.hold == row.hold && r.kill == row.kill && r.cut == row.cut && r.disarmed == row.disarmed &&
                       r.motor == PositionRow::Motor::Off;
            });
 }

@@ -139,6 +139,9 @@ public:
             for (const FieldPattern& p : FieldTable::of(b_.setup).patterns())
                 if (p.info.home.box == box && p.info.home.topic == topic->id) settings.push_back({&p, topic});
         }
+        // what a channel of the class has stands together, then what one of a function has
+        std::stable_partition(settings.begin(), settings.end(),
+                              [](const Setting& s) { return s.pattern->list != "transmitter.functionChannels"; });
         // neighbours of one list stand in one table, where the box asks for all of an element at once
         for (std::size_t i = 0; i < settings.size();) {
             std::size_t n = 1;

@@ -189,7 +189,7 @@ void Tracer::addThrottle(Trace& t, Function f) const {
     }
     Stage& motor = add("motor-pulse", KH_TR("motor pulse"), Box::SpeedController, "µs", 0, false, t.now.motorPulseUs, t.asked.motorPulseUs,
                        t.now.motorThrottlePct / 100.0, t.asked.motorThrottlePct / 100.0);
-    motor.note = say(KH_TR("unchanged"));
+    motor.note = t.now.disarmed ? say(KH_TR("not armed")) : say(KH_TR("unchanged"));
     add("throttle", KH_TR("speed contr."), Box::SpeedController, "%", 1, false, t.now.motorThrottlePct, t.asked.motorThrottlePct,
         t.now.motorThrottlePct / 100.0, t.asked.motorThrottlePct / 100.0)
         .note = say(KH_TR("of its range"));

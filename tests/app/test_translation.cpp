@@ -75,6 +75,7 @@ TEST_CASE("every word that is painted went through the translation, at every sta
         QStringList own = ownWords(b.w().setup());
         own << QString::fromStdString(NewModelAnswers().name);
         for (const ServoProfile& p : b.w().library().servos) own << QString::fromStdString(p.name);
+        own << QString::fromStdString(b.w().setup().machine.receiver->name);
         const auto look = [&](QWidget* view, const std::string& where) {
             if (!view->isVisible() || view->width() < 2 || view->height() < 2) return;
             TextRecorder recorder(view->size());

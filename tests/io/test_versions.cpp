@@ -101,6 +101,27 @@ TEST_CASE("the frozen documents of version 4 open with every law of their boxes 
     CHECK(files == 3);
 }
 
+TEST_CASE(
+    "the frozen documents of version 5 have no function on a channel of its own, no fade and a plain receiver; all else is as it was") {
+    std::size_t files = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(KEELHAUL_SOURCE "/tests/documents/v5")) {
+        INFO(entry.path().filename().string());
+        const nlohmann::json file = nlohmann::json::parse(io::readFile(entry.path()));
+        CHECK(file.at("version") == 5);
+        const io::Document document = io::loadDocument(entry.path());
+        CHECK(document.notes.empty());
+        CHECK(document.unknown.empty());
+        CHECK(document.setup.transmitter.functionChannels.empty());
+        CHECK(document.setup.machine.receiver == ReceiverProfile{});
+        for (const nlohmann::json& step : nlohmann::json::diff(file, nlohmann::json::parse(io::writeDocument(document.setup)))) {
+            INFO(step.dump());
+            CHECK((step.at("op") == "add" || step.at("path") == "/version"));
+        }
+        ++files;
+    }
+    CHECK(files == 3);
+}
+
 TEST_CASE("the frozen documents of version 3 open without a note; what was noted at a time goes on as before any count") {
     std::size_t files = 0;
     for (const auto& entry : std::filesystem::directory_iterator(KEELHAUL_SOURCE "/tests/documents/v3")) {

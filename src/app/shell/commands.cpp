@@ -123,6 +123,7 @@ void MainWindow::listCommands() {
             if (unusedChannels(workspace_.setup().transmitter).empty()) showMessage(tr("Every channel of this transmitter is used."));
         },
         hasRow("unused-channels"_row));
+    on("take-functions", [this] { edits_.takeFunctions(); });
     on("channel-order", [this] { edits_.setChannelOrder(); });
     on("save-template", [this] { sheet_.saveTemplate(); });
     on("renew", [this] { edits_.takeNewerProfiles(); });

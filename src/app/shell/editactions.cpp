@@ -9,6 +9,7 @@
 #include "app/forms/servobook.h"
 #include "app/forms/solvedialog.h"
 #include "base/error.h"
+#include "model/carried.h"
 #include "model/fieldpatterns.h"
 #include "model/modeedits.h"
 #include "model/names.h"
@@ -61,6 +62,19 @@ void EditActions::setChannelOrder() {
                               "and the failsafe: leads off."),
                         KH_TR("{n} channels changed, in one step that can be undone. Check every stick on the controller's monitor "
                               "again, and the failsafe: leads off.")));
+}
+
+void EditActions::takeFunctions() {
+    const Setup after = withTakenFunctions(workspace_.setup());
+    const QString box = shown(workspace_.setup().controller.profile->name);
+    if (after == workspace_.setup()) {
+        showMessage(tr("Everything that %1 takes from a channel of its own has one.").arg(box));
+        return;
+    }
+    if (!workspace_.attempt([&] { workspace_.document().replace(tr("Channels for what %1 takes").arg(box), after); })) return;
+    showMessage(tr("What %1 takes has its channel now, in one step that can be undone. Give each function its switch, then see on the "
+                   "controller's page that every place is heard: leads off.")
+                    .arg(box));
 }
 
 void EditActions::takePlanStep() {

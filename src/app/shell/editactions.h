@@ -12,6 +12,7 @@ public:
     explicit EditActions(Lent lent) : Hand(std::move(lent)) {}
     void setBenchState();
     void setChannelOrder();
+    void takeFunctions();
     void mirrorHold();
     /// The plan's first step: typed ones are taken, of one by hand it is asked what was read.
     void takePlanStep();

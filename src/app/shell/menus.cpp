@@ -34,7 +34,7 @@ std::span<const MenuLevel> menuLevels() {
 
 std::vector<const char*> stationCommands(Station station) {
     switch (station) {
-        case Station::Radio: return {"switch-map", "hold-form", "spares", "schools", "channel-order", "bench-state"};
+        case Station::Radio: return {"switch-map", "hold-form", "spares", "take-functions", "schools", "channel-order", "bench-state"};
         case Station::Link: return {"failsafe", "channel-order"};
         case Station::Swash: return {"layout-built", "layout-form"};
         case Station::Power: return {"alarms"};

@@ -41,6 +41,7 @@ Setup withBox(Setup setup, const io::AnyProfile& box, bool chosen) {
     put(setup.transmitter.profile, std::get_if<TransmitterProfile>(&box), true);
     put(setup.controller.profile, std::get_if<ControllerProfile>(&box), true);
     put(setup.speedController.profile, std::get_if<SpeedControllerProfile>(&box), true);
+    put(setup.machine.receiver, std::get_if<ReceiverProfile>(&box), true);
     setup.machine.aircraft.facts().eachServo([&](const ServoPlace&, Shared<ServoProfile>& fitted) { put(fitted, servo, copied(fitted)); });
     return setup;
 }
@@ -57,7 +58,8 @@ OwnBoxes::OwnBoxes(Lent lent) : Hand(std::move(lent)) {
 
 void OwnBoxes::copyBox() {
     const Setup& s = workspace_.setup();
-    std::vector<io::AnyProfile> boxes{ownCopy(*s.transmitter.profile), ownCopy(*s.controller.profile), ownCopy(*s.speedController.profile)};
+    std::vector<io::AnyProfile> boxes{ownCopy(*s.transmitter.profile), ownCopy(*s.controller.profile), ownCopy(*s.speedController.profile),
+                                      ownCopy(*s.machine.receiver)};
     std::set<std::string> servos;  // each kind aboard once
     for (const FittedServo& fitted : fittedServos(s.machine))
         if (servos.insert(fitted.servo->id).second) boxes.push_back(ownCopy(*fitted.servo));

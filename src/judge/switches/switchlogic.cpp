@@ -13,9 +13,10 @@ constexpr std::uint64_t kProgressEvery = 1U << 16U;
 constexpr std::uint64_t kMostWalked = 1U << 20U;  ///< ten used switches of three places, and more; a second
 constexpr std::uint64_t kMostTries = 1U << 22U;
 
-std::vector<std::size_t> throttleFunctions(const Setup& setup) {
+std::vector<std::size_t> throttleFunctions(const Setup& setup, const ChainModel& model) {
     std::vector<std::size_t> out(setup.transmitter.modes.size() + 2);  // modes, kill, cut: the first of functionName
     for (std::size_t i = 0; i < out.size(); ++i) out[i] = i;
+    if (const auto arming = model.armingFunction()) out.push_back(*arming);
     return out;
 }
 
@@ -28,7 +29,7 @@ std::vector<std::size_t> allFunctions(const ChainModel& model) {
 }  // namespace
 
 SwitchLogic::SwitchLogic(const Setup& setup, const ChainModel& model, const ProofProgress& progress)
-    : throttle(setup, model, throttleFunctions(setup)), everything(setup, model, allFunctions(model)), setup_(setup), model_(model) {
+    : throttle(setup, model, throttleFunctions(setup, model)), everything(setup, model, allFunctions(model)), setup_(setup), model_(model) {
     const auto& modes = setup.transmitter.modes;
     for (std::size_t i = 0; i < modes.size(); ++i) {
         if (modes[i].id == kHoldMode) hold_ = i;
@@ -57,6 +58,7 @@ LogicKey SwitchLogic::keyAt(const SwitchPlaces& places, bool latched) const {
     key.holdAsked = hold_ && model_.functionActive(*hold_, places);
     key.kill = model_.functionActive(kill_, places);
     key.cut = latched || model_.functionActive(cut_, places);
+    key.disarmed = model_.disarmedAt(places);
     return key;
 }
 
@@ -113,7 +115,7 @@ void SwitchLogic::walk(const ProofProgress& progress) {
                 const std::uint64_t q = throttle.moved(i, a, axis.classOf[place + 1]);
                 const LogicKey& from = byNumber[at[static_cast<std::size_t>(p)]];
                 const LogicKey& to = byNumber[at[static_cast<std::size_t>(q)]];
-                if (from.beneath == to.beneath || from.holdAsked || to.holdAsked || from.kill || to.kill || from.cut || to.cut) continue;
+                if (from.beneath == to.beneath || from.stopped() || to.stopped()) continue;
                 changes.emplace(std::pair(from.beneath, to.beneath), Change{p, q});
             }
         }

@@ -15,6 +15,9 @@ namespace kh {
 struct LogicKey {
     std::uint8_t beneath = 0;  ///< index of the flight mode under hold
     bool holdAsked = false, kill = false, cut = false;
+    bool disarmed = false;  ///< the controller is not armed
+    /// Something keeps the motor off.
+    [[nodiscard]] bool stopped() const { return holdAsked || kill || cut || disarmed; }
     auto operator<=>(const LogicKey&) const = default;
 };
 

@@ -6,6 +6,7 @@
 #include "judge/motorfigures.h"
 #include "judge/rowids.h"
 #include "judge/switches/switchlogic.h"
+#include "model/carried.h"
 #include "model/conditions.h"
 #include "model/fieldpatterns.h"
 #include "model/names.h"
@@ -149,9 +150,9 @@ void judgeHoldFlies(const ProofContext& c, PropertyResult& r) {
     if (fix.empty()) return;
     PartialDeck sticks;  // deflected, so that whatever differs is seen
     sticks.aileron = sticks.elevator = sticks.rudder = 0.5;
-    const auto at = c.logic.where([&](const LogicKey& k) { return c.modes[k.beneath].id == from->id && k.holdAsked && !k.kill && !k.cut; });
-    const auto before =
-        c.logic.where([&](const LogicKey& k) { return c.modes[k.beneath].id == from->id && !k.holdAsked && !k.kill && !k.cut; });
+    const auto at = c.logic.where(
+        [&](const LogicKey& k) { return c.modes[k.beneath].id == from->id && k.holdAsked && !k.kill && !k.cut && !k.disarmed; });
+    const auto before = c.logic.where([&](const LogicKey& k) { return c.modes[k.beneath].id == from->id && !k.stopped(); });
     std::optional<Witness> witness;
     if (at && before) {
         witness = Witness{c.deckAt(*before, sticks), c.deckAt(*at, sticks)};
@@ -168,6 +169,21 @@ void judgeHoldFlies(const ProofContext& c, PropertyResult& r) {
                  .witness = witness,
                  .subject = fix.front().path,
                  .fix = fix});
+}
+
+/// The place of one switch at which power-on is not armed; none if there is none.
+std::vector<Edit> disarmedAtPowerOn(const ProofContext& c) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    for (const std::string& id : switchesOf(tx, *conditionOf(tx, kArming)))
+        for (const SwitchProfile& s : tx.profile->switches)
+            for (int place = 1; s.id == id && place <= s.places; ++place) {
+                Deck deck;
+                deck.switches[id] = place;
+                if (!c.model.at(deck).disarmed) continue;
+                if (std::any_of(tx.switches.begin(), tx.switches.end(), [&](const SwitchSettings& x) { return x.id == id; }))
+                    return {{elementPath("transmitter.switches.{}.powerOnPlace"_field, id), static_cast<double>(place)}};
+            }
+    return {};
 }
 
 void judgePowerOn(const ProofContext& c, PropertyResult& r) {
@@ -197,6 +213,13 @@ void judgePowerOn(const ProofContext& c, PropertyResult& r) {
     } else if (const auto rescue = c.function("rescue"); rescue && c.model.functionActive(*rescue, c.model.numbers({}).places)) {
         refute(say(KH_TR("Rescue is on at the power-on places.")), say(KH_TR("Put rescue on a momentary switch in the transmitter.")),
                conditionPath(tx, "rescue"), {});
+    } else if (const auto level = c.function("level"); level && c.model.functionActive(*level, c.model.numbers({}).places)) {
+        refute(say(KH_TR("Level is on at the power-on places.")), say(KH_TR("Set the power-on place of its switch to where level is off.")),
+               conditionPath(tx, "level"), {});
+    } else if (c.model.armingFunction() && !now.disarmed) {
+        refute(say(KH_TR("{b} is armed at the power-on places."), {{"b", c.setup.controller.profile->name}}),
+               say(KH_TR("Set the power-on place of the arming switch to where it is not armed, in the transmitter.")),
+               conditionPath(tx, kArming), disarmedAtPowerOn(c));
     } else if (!tx.hold.powerOnGuard) {
         refute(say(KH_TR("The power-on guard of {b} is not set."), {{"b", tx.profile->name}}),
                say(KH_TR("Set the power-on guard in the transmitter: hold on, first mode, collective low, rescue off.")),
@@ -283,10 +306,9 @@ SwitchProof prove(const Setup& setup, std::span<const FigureMaker> makers, const
     const Figures figures = computeFigures(setup, model, model, makers);
     const ProofContext context{setup, model, logic, figures, setup.transmitter.modes};
     for (const auto& [key, seen] : logic.seen) {
-        PositionRow row{key.beneath, key.holdAsked, key.kill, key.cut, seen.states, PositionRow::Motor::MayRun};
+        PositionRow row{key.beneath, key.holdAsked, key.kill, key.cut, key.disarmed, seen.states, PositionRow::Motor::MayRun};
         PropertyResult none;
-        if (key.holdAsked || key.kill || key.cut)
-            row.motor = motorRuns(context, key, seen, none) ? PositionRow::Motor::Fails : PositionRow::Motor::Off;
+        if (key.stopped()) row.motor = motorRuns(context, key, seen, none) ? PositionRow::Motor::Fails : PositionRow::Motor::Off;
         out.positions.push_back(row);
     }
     for (const Property& p : kProperties) {

@@ -21,7 +21,7 @@ struct PropertyResult {
 struct PositionRow {
     enum class Motor { Off, MayRun, Fails };
     std::size_t mode = 0;  ///< index of the flight mode beneath
-    bool hold = false, kill = false, cut = false;
+    bool hold = false, kill = false, cut = false, disarmed = false;
     std::uint64_t states = 0;
     Motor motor = Motor::MayRun;
 };

@@ -20,12 +20,13 @@ namespace kh {
 namespace {
 
 constexpr std::array kTrimEnds{-1.0, 1.0};
-constexpr double kSameUs = 0.5;  ///< two pulses closer than this are one value
-constexpr int kScan = 40;        ///< stick positions of a scan, beside the curve's points
+constexpr double kSlowFadeS = 1.0;  ///< over so long a change of mode can be flown along with
+constexpr double kSameUs = 0.5;     ///< two pulses closer than this are one value
+constexpr int kScan = 40;           ///< stick positions of a scan, beside the curve's points
 
 /// A state in which this mode flies, nothing held or stopped.
 std::optional<SwitchLogic::Seen> flying(const ProofContext& c, std::size_t mode) {
-    return c.logic.where([&](const LogicKey& k) { return k.beneath == mode && !k.holdAsked && !k.kill && !k.cut; });
+    return c.logic.where([&](const LogicKey& k) { return k.beneath == mode && !k.stopped(); });
 }
 
 }  // namespace
@@ -42,6 +43,7 @@ std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, co
         for (const double trim : kTrimEnds) {
             const Instant now = c.model.at(c.numbersAt(seen, stick, trim));
             r.covered += seen.states;
+            if (now.disarmed && c.model.armingHoldsMotor()) continue;  // nothing that is sent reaches it
             bool fine = limits.off(now.motorPulseUs) && limits.accepted(now.motorPulseUs);
             if (engine && onlyHold)
                 fine = now.motorThrottlePct <= idleLimits(c.setup.machine).mostPct + kSamePct &&
@@ -52,6 +54,29 @@ std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, co
         }
     return std::nullopt;
 }
+
+namespace {
+
+/// Disarmed, and yet the motor is driven: it is not the controller that holds it.
+void runsDisarmed(const ProofContext& c, const SwitchLogic::Seen& seen, const MotorRun& run, PropertyResult& r) {
+    PartialDeck state = c.deckAt(seen);
+    state.collective = run.stick;
+    state.throttleTrim = run.trim;
+    c.refute(r, {.severity = Severity::Danger,
+                 .row = "arming-switch"_row,
+                 .found = say(KH_TR("While {b} is not armed, in {m}, stick {s}, the speed controller gets {u} µs from the receiver."),
+                              {{"b", c.setup.controller.profile->name},
+                               {"m", c.modes[run.now.beneath].name},
+                               {"s", signedNum(run.stick, 2)},
+                               {"u", num(run.now.motorPulseUs)}}),
+                 .why = say(KH_TR("Disarmed looks safe, and the motor does not hear of it.")),
+                 .todo = say(KH_TR("Plug the speed controller's lead into the controller, or count on hold alone.")),
+                 .box = Box::Bench,
+                 .witness = Witness{std::nullopt, state},
+                 .subject = "machine.wiring.throttleLead"_field});
+}
+
+}  // namespace
 
 void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
@@ -70,10 +95,14 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
         return;
     }
     for (const auto& [key, seen] : c.logic.seen) {
-        if (!key.holdAsked && !key.kill && !key.cut) continue;
+        if (!key.stopped()) continue;
         const std::optional<MotorRun> run = motorRuns(c, key, seen, r);
         if (!run) continue;
         const Instant& now = run->now;
+        if (!key.holdAsked && !key.kill && !key.cut) {
+            runsDisarmed(c, seen, *run, r);
+            return;
+        }
         const std::string what = key.kill ? "kill" : key.cut ? "cut" : "hold";
         const bool acts = key.kill ? now.killActs : key.cut ? now.cutActs : now.holdActs;
         PartialDeck state = c.deckAt(seen);
@@ -181,10 +210,9 @@ void judgeLeavingHold(const ProofContext& c, PropertyResult& r) {
     r.finding.found = say(KH_TR("An engine is started with hold on and the head held; nothing spools by itself."));
     if (c.setup.machine.power.kind == PowerKind::Engine) return;
     // the mode that is reached with every other switch at its power-on place
-    const auto seen =
-        c.logic.where([&](const LogicKey& k) { return k.beneath == c.model.at(Deck{}).beneath && !k.holdAsked && !k.kill && !k.cut; });
-    const auto held =
-        c.logic.where([&](const LogicKey& k) { return k.beneath == c.model.at(Deck{}).beneath && k.holdAsked && !k.kill && !k.cut; });
+    const auto seen = c.logic.where([&](const LogicKey& k) { return k.beneath == c.model.at(Deck{}).beneath && !k.stopped(); });
+    const auto held = c.logic.where(
+        [&](const LogicKey& k) { return k.beneath == c.model.at(Deck{}).beneath && k.holdAsked && !k.kill && !k.cut && !k.disarmed; });
     if (!seen || !held) {
         r.finding.found = say(KH_TR("Hold cannot be left: no combination does it."));
         return;
@@ -264,7 +292,7 @@ void judgeModeChange(const ProofContext& c, PropertyResult& r) {
         PartialDeck to = c.deckAt(after);
         from.collective = to.collective = hover;
         c.refute(
-            r, {.severity = Severity::Warning,
+            r, {.severity = b.fadeS >= kSlowFadeS && c.setup.transmitter.profile->fades ? Severity::Note : Severity::Warning,
                 .row = leaps ? "pitch-curve"_row : "head-speed-mode"_row,
                 .found = leaps ? say(KH_TR("From {a} to {b} at the hover, stick {s}, the blades go from {p}° to {q}°; 0.5° is allowed."),
                                      {{"a", a.name},

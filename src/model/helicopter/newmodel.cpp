@@ -5,6 +5,7 @@
 #include "base/error.h"
 #include "formula/answers.h"
 #include "formula/linkage.h"
+#include "model/carried.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
@@ -314,7 +315,7 @@ Setup newModel(const NewModelAnswers& answers, const std::string& at) {
     s.speedController.control = s.speedController.profile->governs ? SpeedControl::Governor : SpeedControl::Direct;
     const NewModelAnswers byDefault;
     const bool otherLayout = answers.layout != byDefault.layout;
-    s = laidOut(s, layout);
+    s = withTakenFunctions(laidOut(s, layout));
     const auto answered = [&](bool otherwise, const std::string& path) {
         if (otherwise) s.standings[path] = {Standing::Entered, at, {}, {}};
     };

@@ -12,6 +12,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <vector>
 
 namespace kh::paint {
 
@@ -316,7 +317,7 @@ void paintThrottleStates(QPainter& p, QRectF area, const Scene& s) {
     p.setRenderHint(QPainter::Antialiasing);
     double x = drawText(p, {area.left(), y}, words(KH_TR("Power-on guard")), Theme::font(13, true), t.ink) + 10;
     drawText(p, {x, y},
-             guard.set ? words(KH_TR("the transmitter starts only with all four; this deck has"))
+             guard.set ? words(KH_TR("the transmitter starts only with all of these; this deck has"))
                        : words(KH_TR("off: nothing stops a start with hold off")),
              Theme::font(12), guard.set ? t.muted : t.warning);
     if (!guard.set) return;
@@ -325,8 +326,10 @@ void paintThrottleStates(QPainter& p, QRectF area, const Scene& s) {
         bool met;
     };
     x = area.left();
-    for (const Ask& a : {Ask{guard.armed ? KH_TR("kill on") : KH_TR("hold on"), guard.holdOn}, Ask{KH_TR("base mode"), guard.baseMode},
-                         Ask{KH_TR("collective low"), guard.collectiveLow}, Ask{KH_TR("rescue off"), guard.rescueOff}}) {
+    std::vector<Ask> asks{Ask{guard.armed ? KH_TR("kill on") : KH_TR("hold on"), guard.holdOn}, Ask{KH_TR("base mode"), guard.baseMode},
+                          Ask{KH_TR("collective low"), guard.collectiveLow}, Ask{KH_TR("rescue off"), guard.rescueOff}};
+    if (guard.arms) asks.push_back({KH_TR("not armed"), guard.disarmed});
+    for (const Ask& a : asks) {
         if (a.met) drawTick(p, {x + 5, y + 18}, t.pass, 8);
         else drawMark(p, Severity::Warning, {x + 5, y + 19}, 8);
         x = drawText(p, {x + 15, y + 24}, words(a.text), Theme::font(13), a.met ? t.ink : t.warning) + 22;

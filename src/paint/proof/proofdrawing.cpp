@@ -16,8 +16,8 @@ constexpr int kMostCells = 10;
 
 QString rowName(const Setup& setup, const PositionRow& row) {
     QString name = modeSign(setup.transmitter.modes[row.mode], row.mode);
-    for (const auto& [on, word] :
-         {std::pair{row.hold, KH_TR("hold")}, std::pair{row.kill, KH_TR("kill")}, std::pair{row.cut, KH_TR("cut")}})
+    for (const auto& [on, word] : {std::pair{row.hold, KH_TR("hold")}, std::pair{row.kill, KH_TR("kill")}, std::pair{row.cut, KH_TR("cut")},
+                                   std::pair{row.disarmed, KH_TR("disarmed")}})
         if (on) name += QLatin1Char(' ') + words(word);
     return name;
 }
@@ -55,7 +55,7 @@ void paintPositions(QPainter& p, QRectF area, const Scene& s) {
     for (const PositionRow& r : s.proof->positions) {
         const bool fails = r.motor == PositionRow::Motor::Fails;
         const bool here = r.mode == s.trace.now.beneath && r.hold == s.trace.now.holdAsked && r.kill == s.trace.now.killActs &&
-                          r.cut == s.trace.now.cutActs;
+                          r.cut == s.trace.now.cutActs && r.disarmed == s.trace.now.disarmed;
         const QString name = rowName(s.setup, r);
         drawText(p, {area.left() + labels - 8 - textWidth(name, Theme::font(12, fails)), y + 11}, name, Theme::font(12, fails),
                  fails  ? t.danger

@@ -13,6 +13,7 @@ namespace kh {
 [[nodiscard]] StationPage linkRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> linkRules();
 [[nodiscard]] std::span<const Rule> supplyRules();
+[[nodiscard]] std::span<const Rule> receiverRules();
 void linkFigures(const FigureBuilder& b);
 [[nodiscard]] std::span<const BenchWork> linkSolvers();
 [[nodiscard]] std::span<const BenchWork> linkGuides();

@@ -113,6 +113,14 @@ StationPage linkRows(const RowBuilder& b) {
         RowBuilder::under("supply", b.row("supply-leads", say(KH_TR("Leads")), {}, {},
                                           {{b.field("machine.wiring.supplyLeads"_field), b.field("machine.wiring.buffer"_field)}})));
     page.rows.push_back(b.row("receiver", say(KH_TR("Receiver")), {}, {}, {{b.field("machine.wiring.receiver"_field)}}));
+    page.rows.push_back(
+        RowBuilder::under("receiver", b.row("receiver-sheet", say(KH_TR("Its data")), {}, {},
+                                            {{b.field("machine.receiver.name"_field), b.labelled("machine.receiver.outputs"_field),
+                                              b.labelled("machine.receiver.failsafe"_field)}})));
+    page.rows.push_back(RowBuilder::under(
+        "receiver", b.row("receiver-marks", say(KH_TR("Its marks")), {}, {},
+                          {{b.labelled("machine.receiver.plugMark"_field), b.labelled("machine.receiver.bindGesture"_field),
+                            b.labelled("machine.receiver.lampBound"_field), b.labelled("machine.receiver.lampWaits"_field)}})));
     page.rows.push_back(b.row("throttle-lead", say(KH_TR("Throttle lead")), {}, {},
                               {{b.field("machine.wiring.throttleLead"_field, label(KH_TR("into the")))}}));
     Part bound = RowBuilder::text(say(KH_TR("the receiver answers")));

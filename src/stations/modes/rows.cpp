@@ -100,6 +100,11 @@ StationPage modesRows(const RowBuilder& b) {
                                               each(acts("transmitter.kill.actsIn"_field, tx.kill.actsIn)))),
         RowBuilder::under("hold", b.matrixRow("cut-acts", say(KH_TR("Cut acts")), "", Box::Transmitter,
                                               each(acts("transmitter.cut.actsIn"_field, tx.cut.actsIn)))),
+        RowBuilder::under("hold", b.matrixRow("mode-fade", say(KH_TR("Fade into")), "s", Box::Transmitter, each([&](const FlightMode& m) {
+                                                  Part p = b.field(path(m, "fadeS"));
+                                                  p.unit = "";
+                                                  return Cell{{p}};
+                                              }))),
         b.matrixRow("tail-gain-read", say(KH_TR("Tail gain")), KH_TR("read"), Box::Controller, each([&](const FlightMode& m) {
                         Part p = RowBuilder::figure(figures(m).gainRead);
                         p.label = figures(m).gainRead.known && figures(m).gainRead.value < 0.0 ? say(KH_TR("R")) : say(KH_TR("H"));

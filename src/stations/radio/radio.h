@@ -12,5 +12,6 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> radioRules();
 [[nodiscard]] std::span<const Rule> switchRules();
 [[nodiscard]] std::span<const Rule> rescueRules();
+[[nodiscard]] std::span<const Rule> carriedRules();
 
 }  // namespace kh

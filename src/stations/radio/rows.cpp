@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/amounts.h"
+#include "model/carried.h"
 #include "model/fieldpatterns.h"
 #include "model/modeedits.h"
 #include "model/names.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/kit/tables.h"
 #include "stations/radio/radio.h"
+
+#include <algorithm>
 
 namespace kh {
 
@@ -25,15 +28,96 @@ Part spare(const TransmitterSettings& tx, int number) {
     return p;
 }
 
+/// What a function's channel sends while it is on, where it has one.
+void addSent(const RowBuilder& b, Cell& cell, const SwitchFunction& f) {
+    if (carrierOf(b.setup().transmitter, f.id) == nullptr) return;
+    cell.parts.push_back(b.field(elementPath("transmitter.functions.{}.valuePct"_field, f.id), label(KH_TR("sends"))));
+}
+Cell sent(const RowBuilder& b, const SwitchFunction& f) {
+    Cell cell;
+    addSent(b, cell, f);
+    if (cell.parts.empty()) cell.parts.push_back(RowBuilder::dash());
+    return cell;
+}
+
+/// What the controller reads at a place of a function's channel, and what it then does.
+Part heardAt(const RowBuilder& b, const CarriedPlace& p) {
+    const Message reads = say(KH_TR("{r} %"), {{"r", signedNum(p.readingPct, 1)}});
+    Part part =
+        RowBuilder::text(p.lands.empty() ? say(KH_TR("{r}: nothing"), {{"r", reads}})
+                                         : say(KH_TR("{r}: {w}"), {{"r", reads}, {"w", functionTitle(b.setup().transmitter, p.lands)}}));
+    part.why.title = say(KH_TR("What {box} hears"), {{"box", b.setup().controller.profile->name}});
+    part.why.line(KH_TR("sent {v} % → {u} µs → reads {r}"), {{"v", signedNum(p.valuePct)}, {"u", num(p.pulseUs)}, {"r", reads}});
+    part.why.lines.push_back(say(KH_TR("= {v}"), {{"v", part.value}}));
+    if (!p.function.empty()) part.why.inputs = {elementPath("transmitter.functions.{}.valuePct"_field, p.function)};
+    return part;
+}
+Cell heard(const RowBuilder& b, std::string_view function) {
+    Cell cell;
+    if (const FunctionChannel* channel = carrierOf(b.setup().transmitter, function))
+        for (const CarriedPlace& p : carriedPlaces(b.setup(), *channel))
+            if (p.function == function) cell.parts.push_back(heardAt(b, p));
+    return cell;
+}
+/// The same at rest, none of the family on.
+Cell heardAtRest(const RowBuilder& b, std::string_view family) {
+    Cell cell;
+    if (const FunctionChannel* channel = carrierOf(b.setup().transmitter, family)) {
+        const auto places = carriedPlaces(b.setup(), *channel);
+        if (!places.empty()) cell.parts.push_back(heardAt(b, places.front()));
+        if (!cell.parts.empty()) cell.parts.back().label = label(KH_TR("else"));
+    }
+    return cell;
+}
+
 /// The functions of one family, each with its switch and, of gains, what is sent then.
-std::vector<Row> functionLines(const RowBuilder& b, const char* row, const std::vector<const SwitchFunction*>& functions, bool gains) {
+std::vector<Row> functionLines(const RowBuilder& b, const char* row, const std::vector<const SwitchFunction*>& functions, bool gains,
+                               bool carried) {
     std::vector<Row> out;
     for (const SwitchFunction* f : functions) {
         std::vector<Cell> cells{{{b.field(elementPath("transmitter.functions.{}.when"_field, f->id))}}};
         if (gains) cells.push_back({{b.field(elementPath("transmitter.functions.{}.sentPct"_field, f->id))}});
+        if (carried) {
+            cells.push_back(sent(b, *f));
+            cells.push_back(heard(b, f->id));
+        }
         out.push_back(b.line(row, "function-" + f->id, functionTitle(b.setup().transmitter, f->id), std::move(cells)));
     }
     return out;
+}
+
+/// A function that is alone in its family: its switch, what is sent, what is heard.
+Row alone(const RowBuilder& b, const char* row, const char* title, const char* function) {
+    const auto& all = b.setup().transmitter.functions;
+    const auto f = std::find_if(all.begin(), all.end(), [&](const SwitchFunction& x) { return x.id == function; });
+    if (f == all.end()) return b.row(row, say(title), {{RowBuilder::text(say(KH_TR("on no switch")))}}, {}, {});
+    Cell cell{{b.field(elementPath("transmitter.functions.{}.when"_field, function))}};
+    addSent(b, cell, *f);
+    Cell there = heard(b, function);
+    for (Part& p : heardAtRest(b, function).parts) there.parts.push_back(std::move(p));
+    return b.row(row, say(title), std::move(cell), std::move(there), {});
+}
+
+/// Channels of functions, one a line.
+void functionChannels(const RowBuilder& b, StationPage& page) {
+    std::vector<Row> lines;
+    for (const FunctionChannel& c : b.setup().transmitter.functionChannels) {
+        const auto field = [&](std::string_view pattern) { return Cell{{b.field(elementPath(pattern, c.id))}}; };
+        lines.push_back(b.line(
+            "channel-map", "carrier-" + c.id, functionTitle(b.setup().transmitter, c.id),
+            {field("transmitter.functionChannels.{}.number"_field), field("transmitter.functionChannels.{}.reversed"_field),
+             field("transmitter.functionChannels.{}.travelLowPct"_field), field("transmitter.functionChannels.{}.travelHighPct"_field),
+             field("transmitter.functionChannels.{}.subTrimPct"_field), field("transmitter.functionChannels.{}.restPct"_field)}));
+    }
+    if (lines.empty()) return;
+    setTable(page, "channel-map",
+             {{KH_TR("channel"), "", KH_TR("of a function that is no stick's: what its switch sends goes out there")},
+              {KH_TR("direction"), "", KH_TR("reversed, the first place is read where the last should be")},
+              {KH_TR("low"), "%", KH_TR("travel on the low side")},
+              {KH_TR("high"), "%", KH_TR("travel on the high side")},
+              {KH_TR("sub-trim"), "%", KH_TR("moves what every place is read as")},
+              {KH_TR("at rest"), "%", KH_TR("sent while none of its functions is on")}},
+             std::move(lines));
 }
 
 constexpr const char* kTyped = KH_TR("the switch and its place: L1 2; + is and, | is or; empty: on no switch");
@@ -123,6 +207,7 @@ StationPage radioRows(const RowBuilder& b) {
             KH_TR("heading hold as everywhere, or rate mode for autorotations: then the tail follows the machine"));
     page.rows.push_back(b.row("kill-switch", say(KH_TR("Kill switch")),
                               {{b.field("transmitter.kill.when"_field), b.field("transmitter.kill.throttlePct"_field)}}, {}, {}));
+    addUnder(page, RowBuilder::under("kill-switch", alone(b, "arming-switch", KH_TR("Arming"), kArming)));
     page.rows.push_back(b.row("cut-switch", say(KH_TR("Cut switch")),
                               {{b.field("transmitter.cut.when"_field), b.field("transmitter.cut.throttlePct"_field)}}, {}, {}));
     struct Family {
@@ -135,7 +220,7 @@ StationPage radioRows(const RowBuilder& b) {
         Cell cell;
         std::vector<const SwitchFunction*> all;
         for (const SwitchFunction& f : tx.functions) {
-            const bool named = f.id.starts_with("bank-") || f.id.starts_with("gain-") || f.id == "rescue";
+            const bool named = f.id.starts_with("gain-") || !familyOf(f.id).empty();
             if (*family.prefix == 0 ? named : !f.id.starts_with(family.prefix)) continue;
             all.push_back(&f);
             if (f.when.empty() && f.id != family.prefix) continue;  // in the table beneath
@@ -144,18 +229,29 @@ StationPage radioRows(const RowBuilder& b) {
             cell.parts.push_back(std::move(part));
         }
         if (cell.parts.empty()) cell.parts.push_back(RowBuilder::text(say(KH_TR("on no switch"))));
-        page.rows.push_back(b.row(family.row, say(family.title), std::move(cell), {}, {}));
-        if (std::string_view(family.prefix) == "rescue" || all.empty()) continue;  // its row says it all
+        if (std::string_view(family.prefix) == "rescue") {  // its row says it all
+            page.rows.push_back(alone(b, family.row, family.title, family.prefix));
+            continue;
+        }
+        const bool carried = std::string_view(family.prefix) == "bank-" && carrierOf(tx, "bank") != nullptr;
+        page.rows.push_back(b.row(family.row, say(family.title), std::move(cell), carried ? heardAtRest(b, "bank") : Cell{}, {}));
+        if (all.empty()) continue;
         const bool gains = std::string_view(family.prefix) == "gain-";
         std::vector<SubColumn> columns{{KH_TR("switch"), "", kTyped}};
         if (gains)
             columns.push_back(
                 {KH_TR("sent"), "%", KH_TR("the tail gain that replaces the mode's own while the switch is there; + is heading hold")});
-        setTable(page, family.row, std::move(columns), functionLines(b, family.row, all, gains));
+        if (carried) {
+            columns.push_back({KH_TR("sends"), "%", KH_TR("what its channel sends while the switch is there")});
+            columns.push_back({KH_TR("is read as"), "", KH_TR("what the controller reads then, and which bank it flies")});
+        }
+        setTable(page, family.row, std::move(columns), functionLines(b, family.row, all, gains, carried));
     }
     const auto school = [&](const char* row, const char* id, const char* title, const std::string& field, const char* help) {
         addUnder(page, RowBuilder::aside(row, help, b.row(id, say(title), {{b.field(field)}}, {}, {})));
     };
+    addUnder(page, RowBuilder::under("rescue-switch", alone(b, "level-switch", KH_TR("Level"), "level")));
+    functionChannels(b, page);
     school("gain-switch", "gain-school", KH_TR("School"), "transmitter.schools.tailGain"_field,
            KH_TR("per flight mode, three steps on a switch of their own, or fixed in the controller"));
     school("rescue-switch", "rescue-school", KH_TR("School"), "transmitter.schools.rescue"_field,

@@ -5,6 +5,7 @@
 #include "formula/answers.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
+#include "model/carried.h"
 #include "model/conditions.h"
 #include "model/conditiontext.h"
 #include "model/fieldpatterns.h"
@@ -66,7 +67,8 @@ struct Carried {
     const char* name;
 };
 constexpr std::array kCarried{Carried{"bank-", "bank-switch"_row, KH_TR("the bank")},
-                              Carried{"rescue", "rescue-switch"_row, KH_TR("rescue")}};
+                              Carried{"rescue", "rescue-switch"_row, KH_TR("rescue")}, Carried{"level", "level-switch"_row, KH_TR("level")},
+                              Carried{"arming", "arming-switch"_row, KH_TR("arming")}};
 
 /// Such a function that no channel carries: the first of its kind, and the switch a channel must follow for it.
 struct NotCarried {
@@ -76,6 +78,7 @@ std::optional<NotCarried> notCarried(const TransmitterSettings& tx, const Carrie
     NotCarried out;
     for (const SwitchFunction& f : tx.functions) {
         if (!f.id.starts_with(what.kind) || f.when.empty()) continue;
+        if (carrierOf(tx, f.id) != nullptr) return std::nullopt;
         for (const std::string& s : workedBy(tx, f.when)) {
             if (std::any_of(tx.spares.begin(), tx.spares.end(), [&](const SpareChannel& spare) { return spare.follows == s; }))
                 return std::nullopt;
@@ -129,7 +132,7 @@ void carried(const AuditContext& c, std::vector<Finding>& out) {
         const auto missing = notCarried(tx, what);
         if (!missing) continue;
         out.push_back(
-            {.id = std::string("no-carrier.") + (missing->function == "rescue" ? "rescue" : "bank"),
+            {.id = "no-carrier." + std::string(familyOf(missing->function)),
              .severity = Severity::Note,
              .row = what.row,
              .title = c.say(KH_TR("No channel carries {f}"), {{"f", std::string(what.name)}}),
@@ -156,34 +159,43 @@ void carried(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void channelClash(const AuditContext& c, std::vector<Finding>& out) {
+    struct Used {
+        std::string function, path;
+        int number;
+    };
+    std::vector<Used> all;
+    for (const ChannelSettings& ch : c.setup.transmitter.channels) all.push_back({ch.id, channelPath(ch.id, "number"), ch.number});
+    for (const FunctionChannel& ch : c.setup.transmitter.functionChannels)
+        all.push_back({ch.id, elementPath("transmitter.functionChannels.{}.number"_field, ch.id), ch.number});
     std::map<int, std::string> taken;
     std::set<int> used;
-    for (const ChannelSettings& ch : c.setup.transmitter.channels) used.insert(ch.number);
+    for (const Used& ch : all) used.insert(ch.number);
     int free = 1;
     while (used.count(free) != 0) ++free;
-    for (const ChannelSettings& ch : c.setup.transmitter.channels) {
-        const auto [other, fresh] = taken.emplace(ch.number, ch.id);
+    for (const Used& ch : all) {
+        const auto [other, fresh] = taken.emplace(ch.number, ch.function);
         const bool beyond = ch.number > c.setup.transmitter.profile->channels;
         if (fresh && !beyond) continue;
+        const Amount number = c.amount(ch.path, ch.number);
         Finding f{
-            .id = "channel-clash." + ch.id,
+            .id = "channel-clash." + ch.function,
             .severity = Severity::Danger,
             .row = "channel-map"_row,
-            .title = beyond ? c.say(KH_TR("Channel {n} does not exist"), {{"n", c.amount(channelPath(ch.id, "number"), ch.number)}})
-                            : c.say(KH_TR("Two functions on channel {n}"), {{"n", c.amount(channelPath(ch.id, "number"), ch.number)}}),
+            .title = beyond ? c.say(KH_TR("Channel {n} does not exist"), {{"n", number}})
+                            : c.say(KH_TR("Two functions on channel {n}"), {{"n", number}}),
             .found =
-                beyond ? c.say(KH_TR("{f} is on channel {n}; {box} has {all}."), {{"f", asWord(ch.id)},
-                                                                                  {"n", c.amount(channelPath(ch.id, "number"), ch.number)},
-                                                                                  {"box", c.setup.transmitter.profile->name},
-                                                                                  {"all", c.amount("transmitter.profile.channels"_field)}})
-                       : c.say(KH_TR("{a} and {b} both use channel {n}."),
-                               {{"a", other->second}, {"b", asWord(ch.id)}, {"n", c.amount(channelPath(ch.id, "number"), ch.number)}}),
+                beyond
+                    ? c.say(KH_TR("{f} is on channel {n}; {box} has {all}."), {{"f", asWord(ch.function)},
+                                                                               {"n", number},
+                                                                               {"box", c.setup.transmitter.profile->name},
+                                                                               {"all", c.amount("transmitter.profile.channels"_field)}})
+                    : c.say(KH_TR("{a} and {b} both use channel {n}."), {{"a", other->second}, {"b", asWord(ch.function)}, {"n", number}}),
             .why = c.say(KH_TR("One of them never reaches the controller.")),
-            .todo = c.say(KH_TR("Put {f} on channel {n} in the transmitter."),
-                          {{"f", asWord(ch.id)}, {"n", c.amount(channelPath(ch.id, "number"), free)}}),
+            .todo =
+                c.say(KH_TR("Put {f} on channel {n} in the transmitter."), {{"f", asWord(ch.function)}, {"n", c.amount(ch.path, free)}}),
             .box = Box::Transmitter,
-            .subject = channelPath(ch.id, "number"),
-            .fix = {{channelPath(ch.id, "number"), static_cast<double>(free)}}};
+            .subject = ch.path,
+            .fix = {{ch.path, static_cast<double>(free)}}};
         out.push_back(std::move(f));
     }
 }

@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// Functions that reach the controller on a channel of their own: what is sent at each, what the controller reads, and what it makes of it.
+#pragma once
+
+#include "model/access.h"
+#include "model/setup.h"
+
+#include <array>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace kh {
+
+/// Functions that a controller may take from a channel, by their family: "bank-2" is of "bank", others are a family of their own.
+inline constexpr std::array kCarriedFamilies{"bank", "rescue", "level", "arming"};
+inline constexpr const char* kArming = "arming";
+
+/// @return "bank" of "bank-2", "rescue" of "rescue"; empty for a function that no controller takes
+[[nodiscard]] std::string_view familyOf(std::string_view function);
+/// The channel a function is on, or nullptr.
+[[nodiscard]] const FunctionChannel* carrierOf(const TransmitterSettings& transmitter, std::string_view function);
+/// What the controller takes of a family; empty: it takes none.
+[[nodiscard]] std::vector<const TakenWindow*> windowsOf(const ControllerProfile& profile, std::string_view family);
+[[nodiscard]] bool takesFamily(const ControllerProfile& profile, std::string_view family);
+
+/// One place of a function channel: what is on, what is sent, what is read, and what the controller then does.
+struct CarriedPlace {
+    std::string function;  ///< that is on; empty: none of the family
+    double valuePct = 0.0;
+    double pulseUs = 0.0;
+    double readingPct = 0.0;
+    std::string wanted;  ///< the window it should be in; empty: none
+    std::string lands;   ///< the window it is in; empty: none
+    [[nodiscard]] bool right() const { return wanted == lands; }
+};
+/// Every place of a channel, at rest first.
+[[nodiscard]] std::vector<CarriedPlace> carriedPlaces(const Setup& setup, const FunctionChannel& channel);
+
+/// Values with which every place of a channel that is not heard as it is meant would be, by the channel as it stands; none where all are.
+[[nodiscard]] std::vector<Edit> heardValues(const Setup& setup, const FunctionChannel& channel);
+
+/// The document with a function, a channel and a value for everything its controller takes and the transmitter does not send yet, on
+/// channels that are free, each value in the middle of its window. A function that is new gets no switch, which is the pilot's choice, but
+/// arming: without one the motor never runs.
+[[nodiscard]] Setup withTakenFunctions(const Setup& setup);
+/// The middle of a window, as far as a channel reaches; and a reading that is in none of them.
+[[nodiscard]] double windowMiddle(const TakenWindow& window);
+[[nodiscard]] double readingOutside(const std::vector<const TakenWindow*>& windows);
+/// The value that a channel must send to be read as `readingPct`, clamped to what can be sent, in %.
+[[nodiscard]] double valueReading(const Setup& setup, const FunctionChannel& channel, double readingPct);
+
+}  // namespace kh
