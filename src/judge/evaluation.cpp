@@ -80,7 +80,7 @@ Evaluation judge(const Setup& setup, const RuleSet& rules, const Effort& effort)
         applyRules({setup, model, asked, out.figures, memory, effort.words}, rules, out.findings);
         tellDescribed(setup, effort.words, out.findings);
         if (effort.words && !openFacts(setup).empty()) {
-            auto open = openFindings(setup, rules, out.findings, memory.of<OpenEnds>().memory);
+            auto open = openFindings(setup, rules, out, memory.of<OpenEnds>().memory);
             std::move(open.begin(), open.end(), std::back_inserter(out.findings));
         }
     } catch (const InputError& e) {

@@ -114,12 +114,12 @@ Setup atEnds(const Setup& setup, const Ends& ends) {
     return out;
 }
 
-std::vector<Finding> openFindings(const Setup& setup, const RuleSet& rules, const std::vector<Finding>& nominal, JudgeMemory& memory) {
-    const std::vector<OpenFact> facts = openFacts(setup);
+std::vector<Finding> openFindings(const Setup& setup, const RuleSet& rules, const Evaluation& nominal, JudgeMemory& memory) {
+    const std::vector<OpenFact> facts = decidedByReadings(openFacts(setup), setup, nominal.figures);
     if (facts.empty()) return {};
     const Setup base = closed(setup);
     Searcher searcher{base, rules, memory};
-    Found told = found(nominal);
+    Found told = found(nominal.findings);
     std::vector<Finding> out;
     for (const Ends& ends : endsOf(facts)) {
         for (const auto& [id, severity] : found(atEnds(base, ends), rules, memory)) {
@@ -157,9 +157,10 @@ bool Decision::decides() const {
 std::vector<Decision> decisions(const Setup& setup, const RuleSet& rules) {
     JudgeMemory memory;
     const Setup base = closed(setup);
-    const Found now = found(base, rules, memory);
+    const Evaluation nominal = judge(base, rules, {false, &memory});
+    const Found now = found(nominal.findings);
     std::vector<Decision> out;
-    for (const OpenFact& fact : openFacts(setup)) {
+    for (const OpenFact& fact : decidedByReadings(openFacts(setup), setup, nominal.figures)) {
         Decision& d = out.emplace_back(Decision{fact, {}});
         for (const FieldValue& v : fact.ends) {
             Decision::End end{v, {}, {}};

@@ -5,6 +5,7 @@
 #pragma once
 
 #include "judge/evaluation.h"
+#include "judge/scaleread.h"
 #include "model/questions.h"
 
 #include <string>
@@ -21,9 +22,8 @@ using Ends = std::vector<Edit>;
 [[nodiscard]] Setup atEnds(const Setup& setup, const Ends& ends);
 
 /// Findings that only the ends have, each with the fewest facts it rests on; none where everything is known.
-/// @param nominal  what stands as it is taken
-[[nodiscard]] std::vector<Finding> openFindings(const Setup& setup, const RuleSet& rules, const std::vector<Finding>& nominal,
-                                                JudgeMemory& memory);
+/// @param nominal  as it is taken meanwhile: its findings, and the figures that hold what was read
+[[nodiscard]] std::vector<Finding> openFindings(const Setup& setup, const RuleSet& rules, const Evaluation& nominal, JudgeMemory& memory);
 
 /// What finding out one fact would decide: findings of danger and warning that come or go at one of its ends.
 struct Decision {

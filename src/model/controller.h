@@ -75,6 +75,7 @@ struct ControllerProfile {
     std::string plugMark = "check the mark on the case";  ///< which way round a plug goes
     std::vector<TakenWindow> takes;                       ///< functions that come to it on channels of their own
     Monitor monitor;
+    bool ownFailsafe = false;  ///< without a signal it does what was stored in it, whatever the receiver sends
     int format = kProfileFormat;
     std::vector<BoxSetting> settings;
     std::vector<BoxScale> scales;

@@ -220,6 +220,7 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.at(Station::Link);
     v.list("takes", p.takes, KH_TR("Functions on channels of their own"));
     v.group("monitor", p.monitor);
+    v.flag("ownFailsafe", p.ownFailsafe, {KH_TR("failsafe of its own"), KH_TR("own failsafe")});
     v.maybe("maxVolts", p.maxVolts, {3, 14, "V", 1}, {KH_TR("highest supply voltage"), KH_TR("supply")});
     describeWriting(v, p, Box::Controller);
 }

@@ -21,6 +21,17 @@ constexpr std::array kReceiverRows{"failsafe", "failsafe-test", "binding", "rece
 constexpr std::array kButtonRows{"mode-switch", "bank-switch", "gain-switch"};
 constexpr std::array kLinkageRows{"collective-range", "reference-throw", "resolution"};
 constexpr std::array kTrainerRows{"hold-switch", "kill-switch", "mode-switch"};
+constexpr std::array kTrimRows{"stick-trims", "throttle-trim"};
+constexpr std::array kRankRows{"mode-switch", "hold-switch"};
+constexpr std::array kBankRows{"bank-switch", "bank-expo", "head-gain"};
+constexpr std::array kGainRows{"tail-gain", "tail-gain-read"};
+constexpr std::array kCurveRows{"throttle-curve", "pitch-curve"};
+constexpr std::array kRateRows{"agility-roll", "bank-expo"};
+constexpr std::array kLimitRows{"cyclic-limit", "reference-throw", "collective-range"};
+constexpr std::array kHeadGainRows{"head-gain", "channel-map"};
+constexpr std::array kGovernorRows{"governor", "throttle-curve", "head-speed-mode"};
+constexpr std::array kPoleRows{"poles", "governor"};
+constexpr std::array kServoRows{"servo-directions", "servo-pulse", "servo-rate"};
 constexpr std::array kFrozenRows{"servo-directions", "cyclic-sense", "collective-sense", "tail-direction"};
 
 constexpr std::array kTraits{
@@ -40,6 +51,32 @@ constexpr std::array kTraits{
           KH_TR("more places than a switch has are not tried"), kButtonRows},
     Trait{"trainer", Box::Transmitter, KH_TR("a trainer link can be on"), KH_TR("whose hold and kill count while it is on is not tried"),
           kTrainerRows},
+    Trait{"trims-per-mode", Box::Transmitter, KH_TR("every flight mode has trims of its own"),
+          KH_TR("what stands for the trims here is that of one mode"), kTrimRows},
+    Trait{"modes-by-number", Box::Transmitter, KH_TR("of two modes asked for, the lower number flies"),
+          KH_TR("where two conditions are met at once another mode may fly than here"), kRankRows},
+    Trait{"stays-on-old-switch", Box::Transmitter, KH_TR("a function that is moved stays on its old switch too"),
+          KH_TR("after a move take it off the old switch, and see that the old place does nothing"), kButtonRows},
+    Trait{"overrides-after-reversing", Box::Transmitter, KH_TR("hold and cut act after the channel's direction"),
+          KH_TR("on a reversed throttle channel they send the other side"), kStopRows},
+    Trait{"gain-picks-bank", Box::Transmitter, KH_TR("the gain channel picks a bank too"),
+          KH_TR("its sign or its range changes more than the gain"), kGainRows},
+    Trait{"shared-curves", Box::Transmitter, KH_TR("curves are shared between modes by number"),
+          KH_TR("a point typed in one mode may change another"), kCurveRows},
+    Trait{"banks-by-mode", Box::Controller, KH_TR("the flight mode picks the bank"), KH_TR("no switch of its own works the bank"),
+          kBankRows},
+    Trait{"style-rates", Box::Controller, KH_TR("turn rates are style numbers"), KH_TR("°/s are then what its table makes of them"),
+          kRateRows},
+    Trait{"combined-limit", Box::Controller, KH_TR("one limit for collective and cyclic together"),
+          KH_TR("at full collective there is less cyclic than here, or the other way round"), kLimitRows},
+    Trait{"gains-on-channels", Box::Controller, KH_TR("roll and pitch gains come on channels of their own"),
+          KH_TR("the head gain that stands here is then what the channel says"), kHeadGainRows},
+    Trait{"throttle-by-itself", Box::Controller, KH_TR("its governor makes the throttle itself"),
+          KH_TR("the curve's value is no share of power there, and it has an off of its own"), kGovernorRows},
+    Trait{"poles-in-telemetry", Box::Controller, KH_TR("the pole count is asked for a third time, in the telemetry"),
+          KH_TR("a display that is off by the poles looks like a wrong head speed"), kPoleRows},
+    Trait{"dead-until-chosen", Box::Controller, KH_TR("outputs are dead until a servo type is chosen"),
+          KH_TR("a servo that stands still there is no fault; choose its type first"), kServoRows},
     Trait{"two-receivers", Box::Controller, KH_TR("two receivers, each with its failsafe"),
           KH_TR("only one failsafe is judged: test the other too"), kReceiverRows},
     Trait{"knob", Box::Transmitter, KH_TR("a knob carries a setting of the controller"),

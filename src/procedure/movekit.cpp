@@ -5,6 +5,7 @@
 #include "base/error.h"
 #include "kernel/chain.h"
 #include "model/amounts.h"
+#include "model/boxsettings.h"
 #include "model/carried.h"
 #include "model/conditions.h"
 #include "model/endtravel.h"
@@ -116,12 +117,7 @@ bool solveChannel(const TransmitterProfile& profile, ChannelSettings& channel, c
     return reached;
 }
 
-double asTyped(const Setup& setup, std::string_view path, double value) {
-    const ScaleRef scale = scaleOf(setup, path);
-    if (scale->writing != Scale::Writing::Number) return std::copysign(roundToStep(std::abs(value), 1.0), value);
-    if (scale->step <= 0.0) return value;
-    return scale->value(roundToStep(scale->shown(value), scale->step));
-}
+double asTyped(const Setup& setup, std::string_view path, double value) { return heldNumber(setup, path, value).value; }
 
 void finishMove(Move& move, const Setup& before, const std::string& at) {
     Setup whole = std::move(move.setup);

@@ -18,7 +18,7 @@ namespace kh {
 [[nodiscard]] bool solveChannel(const TransmitterProfile& profile, ChannelSettings& channel, const std::array<double, 3>& pulsesUs,
                                 bool notBeyond);
 
-/// A value as its box can hold it: on the step of its scale.
+/// A value as its box can hold it: on its step, inside its range.
 [[nodiscard]] double asTyped(const Setup& setup, std::string_view path, double value);
 
 /// Ends a move: what changed gets its standing, what differs is found.

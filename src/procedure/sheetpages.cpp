@@ -4,9 +4,11 @@
 // more than one setting an element. Beside them stands what they come to at the machine.
 #include "judge/modechecks.h"
 #include "model/amounts.h"
+#include "model/boxsettings.h"
 #include "model/fieldtable.h"
 #include "model/menu.h"
 #include "procedure/registry.h"
+#include "procedure/rounding.h"
 #include "procedure/sheetbuilder.h"
 
 #include <algorithm>
@@ -336,12 +338,41 @@ private:
     bool rows_ = false;  ///< the last section is one of rows
 };
 
+/// Where and how the box is told what is not simply typed in its own menu, and what must be done before it acts.
+void howItIsSet(const SheetBuilder& b, Box box, SheetPart& part) {
+    SheetSection section{say(KH_TR("How this box is set")), {}, {}};
+    for (const BoxSetting& s : settingsOf(b.setup, box)) {
+        const Topic* topic = topicOf(box, s.id);
+        const std::vector<Message> words = settingWords(b.setup, box, s);
+        if (topic == nullptr || words.empty() || (topic->has != nullptr && !topic->has(b.setup))) continue;
+        section.rows.push_back({say(topic->title), say(KH_TR("{list}"), {{"list", words}}), {}, Standing::Default, {}, {}});
+    }
+    if (!section.rows.empty()) part.sections.push_back(std::move(section));
+}
+
+/// What is wanted and cannot be typed exactly, with what that leaves at the machine.
+void whatItRounds(const SheetBuilder& b, Box box, const std::vector<std::string>& paths, SheetPart& part) {
+    SheetSection section{say(KH_TR("Rounded in this box")), {}, {}};
+    for (const std::string& path : paths)
+        if (fieldHome(path).box == box)
+            if (const auto r = roundingOf(b.setup, path))
+                section.rows.push_back({fieldTitle(b.setup, path),
+                                        show(b.setup, path, r->held),
+                                        say(KH_TR("{t}. Left by that: {l}"), {{"t", r->text}, {"l", r->leaves}}),
+                                        Standing::Default,
+                                        {},
+                                        {}});
+    if (!section.rows.empty()) part.sections.push_back(std::move(section));
+}
+
 }  // namespace
 
 SheetPart boxPart(const SheetBuilder& b, Box box, const std::string& name) {
     SheetPart part{box, name, {}};
     const std::vector<std::string> paths = allPaths(b.setup);
+    howItIsSet(b, box, part);
     for (const TypedPage& page : orderOfTyping(b.setup, box)) PageWriter(b, paths, part, page).write(box);
+    whatItRounds(b, box, paths, part);
     return part;
 }
 

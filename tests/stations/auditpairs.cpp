@@ -289,6 +289,7 @@ std::vector<Pair> pairs() {
         {"fade-none.normal", N, {{"transmitter.modes.normal.fadeS", 2.0}}, {}},
         {"receiver-outputs", D, {{"machine.wiring.receiver", "a lead each"s}, {"machine.receiver.outputs", 5.0}}, {}, false},
         {"receiver-holds", D, {{"machine.receiver.failsafe", "holds-last"s}}, {}, false},
+        {"controller-failsafe", N, {{"controller.profile.ownFailsafe", true}}, {}, false},
         {"receiver-stores", N, {{"machine.receiver.failsafe", "stored-here"s}}, {}, false},
         {"no-carrier.bank", N, {{"transmitter.spares.ch7.follows", "L3"s}}, {"unused-channels"}, false},
         {"no-carrier.rescue", N, {{"transmitter.spares.ch8.follows", "L2"s}}, {}, false},

@@ -6,6 +6,7 @@
 #include "base/typed.h"
 #include "judge/dependencies.h"
 #include "model/gyro.h"
+#include "model/monitor.h"
 #include "paint/look/theme.h"
 #include "session/told.h"
 #include "stations/pitch/bindingchart.h"
@@ -110,7 +111,8 @@ void SolveDialog::addTyped(const QString& only) {
         auto* editor = new QLineEdit;
         editor->setObjectName(what);
         editor->setAccessibleName(words(slot.todo));
-        editor->setPlaceholderText(slot.optional ? tr("%1, if read").arg(QString::fromUtf8(slot.unit)) : QString::fromUtf8(slot.unit));
+        const QString unit = QString::fromStdString(shownUnit(slot.name, slot.unit));
+        editor->setPlaceholderText(slot.optional ? tr("%1, if read").arg(unit) : unit);
         const bool pitch = QByteArray(slot.unit) == QByteArray("°");
         if (pitch) editor->setToolTip(tr("Degrees; or the gap of folded blades as 76.4 mm"));
         connect(editor, &QLineEdit::textChanged, this, &SolveDialog::refresh);
@@ -215,6 +217,14 @@ bool SolveDialog::answeredByKey(QObject* watched, const QKeyEvent& event) {
     return true;
 }
 
+bool SolveDialog::monitored(const std::string& what, const std::string& unit) const {
+    return solver_.with == ReadWith::Monitor && unit == "%" && !monitoredFunction(what).empty();
+}
+
+std::string SolveDialog::shownUnit(const std::string& what, const std::string& unit) const {
+    return monitored(what, unit) ? workspace_.setup().controller.profile->monitor.unit : unit;
+}
+
 std::vector<Reading> SolveDialog::typed() const {
     const Setup& setup = workspace_.setup();
     std::vector<Reading> out;
@@ -237,12 +247,12 @@ std::vector<Reading> SolveDialog::typed() const {
             const std::string text = slot.editor->text().trimmed().toStdString();
             if (text.empty()) continue;
             if (slot.unit == "°" && text.ends_with("mm")) r.unit = "mm";
-            const auto number = typedNumber(text, r.unit);
+            const std::string unit = shownUnit(slot.what, r.unit);
+            const auto number = typedNumber(text, unit);
             if (!number)
-                throw InputError(
-                    slot.what,
-                    tr("\"%1\" is not a number in %2").arg(slot.editor->text(), QString::fromStdString(slot.unit)).toStdString());
-            r.value = *number;
+                throw InputError(slot.what,
+                                 tr("\"%1\" is not a number in %2").arg(slot.editor->text(), QString::fromStdString(unit)).toStdString());
+            r.value = monitored(r.what, r.unit) ? readOffMonitor(setup.controller.profile, monitoredFunction(slot.what), *number) : *number;
         }
         const Instrument with = instrumentFor(solver_, r.unit);
         r.instrument = with.name;

@@ -43,6 +43,9 @@ private:
     bool answeredByKey(QObject* watched, const QKeyEvent& event);
     void refresh();
     [[nodiscard]] std::vector<Reading> typed() const;
+    /// Whether a slot is read off the controller's monitor, and the unit it is typed in.
+    [[nodiscard]] bool monitored(const std::string& what, const std::string& unit) const;
+    [[nodiscard]] std::string shownUnit(const std::string& what, const std::string& unit) const;
 
     session::Workspace& workspace_;
     const BenchWork& solver_;

@@ -6,6 +6,7 @@
 #include "base/error.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
+#include "procedure/rounding.h"
 #include "session/told.h"
 
 #include <QAction>
@@ -101,9 +102,12 @@ void MainWindow::showWhy() {
         (void)why_->showFinding(workspace_);
         return;
     }
-    if (const Part* part = workspace_.selectedPart(); part != nullptr && !part->why.lines.empty())
-        why_->show(explain(workspace_.setup(), *part));
-    else showMessage(tr("This cell is a word, not a number: there is nothing to derive."));
+    if (const Part* part = workspace_.selectedPart(); part != nullptr && !part->why.lines.empty()) {
+        Why why = explain(workspace_.setup(), *part);
+        const std::vector<Message> box = boxLines(workspace_.setup(), part->field());
+        why.lines.insert(why.lines.begin(), box.begin(), box.end());
+        why_->show(why);
+    } else showMessage(tr("This cell is a word, not a number: there is nothing to derive."));
 }
 
 void MainWindow::showMessage(const QString& text) {

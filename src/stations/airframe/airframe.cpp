@@ -17,7 +17,7 @@ const StationEntry& airframeStation() {
                                     .shortName = KH_TR("Air"),
                                     .rows = airframeRows,
                                     .columns = {110, 82, 82, 306, 92},
-                                    .rules = {airframeRules},
+                                    .rules = {airframeRules, boxRules},
                                     .panels = panels,
                                     .shots = {{"airframe", "turnstone-470", "head", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle"}}};
     return entry;

@@ -2,6 +2,7 @@
 #include "stations/kit/rowbuilder.h"
 #include "judge/dependencies.h"
 #include "model/amounts.h"
+#include "model/boxsettings.h"
 
 #include "base/error.h"
 #include "base/typed.h"
@@ -35,6 +36,8 @@ Part RowBuilder::field(const std::string& path, Message label) const {
         return dash(std::move(part.label));
     }
     part.value = showBare(setup_, path, f->value);
+    if (const auto held = std::holds_alternative<double>(f->value) ? heldValue(setup_, path) : std::nullopt)
+        part.value = say(KH_TR("≈ {v}"), {{"v", showBare(setup_, path, *held)}});
     Part::Entry entry{path};
     if (std::holds_alternative<std::monostate>(f->value) && f->info.kind != FieldKind::Names) {
         entry.holds = Part::Entry::Holds::Nothing;

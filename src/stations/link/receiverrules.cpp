@@ -35,6 +35,20 @@ void receiverOutputs(const AuditContext& c, std::vector<Finding>& out) {
 
 void receiverFailsafe(const AuditContext& c, std::vector<Finding>& out) {
     const ReceiverProfile& box = c.setup.machine.receiver;
+    const ControllerProfile& controller = c.setup.controller.profile;
+    if (controller.ownFailsafe) {  // whatever the receiver then sends
+        out.push_back(
+            {.id = "controller-failsafe",
+             .severity = Severity::Note,
+             .row = "failsafe"_row,
+             .title = c.say(KH_TR("The failsafe is stored in the controller")),
+             .found = c.say(KH_TR("{box} does what was stored in it; the transmitter's page is not asked."), {{"box", controller.name}}),
+             .why = c.say(KH_TR("What was stored is seen only in a test; a reset of the box takes it away.")),
+             .todo = c.say(KH_TR("Store it in the controller as its manual says, hold on, then test it: motor locked, hold off.")),
+             .box = Box::Controller,
+             .subject = "controller.profile.ownFailsafe"_field});
+        return;
+    }
     if (box.failsafe == ReceiverFailsafe::HoldsLast)
         out.push_back({.id = "receiver-holds",
                        .severity = Severity::Danger,

@@ -2,6 +2,7 @@
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
+#include "model/monitor.h"
 #include "model/names.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/kit/tables.h"
@@ -10,10 +11,13 @@
 #include <algorithm>
 #include <array>
 #include <cctype>
+#include <cmath>
 
 namespace kh {
 
 namespace {
+
+constexpr double kFullFromPct = 99.0, kOverFromPct = 101.0;  ///< where a monitor of lamps calls an end full
 
 /// What the receiver sends when the signal is lost, channel by channel, and whether that stops the motor.
 void failsafeTable(const RowBuilder& b, StationPage& page) {
@@ -46,6 +50,27 @@ void failsafeTable(const RowBuilder& b, StationPage& page) {
              std::move(lines));
 }
 
+/// A reading as the controller's monitor shows it: its own numbers, or what its lamps say.
+Part monitored(const RowBuilder& b, const std::string& function, const Figure& reading) {
+    Part part = RowBuilder::figure(reading);
+    const ControllerProfile& box = b.setup().controller.profile;
+    if (!reading.known || box.monitor == Monitor{}) return part;
+    if (box.monitor.lamps) {
+        const double size = std::abs(reading.value);
+        part.value = say(size <= box.deadBandPct ? KH_TR("centred")
+                         : size < kFullFromPct   ? KH_TR("short")
+                         : size > kOverFromPct   ? KH_TR("over")
+                                                 : KH_TR("full"));
+        part.unit = "";
+        return part;
+    }
+    const Amount shown = onMonitor(box, function, reading.value);
+    part.value = say(KH_TR("{v}"), {{"v", bare(shown)}});
+    part.unit = box.monitor.unit;
+    part.why.lines.push_back(say(KH_TR("on the monitor of {box}: {v}"), {{"box", box.name}, {"v", shown}}));
+    return part;
+}
+
 /// A channel's ends, side by side with what they come to.
 void channelTable(const RowBuilder& b, StationPage& page, const std::string& id) {
     struct Side {
@@ -73,7 +98,7 @@ void channelTable(const RowBuilder& b, StationPage& page, const std::string& id)
         }
         if (f != nullptr) {
             pulse.parts = {RowBuilder::figure(f->*s.us)};
-            if (id != "throttle") reading.parts = {RowBuilder::figure(f->*s.reading)};
+            if (id != "throttle") reading.parts = {monitored(b, id, f->*s.reading)};
         }
         lines.push_back(b.line(row.c_str(), row + s.id, say(s.title),
                                {std::move(travel), std::move(trim), std::move(reverse), std::move(pulse), std::move(reading)}));
@@ -85,7 +110,8 @@ void channelTable(const RowBuilder& b, StationPage& page, const std::string& id)
                KH_TR("moves the channel's centre: until it reads 0 with the stick let go")},
               {KH_TR("reverse"), "", KH_TR("turns the whole channel over; the reading must follow the stick")},
               {KH_TR("pulse"), "µs", KH_TR("what leaves the receiver"), Box::Machine},
-              {KH_TR("reading"), "%", KH_TR("what the controller makes of it: −100, 0, +100"), Box::Controller}},
+              {KH_TR("reading"), b.setup().controller.profile->monitor.lamps ? std::string() : b.setup().controller.profile->monitor.unit,
+               KH_TR("what the controller makes of it: −100, 0, +100"), Box::Controller}},
              std::move(lines));
 }
 
@@ -150,8 +176,8 @@ StationPage linkRows(const RowBuilder& b) {
             for (Part& p : transmitter.parts) p.unit = "";
             if (const ChannelFigures* f = b.figures().channel(id)) {
                 if (std::string(id) != "throttle")
-                    controller.parts = {RowBuilder::figure(f->lowReading), RowBuilder::figure(f->centreReading),
-                                        RowBuilder::figure(f->highReading)};
+                    controller.parts = {monitored(b, id, f->lowReading), monitored(b, id, f->centreReading),
+                                        monitored(b, id, f->highReading)};
                 for (std::size_t i = 0; i + 1 < controller.parts.size(); ++i) controller.parts[i].unit = "";
                 machine.parts = {RowBuilder::figure(f->lowUs), RowBuilder::figure(f->centreUs), RowBuilder::figure(f->highUs)};
                 machine.parts[0].unit = machine.parts[1].unit = "";

@@ -205,7 +205,8 @@ void throttleLead(const AuditContext& c, std::vector<Finding>& out) {
 void failsafe(const AuditContext& c, std::vector<Finding>& out) {
     const ChannelSettings* throttle = channelOf(c.setup.transmitter, functionId(heli::Throttle));
     if (throttle == nullptr || !c.figures.motorOffUs.known) return;
-    if (c.setup.machine.receiver->failsafe != ReceiverFailsafe::FromTransmitter) return;  // its page is not what acts: receiverrules.cpp
+    // the transmitter's page is not what acts: receiverrules.cpp
+    if (c.setup.machine.receiver->failsafe != ReceiverFailsafe::FromTransmitter || c.setup.controller.profile->ownFailsafe) return;
     const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
     const char* path = "transmitter.channels.throttle.failsafePct"_field;
     Finding f{.id = "failsafe",

@@ -1,0 +1,48 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/monitor.h"
+
+#include "base/error.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace kh {
+
+ScaleRef monitorScale(const ControllerProfile& profile, std::string_view function) {
+    const Monitor& m = profile.monitor;
+    const bool turned = std::find(m.turned.begin(), m.turned.end(), function) != m.turned.end();
+    Scale scale;
+    scale.unit = m.unit;
+    scale.factor = turned ? -m.perPct : m.perPct;
+    scale.offset = m.zero;
+    scale.decimals = m.decimals;
+    scale.sign = m.zero == 0.0;
+    scale.wholeBare = false;
+    scale.step = m.step;
+    return std::make_shared<const Scale>(std::move(scale));
+}
+
+Amount onMonitor(const ControllerProfile& profile, std::string_view function, double readingPct, Amount::Kind kind) {
+    return {readingPct, monitorScale(profile, function), kind};
+}
+
+double readOffMonitor(const ControllerProfile& profile, std::string_view function, double shown) {
+    if (profile.monitor.lamps)
+        throw InputError(function, "the monitor of " + profile.name + " shows lamps, no numbers: bracket what is right by what they show");
+    return monitorScale(profile, function)->value(shown);
+}
+
+double monitorStepPct(const ControllerProfile& profile) {
+    const Monitor& m = profile.monitor;
+    const double step = m.step > 0.0 ? m.step : std::pow(10.0, -m.decimals);
+    return step / std::abs(m.perPct);
+}
+
+std::string_view monitoredFunction(std::string_view reading) {
+    constexpr std::array functions{"aileron", "elevator", "collective", "rudder", "throttle", "gain"};
+    const std::string_view function = reading.substr(0, reading.find('.'));
+    return std::find(functions.begin(), functions.end(), function) == functions.end() ? std::string_view() : function;
+}
+
+}  // namespace kh
