@@ -37,8 +37,11 @@ ArmedHold armedHold(const Setup& setup, const MotorLimits& limits, double pulseU
 
 double armedHoldPct(const Setup& setup) {
     const SpeedControllerSettings& esc = setup.speedController;
-    double most = kUsualArmedPct;
-    if (esc.startUs) most = 100.0 * (*esc.startUs - esc.lowUs) / (esc.highUs - esc.lowUs) - kBelowStartPct;
+    double most = esc.profile->bailOutPct.value_or(kUsualArmedPct);
+    if (esc.startUs) {
+        const double below = 100.0 * (*esc.startUs - esc.lowUs) / (esc.highUs - esc.lowUs) - kBelowStartPct;
+        most = esc.profile->bailOutPct ? std::min(most, below) : below;
+    }
     for (const CalibrationPoint& p : esc.calibration)
         if (p.headRpm > 0.0 && !esc.startUs) most = std::min(most, p.throttlePct - kBelowStartPct);
     return std::floor(most * 2.0) / 2.0;

@@ -64,8 +64,6 @@ inline constexpr std::array kRowIds{
     RowId{Station::Link, "supply-servos", "supply"},
     RowId{Station::Link, "supply-leads", "supply"},
     RowId{Station::Link, "receiver"},
-    RowId{Station::Link, "receiver-sheet", "receiver"},
-    RowId{Station::Link, "receiver-marks", "receiver"},
     RowId{Station::Link, "throttle-lead"},
     RowId{Station::Link, "binding"},
     RowId{Station::Link, "failsafe"},

@@ -30,9 +30,8 @@ constexpr std::array kSetHow{Choice{"value", KH_TR("typed")}, Choice{"by-eye", K
 constexpr std::array kSetActs{Choice{"at-once", KH_TR("at once")}, Choice{"saved", KH_TR("when it is saved")},
                               Choice{"power-cycled", KH_TR("after switching off and on")}};
 constexpr NumberSpec kAsShown{-100000, 100000, "", 3, false, true};
-constexpr std::array kReceiverFailsafe{Choice{"from-transmitter", KH_TR("takes the transmitter's values")},
-                                       Choice{"stored-here", KH_TR("takes what was stored in it")},
-                                       Choice{"holds-last", KH_TR("holds what came last")}, Choice{"no-signal", KH_TR("sends nothing")}};
+constexpr std::array kReceiverFailsafe{Choice{"from-transmitter", KH_TR("as typed")}, Choice{"stored-here", KH_TR("stored in it")},
+                                       Choice{"holds-last", KH_TR("holds the last")}, Choice{"no-signal", KH_TR("nothing")}};
 constexpr std::array kEndSignal{Choice{KH_TR("motor tones")}, Choice{KH_TR("lamp")}};
 constexpr std::array kFirstEnd{Choice{KH_TR("high")}, Choice{KH_TR("low")}};
 

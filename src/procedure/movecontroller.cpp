@@ -194,6 +194,8 @@ struct ControllerMove {
             if (takesFamily(box, c.id)) return false;
             cannot(say(KH_TR("{box} takes no {f}; its channel {n} is inhibited now."),
                        {{"box", box.name}, {"f", functionTitle(tx, c.id)}, {"n", num(c.number)}}));
+            for (SwitchFunction& f : tx.functions)
+                if (f.id == kArming && c.id == kArming) f.when.clear();  // its switch works nothing any more
             return true;
         });
         const std::vector<FunctionChannel> kept = tx.functionChannels;

@@ -1,11 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Boxes of other laws in the window: what is not known of one, a collective that the transmitter's travel is the range of.
+#include "app/forms/readingsmodel.h"
+#include "app/forms/solvedialog.h"
+#include "app/shell/panels.h"
 #include "boxes/tenboxes.h"
 #include "kernel/helicopter/plant.h"
 #include "model/access.h"
 #include "model/questions.h"
 #include "procedure/move.h"
+#include "procedure/registry.h"
+#include "procedure/sheet.h"
 
 #include <catch2/catch.hpp>
 #include "app/bench.h"
@@ -86,6 +91,115 @@ TEST_CASE("on a controller without a collective range its row holds the transmit
     b.type(path, QStringLiteral("40"));
     CHECK(std::get<double>(readField(b.w().setup(), path)->value) == 40.0);
     CHECK(blade() < before - 1.0);
+}
+
+TEST_CASE("a controller that arms by a channel is set up in the window: channel, what it hears, what the deck then drives") {
+    Bench b;
+    Setup s = moveTo(b.w().setup(), khtest::controller("logline"), "2026-11-21T10:00:00Z").setup;
+    s.transmitter.functionChannels.clear();
+    std::erase_if(s.transmitter.functions, [](const SwitchFunction& f) { return f.id == "arming"; });
+    b.w().document().replace(QStringLiteral("x"), s);  // it arms by a channel, and nothing arms it
+    b.planned();
+    REQUIRE(findingAt(b.w(), "arming-missing") >= 0);
+    b.go(Station::Radio);
+    b.act("take-functions");
+    b.planned();
+    CHECK(findingAt(b.w(), "arming-missing") < 0);
+    CHECK(b.window.message().contains(QStringLiteral("Logline")));
+    const std::string told = rowText(b.w(), "arming-switch");
+    INFO(told);
+    CHECK(told.find(": Arming") != std::string::npos);   // what is heard while its switch is on
+    CHECK(told.find(": nothing") != std::string::npos);  // and while it is not
+    CHECK(rowText(b.w(), "carrier-arming").find("−100") != std::string::npos);
+    // turned round by the pilot: told, and set right by the remedy's key
+    REQUIRE(b.w().goToField("transmitter.functionChannels.arming.reversed"));
+    CHECK(b.choose(QStringLiteral("rev")));
+    b.planned();
+    const int at = findingAt(b.w(), "carried.arming");
+    REQUIRE(at >= 0);
+    CHECK(b.w().entries()[static_cast<std::size_t>(at)].finding.severity == Severity::Danger);
+    b.go(Station::Proof);
+    b.w().selectFinding(findingAt(b.w(), "carried.arming"));
+    b.act("remedy");
+    b.planned();
+    CHECK(findingAt(b.w(), "carried.arming") < 0);
+    CHECK_FALSE(std::get<bool>(readField(b.w().setup(), "transmitter.functionChannels.arming.reversed")->value));
+    // nothing is taken twice
+    b.act("take-functions");
+    CHECK(b.window.message().startsWith(QStringLiteral("Everything that Logline takes")));
+    // the switch proof in the window tries it
+    const SwitchProof& proof = b.proved();
+    CHECK(std::any_of(proof.positions.begin(), proof.positions.end(),
+                      [](const PositionRow& r) { return r.disarmed && r.motor == PositionRow::Motor::Off; }));
+    CHECK(b.w().trace().now.disarmed);  // as it stands at power-on
+}
+
+TEST_CASE("ends are read and shown in the monitor's own numbers; a monitor of lamps asks for none") {
+    Bench b;
+    b.w().document().replace(QStringLiteral("x"), moveTo(b.w().setup(), khtest::controller("sextant"), "2026-11-21T10:00:00Z").setup);
+    b.planned();
+    b.go(Station::Link);
+    CHECK(rowText(b.w(), "channel-aileron").find("2012") != std::string::npos);  // 100 % there
+    CHECK(rowText(b.w(), "channel-aileron").find("µs") != std::string::npos);
+    const BenchWork& ends = *std::find_if(b.w().stations().solvers().begin(), b.w().stations().solvers().end(),
+                                          [](const BenchWork& w) { return std::string_view(w.id) == "endpoints"; });
+    SolveDialog dialog(&b.window, b.w(), ends, "aileron");
+    auto* high = dialog.findChild<QLineEdit*>(QStringLiteral("aileron.high"));
+    REQUIRE(high != nullptr);
+    CHECK(high->placeholderText().contains(QStringLiteral("µs")));
+    high->setText(QStringLiteral("1960 µs"));
+    dialog.findChild<QLineEdit*>(QStringLiteral("aileron.low"))->setText(QStringLiteral("988"));
+    dialog.accept();
+    double read = 0.0;
+    for (const Reading& r : b.w().setup().readings)
+        if (r.what == "aileron.high") read = r.value;
+    CHECK(read == Approx((1960.0 - 1500.0) / 5.12));
+    ReadingsModel readings(b.w());
+    bool shown = false;
+    for (int row = 0; row < readings.rowCount({}); ++row)
+        for (int column = 0; column < readings.columnCount({}); ++column)
+            shown = shown || readings.data(readings.index(row, column), Qt::DisplayRole).toString() == QStringLiteral("1960 µs");
+    CHECK(shown);
+    // lamps
+    b.w().document().replace(QStringLiteral("y"), moveTo(b.w().setup(), khtest::controller("rowlock"), "2026-11-21T10:00:00Z").setup);
+    CHECK(rowText(b.w(), "channel-rudder").find("centred") != std::string::npos);
+    SolveDialog lamps(&b.window, b.w(), ends, "rudder");
+    lamps.findChild<QLineEdit*>(QStringLiteral("rudder.high"))->setText(QStringLiteral("98"));
+    CHECK(lamps.findChild<QLabel*>(QStringLiteral("answer"))->text().contains(QStringLiteral("lamps")));
+}
+
+TEST_CASE("a value between a box's steps is marked, and Why says what stands in the box and what that leaves") {
+    Bench b;
+    Setup s = b.w().setup();
+    s.controller.profile.edit().scales = {{"tail-limits", "", 0.1, 0, 0, 1}};
+    s.controller.profile.edit().settings = {
+        {.id = "tail-limits", .at = SetAt::TelemetryPage, .acts = SetActs::PowerCycled, .low = 0, .high = 15}};
+    s.controller.tail.limitLeftPct = 93.0;
+    b.w().document().replace(QStringLiteral("x"), s);
+    b.planned();
+    b.go(Station::Tail);
+    REQUIRE(b.w().goToField("controller.tail.limitLeftPct"));
+    CHECK(render(b.w().selectedPart()->value) == "≈ 9");
+    b.act("why");
+    auto* why = b.window.findChild<WhyPanel*>();
+    REQUIRE(why != nullptr);
+    const QString text = why->lines().join(QLatin1Char('\n'));
+    INFO(text.toStdString());
+    CHECK(text.contains(QStringLiteral("9.30 wanted, 9 stands in Bosun")));
+    CHECK(text.contains(QStringLiteral("acts after switching off and on")));
+    CHECK(text.contains(QStringLiteral("left by that: ")));
+    // printed, with how the box is set
+    std::string sheet;
+    for (const SheetPart& part : benchSheet(b.w().setup(), b.w().evaluation()).parts)
+        for (const SheetSection& section : part.sections) {
+            sheet += render(section.title) + "\n";
+            for (const SheetRow& row : section.rows) sheet += render(row.what) + " " + render(row.value) + " " + render(row.machine) + "\n";
+        }
+    CHECK(
+        sheet.find(
+            "How this box is set\nTail limits set on a telemetry page of the transmitter, acts after switching off and on, takes 0 … 15") !=
+        std::string::npos);
+    CHECK(sheet.find("Rounded in this box\nTail limit left 9 ") != std::string::npos);
 }
 
 }  // namespace boxes_tests

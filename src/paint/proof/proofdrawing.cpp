@@ -5,6 +5,8 @@
 #include "procedure/prooftext.h"
 
 #include <QPainter>
+#include <optional>
+#include <vector>
 
 namespace kh::paint {
 
@@ -15,11 +17,30 @@ constexpr double kStep = 13;
 constexpr int kMostCells = 10;
 
 QString rowName(const Setup& setup, const PositionRow& row) {
+    if (row.disarmed) return words(KH_TR("not armed"));
     QString name = modeSign(setup.transmitter.modes[row.mode], row.mode);
-    for (const auto& [on, word] : {std::pair{row.hold, KH_TR("hold")}, std::pair{row.kill, KH_TR("kill")}, std::pair{row.cut, KH_TR("cut")},
-                                   std::pair{row.disarmed, KH_TR("disarmed")}})
+    for (const auto& [on, word] :
+         {std::pair{row.hold, KH_TR("hold")}, std::pair{row.kill, KH_TR("kill")}, std::pair{row.cut, KH_TR("cut")}})
         if (on) name += QLatin1Char(' ') + words(word);
     return name;
+}
+
+/// What is not armed is one row, however the other switches stand: as bad as the worst of it.
+std::vector<PositionRow> rowsDrawn(const std::vector<PositionRow>& positions) {
+    std::vector<PositionRow> out;
+    std::optional<PositionRow> disarmed;
+    for (const PositionRow& r : positions) {
+        if (!r.disarmed) {
+            out.push_back(r);
+        } else if (!disarmed) {
+            disarmed = r;
+        } else {
+            disarmed->states += r.states;
+            if (r.motor == PositionRow::Motor::Fails) disarmed->motor = r.motor;
+        }
+    }
+    if (disarmed) out.push_back(*disarmed);
+    return out;
 }
 
 void drawCell(QPainter& p, QRectF at, PositionRow::Motor motor) {
@@ -48,14 +69,17 @@ void paintPositions(QPainter& p, QRectF area, const Scene& s) {
               words(say(KH_TR("{n} combinations"), {{"n", num(static_cast<double>(s.proof->combinations))}})));
     const double labels = 94;
     std::uint64_t most = 1;
-    for (const PositionRow& r : s.proof->positions) most = std::max(most, r.states);
-    const double step = std::min(18.0, (area.height() - 56) / static_cast<double>(s.proof->positions.size()));
+    const std::vector<PositionRow> rows = rowsDrawn(s.proof->positions);
+    for (const PositionRow& r : rows) most = std::max(most, r.states);
+    const double step = std::min(18.0, (area.height() - 56) / static_cast<double>(rows.size()));
     double y = area.top() + 28;
     std::uint64_t turning = 0;
-    for (const PositionRow& r : s.proof->positions) {
+    for (const PositionRow& r : rows) {
         const bool fails = r.motor == PositionRow::Motor::Fails;
-        const bool here = r.mode == s.trace.now.beneath && r.hold == s.trace.now.holdAsked && r.kill == s.trace.now.killActs &&
-                          r.cut == s.trace.now.cutActs && r.disarmed == s.trace.now.disarmed;
+        const Instant& now = s.trace.now;
+        const bool here = r.disarmed || now.disarmed
+                              ? r.disarmed == now.disarmed
+                              : r.mode == now.beneath && r.hold == now.holdAsked && r.kill == now.killActs && r.cut == now.cutActs;
         const QString name = rowName(s.setup, r);
         drawText(p, {area.left() + labels - 8 - textWidth(name, Theme::font(12, fails)), y + 11}, name, Theme::font(12, fails),
                  fails  ? t.danger

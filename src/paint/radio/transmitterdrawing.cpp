@@ -2,6 +2,7 @@
 #include "base/conventions.h"
 #include "judge/modechecks.h"
 #include "model/amounts.h"
+#include "model/monitor.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
 
@@ -190,7 +191,10 @@ void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
         }
         const QString us = words(say(KH_TR("{u} µs"), {{"u", num(now.pulseUs)}}));
         drawText(p, {right + 70 - textWidth(us, Theme::font(13)), y + 5}, us, Theme::font(13), t.ink);
-        const QString reading = words(say(KH_TR("{r} %"), {{"r", signedNum(now.readingPct, 1)}}));
+        const ControllerProfile& box = s.setup.controller.profile;
+        const QString reading = box.monitor == Monitor{} || box.monitor.lamps
+                                    ? words(say(KH_TR("{r} %"), {{"r", signedNum(now.readingPct, 1)}}))
+                                    : words(say(KH_TR("{r}"), {{"r", onMonitor(box, c.id, now.readingPct)}}));
         drawText(p, {area.right() - textWidth(reading, Theme::font(13)), y + 5}, reading, Theme::font(13), t.controller);
         y += step;
     }

@@ -23,7 +23,7 @@ void receiverOutputs(const AuditContext& c, std::vector<Finding>& out) {
             beyond.push_back(c.say(KH_TR("{f} on channel {n}"), {{"f", functionTitle(c.setup.transmitter, ch.id)}, {"n", num(ch.number)}}));
     if (beyond.empty()) return;
     out.push_back({.severity = Severity::Danger,
-                   .row = "receiver-sheet"_row,
+                   .row = "receiver"_row,
                    .title = c.say(KH_TR("The receiver has too few outputs")),
                    .found = c.say(KH_TR("{list}; {box} has {n} outputs."),
                                   {{"list", beyond}, {"box", machine.receiver->name}, {"n", num(machine.receiver->outputs)}}),

@@ -138,15 +138,22 @@ StationPage linkRows(const RowBuilder& b) {
     page.rows.push_back(
         RowBuilder::under("supply", b.row("supply-leads", say(KH_TR("Leads")), {}, {},
                                           {{b.field("machine.wiring.supplyLeads"_field), b.field("machine.wiring.buffer"_field)}})));
-    page.rows.push_back(b.row("receiver", say(KH_TR("Receiver")), {}, {}, {{b.field("machine.wiring.receiver"_field)}}));
-    page.rows.push_back(
-        RowBuilder::under("receiver", b.row("receiver-sheet", say(KH_TR("Its data")), {}, {},
-                                            {{b.field("machine.receiver.name"_field), b.labelled("machine.receiver.outputs"_field),
-                                              b.labelled("machine.receiver.failsafe"_field)}})));
-    page.rows.push_back(RowBuilder::under(
-        "receiver", b.row("receiver-marks", say(KH_TR("Its marks")), {}, {},
-                          {{b.labelled("machine.receiver.plugMark"_field), b.labelled("machine.receiver.bindGesture"_field),
-                            b.labelled("machine.receiver.lampBound"_field), b.labelled("machine.receiver.lampWaits"_field)}})));
+    page.rows.push_back(b.row("receiver", say(KH_TR("Receiver")), {}, {},
+                              {{b.field("machine.receiver.name"_field), b.field("machine.wiring.receiver"_field)}}));
+    setTable(page, "receiver",
+             {{KH_TR("outputs"), "", KH_TR("channels that leave it on leads of their own"), Box::Machine},
+              {KH_TR("signal lost"), "", KH_TR("what it does then: the failsafe test shows it"), Box::Machine},
+              {KH_TR("plugs"), "", KH_TR("which way round; it may be the other way than the controller's"), Box::Machine},
+              {KH_TR("bound by"), "", KH_TR("its gesture, as its manual says"), Box::Machine},
+              {KH_TR("lamp, bound"), "", KH_TR("what its lamp shows when it hears the transmitter"), Box::Machine},
+              {KH_TR("lamp, waiting"), "", KH_TR("and while it waits to be bound"), Box::Machine}},
+             {b.line("receiver", "receiver-data", say(KH_TR("its data")),
+                     {{{b.field("machine.receiver.outputs"_field)}},
+                      {{b.field("machine.receiver.failsafe"_field)}},
+                      {{b.field("machine.receiver.plugMark"_field)}},
+                      {{b.field("machine.receiver.bindGesture"_field)}},
+                      {{b.field("machine.receiver.lampBound"_field)}},
+                      {{b.field("machine.receiver.lampWaits"_field)}}})});
     page.rows.push_back(b.row("throttle-lead", say(KH_TR("Throttle lead")), {}, {},
                               {{b.field("machine.wiring.throttleLead"_field, label(KH_TR("into the")))}}));
     Part bound = RowBuilder::text(say(KH_TR("the receiver answers")));

@@ -136,6 +136,28 @@ void bailOutHold(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back(std::move(f));
 }
 
+/// A speed controller that says with which throttle it is to be held armed.
+void armedAsWanted(const AuditContext& c, std::vector<Finding>& out) {
+    const SpeedControllerProfile& box = c.setup.speedController.profile;
+    if (!holdIsArmed(c.setup) || !box.bailOutPct) return;
+    const double now = c.setup.transmitter.hold.throttlePct;
+    if (std::abs(now - *box.bailOutPct) <= kSamePct) return;
+    const double then = armedHoldPct(c.setup);
+    out.push_back({.severity = Severity::Note,
+                   .row = "hold"_row,
+                   .title = c.say(KH_TR("{box} wants to be held armed otherwise"), {{"box", box.name}}),
+                   .found = c.say(KH_TR("Hold keeps {h}; {box} knows a bail-out at {w}."),
+                                  {{"h", c.amount("transmitter.hold.throttlePct"_field, now)},
+                                   {"box", box.name},
+                                   {"w", c.amount("transmitter.hold.throttlePct"_field, *box.bailOutPct)}}),
+                   .why = c.say(KH_TR("Elsewhere it may take leaving hold for a first start: the slow one, while the rotor runs down.")),
+                   .todo = c.say(KH_TR("Set hold to {v} in the transmitter, then see with the pinion out that the motor stops."),
+                                 {{"v", c.amount("transmitter.hold.throttlePct"_field, then)}}),
+                   .box = Box::Transmitter,
+                   .subject = "transmitter.hold.throttlePct"_field,
+                   .fix = {{"transmitter.hold.throttlePct"_field, then}}});
+}
+
 void engineHold(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& hold = c.figures.holdUs;
     if (!hold.known || c.setup.machine.power.kind != PowerKind::Engine) return;
@@ -217,6 +239,7 @@ std::span<const Rule> holdRules() {
         Rule{"hold-acts", Station::Modes, Work::MotorOff, holdActs, "P1"},
         Rule{"hold-value", Station::Modes, Work::MotorOff, holdValue, "P1"},
         Rule{"hold-bail-out", Station::Modes, Work::MotorOff, bailOutHold, "P1"},
+        Rule{"hold-wanted", Station::Modes, Work::MotorOff, armedAsWanted},
         Rule{"hold-idle", Station::Modes, Work::MotorOff, engineHold, "P1"},
         Rule{"hold-second", Station::Modes, Work::MotorOff, holdSecond, "P1"},
         Rule{"hold-mirrors", Station::Modes, Work::Curves, holdMirrors, "P8"},

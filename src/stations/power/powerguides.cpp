@@ -61,6 +61,9 @@ std::vector<Step> learnEnds(const Setup& setup, const Figures& figures) {
     steps.back().todo = say(highFirst ? KH_TR("Transmitter on, throttle fully up, hold off, a straight curve; then plug the pack in.")
                                       : KH_TR("Transmitter on, throttle fully down, hold off, a straight curve; then plug the pack in."));
     steps.push_back(end(!highFirst));
+    if (!box.notLearned.empty())
+        steps.back().seen = say(KH_TR("{seen} If it shows \"{sign}\", nothing was learned: begin again."),
+                                {{"seen", steps.back().seen}, {"sign", box.notLearned}});
     const ChannelFigures* throttle = figures.channel("throttle");
     steps.push_back({"written",
                      Box::SpeedController,
@@ -117,7 +120,11 @@ std::vector<Step> firstPower(const Setup& setup, const Figures&) {
                        "down by skids or frame.")),
              say(KH_TR("It cannot move.")), say(KH_TR("Grips without blades still hit: nobody in the plane of the disc."))},
             {"plug-in", Box::Transmitter, say(KH_TR("Transmitter on, hold on, collective low; then plug the pack in, and wait.")),
-             say(KH_TR("Nothing turns until everything has started.")),
+             setup.speedController.profile->armsS
+                 ? say(KH_TR("Nothing turns until everything has started; {box} is ready after {s}."),
+                       {{"box", setup.speedController.profile->name},
+                        {"s", amount(setup, "speedController.profile.armsS"_field, *setup.speedController.profile->armsS)}})
+                 : say(KH_TR("Nothing turns until everything has started.")),
              say(KH_TR("The speed controller may be live before the controller: stay clear."))},
             {"no-learning", Box::Controller, say(KH_TR("The governor does not learn: leave it off or at its lowest.")), {}, {}},
             {"low", Box::Transmitter, say(KH_TR("Hold off, low throttle for 5 s.")), {}, {}},

@@ -3,6 +3,7 @@
 #include "model/carried.h"
 #include "model/fieldpatterns.h"
 #include "model/modeedits.h"
+#include "model/monitor.h"
 #include "model/names.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/kit/tables.h"
@@ -42,7 +43,9 @@ Cell sent(const RowBuilder& b, const SwitchFunction& f) {
 
 /// What the controller reads at a place of a function's channel, and what it then does.
 Part heardAt(const RowBuilder& b, const CarriedPlace& p) {
-    const Message reads = say(KH_TR("{r} %"), {{"r", signedNum(p.readingPct, 1)}});
+    const ControllerProfile& box = b.setup().controller.profile;
+    const Message reads = box.monitor == Monitor{} || box.monitor.lamps ? say(KH_TR("{r} %"), {{"r", signedNum(p.readingPct)}})
+                                                                        : say(KH_TR("{r}"), {{"r", onMonitor(box, {}, p.readingPct)}});
     Part part =
         RowBuilder::text(p.lands.empty() ? say(KH_TR("{r}: nothing"), {{"r", reads}})
                                          : say(KH_TR("{r}: {w}"), {{"r", reads}, {"w", functionTitle(b.setup().transmitter, p.lands)}}));
@@ -65,7 +68,7 @@ Cell heardAtRest(const RowBuilder& b, std::string_view family) {
     if (const FunctionChannel* channel = carrierOf(b.setup().transmitter, family)) {
         const auto places = carriedPlaces(b.setup(), *channel);
         if (!places.empty()) cell.parts.push_back(heardAt(b, places.front()));
-        if (!cell.parts.empty()) cell.parts.back().label = label(KH_TR("else"));
+        if (!cell.parts.empty()) cell.parts.back().label = label(KH_TR("off"));
     }
     return cell;
 }

@@ -65,19 +65,21 @@ struct Carried {
     const char* kind;  ///< its functions begin so
     const char* row;
     const char* name;
+    bool onlyTaken = false;  ///< of a controller that does not take it nothing is missing
 };
-constexpr std::array kCarried{Carried{"bank-", "bank-switch"_row, KH_TR("the bank")},
-                              Carried{"rescue", "rescue-switch"_row, KH_TR("rescue")}, Carried{"level", "level-switch"_row, KH_TR("level")},
-                              Carried{"arming", "arming-switch"_row, KH_TR("arming")}};
+constexpr std::array kCarried{
+    Carried{"bank-", "bank-switch"_row, KH_TR("the bank")}, Carried{"rescue", "rescue-switch"_row, KH_TR("rescue")},
+    Carried{"level", "level-switch"_row, KH_TR("level"), true}, Carried{"arming", "arming-switch"_row, KH_TR("arming"), true}};
 
 /// Such a function that no channel carries: the first of its kind, and the switch a channel must follow for it.
 struct NotCarried {
     std::string function, switchId;
 };
-std::optional<NotCarried> notCarried(const TransmitterSettings& tx, const Carried& what) {
+std::optional<NotCarried> notCarried(const TransmitterSettings& tx, const ControllerProfile& box, const Carried& what) {
     NotCarried out;
     for (const SwitchFunction& f : tx.functions) {
         if (!f.id.starts_with(what.kind) || f.when.empty()) continue;
+        if (what.onlyTaken && !takesFamily(box, familyOf(f.id))) continue;
         if (carrierOf(tx, f.id) != nullptr) return std::nullopt;
         for (const std::string& s : workedBy(tx, f.when)) {
             if (std::any_of(tx.spares.begin(), tx.spares.end(), [&](const SpareChannel& spare) { return spare.follows == s; }))
@@ -115,7 +117,7 @@ void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
               .fix = inhibitEdits(tx)};
     // a function that was moved to another switch, and its channel that was not
     for (const Carried& what : kCarried)
-        if (const auto moved = notCarried(tx, what); moved && follower != nullptr && f.also.empty()) {
+        if (const auto moved = notCarried(tx, c.setup.controller.profile, what); moved && follower != nullptr && f.also.empty()) {
             f.todo = c.say(KH_TR("Let channel {n} follow {s}, which works {f} now, in the transmitter."),
                            {{"n", c.amount(elementPath("transmitter.spares.{}.number"_field, follower->id))},
                             {"s", moved->switchId},
@@ -129,7 +131,7 @@ void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
 void carried(const AuditContext& c, std::vector<Finding>& out) {
     const TransmitterSettings& tx = c.setup.transmitter;
     for (const Carried& what : kCarried) {
-        const auto missing = notCarried(tx, what);
+        const auto missing = notCarried(tx, c.setup.controller.profile, what);
         if (!missing) continue;
         out.push_back(
             {.id = "no-carrier." + std::string(familyOf(missing->function)),
