@@ -335,6 +335,35 @@ std::vector<Edit> holdAtPowerOn(const Setup& setup) {
     return edits;
 }
 
+namespace {
+
+bool isOn(const ChainModel& model, std::string_view function, const Deck& deck) {
+    const SwitchPlaces places = model.numbers(deck).places;
+    for (std::size_t f = 0; f < model.functionCount(); ++f)
+        if (model.functionName(f) == function) return model.functionActive(f, places);
+    return false;
+}
+
+}  // namespace
+
+bool onAtPowerOn(const ChainModel& model, std::string_view function) { return isOn(model, function, {}); }
+
+std::vector<Edit> offAtPowerOn(const Setup& setup, const ChainModel& model, std::string_view function) {
+    const TransmitterSettings& tx = setup.transmitter;
+    const Condition* when = conditionOf(tx, std::string(function));
+    if (when == nullptr) return {};
+    for (const std::string& id : switchesOf(tx, *when))
+        for (const SwitchProfile& s : tx.profile->switches)
+            for (int place = 1; s.id == id && place <= s.places; ++place) {
+                Deck deck;
+                deck.switches[id] = place;
+                if (isOn(model, function, deck)) continue;
+                if (std::any_of(tx.switches.begin(), tx.switches.end(), [&](const SwitchSettings& x) { return x.id == id; }))
+                    return {{elementPath("transmitter.switches.{}.powerOnPlace"_field, id), static_cast<double>(place)}};
+            }
+    return {};
+}
+
 bool startsOff(const Setup& setup, const Instant& now) { return now.holdActs && (!holdIsArmed(setup) || now.killActs); }
 
 }  // namespace kh

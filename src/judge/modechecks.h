@@ -114,6 +114,10 @@ struct ThrottleFault {
 
 /// Edits that put the power-on places of hold's switches where hold is on.
 [[nodiscard]] std::vector<Edit> holdAtPowerOn(const Setup& setup);
+/// Whether a function is on when the transmitter is switched on; and the place of one switch at which it then would be off: none where
+/// there is none.
+[[nodiscard]] bool onAtPowerOn(const ChainModel& model, std::string_view function);
+[[nodiscard]] std::vector<Edit> offAtPowerOn(const Setup& setup, const ChainModel& model, std::string_view function);
 /// Whether the motor is surely off in a deck the transmitter starts with: by hold, where that is armed by kill as well.
 [[nodiscard]] bool startsOff(const Setup& setup, const Instant& now);
 

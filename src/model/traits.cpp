@@ -32,6 +32,7 @@ constexpr std::array kHeadGainRows{"head-gain", "channel-map"};
 constexpr std::array kGovernorRows{"governor", "throttle-curve", "head-speed-mode"};
 constexpr std::array kPoleRows{"poles", "governor"};
 constexpr std::array kServoRows{"servo-directions", "servo-pulse", "servo-rate"};
+constexpr std::array kMapRows{"receiver", "channel-map", "binding"};
 constexpr std::array kFrozenRows{"servo-directions", "cyclic-sense", "collective-sense", "tail-direction"};
 
 constexpr std::array kTraits{
@@ -77,6 +78,16 @@ constexpr std::array kTraits{
           KH_TR("a display that is off by the poles looks like a wrong head speed"), kPoleRows},
     Trait{"dead-until-chosen", Box::Controller, KH_TR("outputs are dead until a servo type is chosen"),
           KH_TR("a servo that stands still there is no fault; choose its type first"), kServoRows},
+    Trait{"asks-teeth", Box::Controller, KH_TR("its governor asks for teeth, not for a ratio"),
+          KH_TR("the ratio that stands here is what it makes of the teeth that are typed"), kGovernorRows},
+    Trait{"common-servo-settings", Box::Controller, KH_TR("plate servos have centre and direction in common"),
+          KH_TR("a trim or a direction of one of them cannot be typed alone"), kServoRows},
+    Trait{"held-press", Box::Controller, KH_TR("its pages ask for a press of a given length, or a place of a switch"),
+          KH_TR("a press that is too short or too long does something else: its manual says which"), kFrozenRows},
+    Trait{"lamp-values", Box::Controller, KH_TR("values are lamp colours, by firmware"),
+          KH_TR("the word that stands here is to be looked up for its firmware"), kFrozenRows},
+    Trait{"protocol-variants", Box::Controller, KH_TR("receiver kind, port, variant and channel map are settings of it"),
+          KH_TR("a channel that does not move on its monitor may come by another variant or map"), kMapRows},
     Trait{"two-receivers", Box::Controller, KH_TR("two receivers, each with its failsafe"),
           KH_TR("only one failsafe is judged: test the other too"), kReceiverRows},
     Trait{"knob", Box::Transmitter, KH_TR("a knob carries a setting of the controller"),

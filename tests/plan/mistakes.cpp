@@ -259,6 +259,7 @@ const std::vector<Mistake>& mistakes() {
     static const std::vector<Mistake> all = [] {
         std::vector<Mistake> both = boxMistakes();
         for (const Mistake& m : flightMistakes()) both.push_back(m);
+        for (const Mistake& m : carriedMistakes()) both.push_back(m);
         return both;
     }();
     return all;

@@ -171,21 +171,6 @@ void judgeHoldFlies(const ProofContext& c, PropertyResult& r) {
                  .fix = fix});
 }
 
-/// The place of one switch at which power-on is not armed; none if there is none.
-std::vector<Edit> disarmedAtPowerOn(const ProofContext& c) {
-    const TransmitterSettings& tx = c.setup.transmitter;
-    for (const std::string& id : switchesOf(tx, *conditionOf(tx, kArming)))
-        for (const SwitchProfile& s : tx.profile->switches)
-            for (int place = 1; s.id == id && place <= s.places; ++place) {
-                Deck deck;
-                deck.switches[id] = place;
-                if (!c.model.at(deck).disarmed) continue;
-                if (std::any_of(tx.switches.begin(), tx.switches.end(), [&](const SwitchSettings& x) { return x.id == id; }))
-                    return {{elementPath("transmitter.switches.{}.powerOnPlace"_field, id), static_cast<double>(place)}};
-            }
-    return {};
-}
-
 void judgePowerOn(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
     r.covered = 1;
@@ -213,13 +198,13 @@ void judgePowerOn(const ProofContext& c, PropertyResult& r) {
     } else if (const auto rescue = c.function("rescue"); rescue && c.model.functionActive(*rescue, c.model.numbers({}).places)) {
         refute(say(KH_TR("Rescue is on at the power-on places.")), say(KH_TR("Put rescue on a momentary switch in the transmitter.")),
                conditionPath(tx, "rescue"), {});
-    } else if (const auto level = c.function("level"); level && c.model.functionActive(*level, c.model.numbers({}).places)) {
+    } else if (onAtPowerOn(c.model, "level")) {
         refute(say(KH_TR("Level is on at the power-on places.")), say(KH_TR("Set the power-on place of its switch to where level is off.")),
-               conditionPath(tx, "level"), {});
+               conditionPath(tx, "level"), offAtPowerOn(c.setup, c.model, "level"));
     } else if (c.model.armingFunction() && !now.disarmed) {
         refute(say(KH_TR("{b} is armed at the power-on places."), {{"b", c.setup.controller.profile->name}}),
                say(KH_TR("Set the power-on place of the arming switch to where it is not armed, in the transmitter.")),
-               conditionPath(tx, kArming), disarmedAtPowerOn(c));
+               conditionPath(tx, kArming), offAtPowerOn(c.setup, c.model, kArming));
     } else if (!tx.hold.powerOnGuard) {
         refute(say(KH_TR("The power-on guard of {b} is not set."), {{"b", tx.profile->name}}),
                say(KH_TR("Set the power-on guard in the transmitter: hold on, first mode, collective low, rescue off.")),

@@ -126,6 +126,33 @@ void armingMissing(const AuditContext& c, std::vector<Finding>& out) {
                    .subject = carriedThere ? conditionPath(c.setup.transmitter, kArming) : std::string()});
 }
 
+/// What must be off when the transmitter is switched on.
+void onFromTheStart(const AuditContext& c, std::vector<Finding>& out) {
+    const bool armed = c.model.armingFunction() && !c.model.at(Deck{}).disarmed;
+    if (armed && onAtPowerOn(c.model, kArming))  // else its channel is heard wrong, which is told
+        out.push_back({.id = "armed-at-power-on",
+                       .severity = Severity::Warning,
+                       .row = "arming-switch"_row,
+                       .title = c.say(KH_TR("{b} is armed at power-on"), {{"b", c.setup.controller.profile->name}}),
+                       .found = c.say(KH_TR("{b} is armed at the power-on places."), {{"b", c.setup.controller.profile->name}}),
+                       .why = c.say(KH_TR("The pack is plugged in and nothing but hold keeps the motor off.")),
+                       .todo = c.say(KH_TR("Set the power-on place of the arming switch to where it is not armed, in the transmitter.")),
+                       .box = Box::Transmitter,
+                       .subject = conditionPath(c.setup.transmitter, kArming),
+                       .fix = offAtPowerOn(c.setup, c.model, kArming)});
+    if (onAtPowerOn(c.model, "level"))
+        out.push_back({.id = "level-at-power-on",
+                       .severity = Severity::Warning,
+                       .row = "level-switch"_row,
+                       .title = c.say(KH_TR("Level is on at power-on")),
+                       .found = c.say(KH_TR("Level is on at the power-on places.")),
+                       .why = c.say(KH_TR("The box steers by what it takes for level before anybody has seen that it does so rightly.")),
+                       .todo = c.say(KH_TR("Set the power-on place of its switch to where level is off.")),
+                       .box = Box::Transmitter,
+                       .subject = conditionPath(c.setup.transmitter, "level"),
+                       .fix = offAtPowerOn(c.setup, c.model, "level")});
+}
+
 /// Conditions that no single switch makes: each takes one of the transmitter's logical switches.
 void logicalSwitches(const AuditContext& c, std::vector<Finding>& out) {
     const TransmitterSettings& tx = c.setup.transmitter;
@@ -197,6 +224,7 @@ std::span<const Rule> carriedRules() {
         Rule{"carried", Station::Radio, Work::Wiring, carriedHeard},
         Rule{"unheard", Station::Radio, Work::Wiring, carriedUnheard},
         Rule{"arming-missing", Station::Radio, Work::Wiring, armingMissing},
+        Rule{"on-at-power-on", Station::Radio, Work::MotorOff, onFromTheStart, "P9"},
         Rule{"logical-switches", Station::Radio, Work::Wiring, logicalSwitches},
         Rule{"fade", Station::Modes, Work::MotorOff, fadesInto},
     };
