@@ -5,6 +5,7 @@
 #include "model/accepted.h"
 #include "model/carried.h"
 #include "model/controllerwords.h"
+#include "model/fieldtable.h"
 #include "model/menu.h"
 #include "model/questions.h"
 #include "model/traits.h"
@@ -12,6 +13,7 @@
 #include <fmt/format.h>
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <set>
 #include <type_traits>
 
@@ -74,6 +76,14 @@ void requireUnknown(Box box, const P& p) {
     kh::requireUnknown(box, p.unknown, holding);
 }
 
+/// How far the numbers of a topic go, in the program's units; 0 where it has none.
+double widestRange(Box box, std::string_view topic) {
+    double out = 0.0;
+    for (const FieldPattern& p : FieldTable::of(Setup{}).patterns())
+        if (p.info.home.box == box && topic == p.info.home.topic && p.info.max > p.info.min) out = std::max(out, p.info.max - p.info.min);
+    return out;
+}
+
 /// How topics are set: of this kind of box, ranges the right way round, steps that fit, no circle of knobs.
 template <class P>
 void requireSettings(Box box, const P& p) {
@@ -126,6 +136,8 @@ void requireWriting(Box box, const P& p) {
     for (const BoxScale& s : p.scales) {
         if (topicOf(box, s.id) == nullptr) throw InputError("scales", fmt::format("{} is no topic of such a box", s.id));
         if (s.perUnit == 0.0) throw InputError("scales", fmt::format("{} shows the same for every value: perUnit must not be 0", s.id));
+        if (const double range = widestRange(box, s.id) * std::abs(s.perUnit); range > 0.0 && s.step > range)
+            throw InputError("scales", fmt::format("{}: its step of {} is larger than its whole range, which is {}", s.id, s.step, range));
     }
     for (const BoxWord& w : p.words)
         if (topicOf(box, w.id.substr(0, w.id.find(':'))) == nullptr || w.id.find(':') == std::string::npos || w.says.empty())

@@ -8,6 +8,7 @@
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/tailways.h"
 #include "procedure/aircraft.h"
+#include "text/words.h"
 
 namespace judged_tests {
 

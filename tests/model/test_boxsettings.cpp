@@ -91,6 +91,8 @@ TEST_CASE("settings that contradict themselves are refused by what they say") {
     CHECK(refused({{.id = "head-gain", .low = 0, .high = 100, .factory = 130}}).find("outside of what it takes") != std::string::npos);
     CHECK(refused({{.id = "head-gain", .low = 0, .high = 5}}, {{"head-gain", "", 1, 0, 0, 10}}).find("larger than its range") !=
           std::string::npos);
+    CHECK(refused({}, {{"head-gain", "", 1, 0, 0, 500}}).find("head-gain: its step of 500 is larger than its whole range, which is 200") !=
+          std::string::npos);
     CHECK(refused({{.id = "head-gain"}, {.id = "head-gain"}}).find("twice") != std::string::npos);
     CHECK(refused({{.id = "head-gain", .with = "bank-expo"}, {.id = "bank-expo", .with = "head-gain"}}).find("in a circle") !=
           std::string::npos);

@@ -15,7 +15,6 @@
 namespace carriedrules_tests {
 
 using namespace kh;
-using khtest::evaluate;
 using khtest::turnstone;
 
 namespace {
