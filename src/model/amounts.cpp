@@ -98,7 +98,12 @@ struct Teller {
         if (p.title.unset != nullptr) return say(p.title.unset);
         return p.info.home.fact ? say(KH_TR("not known")) : say(KH_TR("none"));
     }
-    Message operator()(double v) const { return say(KH_TR("{v}"), {{"v", on(scaleFor(setup, p), v, bare)}}); }
+    Message operator()(double v) const {
+        const Message number = say(KH_TR("{v}"), {{"v", on(scaleFor(setup, p), v, bare)}});
+        if (std::string_view(p.info.home.topic) != "channel-number") return number;
+        const Message name = wordOf(setup, p, fmt::format("{}", v), "");  // channels a box has names for
+        return name.empty() ? number : say(KH_TR("{n} {name}"), {{"n", number}, {"name", name}});
+    }
     Message operator()(bool v) const { return flagWord(setup, p, v, bare); }
     Message operator()(const std::string& v) const {
         for (const Choice& c : p.info.choices)

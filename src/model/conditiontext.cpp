@@ -52,6 +52,9 @@ Term parseTerm(const Setup& setup, const std::string& field, const std::string& 
     const auto space = text.rfind(' ');
     const std::string name = text.substr(0, space);
     const std::string place = space == std::string::npos ? std::string() : text.substr(space + 1);
+    for (const SwitchProfile& s : tx.profile->switches)  // by the box's word for the place
+        for (std::size_t i = 0; i < s.words.size(); ++i)
+            if (text == s.id + " " + s.words[i]) return {s.id, static_cast<int>(i) + 1, ""};
     const bool isPlace = place.size() == 1 && place[0] >= '1' && place[0] <= '9';
     for (const SwitchProfile& s : tx.profile->switches) {
         if (s.id != name || !isPlace) continue;
@@ -65,6 +68,20 @@ Term parseTerm(const Setup& setup, const std::string& field, const std::string& 
 }
 
 }  // namespace
+
+std::vector<Message> placeWords(const TransmitterSettings& tx, const Condition& condition) {
+    std::vector<Message> out;
+    for (const auto& all : condition)
+        for (const Term& t : all)
+            for (const SwitchProfile& s : tx.profile->switches) {
+                if (s.id != t.switchId) continue;
+                const auto at = static_cast<std::size_t>(t.place) - 1;
+                const std::string word = at < s.words.size() ? s.words[at] : std::to_string(t.place);
+                if (!s.where.empty()) out.push_back(say(KH_TR("{s} {w}, {where}"), {{"s", s.id}, {"w", word}, {"where", s.where}}));
+                else if (at < s.words.size()) out.push_back(say(KH_TR("{s} {w}"), {{"s", s.id}, {"w", word}}));
+            }
+    return out;
+}
 
 Condition parseCondition(const Setup& setup, const std::string& field, const std::string& text) {
     Condition out;

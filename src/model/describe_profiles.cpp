@@ -105,6 +105,8 @@ void describe(FieldVisitor& v, SwitchProfile& s) {
     v.text("id", s.id, {KH_TR("name on the case"), KH_TR("name")});
     v.whole("places", s.places, {2, 3}, {KH_TR("places")});
     v.flag("momentary", s.momentary, {KH_TR("momentary")});
+    v.text("where", s.where, {KH_TR("where it sits"), KH_TR("where"), KH_TR("not known")});
+    v.names("words", s.words, {KH_TR("words for its places"), KH_TR("places are called")});
 }
 
 void describe(FieldVisitor& v, ServoProfile& p) {

@@ -152,6 +152,11 @@ void requireConsistent(const TransmitterProfile& p) {
     requireUnknown(Box::Transmitter, p);
     requireTraits(Box::Transmitter, p.alsoDoes);
     requirePathNames("switches", idsOf(p.switches));
+    for (const SwitchProfile& s : p.switches) {
+        if (!s.words.empty() && s.words.size() != static_cast<std::size_t>(s.places))
+            throw InputError("switches", fmt::format("{} has {} places and words for {}", s.id, s.places, s.words.size()));
+        requireOnce("switches", s.words);
+    }
     const auto fits = [&](int places) {
         return std::any_of(p.switches.begin(), p.switches.end(),
                            [&](const SwitchProfile& s) { return s.places == places && !s.momentary; });

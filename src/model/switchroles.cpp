@@ -20,8 +20,9 @@ bool uses(const Condition& when, const std::string& id) { return names(when, id,
 
 /// Short names of the functions that are neither mode nor stop.
 Message functionWord(const std::string& id) {
-    static const std::map<std::string, const char*> words{
-        {"rescue", KH_TR("rescue")}, {"bail-out", KH_TR("bail-out")}, {"timer", KH_TR("timer")}, {"voice", KH_TR("voice")}};
+    static const std::map<std::string, const char*> words{{"rescue", KH_TR("rescue")}, {"level", KH_TR("level")},
+                                                          {"arming", KH_TR("arming")}, {"bail-out", KH_TR("bail-out")},
+                                                          {"timer", KH_TR("timer")},   {"voice", KH_TR("voice")}};
     if (const auto word = words.find(id); word != words.end()) return say(word->second);
     if (id.starts_with("bank-")) return say(KH_TR("bank"));
     if (id.starts_with("gain-")) return say(KH_TR("gain"));
@@ -95,10 +96,11 @@ std::vector<SwitchRole> switchRoles(const TransmitterSettings& tx) {
             if (words.size() > 1)
                 for (const PlaceWord& w : words)
                     if (w.beside) beside.push_back(*w.beside);
-            role.places.push_back(words.empty()       ? say(KH_TR("{n}"), {{"n", num(static_cast<double>(place + 1))}})
-                                  : words.size() == 1 ? words.front().alone
-                                  : beside.empty()    ? say(KH_TR("off"))
-                                                      : say(KH_TR("{all}"), {{"all", beside}}));
+            role.places.push_back(words.empty() && place < s.words.size() ? say(KH_TR("{w}"), {{"w", s.words[place]}})
+                                  : words.empty()                         ? say(KH_TR("{n}"), {{"n", num(static_cast<double>(place + 1))}})
+                                  : words.size() == 1                     ? words.front().alone
+                                  : beside.empty()                        ? say(KH_TR("off"))
+                                                                          : say(KH_TR("{all}"), {{"all", beside}}));
         }
         out.push_back(std::move(role));
     }

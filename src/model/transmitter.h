@@ -21,6 +21,8 @@ struct SwitchProfile {
     std::string id;  ///< its name on the case, for example "L1"
     int places = 2;
     bool momentary = false;
+    std::string where{};               ///< it sits on the case; empty: not known
+    std::vector<std::string> words{};  ///< what its places are called, the first at the front or top edge; none: by their numbers
     bool operator==(const SwitchProfile&) const = default;
 };
 

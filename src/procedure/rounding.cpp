@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "model/amounts.h"
 #include "model/boxsettings.h"
+#include "model/conditiontext.h"
 #include "model/names.h"
 #include "model/topics.h"
 #include "procedure/move.h"
@@ -70,6 +71,10 @@ std::vector<Message> boxLines(const Setup& setup, std::string_view path) {
         std::vector<Message> words = settingWords(setup, box, *s);
         if (!words.empty()) out.push_back(say(KH_TR("{box}: {list}"), {{"box", boxName(setup, box)}, {"list", words}}));
     }
+    if (const auto field = readField(setup, path))
+        if (const Condition* when = std::get_if<Condition>(&field->value))
+            if (const auto places = placeWords(setup.transmitter, *when); !places.empty())
+                out.push_back(say(KH_TR("{list}"), {{"list", places}}));
     if (const auto r = roundingOf(setup, path)) {
         out.push_back(r->text);
         out.push_back(say(KH_TR("left by that: {what}"), {{"what", r->leaves}}));

@@ -5,6 +5,7 @@
 #include "judge/modechecks.h"
 #include "model/amounts.h"
 #include "model/boxsettings.h"
+#include "model/conditiontext.h"
 #include "model/fieldtable.h"
 #include "model/menu.h"
 #include "procedure/registry.h"
@@ -192,7 +193,11 @@ private:
         const void* element = table.element(b_.setup, *pattern, id);
         return element == nullptr ? plainWords(id) : pattern->access.name(element);
     }
-    [[nodiscard]] Message beside(const FieldPattern& p, const std::string& element) const {
+    [[nodiscard]] Message beside(const FieldPattern& p, const std::string& path, const std::string& element) const {
+        if (p.info.kind == FieldKind::When) {
+            const auto words = placeWords(b_.setup.transmitter, std::get<Condition>(readField(b_.setup, path)->value));
+            return words.empty() ? Message{} : say(KH_TR("{list}"), {{"list", words}});
+        }
         for (const FieldBeside& f : kBeside)
             if (f.pattern == p.pattern()) return f.beside(b_, element);
         for (const StationEntry& station : stationsOf(b_.setup).entries())
@@ -207,7 +212,7 @@ private:
             for (const Setting& s : settings) {
                 const std::string path = s.pattern->within;
                 if (typingOf(b_.setup, path).topic != nullptr)
-                    plain(*s.topic).rows.push_back(b_.field(fieldTitle(b_.setup, path), path, beside(*s.pattern, {})));
+                    plain(*s.topic).rows.push_back(b_.field(fieldTitle(b_.setup, path), path, beside(*s.pattern, path, {})));
             }
             return;
         }
@@ -218,7 +223,7 @@ private:
         else
             for (const std::string& id : elements) {
                 const std::string path = pathOf(first, id);
-                plain(*settings.front().topic).rows.push_back(b_.field(nameOf(first.list, id), path, beside(first, id)));
+                plain(*settings.front().topic).rows.push_back(b_.field(nameOf(first.list, id), path, beside(first, path, id)));
             }
     }
 

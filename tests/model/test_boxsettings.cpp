@@ -7,6 +7,7 @@
 #include "boxes/tenboxes.h"
 #include "golden/builds.h"
 #include "model/amounts.h"
+#include "model/conditiontext.h"
 #include "model/fieldtable.h"
 #include "model/monitor.h"
 #include "model/profilechecks.h"
@@ -71,6 +72,28 @@ TEST_CASE("a box's own range is held to in its own writing; facts and what is ty
         CHECK(r.high == 80.0);
     }
     CHECK(ranged == std::vector<std::string>{"controller.tail.limitLeftPct", "controller.tail.limitRightPct"});
+}
+
+TEST_CASE("a box's words for channels and for the places of its switches are shown, typed and printed; a place stays its number") {
+    Setup s = khtest::turnstone();
+    TransmitterProfile& box = s.transmitter.profile.edit();
+    box.words = {{"channel-number:4", "RUD"}};
+    for (SwitchProfile& sw : box.switches)
+        if (sw.id == "L1") {
+            sw.where = "on the left shoulder";
+            sw.words = {"away", "mid", "near"};
+        }
+    requireConsistent(box);
+    CHECK(render(show(s, "transmitter.channels.rudder.number")) == "4 RUD");
+    CHECK(render(show(s, "transmitter.channels.aileron.number")) != "4 RUD");
+    CHECK(std::get<Condition>(read(s, "transmitter.modes.idle1.when", "L1 near")) == Condition{{{"L1", 3, ""}}});
+    CHECK(std::get<Condition>(read(s, "transmitter.modes.idle1.when", "L1 2")) == Condition{{{"L1", 2, ""}}});
+    CHECK_THROWS_WITH(read(s, "transmitter.modes.idle1.when", "L1 sideways"), Catch::Contains("L1 sideways"));
+    const auto words = placeWords(s.transmitter, {{{"L1", 2, ""}, {"R1", 2, ""}}});
+    REQUIRE(words.size() == 1);
+    CHECK(render(words.front()) == "L1 mid, on the left shoulder");
+    box.switches.front().words = {"only one"};
+    CHECK_THROWS_WITH(requireConsistent(box), Catch::Contains("words for 1"));
 }
 
 TEST_CASE("settings that contradict themselves are refused by what they say") {
