@@ -33,6 +33,7 @@ struct RepairOptions {
 
 struct ProfileOptions {
     std::string kind, id, name, from, file, model, out, data;
+    std::vector<std::string> answers;  ///< "outputLimitPct=125"
     bool replace = false, json = false;
 };
 
@@ -55,6 +56,7 @@ int runNew(const NewOptions& o, const char* program);
 int runProfileCheck(const std::string& file);
 int runProfileDiff(const std::string& one, const std::string& other, bool asJson);
 int runProfileNew(const ProfileOptions& o, const char* program);
+int runProfileAnswer(const ProfileOptions& o);
 int runProfileAsk(const ProfileOptions& o, const char* program);
 int runMove(const MoveOptions& o, const char* program);
 

@@ -104,7 +104,7 @@ int run(int argc, char** argv) {
     profileCheck->add_option("file", file, "A profile, or -")->required();
     ProfileOptions box;
     CLI::App* profileNew = profile->add_subcommand("new", "Write the description of a box to begin with: a plain one with everything open");
-    profileNew->add_option("kind", box.kind, "transmitter, controller, speed-controller or servo")->required();
+    profileNew->add_option("kind", box.kind, "transmitter, controller, speed-controller, servo or receiver")->required();
     profileNew->add_option("--id", box.id, "Its id, which is its file's name")->required();
     profileNew->add_option("--name", box.name, "What it is called");
     profileNew->add_option("--from", box.from, "The id of a box to copy, with what is known of it");
@@ -119,6 +119,11 @@ int run(int argc, char** argv) {
     profileAsk->add_option("file", box.file, "A profile or a document, or -")->required();
     profileAsk->add_option("--model", box.model, "The document whose findings are decided; none: a new model in plain boxes");
     profileAsk->add_flag("--json", box.json, "JSON");
+    CLI::App* profileAnswer = profile->add_subcommand("answer", "Take what was found out of a box");
+    profileAnswer->add_option("file", box.file, "A profile, or -")->required();
+    profileAnswer->add_option("answers", box.answers, "outputLimitPct=125, \"outputLimitPct=100 … 125\" or outputLimitPct=unknown")
+        ->required();
+    profileAnswer->add_option("-o", box.out, "The file to write in place of FILE, or -");
     profileAsk->add_option("--data", box.data, "A data folder to look in first");
 
     MoveOptions moving;
@@ -147,6 +152,7 @@ int run(int argc, char** argv) {
     if (*profileCheck) return runProfileCheck(file);
     if (*profileDiff) return runProfileDiff(file, out, asJson);
     if (*profileNew) return runProfileNew(box, argv[0]);
+    if (*profileAnswer) return runProfileAnswer(box);
     if (*profileAsk) return runProfileAsk(box, argv[0]);
     if (*moveCommand) return runMove(moving, argv[0]);
     return runNew(create, argv[0]);

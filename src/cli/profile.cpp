@@ -5,6 +5,7 @@
 #include "cli/commands.h"
 #include "io/library.h"
 #include "model/amounts.h"
+#include "model/answered.h"
 #include "model/names.h"
 #include "model/questions.h"
 #include "model/topics.h"
@@ -25,6 +26,8 @@ constexpr Box boxOf() {
            : std::is_same_v<P, ControllerProfile> ? Box::Controller
                                                   : Box::SpeedController;
 }
+
+constexpr std::array kBoxes{Box::Transmitter, Box::Controller, Box::SpeedController};  // in the order of AnyProfile
 
 /// Topics its menu has no page for, where it has a menu.
 std::vector<std::string> unlistedTopics(const io::AnyProfile& profile) {
@@ -127,6 +130,26 @@ int runProfileNew(const ProfileOptions& o, const char* program) {
                          fmt::format("{} is not known; known are transmitter, controller, speed-controller, servo, receiver", o.kind));
     (void)io::profileFile({}, made);  // an id that can be a file's name
     writeAll(o.out, io::writeProfile(made), o.replace);
+    return Fine;
+}
+
+int runProfileAnswer(const ProfileOptions& o) {
+    const io::AnyProfile before = io::parseAnyProfile(readAll(o.file));
+    if (before.index() >= kBoxes.size())
+        throw InputError(o.file, fmt::format("is a {}: its data are typed, not asked", io::kindName(before)));
+    Setup s = holding(before);
+    for (const std::string& answer : o.answers) {
+        const auto equals = answer.find('=');
+        if (equals == std::string::npos) throw InputError(answer, "is no answer; one is written as outputLimitPct=125");
+        s = answered(s, kBoxes[before.index()], answer.substr(0, equals), answer.substr(equals + 1));
+    }
+    io::AnyProfile after = before;
+    if (auto* p = std::get_if<TransmitterProfile>(&after)) *p = s.transmitter.profile;
+    else if (auto* c = std::get_if<ControllerProfile>(&after)) *c = s.controller.profile;
+    else *std::get_if<SpeedControllerProfile>(&after) = s.speedController.profile;
+    const std::string text = io::writeProfile(after);
+    (void)io::parseAnyProfile(text);  // answers that contradict one another are refused, and nothing is written
+    writeAll(o.out.empty() ? o.file : o.out, text);
     return Fine;
 }
 

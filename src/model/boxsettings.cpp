@@ -104,8 +104,9 @@ HeldNumber heldNumber(const Setup& setup, std::string_view path, double value) {
         shown = on;
     }
     if (const BoxSetting* s = settingOf(setup, path)) {
-        const double in = std::clamp(shown, s->low.value_or(-std::numeric_limits<double>::infinity()),
-                                     s->high.value_or(std::numeric_limits<double>::infinity()));
+        constexpr double kAny = std::numeric_limits<double>::infinity();
+        const auto [low, high] = std::minmax({s->low.value_or(-kAny), s->high.value_or(kAny)});  // a document may hold them either way
+        const double in = std::clamp(shown, low, high);
         out.beyond = std::abs(in - shown) > kSameShown;
         shown = in;
     }
@@ -135,20 +136,21 @@ std::optional<FieldValue> heldValue(const Setup& setup, std::string_view path) {
 
 std::vector<OwnRange> ownRanges(const Setup& setup) {
     std::vector<OwnRange> out;
-    for (const Box box : {Box::Transmitter, Box::Controller, Box::SpeedController})
-        for (const BoxSetting& s : settingsOf(setup, box)) {
-            if (!s.low && !s.high) continue;
-            for (const std::string& path : allPaths(setup)) {
-                const FieldPattern* p = settingPattern(setup, path);
-                if (p == nullptr || p->info.home.box != box || s.id != p->info.home.topic || typingOf(setup, path).topic == nullptr)
-                    continue;
-                const auto field = readField(setup, path);
-                if (!field || !std::holds_alternative<double>(field->value)) continue;
-                const ScaleRef scale = scaleOf(setup, path);
-                const double a = s.low ? scale->value(*s.low) : p->info.min, b = s.high ? scale->value(*s.high) : p->info.max;
-                out.push_back({path, std::min(a, b), std::max(a, b)});
-            }
-        }
+    const auto ranged = [](const BoxSetting& s) { return s.low || s.high; };
+    const auto any = [&](Box box) {
+        const auto& all = settingsOf(setup, box);
+        return std::any_of(all.begin(), all.end(), ranged);
+    };
+    if (!any(Box::Transmitter) && !any(Box::Controller) && !any(Box::SpeedController)) return out;
+    for (const std::string& path : allPaths(setup)) {
+        const BoxSetting* s = settingOf(setup, path);
+        if (s == nullptr || !ranged(*s) || typingOf(setup, path).topic == nullptr) continue;
+        const auto field = readField(setup, path);
+        if (!field || !std::holds_alternative<double>(field->value)) continue;
+        const ScaleRef scale = scaleOf(setup, path);
+        const double a = s->low ? scale->value(*s->low) : field->info.min, b = s->high ? scale->value(*s->high) : field->info.max;
+        out.push_back({path, std::min(a, b), std::max(a, b)});
+    }
     return out;
 }
 

@@ -5,6 +5,7 @@
 
 #include <catch2/catch.hpp>
 #include <fstream>
+#include <iterator>
 
 namespace cliboxes_tests {
 
@@ -50,6 +51,40 @@ TEST_CASE("a box is begun with everything open, checked, asked, and compared wit
     const Answer copy = run("profile new controller --id c2 --from coxswain --data " + kData + " -o -");
     CHECK(copy.asJson().at("usPerPct") == 4.0);
     CHECK_FALSE(copy.asJson().contains("unknown"));
+    std::filesystem::remove(file);
+}
+
+TEST_CASE(
+    "answers are taken one by one: a value, an interval, not known; what contradicts or is no fact is refused and nothing is written") {
+    const std::string file = temporary("answered.json");
+    REQUIRE(run("profile new transmitter --id mine --name Mine --replace --data " + kData + " -o " + file).code == 0);
+    const auto open = [&] { return run("profile ask " + file + " --json --data " + kData).asJson().at("open"); };
+    const auto text = [&] {
+        std::ifstream in(file);
+        return std::string(std::istreambuf_iterator<char>(in), {});
+    };
+    REQUIRE(open().size() == 18);
+    CHECK(run("profile answer " + file + " outputLimitPct=125 limitLaw=clips smoothCurves=no").code == 0);
+    CHECK(open().size() == 15);
+    CHECK(json::parse(text()).at("outputLimitPct") == 125.0);
+    CHECK(json::parse(text()).at("smoothCurves") == false);
+    CHECK(run("profile answer " + file + " \"travelLimitPct=110 … 130\"").code == 0);
+    CHECK(json::parse(text()).at("unknown").at("travelLimitPct") == json({110.0, 130.0}));
+    CHECK(json::parse(text()).at("travelLimitPct").get<double>() <= 130.0);  // what is taken meanwhile is one of what it may be
+    CHECK(run("profile answer " + file + " outputLimitPct=unknown").code == 0);
+    CHECK(open().size() == 16);
+    const std::string before = text();
+    for (const auto& [wrong, told] :
+         {std::pair("outputLimitPct=900", "a number from 100 to 200"), std::pair("horn=2", "is no fact of such a box"),
+          std::pair("outputLimitPct", "is no answer"), std::pair("name=unknown", "is never asked"),
+          std::pair("\"limitLaw=1 … 2\"", "is no number"), std::pair("\"outputLimitPct=150 … 120\"", "wrong way round")}) {
+        const Answer answer = run("profile answer " + file + " " + wrong + " travelStepPct=0.5", "2>&1");
+        INFO(wrong << ": " << answer.out);
+        CHECK(answer.code == 2);
+        CHECK(answer.out.find(told) != std::string::npos);
+        CHECK(text() == before);
+    }
+    CHECK(run("profile answer " + kData + "/servos/plain-servo.json degPerUs=0.2 -o -", "2>&1").code == 2);
     std::filesystem::remove(file);
 }
 

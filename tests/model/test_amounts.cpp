@@ -77,10 +77,15 @@ TEST_CASE("a name stands with the unit of its box, and alone where the box has n
 TEST_CASE("two setups that are alike at the machine are judged alike, whatever their boxes count in") {
     Speech masked = english();
     masked.masksAmounts = true;
-    // findings, plan, pages and sheet: a line each, so that a difference names itself
+    // findings, plan, pages and sheet: a line each, so that a difference names itself; what one box rounds and the other holds is its own
+    constexpr std::string_view kAbout = "≈ ";
     const auto said = [&](const Setup& setup, const Speech& speech) {
         std::vector<std::string> out;
-        const auto line = [&](const std::string& what, const Message& m) { out.push_back(what + ": " + render(m, speech)); };
+        const auto line = [&](const std::string& what, const Message& m) {
+            std::string text = render(m, speech);
+            if (text.starts_with(kAbout)) text.erase(0, kAbout.size());
+            out.push_back(what + ": " + text);
+        };
         const Evaluation e = evaluate(setup);
         const WordedPlan plan = wordedPlan(setup, shippedStations().rules());
         for (const Finding& f : e.findings) {
@@ -97,6 +102,7 @@ TEST_CASE("two setups that are alike at the machine are judged alike, whatever t
         for (const SheetPart& part : benchSheet(setup, e, plan).parts)
             for (const SheetSection& section : part.sections)
                 for (const SheetRow& row : section.rows) {
+                    if (render(section.title) == "Rounded in this box") continue;
                     for (const Message* m : {&section.title, &row.what, &row.value, &row.machine}) line(part.name, *m);
                     for (const Message& m : row.cells) line(part.name, m);
                 }

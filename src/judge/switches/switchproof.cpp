@@ -109,7 +109,7 @@ void judgeTwoSwitches(const ProofContext& c, PropertyResult& r) {
 
 void judgeSpareChannels(const ProofContext& c, PropertyResult& r) {
     const TransmitterSettings& tx = c.setup.transmitter;
-    const auto used = static_cast<std::size_t>(tx.channels.size());
+    const std::size_t used = tx.channels.size() + tx.functionChannels.size();
     r.covered = static_cast<std::uint64_t>(std::max<int>(0, tx.profile->channels - static_cast<int>(used)));
     r.finding.found = say(KH_TR("None of {n} unused channels follows a switch."), {{"n", num(static_cast<double>(r.covered))}});
     for (const SpareChannel& s : tx.spares) {

@@ -108,7 +108,7 @@ void unusedChannels(const AuditContext& c, std::vector<Finding>& out) {
               .title = c.say(KH_TR("Unused channels are not inhibited")),
               .found = !live.empty() ? c.say(KH_TR("{list}."), {{"list", live}})
                                      : c.say(KH_TR("{n} of {all} channels are used; the rest may follow a switch."),
-                                             {{"n", num(static_cast<double>(tx.channels.size()))},
+                                             {{"n", num(static_cast<double>(tx.channels.size() + tx.functionChannels.size()))},
                                               {"all", c.amount("transmitter.profile.channels"_field)}}),
               .why = c.say(KH_TR("A forgotten channel can reach a port of the controller and change a setting in flight.")),
               .todo = c.say(KH_TR("Inhibit every unused channel in the transmitter.")),
