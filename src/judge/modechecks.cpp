@@ -165,6 +165,11 @@ double collectiveDeg(const Setup& setup, const ChainModel& model, const FlightMo
     return collectiveDeg(model, deck);
 }
 
+Severity unlevelSeverity(const TransmitterSettings& transmitter, const FlightMode& into) {
+    constexpr double kSlowFadeS = 1.0;
+    return transmitter.profile->fades && into.fadeS >= kSlowFadeS ? Severity::Note : Severity::Warning;
+}
+
 bool levelAtHover(const Setup& setup, const ChainModel& model, const ModeFigures& from, const ModeFigures& to, double wasDeg,
                   double isDeg) {
     const double jump = isDeg - wasDeg;

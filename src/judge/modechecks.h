@@ -82,6 +82,8 @@ struct ThrottleFault {
 /// @param wasDeg, isDeg  blade pitch at the hover stick in either mode
 [[nodiscard]] bool levelAtHover(const Setup& setup, const ChainModel& model, const ModeFigures& from, const ModeFigures& to, double wasDeg,
                                 double isDeg);
+/// How bad a change into a mode is that is not level: one that is faded into can be flown along with.
+[[nodiscard]] Severity unlevelSeverity(const TransmitterSettings& transmitter, const FlightMode& into);
 /// Where power falls away in a mode that is flown inverted: below the governed value, or without a governor below 45 %
 /// or lowest away from zero pitch. Nothing for other modes. With the trim low, but for an engine that nothing governs: there
 /// the trim is the pilot's own hand.

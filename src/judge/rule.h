@@ -6,6 +6,7 @@
 #include "judge/finding.h"
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
+#include "model/monitor.h"
 
 #include <optional>
 #include <span>
@@ -32,6 +33,10 @@ struct AuditContext {
         return words ? kh::amount(setup, path, value, kind) : Amount{};
     }
     [[nodiscard]] Amount amount(std::string_view path) const { return words ? kh::amount(setup, path) : Amount{}; }
+    /// A reading as the controller's monitor shows it.
+    [[nodiscard]] Message reading(std::string_view function, double pct) const {
+        return words ? onMonitor(setup.controller.profile, function, pct) : Message{};
+    }
     [[nodiscard]] Message show(std::string_view path) const { return words ? kh::show(setup, path) : Message{}; }
 };
 

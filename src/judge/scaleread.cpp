@@ -36,7 +36,7 @@ std::optional<ScaleRead> scaleRead(const Setup& setup, const Figures& figures) {
     ScaleRead out;
     for (const ChannelFigures& c : figures.channels)
         for (const auto& [ratio, reads] : {std::pair(c.lowRatio, &c.lowReading), std::pair(c.highRatio, &c.highReading)}) {
-            if (ratio == 1.0 || ratio <= 0.0 || !reads->known) continue;  // not read, or read the other way
+            if (!reads->measured || ratio <= 0.0) continue;  // not read, or read the other way
             shortest = std::min(shortest, std::abs(reads->value) / ratio);
             low = std::min(low, ratio);
             high = std::max(high, ratio);

@@ -9,6 +9,7 @@
 #include "model/conditions.h"
 #include "model/names.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 
 namespace kh {
@@ -33,6 +34,14 @@ std::optional<Deck> disarmedDeck(const Setup& setup, const ChainModel& model) {
                 if (model.modesAt(model.numbers(off)).disarmed) return off;
             }
     return model.modesAt(model.numbers(deck)).disarmed ? std::optional(deck) : std::nullopt;
+}
+
+/// The switch that arms, where it does not; as a pilot types it.
+std::string disarmedPlace(const Setup& setup, const Deck& deck, bool reachable) {
+    const Condition* when = conditionOf(setup.transmitter, kArming);
+    if (!reachable || when == nullptr || when->empty() || when->front().empty()) return {};
+    const std::string& id = when->front().front().switchId;
+    return id.empty() ? std::string() : fmt::format("{} {}", id, placeOf(setup.transmitter, deck, id));
 }
 
 /// A deck in which this state is on: its first branch, every other switch at its power-on place, nothing that outranks it.
@@ -87,7 +96,11 @@ std::vector<ThrottleState> throttleStates(const Setup& setup, const ChainModel& 
         add(kDisarmed, {});
         ThrottleState& s = out.back();
         s.title = say(KH_TR("Not armed"));
-        if (model.armingHoldsMotor()) s.motor = MotorState::Off;
+        s.when = disarmedPlace(setup, s.deck, s.reachable);
+        if (model.armingHoldsMotor()) {  // whatever is sent, nothing of it reaches the motor
+            s.motor = MotorState::Off;
+            s.lowPct = s.highPct = 0.0;
+        }
     }
     add("kill", tx.kill.when);
     if (!tx.cut.when.empty()) add("cut", tx.cut.when);

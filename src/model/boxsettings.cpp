@@ -7,7 +7,6 @@
 #include "model/topics.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <limits>
 
@@ -81,6 +80,8 @@ std::vector<Message> settingWords(const Setup& setup, Box box, const BoxSetting&
     };
     if (setting.low && setting.high)
         out.push_back(say(KH_TR("takes {a} … {b}"), {{"a", shown(*setting.low)}, {"b", shown(*setting.high)}}));
+    else if (setting.low) out.push_back(say(KH_TR("takes {a} or more"), {{"a", shown(*setting.low)}}));
+    else if (setting.high) out.push_back(say(KH_TR("takes {b} or less"), {{"b", shown(*setting.high)}}));
     if (setting.factory) out.push_back(say(KH_TR("comes as {v}"), {{"v", shown(*setting.factory)}}));
     return out;
 }

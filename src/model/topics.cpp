@@ -4,6 +4,7 @@
 #include "base/message.h"
 #include "model/carried.h"
 #include "model/controllerwords.h"
+#include "model/failsafe.h"
 #include "model/fieldtable.h"
 
 #include <algorithm>
@@ -52,6 +53,7 @@ bool onItsChannel(const Setup& s, std::string_view path) {
     const SwitchFunction* f = functionAt(s, path);
     return f == nullptr || (!f->when.empty() && carrierOf(s.transmitter, f->id) != nullptr);
 }
+bool storesFailsafe(const Setup& s) { return failsafeIn(s) == FailsafeIn::Transmitter; }
 bool fades(const Setup& s) {
     return s.transmitter.profile->fades ||
            std::any_of(s.transmitter.modes.begin(), s.transmitter.modes.end(), [](const FlightMode& m) { return m.fadeS > 0.0; });
@@ -87,7 +89,7 @@ constexpr std::array kTopics{
     Topic{kTx, "travel", KH_TR("Travels")},
     Topic{kTx, "sub-trim", KH_TR("Sub-trims")},
     Topic{kTx, "output-limit", KH_TR("Output limits")},
-    Topic{kTx, "failsafe", KH_TR("Failsafe"), true},
+    Topic{kTx, "failsafe", KH_TR("Failsafe"), true, storesFailsafe, KH_TR("what acts without a signal is not stored in the transmitter")},
     Topic{kTx, "mode-switches", KH_TR("Flight modes")},
     Topic{kTx, "stop-switches", KH_TR("Kill and cut"), true, nullptr, "", stops},
     Topic{kTx, "switch-functions", KH_TR("Switch functions"), false, hasFunctions, KH_TR("no other function has a switch"), hasSwitch},

@@ -3,6 +3,7 @@
 
 #include "base/conventions.h"
 #include "model/amounts.h"
+#include "model/monitor.h"
 #include "procedure/aircraft.h"
 
 #include <algorithm>
@@ -60,7 +61,8 @@ void OutputStages::add(Trace& trace, Function f, const ChainModel&, const ChainM
     }
 }
 
-Tracer::Tracer(const Setup& setup) : model_(setup), asked_(askedSetup(setup)), full_(fullTravel(askedSetup(setup))) {
+Tracer::Tracer(const Setup& setup)
+    : model_(setup), asked_(askedSetup(setup)), box_(setup.controller.profile), full_(fullTravel(askedSetup(setup))) {
     const AircraftClass& aircraft = model_.aircraft();
     for (const FlightMode& m : setup.transmitter.modes) {
         modes_.push_back({m.id, m.name});
@@ -105,6 +107,7 @@ void Tracer::addChannelStages(Trace& t, Function f) const {
     reading.asked = asked.readingPct;
     reading.level = share(now.readingPct);
     reading.levelAsked = share(asked.readingPct);
+    if (!(box_->monitor == Monitor{})) reading.note = onMonitorBare(*box_, model_.aircraft().entry(f).id, now.readingPct);
     t.stages.push_back(std::move(channel));
     t.stages.push_back(std::move(pulse));
     t.stages.push_back(std::move(reading));

@@ -117,6 +117,7 @@ private:
 
     ChainModel model_;
     ChainModel asked_;
+    Shared<ControllerProfile> box_;  ///< whose monitor shows the readings
     std::vector<ModeText> modes_;
     std::vector<std::array<AxisRates, kMaxFunctions>> rates_;  ///< by mode and function
     /// How what the notes tell is written, by function.

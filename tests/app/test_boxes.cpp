@@ -132,6 +132,11 @@ TEST_CASE("a controller that arms by a channel is set up in the window: channel,
     CHECK(std::any_of(proof.positions.begin(), proof.positions.end(),
                       [](const PositionRow& r) { return r.disarmed && r.motor == PositionRow::Motor::Off; }));
     CHECK(b.w().trace().now.disarmed);  // as it stands at power-on
+    const ThrottleState& state = b.w().evaluation().states.front();
+    CHECK(render(state.title) == "Not armed");
+    CHECK(state.when == "L3 1");  // the place of the switch that arms
+    CHECK(state.highPct == 0.0);  // nothing of what is sent reaches the motor
+    CHECK(state.motor == MotorState::Off);
 }
 
 TEST_CASE("ends are read and shown in the monitor's own numbers; a monitor of lamps asks for none") {
@@ -149,10 +154,19 @@ TEST_CASE("ends are read and shown in the monitor's own numbers; a monitor of la
     CHECK(high->placeholderText().contains(QStringLiteral("µs")));
     high->setText(QStringLiteral("1960 µs"));
     dialog.findChild<QLineEdit*>(QStringLiteral("aileron.low"))->setText(QStringLiteral("988"));
+    const QString answer = dialog.findChild<QLabel*>(QStringLiteral("answer"))->text();
+    INFO(answer.toStdString());
+    CHECK(answer.contains(QStringLiteral("it will read 20")));  // in the monitor's own µs, near 2012
+    CHECK(answer.contains(QStringLiteral("the monitor says 1960 µs")));
     dialog.accept();
     double read = 0.0;
+    std::string uncertainty;
     for (const Reading& r : b.w().setup().readings)
-        if (r.what == "aileron.high") read = r.value;
+        if (r.what == "aileron.high") {
+            read = r.value;
+            uncertainty = r.uncertainty;
+        }
+    CHECK(uncertainty == "±1 µs");
     CHECK(read == Approx((1960.0 - 1500.0) / 5.12));
     ReadingsModel readings(b.w());
     bool shown = false;
@@ -200,6 +214,56 @@ TEST_CASE("a value between a box's steps is marked, and Why says what stands in 
             "How this box is set\nTail limits set on a telemetry page of the transmitter, acts after switching off and on, takes 0 … 15") !=
         std::string::npos);
     CHECK(sheet.find("Rounded in this box\nTail limit left 9 ") != std::string::npos);
+}
+
+TEST_CASE("where the failsafe is stored decides its row, its steps, its rule and what the sheet asks the transmitter for") {
+    struct Case {
+        const char* name;
+        ReceiverFailsafe receiver;
+        bool own;
+        const char* finding;
+        const char* row;
+        const char* step;
+    };
+    for (const Case& c :
+         {Case{"transmitter", ReceiverFailsafe::FromTransmitter, false, "failsafe-missing", "throttle",
+               "Store a failsafe for the throttle"},
+          Case{"receiver", ReceiverFailsafe::StoredHere, false, "receiver-stores", "stored in it", "Store the failsafe in the receiver"},
+          Case{"nowhere", ReceiverFailsafe::HoldsLast, false, "receiver-holds", "holds the last", "stores no failsafe"},
+          Case{"controller", ReceiverFailsafe::HoldsLast, true, "controller-failsafe", "stored in it",
+               "Store the failsafe in the controller"}}) {
+        INFO(c.name);
+        Bench b;
+        Setup s = b.w().setup();
+        for (ChannelSettings& ch : s.transmitter.channels) ch.failsafePct.reset();
+        ReceiverProfile& receiver = s.machine.receiver.edit();
+        receiver.failsafe = c.receiver;
+        receiver.bindGesture = "hold its button";
+        receiver.lampWaits = "two blinks";
+        receiver.lampBound = "green";
+        s.controller.profile.edit().ownFailsafe = c.own;
+        b.w().document().replace(QStringLiteral("x"), s);
+        b.planned();
+        for (const char* id : {"failsafe-missing", "receiver-stores", "receiver-holds", "controller-failsafe"})
+            CHECK((findingAt(b.w(), id) >= 0) == (std::string(id) == c.finding));
+        const std::string row = rowText(b.w(), "failsafe");
+        INFO(row);
+        CHECK(row.find(c.row) != std::string::npos);
+        std::string steps;
+        for (const BenchWork& guide : b.w().stations().guides())
+            if (std::string_view(guide.id) == "binding")
+                for (const Step& step : guide.steps(s, b.w().evaluation().figures))
+                    steps += render(step.todo) + " " + render(step.seen) + "\n";
+        INFO(steps);
+        CHECK(steps.find(c.step) != std::string::npos);
+        for (const char* says : {"hold its button", "two blinks", "green"}) CHECK(steps.find(says) != std::string::npos);
+        bool asked = false;
+        for (const SheetPart& part : benchSheet(s, b.w().evaluation()).parts)
+            if (part.box == Box::Transmitter)
+                for (const SheetSection& section : part.sections)
+                    for (const Message& column : section.columns) asked = asked || render(column).find("failsafe") != std::string::npos;
+        CHECK(asked == (std::string(c.name) == "transmitter"));
+    }
 }
 
 }  // namespace boxes_tests

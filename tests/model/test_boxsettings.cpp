@@ -96,6 +96,20 @@ TEST_CASE("a box's words for channels and for the places of its switches are sho
     CHECK_THROWS_WITH(requireConsistent(box), Catch::Contains("words for 1"));
 }
 
+TEST_CASE("a range that is known at one end says that end") {
+    Setup s = khtest::turnstone();
+    for (const auto& [setting, told] : {std::pair(BoxSetting{.id = "tail-limits", .low = 20}, "takes 20 % or more"),
+                                        std::pair(BoxSetting{.id = "tail-limits", .high = 90}, "takes 90 % or less")}) {
+        const auto words = settingWords(s, Box::Controller, setting);
+        REQUIRE(words.size() == 1);
+        CHECK(render(words.front()) == told);
+    }
+    const ControllerProfile& lamps = khtest::controller("rowlock");
+    for (const auto& [reading, told] :
+         {std::pair(0.4, "centred"), std::pair(-80.0, "short"), std::pair(100.2, "full"), std::pair(-104.0, "over")})
+        CHECK(render(onMonitorBare(lamps, "aileron", reading)) == told);
+}
+
 TEST_CASE("settings that contradict themselves are refused by what they say") {
     const auto refused = [](std::vector<BoxSetting> settings, std::vector<BoxScale> scales = {}) {
         ControllerProfile p = khtest::turnstone().controller.profile;
@@ -141,7 +155,7 @@ TEST_CASE("what is read off a monitor is the reading it shows, within its step, 
     const ControllerProfile& pelorus = khtest::controller("pelorus");
     CHECK(readOffMonitor(pelorus, "rudder", 40.0) == -40.0);  // shown with the other sign
     CHECK(readOffMonitor(pelorus, "aileron", 40.0) == 40.0);
-    CHECK(render(say("{v}", {{"v", onMonitor(khtest::controller("sextant"), "aileron", 100.0)}})) == "2012 µs");
+    CHECK(render(onMonitor(khtest::controller("sextant"), "aileron", 100.0)) == "2012 µs");
     CHECK(monitoredFunction("aileron.high") == "aileron");
     CHECK(monitoredFunction("blade-a.tail").empty());
 }

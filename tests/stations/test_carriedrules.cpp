@@ -11,6 +11,7 @@
 
 #include <algorithm>
 #include <catch2/catch.hpp>
+#include <optional>
 
 namespace carriedrules_tests {
 
@@ -159,6 +160,32 @@ TEST_CASE("arming and level that have no channel or no switch are told, and what
     CHECK(render(property(proved(level), "P9").finding.found) == "Level is on at the power-on places.");
 }
 
+TEST_CASE("level on a switch waits for the axes as rescue does, on every build; taken off its switch nothing is told") {
+    std::size_t told = 0;
+    for (const khtest::NamedSetup& b : khtest::triedBuilds()) {
+        Setup s = carrying(b.setup);
+        if (carrierOf(s.transmitter, "level") == nullptr) continue;  // a small transmitter has no channel left for it
+        const Condition free = [&] {
+            for (const SwitchProfile& sw : s.transmitter.profile->switches)
+                if (!sw.momentary) return Condition{{{sw.id, sw.places, ""}}};
+            return Condition{};
+        }();
+        for (SwitchFunction& f : s.transmitter.functions)
+            if (f.id == "level") f.when = free;
+        INFO(b.name);
+        for (const char* row : {"roll-sense", "pitch-sense", "yaw-sense"}) s.standings.erase(std::string("rows.") + row);
+        const Evaluation unseen = evaluate(s);
+        const Finding* f = foundIn(unseen, "level-shut");
+        REQUIRE(f != nullptr);
+        CHECK(f->severity == Severity::Danger);
+        CHECK(render(f->found).find("Not seen on the machine yet") == 0);
+        for (const Edit& e : f->fix) writeField(s, e.path, e.value);
+        CHECK(foundIn(evaluate(s), "level-shut") == nullptr);
+        ++told;
+    }
+    CHECK(told > 5);
+}
+
 TEST_CASE("a change of mode that is faded into is a note; a transmitter that does not fade is told of it as a jump") {
     Setup s = turnstone();
     for (FlightMode& m : s.transmitter.modes)
@@ -169,8 +196,16 @@ TEST_CASE("a change of mode that is faded into is a note; a transmitter that doe
     for (FlightMode& m : s.transmitter.modes)
         if (m.id != kHoldMode) m.fadeS = 2.0;
     CHECK(property(proved(s), "P7").finding.severity == Severity::Warning);
+    const auto told = [&] {
+        const Evaluation e = evaluate(s);
+        for (const Finding& f : e.findings)
+            if (f.id == "pitch-jump.idle1") return std::optional(f.severity);
+        return std::optional<Severity>();
+    };
+    CHECK(told() == Severity::Warning);
     s.transmitter.profile.edit().fades = true;
     CHECK(property(proved(s), "P7").finding.severity == Severity::Note);
+    CHECK(told() == Severity::Note);  // the audit says what the proof says
 }
 
 }  // namespace carriedrules_tests

@@ -39,9 +39,8 @@ QVariant ReadingsModel::data(const QModelIndex& index, int role) const {
         case Value:
             if (const auto answer = r.unit == kAnswerUnit ? answerOf(r.value) : std::nullopt)
                 return words(kAnswerWords[static_cast<std::size_t>(codeOf(*answer))]);
-            if (const ControllerProfile& box = workspace_.setup().controller.profile;
-                r.unit == "%" && !(box.monitor == Monitor{}) && !monitoredFunction(r.what).empty())
-                return words(say(KH_TR("{v}"), {{"v", onMonitor(box, monitoredFunction(r.what), r.value)}}));
+            if (r.unit == "%" && !monitoredFunction(r.what).empty())
+                return words(onMonitor(workspace_.setup().controller.profile, monitoredFunction(r.what), r.value));
             return words(say(KH_TR("{v} {u}"), {{"v", signedNum(r.value, 1)}, {"u", r.unit}}));
         case Instrument:
             return QStringList{words(r.instrument.c_str()), QString::fromStdString(r.uncertainty)}.join(QLatin1Char(' ')).trimmed();

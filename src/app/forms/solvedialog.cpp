@@ -256,7 +256,7 @@ std::vector<Reading> SolveDialog::typed() const {
         }
         const Instrument with = instrumentFor(solver_, r.unit);
         r.instrument = with.name;
-        r.uncertainty = with.uncertainty;
+        r.uncertainty = monitored(r.what, r.unit) ? monitorUncertainty(setup.controller.profile) : with.uncertainty;
         r.under = settingsInForce(setup, r.what);
         if (setUp_ != nullptr && !setUp_->isChecked()) r.under.emplace_back(kFlyingState);
         out.push_back(std::move(r));

@@ -20,9 +20,8 @@ namespace kh {
 namespace {
 
 constexpr std::array kTrimEnds{-1.0, 1.0};
-constexpr double kSlowFadeS = 1.0;  ///< over so long a change of mode can be flown along with
-constexpr double kSameUs = 0.5;     ///< two pulses closer than this are one value
-constexpr int kScan = 40;           ///< stick positions of a scan, beside the curve's points
+constexpr double kSameUs = 0.5;  ///< two pulses closer than this are one value
+constexpr int kScan = 40;        ///< stick positions of a scan, beside the curve's points
 
 /// A state in which this mode flies, nothing held or stopped.
 std::optional<SwitchLogic::Seen> flying(const ProofContext& c, std::size_t mode) {
@@ -292,7 +291,7 @@ void judgeModeChange(const ProofContext& c, PropertyResult& r) {
         PartialDeck to = c.deckAt(after);
         from.collective = to.collective = hover;
         c.refute(
-            r, {.severity = b.fadeS >= kSlowFadeS && c.setup.transmitter.profile->fades ? Severity::Note : Severity::Warning,
+            r, {.severity = unlevelSeverity(c.setup.transmitter, b),
                 .row = leaps ? "pitch-curve"_row : "head-speed-mode"_row,
                 .found = leaps ? say(KH_TR("From {a} to {b} at the hover, stick {s}, the blades go from {p}° to {q}°; 0.5° is allowed."),
                                      {{"a", a.name},

@@ -191,10 +191,7 @@ void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
         }
         const QString us = words(say(KH_TR("{u} µs"), {{"u", num(now.pulseUs)}}));
         drawText(p, {right + 70 - textWidth(us, Theme::font(13)), y + 5}, us, Theme::font(13), t.ink);
-        const ControllerProfile& box = s.setup.controller.profile;
-        const QString reading = box.monitor == Monitor{} || box.monitor.lamps
-                                    ? words(say(KH_TR("{r} %"), {{"r", signedNum(now.readingPct, 1)}}))
-                                    : words(say(KH_TR("{r}"), {{"r", onMonitor(box, c.id, now.readingPct)}}));
+        const QString reading = words(onMonitor(s.setup.controller.profile, c.id, now.readingPct));
         drawText(p, {area.right() - textWidth(reading, Theme::font(13)), y + 5}, reading, Theme::font(13), t.controller);
         y += step;
     }

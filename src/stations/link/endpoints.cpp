@@ -8,6 +8,7 @@
 #include "formula/line.h"
 #include "judge/rule.h"
 #include "model/amounts.h"
+#include "model/monitor.h"
 #include "stations/kit/solverkit.h"
 #include "stations/link/endreadings.h"
 #include "stations/link/link.h"
@@ -37,6 +38,7 @@ struct EndSheet {
     const ChannelSettings& channel;
     [[nodiscard]] Sent sent(bool high, double reads) const { return sentAtEnd(setup, model, channel, high, reads); }
     [[nodiscard]] std::string path(const char* key) const { return "transmitter.channels." + channel.id + "." + key; }
+    [[nodiscard]] Message shown(double readingPct) const { return onMonitor(setup.controller.profile, channel.id, readingPct); }
     /// The newest reading, if the channel still stands as it stood then.
     [[nodiscard]] const Reading* read(const char* end) const {
         const Reading* r = latest(readings, channel.id + "." + end);
@@ -69,8 +71,8 @@ struct EndSheet {
                                   : say(KH_TR("Reverse channel {n} in the transmitter, never the servo; then read again."),
                                         {{"n", amount(setup, path("number"), channel.number)}});
         a.why.title = say(KH_TR("sign of the channel"));
-        if (high != nullptr) a.why.line(KH_TR("the positive end reads {h} %: the wrong sign"), {{"h", signedNum(h, 1)}});
-        if (low != nullptr) a.why.line(KH_TR("the negative end reads {l} %: the wrong sign"), {{"l", signedNum(l, 1)}});
+        if (high != nullptr) a.why.line(KH_TR("the positive end reads {h}: the wrong sign"), {{"h", shown(h)}});
+        if (low != nullptr) a.why.line(KH_TR("the negative end reads {l}: the wrong sign"), {{"l", shown(l)}});
         a.edits = {{a.field, !channel.reversed}};
         out.answers.push_back(std::move(a));
         return false;
@@ -245,9 +247,9 @@ struct EndSheet {
         const double reads = (high ? ends : -ends) + answer.reachedPct * aim / 100.0;
         const double expected = readsPct(setup, channel, high ? value.pct : -value.pct);
         if (std::abs(std::abs(expected) - std::abs(u)) > kSurprisePct)
-            out.remarks.push_back(say(KH_TR("{f}: the profiles say {e} %, the monitor says {u} %. The monitor wins; check that travel and "
+            out.remarks.push_back(say(KH_TR("{f}: the profiles say {e}, the monitor says {u}. The monitor wins; check that travel and "
                                             "box are those of this document."),
-                                      {{"f", asWord(channel.id)}, {"e", signedNum(expected, 1)}, {"u", signedNum(u, 1)}}));
+                                      {{"f", asWord(channel.id)}, {"e", shown(expected)}, {"u", shown(u)}}));
         if (answer.travelPct == present) return;
         SolvedField a;
         a.field = field;
@@ -258,15 +260,14 @@ struct EndSheet {
         a.expect = high ? reads : -reads;
         a.expectUnit = "%";
         a.residue = reads - 100.0;
-        a.todo =
-            answer.reachable
-                ? say(KH_TR("Set the {side} travel of channel {n} to {v} in the transmitter; it will read {e} %."),
-                      {{"side", std::string(high ? KH_TR("high") : KH_TR("low"))},
-                       {"n", amount(setup, path("number"), channel.number)},
-                       {"v", amount(setup, a.field, a.value)},
-                       {"e", signedNum(a.expect, 1)}})
-                : say(KH_TR("{v} is all the transmitter has: it will read {e} %. Learn the ends in the controller, or raise its rate."),
-                      {{"v", amount(setup, a.field, a.value)}, {"e", signedNum(a.expect, 1)}});
+        a.todo = answer.reachable
+                     ? say(KH_TR("Set the {side} travel of channel {n} to {v} in the transmitter; it will read {e}."),
+                           {{"side", std::string(high ? KH_TR("high") : KH_TR("low"))},
+                            {"n", amount(setup, path("number"), channel.number)},
+                            {"v", amount(setup, a.field, a.value)},
+                            {"e", shown(a.expect)}})
+                     : say(KH_TR("{v} is all the transmitter has: it will read {e}. Learn the ends in the controller, or raise its rate."),
+                           {{"v", amount(setup, a.field, a.value)}, {"e", shown(a.expect)}});
         a.why = answer.why;
         if (line && line->points > 2)
             a.why.lines.insert(a.why.lines.begin(), say(KH_TR("line through {n} readings: {s} % a percent sent, so travel {t} moves {m} %"),

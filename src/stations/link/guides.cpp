@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/rowids.h"
+#include "model/failsafe.h"
 #include "stations/link/link.h"
 
 #include <array>
@@ -10,6 +11,8 @@ namespace {
 
 std::vector<Step> binding(const Setup& setup, const Figures& figures) {
     const ChannelFigures* throttle = figures.channel("throttle");
+    const ReceiverProfile& receiver = setup.machine.receiver;
+    const FailsafeIn in = failsafeIn(setup);
     const bool failsafe = throttle != nullptr && throttle->failsafeUs.known;
     return {
         {"off", Box::Machine, say(KH_TR("Unplug the motor leads, insulate each, take main and tail blades off.")),
@@ -22,12 +25,18 @@ std::vector<Step> binding(const Setup& setup, const Figures& figures) {
          setup.transmitter.modelMatch ? say(KH_TR("Model match is on: the receiver will answer to this memory only."))
                                       : say(KH_TR("Model match is off: any memory will move this machine.")),
          {}},
-        {"wait", Box::Machine, say(KH_TR("Put the receiver into binding as its maker's manual says, then supply it.")),
-         say(KH_TR("Its lamp shows that it waits.")), say(KH_TR("If a servo runs to its end and hums, pull the supply at once."))},
+        {"wait", Box::Machine,
+         receiver.bindGesture.empty()
+             ? say(KH_TR("Put the receiver into binding as its maker's manual says, then supply it."))
+             : say(KH_TR("Put {r} into binding: {gesture}."), {{"r", receiver.name}, {"gesture", receiver.bindGesture}}),
+         receiver.lampWaits.empty() ? say(KH_TR("Its lamp shows that it waits."))
+                                    : say(KH_TR("Its lamp shows that it waits: {lamp}."), {{"lamp", receiver.lampWaits}}),
+         say(KH_TR("If a servo runs to its end and hums, pull the supply at once."))},
         {"bind",
          Box::Transmitter,
          say(KH_TR("Start binding, at the distance its manual names.")),
-         say(KH_TR("The receiver's lamp stands steady.")),
+         receiver.lampBound.empty() ? say(KH_TR("The receiver's lamp stands steady."))
+                                    : say(KH_TR("The receiver's lamp shows that it hears: {lamp}."), {{"lamp", receiver.lampBound}}),
          {}},
         {"follows",
          Box::Transmitter,
@@ -35,9 +44,14 @@ std::vector<Step> binding(const Setup& setup, const Figures& figures) {
          say(KH_TR("The aileron bar of the controller's monitor follows, the throttle bar does not move.")),
          {}},
         {"store",
-         Box::Transmitter,
-         failsafe ? say(KH_TR("Store the failsafe: throttle at {u} µs, hold's value or below."), {{"u", num(throttle->failsafeUs.value)}})
-                  : say(KH_TR("Store a failsafe for the throttle: hold's value or below. None is entered here yet.")),
+         in == FailsafeIn::Controller    ? Box::Controller
+         : in == FailsafeIn::Transmitter ? Box::Transmitter
+                                         : Box::Machine,
+         in == FailsafeIn::Controller ? say(KH_TR("Store the failsafe in the controller as its manual says, hold on."))
+         : in == FailsafeIn::Receiver ? say(KH_TR("Store the failsafe in the receiver as its manual says, hold on."))
+         : in == FailsafeIn::Nowhere  ? say(KH_TR("This receiver stores no failsafe: see in the test what it does without a signal."))
+         : failsafe ? say(KH_TR("Store the failsafe: throttle at {u} µs, hold's value or below."), {{"u", num(throttle->failsafeUs.value)}})
+                    : say(KH_TR("Store a failsafe for the throttle: hold's value or below. None is entered here yet.")),
          say(KH_TR("The receiver confirms it as its manual says.")),
          {}},
         {"again",

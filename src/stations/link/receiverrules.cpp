@@ -2,6 +2,7 @@
 //
 // What the receiver itself can do: outputs for the leads, and what it does without a signal.
 #include "judge/rowids.h"
+#include "model/failsafe.h"
 #include "model/names.h"
 #include "stations/link/link.h"
 
@@ -36,7 +37,8 @@ void receiverOutputs(const AuditContext& c, std::vector<Finding>& out) {
 void receiverFailsafe(const AuditContext& c, std::vector<Finding>& out) {
     const ReceiverProfile& box = c.setup.machine.receiver;
     const ControllerProfile& controller = c.setup.controller.profile;
-    if (controller.ownFailsafe) {  // whatever the receiver then sends
+    const FailsafeIn in = failsafeIn(c.setup);
+    if (in == FailsafeIn::Controller) {  // whatever the receiver then sends
         out.push_back(
             {.id = "controller-failsafe",
              .severity = Severity::Note,
@@ -59,7 +61,7 @@ void receiverFailsafe(const AuditContext& c, std::vector<Finding>& out) {
                        .todo = c.say(KH_TR("Take a receiver that closes the throttle; or see in its manual whether this one can.")),
                        .box = Box::Machine,
                        .subject = "machine.receiver.failsafe"_field});
-    if (box.failsafe == ReceiverFailsafe::StoredHere)
+    if (in == FailsafeIn::Receiver)
         out.push_back(
             {.id = "receiver-stores",
              .severity = Severity::Note,

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/amounts.h"
+#include "model/failsafe.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "model/monitor.h"
@@ -11,13 +12,10 @@
 #include <algorithm>
 #include <array>
 #include <cctype>
-#include <cmath>
 
 namespace kh {
 
 namespace {
-
-constexpr double kFullFromPct = 99.0, kOverFromPct = 101.0;  ///< where a monitor of lamps calls an end full
 
 /// What the receiver sends when the signal is lost, channel by channel, and whether that stops the motor.
 void failsafeTable(const RowBuilder& b, StationPage& page) {
@@ -55,19 +53,10 @@ Part monitored(const RowBuilder& b, const std::string& function, const Figure& r
     Part part = RowBuilder::figure(reading);
     const ControllerProfile& box = b.setup().controller.profile;
     if (!reading.known || box.monitor == Monitor{}) return part;
-    if (box.monitor.lamps) {
-        const double size = std::abs(reading.value);
-        part.value = say(size <= box.deadBandPct ? KH_TR("centred")
-                         : size < kFullFromPct   ? KH_TR("short")
-                         : size > kOverFromPct   ? KH_TR("over")
-                                                 : KH_TR("full"));
-        part.unit = "";
-        return part;
-    }
-    const Amount shown = onMonitor(box, function, reading.value);
-    part.value = say(KH_TR("{v}"), {{"v", bare(shown)}});
-    part.unit = box.monitor.unit;
-    part.why.lines.push_back(say(KH_TR("on the monitor of {box}: {v}"), {{"box", box.name}, {"v", shown}}));
+    part.value = onMonitorBare(box, function, reading.value);
+    part.unit = monitorUnit(box);
+    part.why.lines.push_back(
+        say(KH_TR("on the monitor of {box}: {v}"), {{"box", box.name}, {"v", onMonitor(box, function, reading.value)}}));
     return part;
 }
 
@@ -110,8 +99,8 @@ void channelTable(const RowBuilder& b, StationPage& page, const std::string& id)
                KH_TR("moves the channel's centre: until it reads 0 with the stick let go")},
               {KH_TR("reverse"), "", KH_TR("turns the whole channel over; the reading must follow the stick")},
               {KH_TR("pulse"), "µs", KH_TR("what leaves the receiver"), Box::Machine},
-              {KH_TR("reading"), b.setup().controller.profile->monitor.lamps ? std::string() : b.setup().controller.profile->monitor.unit,
-               KH_TR("what the controller makes of it: −100, 0, +100"), Box::Controller}},
+              {KH_TR("reading"), monitorUnit(b.setup().controller.profile), KH_TR("what the controller makes of it: −100, 0, +100"),
+               Box::Controller}},
              std::move(lines));
 }
 
@@ -160,15 +149,26 @@ StationPage linkRows(const RowBuilder& b) {
     bound.why.inputs = {"machine.wiring.receiver"_field, "transmitter.modelMatch"_field};  // another receiver is bound anew
     page.rows.push_back(b.row("binding", say(KH_TR("Binding")), {{RowBuilder::text(say(KH_TR("model memory")))}}, {}, {{bound}}));
     const ChannelFigures* throttle = b.figures().channel("throttle");
-    page.rows.push_back(b.row("failsafe", say(KH_TR("Failsafe")),
-                              {{b.field("transmitter.channels.throttle.failsafePct"_field, label(KH_TR("throttle")))}}, {},
-                              {{RowBuilder::figure(throttle == nullptr ? Figure{} : throttle->failsafeUs),
-                                RowBuilder::figure(b.figures().motorOffUs, label(KH_TR("off up to")))}}));
-    failsafeTable(b, page);
+    const FailsafeIn in = failsafeIn(b.setup());
+    Cell stored, storedThere, pulses;
+    if (in == FailsafeIn::Transmitter) {
+        stored.parts = {b.field("transmitter.channels.throttle.failsafePct"_field, label(KH_TR("throttle")))};
+        pulses.parts = {RowBuilder::figure(throttle == nullptr ? Figure{} : throttle->failsafeUs),
+                        RowBuilder::figure(b.figures().motorOffUs, label(KH_TR("off up to")))};
+    } else if (in == FailsafeIn::Controller) {
+        storedThere.parts = {RowBuilder::text(say(KH_TR("stored in it")))};
+        storedThere.parts[0].why.inputs = {"controller.profile.ownFailsafe"_field};
+    } else {
+        pulses.parts = {b.field("machine.receiver.failsafe"_field, label(KH_TR("receiver")))};
+    }
+    page.rows.push_back(b.row("failsafe", say(KH_TR("Failsafe")), std::move(stored), std::move(storedThere), std::move(pulses)));
+    if (in == FailsafeIn::Transmitter) failsafeTable(b, page);
     Part tested = RowBuilder::text(say(KH_TR("locked; off in 2 s")));
     for (const char* key : {"reversed", "travelLowPct", "travelHighPct", "subTrimPct", "failsafePct"})  // stale once one of them changes
         tested.why.inputs.push_back(std::string("transmitter.channels.throttle.") + key);
     tested.why.inputs.insert(tested.why.inputs.end(), {"machine.wiring.receiver"_field, "rows.binding"});
+    if (in != FailsafeIn::Transmitter)  // it is another box's, and stale with that
+        tested.why.inputs.insert(tested.why.inputs.end(), {"machine.receiver.failsafe"_field, "controller.profile.ownFailsafe"_field});
     page.rows.push_back(
         b.row("failsafe-test", say(KH_TR("Failsafe test")), {{RowBuilder::text(say(KH_TR("hold off, Idle-up")))}}, {}, {{tested}}));
     page.rows.push_back(b.row("versions", say(KH_TR("Versions")), {},

@@ -9,6 +9,7 @@
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/endtravel.h"
+#include "model/failsafe.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/functions.h"
 #include "model/helicopter/helicopter.h"
@@ -72,10 +73,10 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
                 .severity = Severity::Warning,
                 .row = "channel-" + ch.id,
                 .title = c.say(KH_TR("{f} does not read ±100 %"), {{"f", asWord(ch.id)}}),
-                .found =
-                    c.say((high ? f->highReading : f->lowReading).measured ? KH_TR("At its {side} end {f} reads {r} %.")
-                                                                           : KH_TR("At its {side} end {f} computes to {r} %."),
-                          {{"f", asWord(ch.id)}, {"side", std::string(high ? KH_TR("high") : KH_TR("low"))}, {"r", signedNum(reading, 1)}}),
+                .found = c.say(
+                    (high ? f->highReading : f->lowReading).measured ? KH_TR("At its {side} end {f} reads {r}.")
+                                                                     : KH_TR("At its {side} end {f} computes to {r}."),
+                    {{"f", asWord(ch.id)}, {"side", std::string(high ? KH_TR("high") : KH_TR("low"))}, {"r", c.reading(ch.id, reading)}}),
                 .why = size > 100.0 ? c.say(KH_TR("Beyond 100 % the stick's last part does nothing, or the controller counts it twice."))
                                     : c.say(KH_TR("Full stick then commands only {r} % of the authority."), {{"r", num(size, 1)}}),
                 .box = Box::Transmitter,
@@ -102,8 +103,9 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
             }
             const EndpointAnswer answer = mirrored ? mirroredEnd(c, ch, *f, high) : openEnd(c, ch, high);
             const Edit travel{path, answer.travelPct};
-            finding.todo = c.say(KH_TR("Set its travel to {t} in the transmitter; it will read {r} %."),
-                                 {{"t", c.amount(path, answer.travelPct)}, {"r", num(answer.reachedPct, 1)}});
+            finding.todo =
+                c.say(KH_TR("Set its travel to {t} in the transmitter; it will read {r}."),
+                      {{"t", c.amount(path, answer.travelPct)}, {"r", c.reading(ch.id, high ? answer.reachedPct : -answer.reachedPct)}});
             finding.fix = {travel};
             if (ch.limitPct) {
                 finding.also = {{{channelPath(ch.id, "limitPct"), std::monostate{}}},
@@ -126,22 +128,22 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
         const double reading = f->centreReading.value;
         const double change = subTrimFor(reading, box.usPerPct, tx.usPerPct, tx.subTrimStepPct).changePct * channelScale(tx, ch).trimSign();
         const double value = ch.subTrimPct + change;
-        out.push_back({.id = "centre." + ch.id,
-                       .severity = Severity::Warning,
-                       .row = "channel-" + ch.id,
-                       .title = c.say(KH_TR("{f} does not rest at 0"), {{"f", asWord(ch.id)}}),
-                       .found = c.say(f->centreReading.measured ? KH_TR("At the centre it reads {r} %.")
-                                                                : KH_TR("At the centre it computes to {r} %."),
-                                      {{"r", signedNum(reading, 1)}}),
-                       .why = ch.id == functionId(heli::Gain) ? c.say(KH_TR("Every gain that is sent is read shifted by it."))
-                              : ch.id == "rudder" ? c.say(KH_TR("The tail is asked to turn all the time: the first cause of drift."))
-                                                  : c.say(KH_TR("The controller is asked to move while the stick rests.")),
-                       .todo = c.say(KH_TR("Set its sub-trim to {v} in the transmitter."),
-                                     {{"v", c.amount(channelPath(ch.id, "subTrimPct"), value)}}),
-                       .box = Box::Transmitter,
-                       .witness = Witness{std::nullopt, stickAt(ch.id, 0.0)},
-                       .subject = channelPath(ch.id, "subTrimPct"),
-                       .fix = {{channelPath(ch.id, "subTrimPct"), value}}});
+        out.push_back(
+            {.id = "centre." + ch.id,
+             .severity = Severity::Warning,
+             .row = "channel-" + ch.id,
+             .title = c.say(KH_TR("{f} does not rest at 0"), {{"f", asWord(ch.id)}}),
+             .found = c.say(f->centreReading.measured ? KH_TR("At the centre it reads {r}.") : KH_TR("At the centre it computes to {r}."),
+                            {{"r", c.reading(ch.id, reading)}}),
+             .why = ch.id == functionId(heli::Gain) ? c.say(KH_TR("Every gain that is sent is read shifted by it."))
+                    : ch.id == "rudder"             ? c.say(KH_TR("The tail is asked to turn all the time: the first cause of drift."))
+                                                    : c.say(KH_TR("The controller is asked to move while the stick rests.")),
+             .todo =
+                 c.say(KH_TR("Set its sub-trim to {v} in the transmitter."), {{"v", c.amount(channelPath(ch.id, "subTrimPct"), value)}}),
+             .box = Box::Transmitter,
+             .witness = Witness{std::nullopt, stickAt(ch.id, 0.0)},
+             .subject = channelPath(ch.id, "subTrimPct"),
+             .fix = {{channelPath(ch.id, "subTrimPct"), value}}});
     }
 }
 
@@ -159,10 +161,10 @@ void channelSense(const AuditContext& c, std::vector<Finding>& out) {
                        .severity = Severity::Danger,
                        .row = "channel-" + ch.id,
                        .title = c.say(KH_TR("{f} is read the wrong way"), {{"f", asWord(ch.id)}}),
-                       .found = c.say(low             ? KH_TR("Full negative stick is read as {r} %.")
-                                      : read.measured ? KH_TR("Full positive stick reads {r} %.")
-                                                      : KH_TR("Full positive stick computes to {r} %."),
-                                      {{"r", signedNum(read.value, 1)}}),
+                       .found = c.say(low             ? KH_TR("Full negative stick is read as {r}.")
+                                      : read.measured ? KH_TR("Full positive stick reads {r}.")
+                                                      : KH_TR("Full positive stick computes to {r}."),
+                                      {{"r", c.reading(ch.id, read.value)}}),
                        .why = c.say(KH_TR("The machine answers this stick backwards.")),
                        .todo = c.say(KH_TR("Reverse channel {n} in the transmitter, never the servo."),
                                      {{"n", c.amount(channelPath(ch.id, "number"), ch.number)}}),
@@ -205,8 +207,7 @@ void throttleLead(const AuditContext& c, std::vector<Finding>& out) {
 void failsafe(const AuditContext& c, std::vector<Finding>& out) {
     const ChannelSettings* throttle = channelOf(c.setup.transmitter, functionId(heli::Throttle));
     if (throttle == nullptr || !c.figures.motorOffUs.known) return;
-    // the transmitter's page is not what acts: receiverrules.cpp
-    if (c.setup.machine.receiver->failsafe != ReceiverFailsafe::FromTransmitter || c.setup.controller.profile->ownFailsafe) return;
+    if (failsafeIn(c.setup) != FailsafeIn::Transmitter) return;  // its page is not what acts: receiverrules.cpp
     const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
     const char* path = "transmitter.channels.throttle.failsafePct"_field;
     Finding f{.id = "failsafe",

@@ -72,7 +72,7 @@ void pitchJump(const AuditContext& c, std::vector<Finding>& out) {
         at.collective = there.collective = stick;
         Finding f{
             .id = "pitch-jump." + m.id,
-            .severity = Severity::Warning,
+            .severity = unlevelSeverity(c.setup.transmitter, m),
             .row = "pitch-curve"_row,
             .title = c.say(KH_TR("{a} to {b} jumps by {d}° at the hover"), {{"a", from->name}, {"b", m.name}, {"d", signedNum(jump, 1)}}),
             .found = c.say(KH_TR("At stick {s} the blades go from {p}° to {q}°; 0.5° is allowed."),

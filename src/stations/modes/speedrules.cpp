@@ -81,7 +81,7 @@ void speedJump(const AuditContext& c, std::vector<Finding>& out) {
                                               throttleAt(c, *from, b->headRpm.value / (1.0 + up * kSpeedAim))};
         Finding f{
             .id = "speed-jump." + m.id,
-            .severity = std::abs(share) > kSpeedWarnPct ? Severity::Warning : Severity::Note,
+            .severity = std::abs(share) > kSpeedWarnPct ? unlevelSeverity(c.setup.transmitter, m) : Severity::Note,
             .row = "head-speed-mode"_row,
             .title = c.say(KH_TR("{a} to {b} changes head speed by {p} %"), {{"a", from->name}, {"b", m.name}, {"p", signedNum(share)}}),
             .found = c.say(KH_TR("{x} rpm to {y} rpm: thrust changes by {t} %."),

@@ -30,36 +30,33 @@ Part spare(const TransmitterSettings& tx, int number) {
 }
 
 /// What a function's channel sends while it is on, where it has one.
-void addSent(const RowBuilder& b, Cell& cell, const SwitchFunction& f) {
-    if (carrierOf(b.setup().transmitter, f.id) == nullptr) return;
-    cell.parts.push_back(b.field(elementPath("transmitter.functions.{}.valuePct"_field, f.id), label(KH_TR("sends"))));
-}
-Cell sent(const RowBuilder& b, const SwitchFunction& f) {
-    Cell cell;
-    addSent(b, cell, f);
-    if (cell.parts.empty()) cell.parts.push_back(RowBuilder::dash());
-    return cell;
+Part sent(const RowBuilder& b, const SwitchFunction& f, Message name = {}) {
+    if (carrierOf(b.setup().transmitter, f.id) == nullptr) return RowBuilder::dash();
+    return b.field(elementPath("transmitter.functions.{}.valuePct"_field, f.id), std::move(name));
 }
 
 /// What the controller reads at a place of a function's channel, and what it then does.
-Part heardAt(const RowBuilder& b, const CarriedPlace& p) {
-    const ControllerProfile& box = b.setup().controller.profile;
-    const Message reads = box.monitor == Monitor{} || box.monitor.lamps ? say(KH_TR("{r} %"), {{"r", signedNum(p.readingPct)}})
-                                                                        : say(KH_TR("{r}"), {{"r", onMonitor(box, {}, p.readingPct)}});
+Part heardAt(const RowBuilder& b, const FunctionChannel& channel, const CarriedPlace& p) {
+    const Message reads = onMonitor(b.setup().controller.profile, {}, p.readingPct);
     Part part =
         RowBuilder::text(p.lands.empty() ? say(KH_TR("{r}: nothing"), {{"r", reads}})
                                          : say(KH_TR("{r}: {w}"), {{"r", reads}, {"w", functionTitle(b.setup().transmitter, p.lands)}}));
     part.why.title = say(KH_TR("What {box} hears"), {{"box", b.setup().controller.profile->name}});
     part.why.line(KH_TR("sent {v} % → {u} µs → reads {r}"), {{"v", signedNum(p.valuePct)}, {"u", num(p.pulseUs)}, {"r", reads}});
     part.why.lines.push_back(say(KH_TR("= {v}"), {{"v", part.value}}));
-    if (!p.function.empty()) part.why.inputs = {elementPath("transmitter.functions.{}.valuePct"_field, p.function)};
+    part.why.inputs = {p.function.empty() ? elementPath("transmitter.functionChannels.{}.restPct"_field, channel.id)
+                                          : elementPath("transmitter.functions.{}.valuePct"_field, p.function),
+                       elementPath("transmitter.functionChannels.{}.reversed"_field, channel.id),
+                       elementPath("transmitter.functionChannels.{}.travelLowPct"_field, channel.id),
+                       elementPath("transmitter.functionChannels.{}.travelHighPct"_field, channel.id),
+                       elementPath("transmitter.functionChannels.{}.subTrimPct"_field, channel.id)};
     return part;
 }
 Cell heard(const RowBuilder& b, std::string_view function) {
     Cell cell;
     if (const FunctionChannel* channel = carrierOf(b.setup().transmitter, function))
         for (const CarriedPlace& p : carriedPlaces(b.setup(), *channel))
-            if (p.function == function) cell.parts.push_back(heardAt(b, p));
+            if (p.function == function) cell.parts.push_back(heardAt(b, *channel, p));
     return cell;
 }
 /// The same at rest, none of the family on.
@@ -67,7 +64,7 @@ Cell heardAtRest(const RowBuilder& b, std::string_view family) {
     Cell cell;
     if (const FunctionChannel* channel = carrierOf(b.setup().transmitter, family)) {
         const auto places = carriedPlaces(b.setup(), *channel);
-        if (!places.empty()) cell.parts.push_back(heardAt(b, places.front()));
+        if (!places.empty()) cell.parts.push_back(heardAt(b, *channel, places.front()));
         if (!cell.parts.empty()) cell.parts.back().label = label(KH_TR("off"));
     }
     return cell;
@@ -81,7 +78,7 @@ std::vector<Row> functionLines(const RowBuilder& b, const char* row, const std::
         std::vector<Cell> cells{{{b.field(elementPath("transmitter.functions.{}.when"_field, f->id))}}};
         if (gains) cells.push_back({{b.field(elementPath("transmitter.functions.{}.sentPct"_field, f->id))}});
         if (carried) {
-            cells.push_back(sent(b, *f));
+            cells.push_back({{sent(b, *f)}});
             cells.push_back(heard(b, f->id));
         }
         out.push_back(b.line(row, "function-" + f->id, functionTitle(b.setup().transmitter, f->id), std::move(cells)));
@@ -95,7 +92,7 @@ Row alone(const RowBuilder& b, const char* row, const char* title, const char* f
     const auto f = std::find_if(all.begin(), all.end(), [&](const SwitchFunction& x) { return x.id == function; });
     if (f == all.end()) return b.row(row, say(title), {{RowBuilder::text(say(KH_TR("on no switch")))}}, {}, {});
     Cell cell{{b.field(elementPath("transmitter.functions.{}.when"_field, function))}};
-    addSent(b, cell, *f);
+    if (carrierOf(b.setup().transmitter, function) != nullptr) cell.parts.push_back(sent(b, *f, label(KH_TR("sends"))));
     Cell there = heard(b, function);
     for (Part& p : heardAtRest(b, function).parts) there.parts.push_back(std::move(p));
     return b.row(row, say(title), std::move(cell), std::move(there), {});

@@ -6,6 +6,8 @@
 #include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/amounts.h"
+#include "model/carried.h"
+#include "model/conditions.h"
 #include "model/controllerwords.h"
 #include "model/fieldpatterns.h"
 #include "model/names.h"
@@ -14,6 +16,7 @@
 
 #include <algorithm>
 #include <array>
+#include <optional>
 
 namespace kh {
 
@@ -229,8 +232,8 @@ void fixing(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = {{"machine.squareErrorDeg"_field, 0.0}}});
 }
 
-void rescueShut(const AuditContext& c, std::vector<Finding>& out) {
-    if (!c.setup.controller.rescueInUse) return;
+/// Why what steers by the accelerometer must not be in use yet; nothing where all axes are seen and set as they are built.
+std::optional<Message> steersBlind(const AuditContext& c) {
     std::vector<Message> unproved, wrong;
     const HandAnswers answers = answersByRecord(c.setup);
     for (const HandTurn turn : kHandTurns) {
@@ -240,18 +243,43 @@ void rescueShut(const AuditContext& c, std::vector<Finding>& out) {
     }
     // in doubt by what is set, though it was seen once: it is blocked before anything is turned
     const bool mounted = mountingBuilt(c.setup) == mountingSet(c.setup);
-    if (unproved.empty() && wrong.empty() && mounted) return;
+    if (unproved.empty() && wrong.empty() && mounted) return std::nullopt;
+    return !unproved.empty() ? c.say(KH_TR("Not seen on the machine yet: {axes}."), {{"axes", unproved}})
+           : !wrong.empty()  ? c.say(KH_TR("As it is set it corrects the wrong way: {axes}."), {{"axes", wrong}})
+                             : c.say(KH_TR("The mounting that is set is not the one that is built."));
+}
+
+void rescueShut(const AuditContext& c, std::vector<Finding>& out) {
+    if (!c.setup.controller.rescueInUse) return;
+    const auto blind = steersBlind(c);
+    if (!blind) return;
     out.push_back({.severity = Severity::Danger,
                    .row = "rescue"_row,
                    .title = c.say(KH_TR("Rescue is in use before the axes are proved")),
-                   .found = !unproved.empty() ? c.say(KH_TR("Not seen on the machine yet: {axes}."), {{"axes", unproved}})
-                            : !wrong.empty()  ? c.say(KH_TR("As it is set it corrects the wrong way: {axes}."), {{"axes", wrong}})
-                                              : c.say(KH_TR("The mounting that is set is not the one that is built.")),
+                   .found = *blind,
                    .why = c.say(KH_TR("With one axis wrong it throws the machine into the ground, at full collective.")),
                    .todo = c.say(KH_TR("Block it in the controller until all three turns were answered rightly.")),
                    .box = Box::Controller,
                    .subject = "controller.rescueInUse"_field,
                    .fix = {{"controller.rescueInUse"_field, false}}});
+}
+
+/// Level is in use where its switch is heard.
+void levelShut(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const Condition* when = conditionOf(tx, "level");
+    if (when == nullptr || when->empty() || carrierOf(tx, "level") == nullptr || !takesFamily(c.setup.controller.profile, "level")) return;
+    const auto blind = steersBlind(c);
+    if (!blind) return;
+    out.push_back({.severity = Severity::Danger,
+                   .row = "level-switch"_row,
+                   .title = c.say(KH_TR("Level is on a switch before the axes are proved")),
+                   .found = *blind,
+                   .why = c.say(KH_TR("With one axis wrong it tips the machine over instead of levelling it.")),
+                   .todo = c.say(KH_TR("Take level off its switch in the transmitter until all three turns were answered rightly.")),
+                   .box = Box::Transmitter,
+                   .subject = conditionPath(tx, "level"),
+                   .fix = {{conditionPath(tx, "level"), Condition{}}}});
 }
 
 }  // namespace
@@ -261,7 +289,7 @@ std::span<const Rule> sensorsRules() {
         Rule{"mounting", Station::Sensors, Work::Wiring, mounting},      Rule{"gyro-sense", Station::Sensors, Work::Sign, gyroSense},
         Rule{"hand-answers", Station::Sensors, Work::Sign, handAnswers}, Rule{"rotor-turning", Station::Sensors, Work::Sign, rotorTurning},
         Rule{"bank-answers", Station::Sensors, Work::Sign, bankAnswers}, Rule{"fixing", Station::Sensors, Work::Wiring, fixing},
-        Rule{"rescue-shut", Station::Sensors, Work::Rescue, rescueShut}};
+        Rule{"rescue-shut", Station::Sensors, Work::Rescue, rescueShut}, Rule{"level-shut", Station::Radio, Work::Rescue, levelShut}};
     return rules;
 }
 
