@@ -19,6 +19,20 @@ constexpr double kLeastIdlePct = 2.0;    ///< below, an engine's throttle is clo
 constexpr double kOpenTravelPct = 80.0;  ///< short of every stop
 constexpr double kSpoolDeg = -2.9, kHoldLowDeg = -5.0;
 
+std::optional<double> stopPctBy(const AuditContext& c, const TransmitterSettings& tx) {
+    const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
+    const auto stops = [&](double pct) {
+        const MotorOff at = motorOffAt(c.figures.motor, throttlePulseUs(tx, pct));
+        return at == MotorOff::Surely || (engine && at == MotorOff::Barely);
+    };
+    const double lowest = std::min(tx.profile->holdLowPct, kUsualStopPct);
+    for (double pct = kUsualStopPct; pct >= lowest; pct -= 1.0)
+        if (stops(pct)) return pct;
+    for (double pct = kUsualStopPct + 1.0; pct <= 0.0; pct += 1.0)
+        if (stops(pct)) return pct;
+    return std::nullopt;
+}
+
 }  // namespace
 
 double throttlePulseUs(const TransmitterSettings& tx, double throttlePct) {
@@ -33,18 +47,17 @@ MotorOff motorOffAt(const MotorLimits& motor, double us) {
     return motor.low(us) ? MotorOff::Barely : MotorOff::Runs;
 }
 
-std::optional<double> stopPct(const AuditContext& c) {
-    const bool engine = c.setup.machine.power.kind == PowerKind::Engine;
-    const auto stops = [&](double pct) {
-        const MotorOff at = motorOffAt(c.figures.motor, throttlePulseUs(c.setup.transmitter, pct));
-        return at == MotorOff::Surely || (engine && at == MotorOff::Barely);
-    };
-    const double lowest = std::min(c.setup.transmitter.profile->holdLowPct, kUsualStopPct);
-    for (double pct = kUsualStopPct; pct >= lowest; pct -= 1.0)
-        if (stops(pct)) return pct;
-    for (double pct = kUsualStopPct + 1.0; pct <= 0.0; pct += 1.0)
-        if (stops(pct)) return pct;
-    return std::nullopt;
+std::optional<double> stopPct(const AuditContext& c) { return stopPctBy(c, c.setup.transmitter); }
+
+std::vector<Edit> stopUncut(const AuditContext& c, const std::string& path) {
+    const ChannelSettings* throttle = channelOf(c.setup.transmitter, kThrottleChannel);
+    if (throttle == nullptr || !throttle->limitPct) return {};
+    TransmitterSettings open = c.setup.transmitter;
+    for (ChannelSettings& channel : open.channels)
+        if (channel.id == kThrottleChannel) channel.limitPct.reset();
+    const auto value = stopPctBy(c, open);
+    if (!value) return {};
+    return {{channelPath(kThrottleChannel, "limitPct"), std::monostate{}}, {path, *value}};
 }
 
 Message throttleFirst(const AuditContext& c) {

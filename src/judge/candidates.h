@@ -23,6 +23,9 @@ enum class MotorOff { Surely, Barely, Runs, Refused };
 /// A throttle value that surely stops the motor, nearest to −5 %; of an engine one that closes its throttle.
 /// @return nothing if the channel's settings leave none
 [[nodiscard]] std::optional<double> stopPct(const AuditContext& context);
+/// The edits that stop the motor where only the throttle channel's output limit is in the way: the limit taken off, and the value.
+/// @param path  of the value that is to stop it. @return none if it is not the limit
+[[nodiscard]] std::vector<Edit> stopUncut(const AuditContext& context, const std::string& path);
 /// What to do where no value stops the motor: its channel is to meet the learned ends first.
 [[nodiscard]] Message throttleFirst(const AuditContext& context);
 /// An engine's idle, as opening of its throttle: below it stops, above it drives the rotor (docs/domain.md 8).

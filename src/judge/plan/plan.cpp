@@ -222,7 +222,7 @@ void Planner::settle(const Judged& start, Plan& plan) {
     Judged at = start, typed = start;
     bool hands = false, unpowered = false;
     std::deque<Step> due(steps_.begin(), steps_.end());
-    std::size_t waiting = 0;  // steps put off in a row
+    std::size_t waiting = 0;  // steps put off since the last that healed
     while (!due.empty()) {
         const Step s = std::move(due.front());
         due.pop_front();
@@ -241,10 +241,18 @@ void Planner::settle(const Judged& start, Plan& plan) {
             if (now.count(t.first) == 0) step.heals.push_back(t.first);
         // what heals only once a later step is done comes after it
         if (step.heals.empty() && waiting < due.size()) {
-            due.insert(due.begin() + 1, s);
+            due.push_back(s);
             ++waiting;
             continue;
         }
+        if (step.heals.empty() && weight(to->judgement) >= weight(at.judgement)) {  // what stands in the way of all that is left
+            if (due.empty()) break;                                                  // the steps before it healed all there was
+            due.front().edits = joined(at.setup, step.edits, due.front().edits);
+            waiting = 0;
+            continue;
+        }
+        // those that were put off stand at the end, in their order: they come first again
+        std::rotate(due.begin(), due.end() - static_cast<std::ptrdiff_t>(waiting), due.end());
         waiting = 0;
         // in the order of the work; a step of a shorter plan answers what it heals first
         std::stable_sort(step.heals.begin(), step.heals.end(),

@@ -77,6 +77,7 @@ void holdValue(const AuditContext& c, std::vector<Finding>& out) {
         f.fix = {{"transmitter.hold.throttlePct"_field, *value}};
     } else {
         f.todo = throttleFirst(c);
+        f.fix = stopUncut(c, "transmitter.hold.throttlePct"_field);
     }
     out.push_back(std::move(f));
 }

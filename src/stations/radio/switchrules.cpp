@@ -93,6 +93,7 @@ void stopValue(const AuditContext& c, std::vector<Finding>& out) {
             f.fix = {{path, *value}};
         } else {
             f.todo = throttleFirst(c);
+            f.fix = stopUncut(c, path);
         }
         out.push_back(std::move(f));
     };
