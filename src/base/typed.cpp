@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "base/typed.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 #include <charconv>
 #include <cmath>
@@ -29,5 +30,7 @@ std::optional<double> typedNumber(std::string_view text, std::string_view unit) 
     trim();
     return wholeNumber(digits);
 }
+
+std::string plainNumber(double value) { return fmt::format("{}", std::round(value * 1e6) / 1e6); }
 
 }  // namespace kh

@@ -15,4 +15,7 @@ namespace kh {
 /// @return nothing if it is not one finite number
 [[nodiscard]] std::optional<double> typedNumber(std::string_view text, std::string_view unit = {});
 
+/// A number as it is typed, to a millionth and no further than it has digits: "4", "0.25".
+[[nodiscard]] std::string plainNumber(double value);
+
 }  // namespace kh

@@ -33,7 +33,7 @@ constexpr std::array kKinds{Kind{ProfileKind::Transmitter, "transmitter", "profi
                             Kind{ProfileKind::Servo, "servo", "servos"}, Kind{ProfileKind::Receiver, "receiver", "profiles/receivers"}};
 
 template <class T>
-T parsed(json value, ProfileKind kind) {
+T parsed(json value, ProfileKind kind, bool whole = true) {
     if (value.is_object() && value.contains("format") && value.at("format").is_number() &&
         value.at("format").get<double>() > kProfileFormat)
         throw InputError("format", fmt::format("{} was written by a newer Keelhaul; this one reads format 1 … {}",
@@ -43,8 +43,10 @@ T parsed(json value, ProfileKind kind) {
     T profile;
     JsonReader reader(value);
     describe(reader, profile);
-    requireDescribed(profile);
-    requireConsistent(profile);
+    if (whole) {
+        requireDescribed(profile);
+        requireConsistent(profile);
+    }
     return profile;
 }
 
@@ -67,15 +69,15 @@ ProfileKind kindOf(const json& value) {
     return best->kind;
 }
 
-AnyProfile parsedAs(const json& value, ProfileKind kind) {
+AnyProfile parsedAs(const json& value, ProfileKind kind, bool whole = true) {
     switch (kind) {
-        case ProfileKind::Transmitter: return parsed<TransmitterProfile>(value, kind);
-        case ProfileKind::Controller: return parsed<ControllerProfile>(value, kind);
-        case ProfileKind::SpeedController: return parsed<SpeedControllerProfile>(value, kind);
-        case ProfileKind::Receiver: return parsed<ReceiverProfile>(value, kind);
+        case ProfileKind::Transmitter: return parsed<TransmitterProfile>(value, kind, whole);
+        case ProfileKind::Controller: return parsed<ControllerProfile>(value, kind, whole);
+        case ProfileKind::SpeedController: return parsed<SpeedControllerProfile>(value, kind, whole);
+        case ProfileKind::Receiver: return parsed<ReceiverProfile>(value, kind, whole);
         case ProfileKind::Servo: break;
     }
-    return parsed<ServoProfile>(value, kind);
+    return parsed<ServoProfile>(value, kind, whole);
 }
 
 /// The text once more, counting its lines.
@@ -185,7 +187,7 @@ std::vector<std::string> stepsOf(const json& root, std::string_view path) {
     return steps;
 }
 
-const Kind& kindOf(const AnyProfile& profile) { return kKinds[profile.index()]; }
+const Kind& fileKind(const AnyProfile& profile) { return kKinds[profile.index()]; }
 
 }  // namespace
 
@@ -211,6 +213,12 @@ AnyProfile parseAnyProfile(const std::string& text) {
     }
 }
 
+AnyProfile parseHalfProfile(const std::string& text, std::string_view kind) {
+    for (const Kind& k : kKinds)
+        if (kind == k.name) return parsedAs(parseGuarded(text), k.kind, false);
+    throw InputError("kind", fmt::format("\"{}\" is no kind of box", kind));
+}
+
 std::string writeProfile(const AnyProfile& profile) {
     const UnknownKeys none;
     JsonWriter writer(none);
@@ -218,14 +226,7 @@ std::string writeProfile(const AnyProfile& profile) {
     return writer.take().dump(1) + "\n";
 }
 
-const char* kindName(const AnyProfile& profile) { return kindOf(profile).name; }
-
-const std::string& idOf(const AnyProfile& profile) {
-    return std::visit([](const auto& p) -> const std::string& { return p.id; }, profile);
-}
-const std::string& nameOf(const AnyProfile& profile) {
-    return std::visit([](const auto& p) -> const std::string& { return p.name; }, profile);
-}
+const char* kindName(const AnyProfile& profile) { return fileKind(profile).name; }
 
 int lineOf(const std::string& text, const std::string& path) {
     const json root = json::parse(text, nullptr, false);
@@ -243,7 +244,7 @@ fs::path profileFile(const fs::path& folder, const AnyProfile& profile) {
     };
     if (id.empty() || id.size() > kLongestId || !std::all_of(id.begin(), id.end(), plain))
         throw InputError("id", fmt::format("\"{}\" cannot be a file's name: letters, digits, - and _ only, at most {}", id, kLongestId));
-    return folder / kindOf(profile).folder / (id + ".json");
+    return folder / fileKind(profile).folder / (id + ".json");
 }
 
 void saveProfile(const fs::path& folder, const AnyProfile& profile) {

@@ -4,12 +4,11 @@
 #pragma once
 
 #include "io/document.h"
-
-#include <variant>
+#include "model/anybox.h"
 
 namespace kh::io {
 
-using AnyProfile = std::variant<TransmitterProfile, ControllerProfile, SpeedControllerProfile, ServoProfile, ReceiverProfile>;
+using AnyProfile = AnyBox;
 
 /// @throws InputError naming the path: for what is no profile of that kind, and for one that contradicts itself
 [[nodiscard]] TransmitterProfile parseTransmitterProfile(const std::string& text);
@@ -21,12 +20,12 @@ using AnyProfile = std::variant<TransmitterProfile, ControllerProfile, SpeedCont
 /// A profile of whatever kind its keys are of.
 /// @throws InputError as above; its field is "line 12, travelLimitPct" where the text has that line
 [[nodiscard]] AnyProfile parseAnyProfile(const std::string& text);
+/// A profile that may contradict itself: of a description that is under way. @param kind  as kindName says
+[[nodiscard]] AnyProfile parseHalfProfile(const std::string& text, std::string_view kind);
 [[nodiscard]] std::string writeProfile(const AnyProfile& profile);
 
 /// "transmitter", "controller", "speed controller", "servo", "receiver".
 [[nodiscard]] const char* kindName(const AnyProfile& profile);
-[[nodiscard]] const std::string& idOf(const AnyProfile& profile);
-[[nodiscard]] const std::string& nameOf(const AnyProfile& profile);
 
 /// The line a path of a text stands in, from 1: lists by id or index. 0 if the text has no such place.
 [[nodiscard]] int lineOf(const std::string& text, const std::string& path);

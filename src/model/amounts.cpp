@@ -142,9 +142,6 @@ std::string trimmed(std::string text) {
     return first == std::string::npos ? std::string() : text.substr(first);
 }
 
-/// A number of the box's as it is written in a refusal.
-std::string plainNumber(double v) { return fmt::format("{}", std::round(v * 1e6) / 1e6); }
-
 /// "a number from 0 to 200 %", in the writing of the box.
 std::string rangeText(const Scale& scale, const FieldInfo& info) {
     if (scale.writing != Scale::Writing::Number)

@@ -84,7 +84,15 @@ TEST_CASE(
         CHECK(answer.out.find(told) != std::string::npos);
         CHECK(text() == before);
     }
-    CHECK(run("profile answer " + kData + "/servos/plain-servo.json degPerUs=0.2 -o -", "2>&1").code == 2);
+    CHECK(run("profile answer " + kData + "/servos/plain-servo.json degPerUs=0.2 -o -", "2>&1").out.find("\"degPerUs\": 0.2") !=
+          std::string::npos);
+    CHECK(run("profile answer " + kData + "/servos/plain-servo.json degPerUs=0.05…0.2 -o -", "2>&1").code ==
+          2);  // of a servo there is no interval
+    const Answer servo = run("profile ask " + kData + "/servos/plain-servo.json");
+    CHECK(servo.out.find("Which pulse class has it?") != std::string::npos);
+    CHECK(servo.out.find("driven into its stop") != std::string::npos);
+    CHECK(run("profile ask " + kData + "/servos/cleat-c12.json").out.find("Which pulse class") == std::string::npos);
+    CHECK(run("profile ask " + kData + "/profiles/receivers/plain-receiver.json").out.find("How is it bound?") != std::string::npos);
     std::filesystem::remove(file);
 }
 

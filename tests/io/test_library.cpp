@@ -138,8 +138,8 @@ TEST_CASE("a folder that is not there is no problem, an empty one has no profile
 
 TEST_CASE("every transmitter with every controller of every class makes a sound new model") {
     const io::Library lib = io::loadLibrary({kData});
-    REQUIRE(lib.transmitters.size() == 6);
-    REQUIRE(lib.controllers.size() == 4);
+    REQUIRE(lib.transmitters.size() == 7);
+    REQUIRE(lib.controllers.size() == 6);
     const auto servo = [&](const char* id) {
         return *std::find_if(lib.servos.begin(), lib.servos.end(), [&](const ServoProfile& s) { return s.id == id; });
     };

@@ -55,8 +55,8 @@ TEST_CASE("plain boxes stand first, and a new model begins with them") {
         for (const auto& p : list) marks += p.id.starts_with(io::kPlain) ? 'p' : '-';
         return marks;
     };
-    CHECK(plain(lib.transmitters) == "ppp---");
-    CHECK(plain(lib.controllers) == "pp--");
+    CHECK(plain(lib.transmitters) == "pppp---");
+    CHECK(plain(lib.controllers) == "pppp--");
     CHECK(plain(lib.speedControllers) == "pp--");
     CHECK(plain(lib.servos) == "p---");
     const Boxes b = io::plainBoxes(lib);

@@ -22,6 +22,8 @@ const Command& MainWindow::command(const std::string& id) const {
     return found->second;
 }
 
+bool MainWindow::viewActs(const std::string& id) { return bands_->view() != nullptr && bands_->view()->act(id); }
+
 void MainWindow::run(const std::string& id) {
     const Command& c = command(id);
     if (c.enabled()) workspace_.attempt(c.run);
@@ -53,6 +55,7 @@ void MainWindow::buildActions() {
         actions_[QStringLiteral("redo")]->setText(history.canRedo() ? tr("Redo: %1").arg(history.redoText()) : tr("Redo"));
     };
     connect(&workspace_.document(), &session::DocumentModel::stateChanged, this, refresh);
+    connect(&workspace_, &session::Workspace::stationChanged, this, refresh);
     connect(&workspace_, &session::Workspace::swapped, this, refresh);  // another class of aircraft has other rows
     refresh();
 }
@@ -93,9 +96,17 @@ void MainWindow::listCommands() {
     on("about", [this] { program_.about(); });
     on("quit", [this] { close(); });
     on(
-        "undo", [this] { workspace_.document().undo(); }, [this] { return workspace_.document().history().canUndo(); });
+        "undo",
+        [this] {
+            if (!viewActs("undo")) workspace_.document().undo();
+        },
+        [this] { return workspace_.view() == "box-view" || workspace_.document().history().canUndo(); });
     on(
-        "redo", [this] { workspace_.document().redo(); }, [this] { return workspace_.document().history().canRedo(); });
+        "redo",
+        [this] {
+            if (!viewActs("redo")) workspace_.document().redo();
+        },
+        [this] { return workspace_.view() == "box-view" || workspace_.document().history().canRedo(); });
     on("boxes", [this] { edits_.changeBoxes(); });
     on("prove", [this] { workspace_.prove(); });
     on("bench-state", [this] { edits_.setBenchState(); });
@@ -109,7 +120,14 @@ void MainWindow::listCommands() {
         showMessage(tr("Heights and angles of the section are drawn %1 ×; the numbers stay.").arg(bands_->bench()->exaggerate()));
     });
     on("own-box", [this] { ownBoxes_.copyBox(); });
-    for (const char* id : {"to-set", "plan"}) on(id, [this, id] { bands_->toggleView(id); });
+    for (const char* id : {"box-describe", "box-copy", "box-compare", "box-import", "box-export", "box-use", "box-remove", "box-unknown",
+                           "box-find-out"})
+        on(id, [this, id] {
+            if (workspace_.view() != "box-view") bands_->toggleView("box-view");
+            (void)viewActs(id);
+        });
+    on("no-such-page", [this] { ownBoxes_.noSuchPage(); });
+    for (const char* id : {"to-set", "plan", "box-view"}) on(id, [this, id] { bands_->toggleView(id); });
     on("schools", [this] { showSchools(); });
     onRow("hold-form", "hold-throttle"_row, 0);
     on(

@@ -83,7 +83,10 @@ ViewHost MainWindow::host() {
     return {workspace_,
             {},
             [this] { return filing_.mayLeave(); },
-            [this](const Setup& setup, const QString& told) { begin(setup, true, told); }};
+            [this](const Setup& setup, const QString& told) { begin(setup, true, told); },
+            places_.data,
+            [this](const QString& text) { showMessage(text); },
+            lent().ask};
 }
 
 MainWindow::~MainWindow() { delete takeCentralWidget(); }  // views go before the workspace they draw

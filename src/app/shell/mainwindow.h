@@ -78,6 +78,8 @@ private:
     /// Every command of the table; ids of both are checked against each other when the window is made.
     void listCommands();
     void run(const std::string& id);
+    /// Whether the view that is shown does something of its own for a command, which is then done.
+    bool viewActs(const std::string& id);
     // menus.cpp
     void showMenu(QPoint at);
     void fillMenu(QMenu* menu, std::span<const char* const> entries);

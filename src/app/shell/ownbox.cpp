@@ -6,6 +6,8 @@
 
 #include "base/error.h"
 #include "io/profile.h"
+#include "model/boxtables.h"
+#include "model/topics.h"
 #include "text/words.h"
 
 #include <QFile>
@@ -66,7 +68,7 @@ void OwnBoxes::copyBox() {
     std::vector<Offer> offers;
     offers.reserve(boxes.size());
     for (const io::AnyProfile& box : boxes)
-        offers.push_back({shown(io::nameOf(box)), words(io::kindName(box)), [this, box] {
+        offers.push_back({shown(kh::nameOf(box)), words(io::kindName(box)), [this, box] {
                               workspace_.attempt([&] {
                                   const std::filesystem::path folder = io::ownDataFolder();
                                   const std::filesystem::path file = io::profileFile(folder, box);
@@ -87,6 +89,32 @@ void OwnBoxes::copyBox() {
     lent_.ask(std::move(offers));
 }
 
+void OwnBoxes::noSuchPage() {
+    const Part* part = workspace_.selectedPart();
+    const Setup& s = workspace_.setup();
+    const Typing typing = part == nullptr || part->field().empty() ? Typing{} : typingOf(s, part->field());
+    if (typing.topic == nullptr) {
+        showMessage(tr("Choose a setting that a box is asked for; then say that it has no such page."));
+        return;
+    }
+    const Box of = typing.topic->box;
+    const BoxKind kind = of == Box::Transmitter ? BoxKind::Transmitter : of == Box::Controller ? BoxKind::Controller : BoxKind::SpeedController;
+    const AnyBox was = boxIn(s, kind);
+    const io::AnyProfile mended = withoutTopic(std::visit([](const auto& p) { return ownCopy(p); }, was), typing.topic->id);
+    const QString what = words(typing.topic->title), name = shown(nameOf(mended));
+    if (withoutTopic(was, typing.topic->id) == was) {
+        showMessage(tr("The menu of %1 has no page for %2 already; it is asked for on a page of its own.").arg(name, what));
+        return;
+    }
+    workspace_.attempt([&] {
+        io::saveProfile(io::ownDataFolder(), mended);
+        workspace_.setLibrary(io::loadLibrary(places_.data));
+        workspace_.document().replace(tr("No page for %1").arg(what), holding(mended, s));
+        showMessage(tr("%1 has no page for %2 any more: it is asked for on a page of its own, at the end. One change that can be undone.")
+                        .arg(name, what));
+    });
+}
+
 void OwnBoxes::watchBox(const QString& file) {
     // an editor that writes beside and renames ends the watch of the file: its folder tells when it is there again
     boxFiles_.addPath(QFileInfo(file).absolutePath());
@@ -105,7 +133,7 @@ bool OwnBoxes::takeBox(const QString& file, bool chosen) {
         workspace_.setLibrary(io::loadLibrary(places_.data));
         const Setup after = withBox(workspace_.setup(), box, chosen);
         if (after == workspace_.setup()) return true;  // saved as it was, or of a box this model has not
-        const QString title = shown(io::nameOf(box));
+        const QString title = shown(kh::nameOf(box));
         if (!workspace_.attempt([&] { workspace_.document().replace(tr("Take %1").arg(title), after); })) return false;
         showMessage(tr("%1 was taken as it was saved; one change that can be undone.").arg(title));
         return true;

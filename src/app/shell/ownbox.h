@@ -15,6 +15,8 @@ public:
     explicit OwnBoxes(Lent lent);
     /// Asks which box, and opens a copy of it.
     void copyBox();
+    /// The page on which the selected setting is asked for is taken out of its box's menu: one change.
+    void noSuchPage();
 
 private:
     void watchBox(const QString& file);

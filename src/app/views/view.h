@@ -9,6 +9,7 @@
 #include "stations/kit/station.h"
 
 #include <QWidget>
+#include <filesystem>
 #include <functional>
 #include <memory>
 #include <span>
@@ -17,6 +18,7 @@
 namespace kh::app {
 
 class WhyPanel;
+struct Offer;
 
 /// What a view may ask of the window.
 struct ViewHost {
@@ -25,6 +27,9 @@ struct ViewHost {
     std::function<bool()> mayLeave;  ///< asks about changes to the document that would be lost
     /// Another document takes the place of this one, which may be lost: that was asked for before. What is told of it may be empty.
     std::function<void(const Setup& setup, const QString& told)> begin;
+    std::vector<std::filesystem::path> data = {};          ///< folders profiles are looked up in
+    std::function<void(const QString&)> tell = {};         ///< in the window, for a while
+    std::function<void(std::vector<Offer>)> ask = {};      ///< one of them, in the palette
 };
 
 /// The page of a view, made when it is first come to and kept: whoever goes back and comes again finds what was there.
@@ -44,6 +49,8 @@ public:
     virtual void go(std::size_t rib, std::size_t frame) = 0;
     /// Explains what is chosen. @return false if there is nothing to explain
     virtual bool explain(WhyPanel&) { return false; }
+    /// A command of the window, where the view does something of its own for it. @return whether it did
+    virtual bool act(const std::string&) { return false; }
 };
 
 struct ViewEntry {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The views that ship, in the order of the palette.
+#include "app/boxes/boxesview.h"
 #include "app/helicopter/newmodel/newmodelview.h"
 #include "app/views/planview.h"
 #include "app/views/tosetview.h"
@@ -10,7 +11,7 @@
 namespace kh::app {
 
 std::span<const ViewEntry> shippedViews() {
-    static const std::array<ViewEntry, 3> views{planViewEntry(), toSetViewEntry(), newModelViewEntry()};
+    static const std::array<ViewEntry, 4> views{planViewEntry(), toSetViewEntry(), newModelViewEntry(), boxesViewEntry()};
     return views;
 }
 

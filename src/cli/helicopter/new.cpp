@@ -10,6 +10,7 @@
 #include "judge/openends.h"
 #include "model/access.h"
 #include "model/amounts.h"
+#include "model/boxquestions.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/newmodel.h"
 #include "model/names.h"
@@ -83,14 +84,37 @@ Setup modelWith(const ProfileOptions& o, const std::string& text, const char* pr
     else if (const auto* fc = std::get_if<ControllerProfile>(&profile)) take(*fc, answers.boxes.controller, made.controller.profile);
     else if (const auto* esc = std::get_if<SpeedControllerProfile>(&profile))
         take(*esc, answers.boxes.speedController, made.speedController.profile);
-    else throw InputError("file", "is a servo's data sheet: what is not known there is simply not given");
+    else throw InputError("file", "is a data sheet, which is judged in no model by itself");
     return given ? made : newModel(answers);
 }
 
 }  // namespace
 
+namespace {
+
+/// Of a servo or receiver there are no intervals: what nobody has written down is open.
+int askDataSheet(const AnyBox& box, bool asJson) {
+    nlohmann::ordered_json all = nlohmann::ordered_json::array();
+    const Setup s = holding(box);
+    for (const BoxQuestion* q : boxQuestions(kindOf(box))) {
+        const FieldValue value = readField(s, boxRoot(s, q->kind) + q->key)->value;
+        const std::string* text = std::get_if<std::string>(&value);
+        if (!std::holds_alternative<std::monostate>(value) && (text == nullptr || !text->empty())) continue;
+        const std::string asks = render(say(q->asks)), how = render(howToAnswer(*q)), rests = render(say(q->rests));
+        if (asJson) all.push_back({{"key", q->key}, {"asks", asks}, {"how", how}, {"rests", rests}});
+        else std::cout << fmt::format("{}\n    {}\n    {}\n", asks, how, rests);
+    }
+    if (asJson) print(nlohmann::ordered_json{{"open", all}});
+    return Fine;
+}
+
+}  // namespace
+
 int runProfileAsk(const ProfileOptions& o, const char* program) {
-    const Setup setup = modelWith(o, readAll(o.file), program);
+    const std::string text = readAll(o.file);
+    if (const auto value = nlohmann::json::parse(text, nullptr, false); !value.is_object() || !value.contains("machine"))
+        if (const AnyBox box = io::parseAnyProfile(text); kindOf(box) >= BoxKind::Servo) return askDataSheet(box, o.json);
+    const Setup setup = modelWith(o, text, program);
     const std::vector<Decision> all = decisions(setup, stationsOf(setup).rules());
     if (o.json) {
         print(io::decisionsJson(setup, all));
