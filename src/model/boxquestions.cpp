@@ -271,8 +271,9 @@ constexpr std::array kAsked{
 constexpr std::array kLevellingWords{Choice{KH_TR("rescue")}, Choice{KH_TR("level")}};
 constexpr std::array kLearnsWords{Choice{KH_TR("gyro zero")}, Choice{KH_TR("stick centres")}};
 constexpr std::array kGovernorWords{Choice{KH_TR("off")}, Choice{KH_TR("internal")}};
-constexpr std::array kChannelWords{Choice{"aileron"}, Choice{"elevator"}, Choice{"collective"},
-                                   Choice{"rudder"},  Choice{"throttle"}, Choice{"gain"}};
+constexpr std::array kChannelWords{"aileron", "elevator", "collective", "rudder", "throttle", "gain"};
+
+bool ofChannels(std::string_view key) { return key == "channelOrder" || key == "monitor.turned"; }
 
 /// The words of a closed set that a list of names is made of; none for a list whose names are the box's own.
 std::span<const Choice> namesOf(std::string_view key) {
@@ -281,7 +282,6 @@ std::span<const Choice> namesOf(std::string_view key) {
     if (key == "levelling") return kLevellingWords;
     if (key == "learns") return kLearnsWords;
     if (key == "governors") return kGovernorWords;
-    if (key == "channelOrder" || key == "monitor.turned") return kChannelWords;
     return {};
 }
 
@@ -311,7 +311,7 @@ AnswerKind answerKind(const BoxQuestion& question) {
     const std::string_view key = question.key;
     if (isBoxTable(key)) return AnswerKind::Table;
     if (key == "channelOrder") return AnswerKind::Order;
-    if (key == "alsoDoes" || !namesOf(key).empty()) return AnswerKind::Words;
+    if (key == "alsoDoes" || ofChannels(key) || !namesOf(key).empty()) return AnswerKind::Words;
     const Setup any;
     const FieldPattern* pattern = FieldTable::of(any).patternOf(boxRoot(any, question.kind) + question.key);
     const bool picked = pattern != nullptr && (pattern->info.kind == FieldKind::Flag || pattern->info.kind == FieldKind::Choice);
@@ -326,9 +326,9 @@ std::vector<AnswerWord> answerWords(const BoxQuestion& question) {
             if (t.box == boxOf(question.kind)) out.push_back({t.id, say(t.title)});
         return out;
     }
-    const bool channels = key == "channelOrder" || key == "monitor.turned";
-    for (const Choice& c : namesOf(key))
-        out.push_back({c.id, channels ? channelTitle(c.id) : say(c.caption == nullptr ? c.id : c.caption)});
+    if (ofChannels(key))
+        for (const char* function : kChannelWords) out.push_back({function, channelTitle(function)});
+    for (const Choice& c : namesOf(key)) out.push_back({c.id, say(c.caption == nullptr ? c.id : c.caption)});
     return out;
 }
 

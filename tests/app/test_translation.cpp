@@ -76,6 +76,8 @@ TEST_CASE("every word that is painted went through the translation, at every sta
         own << QString::fromStdString(NewModelAnswers().name);
         for (const ServoProfile& p : b.w().library().servos) own << QString::fromStdString(p.name);
         own << QString::fromStdString(b.w().setup().machine.receiver->name);
+        for (const auto* menu : {&b.w().setup().transmitter.profile->menu, &b.w().setup().controller.profile->menu})  // pages of the boxes
+            for (const MenuEntry& page : *menu) own << QString::fromStdString(page.title);
         const auto look = [&](QWidget* view, const std::string& where) {
             if (!view->isVisible() || view->width() < 2 || view->height() < 2) return;
             TextRecorder recorder(view->size());

@@ -95,11 +95,17 @@ void BoxDrawing::renew() {
     const BoxDraft& d = draft_();
     if (const auto* tx = std::get_if<TransmitterProfile>(&d.box)) {
         int unplaced = 0;
+        const auto waiting =
+            std::count_if(tx->switches.begin(), tx->switches.end(), [](const SwitchProfile& s) { return spotNamed(shown(s.where)) < 0; });
+        const double apart = std::min(62.0, (wide() - 2 * kDrawingMargin - 40.0) / std::max<double>(1.0, static_cast<double>(waiting)));
+        const double first =
+            std::min(caseArea().left() + 30,
+                     kDrawingMargin + 24 + std::max(0.0, (wide() - 2 * kDrawingMargin - 40.0 - apart * static_cast<double>(waiting)) / 2));
         const QRectF a = caseArea();
         for (const SwitchProfile& s : tx->switches) {
             Placed placed{shown(s.id), s.places, s.momentary, spotNamed(shown(s.where)), {}};
             // where nobody said, they wait in a row beneath the case
-            placed.at = placed.spot >= 0 ? spotAt(placed.spot) : QPointF(a.left() + 30 + 62.0 * unplaced++, a.bottom() + 66);
+            placed.at = placed.spot >= 0 ? spotAt(placed.spot) : QPointF(first + apart * unplaced++, a.bottom() + 66);
             switches_.push_back(placed);
         }
         chosen_ = std::clamp(chosen_, 0, std::max(0, static_cast<int>(switches_.size()) - 1));

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/screenshots.h"
+#include "app/boxes/boxesview.h"
 
 #include "app/forms/solvedialog.h"
 #include "app/helicopter/newmodel/newmodelview.h"
 #include "app/shell/demo.h"
+#include "model/boxtables.h"
 #include "model/helicopter/newmodel.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
@@ -67,12 +69,42 @@ bool take(MainWindow& window, const QDir& models, const QString& folder, const S
     return true;
 }
 
+/// A transmitter that is half described, in the middle of an experiment.
+void describeForPicture(BoxesView& view) {
+    const auto& boxes = view.book().boxes();
+    const auto plain = std::find_if(boxes.begin(), boxes.end(), [](const session::ListedBox& b) { return idOf(b.box) == "plain-10"; });
+    if (plain == boxes.end()) return;
+    view.describe(AnyBox(plain->box));
+    BoxDraft draft = view.book().draft();
+    const auto asked = [](const char* key) -> const BoxQuestion& { return *boxQuestion(BoxKind::Transmitter, key); };
+    std::size_t row = 0;
+    for (const char* where : {"front, far left", "front, inside left", "front, far right", "face, right of the middle", "face, far left",
+                              "front, inside right"})
+        draft = withAnswerBox(draft, asked("switches"), withCell(draft.box, "switches", row++, 3, where));
+    row = 0;
+    for (const auto& [word, says] : {std::pair("reverse:reversed", "turned"), std::pair("reverse:normal", "straight")}) {
+        draft = withAnswerBox(draft, asked("words"), withCell(draft.box, "words", row, 0, word));
+        draft = withAnswerBox(draft, asked("words"), withCell(draft.box, "words", row++, 1, says));
+    }
+    draft = withAnswerBox(draft, asked("menu"), draft.box);
+    for (const auto& [key, says] : {std::pair("channels", "8"), std::pair("travelStepPct", "1"), std::pair("travelLimitPct", "125"),
+                                    std::pair("curvePoints", "5"), std::pair("flightModes", "5")})
+        draft = withAnswer(draft, asked(key), says);
+    draft.at = "usPerPct";
+    (void)view.book().commit(std::move(draft));
+    (void)view.lookAt(BoxKind::Transmitter, idOf(view.book().draft().box));
+    (void)view.act("box-find-out");
+    for (const auto& [name, reads] : {std::pair("reading-right", "+95.2"), std::pair("reading-left", "−95.2")})
+        if (auto* field = view.pane()->findChild<QLineEdit*>(QString::fromLatin1(name))) field->setText(QString::fromUtf8(reads));
+}
+
 }  // namespace
 
 int writeScreenshots(MainWindow& window, const Places& places, const QString& folder, QSize size) {
     QDir().mkpath(folder);
     const QTemporaryDir copies;
     const QDir models(copies.path());
+    qputenv("XDG_DATA_HOME", QFile::encodeName(copies.filePath(QStringLiteral("home"))));  // nothing of the pilot's own is shown or touched
     try {
         (void)demoModels(models.path(), places.data);
     } catch (const io::FileError& e) {
@@ -120,6 +152,7 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
                 answers.sizeClass = small.sizeClass;
                 asked->answer(answers);
             }
+            if (auto* boxes = dynamic_cast<BoxesView*>(window.bands()->view())) describeForPicture(*boxes);
             settle(window.workspace());
             if (!window.grab().save(QDir(folder).filePath(QString::fromLatin1(shot.file) + QStringLiteral(".png")))) return 3;
             window.workspace().leave();
