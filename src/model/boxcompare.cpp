@@ -17,10 +17,12 @@ namespace {
 /// Rows of a table by their first cell, each with what else stands in it.
 std::vector<std::pair<std::string, Message>> rowsOf(const AnyBox& box, std::string_view key) {
     std::vector<std::pair<std::string, Message>> out;
-    for (const std::vector<Message>& row : boxTable(box, key).rows) {
+    const BoxTable table = boxTable(box, key);
+    for (const std::vector<Message>& row : table.rows) {
         std::vector<Message> rest;
         for (std::size_t i = 1; i < row.size(); ++i)
-            if (!render(row[i]).empty()) rest.push_back(row[i]);
+            if (!render(row[i]).empty())
+                rest.push_back(say(KH_TR("{column} {value}"), {{"column", table.columns[i].title}, {"value", row[i]}}));
         out.emplace_back(render(row.front()), rest.empty() ? say(KH_TR("there")) : say("{list}", {{"list", rest}}));
     }
     return out;
@@ -45,7 +47,8 @@ std::vector<BoxDifference> differences(const AnyBox& one, const AnyBox& other) {
     const Message none = say("–");
     std::vector<BoxDifference> out;
     for (const BoxQuestion* q : boxQuestions(kindOf(one))) {
-        const Message title = fieldTitle(a, root + q->key);
+        if (std::string_view(q->key) == "name") continue;  // they are called by it
+        const Message title = factTitle(q->kind, q->key);
         if (answerKind(*q) == AnswerKind::Table) {
             const auto x = rowsOf(one, q->key), y = rowsOf(other, q->key);
             std::vector<std::string> names;

@@ -174,6 +174,12 @@ BoxDraft withMeasured(BoxDraft draft, const BoxQuestion& question, const FactRea
     return draft;
 }
 
+Message factTitle(BoxKind kind, std::string_view key) {
+    const Setup any;
+    const std::string path = boxRoot(any, kind) + std::string(key);
+    return kind == BoxKind::Servo ? fieldBrief(any, path) : fieldTitle(any, path);
+}
+
 std::vector<std::string> wordsOf(const AnyBox& box, const BoxQuestion& question) {
     const Setup s = holding(box);
     const auto field = readField(s, boxRoot(s, question.kind) + question.key);
@@ -228,8 +234,7 @@ std::optional<Contradiction> contradictionOf(const BoxDraft& draft) {
     } catch (const InputError& e) {
         const BoxQuestion* q = questionNamed(kind, e.field());
         const Setup s = holding(draft.box);
-        return Contradiction{
-            q, say(KH_TR("{field}: {problem}"), {{"field", fieldTitle(s, boxRoot(s, kind) + e.field())}, {"problem", e.problem()}})};
+        return Contradiction{q, say(KH_TR("{field}: {problem}"), {{"field", factTitle(kind, e.field())}, {"problem", e.problem()}})};
     }
     const Setup s = holding(draft.box);
     for (const BoxAnswer& a : draft.answers) {
@@ -239,7 +244,7 @@ std::optional<Contradiction> contradictionOf(const BoxDraft& draft) {
         const BoxQuestion* q = boxQuestion(kind, a.key);
         if (q == nullptr || !field || fitsRead(*a.read, field->value)) continue;
         return Contradiction{q, say(KH_TR("{field}: {v} was answered, and {r} was read: measure it again, or take what was read."),
-                                    {{"field", fieldTitle(s, path)}, {"v", show(s, path)}, {"r", a.read->readings}})};
+                                    {{"field", factTitle(kind, a.key)}, {"v", show(s, path)}, {"r", a.read->readings}})};
     }
     return std::nullopt;
 }

@@ -69,6 +69,8 @@ struct Answered {
 /// What was measured.
 [[nodiscard]] BoxDraft withMeasured(BoxDraft draft, const BoxQuestion& question, const FactRead& read);
 
+/// What the fact is called: "Highest travel"; of a servo without the place it sits at.
+[[nodiscard]] Message factTitle(BoxKind kind, std::string_view key);
 /// The words of a question of words or of an order, as they stand in the box.
 [[nodiscard]] std::vector<std::string> wordsOf(const AnyBox& box, const BoxQuestion& question);
 /// What stands there, as it reads.

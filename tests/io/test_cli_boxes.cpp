@@ -39,7 +39,7 @@ TEST_CASE("a box is begun with everything open, checked, asked, and compared wit
     CHECK(ofModel.asJson().at("open").size() == 18);
     const json differences =
         run("profile diff " + file + " " + kData + "/profiles/transmitters/plain-8.json --json").asJson().at("differences");
-    CHECK(std::any_of(differences.begin(), differences.end(), [](const json& d) { return d.at("key") == "name"; }));
+    CHECK(std::any_of(differences.begin(), differences.end(), [](const json& d) { return d.at("key") == "channels"; }));
     CHECK(std::none_of(differences.begin(), differences.end(),
                        [](const json& d) { return d.at("title").get<std::string>().find("profile.") != std::string::npos; }));
     const Answer kinds = run("profile diff " + file + " " + kData + "/profiles/controllers/bosun.json", "2>&1");

@@ -99,6 +99,7 @@ void QuestionPane::addAnswer() {
                 item->setData(Qt::UserRole, QString::fromStdString(w.id));
                 if (!order) item->setCheckState(std::find(held.begin(), held.end(), w.id) != held.end() ? Qt::Checked : Qt::Unchecked);
             }
+            words_->setStyleSheet(QStringLiteral("QListWidget::item{padding:3px}"));
             if (order) words_->setDragDropMode(QAbstractItemView::InternalMove);
             const int rows = std::min<int>(static_cast<int>(listed.size()), 9);
             words_->setMinimumHeight(static_cast<int>(rows * kWordHigh * ItemView::zoom()) + 6);

@@ -89,6 +89,11 @@ int BoxDrawing::nearest(QPointF at) const {
     return best;
 }
 
+double BoxDrawing::lineAt() const {
+    const bool waits = std::any_of(switches_.begin(), switches_.end(), [](const Placed& s) { return s.spot < 0; });
+    return caseArea().bottom() + (waits ? 116 : 52);
+}
+
 void BoxDrawing::renew() {
     switches_.clear();
     QVector<Item> items;
@@ -257,7 +262,7 @@ void BoxDrawing::drawTransmitter(QPainter& p) const {
         p.drawRoundedRect(QRectF(chosen.at - QPointF(4, kTrack / 2), QSizeF(8, kTrack)), 3, 3);
     }
     drawSwitch(p, chosen, true);
-    const double y = a.bottom() + 116;
+    const double y = lineAt();
     double x = drawText(p, {kDrawingMargin, y}, tr("switch"), Theme::font(13), t.muted) + 8;
     x = drawText(p, {x, y}, chosen.name, Theme::font(13, true), t.transmitter) + 18;
     x = drawText(p, {x, y}, chosen.springs ? tr("%1 places, springs back").arg(chosen.places) : tr("%1 places").arg(chosen.places),
@@ -273,7 +278,7 @@ void BoxDrawing::drawLists(QPainter& p) const {
     const Box box = boxOf(kindOf(d.box));
     if (box == Box::Machine) return;
     const Tokens& t = Theme::tokens();
-    const double top = caseArea().bottom() + 136;
+    const double top = (kindOf(d.box) == BoxKind::Transmitter ? lineAt() : caseArea().bottom() + 116) + 20;
     if (top + 80 > high()) return;
     hairline(p, 0, top, wide(), t.rule);
     const double half = wide() / 2;

@@ -40,6 +40,8 @@ private:
     [[nodiscard]] QRectF caseArea() const;
     [[nodiscard]] QPointF spotAt(int spot) const;
     [[nodiscard]] int nearest(QPointF at) const;
+    /// Where the line of the chosen switch stands: beneath the case, and those that wait there.
+    [[nodiscard]] double lineAt() const;
     void put(int row, int spot);
     void drawTransmitter(QPainter& p) const;
     void drawController(QPainter& p) const;

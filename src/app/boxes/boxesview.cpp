@@ -97,8 +97,10 @@ bool BoxesView::tried(const std::function<void()>& what) {
         what();
         return true;
     } catch (const InputError& e) {
-        const Setup s = holding(book_.draft().box);
-        host_.tell(words(refusal(s, InputError(boxRoot(s, kindOf(book_.draft().box)) + e.field(), e.problem()))));
+        const BoxQuestion* q = boxQuestion(kindOf(book_.draft().box), e.field());
+        host_.tell(q == nullptr
+                       ? QString::fromStdString(e.problem())
+                       : words(say(KH_TR("{field}: {problem}"), {{"field", factTitle(q->kind, q->key)}, {"problem", e.problem()}})));
     } catch (const io::FileError& e) {
         host_.tell(QString::fromUtf8(e.what()));
     }

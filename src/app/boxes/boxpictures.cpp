@@ -116,7 +116,7 @@ void BoxDrawing::drawServo(QPainter& p) const {
     const std::string root = boxRoot(s, BoxKind::Servo);
     double y = a.top() + 204;
     for (const char* key : {"pulseUs", "maxHz", "degPerUs", "deadBandUs"}) {
-        const double x = drawText(p, {kPictureMargin, y}, words(fieldTitle(s, root + key)), Theme::font(13), t.muted) + 10;
+        const double x = drawText(p, {kPictureMargin, y}, words(factTitle(BoxKind::Servo, key)), Theme::font(13), t.muted) + 10;
         drawText(p, {x, y}, words(kh::show(s, root + key)), Theme::font(13, true), t.ink, wide() - kPictureMargin);
         y += 21;
     }

@@ -175,7 +175,8 @@ void QuestionPane::compare(const AnyBox& one, const AnyBox& other) {
         }
         list->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
         list->setWordWrap(true);
-        list->resizeRowsToContents();
+        list->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
+        list->horizontalHeader()->setTextElideMode(Qt::ElideRight);
         list->setMinimumHeight(static_cast<int>(kCompareHigh * ItemView::zoom()));
         column_->addWidget(list, 1);
         list->installEventFilter(this);

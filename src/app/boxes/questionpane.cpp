@@ -243,9 +243,7 @@ bool QuestionPane::takeAnswer() {
             }
         refuse(tr("Choose one, or say that it is not known."));
     } catch (const InputError& e) {
-        const Setup s = holding(now.box);
-        const InputError named(boxRoot(s, question_->kind) + question_->key, e.problem());
-        refuse(words(refusal(s, named)));
+        refuse(words(say(KH_TR("{field}: {problem}"), {{"field", factTitle(question_->kind, question_->key)}, {"problem", e.problem()}})));
     }
     return false;
 }

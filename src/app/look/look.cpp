@@ -28,6 +28,7 @@ QListWidget::item:selected{background:@selection;color:@ink}
 QDialogButtonBox{dialogbuttonbox-buttons-have-icons:0}
 QPushButton{background:@sheet;color:@ink;border:1px solid @muted;border-radius:2px;padding:4px 14px}
 QPushButton:hover,QPushButton:pressed{background:@selection}
+QPushButton:checked{background:@ink;color:@sheet}
 QPushButton:default{border-color:@ink}
 QPushButton:disabled{color:@muted}
 QPushButton:focus{border:2px solid @transmitter;padding:3px 13px;outline:none}
