@@ -5,6 +5,7 @@
 #include "base/typed.h"
 #include "judge/rowids.h"
 #include "model/amounts.h"
+#include "model/monitor.h"
 #include "model/questions.h"
 #include "procedure/experimentkit.h"
 

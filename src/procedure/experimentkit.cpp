@@ -36,7 +36,7 @@ ExperimentStep wordStep(Box box, const char* name, Message what, std::vector<Mes
     step.box = box;
     return {std::move(step), std::move(words)};
 }
-ExperimentStep putBack(Box box, Message what) { return setStep(box, say(kPutBack, {{"what", std::move(what)}})); }
+ExperimentStep putBack(Box box, const Message& what) { return setStep(box, say(kPutBack, {{"what", what}})); }
 
 ChannelSettings neutralChannel(const char* id) {
     ChannelSettings ch;
@@ -73,6 +73,7 @@ std::vector<Decided> byTrying(const Setup& s, const std::vector<const char*>& ke
                               const std::string& readings, double extraPct) {
     const std::string root = boxRoot(s, kind);
     std::vector<std::vector<std::string>> words;
+    words.reserve(keys.size());
     for (const char* key : keys) words.push_back(anythingOf(*questionOf(boxOf(kind), key)).words);
     std::vector<std::vector<std::string>> left(keys.size());
     std::size_t combinations = 1;

@@ -23,7 +23,7 @@ using Readings = std::span<const std::optional<double>>;
 [[nodiscard]] ExperimentStep numberStep(Box box, const char* name, Message what, const char* unit);
 [[nodiscard]] ExperimentStep wordStep(Box box, const char* name, Message what, std::vector<Message> words);
 /// The last: what was changed is put back.
-[[nodiscard]] ExperimentStep putBack(Box box, Message what);
+[[nodiscard]] ExperimentStep putBack(Box box, const Message& what);
 
 /// A channel as a new model has it.
 [[nodiscard]] ChannelSettings neutralChannel(const char* id);

@@ -27,6 +27,7 @@ constexpr const char* kMotorDead =
 Decided gainDecided(const Setup& s, BoxKind kind, std::vector<std::string> words, std::string readings) {
     FactRead read = readOf(s, std::move(readings), {"controller.profile.id"});
     std::vector<Message> says;
+    says.reserve(words.size());
     for (const std::string& w : words) says.push_back(show(s, boxRoot(s, kind) + "gainScale", w));
     read.words = std::move(words);
     return {boxQuestion(kind, "gainScale"), std::move(read), say(KH_TR("Its gains are written so: {words}."), {{"words", says}})};

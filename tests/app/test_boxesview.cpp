@@ -187,6 +187,59 @@ TEST_CASE("a transmitter is described from nothing by keys alone and chosen, and
     CHECK(own.bench->w().setup().transmitter.profile->name == "Halyard 10");
 }
 
+TEST_CASE("by the keyboard alone: another box, its name, its channels, a switch typed cell by cell, and the next question each time") {
+    const Own own;
+    int keys = 0;
+    const auto press = [&](Qt::Key k, Qt::KeyboardModifiers m = {}) {
+        REQUIRE(QApplication::focusWidget() != nullptr);
+        QTest::keyClick(QApplication::focusWidget(), k, m);
+        Bench::settle();
+        ++keys;
+    };
+    const auto type = [&](const char* text) {
+        for (const char* c = text; *c != 0; ++c) {
+            QTest::keyClick(QApplication::focusWidget(), *c);
+            Bench::settle();
+            ++keys;
+        }
+    };
+    press(Qt::Key_N, Qt::ControlModifier | Qt::ShiftModifier);
+    type("mixer");
+    press(Qt::Key_Return);
+    CHECK(own.text("asks") == QStringLiteral("What is it called?"));
+    type("Skiff 8");  // over the name that is marked
+    press(Qt::Key_Return);
+    CHECK(idOf(own.draft().box) == "skiff-8");
+    CHECK(own.text("asks") == QStringLiteral("How many channels has it?"));
+    type("8");
+    press(Qt::Key_Return);
+    CHECK(std::get<TransmitterProfile>(own.draft().box).channels == 8);
+    CHECK(own.text("asks") == QStringLiteral("Which switches has it, and where?"));
+    const std::size_t before = std::get<TransmitterProfile>(own.draft().box).switches.size();
+    for (std::size_t i = 0; i < before; ++i) press(Qt::Key_Down);
+    type("K1");
+    press(Qt::Key_Tab);
+    type("3");
+    press(Qt::Key_Tab);
+    type("yes");
+    press(Qt::Key_Return);
+    const auto& switches = std::get<TransmitterProfile>(own.draft().box).switches;
+    REQUIRE(switches.size() == before + 1);
+    CHECK(switches.back().id == "K1");
+    CHECK(switches.back().places == 3);
+    CHECK(switches.back().momentary);
+    press(Qt::Key_Return);
+    CHECK(own.text("asks") == QStringLiteral("Which pages has its menu?"));
+    press(Qt::Key_Return);
+    press(Qt::Key_U, Qt::ControlModifier);  // not known: and on
+    press(Qt::Key_PageUp);
+    CHECK(keys < 60);
+    CHECK_FALSE(own.text("asks").isEmpty());
+    CHECK(own.text("refusal").isEmpty());
+    press(Qt::Key_Escape);
+    CHECK(own.bench->w().view().empty());
+}
+
 TEST_CASE("a box in use that is changed goes into the model as one step that lists its differences") {
     const Own own;
     REQUIRE(own.view()->lookAt(BoxKind::Controller, "bosun"));

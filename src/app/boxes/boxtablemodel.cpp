@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "text/words.h"
 
+#include <QAbstractItemView>
 #include <QCompleter>
 #include <QLineEdit>
 #include <algorithm>
