@@ -163,6 +163,14 @@ void BoxBook::remove() {
     if (!boxes_.empty()) lookAt(static_cast<std::size_t>(std::clamp(at - 1, 0, static_cast<int>(boxes_.size()) - 1)));
 }
 
+void BoxBook::requireMine() {
+    if (onDisk(draft_.box) == written_) return;
+    const AnyBox mine = draft_.box;
+    reload(models_);
+    if (!lookAt(kindOf(mine), idOf(mine))) lookAt(0);
+    throw InputError("description", fmt::format("{} was changed in another window: it was read again, answer it once more", nameOf(mine)));
+}
+
 std::string BoxBook::commit(BoxDraft next) {
     if (next == draft_) return {};
     std::string copied;
@@ -172,12 +180,8 @@ std::string BoxBook::commit(BoxDraft next) {
         if (named) copied = freeName(kindOf(draft_.box), nameOf(next.box));
         next.box = renamed(next.box, idFromName(copied), copied);
         next.taken = false;
-    } else if (onDisk(draft_.box) != written_) {
-        const AnyBox mine = draft_.box;
-        const std::string name = nameOf(mine);
-        reload(models_);
-        if (!lookAt(kindOf(mine), idOf(mine))) lookAt(0);
-        throw InputError("description", fmt::format("{} was changed in another window: it was read again, answer it once more", name));
+    } else {
+        requireMine();
     }
     if (next.taken) {
         std::visit([](auto& p) { ++p.version; }, next.box);
@@ -218,6 +222,7 @@ void BoxBook::standAt(const std::string& key) {
 
 void BoxBook::undo() {
     if (past_.empty()) return;
+    requireMine();
     BoxDraft back = past_.back();
     back.at = draft_.at;
     write(back);
@@ -229,6 +234,7 @@ void BoxBook::undo() {
 
 void BoxBook::redo() {
     if (future_.empty()) return;
+    requireMine();
     BoxDraft next = future_.back();
     write(next);
     future_.pop_back();

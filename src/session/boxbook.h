@@ -72,6 +72,8 @@ public:
     [[nodiscard]] std::string freeName(BoxKind kind, const std::string& wanted) const;
 
 private:
+    /// @throws InputError if another window wrote it meanwhile; what that wrote is shown then
+    void requireMine();
     void write(const BoxDraft& draft);
     /// What stands in the description's file now; empty: none.
     [[nodiscard]] std::string onDisk(const AnyBox& box) const;

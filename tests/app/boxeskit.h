@@ -103,7 +103,8 @@ inline int answer(const Own& own, const BoxQuestion& q, const QStringList& says)
             INFO(says.front().toStdString());
             REQUIRE(wanted != nullptr);
             wanted->setFocus();
-            press(wanted, Qt::Key_Return);
+            press(wanted, Qt::Key_Space);
+            press(QApplication::focusWidget(), Qt::Key_Return);
             break;
         }
         case AnswerKind::Words: {

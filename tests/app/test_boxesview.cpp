@@ -124,6 +124,25 @@ TEST_CASE("a bad answer is refused in the question's name and stays where it was
     CHECK(own.text("interval").contains(QStringLiteral("150")));
 }
 
+TEST_CASE("what is not known is not answered by Enter alone") {
+    const Own own;
+    own.describe("plain-10");
+    for (const char* key : {"travelLimitPct", "limitLaw"}) {
+        own.view()->goTo(key);
+        Bench::settle();
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
+        Bench::settle();
+        CHECK(answerOf(own.draft(), key) == nullptr);
+        CHECK(own.text("refusal").contains(QStringLiteral("Ctrl+U")));
+    }
+    // arrows choose, Enter takes
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Down);
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Down);
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
+    Bench::settle();
+    CHECK(std::get<TransmitterProfile>(own.draft().box).laws.limit == LimitLaw::Scales);
+}
+
 TEST_CASE("switches are put to their places by keys and by mouse, none on another") {
     const Own own;
     own.describe("plain-10");

@@ -107,6 +107,8 @@ TEST_CASE("what another window wrote meanwhile is read again, never overwritten"
     CHECK_THROWS_AS(one.commit(withAnswer(one.draft(), asked(BoxKind::Receiver, "outputs"), "7")), InputError);
     CHECK(std::get<ReceiverProfile>(one.draft().box).outputs == 6);  // theirs
     (void)one.commit(withAnswer(one.draft(), asked(BoxKind::Receiver, "outputs"), "7"));
+    CHECK_THROWS_AS(other.undo(), InputError);  // neither is what is taken back laid over it
+    CHECK(std::get<ReceiverProfile>(other.draft().box).outputs == 7);
     BoxBook third = desk.open();
     REQUIRE(third.lookAt(BoxKind::Receiver, "my-receiver"));
     CHECK(std::get<ReceiverProfile>(third.draft().box).outputs == 7);

@@ -45,7 +45,10 @@ void QuestionPane::addAnswer() {
     switch (answerKind(q)) {
         case AnswerKind::Line: {
             auto* row = new QHBoxLayout;
-            line_ = new QLineEdit(words(typedAnswer(draft.box, q)));
+            // what is not known is not answered by a key alone: the value that is taken meanwhile stands behind
+            const bool open = shownInterval(draft.box, q).has_value();
+            line_ = new QLineEdit(open ? QString() : words(typedAnswer(draft.box, q)));
+            if (open) line_->setPlaceholderText(words(typedAnswer(draft.box, q)));
             line_->setObjectName(QStringLiteral("answer"));
             line_->setAccessibleName(words(q.asks));
             const auto field = readField(s, path);

@@ -233,15 +233,22 @@ bool QuestionPane::takeAnswer() {
     refuse({});
     const BoxDraft& now = desk_.draft();
     try {
-        if (line_ != nullptr) return desk_.take(withAnswer(now, *question_, line_->text().trimmed().toStdString()), true);
+        if (line_ != nullptr) {
+            const QString typed = line_->text().trimmed();
+            if (typed.isEmpty() && shownInterval(now.box, *question_)) {
+                refuse(tr("Type what you found, an interval such as 100 … 125, or say with Ctrl+U that it is not known."));
+                return false;
+            }
+            return desk_.take(withAnswer(now, *question_, typed.toStdString()), true);
+        }
         if (words_ != nullptr) return desk_.take(withAnswerWords(now, *question_, wordsOf(now.box, *question_)), true);
         if (table_ != nullptr) return desk_.take(withAnswerBox(now, *question_, now.box), true);
         for (std::size_t i = 0; i < picks_.size(); ++i)
-            if (static_cast<QPushButton*>(picks_[i])->isChecked() || picks_[i]->hasFocus()) {
+            if (static_cast<QPushButton*>(picks_[i])->isChecked()) {
                 const Setup s = holding(now.box);
                 return desk_.take(withAnswer(now, *question_, choicesOf(s, boxRoot(s, question_->kind) + question_->key)[i].typed), true);
             }
-        refuse(tr("Choose one, or say that it is not known."));
+        refuse(tr("Choose one with the arrows, or say with Ctrl+U that it is not known."));
     } catch (const InputError& e) {
         refuse(words(say(KH_TR("{field}: {problem}"), {{"field", factTitle(question_->kind, question_->key)}, {"problem", e.problem()}})));
     }
@@ -272,13 +279,15 @@ void QuestionPane::putPage(QWidget* page) {
 }
 
 void QuestionPane::pick(int by) {
-    for (std::size_t i = 0; i < picks_.size(); ++i)
-        if (picks_[i]->hasFocus()) {
-            const auto to = static_cast<std::ptrdiff_t>(i) + by;
-            if (to >= 0 && to < static_cast<std::ptrdiff_t>(picks_.size()))
-                picks_[static_cast<std::size_t>(to)]->setFocus(Qt::TabFocusReason);
-            return;
-        }
+    const auto checked = std::find_if(picks_.begin(), picks_.end(), [](QWidget* w) { return static_cast<QPushButton*>(w)->isChecked(); });
+    const auto focused = std::find_if(picks_.begin(), picks_.end(), [](const QWidget* w) { return w->hasFocus(); });
+    if (focused == picks_.end()) return;
+    // the first arrow chooses the one it stands on
+    const auto to = checked == picks_.end() ? focused - picks_.begin() : focused - picks_.begin() + by;
+    if (to < 0 || to >= static_cast<std::ptrdiff_t>(picks_.size())) return;
+    QWidget* one = picks_[static_cast<std::size_t>(to)];
+    static_cast<QPushButton*>(one)->setChecked(true);
+    one->setFocus(Qt::TabFocusReason);
 }
 
 bool QuestionPane::eventFilter(QObject* watched, QEvent* event) {
