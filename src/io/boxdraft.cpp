@@ -23,6 +23,7 @@ nlohmann::ordered_json readJson(const FactRead& read) {
     if (!read.numbers.empty()) out["numbers"] = read.numbers;
     if (!read.words.empty()) out["words"] = read.words;
     if (read.list) out["list"] = *read.list;
+    if (read.interval) out["interval"] = true;
     nlohmann::ordered_json under = nlohmann::ordered_json::array();
     for (const auto& [path, was] : read.under) under.push_back({path, was});
     out["under"] = std::move(under);
@@ -33,6 +34,7 @@ FactRead readFrom(const nlohmann::json& json) {
     FactRead read;
     read.readings = json.value("readings", "");
     read.at = json.value("at", "");
+    read.interval = json.value("interval", false);
     read.numbers = json.value("numbers", std::vector<double>());
     read.words = json.value("words", std::vector<std::string>());
     if (json.contains("list")) read.list = json.at("list").get<std::string>();

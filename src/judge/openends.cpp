@@ -169,6 +169,9 @@ std::vector<Decision> decisions(const Setup& setup, const RuleSet& rules) {
                 if (grave(then, id) && !grave(now, id)) end.come.push_back(id);
             for (const auto& [id, unused] : now)
                 if (grave(now, id) && !grave(then, id)) end.go.push_back(id);
+            if (!end.come.empty())
+                for (const Finding& f : judge(atEnds(base, {Edit(fact.path, v)}), rules, {true, &memory}).findings)
+                    if (std::find(end.come.begin(), end.come.end(), f.id) != end.come.end()) end.titles.push_back(f.title);
             d.ends.push_back(std::move(end));
         }
     }

@@ -31,6 +31,7 @@ struct Decision {
     struct End {
         FieldValue value;
         std::vector<std::string> come, go;  ///< ids
+        std::vector<Message> titles{};      ///< of those that come, in words
     };
     std::vector<End> ends;
     [[nodiscard]] bool decides() const;

@@ -162,6 +162,8 @@ BoxDraft withMeasured(BoxDraft draft, const BoxQuestion& question, const FactRea
                              info.kind == FieldKind::Flag ? (on ? info.flagWords.on : info.flagWords.off) : read.words.front());
     } else if (read.words.size() > 1) {  // some of them are left
         draft.box = answeredOneOf(draft.box, question.key, read.words);
+    } else if (read.interval) {
+        draft.box = answered(draft.box, question.key, fmt::format("{} … {}", read.numbers.at(0), read.numbers.at(1)));
     } else if (read.numbers.size() == 2) {
         // as fine as its own writing, and within what was read
         const double middle = (read.numbers[0] + read.numbers[1]) / 2.0;

@@ -19,6 +19,7 @@ enum class AnswerState { Answered, Measured, NotKnown };
 struct FactRead {
     std::vector<double> numbers;      ///< of a number: least and most
     std::vector<std::string> words;   ///< of a choice or flag: what it can be, as `UnknownFact` has it
+    bool interval = false;            ///< the numbers are what is left of it, not the value within its uncertainty
     std::optional<std::string> list;  ///< of a list of numbers: as it is typed
     std::string readings;             ///< as they were typed: "right +95.2, left −95.2"
     std::string at;                   ///< day and time

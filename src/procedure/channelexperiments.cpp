@@ -18,7 +18,7 @@ namespace kh {
 
 namespace {
 
-constexpr double kTrimTried = 20.0, kTrimTravel = 60.0, kLimitTravel = 120.0, kLimit = 100.0, kShortTravel = 60.0, kLearnTrim = 10.0;
+constexpr double kTrimTried = 20.0, kTrimTravel = 60.0, kLimitTravel = 120.0, kLimitBelow = 20.0, kShortTravel = 60.0, kLearnTrim = 10.0;
 constexpr double kExpoTried = 50.0;
 constexpr double kSpread = 1.0;                                   ///< by which a stick's half may be off, %
 constexpr const char *kRead = "aileron", *kStill = "collective";  ///< the second is learned by no box
@@ -31,6 +31,14 @@ const std::string& txName(const Setup& s) { return s.transmitter.profile->name; 
 /// The channel a scale is read on: the cyclic stick's, unless the box may call its centre 0 by itself.
 const char* scaleChannel(const Setup& s) {
     return s.controller.profile->learnsCentre || isOpen(s, Box::Controller, "learnsCentre") ? kStill : kRead;
+}
+
+/// Least and most of a fact that is a number; twice the same where it is known.
+std::pair<double, double> whatIs(const Setup& s, Box box, std::string_view key) {
+    if (const auto open = openFact(s, profilePath(box, key)); open && open->ends.size() == 2)
+        return {std::get<double>(open->ends[0]), std::get<double>(open->ends[1])};
+    const double known = std::get<double>(readField(s, profilePath(box, key))->value);
+    return {known, known};
 }
 
 // --- the scale of the pulse
@@ -58,25 +66,34 @@ std::vector<Decided> scaleOf(const Setup& s, Readings r, BoxKind kind) {
         throw InputError("left", fmt::format("from {} to {} is no whole stick; read + at one side and − at the other",
                                              shownText(s, scaleChannel(s), left), shownText(s, scaleChannel(s), right)));
     const bool tx = kind == BoxKind::Transmitter;
+    const Box otherBox = tx ? Box::Controller : Box::Transmitter;
     const double other = tx ? s.controller.profile->usPerPct : s.transmitter.profile->usPerPct;
     const double step = monitorStepPct(s.controller.profile) / 2.0 / 100.0 + s.transmitter.profile->resolutionUs / 2.0 / 100.0 / other;
-    const auto bounds = [&](double ratioNow) { return tx ? other * ratioNow : other / ratioNow; };
-    const auto [low, high] = std::minmax({bounds(ratio - step), bounds(ratio + step)});
-    const char* othersScale = tx ? "controller.profile.usPerPct" : "transmitter.profile.usPerPct";
+    const auto of = [&](double scale, double ratioNow) { return tx ? scale * ratioNow : scale / ratioNow; };
     const std::string readings = fmt::format("{}, {}", shownText(s, scaleChannel(s), right), shownText(s, scaleChannel(s), left));
-    FactRead read = readOf(s, readings, {tx ? "controller.profile.id" : "transmitter.profile.id", othersScale});
-    read.numbers = {low, high};
+    FactRead read = readOf(
+        s, readings,
+        {tx ? "controller.profile.id" : "transmitter.profile.id", tx ? "controller.profile.usPerPct" : "transmitter.profile.usPerPct"});
+    const auto [otherLow, otherHigh] = whatIs(s, otherBox, "usPerPct");
+    const auto [least, most] =
+        std::minmax({of(otherLow, ratio - step), of(otherLow, ratio + step), of(otherHigh, ratio - step), of(otherHigh, ratio + step)});
+    read.numbers = {least, most};
+    read.interval = otherLow != otherHigh;  // of two scales that are not known only their ratio was read
     std::vector<Decided> out{
         {boxQuestion(kind, "usPerPct"), read,
-         say(KH_TR("½ ({r} + {l}) % · {o} µs = {v} µs for 100 %: {p} a percent ±{u}. Read is only the ratio of both boxes; {n} µs of the "
-                   "other are what its own profile says."),
-             {{"r", num(right, 1)},
-              {"l", num(-left, 1)},
-              {"o", num(other, 2)},
-              {"v", num(bounds(ratio) * 100.0, 1)},
-              {"p", num(bounds(ratio), 2)},
-              {"u", num((high - low) / 2.0, 3)},
-              {"n", num(other, 2)}})}};
+         read.interval
+             ? say(KH_TR(
+                       "½ ({r} + {l}) % is the ratio of both boxes. The other's own scale is not known: {a} … {b} µs a percent are left."),
+                   {{"r", num(right, 1)}, {"l", num(-left, 1)}, {"a", num(least, 2)}, {"b", num(most, 2)}})
+             : say(KH_TR("½ ({r} + {l}) % · {o} µs = {v} µs for 100 %: {p} a percent ±{u}. Read is only the ratio of both boxes; {n} µs "
+                         "of the other are what its own profile says."),
+                   {{"r", num(right, 1)},
+                    {"l", num(-left, 1)},
+                    {"o", num(other, 2)},
+                    {"v", num(of(other, ratio) * 100.0, 1)},
+                    {"p", num(of(other, ratio), 2)},
+                    {"u", num((most - least) / 2.0, 3)},
+                    {"n", num(other, 2)}})}};
     // half the sum is the centre, where the other's is known
     const double sum = (right + left) / 2.0 * s.controller.profile->usPerPct;
     const double centre = tx ? s.controller.profile->centreUs + sum : s.transmitter.profile->centreUs - sum;
@@ -84,7 +101,10 @@ std::vector<Decided> scaleOf(const Setup& s, Readings r, BoxKind kind) {
     FactRead at = readOf(
         s, readings,
         {tx ? "controller.profile.id" : "transmitter.profile.id", tx ? "controller.profile.centreUs" : "transmitter.profile.centreUs"});
-    at.numbers = {centre - band, centre + band};
+    const auto [centreLow, centreHigh] = whatIs(s, otherBox, "centreUs");
+    const double nominal = tx ? s.controller.profile->centreUs : s.transmitter.profile->centreUs;
+    at.numbers = {centre - band + (centreLow - nominal), centre + band + (centreHigh - nominal)};
+    at.interval = centreLow != centreHigh;
     out.push_back({boxQuestion(kind, "centreUs"), at,
                    say(KH_TR("Half their sum gives the centre: {c} µs ±{b}."), {{"c", num(centre, 1)}, {"b", num(band, 1)}})});
     return out;
@@ -123,30 +143,32 @@ std::vector<Decided> subTrimLaws(const Setup& s, Readings r) {
     return byTrying(s, {"subTrimLaw", "reverseTurnsTrim"}, BoxKind::Transmitter, posed, readings);
 }
 
+/// A travel that the box has, and a limit short of it.
+double limitTravel(const Setup& s) { return std::min(kLimitTravel, s.transmitter.profile->travelLimitPct); }
+
 std::vector<ExperimentStep> limitSteps(const Setup& s) {
-    return {
-        setStep(Box::Transmitter,
-                say(KH_TR("The collective's channel of {t}: travel 120 both ways, output limit 100, sub-trim 0; a straight pitch curve."),
-                    {{"t", txName(s)}})),
-        onMonitorStep("half", say(KH_TR("Move the stick up until its own page shows 50: what does the monitor read?"))),
-        onMonitorStep("end", say(KH_TR("Stick fully up: what does it read?"))),
-        putBack(Box::Transmitter, say(KH_TR("travel, limit and curve of the collective")))};
+    return {setStep(Box::Transmitter, say(KH_TR("The collective's channel of {t}: travel {a} both ways, output limit {b}, sub-trim 0; a "
+                                                "straight pitch curve."),
+                                          {{"t", txName(s)}, {"a", num(limitTravel(s))}, {"b", num(limitTravel(s) - kLimitBelow)}})),
+            onMonitorStep("half", say(KH_TR("Move the stick up until its own page shows 50: what does the monitor read?"))),
+            onMonitorStep("end", say(KH_TR("Stick fully up: what does it read?"))),
+            putBack(Box::Transmitter, say(KH_TR("travel, limit and curve of the collective")))};
 }
 std::vector<Decided> limitLaw(const Setup& s, Readings r) {
     requireScale(s, Box::Transmitter);
     ChannelSettings ch = neutralChannel(kStill);
-    ch.travelLowPct = ch.travelHighPct = kLimitTravel;
-    ch.limitPct = kLimit;
+    ch.travelLowPct = ch.travelHighPct = limitTravel(s);
+    ch.limitPct = limitTravel(s) - kLimitBelow;
     const double half = shownPct(s, kStill, *r[0]), end = shownPct(s, kStill, *r[1]);
     return byTrying(s, {"limitLaw"}, BoxKind::Transmitter, {{ch, 50.0, half}, {ch, 100.0, end}},
                     fmt::format("half {}, end {}", shownText(s, kStill, half), shownText(s, kStill, end)), kSpread);
 }
 
 std::vector<ExperimentStep> sideSteps(const Setup& s) {
-    return {setStep(Box::Transmitter, say(KH_TR("The collective's channel of {t}: reversed, the travel for stick up 60, the other 100, "
-                                                "sub-trim 0; a straight pitch curve. Write down which of both numbers you changed: the "
-                                                "one that the page shows first, or marks as high, up or right."),
-                                          {{"t", txName(s)}})),
+    return {setStep(Box::Transmitter,
+                    say(KH_TR("The collective's channel of {t}: reversed, sub-trim 0, a straight pitch curve; 60 for the travel "
+                              "that its page marks as high, up or right, 100 for the other."),
+                        {{"t", txName(s)}})),
             onMonitorStep("up", say(KH_TR("Stick fully up: what does the monitor read?"))),
             onMonitorStep("down", say(KH_TR("Stick fully down: what does it read?"))),
             putBack(Box::Transmitter, say(KH_TR("reverse, travel and curve of the collective")))};
@@ -178,8 +200,8 @@ std::vector<Decided> outputLimit(const Setup& s, Readings r) {
     FactRead read = readOf(s, fmt::format("travel {}, reading {}", plainNumber(travel), shownText(s, kStill, end)),
                            {"controller.profile.id", "transmitter.profile.usPerPct", "controller.profile.usPerPct"});
     const bool stopped = end >= s.controller.profile->monitorStopPct - tolerancePct(s);
-    if (sent + band >= travel || stopped)  // it is not the limit that ends it
-        read.numbers = {std::clamp(std::floor(std::min(sent, travel)), asked.low, asked.high - 1.0), asked.high};
+    read.interval = sent + band >= travel || stopped;  // it is not the limit that ends it
+    if (read.interval) read.numbers = {std::clamp(std::floor(std::min(sent, travel)), asked.low, asked.high - 1.0), asked.high};
     else read.numbers = {std::max(100.0, sent - band), std::max(100.0, sent + band)};
     return {{boxQuestion(BoxKind::Transmitter, "outputLimitPct"), std::move(read),
              stopped                 ? say(KH_TR("The monitor itself stops at {r} %: the limit may be further out."), {{"r", num(end, 1)}})

@@ -56,8 +56,9 @@ double sentPct(const Setup& s, double readingPct, bool learned) {
     return readingPct * share + apart / s.transmitter.profile->usPerPct;
 }
 void requireScale(const Setup& s, Box box) {
+    const Box other = box == Box::Transmitter ? Box::Controller : Box::Transmitter;
     for (const char* key : {"usPerPct", "centreUs"})
-        if (isOpen(s, box, key))
+        if (isOpen(s, box, key) && !isOpen(s, other, key))  // where neither is known their ratio is all there is, and what fits decides
             throw InputError("readings", "rest on the scale of the pulse, which is not known yet: read both ends first");
 }
 

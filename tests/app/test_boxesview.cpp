@@ -74,6 +74,7 @@ TEST_CASE("readings decide a question in the window, once the guards are ticked;
     CHECK(answerOf(own.draft(), "usPerPct")->state == AnswerState::Measured);
     CHECK(answerOf(own.draft(), "centreUs")->state == AnswerState::Measured);
     CHECK(own.text("was-read").contains(QStringLiteral("95.2")));
+    CHECK(own.text("decided").contains(QStringLiteral("4.00")));  // how, and how sure
     CHECK(own.text("interval").isEmpty());
     // typed otherwise: kept, and told
     auto* line = own.field<QLineEdit>("answer");

@@ -103,6 +103,20 @@ TEST_CASE("both ends give the ratio of two scales, and half their sum the centre
                 CHECK(centre->read.numbers[1] - centre->read.numbers[0] < 15.0);
             }
         }
+    // where the other's scale is not known either, only their ratio was read: an interval is left, and the truth is in it
+    for (const Setup& truth : pairsOfBoxes()) {
+        const Setup bench = without(without(truth, BoxKind::Controller, {"usPerPct", "centreUs"}), BoxKind::Transmitter, {"usPerPct"});
+        const ChannelSettings ch = channelFor(mayLearn(bench) ? "collective" : "aileron");
+        if (std::abs(readsPct(truth, ch, 100)) >= truth.controller.profile->monitorStopPct) continue;
+        const auto decided = decidedBy(experiment("scale"), bench, Read{shows(truth, ch, 100), shows(truth, ch, -100)});
+        const Decided* scale = decidedOf(decided, "usPerPct");
+        REQUIRE(scale != nullptr);
+        CHECK(scale->read.interval);
+        CHECK(scale->read.numbers[0] <= truth.transmitter.profile->usPerPct + 1e-9);
+        CHECK(scale->read.numbers[1] >= truth.transmitter.profile->usPerPct - 1e-9);
+        BoxDraft draft{boxIn(bench, BoxKind::Transmitter), {}, {}};
+        CHECK(shownInterval(withMeasured(draft, *scale->question, scale->read).box, *scale->question));
+    }
     const Setup any = pairsOfBoxes().front();
     CHECK_THROWS_AS(decidedBy(experiment("scale"), any, Read{100.0}), InputError);         // the other end is missing
     CHECK_THROWS_AS(decidedBy(experiment("scale"), any, Read{100.0, 100.0}), InputError);  // no whole stick
@@ -113,7 +127,8 @@ TEST_CASE("both ends give the ratio of two scales, and half their sum the centre
 
 TEST_CASE("sub-trim, limit and the side of a travel are told by what a channel reads") {
     int tried = 0;
-    for (Setup truth : pairsOfBoxes())
+    for (Setup truth : pairsOfBoxes()) {
+        if (tried % 32 == 0) truth.transmitter.profile.edit().travelLimitPct = 100;  // one that has no more
         for (const SubTrimLaw sub : {SubTrimLaw::Moves, SubTrimLaw::Bends})
             for (const bool turns : {true, false})
                 for (const LimitLaw limit : {LimitLaw::Clips, LimitLaw::Scales})
@@ -143,8 +158,8 @@ TEST_CASE("sub-trim, limit and the side of a travel are told by what a channel r
                         word(laws, "subTrimLaw");
                         word(laws, "reverseTurnsTrim");
                         ChannelSettings limited = channelFor("collective");
-                        limited.travelLowPct = limited.travelHighPct = 120;
-                        limited.limitPct = 100;
+                        limited.travelLowPct = limited.travelHighPct = std::min(120.0, truth.transmitter.profile->travelLimitPct);
+                        limited.limitPct = limited.travelHighPct - 20;
                         word(decidedBy(experiment("limit"), bench, Read{shows(truth, limited, 50), shows(truth, limited, 100)}),
                              "limitLaw");
                         ChannelSettings shortSide = channelFor("collective");
@@ -154,6 +169,7 @@ TEST_CASE("sub-trim, limit and the side of a travel are told by what a channel r
                              "travelSide");
                         ++tried;
                     }
+    }
     CHECK(tried == 20 * 16);
     // readings that no box can show are refused, and so is a law while the scale is not known
     Setup truth = pairsOfBoxes().front();
@@ -181,6 +197,12 @@ TEST_CASE("where the output stops is read, or how far it goes at least") {
             REQUIRE(decided.size() == 1);
             CHECK(decided[0].read.numbers[0] <= limit + 1e-9);
             CHECK(decided[0].read.numbers[1] >= limit - 1e-9);
+            // what is left as an interval stays open, and is never taken for known
+            BoxDraft draft{boxIn(bench, BoxKind::Transmitter), {}, {}};
+            draft = withMeasured(draft, *decided[0].question, decided[0].read);
+            CHECK(shownInterval(draft.box, *decided[0].question).has_value() == decided[0].read.interval);
+            CHECK_FALSE(contradictionOf(draft));
+            if (!decided[0].read.interval) CHECK(std::get<TransmitterProfile>(draft.box).outputLimitPct == Approx(limit).margin(2.0));
             if (travel > limit + 3.0 && reads < controller.monitorStopPct - 3.0)
                 CHECK(decided[0].read.numbers[1] - decided[0].read.numbers[0] < 4.0);  // it decides
         }

@@ -224,20 +224,16 @@ std::vector<Message> BoxesView::decides(const BoxQuestion& question) {
     if (!shownInterval(box, question)) return {};
     if (!decided_ || decided_->first != box) {
         decided_.emplace(box, std::vector<std::pair<std::string, Message>>());
-        if (copyIn(host_.workspace.setup(), box)) {
-            const Setup s = withBox(host_.workspace.setup(), box);
-            for (const Decision& d : decisions(s, host_.workspace.stations().rules()))
-                for (const Decision::End& e : d.ends) {
-                    if (e.come.empty() && e.go.empty()) continue;
-                    std::vector<Message> come;
-                    for (const std::string& id : e.come) come.push_back(plainWords(id));
-                    decided_->second.emplace_back(d.fact.question->key,
-                                                  say(KH_TR("If it is {v}, {m} gets: {list}."),
-                                                      {{"v", kh::show(s, d.fact.path, e.value)},
-                                                       {"m", s.machine.name},
-                                                       {"list", come.empty() ? std::vector<Message>{say(KH_TR("nothing new"))} : come}}));
-                }
-        }
+        // in the model that is open, with this box in its place
+        const Setup model = host_.workspace.setup();
+        const Setup s = copyIn(model, box) ? withBox(model, box) : holding(box, model);
+        for (const Decision& d : decisions(s, host_.workspace.stations().rules()))
+            for (const Decision::End& e : d.ends) {
+                if (e.titles.empty()) continue;
+                decided_->second.emplace_back(d.fact.question->key,
+                                              say(KH_TR("If it is {v}, {m} gets: {list}."),
+                                                  {{"v", kh::show(s, d.fact.path, e.value)}, {"m", s.machine.name}, {"list", e.titles}}));
+            }
     }
     std::vector<Message> out;
     for (const auto& [key, message] : decided_->second)

@@ -122,11 +122,9 @@ void QuestionPane::decideNow() {
             found << words(d.why);
         }
         experimenting_ = false;
+        decided_ = found.join(QLatin1Char('\n'));
         if (desk_.take(std::move(next), false)) {
             build();
-            QLabel* told = textLabel(found.join(QLatin1Char('\n')), 13, false, Theme::tokens().ink);
-            told->setObjectName(QStringLiteral("decided"));
-            column_->insertWidget(column_->count() - 1, told);
             focusAnswer();
         }
     } catch (const InputError& e) {

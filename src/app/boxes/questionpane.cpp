@@ -73,6 +73,7 @@ QString QuestionPane::boxTitle(kh::Box box) const {
 
 void QuestionPane::show(const BoxQuestion& question) {
     if (question_ != &question) experimenting_ = false;
+    decided_.clear();
     question_ = &question;
     build();
     verticalScrollBar()->setValue(0);
@@ -139,6 +140,11 @@ void QuestionPane::build() {
     }
     refusal_ = lookLabel(LabelLook::Refusal);
     column_->addWidget(refusal_);
+    if (!decided_.isEmpty()) {
+        QLabel* told = textLabel(decided_, 13, false, t.ink);
+        told->setObjectName(QStringLiteral("decided"));
+        column_->addWidget(told);
+    }
     addWhy();
     column_->addStretch(1);
     putPage(page);

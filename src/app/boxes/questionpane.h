@@ -71,6 +71,7 @@ private:
     QuestionDesk desk_;
     const BoxQuestion* question_ = nullptr;
     bool experimenting_ = false;
+    QString decided_;  ///< what the readings decided just now
     QVBoxLayout* column_ = nullptr;
     QLabel* refusal_ = nullptr;
     QLineEdit* line_ = nullptr;
