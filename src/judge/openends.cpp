@@ -171,7 +171,9 @@ std::vector<Decision> decisions(const Setup& setup, const RuleSet& rules) {
                 if (grave(now, id) && !grave(then, id)) end.go.push_back(id);
             if (!end.come.empty())
                 for (const Finding& f : judge(atEnds(base, {Edit(fact.path, v)}), rules, {true, &memory}).findings)
-                    if (std::find(end.come.begin(), end.come.end(), f.id) != end.come.end()) end.titles.push_back(f.title);
+                    if (std::find(end.come.begin(), end.come.end(), f.id) != end.come.end() &&
+                        std::none_of(end.titles.begin(), end.titles.end(), [&](const Message& m) { return render(m) == render(f.title); }))
+                        end.titles.push_back(f.title);
             d.ends.push_back(std::move(end));
         }
     }

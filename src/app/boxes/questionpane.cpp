@@ -121,12 +121,14 @@ void QuestionPane::build() {
     const auto all = boxQuestions(question_->kind);
     const auto number = std::find(all.begin(), all.end(), question_) - all.begin() + 1;
     auto* head = new QHBoxLayout;
-    head->addWidget(textLabel(tr("%1 · question %2 of %3").arg(words(question_->group)).arg(number).arg(all.size()), 13, false, t.muted),
-                    1);
+    QLabel* where = textLabel(tr("%1 · question %2 of %3").arg(words(question_->group)).arg(number).arg(all.size()), 13, false, t.muted);
     QLabel* state = textLabel(stateWord(draft, *question_), 13, false, t.muted);
     state->setObjectName(QStringLiteral("state"));
     state->setAlignment(Qt::AlignRight);
-    head->addWidget(state);
+    for (QLabel* one : {where, state}) {
+        one->setWordWrap(false);
+        head->addWidget(one, one == where ? 1 : 0);
+    }
     column_->addLayout(head);
     QLabel* asks = textLabel(words(question_->asks), 28, true, t.ink);
     asks->setObjectName(QStringLiteral("asks"));
