@@ -204,7 +204,7 @@ void writeField(Setup& setup, std::string_view path, const FieldValue& value) {
 }
 
 Setup withEdits(Setup setup, const std::vector<Edit>& edits, Standing standing, const std::string& at) {
-    ++setup.change;
+    setup.change = std::min(setup.change + 1, kMostChanges);  // a document that says it had the most of all stays editable
     for (const Edit& edit : edits) {
         writeField(setup, edit.path, edit.value);
         setup.standings[edit.path] = {standing, at, {}, {}, setup.change};

@@ -100,7 +100,12 @@ HeldNumber heldNumber(const Setup& setup, std::string_view path, double value) {
     const double own = ownStep(setup, p->info.home.topic);
     const double step = scale->step > 0.0 ? scale->step : own * std::abs(scale->factor);
     if (step > 0.0) {
-        const double on = roundToStep(shown, step);
+        double on = roundToStep(shown, step);
+        // the last step within its range, where the range is no whole number of them
+        const double to = (on - scale->offset) / scale->factor;
+        const bool within = p->info.max > p->info.min && value >= p->info.min && value <= p->info.max;
+        if (within && (to > p->info.max + kSameShown || to < p->info.min - kSameShown))
+            on -= std::copysign(step, (to > p->info.max ? 1.0 : -1.0) * scale->factor);
         out.rounded = std::abs(on - shown) > kSameShown;
         shown = on;
     }
@@ -128,7 +133,7 @@ std::optional<FieldValue> heldValue(const Setup& setup, std::string_view path) {
         for (CurvePoint& point : typed.points) {
             const HeldNumber held = heldNumber(setup, path, point.y - c->offsetPct);
             exact = exact && held.exact();
-            point.y = held.value + c->offsetPct;
+            point.y = std::clamp(held.value + c->offsetPct, field->info.min, std::max(field->info.min, field->info.max));
         }
         return exact ? std::nullopt : std::optional<FieldValue>(typed);
     }

@@ -129,7 +129,7 @@ void finishMove(Move& move, const Setup& before, const std::string& at) {
         if (!now || !readField(start, path)) continue;
         move.edits.emplace_back(path, now->value);
     }
-    whole.change = before.change + 1;
+    whole.change = std::min(before.change + 1, kMostChanges);
     for (const Edit& e : move.edits) {
         StandingRecord record;
         record.standing = Standing::Computed;

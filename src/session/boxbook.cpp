@@ -209,9 +209,17 @@ std::string BoxBook::commit(BoxDraft next) {
         if (past_.size() > kMostUndone) past_.erase(past_.begin());
     }
     future_.clear();
+    const bool listed = copied.empty() && idOf(before) == idOf(next.box);
     draft_ = std::move(next);
-    reload(models_);
+    if (listed) relist();
+    else reload(models_);
     return copied;
+}
+
+void BoxBook::relist() {
+    ListedBox& listed = boxes_.at(static_cast<std::size_t>(current()));
+    listed.box = draft_.box;
+    listed.open = openIn(draft_.box);
 }
 
 void BoxBook::standAt(const std::string& key) {
@@ -229,7 +237,7 @@ void BoxBook::undo() {
     past_.pop_back();
     future_.push_back(draft_);
     draft_ = std::move(back);
-    reload(models_);
+    relist();
 }
 
 void BoxBook::redo() {
@@ -240,7 +248,7 @@ void BoxBook::redo() {
     future_.pop_back();
     past_.push_back(draft_);
     draft_ = std::move(next);
-    reload(models_);
+    relist();
 }
 
 void BoxBook::taken() {

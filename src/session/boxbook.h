@@ -78,6 +78,8 @@ private:
     /// What stands in the description's file now; empty: none.
     [[nodiscard]] std::string onDisk(const AnyBox& box) const;
     void show(const AnyBox& box, bool own);
+    /// What is listed of the box that is looked at, as it stands now.
+    void relist();
 
     std::vector<std::filesystem::path> data_;
     std::filesystem::path own_;

@@ -6,6 +6,7 @@
 #include "boxes/tenboxes.h"
 #include "model/boxcompare.h"
 
+#include <QComboBox>
 #include <algorithm>
 #include <catch2/catch.hpp>
 
@@ -258,6 +259,10 @@ TEST_CASE("by the keyboard alone: another box, its name, its channels, a switch 
     CHECK(own.text("refusal").isEmpty());
     press(Qt::Key_Escape);
     CHECK(own.bench->w().view().empty());
+    // a new model can have it at once
+    own.bench->act("new");
+    const auto lists = own.bench->window.findChildren<QComboBox*>(QStringLiteral("transmitter"));
+    CHECK(std::any_of(lists.begin(), lists.end(), [](const QComboBox* c) { return c->findText(QStringLiteral("Skiff 8")) >= 0; }));
 }
 
 TEST_CASE("a box in use that is changed goes into the model as one step that lists its differences") {

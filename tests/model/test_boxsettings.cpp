@@ -6,6 +6,7 @@
 #include "base/error.h"
 #include "boxes/tenboxes.h"
 #include "golden/builds.h"
+#include "model/accepted.h"
 #include "model/amounts.h"
 #include "model/conditiontext.h"
 #include "model/fieldtable.h"
@@ -47,6 +48,26 @@ TEST_CASE("what a box holds in place of a value lies within half its step, and i
         }
     CHECK(tried > 5000);
     CHECK(moved > 1000);
+}
+
+TEST_CASE("what a box holds never leaves a setting's range, whatever its step; at its last change a document can still be edited") {
+    Setup s = khtest::triedBuilds().front().setup;
+    for (const double step : {0.37, 7.0, 8.7704, 9.99}) {
+        s.transmitter.profile.edit().subTrimStepPct = step;
+        for (const char* end : {"−", "+"}) {
+            ChannelSettings& channel = s.transmitter.channels.front();
+            const std::string path = "transmitter.channels." + channel.id + ".subTrimPct";
+            const FieldInfo info = readField(s, path)->info;
+            channel.subTrimPct = std::string_view(end) == "+" ? info.max : info.min;
+            const auto held = heldValue(s, path);
+            INFO("in steps of " << step << " from " << channel.subTrimPct);
+            if (held) CHECK_NOTHROW(writeField(s, path, *held));
+        }
+    }
+    s.change = kMostChanges;
+    const Setup edited = withEdits(s, {Edit("transmitter.timerMin", 4.0)}, Standing::Entered, "2026-11-30T05:00:00Z");
+    CHECK(edited.transmitter.timerMin == 4.0);
+    CHECK_NOTHROW(requireAccepted(edited));
 }
 
 TEST_CASE("a box's own range is held to in its own writing; facts and what is typed nowhere are not") {
