@@ -220,6 +220,17 @@ void BoxBook::relist() {
     ListedBox& listed = boxes_.at(static_cast<std::size_t>(current()));
     listed.box = draft_.box;
     listed.open = openIn(draft_.box);
+    if (contradictionOf(draft_)) return;
+    const auto put = [](auto& list, const auto* box) {
+        if (box == nullptr) return;
+        for (auto& one : list)
+            if (one.id == box->id) one = *box;
+    };
+    put(library_.transmitters, std::get_if<TransmitterProfile>(&draft_.box));
+    put(library_.controllers, std::get_if<ControllerProfile>(&draft_.box));
+    put(library_.speedControllers, std::get_if<SpeedControllerProfile>(&draft_.box));
+    put(library_.servos, std::get_if<ServoProfile>(&draft_.box));
+    put(library_.receivers, std::get_if<ReceiverProfile>(&draft_.box));
 }
 
 void BoxBook::standAt(const std::string& key) {

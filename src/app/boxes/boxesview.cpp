@@ -124,6 +124,7 @@ bool BoxesView::take(BoxDraft next, bool goOn) {
         drawing_->renew();
         return false;
     }
+    host_.workspace.setLibrary(book_.library());  // a new model can have it at once
     list_->show(book_);
     drawing_->renew();
     if (after != nullptr) {
@@ -253,6 +254,7 @@ void BoxesView::placeSwitch(std::size_t row, const QString& where) {
 void BoxesView::describe(const AnyBox& from) {
     const QString name = tr("My %1").arg(words(kindTitle(kindOf(from))));
     if (!tried([&] { book_.describe(from, name.toStdString()); })) return;
+    host_.workspace.setLibrary(book_.library());
     showBox();
     pane_->focusAnswer();
 }

@@ -48,7 +48,6 @@ NewModelView::NewModelView(const ViewHost& host, const ViewEntry& entry) : host_
 }
 
 void NewModelView::startOver() {
-    if (!host_.data.empty()) host_.workspace.setLibrary(io::loadLibrary(host_.data));  // boxes were described meanwhile
     draft_ = std::make_unique<session::NewModelDraft>(host_.workspace.library(), host_.workspace.stations(), session::nowStamp());
     answered_.clear();
     for (QComboBox* box : boxes_) delete box;
