@@ -21,7 +21,7 @@ namespace kh::cli {
 
 int runProfileCheck(const std::string& file) {
     const io::AnyProfile profile = io::parseAnyProfile(readAll(file));
-    std::cout << fmt::format("{} \"{}\" ({}) can be used.\n", io::kindName(profile), kh::nameOf(profile), kh::idOf(profile));
+    std::cout << fmt::format("{} \"{}\" ({}) can be used.\n", kindTitle(kindOf(profile)), kh::nameOf(profile), kh::idOf(profile));
     if (const auto open = profile.index() < 3 ? openFacts(holding(profile)).size() : 0; open > 0)
         std::cout << fmt::format("{} of its facts are not known; \"profile ask\" lists them.\n", open);
     std::vector<std::string> missing;
@@ -33,8 +33,8 @@ int runProfileCheck(const std::string& file) {
 int runProfileDiff(const std::string& one, const std::string& other, bool asJson) {
     const io::AnyProfile a = io::parseAnyProfile(readAll(one)), b = io::parseAnyProfile(readAll(other));
     if (a.index() != b.index())
-        throw InputError(other,
-                         fmt::format("is a {}, {} is a {}: only boxes of one kind can be compared", io::kindName(b), one, io::kindName(a)));
+        throw InputError(other, fmt::format("is a {}, {} is a {}: only boxes of one kind can be compared", kindTitle(kindOf(b)), one,
+                                            kindTitle(kindOf(a))));
     nlohmann::ordered_json all = nlohmann::ordered_json::array();
     for (const BoxDifference& d : differences(a, b)) {
         const std::string title = render(d.title), was = render(d.one), is = render(d.other);

@@ -51,7 +51,7 @@ std::string writeDraft(const BoxDraft& draft) {
         if (a.read) one["read"] = readJson(*a.read);
         answers.push_back(std::move(one));
     }
-    return nlohmann::ordered_json{{"kind", kindName(draft.box)},
+    return nlohmann::ordered_json{{"kind", kindTitle(kindOf(draft.box))},
                                   {"at", draft.at},
                                   {"taken", draft.taken},
                                   {"answers", std::move(answers)},

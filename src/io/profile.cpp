@@ -24,13 +24,14 @@ constexpr std::size_t kLongestId = 100;
 /// What there is of each kind, in the order of AnyProfile.
 struct Kind {
     ProfileKind kind;
-    const char* name;
+    BoxKind box;
     const char* folder;
 };
-constexpr std::array kKinds{Kind{ProfileKind::Transmitter, "transmitter", "profiles/transmitters"},
-                            Kind{ProfileKind::Controller, "controller", "profiles/controllers"},
-                            Kind{ProfileKind::SpeedController, "speed controller", "profiles/speed-controllers"},
-                            Kind{ProfileKind::Servo, "servo", "servos"}, Kind{ProfileKind::Receiver, "receiver", "profiles/receivers"}};
+constexpr std::array kKinds{Kind{ProfileKind::Transmitter, BoxKind::Transmitter, "profiles/transmitters"},
+                            Kind{ProfileKind::Controller, BoxKind::Controller, "profiles/controllers"},
+                            Kind{ProfileKind::SpeedController, BoxKind::SpeedController, "profiles/speed-controllers"},
+                            Kind{ProfileKind::Servo, BoxKind::Servo, "servos"},
+                            Kind{ProfileKind::Receiver, BoxKind::Receiver, "profiles/receivers"}};
 
 template <class T>
 T parsed(json value, ProfileKind kind, bool whole = true) {
@@ -215,7 +216,7 @@ AnyProfile parseAnyProfile(const std::string& text) {
 
 AnyProfile parseHalfProfile(const std::string& text, std::string_view kind) {
     for (const Kind& k : kKinds)
-        if (kind == k.name) return parsedAs(parseGuarded(text), k.kind, false);
+        if (kind == kindTitle(k.box)) return parsedAs(parseGuarded(text), k.kind, false);
     throw InputError("kind", fmt::format("\"{}\" is no kind of box", kind));
 }
 
@@ -225,8 +226,6 @@ std::string writeProfile(const AnyProfile& profile) {
     std::visit([&](auto copy) { describe(writer, copy); }, profile);
     return writer.take().dump(1) + "\n";
 }
-
-const char* kindName(const AnyProfile& profile) { return fileKind(profile).name; }
 
 int lineOf(const std::string& text, const std::string& path) {
     const json root = json::parse(text, nullptr, false);

@@ -20,12 +20,9 @@ using AnyProfile = AnyBox;
 /// A profile of whatever kind its keys are of.
 /// @throws InputError as above; its field is "line 12, travelLimitPct" where the text has that line
 [[nodiscard]] AnyProfile parseAnyProfile(const std::string& text);
-/// A profile that may contradict itself: of a description that is under way. @param kind  as kindName says
+/// A profile that may contradict itself: of a description that is under way. @param kind  as kindTitle says
 [[nodiscard]] AnyProfile parseHalfProfile(const std::string& text, std::string_view kind);
 [[nodiscard]] std::string writeProfile(const AnyProfile& profile);
-
-/// "transmitter", "controller", "speed controller", "servo", "receiver".
-[[nodiscard]] const char* kindName(const AnyProfile& profile);
 
 /// The line a path of a text stands in, from 1: lists by id or index. 0 if the text has no such place.
 [[nodiscard]] int lineOf(const std::string& text, const std::string& path);

@@ -245,8 +245,12 @@ std::optional<Contradiction> contradictionOf(const BoxDraft& draft) {
         const auto field = readField(s, path);
         const BoxQuestion* q = boxQuestion(kind, a.key);
         if (q == nullptr || !field || fitsRead(*a.read, field->value)) continue;
-        return Contradiction{q, say(KH_TR("{field}: {v} was answered, and {r} was read: measure it again, or take what was read."),
-                                    {{"field", factTitle(kind, a.key)}, {"v", show(s, path)}, {"r", a.read->readings}})};
+        return Contradiction{
+            q, a.read->readings.empty()
+                   ? say(KH_TR("{field}: {v} was answered, and something else was seen: try it again, or take what was seen."),
+                         {{"field", factTitle(kind, a.key)}, {"v", show(s, path)}})
+                   : say(KH_TR("{field}: {v} was answered, and {r} was read: measure it again, or take what was read."),
+                         {{"field", factTitle(kind, a.key)}, {"v", show(s, path)}, {"r", a.read->readings}})};
     }
     return std::nullopt;
 }

@@ -21,7 +21,7 @@ struct FactRead {
     std::vector<std::string> words;   ///< of a choice or flag: what it can be, as `UnknownFact` has it
     bool interval = false;            ///< the numbers are what is left of it, not the value within its uncertainty
     std::optional<std::string> list;  ///< of a list of numbers: as it is typed
-    std::string readings;             ///< as they were typed: "right +95.2, left −95.2"
+    std::string readings;             ///< numbers as they were typed: "95.2 %, -95.2 %"; empty: it was seen
     std::string at;                   ///< day and time
     /// What it was read with: fields of a document that holds both boxes, and what stood there.
     std::vector<std::pair<std::string, std::string>> under;

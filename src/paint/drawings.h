@@ -13,6 +13,7 @@
 
 #include <QPainter>
 #include <QRectF>
+#include <array>
 #include <map>
 #include <string>
 #include <vector>
@@ -94,6 +95,8 @@ struct SwitchSpot {
     const SwitchProfile* profile;
     QRectF track;  ///< the lever's travel, first place at the top
 };
+/// A transmitter's case with both stick boxes. @param sticks  left and right, each across and up, −1 … +1
+void drawTransmitterCase(QPainter& p, QRectF area, const std::array<QPointF, 2>& sticks);
 [[nodiscard]] std::vector<SwitchSpot> switchSpots(QRectF area, const TransmitterProfile& transmitter);
 /// The place of a switch that is drawn nearest to that height.
 [[nodiscard]] int placeAt(const SwitchSpot& spot, double y);

@@ -70,10 +70,8 @@ std::vector<Decided> scaleOf(const Setup& s, Readings r, BoxKind kind) {
     const double other = tx ? s.controller.profile->usPerPct : s.transmitter.profile->usPerPct;
     const double step = monitorStepPct(s.controller.profile) / 2.0 / 100.0 + s.transmitter.profile->resolutionUs / 2.0 / 100.0 / other;
     const auto of = [&](double scale, double ratioNow) { return tx ? scale * ratioNow : scale / ratioNow; };
-    const std::string readings = fmt::format("{}, {}", shownText(s, scaleChannel(s), right), shownText(s, scaleChannel(s), left));
-    FactRead read = readOf(
-        s, readings,
-        {tx ? "controller.profile.id" : "transmitter.profile.id", tx ? "controller.profile.usPerPct" : "transmitter.profile.usPerPct"});
+    FactRead read = readUnder(
+        s, {tx ? "controller.profile.id" : "transmitter.profile.id", tx ? "controller.profile.usPerPct" : "transmitter.profile.usPerPct"});
     const auto [otherLow, otherHigh] = whatIs(s, otherBox, "usPerPct");
     const auto [least, most] =
         std::minmax({of(otherLow, ratio - step), of(otherLow, ratio + step), of(otherHigh, ratio - step), of(otherHigh, ratio + step)});
@@ -98,9 +96,8 @@ std::vector<Decided> scaleOf(const Setup& s, Readings r, BoxKind kind) {
     const double sum = (right + left) / 2.0 * s.controller.profile->usPerPct;
     const double centre = tx ? s.controller.profile->centreUs + sum : s.transmitter.profile->centreUs - sum;
     const double band = tolerancePct(s) * s.controller.profile->usPerPct;
-    FactRead at = readOf(
-        s, readings,
-        {tx ? "controller.profile.id" : "transmitter.profile.id", tx ? "controller.profile.centreUs" : "transmitter.profile.centreUs"});
+    FactRead at = readUnder(
+        s, {tx ? "controller.profile.id" : "transmitter.profile.id", tx ? "controller.profile.centreUs" : "transmitter.profile.centreUs"});
     const auto [centreLow, centreHigh] = whatIs(s, otherBox, "centreUs");
     const double nominal = tx ? s.controller.profile->centreUs : s.transmitter.profile->centreUs;
     at.numbers = {centre - band + (centreLow - nominal), centre + band + (centreHigh - nominal)};
@@ -135,12 +132,8 @@ std::vector<Decided> subTrimLaws(const Setup& s, Readings r) {
     ChannelSettings back = ch;
     back.reversed = true;
     std::vector<Posed> posed{{ch, 0.0, 0}, {ch, 100.0, 0}, {ch, -100.0, 0}, {back, 0.0, 0}, {back, 100.0, 0}};
-    std::string readings;
-    for (std::size_t i = 0; i < posed.size(); ++i) {
-        posed[i].readPct = shownPct(s, kStill, *r[i]);
-        readings += (i == 0 ? "" : i == 3 ? "; reversed " : ", ") + shownText(s, kStill, posed[i].readPct);
-    }
-    return byTrying(s, {"subTrimLaw", "reverseTurnsTrim"}, BoxKind::Transmitter, posed, readings);
+    for (std::size_t i = 0; i < posed.size(); ++i) posed[i].readPct = shownPct(s, kStill, *r[i]);
+    return byTrying(s, {"subTrimLaw", "reverseTurnsTrim"}, BoxKind::Transmitter, posed);
 }
 
 /// A travel that the box has, and a limit short of it.
@@ -160,8 +153,7 @@ std::vector<Decided> limitLaw(const Setup& s, Readings r) {
     ch.travelLowPct = ch.travelHighPct = limitTravel(s);
     ch.limitPct = limitTravel(s) - kLimitBelow;
     const double half = shownPct(s, kStill, *r[0]), end = shownPct(s, kStill, *r[1]);
-    return byTrying(s, {"limitLaw"}, BoxKind::Transmitter, {{ch, 50.0, half}, {ch, 100.0, end}},
-                    fmt::format("half {}, end {}", shownText(s, kStill, half), shownText(s, kStill, end)), kSpread);
+    return byTrying(s, {"limitLaw"}, BoxKind::Transmitter, {{ch, 50.0, half}, {ch, 100.0, end}}, kSpread);
 }
 
 std::vector<ExperimentStep> sideSteps(const Setup& s) {
@@ -179,8 +171,7 @@ std::vector<Decided> travelSide(const Setup& s, Readings r) {
     ch.reversed = true;
     ch.travelHighPct = kShortTravel;
     const double up = shownPct(s, kStill, *r[0]), down = shownPct(s, kStill, *r[1]);
-    return byTrying(s, {"travelSide"}, BoxKind::Transmitter, {{ch, 100.0, up}, {ch, -100.0, down}},
-                    fmt::format("up {}, down {}", shownText(s, kStill, up), shownText(s, kStill, down)));
+    return byTrying(s, {"travelSide"}, BoxKind::Transmitter, {{ch, 100.0, up}, {ch, -100.0, down}});
 }
 
 std::vector<ExperimentStep> outputSteps(const Setup& s) {
@@ -197,8 +188,7 @@ std::vector<Decided> outputLimit(const Setup& s, Readings r) {
     const double share = s.controller.profile->usPerPct / s.transmitter.profile->usPerPct;
     const double sent = sentPct(s, end, false), band = tolerancePct(s) * share;
     const Question& asked = *questionOf(Box::Transmitter, "outputLimitPct");
-    FactRead read = readOf(s, fmt::format("travel {}, reading {}", plainNumber(travel), shownText(s, kStill, end)),
-                           {"controller.profile.id", "transmitter.profile.usPerPct", "controller.profile.usPerPct"});
+    FactRead read = readUnder(s, {"controller.profile.id", "transmitter.profile.usPerPct", "controller.profile.usPerPct"});
     const bool stopped = end >= s.controller.profile->monitorStopPct - tolerancePct(s);
     read.interval = sent + band >= travel || stopped;  // it is not the limit that ends it
     if (read.interval) read.numbers = {std::clamp(std::floor(std::min(sent, travel)), asked.low, asked.high - 1.0), asked.high};
@@ -232,8 +222,7 @@ std::vector<Decided> expoBend(const Setup& s, Readings r) {
     const auto of = [&](double shown) { return sentPct(s, shownPct(s, kRead, shown), true) / 100.0; };
     const double half = of(*r[0]), cubic = withExpo(0.5, kExpoTried);
     const double band = (tolerancePct(s) + kSpread) / 100.0 * share;
-    FactRead read = readOf(s, fmt::format("half stick {}", shownText(s, kRead, shownPct(s, kRead, *r[0]))),
-                           {"controller.profile.id", "transmitter.profile.usPerPct", "controller.profile.usPerPct"});
+    FactRead read = readUnder(s, {"controller.profile.id", "transmitter.profile.usPerPct", "controller.profile.usPerPct"});
     if (std::abs(half - cubic) <= band) {
         read.list = "";
         return {{boxQuestion(BoxKind::Transmitter, "expoTable"), std::move(read),
@@ -252,7 +241,6 @@ std::vector<Decided> expoBend(const Setup& s, Readings r) {
         if (v < before || v > 1.0) throw InputError("quarter", "these do not rise from 0 to 100 %; read them once more");
         before = v;
         table += ", " + plainNumber(v);
-        read.readings += ", " + shownText(s, kRead, shownPct(s, kRead, *r[i]));
     }
     read.list = table + ", 1";
     return {{boxQuestion(BoxKind::Transmitter, "expoTable"), std::move(read),
@@ -270,7 +258,7 @@ std::vector<Decided> learnsCentre(const Setup& s, Readings r) {
     ChannelSettings ch = neutralChannel(kRead);
     ch.subTrimPct = kLearnTrim;
     const double centre = shownPct(s, kRead, *r[0]);
-    return byTrying(s, {"learnsCentre"}, BoxKind::Controller, {{ch, 0.0, centre}}, fmt::format("centre {}", shownText(s, kRead, centre)));
+    return byTrying(s, {"learnsCentre"}, BoxKind::Controller, {{ch, 0.0, centre}});
 }
 
 }  // namespace

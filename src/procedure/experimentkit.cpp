@@ -62,16 +62,15 @@ void requireScale(const Setup& s, Box box) {
             throw InputError("readings", "rest on the scale of the pulse, which is not known yet: read both ends first");
 }
 
-FactRead readOf(const Setup& s, std::string readings, std::initializer_list<const char*> under) {
+FactRead readUnder(const Setup& s, std::initializer_list<const char*> under) {
     FactRead read;
-    read.readings = std::move(readings);
     for (const char* path : under) read.under.emplace_back(path, render(show(s, path)));
     return read;
 }
 std::string shownText(const Setup& s, const char* function, double pct) { return render(onMonitor(s.controller.profile, function, pct)); }
 
 std::vector<Decided> byTrying(const Setup& s, const std::vector<const char*>& keys, BoxKind kind, const std::vector<Posed>& posed,
-                              const std::string& readings, double extraPct) {
+                              double extraPct) {
     const std::string root = boxRoot(s, kind);
     std::vector<std::vector<std::string>> words;
     words.reserve(keys.size());
@@ -98,12 +97,11 @@ std::vector<Decided> byTrying(const Setup& s, const std::vector<const char*>& ke
         for (std::size_t k = 0; k < keys.size(); ++k)
             if (std::find(left[k].begin(), left[k].end(), chosen[k]) == left[k].end()) left[k].push_back(chosen[k]);
     }
-    if (left.front().empty())
-        throw InputError("readings", fmt::format("{}: no box can show these together; set everything anew and read once more", readings));
+    if (left.front().empty()) throw InputError("readings", "no box can show these together: set everything anew and read once more");
     std::vector<Decided> out;
     for (std::size_t k = 0; k < keys.size(); ++k) {
         if (left[k].size() == words[k].size() && words[k].size() > 1) continue;  // says nothing of it
-        FactRead read = readOf(s, readings, {"controller.profile.id"});
+        FactRead read = readUnder(s, {"controller.profile.id"});
         read.words = left[k];
         std::vector<Message> says;
         const std::string path = root + keys[k];

@@ -39,8 +39,8 @@ using Readings = std::span<const std::optional<double>>;
 /// Laws are told by what is read, and that rests on the scale. @throws InputError while that of the box is not known
 void requireScale(const Setup& setup, Box box);
 
-/// What was read, with the fields it was read under.
-[[nodiscard]] FactRead readOf(const Setup& setup, std::string readings, std::initializer_list<const char*> under);
+/// What is read, with the fields it is read under; the readings themselves are put in by decidedBy.
+[[nodiscard]] FactRead readUnder(const Setup& setup, std::initializer_list<const char*> under);
 
 /// One reading: how the channel was set, what the stick did, what was read.
 struct Posed {
@@ -50,7 +50,7 @@ struct Posed {
 };
 /// Of facts that are words: every combination tried against every reading; those left. @throws InputError where none is
 [[nodiscard]] std::vector<Decided> byTrying(const Setup& setup, const std::vector<const char*>& keys, BoxKind kind,
-                                            const std::vector<Posed>& posed, const std::string& readings, double extraPct = 0.0);
+                                            const std::vector<Posed>& posed, double extraPct = 0.0);
 
 // channelexperiments.cpp
 [[nodiscard]] std::span<const BoxExperiment> channelExperiments();

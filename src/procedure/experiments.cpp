@@ -2,8 +2,11 @@
 #include "procedure/experiments.h"
 
 #include "base/error.h"
+#include "base/typed.h"
+#include "model/monitor.h"
 #include "procedure/experimentkit.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 #include <cmath>
 
@@ -28,14 +31,24 @@ const BoxExperiment* experimentFor(const BoxQuestion& question) {
 
 std::vector<Decided> decidedBy(const BoxExperiment& experiment, const Setup& setup, Readings readings) {
     std::size_t i = 0;
+    std::string shown;  // numbers as they were read, in the order of the steps
     for (const ExperimentStep& s : experiment.steps(setup)) {
         if (!s.isRead()) continue;
         const bool given = i < readings.size() && readings[i];
         if (!given && !s.step.optional) throw InputError(s.step.name, "there is no reading of it");
         if (given && !std::isfinite(*readings[i])) throw InputError(s.step.name, "is no number");
+        if (given && s.words.empty()) {
+            const bool monitor = s.step.box == Box::Controller && std::string_view(s.step.unit) == "%";
+            const std::string unit = monitor                                   ? monitorUnit(setup.controller.profile)
+                                     : std::string_view(s.step.unit) == "gain" ? ""
+                                                                               : s.step.unit;
+            shown += fmt::format("{}{}{}{}", shown.empty() ? "" : ", ", plainNumber(*readings[i]), unit.empty() ? "" : " ", unit);
+        }
         ++i;
     }
-    return experiment.decide(setup, readings);
+    std::vector<Decided> decided = experiment.decide(setup, readings);
+    for (Decided& d : decided) d.read.readings = shown;
+    return decided;
 }
 
 }  // namespace kh

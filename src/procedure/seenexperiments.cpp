@@ -24,8 +24,8 @@ constexpr const char* kMotorDead =
 
 // --- the scale of a gain
 
-Decided gainDecided(const Setup& s, BoxKind kind, std::vector<std::string> words, std::string readings) {
-    FactRead read = readOf(s, std::move(readings), {"controller.profile.id"});
+Decided gainDecided(const Setup& s, BoxKind kind, std::vector<std::string> words) {
+    FactRead read = readUnder(s, {"controller.profile.id"});
     std::vector<Message> says;
     says.reserve(words.size());
     for (const std::string& w : words) says.push_back(show(s, boxRoot(s, kind) + "gainScale", w));
@@ -56,8 +56,7 @@ std::vector<Decided> sweptGain(const Setup& s, Readings r) {
         throw InputError("flip",
                          fmt::format("{}: it changes at 0 or at 50; a rudder channel that is off its centre shifts it: look there first",
                                      plainNumber(flip)));
-    return {gainDecided(s, BoxKind::Transmitter, std::move(words),
-                        fmt::format("{} … {}, changes at {}", plainNumber(least), plainNumber(most), plainNumber(flip)))};
+    return {gainDecided(s, BoxKind::Transmitter, std::move(words))};
 }
 std::vector<ExperimentStep> sentGainSteps(const Setup&) {
     return {setStep(Box::Transmitter, say(KH_TR("Send half a gain in heading hold: 75 of 0 … 100, or +50, or H 50."))),
@@ -76,13 +75,13 @@ std::vector<Decided> shownGain(const Setup& s, Readings r) {
     else
         throw InputError("rate", fmt::format("{} and {} are no half gains on any scale; look at the gain channel's centre and ends first",
                                              plainNumber(hold), plainNumber(rate)));
-    return {gainDecided(s, BoxKind::Controller, std::move(words), fmt::format("hold {}, rate {}", plainNumber(hold), plainNumber(rate)))};
+    return {gainDecided(s, BoxKind::Controller, std::move(words))};
 }
 
 // --- what is seen
 
-Decided flagDecided(const Setup& s, BoxKind kind, const char* key, bool is, std::string readings, Message why) {
-    FactRead read = readOf(s, std::move(readings), {});
+Decided flagDecided(const Setup& s, BoxKind kind, const char* key, bool is, Message why) {
+    FactRead read = readUnder(s, {});
     read.words = {is ? "true" : "false"};
     return {boxQuestion(kind, key), std::move(read), std::move(why)};
 }
@@ -97,7 +96,7 @@ std::vector<ExperimentStep> tailSteps(const Setup&) {
 std::vector<Decided> oneTail(const Setup& s, Readings r) {
     const bool stick = *r[0] > 0.5, hand = *r[1] > 0.5;
     if (!stick && !hand) throw InputError("stick", "nothing turned over: another setting was changed; find the rudder's direction first");
-    return {flagDecided(s, BoxKind::Controller, "oneTailDirection", stick && hand, stick && hand ? "both turned over" : "one turned over",
+    return {flagDecided(s, BoxKind::Controller, "oneTailDirection", stick && hand,
                         stick && hand ? say(KH_TR("Stick and gyro turned over together: one direction for both."))
                                       : say(KH_TR("Only one of both turned over: two directions.")))};
 }
@@ -114,7 +113,7 @@ std::vector<ExperimentStep> lossSteps(const Setup&) {
 std::vector<Decided> lossKind(const Setup& s, Readings r) {
     const int lost = static_cast<int>(*r[0]), where = static_cast<int>(*r[1]);
     if (lost == 0 && where == 2) throw InputError("where", "it went to values: they are stored somewhere; look on both pages");
-    FactRead read = readOf(s, lost == 0 ? "went to values" : lost == 1 ? "stayed" : "nothing", {});
+    FactRead read = readUnder(s, {});
     read.words = {lost == 1 ? "holds-last" : lost == 2 ? "no-signal" : where == 0 ? "from-transmitter" : "stored-here"};
     Message why = say(KH_TR("Without a signal: {w}."), {{"w", show(s, "machine.receiver.failsafe", read.words.front())}});
     return {{boxQuestion(BoxKind::Receiver, "failsafe"), std::move(read), std::move(why)}};
@@ -136,7 +135,6 @@ std::vector<Decided> polePairs(const Setup& s, Readings r) {
         throw InputError("shown", fmt::format("{:.0f} of {:.0f} rpm is neither the same nor half of it; look at ratio and poles first",
                                               shown, measured));
     return {flagDecided(s, BoxKind::Controller, "asksPolePairs", pairs,
-                        fmt::format("{:.0f} rpm shown, {:.0f} rpm measured", shown, measured),
                         say(KH_TR("{r} of the speed that was measured: {w}."),
                             {{"r", num(ratio, 2)}, {"w", pairs ? say(KH_TR("it asks for pairs")) : say(KH_TR("it asks for poles"))}}))};
 }

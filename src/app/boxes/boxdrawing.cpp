@@ -4,13 +4,12 @@
 #include "model/amounts.h"
 #include "model/boxtables.h"
 #include "model/names.h"
-#include "paint/look/linework.h"
+#include "paint/drawings.h"
 #include "paint/look/theme.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
-#include <QPainterPath>
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -31,8 +30,8 @@ struct Spot {
 constexpr std::array kSpots{Spot{KH_TR("front, far left"), 0.10, -0.14},    Spot{KH_TR("front, left"), 0.20, -0.14},
                             Spot{KH_TR("front, inside left"), 0.30, -0.14}, Spot{KH_TR("front, inside right"), 0.70, -0.14},
                             Spot{KH_TR("front, right"), 0.80, -0.14},       Spot{KH_TR("front, far right"), 0.90, -0.14},
-                            Spot{KH_TR("face, far left"), 0.05, 0.44},      Spot{KH_TR("face, left of the middle"), 0.38, 0.22},
-                            Spot{KH_TR("face, middle"), 0.50, 0.30},        Spot{KH_TR("face, right of the middle"), 0.62, 0.22},
+                            Spot{KH_TR("face, far left"), 0.05, 0.44},      Spot{KH_TR("face, left of the middle"), 0.42, 0.22},
+                            Spot{KH_TR("face, middle"), 0.50, 0.30},        Spot{KH_TR("face, right of the middle"), 0.58, 0.22},
                             Spot{KH_TR("face, far right"), 0.95, 0.44},     Spot{KH_TR("back, left"), 0.42, 0.82},
                             Spot{KH_TR("back, right"), 0.58, 0.82}};
 
@@ -40,20 +39,6 @@ int spotNamed(const QString& where) {
     for (std::size_t i = 0; i < kSpots.size(); ++i)
         if (where == words(kSpots[i].title) || where == QString::fromUtf8(kSpots[i].title)) return static_cast<int>(i);
     return -1;
-}
-
-QPainterPath transmitterCase(QRectF a) {
-    QPainterPath body;
-    const double w = a.width(), h = a.height();
-    const auto at = [&](double x, double y) { return QPointF(a.left() + w * x, a.top() + h * y); };
-    body.moveTo(at(0.10, 0.0));
-    body.lineTo(at(0.90, 0.0));
-    body.cubicTo(at(0.99, 0.03), at(1.02, 0.70), at(0.94, 0.94));
-    body.cubicTo(at(0.88, 1.06), at(0.80, 0.92), at(0.72, 0.90));
-    body.lineTo(at(0.28, 0.90));
-    body.cubicTo(at(0.20, 0.92), at(0.12, 1.06), at(0.06, 0.94));
-    body.cubicTo(at(-0.02, 0.70), at(0.01, 0.03), at(0.10, 0.0));
-    return body;
 }
 
 }  // namespace
@@ -229,21 +214,7 @@ void BoxDrawing::drawSwitch(QPainter& p, const Placed& s, bool chosen) const {
 void BoxDrawing::drawTransmitter(QPainter& p) const {
     const Tokens& t = Theme::tokens();
     const QRectF a = caseArea();
-    p.setPen(QPen(t.machine, 1.6));
-    p.setBrush(Theme::over(t.sheet, t.machine, 0.06));
-    p.drawPath(transmitterCase(a));
-    for (const double side : {0.13, 0.67}) {
-        const double size = std::min(a.width() * 0.19, a.height() * 0.5);
-        const QRectF stick(a.left() + a.width() * side, a.top() + a.height() * 0.20, size, size);
-        p.setPen(QPen(t.machine, 1.4));
-        p.setBrush(t.sheet);
-        p.drawRoundedRect(stick, 4, 4);
-        p.setPen(QPen(t.rule, 1));
-        p.drawLine(QPointF(stick.left() + 5, stick.center().y()), QPointF(stick.right() - 5, stick.center().y()));
-        p.drawLine(QPointF(stick.center().x(), stick.top() + 5), QPointF(stick.center().x(), stick.bottom() - 5));
-        p.setPen(QPen(t.transmitter, 2));
-        p.drawEllipse(stick.center(), 6, 6);
-    }
+    drawTransmitterCase(p, a, {});
     p.setPen(QPen(t.muted, 1));
     for (std::size_t i = 0; i < kSpots.size(); ++i) {
         const QPointF at = spotAt(static_cast<int>(i));

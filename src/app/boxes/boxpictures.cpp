@@ -3,6 +3,7 @@
 // Controller, speed controller, servo and receiver as they are described.
 #include "app/boxes/boxdrawing.h"
 #include "model/amounts.h"
+#include "model/monitor.h"
 #include "model/names.h"
 #include "paint/look/theme.h"
 
@@ -37,9 +38,7 @@ void BoxDrawing::drawController(QPainter& p) const {
     };
     const Setup s = holding(draft_().box);
     centred(a.top() + 66,
-            c.monitor.lamps
-                ? tr("shows lamps, no numbers")
-                : tr("shows %1 for 100 %").arg(QString::number(c.monitor.zero + c.monitor.perPct * 100) + ' ' + shown(c.monitor.unit)));
+            c.monitor.lamps ? tr("shows lamps, no numbers") : tr("shows %1 for 100 %").arg(words(onMonitor(c, "collective", 100.0))));
     centred(a.top() + 88, tr("wants %1 for its reference").arg(words(kh::show(s, "controller.profile.referenceDeg"))));
     // its ports along the edge the plugs go in
     const std::size_t ports = std::max<std::size_t>(1, c.ports.size());

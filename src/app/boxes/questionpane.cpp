@@ -197,10 +197,9 @@ void QuestionPane::addWhy() {
     }
     if (const BoxAnswer* a = answerOf(draft, question_->key); a != nullptr && a->read) {
         const bool stale = isStale(draft, *a, desk_.bench());
-        QLabel* read =
-            textLabel(stale ? tr("Was read: %1. What it was read with has changed since: read it again.").arg(shown(a->read->readings))
-                            : tr("Was read: %1.").arg(shown(a->read->readings)),
-                      13, false, stale ? t.warning : t.muted);
+        QString was = a->read->readings.empty() ? tr("Was seen at the box.") : tr("Was read: %1.").arg(shown(a->read->readings));
+        if (stale) was += QLatin1Char(' ') + tr("What it was read with has changed since: read it again.");
+        QLabel* read = textLabel(was, 13, false, stale ? t.warning : t.muted);
         read->setObjectName(QStringLiteral("was-read"));
         column_->addWidget(read);
     }

@@ -68,7 +68,7 @@ void OwnBoxes::copyBox() {
     std::vector<Offer> offers;
     offers.reserve(boxes.size());
     for (const io::AnyProfile& box : boxes)
-        offers.push_back({shown(kh::nameOf(box)), words(io::kindName(box)), [this, box] {
+        offers.push_back({shown(kh::nameOf(box)), words(kindTitle(kindOf(box))), [this, box] {
                               workspace_.attempt([&] {
                                   const std::filesystem::path folder = io::ownDataFolder();
                                   const std::filesystem::path file = io::profileFile(folder, box);
@@ -98,7 +98,9 @@ void OwnBoxes::noSuchPage() {
         return;
     }
     const Box of = typing.topic->box;
-    const BoxKind kind = of == Box::Transmitter ? BoxKind::Transmitter : of == Box::Controller ? BoxKind::Controller : BoxKind::SpeedController;
+    const BoxKind kind = of == Box::Transmitter  ? BoxKind::Transmitter
+                         : of == Box::Controller ? BoxKind::Controller
+                                                 : BoxKind::SpeedController;
     const AnyBox was = boxIn(s, kind);
     const io::AnyProfile mended = withoutTopic(std::visit([](const auto& p) { return ownCopy(p); }, was), typing.topic->id);
     const QString what = words(typing.topic->title), name = shown(nameOf(mended));

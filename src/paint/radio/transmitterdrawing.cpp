@@ -7,6 +7,7 @@
 #include "paint/look/theme.h"
 
 #include <QPainterPath>
+#include <array>
 #include <cmath>
 
 namespace kh::paint {
@@ -44,6 +45,36 @@ int placeAt(const SwitchSpot& spot, double y) {
     return 1 + static_cast<int>(std::lround(std::clamp(share, 0.0, 1.0) * (spot.profile->places - 1)));
 }
 
+void drawTransmitterCase(QPainter& p, QRectF c, const std::array<QPointF, 2>& sticks) {
+    const Tokens& t = Theme::tokens();
+    const double left = c.left(), top = c.top(), w = c.width(), h = c.height();
+    QPainterPath body;
+    body.moveTo(left + w * 0.08, top);
+    body.lineTo(left + w * 0.92, top);
+    body.cubicTo(left + w, top + 8, left + w * 1.02, top + h * 0.75, left + w * 0.93, top + h * 0.97);
+    body.cubicTo(left + w * 0.84, top + h * 1.08, left + w * 0.80, top + h * 0.86, left + w * 0.68, top + h * 0.84);
+    body.lineTo(left + w * 0.32, top + h * 0.84);
+    body.cubicTo(left + w * 0.20, top + h * 0.86, left + w * 0.16, top + h * 1.08, left + w * 0.07, top + h * 0.97);
+    body.cubicTo(left - w * 0.02, top + h * 0.75, left, top + 8, left + w * 0.08, top);
+    p.setPen(QPen(t.machine, 1.6));
+    p.setBrush(Theme::over(t.sheet, t.machine, 0.06));
+    p.drawPath(body);
+    for (std::size_t i = 0; i < sticks.size(); ++i) {
+        const QRectF stick(left + w * (i == 0 ? 0.13 : 0.65), top + 26, w * 0.22, w * 0.22);
+        p.setBrush(t.sheet);
+        p.drawRoundedRect(stick, 4, 4);
+        p.setPen(QPen(t.rule, 1));
+        p.drawLine(QPointF(stick.left() + 4, stick.center().y()), QPointF(stick.right() - 4, stick.center().y()));
+        p.drawLine(QPointF(stick.center().x(), stick.top() + 4), QPointF(stick.center().x(), stick.bottom() - 4));
+        const QPointF knob = stick.center() + QPointF(sticks[i].x() * (stick.width() / 2 - 9), -sticks[i].y() * (stick.height() / 2 - 9));
+        p.setPen(QPen(t.transmitter, 2));
+        p.drawLine(stick.center(), knob);
+        p.setBrush(t.sheet);
+        p.drawEllipse(knob, 6, 6);
+        p.setPen(QPen(t.machine, 1.6));
+    }
+}
+
 void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing);
@@ -57,37 +88,16 @@ void paintTransmitter(QPainter& p, QRectF area, const Scene& s) {
     const double left = area.center().x() - w / 2;
     const double top = area.top() + kBodyTop;
     const double h = std::min(area.height() - kBodyTop - 14, 170.0);
-    QPainterPath body;
-    body.moveTo(left + w * 0.08, top);
-    body.lineTo(left + w * 0.92, top);
-    body.cubicTo(left + w, top + 8, left + w * 1.02, top + h * 0.75, left + w * 0.93, top + h * 0.97);
-    body.cubicTo(left + w * 0.84, top + h * 1.08, left + w * 0.80, top + h * 0.86, left + w * 0.68, top + h * 0.84);
-    body.lineTo(left + w * 0.32, top + h * 0.84);
-    body.cubicTo(left + w * 0.20, top + h * 0.86, left + w * 0.16, top + h * 1.08, left + w * 0.07, top + h * 0.97);
-    body.cubicTo(left - w * 0.02, top + h * 0.75, left, top + 8, left + w * 0.08, top);
-    p.setPen(QPen(t.machine, 1.6));
-    p.setBrush(Theme::over(t.sheet, t.machine, 0.06));
-    p.drawPath(body);
-    for (const double side : {0.13, 0.65}) {
-        const QRectF stick(left + w * side, top + 26, w * 0.22, w * 0.22);
-        p.setBrush(t.sheet);
-        p.drawRoundedRect(stick, 4, 4);
-        p.setPen(QPen(t.rule, 1));
-        p.drawLine(QPointF(stick.left() + 4, stick.center().y()), QPointF(stick.right() - 4, stick.center().y()));
-        p.drawLine(QPointF(stick.center().x(), stick.top() + 4), QPointF(stick.center().x(), stick.bottom() - 4));
-        const bool leftBox = side < 0.5;
-        const int mode = s.setup.transmitter.stickMode;
-        const Sticks& d = s.deck.sticks;
+    const int mode = s.setup.transmitter.stickMode;
+    const Sticks& d = s.deck.sticks;
+    std::array<QPointF, 2> sticks;
+    for (const bool leftBox : {true, false}) {
         const double across = leftBox ? (mode <= 2 ? d.rudder : d.aileron) : (mode <= 2 ? d.aileron : d.rudder);
         const double up =
             leftBox ? (mode == 1 || mode == 3 ? d.elevator : d.collective) : (mode == 1 || mode == 3 ? d.collective : d.elevator);
-        const QPointF knob = stick.center() + QPointF(across * (stick.width() / 2 - 9), -up * (stick.height() / 2 - 9));
-        p.setPen(QPen(t.transmitter, 2));
-        p.drawLine(stick.center(), knob);
-        p.setBrush(t.sheet);
-        p.drawEllipse(knob, 6, 6);
-        p.setPen(QPen(t.machine, 1.6));
+        sticks[leftBox ? 0 : 1] = {across, up};
     }
+    drawTransmitterCase(p, QRectF(left, top, w, h), sticks);
     const QRectF screen(left + w * 0.40, top + 34, w * 0.20, 50);
     p.setBrush(t.sheet);
     p.drawRect(screen);
