@@ -32,8 +32,8 @@ constexpr std::array kSpots{Spot{KH_TR("front, far left"), 0.10, -0.14},    Spot
                             Spot{KH_TR("front, right"), 0.80, -0.14},       Spot{KH_TR("front, far right"), 0.90, -0.14},
                             Spot{KH_TR("face, far left"), 0.05, 0.44},      Spot{KH_TR("face, left of the middle"), 0.42, 0.22},
                             Spot{KH_TR("face, middle"), 0.50, 0.30},        Spot{KH_TR("face, right of the middle"), 0.58, 0.22},
-                            Spot{KH_TR("face, far right"), 0.95, 0.44},     Spot{KH_TR("back, left"), 0.42, 0.82},
-                            Spot{KH_TR("back, right"), 0.58, 0.82}};
+                            Spot{KH_TR("face, far right"), 0.95, 0.44},     Spot{KH_TR("back, left"), 0.42, 0.70},
+                            Spot{KH_TR("back, right"), 0.58, 0.70}};
 
 int spotNamed(const QString& where) {
     for (std::size_t i = 0; i < kSpots.size(); ++i)
