@@ -132,6 +132,7 @@ inline int answer(const Own& own, const BoxQuestion& q, const QStringList& says)
             press(own.field<QListWidget>("answer-words"), Qt::Key_Return);
             break;
         case AnswerKind::Table: {
+            own.bench->window.setUpdatesEnabled(false);  // what each cell leaves is painted once, at the end
             auto* table = own.field<QTableView>("answer-table");
             const auto* model = qobject_cast<BoxTableModel*>(table->model());
             table->setFocus();
@@ -158,6 +159,7 @@ inline int answer(const Own& own, const BoxQuestion& q, const QStringList& says)
                     CHECK(model->index(row, c).data().toString().toStdString() == cells[c].trimmed().toStdString());
                 }
             }
+            own.bench->window.setUpdatesEnabled(true);
             table->setFocus();
             press(table, Qt::Key_Return);
             break;
