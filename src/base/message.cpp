@@ -119,6 +119,18 @@ std::vector<Amount> amountsIn(const Message& message) {
     return out;
 }
 
+std::string numbersIn(const Message& message) {
+    std::string out;
+    const auto add = [&](const std::string& text) { out += (out.empty() || text.empty() ? "" : "; ") + text; };
+    for (const MessageArg& arg : message.args) {
+        if (const auto* number = std::get_if<Number>(&arg.value)) add(render(*number));
+        if (const auto* amount = std::get_if<Amount>(&arg.value)) add(render(*amount));
+        if (const auto* parts = std::get_if<std::vector<Message>>(&arg.value))
+            for (const Message& part : *parts) add(numbersIn(part));
+    }
+    return out;
+}
+
 std::string render(const Message& message, const Speech& speech) {
     const std::string text = speech.translate ? speech.translate(message.text, message.count) : message.text;
     std::string out;

@@ -76,5 +76,7 @@ struct Speech {
 [[nodiscard]] std::string render(const Amount& amount, const Speech& speech = english());
 /// Every amount in a message, in its order.
 [[nodiscard]] std::vector<Amount> amountsIn(const Message& message);
+/// Every number and amount in a message, in its order, as English writes them: what tells whether it still says the same.
+[[nodiscard]] std::string numbersIn(const Message& message);
 
 }  // namespace kh

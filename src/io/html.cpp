@@ -49,6 +49,11 @@ std::string sheetHtml(const Sheet& sheet, const SheetDrawings& drawings, const S
         for (const Message& step : sheet.plan) out += fmt::format("<li>{}</li>", words(step));
         out += "</ul>\n";
     }
+    if (!sheet.accepted.empty()) {
+        out += fmt::format("<h3>{}</h3><ul class=\"plan\">", words(say(KH_TR("Accepted by the pilot"))));
+        for (const Message& one : sheet.accepted) out += fmt::format("<li>{}</li>", words(one));
+        out += "</ul>\n";
+    }
     for (std::size_t i = 0; i < sheet.parts.size(); ++i) {
         const SheetPart& part = sheet.parts[i];
         const bool ownPage = i > 0 && part.box != Box::Machine;

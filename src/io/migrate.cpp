@@ -198,8 +198,11 @@ std::vector<Message> toVersion5(json& root) {
 /// Version 5 knew no functions on channels of their own, no fades and no receiver: none is what it has.
 std::vector<Message> toVersion6(json&) { return {}; }
 
+/// Version 6 knew no modes for the bench, no accepted findings and no wanted ends of the collective: none is what it has.
+std::vector<Message> toVersion7(json&) { return {}; }
+
 /// The step that leaves each version, the first from 1 to 2.
-constexpr std::array kSteps{toVersion2, toVersion3, toVersion4, toVersion5, toVersion6};
+constexpr std::array kSteps{toVersion2, toVersion3, toVersion4, toVersion5, toVersion6, toVersion7};
 static_assert(kSteps.size() + 1 == kFormatVersion, "every version has a step to the next");
 
 }  // namespace

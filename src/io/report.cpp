@@ -177,8 +177,18 @@ ojson auditJson(const Setup& setup, const Evaluation& e, const Plan& plan) {
         }
         findings.push_back(std::move(one));
     }
+    ojson accepted = ojson::array();
+    for (const PutAside& a : e.accepted)
+        accepted.push_back({{"id", a.record.rule},
+                            {"title", a.finding ? ojson(render(a.finding->title)) : ojson(nullptr)},
+                            {"found", a.finding ? ojson(render(a.finding->found)) : ojson(nullptr)},
+                            {"reason", a.record.reason},
+                            {"at", a.record.at},
+                            {"subject", a.record.subject},
+                            {"stands", a.finding.has_value()}});
     return {
         {"findings", findings},
+        {"accepted", accepted},
         {"counts", {{"danger", e.count(Severity::Danger)}, {"warning", e.count(Severity::Warning)}, {"note", e.count(Severity::Note)}}}};
 }
 

@@ -104,6 +104,7 @@ constexpr std::array kTable{
     Line{.row = "tail-pulse"_row, .settles = {"machine.tail.servo.pulseUs"_field}},
     Line{.row = "tail-rate"_row, .settles = {"machine.tail.servo.maxHz"_field}},
     Line{.row = "tail-direction"_row, .restsOn = kTail},
+    Line{.row = "tail-square"_row, .readings = "tail.arm", .settles = {"controller.tail.trimUs"_field}},
     Line{.row = "tail-limits"_row,
          .restsOn = kTail,
          .readings = "tail.bind.left",

@@ -5,6 +5,7 @@
 #include "judge/described.h"
 #include "judge/openends.h"
 #include "model/amounts.h"
+#include "model/limits.h"
 #include "model/names.h"
 
 #include <algorithm>
@@ -58,6 +59,25 @@ Finding chainImpossible(const Setup& setup, const InputError& e) {
     return f;
 }
 
+std::string saidNumbers(const Finding& f) {
+    std::string out = numbersIn(f.found);
+    if (out.size() > kMaxTextSize) out.resize(kMaxTextSize);
+    return out;
+}
+
+/// Takes out of what was found what was accepted as it is. Without words only what is accepted whatever it says.
+void putAside(const Setup& setup, Evaluation& out) {
+    for (const AcceptedFinding& a : setup.accepted) {
+        out.accepted.push_back({a, std::nullopt});
+        const auto f = std::find_if(out.findings.begin(), out.findings.end(), [&](const Finding& one) {
+            return one.id == a.rule && mayAccept(one) && (a.values == kAnyValues || (!one.found.empty() && a.values == saidNumbers(one)));
+        });
+        if (f == out.findings.end()) continue;
+        out.accepted.back().finding = std::move(*f);
+        out.findings.erase(f);
+    }
+}
+
 void sortBySeverity(std::vector<Finding>& findings) {
     std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) {
         return std::pair(a.severity, a.station) < std::pair(b.severity, b.station);
@@ -65,6 +85,32 @@ void sortBySeverity(std::vector<Finding>& findings) {
 }
 
 }  // namespace
+
+bool mayAccept(const Finding& f) { return f.severity != Severity::Danger && f.property.empty(); }
+
+Setup accepting(const Setup& setup, const Finding& f, std::string reason, std::string at) {
+    Setup out = setup;
+    std::erase_if(out.accepted, [&](const AcceptedFinding& a) { return a.rule == f.id; });
+    std::string id;
+    for (std::size_t n = 1; id.empty(); ++n) {
+        const std::string free = "a" + std::to_string(n);
+        if (std::none_of(out.accepted.begin(), out.accepted.end(), [&](const AcceptedFinding& a) { return a.id == free; })) id = free;
+    }
+    out.accepted.push_back({id, f.id, saidNumbers(f), std::move(reason), f.subject, std::move(at)});
+    return out;
+}
+
+Setup holdingAccepted(const Setup& setup, const RuleSet& rules) {
+    if (setup.accepted.empty()) return setup;
+    Setup out = setup;
+    out.accepted.clear();
+    for (const PutAside& p : judge(setup, rules).accepted)
+        if (p.finding) {
+            out.accepted.push_back(p.record);
+            out.accepted.back().values = kAnyValues;
+        }
+    return out;
+}
 
 Evaluation judge(const Setup& setup, const RuleSet& rules, const Effort& effort) {
     Evaluation out;
@@ -86,6 +132,7 @@ Evaluation judge(const Setup& setup, const RuleSet& rules, const Effort& effort)
     } catch (const InputError& e) {
         out.findings.push_back(chainImpossible(setup, e));
     }
+    putAside(setup, out);
     sortBySeverity(out.findings);
     return out;
 }

@@ -6,13 +6,30 @@
 #include "model/switchroles.h"
 
 #include <memory>
+#include <optional>
 
 namespace kh {
 
+/// A finding the pilot accepted, and whether it is passed over.
+struct PutAside {
+    AcceptedFinding record;
+    std::optional<Finding> finding;  ///< passed over; none: it is not found any more, or says other numbers and is told again
+};
+
+/// Whether a finding may be put aside: no danger, and nothing that the switch proof judges.
+[[nodiscard]] bool mayAccept(const Finding& finding);
+/// The document with that finding put aside, in place of what was accepted of it before.
+/// @param finding  one that may be, with its words. @param at  ISO 8601
+[[nodiscard]] Setup accepting(const Setup& setup, const Finding& finding, std::string reason, std::string at);
+/// The same document, where those that are passed over now stay so whatever their numbers become, and no others are: what variants of
+/// it are judged by.
+[[nodiscard]] Setup holdingAccepted(const Setup& setup, const RuleSet& rules);
+
 /// Everything that follows from a Setup without a deck.
 struct Evaluation {
-    bool simulated = false;         ///< false: the chain cannot be built; one finding says why
-    std::vector<Finding> findings;  ///< dangers first, then warnings, then notes; within, by station
+    bool simulated = false;          ///< false: the chain cannot be built; one finding says why
+    std::vector<Finding> findings;   ///< dangers first, then warnings, then notes; within, by station
+    std::vector<PutAside> accepted;  ///< of each of the document's accepted findings, what it stands for now; counted by nobody
     Figures figures;
     std::vector<SwitchRole> switches;   ///< in the profile's order
     std::vector<ThrottleState> states;  ///< hold and its family

@@ -3,6 +3,7 @@
 
 #include "base/conventions.h"
 #include "formula/root.h"
+#include "judge/benchmode.h"
 #include "judge/candidates.h"
 #include "judge/motorfigures.h"
 #include "judge/rowids.h"
@@ -190,7 +191,7 @@ bool levelAtHover(const Setup& setup, const ChainModel& model, const ModeFigures
 
 std::optional<ThrottleFault> invertedFall(const Setup& setup, const ChainModel& model, std::size_t mode) {
     const FlightMode& m = setup.transmitter.modes[mode];
-    if (!m.flownInverted || m.id == kHoldMode) return std::nullopt;
+    if (!m.flownInverted || !isFlown(m)) return std::nullopt;
     ThrottleFault lowest{.topPct = model.throttleCurveAt(mode, 1.0)};
     double least = 1e9;
     for (const double s : decisiveSticks(m))
@@ -225,7 +226,7 @@ Curve invertedMended(const Setup& setup, const ChainModel& model, std::size_t mo
 
 bool flatUngoverned(const Setup& setup, const ChainModel& model, std::size_t mode) {
     const FlightMode& m = setup.transmitter.modes[mode];
-    if (setup.machine.power.kind != PowerKind::Engine || governed(setup) || m.id == kHoldMode) return false;
+    if (setup.machine.power.kind != PowerKind::Engine || governed(setup) || !isFlown(m)) return false;
     const double clutch = setup.machine.power.clutchPct.value_or(kClutchUnknownPct);
     double least = 1e9, most = 0.0;
     for (const double s : decisiveSticks(m))
@@ -248,7 +249,7 @@ bool risesFromZero(const TransmitterSettings& tx, const FlightMode& mode) {
 
 std::optional<ThrottleFault> governorDrift(const Setup& setup, const ChainModel& model, std::size_t mode) {
     const FlightMode& m = setup.transmitter.modes[mode];
-    if (!speedControllerGoverns(setup) || m.id == kHoldMode) return std::nullopt;
+    if (!speedControllerGoverns(setup) || !isFlown(m)) return std::nullopt;
     const double range = setup.transmitter.throttleTrimRangePct;
     const auto at = [&](double stick, double trim) { return std::clamp(model.throttleCurveAt(mode, stick) + trim * range, 0.0, 100.0); };
     ThrottleFault worst{.topPct = at(1.0, -1.0)};
@@ -285,16 +286,6 @@ bool gainsReadPlus(const Setup& setup, const Figures& figures) {
     return std::all_of(setup.transmitter.modes.begin(), setup.transmitter.modes.end(), [&](const FlightMode& m) {
         const ModeFigures* f = figures.mode(m.id);
         return f != nullptr && f->gainRead.known && f->gainRead.value > 0.0;
-    });
-}
-
-bool benchOnly(const TransmitterSettings& tx, const FlightMode& mode) {
-    const FlightMode* hold = modeById(tx, kHoldMode);
-    if (hold == nullptr || hold->when.size() != 1 || hold->when.front().size() != 1 || mode.id == kHoldMode || mode.when.empty())
-        return false;
-    const Term& on = hold->when.front().front();
-    return !on.switchId.empty() && std::all_of(mode.when.begin(), mode.when.end(), [&](const std::vector<Term>& all) {
-        return std::any_of(all.begin(), all.end(), [&](const Term& t) { return t.switchId == on.switchId && t.place == on.place; });
     });
 }
 

@@ -108,9 +108,6 @@ struct ThrottleFault {
 
 /// Whether every mode's gain is read on the heading-hold side: whatever channel and sign make of it, that is what counts.
 [[nodiscard]] bool gainsReadPlus(const Setup& setup, const Figures& figures);
-/// Whether a mode can be flown only with hold on: it is the bench's, and nothing of a flight is asked of it.
-[[nodiscard]] bool benchOnly(const TransmitterSettings& transmitter, const FlightMode& mode);
-
 /// The controller's banks a mode can be flown with, by their place: the first where no switch chooses one.
 [[nodiscard]] std::set<std::size_t> banksIn(const Setup& setup, const ChainModel& model, const FlightMode& mode);
 

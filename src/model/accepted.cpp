@@ -94,10 +94,10 @@ std::size_t mostElements(std::string_view key) {
         std::string_view key;
         std::size_t most;
     };
-    static constexpr std::array kMost{Most{"readings", kMaxReadings}, Most{"modes", kMaxModes},
-                                      Most{"channels", kMaxChannels}, Most{"spares", kMaxChannels},
-                                      Most{"switches", kMaxSwitches}, Most{"functions", kMaxSwitchFunctions},
-                                      Most{"banks", kMaxBanks},       Most{"ports", kMaxPorts}};
+    static constexpr std::array kMost{
+        Most{"readings", kMaxReadings}, Most{"modes", kMaxModes},       Most{"channels", kMaxChannels},
+        Most{"spares", kMaxChannels},   Most{"switches", kMaxSwitches}, Most{"functions", kMaxSwitchFunctions},
+        Most{"accepted", kMaxAccepted}, Most{"banks", kMaxBanks},       Most{"ports", kMaxPorts}};
     for (const Most& m : kMost)
         if (m.key == key) return m.most;
     return kMaxListSize;

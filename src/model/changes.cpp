@@ -18,6 +18,10 @@ Setup timeless(Setup s) {
     }
     std::erase_if(s.standings, [](const auto& entry) { return entry.second == StandingRecord{}; });  // as good as none
     for (Reading& r : s.readings) r.change = 0;
+    for (AcceptedFinding& a : s.accepted) {
+        a.change = 0;
+        a.at.clear();
+    }
     return s;
 }
 
@@ -27,10 +31,13 @@ Setup noted(const Setup& before, Setup after, int count) {
     for (auto& [path, record] : after.standings)
         if (const auto was = before.standings.find(path); was == before.standings.end() || was->second != record) record.change = count;
     for (const std::string& path : differingPaths(before, after))
-        if (!path.starts_with("readings.") && path != "revision"_field && path != "change"_field && readField(after, path))
+        if (!path.starts_with("readings.") && !path.starts_with("accepted.") && path != "revision"_field && path != "change"_field &&
+            readField(after, path))
             after.standings[path].change = count;
     for (Reading& r : after.readings)
         if (std::find(before.readings.begin(), before.readings.end(), r) == before.readings.end()) r.change = count;
+    for (AcceptedFinding& a : after.accepted)
+        if (std::find(before.accepted.begin(), before.accepted.end(), a) == before.accepted.end()) a.change = count;
     after.change = count;
     return after;
 }

@@ -72,6 +72,7 @@ struct ControllerProfile {
     std::vector<std::string> ports;  ///< port names for the plate servos, in order
     std::vector<std::string> channelOrder;
     std::vector<std::string> alsoDoes;                    ///< what it does beside, by name (model/traits.h)
+    std::string startSign;                                ///< of a good start: jumps counted, lamp, tone, seconds; empty: not known
     std::string plugMark = "check the mark on the case";  ///< which way round a plug goes
     std::vector<TakenWindow> takes;                       ///< functions that come to it on channels of their own
     Monitor monitor;
@@ -117,6 +118,7 @@ struct ControllerTail {
     double limitLeftPct = 100.0;
     double limitRightPct = 100.0;
     double precompensationPct = 0.0;
+    double trimUs = 0.0;  ///< of the servo's centre
     bool operator==(const ControllerTail&) const = default;
 };
 

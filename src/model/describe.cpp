@@ -19,6 +19,16 @@ void describe(FieldVisitor& v, Reading& r) {
     v.whole("change", r.change, {0, kMostChanges}, {KH_TR("count of changes then"), KH_TR("change")});
 }
 
+void describe(FieldVisitor& v, AcceptedFinding& a) {
+    v.text("id", a.id, {KH_TR("id")});
+    v.text("rule", a.rule, {KH_TR("finding")});
+    v.text("values", a.values, {KH_TR("numbers it said")});
+    v.text("reason", a.reason, {KH_TR("reason")});
+    v.text("subject", a.subject, {KH_TR("what it is about")});
+    v.text("at", a.at, {KH_TR("time")});
+    v.whole("change", a.change, {0, kMostChanges}, {KH_TR("count of changes then"), KH_TR("change")});
+}
+
 void describe(FieldVisitor& v, Setup& s) {
     v.whole("revision", s.revision, {0, 1e9}, {KH_TR("Saves of the document"), KH_TR("saves")});
     v.whole("change", s.change, {0, kMostChanges}, {KH_TR("Changes of the document"), KH_TR("changes")});
@@ -34,6 +44,7 @@ void describe(FieldVisitor& v, Setup& s) {
     v.facts(true);
     v.at(Station::Link);
     v.list("readings", s.readings, KH_TR("Readings"));
+    v.list("accepted", s.accepted, KH_TR("Accepted findings"));
 }
 
 }  // namespace kh

@@ -41,6 +41,7 @@ void describe(FieldVisitor& v, Monitor& x);
 void describe(FieldVisitor& v, BoxWord& x);
 void describe(FieldVisitor& v, SwitchProfile& x);
 void describe(FieldVisitor& v, Reading& x);
+void describe(FieldVisitor& v, AcceptedFinding& x);
 
 inline constexpr NumberSpec kServoPulse{500, 2000, "µs"};
 inline constexpr NumberSpec kAzimuth{0, 360, "°", 1};
@@ -63,6 +64,7 @@ inline constexpr NumberSpec kServoRate{30, 1000, "Hz"};
 [[nodiscard]] Message elementName(const TakenWindow& window);
 [[nodiscard]] Message elementName(const BoxWord& word);
 [[nodiscard]] Message elementName(const Reading& reading);
+[[nodiscard]] Message elementName(const AcceptedFinding& finding);
 
 template <class T>
 void FieldVisitor::group(const char* key, T& value, const char* name) {

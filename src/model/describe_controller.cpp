@@ -51,6 +51,8 @@ void describe(FieldVisitor& v, ControllerTail& t) {
     v.topic("tail-servo-direction"_topic);
     v.flag("reversed", t.reversed, {KH_TR("Tail servo direction"), KH_TR("direction")},
            {KH_TR("reversed"), KH_TR("normal"), KH_TR("servo rev"), KH_TR("servo norm")});
+    v.topic("servo-trim"_topic);
+    v.number("trimUs", t.trimUs, {-300, 300, "µs"}, {KH_TR("Trim of the tail servo"), KH_TR("trim")});
     v.topic("tail-limits"_topic);
     v.number("limitLeftPct", t.limitLeftPct, {0, 200, "%"}, {KH_TR("Tail limit left"), KH_TR("left")});
     v.number("limitRightPct", t.limitRightPct, {0, 200, "%"}, {KH_TR("Tail limit right"), KH_TR("right")});

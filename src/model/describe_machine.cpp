@@ -55,6 +55,8 @@ void describe(FieldVisitor& v, Supply& s) {
     v.maybe("continuousA", s.continuousA, {0.1, 100, "A", 1}, {KH_TR("Continuous current of the receiver supply"), KH_TR("continuous")});
     v.maybe("peakA", s.peakA, {0.1, 200, "A", 1}, {KH_TR("Peak current of the receiver supply"), KH_TR("peak")});
     v.maybe("receiverMaxVolts", s.receiverMaxVolts, {3, 14, "V", 1}, {KH_TR("Highest voltage of the receiver"), KH_TR("receiver")});
+    v.maybe("alarmVolts", s.alarmVolts, {3, 14, "V", 1}, {KH_TR("Alarm on the receiver supply"), KH_TR("alarm"), KH_TR("none")});
+    v.maybe("bufferVolts", s.bufferVolts, {3, 14, "V", 1}, {KH_TR("Voltage at which the buffer takes over"), KH_TR("buffer at")});
 }
 
 void describe(FieldVisitor& v, Machine& m) {

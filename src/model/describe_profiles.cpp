@@ -209,6 +209,7 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.names("levelling", p.levelling, {KH_TR("what it does by its accelerometer"), KH_TR("levelling")});
     v.names("learns", p.learns, {KH_TR("what it learns at power-up"), KH_TR("learns")});
     v.flag("oneTailDirection", p.oneTailDirection, {KH_TR("one tail direction for stick and gyro"), KH_TR("one tail direction")});
+    v.text("startSign", p.startSign, {KH_TR("sign of a good start"), KH_TR("good start")});
     v.at(Station::Power);
     v.names("governors", p.governors, {KH_TR("governors it has"), KH_TR("governors")});
     v.whole("banks", p.banks, {1, 8}, {KH_TR("banks")});

@@ -27,13 +27,20 @@ constexpr std::array kOrderSchool{Choice{KH_TR("controller")}, Choice{KH_TR("lea
 constexpr std::array kTailCheckSchool{Choice{KH_TR("trailing edges")}, Choice{KH_TR("nose")}, Choice{KH_TR("slider")}};
 constexpr std::array kTailLimitSchool{Choice{KH_TR("bind")}, Choice{KH_TR("buzz")}};
 constexpr std::array kEndSchool{Choice{KH_TR("timer")}, Choice{KH_TR("used charge")}, Choice{KH_TR("voltage alarm")}};
+constexpr std::array kMotorLockSchool{Choice{KH_TR("leads off")}, Choice{KH_TR("pinion out of mesh")}, Choice{KH_TR("by curve")}};
+constexpr std::array kBenchPowerSchool{Choice{KH_TR("main pack")}, Choice{KH_TR("receiver pack alone")}};
+constexpr std::array kTrackingSchool{Choice{KH_TR("lower the high blade")}, Choice{KH_TR("split the difference")}};
+constexpr std::array kPlateTrimSchool{Choice{KH_TR("mechanical first")}, Choice{KH_TR("sub-trim, then learn the centre")},
+                                      Choice{KH_TR("trim flight")}, Choice{KH_TR("automatic trim flight")}};
+constexpr std::array kTimerFollows{Choice{KH_TR("throttle")}, Choice{KH_TR("collective stick")}, Choice{KH_TR("hold being off")},
+                                   Choice{KH_TR("flight mode")}, Choice{KH_TR("a switch")}};
 constexpr NumberSpec kPctTravel{0, 200, "%", 1};
 
 /// Why a name of an element is no setting of its own.
 constexpr const char* kNamesTheRow = KH_TR("it names the line the rest of it stands in");
 constexpr const char* kJudgedBy = KH_TR("it is what the settings are judged by, typed into no box");
 
-bool isFlown(const FlightMode& mode) { return mode.id != kHoldMode; }
+bool hasThrottle(const FlightMode& mode) { return mode.id != kHoldMode; }
 
 }  // namespace
 
@@ -96,12 +103,21 @@ void describe(FieldVisitor& v, Schools& s) {
     v.pick("tailCheck", s.tailCheck, kTailCheckSchool,
            {KH_TR("School: how the way from stick to tail is looked at"), KH_TR("stick to tail")});
     v.pick("tailLimits", s.tailLimits, kTailLimitSchool, {KH_TR("School: tail limits"), KH_TR("tail limits")});
+    v.at(Station::Link);
+    v.pick("motorLock", s.motorLock, kMotorLockSchool, {KH_TR("School: motor lock on the bench"), KH_TR("motor lock")});
+    v.pick("benchPower", s.benchPower, kBenchPowerSchool, {KH_TR("School: power on the bench"), KH_TR("bench power")});
+    v.at(Station::Pitch);
+    v.pick("tracking", s.tracking, kTrackingSchool, {KH_TR("School: tracking"), KH_TR("tracking")});
+    v.at(Station::Swash);
+    v.pick("plateTrim", s.plateTrim, kPlateTrimSchool, {KH_TR("School: plate trim"), KH_TR("plate trim")});
 }
 
 void describe(FieldVisitor& v, Alarms& a) {
     v.at(Station::Power);
     v.topic("timer"_topic);
-    v.number("timerStartPct", a.timerStartPct, {0, 100, "%"}, {KH_TR("Throttle above which the timer runs"), KH_TR("above")});
+    v.pick("timerFollows", a.timerFollows, kTimerFollows, {KH_TR("What the timer follows"), KH_TR("follows")});
+    v.number("timerStartPct", a.timerStartPct, {0, 100, "%"}, {KH_TR("Throttle or stick above which the timer runs"), KH_TR("above")});
+    v.text("timerMode", a.timerMode, {KH_TR("Flight mode from which on the timer runs"), KH_TR("from"), KH_TR("none")});
     v.topic("alarms"_topic);
     v.maybe("usedMah", a.usedMah, {10, 20000, "mAh"}, {KH_TR("Alarm on used charge"), KH_TR("used charge")});
     v.maybe("voltsPerCell", a.voltsPerCell, {2.5, 4.5, "V", 2}, {KH_TR("Alarm on cell voltage"), KH_TR("cell voltage")});
@@ -123,11 +139,13 @@ void describe(FieldVisitor& v, FlightMode& m) {
     v.text("name", m.name, {KH_TR("name")});
     v.topic("mode-switches"_topic);
     v.condition("when", m.when, {KH_TR("switch"), nullptr, KH_TR("when no other is on")});
+    v.at(Station::Modes);
     v.untyped(kJudgedBy);
-    v.flag("flownInverted", m.flownInverted, {KH_TR("flown inverted")});
+    v.flag("flownInverted", m.flownInverted, {KH_TR("flown inverted")}, {KH_TR("yes"), KH_TR("no"), KH_TR("inverted"), KH_TR("upright")});
+    v.flag("benchOnly", m.benchOnly, {KH_TR("for the bench only")}, {KH_TR("yes"), KH_TR("no"), KH_TR("bench"), KH_TR("flight")});
     v.at(Station::Modes);
     v.topic("throttle-curve"_topic);
-    if (v.applies<isFlown>(m)) v.curve("throttle", m.throttle, {0, 100}, {KH_TR("throttle curve"), KH_TR("throttle")});
+    if (v.applies<hasThrottle>(m)) v.curve("throttle", m.throttle, {0, 100}, {KH_TR("throttle curve"), KH_TR("throttle")});
     v.topic("pitch-curve"_topic);
     v.curve("pitch", m.pitch, {-100, 100}, {KH_TR("pitch curve"), KH_TR("pitch")});
     v.group("aileron", m.aileron, KH_TR("aileron"));

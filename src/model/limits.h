@@ -17,6 +17,7 @@ inline constexpr std::size_t kMaxPorts = 16;
 inline constexpr std::size_t kMaxBranches = 8;  ///< of a condition: alternatives joined by |
 inline constexpr std::size_t kMaxTerms = 8;     ///< of an alternative: switches and functions joined by +
 inline constexpr std::size_t kMaxReadings = 2000;
+inline constexpr std::size_t kMaxAccepted = 200;  ///< findings that were put aside
 inline constexpr std::size_t kMaxTextSize = 400;
 inline constexpr int kMostChanges = 2000000000;
 inline constexpr std::size_t kMaxSwitches = 32;

@@ -64,6 +64,8 @@ struct Supply {
     std::optional<double> continuousA;
     std::optional<double> peakA;
     std::optional<double> receiverMaxVolts;
+    std::optional<double> alarmVolts;   ///< below it the transmitter, or a buzzer, warns
+    std::optional<double> bufferVolts;  ///< at which a buffer takes over from a failed supply
     bool operator==(const Supply&) const = default;
 };
 

@@ -206,6 +206,7 @@ Setup asTemplate(const Setup& setup) {
     out.machine.aircraft.facts().makeTemplate();
     out.machine.supply = {};
     for (PortSettings& port : out.controller.ports) port.trimUs = 0.0;
+    out.controller.tail.trimUs = 0.0;
     out.speedController.calibration.clear();
     return out;
 }

@@ -136,6 +136,7 @@ Message elementName(const BoxSetting& setting) { return say(KH_TR("How {w} is se
 Message elementName(const BoxScale& scale) { return say(KH_TR("Scale of {w}"), {{"w", own(asWords(scale.id))}}); }
 Message elementName(const TakenWindow& window) { return functionTitle({}, window.id); }
 Message elementName(const BoxWord& word) { return say(KH_TR("Word for {w}"), {{"w", own(asWords(word.id))}}); }
+Message elementName(const AcceptedFinding& finding) { return say(KH_TR("Accepted finding {n}"), {{"n", finding.id}}); }
 Message elementName(const Reading& reading) { return say(KH_TR("Reading of {w}"), {{"w", asWords(reading.what)}}); }
 
 }  // namespace kh

@@ -3,6 +3,7 @@
 
 #include "base/special.h"
 #include "base/standing.h"
+#include "model/acceptedfinding.h"
 #include "model/controller.h"
 #include "model/machine.h"
 #include "model/reading.h"
@@ -22,6 +23,7 @@ struct Setup {
     ControllerSettings controller;
     SpeedControllerSettings speedController;
     std::vector<Reading> readings;                    ///< oldest first
+    std::vector<AcceptedFinding> accepted;            ///< put aside by the pilot, oldest first
     std::map<std::string, StandingRecord> standings;  ///< by field path (ids, never indices); absent = default
     KH_SPECIAL_MEMBERS(Setup);
     bool operator==(const Setup&) const = default;

@@ -67,7 +67,14 @@ bool share(const Setup& s, std::string_view path) {
 /// Of a pack only where there is one.
 bool alarmed(const Setup& s, std::string_view path) {
     return s.machine.power.kind == PowerKind::Electric || path == "transmitter.alarms.headRpm" ||
-           path == "transmitter.alarms.timerStartPct";
+           path.starts_with("transmitter.alarms.timer");
+}
+
+/// Of what the timer follows only what belongs to that.
+bool timed(const Setup& s, std::string_view path) {
+    const TimerFollows f = s.transmitter.alarms.timerFollows;
+    if (path == "transmitter.alarms.timerStartPct") return f == TimerFollows::Throttle || f == TimerFollows::Stick;
+    return path != "transmitter.alarms.timerMode" || f == TimerFollows::Mode;
 }
 
 bool isElectric(const Setup& s) { return s.machine.power.kind == PowerKind::Electric; }
@@ -106,7 +113,7 @@ constexpr std::array kTopics{
     Topic{kTx, "stop-throttle", KH_TR("Kill and cut values"), true, nullptr, "", stops},
     Topic{kTx, "acts-in", KH_TR("Where hold, kill and cut act"), true, nullptr, "", stops},
     Topic{kTx, "power-on-guard", KH_TR("Power-on guard"), true},
-    Topic{kTx, "timer", KH_TR("Timer")},
+    Topic{kTx, "timer", KH_TR("Timer"), false, nullptr, "", timed},
     Topic{kTx, "alarms", KH_TR("Alarms"), false, nullptr, "", alarmed},
     Topic{kFc, "mounting", KH_TR("Mounting")},
     Topic{kFc, "gyro-senses", KH_TR("Gyro senses"), true, hasGyroSenses, KH_TR("this controller has no gyro senses to set")},

@@ -33,6 +33,7 @@ constexpr std::array kGovernorRows{"governor", "throttle-curve", "head-speed-mod
 constexpr std::array kPoleRows{"poles", "governor"};
 constexpr std::array kServoRows{"servo-directions", "servo-pulse", "servo-rate"};
 constexpr std::array kMapRows{"receiver", "channel-map", "binding"};
+constexpr std::array kPageRows{"mode-switch", "throttle-curve", "servo-directions"};
 constexpr std::array kFrozenRows{"servo-directions", "cyclic-sense", "collective-sense", "tail-direction"};
 
 constexpr std::array kTraits{
@@ -98,6 +99,10 @@ constexpr std::array kTraits{
           kThrottleRows},
     Trait{"frozen-outputs", Box::Controller, KH_TR("its set-up state freezes outputs"),
           KH_TR("a servo that stands still there is no fault; move it outside that state"), kFrozenRows},
+    Trait{"frozen-pages", Box::Transmitter, KH_TR("outputs stand still while some of its pages are open"),
+          KH_TR("stand in a safe place first, hold on and the rotor still, and leave the page before you look at the machine"), kPageRows},
+    Trait{"frozen-pages", Box::Controller, KH_TR("outputs stand still while some of its pages are open"),
+          KH_TR("stand in a safe place first, hold on and the rotor still, and leave the page before you look at the machine"), kPageRows},
     Trait{"digital-throttle", Box::SpeedController, KH_TR("a digital throttle line"),
           KH_TR("there are no pulses and no ends to learn: motor-off is a command, to be seen at the motor"), kLineRows},
     Trait{"rpm-throttle", Box::SpeedController, KH_TR("throttle is typed as rpm, or picks a band"),
@@ -122,6 +127,11 @@ std::vector<const Trait*> traitsOf(const Setup& setup) {
     add(Box::Controller, setup.controller.profile->alsoDoes);
     add(Box::SpeedController, setup.speedController.profile->alsoDoes);
     return out;
+}
+
+bool boxDoes(const Setup& setup, Box box, std::string_view id) {
+    const std::vector<const Trait*> all = traitsOf(setup);
+    return std::any_of(all.begin(), all.end(), [&](const Trait* t) { return t->box == box && id == t->id; });
 }
 
 }  // namespace kh

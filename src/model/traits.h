@@ -22,6 +22,8 @@ struct Trait {
 [[nodiscard]] std::span<const Trait> traits();
 /// @return nullptr if there is none of that name in such a box
 [[nodiscard]] const Trait* traitOf(Box box, std::string_view id);
+/// Whether a box of the document does it.
+[[nodiscard]] bool boxDoes(const Setup& setup, Box box, std::string_view id);
 /// Those of the boxes of a document.
 [[nodiscard]] std::vector<const Trait*> traitsOf(const Setup& setup);
 

@@ -113,6 +113,7 @@ struct FlightMode {
     std::string name;
     Condition when;
     bool flownInverted = false;
+    bool benchOnly = false;              ///< for the bench: reached with hold or kill only, or its throttle keeps the motor off
     Curve throttle = flatCurve(0.0, 5);  ///< not used by hold
     Curve pitch = lineCurve(-100.0, 100.0, 5);
     AxisRates aileron, elevator, rudder;
@@ -124,6 +125,9 @@ struct FlightMode {
 };
 
 inline constexpr const char* kHoldMode = "hold";
+
+/// One that is flown with a throttle of its own: neither hold nor for the bench.
+[[nodiscard]] inline bool isFlown(const FlightMode& mode) { return mode.id != kHoldMode && !mode.benchOnly; }
 
 struct HoldSettings {
     double throttlePct = -5.0;                       ///< may be negative: slightly below the throttle's end
@@ -181,8 +185,12 @@ enum class HoldSwitchSchool { Own, ModeSwitch };
 enum class MidStickSchool { Zero, Hover };
 enum class RescueSchool { Momentary, Latched, None };
 enum class OrderSchool { Controller, Learned };
-enum class TailCheckSchool { TrailingEdges, Nose, Slider };  ///< what the tail's direction is judged by
-enum class TailLimitSchool { Bind, Buzz };                   ///< where a limit is backed off from
+enum class TailCheckSchool { TrailingEdges, Nose, Slider };                       ///< what the tail's direction is judged by
+enum class TailLimitSchool { Bind, Buzz };                                        ///< where a limit is backed off from
+enum class MotorLockSchool { LeadsOff, PinionOut, ByCurve };                      ///< what keeps the motor still on the bench
+enum class BenchPowerSchool { MainPack, Apart };                                  ///< what feeds the boxes there
+enum class TrackingSchool { LowerHigh, SplitDifference };                         ///< which blade is brought to the other
+enum class PlateTrimSchool { Mechanical, Relearn, TrimFlight, AutomaticFlight };  ///< what levels the plate
 enum class EndSchool { Timer, UsedCharge, VoltageAlarm };
 
 /// Which way of doing things the pilot chose; rules and proof judge by it.
@@ -201,12 +209,21 @@ struct Schools {
     EndSchool end = EndSchool::Timer;
     TailCheckSchool tailCheck = TailCheckSchool::TrailingEdges;
     TailLimitSchool tailLimits = TailLimitSchool::Bind;
+    MotorLockSchool motorLock = MotorLockSchool::LeadsOff;
+    BenchPowerSchool benchPower = BenchPowerSchool::MainPack;
+    TrackingSchool tracking = TrackingSchool::LowerHigh;
+    PlateTrimSchool plateTrim = PlateTrimSchool::Mechanical;
     bool operator==(const Schools&) const = default;
 };
 
+/// What makes the flight timer run: throttle or collective stick above a value, hold being off, a flight mode, a switch of its own.
+enum class TimerFollows { Throttle, Stick, HoldOff, Mode, Switch };
+
 /// What ends a flight, and what the transmitter says meanwhile.
 struct Alarms {
-    double timerStartPct = 20.0;         ///< the timer runs while throttle is above this
+    TimerFollows timerFollows = TimerFollows::Throttle;
+    double timerStartPct = 20.0;         ///< the timer runs while what it follows is above this, throttle or stick, 0 … 100
+    std::string timerMode;               ///< it runs in this flight mode and in those above it
     std::optional<double> usedMah;       ///< alarm on used charge
     std::optional<double> voltsPerCell;  ///< alarm on pack voltage
     std::optional<double> headRpm;       ///< alarm below this head speed

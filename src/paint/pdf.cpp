@@ -50,6 +50,10 @@ public:
             block(said(say(KH_TR("Repair plan, in this order"))), type(11, true), 5);
             for (const Message& step : sheet.plan) block(said(step), type(9), 1);
         }
+        if (!sheet.accepted.empty()) {
+            block(said(say(KH_TR("Accepted by the pilot"))), type(11, true), 5);
+            for (const Message& one : sheet.accepted) block(said(one), type(9), 1);
+        }
         for (std::size_t i = 0; i < sheet.parts.size(); ++i) part(sheet.parts[i], i);
     }
 

@@ -74,6 +74,7 @@ struct ControllerMove {
                            {{"box", box.name}, {"n", num(static_cast<double>(box.ports.size()))}, {"p", fc.ports[i].id}}));
             fc.ports[i].trimUs = roundToStep(fc.ports[i].trimUs, box.trimStepUs);
         }
+        fc.tail.trimUs = roundToStep(fc.tail.trimUs, box.trimStepUs);
         if (fc.ports.size() > box.ports.size()) fc.ports.resize(box.ports.size());
         const double ratio = strokeRatio();
         if (ratio != 1.0) {

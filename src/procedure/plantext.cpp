@@ -73,7 +73,7 @@ Message remedyText(const Setup& setup, const std::vector<Finding>& all, const Fi
 
 std::vector<StepText> planTexts(const Setup& setup, const Plan& plan, const RuleSet& rules) {
     std::vector<StepText> out;
-    Setup at = setup;
+    Setup at = holdingAccepted(setup, rules);
     for (const PlanStep& s : plan.steps) {
         const Evaluation before = judge(at, rules);
         StepText text;

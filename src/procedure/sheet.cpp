@@ -48,6 +48,11 @@ Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedP
         for (const Finding& f : evaluation.findings)
             if (f.id == id)
                 sheet.plan.push_back(say(KH_TR("Left to you: {todo}"), {{"todo", remedyText(setup, evaluation.findings, f, &plan.plan)}}));
+    for (const PutAside& a : evaluation.accepted)
+        if (a.finding)
+            sheet.accepted.push_back(
+                say(KH_TR("{t}. {f} Accepted {d}: {r}"),
+                    {{"t", a.finding->title}, {"f", a.finding->found}, {"d", a.record.at.substr(0, 10)}, {"r", a.record.reason}}));
     sheet.parts.push_back(boxPart(b, Box::Transmitter, setup.transmitter.profile->name));
     sheet.parts.push_back(boxPart(b, Box::Controller, setup.controller.profile->name));
     if (setup.machine.power.kind == PowerKind::Electric)

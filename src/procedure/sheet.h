@@ -46,7 +46,8 @@ struct Sheet {
     int revision = 0;
     Message lead;  ///< beneath the model's name
     std::vector<Message> cautions;
-    std::vector<Message> plan;  ///< what repairs it, step by step; none where nothing is wrong
+    std::vector<Message> plan;      ///< what repairs it, step by step; none where nothing is wrong
+    std::vector<Message> accepted;  ///< findings that were put aside, with reason and date
     std::vector<SheetPart> parts;
 };
 

@@ -81,9 +81,13 @@ constexpr const char* kMixes = KH_TR("the controller mixes");
 constexpr const char* kMotorOff = KH_TR("motor off");
 constexpr const char* kFullPower = KH_TR("full power");
 constexpr const char* kACell = KH_TR("a cell");
-constexpr const char* kOfThrottle = KH_TR("of throttle");
 Message whoMixes(const SheetBuilder& b, const std::string&) {
     return b.setup.transmitter.swashMixing == SwashMixing::Off ? say(kMixes) : Message{};
+}
+
+Message timerOver(const SheetBuilder& b, const std::string&) {
+    return b.setup.transmitter.alarms.timerFollows == TimerFollows::Stick ? say(KH_TR("of the collective stick"))
+                                                                          : say(KH_TR("of throttle"));
 }
 
 /// Beside one field.
@@ -95,7 +99,7 @@ constexpr std::array kBeside{
     FieldBeside{"transmitter.swashMixing"_field, whoMixes},
     FieldBeside{"transmitter.hold.throttlePct"_field, holdPulse},
     FieldBeside{"transmitter.modes.{}.tailGainPct"_field, gainRead},
-    FieldBeside{"transmitter.alarms.timerStartPct"_field, words<kOfThrottle>},
+    FieldBeside{"transmitter.alarms.timerStartPct"_field, timerOver},
     FieldBeside{"transmitter.alarms.voltsPerCell"_field, words<kACell>},
     FieldBeside{"controller.ports.{}.reversed"_field, servoOf},
     FieldBeside{"controller.ports.{}.trimUs"_field, servoOf},

@@ -67,7 +67,7 @@ void Repair::apply(const Finding& finding) {
 
 bool Repair::noWorse(const std::vector<Edit>& edits) const {
     LightJudge judge(in_.stations().rules());
-    const LightJudgement after = judge.at(withEdits(in_.setup(), edits, Standing::Computed, {}));
+    const LightJudgement after = judge.at(withEdits(holdingAccepted(in_.setup(), in_.stations().rules()), edits, Standing::Computed, {}));
     const Evaluation& before = in_.evaluation();
     return after.count(Severity::Danger) <= before.count(Severity::Danger) &&
            after.count(Severity::Warning) <= before.count(Severity::Warning);

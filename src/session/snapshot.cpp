@@ -77,6 +77,18 @@ void Snapshot::list(const StationSet& stations) {
     for (const bool passed : {false, true})
         for (const PropertyResult& p : proof->properties)
             if (p.holds == passed && (passed || said.count(p.id) == 0)) lines.push_back({p.finding, p.id, passed});
+    for (const PutAside& a : evaluation->accepted) {
+        ProofEntry line;
+        line.passed = true;
+        line.accepted = a;
+        if (a.finding) {
+            line.finding = *a.finding;
+        } else {
+            line.finding.title = say(KH_TR("Accepted, and not found now: {f}"), {{"f", fieldTitle(*setup, a.record.subject)}});
+            line.finding.subject = a.record.subject;
+        }
+        lines.push_back(std::move(line));
+    }
     entries = std::make_shared<const std::vector<ProofEntry>>(std::move(lines));
 }
 

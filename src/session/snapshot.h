@@ -13,13 +13,14 @@
 
 namespace kh::session {
 
-/// A line of the Proof page: a finding of the audit, a property that fails, or one that holds.
+/// A line of the Proof page: a finding of the audit, a property that fails, one that holds, or a finding that was accepted.
 struct ProofEntry {
     Finding finding;
     std::string property;  ///< "P1" …, empty for findings the switch proof knows nothing of
     bool passed = false;
+    std::optional<PutAside> accepted{};  ///< of one that was accepted, which counts as passed
     /// What it is known by while the list around it changes.
-    [[nodiscard]] std::string key() const { return property + "|" + finding.id; }
+    [[nodiscard]] std::string key() const { return (accepted ? accepted->record.id : property) + "|" + finding.id; }
 };
 
 /// One document and all that is said of it. None of it changes once it is made: the next document, a proof or a plan that arrives

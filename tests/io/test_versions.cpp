@@ -122,6 +122,28 @@ TEST_CASE(
     CHECK(files == 3);
 }
 
+TEST_CASE(
+    "the frozen documents of version 6 have no mode for the bench, nothing accepted and no wanted collective; all else is as it was") {
+    std::size_t files = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(KEELHAUL_SOURCE "/tests/documents/v6")) {
+        INFO(entry.path().filename().string());
+        const nlohmann::json file = nlohmann::json::parse(io::readFile(entry.path()));
+        CHECK(file.at("version") == 6);
+        const io::Document document = io::loadDocument(entry.path());
+        CHECK(document.notes.empty());
+        CHECK(document.unknown.empty());
+        CHECK(document.setup.accepted.empty());
+        CHECK_FALSE(helicopter(document.setup).head.wantedHighDeg);
+        for (const FlightMode& m : document.setup.transmitter.modes) CHECK_FALSE(m.benchOnly);
+        for (const nlohmann::json& step : nlohmann::json::diff(file, nlohmann::json::parse(io::writeDocument(document.setup)))) {
+            INFO(step.dump());
+            CHECK((step.at("op") == "add" || step.at("path") == "/version"));
+        }
+        ++files;
+    }
+    CHECK(files == 3);
+}
+
 TEST_CASE("the frozen documents of version 3 open without a note; what was noted at a time goes on as before any count") {
     std::size_t files = 0;
     for (const auto& entry : std::filesystem::directory_iterator(KEELHAUL_SOURCE "/tests/documents/v3")) {

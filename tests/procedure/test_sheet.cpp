@@ -131,7 +131,7 @@ TEST_CASE("failsafe, limits and alarms are printed once they are set, each with 
         INFO(part);
         CHECK(after.find(part) != std::string::npos);
     }
-    CHECK(before.find("Throttle above which the timer runs | 20 %") != std::string::npos);
+    CHECK(before.find("Throttle or stick above which the timer runs | 20 %") != std::string::npos);
 }
 
 TEST_CASE("in a table every row has a cell for each column, and a box without rates, banks or channels prints none") {

@@ -6,6 +6,7 @@
 #include "judge/dependencies.h"
 #include "model/helicopter/helicopter.h"
 #include "procedure/registry.h"
+#include "stations/helicopter/armseat.h"
 #include "stations/kit/benchwork.h"
 #include "stations/swash/swashsolvers.h"
 #include "support.h"

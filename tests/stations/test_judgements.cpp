@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Judgements that were wrong once: what is a fault and what a choice, by what it is healed, and in which words.
+#include "judge/benchmode.h"
 #include "judge/modechecks.h"
 #include "judge/plan/plan.h"
 #include "model/helicopter/helicopter.h"

@@ -120,8 +120,8 @@ void MainWindow::listCommands() {
         showMessage(tr("Heights and angles of the section are drawn %1 ×; the numbers stay.").arg(bands_->bench()->exaggerate()));
     });
     on("own-box", [this] { ownBoxes_.copyBox(); });
-    for (const char* id : {"box-describe", "box-copy", "box-compare", "box-import", "box-export", "box-use", "box-remove", "box-unknown",
-                           "box-find-out"})
+    for (const char* id :
+         {"box-describe", "box-copy", "box-compare", "box-import", "box-export", "box-use", "box-remove", "box-unknown", "box-find-out"})
         on(id, [this, id] {
             if (workspace_.view() != "box-view") bands_->toggleView("box-view");
             (void)viewActs(id);
@@ -159,6 +159,7 @@ void MainWindow::listCommands() {
         const Finding finding = workspace_.entries()[static_cast<std::size_t>(i)].finding;
         workspace_.repair().apply(finding);
     });
+    on("accept", [this] { edits_.acceptFinding(); });
     on("take-typed", [this] { workspace_.repair().takeTypedSteps(); });
     on("find", [this] { showPalette(); });
     on("why", [this] { showWhy(); });

@@ -11,6 +11,7 @@
 #include "base/error.h"
 #include "model/carried.h"
 #include "model/fieldpatterns.h"
+#include "model/limits.h"
 #include "model/modeedits.h"
 #include "model/names.h"
 #include "paint/look/theme.h"
@@ -36,6 +37,43 @@ void EditActions::setBenchState() {
               "as it was: keep it on."),
         KH_TR("{n} settings changed, in one step that can be undone: travel 100, sub-trim 0, straight pitch curves, no mixing. Hold "
               "is as it was: keep it on.")));
+}
+
+void EditActions::acceptFinding() {
+    const int i = workspace_.selectedFinding();
+    if (i < 0) {
+        showMessage(tr("Choose a finding in Proof; then say why you accept it."));
+        return;
+    }
+    const session::ProofEntry entry = workspace_.entries()[static_cast<std::size_t>(i)];
+    const QString title = words(entry.finding.title);
+    if (entry.accepted) {
+        Setup after = workspace_.setup();
+        std::erase_if(after.accepted, [&](const AcceptedFinding& a) { return a.id == entry.accepted->record.id; });
+        workspace_.document().replace(tr("No longer accepted: %1").arg(title), after);
+        showMessage(tr("It is told again wherever it is found; one change that can be undone."));
+        return;
+    }
+    if (entry.passed) {
+        showMessage(tr("It holds: there is nothing to accept."));
+        return;
+    }
+    if (!mayAccept(entry.finding)) {
+        showMessage(entry.finding.severity == Severity::Danger
+                        ? tr("A danger is not accepted: it is mended.")
+                        : tr("What the switch proof judges is not accepted: mend it, or name what is shared by choice."));
+        return;
+    }
+    const auto take = [this, finding = entry.finding, title](const QString& reason) {
+        if (reason.toUtf8().size() > static_cast<qsizetype>(kMaxTextSize)) {
+            showMessage(tr("Reason: too long; at most %1 letters.").arg(kMaxTextSize));
+            return;
+        }
+        const Setup after = accepting(workspace_.setup(), finding, reason.toStdString(), session::nowStamp());
+        if (!workspace_.attempt([&] { workspace_.document().replace(tr("Accept: %1").arg(title), after); })) return;
+        showMessage(tr("Accepted: it is counted no more, and told again once its numbers change. It stands below, and on the sheet."));
+    };
+    lent_.askText(tr("Why do you accept \"%1\"?").arg(title), take);
 }
 
 void EditActions::mirrorHold() {

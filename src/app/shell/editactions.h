@@ -16,6 +16,8 @@ public:
     void mirrorHold();
     /// The plan's first step: typed ones are taken, of one by hand it is asked what was read.
     void takePlanStep();
+    /// The chosen finding is put aside with a reason that is asked for; one that was is told again.
+    void acceptFinding();
     /// @param id  a command of the modes' matrix
     void changeModes(const QString& id);
     void takeReading();

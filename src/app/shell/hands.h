@@ -33,6 +33,8 @@ public:
         const Places& places;
         std::function<void(const QString&)> tell;     ///< in the window, for a while; empty: what is told is taken away
         std::function<void(std::vector<Offer>)> ask;  ///< one of them, in the palette
+        /// A line of text, in the palette: what is asked, and what is done with what was typed.
+        std::function<void(const QString&, std::function<void(const QString&)>)> askText{};
     };
 
 protected:

@@ -71,12 +71,15 @@ MainWindow::MainWindow(const Places& places, QWidget* parent)
 }
 
 Hand::Lent MainWindow::lent() {
-    return {this, workspace_, places_,
+    return {this,
+            workspace_,
+            places_,
             [this](const QString& text) {
                 if (text.isEmpty()) message_->hide();
                 else showMessage(text);
             },
-            [this](std::vector<Offer> offers) { palette_->ask(std::move(offers)); }};
+            [this](std::vector<Offer> offers) { palette_->ask(std::move(offers)); },
+            [this](const QString& prompt, std::function<void(const QString&)> take) { palette_->askText(prompt, std::move(take)); }};
 }
 
 ViewHost MainWindow::host() {

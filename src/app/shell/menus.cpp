@@ -41,7 +41,7 @@ std::vector<const char*> stationCommands(Station station) {
         case Station::Modes:
             return {"schools",     "hold-form", "hold-mirror",   "|",          "matrix-copy",  "matrix-row",
                     "matrix-mode", "|",         "matrix-rename", "matrix-add", "matrix-remove"};
-        case Station::Proof: return {"plan", "prove"};
+        case Station::Proof: return {"plan", "prove", "accept"};
         default: return {};
     }
 }

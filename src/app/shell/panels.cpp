@@ -156,11 +156,28 @@ Palette::Palette(QWidget* parent) : QDialog(parent, Qt::Popup), field_(new QLine
 
 void Palette::ask(std::vector<Offer> commands) {
     commands_ = std::move(commands);
+    takes_ = nullptr;
+    field_->setPlaceholderText(tr("Find an action, a station, a setting…"));
     field_->clear();
     filter({});
+    list_->show();
+    open(380);
+}
+
+void Palette::askText(const QString& prompt, std::function<void(const QString&)> take) {
+    commands_.clear();
+    takes_ = std::move(take);
+    field_->setPlaceholderText(prompt);
+    field_->clear();
+    filter({});
+    list_->hide();
+    open(field_->sizeHint().height() + 16);
+}
+
+void Palette::open(int height) {
     const QWidget* owner = parentWidget();
     const int w = std::min(owner->width() - 16, static_cast<int>(680 * ItemView::zoom()));
-    setGeometry(QRect(owner->mapToGlobal(QPoint((owner->width() - w) / 2, 44)), QSize(w, 380)));
+    setGeometry(QRect(owner->mapToGlobal(QPoint((owner->width() - w) / 2, 44)), QSize(w, height)));
     QDialog::show();
     field_->setFocus();
 }
@@ -192,6 +209,14 @@ void Palette::filter(const QString& text) {
 }
 
 void Palette::runCurrent() {
+    if (takes_) {
+        const QString text = field_->text().trimmed();
+        if (text.isEmpty()) return;
+        const auto take = std::exchange(takes_, nullptr);
+        hide();
+        take(text);
+        return;
+    }
     const QListWidgetItem* item = list_->currentItem();
     if (item == nullptr) return;
     const auto run = commands_[static_cast<std::size_t>(item->data(Qt::UserRole).toInt())].run;

@@ -53,6 +53,8 @@ class Palette : public QDialog {
 public:
     explicit Palette(QWidget* parent);
     void ask(std::vector<Offer> commands);
+    /// A line of text in place of a choice; an empty one is not taken.
+    void askText(const QString& prompt, std::function<void(const QString&)> take);
     [[nodiscard]] QLineEdit* field() { return field_; }
     [[nodiscard]] QListWidget* list() { return list_; }
 
@@ -64,7 +66,9 @@ private:
     void runCurrent();
     QLineEdit* field_;
     QListWidget* list_;
+    void open(int height);
     std::vector<Offer> commands_;
+    std::function<void(const QString&)> takes_;  ///< what a typed line is for; none: a choice is made
 };
 
 /// The dated reading behind Measured…: instrument and uncertainty.

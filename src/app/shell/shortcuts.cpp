@@ -48,6 +48,7 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"measured", KH_TR("Measured…"), "Ctrl+M", KH_TR("Edit"), KH_TR("measured…")},
         Shortcut{"seen", KH_TR("Seen on the machine"), "Ctrl+Shift+M", KH_TR("Edit"), KH_TR("seen")},
         Shortcut{"remedy", KH_TR("Set the remedy"), "Ctrl+Return", KH_TR("Edit"), KH_TR("set the remedy")},
+        Shortcut{"accept", KH_TR("Accept the finding with a reason, or take that back"), "Ctrl+Shift+A", KH_TR("Edit"), KH_TR("accept")},
         Shortcut{"take-typed", KH_TR("Take the plan's steps that need no work by hand"), "Ctrl+Shift+Return", KH_TR("Edit"),
                  KH_TR("take all typed")},
         Shortcut{"plan", KH_TR("Repair plan, and back"), "F11", KH_TR("View"), KH_TR("plan")},

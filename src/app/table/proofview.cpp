@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/table/proofview.h"
 
+#include "app/shell/shortcuts.h"
 #include "app/table/proofswitch.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
@@ -20,6 +21,12 @@ constexpr double kTag = 40;  ///< where a property's id stands
 constexpr double kFindingText = 76;
 
 double column(double width, bool box) { return width - (box ? 118 : 196); }
+
+/// When it was accepted, why, and how that is taken back.
+QString acceptedText(const PutAside& a) {
+    return ProofView::tr("Accepted %1: %2. %3 takes that back.")
+        .arg(shown(a.record.at.substr(0, 10)), shown(a.record.reason), keyName(*shortcut("accept")));
+}
 
 double titleRoom(double width) { return column(width, false) - 10 - kFindingText; }
 
@@ -41,6 +48,7 @@ double ProofView::rowHeight(int row) const {
     const QRectF area(kFindingText, 0, wide() - kFindingText - kLeft, 0);
     const QColor ink = Theme::tokens().ink;
     double h = 34 + titleMore(row) + drawParagraph(nullptr, area, words(e.finding.found), Theme::font(13), ink);
+    if (e.accepted) h += drawParagraph(nullptr, area, acceptedText(*e.accepted), Theme::font(13, true), ink);
     if (e.passed) return h + 4;
     h += drawParagraph(nullptr, area, words(e.finding.why), Theme::font(13), ink);
     h += drawParagraph(nullptr, QRectF(kFindingText, 0, wide() - kFindingText - 132, 0), words(workspace().repair().remedyText(e.finding)),
@@ -104,6 +112,7 @@ void ProofView::drawOpen(QPainter& p, int row, double height) {
     const QRectF area(kFindingText, 0, wide() - kFindingText - kLeft, 0);
     double ty = 30 + titleMore(row);
     ty += drawParagraph(&p, QRectF(kFindingText, ty, area.width(), 0), words(f.found), Theme::font(13), t.ink);
+    if (e.accepted) drawParagraph(&p, QRectF(kFindingText, ty, area.width(), 0), acceptedText(*e.accepted), Theme::font(13, true), t.ink);
     if (e.passed) return;
     ty += drawParagraph(&p, QRectF(kFindingText, ty, area.width(), 0), words(f.why), Theme::font(13), t.ink);
     const Remedy* tried = workspace().repair().remedyOf(f);
@@ -139,13 +148,16 @@ void ProofView::drawRow(QPainter& p, int index, double h) {
     }
     const double base = e.passed && !open ? 16 : 19;
     if (!e.passed) drawMark(p, f.severity, {22, base - 5});
+    else if (e.accepted) drawMark(p, f.severity, {22, base - 5}, 7);
     else if (fresh) drawTick(p, {22, base - 4}, proved ? t.pass : t.muted, 8);
     else hairline(p, 18, base - 4, 26, t.muted);
     if (!e.property.empty())
         drawText(p, {kTag, base}, QString::fromStdString(e.property), Theme::font(13, open), e.passed ? t.muted : colour);
     const QFont font = titleFont(index);
     const QColor ink = e.passed && !open ? t.muted : t.ink;
-    const QString standing = e.passed && fresh && !proved ? tr("computed, of values nobody entered yet") : QString();
+    QString standing;
+    if (e.accepted && !open) standing = tr("accepted: %1").arg(shown(e.accepted->record.reason));
+    else if (e.passed && !e.accepted && fresh && !proved) standing = tr("computed, of values nobody entered yet");
     if (e.passed) {
         const double right = wide() - kLeft;
         const double end = drawText(p, {kFindingText, base},
@@ -213,8 +225,9 @@ std::vector<ListRow> ProofView::listRows() {
     const auto& entries = workspace().entries();
     for (std::size_t i = 0; i < entries.size(); ++i) {
         const session::ProofEntry& e = entries[i];
-        QString told =
-            e.passed ? tr("holds") : words(severityId(e.finding.severity)) + QStringLiteral(", ") + words(boxName(e.finding.box));
+        QString told = e.accepted ? tr("accepted")
+                       : e.passed ? tr("holds")
+                                  : words(severityId(e.finding.severity)) + QStringLiteral(", ") + words(boxName(e.finding.box));
         if (workspace().pose().finding() == static_cast<int>(i)) told += QStringLiteral(", ") + tr("posed");
         rows.push_back({QStringLiteral("row-%1").arg(i),
                         (QString::fromStdString(e.property) + QLatin1Char(' ') + words(e.finding.title)).trimmed(), told});
@@ -222,7 +235,9 @@ std::vector<ListRow> ProofView::listRows() {
     return rows;
 }
 
-std::vector<const char*> ProofView::keyLine() const { return {"pose", "page-go", "remedy", "plan", "why", "prove", "print", "fold-deck"}; }
+std::vector<const char*> ProofView::keyLine() const {
+    return {"pose", "page-go", "remedy", "accept", "plan", "why", "prove", "print", "fold-deck"};
+}
 
 bool ProofView::clicked(int row, QPointF at, double height) {
     if (row != chosenRow() || entry(row).passed || !poseButton(row, height).adjusted(-6, -4, 6, 4).contains(at)) return false;

@@ -377,6 +377,8 @@ Plan Planner::run(const Setup& setup) {
 
 }  // namespace
 
-Plan makePlan(const Setup& setup, const RuleSet& rules, const std::function<bool()>& goOn) { return Planner(rules, goOn).run(setup); }
+Plan makePlan(const Setup& setup, const RuleSet& rules, const std::function<bool()>& goOn) {
+    return Planner(rules, goOn).run(holdingAccepted(setup, rules));
+}
 
 }  // namespace kh

@@ -2,6 +2,7 @@
 //
 // The properties of the switch proof that look at throttle and pitch: P1, P5, P6, P7, P10.
 #include "base/conventions.h"
+#include "judge/benchmode.h"
 #include "judge/candidates.h"
 #include "judge/modechecks.h"
 #include "judge/motorfigures.h"
@@ -43,11 +44,12 @@ std::optional<MotorRun> motorRuns(const ProofContext& c, const LogicKey& key, co
             const Instant now = c.model.at(c.numbersAt(seen, stick, trim));
             r.covered += seen.states;
             if (now.disarmed && c.model.armingHoldsMotor()) continue;  // nothing that is sent reaches it
-            bool fine = limits.off(now.motorPulseUs) && limits.accepted(now.motorPulseUs);
+            const bool off = key.stopped() ? limits.off(now.motorPulseUs) : limits.low(now.motorPulseUs);  // a bench mode's curve
+            bool fine = off && limits.accepted(now.motorPulseUs);
             if (engine && onlyHold)
                 fine = now.motorThrottlePct <= idleLimits(c.setup.machine).mostPct + kSamePct &&
                        std::abs(now.throttlePct - tx.hold.throttlePct) <= kSamePct;
-            else if (engine) fine = limits.rising ? now.motorPulseUs <= closedUs : now.motorPulseUs >= closedUs;
+            else if (engine && key.stopped()) fine = limits.rising ? now.motorPulseUs <= closedUs : now.motorPulseUs >= closedUs;
             else if (bailOut && onlyHold) fine = std::abs(now.motorPulseUs - c.figures.holdUs.value) <= kSameUs && stays(held);
             if (!fine) return MotorRun{stick, trim, now};
         }
@@ -94,10 +96,15 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
         return;
     }
     for (const auto& [key, seen] : c.logic.seen) {
-        if (!key.stopped()) continue;
+        const FlightMode& flown = c.modes[key.beneath];
+        if (!key.stopped() && !flown.benchOnly) continue;
         const std::optional<MotorRun> run = motorRuns(c, key, seen, r);
         if (!run) continue;
         const Instant& now = run->now;
+        if (!key.stopped()) {
+            c.refute(r, benchModeRuns(c.setup, flown, {run->stick, run->trim, now.motorPulseUs, now.throttlePct}, c.deckAt(seen)));
+            return;
+        }
         if (!key.holdAsked && !key.kill && !key.cut) {
             runsDisarmed(c, seen, *run, r);
             return;
@@ -164,7 +171,7 @@ void judgeInverted(const ProofContext& c, PropertyResult& r) {
     std::vector<Message> falls;
     for (std::size_t i = 0; i < c.modes.size(); ++i) {
         const FlightMode& m = c.modes[i];
-        if (m.id == kHoldMode) continue;
+        if (!isFlown(m)) continue;
         const auto seen = flying(c, i);
         if (!seen) continue;
         if (!m.flownInverted) {

@@ -155,7 +155,7 @@ double HelicopterPlant::bladeAt(const Plane& plane, double azimuthDeg) const {
 TailInstant HelicopterPlant::tailAt(double rudder) const {
     TailInstant out;
     const double limit = shareFromPct(rudder < 0.0 ? tail_.limitLeftPct : tail_.limitRightPct);
-    out.pulseUs = tail_.pulseUs + (tail_.reversed ? -1.0 : 1.0) * rudder * limit * tailStrokeUs_;
+    out.pulseUs = tail_.pulseUs + tail_.trimUs + (tail_.reversed ? -1.0 : 1.0) * rudder * limit * tailStrokeUs_;
     const double tailCentre = tailFacts_.servo->pulseUs.value_or(tail_.pulseUs);
     const ServoProfile& tailServo = tailFacts_.servo;
     out.armDeg = tailFacts_.squareErrorDeg + (tailFacts_.risesWithPulse ? 1.0 : -1.0) *

@@ -55,6 +55,8 @@ void describe(FieldVisitor& v, Head& h) {
     v.number("phaseDeg", h.phaseDeg, {-90, 90, "°", 1}, {KH_TR("Phase angle of the head"), KH_TR("phase")});
     v.at(Station::Pitch);
     v.number("gripLimitDeg", h.gripLimitDeg, {3, 60, "°", 1}, {KH_TR("Widest angle of the blade grip"), KH_TR("grip limit")});
+    v.maybe("wantedLowDeg", h.wantedLowDeg, {-25, 0, "°", 1}, {KH_TR("Collective wanted full down"), KH_TR("down"), KH_TR("as the style")});
+    v.maybe("wantedHighDeg", h.wantedHighDeg, {0, 25, "°", 1}, {KH_TR("Collective wanted full up"), KH_TR("up"), KH_TR("as the style")});
     v.at(Station::Airframe);
     v.pick("linkKind", h.linkKind, kLinkKind, {KH_TR("Kind of the blade links"), KH_TR("link kind")});
     v.pick("linkEnds", h.linkEnds, kLinkEnds, {KH_TR("Ends of the blade links"), KH_TR("link ends")});

@@ -52,6 +52,7 @@ struct Head {
     LinkSide link = LinkSide::Leading;
     double phaseDeg = 0.0;
     double gripLimitDeg = 22.0;
+    std::optional<double> wantedLowDeg, wantedHighDeg;  ///< collective ends the pilot wants; absent: what the style asks for
     LinkKind linkKind = LinkKind::PlainRod;
     LinkEnds linkEnds = LinkEnds::EitherWay;
     std::optional<double> threadMmPerTurn;  ///< of one thread; absent: moulded, fixed links

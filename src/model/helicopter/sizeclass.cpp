@@ -41,12 +41,25 @@ std::array<double, 2> startingGainPct(const Setup& setup) {
     return makers ? std::array{*makers, *makers} : sizeClassOf(setup.machine).gainPct;
 }
 
-CollectiveTarget collectiveTarget(const Machine& machine) {
+namespace {
+
+CollectiveTarget ofStyle(const Machine& machine) {
     // the span the controller holds; a softer Normal is the curve's business
     if (machine.style == FlyingStyle::Scale) return {-2.0, 10.0};
     if (machine.style == FlyingStyle::Aerobatic) return {-12.0, 12.0};
     const double deg = helicopter(machine).rotor.bladeMm >= 550.0 ? 11.0 : 11.5;
     return machine.style == FlyingStyle::Training ? CollectiveTarget{-9.0, 9.0} : CollectiveTarget{-deg, deg};
+}
+
+}  // namespace
+
+CollectiveTarget collectiveTarget(const Machine& machine) {
+    const Head& head = helicopter(machine).head;
+    CollectiveTarget out = ofStyle(machine);
+    out.wanted = head.wantedLowDeg || head.wantedHighDeg;
+    out.lowDeg = head.wantedLowDeg.value_or(out.lowDeg);
+    out.highDeg = head.wantedHighDeg.value_or(out.highDeg);
+    return out;
 }
 
 CollectiveTarget startingCollective(const Machine& machine) {

@@ -29,9 +29,10 @@ struct SizeClass {
 /// Heading-hold gain to start from, low and high: what the controller's maker says, else the size's.
 [[nodiscard]] std::array<double, 2> startingGainPct(const Setup& setup);
 
-/// Collective to both sides that a style asks for, in ° (docs/domain.md 12); low is negative.
+/// Collective to both sides, in °: what the pilot wants, else what the style asks for (docs/domain.md 12); low is negative.
 struct CollectiveTarget {
     double lowDeg = -11.0, highDeg = 11.0;
+    bool wanted = false;  ///< the pilot's own, at one end at least
 };
 [[nodiscard]] CollectiveTarget collectiveTarget(const Machine& machine);
 /// What a new model of that size and style starts with: the size's own for sport, else what the style asks for.

@@ -8,14 +8,23 @@ namespace kh {
 
 namespace {
 
-constexpr std::array kGuards{
-    Guard{KH_TR("leads off"), KH_TR("tick leads off"), KH_TR("untick leads off: the motor signals by itself, its pinion out of mesh")},
-    Guard{KH_TR("blades off"), KH_TR("tick blades off"), KH_TR("untick blades off: this is read with the main blades on")},
-    Guard{KH_TR("hold on"), KH_TR("tick hold on"), KH_TR("untick hold on: this is done with hold off")}};
-
+/// What keeps the motor still, by the school: told in its own words.
+constexpr Guard kLeadsGuard{KH_TR("leads off"), KH_TR("tick leads off"),
+                            KH_TR("untick leads off: the motor signals by itself, its pinion out of mesh")};
+constexpr Guard kPinionGuard{KH_TR("pinion out"), KH_TR("tick pinion out of mesh"),
+                             KH_TR("untick pinion out once the motor is to drive: here it signals or drives by itself")};
+constexpr Guard kCurveGuard{KH_TR("throttle zero"), KH_TR("tick throttle zero: hold on, and every mode's curve at 0"),
+                            KH_TR("untick throttle zero: here the throttle is open")};
+constexpr Guard kPackGuard{KH_TR("main pack off"), KH_TR("tick main pack off: a receiver pack alone feeds the boxes"),
+                           KH_TR("untick main pack off: this needs the motor's own pack")};
+constexpr Guard kBladesGuard{KH_TR("blades off"), KH_TR("tick blades off"),
+                             KH_TR("untick blades off: this is read with the main blades on")};
+constexpr Guard kHoldGuard{KH_TR("hold on"), KH_TR("tick hold on"), KH_TR("untick hold on: this is done with hold off")};
 /// Where hold is an armed idle.
-constexpr std::array kArmedGuards{
-    kGuards[0], kGuards[1], Guard{KH_TR("kill on"), KH_TR("tick kill on"), KH_TR("untick kill on: this is done with kill and hold off")}};
+constexpr Guard kKillGuard{KH_TR("kill on"), KH_TR("tick kill on"), KH_TR("untick kill on: this is done with kill and hold off")};
+
+template <const Guard& Lock, const Guard& Stop, const Guard&... More>
+constexpr std::array kGuardsOf{Lock, kBladesGuard, Stop, More...};
 
 // leads off, blades off, hold (or kill) on
 constexpr BenchNeed kAllOff{Need::Yes, Need::Yes, Need::Yes};
@@ -50,20 +59,40 @@ constexpr auto kEngineNeeds = [] {
     return needs;
 }();
 
+/// A curve that holds the motor cannot hold it where the throttle must be open: there its leads are off all the same.
+constexpr auto kCurveNeeds = [] {
+    auto needs = kRowNeeds;
+    for (RowNeed& n : needs)
+        if (std::string_view(n.row) == "failsafe-test"_row) n.need = {Need::No, Need::Yes, Need::No, Need::Yes};
+    return needs;
+}();
+
 BenchNeed ofStation(Station station) {
     if (station == Station::Radio) return {};  // on the transmitter's own monitor, no pack connected
     if (station == Station::Airframe) return {Need::Yes, Need::Any, Need::Any};
     return kAllOff;
 }
 
+template <const Guard& Lock, const auto& Needs, const Guard&... More>
+const GuardTable& tableOf(bool armed) {
+    static constexpr GuardTable held{kGuardsOf<Lock, kHoldGuard, More...>, Needs, ofStation};
+    static constexpr GuardTable killed{kGuardsOf<Lock, kKillGuard, More...>, Needs, ofStation};
+    return armed ? killed : held;
+}
+
 }  // namespace
 
 const GuardTable& helicopterGuards(const Setup& setup) {
-    static constexpr GuardTable table{kGuards, kRowNeeds, ofStation};
-    static constexpr GuardTable armed{kArmedGuards, kRowNeeds, ofStation};
-    static constexpr GuardTable engine{kGuards, kEngineNeeds, ofStation};
-    if (setup.machine.power.kind == PowerKind::Engine) return engine;
-    return holdIsArmed(setup) ? armed : table;
+    const Schools& schools = setup.transmitter.schools;
+    if (setup.machine.power.kind == PowerKind::Engine) return tableOf<kLeadsGuard, kEngineNeeds>(false);
+    const bool armed = holdIsArmed(setup);
+    if (schools.benchPower == BenchPowerSchool::Apart) return tableOf<kPackGuard, kRowNeeds>(armed);
+    switch (schools.motorLock) {
+        case MotorLockSchool::PinionOut: return tableOf<kPinionGuard, kRowNeeds>(armed);
+        case MotorLockSchool::ByCurve: return tableOf<kCurveGuard, kCurveNeeds, kLeadsGuard>(armed);
+        case MotorLockSchool::LeadsOff: break;
+    }
+    return tableOf<kLeadsGuard, kRowNeeds>(armed);
 }
 
 }  // namespace kh

@@ -63,13 +63,28 @@ std::vector<Step> binding(const Setup& setup, const Figures& figures) {
     };
 }
 
+/// What must hold the motor where hold is off, by the school.
+Message lockedFor(const Setup& setup) {
+    const Schools& schools = setup.transmitter.schools;
+    if (schools.benchPower == BenchPowerSchool::Apart)
+        return say(KH_TR("The receiver pack alone feeds the boxes, the main pack never connected; main and tail blades off."));
+    switch (schools.motorLock) {
+        case MotorLockSchool::PinionOut: return say(KH_TR("The pinion out of mesh; main and tail blades off; the rotor locked."));
+        case MotorLockSchool::ByCurve:
+            return say(
+                KH_TR("Here no curve can hold the motor, the throttle must be open: motor leads off or the pinion out of mesh for this "
+                      "test; main and tail blades off; the rotor locked."));
+        case MotorLockSchool::LeadsOff: break;
+    }
+    return say(KH_TR("Motor leads off, or the pinion out of mesh; main and tail blades off; the rotor locked."));
+}
+
 std::vector<Step> failsafeTest(const Setup& setup, const Figures& figures) {
     const bool engine = setup.machine.power.kind == PowerKind::Engine;
     return {
         {"off",
          Box::Machine,
-         engine ? say(KH_TR("Engine stopped, igniter off, fuel line clamped; main and tail blades off."))
-                : say(KH_TR("Motor leads off, or the pinion out of mesh; main and tail blades off; the rotor locked.")),
+         engine ? say(KH_TR("Engine stopped, igniter off, fuel line clamped; main and tail blades off.")) : lockedFor(setup),
          {},
          say(KH_TR("This is the one test with hold off: a motor that can turn, would. Nobody in the plane of the disc."))},
         {"throttle",

@@ -127,6 +127,13 @@ StationPage linkRows(const RowBuilder& b) {
     page.rows.push_back(
         RowBuilder::under("supply", b.row("supply-leads", say(KH_TR("Leads")), {}, {},
                                           {{b.field("machine.wiring.supplyLeads"_field), b.field("machine.wiring.buffer"_field)}})));
+    page.rows.push_back(RowBuilder::aside(
+        "supply", KH_TR("between what the regulator gives and what the buffer takes over at; tested once by pulling the pack"),
+        b.row("supply-alarm", say(KH_TR("Alarm")), {}, {},
+              {{b.field("machine.supply.alarmVolts"_field, label(KH_TR("below"))), b.labelled("machine.supply.bufferVolts"_field)}})));
+    page.rows.push_back(RowBuilder::aside(
+        "supply", KH_TR("the main pack as in flight, or a receiver pack with the main pack never connected; two supplies are never joined"),
+        b.row("bench-power", say(KH_TR("Bench power")), {{b.field("transmitter.schools.benchPower"_field)}}, {}, {})));
     page.rows.push_back(b.row("receiver", say(KH_TR("Receiver")), {}, {},
                               {{b.field("machine.receiver.name"_field), b.field("machine.wiring.receiver"_field)}}));
     setTable(page, "receiver",
@@ -145,6 +152,10 @@ StationPage linkRows(const RowBuilder& b) {
                       {{b.field("machine.receiver.lampWaits"_field)}}})});
     page.rows.push_back(b.row("throttle-lead", say(KH_TR("Throttle lead")), {}, {},
                               {{b.field("machine.wiring.throttleLead"_field, label(KH_TR("into the")))}}));
+    page.rows.push_back(RowBuilder::aside(
+        "throttle-lead",
+        KH_TR("leads off is surest; by curve is the weakest: one place of a switch that was forgotten, and the motor runs"),
+        b.row("motor-lock", say(KH_TR("Motor lock")), {{b.field("transmitter.schools.motorLock"_field)}}, {}, {})));
     Part bound = RowBuilder::text(say(KH_TR("the receiver answers")));
     bound.why.inputs = {"machine.wiring.receiver"_field, "transmitter.modelMatch"_field};  // another receiver is bound anew
     page.rows.push_back(b.row("binding", say(KH_TR("Binding")), {{RowBuilder::text(say(KH_TR("model memory")))}}, {}, {{bound}}));

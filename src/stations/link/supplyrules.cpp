@@ -216,11 +216,63 @@ void supplyCurrent(const AuditContext& c, std::vector<Finding>& out) {
          .fix = {{"machine.supply.continuousA"_field, needed[0]}, {"machine.supply.peakA"_field, needed[1]}}});
 }
 
+/// The alarm lies between what the buffer takes over at and what the regulator gives: above it always sounds, below the buffer hides
+/// that the regulator failed until the buffer is empty.
+void supplyAlarm(const AuditContext& c, std::vector<Finding>& out) {
+    const Supply& s = c.setup.machine.supply;
+    const bool buffer = c.setup.machine.wiring.buffer;
+    const auto volts = [&](double v) { return c.amount("machine.supply.volts"_field, v); };
+    Finding f{.severity = Severity::Warning,
+              .row = "supply-alarm"_row,
+              .why = c.say(KH_TR("A regulator that failed is noticed only when nothing answers any more.")),
+              .box = Box::Machine,
+              .subject = "machine.supply.alarmVolts"_field};
+    if (buffer && s.bufferVolts && s.volts && *s.bufferVolts >= *s.volts) {
+        f.id = "buffer-volts";
+        f.subject = "machine.supply.bufferVolts"_field;
+        f.title = c.say(KH_TR("The buffer takes over before the regulator fails"));
+        f.found =
+            c.say(KH_TR("The supply gives {v}; the buffer takes over at {b}."), {{"v", volts(*s.volts)}, {"b", volts(*s.bufferVolts)}});
+        f.why = c.say(KH_TR("It drains with every flight, unnoticed, and is empty when it is needed."));
+        f.todo =
+            c.say(KH_TR("Set the supply above the buffer's voltage, or fit a buffer of a lower one; what the boxes bear stays the limit."));
+        out.push_back(std::move(f));
+        return;
+    }
+    if (!s.alarmVolts) return;
+    const double low = buffer && s.bufferVolts ? *s.bufferVolts : kLeastSupplyVolts;
+    const bool sounds = s.volts && *s.alarmVolts >= *s.volts - kSupplyDipVolts / 2.0;
+    if (!sounds && *s.alarmVolts > low + 1e-9) return;
+    f.title = sounds ? c.say(KH_TR("The alarm on the receiver supply sounds in every flight"))
+                     : c.say(KH_TR("The alarm on the receiver supply comes too late"));
+    if (sounds) {
+        f.found = c.say(KH_TR("It sounds below {a}; the supply gives {v} and dips when the servos move."),
+                        {{"a", volts(*s.alarmVolts)}, {"v", volts(*s.volts)}});
+        f.why = c.say(KH_TR("An alarm that always sounds is switched off, and then never does."));
+    } else if (buffer && s.bufferVolts) {
+        f.found =
+            c.say(KH_TR("It sounds below {a}; the buffer holds {b} until it is empty."), {{"a", volts(*s.alarmVolts)}, {"b", volts(low)}});
+    } else {
+        f.found = c.say(KH_TR("It sounds below {a}; below {b} receivers restart."), {{"a", volts(*s.alarmVolts)}, {"b", volts(low)}});
+    }
+    const double high = s.volts.value_or(low + 2.0 * kSupplyDipVolts);
+    const double wanted = std::round((low + (high - low) / 2.0) * 10.0) / 10.0;
+    if (wanted > low + 0.05 && wanted < high - kSupplyDipVolts / 2.0) {
+        f.todo = c.say(KH_TR("Set the alarm to {w}, between the two; then test it: pull the pack and hear it."), {{"w", volts(wanted)}});
+        f.fix = {{f.subject, wanted}};
+    } else {
+        f.todo = c.say(KH_TR("Supply and buffer lie too close for an alarm between them: set one of them apart, or leave the alarm out."));
+    }
+    f.proposal = true;
+    out.push_back(std::move(f));
+}
+
 }  // namespace
 
 std::span<const Rule> supplyRules() {
     static constexpr std::array rules{Rule{"supply", Station::Link, Work::Supply, supplyVolts},
-                                      Rule{"supply-current", Station::Link, Work::Supply, supplyCurrent}};
+                                      Rule{"supply-current", Station::Link, Work::Supply, supplyCurrent},
+                                      Rule{"supply-alarm", Station::Link, Work::Supply, supplyAlarm}};
     return rules;
 }
 

@@ -14,6 +14,7 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> modePitchRules();
 [[nodiscard]] std::span<const Rule> modeSpeedRules();
 [[nodiscard]] std::span<const Rule> modeRules();
+[[nodiscard]] std::span<const Rule> benchModeRules();
 [[nodiscard]] std::span<const Rule> modeSchoolRules();
 void modesFigures(const FigureBuilder& b);
 

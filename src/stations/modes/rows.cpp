@@ -67,6 +67,14 @@ StationPage modesRows(const RowBuilder& b) {
                                                  ? say(KH_TR("{v} flat"), {{"v", on("throttle", low)}})
                                                  : say(KH_TR("{a} … {b}"), {{"a", on("throttle", low)}, {"b", on("throttle", high)}}))}};
                     })),
+        RowBuilder::aside("throttle-curve", KH_TR("flown inverted asks for power at low stick too"),
+                          b.matrixRow("mode-use", say(KH_TR("Flown")), "", Box::Transmitter, each([&](const FlightMode& m) {
+                                          return m.id == kHoldMode ? Cell{} : Cell{{b.field(path(m, "flownInverted"))}};
+                                      }))),
+        RowBuilder::aside("throttle-curve", KH_TR("one for the bench is reached behind hold or kill, or keeps the motor off"),
+                          b.matrixRow("mode-bench", say(KH_TR("For")), "", Box::Transmitter, each([&](const FlightMode& m) {
+                                          return m.id == kHoldMode ? Cell{} : Cell{{b.field(path(m, "benchOnly"))}};
+                                      }))),
         school("throttle-curve", "throttle-school", KH_TR("Take-off"), "transmitter.schools.throttle"_field,
                KH_TR("flat: one governed value in each mode; classic: raised by the stick from zero in Normal, for a gentle start")),
         school("throttle-curve", "curve-entry", KH_TR("Entered as"), "transmitter.schools.entry"_field,

@@ -3,6 +3,7 @@
 // The flight-mode matrix: curves, continuity, gain, agility.
 #include "base/conventions.h"
 #include "formula/answers.h"
+#include "judge/benchmode.h"
 #include "judge/candidates.h"
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
@@ -120,7 +121,7 @@ void spoolUp(const AuditContext& c, std::vector<Finding>& out) {
     bool first = true;
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i) {
         const FlightMode& m = c.setup.transmitter.modes[i];
-        if (m.id == kHoldMode) continue;
+        if (!isFlown(m)) continue;
         const ModeFigures* f = c.figures.mode(m.id);
         const bool judged = std::exchange(first, false);  // the mode reached from the power-on places
         if (f == nullptr || !f->pitchLow.known) continue;
@@ -199,10 +200,12 @@ void agility(const AuditContext& c, std::vector<Finding>& out) {
 
 void setUpCurves(const AuditContext& c, std::vector<Finding>& out) {
     for (const FlightMode& m : c.setup.transmitter.modes) {
-        if (m.id == kHoldMode || !isFlat(m.throttle) || m.throttle.points.front().y != 0.0) continue;
+        if (!isFlown(m) || !isFlat(m.throttle) || m.throttle.points.front().y != 0.0) continue;
+        if (m.benchOnly) continue;                                                               // declared
+        const bool byCurve = c.setup.transmitter.schools.motorLock == MotorLockSchool::ByCurve;  // the bench is held by it
         const bool bench = benchOnly(c.setup.transmitter, m);
         out.push_back({.id = "set-up-curve." + m.id,
-                       .severity = bench ? Severity::Note : Severity::Warning,
+                       .severity = bench || byCurve ? Severity::Note : Severity::Warning,
                        .row = "throttle-curve"_row,
                        .title = bench ? c.say(KH_TR("{m} is for the bench"), {{"m", m.name}})
                                       : c.say(KH_TR("{m} still has its bench curve"), {{"m", m.name}}),

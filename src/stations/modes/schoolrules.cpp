@@ -35,7 +35,7 @@ void curveEntry(const AuditContext& c, std::vector<Finding>& out) {
     for (const FlightMode& m : c.setup.transmitter.modes)
         for (const bool pitch : {true, false}) {
             const Curve& curve = pitch ? m.pitch : m.throttle;
-            if (curve.shape == CurveShape::Line || (!pitch && m.id == kHoldMode)) continue;
+            if (curve.shape == CurveShape::Line || m.benchOnly || (!pitch && m.id == kHoldMode)) continue;
             const Curve line = asLine(curve);
             const bool straight = sameShape(curve, line);
             out.push_back({.id = std::string("school-entry.") + m.id + (pitch ? ".pitch" : ".throttle"),
@@ -59,7 +59,7 @@ void pitchCurves(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.transmitter.schools.pitch != PitchSchool::One) return;
     const FlightMode* first = nullptr;
     for (const FlightMode& m : c.setup.transmitter.modes) {
-        if (!m.flownInverted || m.id == kHoldMode) continue;
+        if (!m.flownInverted || !isFlown(m)) continue;
         if (first == nullptr) {
             first = &m;
             continue;
@@ -184,7 +184,7 @@ void midStick(const AuditContext& c, std::vector<Finding>& out) {
     if (tx.schools.midStick == MidStickSchool::Zero) {
         for (std::size_t i = 0; i < tx.modes.size(); ++i) {
             const double mid = c.model.pitchCurveAt(i, 0.0);
-            if (tx.modes[i].id == kHoldMode || std::abs(mid) <= kMidPitchPct) continue;
+            if (!isFlown(tx.modes[i]) || std::abs(mid) <= kMidPitchPct) continue;
             Curve curve = tx.modes[i].pitch;
             std::vector<Edit> fix;
             for (CurvePoint& p : curve.points)

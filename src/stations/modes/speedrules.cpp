@@ -39,8 +39,7 @@ void wantedSpeed(const AuditContext& c, std::vector<Finding>& out) {
     const bool factor = loggedFactor(c.setup, c.model).has_value();  // then no wanted speed is to blame
     for (const FlightMode& m : c.setup.transmitter.modes) {
         const ModeFigures* f = c.figures.mode(m.id);
-        if (m.id == kHoldMode || !m.targetRpm || f == nullptr || !f->headRpm.known || c.setup.speedController.calibration.size() < 2)
-            continue;
+        if (!isFlown(m) || !m.targetRpm || f == nullptr || !f->headRpm.known || c.setup.speedController.calibration.size() < 2) continue;
         if (isFlat(m.throttle) && m.throttle.points.front().y == 0.0) continue;  // still on the bench: another rule's
         const double given = f->headRpm.value;
         if (std::abs(given / *m.targetRpm - 1.0) <= kSpeedsApart) continue;

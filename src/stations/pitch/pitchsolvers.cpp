@@ -4,6 +4,8 @@
 #include "stations/pitch/pitchsolvers.h"
 
 #include "model/fieldpatterns.h"
+#include "model/helicopter/head.h"
+#include "stations/helicopter/linkturns.h"
 #include "stations/pitch/pitch.h"
 
 #include <algorithm>
@@ -30,6 +32,37 @@ std::vector<Step> rangeSteps(const Setup&, const Figures&) {
             readStep("range.mid", say(KH_TR("Collective 0 %")), "°", true)};
 }
 
+/// After the blades were set alike at the bench: what is left shows in flight only.
+std::vector<Step> trackingSteps(const Setup& setup, const Figures&) {
+    const LinkSteps link = linkSteps(helicopter(setup).head);
+    const bool moulded = link.mmPerTurn <= 0.0;
+    const bool split = setup.transmitter.schools.tracking == TrackingSchool::SplitDifference;
+    return {
+        {"marked",
+         Box::Machine,
+         say(KH_TR("A strip of another colour on the tip of each blade; both the same weight.")),
+         say(KH_TR("The blades are told apart from where you will stand.")),
+         {}},
+        {"seen", Box::Transmitter,
+         say(KH_TR("Hover, eye level, and look at the edge of the disc for a few seconds; then land, hold on, rotor stopped, pack out.")),
+         say(KH_TR("One edge: the blades track. Two: remember which colour runs high.")),
+         say(KH_TR("From the distance the field asks for, nobody in the plane of the disc; two edges further apart than a blade is thick: "
+                   "land at once, something is bent or loose."))},
+        {"turned", Box::Machine,
+         moulded ? say(KH_TR("The links are moulded: other links, or a head with adjustable ones. Measure both, ball to ball, first."))
+         : split
+             ? say(KH_TR("Turn the high blade's link {h} and the low blade's {l}, by one step of {n} turns each; never more than half a "
+                         "turn from measured zero."),
+                   {{"h", asWord(linkSign(setup.machine) > 0.0 ? KH_TR("shorter") : KH_TR("longer"))},
+                    {"l", asWord(linkSign(setup.machine) > 0.0 ? KH_TR("longer") : KH_TR("shorter"))},
+                    {"n", num(link.stepTurns, 1)}})
+             : say(KH_TR("Turn the high blade's link {h} by one step of {n} turns; the low blade stays."),
+                   {{"h", asWord(linkSign(setup.machine) > 0.0 ? KH_TR("shorter") : KH_TR("longer"))}, {"n", num(link.stepTurns, 1)}}),
+         say(KH_TR("At least 4 threads stay in each end.")), say(KH_TR("Leads off before you reach into the head."))},
+        {"again", Box::Bench, say(KH_TR("Look again. Turned the wrong way it grows: back, and the other way.")), {}, {}},
+        {"written", Box::Bench, say(KH_TR("Zero pitch moved by what was turned: read it again before the next bench work.")), {}, {}}};
+}
+
 std::vector<Step> chartSteps(const Setup&, const Figures&) { return {}; }  // the binding chart is clicked, not typed
 
 }  // namespace
@@ -42,6 +75,12 @@ std::span<const BenchWork> pitchSolvers() {
                   .rows = "zero-pitch links",
                   .steps = zeroSteps,
                   .solve = solveZero},
+        BenchWork{.id = "tracking",
+                  .title = KH_TR("Tracking"),
+                  .caution = KH_TR("Judged from far back, briefly, nobody in the plane of the disc; corrected with the rotor stopped and "
+                                   "the pack out."),
+                  .rows = "tracking",
+                  .steps = trackingSteps},
         BenchWork{.id = "throw",
                   .title = KH_TR("Reference throw"),
                   .caution = KH_TR("Leads off. Gauge zeroed on the shaft, head locked, machine not moved since."),

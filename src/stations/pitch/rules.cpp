@@ -28,6 +28,7 @@ namespace kh {
 namespace {
 
 constexpr double kZeroDeg = 0.2;
+constexpr double kWantedDeg = 0.5;  ///< ends of the pilot's own are met within
 constexpr double kReferenceDeg = 0.2;
 constexpr double kRangeDeg = 1.5;
 constexpr double kFarRangeDeg = 3.5;  ///< beyond, the range was mis-set
@@ -68,8 +69,9 @@ void zeroPitch(const AuditContext& c, std::vector<Finding>& out) {
 void symmetry(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& high = c.figures.collectiveHighDeg;
     const Figure& low = c.figures.collectiveLowDeg;
-    if (!high.known || !low.known || c.setup.machine.style == FlyingStyle::Scale || std::abs(high.value + low.value) <= kSymmetryDeg)
-        return;
+    const CollectiveTarget target = collectiveTarget(c.setup.machine);
+    const bool unlike = std::abs(target.highDeg + target.lowDeg) > kSymmetryDeg;  // a style or a pilot that wants no equal ends
+    if (!high.known || !low.known || unlike || std::abs(high.value + low.value) <= kSymmetryDeg) return;
     Finding f{.severity = Severity::Warning,
               .row = "collective-range"_row,
               .title = c.say(KH_TR("Up and down pitch differ")),
@@ -79,7 +81,6 @@ void symmetry(const AuditContext& c, std::vector<Finding>& out) {
               .box = Box::Controller,
               .witness = sticksAt(-1.0, 0.0, 0.0),
               .subject = rangePath(c.setup, false)};
-    const CollectiveTarget target = collectiveTarget(c.setup.machine);
     if (low.value < 0.0 && high.value > 0.0) {
         f.fix = rangeFor(c, high.value, -high.value);
         // the end that is right for the style stays
@@ -101,16 +102,23 @@ void range(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& low = c.figures.collectiveLowDeg;
     const CollectiveTarget target = collectiveTarget(c.setup.machine);
     if (!high.known || !low.known || high.value <= 0.0 || low.value >= 0.0) return;
-    if (std::abs(high.value - target.highDeg) <= kRangeDeg && std::abs(low.value - target.lowDeg) <= kRangeDeg) return;
+    const double near = target.wanted ? kWantedDeg : kRangeDeg;
+    if (std::abs(high.value - target.highDeg) <= near && std::abs(low.value - target.lowDeg) <= near) return;
     const bool far = std::abs(high.value - target.highDeg) > kFarRangeDeg || std::abs(low.value - target.lowDeg) > kFarRangeDeg;
     out.push_back({.severity = far ? Severity::Warning : Severity::Note,
                    .row = "collective-range"_row,
-                   .title = c.say(KH_TR("Collective range is unusual for this style")),
-                   .found = c.say(KH_TR("{l} … {h}°; {a} … {b}° is usual for {s}."), {{"l", signedNum(low.value, 1)},
-                                                                                      {"h", signedNum(high.value, 1)},
-                                                                                      {"a", signedNum(target.lowDeg, 1)},
-                                                                                      {"b", signedNum(target.highDeg, 1)},
-                                                                                      {"s", show(c.setup, "machine.style"_field)}}),
+                   .title = target.wanted ? c.say(KH_TR("Collective range is not the one that is wanted"))
+                                          : c.say(KH_TR("Collective range is unusual for this style")),
+                   .found = target.wanted
+                                ? c.say(KH_TR("{l} … {h}°; {a} … {b}° is wanted."), {{"l", signedNum(low.value, 1)},
+                                                                                     {"h", signedNum(high.value, 1)},
+                                                                                     {"a", signedNum(target.lowDeg, 1)},
+                                                                                     {"b", signedNum(target.highDeg, 1)}})
+                                : c.say(KH_TR("{l} … {h}°; {a} … {b}° is usual for {s}."), {{"l", signedNum(low.value, 1)},
+                                                                                            {"h", signedNum(high.value, 1)},
+                                                                                            {"a", signedNum(target.lowDeg, 1)},
+                                                                                            {"b", signedNum(target.highDeg, 1)},
+                                                                                            {"s", show(c.setup, "machine.style"_field)}}),
                    .why = c.say(KH_TR("More bogs the rotor down, less climbs slowly.")),
                    .todo = c.say(KH_TR("Bring the range to {a} … {b}° in the controller, then read both ends."),
                                  {{"a", signedNum(target.lowDeg, 1)}, {"b", signedNum(target.highDeg, 1)}}),

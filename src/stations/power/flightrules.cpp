@@ -123,7 +123,7 @@ void governorRun(const AuditContext& c, std::vector<Finding>& out) {
                        .proposal = true});
     double lowest = 100.0;
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i)
-        if (c.setup.transmitter.modes[i].id != kHoldMode) lowest = std::min(lowest, c.model.throttleCurveAt(i, 1.0));
+        if (isFlown(c.setup.transmitter.modes[i])) lowest = std::min(lowest, c.model.throttleCurveAt(i, 1.0));
     if (g.minThrottlePct > lowest) {
         const double wanted = std::max(20.0, std::floor(lowest - 10.0));
         out.push_back({.id = "governor-minimum",
@@ -205,7 +205,7 @@ void softStart(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.machine.power.kind == PowerKind::Engine || c.setup.controller.governor.kind == GovernorKind::Internal) return;
     double jump = 0.0;
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i)
-        if (c.setup.transmitter.modes[i].id != kHoldMode) jump = std::max(jump, c.model.throttleCurveAt(i, -1.0));
+        if (isFlown(c.setup.transmitter.modes[i])) jump = std::max(jump, c.model.throttleCurveAt(i, -1.0));
     const double least = sizeClassOf(c.setup.machine).runUpS * 0.6;
     if (jump <= 0.0 || c.setup.speedController.softStartS >= least) return;
     out.push_back(

@@ -27,7 +27,7 @@ constexpr double kFullCellShare = 0.04;      ///< how near to a whole number of 
 void factor(const AuditContext& c, std::vector<Finding>& out) {
     std::vector<MeasuredSpeed> measured = loggedSpeeds(c.setup);
     for (const FlightMode& m : c.setup.transmitter.modes)
-        if (const auto read = speedReadInForce(c.setup, m); read && m.id != kHoldMode && flatThrottle(m))
+        if (const auto read = speedReadInForce(c.setup, m); read && isFlown(m) && flatThrottle(m))
             measured.push_back({*flatThrottle(m), *read});
     const PowerTrain& p = c.setup.machine.power;
     const auto by = oneFactor(c.setup, c.model, measured);
@@ -67,7 +67,7 @@ void wantedApart(const AuditContext& c, std::vector<Finding>& out) {
         return;
     for (const FlightMode& m : c.setup.transmitter.modes) {
         const ModeFigures* f = c.figures.mode(m.id);
-        if (m.id == kHoldMode || !m.targetRpm || f == nullptr || !f->headRpm.known || f->headRpm.value <= 0.0) continue;
+        if (!isFlown(m) || !m.targetRpm || f == nullptr || !f->headRpm.known || f->headRpm.value <= 0.0) continue;
         const double apart = f->headRpm.value / *m.targetRpm - 1.0;
         if (std::abs(apart) <= kWantedApartShare) continue;
         out.push_back({.id = "wanted-apart." + m.id,

@@ -22,7 +22,7 @@ const StationEntry& powerStation() {
         .shortName = KH_TR("Power"),
         .rows = powerRows,
         .columns = {112, 106, 96, 264, 92},
-        .rules = {powerRules, speedControllerRules, powerFlightRules, powerStartRules, powerReadRules, powerNoteRules},
+        .rules = {powerRules, speedControllerRules, powerFlightRules, powerStartRules, powerReadRules, powerNoteRules, timerRules},
         .figures = powerFigures,
         .work = {powerSolvers, powerGuides},
         .panels = panels,

@@ -15,6 +15,7 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> powerStartRules();
 [[nodiscard]] std::span<const Rule> powerReadRules();
 [[nodiscard]] std::span<const Rule> powerNoteRules();
+[[nodiscard]] std::span<const Rule> timerRules();
 [[nodiscard]] std::span<const BenchWork> powerSolvers();
 [[nodiscard]] std::span<const BenchWork> powerGuides();
 void powerFigures(const FigureBuilder& b);

@@ -43,7 +43,7 @@ void speeds(const AuditContext& c, std::vector<Finding>& out) {
     const auto& limit = helicopter(c.setup).rotor.bladeMaxRpm;
     for (const FlightMode& m : c.setup.transmitter.modes) {
         const std::optional<double> read = speedReadInForce(c.setup, m);
-        if (!read || m.id == kHoldMode) continue;
+        if (!read || !isFlown(m)) continue;
         const std::string wantedPath = elementPath("transmitter.modes.{}.targetRpm"_field, m.id);
         const auto finding = [&](const char* id, Severity severity) {
             return Finding{.id = std::string(id) + "." + m.id,

@@ -96,6 +96,19 @@ Row bailOut(const RowBuilder& b) {
     return b.row("bail-out", say(KH_TR("Bail-out")), {}, std::move(controller), std::move(machine));
 }
 
+/// What makes the timer run, and the value or mode that belongs to it.
+Cell followedBy(const RowBuilder& b) {
+    Cell out{{b.field("transmitter.alarms.timerFollows"_field)}};
+    switch (b.setup().transmitter.alarms.timerFollows) {
+        case TimerFollows::Throttle:
+        case TimerFollows::Stick: out.parts.push_back(b.labelled("transmitter.alarms.timerStartPct"_field)); break;
+        case TimerFollows::Mode: out.parts.push_back(b.labelled("transmitter.alarms.timerMode"_field)); break;
+        case TimerFollows::HoldOff:
+        case TimerFollows::Switch: break;
+    }
+    return out;
+}
+
 }  // namespace
 
 StationPage powerRows(const RowBuilder& b) {
@@ -208,8 +221,9 @@ StationPage powerRows(const RowBuilder& b) {
                                           lastRead(b, "supply.stirred", "V", 2, label(KH_TR("stirred"))),
                                           lastRead(b, "supply.tail", "V", 2, label(KH_TR("tail over")))}}),
                                   latest(s.readings, "supply.stirred"))),
-        b.row("timer", say(KH_TR("Flight timer")),
-              {{b.field("transmitter.timerMin"_field), b.labelled("transmitter.alarms.timerStartPct"_field)}}, {}, std::move(lasts)),
+        b.row("timer", say(KH_TR("Flight timer")), {{b.field("transmitter.timerMin"_field)}}, {}, std::move(lasts)),
+        RowBuilder::aside("timer", KH_TR("it must run while the motor does: from the first throttle to hold"),
+                          b.row("timer-follows", say(KH_TR("It follows")), followedBy(b), {}, {})),
         RowBuilder::under(
             "timer", b.row("endurance", say(KH_TR("Minutes")), {}, {},
                            {{RowBuilder::figure(own.enduranceMin, label(KH_TR("estimate"))),

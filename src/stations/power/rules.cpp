@@ -199,7 +199,7 @@ Slowed slower(const AuditContext& c, double rpm) {
     for (std::size_t i = 0; i < c.setup.transmitter.modes.size(); ++i) {
         const FlightMode& m = c.setup.transmitter.modes[i];
         const ModeFigures* f = c.figures.mode(m.id);
-        if (m.id == kHoldMode || f == nullptr) continue;
+        if (!isFlown(m) || f == nullptr) continue;
         const double wanted = m.targetRpm.value_or(0.0);
         const double given = f->headRpm.known ? f->headRpm.value : 0.0;
         flown.push_back({i, wanted, given, std::max(wanted, given)});

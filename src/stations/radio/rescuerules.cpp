@@ -123,7 +123,7 @@ void rescuePower(const AuditContext& c, std::vector<Finding>& out) {
     const double governedLeast = g.kind == GovernorKind::Internal ? g.minThrottlePct : 0.0;
     for (std::size_t i = 0; i < tx.modes.size(); ++i) {
         const FlightMode& m = tx.modes[i];
-        if (m.id == kHoldMode) continue;
+        if (!isFlown(m)) continue;
         // the curve alone first: most modes have power over the whole stick
         double least = 100.0;
         for (const double stick : decisiveSticks(m)) least = std::min(least, c.model.throttleCurveAt(i, stick));

@@ -215,7 +215,11 @@ std::vector<Step> startUpGuide(const Setup& setup, const Figures&) {
     std::vector<Message> learned;
     for (const std::string& word : box.learns) learned.push_back(asWord(word));
     return {{"level", Box::Machine, say(KH_TR("Sticks untouched, trims 0; supply on, and do not touch the machine.")),
-             say(KH_TR("Motionless until the plate stands level; no servo at its end. A servo parked at its end is a no-fly.")),
+             box.startSign.empty()
+                 ? say(KH_TR("Motionless until the plate stands level; no servo at its end. A servo parked at its end is a no-fly."))
+                 : say(KH_TR("It shows \"{s}\", and the plate stands level; another sign means that it did not initialise: supply off, and "
+                             "again. A servo parked at its end is a no-fly."),
+                       {{"s", box.startSign}}),
              say(KH_TR("Motor leads off: everything can move once."))},
             {"learned",
              Box::Controller,

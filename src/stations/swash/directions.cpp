@@ -6,6 +6,7 @@
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/head.h"
+#include "model/traits.h"
 #include "stations/kit/solverkit.h"
 #include "stations/swash/swashsolvers.h"
 
@@ -51,13 +52,21 @@ Solved solveDirections(const Setup& setup, std::span<const Reading> readings) {
     const double rightWay = linkSign(setup.machine);
     std::vector<const PortSettings*> right, wrong;
     bool any = false;
+    // what the box does itself comes before a fault is looked for
+    Message first = asWord("");
+    for (const char* trait : {"dead-until-chosen", "frozen-outputs"})
+        if (boxDoes(setup, Box::Controller, trait))
+            first = say(KH_TR("{f}no fault of {b}, perhaps: {t}; else "),
+                        {{"f", first}, {"b", setup.controller.profile->name}, {"t", say(traitOf(Box::Controller, trait)->title)}});
     for (const PortSettings& port : setup.controller.ports) {
         const Reading* seen = latest(readings, "collective.port-" + port.id);
         if (seen == nullptr) continue;
         any = true;
         const double way = plausible(*seen, 1.0, "way");
         if (way != 0.0) (way * rightWay > 0.0 ? right : wrong).push_back(&port);
-        else out.remarks.push_back(say(KH_TR("The servo of port {p} stands still: its lead, its plug, or the port."), {{"p", port.id}}));
+        else
+            out.remarks.push_back(
+                say(KH_TR("The servo of port {p} stands still: {w}its lead, its plug, or the port."), {{"p", port.id}, {"w", first}}));
     }
     const Reading* aileron = latest(readings, "cyclic.aileron");
     const Reading* elevator = latest(readings, "cyclic.elevator");

@@ -49,12 +49,24 @@ Solved solveLinks(const Setup& setup, std::span<const Reading> readings) {
         out.remarks.push_back(
             say(KH_TR("The heights do not lie on one plane by {f} mm: with four links one of them pulls against the others."),
                 {{"f", num(fit.fightMm, 2)}}));
+    const PlateTrimSchool school = setup.transmitter.schools.plateTrim;
+    const bool flown = school == PlateTrimSchool::TrimFlight || school == PlateTrimSchool::AutomaticFlight;
+    if (flown && fit.tiltDeg >= 0.1)
+        out.remarks.push_back(
+            say(KH_TR("By the school chosen the links bring the plate near; what remains is left to the trim flight, and no "
+                      "sub-trim is proposed.")));
+    if (school == PlateTrimSchool::Relearn && fit.tiltDeg >= 0.1)
+        out.remarks.push_back(
+            say(KH_TR("By the school chosen the sub-trims level the plate; let the controller learn its centre again "
+                      "after them.")));
     double mean = 0.0;
     for (const double h : heights) mean += h / static_cast<double>(heights.size());
     for (std::size_t i = 0; i < servos.size(); ++i) {
         const double mm = mean - heights[i];
         SolvedField a = servoLink(setup, *servos[i], mm);
+        if (school == PlateTrimSchool::Relearn) a.value = 0.0;  // all of it by the sub-trim
         if (a.value != 0.0) out.answers.push_back(a);
+        if (flown) continue;
         // the remainder for the sub-trim of the port this servo is plugged into
         const double left = a.value == 0.0 ? mm : a.residue;
         const double perUs = ballHeightMm(servos[i]->armMm, servos[i]->linkMm, servos[i]->servo->degPerUs);

@@ -13,7 +13,4 @@ namespace kh {
 /// Levelling from the heights of the plate over the servos, "level.elevator" …, in mm over any common mark.
 [[nodiscard]] Solved solveLinks(const Setup& setup, std::span<const Reading> readings);
 
-/// By how much an arm turns from one seat to the next: a tooth, or with a cross arm the smallest step its four sides give.
-[[nodiscard]] double splineStepDeg(const ServoProfile& servo, bool cross);
-
 }  // namespace kh

@@ -143,7 +143,7 @@ StationPage tailRows(const RowBuilder& b) {
         b.row("tail-arm", say(KH_TR("Arm and link")), {}, {},
               {{unitless(b.field("machine.tail.armMm"_field, label(KH_TR("r")))),
                 unitless(b.field("machine.tail.linkMm"_field, label(KH_TR("L")))), b.labelled("machine.tail.gripMm"_field)}}),
-        RowBuilder::under("tail-arm", b.row("tail-square", say(KH_TR("Arm square")), {}, {},
+        RowBuilder::under("tail-arm", b.row("tail-square", say(KH_TR("Arm square")), {}, {{b.labelled("controller.tail.trimUs"_field)}},
                                             {{b.field("machine.tail.squareErrorDeg"_field, label(KH_TR("off by")))}})),
         RowBuilder::under(
             "tail-arm", b.row("tail-crank", say(KH_TR("Crank")), {}, {}, {{b.field("machine.tail.crankRatio"_field, label(KH_TR("×")))}})),

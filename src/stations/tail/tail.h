@@ -14,6 +14,8 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> tailLimitRules();
 [[nodiscard]] std::span<const BenchWork> tailGuides();
 [[nodiscard]] std::span<const BenchWork> tailSolvers();
+[[nodiscard]] std::vector<Step> tailArmSteps(const Setup& setup, const Figures& figures);
+[[nodiscard]] Solved solveTailArm(const Setup& setup, std::span<const Reading> readings);
 void tailFigures(const FigureBuilder& b);
 
 }  // namespace kh

@@ -4,6 +4,7 @@
 #include "judge/rowids.h"
 #include "model/helicopter/helicopter.h"
 #include "model/names.h"
+#include "model/traits.h"
 #include "stations/tail/tail.h"
 #include "stations/tail/tailwords.h"
 
@@ -50,30 +51,34 @@ std::vector<Step> edgesGuide(const Setup& setup, const Figures&) {
 }
 
 std::vector<Step> directionGuide(const Setup& setup, const Figures&) {
-    return {{"look",
-             Box::Bench,
-             edgesSeen(setup) ? say(KH_TR("Leading edges and drive were seen: the directions can be proved."))
-                              : say(KH_TR("Look at leading edges and drive first: until then nothing here proves anything.")),
-             {},
-             say(KH_TR("Motor leads off, tail blades clear of the bench: grips and slider pinch."))},
-            {"transmitter",
-             Box::Transmitter,
-             say(KH_TR("First the transmitter: rudder stick left.")),
-             say(KH_TR("The controller's monitor shows rudder with the sign of its manual; if not, reverse the channel, never the servo.")),
-             {}},
-            {"controller",
-             Box::Controller,
-             say(KH_TR("Then the controller's own rudder direction, in its set-up state: rudder stick left.")),
-             say(KH_TR("{s}."), {{"s", noseLeftSign(setup)}}),
-             {}},
-            {"gyro",
-             Box::Controller,
-             setup.controller.profile->oneTailDirection
-                 ? say(KH_TR("Last the gyro; stick and gyro have one direction in this box. Leave the menu, save, restart; turn the nose "
-                             "right by hand."))
-                 : say(KH_TR("Last the gyro. Leave the menu, save, restart; turn the nose right by hand.")),
-             say(KH_TR("{s}, in the first half second."), {{"s", noseLeftSign(setup)}}),
-             {}}};
+    return {
+        {"look",
+         Box::Bench,
+         edgesSeen(setup) ? say(KH_TR("Leading edges and drive were seen: the directions can be proved."))
+                          : say(KH_TR("Look at leading edges and drive first: until then nothing here proves anything.")),
+         {},
+         say(KH_TR("Motor leads off, tail blades clear of the bench: grips and slider pinch."))},
+        {"transmitter",
+         Box::Transmitter,
+         say(KH_TR("First the transmitter: rudder stick left.")),
+         say(KH_TR("The controller's monitor shows rudder with the sign of its manual; if not, reverse the channel, never the servo.")),
+         {}},
+        {"controller",
+         Box::Controller,
+         boxDoes(setup, Box::Controller, "frozen-outputs")
+             ? say(KH_TR("Then the controller's own rudder direction: rudder stick left. In its set-up state this box freezes outputs: a "
+                         "tail that stands still there is no fault; leave that state first."))
+             : say(KH_TR("Then the controller's own rudder direction, in its set-up state: rudder stick left.")),
+         say(KH_TR("{s}."), {{"s", noseLeftSign(setup)}}),
+         {}},
+        {"gyro",
+         Box::Controller,
+         setup.controller.profile->oneTailDirection
+             ? say(KH_TR("Last the gyro; stick and gyro have one direction in this box. Leave the menu, save, restart; turn the nose "
+                         "right by hand."))
+             : say(KH_TR("Last the gyro. Leave the menu, save, restart; turn the nose right by hand.")),
+         say(KH_TR("{s}, in the first half second."), {{"s", noseLeftSign(setup)}}),
+         {}}};
 }
 
 std::vector<Step> precompensationGuide(const Setup& setup, const Figures&) {

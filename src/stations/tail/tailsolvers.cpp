@@ -312,6 +312,13 @@ std::vector<Step> gainSteps(const Setup& setup, const Figures&) {
 
 std::span<const BenchWork> tailSolvers() {
     static constexpr std::array entries{
+        BenchWork{.id = "tail-arm",
+                  .title = KH_TR("Tail arm square"),
+                  .caution = KH_TR("Motor leads off, tail blades off, link popped off: an arm that runs to its stop pinches."),
+                  .rows = "tail-square tail-arm",
+                  .steps = tailArmSteps,
+                  .solve = solveTailArm,
+                  .with = ReadWith::Square},
         BenchWork{.id = "tail-limits",
                   .title = KH_TR("Tail limits"),
                   .caution = KH_TR(
