@@ -219,6 +219,7 @@ struct CalibrationPoint {
 
 struct SpeedControllerSettings {
     Shared<SpeedControllerProfile> profile;
+    std::string firmware, manual;  ///< versions, as the box and its manual say
     SpeedControl control = SpeedControl::Governor;
     double lowUs = 1100.0;          ///< learned: motor off
     double highUs = 1900.0;         ///< learned: full

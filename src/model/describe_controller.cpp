@@ -101,8 +101,8 @@ void describe(FieldVisitor& v, ControllerSettings& c) {
     v.group("profile", c.profile, KH_TR("Controller profile"));
     v.facts(true);
     v.untyped(KH_TR("it is read off the box, not typed into it"));
-    v.text("firmware", c.firmware, {KH_TR("Firmware of the controller"), KH_TR("firmware")});
-    v.text("manual", c.manual, {KH_TR("Version of the controller's manual"), KH_TR("manual")});
+    v.text("firmware", c.firmware, {KH_TR("Firmware of the controller"), KH_TR("firmware"), KH_TR("not read")});
+    v.text("manual", c.manual, {KH_TR("Version of the controller's manual"), KH_TR("manual"), KH_TR("not read")});
     v.facts(false);
     v.at(Station::Sensors);
     v.topic("mounting"_topic);
@@ -150,6 +150,13 @@ void describe(FieldVisitor& v, CalibrationPoint& p) {
 void describe(FieldVisitor& v, SpeedControllerSettings& s) {
     v.at(Station::Power);
     v.group("profile", s.profile, KH_TR("Speed controller profile"));
+    v.at(Station::Link);
+    v.facts(true);
+    v.untyped(KH_TR("it is read off the box, not typed into it"));
+    v.text("firmware", s.firmware, {KH_TR("Firmware of the speed controller"), KH_TR("firmware"), KH_TR("not read")});
+    v.text("manual", s.manual, {KH_TR("Version of the speed controller's manual"), KH_TR("manual"), KH_TR("not read")});
+    v.facts(false);
+    v.at(Station::Power);
     v.topic("control"_topic);
     v.pick("control", s.control, kControl, {KH_TR("Kind of speed control"), KH_TR("control")});
     v.facts(true);  // learned with the throttle

@@ -15,6 +15,8 @@ constexpr std::array kFixing{Choice{KH_TR("thin tape")}, Choice{KH_TR("hard")}, 
 constexpr std::array kReceiver{Choice{KH_TR("one lead")}, Choice{KH_TR("a lead each")}, Choice{KH_TR("remote receivers")}};
 constexpr std::array kThrottleLead{Choice{KH_TR("controller")}, Choice{KH_TR("receiver")}};
 constexpr std::array kPower{Choice{KH_TR("electric")}, Choice{KH_TR("engine")}};
+constexpr std::array kSecondSupply{Choice{KH_TR("none")}, Choice{KH_TR("parked")}, Choice{KH_TR("joined")},
+                                   Choice{KH_TR("joined, both makers allow it")}};
 constexpr NumberSpec kTeeth{1, 400, "", 0, true};
 
 }  // namespace
@@ -46,6 +48,11 @@ void describe(FieldVisitor& v, Wiring& w) {
     v.pick("receiver", w.receiver, kReceiver, {KH_TR("Receiver")});
     v.pick("throttleLead", w.throttleLead, kThrottleLead, {KH_TR("Throttle lead")});
     v.number("supplyLeads", w.supplyLeads, {1, 4}, {KH_TR("Supply leads")});
+    v.pick("second", w.second, kSecondSupply, {KH_TR("Lead of a second supply"), KH_TR("second supply")});
+    v.at(Station::Power);
+    v.flag("rpmLead", w.rpmLead, {KH_TR("Rpm lead to the controller"), KH_TR("rpm lead")},
+           {KH_TR("yes"), KH_TR("no"), KH_TR("rpm lead"), KH_TR("no rpm lead")});
+    v.at(Station::Link);
     v.flag("buffer", w.buffer, {KH_TR("Supply buffer"), KH_TR("buffer")}, {KH_TR("yes"), KH_TR("no"), KH_TR("buffer"), KH_TR("no buffer")});
 }
 

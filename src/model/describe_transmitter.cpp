@@ -212,6 +212,13 @@ void describe(FieldVisitor& v, SwitchFunction& f) {
 void describe(FieldVisitor& v, TransmitterSettings& t) {
     v.at(Station::Radio);
     v.group("profile", t.profile, KH_TR("Transmitter profile"));
+    v.at(Station::Link);
+    v.facts(true);
+    v.untyped(KH_TR("it is read off the box, not typed into it"));
+    v.text("firmware", t.firmware, {KH_TR("Firmware of the transmitter"), KH_TR("firmware"), KH_TR("not read")});
+    v.text("manual", t.manual, {KH_TR("Version of the transmitter's manual"), KH_TR("manual"), KH_TR("not read")});
+    v.facts(false);
+    v.at(Station::Radio);
     v.topic("model-type"_topic);
     v.pick("modelType", t.modelType, kModelType, {KH_TR("Model type"), KH_TR("type")});
     v.at(Station::Swash);

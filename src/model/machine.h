@@ -73,11 +73,16 @@ struct Supply {
 enum class ReceiverKind { OneLead, LeadEach, Remotes };
 enum class ThrottleLead { Controller, Receiver };  ///< where the speed controller's lead is plugged in
 
+/// A lead that brings a second supply: none, parked, or joined with the first, which both makers must allow.
+enum class SecondSupply { None, Parked, Joined, JoinedAllowed };
+
 /// Wiring between receiver, controller and supply.
 struct Wiring {
     ReceiverKind receiver = ReceiverKind::OneLead;
     ThrottleLead throttleLead = ThrottleLead::Controller;
     double supplyLeads = 1.0;
+    SecondSupply second = SecondSupply::None;
+    bool rpmLead = true;  ///< one that brings the motor's or the engine's speed to the controller
     bool buffer = false;  ///< a buffer that bridges a dip of the supply
     bool operator==(const Wiring&) const = default;
 };

@@ -233,6 +233,7 @@ struct Alarms {
 
 struct TransmitterSettings {
     Shared<TransmitterProfile> profile;
+    std::string firmware, manual;  ///< versions, as the box and its manual say
     ModelType modelType = ModelType::Helicopter;
     SwashMixing swashMixing = SwashMixing::Off;
     double swashMixPct = 60.0;  ///< share of each command a transmitter mix would use

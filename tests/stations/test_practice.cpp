@@ -231,6 +231,7 @@ TEST_CASE("the tail arm goes by the spline, then by the trim within what is safe
                 const TailFacts& tail = helicopter(s).tail;
                 const double after = now + (tail.risesWithPulse ? 1.0 : -1.0) * a.value * tail.servo->degPerUs;
                 CHECK(std::abs(after) <= s.controller.profile->trimStepUs * tail.servo->degPerUs);
+                if (tail.servo->pulseUs.value_or(s.controller.tail.pulseUs) != s.controller.tail.pulseUs) continue;  // told by itself
                 // the chain does the same
                 const Setup set = edited(s, a.edits);
                 const ChainModel model(set);
@@ -263,6 +264,17 @@ TEST_CASE("what a box does by itself is named before a servo is suspected, and t
     CHECK(render(guideOfRow("tail-direction")->steps(turnstone(), {})[2].todo).find("freezes") == std::string::npos);
     s.controller.profile.edit().startSign = "three jumps, then a steady lamp";
     CHECK(render(guideOfRow("start-up")->steps(s, {})[0].seen).find("three jumps, then a steady lamp") != std::string::npos);
+}
+
+TEST_CASE("a governor in the controller needs its rpm lead, by an engine too; two supplies are joined only where both makers allow it") {
+    for (const Setup& s : {turnstone(), gannet()}) {
+        const Setup governs = edited(s, {{"controller.governor.kind", std::string("internal")}, {"machine.wiring.rpmLead", false}});
+        heals(governs, "rpm-lead");
+        CHECK_FALSE(tells(edited(s, {{"controller.governor.kind", std::string("off")}, {"machine.wiring.rpmLead", false}}), "rpm-lead"));
+        heals(edited(s, {{"machine.wiring.second", std::string("joined")}}), "two-supplies");
+        for (const char* fine : {"none", "parked", "joined, both makers allow it"})
+            CHECK_FALSE(tells(edited(s, {{"machine.wiring.second", std::string(fine)}}), "two-supplies"));
+    }
 }
 
 }  // namespace practice_tests

@@ -126,7 +126,8 @@ StationPage linkRows(const RowBuilder& b) {
     page.rows.push_back(RowBuilder::under("supply", b.row("supply-servos", say(KH_TR("Servos bear")), {}, {}, std::move(servos))));
     page.rows.push_back(
         RowBuilder::under("supply", b.row("supply-leads", say(KH_TR("Leads")), {}, {},
-                                          {{b.field("machine.wiring.supplyLeads"_field), b.field("machine.wiring.buffer"_field)}})));
+                                          {{b.field("machine.wiring.supplyLeads"_field), b.field("machine.wiring.buffer"_field),
+                                            b.labelled("machine.wiring.second"_field)}})));
     page.rows.push_back(RowBuilder::aside(
         "supply", KH_TR("between what the regulator gives and what the buffer takes over at; tested once by pulling the pack"),
         b.row("supply-alarm", say(KH_TR("Alarm")), {}, {},
@@ -182,8 +183,14 @@ StationPage linkRows(const RowBuilder& b) {
         tested.why.inputs.insert(tested.why.inputs.end(), {"machine.receiver.failsafe"_field, "controller.profile.ownFailsafe"_field});
     page.rows.push_back(
         b.row("failsafe-test", say(KH_TR("Failsafe test")), {{RowBuilder::text(say(KH_TR("hold off, Idle-up")))}}, {}, {{tested}}));
-    page.rows.push_back(b.row("versions", say(KH_TR("Versions")), {},
-                              {{b.field("controller.firmware"_field, label(KH_TR("box"))), b.labelled("controller.manual"_field)}}, {}));
+    Cell speedController;  // an engine has none
+    if (b.setup().machine.power.kind == PowerKind::Electric)
+        speedController.parts = {b.field("speedController.firmware"_field, label(KH_TR("speed controller"))),
+                                 b.labelled("speedController.manual"_field)};
+    page.rows.push_back(b.row("versions", say(KH_TR("Versions")),
+                              {{b.field("transmitter.firmware"_field, label(KH_TR("box"))), b.labelled("transmitter.manual"_field)}},
+                              {{b.field("controller.firmware"_field, label(KH_TR("box"))), b.labelled("controller.manual"_field)}},
+                              std::move(speedController)));
     for (const char* id : {"aileron", "elevator", "collective", "rudder", "throttle", "gain"}) {
         const auto ch = std::find_if(tx.channels.begin(), tx.channels.end(), [&](const ChannelSettings& c) { return c.id == id; });
         const std::string base = std::string("transmitter.channels.") + id;

@@ -190,6 +190,35 @@ void supplyLeads(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = {{"machine.wiring.supplyLeads"_field, 2.0}}});
 }
 
+void twoSupplies(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.machine.wiring.second != SecondSupply::Joined) return;
+    out.push_back(
+        {.severity = Severity::Danger,
+         .row = "supply-leads"_row,
+         .title = c.say(KH_TR("Two supplies are joined")),
+         .found = c.say(KH_TR("A second supply is plugged in beside the first.")),
+         .why = c.say(KH_TR("The one that gives more feeds into the other: a regulator burns, or a pack is charged without limit.")),
+         .todo = c.say(KH_TR("Pull the second supply's lead, or take its red wire out of the plug, and park it; only where both makers "
+                             "allow it may two be joined.")),
+         .box = Box::Machine,
+         .subject = "machine.wiring.second"_field,
+         .fix = {{"machine.wiring.second"_field, std::string("parked")}}});
+}
+
+void rpmLead(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.machine.wiring.rpmLead || c.setup.controller.governor.kind != GovernorKind::Internal) return;
+    out.push_back(
+        {.severity = Severity::Warning,
+         .row = "governor-signal"_row,
+         .title = c.say(KH_TR("The controller's governor has no rpm lead")),
+         .found = c.say(KH_TR("Its governor is on, and nothing brings it the speed.")),
+         .why = c.say(KH_TR("Without a signal it cannot hold the head speed, or falls back to bare throttle in the air.")),
+         .todo = c.say(KH_TR("Run the rpm lead into the controller, as its manual shows, and see the speed on its monitor first.")),
+         .box = Box::Machine,
+         .subject = "machine.wiring.rpmLead"_field,
+         .fix = {{"machine.wiring.rpmLead"_field, true}}});
+}
+
 void throttleLead(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.machine.wiring.throttleLead == ThrottleLead::Controller || c.setup.controller.governor.kind != GovernorKind::Internal)
         return;
@@ -244,18 +273,42 @@ void failsafe(const AuditContext& c, std::vector<Finding>& out) {
     out.push_back(std::move(f));
 }
 
+/// A box whose manual is another version's.
+struct Versions {
+    const char* id;  ///< of the finding
+    Box box;
+    const std::string& name;
+    const std::string& firmware;
+    const std::string& manual;
+    std::string path;  ///< of the manual's
+};
+
 void versions(const AuditContext& c, std::vector<Finding>& out) {
-    const ControllerSettings& fc = c.setup.controller;
-    if (fc.firmware.empty() || fc.manual.empty() || fc.firmware == fc.manual) return;
-    out.push_back({.severity = Severity::Warning,
-                   .row = "versions"_row,
-                   .title = c.say(KH_TR("Manual and firmware do not match")),
-                   .found = c.say(KH_TR("The manual is for version {m}, the box reports {f}."), {{"m", fc.manual}, {"f", fc.firmware}}),
-                   .why = c.say(KH_TR("Menus and directions can mean something else in another version.")),
-                   .todo = c.say(KH_TR("Get the manual for version {f} of the controller."), {{"f", fc.firmware}}),
-                   .box = Box::Controller,
-                   .subject = "controller.manual"_field,
-                   .fix = {{"controller.manual"_field, fc.firmware}}});
+    const Setup& s = c.setup;
+    const std::array all{Versions{"versions.transmitter", Box::Transmitter, s.transmitter.profile->name, s.transmitter.firmware,
+                                  s.transmitter.manual, "transmitter.manual"_field},
+                         Versions{"versions", Box::Controller, s.controller.profile->name, s.controller.firmware, s.controller.manual,
+                                  "controller.manual"_field},
+                         Versions{"versions.speed-controller", Box::SpeedController, s.speedController.profile->name,
+                                  s.speedController.firmware, s.speedController.manual, "speedController.manual"_field}};
+    for (const Versions& v : all) {
+        if (v.firmware.empty() || v.manual.empty() || v.firmware == v.manual) continue;
+        if (v.box == Box::SpeedController && s.machine.power.kind == PowerKind::Engine) continue;
+        out.push_back(
+            {.id = v.id,
+             .severity = Severity::Warning,
+             .row = "versions"_row,
+             .title = c.say(KH_TR("Manual and firmware do not match")),
+             .found = c.say(KH_TR("The manual of {b} is for version {m}, the box reports {f}."),
+                            {{"b", v.name}, {"m", v.manual}, {"f", v.firmware}}),
+             .why = c.say(KH_TR("Menus and directions can mean something else in another version.")),
+             .todo = c.say(KH_TR("Get the manual for version {f} of {b}. If the difference is known to be harmless, accept it with "
+                                 "its source."),
+                           {{"f", v.firmware}, {"b", v.name}}),
+             .box = v.box,
+             .subject = v.path,
+             .fix = {{v.path, v.firmware}}});
+    }
 }
 
 }  // namespace
@@ -264,6 +317,8 @@ std::span<const Rule> linkRules() {
     static constexpr std::array rules{
         Rule{"failsafe", Station::Link, Work::MotorOff, failsafe},
         Rule{"supply-leads", Station::Link, Work::Wiring, supplyLeads},
+        Rule{"two-supplies", Station::Link, Work::Supply, twoSupplies},
+        Rule{"rpm-lead", Station::Power, Work::Wiring, rpmLead},
         Rule{"throttle-lead", Station::Link, Work::Wiring, throttleLead},
         Rule{"end-point", Station::Link, Work::Ends, endPoints},
         Rule{"centre", Station::Link, Work::Centre, centres},

@@ -190,7 +190,8 @@ StationPage powerRows(const RowBuilder& b) {
             b.row("governor-signal", say(KH_TR("Its rpm signal")), {}, {},
                   {{RowBuilder::text(s.controller.governor.kind == GovernorKind::Internal
                                          ? say(KH_TR("seen on the monitor before it is enabled"))
-                                         : say(KH_TR("none needed: the controller does not govern")))}})),
+                                         : say(KH_TR("none needed: the controller does not govern"))),
+                    b.field("machine.wiring.rpmLead"_field)}})),
         b.row("head-speed", say(KH_TR("Head speed")), {}, {}, std::move(speeds)),
         RowBuilder::under("head-speed", b.row("logged-speeds", say(KH_TR("Logged")), {}, {}, std::move(logged))),
         b.row("headroom", say(KH_TR("Headroom")), {}, {}, std::move(headroom)),
