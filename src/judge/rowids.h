@@ -72,6 +72,7 @@ inline constexpr std::array kRowIds{
     RowId{Station::Link, "failsafe"},
     RowId{Station::Link, "failsafe-test"},
     RowId{Station::Link, "versions"},
+    RowId{Station::Link, "versions-others", "versions"},
     RowId{Station::Link, "channel-aileron"},
     RowId{Station::Link, "channel-elevator"},
     RowId{Station::Link, "channel-collective"},

@@ -183,14 +183,17 @@ StationPage linkRows(const RowBuilder& b) {
         tested.why.inputs.insert(tested.why.inputs.end(), {"machine.receiver.failsafe"_field, "controller.profile.ownFailsafe"_field});
     page.rows.push_back(
         b.row("failsafe-test", say(KH_TR("Failsafe test")), {{RowBuilder::text(say(KH_TR("hold off, Idle-up")))}}, {}, {{tested}}));
+    page.rows.push_back(b.row("versions", say(KH_TR("Versions")), {},
+                              {{b.field("controller.firmware"_field, label(KH_TR("box"))), b.labelled("controller.manual"_field)}}, {}));
     Cell speedController;  // an engine has none
     if (b.setup().machine.power.kind == PowerKind::Electric)
-        speedController.parts = {b.field("speedController.firmware"_field, label(KH_TR("speed controller"))),
+        speedController.parts = {b.field("speedController.firmware"_field, label(KH_TR("box"))),
                                  b.labelled("speedController.manual"_field)};
-    page.rows.push_back(b.row("versions", say(KH_TR("Versions")),
-                              {{b.field("transmitter.firmware"_field, label(KH_TR("box"))), b.labelled("transmitter.manual"_field)}},
-                              {{b.field("controller.firmware"_field, label(KH_TR("box"))), b.labelled("controller.manual"_field)}},
-                              std::move(speedController)));
+    page.rows.push_back(
+        RowBuilder::aside("versions", KH_TR("of transmitter and speed controller, as each says of itself and as its manual is for"),
+                          b.row("versions-others", say(KH_TR("The others")),
+                                {{b.field("transmitter.firmware"_field, label(KH_TR("box"))), b.labelled("transmitter.manual"_field)}}, {},
+                                std::move(speedController))));
     for (const char* id : {"aileron", "elevator", "collective", "rudder", "throttle", "gain"}) {
         const auto ch = std::find_if(tx.channels.begin(), tx.channels.end(), [&](const ChannelSettings& c) { return c.id == id; });
         const std::string base = std::string("transmitter.channels.") + id;

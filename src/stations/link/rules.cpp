@@ -281,16 +281,18 @@ struct Versions {
     const std::string& firmware;
     const std::string& manual;
     std::string path;  ///< of the manual's
+    const char* row;
 };
 
 void versions(const AuditContext& c, std::vector<Finding>& out) {
     const Setup& s = c.setup;
-    const std::array all{Versions{"versions.transmitter", Box::Transmitter, s.transmitter.profile->name, s.transmitter.firmware,
-                                  s.transmitter.manual, "transmitter.manual"_field},
-                         Versions{"versions", Box::Controller, s.controller.profile->name, s.controller.firmware, s.controller.manual,
-                                  "controller.manual"_field},
-                         Versions{"versions.speed-controller", Box::SpeedController, s.speedController.profile->name,
-                                  s.speedController.firmware, s.speedController.manual, "speedController.manual"_field}};
+    const std::array all{
+        Versions{"versions.transmitter", Box::Transmitter, s.transmitter.profile->name, s.transmitter.firmware, s.transmitter.manual,
+                 "transmitter.manual"_field, "versions-others"_row},
+        Versions{"versions", Box::Controller, s.controller.profile->name, s.controller.firmware, s.controller.manual,
+                 "controller.manual"_field, "versions"_row},
+        Versions{"versions.speed-controller", Box::SpeedController, s.speedController.profile->name, s.speedController.firmware,
+                 s.speedController.manual, "speedController.manual"_field, "versions-others"_row}};
     for (const Versions& v : all) {
         if (v.firmware.empty() || v.manual.empty() || v.firmware == v.manual) continue;
         if (v.box == Box::SpeedController && s.machine.power.kind == PowerKind::Engine) continue;
