@@ -61,7 +61,10 @@ Finding chainImpossible(const Setup& setup, const InputError& e) {
 
 std::string saidNumbers(const Finding& f) {
     std::string out = numbersIn(f.found);
-    if (out.size() > kMaxTextSize) out.resize(kMaxTextSize);
+    if (out.size() <= kMaxTextSize) return out;
+    std::size_t end = kMaxTextSize;
+    while (end > 0 && (static_cast<unsigned char>(out[end]) & 0xC0U) == 0x80U) --end;  // no letter is cut in two
+    out.resize(end);
     return out;
 }
 

@@ -193,6 +193,7 @@ Setup asTemplate(const Setup& setup) {
     out.revision = 0;
     out.standings.clear();
     out.readings.clear();
+    out.accepted.clear();
     out.machine.name = setup.machine.name + " template";
     PowerTrain& p = out.machine.power;
     p.kv.reset();

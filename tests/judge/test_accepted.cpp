@@ -105,4 +105,20 @@ TEST_CASE("what was accepted stands in the document, on the sheet and in the aud
     CHECK(json.at("counts").at("warning") == e.count(Severity::Warning));
 }
 
+TEST_CASE("numbers beyond what a text may hold are cut between letters, so that the document can be written") {
+    Finding f{.id = "long", .severity = Severity::Note};
+    std::vector<Message> parts;
+    for (int i = 0; i < 300; ++i) parts.push_back(say("{v}", {{"v", signedNum(-static_cast<double>(i % 7), 1)}}));
+    f.found = say("{list}", {{"list", parts}});
+    for (const char* lead : {"", "x", "xy"}) {  // so that the end falls on each byte of a minus
+        f.found.text = std::string(lead) + "{list}";
+        f.found.args.insert(f.found.args.begin(), MessageArg("n", num(static_cast<double>(std::string(lead).size()) * 10.0 + 1.0)));
+        const Setup aside = accepting(turnstone(), f, "long", "");
+        CHECK(aside.accepted.front().values.size() <= 400);
+        CHECK(aside.accepted.front().values.size() > 390);
+        CHECK_NOTHROW(io::writeDocument(aside));
+        CHECK(io::parseDocument(io::writeDocument(aside)).setup.accepted == aside.accepted);
+    }
+}
+
 }  // namespace accepted_tests

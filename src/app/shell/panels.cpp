@@ -158,6 +158,7 @@ void Palette::ask(std::vector<Offer> commands) {
     commands_ = std::move(commands);
     takes_ = nullptr;
     field_->setPlaceholderText(tr("Find an action, a station, a setting…"));
+    field_->setAccessibleName(tr("Find"));
     field_->clear();
     filter({});
     list_->show();
@@ -168,6 +169,7 @@ void Palette::askText(const QString& prompt, std::function<void(const QString&)>
     commands_.clear();
     takes_ = std::move(take);
     field_->setPlaceholderText(prompt);
+    field_->setAccessibleName(prompt);
     field_->clear();
     filter({});
     list_->hide();
