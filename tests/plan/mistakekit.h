@@ -61,8 +61,9 @@ inline Edits port(const Setup& s, Dice& dice, const char* key, FieldValue value)
 }
 inline Condition on(const char* id, int place) { return {{{id, place, ""}}}; }
 
-[[nodiscard]] std::vector<Mistake> boxMistakes();      ///< signs, channels, plate, range
-[[nodiscard]] std::vector<Mistake> flightMistakes();   ///< motor off, curves, power
-[[nodiscard]] std::vector<Mistake> carriedMistakes();  ///< functions on channels of their own
+[[nodiscard]] std::vector<Mistake> boxMistakes();       ///< signs, channels, plate, range
+[[nodiscard]] std::vector<Mistake> flightMistakes();    ///< motor off, curves, power
+[[nodiscard]] std::vector<Mistake> carriedMistakes();   ///< functions on channels of their own
+[[nodiscard]] std::vector<Mistake> practiceMistakes();  ///< timer, supply, bench modes, the tail's trim
 
 }  // namespace khtest

@@ -260,6 +260,7 @@ const std::vector<Mistake>& mistakes() {
         std::vector<Mistake> both = boxMistakes();
         for (const Mistake& m : flightMistakes()) both.push_back(m);
         for (const Mistake& m : carriedMistakes()) both.push_back(m);
+        for (const Mistake& m : practiceMistakes()) both.push_back(m);
         return both;
     }();
     return all;

@@ -212,6 +212,7 @@ int main(int argc, char** argv) {
         std::set<std::string> touched;
         for (int tries = 0; made.size() < wanted && tries < 30; ++tries) {
             const Mistake& mistake = mistakes()[dice() % mistakes().size()];
+            if (std::find(made.begin(), made.end(), &mistake) != made.end()) continue;  // made on both sides it may be a choice
             const std::vector<Edit> edits = mistake.make({m.setup, dice});
             // two mistakes in one field are one
             if (edits.empty() || std::any_of(edits.begin(), edits.end(), [&](const Edit& e) { return touched.count(e.path) != 0; }))

@@ -80,6 +80,8 @@ TEST_CASE("a mode for the bench keeps the motor off or is reached behind hold; t
                 std::find_if(proof.properties.begin(), proof.properties.end(), [](const PropertyResult& p) { return p.id == "P1"; });
             REQUIRE(p1 != proof.properties.end());
             CHECK(p1->holds == sound);
+            for (const PropertyResult& p : proof.properties)  // what lies between two modes that are flown
+                if (p.id == "P5" || p.id == "P7" || p.id == "P10") CHECK(p.holds);
             if (!sound) {
                 heals(bench, id);
                 CHECK(find(e, id)->severity == Severity::Danger);

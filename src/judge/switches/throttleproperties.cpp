@@ -224,6 +224,10 @@ void judgeLeavingHold(const ProofContext& c, PropertyResult& r) {
         return;
     }
     const std::size_t mode = c.model.at(Deck{}).beneath;
+    if (c.modes[mode].benchOnly) {
+        r.finding.found = say(KH_TR("{m} is for the bench: leaving hold there starts nothing."), {{"m", c.modes[mode].name}});
+        return;
+    }
     double start = -1.0;  // from low stick up, the first position that drives the motor
     while (start < 1.0 && c.model.at(c.numbersAt(*seen, start, -1.0)).motorThrottlePct <= 0.0) start += 2.0 / kScan;
     start = std::min(start, 1.0);
@@ -273,6 +277,7 @@ void judgeModeChange(const ProofContext& c, PropertyResult& r) {
     for (const auto& [pair, change] : c.logic.changes) {
         const FlightMode& a = c.modes[pair.first];
         const FlightMode& b = c.modes[pair.second];
+        if (a.benchOnly || b.benchOnly) continue;  // nobody flies there
         const ModeFigures* fa = c.figures.mode(a.id);
         const ModeFigures* fb = c.figures.mode(b.id);
         if (fa == nullptr || fb == nullptr) continue;

@@ -113,7 +113,9 @@ void stop(const AuditContext& c, std::vector<Finding>& out) {
     if (most < tail.sliderLimitMm - 1e-6) return;
     const double stroke = strokeFor(c.setup.controller.profile->tailStrokeUs, c.setup.controller.tail.pulseUs);
     const double ball = std::min(0.95 * tail.sliderLimitMm / tail.crankRatio, 0.9 * tail.armMm);
-    const double limit = std::floor(pctFromShare(armAngleDeg(tail.armMm, tail.linkMm, ball) / tail.servo->degPerUs / stroke));
+    // what the servo's trim takes of the way to the nearer stop
+    const double turn = armAngleDeg(tail.armMm, tail.linkMm, ball) - std::abs(c.setup.controller.tail.trimUs) * tail.servo->degPerUs;
+    const double limit = std::max(0.0, std::floor(pctFromShare(turn / tail.servo->degPerUs / stroke)));
     Finding f{.severity = Severity::Danger,  // lowered at once, whatever the window says of it then
               .row = "tail-limits"_row,
               .title = c.say(KH_TR("The tail slider runs into its stop")),
@@ -131,6 +133,8 @@ void stop(const AuditContext& c, std::vector<Finding>& out) {
               .whole = true};
     for (const Side& side : kBothSides)
         if (c.setup.controller.tail.*side.limitPct > limit) f.fix.push_back({side.path, limit});
+    if (f.fix.empty())
+        f.todo = c.say(KH_TR("Settle the tail pulse and the arm first, with little or no trim; then read both limits again."));
     out.push_back(std::move(f));
 }
 
@@ -156,7 +160,7 @@ void bound(const AuditContext& c, std::vector<Finding>& out) {
              .witness = sticksAt(0.0, 0.0, side.stick),
              .subject = side.path,
              .fix = {{side.path, then}},
-                       .whole = true});
+             .whole = true});
     }
 }
 
