@@ -3,7 +3,6 @@
 
 #include "io/document.h"
 #include "io/report.h"
-#include "model/names.h"
 #include "procedure/plantext.h"
 #include "procedure/registry.h"
 
@@ -24,9 +23,7 @@ int runAudit(const std::string& file, bool asJson) {
                                      static_cast<int>(f.station), render(f.title), render(f.found),
                                      render(remedyText(document.setup, evaluation.findings, f, &plan)));
         for (const PutAside& a : evaluation.accepted)
-            std::cout << fmt::format("accepted     {}\n             {}\n",
-                                     render(a.finding ? a.finding->title : fieldTitle(document.setup, a.record.subject)),
-                                     a.finding ? a.record.reason : "not found now");
+            std::cout << fmt::format("accepted     {}\n             {}\n", render(asideTitle(document.setup, a)), a.record.reason);
         for (const Message& note : document.notes) std::cout << "note         " << render(note) << '\n';
         std::cout << fmt::format("{} danger, {} warning, {} note\n", evaluation.count(Severity::Danger),
                                  evaluation.count(Severity::Warning), evaluation.count(Severity::Note));

@@ -180,12 +180,13 @@ ojson auditJson(const Setup& setup, const Evaluation& e, const Plan& plan) {
     ojson accepted = ojson::array();
     for (const PutAside& a : e.accepted)
         accepted.push_back({{"id", a.record.rule},
-                            {"title", a.finding ? ojson(render(a.finding->title)) : ojson(nullptr)},
+                            {"title", render(asideTitle(setup, a))},
                             {"found", a.finding ? ojson(render(a.finding->found)) : ojson(nullptr)},
                             {"reason", a.record.reason},
                             {"at", a.record.at},
                             {"subject", a.record.subject},
-                            {"stands", a.finding.has_value()}});
+                            {"stands", a.finding.has_value()},
+                            {"again", a.again}});
     return {
         {"findings", findings},
         {"accepted", accepted},

@@ -63,6 +63,7 @@ constexpr std::array kTable{
     Line{.row = "pack-build"_row, .settles = {"machine.power.capacityMah"_field}},
     Line{.row = "hold-switch"_row, .restsOn = kSent},
     Line{.row = "supply"_row, .settles = {"machine.supply.volts"_field}},
+    Line{.row = "supply-alarm"_row, .restsOn = {"machine.supply.volts"_field, "machine.wiring.buffer"_field}},
     Line{.row = "failsafe"_row, .restsOn = kMotor, .settles = {"transmitter.channels.throttle.failsafePct"_field}},
     Line{.row = "failsafe-test"_row, .restsOn = kMotor},
     Line{.row = "channel-aileron"_row, .restsOn = kRead},

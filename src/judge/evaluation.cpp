@@ -71,11 +71,15 @@ std::string saidNumbers(const Finding& f) {
 /// Takes out of what was found what was accepted as it is. Without words only what is accepted whatever it says.
 void putAside(const Setup& setup, Evaluation& out) {
     for (const AcceptedFinding& a : setup.accepted) {
-        out.accepted.push_back({a, std::nullopt});
+        out.accepted.push_back({a});
         const auto f = std::find_if(out.findings.begin(), out.findings.end(), [&](const Finding& one) {
             return one.id == a.rule && mayAccept(one) && (a.values == kAnyValues || (!one.found.empty() && a.values == saidNumbers(one)));
         });
-        if (f == out.findings.end()) continue;
+        if (f == out.findings.end()) {
+            out.accepted.back().again =
+                std::any_of(out.findings.begin(), out.findings.end(), [&](const Finding& one) { return one.id == a.rule; });
+            continue;
+        }
         out.accepted.back().finding = std::move(*f);
         out.findings.erase(f);
     }
@@ -88,6 +92,13 @@ void sortBySeverity(std::vector<Finding>& findings) {
 }
 
 }  // namespace
+
+Message asideTitle(const Setup& setup, const PutAside& a) {
+    if (a.finding) return a.finding->title;
+    const Message field = fieldTitle(setup, a.record.subject);
+    return a.again ? say(KH_TR("Accepted, and told again with other numbers: {f}"), {{"f", field}})
+                   : say(KH_TR("Accepted, and not found now: {f}"), {{"f", field}});
+}
 
 bool mayAccept(const Finding& f) { return f.severity != Severity::Danger && f.property.empty(); }
 

@@ -13,8 +13,12 @@ namespace kh {
 /// A finding the pilot accepted, and whether it is passed over.
 struct PutAside {
     AcceptedFinding record;
-    std::optional<Finding> finding;  ///< passed over; none: it is not found any more, or says other numbers and is told again
+    std::optional<Finding> finding;  ///< passed over; none: it is not found any more, or is told again
+    bool again = false;              ///< told again: it says other numbers, or became a danger
 };
+
+/// What stands for it in a list: the finding's title; of one that is told again, or not found any more, that.
+[[nodiscard]] Message asideTitle(const Setup& setup, const PutAside& aside);
 
 /// Whether a finding may be put aside: no danger, and nothing that the switch proof judges.
 [[nodiscard]] bool mayAccept(const Finding& finding);

@@ -109,6 +109,7 @@ struct Teller {
         for (const Choice& c : p.info.choices)
             if (v == c.id) return choiceWord(setup, p, c);
         if (v.empty() && p.title.unset != nullptr) return say(p.title.unset);
+        if (p.list.empty() && namesMode(p.within)) return functionTitle(setup.transmitter, v);
         return say(KH_TR("{text}"), {{"text", v}});
     }
     Message operator()(const std::vector<double>& v) const {

@@ -75,7 +75,8 @@ Setup withoutMode(const Setup& setup, const std::string& id) {
     std::erase_if(out.transmitter.modes, [&](const FlightMode& m) { return m.id == id; });
     for (auto* acts : {&out.transmitter.hold.actsIn, &out.transmitter.kill.actsIn, &out.transmitter.cut.actsIn})
         if (*acts) std::erase(**acts, id);
-    if (out.transmitter.hold.autorotationFrom == id) out.transmitter.hold.autorotationFrom = base->id;
+    for (std::string* named : {&out.transmitter.hold.autorotationFrom, &out.transmitter.alarms.timerMode})
+        if (*named == id) *named = base->id;
     std::erase_if(out.standings, [&](const auto& s) { return s.first.starts_with("transmitter.modes." + id + "."); });
     return out;
 }

@@ -2,6 +2,7 @@
 #include "model/names.h"
 
 #include "model/describe.h"
+#include "model/fieldpatterns.h"
 #include "model/fieldtable.h"
 
 #include <fmt/format.h>
@@ -92,6 +93,10 @@ std::string boxName(const Setup& setup, Box box) {
         case Box::Bench: break;
     }
     return setup.machine.name;
+}
+
+bool namesMode(std::string_view path) {
+    return path == "transmitter.hold.autorotationFrom"_field || path == "transmitter.alarms.timerMode"_field;
 }
 
 Message functionTitle(const TransmitterSettings& tx, std::string_view function) {

@@ -23,6 +23,8 @@ namespace kh {
 
 /// What a function of the switches is called: a mode's name, "Kill", "Bank 2", "Rescue"; else its own words.
 [[nodiscard]] Message functionTitle(const TransmitterSettings& transmitter, std::string_view function);
+/// Whether a text names a flight mode by its id: it is shown by the mode's name.
+[[nodiscard]] bool namesMode(std::string_view path);
 /// What a channel's function is called: "Rudder", "Tail gain".
 [[nodiscard]] Message channelTitle(std::string_view function);
 

@@ -81,12 +81,9 @@ void Snapshot::list(const StationSet& stations) {
         ProofEntry line;
         line.passed = true;
         line.accepted = a;
-        if (a.finding) {
-            line.finding = *a.finding;
-        } else {
-            line.finding.title = say(KH_TR("Accepted, and not found now: {f}"), {{"f", fieldTitle(*setup, a.record.subject)}});
-            line.finding.subject = a.record.subject;
-        }
+        if (a.finding) line.finding = *a.finding;
+        line.finding.title = asideTitle(*setup, a);
+        line.finding.subject = a.record.subject;
         lines.push_back(std::move(line));
     }
     entries = std::make_shared<const std::vector<ProofEntry>>(std::move(lines));

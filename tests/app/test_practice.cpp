@@ -3,9 +3,11 @@
 // In the window: a finding is accepted with a reason and told again; a school changes what the deck asks to be ticked; what the timer
 // follows, wanted ends and modes for the bench are typed where they stand.
 #include "app/bench.h"
+#include "app/forms/solvedialog.h"
 #include "app/shell/topbar.h"
 #include "model/helicopter/helicopter.h"
 #include "procedure/helicopter/guards.h"
+#include "procedure/registry.h"
 
 #include <catch2/catch.hpp>
 
@@ -114,8 +116,9 @@ TEST_CASE("wanted ends, the timer's mode and the supply's alarm are typed in the
     b.type("machine.head.wantedLowDeg", QStringLiteral("-12.5"));
     b.type("machine.supply.alarmVolts", QStringLiteral("5.4"));
     b.w().document().edit(QStringLiteral("follows"), {{"transmitter.alarms.timerFollows", std::string("flight mode")}});
-    b.type("transmitter.alarms.timerMode", QStringLiteral("normal"));
-    CHECK(b.w().setup().transmitter.alarms.timerMode == "normal");
+    REQUIRE(b.w().goToField("transmitter.alarms.timerMode"));
+    CHECK(b.choose(QStringLiteral("Idle-up 1")));  // by its name
+    CHECK(b.w().setup().transmitter.alarms.timerMode == "idle1");
     for (int i = 0; i < 5; ++i) b.act("undo");
     CHECK(withoutRecords(b.w().setup()).machine == before.machine);
     // out of range is refused in the field's name
@@ -128,6 +131,35 @@ TEST_CASE("wanted ends, the timer's mode and the supply's alarm are typed in the
     Bench::settle();
     CHECK(b.window.message().contains(QStringLiteral("Collective wanted full up")));
     CHECK_FALSE(helicopter(b.w().setup()).head.wantedHighDeg);
+}
+
+TEST_CASE("on other builds: two supplies are joined and parked, the tail arm is read and trimmed, each in its row, each one undo") {
+    for (const char* model : {"fulmar-700", "gannet-600n"}) {
+        INFO(model);
+        Bench b{QString::fromLatin1(model)};
+        REQUIRE(b.w().goToField("machine.wiring.second"));
+        CHECK(b.choose(QStringLiteral("joined")));
+        const auto joined = [&] {
+            const auto& all = b.w().evaluation().findings;
+            return std::any_of(all.begin(), all.end(), [](const Finding& f) { return f.id == "two-supplies"; });
+        };
+        CHECK(joined());
+        b.act("undo");
+        CHECK_FALSE(joined());
+        b.go(Station::Tail);
+        const double perUs = helicopter(b.w().setup()).tail.servo->degPerUs;
+        REQUIRE(b.w().goToField("controller.tail.trimUs"));
+        SolveDialog d(&b.window, b.w(), *solverById("tail-arm"));
+        auto* line = d.findChild<QLineEdit*>(QStringLiteral("tail.arm"));
+        REQUIRE(line != nullptr);
+        line->setText(QStringLiteral("3,0"));
+        d.accept();
+        Bench::settle();
+        CHECK(std::abs(std::abs(b.w().setup().controller.tail.trimUs) * perUs - 3.0) < 0.2);
+        CHECK(helicopter(b.w().setup()).tail.squareErrorDeg == 3.0);
+        b.act("undo");
+        CHECK(b.w().setup().controller.tail.trimUs == 0.0);
+    }
 }
 
 }  // namespace practice_app_tests

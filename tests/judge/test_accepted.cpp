@@ -62,6 +62,9 @@ TEST_CASE("an accepted finding that changes is told again, and is accepted once 
     const Setup later = edited(aside, {{"controller.phaseDeg", 14.0}});
     const Evaluation again = evaluate(later);
     REQUIRE(find(again, "phase") != nullptr);
+    REQUIRE(again.accepted.size() == 1);
+    CHECK(again.accepted.front().again);
+    CHECK(render(asideTitle(later, again.accepted.front())).find("told again") != std::string::npos);
     const Setup twice = accepting(later, *find(again, "phase"), "still so", "2026-12-01T10:00:00Z");
     REQUIRE(twice.accepted.size() == 1);
     CHECK(twice.accepted.front().reason == "still so");
@@ -71,6 +74,8 @@ TEST_CASE("an accepted finding that changes is told again, and is accepted once 
     REQUIRE(mended.accepted.size() == 1);
     CHECK_FALSE(mended.accepted.front().finding);
     CHECK(mended.accepted.front().record.reason == "still so");
+    CHECK_FALSE(mended.accepted.front().again);
+    CHECK(render(asideTitle(twice, mended.accepted.front())) == "Accepted, and not found now: Phase angle in the controller");
 }
 
 TEST_CASE("the plan passes over what was accepted, whatever its steps do to its numbers") {

@@ -9,6 +9,7 @@
 #include "kernel/helicopter/plant.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/sizeclass.h"
+#include "model/amounts.h"
 #include "model/modeedits.h"
 #include "procedure/helicopter/guards.h"
 #include "procedure/registry.h"
@@ -277,6 +278,23 @@ TEST_CASE("a governor in the controller needs its rpm lead, by an engine too; tw
         for (const char* fine : {"none", "parked", "joined, both makers allow it"})
             CHECK_FALSE(tells(edited(s, {{"machine.wiring.second", std::string(fine)}}), "two-supplies"));
     }
+}
+
+TEST_CASE("a mode is named by its name wherever it is shown, and the timer does not follow one that was removed") {
+    Setup s = edited(turnstone(), {{"transmitter.alarms.timerFollows", std::string("flight mode")}, {"transmitter.alarms.timerMode", std::string("idle1")}});
+    for (const char* path : {"transmitter.alarms.timerMode", "transmitter.hold.autorotationFrom"})
+        CHECK(render(show(s, path)) == "Idle-up 1");
+    CHECK(withoutMode(s, "idle1").transmitter.alarms.timerMode == "normal");
+    CHECK(withoutMode(s, "idle2").transmitter.alarms.timerMode == "idle1");
+}
+
+TEST_CASE("the supply's alarm is tested in steps with this model's numbers, with a buffer by pulling the pack") {
+    Setup s = edited(turnstone(), {{"machine.supply.alarmVolts", 5.4}, {"machine.wiring.buffer", true}});
+    const std::vector<Step> steps = guideOfRow("supply-alarm")->steps(s, {});
+    CHECK(render(steps[0].todo).find("5.4 V") != std::string::npos);
+    CHECK(render(steps[1].todo).find("Pull the pack") != std::string::npos);
+    s.machine.wiring.buffer = false;
+    CHECK(render(guideOfRow("supply-alarm")->steps(s, {})[1].todo).find("turned down") != std::string::npos);
 }
 
 }  // namespace practice_tests

@@ -74,6 +74,18 @@ Part RowBuilder::word(const std::string& path, const std::vector<std::string>& o
     return part;
 }
 
+Part RowBuilder::mode(const std::string& path, Message label) const {
+    Part part = field(path, std::move(label));
+    Choices modes;
+    for (const FlightMode& m : setup_.transmitter.modes)
+        if (m.id != kHoldMode) {
+            modes.typed.push_back(m.id);
+            modes.captions.push_back(say(KH_TR("{m}"), {{"m", m.name}}));
+        }
+    std::get<Part::Entry>(part.kind).choices = std::move(modes);
+    return part;
+}
+
 Part RowBuilder::oneOf(const std::string& path, const std::vector<double>& values, Message label) const {
     Part part = field(path, std::move(label));
     auto* entry = std::get_if<Part::Entry>(&part.kind);

@@ -25,6 +25,8 @@ public:
     [[nodiscard]] Part labelled(const std::string& path) const { return field(path, fieldBrief(setup_, path)); }
     /// A stored word that is one of `options`: those of all there are that this box knows.
     [[nodiscard]] Part word(const std::string& path, const std::vector<std::string>& options, Message label = {}) const;
+    /// A stored text that names a flight mode, hold excepted: chosen and shown by the modes' names.
+    [[nodiscard]] Part mode(const std::string& path, Message label = {}) const;
     /// A stored number that is one of those the box can be set to.
     [[nodiscard]] Part oneOf(const std::string& path, const std::vector<double>& values, Message label = {}) const;
     /// A computed number with its derivation; a dash when unknown.

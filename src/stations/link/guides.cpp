@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/rowids.h"
+#include "model/amounts.h"
 #include "model/failsafe.h"
+#include "model/fieldpatterns.h"
 #include "stations/link/link.h"
 
 #include <array>
@@ -112,12 +114,30 @@ std::vector<Step> failsafeTest(const Setup& setup, const Figures& figures) {
     };
 }
 
+std::vector<Step> supplyAlarmTest(const Setup& setup, const Figures&) {
+    const Supply& s = setup.machine.supply;
+    const auto volts = [&](double v) { return amount(setup, "machine.supply.volts"_field, v); };
+    const bool buffer = setup.machine.wiring.buffer;
+    return {
+        {"set", Box::Transmitter,
+         s.alarmVolts ? say(KH_TR("Set the alarm on the receiver supply to {v}, in transmitter or buzzer."), {{"v", volts(*s.alarmVolts)}})
+                      : say(KH_TR("Set an alarm on the receiver supply, in transmitter or buzzer; none is entered here yet.")),
+         say(KH_TR("It is silent with the supply on and the sticks stirred.")), say(KH_TR("Leads off, hold on: servos move."))},
+        {"pull", Box::Machine,
+         buffer ? say(KH_TR("Pull the pack; the buffer feeds on."))
+                : say(KH_TR("Feed the receiver from a supply that is turned down slowly.")),
+         say(KH_TR("The alarm sounds while everything still answers.")),
+         say(KH_TR("Nothing may fall: hold the plate's arms clear of fingers, and stop before the receiver restarts."))},
+        {"full", Box::Machine, say(KH_TR("Pack in again; let a buffer fill as its maker says.")), say(KH_TR("The alarm is silent.")), {}}};
+}
+
 }  // namespace
 
 std::span<const BenchWork> linkGuides() {
     static constexpr std::array guides{
         BenchWork{.id = "binding", .title = KH_TR("Binding"), .rows = "binding"_row, .steps = binding},
-        BenchWork{.id = "failsafe-test", .title = KH_TR("Failsafe test"), .rows = "failsafe-test"_row, .steps = failsafeTest}};
+        BenchWork{.id = "failsafe-test", .title = KH_TR("Failsafe test"), .rows = "failsafe-test"_row, .steps = failsafeTest},
+        BenchWork{.id = "supply-alarm", .title = KH_TR("Supply alarm"), .rows = "supply-alarm"_row, .steps = supplyAlarmTest}};
     return guides;
 }
 

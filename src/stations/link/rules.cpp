@@ -205,20 +205,6 @@ void twoSupplies(const AuditContext& c, std::vector<Finding>& out) {
          .fix = {{"machine.wiring.second"_field, std::string("parked")}}});
 }
 
-void rpmLead(const AuditContext& c, std::vector<Finding>& out) {
-    if (c.setup.machine.wiring.rpmLead || c.setup.controller.governor.kind != GovernorKind::Internal) return;
-    out.push_back(
-        {.severity = Severity::Warning,
-         .row = "governor-signal"_row,
-         .title = c.say(KH_TR("The controller's governor has no rpm lead")),
-         .found = c.say(KH_TR("Its governor is on, and nothing brings it the speed.")),
-         .why = c.say(KH_TR("Without a signal it cannot hold the head speed, or falls back to bare throttle in the air.")),
-         .todo = c.say(KH_TR("Run the rpm lead into the controller, as its manual shows, and see the speed on its monitor first.")),
-         .box = Box::Machine,
-         .subject = "machine.wiring.rpmLead"_field,
-         .fix = {{"machine.wiring.rpmLead"_field, true}}});
-}
-
 void throttleLead(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.machine.wiring.throttleLead == ThrottleLead::Controller || c.setup.controller.governor.kind != GovernorKind::Internal)
         return;
@@ -317,15 +303,10 @@ void versions(const AuditContext& c, std::vector<Finding>& out) {
 
 std::span<const Rule> linkRules() {
     static constexpr std::array rules{
-        Rule{"failsafe", Station::Link, Work::MotorOff, failsafe},
-        Rule{"supply-leads", Station::Link, Work::Wiring, supplyLeads},
-        Rule{"two-supplies", Station::Link, Work::Supply, twoSupplies},
-        Rule{"rpm-lead", Station::Power, Work::Wiring, rpmLead},
-        Rule{"throttle-lead", Station::Link, Work::Wiring, throttleLead},
-        Rule{"end-point", Station::Link, Work::Ends, endPoints},
-        Rule{"centre", Station::Link, Work::Centre, centres},
-        Rule{"channel-sense", Station::Link, Work::Sign, channelSense},
-        Rule{"versions", Station::Link, Work::Wiring, versions},
+        Rule{"failsafe", Station::Link, Work::MotorOff, failsafe},      Rule{"supply-leads", Station::Link, Work::Wiring, supplyLeads},
+        Rule{"two-supplies", Station::Link, Work::Supply, twoSupplies}, Rule{"throttle-lead", Station::Link, Work::Wiring, throttleLead},
+        Rule{"end-point", Station::Link, Work::Ends, endPoints},        Rule{"centre", Station::Link, Work::Centre, centres},
+        Rule{"channel-sense", Station::Link, Work::Sign, channelSense}, Rule{"versions", Station::Link, Work::Wiring, versions},
     };
     return rules;
 }

@@ -15,10 +15,9 @@ namespace kh {
 
 namespace {
 
-/// The mode's own deck and where it drives the motor: nothing where no switch brings it about, or nothing is driven.
+/// A mode that drives the motor with hold off, and where on the stick.
 struct Driven {
     const FlightMode* mode;
-    Deck deck;
     MotorDriven at;
 };
 std::vector<Driven> drivenModes(const AuditContext& c) {
@@ -28,21 +27,16 @@ std::vector<Driven> drivenModes(const AuditContext& c) {
     if (channelOf(c.setup.transmitter, kThrottleChannel) == nullptr) return out;
     for (std::size_t i = 0; i < modes.size() && i < decks.size(); ++i) {
         if (modes[i].id == kHoldMode || !decks[i]) continue;
-        if (const auto at = drivenIn(c.model, c.figures.motor, *decks[i], modes[i])) out.push_back({&modes[i], *decks[i], *at});
+        if (const auto at = drivenIn(c.model, c.figures.motor, *decks[i], modes[i])) out.push_back({&modes[i], *at});
     }
     return out;
 }
 
 void benchMode(const AuditContext& c, std::vector<Finding>& out) {
-    for (const FlightMode& m : c.setup.transmitter.modes) {
-        if (!m.benchOnly || m.id == kHoldMode) continue;
-        for (const Driven& d : drivenModes(c))
-            if (d.mode == &m) {
-                PartialDeck state = modeState(c.setup.transmitter, m);
-                out.push_back(benchModeRuns(c.setup, m, d.at, std::move(state)));
-                out.back().id = "bench-mode." + m.id;
-                break;
-            }
+    for (const Driven& d : drivenModes(c)) {
+        if (!d.mode->benchOnly) continue;
+        out.push_back(benchModeRuns(c.setup, *d.mode, d.at, modeState(c.setup.transmitter, *d.mode)));
+        out.back().id = "bench-mode." + d.mode->id;
     }
 }
 

@@ -102,7 +102,7 @@ Cell followedBy(const RowBuilder& b) {
     switch (b.setup().transmitter.alarms.timerFollows) {
         case TimerFollows::Throttle:
         case TimerFollows::Stick: out.parts.push_back(b.labelled("transmitter.alarms.timerStartPct"_field)); break;
-        case TimerFollows::Mode: out.parts.push_back(b.labelled("transmitter.alarms.timerMode"_field)); break;
+        case TimerFollows::Mode: out.parts.push_back(b.mode("transmitter.alarms.timerMode"_field, label(KH_TR("from")))); break;
         case TimerFollows::HoldOff:
         case TimerFollows::Switch: break;
     }

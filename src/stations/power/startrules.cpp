@@ -85,6 +85,20 @@ void electricalTurns(const AuditContext& c, std::vector<Finding>& out) {
                    .subject = "speedController.profile.maxElectricalRpm"_field});
 }
 
+void rpmLead(const AuditContext& c, std::vector<Finding>& out) {
+    if (c.setup.machine.wiring.rpmLead || c.setup.controller.governor.kind != GovernorKind::Internal) return;
+    out.push_back(
+        {.severity = Severity::Warning,
+         .row = "governor-signal"_row,
+         .title = c.say(KH_TR("The controller's governor has no rpm lead")),
+         .found = c.say(KH_TR("Its governor is on, and nothing brings it the speed.")),
+         .why = c.say(KH_TR("Without a signal it cannot hold the head speed, or falls back to bare throttle in the air.")),
+         .todo = c.say(KH_TR("Run the rpm lead into the controller, as its manual shows, and see the speed on its monitor first.")),
+         .box = Box::Machine,
+         .subject = "machine.wiring.rpmLead"_field,
+         .fix = {{"machine.wiring.rpmLead"_field, true}}});
+}
+
 void rpmSignal(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.controller.governor.kind != GovernorKind::Internal) return;
     if (rowSeen(c.setup, "governor-signal"_row)) return;
@@ -181,6 +195,7 @@ std::span<const Rule> powerStartRules() {
     static constexpr std::array rules{
         Rule{"start-over-limit", Station::Power, Work::Governor, passedOnTheWay},
         Rule{"electrical-turns", Station::Power, Work::Governor, electricalTurns},
+        Rule{"rpm-lead", Station::Power, Work::Wiring, rpmLead},
         Rule{"rpm-signal", Station::Power, Work::Governor, rpmSignal},
         Rule{"bail-out-time", Station::Power, Work::Governor, bailOutTime},
         Rule{"supply-dip", Station::Power, Work::Wiring, dip},

@@ -185,19 +185,7 @@ StationPage radioRows(const RowBuilder& b) {
     };
     holdRow("hold-throttle", KH_TR("Its throttle"), b.field("transmitter.hold.throttlePct"_field),
             KH_TR("judged in µs at the speed controller, 20 µs on the off side; an engine's idle. Leads off while you set it"));
-    Part from = b.field("transmitter.hold.autorotationFrom"_field);
-    Choices bases;
-    for (const FlightMode& m : tx.modes)
-        if (m.id != kHoldMode) {
-            bases.typed.push_back(m.id);
-            bases.captions.push_back(say(KH_TR("{m}"), {{"m", m.name}}));
-            if (m.id == tx.hold.autorotationFrom) {
-                from.value = bases.captions.back();
-                from.why.lines.back() = say(KH_TR("= {v}"), {{"v", from.value}});
-            }
-        }
-    std::get<Part::Entry>(from.kind).choices = std::move(bases);
-    holdRow("hold-from", KH_TR("Flies like"), std::move(from),
+    holdRow("hold-from", KH_TR("Flies like"), b.mode("transmitter.hold.autorotationFrom"_field),
             KH_TR("the mode an autorotation begins in: hold takes its rates, expo and gain"));
     holdRow("hold-school", KH_TR("School"), b.field("transmitter.schools.hold"_field),
             KH_TR("cut: just below the throttle's end; bail-out: the idle to spool up from, with a kill switch beside it"));
