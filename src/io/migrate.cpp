@@ -49,6 +49,15 @@ std::vector<Message> toVersion2(json& root) {
     return notes;
 }
 
+/// Words for what a controller also does that became facts of their own.
+void dropTraits(json& profile) {
+    if (!profile.is_object() || !profile.contains("alsoDoes") || !profile.at("alsoDoes").is_array()) return;
+    json kept = json::array();
+    for (const json& word : profile.at("alsoDoes"))
+        if (word != "gains-on-channels" && word != "protocol-variants") kept.push_back(word);
+    profile["alsoDoes"] = std::move(kept);
+}
+
 /// The words of before for where label and plugs look.
 void renameMounting(json& word) {
     static const std::array<std::pair<std::string_view, std::string_view>, 3> renamed{
@@ -201,8 +210,15 @@ std::vector<Message> toVersion6(json&) { return {}; }
 /// Version 6 knew no modes for the bench, no accepted findings and no wanted ends of the collective: none is what it has.
 std::vector<Message> toVersion7(json&) { return {}; }
 
+/// Version 7 described by a word that gains of roll and pitch come on channels, and that the signal has variants: those are facts now.
+std::vector<Message> toVersion8(json& root) {
+    for (const auto& [part, kind] : kProfiles)
+        if (json* profile = memberAt(root, {part, "profile"}); profile != nullptr && kind == ProfileKind::Controller) dropTraits(*profile);
+    return {};
+}
+
 /// The step that leaves each version, the first from 1 to 2.
-constexpr std::array kSteps{toVersion2, toVersion3, toVersion4, toVersion5, toVersion6, toVersion7};
+constexpr std::array kSteps{toVersion2, toVersion3, toVersion4, toVersion5, toVersion6, toVersion7, toVersion8};
 static_assert(kSteps.size() + 1 == kFormatVersion, "every version has a step to the next");
 
 }  // namespace
@@ -216,6 +232,7 @@ void migrateProfile(json& profile, ProfileKind kind) {
             if (may.is_array() && !may.empty() && !profile.contains(key)) profile[key] = may.front();
     }
     if (kind == ProfileKind::Controller) renameMountings(profile);
+    if (kind == ProfileKind::Controller) dropTraits(profile);
     if (kind == ProfileKind::Servo || kind == ProfileKind::Receiver || profile.contains("format")) return;  // a data sheet has no menu
     toFormat2(profile, kind);
 }

@@ -17,8 +17,11 @@ namespace {
 constexpr double kSameShare = 0.01;  ///< a setting this close to what a reading was taken under is the same, within a step of its box
 
 // what more than one line names
-constexpr FieldList kSent{"transmitter.profile.centreUs"_field, "transmitter.profile.usPerPct"_field,
-                          "transmitter.profile.resolutionUs"_field, "transmitter.profile.outputLimitPct"_field};
+// calibrated anew, updated or with another stick mode the transmitter sends something else, in every model
+constexpr FieldList kSent{
+    "transmitter.profile.sticksCalibrated"_field, "transmitter.firmware"_field,         "transmitter.stickMode"_field,
+    "transmitter.profile.centreUs"_field,         "transmitter.profile.usPerPct"_field, "transmitter.profile.resolutionUs"_field,
+    "transmitter.profile.outputLimitPct"_field};
 constexpr FieldList kRead =
     kSent + FieldList{"controller.profile.centreUs"_field, "controller.profile.usPerPct"_field, "controller.profile.deadBandPct"_field};
 constexpr FieldList kMotor = kSent + FieldList{"speedController.profile.id"_field, "speedController.profile.acceptsLowUs"_field,
@@ -47,6 +50,13 @@ constexpr FieldList kTailLengths{"machine.tail.armMm"_field, "machine.tail.linkM
 constexpr const char* kTailWork = "tail-";
 constexpr FieldList kSubTrim{"transmitter.channels.{}.subTrimPct"_field};
 constexpr FieldList kReversed{"transmitter.channels.{}.reversed"_field};
+constexpr FieldList kHeard{"transmitter.functionChannels.{}.number"_field,
+                           "transmitter.functionChannels.{}.reversed"_field,
+                           "transmitter.functionChannels.{}.travelLowPct"_field,
+                           "transmitter.functionChannels.{}.travelHighPct"_field,
+                           "transmitter.functionChannels.{}.subTrimPct"_field,
+                           "transmitter.functionChannels.{}.restPct"_field,
+                           "transmitter.functions.{}.valuePct"_field};
 constexpr FieldList kTrimReversed = kSubTrim + kReversed;
 constexpr FieldList kThrottle{"transmitter.modes.{}.throttle"_field};
 constexpr FieldList kCurves{"transmitter.modes.{}.throttle"_field, "transmitter.modes.{}.pitch"_field};
@@ -66,6 +76,7 @@ constexpr std::array kTable{
     Line{.row = "supply-alarm"_row, .restsOn = {"machine.supply.volts"_field, "machine.wiring.buffer"_field}},
     Line{.row = "failsafe"_row, .restsOn = kMotor, .settles = {"transmitter.channels.throttle.failsafePct"_field}},
     Line{.row = "failsafe-test"_row, .restsOn = kMotor},
+    Line{.row = "throttle-lead"_row, .restsOn = {"machine.wiring.leads.{}.to"_field, "machine.wiring.leads.{}.from"_field}},
     Line{.row = "channel-aileron"_row, .restsOn = kRead},
     Line{.row = "channel-elevator"_row, .restsOn = kRead},
     Line{.row = "channel-collective"_row, .restsOn = kRead},
@@ -133,6 +144,20 @@ constexpr std::array kTable{
          .readings = "supply.",
          .notedWith = {"machine.supply.volts"_field, "machine.wiring.supplyLeads"_field, "machine.wiring.buffer"_field}},
     Line{.row = "head-speed"_row, .readings = "speed."},
+    Line{.row = "after-flight"_row,
+         .readings = "after.",
+         .notedWith = {"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field, "machine.power.cells"_field,
+                       "machine.supply.volts"_field}},
+    Line{.row = "agility-roll"_row,
+         .readings = "shown.",
+         .notedWith = {"transmitter.modes.{}.aileron.ratePct"_field, "transmitter.modes.{}.elevator.ratePct"_field,
+                       "transmitter.modes.{}.rudder.ratePct"_field, "controller.banks.{}.rollPitchDegS"_field,
+                       "controller.banks.{}.rudderDegS"_field}},
+    Line{.row = "channel-map"_row,
+         .readings = "answers.",
+         .settles = {"controller.receiver.map"_field},
+         .notedWith = {"transmitter.channels.{}.number"_field}},
+    Line{.row = "bank-switch"_row, .restsOn = kHeard},
     Line{.row = "throttle-ends"_row, .restsOn = kEnds, .settles = {"speedController.lowUs"_field, "speedController.highUs"_field}},
     Line{.row = "start-pulse"_row, .restsOn = kEnds},
     Line{.row = "arming"_row, .restsOn = kEnds},

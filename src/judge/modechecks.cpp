@@ -8,9 +8,12 @@
 #include "judge/motorfigures.h"
 #include "judge/rowids.h"
 #include "judge/switches/switchspace.h"
+#include "model/amounts.h"
+#include "model/carried.h"
 #include "model/conditions.h"
 #include "model/fieldpatterns.h"
 #include "model/limits.h"
+#include "model/names.h"
 
 #include <algorithm>
 #include <array>
@@ -50,6 +53,17 @@ std::string pitchPath(const TransmitterSettings& tx) { return tx.modes.empty() ?
 
 std::string modePath(const FlightMode& mode, const char* key) { return "transmitter.modes." + mode.id + "." + key; }
 
+Message holdDiffers(const Setup& setup, const FlightMode& from, const std::vector<Edit>& edits) {
+    const std::string& path = edits.front().path;
+    std::string flown = path;
+    flown.replace(flown.find(kHoldMode), std::string_view(kHoldMode).size(), from.id);
+    return say(KH_TR("{n} differ. {f}: {a}, in {m} {b}."), {{"n", sayCount(edits.size(), KH_TR("{n} setting"), KH_TR("{n} settings"))},
+                                                            {"f", fieldTitle(setup, path)},
+                                                            {"a", show(setup, path)},
+                                                            {"m", from.name},
+                                                            {"b", show(setup, flown)}});
+}
+
 const char* switchRow(const std::string& function) {
     if (function == kHoldMode) return "hold-switch"_row;
     if (function == "kill") return "kill-switch"_row;
@@ -58,6 +72,9 @@ const char* switchRow(const std::string& function) {
     if (function.starts_with("gain-")) return "gain-switch"_row;
     if (function == "rescue") return "rescue-switch"_row;
     if (function == "level") return "level-switch"_row;
+    if (function == "setup") return "setup-switch"_row;
+    if (function == kRateMode) return "rate-mode"_row;
+    if (carriesGain(familyOf(function))) return "head-gain-sent"_row;
     if (function == "arming") return "arming-switch"_row;
     if (function.starts_with("logic-")) return "other-switches"_row;
     for (const char* other : {"bail-out", "timer", "voice"})
@@ -331,18 +348,7 @@ std::vector<Edit> holdAtPowerOn(const Setup& setup) {
     return edits;
 }
 
-namespace {
-
-bool isOn(const ChainModel& model, std::string_view function, const Deck& deck) {
-    const SwitchPlaces places = model.numbers(deck).places;
-    for (std::size_t f = 0; f < model.functionCount(); ++f)
-        if (model.functionName(f) == function) return model.functionActive(f, places);
-    return false;
-}
-
-}  // namespace
-
-bool onAtPowerOn(const ChainModel& model, std::string_view function) { return isOn(model, function, {}); }
+bool onAtPowerOn(const ChainModel& model, std::string_view function) { return model.isOn(function, {}); }
 
 std::vector<Edit> offAtPowerOn(const Setup& setup, const ChainModel& model, std::string_view function) {
     const TransmitterSettings& tx = setup.transmitter;
@@ -353,7 +359,7 @@ std::vector<Edit> offAtPowerOn(const Setup& setup, const ChainModel& model, std:
             for (int place = 1; s.id == id && place <= s.places; ++place) {
                 Deck deck;
                 deck.switches[id] = place;
-                if (isOn(model, function, deck)) continue;
+                if (model.isOn(function, deck)) continue;
                 if (std::any_of(tx.switches.begin(), tx.switches.end(), [&](const SwitchSettings& x) { return x.id == id; }))
                     return {{elementPath("transmitter.switches.{}.powerOnPlace"_field, id), static_cast<double>(place)}};
             }

@@ -29,6 +29,10 @@ inline constexpr double kSpoolHighDeg = 1.0;
 /// The ledger row that holds a function's switch.
 [[nodiscard]] const char* switchRow(const std::string& function);
 
+/// Where hold does not fly like the mode before: how many settings, and the first of them with both values.
+/// @param edits  holdMirrorEdits, not empty
+[[nodiscard]] Message holdDiffers(const Setup& setup, const FlightMode& from, const std::vector<Edit>& edits);
+
 /// The first branch of a condition as switch places.
 void putTerms(PartialDeck& deck, const Condition& when);
 /// The deck parts that bring a mode about, with hold off.

@@ -105,6 +105,13 @@ public:
         Known known(nested_);
         return met(functionConditions_[function], places, known);
     }
+    /// Whether a function is on with the deck's switches; one there is not is off.
+    [[nodiscard]] bool isOn(std::string_view function, const Deck& deck) const {
+        const SwitchPlaces places = numbers(deck).places;
+        for (std::size_t f = 0; f < functionCount(); ++f)
+            if (functionName(f) == function) return functionActive(f, places);
+        return false;
+    }
 
     /// The function that arms the controller; nothing where it has none.
     [[nodiscard]] std::optional<std::size_t> armingFunction() const { return arming_ ? std::optional(arming_->function) : std::nullopt; }

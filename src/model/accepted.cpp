@@ -2,12 +2,14 @@
 #include "model/accepted.h"
 
 #include "base/error.h"
+#include "model/carried.h"
 #include "model/conditions.h"
 #include "model/fieldpatterns.h"
 #include "model/pathvisitor.h"
 #include "model/questions.h"
 
 #include <fmt/format.h>
+#include <algorithm>
 #include <array>
 #include <set>
 
@@ -78,6 +80,18 @@ class BoundsVisitor final : public PathVisitor {
     std::vector<std::set<std::string>> ids_;
 };
 
+/// Each function that the controller can take once.
+void requireMap(const Setup& setup) {
+    const std::vector<std::string>& map = setup.controller.receiver.map;
+    for (std::size_t i = 0; i < map.size(); ++i) {
+        if (!setup.machine.aircraft.of().find(map[i]) && familyOf(map[i]) != map[i])
+            throw InputError("controller.receiver.map"_field, fmt::format("\"{}\" is no function of a channel", map[i]));
+        if (std::find(map.begin(), map.begin() + static_cast<std::ptrdiff_t>(i), map[i]) != map.begin() + static_cast<std::ptrdiff_t>(i))
+            throw InputError("controller.receiver.map"_field,
+                             fmt::format("\"{}\" stands twice; each function comes on one channel", map[i]));
+    }
+}
+
 }  // namespace
 
 bool isElementId(std::string_view id) { return !id.empty() && id.size() <= kMaxTextSize && id.find('.') == std::string_view::npos; }
@@ -94,10 +108,11 @@ std::size_t mostElements(std::string_view key) {
         std::string_view key;
         std::size_t most;
     };
-    static constexpr std::array kMost{
-        Most{"readings", kMaxReadings}, Most{"modes", kMaxModes},       Most{"channels", kMaxChannels},
-        Most{"spares", kMaxChannels},   Most{"switches", kMaxSwitches}, Most{"functions", kMaxSwitchFunctions},
-        Most{"accepted", kMaxAccepted}, Most{"banks", kMaxBanks},       Most{"ports", kMaxPorts}};
+    static constexpr std::array kMost{Most{"readings", kMaxReadings}, Most{"modes", kMaxModes},
+                                      Most{"channels", kMaxChannels}, Most{"spares", kMaxChannels},
+                                      Most{"switches", kMaxSwitches}, Most{"functions", kMaxSwitchFunctions},
+                                      Most{"accepted", kMaxAccepted}, Most{"banks", kMaxBanks},
+                                      Most{"ports", kMaxPorts},       Most{"leads", kMaxLeads}};
     for (const Most& m : kMost)
         if (m.key == key) return m.most;
     return kMaxListSize;
@@ -116,6 +131,11 @@ void requireAccepted(const Setup& setup) {
     for (const PortSettings& p : setup.controller.ports)
         if (p.role.empty() || p.role.find('.') != std::string::npos)
             throw InputError(elementPath("controller.ports.{}.role"_field, p.id), fmt::format("\"{}\" names no servo", p.role));
+    requireMap(setup);
+    for (const Lead& l : setup.machine.wiring.leads)
+        if (!l.from.empty() && l.from == l.to)
+            throw InputError(elementPath("machine.wiring.leads.{}.to"_field, l.id),
+                             fmt::format("a lead from \"{}\" cannot go to itself", l.from));
 }
 
 }  // namespace kh

@@ -22,7 +22,6 @@ namespace kh {
 class FieldVisitor;
 struct AircraftClass;
 struct AxisRates;
-struct Bank;
 struct Edit;
 struct DirectionSettings;
 struct FlightMode;
@@ -44,6 +43,9 @@ struct Sticks {
     bool operator==(const Sticks&) const = default;
 };
 
+/// What a demand turns the machine about.
+enum class TurnAxis : std::uint8_t { Roll, Pitch, Yaw };
+
 /// What makes a function's value.
 enum class FunctionSource : std::uint8_t {
     Rated,     ///< a stick through rate and expo
@@ -57,13 +59,13 @@ struct FunctionEntry {
     const char* id;     ///< of its channel in documents: "aileron"
     const char* title;  ///< of its channel: "Aileron"
     FunctionSource source;
-    double Sticks::*stick = nullptr;              ///< that moves it; none: the gain
-    AxisRates FlightMode::*rates = nullptr;       ///< of Rated
-    double StickTrims::*trimPct = nullptr;        ///< none: no trim lever
-    bool DirectionSettings::*reversed = nullptr;  ///< in the controller; none: it has no direction there
-    double Bank::*turnDegS = nullptr;             ///< rate of turn its demand asks for in flight; none: it turns nothing
-    bool demandOfFull = false;                    ///< its demand is shown as a share of full stick's
-    std::span<const char* const> fields = {};     ///< patterns whose findings its trace shows best, and all below them
+    double Sticks::*stick = nullptr;               ///< that moves it; none: the gain
+    AxisRates FlightMode::*rates = nullptr;        ///< of Rated
+    double StickTrims::*trimPct = nullptr;         ///< none: no trim lever
+    bool DirectionSettings::*reversed = nullptr;   ///< in the controller; none: it has no direction there
+    std::optional<TurnAxis> turns = std::nullopt;  ///< what its demand turns in flight; none: nothing
+    bool demandOfFull = false;                     ///< its demand is shown as a share of full stick's
+    std::span<const char* const> fields = {};      ///< patterns whose findings its trace shows best, and all below them
 };
 
 /// Servos aboard, as boxes and their data sheets are chosen.

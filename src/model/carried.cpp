@@ -3,6 +3,7 @@
 
 #include "model/conditions.h"
 #include "model/fieldpatterns.h"
+#include "model/limits.h"
 #include "model/modeedits.h"
 
 #include <algorithm>
@@ -19,6 +20,7 @@ const SwitchFunction* functionOf(const TransmitterSettings& tx, std::string_view
 
 /// Of the banks the first is flown while none is asked for; of the others nothing is.
 std::string atRest(const ControllerProfile& profile, std::string_view family) {
+    if (carriesGain(family)) return std::string(family);  // it is sent at all times
     if (family != "bank") return {};
     for (const TakenWindow* w : windowsOf(profile, family))
         if (w->id == "bank-1") return w->id;
@@ -35,6 +37,11 @@ CarriedPlace placeOf(const Setup& setup, const FunctionChannel& channel, std::st
             break;
         }
     return p;
+}
+
+CarriedPlace placeOf(const Setup& setup, const FunctionChannel& channel, std::string function, double valuePct) {
+    std::string wanted = carriesGain(channel.id) ? channel.id : function;
+    return placeOf(setup, channel, std::move(function), valuePct, std::move(wanted));
 }
 
 /// A channel for a family: the one that follows its switch already, else one that is unused and inhibited, else any unused one.
@@ -69,6 +76,10 @@ std::string_view familyOf(std::string_view function) {
     return {};
 }
 
+bool carriesGain(std::string_view family) {
+    return std::find(kHeadGainFamilies.begin(), kHeadGainFamilies.end(), family) != kHeadGainFamilies.end();
+}
+
 const FunctionChannel* carrierOf(const TransmitterSettings& transmitter, std::string_view function) {
     const std::string_view family = familyOf(function);
     for (const FunctionChannel& c : transmitter.functionChannels)
@@ -90,7 +101,27 @@ std::vector<CarriedPlace> carriedPlaces(const Setup& setup, const FunctionChanne
     if (!takesFamily(setup.controller.profile, channel.id)) return out;
     out.push_back(placeOf(setup, channel, {}, channel.restPct, atRest(setup.controller.profile, channel.id)));
     for (const SwitchFunction& f : setup.transmitter.functions)
-        if (familyOf(f.id) == channel.id) out.push_back(placeOf(setup, channel, f.id, f.valuePct.value_or(channel.restPct), f.id));
+        if (familyOf(f.id) == channel.id) out.push_back(placeOf(setup, channel, f.id, f.valuePct.value_or(channel.restPct)));
+    return out;
+}
+
+std::string modeGainPath(std::string_view family, std::string_view mode) {
+    return family == kPitchGain ? elementPath("transmitter.modes.{}.pitchGainPct"_field, mode)
+                                : elementPath("transmitter.modes.{}.rollGainPct"_field, mode);
+}
+
+std::vector<SentGain> sentGains(const Setup& setup, const FunctionChannel& channel) {
+    std::vector<SentGain> out;
+    if (!carriesGain(channel.id)) return out;
+    const bool knob = setup.transmitter.schools.headGain == HeadGainSchool::Knob;
+    for (const FlightMode& m : setup.transmitter.modes) {
+        const std::optional<double>& own = channel.id == kPitchGain ? m.pitchGainPct : m.rollGainPct;
+        const bool moded = own && !knob;
+        const CarriedPlace p = placeOf(setup, channel, {}, moded ? *own : channel.restPct);
+        out.push_back({m.id,
+                       moded ? modeGainPath(channel.id, m.id) : elementPath("transmitter.functionChannels.{}.restPct"_field, channel.id),
+                       p.valuePct, p.pulseUs, p.readingPct, p.right() && p.readingPct > 0.0});
+    }
     return out;
 }
 
@@ -161,6 +192,21 @@ Setup withTakenFunctions(const Setup& setup) {
                 if (f.id == w->id && !f.valuePct) f.valuePct = valueReading(out, channel, windowMiddle(*w));
         }
     }
+    return out;
+}
+
+Setup withSchoolFunctions(const Setup& setup) {
+    constexpr double kSecondStep = 0.8;  ///< of the gain itself, to begin
+    Setup out = setup;
+    TransmitterSettings& tx = out.transmitter;
+    const auto add = [&](SwitchFunction f) {
+        if (functionOf(tx, f.id) == nullptr && tx.functions.size() < kMaxSwitchFunctions) tx.functions.push_back(std::move(f));
+    };
+    if (tx.schools.rateMode == RateModeSchool::OwnSwitch && !tx.modes.empty())
+        add({.id = kRateMode, .sentPct = -std::abs(tx.modes.front().tailGainPct)});
+    if (tx.schools.headGain == HeadGainSchool::Switch)
+        for (const FunctionChannel& c : tx.functionChannels)
+            if (carriesGain(c.id)) add({.id = c.id + "-2", .valuePct = std::round(kSecondStep * c.restPct)});
     return out;
 }
 

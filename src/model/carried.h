@@ -14,7 +14,11 @@
 namespace kh {
 
 /// Functions that a controller may take from a channel, by their family: "bank-2" is of "bank", others are a family of their own.
-inline constexpr std::array kCarriedFamilies{"bank", "rescue", "level", "arming"};
+inline constexpr std::array kCarriedFamilies{"bank", "rescue", "level", "arming", "setup", "head-gain", "roll-gain", "pitch-gain"};
+/// Of them those that carry a gain: for roll and pitch together, for roll, for pitch. Their window is the side that holds.
+inline constexpr std::array kHeadGainFamilies{"head-gain", "roll-gain", "pitch-gain"};
+inline constexpr const char* kPitchGain = "pitch-gain";
+[[nodiscard]] bool carriesGain(std::string_view family);
 inline constexpr const char* kArming = "arming";
 
 /// @return "bank" of "bank-2", "rescue" of "rescue"; empty for a function that no controller takes
@@ -38,6 +42,20 @@ struct CarriedPlace {
 /// Every place of a channel, at rest first.
 [[nodiscard]] std::vector<CarriedPlace> carriedPlaces(const Setup& setup, const FunctionChannel& channel);
 
+/// A gain of roll or pitch as it is sent in one mode.
+struct SentGain {
+    std::string mode;
+    std::string path;  ///< of the field it stands in: the mode's own, or the channel's value at rest
+    double valuePct = 0.0;
+    double pulseUs = 0.0;
+    double readingPct = 0.0;  ///< +: the side that holds
+    bool holds = false;       ///< it is read within the window of that side
+};
+/// In every mode, hold with them. @param channel  of one of kHeadGainFamilies; of another: none
+[[nodiscard]] std::vector<SentGain> sentGains(const Setup& setup, const FunctionChannel& channel);
+/// Where a mode's own gain on that channel stands: its field of pitch, else of roll.
+[[nodiscard]] std::string modeGainPath(std::string_view family, std::string_view mode);
+
 /// Values with which every place of a channel that is not heard as it is meant would be, by the channel as it stands; none where all are.
 [[nodiscard]] std::vector<Edit> heardValues(const Setup& setup, const FunctionChannel& channel);
 
@@ -45,6 +63,9 @@ struct CarriedPlace {
 /// channels that are free, each value in the middle of its window. A function that is new gets no switch, which is the pilot's choice, but
 /// arming: without one the motor never runs.
 [[nodiscard]] Setup withTakenFunctions(const Setup& setup);
+/// The document with the functions that the schools chosen ask for and that are not there yet, on no switch: rate mode, a second step of a
+/// gain of roll or pitch.
+[[nodiscard]] Setup withSchoolFunctions(const Setup& setup);
 /// The middle of a window, as far as a channel reaches; and a reading that is in none of them.
 [[nodiscard]] double windowMiddle(const TakenWindow& window);
 [[nodiscard]] double readingOutside(const std::vector<const TakenWindow*>& windows);

@@ -3,6 +3,7 @@
 
 #include "base/special.h"
 #include "formula/channel.h"
+#include "model/aircraft.h"
 #include "model/transmitter.h"
 
 #include <algorithm>
@@ -57,14 +58,20 @@ struct ControllerProfile {
     double tailStrokeUs = 400.0;  ///< tail pulse at 100 % limit on a wide servo; narrow ones get half
     double tailWindowLowPct = 85.0;
     double tailWindowHighPct = 115.0;
-    std::optional<double> gainStartPct;  ///< its maker's tail gain to start from
-    bool scalesGain = false;             ///< scales the tail gain by head speed itself: one gain for all modes
-    std::vector<std::string> mountings;  ///< it can be told of
-    bool gyroSenses = true;              ///< each gyro's sense is a setting
-    std::vector<std::string> levelling;  ///< what it does by its accelerometer: "rescue", "level"
-    std::vector<std::string> learns;     ///< at power-up: "gyro zero", "stick centres", "trims"
-    bool oneTailDirection = false;       ///< one tail direction serves stick and gyro
-    std::vector<std::string> governors;  ///< "off", "internal"
+    std::optional<double> gainStartPct;      ///< its maker's tail gain to start from
+    bool scalesGain = false;                 ///< scales the tail gain by head speed itself: one gain for all modes
+    std::vector<std::string> mountings;      ///< it can be told of
+    bool gyroSenses = true;                  ///< each gyro's sense is a setting
+    std::vector<std::string> levelling;      ///< what it does by its accelerometer: "rescue", "level"
+    std::vector<std::string> learns;         ///< at power-up: "gyro zero", "stick centres", "trims"
+    bool oneTailDirection = false;           ///< one tail direction serves stick and gyro
+    bool separateSensor = false;             ///< its gyros sit in a case of their own, on a lead
+    bool axesApart = false;                  ///< a bank has roll and pitch apart
+    bool passesThrottle = false;             ///< of a governor: the throttle can be passed through, for learning the ends
+    std::vector<std::string> receiverKinds;  ///< it can be told of: "one lead", "a lead each", "remote receivers"; none: it does not ask
+    std::vector<std::string> variants;       ///< of the signal, in its own words; none: it does not ask
+    std::string variantBy;                   ///< what decides the variant: a socket, a button, a page; empty: not known
+    std::vector<std::string> governors;      ///< "off", "internal"
     int banks = 1;
     std::optional<double> maxVolts;  ///< the supply it bears
     bool asksPolePairs = true;       ///< else it asks for magnet poles
@@ -132,6 +139,7 @@ struct GovernorSettings {
     double runUpS = 8.0;
     double minThrottlePct = 50.0;
     double bailOutS = 2.0;  ///< from idle back to speed after a practised autorotation
+    bool direct = false;    ///< the throttle is passed through: for learning the ends only
     bool operator==(const GovernorSettings&) const = default;
 };
 
@@ -141,6 +149,7 @@ struct Bank {
     double rudderDegS = 450.0;
     double expoPct = 0.0;
     double headGainPct = 50.0;
+    std::optional<double> pitchDegS, pitchExpoPct, pitchGainPct;  ///< where roll and pitch are apart; absent: as roll's
     bool operator==(const Bank&) const = default;
 };
 
@@ -150,10 +159,21 @@ inline constexpr double kUsualArmedPct = 10.0, kUsualBailOutS = 2.0;
 
 enum class ToldTurning { NotAsked, Clockwise, CounterClockwise };
 
+/// What the box was told of its receiver. Empty: as it comes, or not asked.
+struct ReceiverSettings {
+    std::string kind;              ///< one of the profile's receiverKinds
+    std::string variant;           ///< one of its variants
+    std::vector<std::string> map;  ///< functions in the order of the channels it takes them from; empty: the profile's order
+    bool operator==(const ReceiverSettings&) const = default;
+};
+
 struct ControllerSettings {
     Shared<ControllerProfile> profile;
     std::string firmware;
     std::string manual;
+    std::string manualAt;  ///< where the right manual lies
+    std::string program;   ///< version of the program that sets it; empty: none, or not read
+    ReceiverSettings receiver;
     std::string mounting = "label up, plugs aft";
     GyroSettings gyro;
     bool rescueInUse = false;
@@ -220,6 +240,7 @@ struct CalibrationPoint {
 struct SpeedControllerSettings {
     Shared<SpeedControllerProfile> profile;
     std::string firmware, manual;  ///< versions, as the box and its manual say
+    std::string manualAt;          ///< where the right manual lies
     SpeedControl control = SpeedControl::Governor;
     double lowUs = 1100.0;          ///< learned: motor off
     double highUs = 1900.0;         ///< learned: full
@@ -235,10 +256,34 @@ struct SpeedControllerSettings {
     bool operator==(const SpeedControllerSettings&) const = default;
 };
 
-/// What the controller makes of a demand (−1 … +1) in the flying state, in °/s: its expo, then its rate.
-[[nodiscard]] inline double turnRateDegS(const Bank& bank, double fullDegS, double demand) {
-    return fullDegS * withExpo(demand, bank.expoPct);
+/// What a bank has for one axis: pitch has its own where the box has roll and pitch apart; rudder shares roll's expo.
+struct BankAxis {
+    double fullDegS = 0.0;
+    double expoPct = 0.0;
+    double gainPct = 0.0;  ///< of roll and pitch
+};
+[[nodiscard]] inline BankAxis bankAxis(const ControllerProfile& profile, const Bank& bank, TurnAxis axis) {
+    const bool own = profile.axesApart && axis == TurnAxis::Pitch;
+    return {axis == TurnAxis::Yaw ? bank.rudderDegS
+            : own                 ? bank.pitchDegS.value_or(bank.rollPitchDegS)
+                                  : bank.rollPitchDegS,
+            own ? bank.pitchExpoPct.value_or(bank.expoPct) : bank.expoPct,
+            own ? bank.pitchGainPct.value_or(bank.headGainPct) : bank.headGainPct};
 }
+/// Keys of the fields those stand in: of pitch its own where the box has them apart and it was typed.
+struct BankKeys {
+    const char *rate, *expo, *gain;
+};
+[[nodiscard]] inline BankKeys bankKeys(const ControllerProfile& profile, const Bank& bank, TurnAxis axis) {
+    const bool own = profile.axesApart && axis == TurnAxis::Pitch;
+    return {axis == TurnAxis::Yaw   ? "rudderDegS"
+            : own && bank.pitchDegS ? "pitchDegS"
+                                    : "rollPitchDegS",
+            own && bank.pitchExpoPct ? "pitchExpoPct" : "expoPct", own && bank.pitchGainPct ? "pitchGainPct" : "headGainPct"};
+}
+
+/// What the controller makes of a demand (−1 … +1) in the flying state, in °/s: its expo, then its rate.
+[[nodiscard]] inline double turnRateDegS(const BankAxis& axis, double demand) { return axis.fullDegS * withExpo(demand, axis.expoPct); }
 
 /// The highest frame rate the controller can send that a servo of `maxHz` survives, with half a pulse's time between two; 50 Hz
 /// where it has none. One rule for plate and tail.
@@ -247,6 +292,11 @@ struct SpeedControllerSettings {
     for (const double hz : profile.ratesHz)
         if (hz <= maxHz && 1e6 / hz > pulseUs * 1.5 && hz > best) best = hz;
     return best;
+}
+
+/// The functions in the order of the channels the controller takes them from: as it was told, else its own.
+[[nodiscard]] inline const std::vector<std::string>& channelMap(const ControllerSettings& settings) {
+    return settings.receiver.map.empty() ? settings.profile->channelOrder : settings.receiver.map;
 }
 
 /// How the controller's monitor reads pulses that no learned centre is taken from.

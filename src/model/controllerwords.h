@@ -5,6 +5,7 @@
 
 #include "formula/mounting.h"
 #include "model/fields.h"
+#include "model/machine.h"
 
 #include <array>
 #include <optional>
@@ -36,6 +37,11 @@ inline constexpr std::array kMountingChoices{
     Choice{KH_TR("label right, plugs aft")},    Choice{KH_TR("label forward, plugs up")},    Choice{KH_TR("label forward, plugs down")},
     Choice{KH_TR("label forward, plugs left")}, Choice{KH_TR("label forward, plugs right")}, Choice{KH_TR("label aft, plugs up")},
     Choice{KH_TR("label aft, plugs down")},     Choice{KH_TR("label aft, plugs left")},      Choice{KH_TR("label aft, plugs right")}};
+
+/// Every kind of receiver, in the order of ReceiverKind.
+inline constexpr std::array kReceiverKindChoices{Choice{KH_TR("one lead")}, Choice{KH_TR("a lead each")},
+                                                 Choice{KH_TR("remote receivers")}};
+[[nodiscard]] inline const char* receiverKindWord(ReceiverKind kind) { return kReceiverKindChoices.at(static_cast<std::size_t>(kind)).id; }
 
 /// @return nothing if there is no such word
 [[nodiscard]] std::optional<Mounting> mountingOf(std::string_view word);

@@ -58,6 +58,7 @@ inline constexpr NumberSpec kServoRate{30, 1000, "Hz"};
 [[nodiscard]] Message elementName(const PortSettings& port);
 [[nodiscard]] Message elementName(const Bank& bank);
 [[nodiscard]] Message elementName(const CalibrationPoint& point);
+[[nodiscard]] Message elementName(const Lead& lead);
 [[nodiscard]] Message elementName(const MenuEntry& entry);
 [[nodiscard]] Message elementName(const BoxSetting& setting);
 [[nodiscard]] Message elementName(const BoxScale& scale);

@@ -81,6 +81,9 @@ void describe(FieldVisitor& v, GovernorSettings& g) {
     v.number("runUpS", g.runUpS, {0, 60, "s", 1}, {KH_TR("Run-up of the governor"), KH_TR("run-up")});
     v.number("minThrottlePct", g.minThrottlePct, {0, 100, "%"}, {KH_TR("Lowest throttle of the governor"), KH_TR("lowest throttle")});
     v.number("bailOutS", g.bailOutS, {0, 30, "s", 1}, {KH_TR("Bail-out of the governor"), KH_TR("bail-out")});
+    v.topic("governor"_topic);
+    v.flag("direct", g.direct, {KH_TR("Throttle through the governor"), KH_TR("throttle")},
+           {KH_TR("passed through"), KH_TR("governed"), KH_TR("passed through"), KH_TR("governed")});
 }
 
 void describe(FieldVisitor& v, Bank& b) {
@@ -89,11 +92,21 @@ void describe(FieldVisitor& v, Bank& b) {
     v.text("id", b.id, {KH_TR("name")});
     v.topic("bank-rates"_topic);
     v.number("rollPitchDegS", b.rollPitchDegS, {20, 1200, "°/s"}, {KH_TR("roll and pitch rate"), KH_TR("cyclic")});
+    v.maybe("pitchDegS", b.pitchDegS, {20, 1200, "°/s"}, {KH_TR("pitch rate"), KH_TR("pitch"), KH_TR("as roll")});
     v.number("rudderDegS", b.rudderDegS, {20, 1500, "°/s"}, {KH_TR("rudder rate"), KH_TR("rudder")});
     v.topic("bank-expo"_topic);
     v.number("expoPct", b.expoPct, {-50, 100, "%"}, {KH_TR("expo")});
+    v.maybe("pitchExpoPct", b.pitchExpoPct, {-50, 100, "%"}, {KH_TR("expo of pitch"), KH_TR("pitch"), KH_TR("as roll")});
     v.topic("head-gain"_topic);
     v.number("headGainPct", b.headGainPct, {0, 200, "%"}, {KH_TR("head gain")});
+    v.maybe("pitchGainPct", b.pitchGainPct, {0, 200, "%"}, {KH_TR("head gain of pitch"), KH_TR("pitch"), KH_TR("as roll")});
+}
+
+void describe(FieldVisitor& v, ReceiverSettings& r) {
+    v.text("kind", r.kind, {KH_TR("Kind of receiver in the controller"), KH_TR("kind"), KH_TR("as it comes")});
+    v.text("variant", r.variant, {KH_TR("Variant of the signal in the controller"), KH_TR("variant"), KH_TR("as it comes")});
+    v.at(Station::Radio);
+    v.names("map", r.map, {KH_TR("Channel map in the controller"), KH_TR("map"), KH_TR("its own order")});
 }
 
 void describe(FieldVisitor& v, ControllerSettings& c) {
@@ -103,7 +116,11 @@ void describe(FieldVisitor& v, ControllerSettings& c) {
     v.untyped(KH_TR("it is read off the box, not typed into it"));
     v.text("firmware", c.firmware, {KH_TR("Firmware of the controller"), KH_TR("firmware"), KH_TR("not read")});
     v.text("manual", c.manual, {KH_TR("Version of the controller's manual"), KH_TR("manual"), KH_TR("not read")});
+    v.text("manualAt", c.manualAt, {KH_TR("Where the controller's manual lies"), KH_TR("lies"), KH_TR("not noted")});
+    v.text("program", c.program, {KH_TR("Version of the program that sets the controller"), KH_TR("program"), KH_TR("none")});
     v.facts(false);
+    v.topic("channel-order"_topic);
+    v.group("receiver", c.receiver);
     v.at(Station::Sensors);
     v.topic("mounting"_topic);
     v.word<kMountingChoices>("mounting", c.mounting, {KH_TR("Mounting set in the controller"), KH_TR("mounting")});
@@ -155,6 +172,7 @@ void describe(FieldVisitor& v, SpeedControllerSettings& s) {
     v.untyped(KH_TR("it is read off the box, not typed into it"));
     v.text("firmware", s.firmware, {KH_TR("Firmware of the speed controller"), KH_TR("firmware"), KH_TR("not read")});
     v.text("manual", s.manual, {KH_TR("Version of the speed controller's manual"), KH_TR("manual"), KH_TR("not read")});
+    v.text("manualAt", s.manualAt, {KH_TR("Where the speed controller's manual lies"), KH_TR("lies"), KH_TR("not noted")});
     v.facts(false);
     v.at(Station::Power);
     v.topic("control"_topic);

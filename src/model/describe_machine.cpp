@@ -12,11 +12,12 @@ namespace {
 
 constexpr std::array kStyle{Choice{KH_TR("training")}, Choice{KH_TR("sport")}, Choice{KH_TR("aerobatic")}, Choice{KH_TR("scale")}};
 constexpr std::array kFixing{Choice{KH_TR("thin tape")}, Choice{KH_TR("hard")}, Choice{KH_TR("soft foam")}};
-constexpr std::array kReceiver{Choice{KH_TR("one lead")}, Choice{KH_TR("a lead each")}, Choice{KH_TR("remote receivers")}};
 constexpr std::array kThrottleLead{Choice{KH_TR("controller")}, Choice{KH_TR("receiver")}};
 constexpr std::array kPower{Choice{KH_TR("electric")}, Choice{KH_TR("engine")}};
 constexpr std::array kSecondSupply{Choice{KH_TR("none")}, Choice{KH_TR("parked")}, Choice{KH_TR("joined")},
                                    Choice{KH_TR("joined, both makers allow it")}};
+constexpr std::array kCarries{Choice{KH_TR("signal")}, Choice{KH_TR("supply")}, Choice{"both", KH_TR("signal and supply")},
+                              Choice{"speed", KH_TR("speed signal")}};
 constexpr NumberSpec kTeeth{1, 400, "", 0, true};
 
 }  // namespace
@@ -43,9 +44,19 @@ void describe(FieldVisitor& v, PowerTrain& p) {
     v.maybe("plannedMahPerMin", p.plannedMahPerMin, {1, 5000, "mAh/min"}, {KH_TR("Planned consumption"), KH_TR("planned")});
 }
 
+void describe(FieldVisitor& v, Lead& l) {
+    v.at(Station::Link);
+    v.text("id", l.id, {KH_TR("name")});
+    v.text("from", l.from, {KH_TR("from"), nullptr, KH_TR("not said")});
+    v.text("to", l.to, {KH_TR("to"), nullptr, KH_TR("not said")});
+    v.pick("carries", l.carries, kCarries, {KH_TR("carries")});
+    v.flag("parked", l.parked, {KH_TR("parked")}, {KH_TR("yes"), KH_TR("no"), KH_TR("parked"), KH_TR("plugged in")});
+    v.flag("homeMade", l.homeMade, {KH_TR("home-made")}, {KH_TR("yes"), KH_TR("no"), KH_TR("home-made"), KH_TR("its maker's")});
+}
+
 void describe(FieldVisitor& v, Wiring& w) {
     v.at(Station::Link);
-    v.pick("receiver", w.receiver, kReceiver, {KH_TR("Receiver")});
+    v.pick("receiver", w.receiver, kReceiverKindChoices, {KH_TR("Receiver")});
     v.pick("throttleLead", w.throttleLead, kThrottleLead, {KH_TR("Throttle lead")});
     v.number("supplyLeads", w.supplyLeads, {1, 4}, {KH_TR("Supply leads")});
     v.pick("second", w.second, kSecondSupply, {KH_TR("Lead of a second supply"), KH_TR("second supply")});
@@ -54,6 +65,7 @@ void describe(FieldVisitor& v, Wiring& w) {
            {KH_TR("yes"), KH_TR("no"), KH_TR("rpm lead"), KH_TR("no rpm lead")});
     v.at(Station::Link);
     v.flag("buffer", w.buffer, {KH_TR("Supply buffer"), KH_TR("buffer")}, {KH_TR("yes"), KH_TR("no"), KH_TR("buffer"), KH_TR("no buffer")});
+    v.list("leads", w.leads, KH_TR("Other leads"));
 }
 
 void describe(FieldVisitor& v, Supply& s) {
@@ -75,6 +87,10 @@ void describe(FieldVisitor& v, Machine& m) {
     v.word<kMountingChoices>("mounting", m.mounting, {KH_TR("Mounting of the controller in the machine"), KH_TR("mounting")});
     v.pick("fixing", m.fixing, kFixing, {KH_TR("Fixing of the controller"), KH_TR("fixing")});
     v.number("squareErrorDeg", m.squareErrorDeg, {0, 15, "°", 1}, {KH_TR("Controller out of square"), KH_TR("square within")});
+    v.flag("sensorLeadFree", m.sensorLeadFree, {KH_TR("Lead of the sensor"), KH_TR("lead")},
+           {KH_TR("free"), KH_TR("pulls"), KH_TR("lead free"), KH_TR("lead pulls")});
+    v.flag("sensorFlat", m.sensorFlat, {KH_TR("Face the sensor sits on"), KH_TR("face")},
+           {KH_TR("flat"), KH_TR("uneven"), KH_TR("flat face"), KH_TR("uneven face")});
     v.at(Station::Airframe);
     v.aircraft(m.aircraft);
     v.group("power", m.power);

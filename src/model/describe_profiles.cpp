@@ -119,6 +119,12 @@ void describe(FieldVisitor& v, ServoProfile& p) {
     v.number("deadBandUs", p.deadBandUs, {0, 50, "µs", 1}, {KH_TR("dead band")});
     v.number("rangeDeg", p.rangeDeg, {10, 180, "°"}, {KH_TR("mechanical range"), KH_TR("range")});
     v.number("splineTeeth", p.splineTeeth, {8, 60, "teeth", 0, true}, {KH_TR("teeth of the shaft"), KH_TR("teeth")});
+    v.text("source", p.source, {KH_TR("source of pulse and rate"), KH_TR("source"), KH_TR("not noted")});
+    v.text("otherSource", p.otherSource, {KH_TR("second source of pulse and rate"), KH_TR("second source"), KH_TR("none")});
+    v.maybe("otherPulseUs", p.otherPulseUs, kServoPulse,
+            {KH_TR("pulse class by the second source"), KH_TR("pulse there"), KH_TR("nothing")});
+    v.maybe("otherMaxHz", p.otherMaxHz, kServoRate,
+            {KH_TR("highest frame rate by the second source"), KH_TR("rate there"), KH_TR("nothing")});
     v.at(Station::Link);  // what the receiver supply is judged by
     v.maybe("maxVolts", p.maxVolts, {3, 14, "V", 1}, {KH_TR("highest voltage"), KH_TR("volts")});
     v.maybe("minVolts", p.minVolts, {3, 14, "V", 1}, {KH_TR("lowest voltage"), KH_TR("from")});
@@ -135,6 +141,8 @@ void describe(FieldVisitor& v, ReceiverProfile& p) {
     v.text("bindGesture", p.bindGesture, {KH_TR("how it is bound"), KH_TR("bound by"), KH_TR("not known")});
     v.text("lampBound", p.lampBound, {KH_TR("its lamp when it hears the transmitter"), KH_TR("lamp, bound"), KH_TR("not known")});
     v.text("lampWaits", p.lampWaits, {KH_TR("its lamp while it waits to be bound"), KH_TR("lamp, waiting"), KH_TR("not known")});
+    v.text("protocol", p.protocol, {KH_TR("signal it sends"), KH_TR("signal"), KH_TR("not known")});
+    v.text("variantBy", p.variantBy, {KH_TR("what decides the variant of its signal"), KH_TR("variant by"), KH_TR("not known")});
 }
 
 void describe(FieldVisitor& v, TransmitterProfile& p) {
@@ -167,6 +175,9 @@ void describe(FieldVisitor& v, TransmitterProfile& p) {
     v.whole("logicalSwitches", p.logicalSwitches, {0, 256},
             {KH_TR("conditions of more than one switch it holds"), KH_TR("logical switches")});
     v.flag("fades", p.fades, {KH_TR("fades into a flight mode"), KH_TR("fades")});
+    v.whole("sticksCalibrated", p.sticksCalibrated, {0, 1e6}, {KH_TR("times its own sticks were calibrated"), KH_TR("calibrated")});
+    v.text("bindGesture", p.bindGesture, {KH_TR("how it is put into binding"), KH_TR("bound by"), KH_TR("not known")});
+    v.text("bindSign", p.bindSign, {KH_TR("how it shows that it binds"), KH_TR("shows"), KH_TR("not known")});
     v.numbers("expoTable", p.expoTable, {0, 1, "", 3}, {KH_TR("bend of an expo of 100"), KH_TR("expo's bend")});
     describeWriting(v, p, Box::Transmitter);
 }
@@ -209,10 +220,13 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.names("levelling", p.levelling, {KH_TR("what it does by its accelerometer"), KH_TR("levelling")});
     v.names("learns", p.learns, {KH_TR("what it learns at power-up"), KH_TR("learns")});
     v.flag("oneTailDirection", p.oneTailDirection, {KH_TR("one tail direction for stick and gyro"), KH_TR("one tail direction")});
+    v.flag("separateSensor", p.separateSensor, {KH_TR("gyros in a case of their own"), KH_TR("separate sensor")});
     v.text("startSign", p.startSign, {KH_TR("sign of a good start"), KH_TR("good start")});
     v.at(Station::Power);
     v.names("governors", p.governors, {KH_TR("governors it has"), KH_TR("governors")});
+    v.flag("passesThrottle", p.passesThrottle, {KH_TR("can pass the throttle through"), KH_TR("passes the throttle")});
     v.whole("banks", p.banks, {1, 8}, {KH_TR("banks")});
+    v.flag("axesApart", p.axesApart, {KH_TR("roll and pitch apart in a bank"), KH_TR("axes apart")});
     v.flag("asksPolePairs", p.asksPolePairs, {KH_TR("asks for pole pairs"), KH_TR("pole pairs")});
     v.pick("gainScale", p.gainScale, kGainScale, {KH_TR("scale of the gain"), KH_TR("gain scale")});
     v.names("ports", p.ports, {KH_TR("ports")});
@@ -222,6 +236,9 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.at(Station::Link);
     v.list("takes", p.takes, KH_TR("Functions on channels of their own"));
     v.group("monitor", p.monitor);
+    v.names("receiverKinds", p.receiverKinds, {KH_TR("kinds of receiver it is told of"), KH_TR("receiver kinds")});
+    v.names("variants", p.variants, {KH_TR("variants of the signal it is told of"), KH_TR("variants")});
+    v.text("variantBy", p.variantBy, {KH_TR("what decides the variant of the signal"), KH_TR("variant by"), KH_TR("not known")});
     v.flag("ownFailsafe", p.ownFailsafe, {KH_TR("failsafe of its own"), KH_TR("own failsafe")});
     v.maybe("maxVolts", p.maxVolts, {3, 14, "V", 1}, {KH_TR("highest supply voltage"), KH_TR("supply")});
     describeWriting(v, p, Box::Controller);

@@ -32,6 +32,8 @@ constexpr std::array kBenchPowerSchool{Choice{KH_TR("main pack")}, Choice{KH_TR(
 constexpr std::array kTrackingSchool{Choice{KH_TR("lower the high blade")}, Choice{KH_TR("split the difference")}};
 constexpr std::array kPlateTrimSchool{Choice{KH_TR("mechanical first")}, Choice{KH_TR("sub-trim, then learn the centre")},
                                       Choice{KH_TR("trim flight")}, Choice{KH_TR("automatic trim flight")}};
+constexpr std::array kRateModeSchool{Choice{KH_TR("none")}, Choice{KH_TR("a switch of its own")}};
+constexpr std::array kHeadGainSchool{Choice{KH_TR("per mode")}, Choice{KH_TR("switch")}, Choice{KH_TR("knob")}};
 constexpr std::array kTimerFollows{Choice{KH_TR("throttle")}, Choice{KH_TR("collective stick")}, Choice{KH_TR("hold being off")},
                                    Choice{KH_TR("flight mode")}, Choice{KH_TR("a switch")}};
 constexpr NumberSpec kPctTravel{0, 200, "%", 1};
@@ -99,6 +101,10 @@ void describe(FieldVisitor& v, Schools& s) {
     v.pick("order", s.order, kOrderSchool, {KH_TR("School: channel order"), KH_TR("channel order")});
     v.at(Station::Power);
     v.pick("end", s.end, kEndSchool, {KH_TR("School: end of flight"), KH_TR("end of flight")});
+    v.at(Station::Radio);
+    v.pick("rateMode", s.rateMode, kRateModeSchool, {KH_TR("School: rate mode by choice"), KH_TR("rate mode")});
+    v.at(Station::Modes);
+    v.pick("headGain", s.headGain, kHeadGainSchool, {KH_TR("School: what moves a gain of roll or pitch that is sent"), KH_TR("moved by")});
     v.at(Station::Tail);
     v.pick("tailCheck", s.tailCheck, kTailCheckSchool,
            {KH_TR("School: how the way from stick to tail is looked at"), KH_TR("stick to tail")});
@@ -122,6 +128,7 @@ void describe(FieldVisitor& v, Alarms& a) {
     v.maybe("usedMah", a.usedMah, {10, 20000, "mAh"}, {KH_TR("Alarm on used charge"), KH_TR("used charge")});
     v.maybe("voltsPerCell", a.voltsPerCell, {2.5, 4.5, "V", 2}, {KH_TR("Alarm on cell voltage"), KH_TR("cell voltage")});
     v.maybe("headRpm", a.headRpm, {100, 8000, "rpm"}, {KH_TR("Alarm on head speed"), KH_TR("head speed")});
+    v.maybe("temperatureC", a.temperatureC, {20, 150, "°C"}, {KH_TR("Alarm on temperature"), KH_TR("temperature")});
     v.flag("voicePack", a.voicePack, {KH_TR("Pack read out at power-up"), KH_TR("voice")},
            {KH_TR("yes"), KH_TR("no"), KH_TR("at power-up"), KH_TR("not read")});
 }
@@ -153,6 +160,9 @@ void describe(FieldVisitor& v, FlightMode& m) {
     v.group("rudder", m.rudder, KH_TR("rudder"));
     v.topic("tail-gain"_topic);
     v.number("tailGainPct", m.tailGainPct, {-100, 100, "%"}, {KH_TR("tail gain")});
+    v.topic("head-gains"_topic);
+    v.maybe("rollGainPct", m.rollGainPct, {-100, 100, "%"}, {KH_TR("head gain sent"), KH_TR("roll"), KH_TR("at rest")});
+    v.maybe("pitchGainPct", m.pitchGainPct, {-100, 100, "%"}, {KH_TR("pitch gain sent"), KH_TR("pitch"), KH_TR("at rest")});
     v.topic("mode-fade"_topic);
     v.number("fadeS", m.fadeS, {0, 30, "s", 1}, {KH_TR("fade into the mode"), KH_TR("fade")});
     v.untyped(kJudgedBy);
@@ -190,6 +200,20 @@ void describe(FieldVisitor& v, StickTrims& t) {
     v.flag("live", t.live, {KH_TR("Stick trims"), KH_TR("trims")}, {KH_TR("on"), KH_TR("off"), KH_TR("live"), KH_TR("off")});
 }
 
+void describe(FieldVisitor& v, OwnStick& s) {
+    constexpr NumberSpec kShown{-200, 200, "%", 1};
+    v.maybe("lowPct", s.lowPct, kShown, {KH_TR("at its low stop"), KH_TR("low"), KH_TR("not read")});
+    v.maybe("centrePct", s.centrePct, kShown, {KH_TR("let go"), KH_TR("centre"), KH_TR("not read")});
+    v.maybe("highPct", s.highPct, kShown, {KH_TR("at its high stop"), KH_TR("high"), KH_TR("not read")});
+}
+
+void describe(FieldVisitor& v, OwnSticks& s) {
+    v.group("aileron", s.aileron, KH_TR("aileron stick"));
+    v.group("elevator", s.elevator, KH_TR("elevator stick"));
+    v.group("collective", s.collective, KH_TR("collective stick"));
+    v.group("rudder", s.rudder, KH_TR("rudder stick"));
+}
+
 void describe(FieldVisitor& v, SwitchSettings& s) {
     v.untyped(kNamesTheRow);
     v.text("id", s.id, {KH_TR("name")});
@@ -217,6 +241,7 @@ void describe(FieldVisitor& v, TransmitterSettings& t) {
     v.untyped(KH_TR("it is read off the box, not typed into it"));
     v.text("firmware", t.firmware, {KH_TR("Firmware of the transmitter"), KH_TR("firmware"), KH_TR("not read")});
     v.text("manual", t.manual, {KH_TR("Version of the transmitter's manual"), KH_TR("manual"), KH_TR("not read")});
+    v.text("manualAt", t.manualAt, {KH_TR("Where the transmitter's manual lies"), KH_TR("lies"), KH_TR("not noted")});
     v.facts(false);
     v.at(Station::Radio);
     v.topic("model-type"_topic);
@@ -231,6 +256,8 @@ void describe(FieldVisitor& v, TransmitterSettings& t) {
     v.whole("stickMode", t.stickMode, {1, 4}, {KH_TR("Stick mode")});
     v.flag("collectiveReversed", t.collectiveReversed, {KH_TR("Sense of the collective stick"), KH_TR("collective stick")},
            {KH_TR("reversed"), KH_TR("normal"), KH_TR("collective reversed"), KH_TR("up climbs")});
+    v.untyped(KH_TR("it is read off its own monitor"));
+    v.group("sticks", t.sticks);
     v.facts(false);
     v.group("trims", t.trims);
     v.topic("trim-range"_topic);

@@ -14,6 +14,7 @@ inline constexpr std::size_t kMaxChannels = 32;         ///< channels by functio
 inline constexpr std::size_t kMaxSwitchFunctions = 32;  ///< what switches work beside modes, hold, kill and cut
 inline constexpr std::size_t kMaxBanks = 8;
 inline constexpr std::size_t kMaxPorts = 16;
+inline constexpr std::size_t kMaxLeads = 16;    ///< beside those the rest of the wiring names
 inline constexpr std::size_t kMaxBranches = 8;  ///< of a condition: alternatives joined by |
 inline constexpr std::size_t kMaxTerms = 8;     ///< of an alternative: switches and functions joined by +
 inline constexpr std::size_t kMaxReadings = 2000;

@@ -9,6 +9,8 @@
 #include "model/aircraft.h"
 #include "model/receiver.h"
 
+#include <algorithm>
+#include <cmath>
 #include <optional>
 #include <string>
 #include <vector>
@@ -27,7 +29,10 @@ struct ServoProfile {
     double rangeDeg = 60.0;     ///< mechanical range to either side
     double splineTeeth = 25.0;  ///< of the output shaft
     std::optional<double> maxVolts;
-    std::optional<double> minVolts;  ///< the least it works with
+    std::optional<double> minVolts;                  ///< the least it works with
+    std::string source;                              ///< of pulse and rate: its case, a sheet, a seller's page; empty: not noted
+    std::string otherSource;                         ///< a second one
+    std::optional<double> otherPulseUs, otherMaxHz;  ///< what that says
     bool operator==(const ServoProfile&) const = default;
 };
 
@@ -53,6 +58,18 @@ struct PowerTrain {
     bool operator==(const PowerTrain&) const = default;
 };
 
+/// Two sources that say different things leave nothing that is sure.
+inline constexpr double kSourcesApartUs = 30.0, kSourcesApartHz = 5.0;
+[[nodiscard]] inline bool pulseContradicted(const ServoProfile& s) {
+    return s.pulseUs && s.otherPulseUs && std::abs(*s.pulseUs - *s.otherPulseUs) > kSourcesApartUs;
+}
+[[nodiscard]] inline bool rateContradicted(const ServoProfile& s) {
+    return s.maxHz && s.otherMaxHz && std::abs(*s.maxHz - *s.otherMaxHz) > kSourcesApartHz;
+}
+/// Pulse class and highest rate as far as they are sure: what is contradicted is not known.
+[[nodiscard]] inline std::optional<double> surePulseUs(const ServoProfile& s) { return pulseContradicted(s) ? std::nullopt : s.pulseUs; }
+[[nodiscard]] inline std::optional<double> sureMaxHz(const ServoProfile& s) { return rateContradicted(s) ? std::nullopt : s.maxHz; }
+
 /// Ratio of the second stage: by its teeth where both are known.
 [[nodiscard]] inline double secondStageRatio(const PowerTrain& p) {
     return p.secondMainTeeth && p.secondPinionTeeth ? *p.secondMainTeeth / *p.secondPinionTeeth : p.secondStage;
@@ -76,16 +93,36 @@ enum class ThrottleLead { Controller, Receiver };  ///< where the speed controll
 /// A lead that brings a second supply: none, parked, or joined with the first, which both makers must allow.
 enum class SecondSupply { None, Parked, Joined, JoinedAllowed };
 
+/// What a lead carries.
+enum class LeadCarries { Signal, Supply, Both, Speed };
+
+/// A lead beside those that the rest of the wiring names: between two boxes, or parked.
+struct Lead {
+    std::string id;
+    std::string from, to;  ///< boxes in the pilot's words: "receiver", "speed controller"
+    LeadCarries carries = LeadCarries::Signal;
+    bool parked = false;    ///< one end in no socket, insulated
+    bool homeMade = false;  ///< polarity is looked at before the first plug
+    bool operator==(const Lead&) const = default;
+};
+
 /// Wiring between receiver, controller and supply.
 struct Wiring {
     ReceiverKind receiver = ReceiverKind::OneLead;
     ThrottleLead throttleLead = ThrottleLead::Controller;
     double supplyLeads = 1.0;
     SecondSupply second = SecondSupply::None;
-    bool rpmLead = true;  ///< one that brings the motor's or the engine's speed to the controller
-    bool buffer = false;  ///< a buffer that bridges a dip of the supply
+    bool rpmLead = true;      ///< one that brings the motor's or the engine's speed to the controller
+    bool buffer = false;      ///< a buffer that bridges a dip of the supply
+    std::vector<Lead> leads;  ///< the others
     bool operator==(const Wiring&) const = default;
 };
+
+/// Whether a lead brings the motor's or the engine's speed to the controller.
+[[nodiscard]] inline bool bringsSpeed(const Wiring& w) {
+    return w.rpmLead ||
+           std::any_of(w.leads.begin(), w.leads.end(), [](const Lead& l) { return l.carries == LeadCarries::Speed && !l.parked; });
+}
 
 enum class FlyingStyle { Training, Sport, Aerobatic, Scale };
 
@@ -100,6 +137,8 @@ struct Machine {
     std::string mounting = "label up, plugs aft";  ///< how the controller really sits
     Fixing fixing = Fixing::Tape;
     double squareErrorDeg = 0.0;  ///< how far its axes are off the machine's
+    bool sensorLeadFree = true;   ///< the lead of a separate sensor pulls nowhere at it
+    bool sensorFlat = true;       ///< it sits on a flat face, all of its pad
     Aircraft aircraft;            ///< facts of its class
     PowerTrain power;
     Supply supply;

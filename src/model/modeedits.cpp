@@ -9,6 +9,7 @@
 #include <fmt/format.h>
 #include <algorithm>
 #include <array>
+#include <map>
 
 namespace kh {
 
@@ -125,16 +126,41 @@ std::vector<Edit> holdMirrorEdits(const TransmitterSettings& tx) {
     }
     const bool rate = tx.schools.holdTail == HoldTailSchool::Rate && hold->tailGainPct < 0.0;  // by choice
     if (!rate && hold->tailGainPct != from->tailGainPct) edits.push_back({"transmitter.modes.hold.tailGainPct"_field, from->tailGainPct});
+    for (const char* family : kHeadGainFamilies) {
+        if (carrierOf(tx, family) == nullptr || tx.schools.headGain == HeadGainSchool::Knob) continue;
+        const bool pitch = family == std::string_view(kPitchGain);
+        const auto &now = pitch ? hold->pitchGainPct : hold->rollGainPct, &before = pitch ? from->pitchGainPct : from->rollGainPct;
+        if (now == before) continue;
+        edits.push_back({modeGainPath(family, kHoldMode), before ? FieldValue(*before) : FieldValue(std::monostate{})});
+    }
     return edits;
 }
 
 std::vector<Edit> controllerOrder(const Setup& setup) {
     std::vector<Edit> edits;
-    const auto& order = setup.controller.profile->channelOrder;
-    for (std::size_t i = 0; i < order.size(); ++i)
-        if (const ChannelSettings* c = channelOf(setup.transmitter, order[i]); c != nullptr && c->number != static_cast<int>(i) + 1)
-            edits.push_back({elementPath("transmitter.channels.{}.number"_field, c->id), static_cast<double>(i + 1)});
+    const std::vector<std::string>& order = channelMap(setup.controller);
+    for (std::size_t i = 0; i < order.size(); ++i) {
+        const int wanted = static_cast<int>(i) + 1;
+        if (const ChannelSettings* c = channelOf(setup.transmitter, order[i]); c != nullptr && c->number != wanted)
+            edits.push_back({elementPath("transmitter.channels.{}.number"_field, c->id), static_cast<double>(wanted)});
+        if (const FunctionChannel* c = carrierOf(setup.transmitter, order[i]); c != nullptr && c->id == order[i] && c->number != wanted)
+            edits.push_back({elementPath("transmitter.functionChannels.{}.number"_field, c->id), static_cast<double>(wanted)});
+    }
     return edits;
+}
+
+std::vector<Edit> mapOfChannels(const Setup& setup) {
+    std::map<int, std::string> byNumber;
+    for (const std::string& id : channelMap(setup.controller)) {
+        if (const ChannelSettings* c = channelOf(setup.transmitter, id)) byNumber[c->number] = id;
+        else if (const FunctionChannel* f = carrierOf(setup.transmitter, id)) byNumber[f->number] = id;
+    }
+    std::vector<std::string> map;
+    for (const auto& [number, id] : byNumber) {
+        if (number != static_cast<int>(map.size()) + 1) return {};
+        map.push_back(id);
+    }
+    return {{"controller.receiver.map"_field, FieldValue(map)}};
 }
 
 std::vector<int> unusedChannels(const TransmitterSettings& transmitter) {

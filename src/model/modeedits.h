@@ -37,6 +37,9 @@ namespace kh {
 /// list keep their channel.
 [[nodiscard]] std::vector<Edit> controllerOrder(const Setup& setup);
 
+/// The controller's map as the channels of the transmitter stand; none if a number between has no function.
+[[nodiscard]] std::vector<Edit> mapOfChannels(const Setup& setup);
+
 /// Whether a channel that is listed as unused follows a switch that works a gain or what a controller takes: then it is what carries it.
 [[nodiscard]] bool carriesFunction(const TransmitterSettings& transmitter, const SpareChannel& spare);
 /// All unused channels inhibited: none follows a switch any more.

@@ -18,16 +18,30 @@ struct Numbered {
     const char* prefix;
     const char* title;
 };
-constexpr std::array kNumbered{Numbered{"bank-", KH_TR("Bank {n}")}, Numbered{"gain-", KH_TR("Gain step {n}")},
+constexpr std::array kNumbered{Numbered{"bank-", KH_TR("Bank {n}")},
+                               Numbered{"gain-", KH_TR("Gain step {n}")},
+                               Numbered{"head-gain-", KH_TR("Head gain step {n}")},
+                               Numbered{"roll-gain-", KH_TR("Roll gain step {n}")},
+                               Numbered{"pitch-gain-", KH_TR("Pitch gain step {n}")},
                                Numbered{"logic-", KH_TR("Logical switch {n}")}};
 struct Known {
     const char* id;
     const char* title;
 };
-constexpr std::array kFunctions{
-    Known{"kill", KH_TR("Kill")},         Known{"cut", KH_TR("Cut")},       Known{"rescue", KH_TR("Rescue")},
-    Known{"bail-out", KH_TR("Bail-out")}, Known{"timer", KH_TR("Timer")},   Known{"voice", KH_TR("Voice read-out")},
-    Known{"level", KH_TR("Level")},       Known{"arming", KH_TR("Arming")}, Known{"bank", KH_TR("Bank")}};
+constexpr std::array kFunctions{Known{"kill", KH_TR("Kill")},
+                                Known{"cut", KH_TR("Cut")},
+                                Known{"rescue", KH_TR("Rescue")},
+                                Known{"bail-out", KH_TR("Bail-out")},
+                                Known{"timer", KH_TR("Timer")},
+                                Known{"voice", KH_TR("Voice read-out")},
+                                Known{"level", KH_TR("Level")},
+                                Known{"arming", KH_TR("Arming")},
+                                Known{"bank", KH_TR("Bank")},
+                                Known{"setup", KH_TR("Set-up button")},
+                                Known{"head-gain", KH_TR("Head gain")},
+                                Known{"roll-gain", KH_TR("Roll gain")},
+                                Known{"pitch-gain", KH_TR("Pitch gain")},
+                                Known{kRateMode, KH_TR("Rate mode")}};
 /// An id or the name of an argument as words: "settingAzimuthsDeg" is "setting azimuths", "night-light" "night light".
 std::string asWords(std::string_view id) {
     for (const std::string_view unit : {"Deg", "Mm", "Us", "Pct", "Rpm", "Hz"})
@@ -135,6 +149,7 @@ Message elementName(const SwitchProfile& profile) { return say(KH_TR("Switch {s}
 Message elementName(const SwitchFunction& function) { return functionTitle({}, function.id); }
 Message elementName(const PortSettings& port) { return say(KH_TR("Port {p}"), {{"p", port.id}}); }
 Message elementName(const Bank& bank) { return say(KH_TR("Bank {n}"), {{"n", bank.id}}); }
+Message elementName(const Lead& lead) { return say(KH_TR("Lead {n}"), {{"n", lead.id}}); }
 Message elementName(const CalibrationPoint& point) { return say(KH_TR("Logged at {t} %"), {{"t", num(point.throttlePct, 1)}}); }
 Message elementName(const MenuEntry& entry) { return own(entry.title); }
 Message elementName(const BoxSetting& setting) { return say(KH_TR("How {w} is set"), {{"w", own(asWords(setting.id))}}); }

@@ -24,6 +24,8 @@ struct ReceiverProfile {
     std::string bindGesture;  ///< how it is bound
     std::string lampBound;    ///< what its lamp shows when it hears its transmitter
     std::string lampWaits;    ///< and while it waits to be bound
+    std::string protocol;     ///< the signal it sends, in the words of its maker
+    std::string variantBy;    ///< what decides which it sends: a socket, a button; empty: it has one only, or not known
     bool operator==(const ReceiverProfile&) const = default;
 };
 

@@ -25,6 +25,18 @@ bool hasRescue(const Setup& s) {
     const auto& levelling = s.controller.profile->levelling;
     return std::find(levelling.begin(), levelling.end(), "rescue") != levelling.end() || s.controller.rescueInUse;
 }
+bool asksReceiver(const Setup& s, std::string_view path) {
+    if (path == "controller.receiver.kind") return !s.controller.profile->receiverKinds.empty();
+    return path != "controller.receiver.variant" || !s.controller.profile->variants.empty();
+}
+/// Roll and pitch apart, where the box has them so.
+bool ownAxis(const Setup& s, std::string_view path) {
+    const bool pitch = path.ends_with(".pitchDegS") || path.ends_with(".pitchExpoPct") || path.ends_with(".pitchGainPct");
+    return !pitch || s.controller.profile->axesApart;
+}
+bool setsDirect(const Setup& s, std::string_view path) {
+    return path != "controller.governor.direct" || s.controller.profile->passesThrottle;
+}
 bool asksTurning(const Setup& s) { return s.controller.rotorTurning != ToldTurning::NotAsked; }
 bool customLayout(const Setup& s) { return s.controller.layout == kCustomLayout; }
 bool governs(const Setup& s) { return s.controller.governor.kind == GovernorKind::Internal; }
@@ -77,6 +89,15 @@ bool timed(const Setup& s, std::string_view path) {
     return path != "transmitter.alarms.timerMode" || f == TimerFollows::Mode;
 }
 
+bool sendsHeadGain(const Setup& s) {
+    return std::any_of(kHeadGainFamilies.begin(), kHeadGainFamilies.end(),
+                       [&](const char* family) { return carrierOf(s.transmitter, family) != nullptr; });
+}
+/// Of the pitch gain only where it has a channel of its own.
+bool sentGain(const Setup& s, std::string_view path) {
+    return !path.ends_with(".pitchGainPct") || carrierOf(s.transmitter, kPitchGain) != nullptr;
+}
+
 bool isElectric(const Setup& s) { return s.machine.power.kind == PowerKind::Electric; }
 
 constexpr Box kTx = Box::Transmitter, kFc = Box::Controller, kEsc = Box::SpeedController;
@@ -109,6 +130,7 @@ constexpr std::array kTopics{
     Topic{kTx, "rate", KH_TR("Rates")},
     Topic{kTx, "expo", KH_TR("Expo")},
     Topic{kTx, "tail-gain", KH_TR("Tail gain")},
+    Topic{kTx, "head-gains", KH_TR("Head gains"), false, sendsHeadGain, KH_TR("no gain of roll or pitch is sent"), sentGain},
     Topic{kTx, "hold-throttle", KH_TR("Hold"), true},
     Topic{kTx, "stop-throttle", KH_TR("Kill and cut values"), true, nullptr, "", stops},
     Topic{kTx, "acts-in", KH_TR("Where hold, kill and cut act"), true, nullptr, "", stops},
@@ -119,7 +141,7 @@ constexpr std::array kTopics{
     Topic{kFc, "gyro-senses", KH_TR("Gyro senses"), true, hasGyroSenses, KH_TR("this controller has no gyro senses to set")},
     Topic{kFc, "rescue", KH_TR("Rescue"), false, hasRescue, KH_TR("this controller has no rescue")},
     Topic{kFc, "rotor-turning", KH_TR("Main rotor rotation"), false, asksTurning, KH_TR("this controller does not ask")},
-    Topic{kFc, "channel-order", KH_TR("Receiver")},
+    Topic{kFc, "channel-order", KH_TR("Receiver"), false, nullptr, "", asksReceiver},
     Topic{kFc, "layout", KH_TR("Swash layout")},
     Topic{kFc, "layout-angles", KH_TR("Custom layout"), false, customLayout, KH_TR("the layout is one the controller knows")},
     Topic{kFc, "phase", KH_TR("Phase")},
@@ -138,12 +160,12 @@ constexpr std::array kTopics{
     Topic{kFc, "tail-direction", KH_TR("Rudder direction"), true},
     Topic{kFc, "tail-limits", KH_TR("Tail limits")},
     Topic{kFc, "precompensation", KH_TR("Precompensation")},
-    Topic{kFc, "governor", KH_TR("Governor")},
+    Topic{kFc, "governor", KH_TR("Governor"), false, nullptr, "", setsDirect},
     Topic{kFc, "governor-gear", KH_TR("Gear and poles"), false, governs, KH_TR("the controller does not govern")},
     Topic{kFc, "governor-run", KH_TR("Run-up"), false, governs, KH_TR("the controller does not govern")},
-    Topic{kFc, "bank-rates", KH_TR("Rates")},
-    Topic{kFc, "bank-expo", KH_TR("Expo")},
-    Topic{kFc, "head-gain", KH_TR("Head gain")},
+    Topic{kFc, "bank-rates", KH_TR("Rates"), false, nullptr, "", ownAxis},
+    Topic{kFc, "bank-expo", KH_TR("Expo"), false, nullptr, "", ownAxis},
+    Topic{kFc, "head-gain", KH_TR("Head gain"), false, nullptr, "", ownAxis},
     Topic{kEsc, "throttle-ends", KH_TR("Throttle ends"), false, isElectric, kEngine},
     Topic{kEsc, "control", KH_TR("Speed control"), false, isElectric, kEngine},
     Topic{kEsc, "brake", KH_TR("Brake"), false, isElectric, kEngine},

@@ -28,11 +28,9 @@ constexpr std::array kGainRows{"tail-gain", "tail-gain-read"};
 constexpr std::array kCurveRows{"throttle-curve", "pitch-curve"};
 constexpr std::array kRateRows{"agility-roll", "bank-expo"};
 constexpr std::array kLimitRows{"cyclic-limit", "reference-throw", "collective-range"};
-constexpr std::array kHeadGainRows{"head-gain", "channel-map"};
 constexpr std::array kGovernorRows{"governor", "throttle-curve", "head-speed-mode"};
 constexpr std::array kPoleRows{"poles", "governor"};
 constexpr std::array kServoRows{"servo-directions", "servo-pulse", "servo-rate"};
-constexpr std::array kMapRows{"receiver", "channel-map", "binding"};
 constexpr std::array kPageRows{"mode-switch", "throttle-curve", "servo-directions"};
 constexpr std::array kFrozenRows{"servo-directions", "cyclic-sense", "collective-sense", "tail-direction"};
 
@@ -71,8 +69,6 @@ constexpr std::array kTraits{
           kRateRows},
     Trait{"combined-limit", Box::Controller, KH_TR("one limit for collective and cyclic together"),
           KH_TR("at full collective there is less cyclic than here, or the other way round"), kLimitRows},
-    Trait{"gains-on-channels", Box::Controller, KH_TR("roll and pitch gains come on channels of their own"),
-          KH_TR("the head gain that stands here is then what the channel says"), kHeadGainRows},
     Trait{"throttle-by-itself", Box::Controller, KH_TR("its governor makes the throttle itself"),
           KH_TR("the curve's value is no share of power there, and it has an off of its own"), kGovernorRows},
     Trait{"poles-in-telemetry", Box::Controller, KH_TR("the pole count is asked for a third time, in the telemetry"),
@@ -87,8 +83,6 @@ constexpr std::array kTraits{
           KH_TR("a press that is too short or too long does something else: its manual says which"), kFrozenRows},
     Trait{"lamp-values", Box::Controller, KH_TR("values are lamp colours, by firmware"),
           KH_TR("the word that stands here is to be looked up for its firmware"), kFrozenRows},
-    Trait{"protocol-variants", Box::Controller, KH_TR("receiver kind, port, variant and channel map are settings of it"),
-          KH_TR("a channel that does not move on its monitor may come by another variant or map"), kMapRows},
     Trait{"two-receivers", Box::Controller, KH_TR("two receivers, each with its failsafe"),
           KH_TR("only one failsafe is judged: test the other too"), kReceiverRows},
     Trait{"knob", Box::Transmitter, KH_TR("a knob carries a setting of the controller"),

@@ -52,6 +52,8 @@ struct TransmitterProfile {
     ExpoTable expoTable;                ///< what its expo of 100 makes of a stick; empty: a cubic
     int logicalSwitches = 16;           ///< conditions of more than one switch it can hold
     bool fades = false;                 ///< a flight mode can be faded into
+    int sticksCalibrated = 0;           ///< how often its own sticks were calibrated: a new count makes ends of every model stale
+    std::string bindGesture, bindSign;  ///< how it is put into binding, and how it shows that it waits; empty: not known
     int format = kProfileFormat;        ///< of the file; `version` is its content's
     std::vector<BoxSetting> settings;
     std::vector<BoxScale> scales;
@@ -117,7 +119,9 @@ struct FlightMode {
     Curve throttle = flatCurve(0.0, 5);  ///< not used by hold
     Curve pitch = lineCurve(-100.0, 100.0, 5);
     AxisRates aileron, elevator, rudder;
-    double tailGainPct = 0.0;         ///< sent, signed, in % of the gain channel
+    double tailGainPct = 0.0;  ///< sent, signed, in % of the gain channel
+    /// Sent on the channels of roll's and pitch's gain (model/carried.h); absent: what the channel sends at rest.
+    std::optional<double> rollGainPct, pitchGainPct;
     std::optional<double> targetRpm;  ///< what the pilot wants here
     double fadeS = 0.0;               ///< over which its values are taken when it is entered
     KH_SPECIAL_MEMBERS(FlightMode);
@@ -155,6 +159,9 @@ struct SwitchSettings {
 /// A place the switch has: as declared, or its first where a document declares one beyond its places.
 [[nodiscard]] inline int placeWithin(const SwitchProfile& profile, int place) { return place >= 1 && place <= profile.places ? place : 1; }
 
+/// The function that takes the tail into rate mode, where the pilot has one on a switch of its own.
+inline constexpr const char* kRateMode = "rate-mode";
+
 /// Any other function a switch works: bank-2, gain-2, bail-out, rescue, timer, voice …
 struct SwitchFunction {
     std::string id;
@@ -191,6 +198,8 @@ enum class MotorLockSchool { LeadsOff, PinionOut, ByCurve };                    
 enum class BenchPowerSchool { MainPack, Apart };                                  ///< what feeds the boxes there
 enum class TrackingSchool { LowerHigh, SplitDifference };                         ///< which blade is brought to the other
 enum class PlateTrimSchool { Mechanical, Relearn, TrimFlight, AutomaticFlight };  ///< what levels the plate
+enum class RateModeSchool { None, OwnSwitch };        ///< whether a switch of its own takes the tail into rate mode
+enum class HeadGainSchool { PerMode, Switch, Knob };  ///< what moves a gain of roll or pitch that is sent
 enum class EndSchool { Timer, UsedCharge, VoltageAlarm };
 
 /// Which way of doing things the pilot chose; rules and proof judge by it.
@@ -213,6 +222,8 @@ struct Schools {
     BenchPowerSchool benchPower = BenchPowerSchool::MainPack;
     TrackingSchool tracking = TrackingSchool::LowerHigh;
     PlateTrimSchool plateTrim = PlateTrimSchool::Mechanical;
+    RateModeSchool rateMode = RateModeSchool::None;
+    HeadGainSchool headGain = HeadGainSchool::PerMode;
     bool operator==(const Schools&) const = default;
 };
 
@@ -227,13 +238,26 @@ struct Alarms {
     std::optional<double> usedMah;       ///< alarm on used charge
     std::optional<double> voltsPerCell;  ///< alarm on pack voltage
     std::optional<double> headRpm;       ///< alarm below this head speed
+    std::optional<double> temperatureC;  ///< alarm on the temperature of motor, pack or speed controller
     bool voicePack = false;              ///< reads the pack out at power-up: a used pack is noticed
     bool operator==(const Alarms&) const = default;
+};
+
+/// What the transmitter's own monitor shows of a stick at its stops and let go, trims centred, rates 100; absent: not looked at.
+struct OwnStick {
+    std::optional<double> lowPct, centrePct, highPct;
+    bool operator==(const OwnStick&) const = default;
+};
+struct OwnSticks {
+    OwnStick aileron, elevator, collective, rudder;
+    bool operator==(const OwnSticks&) const = default;
 };
 
 struct TransmitterSettings {
     Shared<TransmitterProfile> profile;
     std::string firmware, manual;  ///< versions, as the box and its manual say
+    std::string manualAt;          ///< where the right manual lies
+    OwnSticks sticks;
     ModelType modelType = ModelType::Helicopter;
     SwashMixing swashMixing = SwashMixing::Off;
     double swashMixPct = 60.0;  ///< share of each command a transmitter mix would use

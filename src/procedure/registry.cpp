@@ -108,7 +108,7 @@ const BenchWork* solverById(std::string_view id) {
 }
 
 RowSolver solverOfRow(std::string_view row, const StationSet& stations) {
-    if (row == "channel-throttle" || row == "channel-gain" || row == "channel-map") return {};  // not read from the monitor
+    if (row == "channel-throttle" || row == "channel-gain") return {};  // not read from the monitor
     for (const BenchWork& e : stations.solvers()) {
         if (!e.isFor(row)) continue;
         const std::string_view first = std::string_view(e.rows).substr(0, std::string_view(e.rows).find(' '));

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/sheet.h"
 
+#include "model/traits.h"
 #include "procedure/aircraft.h"
 #include "procedure/sheetbuilder.h"
 
@@ -32,6 +33,13 @@ Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedP
         say(KH_TR("The makers' manuals, your club's rules and local law come first. This sheet states which checks passed; it does not say "
                   "that the model is safe.")),
     };
+    for (const auto& [box, name] :
+         {std::pair(Box::Transmitter, setup.transmitter.profile->name), std::pair(Box::Controller, setup.controller.profile->name)})
+        if (boxDoes(setup, box, "frozen-pages"))
+            sheet.cautions.push_back(
+                say(KH_TR("While some pages of {box} are open its outputs stand still: hold on and the rotor at rest before "
+                          "one is opened, and leave it before you look at the machine."),
+                    {{"box", name}}));
     for (const Finding& f : evaluation.findings)
         if (f.severity == Severity::Danger) sheet.cautions.push_back(say(KH_TR("Open danger: {t}."), {{"t", f.title}}));
     for (std::size_t i = 0; i < plan.texts.size(); ++i) {

@@ -149,13 +149,13 @@ void Tracer::addDriven(Trace& t, const Deck& deck, Function f) const {
     demand.asked = t.asked.channels[i].demand;
     const double full = entry.demandOfFull ? t.full[i].channels[i].demand : 1.0;
     setLevels(demand, full);
-    if (t.state == ChainState::Flying && entry.turnDegS != nullptr) {
+    if (t.state == ChainState::Flying && entry.turns) {
         demand.unit = "°/s";
         demand.decimals = 0;
-        const Bank bank = banks_.empty() ? Bank{"", 0.0, 0.0} : banks_[t.now.bank];
-        demand.value = turnRateDegS(bank, bank.*entry.turnDegS, demand.value);
-        demand.asked = turnRateDegS(bank, bank.*entry.turnDegS, demand.asked);
-        if (entry.demandOfFull) setLevels(demand, turnRateDegS(bank, bank.*entry.turnDegS, full));
+        const BankAxis axis = banks_.empty() ? BankAxis{} : bankAxis(*box_, banks_[t.now.bank], *entry.turns);
+        demand.value = turnRateDegS(axis, demand.value);
+        demand.asked = turnRateDegS(axis, demand.asked);
+        if (entry.demandOfFull) setLevels(demand, turnRateDegS(axis, full));
     }
     t.stages.push_back(std::move(demand));
     machine_->add(t, f, model_, asked_);

@@ -2,6 +2,7 @@
 #include "session/workspace.h"
 
 #include "base/error.h"
+#include "model/carried.h"
 #include "model/conditiontext.h"
 #include "model/modeedits.h"
 #include "model/names.h"
@@ -255,8 +256,15 @@ void Workspace::editPart(const Part& part, const QString& text) {
                          words(harm->found).toStdString() + " " + words(harm->why).toStdString() + " " + words(harm->todo).toStdString());
     const Row* row = selectedRow();
     const QString name = row == nullptr ? tr("change") : words(row->title);
+    if (part.field() == "transmitter.schools.rateMode"_field || part.field() == "transmitter.schools.headGain"_field) {
+        document_.replace(name,
+                          withSchoolFunctions(withEdits(setup(), edits, Standing::Entered, nowStamp())));  // what it asks for, with it
+        return;
+    }
     document_.edit(name, edits);
 }
+
+bool Workspace::rateModeOn() const { return tracer() != nullptr && tracer()->model().isOn(kRateMode, deck_); }
 
 void Workspace::assignSwitch(const std::string& switchId, int place) {
     const Part* part = selectedPart();

@@ -62,6 +62,8 @@ public:
     [[nodiscard]] const PowerOnGuard& powerOn() const { return powerOn_; }
 
     [[nodiscard]] const Deck& deck() const { return deck_; }
+    /// Whether the switch that takes the tail into rate mode by choice is on, as the deck stands.
+    [[nodiscard]] bool rateModeOn() const;
     void setDeck(const Deck& deck);
     void setMode(const std::string& modeId);
     [[nodiscard]] Function tracedFunction() const { return traced_; }

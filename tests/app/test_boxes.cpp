@@ -139,7 +139,7 @@ TEST_CASE("a controller that arms by a channel is set up in the window: channel,
     CHECK(state.motor == MotorState::Off);
 }
 
-TEST_CASE("ends are read and shown in the monitor's own numbers; a monitor of lamps asks for none") {
+TEST_CASE("ends are read and shown in the monitor's own numbers; a monitor of lamps is bracketed") {
     Bench b;
     b.w().document().replace(QStringLiteral("x"), moveTo(b.w().setup(), khtest::controller("sextant"), "2026-11-21T10:00:00Z").setup);
     b.planned();
@@ -178,8 +178,15 @@ TEST_CASE("ends are read and shown in the monitor's own numbers; a monitor of la
     b.w().document().replace(QStringLiteral("y"), moveTo(b.w().setup(), khtest::controller("rowlock"), "2026-11-21T10:00:00Z").setup);
     CHECK(rowText(b.w(), "channel-rudder").find("centred") != std::string::npos);
     SolveDialog lamps(&b.window, b.w(), ends, "rudder");
-    lamps.findChild<QLineEdit*>(QStringLiteral("rudder.high"))->setText(QStringLiteral("98"));
-    CHECK(lamps.findChild<QLabel*>(QStringLiteral("answer"))->text().contains(QStringLiteral("lamps")));
+    auto* lamp = lamps.findChild<QPushButton*>(QStringLiteral("rudder.high"));
+    REQUIRE(lamp != nullptr);
+    lamp->click();
+    CHECK(lamp->text() == QStringLiteral("short"));
+    CHECK(lamps.findChild<QLabel*>(QStringLiteral("answer"))->text().contains(QStringLiteral("Try ")));
+    const double before = channelOf(b.w().setup().transmitter, "rudder")->travelHighPct;
+    lamps.accept();
+    CHECK(channelOf(b.w().setup().transmitter, "rudder")->travelHighPct > before);
+    CHECK(b.w().setup().readings.back().unit == kLampUnit);
 }
 
 TEST_CASE("a value between a box's steps is marked, and Why says what stands in the box and what that leaves") {

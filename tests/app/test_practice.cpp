@@ -152,11 +152,11 @@ TEST_CASE("on other builds: two supplies are joined and parked, the tail arm is 
         SolveDialog d(&b.window, b.w(), *solverById("tail-arm"));
         auto* line = d.findChild<QLineEdit*>(QStringLiteral("tail.arm"));
         REQUIRE(line != nullptr);
-        line->setText(QStringLiteral("3,0"));
+        line->setText(QStringLiteral("1,5"));
         d.accept();
         Bench::settle();
-        CHECK(std::abs(std::abs(b.w().setup().controller.tail.trimUs) * perUs - 3.0) < 0.2);
-        CHECK(helicopter(b.w().setup()).tail.squareErrorDeg == 3.0);
+        CHECK(std::abs(std::abs(b.w().setup().controller.tail.trimUs) * perUs - 1.5) < 0.2);
+        CHECK(helicopter(b.w().setup()).tail.squareErrorDeg == 1.5);
         b.act("undo");
         CHECK(b.w().setup().controller.tail.trimUs == 0.0);
     }

@@ -144,6 +144,30 @@ TEST_CASE(
     CHECK(files == 3);
 }
 
+TEST_CASE("the frozen documents of version 7 send no gain of roll or pitch and have no lead beside; two words became facts") {
+    std::size_t files = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(KEELHAUL_SOURCE "/tests/documents/v7")) {
+        INFO(entry.path().filename().string());
+        const nlohmann::json file = nlohmann::json::parse(io::readFile(entry.path()));
+        CHECK(file.at("version") == 7);
+        const io::Document document = io::loadDocument(entry.path());
+        CHECK(document.notes.empty());
+        CHECK(document.unknown.empty());
+        CHECK(document.setup.machine.wiring.leads.empty());
+        CHECK(document.setup.controller.receiver == ReceiverSettings{});
+        for (const FlightMode& m : document.setup.transmitter.modes) CHECK((!m.rollGainPct && !m.pitchGainPct));
+        for (const std::string& word : document.setup.controller.profile->alsoDoes)
+            CHECK((word != "gains-on-channels" && word != "protocol-variants"));
+        for (const nlohmann::json& step : nlohmann::json::diff(file, nlohmann::json::parse(io::writeDocument(document.setup)))) {
+            INFO(step.dump());
+            const auto path = step.at("path").get<std::string>();
+            CHECK((step.at("op") == "add" || path == "/version" || path.starts_with("/controller/profile/alsoDoes")));
+        }
+        ++files;
+    }
+    CHECK(files == 3);
+}
+
 TEST_CASE("the frozen documents of version 3 open without a note; what was noted at a time goes on as before any count") {
     std::size_t files = 0;
     for (const auto& entry : std::filesystem::directory_iterator(KEELHAUL_SOURCE "/tests/documents/v3")) {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/helicopter/helicopter.h"
+#include "model/carried.h"
 #include "plan/mistakekit.h"
 
 namespace khtest {
@@ -203,6 +204,8 @@ std::vector<Mistake> flightMistakes() {
          }},
         {"head gain 0", Returns::Band,
          [](const In& in) -> Edits {
+             for (const kh::FunctionChannel& c : in.s.transmitter.functionChannels)
+                 if (kh::carriesGain(c.id)) return {};  // the bank's own does not act
              return Edits{{"controller.banks." + in.s.controller.banks[0].id + ".headGainPct", 0.0}};
          }},
         {"hold flies otherwise", Returns::Band,

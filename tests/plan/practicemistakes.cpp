@@ -1,8 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "model/carried.h"
+#include "model/controllerwords.h"
 #include "model/helicopter/helicopter.h"
 #include "plan/mistakekit.h"
 
 namespace khtest {
+
+namespace {
+
+/// Whether a gain of roll or pitch is sent, mode by mode.
+bool sent(const kh::Setup& s, const char* family) {
+    return kh::carrierOf(s.transmitter, family) != nullptr && kh::takesFamily(s.controller.profile, family) &&
+           s.transmitter.schools.headGain == kh::HeadGainSchool::PerMode;
+}
+
+}  // namespace
 
 std::vector<Mistake> practiceMistakes() {
     return {
@@ -44,6 +56,39 @@ std::vector<Mistake> practiceMistakes() {
              if (!tailBladesTurn(in.s)) return {};
              return Edits{{"controller.tail.trimUs",
                            (coin(in.dice) ? 1.0 : -1.0) * (in.s.controller.profile->trimSafeUs + between(in.dice, 10, 60))}};
+         }},
+        {"a gain of roll or pitch on the rate side", Returns::Band,
+         [](const In& in) -> Edits {
+             const char* family = coin(in.dice) ? "roll-gain" : "pitch-gain";
+             if (!sent(in.s, family)) return {};
+             return Edits{
+                 {flown(in.s, in.dice, std::string(family) == "roll-gain" ? "rollGainPct" : "pitchGainPct"), -between(in.dice, 20, 80)}};
+         }},
+        {"the channel of a gain turned round", Returns::Nothing,
+         [](const In& in) -> Edits {
+             if (!sent(in.s, "roll-gain")) return {};
+             return Edits{{"transmitter.functionChannels.roll-gain.reversed", !carrierOf(in.s.transmitter, "roll-gain")->reversed}};
+         }},
+        {"a gain of roll that hardly holds", Returns::Band,
+         [](const In& in) -> Edits {
+             if (!sent(in.s, "roll-gain")) return {};
+             return Edits{{flown(in.s, in.dice, "rollGainPct"), between(in.dice, 5, 10)}};
+         }},
+        {"another kind of receiver told", Returns::Nothing,
+         [](const In& in) -> Edits {
+             for (const std::string& kind : in.s.controller.profile->receiverKinds)
+                 if (kind != receiverKindWord(in.s.machine.wiring.receiver)) return Edits{{"controller.receiver.kind", kind}};
+             return {};
+         }},
+        {"a governor that is passed through", Returns::Nothing,
+         [](const In& in) -> Edits {
+             if (!in.s.controller.profile->passesThrottle || in.s.controller.governor.kind != GovernorKind::Internal) return {};
+             return Edits{{"controller.governor.direct", true}};
+         }},
+        {"pitch apart from roll, hardly held", Returns::Band,
+         [](const In& in) -> Edits {
+             if (!in.s.controller.profile->axesApart || in.s.controller.banks.empty()) return {};
+             return Edits{{"controller.banks." + in.s.controller.banks.front().id + ".pitchGainPct", between(in.dice, 1, 12)}};
          }},
     };
 }

@@ -15,7 +15,8 @@ std::vector<Pair> pairs() {
     const Condition twice{{{"R1", 2, ""}}, {{"L3", 2, ""}}};
     const Condition missing{{{"Q9", 2, ""}}};
     const Condition never{};
-    return {
+    std::vector<Pair> all = practicePairs();
+    const std::vector<Pair> first{
         {"link-length.left", D, {{"machine.servos.left.linkMm", 6.0}}, {"cyclic-limit"}, false},
         {"dead-centre.right",
          D,
@@ -230,7 +231,10 @@ std::vector<Pair> pairs() {
          {{"transmitter.modes.normal.pitch", ""}}},
         {"school-pitch.idle2", N, {{"transmitter.modes.idle2.pitch", curveOf({-92, -48, 0, 48, 92})}}, {}},
         {"school-agility.normal", N, {{"transmitter.modes.normal.aileron.ratePct", 80.0}}, {}},
-        {"school-agility.bank-1", N, {{"transmitter.schools.agility", "transmitter"s}, {"controller.banks.1.expoPct", 20.0}}, {}},
+        {"school-agility.bank-1",
+         N,
+         {{"transmitter.schools.agility", "transmitter"s}, {"controller.banks.1.expoPct", 20.0}},
+         {"rates-start"}},
         {"school-gain", N, {{"transmitter.functions.gain-2.when", Condition{{{"L3", 2, ""}}}}}, {}},
         {"school-gain", W, {{"transmitter.schools.tailGain", "steps"s}}, {}, false},
         {"school-gain",
@@ -382,6 +386,8 @@ std::vector<Pair> pairs() {
         {"head-gain.1", W, {{"controller.banks.1.headGainPct", 2.0}}, {}},
         {"gain-channel.high", W, {{"transmitter.channels.gain.travelHighPct", 60.0}}, {}},
     };
+    all.insert(all.begin(), first.begin(), first.end());
+    return all;
 }
 
 }  // namespace khtest

@@ -26,5 +26,7 @@ struct Pair {
 
 /// On the sound Turnstone; in the stations' order.
 [[nodiscard]] std::vector<Pair> pairs();
+/// Those of them that practice added.
+[[nodiscard]] std::vector<Pair> practicePairs();
 
 }  // namespace khtest

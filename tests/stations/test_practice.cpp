@@ -7,9 +7,9 @@
 #include "judge/modechecks.h"
 #include "judge/plan/plan.h"
 #include "kernel/helicopter/plant.h"
+#include "model/amounts.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/sizeclass.h"
-#include "model/amounts.h"
 #include "model/modeedits.h"
 #include "procedure/helicopter/guards.h"
 #include "procedure/registry.h"
@@ -281,7 +281,8 @@ TEST_CASE("a governor in the controller needs its rpm lead, by an engine too; tw
 }
 
 TEST_CASE("a mode is named by its name wherever it is shown, and the timer does not follow one that was removed") {
-    Setup s = edited(turnstone(), {{"transmitter.alarms.timerFollows", std::string("flight mode")}, {"transmitter.alarms.timerMode", std::string("idle1")}});
+    Setup s = edited(turnstone(), {{"transmitter.alarms.timerFollows", std::string("flight mode")},
+                                   {"transmitter.alarms.timerMode", std::string("idle1")}});
     for (const char* path : {"transmitter.alarms.timerMode", "transmitter.hold.autorotationFrom"})
         CHECK(render(show(s, path)) == "Idle-up 1");
     CHECK(withoutMode(s, "idle1").transmitter.alarms.timerMode == "normal");

@@ -253,7 +253,8 @@ TEST_CASE("each ledger row that is read names its solver, and no other row does"
             if (page.station < Station::Tail && solverOfRow(row.workId()).solver != nullptr) read.insert(row.workId());
     CHECK(read == std::set<std::string>{"channel-aileron", "channel-elevator", "channel-collective", "channel-rudder", "servo-directions",
                                         "collective-sense", "cyclic-sense", "arms-square", "level-plate", "servo-fight", "zero-pitch",
-                                        "links", "reference-throw", "collective-range", "cyclic-limit", "envelope"});
+                                        "links", "reference-throw", "collective-range", "cyclic-limit", "envelope", "channel-map",
+                                        "order-school"});
     CHECK(solverOfRow("channel-rudder").only == "rudder.");
     CHECK(solverOfRow("links").only.empty());
 }

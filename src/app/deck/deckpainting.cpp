@@ -119,6 +119,7 @@ void DeckView::paintTrace(QPainter& p) const {
                  : workspace_.tracedEntry() != nullptr && workspace_.trace().state == ChainState::SetUp ? tr("drawn, set-up state")
                                                                                                         : tr("drawn, flying"),
                  Theme::font(12), t.muted);
+    if (workspace_.rateModeOn()) x = drawText(p, {x + 8, 20}, tr("rate mode on"), Theme::font(12, true), t.warning);
     const auto all = workspace_.trace().of(workspace_.tracedFunction());
     const std::vector<std::size_t> shownOnes = shownStages(all, right - kTraceLeft);
     std::vector<const Stage*> stages;

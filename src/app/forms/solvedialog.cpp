@@ -108,6 +108,14 @@ void SolveDialog::addTyped(const QString& only) {
             slots_.push_back({slot.name, slot.unit, nullptr, answer});
             continue;
         }
+        if (QByteArray(slot.unit) == QByteArray(kLampUnit)) {
+            QStringList outcomes{QStringLiteral("–")};
+            for (const char* word : lampWords(slot.name)) outcomes << words(word);
+            auto* lamp = cycling(outcomes, what, words(slot.todo), false);
+            form->addRow(words(slot.todo), lamp);
+            slots_.push_back({slot.name, slot.unit, nullptr, lamp});
+            continue;
+        }
         auto* editor = new QLineEdit;
         editor->setObjectName(what);
         editor->setAccessibleName(words(slot.todo));
@@ -143,16 +151,19 @@ void SolveDialog::addChart() {
     grid->addWidget(new QLabel(words(say(KH_TR("limit now {l} %"), {{"l", num(workspace_.setup().controller.cyclicLimitPct)}}))), 0, 0);
     static constexpr std::array collectives{KH_TR("collective low"), KH_TR("collective mid"), KH_TR("collective high")};
     for (std::size_t c = 0; c < collectives.size(); ++c) grid->addWidget(new QLabel(words(collectives[c])), 0, static_cast<int>(c) + 1);
-    for (std::size_t d = 0; d < kChartDirections.size(); ++d) {
+    for (std::size_t d = 0; d <= kChartDirections.size(); ++d) {
+        const bool turned = d == kChartDirections.size();
         const int row = static_cast<int>(d) + 1;
-        grid->addWidget(new QLabel(words(kChartDirections[d])), row, 0);
+        grid->addWidget(new QLabel(turned ? tr("head turned by hand") : words(kChartDirections[d])), row, 0);
         for (std::size_t c = 0; c < collectives.size(); ++c) {
-            const int direction = kChartStepDeg * static_cast<int>(d);
+            if (turned && c == 1) continue;  // at low and high collective
+            const int direction = turned ? kHeadTurned : kChartStepDeg * static_cast<int>(d);
+            const auto& outcomes = turned ? kTurnOutcomes : kChartOutcomes;
             const std::string what = placeName(direction, c);
             const auto known = std::find_if(before.begin(), before.end(),
                                             [&](const BindingPlace& p) { return p.directionDeg == direction && p.collective == c; });
             auto* place = cycling({known == before.end() ? QStringLiteral("–") : words(placeText(workspace_.setup(), *known)),
-                                   words(kChartOutcomes[0]), words(kChartOutcomes[1]), words(kChartOutcomes[2])},
+                                   words(outcomes[0]), words(outcomes[1]), words(outcomes[2])},
                                   QString::fromStdString(what), words(placeTitle(direction, c)));
             grid->addWidget(place, row, static_cast<int>(c) + 1);
             slots_.push_back({what, "%", nullptr, place});
@@ -163,9 +174,9 @@ void SolveDialog::addChart() {
     rest->setAutoDefault(false);
     connect(rest, &QPushButton::clicked, this, [this] {
         for (const Slot& slot : slots_)
-            if (slot.outcome->property("outcome").toInt() == 0) slot.outcome->click();
+            if (slot.outcome->property("outcome").toInt() == 0 && !slot.what.starts_with(kHeadTurnedName)) slot.outcome->click();
     });
-    grid->addWidget(rest, static_cast<int>(kChartDirections.size()) + 1, 0);
+    grid->addWidget(rest, static_cast<int>(kChartDirections.size()) + 2, 0);
     static_cast<QVBoxLayout*>(layout())->addLayout(grid);
 }
 
@@ -239,6 +250,8 @@ std::vector<Reading> SolveDialog::typed() const {
                 r.value = outcome == 1 ? 1.0 : outcome == 2 ? -1.0 : 0.0;
             } else if (slot.unit == kAnswerUnit) {
                 r.value = outcome - 1;
+            } else if (slot.unit == kLampUnit) {
+                r.value = outcome - 2;
             } else {
                 r.what = std::string(kChartOutcomes[static_cast<std::size_t>(outcome - 1)]) + "." + slot.what;
                 r.value = setup.controller.cyclicLimitPct;

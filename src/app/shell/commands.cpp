@@ -142,6 +142,10 @@ void MainWindow::listCommands() {
         },
         hasRow("unused-channels"_row));
     on("take-functions", [this] { edits_.takeFunctions(); });
+    on(
+        "add-lead", [this] { edits_.addLead(); }, hasRow("throttle-lead"_row));
+    on(
+        "remove-lead", [this] { edits_.removeLead(); }, hasRow("throttle-lead"_row));
     on("channel-order", [this] { edits_.setChannelOrder(); });
     on("save-template", [this] { sheet_.saveTemplate(); });
     on("renew", [this] { edits_.takeNewerProfiles(); });

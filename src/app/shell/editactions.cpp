@@ -11,6 +11,7 @@
 #include "base/error.h"
 #include "model/carried.h"
 #include "model/fieldpatterns.h"
+#include "model/leads.h"
 #include "model/limits.h"
 #include "model/modeedits.h"
 #include "model/names.h"
@@ -113,6 +114,23 @@ void EditActions::takeFunctions() {
     showMessage(tr("What %1 takes has its channel now, in one step that can be undone. Give each function its switch, then see on the "
                    "controller's page that every place is heard: leads off.")
                     .arg(box));
+}
+
+void EditActions::addLead() {
+    if (!workspace_.attempt([&] { workspace_.document().replace(tr("A lead more"), withLead(workspace_.setup())); })) return;
+    workspace_.goToRow("lead-" + workspace_.setup().machine.wiring.leads.back().id, 0, 0);
+    showMessage(tr("Say where it comes from and goes to, and what it carries; label it before it is pulled."));
+}
+
+void EditActions::removeLead() {
+    const Row* row = workspace_.selectedRow();
+    const std::string id =
+        row != nullptr && row->line && row->under == "throttle-lead"_row ? row->id.substr(std::string_view("lead-").size()) : "";
+    if (id.empty()) {
+        showMessage(tr("Choose the lead's line first, in Link."));
+        return;
+    }
+    workspace_.attempt([&] { workspace_.document().replace(tr("A lead less"), withoutLead(workspace_.setup(), id)); });
 }
 
 void EditActions::takePlanStep() {

@@ -13,6 +13,9 @@ public:
     void setBenchState();
     void setChannelOrder();
     void takeFunctions();
+    void addLead();
+    /// The lead whose line is chosen is taken out again.
+    void removeLead();
     void mirrorHold();
     /// The plan's first step: typed ones are taken, of one by hand it is asked what was read.
     void takePlanStep();

@@ -35,7 +35,7 @@ std::span<const MenuLevel> menuLevels() {
 std::vector<const char*> stationCommands(Station station) {
     switch (station) {
         case Station::Radio: return {"switch-map", "hold-form", "spares", "take-functions", "schools", "channel-order", "bench-state"};
-        case Station::Link: return {"failsafe", "channel-order"};
+        case Station::Link: return {"failsafe", "channel-order", "|", "add-lead", "remove-lead"};
         case Station::Swash: return {"layout-built", "layout-form"};
         case Station::Power: return {"alarms"};
         case Station::Modes:

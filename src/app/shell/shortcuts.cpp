@@ -41,6 +41,8 @@ std::span<const Shortcut> shortcuts() {
         Shortcut{"failsafe", KH_TR("Failsafe and channel limits"), "", KH_TR("Edit")},
         Shortcut{"spares", KH_TR("Unused channels"), "", KH_TR("Edit")},
         Shortcut{"take-functions", KH_TR("Give what the controller takes a channel"), "", KH_TR("Edit")},
+        Shortcut{"add-lead", KH_TR("Add a lead"), "", KH_TR("Edit")},
+        Shortcut{"remove-lead", KH_TR("Take the lead out"), "", KH_TR("Edit")},
         Shortcut{"channel-order", KH_TR("Put the channels in the controller's order"), "", KH_TR("Edit")},
         Shortcut{"bench-state", KH_TR("Set the transmitter to its bench state"), "", KH_TR("Edit")},
         Shortcut{"reading", KH_TR("Take a reading…"), "Ctrl+R", KH_TR("Edit"), KH_TR("reading…")},

@@ -3,6 +3,7 @@
 #include "model/amounts.h"
 
 #include "base/conventions.h"
+#include "judge/modechecks.h"
 #include "judge/motorfigures.h"
 #include "judge/rowids.h"
 #include "judge/switches/switchlogic.h"
@@ -154,16 +155,14 @@ void judgeHoldFlies(const ProofContext& c, PropertyResult& r) {
         [&](const LogicKey& k) { return c.modes[k.beneath].id == from->id && k.holdAsked && !k.kill && !k.cut && !k.disarmed; });
     const auto before = c.logic.where([&](const LogicKey& k) { return c.modes[k.beneath].id == from->id && !k.stopped(); });
     std::optional<Witness> witness;
-    if (at && before) {
+    const bool seen = std::any_of(fix.begin(), fix.end(),
+                                  [](const Edit& e) { return !e.path.ends_with(".rollGainPct") && !e.path.ends_with(".pitchGainPct"); });
+    if (at && before && seen) {  // no trace shows a gain of roll or pitch
         witness = Witness{c.deckAt(*before, sticks), c.deckAt(*at, sticks)};
     }
     c.refute(r, {.severity = Severity::Warning,
                  .row = "tail-gain"_row,
-                 .found = say(KH_TR("Hold does not fly like {m}: {n} settings differ; gain is {a} in {m} and {b} in hold."),
-                              {{"m", from->name},
-                               {"n", num(static_cast<double>(fix.size()))},
-                               {"a", amount(c.setup, elementPath("transmitter.modes.{}.tailGainPct"_field, from->id))},
-                               {"b", amount(c.setup, elementPath("transmitter.modes.{}.tailGainPct"_field, hold->id))}}),
+                 .found = holdDiffers(c.setup, *from, fix),
                  .why = say(KH_TR("In an autorotation there is no time to find out that the sticks answer differently.")),
                  .todo = say(KH_TR("Copy rates, expo and gain of {m} to hold in the transmitter."), {{"m", from->name}}),
                  .witness = witness,

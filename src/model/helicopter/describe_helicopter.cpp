@@ -65,6 +65,7 @@ void describe(FieldVisitor& v, Head& h) {
 
 void describe(FieldVisitor& v, PlateFacts& p) {
     v.number("ballRadiusMm", p.ballRadiusMm, {3, 120, "mm", 1}, {KH_TR("Ball radius of the plate"), KH_TR("balls")});
+    v.maybe("kitLinkMm", p.kitLinkMm, {5, 300, "mm", 1}, {KH_TR("Servo links in the kit's manual"), KH_TR("kit"), KH_TR("not noted")});
     v.number("travelMm", p.travelMm, {0.5, 60, "mm", 1}, {KH_TR("Travel of the plate"), KH_TR("travel")});
     v.at(Station::Pitch);
     v.number("tiltLimitDeg", p.tiltLimitDeg, {2, 45, "°", 1}, {KH_TR("Widest tilt of the plate"), KH_TR("tilt limit")});
@@ -78,6 +79,9 @@ void describe(FieldVisitor& v, TailFacts& t) {
     v.pick("topBlade", t.topBlade, kTopBlade, {KH_TR("Way of the upper tail blade"), KH_TR("upper blade")});
     v.number("armMm", t.armMm, {1, 60, "mm", 1}, {KH_TR("Tail servo arm"), KH_TR("arm")});
     v.number("linkMm", t.linkMm, {5, 1200, "mm", 1}, {KH_TR("Tail link length"), KH_TR("link")});
+    v.at(Station::Airframe);
+    v.maybe("kitLinkMm", t.kitLinkMm, {5, 1200, "mm", 1}, {KH_TR("Tail link in the kit's manual"), KH_TR("kit"), KH_TR("not noted")});
+    v.at(Station::Tail);
     v.flag("risesWithPulse", t.risesWithPulse, {KH_TR("Tail servo mounting sense"), KH_TR("mounting")}, kRises);
     v.number("squareErrorDeg", t.squareErrorDeg, {-30, 30, "°", 1},
              {KH_TR("Tail arm angle at the neutral pulse"), KH_TR("arm off square")});

@@ -59,16 +59,16 @@ constexpr std::array kOfGain{"transmitter.channels.gain", "transmitter.modes.{}.
 using enum FunctionSource;
 constexpr std::array kFunctionTable{
     FunctionEntry{KH_TR("aileron"), KH_TR("Aileron"), Rated, &Sticks::aileron, &FlightMode::aileron, &StickTrims::aileronPct,
-                  &DirectionSettings::aileronReversed, &Bank::rollPitchDegS, false, kOfAileron},
+                  &DirectionSettings::aileronReversed, TurnAxis::Roll, false, kOfAileron},
     FunctionEntry{KH_TR("elevator"), KH_TR("Elevator"), Rated, &Sticks::elevator, &FlightMode::elevator, &StickTrims::elevatorPct,
-                  &DirectionSettings::elevatorReversed, &Bank::rollPitchDegS, false, kOfElevator},
+                  &DirectionSettings::elevatorReversed, TurnAxis::Pitch, false, kOfElevator},
     FunctionEntry{KH_TR("collective"), KH_TR("Collective"), Pitch, &Sticks::collective, nullptr, nullptr,
                   &DirectionSettings::collectiveReversed},
     FunctionEntry{KH_TR("rudder"), KH_TR("Rudder"), Rated, &Sticks::rudder, &FlightMode::rudder, &StickTrims::rudderPct,
-                  &DirectionSettings::rudderReversed, &Bank::rudderDegS, true, kOfRudder},
-    FunctionEntry{KH_TR("throttle"), KH_TR("Throttle"), Throttle, &Sticks::collective, nullptr, nullptr, nullptr, nullptr, false,
+                  &DirectionSettings::rudderReversed, TurnAxis::Yaw, true, kOfRudder},
+    FunctionEntry{KH_TR("throttle"), KH_TR("Throttle"), Throttle, &Sticks::collective, nullptr, nullptr, nullptr, std::nullopt, false,
                   kOfThrottle},
-    FunctionEntry{KH_TR("gain"), KH_TR("Tail gain"), Gain, nullptr, nullptr, nullptr, nullptr, nullptr, false, kOfGain}};
+    FunctionEntry{KH_TR("gain"), KH_TR("Tail gain"), Gain, nullptr, nullptr, nullptr, nullptr, std::nullopt, false, kOfGain}};
 constexpr std::array kGyros{KH_TR("roll gyro"), KH_TR("pitch gyro"), KH_TR("yaw gyro")};
 constexpr std::array kMixed{heli::Elevator, heli::Aileron, heli::Collective};
 

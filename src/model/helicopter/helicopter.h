@@ -61,7 +61,8 @@ struct Head {
 
 struct PlateFacts {
     double ballRadiusMm = 28.0;
-    double travelMm = 8.0;  ///< up and down from neutral
+    std::optional<double> kitLinkMm;  ///< length of the servo links in the kit's manual
+    double travelMm = 8.0;            ///< up and down from neutral
     double tiltLimitDeg = 16.0;
     bool mechanical = false;  ///< one servo each for elevator, aileron, collective; no electronic mixing
     bool operator==(const PlateFacts&) const = default;
@@ -79,8 +80,9 @@ struct TailFacts {
     TailSide side = TailSide::Right;
     double armMm = 8.0;
     double linkMm = 60.0;
-    bool risesWithPulse = true;   ///< the servo's ball moves its + way when the pulse grows
-    double squareErrorDeg = 0.0;  ///< arm angle at the neutral pulse
+    std::optional<double> kitLinkMm;  ///< in the kit's manual
+    bool risesWithPulse = true;       ///< the servo's ball moves its + way when the pulse grows
+    double squareErrorDeg = 0.0;      ///< arm angle at the neutral pulse
     double crankRatio = 1.0;
     bool crankTurnsOver = false;  ///< the slider moves against the ball
     double gripMm = 12.0;

@@ -12,6 +12,8 @@ namespace kh::paint {
 
 namespace {
 
+constexpr std::size_t kMostLeadsNamed = 5;  ///< of those beside
+
 struct Box4 {
     QRectF area;
     QColor colour;
@@ -140,6 +142,23 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
     else drawText(p, {area.left(), esc.area.bottom() - 18}, supply, Theme::font(12), t.muted);
     const double under = engine ? esc.area.bottom() + 14 : esc.area.bottom() - 2;
     if (w.buffer) drawText(p, {area.left(), under}, words(KH_TR("with a buffer")), Theme::font(12), t.muted);
+    // the others, by name: where their ends are, beneath the receiver
+    const double beside = area.left() + (w.throttleLead == ThrottleLead::Receiver ? 40 : 0);
+    double lower = receiver.area.bottom() + 22;
+    for (std::size_t i = 0; i < w.leads.size(); ++i, lower += 15) {
+        if (i + 1 == kMostLeadsNamed && w.leads.size() > kMostLeadsNamed) {
+            drawText(p, {beside, lower}, words(say(KH_TR("and {n} more"), {{"n", num(static_cast<double>(w.leads.size() - i))}})),
+                     Theme::font(12), t.muted);
+            break;
+        }
+        const Lead& l = w.leads[i];
+        const QString ends =
+            l.from.empty() || l.to.empty() ? words(KH_TR("ends not said")) : QStringLiteral("%1 → %2").arg(shown(l.from), shown(l.to));
+        const QString what = words(say(l.parked ? KH_TR("lead {n}, parked: ") : KH_TR("lead {n}: "), {{"n", l.id}}));
+        const QFontMetricsF metrics(Theme::font(12));
+        drawText(p, {beside, lower}, metrics.elidedText(what + ends, Qt::ElideRight, box.area.left() - beside - 16), Theme::font(12),
+                 l.parked ? t.muted : t.machine);
+    }
     drawText(p, {servoLeft - 30, esc.area.top() + 20}, words(engine ? KH_TR("engine off until every") : KH_TR("leads off until every")),
              Theme::font(12), t.muted);
     drawText(p, {servoLeft - 30, esc.area.top() + 37}, words(KH_TR("bench step is done")), Theme::font(12), t.muted);

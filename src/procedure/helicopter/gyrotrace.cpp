@@ -36,6 +36,7 @@ GyroStages::GyroStages(const Setup& setup, const PortStages& ports)
     : built_(mountingBuilt(setup)),
       set_(mountingSet(setup)),
       reversed_(gyroReversals(setup)),
+      controller_(setup.controller.profile),
       banks_(setup.controller.banks),
       ports_(ports),
       bladesTurn_(tailBladesTurn(setup)),
@@ -93,7 +94,7 @@ void GyroStages::addAxis(Trace& t, std::size_t axis, const Rates& turn, const He
     sign.note = say(senses[axis] ? KH_TR("reversed") : KH_TR("normal"));
     push(sign, rate);
     const Bank bank = banks_.empty() ? Bank{} : banks_[std::min(t.now.bank, banks_.size() - 1)];
-    const double full = std::max(1.0, axis == 2 ? bank.rudderDegS : bank.rollPitchDegS);
+    const double full = std::max(1.0, bankAxis(*controller_, bank, static_cast<TurnAxis>(axis)).fullDegS);
     // a stick's demand turns elevator + to nose down
     const double stickWay = axis == 1 ? -1.0 : 1.0;
     const double now = std::clamp(-believed * stickWay / full, -1.0, 1.0);

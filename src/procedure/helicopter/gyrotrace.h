@@ -23,6 +23,7 @@ private:
 
     Mounting built_, set_;
     GyroReversals reversed_;
+    Shared<ControllerProfile> controller_;
     std::vector<Bank> banks_;
     const PortStages& ports_;
     bool bladesTurn_;

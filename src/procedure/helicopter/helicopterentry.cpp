@@ -36,6 +36,9 @@ std::vector<SheetRow> looks(const Setup& setup) {
     const bool engine = setup.machine.power.kind == PowerKind::Engine;
     look("first-power"_row, engine ? say(KH_TR("First run, blades on")) : say(KH_TR("First power, no blades")),
          say(KH_TR("head and tail driven, the right way")));
+    out.push_back({say(KH_TR("Before each flight: the transmitter's battery")), {}, {}, {}, {say(KH_TR("well above its own alarm"))}});
+    if (setup.transmitter.schools.rateMode == RateModeSchool::OwnSwitch)
+        out.push_back({say(KH_TR("Before each flight: rate mode")), {}, {}, {}, {say(KH_TR("its switch is where the tail is held"))}});
     return out;
 }
 

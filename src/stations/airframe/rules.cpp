@@ -20,6 +20,7 @@ namespace kh {
 namespace {
 
 constexpr double kDeadCentreDeg = 80.0;  ///< beyond, an arm hardly lifts its ball any more; past 90° the ball comes back
+constexpr double kKitApartMm = 2.0, kKitApartShare = 0.05;  ///< a link further from its kit's length
 constexpr int kDirections = 24;
 constexpr double kLeastMass = 0.5, kMostMass = 2.0, kMostScaleMass = 3.0;  ///< of the class; a fuselage weighs
 
@@ -112,6 +113,26 @@ void mass(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = {{"machine.massKg"_field, usual}}});
 }
 
+/// A link that is far from what the kit's manual says: another arm, another ball, or a slip of the pen.
+void kitLengths(const AuditContext& c, std::vector<Finding>& out) {
+    const auto compare = [&](const std::string& id, const std::string& path, double is, const std::optional<double>& kit) {
+        if (!kit || std::abs(is - *kit) <= std::max(kKitApartMm, kKitApartShare * *kit)) return;
+        out.push_back(
+            {.id = "kit-length." + id,
+             .severity = Severity::Note,
+             .row = "kit-lengths"_row,
+             .title = c.say(KH_TR("{f} differs from the kit's"), {{"f", fieldTitle(c.setup, path)}}),
+             .found = c.say(KH_TR("{is}; the kit's manual says {kit}."), {{"is", c.amount(path)}, {"kit", c.amount(path, *kit)}}),
+             .why = c.say(KH_TR("Built as the kit says the plate stands at mid travel with the arms square; so far off it does not.")),
+             .todo = c.say(KH_TR("Measure it again, ball to ball; then look for another arm or ball than the kit's.")),
+             .box = Box::Machine,
+             .subject = path});
+    };
+    const Helicopter& h = helicopter(c.setup);
+    for (const PlateServo& s : h.servos) compare(s.id, elementPath("machine.servos.{}.linkMm"_field, s.id), s.linkMm, h.plate.kitLinkMm);
+    if (tailBladesTurn(c.setup)) compare("tail", "machine.tail.linkMm"_field, h.tail.linkMm, h.tail.kitLinkMm);
+}
+
 }  // namespace
 
 std::span<const Rule> airframeRules() {
@@ -119,6 +140,7 @@ std::span<const Rule> airframeRules() {
         Rule{"arm-geometry", Station::Airframe, Work::Wiring, arms},
         Rule{"grip-lever", Station::Airframe, Work::Wiring, grip},
         Rule{"mass", Station::Airframe, Work::Curves, mass},
+        Rule{"kit-length", Station::Airframe, Work::Plate, kitLengths},
     };
     return rules;
 }

@@ -117,6 +117,7 @@ Solved solveRound(const Setup& setup, const BenchWork& solver, std::span<const R
 
 Instrument instrumentFor(const BenchWork& solver, std::string_view unit) {
     if (solver.with == ReadWith::Flight) return {KH_TR("in flight"), ""};
+    if (unit == kLampUnit || unit == kBarUnit) return {KH_TR("controller's monitor"), ""};
     if (unit == "V") return {KH_TR("voltmeter"), "±0.05 V"};
     if (unit == "rpm") return {KH_TR("tachometer"), "±1 %"};
     if (unit == "%")

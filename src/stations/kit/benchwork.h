@@ -11,6 +11,7 @@
 #include "model/reading.h"
 #include "model/setup.h"
 
+#include <array>
 #include <span>
 #include <string>
 #include <string_view>
@@ -52,6 +53,16 @@ struct Step {
     const char* unit = "";  ///< of the reading, "way" being +1 as the stick, −1 against it, 0 still; empty: it is looked at, not read
     bool optional = false;  ///< of a reading: the answer does without
 };
+/// Units of readings that are no measure: what a monitor of lamps shows (−1 too little or on the low side, 0 right, +1 too much or on the
+/// high side), and which of its bars answers, counted from the first.
+inline constexpr const char *kLampUnit = "lamp", *kBarUnit = "bar";
+/// How −1, 0 and +1 of a lamp read, of an end and of a centre.
+inline constexpr std::array kEndLamps{KH_TR("short"), KH_TR("full"), KH_TR("over")};
+inline constexpr std::array kCentreLamps{KH_TR("low side"), KH_TR("centred"), KH_TR("high side")};
+[[nodiscard]] inline const std::array<const char*, 3>& lampWords(std::string_view reading) {
+    return reading.ends_with(".centre") ? kCentreLamps : kEndLamps;
+}
+
 /// A step that is read.
 [[nodiscard]] inline Step readStep(std::string name, Message what, const char* unit, bool optional = false) {
     return {std::move(name), Box::Machine, std::move(what), {}, {}, unit, optional};

@@ -9,12 +9,14 @@
 #include "judge/rule.h"
 #include "model/amounts.h"
 #include "model/monitor.h"
+#include "model/ownsticks.h"
 #include "stations/kit/solverkit.h"
 #include "stations/link/endreadings.h"
 #include "stations/link/link.h"
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
 #include <numeric>
 #include <optional>
 #include <vector>
@@ -284,6 +286,20 @@ struct EndSheet {
 
 Solved solveEndpoints(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
+    for (const OwnStickRead& s : sticksRead(setup.transmitter.sticks))
+        if (!s.right())
+            out.remarks.push_back(say(KH_TR("Look at the {s} stick first: its own monitor shows it short or uneven. Calibrate it in the "
+                                            "transmitter; a travel that covers for it is wrong in every model."),
+                                      {{"s", asWord(s.id)}}));
+    if (setup.controller.profile->monitor.lamps) {
+        if (!lampEnds(setup, readings, out))
+            throw InputError("readings",
+                             "no reading of a channel is among them; they are called aileron.low, aileron.centre, aileron.high and so on");
+        return out;
+    }
+    std::vector<Reading> numbers;  // what lamps said was read at another box
+    std::copy_if(readings.begin(), readings.end(), std::back_inserter(numbers), [](const Reading& r) { return r.unit != kLampUnit; });
+    readings = numbers;
     const ChainModel model(setup);
     bool any = false, older = false;
     for (const ChannelSettings& channel : setup.transmitter.channels) {
@@ -326,34 +342,35 @@ Solved solveEndpoints(const Setup& setup, std::span<const Reading> readings) {
 
 namespace {
 
-std::vector<Step> endpointSteps(const Setup&, const Figures&) {
-    return {readStep("aileron.low", say(KH_TR("Aileron, stick left")), "%", true),
-            readStep("aileron.centre", say(KH_TR("Aileron, centre")), "%", true),
-            readStep("aileron.high", say(KH_TR("Aileron, stick right")), "%", true),
-            readStep("elevator.low", say(KH_TR("Elevator, stick back")), "%", true),
-            readStep("elevator.centre", say(KH_TR("Elevator, centre")), "%", true),
-            readStep("elevator.high", say(KH_TR("Elevator, stick forward")), "%", true),
-            readStep("collective.low", say(KH_TR("Collective, low")), "%", true),
-            readStep("collective.centre", say(KH_TR("Collective, mid")), "%", true),
-            readStep("collective.high", say(KH_TR("Collective, high")), "%", true),
-            readStep("rudder.low", say(KH_TR("Rudder, stick left")), "%", true),
-            readStep("rudder.centre", say(KH_TR("Rudder, centre")), "%", true),
-            readStep("rudder.high", say(KH_TR("Rudder, stick right")), "%", true)};
+std::vector<Step> endpointSteps(const Setup& setup, const Figures&) {
+    const char* unit = setup.controller.profile->monitor.lamps ? kLampUnit : "%";
+    return {readStep("aileron.low", say(KH_TR("Aileron, stick left")), unit, true),
+            readStep("aileron.centre", say(KH_TR("Aileron, centre")), unit, true),
+            readStep("aileron.high", say(KH_TR("Aileron, stick right")), unit, true),
+            readStep("elevator.low", say(KH_TR("Elevator, stick back")), unit, true),
+            readStep("elevator.centre", say(KH_TR("Elevator, centre")), unit, true),
+            readStep("elevator.high", say(KH_TR("Elevator, stick forward")), unit, true),
+            readStep("collective.low", say(KH_TR("Collective, low")), unit, true),
+            readStep("collective.centre", say(KH_TR("Collective, mid")), unit, true),
+            readStep("collective.high", say(KH_TR("Collective, high")), unit, true),
+            readStep("rudder.low", say(KH_TR("Rudder, stick left")), unit, true),
+            readStep("rudder.centre", say(KH_TR("Rudder, centre")), unit, true),
+            readStep("rudder.high", say(KH_TR("Rudder, stick right")), unit, true)};
 }
 
 }  // namespace
 
 std::span<const BenchWork> linkSolvers() {
-    static constexpr std::array entries{
-        BenchWork{.id = "endpoints",
-                  .title = KH_TR("End points"),
-                  .caution = KH_TR("The motor must not start: leads off, hold on. Servos move while you read."),
-                  .rows = "channel-",
-                  .steps = endpointSteps,
-                  .solve = solveEndpoints,
-                  .with = ReadWith::Monitor,
-                  .learns = true,
-                  .setUpState = false}};
+    static constexpr std::array entries{BenchWork{
+        .id = "endpoints",
+        .title = KH_TR("End points"),
+        .caution = KH_TR("The motor must not start: leads off, hold on. Servos move while you read; twitch each stick before you do."),
+        .rows = "channel-",
+        .steps = endpointSteps,
+        .solve = solveEndpoints,
+        .with = ReadWith::Monitor,
+        .learns = true,
+        .setUpState = false}};
     return entries;
 }
 

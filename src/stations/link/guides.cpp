@@ -5,15 +5,37 @@
 #include "model/fieldpatterns.h"
 #include "stations/link/link.h"
 
+#include <algorithm>
 #include <array>
 
 namespace kh {
 
 namespace {
 
+/// What decides the variant of the signal, at the receiver or at the controller.
+std::string decidesVariant(const Setup& setup) {
+    const std::string& there = setup.machine.receiver->variantBy;
+    return there.empty() ? setup.controller.profile->variantBy : there;
+}
+
+/// Why nothing may follow though the lamp says that it is bound, the likeliest first.
+std::vector<Message> noControl(const Setup& setup) {
+    std::vector<Message> causes;
+    const ControllerProfile& box = setup.controller.profile;
+    if (setup.transmitter.modelMatch) causes.push_back(say(KH_TR("another model memory is chosen: model match is on")));
+    if (!box.receiverKinds.empty()) causes.push_back(say(KH_TR("the controller is told of another kind of receiver")));
+    if (!box.variants.empty()) causes.push_back(say(KH_TR("it is told of another variant of the signal")));
+    causes.push_back(say(KH_TR("the lead sits in another port, or the other way round: {m}"), {{"m", asWord(box.plugMark)}}));
+    causes.push_back(say(KH_TR("the channels come in another order than it takes them")));
+    if (box.alsoDoes.end() != std::find(box.alsoDoes.begin(), box.alsoDoes.end(), "frozen-outputs"))
+        causes.push_back(say(KH_TR("it is in its set-up state, which freezes outputs")));
+    return causes;
+}
+
 std::vector<Step> binding(const Setup& setup, const Figures& figures) {
     const ChannelFigures* throttle = figures.channel("throttle");
     const ReceiverProfile& receiver = setup.machine.receiver;
+    const TransmitterProfile& radio = setup.transmitter.profile;
     const FailsafeIn in = failsafeIn(setup);
     const bool failsafe = throttle != nullptr && throttle->failsafeUs.known;
     return {
@@ -27,6 +49,15 @@ std::vector<Step> binding(const Setup& setup, const Figures& figures) {
          setup.transmitter.modelMatch ? say(KH_TR("Model match is on: the receiver will answer to this memory only."))
                                       : say(KH_TR("Model match is off: any memory will move this machine.")),
          {}},
+        {"variant",
+         Box::Machine,
+         decidesVariant(setup).empty()
+             ? say(KH_TR("Look in both manuals whether a socket, a button or a page decides the variant of the signal."))
+             : say(KH_TR("The variant of the signal is decided here: {what}."), {{"what", decidesVariant(setup)}}),
+         setup.controller.receiver.variant.empty()
+             ? Message{}
+             : say(KH_TR("It is the one the controller is told: {v}."), {{"v", setup.controller.receiver.variant}}),
+         {}},
         {"wait", Box::Machine,
          receiver.bindGesture.empty()
              ? say(KH_TR("Put the receiver into binding as its maker's manual says, then supply it."))
@@ -36,14 +67,29 @@ std::vector<Step> binding(const Setup& setup, const Figures& figures) {
          say(KH_TR("If a servo runs to its end and hums, pull the supply at once."))},
         {"bind",
          Box::Transmitter,
-         say(KH_TR("Start binding, at the distance its manual names.")),
-         receiver.lampBound.empty() ? say(KH_TR("The receiver's lamp stands steady."))
-                                    : say(KH_TR("The receiver's lamp shows that it hears: {lamp}."), {{"lamp", receiver.lampBound}}),
+         radio.bindGesture.empty() ? say(KH_TR("Start binding, at the distance its manual names."))
+                                   : say(KH_TR("Start binding, at the distance its manual names: {g}."), {{"g", radio.bindGesture}}),
+         !radio.bindSign.empty()
+             ? say(KH_TR("The transmitter shows \"{s}\", then the receiver's lamp stands: {lamp}."),
+                   {{"s", radio.bindSign},
+                    {"lamp", receiver.lampBound.empty() ? say(KH_TR("steady")) : say(KH_TR("{l}"), {{"l", receiver.lampBound}})}})
+         : receiver.lampBound.empty() ? say(KH_TR("The receiver's lamp stands steady."))
+                                      : say(KH_TR("The receiver's lamp shows that it hears: {lamp}."), {{"lamp", receiver.lampBound}}),
+         {}},
+        {"plug",
+         Box::Machine,
+         say(KH_TR("Take a binding plug out again, or leave the binding page, before the supply goes off.")),
+         say(KH_TR("No plug is left in a socket: with it the receiver would bind anew at each start.")),
          {}},
         {"follows",
          Box::Transmitter,
          say(KH_TR("Move the cyclic stick to the side; hold stays on.")),
          say(KH_TR("The aileron bar of the controller's monitor follows, the throttle bar does not move.")),
+         {}},
+        {"no-control",
+         Box::Controller,
+         say(KH_TR("Only if the lamp is lit and nothing follows: try these causes in their order.")),
+         say(KH_TR("{causes}."), {{"causes", noControl(setup)}}),
          {}},
         {"store",
          in == FailsafeIn::Controller    ? Box::Controller
@@ -131,12 +177,52 @@ std::vector<Step> supplyAlarmTest(const Setup& setup, const Figures&) {
         {"full", Box::Machine, say(KH_TR("Pack in again; let a buffer fill as its maker says.")), say(KH_TR("The alarm is silent.")), {}}};
 }
 
+/// What is looked at before the first plug: every lead by name, polarity where nobody else has looked.
+std::vector<Step> leadsLookedAt(const Setup& setup, const Figures&) {
+    const Machine& m = setup.machine;
+    std::vector<Message> home, parked;
+    for (const Lead& l : m.wiring.leads) {
+        const Message name = say(KH_TR("lead {n}"), {{"n", l.id}});
+        if (l.homeMade) home.push_back(name);
+        if (l.parked) parked.push_back(name);
+    }
+    std::vector<Step> steps{
+        {"label", Box::Machine, say(KH_TR("Label every lead at both ends before one is pulled: from, to, what it carries.")),
+         say(KH_TR("Each says where it goes back to.")), say(KH_TR("No pack is connected while a lead is pulled or plugged."))},
+        {"plugs",
+         Box::Machine,
+         m.receiver->plugMark.empty()
+             ? say(KH_TR("Look which way round a plug goes, at the controller: {a}; at the receiver look at its mark."),
+                   {{"a", asWord(setup.controller.profile->plugMark)}})
+             : say(KH_TR("Look which way round a plug goes, at the controller: {a}; at the receiver: {b}."),
+                   {{"a", asWord(setup.controller.profile->plugMark)}, {"b", m.receiver->plugMark}}),
+         say(KH_TR("Minus meets minus at both ends of every lead.")),
+         {}}};
+    if (!home.empty())
+        steps.push_back({"home-made", Box::Machine,
+                         say(KH_TR("Home-made, {list}: follow each wire from pin to pin with a meter."), {{"list", home}}),
+                         say(KH_TR("Minus, plus and signal each arrive where they must.")),
+                         say(KH_TR("One pair changed over and receiver, controller and servos are gone at the first plug."))});
+    steps.push_back({"pack", Box::Machine,
+                     say(KH_TR("Look at the connectors of pack and speed controller, home-made or bought: plus to plus.")),
+                     say(KH_TR("Red meets red; no strand stands off.")),
+                     say(KH_TR("A pack the wrong way round burns at once: keep a hand's breadth away."))});
+    if (!parked.empty())
+        steps.push_back({"parked",
+                         Box::Machine,
+                         say(KH_TR("Parked, {list}: insulate the end and tie it down."), {{"list", parked}}),
+                         say(KH_TR("It can reach neither metal nor a socket.")),
+                         {}});
+    return steps;
+}
+
 }  // namespace
 
 std::span<const BenchWork> linkGuides() {
     static constexpr std::array guides{
         BenchWork{.id = "binding", .title = KH_TR("Binding"), .rows = "binding"_row, .steps = binding},
         BenchWork{.id = "failsafe-test", .title = KH_TR("Failsafe test"), .rows = "failsafe-test"_row, .steps = failsafeTest},
+        BenchWork{.id = "leads", .title = KH_TR("Leads before the first plug"), .rows = "throttle-lead"_row, .steps = leadsLookedAt},
         BenchWork{.id = "supply-alarm", .title = KH_TR("Supply alarm"), .rows = "supply-alarm"_row, .steps = supplyAlarmTest}};
     return guides;
 }

@@ -19,7 +19,7 @@ const StationEntry& linkStation() {
                                     .shortName = KH_TR("Link"),
                                     .rows = linkRows,
                                     .columns = {94, 184, 149, 140, 77},
-                                    .rules = {supplyRules, linkRules, receiverRules},
+                                    .rules = {supplyRules, linkRules, receiverRules, leadRules},
                                     .figures = linkFigures,
                                     .work = {linkSolvers, linkGuides},
                                     .panels = panels,

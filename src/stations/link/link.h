@@ -14,6 +14,7 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> linkRules();
 [[nodiscard]] std::span<const Rule> supplyRules();
 [[nodiscard]] std::span<const Rule> receiverRules();
+[[nodiscard]] std::span<const Rule> leadRules();
 void linkFigures(const FigureBuilder& b);
 [[nodiscard]] std::span<const BenchWork> linkSolvers();
 [[nodiscard]] std::span<const BenchWork> linkGuides();

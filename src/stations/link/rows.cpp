@@ -104,6 +104,45 @@ void channelTable(const RowBuilder& b, StationPage& page, const std::string& id)
              std::move(lines));
 }
 
+/// What the controller is told of the receiver, chosen among what it knows.
+Row toldOfReceiver(const RowBuilder& b) {
+    const ControllerProfile& box = b.setup().controller.profile;
+    Cell told;
+    if (!box.receiverKinds.empty()) told.parts.push_back(b.word("controller.receiver.kind"_field, box.receiverKinds, label(KH_TR("kind"))));
+    if (!box.variants.empty()) told.parts.push_back(b.word("controller.receiver.variant"_field, box.variants, label(KH_TR("variant"))));
+    if (told.parts.empty()) told.parts.push_back(RowBuilder::text(say(KH_TR("it does not ask"))));
+    return b.row("receiver-told", say(KH_TR("Told of it")), {}, std::move(told),
+                 {{b.labelled("machine.receiver.protocol"_field), b.labelled("machine.receiver.variantBy"_field)}});
+}
+
+/// How many leads there are beside; Enter adds one.
+Part otherLeads(const RowBuilder& b) {
+    const std::size_t n = b.setup().machine.wiring.leads.size();
+    Part part = RowBuilder::text(n == 0 ? say(KH_TR("add another")) : sayCount(n, KH_TR("{n} other"), KH_TR("{n} others")));
+    part.kind = Part::Act{"add-lead"};
+    return part;
+}
+
+/// The leads beside those that the wiring names, one a line.
+void leadTable(const RowBuilder& b, StationPage& page) {
+    std::vector<Row> lines;
+    for (const Lead& l : b.setup().machine.wiring.leads) {
+        const auto field = [&](std::string_view pattern) { return Cell{{b.field(elementPath(pattern, l.id))}}; };
+        lines.push_back(b.line("throttle-lead", "lead-" + l.id, say(KH_TR("lead {n}"), {{"n", l.id}}),
+                               {field("machine.wiring.leads.{}.from"_field), field("machine.wiring.leads.{}.to"_field),
+                                field("machine.wiring.leads.{}.carries"_field), field("machine.wiring.leads.{}.parked"_field),
+                                field("machine.wiring.leads.{}.homeMade"_field)}));
+    }
+    if (lines.empty()) return;
+    setTable(page, "throttle-lead",
+             {{KH_TR("from"), "", KH_TR("the box it comes from, in your words; leads are labelled before they are pulled"), Box::Machine},
+              {KH_TR("to"), "", KH_TR("the box it goes to"), Box::Machine},
+              {KH_TR("carries"), "", KH_TR("a second supply is parked or allowed by both makers, never just plugged in"), Box::Machine},
+              {KH_TR("end"), "", KH_TR("parked: insulated, in no socket"), Box::Machine},
+              {KH_TR("made"), "", KH_TR("home-made: look at its polarity, wire by wire, before the first plug"), Box::Machine}},
+             std::move(lines));
+}
+
 }  // namespace
 
 StationPage linkRows(const RowBuilder& b) {
@@ -151,8 +190,11 @@ StationPage linkRows(const RowBuilder& b) {
                       {{b.field("machine.receiver.bindGesture"_field)}},
                       {{b.field("machine.receiver.lampBound"_field)}},
                       {{b.field("machine.receiver.lampWaits"_field)}}})});
+    page.rows.push_back(
+        RowBuilder::aside("receiver", KH_TR("what the controller is told of it, beside what is aboard"), toldOfReceiver(b)));
     page.rows.push_back(b.row("throttle-lead", say(KH_TR("Throttle lead")), {}, {},
-                              {{b.field("machine.wiring.throttleLead"_field, label(KH_TR("into the")))}}));
+                              {{b.field("machine.wiring.throttleLead"_field, label(KH_TR("into the"))), otherLeads(b)}}));
+    leadTable(b, page);
     page.rows.push_back(RowBuilder::aside(
         "throttle-lead",
         KH_TR("leads off is surest; by curve is the weakest: one place of a switch that was forgotten, and the motor runs"),
@@ -194,6 +236,13 @@ StationPage linkRows(const RowBuilder& b) {
                           b.row("versions-others", say(KH_TR("The others")),
                                 {{b.field("transmitter.firmware"_field, label(KH_TR("box"))), b.labelled("transmitter.manual"_field)}}, {},
                                 std::move(speedController))));
+    Cell motorsManual;
+    if (b.setup().machine.power.kind == PowerKind::Electric) motorsManual.parts = {b.field("speedController.manualAt"_field)};
+    page.rows.push_back(RowBuilder::aside("versions", KH_TR("where the right one lies: a shelf, a folder, the box itself"),
+                                          b.row("manuals", say(KH_TR("Manuals")), {{b.field("transmitter.manualAt"_field)}},
+                                                {{b.field("controller.manualAt"_field)}}, std::move(motorsManual))));
+    page.rows.push_back(RowBuilder::aside("versions", KH_TR("of a box that is set by a program: its version belongs to the box's firmware"),
+                                          b.row("program", say(KH_TR("Program")), {}, {{b.field("controller.program"_field)}}, {})));
     for (const char* id : {"aileron", "elevator", "collective", "rudder", "throttle", "gain"}) {
         const auto ch = std::find_if(tx.channels.begin(), tx.channels.end(), [&](const ChannelSettings& c) { return c.id == id; });
         const std::string base = std::string("transmitter.channels.") + id;

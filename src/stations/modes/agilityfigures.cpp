@@ -33,21 +33,21 @@ std::vector<AxisFigures> ModesFigureMaker::agility(std::size_t mode) const {
     struct Axis {
         const char* id;
         AxisRates rates;
-        double fullDegS;
-        const char* field;
+        TurnAxis turns;
     };
-    for (const Axis& axis :
-         {Axis{"aileron", m.aileron, bank.rollPitchDegS, ".rollPitchDegS"},
-          Axis{"elevator", m.elevator, bank.rollPitchDegS, ".rollPitchDegS"}, Axis{"rudder", m.rudder, bank.rudderDegS, ".rudderDegS"}}) {
+    for (const Axis& axis : {Axis{"aileron", m.aileron, TurnAxis::Roll}, Axis{"elevator", m.elevator, TurnAxis::Pitch},
+                             Axis{"rudder", m.rudder, TurnAxis::Yaw}}) {
+        const BankAxis has = bankAxis(setup.controller.profile, bank, axis.turns);
+        const BankKeys keys = bankKeys(setup.controller.profile, bank, axis.turns);
         const ChannelSettings* channel = channelOf(setup.transmitter, axis.id);
         const std::string base = "transmitter.modes." + m.id + "." + axis.id;
-        const std::string box = "controller.banks." + bank.id;
+        const std::string box = "controller.banks." + bank.id + ".";
         const std::vector<std::string> paths{base + ".ratePct",
                                              base + ".expoPct",
                                              elementPath("transmitter.channels.{}.travelHighPct"_field, axis.id),
                                              "controller.profile.usPerPct"_field,
-                                             box + axis.field,
-                                             box + ".expoPct"};
+                                             box + keys.rate,
+                                             box + keys.expo};
         const std::vector<FigureNeed> needed{{"transmitter.channels"_field, channel != nullptr},
                                              {"controller.banks"_field, !banks.empty()}};
         const ChannelSettings sent = channel == nullptr ? ChannelSettings{} : *channel;
@@ -56,13 +56,13 @@ std::vector<AxisFigures> ModesFigureMaker::agility(std::size_t mode) const {
         const auto demandAt = [&](double stick) {
             return std::abs(demandOf(setup.controller.profile, readsPct(setup, sent, sentAt(stick))));
         };
-        const auto degSAt = [&](double stick) { return turnRateDegS(bank, axis.fullDegS, demandAt(stick)); };
+        const auto degSAt = [&](double stick) { return turnRateDegS(has, demandAt(stick)); };
         AxisFigures a;
         a.id = axis.id;
         a.fullDegS = make(
             KH_TR("turn rate at full stick"), {"°/s", 0}, paths,
             [&](Derivation& why) {
-                why.line(KH_TR("demand at full stick {d}, of {r} °/s"), {{"d", num(demandAt(1.0), 2)}, {"r", num(axis.fullDegS)}});
+                why.line(KH_TR("demand at full stick {d}, of {r} °/s"), {{"d", num(demandAt(1.0), 2)}, {"r", num(has.fullDegS)}});
                 return degSAt(1.0);
             },
             needed);
@@ -80,11 +80,11 @@ std::vector<AxisFigures> ModesFigureMaker::agility(std::size_t mode) const {
             [&](Derivation& why) {
                 // both expos leave their share; the rate cancels
                 const double radio = 1.0 - axis.rates.expoPct / 100.0;
-                const double controller = 1.0 - bank.expoPct / 100.0;
+                const double controller = 1.0 - has.expoPct / 100.0;
                 why.line(KH_TR("(1 − {a}) · (1 − {b})"),
                          {{"a", amount(setup, elementPath("transmitter.modes.{}.aileron.expoPct"_field, setup.transmitter.modes.front().id),
                                        axis.rates.expoPct)},
-                          {"b", amount(setup, elementPath("controller.banks.{}.expoPct"_field, bank.id), bank.expoPct)}});
+                          {"b", amount(setup, elementPath("controller.banks.{}.expoPct"_field, bank.id), has.expoPct)}});
                 return 100.0 * radio * controller;
             },
             needed);

@@ -27,18 +27,19 @@ Message aboutMachine(const Setup& setup) {
 }  // namespace
 
 const StationEntry& modesStation() {
-    static const StationEntry entry{
-        .station = Station::Modes,
-        .name = KH_TR("Modes"),
-        .shortName = KH_TR("Modes"),
-        .rows = modesRows,
-        .page = PageKind::Matrix,
-        .pageWidth = 616.0,
-        .rules = {holdRules, modeRules, benchModeRules, modePitchRules, modeSpeedRules, gainRules, modeSchoolRules},
-        .figures = modesFigures,
-        .panels = panels,
-        .aboutMachine = aboutMachine,
-        .shots = {{"modes", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle", true}}};
+    static const StationEntry entry{.station = Station::Modes,
+                                    .name = KH_TR("Modes"),
+                                    .shortName = KH_TR("Modes"),
+                                    .rows = modesRows,
+                                    .page = PageKind::Matrix,
+                                    .pageWidth = 616.0,
+                                    .rules = {holdRules, modeRules, benchModeRules, modePitchRules, modeSpeedRules, headGainRules,
+                                              gainRules, shownRateRules, modeSchoolRules},
+                                    .figures = modesFigures,
+                                    .work = {modesSolvers, modesGuides},
+                                    .panels = panels,
+                                    .aboutMachine = aboutMachine,
+                                    .shots = {{"modes", "turnstone-470", "pitch-curve", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle", true}}};
     return entry;
 }
 

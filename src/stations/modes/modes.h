@@ -10,6 +10,10 @@ namespace kh {
 // what the entry lists
 [[nodiscard]] StationPage modesRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> gainRules();
+[[nodiscard]] std::span<const Rule> headGainRules();
+[[nodiscard]] std::span<const Rule> shownRateRules();
+[[nodiscard]] std::span<const BenchWork> modesSolvers();
+[[nodiscard]] std::span<const BenchWork> modesGuides();
 [[nodiscard]] std::span<const Rule> holdRules();
 [[nodiscard]] std::span<const Rule> modePitchRules();
 [[nodiscard]] std::span<const Rule> modeSpeedRules();

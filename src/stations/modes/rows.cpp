@@ -1,14 +1,34 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/modechecks.h"
 #include "model/amounts.h"
+#include "model/carried.h"
 #include "model/fieldpatterns.h"
+#include "model/names.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/modes/modes.h"
 
 #include <algorithm>
+#include <cmath>
 #include <functional>
 
 namespace kh {
+
+namespace {
+
+/// A gain as the controller reads it, with how that comes about.
+Part gainRead(const RowBuilder& b, const FunctionChannel& channel, const SentGain& g) {
+    Part p = RowBuilder::text(say(KH_TR("{v}"), {{"v", num(std::abs(g.readingPct))}}));
+    p.label = g.holds ? say(KH_TR("H")) : say(KH_TR("R"));
+    p.why.title = say(KH_TR("{g} as read"), {{"g", functionTitle(b.setup().transmitter, channel.id)}});
+    p.why.line(KH_TR("sent {v} % → {u} µs → reads {r} %"),
+               {{"v", signedNum(g.valuePct)}, {"u", num(g.pulseUs)}, {"r", signedNum(g.readingPct, 1)}});
+    p.why.lines.push_back(say(KH_TR("= {v}"), {{"v", p.value}}));
+    const std::string base = "transmitter.functionChannels." + channel.id + ".";
+    p.why.inputs = {g.path, base + "reversed", base + "travelLowPct", base + "travelHighPct", base + "subTrimPct"};
+    return p;
+}
+
+}  // namespace
 
 StationPage modesRows(const RowBuilder& b) {
     const TransmitterSettings& tx = b.setup().transmitter;
@@ -48,6 +68,37 @@ StationPage modesRows(const RowBuilder& b) {
     const auto school = [&](const char* row, const char* id, const char* title, const char* field, const char* help) {
         return RowBuilder::aside(
             row, help, b.matrixRow(id, say(title), "", Box::Transmitter, each([&](const FlightMode&) { return Cell{{b.field(field)}}; })));
+    };
+    std::vector<const FunctionChannel*> gains;  // of roll and pitch, where they are sent
+    for (const FunctionChannel& c : tx.functionChannels)
+        if (carriesGain(c.id)) gains.push_back(&c);
+    const auto headGainSent = [&](const FlightMode& m) {
+        Cell cell;
+        for (const FunctionChannel* c : gains) {
+            cell.parts.push_back(b.field(modeGainPath(c->id, m.id)));
+            cell.parts.back().unit = "";
+        }
+        if (cell.parts.empty()) cell.parts.push_back(RowBuilder::dash());
+        return cell;
+    };
+    const auto headGainRead = [&](const FlightMode& m) {
+        Cell cell;
+        for (const FunctionChannel* c : gains)
+            for (const SentGain& g : sentGains(b.setup(), *c))
+                if (g.mode == m.id) cell.parts.push_back(gainRead(b, *c, g));
+        if (cell.parts.empty()) cell.parts.push_back(RowBuilder::dash());
+        return cell;
+    };
+    const auto pitchApart = [&](const FlightMode& m) {
+        if (!b.setup().controller.profile->axesApart) return Cell{{RowBuilder::text(say(KH_TR("as roll")))}};
+        Cell cell;
+        for (const char* pattern :
+             {"controller.banks.{}.pitchDegS"_field, "controller.banks.{}.pitchExpoPct"_field, "controller.banks.{}.pitchGainPct"_field})
+            for (Part& p : bankField(m, pattern).parts) {
+                p.label = {};
+                cell.parts.push_back(std::move(p));
+            }
+        return cell;
     };
     StationPage page{Station::Modes, {}};
     if (b.figures().modes.size() != tx.modes.size()) return page;
@@ -103,6 +154,10 @@ StationPage modesRows(const RowBuilder& b) {
                     each([&](const FlightMode& m) { return pair(path(m, "rudder.ratePct"), path(m, "rudder.expoPct")); })),
         b.matrixRow("tail-gain", say(KH_TR("Tail gain")), KH_TR("sent"), Box::Transmitter,
                     each([&](const FlightMode& m) { return Cell{{b.gain(path(m, "tailGainPct"))}}; })),
+        RowBuilder::aside("tail-gain", KH_TR("gains of roll and pitch that come on channels: + is the side that holds"),
+                          b.matrixRow("head-gain-sent", say(KH_TR("Head gain")), KH_TR("sent"), Box::Transmitter, each(headGainSent))),
+        school("tail-gain", "head-gain-school", KH_TR("It moves by"), "transmitter.schools.headGain"_field,
+               KH_TR("the flight mode, steps on a switch, or a knob: one of them")),
         b.matrixRow("hold", say(KH_TR("Hold acts")), "", Box::Transmitter, each(acts("transmitter.hold.actsIn"_field, tx.hold.actsIn))),
         RowBuilder::under("hold", b.matrixRow("kill-acts", say(KH_TR("Kill acts")), "", Box::Transmitter,
                                               each(acts("transmitter.kill.actsIn"_field, tx.kill.actsIn)))),
@@ -132,8 +187,12 @@ StationPage modesRows(const RowBuilder& b) {
         RowBuilder::under("agility-roll", b.matrixRow("bank-expo", say(KH_TR("Expo")), "%", Box::Controller, each([&](const FlightMode& m) {
                                                           return bankField(m, "controller.banks.{}.expoPct"_field);
                                                       }))),
+        RowBuilder::aside("agility-roll", KH_TR("pitch apart from roll, where the box has them so: rate, expo, gain"),
+                          b.matrixRow("bank-pitch", say(KH_TR("Pitch apart")), "", Box::Controller, each(pitchApart))),
         b.matrixRow("head-gain", say(KH_TR("Head gain")), "%", Box::Controller,
                     each([&](const FlightMode& m) { return bankField(m, "controller.banks.{}.headGainPct"_field); })),
+        RowBuilder::aside("head-gain", KH_TR("of a gain that is sent: what the controller reads, H where it holds, R on the rate side"),
+                          b.matrixRow("head-gain-read", say(KH_TR("As read")), "%", Box::Controller, each(headGainRead))),
         b.matrixRow("head-speed-mode", say(KH_TR("Head speed")), "rpm", Box::Machine, each([&](const FlightMode& m) {
                         Part p = m.id == kHoldMode ? RowBuilder::text(say(KH_TR("runs down"))) : RowBuilder::figure(figures(m).headRpm);
                         p.unit = "";

@@ -133,6 +133,53 @@ void agilityBox(const AuditContext& c, std::vector<Finding>& out) {
                            .fix = {{elementPath("controller.banks.{}.expoPct"_field, b.id), 0.0}}});
 }
 
+/// Where agility is the transmitter's, what a style starts with; the first mode softest.
+struct StartingAgility {
+    double ratePct, expoPct;
+};
+StartingAgility startingAgility(FlyingStyle style, std::size_t mode) {
+    constexpr std::array kStarts{StartingAgility{60.0, 30.0}, StartingAgility{75.0, 25.0}, StartingAgility{90.0, 20.0},
+                                 StartingAgility{50.0, 30.0}};
+    const StartingAgility s = kStarts.at(static_cast<std::size_t>(style));
+    return {std::min(100.0, s.ratePct + 15.0 * static_cast<double>(mode)), std::max(10.0, s.expoPct - 5.0 * static_cast<double>(mode))};
+}
+
+void startingRates(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    if (tx.schools.agility != AgilitySchool::Transmitter) return;
+    std::vector<Edit> fix;
+    std::size_t rank = 0;
+    for (const FlightMode& m : tx.modes) {
+        if (!isFlown(m)) continue;
+        for (const auto& [key, r] : {std::pair("aileron", m.aileron), std::pair("elevator", m.elevator)})
+            if (r.ratePct != 100.0 || r.expoPct != 0.0) return;  // somebody has begun
+        const StartingAgility s = startingAgility(c.setup.machine.style, rank++);
+        for (const char* key : {"aileron", "elevator"}) {
+            fix.push_back({modePath(m, key) + ".ratePct", s.ratePct});
+            fix.push_back({modePath(m, key) + ".expoPct", s.expoPct});
+        }
+    }
+    if (fix.empty()) return;
+    const StartingAgility first = startingAgility(c.setup.machine.style, 0);
+    const std::string path = fix.front().path;
+    out.push_back({.id = "rates-start",
+                   .severity = Severity::Note,
+                   .row = "rates"_row,
+                   .title = c.say(KH_TR("Agility is the transmitter's, and no mode has any set")),
+                   .found = c.say(KH_TR("Rate {r}, expo {e} in every mode; for this style {m} starts at {s}, expo {x}."),
+                                  {{"r", c.amount(path, 100.0)},
+                                   {"e", c.amount(fix[1].path, 0.0)},
+                                   {"m", tx.modes.front().name},
+                                   {"s", c.amount(path, first.ratePct)},
+                                   {"x", c.amount(fix[1].path, first.expoPct)}}),
+                   .why = c.say(KH_TR("All of what the controller can do hangs on the first centimetre of stick.")),
+                   .todo = c.say(KH_TR("Start with rates and expo of each mode as proposed, in the transmitter, and search in flight.")),
+                   .box = Box::Transmitter,
+                   .subject = path,
+                   .fix = std::move(fix),
+                   .proposal = true});
+}
+
 void tailGain(const AuditContext& c, std::vector<Finding>& out) {
     const TransmitterSettings& tx = c.setup.transmitter;
     std::string step;
@@ -238,7 +285,7 @@ std::span<const Rule> modeSchoolRules() {
     static constexpr std::array rules{
         Rule{"school-entry", Station::Modes, Work::Curves, curveEntry},   Rule{"school-pitch", Station::Modes, Work::Curves, pitchCurves},
         Rule{"school-agility", Station::Modes, Work::Curves, agilityBox}, Rule{"school-gain", Station::Modes, Work::Curves, tailGain},
-        Rule{"school-mid-stick", Station::Modes, Work::Curves, midStick},
+        Rule{"school-mid-stick", Station::Modes, Work::Curves, midStick}, Rule{"rates-start", Station::Modes, Work::Curves, startingRates},
     };
     return rules;
 }

@@ -24,7 +24,6 @@ constexpr double kSpeedsApart = 0.08;  ///< wanted and given speed, as a share
 constexpr double kSpeedAim = 0.13;     ///< of a change of head speed that is brought down
 constexpr double kLeastRatePct = 20.0;
 constexpr double kLeastBankDegS = 90.0, kMostBankDegS = 700.0;
-constexpr double kLeastHeadGainPct = 15.0, kMostHeadGainPct = 95.0, kStartHeadGainPct = 50.0;
 
 /// The curve as it is, at the value that gives a speed.
 std::vector<Edit> throttleAt(const AuditContext& c, const FlightMode& m, double rpm) {
@@ -132,33 +131,19 @@ void deadRates(const AuditContext& c, std::vector<Finding>& out) {
         }
 }
 
-void headGain(const AuditContext& c, std::vector<Finding>& out) {
-    for (const Bank& b : c.setup.controller.banks) {
-        if (b.headGainPct >= kLeastHeadGainPct && b.headGainPct <= kMostHeadGainPct) continue;
-        const std::string path = elementPath("controller.banks.{}.headGainPct"_field, b.id);
-        out.push_back({.id = "head-gain." + b.id,
-                       .severity = Severity::Warning,
-                       .row = "head-gain"_row,
-                       .title = c.say(KH_TR("The head gain of bank {b} is far off"), {{"b", b.id}}),
-                       .found = c.say(KH_TR("{g}; {s} is where a search starts."),
-                                      {{"g", c.amount(elementPath("controller.banks.{}.headGainPct"_field, b.id))},
-                                       {"s", c.amount(elementPath("controller.banks.{}.headGainPct"_field, b.id), kStartHeadGainPct)}}),
-                       .why = b.headGainPct < kStartHeadGainPct
-                                  ? c.say(KH_TR("The controller hardly holds the disc: it wobbles and drifts away."))
-                                  : c.say(KH_TR("The disc shakes quickly: links and servos suffer.")),
-                       .todo = c.say(KH_TR("Start at {s} in the controller and search in flight."),
-                                     {{"s", c.amount(elementPath("controller.banks.{}.headGainPct"_field, b.id), kStartHeadGainPct)}}),
-                       .box = Box::Controller,
-                       .subject = path,
-                       .fix = {{path, kStartHeadGainPct}},
-                       .proposal = true});
-    }
+/// What was typed for pitch alone, where the box has the axes apart.
+std::optional<double> ofPitch(const Setup& setup, const std::optional<double>& typed) {
+    return setup.controller.profile->axesApart ? typed : std::nullopt;
 }
 
 void bankRates(const AuditContext& c, std::vector<Finding>& out) {
     for (const Bank& b : c.setup.controller.banks)
-        for (const auto& [axis, key, rate] : {std::tuple("roll", "controller.banks.{}.rollPitchDegS"_field, b.rollPitchDegS),
-                                              std::tuple("rudder", "controller.banks.{}.rudderDegS"_field, b.rudderDegS)}) {
+        for (const auto& [axis, key, typed] :
+             {std::tuple("roll", "controller.banks.{}.rollPitchDegS"_field, std::optional(b.rollPitchDegS)),
+              std::tuple("pitch", "controller.banks.{}.pitchDegS"_field, ofPitch(c.setup, b.pitchDegS)),
+              std::tuple("rudder", "controller.banks.{}.rudderDegS"_field, std::optional(b.rudderDegS))}) {
+            if (!typed) continue;
+            const double rate = *typed;
             if (rate >= kLeastBankDegS && rate <= kMostBankDegS) continue;
             const std::string path = elementPath(key, b.id);
             out.push_back({.id = std::string("bank-rate.") + axis + "." + b.id,
@@ -186,7 +171,6 @@ std::span<const Rule> modeSpeedRules() {
         Rule{"speed-jump", Station::Modes, Work::Curves, speedJump, "P7"},
         Rule{"dead-rate", Station::Modes, Work::Curves, deadRates},
         Rule{"bank-rate", Station::Modes, Work::Curves, bankRates},
-        Rule{"head-gain", Station::Modes, Work::Curves, headGain},
     };
     return rules;
 }

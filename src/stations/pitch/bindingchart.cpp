@@ -34,13 +34,16 @@ struct PlaceKey {
 PlaceKey placeKey(const std::string& what, std::string_view place) {
     PlaceKey key;
     const auto dot = place.find('.');
+    const bool turned = place.substr(0, dot) == kHeadTurnedName;
     const char* const number = place.data() + std::min(dot, place.size());
     const auto [end, problem] = std::from_chars(place.data(), number, key.directionDeg);
     const auto at = dot == std::string_view::npos ? kChartCollectives.end()
                                                   : std::find(kChartCollectives.begin(), kChartCollectives.end(), place.substr(dot + 1));
-    if (problem != std::errc() || end != number || at == kChartCollectives.end() || key.directionDeg < 0 || key.directionDeg >= 360 ||
-        key.directionDeg % kChartStepDeg != 0)
-        throw InputError(what, "a place is a stick direction of 0, 45 … 315 and low, mid or high, as in clear.45.high");
+    const bool stick =
+        problem == std::errc() && end == number && key.directionDeg >= 0 && key.directionDeg < 360 && key.directionDeg % kChartStepDeg == 0;
+    if (at == kChartCollectives.end() || (!stick && !turned))
+        throw InputError(what, "a place is a stick direction of 0, 45 … 315, or turn, and low, mid or high, as in clear.45.high");
+    if (turned) key.directionDeg = kHeadTurned;
     key.collective = static_cast<std::size_t>(at - kChartCollectives.begin());
     return key;
 }
@@ -48,7 +51,7 @@ PlaceKey placeKey(const std::string& what, std::string_view place) {
 }  // namespace
 
 std::string placeName(int directionDeg, std::size_t collective) {
-    return std::to_string(directionDeg) + "." + kChartCollectives.at(collective);
+    return (directionDeg == kHeadTurned ? kHeadTurnedName : std::to_string(directionDeg)) + "." + kChartCollectives.at(collective);
 }
 
 std::vector<BindingPlace> bindingChart(std::span<const Reading> readings) {
@@ -76,12 +79,21 @@ std::vector<BindingPlace> bindingChart(std::span<const Reading> readings) {
 }
 
 Message placeTitle(int directionDeg, std::size_t collective) {
+    if (directionDeg == kHeadTurned)
+        return say(KH_TR("head turned by hand, collective {c}"), {{"c", say(kChartCollectives.at(collective))}});
     return say(KH_TR("stick {d}, collective {c}"), {{"d", say(kChartDirections.at(static_cast<std::size_t>(directionDeg / kChartStepDeg)))},
                                                     {"c", say(kChartCollectives.at(collective))}});
 }
 
 Message placeText(const Setup& setup, const BindingPlace& p) {
     std::vector<Message> parts;
+    if (p.directionDeg == kHeadTurned) {
+        if (p.clearPct) parts.push_back(say(KH_TR("free {c}"), {{"c", amount(setup, "controller.cyclicLimitPct"_field, *p.clearPct)}}));
+        if (p.unclearPct)
+            parts.push_back(say(p.bound ? KH_TR("all round {u}") : KH_TR("at places {u}"),
+                                {{"u", amount(setup, "controller.cyclicLimitPct"_field, *p.unclearPct)}}));
+        return say("{p}", {{"p", parts}});
+    }
     if (p.clearPct) parts.push_back(say(KH_TR("clear {c}"), {{"c", amount(setup, "controller.cyclicLimitPct"_field, *p.clearPct)}}));
     if (p.unclearPct)
         parts.push_back(say(p.bound ? KH_TR("binds {u}") : KH_TR("buzz {u}"),
@@ -90,10 +102,22 @@ Message placeText(const Setup& setup, const BindingPlace& p) {
 }
 
 Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
-    const std::vector<BindingPlace> places = bindingChart(readings);
+    std::vector<BindingPlace> places = bindingChart(readings);
     if (places.empty())
         throw InputError("readings", "nothing was observed yet; readings are called clear.45.high, buzz.45.high or binds.45.high");
     Solved out;
+    for (const BindingPlace& p : places)
+        if (p.directionDeg == kHeadTurned && p.bound)
+            out.remarks.push_back(
+                say(KH_TR("The head touches all round at collective {c}: that is no tilt, and no cyclic limit mends it. Look at the "
+                          "collective range and at a link's length first."),
+                    {{"c", say(kChartCollectives.at(p.collective))}}));
+    std::erase_if(places, [](const BindingPlace& p) { return p.directionDeg == kHeadTurned && p.bound && !p.clearPct; });
+    for (BindingPlace& p : places)
+        if (p.directionDeg == kHeadTurned && p.bound) p.unclearPct.reset();
+    const auto tried = static_cast<std::size_t>(
+        std::count_if(places.begin(), places.end(), [](const BindingPlace& p) { return p.directionDeg != kHeadTurned; }));
+    if (places.empty()) return out;
     const BindingPlace* worst = nullptr;  // where it was heard first
     for (const BindingPlace& p : places) {
         if (p.unclearPct && (worst == nullptr || *p.unclearPct < *worst->unclearPct)) worst = &p;
@@ -103,9 +127,9 @@ Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
                                        {"c", amount(setup, "controller.cyclicLimitPct"_field, *p.clearPct)},
                                        {"u", amount(setup, "controller.cyclicLimitPct"_field, *p.unclearPct)}}));
     }
-    if (places.size() < kChartPlaces)
+    if (tried < kChartPlaces)
         out.remarks.push_back(say(KH_TR("{n} of 24 places were tried: eight directions at low, mid and high collective."),
-                                  {{"n", num(static_cast<double>(places.size()))}}));
+                                  {{"n", num(static_cast<double>(tried))}}));
     const auto below = [&](const BindingPlace& p) {
         return p.clearPct && (worst == nullptr || *p.clearPct < *worst->unclearPct) ? *p.clearPct : 0.0;
     };
@@ -137,10 +161,10 @@ Solved solveLimit(const Setup& setup, std::span<const Reading> readings) {
                                       {{"e", amount(setup, "controller.cyclicLimitPct"_field, computed)}}));
         if (a.value <= highestClear) {
             a.value = highestClear;
-            a.todo = places.size() < kChartPlaces ? say(KH_TR("Keep {v} in the controller and try the places that are left."),
-                                                        {{"v", amount(setup, "controller.cyclicLimitPct"_field, a.value)}})
-                                                  : say(KH_TR("Leave {v} in the controller: clear in all 24 places."),
-                                                        {{"v", amount(setup, "controller.cyclicLimitPct"_field, a.value)}});
+            a.todo = tried < kChartPlaces ? say(KH_TR("Keep {v} in the controller and try the places that are left."),
+                                                {{"v", amount(setup, "controller.cyclicLimitPct"_field, a.value)}})
+                                          : say(KH_TR("Leave {v} in the controller: clear in all 24 places."),
+                                                {{"v", amount(setup, "controller.cyclicLimitPct"_field, a.value)}});
         } else {
             a.todo = say(KH_TR("Try {v} in the controller, all eight directions at each collective."),
                          {{"v", amount(setup, "controller.cyclicLimitPct"_field, a.value)}});

@@ -19,17 +19,23 @@ inline constexpr std::array<const char*, 3> kChartCollectives{KH_TR("low"), KH_T
 inline constexpr std::array<const char*, 3> kChartOutcomes{KH_TR("clear"), KH_TR("buzz"), KH_TR("binds")};
 inline constexpr int kChartStepDeg = 45;
 inline constexpr std::size_t kChartPlaces = 24;
+/// As a direction: the head turned by hand through whole turns, the stick held at its end. Buzz: it touches at some places; binds: all
+/// round.
+inline constexpr int kHeadTurned = 360;
+inline constexpr const char* kHeadTurnedName = "turn";
 
 /// One place of the chart, with the cyclic limits it was tried at.
 struct BindingPlace {
-    int directionDeg = 0;              ///< of the stick: 0 forward, 90 right
+    int directionDeg = 0;              ///< of the stick: 0 forward, 90 right; kHeadTurned
     std::size_t collective = 0;        ///< index in kChartCollectives
     std::optional<double> clearPct;    ///< highest limit seen clear
     std::optional<double> unclearPct;  ///< lowest limit seen buzzing or binding
     bool bound = false;                ///< at `unclearPct`: bound, not only buzzed
 };
 
-/// "45.high", as readings name a place after their outcome.
+/// How the outcomes of a place read: of a head that is turned where it touches.
+inline constexpr std::array<const char*, 3> kTurnOutcomes{KH_TR("free"), KH_TR("touches at places"), KH_TR("touches all round")};
+/// "45.high", as readings name a place after their outcome; "turn.high" of a turned head.
 [[nodiscard]] std::string placeName(int directionDeg, std::size_t collective);
 /// The places that were tried, from readings "clear.45.high", "buzz.…", "binds.…" (value: the limit in force, in %),
 /// by direction, then by collective. Readings of other things are passed over.

@@ -307,6 +307,7 @@ void PitchFigureMaker::binding() {
                                  .plate);
     };
     for (const BindingPlace& p : chart) {
+        if (p.directionDeg == kHeadTurned) continue;  // of no single direction
         BindingMark mark{p.collective, 0.0, {}, {}};
         for (const auto& [limit, tilt] : {std::pair(p.clearPct, &mark.clearTiltDeg), std::pair(p.unclearPct, &mark.unclearTiltDeg)}) {
             if (!limit) continue;

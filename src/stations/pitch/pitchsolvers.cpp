@@ -83,7 +83,7 @@ std::span<const BenchWork> pitchSolvers() {
                   .steps = trackingSteps},
         BenchWork{.id = "throw",
                   .title = KH_TR("Reference throw"),
-                  .caution = KH_TR("Leads off. Gauge zeroed on the shaft, head locked, machine not moved since."),
+                  .caution = KH_TR("Leads off. Gauge zeroed on the shaft, head locked, machine not moved since. Twitch stick and link before you read."),
                   .rows = "reference-throw",
                   .steps = throwSteps,
                   .solve = solveThrow,

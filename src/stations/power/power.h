@@ -14,6 +14,7 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> powerFlightRules();
 [[nodiscard]] std::span<const Rule> powerStartRules();
 [[nodiscard]] std::span<const Rule> powerReadRules();
+[[nodiscard]] std::span<const Rule> afterFlightRules();
 [[nodiscard]] std::span<const Rule> powerNoteRules();
 [[nodiscard]] std::span<const Rule> timerRules();
 [[nodiscard]] std::span<const BenchWork> powerSolvers();

@@ -57,6 +57,21 @@ std::vector<Step> learnEnds(const Setup& setup, const Figures& figures) {
                            : say(KH_TR("Main and tail blades off, motor leads off and insulated: a lamp confirms.")),
                      say(KH_TR("Nothing that the motor turns can turn the rotor.")),
                      say(KH_TR("The one step at full throttle with a pack: keep clear of the pinion, nobody in the plane of the disc."))});
+    const bool governed = setup.controller.governor.kind == GovernorKind::Internal;
+    const bool passes = governed && setup.controller.profile->passesThrottle;
+    if (passes)
+        steps.push_back(
+            {"direct", Box::Controller,
+             say(KH_TR("Let the throttle through in {box}: governor passed through."), {{"box", setup.controller.profile->name}}),
+             say(KH_TR("Its monitor shows the throttle from 0 to 100 as the stick goes.")),
+             say(KH_TR("Bare throttle from here on: nothing limits the speed but your hand."))});
+    const bool apart = passes && setup.machine.wiring.throttleLead == ThrottleLead::Controller;
+    if (apart)
+        steps.push_back({"fed", Box::Machine,
+                         say(KH_TR("If the speed controller feeds the boxes: first park its supply wire, insulated; then feed receiver and "
+                                   "controller from a receiver pack of their own.")),
+                         say(KH_TR("Everything stays awake while the speed controller is switched off and on.")),
+                         say(KH_TR("Never two supplies joined: the wire is parked before the second pack goes in."))});
     steps.push_back(end(highFirst));
     steps.back().todo = say(highFirst ? KH_TR("Transmitter on, throttle fully up, hold off, a straight curve; then plug the pack in.")
                                       : KH_TR("Transmitter on, throttle fully down, hold off, a straight curve; then plug the pack in."));
@@ -73,9 +88,17 @@ std::vector<Step> learnEnds(const Setup& setup, const Figures& figures) {
                          : say(KH_TR("Write down what was learned.")),
                      {},
                      {}});
+    if (passes)
+        steps.push_back(
+            {"governed",
+             Box::Controller,
+             say(KH_TR("Set the throttle in {box} back to governed, before anything else."), {{"box", setup.controller.profile->name}}),
+             say(KH_TR("Its page says so again.")),
+             {}});
     steps.push_back({"back",
                      Box::Transmitter,
-                     say(KH_TR("Curve back, hold on.")),
+                     apart ? say(KH_TR("Curve back, hold on; a receiver pack out again before the supply wire goes back."))
+                           : say(KH_TR("Curve back, hold on.")),
                      figures.holdUs.known && figures.motorOffUs.known
                          ? say(KH_TR("Hold sends {h} µs, {w} µs is surely off: the motor stays still."),
                                {{"h", num(figures.holdUs.value)}, {"w", num(figures.motorOffUs.value)}})

@@ -4,7 +4,6 @@
 #include "formula/rotor.h"
 #include "formula/supply.h"
 #include "judge/candidates.h"
-#include "judge/dependencies.h"
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
 #include "judge/rule.h"
@@ -97,16 +96,10 @@ void speeds(const AuditContext& c, std::vector<Finding>& out) {
     }
 }
 
-/// The newest reading of the pack that still speaks of it.
-std::optional<double> packRead(const Setup& setup, const char* what) {
-    const Reading* read = newestUnder(setup, what, settingsOf(setup, what));
-    return read != nullptr && read->value > 0.0 ? std::optional(read->value) : std::nullopt;
-}
-
 void pack(const AuditContext& c, std::vector<Finding>& out) {
     const PowerTrain& p = c.setup.machine.power;
     if (p.kind == PowerKind::Engine) return;
-    if (const auto volts = packRead(c.setup, "pack.volts"); volts && batteryState(*volts, p.cells, p.fullVoltsPerCell).used)
+    if (const auto volts = readInForce(c.setup, "pack.volts"); volts && batteryState(*volts, p.cells, p.fullVoltsPerCell).used)
         out.push_back({.id = "pack-used",
                        .severity = Severity::Warning,
                        .row = "pack"_row,
@@ -117,8 +110,8 @@ void pack(const AuditContext& c, std::vector<Finding>& out) {
                        .todo = c.say(KH_TR("Charge it, or take another, and read it again as it is plugged in.")),
                        .box = Box::Bench,
                        .subject = "machine.power.cells"_field});
-    const auto low = packRead(c.setup, "pack.lowestCell");
-    const auto high = packRead(c.setup, "pack.highestCell");
+    const auto low = readInForce(c.setup, "pack.lowestCell");
+    const auto high = readInForce(c.setup, "pack.highestCell");
     if (!low || !high || *high - *low <= kCellSpreadNoteVolts + 1e-9) return;
     const bool grounds = *high - *low > kCellSpreadGroundVolts + 1e-9;
     out.push_back({.id = "pack-cells",

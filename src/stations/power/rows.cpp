@@ -18,8 +18,8 @@ namespace kh {
 namespace {
 
 // rows of the one that the other has not
-const std::set<std::string_view> kNotAnEngines{"poles"_row,  "electrical"_row, "headroom"_row,  "protection"_row,    "start-pulse"_row,
-                                               "arming"_row, "endurance"_row,  "pack-read"_row, "pack-connected"_row};
+const std::set<std::string_view> kNotAnEngines{"poles"_row,  "electrical"_row, "headroom"_row,  "protection"_row,     "start-pulse"_row,
+                                               "arming"_row, "endurance"_row,  "pack-read"_row, "pack-connected"_row, "after-flight"_row};
 const std::set<std::string_view> kEnginesOnly{"engine-linkage"_row};
 
 bool byEngine(const RowBuilder& b) { return b.setup().machine.power.kind == PowerKind::Engine; }
@@ -146,7 +146,7 @@ StationPage powerRows(const RowBuilder& b) {
     Cell pack{{b.labelled("machine.power.cells"_field), b.field("machine.power.capacityMah"_field)}};
     Cell lasts{{RowBuilder::figure(own.timerMin, label(KH_TR("leaves a fifth")))}};
     Cell alarms{{b.field("transmitter.alarms.voltsPerCell"_field), b.field("transmitter.alarms.usedMah"_field),
-                 b.field("transmitter.alarms.headRpm"_field)}};
+                 b.field("transmitter.alarms.headRpm"_field), b.field("transmitter.alarms.temperatureC"_field, label(KH_TR("hot")))}};
     Cell used{{b.labelled("machine.power.loggedMahPerMin"_field), b.labelled("machine.power.plannedMahPerMin"_field)}};
     if (engine) {  // what an engine has not is not asked
         available = {{RowBuilder::text(say(KH_TR("drives through its clutch")))}};
@@ -154,7 +154,7 @@ StationPage powerRows(const RowBuilder& b) {
                                                                                           : say(KH_TR("nothing: the curve alone")))}};
         pack = {{RowBuilder::text(say(KH_TR("the receiver's own, as in Link")))}};
         lasts = {{RowBuilder::text(say(KH_TR("a quarter of the tank stays")))}};
-        alarms = {{b.field("transmitter.alarms.headRpm"_field)}};
+        alarms = {{b.field("transmitter.alarms.headRpm"_field), b.field("transmitter.alarms.temperatureC"_field, label(KH_TR("hot")))}};
         used = {};
     }
     StationPage page{Station::Power, {}};
@@ -185,12 +185,18 @@ StationPage powerRows(const RowBuilder& b) {
                                             {{b.field("controller.governor.runUpS"_field),
                                               b.field("controller.governor.minThrottlePct"_field, label(KH_TR("least")))}},
                                             {})),
+        RowBuilder::aside("governor",
+                          KH_TR("of a box that can: passed through only while the speed controller learns its ends, then governed again"),
+                          b.row("governor-direct", say(KH_TR("Its throttle")), {},
+                                s.controller.profile->passesThrottle ? Cell{{b.field("controller.governor.direct"_field)}}
+                                                                     : Cell{{RowBuilder::text(say(KH_TR("always as it governs")))}},
+                                {})),
         RowBuilder::aside(
             "governor", KH_TR("at first power a speed on the monitor that follows the motor; turned by hand a one-way bearing shows none"),
             b.row("governor-signal", say(KH_TR("Its rpm signal")), {}, {},
                   {{RowBuilder::text(s.controller.governor.kind == GovernorKind::Internal
                                          ? say(KH_TR("seen on the monitor before it is enabled"))
-                                         : say(KH_TR("none needed: the controller does not govern"))),
+                                         : say(KH_TR("none needed here"))),
                     b.field("machine.wiring.rpmLead"_field)}})),
         b.row("head-speed", say(KH_TR("Head speed")), {}, {}, std::move(speeds)),
         RowBuilder::under("head-speed", b.row("logged-speeds", say(KH_TR("Logged")), {}, {}, std::move(logged))),
@@ -230,6 +236,13 @@ StationPage powerRows(const RowBuilder& b) {
                            {{RowBuilder::figure(own.enduranceMin, label(KH_TR("estimate"))),
                              RowBuilder::figure(s.machine.power.loggedMahPerMin ? own.timerMin : Figure{}, label(KH_TR("by the log")))}})),
         RowBuilder::under("timer", b.row("alarms", say(KH_TR("Alarms")), std::move(alarms), {}, std::move(used))),
+        RowBuilder::aside("timer", KH_TR("as the telemetry or a thermometer shows it right after a flight; no log is needed"),
+                          readRow(b.row("after-flight", say(KH_TR("After a flight")), {}, {},
+                                        {{lastRead(b, "after.motor", "°C", 0, label(KH_TR("motor"))),
+                                          lastRead(b, "after.speed-controller", "°C", 0, label(KH_TR("speed controller"))),
+                                          lastRead(b, "after.pack", "°C", 0, label(KH_TR("pack"))),
+                                          lastRead(b, "after.lowest-cell", "V", 2, label(KH_TR("cell")))}}),
+                                  latest(s.readings, "after.motor"))),
         RowBuilder::aside("timer", KH_TR("a pack that was flown already is noticed before it is flown again"),
                           b.row("pack-read", say(KH_TR("Pack read")), {{b.field("transmitter.alarms.voicePack"_field)}}, {}, {})),
         RowBuilder::aside("timer", KH_TR("timer, used charge or voltage alarm; two together are better than one"),

@@ -21,6 +21,7 @@ namespace {
 
 constexpr double kBentPct = 3.0;         ///< a middle that is off by less is half enough
 constexpr double kThrottleEndUs = 15.0;  ///< what the box sends and what was learned, apart
+constexpr double kBeyondLowUs = 40.0;    ///< so far the low end may be learned above what is sent, where hold has nothing below 0
 constexpr double kLeastCutOffV = 3.0;
 
 void speedController(const AuditContext& c, std::vector<Finding>& out) {
@@ -105,7 +106,10 @@ void throttleEnds(const AuditContext& c, std::vector<Finding>& out) {
     const ChannelFigures* f = c.figures.channel(functionId(heli::Throttle));
     if (ch == nullptr || f == nullptr || !f->lowUs.known) return;
     const SpeedControllerSettings& esc = c.setup.speedController;
-    const bool lowFits = std::abs(f->lowUs.value - esc.lowUs) <= kThrottleEndUs;
+    // a transmitter whose hold goes no lower than 0 is beyond the learned low end on purpose: there is no other way to be surely off
+    const double beyond = esc.highUs > esc.lowUs ? esc.lowUs - f->lowUs.value : f->lowUs.value - esc.lowUs;
+    const bool onPurpose = c.setup.transmitter.profile->holdLowPct >= 0.0 && beyond > 0.0 && beyond <= kBeyondLowUs;
+    const bool lowFits = onPurpose || std::abs(f->lowUs.value - esc.lowUs) <= kThrottleEndUs;
     const bool highFits = std::abs(f->highUs.value - esc.highUs) <= kThrottleEndUs;
     // a sub-trim that bends leaves the ends where they were learned and moves what stands between
     const double middleUs = channelOutputUnchecked(0.0, channelScale(c.setup.transmitter.profile, *ch)).pulseUs;

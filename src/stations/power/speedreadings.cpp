@@ -2,6 +2,7 @@
 #include "stations/power/speedreadings.h"
 
 #include "base/error.h"
+#include "judge/dependencies.h"
 #include "kernel/chain.h"
 #include "model/access.h"
 #include "model/fieldpatterns.h"
@@ -16,6 +17,11 @@ namespace {
 constexpr double kFlatPct = 0.05;  ///< a curve that varies by less is flat
 
 }  // namespace
+
+std::optional<double> readInForce(const Setup& setup, const char* what) {
+    const Reading* read = newestUnder(setup, what, settingsOf(setup, what));
+    return read != nullptr && read->value > 0.0 ? std::optional(read->value) : std::nullopt;
+}
 
 std::string speedReading(const FlightMode& mode) { return "speed." + mode.id; }
 

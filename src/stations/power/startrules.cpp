@@ -86,7 +86,7 @@ void electricalTurns(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void rpmLead(const AuditContext& c, std::vector<Finding>& out) {
-    if (c.setup.machine.wiring.rpmLead || c.setup.controller.governor.kind != GovernorKind::Internal) return;
+    if (bringsSpeed(c.setup.machine.wiring) || c.setup.controller.governor.kind != GovernorKind::Internal) return;
     out.push_back(
         {.severity = Severity::Warning,
          .row = "governor-signal"_row,
@@ -97,6 +97,22 @@ void rpmLead(const AuditContext& c, std::vector<Finding>& out) {
          .box = Box::Machine,
          .subject = "machine.wiring.rpmLead"_field,
          .fix = {{"machine.wiring.rpmLead"_field, true}}});
+}
+
+void passedThrough(const AuditContext& c, std::vector<Finding>& out) {
+    const GovernorSettings& g = c.setup.controller.governor;
+    if (!g.direct || !c.setup.controller.profile->passesThrottle || g.kind != GovernorKind::Internal) return;
+    out.push_back(
+        {.id = "governor-direct",
+         .severity = Severity::Danger,
+         .row = "governor-direct"_row,
+         .title = c.say(KH_TR("The governor is passed through")),
+         .found = c.say(KH_TR("The throttle goes straight to the speed controller: meant for learning its ends only.")),
+         .why = c.say(KH_TR("The curve's value, meant as a target, is then bare throttle: the rotor can run away to full speed.")),
+         .todo = c.say(KH_TR("Set the throttle back to governed in the controller once the ends are learned.")),
+         .box = Box::Controller,
+         .subject = "controller.governor.direct"_field,
+         .fix = {{"controller.governor.direct"_field, false}}});
 }
 
 void rpmSignal(const AuditContext& c, std::vector<Finding>& out) {
@@ -196,6 +212,7 @@ std::span<const Rule> powerStartRules() {
         Rule{"start-over-limit", Station::Power, Work::Governor, passedOnTheWay},
         Rule{"electrical-turns", Station::Power, Work::Governor, electricalTurns},
         Rule{"rpm-lead", Station::Power, Work::Wiring, rpmLead},
+        Rule{"governor-direct", Station::Power, Work::MotorOff, passedThrough},
         Rule{"rpm-signal", Station::Power, Work::Governor, rpmSignal},
         Rule{"bail-out-time", Station::Power, Work::Governor, bailOutTime},
         Rule{"supply-dip", Station::Power, Work::Wiring, dip},

@@ -59,6 +59,7 @@ std::vector<std::vector<Edit>> hearingEdits(const Setup& setup, const FunctionCh
 
 void carriedHeard(const AuditContext& c, std::vector<Finding>& out) {
     for (const FunctionChannel& channel : c.setup.transmitter.functionChannels) {
+        if (carriesGain(channel.id)) continue;  // judged by their side, in Modes
         const auto places = carriedPlaces(c.setup, channel);
         const auto wrong = std::find_if(places.begin(), places.end(), [](const CarriedPlace& p) { return !p.right(); });
         if (wrong == places.end()) continue;

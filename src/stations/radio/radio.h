@@ -13,5 +13,8 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> switchRules();
 [[nodiscard]] std::span<const Rule> rescueRules();
 [[nodiscard]] std::span<const Rule> carriedRules();
+[[nodiscard]] std::span<const Rule> stickRules();
+[[nodiscard]] std::span<const BenchWork> radioSolvers();
+[[nodiscard]] std::span<const BenchWork> radioGuides();
 
 }  // namespace kh

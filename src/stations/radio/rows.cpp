@@ -5,6 +5,7 @@
 #include "model/modeedits.h"
 #include "model/monitor.h"
 #include "model/names.h"
+#include "model/ownsticks.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/kit/tables.h"
 #include "stations/radio/radio.h"
@@ -98,6 +99,17 @@ Row alone(const RowBuilder& b, const char* row, const char* title, const char* f
     return b.row(row, say(title), std::move(cell), std::move(there), {});
 }
 
+/// Rate mode by choice: the school, and, where it has one, its switch and what is sent then.
+Row rateModeRow(const RowBuilder& b) {
+    const auto& all = b.setup().transmitter.functions;
+    Cell cell{{b.field("transmitter.schools.rateMode"_field)}};
+    if (std::any_of(all.begin(), all.end(), [](const SwitchFunction& f) { return f.id == kRateMode; })) {
+        cell.parts.push_back(b.field(elementPath("transmitter.functions.{}.when"_field, kRateMode)));
+        cell.parts.push_back(b.field(elementPath("transmitter.functions.{}.sentPct"_field, kRateMode), label(KH_TR("sends"))));
+    }
+    return b.row("rate-mode", say(KH_TR("Rate mode")), std::move(cell), {}, {});
+}
+
 /// Channels of functions, one a line.
 void functionChannels(const RowBuilder& b, StationPage& page) {
     std::vector<Row> lines;
@@ -120,6 +132,34 @@ void functionChannels(const RowBuilder& b, StationPage& page) {
              std::move(lines));
 }
 
+/// What was seen of the sticks, in a word.
+Message sticksLookedAt(const OwnSticks& sticks) {
+    std::vector<Message> off;
+    bool all = true;
+    for (const OwnStickRead& s : sticksRead(sticks)) {
+        if (!s.right()) off.push_back(asWord(s.id));
+        all = all && s.stick->lowPct && s.stick->highPct;
+    }
+    return !off.empty() ? say(KH_TR("off: {list}"), {{"list", off}}) : all ? say(KH_TR("all even")) : say(KH_TR("not all read"));
+}
+
+/// The sticks, one a line, as the transmitter's own monitor shows them.
+void ownStickTable(const RowBuilder& b, StationPage& page) {
+    std::vector<Row> lines;
+    for (const OwnStickRead& s : sticksRead(b.setup().transmitter.sticks)) {
+        const std::string base = std::string("transmitter.sticks.") + s.id + ".";
+        Cell centre{{RowBuilder::dash()}};  // it stays where it is put
+        if (s.springs) centre = {{b.field(base + "centrePct")}};
+        lines.push_back(b.line("stick-mode", std::string("own-") + s.id, asWord(s.id),
+                               {{{b.field(base + "lowPct")}}, std::move(centre), {{b.field(base + "highPct")}}}));
+    }
+    setTable(page, "stick-mode",
+             {{KH_TR("low stop"), "%", KH_TR("what the transmitter's own monitor shows, trims centred, rates 100: −100")},
+              {KH_TR("let go"), "%", KH_TR("0 where it springs back; less than 1.5 beside it")},
+              {KH_TR("high stop"), "%", KH_TR("+100; a stick that ends short is calibrated, not covered by travel")}},
+             std::move(lines));
+}
+
 constexpr const char* kTyped = KH_TR("the switch and its place: L1 2; + is and, | is or; empty: on no switch");
 
 }  // namespace
@@ -131,18 +171,23 @@ StationPage radioRows(const RowBuilder& b) {
                               {{b.field("transmitter.modelType"_field), b.field("transmitter.modelMatch"_field)}}, {}, {}));
     page.rows.push_back(b.row("stick-mode", say(KH_TR("Stick mode")),
                               {{b.field("transmitter.stickMode"_field), b.field("transmitter.collectiveReversed"_field)}}, {}, {}));
+    Cell calibrated{{b.field("transmitter.profile.sticksCalibrated"_field, label(KH_TR("calibrated")))}};
+    calibrated.parts.push_back(RowBuilder::text(sticksLookedAt(tx.sticks)));
+    page.rows.push_back(RowBuilder::aside(
+        "stick-mode", KH_TR("as its own monitor shows the sticks; calibrated anew, ends, hold and failsafe of every model are read anew"),
+        b.row("stick-calibration", say(KH_TR("Own sticks")), std::move(calibrated), {}, {})));
     Cell map;
     for (const FunctionEntry& function : b.setup().machine.aircraft.of().functions)
         if (channelOf(tx, function.id) != nullptr)
             map.parts.push_back(b.field(elementPath("transmitter.channels.{}.number"_field, function.id), say(function.id)));
     for (Part& part : map.parts) part.unit = "";
     Cell order;
-    for (const std::string& id : b.setup().controller.profile->channelOrder)
+    for (const std::string& id : channelMap(b.setup().controller))
         order.parts.push_back(RowBuilder::text(say(KH_TR("{f}"), {{"f", asWord(id)}})));
     page.rows.push_back(b.row("channel-map", say(KH_TR("Channels")), std::move(map), std::move(order), {}));
-    page.rows.push_back(
-        RowBuilder::aside("channel-map", KH_TR("the controller's own order, or the one it has learned"),
-                          b.row("order-school", say(KH_TR("Order")), {{b.field("transmitter.schools.order"_field)}}, {}, {})));
+    page.rows.push_back(RowBuilder::aside("channel-map", KH_TR("the controller's own order, or the one it has learned"),
+                                          b.row("order-school", say(KH_TR("Order")), {{b.field("transmitter.schools.order"_field)}},
+                                                {{b.field("controller.receiver.map"_field)}}, {})));
     page.rows.push_back(b.row("stick-trims", say(KH_TR("Stick trims")),
                               {{b.field("transmitter.trims.live"_field), b.field("transmitter.trims.aileronPct"_field, label(KH_TR("a"))),
                                 b.field("transmitter.trims.elevatorPct"_field, label(KH_TR("e"))),
@@ -208,7 +253,7 @@ StationPage radioRows(const RowBuilder& b) {
         Cell cell;
         std::vector<const SwitchFunction*> all;
         for (const SwitchFunction& f : tx.functions) {
-            const bool named = f.id.starts_with("gain-") || !familyOf(f.id).empty();
+            const bool named = f.id.starts_with("gain-") || f.id == kRateMode || !familyOf(f.id).empty();
             if (*family.prefix == 0 ? named : !f.id.starts_with(family.prefix)) continue;
             all.push_back(&f);
             if (f.when.empty() && f.id != family.prefix) continue;  // in the table beneath
@@ -242,10 +287,14 @@ StationPage radioRows(const RowBuilder& b) {
     functionChannels(b, page);
     school("gain-switch", "gain-school", KH_TR("School"), "transmitter.schools.tailGain"_field,
            KH_TR("per flight mode, three steps on a switch of their own, or fixed in the controller"));
+    addUnder(page, RowBuilder::aside("gain-switch", KH_TR("to track the tail or trim in flight: off at power-on, and told while it is on"),
+                                     rateModeRow(b)));
     school("rescue-switch", "rescue-school", KH_TR("School"), "transmitter.schools.rescue"_field,
            KH_TR("momentary, so that it cannot stay on; latched; or not used. Never under the finger that works hold"));
     school("other-switches", "shared-switches", KH_TR("Shared"), "transmitter.shared"_field,
            KH_TR("functions that stay on two switches, and switches that work two functions, by choice: hold, R2"));
+    addUnder(page, RowBuilder::under("other-switches", alone(b, "setup-switch", KH_TR("Set-up button"), "setup")));
+    ownStickTable(b, page);
     return page;
 }
 

@@ -292,22 +292,27 @@ void holdSwitchAsChosen(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void channelOrder(const AuditContext& c, std::vector<Finding>& out) {
-    if (c.setup.transmitter.schools.order != OrderSchool::Controller) return;
+    const bool learned = c.setup.transmitter.schools.order == OrderSchool::Learned;
+    if (learned && c.setup.controller.receiver.map.empty()) return;  // nobody wrote down what it learned
     const std::vector<Edit> edits = controllerOrder(c.setup);
     if (edits.empty()) return;
     std::vector<Message> names;
-    for (const std::string& id : c.setup.controller.profile->channelOrder) names.push_back(c.say(KH_TR("{f}"), {{"f", id}}));
+    for (const std::string& id : channelMap(c.setup.controller)) names.push_back(c.say(KH_TR("{f}"), {{"f", asWord(id)}}));
     out.push_back(
         {.severity = Severity::Danger,
          .row = "channel-map"_row,
-         .title = c.say(KH_TR("The channels are not in the controller's order")),
+         .title = learned ? c.say(KH_TR("The channels are not in the order the controller learned"))
+                          : c.say(KH_TR("The channels are not in the controller's order")),
          .found = c.say(KH_TR("{n} differ; {box} expects {all}."),
                         {{"n", num(static_cast<double>(edits.size()))}, {"box", c.setup.controller.profile->name}, {"all", names}}),
          .why = c.say(KH_TR("A stick then moves another axis, and the throttle can sit where a stick is.")),
-         .todo = c.say(KH_TR("Set the channels to that order in the transmitter, or choose the school \"learned order\".")),
-         .box = Box::Transmitter,
-         .subject = edits.front().path,
-         .fix = edits});
+         .todo = learned
+                     ? c.say(KH_TR("Learn the order anew in the controller, as the channels stand, and see every stick on its monitor."))
+                     : c.say(KH_TR("Set the channels to that order in the transmitter, or choose the school \"learned order\".")),
+         .box = learned ? Box::Controller : Box::Transmitter,
+         .subject = learned ? "controller.receiver.map"_field : edits.front().path,
+         .fix = learned ? mapOfChannels(c.setup) : edits,
+         .also = learned ? std::vector<std::vector<Edit>>{edits} : std::vector<std::vector<Edit>>{}});
 }
 
 }  // namespace

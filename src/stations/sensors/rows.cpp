@@ -80,8 +80,8 @@ StationPage sensorsRows(const RowBuilder& b) {
         rescueSet.parts.push_back(b.field("controller.rescueInUse"_field));
     StationPage page{Station::Sensors, {}};
     page.rows = {
-        b.row("mounting", say(KH_TR("Mounting")), {}, {{b.word("controller.mounting"_field, box.mountings)}},
-              {{b.word("machine.mounting"_field, all)}}),
+        b.row("mounting", box.separateSensor ? say(KH_TR("Sensor")) : say(KH_TR("Mounting")), {},
+              {{b.word("controller.mounting"_field, box.mountings)}}, {{b.word("machine.mounting"_field, all)}}),
         b.row("roll-sense", say(KH_TR("Roll sense")), {}, senseCell(b, HandTurn::RollRight), turnCell(s, HandTurn::RollRight)),
         b.row("pitch-sense", say(KH_TR("Pitch sense")), {}, senseCell(b, HandTurn::NoseDown), turnCell(s, HandTurn::NoseDown)),
         b.row("yaw-sense", say(KH_TR("Yaw sense")), {}, senseCell(b, HandTurn::TailLeft), turnCell(s, HandTurn::TailLeft)),
@@ -89,6 +89,10 @@ StationPage sensorsRows(const RowBuilder& b) {
         RowBuilder::under("pirouette", b.row("rotor-turning", say(KH_TR("Rotation")), {}, {{b.field("controller.rotorTurning"_field)}},
                                              {{b.field("machine.rotor.turning"_field)}})),
         b.row("fixing", say(KH_TR("Fixing")), {}, {}, {{b.field("machine.fixing"_field), b.labelled("machine.squareErrorDeg"_field)}}),
+        RowBuilder::aside("fixing", KH_TR("of gyros in a case of their own: a loose bow in the lead, all of the pad on a flat face"),
+                          b.row("sensor-seat", say(KH_TR("Sensor's seat")), {}, {},
+                                box.separateSensor ? Cell{{b.field("machine.sensorLeadFree"_field), b.field("machine.sensorFlat"_field)}}
+                                                   : Cell{{RowBuilder::text(say(KH_TR("its gyros sit in the box")))}})),
         b.row("start-up", say(KH_TR("Start-up")), {}, std::move(learns),
               {{RowBuilder::text(say(KH_TR("still, plate level, no servo at its end")))}}),
         b.row("on-the-ground", say(KH_TR("On the ground")), {}, {}, {{RowBuilder::text(say(KH_TR("creep is normal: judge 0.5 s")))}}),

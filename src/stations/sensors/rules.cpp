@@ -232,6 +232,33 @@ void fixing(const AuditContext& c, std::vector<Finding>& out) {
                    .fix = {{"machine.squareErrorDeg"_field, 0.0}}});
 }
 
+void sensorSeat(const AuditContext& c, std::vector<Finding>& out) {
+    if (!c.setup.controller.profile->separateSensor) return;
+    const Machine& m = c.setup.machine;
+    if (!m.sensorLeadFree)
+        out.push_back({.id = "sensor-lead",
+                       .severity = Severity::Warning,
+                       .row = "sensor-seat"_row,
+                       .title = c.say(KH_TR("The sensor's lead pulls at it")),
+                       .found = c.say(KH_TR("A taut or stiff lead carries what shakes the frame into the sensor.")),
+                       .why = c.say(KH_TR("It measures the lead, not the machine: the tail twitches, the head shakes.")),
+                       .todo = c.say(KH_TR("Give the lead a loose bow beside the sensor, and hold it down a hand's breadth away.")),
+                       .box = Box::Machine,
+                       .subject = "machine.sensorLeadFree"_field,
+                       .fix = {{"machine.sensorLeadFree"_field, true}}});
+    if (!m.sensorFlat)
+        out.push_back({.id = "sensor-face",
+                       .severity = Severity::Warning,
+                       .row = "sensor-seat"_row,
+                       .title = c.say(KH_TR("The sensor does not sit on a flat face")),
+                       .found = c.say(KH_TR("It stands on an edge, or on part of its pad.")),
+                       .why = c.say(KH_TR("It rocks on what holds it, and comes off in flight: then nothing steadies the machine.")),
+                       .todo = c.say(KH_TR("Put it on a clean flat face that takes all of its pad, square to mast and boom.")),
+                       .box = Box::Machine,
+                       .subject = "machine.sensorFlat"_field,
+                       .fix = {{"machine.sensorFlat"_field, true}}});
+}
+
 /// Why what steers by the accelerometer must not be in use yet; nothing where all axes are seen and set as they are built.
 std::optional<Message> steersBlind(const AuditContext& c) {
     std::vector<Message> unproved, wrong;
@@ -288,8 +315,9 @@ std::span<const Rule> sensorsRules() {
     static constexpr std::array rules{
         Rule{"mounting", Station::Sensors, Work::Wiring, mounting},      Rule{"gyro-sense", Station::Sensors, Work::Sign, gyroSense},
         Rule{"hand-answers", Station::Sensors, Work::Sign, handAnswers}, Rule{"rotor-turning", Station::Sensors, Work::Sign, rotorTurning},
-        Rule{"bank-answers", Station::Sensors, Work::Sign, bankAnswers}, Rule{"fixing", Station::Sensors, Work::Wiring, fixing},
-        Rule{"rescue-shut", Station::Sensors, Work::Rescue, rescueShut}, Rule{"level-shut", Station::Radio, Work::Rescue, levelShut}};
+        Rule{"sensor-seat", Station::Sensors, Work::Wiring, sensorSeat}, Rule{"bank-answers", Station::Sensors, Work::Sign, bankAnswers},
+        Rule{"fixing", Station::Sensors, Work::Wiring, fixing},          Rule{"rescue-shut", Station::Sensors, Work::Rescue, rescueShut},
+        Rule{"level-shut", Station::Radio, Work::Rescue, levelShut}};
     return rules;
 }
 

@@ -113,7 +113,11 @@ StationPage swashRows(const RowBuilder& b) {
                                 {{b.field(elementPath("machine.servos.{}.armMm"_field, p.id))}}}));
         data.push_back(b.line("servo-pulse", "servo-data-" + p.id, asWord(p.id),
                               {{{b.field(elementPath("machine.servos.{}.servo.pulseUs"_field, p.id))}},
-                               {{b.field(elementPath("machine.servos.{}.servo.maxHz"_field, p.id))}}}));
+                               {{b.field(elementPath("machine.servos.{}.servo.maxHz"_field, p.id))}},
+                               {{b.field(elementPath("machine.servos.{}.servo.source"_field, p.id))}},
+                               {{b.field(elementPath("machine.servos.{}.servo.otherPulseUs"_field, p.id))}},
+                               {{b.field(elementPath("machine.servos.{}.servo.otherMaxHz"_field, p.id))}},
+                               {{b.field(elementPath("machine.servos.{}.servo.otherSource"_field, p.id))}}}));
     }
     setTable(page, "layout",
              {{KH_TR("angle"), "°", KH_TR("where the servo's ball stands, from the nose, clockwise from above"), Box::Machine},
@@ -124,8 +128,11 @@ StationPage swashRows(const RowBuilder& b) {
         page, "servo-pulse",
         {{KH_TR("pulse"), "µs",
           KH_TR("the centre of its pulse class, from the servo's data: a wide pulse drives a narrow servo into its stop"), Box::Machine},
-         {KH_TR("highest rate"), "Hz", KH_TR("the frame rate it survives, from its data: too high a rate burns it within minutes"),
-          Box::Machine}},
+         {KH_TR("rate"), "Hz", KH_TR("the frame rate it survives, from its data: too high a rate burns it within minutes"), Box::Machine},
+         {KH_TR("source"), "", KH_TR("where both stand: its case, a sheet, a seller's page"), Box::Machine},
+         {KH_TR("2nd pulse"), "µs", KH_TR("what a second source says; where two contradict, nothing is known"), Box::Machine},
+         {KH_TR("2nd rate"), "Hz", KH_TR("the highest rate by that"), Box::Machine},
+         {KH_TR("2nd source"), "", KH_TR("where the second one stands"), Box::Machine}},
         std::move(data));
     return page;
 }

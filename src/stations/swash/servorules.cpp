@@ -10,6 +10,7 @@
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
+#include "stations/helicopter/servosources.h"
 #include "stations/swash/servoparts.h"
 #include "stations/swash/swash.h"
 
@@ -28,7 +29,7 @@ constexpr double kToothDeg = 14.4;
 
 void servoRate(const AuditContext& c, std::vector<Finding>& out) {
     for (const PlateServo& s : helicopter(c.setup).servos) {
-        if (s.servo->maxHz && c.setup.controller.rateHz > *s.servo->maxHz + 1e-9) {
+        if (sureMaxHz(*s.servo) && c.setup.controller.rateHz > *s.servo->maxHz + 1e-9) {
             const double rate = allowedRateHz(c.setup.controller.profile, *s.servo->maxHz, c.setup.controller.pulseUs);
             out.push_back(
                 {.severity = Severity::Danger,
@@ -45,11 +46,13 @@ void servoRate(const AuditContext& c, std::vector<Finding>& out) {
                  .fix = {{"controller.rateHz"_field, rate}}});
             return;
         }
-        if (!s.servo->maxHz && c.setup.controller.rateHz > 50.0) {
+        if (!sureMaxHz(*s.servo) && c.setup.controller.rateHz > 50.0) {
             out.push_back({.severity = Severity::Warning,
                            .row = "servo-rate"_row,
                            .title = c.say(KH_TR("The servo's highest rate is not known")),
-                           .found = c.say(KH_TR("{r} is sent to {s}."), {{"r", c.amount("controller.rateHz"_field)}, {"s", s.servo->name}}),
+                           .found = sourcesSaid(
+                               c, *s.servo, false,
+                               c.say(KH_TR("{r} is sent to {s}."), {{"r", c.amount("controller.rateHz"_field)}, {"s", s.servo->name}})),
                            .why = c.say(KH_TR("An analogue servo burns above 50 Hz.")),
                            .todo = c.say(KH_TR("Set 50 Hz in the controller until you have looked up the servo's data.")),
                            .box = Box::Controller,
@@ -65,14 +68,14 @@ void servoPulse(const AuditContext& c, std::vector<Finding>& out) {
     const auto suits = [&](double us) {
         return static_cast<std::size_t>(
             std::count_if(helicopter(c.setup).servos.begin(), helicopter(c.setup).servos.end(),
-                          [&](const PlateServo& s) { return s.servo->pulseUs && std::abs(*s.servo->pulseUs - us) <= kPulseClassUs; }));
+                          [&](const PlateServo& s) { return surePulseUs(*s.servo) && std::abs(*s.servo->pulseUs - us) <= kPulseClassUs; }));
     };
     for (const PlateServo& s : helicopter(c.setup).servos) {
-        if (!s.servo->pulseUs) {
+        if (!surePulseUs(*s.servo)) {
             out.push_back({.severity = Severity::Warning,
                            .row = "servo-pulse"_row,
                            .title = c.say(KH_TR("The servo's pulse class is not known")),
-                           .found = c.say(KH_TR("Nothing is proposed for {s}."), {{"s", s.servo->name}}),
+                           .found = sourcesSaid(c, *s.servo, true, c.say(KH_TR("Nothing is proposed for {s}."), {{"s", s.servo->name}})),
                            .why = c.say(KH_TR("A wide pulse drives a narrow servo to its stop and burns it.")),
                            .todo = c.say(KH_TR("Leave the servos unplugged until you have looked up their data.")),
                            .box = Box::Bench,

@@ -12,6 +12,7 @@
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/tailcures.h"
 #include "model/helicopter/tailways.h"
+#include "stations/helicopter/servosources.h"
 #include "stations/kit/stalereadings.h"
 #include "stations/tail/gainreadings.h"
 #include "stations/tail/tail.h"
@@ -32,8 +33,8 @@ void tailServo(const AuditContext& c, std::vector<Finding>& out) {
     if (!tailBladesTurn(c.setup)) return;
     const ServoProfile& s = helicopter(c.setup).tail.servo;
     const ControllerTail& t = c.setup.controller.tail;
-    const double rate = s.maxHz ? allowedRateHz(c.setup.controller.profile, *s.maxHz, t.pulseUs) : 0.0;
-    if (s.maxHz && t.rateHz > *s.maxHz + 1e-9)
+    const double rate = sureMaxHz(s) ? allowedRateHz(c.setup.controller.profile, *s.maxHz, t.pulseUs) : 0.0;
+    if (sureMaxHz(s) && t.rateHz > *s.maxHz + 1e-9)
         out.push_back({.id = "tail-rate",
                        .severity = Severity::Danger,
                        .row = "tail-rate"_row,
@@ -47,23 +48,25 @@ void tailServo(const AuditContext& c, std::vector<Finding>& out) {
                        .box = Box::Controller,
                        .subject = "controller.tail.rateHz"_field,
                        .fix = {{"controller.tail.rateHz"_field, rate}}});
-    if (!s.maxHz && t.rateHz > 50.0)
-        out.push_back({.id = "tail-rate",
-                       .severity = Severity::Warning,
-                       .row = "tail-rate"_row,
-                       .title = c.say(KH_TR("The tail servo's highest rate is not known")),
-                       .found = c.say(KH_TR("{r} is sent to {s}."), {{"r", c.amount("controller.tail.rateHz"_field)}, {"s", s.name}}),
-                       .why = c.say(KH_TR("An analogue servo burns above 50 Hz.")),
-                       .todo = c.say(KH_TR("Set 50 Hz for the tail in the controller until you have looked it up.")),
-                       .box = Box::Controller,
-                       .subject = "machine.tail.servo.maxHz"_field,
-                       .fix = {{"controller.tail.rateHz"_field, 50.0}}});
-    if (!s.pulseUs)
+    if (!sureMaxHz(s) && t.rateHz > 50.0)
+        out.push_back(
+            {.id = "tail-rate",
+             .severity = Severity::Warning,
+             .row = "tail-rate"_row,
+             .title = c.say(KH_TR("The tail servo's highest rate is not known")),
+             .found = sourcesSaid(c, s, false,
+                                  c.say(KH_TR("{r} is sent to {s}."), {{"r", c.amount("controller.tail.rateHz"_field)}, {"s", s.name}})),
+             .why = c.say(KH_TR("An analogue servo burns above 50 Hz.")),
+             .todo = c.say(KH_TR("Set 50 Hz for the tail in the controller until you have looked it up.")),
+             .box = Box::Controller,
+             .subject = "machine.tail.servo.maxHz"_field,
+             .fix = {{"controller.tail.rateHz"_field, 50.0}}});
+    if (!surePulseUs(s))
         out.push_back({.id = "tail-pulse",
                        .severity = Severity::Warning,
                        .row = "tail-pulse"_row,
                        .title = c.say(KH_TR("The tail servo's pulse class is not known")),
-                       .found = c.say(KH_TR("Nothing is proposed for {s}."), {{"s", s.name}}),
+                       .found = sourcesSaid(c, s, true, c.say(KH_TR("Nothing is proposed for {s}."), {{"s", s.name}})),
                        .why = c.say(KH_TR("A wide pulse drives a narrow servo to its stop and burns it.")),
                        .todo = c.say(KH_TR("Leave the tail servo unplugged until you have looked up its data.")),
                        .box = Box::Bench,
