@@ -159,6 +159,13 @@ TEST_CASE("what was read after a flight is typed once, judged and stands in its 
     CHECK(render(b.w().selectedRow()->cells[2].parts[0].value) == "105");
     b.act("undo");
     CHECK_FALSE(finds(b, "hot.motor"));
+    b.type("machine.servos.elevator.servo.otherPulseUs", QStringLiteral("760"));
+    CHECK(finds(b, "servo-pulse"));
+    b.act("undo");
+    CHECK_FALSE(finds(b, "servo-pulse"));
+    b.type("machine.tail.kitLinkMm", QStringLiteral("20,5"));
+    CHECK(finds(b, "kit-length.tail"));
+    b.act("undo");
     b.type("transmitter.sticks.rudder.highPct", QStringLiteral("92"));
     CHECK(finds(b, "own-stick.rudder"));
     b.act("undo");

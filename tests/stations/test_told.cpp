@@ -250,6 +250,31 @@ TEST_CASE("a box with lamps only: its ends are bracketed from what the lamps say
     CHECK_THROWS_WITH(solveRound(back, ends, std::vector{at(back, "aileron.high", 1.0, kLampUnit)}), Contains("not its unit"));
 }
 
+TEST_CASE("a lamp that judges the throw brackets the servo arm") {
+    Setup s = moveTo(turnstone(), khtest::controller("rowlock"), "2026-11-24T10:00:00Z").setup;
+    const BenchWork& thrown = *solverById("throw");
+    REQUIRE(thrown.asks(s).size() == 3);
+    CHECK(thrown.asks(turnstone()).size() == 2);
+    const double wants = s.controller.profile->referenceDeg;
+    const auto round = [&](double verdict, double referencePct, double armMm) {
+        s = edited(s, {{"controller.referencePct", referencePct}, {"machine.servos.elevator.armMm", armMm}});
+        const std::vector<Reading> now{at(s, "throw.left", -wants, "°"), at(s, "throw.right", wants, "°"),
+                                       at(s, "throw.verdict", verdict, kLampUnit)};
+        const Solved solved = solveRound(s, thrown, now);
+        s = takenOver(s, solved, now, "2026-11-24T10:00:00Z");
+        std::string out;
+        for (const Message& m : solved.remarks) out += render(m) + "\n";
+        return out;
+    };
+    CHECK_THAT(round(-1.0, 95.0, 12.0), Contains("13"));  // too short for its setting
+    CHECK_THAT(round(0.0, 30.0, 16.0), Contains("14") && Contains("between 12") && Contains("4.0 mm apart"));
+    CHECK_THAT(round(1.0, 60.0, 14.0), Contains("leave the arm at 14"));
+    CHECK_THROWS_WITH(
+        solveRound(s, thrown,
+                   std::vector{at(s, "throw.left", -wants, "°"), at(s, "throw.right", wants, "°"), at(s, "throw.verdict", 7.0, kLampUnit)}),
+        Contains("throw.verdict"));
+}
+
 TEST_CASE("a governing box lets the throttle through while the ends are learned, fed apart, and is set back before anything else") {
     Setup s = edited(turnstone(), {{"controller.governor.kind", std::string("internal")}, {"controller.profile.passesThrottle", true}});
     const std::vector<Step> steps = guideOfRow("throttle-ends")->steps(s, evaluate(s).figures);

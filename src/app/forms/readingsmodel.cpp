@@ -9,6 +9,7 @@
 #include "text/words.h"
 
 #include <algorithm>
+#include <cmath>
 #include <set>
 
 namespace kh::app {
@@ -40,7 +41,7 @@ QVariant ReadingsModel::data(const QModelIndex& index, int role) const {
             if (const auto answer = r.unit == kAnswerUnit ? answerOf(r.value) : std::nullopt)
                 return words(kAnswerWords[static_cast<std::size_t>(codeOf(*answer))]);
             if (r.unit == kLampUnit && std::abs(r.value) <= 1.0)
-                return words(lampWords(r.what)[static_cast<std::size_t>(static_cast<int>(r.value) + 1)]);
+                return words(lampWords(r.what)[static_cast<std::size_t>(std::lround(r.value + 1.0))]);
             if (r.unit == "%" && !monitoredFunction(r.what).empty())
                 return words(onMonitor(workspace_.setup().controller.profile, monitoredFunction(r.what), r.value));
             return words(say(KH_TR("{v} {u}"), {{"v", signedNum(r.value, 1)}, {"u", r.unit}}));

@@ -56,11 +56,12 @@ struct Step {
 /// Units of readings that are no measure: what a monitor of lamps shows (−1 too little or on the low side, 0 right, +1 too much or on the
 /// high side), and which of its bars answers, counted from the first.
 inline constexpr const char *kLampUnit = "lamp", *kBarUnit = "bar";
-/// How −1, 0 and +1 of a lamp read, of an end and of a centre.
+/// How −1, 0 and +1 of a lamp read, of an end, of a centre and of what the box thinks of a throw.
 inline constexpr std::array kEndLamps{KH_TR("short"), KH_TR("full"), KH_TR("over")};
 inline constexpr std::array kCentreLamps{KH_TR("low side"), KH_TR("centred"), KH_TR("high side")};
-[[nodiscard]] inline const std::array<const char*, 3>& lampWords(std::string_view reading) {
-    return reading.ends_with(".centre") ? kCentreLamps : kEndLamps;
+inline constexpr std::array kVerdictLamps{KH_TR("bad"), KH_TR("bearable"), KH_TR("good")};  ///< of a throw
+[[nodiscard]] constexpr const std::array<const char*, 3>& lampWords(std::string_view reading) {
+    return reading.ends_with(".centre") ? kCentreLamps : reading.ends_with(".verdict") ? kVerdictLamps : kEndLamps;
 }
 
 /// A step that is read.

@@ -3,6 +3,7 @@
 // Zero pitch, reference throw and collective range from the pitch gauge (docs/domain.md 5.5).
 #include "base/conventions.h"
 #include "formula/answers.h"
+#include "formula/bracketing.h"
 #include "judge/dependencies.h"
 #include "judge/figures.h"
 #include "judge/helicopter/candidates.h"
@@ -269,8 +270,47 @@ double thrownDeg(double left, double right) {
     return left * right < 0.0 ? std::abs(left - right) / 2.0 : (std::abs(left) + std::abs(right)) / 2.0;
 }
 
+namespace {
+
+/// A box that calls a throw good, bearable or bad means the arm: where the setting is above what it wants the arm is too short. Its radius
+/// is bracketed by what was said so far.
+void lampOnThrow(const Setup& setup, std::span<const Reading> readings, Solved& out) {
+    constexpr double kArmStepMm = 0.5, kShortestMm = 5.0, kLongestMm = 30.0, kGood = 1.0;
+    constexpr const char* kArm = "machine.servos.elevator.armMm";
+    const auto now = readField(setup, kArm);
+    const double* arm = now ? std::get_if<double>(&now->value) : nullptr;
+    std::vector<SeenAt> tried;
+    for (const Reading& r : readings) {
+        if (r.what != "throw.verdict" || r.unit != kLampUnit || arm == nullptr) continue;
+        (void)plausible(r, 1.0, kLampUnit);
+        const double set = underValue(r, "controller.referencePct"_field).value_or(setup.controller.referencePct);
+        const bool tooShort = set > setup.controller.profile->referenceDemandPct;
+        tried.push_back({underValue(r, kArm).value_or(*arm), r.value == kGood ? Seen::Full : tooShort ? Seen::Short : Seen::Over});
+    }
+    if (tried.empty()) return;
+    const NextTry next = nextTry(tried, kArmStepMm, kShortestMm, kLongestMm);
+    const auto mm = [&](double v) { return amount(setup, kArm, v); };
+    if (tried.back().seen == Seen::Full) {
+        out.remarks.push_back(say(KH_TR("Its lamp calls the throw good: leave the arm at {r}."), {{"r", mm(*arm)}}));
+        return;
+    }
+    out.remarks.push_back(
+        next.contradicts ? say(KH_TR("Its lamp contradicts itself over the arms that were tried: was one of them misread?"))
+        : next.found     ? say(KH_TR("Its lamp is as good as it gets: {r} stays."), {{"r", mm(next.value)}})
+                         : say(KH_TR("Its lamp wants another throw for its setting: try a servo arm of {r}, the nearest hole, on every "
+                                         "servo alike; then all of it again."),
+                               {{"r", mm(next.value)}}));
+    if (const auto width = next.width())
+        out.remarks.push_back(
+            say(KH_TR("The arm lies between {a} and {b}, {w} apart."),
+                {{"a", mm(*next.shortAt)}, {"b", mm(*next.overAt)}, {"w", amount(setup, kArm, *width, Amount::Kind::Step)}}));
+}
+
+}  // namespace
+
 Solved solveThrow(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
+    lampOnThrow(setup, readings, out);
     const double left = pitchDegOf(needed(readings, "throw.left"), setup);
     const double right = pitchDegOf(needed(readings, "throw.right"), setup);
     // half the difference removes the gauge's zero; typed without a sign it is half the sum

@@ -22,9 +22,12 @@ std::vector<Step> zeroSteps(const Setup&, const Figures&) {
             readStep("blade-b.tail", say(KH_TR("Head turned: blade B over the tail")), "°", true)};
 }
 
-std::vector<Step> throwSteps(const Setup&, const Figures&) {
-    return {readStep("throw.left", say(KH_TR("Cyclic left, to the reference")), "°"),
-            readStep("throw.right", say(KH_TR("Cyclic right")), "°")};
+std::vector<Step> throwSteps(const Setup& setup, const Figures&) {
+    std::vector<Step> steps{readStep("throw.left", say(KH_TR("Cyclic left, to the reference")), "°"),
+                            readStep("throw.right", say(KH_TR("Cyclic right")), "°")};
+    if (setup.controller.profile->monitor.lamps)
+        steps.push_back(readStep("throw.verdict", say(KH_TR("What its lamp says of the throw")), kLampUnit, true));
+    return steps;
 }
 
 std::vector<Step> rangeSteps(const Setup&, const Figures&) {
@@ -83,7 +86,8 @@ std::span<const BenchWork> pitchSolvers() {
                   .steps = trackingSteps},
         BenchWork{.id = "throw",
                   .title = KH_TR("Reference throw"),
-                  .caution = KH_TR("Leads off. Gauge zeroed on the shaft, head locked, machine not moved since. Twitch stick and link before you read."),
+                  .caution = KH_TR(
+                      "Leads off. Gauge zeroed on the shaft, head locked, machine not moved since. Twitch stick and link before you read."),
                   .rows = "reference-throw",
                   .steps = throwSteps,
                   .solve = solveThrow,
