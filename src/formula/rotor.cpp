@@ -129,23 +129,47 @@ double thrustForPitchN(double pitchDeg, const HoverIn& rotor) {
     return std::copysign(root * root * rotor.densityKgM3 * discArea(rotor) * v * v, pitchDeg);
 }
 
-HoverOut hover(const HoverIn& in, Derivation* why) {
-    requirePositive("massKg", in.massKg);
-    requireRotor(in);
+namespace {
+
+void requireLosses(const HoverIn& in) {
     requirePositive("profileDrag", in.profileDrag);
     requireFinite("inducedFactor", in.inducedFactor);
     if (in.inducedFactor < 1.0) throw InputError("inducedFactor", fmt::format("{} is not allowed; it must be 1 or more", in.inducedFactor));
-    const double thrust = in.massKg * kGravity;
-    const double area = discArea(in);
+}
+double idealPowerW(double thrustN, const HoverIn& in) { return std::pow(thrustN, 1.5) / std::sqrt(2.0 * in.densityKgM3 * discArea(in)); }
+/// Of a thrust, which is not negative: what the air takes up and what the blades' drag does.
+double rotorPowerW(double thrustN, const HoverIn& in) {
     const double v = bladeTipSpeed(in);
+    return in.inducedFactor * idealPowerW(thrustN, in) + in.densityKgM3 * discArea(in) * v * v * v * solidity(in) * in.profileDrag / 8.0;
+}
+double turnsRadS(const HoverIn& in) { return in.rpm * kPi / 30.0; }
+
+}  // namespace
+
+RotorAtPitch rotorAtPitch(double pitchDeg, const HoverIn& rotor) {
+    requireFinite("pitchDeg", pitchDeg);
+    requireWithin("pitchDeg", pitchDeg, -kMostRotorPitchDeg, kMostRotorPitchDeg);
+    requireRotor(rotor);
+    requireLosses(rotor);
+    RotorAtPitch out;
+    out.thrustN = thrustForPitchN(pitchDeg, rotor);
+    out.powerW = rotorPowerW(std::abs(out.thrustN), rotor);
+    out.torqueNm = out.powerW / turnsRadS(rotor);
+    return out;
+}
+
+HoverOut hover(const HoverIn& in, Derivation* why) {
+    requirePositive("massKg", in.massKg);
+    requireRotor(in);
+    requireLosses(in);
+    const double thrust = in.massKg * kGravity;
     HoverOut out;
     out.thrustCoefficient = thrustCoefficient(thrust, in);
     out.solidity = solidity(in);
     out.pitchDeg = pitchForThrustDeg(thrust, in, why);
-    const double ideal = std::pow(thrust, 1.5) / std::sqrt(2.0 * in.densityKgM3 * area);
-    out.powerW = in.inducedFactor * ideal + in.densityKgM3 * area * v * v * v * out.solidity * in.profileDrag / 8.0;
-    out.torqueNm = out.powerW / (in.rpm * kPi / 30.0);
-    out.figureOfMerit = ideal / out.powerW;
+    out.powerW = rotorPowerW(thrust, in);
+    out.torqueNm = out.powerW / turnsRadS(in);
+    out.figureOfMerit = idealPowerW(thrust, in) / out.powerW;
     return out;
 }
 

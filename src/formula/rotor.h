@@ -74,6 +74,17 @@ struct HoverOut {
 /// @throws InputError as pitchForThrustDeg
 [[nodiscard]] double thrustForPitchN(double pitchDeg, const HoverIn& rotor);
 
+/// One rotor at a blade angle.
+struct RotorAtPitch {
+    double thrustN = 0.0;   ///< odd in the angle
+    double powerW = 0.0;    ///< never negative
+    double torqueNm = 0.0;  ///< never negative
+};
+inline constexpr double kMostRotorPitchDeg = 25.0;  ///< beyond it the formula says nothing; stall is not modelled
+/// Thrust, power and torque by the formulas of `hover` (docs/domain.md 6). @param rotor  its mass is not used
+/// @throws InputError naming `pitchDeg` outside ±25, or as hover
+[[nodiscard]] RotorAtPitch rotorAtPitch(double pitchDeg, const HoverIn& rotor);
+
 struct TailHover {
     double thrustN = 0.0;
     double pitchDeg = 0.0;

@@ -220,6 +220,17 @@ std::map<std::string, Calc> makeTable() {
              return {{"metresPerSecond", tipSpeed(in.number("diameterM"), in.number("rpm"))}};
          }},
         {"hover", hoverCalc},
+        {"rotor-at-pitch",
+         [](const In& in) -> json {
+             const RotorAtPitch r = rotorAtPitch(in.number("pitchDeg"), {.diameterM = in.number("diameterM"),
+                                                                         .rpm = in.number("rpm"),
+                                                                         .chordMm = in.number("chordMm"),
+                                                                         .blades = in.number("blades"),
+                                                                         .densityKgM3 = in.number("densityKgM3"),
+                                                                         .inducedFactor = in.number("inducedFactor"),
+                                                                         .profileDrag = in.number("profileDrag")});
+             return {{"thrustN", r.thrustN}, {"powerW", r.powerW}, {"torqueNm", r.torqueNm}};
+         }},
         {"battery",
          [](const In& in) -> json {
              const BatteryState s = batteryState(in.number("packVolts"), in.number("cells"));

@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace kh {
 
@@ -110,12 +111,20 @@ std::string modeGainPath(std::string_view family, std::string_view mode) {
                                 : elementPath("transmitter.modes.{}.rollGainPct"_field, mode);
 }
 
+const std::optional<double>* modeGain(std::string_view family, const FlightMode& mode) {
+    if (!carriesGain(family)) return nullptr;
+    return family == kPitchGain ? &mode.pitchGainPct : &mode.rollGainPct;
+}
+std::optional<double>* modeGain(std::string_view family, FlightMode& mode) {
+    return const_cast<std::optional<double>*>(modeGain(family, std::as_const(mode)));
+}
+
 std::vector<SentGain> sentGains(const Setup& setup, const FunctionChannel& channel) {
     std::vector<SentGain> out;
     if (!carriesGain(channel.id)) return out;
     const bool knob = setup.transmitter.schools.headGain == HeadGainSchool::Knob;
     for (const FlightMode& m : setup.transmitter.modes) {
-        const std::optional<double>& own = channel.id == kPitchGain ? m.pitchGainPct : m.rollGainPct;
+        const std::optional<double>& own = *modeGain(channel.id, m);
         const bool moded = own && !knob;
         const CarriedPlace p = placeOf(setup, channel, {}, moded ? *own : channel.restPct);
         out.push_back({m.id,

@@ -56,6 +56,10 @@ struct SentGain {
 /// Where a mode's own gain on that channel stands: its field of pitch, else of roll.
 [[nodiscard]] std::string modeGainPath(std::string_view family, std::string_view mode);
 
+/// The mode's own gain on that channel; nullptr for a channel that carries none.
+[[nodiscard]] std::optional<double>* modeGain(std::string_view family, FlightMode& mode);
+[[nodiscard]] const std::optional<double>* modeGain(std::string_view family, const FlightMode& mode);
+
 /// Values with which every place of a channel that is not heard as it is meant would be, by the channel as it stands; none where all are.
 [[nodiscard]] std::vector<Edit> heardValues(const Setup& setup, const FunctionChannel& channel);
 

@@ -128,8 +128,7 @@ std::vector<Edit> holdMirrorEdits(const TransmitterSettings& tx) {
     if (!rate && hold->tailGainPct != from->tailGainPct) edits.push_back({"transmitter.modes.hold.tailGainPct"_field, from->tailGainPct});
     for (const char* family : kHeadGainFamilies) {
         if (carrierOf(tx, family) == nullptr || tx.schools.headGain == HeadGainSchool::Knob) continue;
-        const bool pitch = family == std::string_view(kPitchGain);
-        const auto &now = pitch ? hold->pitchGainPct : hold->rollGainPct, &before = pitch ? from->pitchGainPct : from->rollGainPct;
+        const std::optional<double>&now = *modeGain(family, *hold), &before = *modeGain(family, *from);
         if (now == before) continue;
         edits.push_back({modeGainPath(family, kHoldMode), before ? FieldValue(*before) : FieldValue(std::monostate{})});
     }

@@ -18,6 +18,8 @@ namespace kh {
 
 namespace {
 
+constexpr double kSameGainPct = 0.5;  ///< a gain that reads so near is the same
+
 bool has(const std::vector<std::string>& list, std::string_view word) { return std::find(list.begin(), list.end(), word) != list.end(); }
 
 struct ControllerMove {
@@ -188,6 +190,39 @@ struct ControllerMove {
                        {{"box", box.name}}));
     }
 
+    /// A gain of roll or pitch is read as it was.
+    void sameGains(const FunctionChannel& channel) {
+        if (!carriesGain(channel.id) || !takesFamily(old, channel.id)) return;
+        const auto same = [&](double value) {
+            const double pulse = channelOutputUnchecked(value, channelScale(before.transmitter.profile, channel)).pulseUs;
+            const double read = readingPctUnchecked(pulse, readingScale(old));
+            const double shown = readingPctUnchecked(pulse, readingScale(box));
+            return std::abs(read - shown) < kSameGainPct ? value : valueReading(move.setup, channel, read);
+        };
+        TransmitterSettings& tx = move.setup.transmitter;
+        for (FunctionChannel& c : tx.functionChannels)
+            if (c.id == channel.id) c.restPct = same(channel.restPct);
+        for (FlightMode& m : tx.modes)
+            if (std::optional<double>& own = *modeGain(channel.id, m)) own = same(*own);
+        for (SwitchFunction& f : tx.functions)
+            if (f.valuePct && familyOf(f.id) == channel.id) f.valuePct = same(*f.valuePct);
+    }
+
+    /// What a box was told that another does not know, and roll and pitch apart.
+    void told() {
+        ReceiverSettings& r = fc.receiver;
+        if (!has(box.receiverKinds, r.kind)) r.kind.clear();
+        if (!has(box.variants, r.variant)) r.variant.clear();
+        if (box.id != old.id) r.map.clear();  // what the other box learned
+        fc.governor.direct = false;
+        for (Bank& b : fc.banks) {
+            if (old.axesApart && !box.axesApart && (b.pitchDegS || b.pitchExpoPct || b.pitchGainPct))
+                cannot(say(KH_TR("{box} has roll and pitch together: rate, expo and gain of pitch in bank {n} are roll's now."),
+                           {{"box", box.name}, {"n", b.id}}));
+            if (!old.axesApart || !box.axesApart) b.pitchDegS = b.pitchExpoPct = b.pitchGainPct = std::nullopt;
+        }
+    }
+
     /// Functions on channels of their own: heard as before, those the box takes beside, those it does not take no more.
     void carried() {
         TransmitterSettings& tx = move.setup.transmitter;
@@ -200,6 +235,7 @@ struct ControllerMove {
             return true;
         });
         const std::vector<FunctionChannel> kept = tx.functionChannels;
+        for (const FunctionChannel& c : kept) sameGains(c);
         for (const FunctionChannel& c : kept)
             for (const Edit& e : heardValues(move.setup, c)) writeField(move.setup, e.path, e.value);
         const Setup without = move.setup;
@@ -226,6 +262,7 @@ Move moveTo(const Setup& setup, const ControllerProfile& controller, const std::
     work.outputs();
     work.channels(work.collective());
     work.words();
+    work.told();
     work.carried();
     finishMove(move, setup, at);
     return move;

@@ -145,6 +145,9 @@ struct TransmitterMove {
             ch.restPct = std::clamp(sameValue(was, ch, ch.restPct), -100.0, 100.0);
             for (SwitchFunction& f : tx.functions)
                 if (f.valuePct && familyOf(f.id) == ch.id) f.valuePct = std::clamp(sameValue(was, ch, *f.valuePct), -100.0, 100.0);
+            for (FlightMode& m : tx.modes)
+                if (std::optional<double>* own = modeGain(ch.id, m); own != nullptr && *own)
+                    *own = std::clamp(sameValue(was, ch, **own), -100.0, 100.0);
             if (ch.number > box.channels)
                 cannot(say(
                     KH_TR("{f} is on channel {n}; {box} has {c}."),

@@ -8,6 +8,7 @@
 #include "judge/plan/plan.h"
 #include "model/carried.h"
 #include "model/modeedits.h"
+#include "procedure/move.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
 #include "stations/modes/modesfigures.h"
@@ -137,6 +138,45 @@ TEST_CASE("a gain on a switch has its steps, and a step on the rate side is a ch
     CHECK(find(chosen, "head-gain-step.head-gain-2")->severity == Severity::Note);
     CHECK(find(chosen, "head-gain-step.head-gain-2")->fix.empty());
     CHECK(find(evaluate(edited(s, {{"transmitter.schools.headGain", std::string("per mode")}})), "school-head-gain.head-gain") != nullptr);
+}
+
+TEST_CASE("in another box every gain that is sent is read as it was; what the other does not know is told or cleared") {
+    for (const Setup& base : {turnstone(), fulmar()}) {
+        Setup s = rollAndPitch(base);
+        s = edited(s, {{"transmitter.modes." + s.transmitter.modes[1].id + ".rollGainPct", 40.0},
+                       {"transmitter.modes." + s.transmitter.modes[2].id + ".pitchGainPct", 60.0}});
+        const auto reads = [](const Setup& x) {
+            std::vector<double> out;
+            for (const char* family : {"roll-gain", "pitch-gain"})
+                for (const SentGain& g : sentGains(x, *carrierOf(x.transmitter, family))) out.push_back(g.readingPct);
+            return out;
+        };
+        const std::vector<double> before = reads(s);
+        const auto same = [&](const Setup& moved) {
+            REQUIRE(carrierOf(moved.transmitter, "roll-gain") != nullptr);
+            const std::vector<double> after = reads(moved);
+            REQUIRE(after.size() == before.size());
+            for (std::size_t i = 0; i < before.size(); ++i) CHECK(std::abs(after[i] - before[i]) < 1.5);
+        };
+        same(moveTo(s, khtest::controller("sextant"), "2026-11-24T10:00:00Z").setup);
+        for (const TransmitterProfile& tx : khtest::fiveTransmitters()) {
+            INFO(tx.name);
+            TransmitterProfile wide = tx;
+            wide.channels = 16;
+            same(moveTo(s, wide, "2026-11-24T10:00:00Z").setup);
+        }
+        // roll and pitch apart, a kind and a map the other box does not know
+        s.controller.profile.edit().axesApart = true;
+        s.controller.profile.edit().receiverKinds = {"one lead"};
+        s.controller.banks.front().pitchDegS = 222.0;
+        s.controller.receiver.kind = "one lead";
+        s.controller.receiver.map = s.controller.profile->channelOrder;
+        const Move joined = moveTo(s, khtest::controller("rowlock"), "2026-11-24T10:00:00Z");
+        CHECK_FALSE(joined.setup.controller.banks.front().pitchDegS);
+        CHECK(joined.setup.controller.receiver == ReceiverSettings{});
+        CHECK(std::any_of(joined.cannot.begin(), joined.cannot.end(),
+                          [](const Message& m) { return render(m).find("roll and pitch together") != std::string::npos; }));
+    }
 }
 
 TEST_CASE("rate mode by choice is no fault: off at power-on, on the rate side, never flipped by a plan") {

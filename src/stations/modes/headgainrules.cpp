@@ -247,8 +247,7 @@ void headGainAsChosen(const AuditContext& c, std::vector<Finding>& out) {
         if (school != HeadGainSchool::Knob) continue;
         std::vector<Edit> clear;
         for (const FlightMode& m : c.setup.transmitter.modes)
-            if (channel->id == kPitchGain ? m.pitchGainPct.has_value() : m.rollGainPct.has_value())
-                clear.push_back({modeGainPath(channel->id, m.id), std::monostate{}});
+            if (*modeGain(channel->id, m)) clear.push_back({modeGainPath(channel->id, m.id), std::monostate{}});
         if (clear.empty()) continue;
         Finding f = ofGain(*channel, "head-gain-knob", Severity::Note, clear.front().path);
         f.title = c.say(KH_TR("{g} of a mode is not sent: a knob moves it"), {{"g", name}});
