@@ -355,6 +355,7 @@ TEST_CASE("a head turned by hand: contact at places lowers the cyclic limit, all
 }
 
 TEST_CASE("where pages freeze outputs the sheet says so, and a mode is edited from a safe place") {
+    CHECK_FALSE(guideOfRow("throttle-curve")->proves);  // it leads there, and proves no curve
     CHECK(guideOfRow("throttle-curve")->steps(turnstone(), evaluate(turnstone()).figures).empty());
     Setup s = turnstone();
     s.transmitter.profile.edit().alsoDoes = {"frozen-pages"};

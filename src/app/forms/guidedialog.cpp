@@ -14,7 +14,7 @@ namespace kh::app {
 
 using namespace paint;
 
-GuideDialog::GuideDialog(QWidget* parent, const QString& title, std::span<const Step> steps) : QDialog(parent) {
+GuideDialog::GuideDialog(QWidget* parent, const QString& title, std::span<const Step> steps, bool proves) : QDialog(parent) {
     setWindowTitle(title);
     auto* inner = new QWidget;
     auto* grid = new QGridLayout(inner);
@@ -44,7 +44,7 @@ GuideDialog::GuideDialog(QWidget* parent, const QString& title, std::span<const 
     scroll->setWidgetResizable(true);
     scroll->setFrameShape(QFrame::NoFrame);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
-    done_ = buttons->addButton(tr("Seen on the machine"), QDialogButtonBox::AcceptRole);
+    done_ = buttons->addButton(proves ? tr("Seen on the machine") : tr("Done"), QDialogButtonBox::AcceptRole);
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     auto* layout = new QVBoxLayout(this);

@@ -14,7 +14,8 @@ namespace kh::app {
 class GuideDialog : public QDialog {
     Q_OBJECT
 public:
-    GuideDialog(QWidget* parent, const QString& title, std::span<const Step> steps);
+    /// @param proves  whether all of them seen prove the row; else they only lead there
+    GuideDialog(QWidget* parent, const QString& title, std::span<const Step> steps, bool proves = true);
 
 private:
     void refresh();

@@ -202,7 +202,8 @@ void EditActions::takeReading() {
     const Row* row = workspace_.selectedRow();
     if (const BenchWork* guide = row == nullptr ? nullptr : guideOfRow(row->workId(), workspace_.stations()); guide != nullptr)
         if (const std::vector<Step> steps = guide->steps(workspace_.setup(), workspace_.evaluation().figures); !steps.empty()) {
-            if (GuideDialog(window_, words(guide->title), steps).exec() == QDialog::Accepted) measured(true);
+            if (GuideDialog(window_, words(guide->title), steps, guide->proves).exec() == QDialog::Accepted && guide->proves)
+                measured(true);
             return;
         }
     const RowSolver solver = row == nullptr ? RowSolver{} : solverOfRow(row->workId(), workspace_.stations());

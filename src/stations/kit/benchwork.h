@@ -80,6 +80,7 @@ struct BenchWork {
     ReadWith with = ReadWith::PitchGauge;
     bool learns = false;     ///< earlier rounds tell it something: the secant, the bracket, the line
     bool setUpState = true;  ///< read with the stabilisation off: in the flying state the plate creeps
+    bool proves = true;      ///< of steps: at their end the row is seen on the machine; else they only lead there
     bool chart = false;      ///< read place by place: 8 stick directions at low, mid and high collective
     /// What can be read for this model.
     [[nodiscard]] std::vector<Step> asks(const Setup& setup) const { return steps(setup, {}); }

@@ -140,8 +140,8 @@ std::span<const BenchWork> modesSolvers() {
 }
 
 std::span<const BenchWork> modesGuides() {
-    static constexpr std::array entries{
-        BenchWork{.id = "edit-mode", .title = KH_TR("Before a mode is edited"), .rows = "throttle-curve"_row, .steps = editGuide}};
+    static constexpr std::array entries{BenchWork{
+        .id = "edit-mode", .title = KH_TR("Before a mode is edited"), .rows = "throttle-curve"_row, .steps = editGuide, .proves = false}};
     return entries;
 }
 
