@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // End points at a monitor that shows lamps: each end is short, full or over; the travel is bracketed.
+#include "base/error.h"
 #include "formula/bracketing.h"
+#include "judge/rule.h"
 #include "model/amounts.h"
 #include "stations/kit/solverkit.h"
 #include "stations/link/endpoints.h"

@@ -279,9 +279,10 @@ void lampOnThrow(const Setup& setup, std::span<const Reading> readings, Solved& 
     constexpr const char* kArm = "machine.servos.elevator.armMm";
     const auto now = readField(setup, kArm);
     const double* arm = now ? std::get_if<double>(&now->value) : nullptr;
+    if (arm == nullptr) return;
     std::vector<SeenAt> tried;
     for (const Reading& r : readings) {
-        if (r.what != "throw.verdict" || r.unit != kLampUnit || arm == nullptr) continue;
+        if (r.what != "throw.verdict" || r.unit != kLampUnit) continue;
         (void)plausible(r, 1.0, kLampUnit);
         const double set = underValue(r, "controller.referencePct"_field).value_or(setup.controller.referencePct);
         const bool tooShort = set > setup.controller.profile->referenceDemandPct;
