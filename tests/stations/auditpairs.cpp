@@ -118,7 +118,7 @@ std::vector<Pair> pairs() {
          {{"controller.collectiveHighPct", -43.5}, {"controller.collectiveLowPct", -43.5}},
          {"spool-up.normal", "stale-reading.cyclic-limit"}},
         {"cyclic-sense.aileron", D, {{"controller.directions.aileronReversed", true}}, {}},
-        {"stroke-use", W, {{"controller.cyclicLimitPct", 100.0}}, {"cyclic-limit"}},
+        {"stroke-use", W, {{"controller.cyclicLimitPct", 100.0}}, {"cyclic-limit", "limit-bound"}},
         {"phase", W, {{"controller.phaseDeg", 12.0}}, {}},
         {"versions", W, {{"controller.manual", "1.9"s}}, {}},
         {"versions.transmitter", W, {{"transmitter.firmware", "3.2"s}, {"transmitter.manual", "3.0"s}}, {}, false},

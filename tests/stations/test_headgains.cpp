@@ -11,6 +11,7 @@
 #include "procedure/move.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
+#include "stations/healing.h"
 #include "stations/modes/modesfigures.h"
 #include "support.h"
 
@@ -23,6 +24,7 @@ using khtest::edited;
 using khtest::find;
 using khtest::fulmar;
 using khtest::gannet;
+using khtest::heals;
 using khtest::ids;
 using khtest::turnstone;
 
@@ -43,16 +45,6 @@ std::set<std::string> ofGains(const Setup& s) {
     for (const std::string& id : ids(evaluate(s)))
         if (id.find("head-gain") == 0 || id.find("school-head") == 0) out.insert(id);
     return out;
-}
-
-void healed(const Setup& s, const std::string& id) {
-    const Evaluation e = evaluate(s);
-    const Finding* f = find(e, id);
-    INFO(id << " among " << khtest::listed(ids(e)));
-    REQUIRE(f != nullptr);
-    REQUIRE_FALSE(f->fix.empty());
-    CHECK(find(evaluate(edited(s, f->fix)), id) == nullptr);
-    CHECK(makePlan(s, stationsOf(s).rules()).remedies.count(id) == 1);
 }
 
 }  // namespace
@@ -94,19 +86,19 @@ TEST_CASE("one mode on the rate side, none of a size, a knob and a mode at once:
         REQUIRE(find(evaluate(side), id) != nullptr);
         CHECK(find(evaluate(side), id)->severity == Severity::Danger);
         CHECK(find(evaluate(side), "head-gain-side.roll-gain." + second) == nullptr);
-        healed(side, id);
-        healed(edited(s, {{"transmitter.functionChannels.roll-gain.reversed", true}}), "head-gain-way.roll-gain");
-        healed(edited(s, {{"transmitter.modes." + second + ".rollGainPct", 12.0}}), "head-gain-sent.roll-gain." + second);
+        heals(side, id);
+        heals(edited(s, {{"transmitter.functionChannels.roll-gain.reversed", true}}), "head-gain-way.roll-gain");
+        heals(edited(s, {{"transmitter.modes." + second + ".rollGainPct", 12.0}}), "head-gain-sent.roll-gain." + second);
         // a knob: what stands in a mode is not sent
         const Setup knob =
             edited(s, {{"transmitter.schools.headGain", std::string("knob")}, {"transmitter.modes." + second + ".rollGainPct", -40.0}});
         CHECK(find(evaluate(knob), "head-gain-side.roll-gain." + second) == nullptr);
-        healed(knob, "head-gain-knob.roll-gain");
+        heals(knob, "head-gain-knob.roll-gain");
         for (const SentGain& g : sentGains(knob, *carrierOf(knob.transmitter, "roll-gain")))
             CHECK(g.valuePct == carrierOf(knob.transmitter, "roll-gain")->restPct);
         // what the box shows is what it is sent
         const Setup shown = edited(s, {{"controller.banks.1.headGainPct", 90.0}, {"transmitter.modes." + first + ".rollGainPct", 40.0}});
-        healed(shown, "head-gain-shown.roll-gain.1");
+        heals(shown, "head-gain-shown.roll-gain.1");
         CHECK(find(evaluate(edited(shown, {{"controller.banks.1.headGainPct", 2.0}})), "head-gain.1") == nullptr);  // it does not act
         // hold flies with them too
         const Setup other = edited(s, {{"transmitter.modes." + s.transmitter.hold.autorotationFrom + ".pitchGainPct", 30.0}});
@@ -132,7 +124,7 @@ TEST_CASE("a gain on a switch has its steps, and a step on the rate side is a ch
     CHECK(ofGains(s).count("school-head-gain.head-gain") == 0);
     CHECK(ofGains(s).count("head-gain-step.head-gain-2") == 0);
     const Setup slip = edited(s, {{"transmitter.functions.head-gain-2.valuePct", 0.0}});
-    healed(slip, "head-gain-step.head-gain-2");
+    heals(slip, "head-gain-step.head-gain-2");
     const Evaluation chosen = evaluate(edited(s, {{"transmitter.functions.head-gain-2.valuePct", -60.0}}));
     REQUIRE(find(chosen, "head-gain-step.head-gain-2") != nullptr);
     CHECK(find(chosen, "head-gain-step.head-gain-2")->severity == Severity::Note);
@@ -210,11 +202,11 @@ TEST_CASE("rate mode by choice is no fault: off at power-on, on the rate side, n
         CHECK(model.at(Deck{}).channels[gain].readingPct > 0.0);
         CHECK(model.at(deck).channels[gain].readingPct < -10.0);
         // slips
-        healed(edited(s, {{"transmitter.functions.rate-mode.sentPct", 30.0}}), "rate-mode-side");
-        healed(edited(s, {{"transmitter.functions.rate-mode.sentPct", std::monostate{}}}), "rate-mode-side");
+        heals(edited(s, {{"transmitter.functions.rate-mode.sentPct", 30.0}}), "rate-mode-side");
+        heals(edited(s, {{"transmitter.functions.rate-mode.sentPct", std::monostate{}}}), "rate-mode-side");
         if (readField(s, "transmitter.switches." + place.switchId + ".powerOnPlace"))
-            healed(edited(s, {{"transmitter.switches." + place.switchId + ".powerOnPlace", static_cast<double>(place.place)}}),
-                   "rate-mode-at-power-on");
+            heals(edited(s, {{"transmitter.switches." + place.switchId + ".powerOnPlace", static_cast<double>(place.place)}}),
+                  "rate-mode-at-power-on");
         const Setup none = edited(s, {{"transmitter.schools.rateMode", std::string("none")}});
         REQUIRE(find(evaluate(none), "rate-mode-switch") != nullptr);
         CHECK(find(evaluate(none), "rate-mode-switch")->fix.empty());
@@ -229,8 +221,8 @@ TEST_CASE("the set-up button springs back and is not pressed at power-on") {
     const Setup stays = edited(s, {{"transmitter.functions.setup.when", latching.front()}});
     CHECK(find(evaluate(stays), "setup-latched") != nullptr);
     const Term place = latching.front().front().front();
-    healed(edited(stays, {{"transmitter.switches." + place.switchId + ".powerOnPlace", static_cast<double>(place.place)}}),
-           "setup-at-power-on");
+    heals(edited(stays, {{"transmitter.switches." + place.switchId + ".powerOnPlace", static_cast<double>(place.place)}}),
+          "setup-at-power-on");
     // moved backwards it is heard while nobody presses it
     CHECK(find(evaluate(edited(stays, {{"transmitter.functionChannels.setup.reversed", true}})), "carried.setup")->severity ==
           Severity::Danger);
@@ -240,6 +232,24 @@ TEST_CASE("the set-up button springs back and is not pressed at power-on") {
     CHECK(render(steps[0].seen).find("nothing of it") != std::string::npos);
     CHECK(render(steps[1].seen).find("Set-up button") != std::string::npos);
     CHECK(guideOfRow("bank-switch")->steps(turnstone(), evaluate(turnstone()).figures).empty());
+}
+
+TEST_CASE("expo of pitch multiplies with the transmitter's as roll's does, by either school") {
+    for (const Setup& base : {turnstone(), fulmar(), gannet()}) {
+        Setup s = base;
+        s.controller.profile.edit().axesApart = true;
+        s = edited(
+            s, {{"controller.banks.1.pitchExpoPct", 30.0}, {"transmitter.modes." + s.transmitter.modes[1].id + ".elevator.expoPct", 30.0}});
+        const std::string id = "agility." + s.transmitter.modes[1].id;
+        REQUIRE(find(evaluate(s), id) != nullptr);
+        const Setup radio = edited(s, {{"transmitter.schools.agility", std::string("transmitter")}});
+        const Evaluation e = evaluate(radio);
+        REQUIRE(find(e, id) != nullptr);
+        CHECK(find(evaluate(edited(radio, find(e, id)->fix)), id) == nullptr);
+        heals(radio, "school-agility.pitch-1");
+        s.controller.profile.edit().axesApart = false;  // then it is no setting of this box
+        CHECK(find(evaluate(s), id) == nullptr);
+    }
 }
 
 TEST_CASE("roll and pitch apart: rates, expo and gain of pitch where the box has them so, in figures, trace and gyro") {

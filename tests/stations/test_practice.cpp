@@ -13,6 +13,7 @@
 #include "model/modeedits.h"
 #include "procedure/helicopter/guards.h"
 #include "procedure/registry.h"
+#include "stations/healing.h"
 #include "stations/kit/benchwork.h"
 #include "support.h"
 
@@ -25,24 +26,12 @@ using khtest::edited;
 using khtest::find;
 using khtest::fulmar;
 using khtest::gannet;
+using khtest::heals;
 using khtest::ids;
+using khtest::tells;
 using khtest::turnstone;
 
 namespace {
-
-bool tells(const Setup& s, const std::string& id) { return find(evaluate(s), id) != nullptr; }
-
-/// Healed by its own remedy, and by the plan.
-void heals(const Setup& s, const std::string& id) {
-    const Evaluation e = evaluate(s);
-    const Finding* f = find(e, id);
-    INFO(id << " among " << khtest::listed(ids(e)));
-    REQUIRE(f != nullptr);
-    REQUIRE_FALSE(f->fix.empty());
-    CHECK_FALSE(tells(edited(s, f->fix), id));
-    const Plan plan = makePlan(s, stationsOf(s).rules());
-    CHECK(plan.remedies.count(id) == 1);
-}
 
 /// A fourth mode on a place of its own, its throttle as given.
 Setup withBenchMode(Setup s, bool behindHold, double throttle) {

@@ -4,7 +4,6 @@
 // governor's direct throttle, what is read after a flight, a head turned by hand.
 #include "base/error.h"
 #include "boxes/tenboxes.h"
-#include "formula/bracketing.h"
 #include "golden/builds.h"
 #include "judge/dependencies.h"
 #include "judge/plan/plan.h"
@@ -15,8 +14,10 @@
 #include "procedure/move.h"
 #include "procedure/registry.h"
 #include "procedure/sheet.h"
+#include "stations/healing.h"
 #include "stations/kit/benchwork.h"
 #include "stations/pitch/bindingchart.h"
+#include "stations/readingkit.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
@@ -29,21 +30,15 @@ using khtest::edited;
 using khtest::find;
 using khtest::fulmar;
 using khtest::gannet;
+using khtest::heals;
 using khtest::ids;
+using khtest::readAt;
+using khtest::tells;
 using khtest::turnstone;
+using khtest::withReadings;
 
 namespace {
 
-Reading at(const Setup& s, const char* what, double value, const char* unit) {
-    Reading r;
-    r.what = what;
-    r.value = value;
-    r.unit = unit;
-    r.under = settingsInForce(s, what);
-    return r;
-}
-bool tells(const Setup& s, const std::string& id) { return find(evaluate(s), id) != nullptr; }
-Setup read(const Setup& s, const std::vector<Reading>& readings) { return takenOver(s, {}, readings, "2026-11-24T10:00:00Z"); }
 std::string allOf(const std::vector<Step>& steps) {
     std::string out;
     for (const Step& s : steps) out += render(s.todo) + " | " + render(s.seen) + " | " + render(s.caution) + "\n";
@@ -117,9 +112,9 @@ TEST_CASE("two functions changed over are found by which bar answers, and set ri
         for (const Step& step : solver.asks(built)) {
             const std::string f = step.name.substr(std::string("answers.").size());
             if (bar(f) > static_cast<double>(order.size())) continue;
-            sound.push_back(at(built, step.name.c_str(), bar(f), kBarUnit));
+            sound.push_back(readAt(built, step.name.c_str(), bar(f), kBarUnit));
             const std::string other = f == "aileron" ? "rudder" : f == "rudder" ? "aileron" : f;
-            crossed.push_back(at(built, step.name.c_str(), bar(other), kBarUnit));
+            crossed.push_back(readAt(built, step.name.c_str(), bar(other), kBarUnit));
         }
         CHECK(solveRound(built, solver, sound).answers.empty());
         for (const char* school : {"learned", "controller"}) {
@@ -128,6 +123,7 @@ TEST_CASE("two functions changed over are found by which bar answers, and set ri
             const Solved solved = solveRound(s, solver, crossed);
             REQUIRE(solved.answers.size() == 1);
             const Setup after = edited(s, solved.answers[0].edits);
+            CHECK_FALSE(tells(takenOver(s, solved, crossed, "2026-11-24T10:00:00Z"), "bar-answers.aileron"));
             if (std::string(school) == "learned") {
                 CHECK(channelMap(after.controller)[static_cast<std::size_t>(bar("aileron")) - 1] == "rudder");
             } else {
@@ -136,12 +132,19 @@ TEST_CASE("two functions changed over are found by which bar answers, and set ri
             }
         }
     }
-    CHECK_THROWS_WITH(solveRound(turnstone(), solver, std::vector{at(turnstone(), "answers.aileron", 19.0, kBarUnit)}),
+    // a round that was not finished is told until it is, or until a channel changes its place
+    const Setup half = withReadings(turnstone(), {readAt(turnstone(), "answers.aileron", 4.0, kBarUnit)});
+    REQUIRE(tells(half, "bar-answers.aileron"));
+    CHECK(find(evaluate(half), "bar-answers.aileron")->severity == Severity::Danger);
+    const double number = channelOf(turnstone().transmitter, "aileron")->number;
+    CHECK_FALSE(tells(edited(half, {{"transmitter.channels.aileron.number", number + 6.0}}), "bar-answers.aileron"));
+    CHECK_FALSE(tells(withReadings(turnstone(), {readAt(turnstone(), "answers.aileron", 1.0, kBarUnit)}), "bar-answers.aileron"));
+    CHECK_THROWS_WITH(solveRound(turnstone(), solver, std::vector{readAt(turnstone(), "answers.aileron", 19.0, kBarUnit)}),
                       Contains("none of its bars"));
-    CHECK_THROWS_WITH(
-        solveRound(turnstone(), solver,
-                   std::vector{at(turnstone(), "answers.aileron", 2.0, kBarUnit), at(turnstone(), "answers.rudder", 2.0, kBarUnit)}),
-        Contains("answers to two sticks"));
+    CHECK_THROWS_WITH(solveRound(turnstone(), solver,
+                                 std::vector{readAt(turnstone(), "answers.aileron", 2.0, kBarUnit),
+                                             readAt(turnstone(), "answers.rudder", 2.0, kBarUnit)}),
+                      Contains("answers to two sticks"));
 }
 
 TEST_CASE("a learned order that was written down is held against the channels, those of gains included") {
@@ -160,7 +163,7 @@ TEST_CASE("a learned order that was written down is held against the channels, t
 
 TEST_CASE("a stick that ends short is calibrated before any travel, and calibrated anew it makes ends, hold and failsafe stale") {
     const Setup shortOne = edited(turnstone(), {{"transmitter.sticks.aileron.lowPct", -93.0}});
-    const Solved solved = solveRound(shortOne, *solverById("endpoints"), std::vector{at(shortOne, "aileron.low", -90.0, "%")});
+    const Solved solved = solveRound(shortOne, *solverById("endpoints"), std::vector{readAt(shortOne, "aileron.low", -90.0, "%")});
     REQUIRE_FALSE(solved.remarks.empty());
     CHECK_THAT(render(solved.remarks.front()), Contains("Calibrate it in the transmitter"));
     CHECK_FALSE(
@@ -194,87 +197,6 @@ TEST_CASE("binding: gesture and sign of both sides, what decides the variant, th
     CHECK(plain.find("another variant") == std::string::npos);
 }
 
-TEST_CASE("lamps bracket: half way between too little and too much, ended by neighbours; contradictions are told") {
-    const auto next = [](std::vector<SeenAt> tried) { return nextTry(tried, 1.0, 0.0, 150.0); };
-    CHECK(next({{100.0, Seen::Short}}).value == 110.0);
-    CHECK(next({{100.0, Seen::Over}}).value == 90.0);
-    CHECK(next({{100.0, Seen::Short}, {110.0, Seen::Over}}).value == 105.0);
-    CHECK(next({{100.0, Seen::Full}}).found);
-    CHECK(next({{100.0, Seen::Short}, {101.0, Seen::Over}}).found);
-    CHECK(next({{100.0, Seen::Short}, {101.0, Seen::Over}}).value == 100.0);
-    CHECK(next({{110.0, Seen::Short}, {100.0, Seen::Over}}).contradicts);
-    CHECK(next({{150.0, Seen::Short}}).found);
-    // it ends, wherever right lies, within what halving needs
-    for (double right = 20.0; right <= 140.0; right += 7.3) {
-        std::vector<SeenAt> tried;
-        double value = 100.0;
-        for (int i = 0; i < 20; ++i) {
-            tried.push_back({value, value < right - 0.5 ? Seen::Short : value > right + 0.5 ? Seen::Over : Seen::Full});
-            const NextTry n = nextTry(tried, 1.0, 0.0, 150.0);
-            REQUIRE_FALSE(n.contradicts);
-            if (n.found) break;
-            value = n.value;
-        }
-        INFO(right);
-        CHECK(std::abs(value - right) <= 1.0);
-        CHECK(tried.size() <= 18);
-    }
-}
-
-TEST_CASE("a box with lamps only: its ends are bracketed from what the lamps say, with the bracket's width") {
-    Setup s = moveTo(turnstone(), khtest::controller("rowlock"), "2026-11-24T10:00:00Z").setup;
-    const BenchWork& ends = *solverById("endpoints");
-    for (const Step& step : ends.asks(s)) CHECK(std::string(step.unit) == kLampUnit);
-    const std::string path = "transmitter.channels.aileron.travelHighPct";
-    const auto travel = [&] { return channelOf(s.transmitter, "aileron")->travelHighPct; };
-    const double right = 87.0;  // where its lamp says full
-    int rounds = 0;
-    std::string remarks;
-    for (; rounds < 20; ++rounds) {
-        const double lamp = travel() < right - 0.5 ? -1.0 : travel() > right + 0.5 ? 1.0 : 0.0;
-        const std::vector<Reading> now{at(s, "aileron.high", lamp, kLampUnit)};
-        const Solved solved = solveRound(s, ends, now);
-        for (const Message& m : solved.remarks) remarks += render(m);
-        s = takenOver(s, solved, now, "2026-11-24T10:00:00Z");
-        if (solved.answers.empty()) break;
-        CHECK(solved.answers[0].field == path);
-    }
-    CHECK(rounds < 12);
-    CHECK(std::abs(travel() - right) <= 1.0);
-    CHECK_THAT(remarks, Contains("right lies between"));
-    CHECK_THROWS_WITH(solveRound(s, ends, std::vector{at(s, "aileron.high", 98.0, "%")}), Contains("not its unit"));
-    CHECK_THROWS_WITH(solveRound(s, ends, std::vector{at(s, "aileron.high", 98.0, kLampUnit)}), Contains("shows lamps"));
-    // numbers of a box that shows numbers are not mixed with them
-    const Setup back = moveTo(s, turnstone().controller.profile, "2026-11-24T10:00:00Z").setup;
-    CHECK_NOTHROW(solveRound(back, ends, std::vector{at(back, "aileron.high", 96.0, "%")}));
-    CHECK_THROWS_WITH(solveRound(back, ends, std::vector{at(back, "aileron.high", 1.0, kLampUnit)}), Contains("not its unit"));
-}
-
-TEST_CASE("a lamp that judges the throw brackets the servo arm") {
-    Setup s = moveTo(turnstone(), khtest::controller("rowlock"), "2026-11-24T10:00:00Z").setup;
-    const BenchWork& thrown = *solverById("throw");
-    REQUIRE(thrown.asks(s).size() == 3);
-    CHECK(thrown.asks(turnstone()).size() == 2);
-    const double wants = s.controller.profile->referenceDeg;
-    const auto round = [&](double verdict, double referencePct, double armMm) {
-        s = edited(s, {{"controller.referencePct", referencePct}, {"machine.servos.elevator.armMm", armMm}});
-        const std::vector<Reading> now{at(s, "throw.left", -wants, "°"), at(s, "throw.right", wants, "°"),
-                                       at(s, "throw.verdict", verdict, kLampUnit)};
-        const Solved solved = solveRound(s, thrown, now);
-        s = takenOver(s, solved, now, "2026-11-24T10:00:00Z");
-        std::string out;
-        for (const Message& m : solved.remarks) out += render(m) + "\n";
-        return out;
-    };
-    CHECK_THAT(round(-1.0, 95.0, 12.0), Contains("13"));  // too short for its setting
-    CHECK_THAT(round(0.0, 30.0, 16.0), Contains("14") && Contains("between 12") && Contains("4.0 mm apart"));
-    CHECK_THAT(round(1.0, 60.0, 14.0), Contains("leave the arm at 14"));
-    CHECK_THROWS_WITH(
-        solveRound(s, thrown,
-                   std::vector{at(s, "throw.left", -wants, "°"), at(s, "throw.right", wants, "°"), at(s, "throw.verdict", 7.0, kLampUnit)}),
-        Contains("throw.verdict"));
-}
-
 TEST_CASE("a governing box lets the throttle through while the ends are learned, fed apart, and is set back before anything else") {
     Setup s = edited(turnstone(), {{"controller.governor.kind", std::string("internal")}, {"controller.profile.passesThrottle", true}});
     const std::vector<Step> steps = guideOfRow("throttle-ends")->steps(s, evaluate(s).figures);
@@ -292,11 +214,11 @@ TEST_CASE("a governing box lets the throttle through while the ends are learned,
 TEST_CASE("what is read after a flight is judged: heat, cells, supply, hours; another pinion makes it say nothing") {
     const BenchWork& after = *solverById("after-flight");
     for (const Setup& base : {turnstone(), fulmar()}) {
-        const Setup cool =
-            read(base, {at(base, "after.motor", 62.0, "°C"), at(base, "after.pack", 38.0, "°C"), at(base, "after.lowest-cell", 3.78, "V")});
+        const Setup cool = withReadings(base, {readAt(base, "after.motor", 62.0, "°C"), readAt(base, "after.pack", 38.0, "°C"),
+                                               readAt(base, "after.lowest-cell", 3.78, "V")});
         for (const std::string& id : ids(evaluate(cool))) CHECK(ids(evaluate(base)).count(id) == 1);
-        const Setup hot = read(base, {at(base, "after.motor", 104.0, "°C"), at(base, "after.speed-controller", 85.0, "°C"),
-                                      at(base, "after.lowest-cell", 3.45, "V")});
+        const Setup hot = withReadings(base, {readAt(base, "after.motor", 104.0, "°C"), readAt(base, "after.speed-controller", 85.0, "°C"),
+                                              readAt(base, "after.lowest-cell", 3.45, "V")});
         const Evaluation e = evaluate(hot);
         REQUIRE(find(e, "hot.motor") != nullptr);
         CHECK(find(e, "hot.motor")->severity == Severity::Warning);
@@ -307,31 +229,34 @@ TEST_CASE("what is read after a flight is judged: heat, cells, supply, hours; an
         const Setup alarm = edited(hot, {{"transmitter.alarms.temperatureC", 140.0}});
         REQUIRE(tells(alarm, "temperature-alarm"));
         CHECK_FALSE(tells(edited(alarm, find(evaluate(alarm), "temperature-alarm")->fix), "temperature-alarm"));
-        const Setup supply = read(base, {at(base, "after.supply", base.machine.supply.volts.value_or(6.0) + 1.0, "V")});
+        const Setup supply = withReadings(base, {readAt(base, "after.supply", base.machine.supply.volts.value_or(6.0) + 1.0, "V")});
         CHECK(tells(supply, "supply-shown") == base.machine.supply.volts.has_value());
-        CHECK_THROWS_WITH(solveRound(base, after, std::vector{at(base, "after.motor", 900.0, "°C")}), Contains("is not possible"));
+        CHECK_THROWS_WITH(solveRound(base, after, std::vector{readAt(base, "after.motor", 900.0, "°C")}), Contains("is not possible"));
         CHECK_THROWS_WITH(solveRound(base, after, {}), Contains("nothing was read"));
-        const Setup hours = read(base, {at(base, "after.hours", 12.5, "h")});
-        CHECK_THAT(render(solveRound(hours, after, std::vector{at(hours, "after.hours", 14.0, "h")}).remarks.front()),
+        const Setup hours = withReadings(base, {readAt(base, "after.hours", 12.5, "h")});
+        CHECK_THAT(render(solveRound(hours, after, std::vector{readAt(hours, "after.hours", 14.0, "h")}).remarks.front()),
                    Contains("1.5 since"));
-        CHECK_THAT(render(solveRound(hours, after, std::vector{at(hours, "after.hours", 3.0, "h")}).remarks.front()), Contains("reset"));
+        CHECK_THAT(render(solveRound(hours, after, std::vector{readAt(hours, "after.hours", 3.0, "h")}).remarks.front()),
+                   Contains("reset"));
+        CHECK_FALSE(tells(withReadings(hours, {readAt(hours, "after.hours", 14.0, "h")}), "hours-back"));
+        CHECK(tells(withReadings(hours, {readAt(hours, "after.hours", 3.0, "h")}), "hours-back"));
     }
     CHECK(after.asks(gannet()).empty());
-    CHECK_FALSE(tells(read(gannet(), {at(gannet(), "after.motor", 130.0, "°C")}), "hot.motor"));
+    CHECK_FALSE(tells(withReadings(gannet(), {readAt(gannet(), "after.motor", 130.0, "°C")}), "hot.motor"));
 }
 
 TEST_CASE("rates the box displays are held against what is computed, under what they were read under") {
     const BenchWork& shown = *solverById("shown-rates");
     const Setup& base = turnstone();
     const double rate = base.controller.banks.front().rollPitchDegS;
-    const Setup same = read(base, {at(base, "shown.aileron", rate, "°/s")});
-    const Setup other = read(base, {at(base, "shown.aileron", rate * 1.4, "°/s")});
+    const Setup same = withReadings(base, {readAt(base, "shown.aileron", rate, "°/s")});
+    const Setup other = withReadings(base, {readAt(base, "shown.aileron", rate * 1.4, "°/s")});
     CHECK_FALSE(tells(same, "shown-rate.aileron"));
     REQUIRE(tells(other, "shown-rate.aileron"));
     CHECK_FALSE(tells(edited(other, {{"controller.banks.1.rollPitchDegS", rate * 1.4}}), "shown-rate.aileron"));
-    CHECK_THAT(render(solveRound(base, shown, std::vector{at(base, "shown.aileron", rate * 1.4, "°/s")}).remarks.front()),
+    CHECK_THAT(render(solveRound(base, shown, std::vector{readAt(base, "shown.aileron", rate * 1.4, "°/s")}).remarks.front()),
                Contains("the bank says"));
-    CHECK_THROWS_WITH(solveRound(base, shown, std::vector{at(base, "shown.aileron", 90000.0, "°/s")}), Contains("is not possible"));
+    CHECK_THROWS_WITH(solveRound(base, shown, std::vector{readAt(base, "shown.aileron", 90000.0, "°/s")}), Contains("is not possible"));
 }
 
 TEST_CASE("a head turned by hand: contact at places lowers the cyclic limit, all round it is no tilt") {
@@ -339,19 +264,26 @@ TEST_CASE("a head turned by hand: contact at places lowers the cyclic limit, all
     for (Setup s : {turnstone(), fulmar(), gannet()}) {
         s.readings.clear();
         const double now = s.controller.cyclicLimitPct;
-        const Solved places = solveRound(s, limit, std::vector{at(s, "buzz.turn.high", now, "%")});
+        const Solved places = solveRound(s, limit, std::vector{readAt(s, "buzz.turn.high", now, "%")});
         REQUIRE(places.answers.size() == 1);
         CHECK(places.answers[0].value < now);
         CHECK_THAT(render(places.answers[0].todo), Contains("head turned by hand"));
-        const Solved round = solveRound(s, limit, std::vector{at(s, "binds.turn.low", now, "%")});
+        const Solved round = solveRound(s, limit, std::vector{readAt(s, "binds.turn.low", now, "%")});
         CHECK(round.answers.empty());
         CHECK_THAT(render(round.remarks.front()), Contains("all round"));
-        const Solved free = solveRound(s, limit, std::vector{at(s, "clear.turn.low", now, "%"), at(s, "clear.0.high", now, "%")});
+        const Solved free = solveRound(s, limit, std::vector{readAt(s, "clear.turn.low", now, "%"), readAt(s, "clear.0.high", now, "%")});
         CHECK_THAT(render(free.remarks.front()), Contains("1 of 24 places"));
+        // what was seen is judged as long as the limit is no lower
+        heals(withReadings(s, {readAt(s, "buzz.turn.high", now, "%")}), "limit-bound");
+        heals(withReadings(s, {readAt(s, "binds.90.high", now, "%")}), "limit-bound");
+        CHECK_FALSE(tells(withReadings(s, {readAt(s, "binds.90.high", now + 5.0, "%")}), "limit-bound"));
+        const Setup allRound = withReadings(s, {readAt(s, "binds.turn.low", now, "%")});
+        REQUIRE(tells(allRound, "limit-bound"));
+        CHECK(find(evaluate(allRound), "limit-bound")->fix.empty());  // no limit mends it
     }
     CHECK(render(placeTitle(kHeadTurned, 2)) == "head turned by hand, collective high");
     CHECK(placeName(kHeadTurned, 0) == "turn.low");
-    CHECK_THROWS_WITH(bindingChart(std::vector{at(turnstone(), "clear.turned.low", 50.0, "%")}), Contains("or turn"));
+    CHECK_THROWS_WITH(bindingChart(std::vector{readAt(turnstone(), "clear.turned.low", 50.0, "%")}), Contains("or turn"));
 }
 
 TEST_CASE("where pages freeze outputs the sheet says so, and a mode is edited from a safe place") {

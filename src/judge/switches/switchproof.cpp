@@ -155,8 +155,10 @@ void judgeHoldFlies(const ProofContext& c, PropertyResult& r) {
         [&](const LogicKey& k) { return c.modes[k.beneath].id == from->id && k.holdAsked && !k.kill && !k.cut && !k.disarmed; });
     const auto before = c.logic.where([&](const LogicKey& k) { return c.modes[k.beneath].id == from->id && !k.stopped(); });
     std::optional<Witness> witness;
-    const bool seen = std::any_of(fix.begin(), fix.end(),
-                                  [](const Edit& e) { return !e.path.ends_with(".rollGainPct") && !e.path.ends_with(".pitchGainPct"); });
+    const bool seen = std::any_of(fix.begin(), fix.end(), [](const Edit& e) {
+        return std::none_of(kHeadGainFamilies.begin(), kHeadGainFamilies.end(),
+                            [&](const char* f) { return e.path == modeGainPath(f, kHoldMode); });
+    });
     if (at && before && seen) {  // no trace shows a gain of roll or pitch
         witness = Witness{c.deckAt(*before, sticks), c.deckAt(*at, sticks)};
     }

@@ -3,16 +3,44 @@
 // End points at a monitor that shows lamps: each end is short, full or over; the travel is bracketed.
 #include "base/error.h"
 #include "formula/bracketing.h"
+#include "judge/dependencies.h"
 #include "judge/rule.h"
 #include "model/amounts.h"
 #include "stations/kit/solverkit.h"
 #include "stations/link/endpoints.h"
 
+#include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace kh {
 
 namespace {
+
+constexpr double kMostSubTrimPct = 120.0;
+constexpr std::array kLampEnds{"centre", "low", "high"};
+
+/// The setting an end is bracketed by, as its box takes it; with the sign with which more of it is a higher reading.
+struct LampField {
+    std::string what, field;
+    double step = 1.0, low = 0.0, high = 0.0, sign = 1.0;
+    const char* name;
+};
+LampField lampField(const Setup& setup, const ChannelSettings& channel, std::string_view end) {
+    const TransmitterProfile& tx = setup.transmitter.profile;
+    const std::string what = channel.id + "." + std::string(end);
+    if (end == "centre")
+        return {what,
+                channelPath(channel.id, "subTrimPct"),
+                tx.subTrimStepPct,
+                -kMostSubTrimPct,
+                kMostSubTrimPct,
+                channelScale(tx, channel).trimSign(),
+                KH_TR("centre")};
+    const bool high = end == "high";
+    return {what, travelPath(setup, channel, high),           tx.travelStepPct, 0.0, tx.travelLimitPct,
+            1.0,  high ? KH_TR("high end") : KH_TR("low end")};
+}
 
 /// What a lamp said, as a reading holds it: −1 too little, 0 right, +1 too much; of a centre the side it is off.
 Seen seenOf(const Reading& r) {
@@ -21,35 +49,38 @@ Seen seenOf(const Reading& r) {
     return static_cast<Seen>(static_cast<int>(r.value));
 }
 
+/// What was seen at each value of a setting, while the channel stood the way round it stands now.
+std::vector<SeenAt> triedBy(const Setup& setup, std::span<const Reading> readings, const ChannelSettings& channel, const LampField& lamp) {
+    std::vector<SeenAt> all;
+    for (const Reading& r : readings) {
+        if (r.what != lamp.what || r.unit != kLampUnit) continue;  // numbers are of another box
+        const double turned = channel.reversed ? 1.0 : 0.0;
+        if (underValue(r, channelPath(channel.id, "reversed")).value_or(turned) != turned) continue;
+        const double now = std::get<double>(readField(setup, lamp.field)->value);
+        all.push_back({lamp.sign * underValue(r, lamp.field).value_or(now), seenOf(r)});
+    }
+    return all;
+}
+
+NextTry nextOf(const std::vector<SeenAt>& tried, const LampField& lamp) {
+    return nextTry(tried, lamp.step, lamp.sign > 0.0 ? lamp.low : -lamp.high, lamp.sign > 0.0 ? lamp.high : -lamp.low);
+}
+
 struct LampSheet {
     const Setup& setup;
     std::span<const Reading> readings;
     Solved& out;
     const ChannelSettings& channel;
-    [[nodiscard]] std::string path(const char* key) const { return "transmitter.channels." + channel.id + "." + key; }
 
-    /// What was seen at each value of a setting, while the channel stood the way round it stands now.
-    [[nodiscard]] std::vector<SeenAt> tried(const std::string& what, const std::string& field) const {
-        std::vector<SeenAt> all;
-        for (const Reading& r : readings) {
-            if (r.what != what || r.unit != kLampUnit) continue;  // numbers are of another box
-            const double turned = channel.reversed ? 1.0 : 0.0;
-            if (underValue(r, path("reversed")).value_or(turned) != turned) continue;
-            const auto now = readField(setup, field);
-            all.push_back({underValue(r, field).value_or(std::get<double>(now->value)), seenOf(r)});
-        }
-        return all;
-    }
-
-    void answer(const std::string& what, const std::string& field, double step, double low, double high, bool growsDown, const char* name) {
-        std::vector<SeenAt> all = tried(what, field);
+    void answer(const LampField& lamp) {
+        const std::vector<SeenAt> all = triedBy(setup, readings, channel, lamp);
         if (all.empty()) return;
-        const double sign = growsDown ? -1.0 : 1.0;
-        for (SeenAt& t : all) t.value *= sign;
-        const NextTry next = nextTry(all, step, growsDown ? -high : low, growsDown ? -low : high);
+        const std::string& field = lamp.field;
+        const double sign = lamp.sign;
+        const NextTry next = nextOf(all, lamp);
         const double present = std::get<double>(readField(setup, field)->value);
         const auto shown = [&](double v) { return amount(setup, field, sign * v); };
-        const std::vector<Message> side{say(name)};
+        const std::vector<Message> side{say(lamp.name)};
         if (next.contradicts) {
             out.remarks.push_back(
                 say(KH_TR("{f}, {side}: too little at {a} and too much at {b}: one of them was misread; read again."),
@@ -92,20 +123,32 @@ struct LampSheet {
 
 }  // namespace
 
+std::optional<LampTold> lampTold(const Setup& setup, const ChannelSettings& channel, std::string_view end) {
+    if (!setup.controller.profile->monitor.lamps) return std::nullopt;
+    std::vector<Reading> speaking = setup.readings;
+    std::erase_if(speaking, [&](const Reading& r) { return r.unit != kLampUnit || !sinceChanged(setup, r).empty(); });
+    const LampField lamp = lampField(setup, channel, end);
+    try {
+        const std::vector<SeenAt> all = triedBy(setup, speaking, channel, lamp);
+        if (all.empty()) return std::nullopt;
+        const NextTry next = nextOf(all, lamp);
+        const double now = lamp.sign * std::get<double>(readField(setup, lamp.field)->value);
+        const auto at = [&](double v) { return std::abs(v - now) < 1e-9; };
+        if (next.found && at(next.value)) return LampTold{Seen::Full, lamp.field};
+        if (at(all.back().value)) return LampTold{all.back().seen, lamp.field};
+    } catch (const InputError&) {  // the solver names the reading
+    }
+    return std::nullopt;
+}
+
 bool lampEnds(const Setup& setup, std::span<const Reading> readings, Solved& out) {
     bool any = false;
-    const TransmitterProfile& tx = setup.transmitter.profile;
     for (const ChannelSettings& channel : setup.transmitter.channels) {
         if (channel.id == kThrottleChannel) continue;
         LampSheet sheet{setup, readings, out, channel};
         const auto seen = [&](const char* end) { return latest(readings, channel.id + end) != nullptr; };
         any = any || seen(".low") || seen(".centre") || seen(".high");
-        // a centre lit on the high side wants less sub-trim
-        sheet.answer(channel.id + ".centre", sheet.path("subTrimPct"), tx.subTrimStepPct, -120.0, 120.0,
-                     channelScale(tx, channel).trimSign() < 0.0, KH_TR("centre"));
-        for (const bool high : {false, true})
-            sheet.answer(channel.id + (high ? ".high" : ".low"), travelPath(setup, channel, high), tx.travelStepPct, 0.0, tx.travelLimitPct,
-                         false, high ? KH_TR("high end") : KH_TR("low end"));
+        for (const char* end : kLampEnds) sheet.answer(lampField(setup, channel, end));
     }
     return any;
 }

@@ -13,6 +13,7 @@
 #include "model/fieldpatterns.h"
 #include "model/helicopter/functions.h"
 #include "model/helicopter/helicopter.h"
+#include "stations/link/endpoints.h"
 #include "stations/link/link.h"
 
 #include <algorithm>
@@ -55,6 +56,25 @@ EndpointAnswer mirroredEnd(const AuditContext& c, const ChannelSettings& ch, con
     return answer;
 }
 
+/// Of an end that its lamp calls short or over as it stands.
+Finding lampFinding(const AuditContext& c, const ChannelSettings& ch, const LampTold& lamp, bool high) {
+    return {.id = std::string("end-point.") + ch.id + (high ? ".high" : ".low"),
+            .severity = Severity::Warning,
+            .row = "channel-" + ch.id,
+            .title = c.say(KH_TR("{f} does not read ±100 %"), {{"f", asWord(ch.id)}}),
+            .found = c.say(KH_TR("At its {side} end, travel {t}, its lamp shows {w}."),
+                           {{"side", std::string(high ? KH_TR("high") : KH_TR("low"))},
+                            {"t", c.amount(lamp.field)},
+                            {"w", c.say(kEndLamps.at(static_cast<std::size_t>(static_cast<int>(lamp.seen) + 1)))}}),
+            .why = lamp.seen == Seen::Over
+                       ? c.say(KH_TR("Beyond 100 % the stick's last part does nothing, or the controller counts it twice."))
+                       : c.say(KH_TR("Full stick then commands less than the whole authority.")),
+            .todo = c.say(KH_TR("Go on reading (Ctrl R): the next travel to try follows from what the lamps said.")),
+            .box = Box::Transmitter,
+            .witness = Witness{std::nullopt, stickAt(ch.id, high ? 1.0 : -1.0)},
+            .subject = lamp.field};
+}
+
 void endPoints(const AuditContext& c, std::vector<Finding>& out) {
     const TransmitterProfile& tx = c.setup.transmitter.profile;
     const ControllerProfile& box = c.setup.controller.profile;
@@ -62,6 +82,10 @@ void endPoints(const AuditContext& c, std::vector<Finding>& out) {
         const ChannelFigures* f = c.figures.channel(ch.id);
         if (!readByMonitor(ch.id) || f == nullptr || !f->highReading.known || !f->lowReading.known) continue;
         for (const bool high : {false, true}) {
+            if (const auto lamp = lampTold(c.setup, ch, high ? "high" : "low")) {  // measured beats computed
+                if (lamp->seen != Seen::Full) out.push_back(lampFinding(c, ch, *lamp, high));
+                continue;
+            }
             const double reading = high ? f->highReading.value : f->lowReading.value;
             const double size = std::abs(reading);
             // one step of travel is all the pilot can do
@@ -125,6 +149,7 @@ void centres(const AuditContext& c, std::vector<Finding>& out) {
     for (const ChannelSettings& ch : c.setup.transmitter.channels) {
         const ChannelFigures* f = c.figures.channel(ch.id);
         if ((!readByMonitor(ch.id) && ch.id != functionId(heli::Gain)) || f == nullptr || !centreOff(c, *f)) continue;
+        if (const auto lamp = lampTold(c.setup, ch, "centre"); lamp && lamp->seen == Seen::Full) continue;  // measured beats computed
         const double reading = f->centreReading.value;
         const double change = subTrimFor(reading, box.usPerPct, tx.usPerPct, tx.subTrimStepPct).changePct * channelScale(tx, ch).trimSign();
         const double value = ch.subTrimPct + change;

@@ -164,10 +164,17 @@ void spoolUp(const AuditContext& c, std::vector<Finding>& out) {
 void agility(const AuditContext& c, std::vector<Finding>& out) {
     double boxExpo = 0.0;
     std::string boxPath;
+    std::vector<std::string> boxPaths;
+    const ControllerProfile& box = c.setup.controller.profile;
     for (const Bank& b : c.setup.controller.banks)
-        if (boxPath.empty() || std::abs(b.expoPct) > boxExpo) {
-            boxExpo = std::abs(b.expoPct);
-            boxPath = elementPath("controller.banks.{}.expoPct"_field, b.id);
+        for (const TurnAxis axis : {TurnAxis::Roll, TurnAxis::Pitch}) {
+            const std::string path = "controller.banks." + b.id + "." + bankKeys(box, b, axis).expo;
+            const double expo = std::abs(bankAxis(box, b, axis).expoPct);
+            if (boxPaths.empty() || boxPaths.back() != path) boxPaths.push_back(path);
+            if (boxPath.empty() || expo > boxExpo) {
+                boxExpo = expo;
+                boxPath = path;
+            }
         }
     if (boxExpo == 0.0) return;
     for (const FlightMode& m : c.setup.transmitter.modes) {
@@ -176,7 +183,7 @@ void agility(const AuditContext& c, std::vector<Finding>& out) {
         std::vector<Edit> fix;
         const bool inRadio = c.setup.transmitter.schools.agility == AgilitySchool::Transmitter;
         if (inRadio)
-            for (const Bank& b : c.setup.controller.banks) fix.push_back({elementPath("controller.banks.{}.expoPct"_field, b.id), 0.0});
+            for (const std::string& path : boxPaths) fix.push_back({path, 0.0});
         else
             for (const char* key : {"aileron.expoPct", "elevator.expoPct", "rudder.expoPct"}) fix.push_back({modePath(m, key), 0.0});
         out.push_back({.id = "agility." + m.id,

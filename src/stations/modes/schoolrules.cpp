@@ -117,20 +117,25 @@ void agilityBox(const AuditContext& c, std::vector<Finding>& out) {
         }
         return;
     }
+    const ControllerProfile& box = c.setup.controller.profile;
     for (const Bank& b : c.setup.controller.banks)
-        if (b.expoPct != 0.0)
-            out.push_back({.id = "school-agility.bank-" + b.id,
-                           .severity = Severity::Note,
-                           .row = "agility-roll"_row,
-                           .title = c.say(KH_TR("The controller has expo of its own")),
-                           .found = c.say(KH_TR("Bank {b}: {e}; the school chosen sets agility in the transmitter."),
-                                          {{"b", b.id}, {"e", c.amount(elementPath("controller.banks.{}.expoPct"_field, b.id))}}),
-                           .why = c.say(KH_TR("What both boxes do multiplies.")),
-                           .todo = c.say(KH_TR("Set expo to {e} in bank {b} of the controller."),
-                                         {{"e", c.amount(elementPath("controller.banks.{}.expoPct"_field, b.id), 0.0)}, {"b", b.id}}),
-                           .box = Box::Controller,
-                           .subject = elementPath("controller.banks.{}.expoPct"_field, b.id),
-                           .fix = {{elementPath("controller.banks.{}.expoPct"_field, b.id), 0.0}}});
+        for (const TurnAxis axis : {TurnAxis::Roll, TurnAxis::Pitch}) {
+            const std::string path = "controller.banks." + b.id + "." + bankKeys(box, b, axis).expo;
+            const bool pitch = path.ends_with(".pitchExpoPct");
+            if (bankAxis(box, b, axis).expoPct == 0.0 || (axis == TurnAxis::Pitch && !pitch)) continue;  // one number for both is told once
+            out.push_back(
+                {.id = (pitch ? "school-agility.pitch-" : "school-agility.bank-") + b.id,
+                 .severity = Severity::Note,
+                 .row = pitch ? "bank-pitch"_row : "agility-roll"_row,
+                 .title = c.say(KH_TR("The controller has expo of its own")),
+                 .found = c.say(KH_TR("Bank {b}: {e}; the school chosen sets agility in the transmitter."),
+                                {{"b", b.id}, {"e", c.amount(path)}}),
+                 .why = c.say(KH_TR("What both boxes do multiplies.")),
+                 .todo = c.say(KH_TR("Set expo to {e} in bank {b} of the controller."), {{"e", c.amount(path, 0.0)}, {"b", b.id}}),
+                 .box = Box::Controller,
+                 .subject = path,
+                 .fix = {{path, 0.0}}});
+        }
 }
 
 /// Where agility is the transmitter's, what a style starts with; the first mode softest.

@@ -25,7 +25,7 @@ const StationEntry& pitchStation() {
                                     .shortName = KH_TR("Pitch"),
                                     .rows = pitchRows,
                                     .columns = {116, 84, 176, 202, 92},
-                                    .rules = {pitchRules},
+                                    .rules = {pitchRules, pitchSeenRules},
                                     .figures = pitchFigures,
                                     .beside = {{"controller.referencePct"_field, sharedFigure<&Figures::referenceDeg>},
                                                {"controller.cyclicLimitPct"_field, ownFigure<PitchFigures, &PitchFigures::cyclicDeg>},

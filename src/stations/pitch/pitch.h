@@ -10,6 +10,7 @@ namespace kh {
 // what the entry lists
 [[nodiscard]] StationPage pitchRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> pitchRules();
+[[nodiscard]] std::span<const Rule> pitchSeenRules();
 void pitchFigures(const FigureBuilder& b);
 [[nodiscard]] std::span<const BenchWork> pitchSolvers();
 

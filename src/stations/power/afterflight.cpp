@@ -13,6 +13,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <utility>
 
 namespace kh {
 
@@ -102,11 +103,29 @@ void supplyShown(const AuditContext& c, std::vector<Finding>& out) {
                    .subject = "machine.supply.volts"_field});
 }
 
+/// A counter that goes back was reset, or is another machine's: what is due by it is not known any more.
+void hoursBack(const AuditContext& c, std::vector<Finding>& out) {
+    const Reading *last = nullptr, *before = nullptr;
+    for (const Reading& r : c.setup.readings)
+        if (r.what == "after.hours") before = std::exchange(last, &r);
+    if (before == nullptr || last->value >= before->value) return;
+    out.push_back({.id = "hours-back",
+                   .severity = Severity::Note,
+                   .row = "after-flight"_row,
+                   .title = c.say(KH_TR("The hours run backwards")),
+                   .found = c.say(KH_TR("{h} h were read, and {b} h before."), {{"h", num(last->value, 1)}, {"b", num(before->value, 1)}}),
+                   .why = c.say(KH_TR("What wears out by the hour is changed too late.")),
+                   .todo = c.say(KH_TR("Write down what the counter showed before it was reset; take out a reading of another machine.")),
+                   .box = Box::Bench,
+                   .subject = "machine.power.motor"_field});
+}
+
 void afterFlight(const AuditContext& c, std::vector<Finding>& out) {
     if (c.setup.machine.power.kind == PowerKind::Engine) return;
     hotParts(c, out);
     emptied(c, out);
     supplyShown(c, out);
+    hoursBack(c, out);
 }
 
 std::vector<Step> afterSteps(const Setup& setup, const Figures&) {
@@ -132,9 +151,10 @@ Solved solveAfter(const Setup& setup, std::span<const Reading> readings) {
     for (const HotPart& part : kHotParts)
         if (const Reading* r = within(part.reading, -20.0, kMostC, "°C")) {
             any = true;
-            out.remarks.push_back(say(r->value >= part.hotC ? KH_TR("{part}: {t} °C is too hot: let it cool, look at gearing and cooling.")
-                                      : r->value >= part.warmC ? KH_TR("{part}: {t} °C is much: watch it, and look whether it rises.")
-                                                               : KH_TR("{part}: {t} °C is in order."),
+            out.remarks.push_back(say(r->value >= part.hotC
+                                          ? KH_TR("The {part}: {t} °C is too hot: let it cool, look at gearing and cooling.")
+                                      : r->value >= part.warmC ? KH_TR("The {part}: {t} °C is much: watch it, and look whether it rises.")
+                                                               : KH_TR("The {part}: {t} °C is in order."),
                                       {{"part", say(part.name)}, {"t", num(r->value)}}));
         }
     if (const Reading* r = within("after.lowest-cell", 2.0, kMostCell, "V")) {
@@ -153,9 +173,7 @@ Solved solveAfter(const Setup& setup, std::span<const Reading> readings) {
     }
     if (const Reading* r = within("after.hours", 0.0, kMostHours, "h")) {
         any = true;
-        const Reading* before = nullptr;
-        for (const Reading& older : setup.readings)
-            if (older.what == "after.hours") before = &older;
+        const Reading* before = latest(setup.readings, "after.hours");
         out.remarks.push_back(
             before == nullptr          ? say(KH_TR("{h} h: what wears out, and when, says the kit's manual."), {{"h", num(r->value, 1)}})
             : r->value < before->value ? say(KH_TR("{h} h, and {b} h before: was the counter reset, or is it another machine's?"),

@@ -2,7 +2,9 @@
 //
 // The controller's monitor by itself: which bar answers to each stick, and what is heard at each place of a function.
 #include "base/error.h"
+#include "judge/dependencies.h"
 #include "judge/rowids.h"
+#include "judge/rule.h"
 #include "model/amounts.h"
 #include "model/carried.h"
 #include "model/fieldpatterns.h"
@@ -108,6 +110,27 @@ Solved solveAnswers(const Setup& setup, std::span<const Reading> readings) {
     return out;
 }
 
+/// A stick that was seen to move another function's bar, as channels and map still stand.
+void barAnswers(const AuditContext& c, std::vector<Finding>& out) {
+    const std::vector<std::string>& map = channelMap(c.setup.controller);
+    for (const FunctionEntry* f : movedByHand(c.setup)) {
+        const std::string what = kAnswers + std::string(f->id);
+        const Reading* r = newestUnder(c.setup, what, settingsOf(c.setup, what));
+        if (r == nullptr || r->value < 1.0 || r->value > static_cast<double>(map.size())) continue;
+        const std::string& bar = map[static_cast<std::size_t>(r->value) - 1];
+        if (bar == f->id) continue;
+        out.push_back({.id = std::string("bar-answers.") + f->id,
+                       .severity = Severity::Danger,
+                       .row = "channel-map"_row,
+                       .title = c.say(KH_TR("{f} moves another bar of the monitor"), {{"f", c.say(f->title)}}),
+                       .found = c.say(KH_TR("Its stick was seen to move {b}, bar {n}."), {{"b", channelTitle(bar)}, {"n", num(r->value)}}),
+                       .why = c.say(KH_TR("The controller takes one stick for another: the machine cannot be flown so.")),
+                       .todo = c.say(KH_TR("Move every stick once (Ctrl R on Channels): which two are changed over follows.")),
+                       .box = Box::Bench,
+                       .subject = "transmitter.channels." + std::string(f->id) + ".number"});
+    }
+}
+
 /// At each place of a function that has a channel of its own: what is sent, read, and done.
 std::vector<Step> monitorGuide(const Setup& setup, const Figures&) {
     std::vector<Step> steps;
@@ -129,6 +152,11 @@ std::vector<Step> monitorGuide(const Setup& setup, const Figures&) {
 }
 
 }  // namespace
+
+std::span<const Rule> barRules() {
+    static constexpr std::array rules{Rule{"bar-answers", Station::Radio, Work::Wiring, barAnswers}};
+    return rules;
+}
 
 std::span<const BenchWork> radioSolvers() {
     static constexpr std::array entries{

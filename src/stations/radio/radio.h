@@ -14,6 +14,7 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> rescueRules();
 [[nodiscard]] std::span<const Rule> carriedRules();
 [[nodiscard]] std::span<const Rule> stickRules();
+[[nodiscard]] std::span<const Rule> barRules();
 [[nodiscard]] std::span<const BenchWork> radioSolvers();
 [[nodiscard]] std::span<const BenchWork> radioGuides();
 
