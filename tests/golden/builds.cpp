@@ -154,10 +154,16 @@ std::vector<NamedSetup> allBuilds(int frozen) {
     return out;
 }
 
-bool triesAll() {
+namespace {
+
+std::string_view generatedShare() {
     const char* share = std::getenv("KEELHAUL_GENERATED");
-    return share != nullptr && std::string_view(share) == "all";
+    return share == nullptr ? std::string_view{} : std::string_view(share);
 }
+
+}  // namespace
+
+bool triesAll() { return generatedShare() == "all"; }
 
 const std::vector<NamedSetup>& triedBuilds() {
     static const std::vector<NamedSetup> tried = [] {
@@ -169,7 +175,7 @@ const std::vector<NamedSetup>& triedBuilds() {
         std::iota(places.begin(), places.end(), kFrozenDemos);
         std::shuffle(places.begin(), places.end(), std::mt19937(seed));
         std::vector<NamedSetup> share(all.begin(), all.begin() + kFrozenDemos);
-        for (std::size_t i = 0; i < places.size() / 10; ++i) share.push_back(all[places[i]]);
+        for (std::size_t i = 0; i < places.size() / (generatedShare() == "few" ? 30 : 10); ++i) share.push_back(all[places[i]]);
         return share;
     }();
     return tried;

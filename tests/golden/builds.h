@@ -25,7 +25,7 @@ inline constexpr int kFrozenBuilds = 300;
 inline constexpr std::size_t kFrozenDemos = 5;
 
 /// The demo documents and the share of the frozen builds this run tries: a tenth, drawn by KEELHAUL_SEED (1); all of them where
-/// KEELHAUL_GENERATED is "all", as once in .ci/run.
+/// KEELHAUL_GENERATED is "all", as once in .ci/run, a thirtieth where it is "few", as under sanitizers.
 [[nodiscard]] const std::vector<NamedSetup>& triedBuilds();
 /// Whether this run tries all that is generated.
 [[nodiscard]] bool triesAll();

@@ -65,7 +65,7 @@ Finding lampFinding(const AuditContext& c, const ChannelSettings& ch, const Lamp
             .found = c.say(KH_TR("At its {side} end, travel {t}, its lamp shows {w}."),
                            {{"side", std::string(high ? KH_TR("high") : KH_TR("low"))},
                             {"t", c.amount(lamp.field)},
-                            {"w", c.say(kEndLamps.at(static_cast<std::size_t>(static_cast<int>(lamp.seen) + 1)))}}),
+                            {"w", c.say(kEndLamps.at(lamp.seen == Seen::Short ? 0 : lamp.seen == Seen::Full ? 1 : 2))}}),
             .why = lamp.seen == Seen::Over
                        ? c.say(KH_TR("Beyond 100 % the stick's last part does nothing, or the controller counts it twice."))
                        : c.say(KH_TR("Full stick then commands less than the whole authority.")),

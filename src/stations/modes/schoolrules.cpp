@@ -167,16 +167,17 @@ void startingRates(const AuditContext& c, std::vector<Finding>& out) {
     if (fix.empty()) return;
     const StartingAgility first = startingAgility(c.setup.machine.style, 0);
     const std::string path = fix.front().path;
+    const std::string expoPath = fix[1].path;
     out.push_back({.id = "rates-start",
                    .severity = Severity::Note,
                    .row = "rates"_row,
                    .title = c.say(KH_TR("Agility is the transmitter's, and no mode has any set")),
                    .found = c.say(KH_TR("Rate {r}, expo {e} in every mode; for this style {m} starts at {s}, expo {x}."),
                                   {{"r", c.amount(path, 100.0)},
-                                   {"e", c.amount(fix[1].path, 0.0)},
+                                   {"e", c.amount(expoPath, 0.0)},
                                    {"m", tx.modes.front().name},
                                    {"s", c.amount(path, first.ratePct)},
-                                   {"x", c.amount(fix[1].path, first.expoPct)}}),
+                                   {"x", c.amount(expoPath, first.expoPct)}}),
                    .why = c.say(KH_TR("All of what the controller can do hangs on the first centimetre of stick.")),
                    .todo = c.say(KH_TR("Start with rates and expo of each mode as proposed, in the transmitter, and search in flight.")),
                    .box = Box::Transmitter,
