@@ -3,6 +3,7 @@
 
 #include "io/document.h"
 #include "io/report.h"
+#include "procedure/ladder.h"
 #include "procedure/plantext.h"
 #include "procedure/registry.h"
 
@@ -25,6 +26,13 @@ int runAudit(const std::string& file, bool asJson) {
         for (const PutAside& a : evaluation.accepted)
             std::cout << fmt::format("accepted     {}\n             {}\n", render(asideTitle(document.setup, a)), a.record.reason);
         for (const Message& note : document.notes) std::cout << "note         " << render(note) << '\n';
+        if (const Ladder ladder = ladderOf(document.setup, evaluation); !ladder.rungs.empty()) {
+            const std::size_t now = ladder.reached();
+            std::cout << fmt::format("now          {}: nothing known stands against it\n", render(ladder.rungs[now].title));
+            if (now + 1 < ladder.rungs.size())
+                for (const Obstacle& o : ladder.rungs[now + 1].obstacles)
+                    std::cout << fmt::format("not yet      {}: {}\n", render(ladder.rungs[now + 1].title), render(o.title));
+        }
         std::cout << fmt::format("{} danger, {} warning, {} note\n", evaluation.count(Severity::Danger),
                                  evaluation.count(Severity::Warning), evaluation.count(Severity::Note));
     }

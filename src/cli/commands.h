@@ -31,6 +31,12 @@ struct RepairOptions {
     bool handsDone = false, json = false;
 };
 
+struct WhatIfOptions {
+    std::string file;
+    std::vector<std::string> changes;  ///< "transmitter.modes.idle1.targetRpm=2000"
+    bool json = false;
+};
+
 struct ProfileOptions {
     std::string kind, id, name, from, file, model, out, data;
     std::vector<std::string> answers;  ///< "outputLimitPct=125"
@@ -47,6 +53,7 @@ int runTrace(const TraceOptions& o);
 int runProve(const std::string& file, bool asJson);
 int runAudit(const std::string& file, bool asJson);
 int runRepair(const RepairOptions& o);
+int runWhatIf(const WhatIfOptions& o);
 int runEnvelope(const std::string& file, bool asJson);
 int runSolve(const std::string& what, const std::string& file, const std::string& readings, bool asJson);
 int runCalc(const std::string& name, const std::string& in, const std::string& batch);

@@ -55,6 +55,13 @@ int run(int argc, char** argv) {
                             "The steps by hand were done as expected: write them down, and what rests on them");
     repairCommand->add_flag("--json", repair.json, "JSON instead of text");
 
+    WhatIfOptions whatIf;
+    CLI::App* whatIfCommand =
+        app.add_subcommand("what-if", "I change one thing: what moves, what comes and goes, what should change with it");
+    whatIfCommand->add_option("file", whatIf.file, "A setup")->required();
+    whatIfCommand->add_option("changes", whatIf.changes, "transmitter.modes.idle1.targetRpm=2000 …, in the program's units")->required();
+    whatIfCommand->add_flag("--json", whatIf.json, "JSON instead of text");
+
     CLI::App* prove = app.add_subcommand("prove", "Try every combination of the switches: ten properties, each with a counterexample");
     prove->add_option("file", file, "A setup")->required();
     prove->add_flag("--json", asJson, "JSON instead of text");
@@ -144,6 +151,7 @@ int run(int argc, char** argv) {
     if (*traceCommand) return runTrace(trace);
     if (*audit) return runAudit(file, asJson);
     if (*repairCommand) return runRepair(repair);
+    if (*whatIfCommand) return runWhatIf(whatIf);
     if (*prove) return runProve(file, asJson);
     if (*envelope) return runEnvelope(file, asJson);
     if (*solveCommand) return runSolve(what, file, readings, asJson);

@@ -43,13 +43,25 @@ void requireRotor(const HoverIn& in) {
 
 double discArea(const HoverIn& in) { return kPi * in.diameterM * in.diameterM / 4.0; }
 double bladeTipSpeed(const HoverIn& in) { return in.rpm * kPi / 30.0 * in.diameterM / 2.0; }
-double solidity(const HoverIn& in) { return in.blades * in.chordMm / 1000.0 / (kPi * in.diameterM / 2.0); }
 double thrustCoefficient(double thrustN, const HoverIn& in) {
     const double v = bladeTipSpeed(in);
     return thrustN / (in.densityKgM3 * discArea(in) * v * v);
 }
 
 }  // namespace
+
+double solidity(const HoverIn& rotor) { return rotor.blades * rotor.chordMm / 1000.0 / (kPi * rotor.diameterM / 2.0); }
+
+double bladeLoading(double thrustN, const HoverIn& rotor) {
+    requireRotor(rotor);
+    return thrustCoefficient(thrustN, rotor) / solidity(rotor);
+}
+
+double thrustAtLoadingN(double loading, const HoverIn& rotor) {
+    requireRotor(rotor);
+    const double v = bladeTipSpeed(rotor);
+    return loading * solidity(rotor) * rotor.densityKgM3 * discArea(rotor) * v * v;
+}
 
 double gearRatio(const GearTrain& gears, Derivation* why) {
     requireCount("mainTeeth", gears.mainTeeth);

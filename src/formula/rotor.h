@@ -63,6 +63,13 @@ struct HoverOut {
     double torqueNm = 0.0;
     double figureOfMerit = 0.0;  ///< a result, near 0.2 at model head speeds
 };
+/// Share of the disc that is blade: N · chord / (π R).
+[[nodiscard]] double solidity(const HoverIn& rotor);
+/// C_T/σ of a thrust (N): how hard its blades work. @throws InputError as hover
+[[nodiscard]] double bladeLoading(double thrustN, const HoverIn& rotor);
+/// The thrust in N at which they work so hard.
+[[nodiscard]] double thrustAtLoadingN(double loading, const HoverIn& rotor);
+
 /// Hover by momentum and blade-element theory, untwisted blade (Leishman, Principles of Helicopter
 /// Aerodynamics, ch. 2 and 3). @throws InputError naming the field
 [[nodiscard]] HoverOut hover(const HoverIn& in, Derivation* why = nullptr);

@@ -6,6 +6,7 @@
 #include "io/jsonfields.h"
 #include "model/amounts.h"
 #include "model/names.h"
+#include "procedure/ladder.h"
 
 #include <fmt/format.h>
 #include <cmath>
@@ -154,6 +155,26 @@ ojson planJson(const Setup& setup, const Plan& plan, const std::vector<StepText>
     return {{"plan", steps}, {"left", plan.left}, {"see", see}, {"judgements", plan.judgements}, {"complete", plan.complete}};
 }
 
+namespace {
+
+/// What may be done, from the lowest rung up.
+ojson ladderJson(const Ladder& ladder) {
+    ojson rungs = ojson::array();
+    for (const Rung& rung : ladder.rungs) {
+        ojson way = ojson::array();
+        for (const Obstacle& o : rung.obstacles) {
+            ojson one{{"title", render(o.title)}, {"what", render(o.what)}, {"row", o.row}, {"station", static_cast<int>(o.station)}};
+            if (o.finding.empty()) one["seen"] = o.seen;
+            else one["finding"] = o.finding;
+            way.push_back(std::move(one));
+        }
+        rungs.push_back({{"id", rung.id}, {"title", render(rung.title)}, {"doing", render(rung.doing)}, {"inTheWay", std::move(way)}});
+    }
+    return {{"reached", ladder.rungs.empty() ? ojson(nullptr) : ojson(ladder.rungs[ladder.reached()].id)}, {"rungs", std::move(rungs)}};
+}
+
+}  // namespace
+
 ojson auditJson(const Setup& setup, const Evaluation& e, const Plan& plan) {
     ojson findings = ojson::array();
     for (const Finding& f : e.findings) {
@@ -190,7 +211,45 @@ ojson auditJson(const Setup& setup, const Evaluation& e, const Plan& plan) {
     return {
         {"findings", findings},
         {"accepted", accepted},
+        {"mayBeDone", ladderJson(ladderOf(setup, e))},
         {"counts", {{"danger", e.count(Severity::Danger)}, {"warning", e.count(Severity::Warning)}, {"note", e.count(Severity::Note)}}}};
+}
+
+namespace {
+
+ojson foundJson(const std::vector<Finding>& findings) {
+    ojson out = ojson::array();
+    for (const Finding& f : findings)
+        out.push_back({{"id", f.id},
+                       {"severity", severityId(f.severity)},
+                       {"title", render(f.title)},
+                       {"found", render(f.found)},
+                       {"box", boxId(f.box)},
+                       {"subject", f.subject}});
+    return out;
+}
+
+}  // namespace
+
+ojson whatFollowsJson(const Setup& setup, const WhatFollows& follows) {
+    ojson figures = ojson::array(), go = ojson::array(), with = ojson::array();
+    const auto number = [](const std::optional<double>& value) { return value ? ojson(*value) : ojson(nullptr); };
+    for (const MovedFigure& f : follows.then.figures)
+        figures.push_back({{"id", f.id}, {"name", render(f.name)}, {"unit", f.unit}, {"now", number(f.now)}, {"then", number(f.then)}});
+    for (const Finding& f : follows.then.go) go.push_back(f.id);
+    for (const Companion& c : follows.with)
+        with.push_back({{"id", c.id},
+                        {"title", render(c.title)},
+                        {"box", boxId(c.box)},
+                        {"edits", editsJson(setup, c.edits, &c.was)},
+                        {"why", render(c.why)},
+                        {"ticked", c.ticked}});
+    return {{"change", editsJson(setup, follows.edits, &follows.was)},
+            {"figures", figures},
+            {"come", foundJson(follows.then.come)},
+            {"go", go},
+            {"with", with},
+            {"alone", {{"come", foundJson(follows.alone.come)}}}};
 }
 
 ojson moveJson(const Setup& before, const Move& move) {

@@ -8,6 +8,7 @@
 #include "procedure/plantext.h"
 #include "procedure/tobeset.h"
 #include "procedure/trace.h"
+#include "procedure/whatfollows.h"
 
 #include <nlohmann/json_fwd.hpp>
 
@@ -19,6 +20,8 @@ namespace kh::io {
 [[nodiscard]] nlohmann::ordered_json auditJson(const Setup& setup, const Evaluation& evaluation, const Plan& plan);
 [[nodiscard]] nlohmann::ordered_json planJson(const Setup& setup, const Plan& plan, const std::vector<StepText>& texts,
                                               const std::vector<ToBeSet>& seen = {});
+/// What an edit leads to with what is ticked, and what goes with it.
+[[nodiscard]] nlohmann::ordered_json whatFollowsJson(const Setup& setup, const WhatFollows& follows);
 [[nodiscard]] nlohmann::ordered_json moveJson(const Setup& before, const Move& move);
 [[nodiscard]] nlohmann::ordered_json decisionsJson(const Setup& setup, const std::vector<Decision>& decisions);
 [[nodiscard]] nlohmann::ordered_json proofJson(const SwitchProof& proof);

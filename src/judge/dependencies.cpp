@@ -38,6 +38,9 @@ constexpr FieldList kEnds{"speedController.profile.acceptsLowUs"_field, "speedCo
                           "speedController.profile.signalsBy"_field, "speedController.profile.learnsFirst"_field};
 constexpr FieldList kSpeed{"speedController.profile.id"_field, "speedController.profile.governs"_field};
 constexpr FieldList kSignal = kSpeed + FieldList{"controller.governor.kind"_field};
+constexpr FieldList kHolds{"transmitter.modes.hold.when"_field, "transmitter.hold.throttlePct"_field, "transmitter.hold.actsIn"_field};
+constexpr FieldList kStops{"transmitter.modes.hold.when"_field, "transmitter.hold.throttlePct"_field, "transmitter.kill.when"_field,
+                           "transmitter.cut.when"_field, "speedController.lowUs"_field};
 constexpr FieldList kPortTrims{"controller.ports.{}.trimUs"_field};
 constexpr FieldList kReference{"controller.referencePct"_field};
 constexpr FieldList kHigh{"controller.collectiveHighPct"_field};
@@ -71,10 +74,11 @@ constexpr std::array kTable{
     Line{.row = "motor"_row, .settles = {"machine.power.kv"_field, "machine.power.poles"_field}},
     Line{.row = "gears"_row, .settles = {"machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field}},
     Line{.row = "pack-build"_row, .settles = {"machine.power.capacityMah"_field}},
-    Line{.row = "hold-switch"_row, .restsOn = kSent},
+    Line{.row = "hold-switch"_row, .restsOn = kSent + kHolds},
     Line{.row = "supply"_row, .settles = {"machine.supply.volts"_field}},
     Line{.row = "supply-alarm"_row, .restsOn = {"machine.supply.volts"_field, "machine.wiring.buffer"_field}},
     Line{.row = "failsafe"_row, .restsOn = kMotor, .settles = {"transmitter.channels.throttle.failsafePct"_field}},
+    Line{.row = "range-check"_row, .restsOn = {"machine.receiver.id"_field, "transmitter.profile.id"_field}},
     Line{.row = "failsafe-test"_row, .restsOn = kMotor},
     Line{.row = "throttle-lead"_row, .restsOn = {"machine.wiring.leads.{}.to"_field, "machine.wiring.leads.{}.from"_field}},
     Line{.row = "channel-aileron"_row, .restsOn = kRead},
@@ -161,12 +165,10 @@ constexpr std::array kTable{
     Line{.row = "throttle-ends"_row, .restsOn = kEnds, .settles = {"speedController.lowUs"_field, "speedController.highUs"_field}},
     Line{.row = "start-pulse"_row, .restsOn = kEnds},
     Line{.row = "arming"_row, .restsOn = kEnds},
-    Line{.row = "first-power"_row, .restsOn = kSpeed},
+    Line{.row = "first-power"_row, .restsOn = kSpeed + kMotor + kStops},
     Line{.row = "first-governed"_row, .restsOn = kSpeed},
     Line{.row = "governor-signal"_row, .restsOn = kSignal},
-    Line{.row = "P1"_row,
-         .restsOn = {"transmitter.modes.hold.when"_field, "transmitter.hold.throttlePct"_field, "transmitter.kill.when"_field,
-                     "transmitter.cut.when"_field, "speedController.lowUs"_field}},
+    Line{.row = "P1"_row, .restsOn = kStops},
     Line{.row = "P2"_row, .restsOn = {"transmitter.modes.{}.when"_field}},
     Line{.row = "P3"_row, .restsOn = {"transmitter.modes.{}.when"_field, "transmitter.functions.{}.when"_field}},
     Line{.row = "P4"_row, .restsOn = {"transmitter.unusedInhibited"_field}},

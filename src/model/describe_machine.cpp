@@ -36,6 +36,7 @@ void describe(FieldVisitor& v, PowerTrain& p) {
     v.at(Station::Airframe);
     v.number("cells", p.cells, {1, 20, "", 0, true}, {KH_TR("Cells of the pack"), KH_TR("cells")});
     v.maybe("capacityMah", p.capacityMah, {50, 20000, "mAh"}, {KH_TR("Pack capacity"), KH_TR("capacity")});
+    v.maybe("mostPowerW", p.mostPowerW, {20, 20000, "W"}, {KH_TR("Most power of the drive"), KH_TR("most"), KH_TR("not known")});
     v.at(Station::Power);
     v.number("fullVoltsPerCell", p.fullVoltsPerCell, {4.0, 4.5, "V", 2}, {KH_TR("Full voltage of a cell"), KH_TR("full")});
     v.number("efficiency", p.efficiency, {0.5, 1, "", 2}, {KH_TR("Loaded speed factor"), KH_TR("speed factor")});
@@ -78,6 +79,15 @@ void describe(FieldVisitor& v, Supply& s) {
     v.maybe("bufferVolts", s.bufferVolts, {3, 14, "V", 1}, {KH_TR("Voltage at which the buffer takes over"), KH_TR("buffer at")});
 }
 
+void describe(FieldVisitor& v, Air& a) {
+    v.at(Station::Airframe);
+    v.maybe("temperatureC", a.temperatureC, {-30, 50, "°C"}, {KH_TR("Temperature at the field"), KH_TR("air"), KH_TR("15 °C, sea level")});
+    v.maybe("heightM", a.heightM, {-400, 5000, "m"}, {KH_TR("Height of the field above the sea"), KH_TR("height"), KH_TR("sea level")});
+    v.at(Station::Tail);
+    v.number("sideWindMs", a.sideWindMs, {0, 20, "m/s", 1}, {KH_TR("Side wind the tail is to hold"), KH_TR("side wind")});
+    v.at(Station::Airframe);
+}
+
 void describe(FieldVisitor& v, Machine& m) {
     v.text("name", m.name, {KH_TR("Model name"), KH_TR("name")});
     v.text("sizeClass", m.sizeClass, {KH_TR("Size class"), KH_TR("class")});
@@ -94,6 +104,7 @@ void describe(FieldVisitor& v, Machine& m) {
     v.at(Station::Airframe);
     v.aircraft(m.aircraft);
     v.group("power", m.power);
+    v.group("air", m.air);
     v.group("supply", m.supply);
     v.group("wiring", m.wiring);
     v.at(Station::Link);

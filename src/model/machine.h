@@ -53,6 +53,7 @@ struct PowerTrain {
     double fullVoltsPerCell = 4.20;
     double efficiency = 0.92;                ///< loaded speed factor
     std::optional<double> clutchPct;         ///< engine: throttle at which the clutch takes hold
+    std::optional<double> mostPowerW;        ///< what the drive gives at most
     std::optional<double> loggedMahPerMin;   ///< from the flight log
     std::optional<double> plannedMahPerMin;  ///< the pilot's or the maker's, until a flight was logged
     bool operator==(const PowerTrain&) const = default;
@@ -129,6 +130,14 @@ enum class FlyingStyle { Training, Sport, Aerobatic, Scale };
 /// How the controller is held in the machine.
 enum class Fixing { Tape, Hard, Foam };
 
+/// The air at the field.
+struct Air {
+    std::optional<double> temperatureC;
+    std::optional<double> heightM;  ///< above the sea
+    double sideWindMs = 8.0;        ///< from the unfavourable side, that the tail is to hold
+    bool operator==(const Air&) const = default;
+};
+
 struct Machine {
     std::string name = "New model";
     std::string sizeClass = "470";
@@ -141,6 +150,7 @@ struct Machine {
     bool sensorFlat = true;       ///< it sits on a flat face, all of its pad
     Aircraft aircraft;            ///< facts of its class
     PowerTrain power;
+    Air air;
     Supply supply;
     Wiring wiring;
     Shared<ReceiverProfile> receiver;

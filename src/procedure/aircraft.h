@@ -3,7 +3,9 @@
 // What the program brings for a class of aircraft: its stations, what its trace shows, its part of the sheet.
 #pragma once
 
+#include "procedure/goeswith.h"
 #include "procedure/guards.h"
+#include "procedure/ladder.h"
 #include "procedure/registry.h"
 #include "procedure/sheet.h"
 #include "procedure/trace.h"
@@ -25,6 +27,10 @@ struct AircraftEntry {
     std::unique_ptr<MachineStages> (*stages)(const Setup& setup, const ChainModel& model);
     MachineSheet (*sheet)(const SheetBuilder& builder);
     const GuardTable& (*guards)(const Setup& setup);
+    GoesWithRule goesWith = nullptr;  ///< what goes with an edit; none: only what the rules say
+    /// The head speed that suits a mode best; none: the class has no such thing.
+    SuitingSpeed (*speedThatSuits)(const Setup& setup, const Figures& figures, std::size_t mode) = nullptr;
+    const LadderPlan* ladder = nullptr;  ///< what may be done with it, rung by rung; none: nothing is said of that
 };
 
 /// @throws std::logic_error if nothing is brought for the document's class

@@ -14,7 +14,7 @@ namespace kh {
 namespace {
 
 /// Which machines an entry is for.
-enum class For { All, Electric };
+enum class For { All, Electric, Engine };
 
 struct Entry {
     const char* row;   ///< what is entered there, the table of dependencies says
@@ -64,6 +64,15 @@ const std::vector<Entry>& entries() {
          KH_TR("Motor locked, hold off, throttle open: transmitter off, and the throttle closes within two seconds and stays."),
          KH_TR("with hold on it would pass whatever was stored"), KH_TR("the first flight"), For::All,
          KH_TR("Failsafe, stored and tested")},
+        {"first-power"_row,
+         KH_TR("Blades off, strapped down outdoors: hold, kill and a switched-off transmitter are each seen to stop the turning motor."),
+         KH_TR("a value on a monitor has stopped no motor yet"), KH_TR("the first spool-up with blades"), For::Electric,
+         KH_TR("Stopped while it turns")},
+        {"first-power"_row, KH_TR("Blades on, the head held, outdoors: cut and kill are each seen to stop the running engine."),
+         KH_TR("a value on a monitor has stopped no engine yet"), KH_TR("the first hover"), For::Engine, KH_TR("Stopped while it runs")},
+        {"range-check"_row, KH_TR("Range-test power at the maker's distance: every servo follows, then back to full power."),
+         KH_TR("a shaded antenna is found on the ground, not at the other end of the field"), KH_TR("the first hover"), For::All,
+         KH_TR("Range check")},
     };
     return all;
 }
@@ -104,7 +113,9 @@ std::vector<ToBeSet> stillToBeSet(const Setup& setup, const std::vector<StationP
     for (const Entry& e : entries()) {
         Station station = Station::Airframe;
         const Row* row = rowOf(pages, e.row, station);
-        if (row == nullptr || (e.machines == For::Electric && setup.machine.power.kind != PowerKind::Electric)) continue;
+        if (row == nullptr ||
+            (e.machines != For::All && (e.machines == For::Electric) != (setup.machine.power.kind == PowerKind::Electric)))
+            continue;
         if (*e.what != 0) {
             if (row->standing != Standing::Proved)
                 out.push_back({e.row, station, say(e.title), say(e.what), say(e.why), say(e.blocks), {}});

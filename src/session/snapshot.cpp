@@ -2,6 +2,7 @@
 #include "session/snapshot.h"
 
 #include "base/error.h"
+#include "procedure/aircraft.h"
 
 #include <algorithm>
 #include <set>
@@ -14,6 +15,7 @@ Snapshot::Snapshot()
       pages(std::make_shared<const std::vector<StationPage>>()),
       toBeSet(std::make_shared<const std::vector<ToBeSet>>()),
       entries(std::make_shared<const std::vector<ProofEntry>>()),
+      ladder(std::make_shared<const Ladder>()),
       proof(std::make_shared<const SwitchProof>()),
       plan(std::make_shared<const WordedPlan>()) {}
 
@@ -87,6 +89,13 @@ void Snapshot::list(const StationSet& stations) {
         lines.push_back(std::move(line));
     }
     entries = std::make_shared<const std::vector<ProofEntry>>(std::move(lines));
+    ladder = std::make_shared<const Ladder>();
+    const LadderPlan* rungs = aircraftEntry(*setup).ladder;
+    if (rungs == nullptr) return;
+    std::vector<const Finding*> open;
+    for (const ProofEntry& e : *entries)
+        if (!e.passed) open.push_back(&e.finding);
+    ladder = std::make_shared<const Ladder>(ladderOf(*setup, *rungs, open, *toBeSet));
 }
 
 }  // namespace kh::session

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "judge/switches/switchproof.h"
+#include "procedure/ladder.h"
 #include "procedure/ledger.h"
 #include "procedure/plantext.h"
 #include "procedure/registry.h"
@@ -32,6 +33,7 @@ struct Snapshot {
     std::shared_ptr<const std::vector<StationPage>> pages;   ///< every row there is, those that are closed too
     std::shared_ptr<const std::vector<ToBeSet>> toBeSet;     ///< what the model still lacks, in the order of the work
     std::shared_ptr<const std::vector<ProofEntry>> entries;  ///< the evaluation's findings in their order, then the proof's own lines
+    std::shared_ptr<const Ladder> ladder;                    ///< what may be done; no rungs where the class says nothing of it
     std::shared_ptr<const SwitchProof> proof;                ///< the last finished one; never nullptr
     std::shared_ptr<const WordedPlan> plan;                  ///< the last finished one; never nullptr
     bool proofFresh = false;                                 ///< the proof is of this document

@@ -7,6 +7,7 @@
 #include "model/modeedits.h"
 #include "model/names.h"
 #include "procedure/harm.h"
+#include "session/notyet.h"
 #include "session/told.h"
 #include "text/words.h"
 
@@ -22,6 +23,7 @@ Workspace::Workspace(const QString& stateFolder, io::Library library, const Stat
       repository_(document_, stateFolder),
       library_(std::move(library)),
       repair_(*this),
+      whatIf_(*this),
       pose_(*this),
       traced_(setup().machine.aircraft.of().usual) {
     connect(&repair_, &Repair::told, this, &Workspace::told);
@@ -53,6 +55,7 @@ void Workspace::begin() {
 
 void Workspace::evaluateNow() {
     pose_.forgetAfter();  // of a document that is no more
+    if (whatIf_.now()) whatIf_.leave();
     const std::shared_ptr<const Setup> next = document_.shared();
     proof_.start(next);
     plan_.start(next, stationsFor(*next).rules());
@@ -77,7 +80,7 @@ void Workspace::swap(Snapshot next) {
         if (stations().find(cursor_.station()) == nullptr) cursor_.go(stations().entries().front().station);
     }
     cursor_.show(now_.pages);
-    finding_ = std::clamp(finding_, 0, std::max(0, static_cast<int>(entries().size()) - 1));
+    finding_ = std::clamp(finding_, view() == kNotYetView ? -1 : 0, std::max(0, static_cast<int>(entries().size()) - 1));
     repair_.keepWithin();
     if (!sameDocument) traceNow();
     {
@@ -181,6 +184,7 @@ void Workspace::leave() {
 
 void Workspace::moved() {
     traceNow();  // its drawings may show other functions
+    if (view() != kWhatFollowsView && whatIf_.now()) whatIf_.leave();
     if (repair_.shown()) repair_.select(repair_.step());
     emit stationChanged();
     emit selectionChanged();
@@ -195,14 +199,14 @@ void Workspace::select(const Selection& selection) {
 }
 
 int Workspace::selectedFinding() const {
-    if (repair_.shown() || (station() == Station::Proof && view().empty()))
+    if (repair_.shown() || view() == kNotYetView || (station() == Station::Proof && view().empty()))
         return finding_ < static_cast<int>(entries().size()) ? finding_ : -1;
     const Row* row = selectedRow();
     return row == nullptr || row->findings.empty() ? -1 : static_cast<int>(row->findings.front());
 }
 
 void Workspace::selectFinding(int index) {
-    finding_ = std::clamp(index, 0, std::max(0, static_cast<int>(entries().size()) - 1));
+    finding_ = std::clamp(index, -1, std::max(0, static_cast<int>(entries().size()) - 1));
     emit selectionChanged();
 }
 

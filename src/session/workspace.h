@@ -10,6 +10,7 @@
 #include "session/repair.h"
 #include "session/repository.h"
 #include "session/snapshot.h"
+#include "session/whatif.h"
 
 #include <QObject>
 #include <functional>
@@ -97,6 +98,8 @@ public:
     void prove();
     [[nodiscard]] Repair& repair() { return repair_; }
     [[nodiscard]] const Repair& repair() const { return repair_; }
+    [[nodiscard]] WhatIf& whatIf() { return whatIf_; }
+    [[nodiscard]] const WhatIf& whatIf() const { return whatIf_; }
     [[nodiscard]] Pose& pose() { return pose_; }
     [[nodiscard]] const Pose& pose() const { return pose_; }
     [[nodiscard]] Guards& guards() { return guards_; }
@@ -156,6 +159,7 @@ private:
     ProofRunner proof_;
     PlanRunner plan_;
     Repair repair_;
+    WhatIf whatIf_;
     Pose pose_;
     Trace trace_;
     std::vector<ThrottleMove> moves_;

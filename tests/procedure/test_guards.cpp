@@ -51,7 +51,8 @@ TEST_CASE("what must be seen on the machine stays open until it was, and opens a
     CHECK(open(turnstone()).empty());
     Setup fresh = turnstone();
     fresh.standings.clear();
-    CHECK(open(fresh) == std::set<std::string>{"failsafe-test", "hold-switch", "pitch-sense", "ports", "roll-sense", "yaw-sense"});
+    CHECK(open(fresh) == std::set<std::string>{"failsafe-test", "first-power", "hold-switch", "pitch-sense", "ports", "range-check",
+                                               "roll-sense", "yaw-sense"});
     const Setup later =
         withEdits(turnstone(), {{"transmitter.channels.throttle.travelLowPct", 99.0}}, Standing::Entered, "2027-01-01T00:00:00Z");
     CHECK(open(later).count("failsafe-test") == 1);

@@ -7,6 +7,7 @@
 #include "app/shell/demo.h"
 #include "model/boxtables.h"
 #include "model/helicopter/newmodel.h"
+#include "model/fieldpatterns.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
 
@@ -22,6 +23,8 @@
 namespace kh::app {
 
 namespace {
+
+constexpr double kAskedRpm = 2000.0;  ///< of the picture of what follows
 
 void settle(const session::Workspace& w) {
     do QApplication::processEvents(QEventLoop::AllEvents, 20);
@@ -47,6 +50,7 @@ bool take(MainWindow& window, const QDir& models, const QString& folder, const S
                 w.goToRow(row.id, row.line ? 0 : station.page == PageKind::Matrix ? 1 : row.cells[1].parts.empty() ? 2 : 1);
     for (std::size_t f = 0; f < w.evaluation().findings.size(); ++f)
         if (w.evaluation().findings[f].id == shot.row) w.selectFinding(static_cast<int>(f));
+    if (view == session::kWhatFollowsView) w.whatIf().ask({{elementPath("transmitter.modes.{}.targetRpm"_field, shot.mode), kAskedRpm}});
     if (!view.empty()) window.bands()->toggleView(view);
     settle(window.workspace());
     if (shot.pose) w.pose().toggle();

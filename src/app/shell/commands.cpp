@@ -127,7 +127,7 @@ void MainWindow::listCommands() {
             (void)viewActs(id);
         });
     on("no-such-page", [this] { ownBoxes_.noSuchPage(); });
-    for (const char* id : {"to-set", "plan", "box-view"}) on(id, [this, id] { bands_->toggleView(id); });
+    for (const char* id : {"to-set", "not-yet", "plan", "box-view"}) on(id, [this, id] { bands_->toggleView(id); });
     on("schools", [this] { showSchools(); });
     onRow("hold-form", "hold-throttle"_row, 0);
     on(
@@ -163,6 +163,8 @@ void MainWindow::listCommands() {
         const Finding finding = workspace_.entries()[static_cast<std::size_t>(i)].finding;
         workspace_.repair().apply(finding);
     });
+    on("what-follows", [this] { edits_.whatFollows(bands_->page() == nullptr ? std::nullopt : bands_->page()->takeTyped()); });
+    on("speed-inside", [this] { edits_.wantSpeedThatSuits(); });
     on("accept", [this] { edits_.acceptFinding(); });
     on("take-typed", [this] { workspace_.repair().takeTypedSteps(); });
     on("find", [this] { showPalette(); });

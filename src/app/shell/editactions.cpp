@@ -9,6 +9,8 @@
 #include "app/forms/servobook.h"
 #include "app/forms/solvedialog.h"
 #include "base/error.h"
+#include "judge/rowids.h"
+#include "model/amounts.h"
 #include "model/carried.h"
 #include "model/fieldpatterns.h"
 #include "model/leads.h"
@@ -16,8 +18,10 @@
 #include "model/modeedits.h"
 #include "model/names.h"
 #include "paint/look/theme.h"
+#include "procedure/aircraft.h"
 #include "procedure/registry.h"
 #include "session/told.h"
+#include "session/whatif.h"
 
 #include <QInputDialog>
 
@@ -75,6 +79,54 @@ void EditActions::acceptFinding() {
         showMessage(tr("Accepted: it is counted no more, and told again once its numbers change. It stands below, and on the sheet."));
     };
     lent_.askText(tr("Why do you accept \"%1\"?").arg(title), take);
+}
+
+void EditActions::whatFollows(const std::optional<QString>& typed) {
+    const Part* part = workspace_.selectedPart();
+    if (part == nullptr || part->field().empty() || !readField(workspace_.setup(), part->field())) {
+        showMessage(tr("Choose a setting on a page first: what follows is asked of one value."));
+        return;
+    }
+    const Part copy = *part;
+    const auto ask = [this, copy](const QString& text) {
+        std::vector<Edit> edits;
+        if (workspace_.attempt([&] { edits = {{copy.field(), parsePart(workspace_.setup(), copy, text.toStdString())}}; })) lookAt(edits);
+    };
+    if (typed) {
+        ask(*typed);
+        return;
+    }
+    const QString name = workspace_.fieldName(copy.field());
+    std::vector<Offer> offers;
+    for (const ShownChoice& choice : choicesOf(workspace_.setup(), copy.field()))
+        offers.push_back(
+            {tr("%1: %2").arg(name, words(choice.caption)), {}, [ask, text = choice.typed] { ask(QString::fromStdString(text)); }});
+    if (!offers.empty()) lent_.ask(std::move(offers));
+    else lent_.askText(tr("%1, now %2: what if it were").arg(name, words(kh::show(workspace_.setup(), copy.field()))), ask);
+}
+
+void EditActions::wantSpeedThatSuits() {
+    const Figures& figures = workspace_.evaluation().figures;
+    const Row* row = workspace_.selectedRow();
+    std::size_t mode = static_cast<std::size_t>(workspace_.shownMode());
+    for (std::size_t i = 0; i < figures.modes.size(); ++i)
+        if (row != nullptr && row->line && row->id == "speeds-" + figures.modes[i].id) mode = i;
+    const auto suits = aircraftEntry(workspace_.setup()).speedThatSuits;
+    if (suits == nullptr) {
+        showMessage(tr("Nothing is said of head speeds in this class."));
+        return;
+    }
+    SuitingSpeed found = suits(workspace_.setup(), figures, mode);
+    if (found.edits.empty()) showMessage(words(found.why));
+    else lookAt(std::move(found.edits));
+}
+
+void EditActions::lookAt(std::vector<Edit> edits) {
+    const bool done = workspace_.attempt([&] {
+        workspace_.whatIf().ask(std::move(edits));
+        workspace_.enter(session::kWhatFollowsView);
+    });
+    if (!done) workspace_.whatIf().leave();
 }
 
 void EditActions::mirrorHold() {

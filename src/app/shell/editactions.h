@@ -21,6 +21,10 @@ public:
     void takePlanStep();
     /// The chosen finding is put aside with a reason that is asked for; one that was is told again.
     void acceptFinding();
+    /// What follows if the chosen mode wanted the nearest head speed of its range.
+    void wantSpeedThatSuits();
+    /// What follows if the chosen value were another, before it is taken. @param typed  what stands in its cell already
+    void whatFollows(const std::optional<QString>& typed);
     /// @param id  a command of the modes' matrix
     void changeModes(const QString& id);
     void takeReading();
@@ -32,6 +36,8 @@ public:
     void chooseLayoutBuilt();
 
 private:
+    /// Looks at edits before they are taken, in their view.
+    void lookAt(std::vector<Edit> edits);
     void copyCell(bool everyMode);
 };
 

@@ -24,7 +24,8 @@ std::span<const MenuLevel> menuLevels() {
     static const std::array<MenuLevel, 4> levels{{
         {"model",
          KH_TR("Model"),
-         {"new", "open", ">recent", "save", "save-as", ">sheet", "|", ">boxes", ">station", "to-set", "|", "preferences", ">help", "quit"}},
+         {"new", "open", ">recent", "save", "save-as", ">sheet", "|", ">boxes", ">station", "to-set", "|", "preferences",
+          ">help", "quit"}},
         {"sheet", KH_TR("Sheet, template, revert"), {"print", "export", "|", "save-template", "revert"}},
         {"boxes", KH_TR("Boxes and servos"), {"box-view", "boxes", "box-describe", "no-such-page", "|", "own-box", "servo-book", "renew"}},
         {"help", KH_TR("Help"), {"handbook", "shortcuts", "about"}},
@@ -37,11 +38,11 @@ std::vector<const char*> stationCommands(Station station) {
         case Station::Radio: return {"switch-map", "hold-form", "spares", "take-functions", "schools", "channel-order", "bench-state"};
         case Station::Link: return {"failsafe", "channel-order", "|", "add-lead", "remove-lead"};
         case Station::Swash: return {"layout-built", "layout-form"};
-        case Station::Power: return {"alarms"};
+        case Station::Power: return {"alarms", "speed-inside"};
         case Station::Modes:
             return {"schools",     "hold-form", "hold-mirror",   "|",          "matrix-copy",  "matrix-row",
                     "matrix-mode", "|",         "matrix-rename", "matrix-add", "matrix-remove"};
-        case Station::Proof: return {"plan", "prove", "accept"};
+        case Station::Proof: return {"plan", "not-yet", "prove", "accept"};
         default: return {};
     }
 }

@@ -125,7 +125,7 @@ bool ListPage::clicked(int, QPointF, double) { return false; }
 void ListPage::render(QPainter* p) {
     setContentHeight(0);
     renderHead(p);
-    drawProofSwitch(p, workspace(), wide(), [this](Item item) { put(std::move(item)); });
+    if (proofFace()) drawProofSwitch(p, workspace(), wide(), [this](Item item) { put(std::move(item)); });
 }
 
 void ListPage::mousePressEvent(QMouseEvent* event) {

@@ -53,6 +53,8 @@ protected:
     virtual bool clicked(int row, QPointF at, double height);
     [[nodiscard]] virtual double rowHeight(int row) const = 0;
     virtual void drawRow(QPainter& p, int row, double height) = 0;
+    /// Whether it is one of Proof's faces, and offers the others.
+    [[nodiscard]] virtual bool proofFace() const { return true; }
     /// The head, and what is said where there are no rows; puts its items.
     virtual void renderHead(QPainter* p) = 0;
     /// The rows as they are now; the chosen one comes into sight if `follow`.

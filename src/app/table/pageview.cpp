@@ -115,6 +115,13 @@ void PageView::moveRow(int by) {
     workspace_.select(s);
 }
 
+std::optional<QString> PageView::takeTyped() {
+    if (editor_ == nullptr) return std::nullopt;
+    const QString typed = editor_->text();
+    closeEditor();
+    return typed;
+}
+
 void PageView::movePart(int by) {
     const Row* row = workspace_.selectedRow();
     if (row == nullptr) return;

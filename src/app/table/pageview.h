@@ -16,6 +16,8 @@ public:
     explicit PageView(session::Workspace& workspace, QWidget* parent = nullptr);
     /// The line editor while a cell is edited, else nullptr.
     [[nodiscard]] QLineEdit* editor() const { return editor_; }
+    /// What is being typed into a cell, which is closed without taking it; nothing while none is edited.
+    [[nodiscard]] std::optional<QString> takeTyped();
     /// Edits the selected part in place; a word with choices opens them.
     void editSelected();
     /// A switch at a place, put into the condition that is being typed. @param also  beside what stands there, not in its place

@@ -3,6 +3,7 @@
 
 #include "app/table/proofview.h"
 #include "paint/look/theme.h"
+#include "session/notyet.h"
 
 #include <QPainter>
 #include <algorithm>
@@ -20,13 +21,14 @@ struct FacePart {
     double width;
 };
 
-std::array<FacePart, 3> parts(const session::Workspace& w) {
+std::array<FacePart, 4> parts(const session::Workspace& w) {
     const auto findings = std::count_if(w.entries().begin(), w.entries().end(), [](const session::ProofEntry& e) { return !e.passed; });
-    std::array<FacePart, 3> out{{{session::kPlanView, QStringLiteral("show-plan"), ProofView::tr("Plan"), ProofView::tr("plan"), 0},
-                                 {std::string(), QStringLiteral("show-findings"), ProofView::tr("Findings"),
-                                  counted(static_cast<std::size_t>(findings), KH_TR("{n} finding"), KH_TR("{n} findings")), 0},
-                                 {"to-set", QStringLiteral("show-to-set"), ProofView::tr("Still to be set"),
-                                  ProofView::tr("%1 to set").arg(w.toBeSet().size()), 0}}};
+    std::array<FacePart, 4> out{
+        {{session::kPlanView, QStringLiteral("show-plan"), ProofView::tr("Plan"), ProofView::tr("plan"), 0},
+         {std::string(), QStringLiteral("show-findings"), ProofView::tr("Findings"),
+          counted(static_cast<std::size_t>(findings), KH_TR("{n} finding"), KH_TR("{n} findings")), 0},
+         {"to-set", QStringLiteral("show-to-set"), ProofView::tr("Still to be set"), ProofView::tr("%1 to set").arg(w.toBeSet().size()), 0},
+         {session::kNotYetView, QStringLiteral("show-not-yet"), ProofView::tr("What may be done"), ProofView::tr("not yet"), 0}}};
     for (FacePart& part : out) part.width = textWidth(part.text, Theme::font(13, true)) + 18;
     return out;
 }

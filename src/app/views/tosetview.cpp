@@ -69,7 +69,8 @@ void ToSetView::drawRow(QPainter& p, int row, double h) {
     double ty = kTop;
     const QFont plain = Theme::font(13);
     if (one.fields.empty()) {
-        drawText(p, {x, base}, tr("seen on the machine"), plain, t.machine);
+        drawText(p, {x, base}, QFontMetricsF(plain).elidedText(tr("seen on the machine"), Qt::ElideRight, kWhat + room - x), plain,
+                 t.machine);
         ty += drawParagraph(&p, QRectF(kWhat, ty, room, 0), words(one.what), Theme::font(12), t.ink);
     } else if (words(one.what).compare(words(one.title), Qt::CaseInsensitive) != 0) {
         drawText(p, {x, base}, QFontMetricsF(plain).elidedText(words(one.what), Qt::ElideRight, kWhat + room - x), plain, t.ink);

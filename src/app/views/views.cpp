@@ -3,15 +3,18 @@
 // The views that ship, in the order of the palette.
 #include "app/boxes/boxesview.h"
 #include "app/helicopter/newmodel/newmodelview.h"
+#include "app/views/notyetview.h"
 #include "app/views/planview.h"
 #include "app/views/tosetview.h"
+#include "app/views/whatfollowsview.h"
 
 #include <array>
 
 namespace kh::app {
 
 std::span<const ViewEntry> shippedViews() {
-    static const std::array<ViewEntry, 4> views{planViewEntry(), toSetViewEntry(), newModelViewEntry(), boxesViewEntry()};
+    static const std::array<ViewEntry, 6> views{planViewEntry(),        toSetViewEntry(),    notYetViewEntry(),
+                                                whatFollowsViewEntry(), newModelViewEntry(), boxesViewEntry()};
     return views;
 }
 

@@ -2,6 +2,7 @@
 #include "judge/helicopter/figures.h"
 
 #include "base/conventions.h"
+#include "formula/air.h"
 #include "model/fieldpatterns.h"
 
 #include <algorithm>
@@ -17,9 +18,16 @@ constexpr double kAlikePct = 5.0;                                          ///< 
 
 }  // namespace
 
+double densityAt(const Air& air, Derivation* why) {
+    constexpr double standardC = 15.0;
+    if (!air.temperatureC && !air.heightM) return kAirDensity;
+    return airDensity(air.temperatureC.value_or(standardC), air.heightM.value_or(0.0), why);
+}
+
 HoverIn mainRotor(const Machine& machine, double rpm) {
     const Rotor& rotor = helicopter(machine).rotor;
-    return {machine.massKg, rotor.discM, rpm, rotor.chordMm, rotor.blades, kAirDensity, 1.15, rotor.bladeMm < 250.0 ? 0.016 : 0.011};
+    return {
+        machine.massKg, rotor.discM, rpm, rotor.chordMm, rotor.blades, densityAt(machine.air), 1.15, rotor.bladeMm < 250.0 ? 0.016 : 0.011};
 }
 
 HoverIn tailRotor(const Machine& machine, double headRpm) {

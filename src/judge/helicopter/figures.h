@@ -19,6 +19,7 @@ struct HelicopterFigures {
     std::array<std::array<CornerPlate, kRosePoints>, 2> corners{};  ///< collective −1, +1
     double mostDeflection = 0.0;                                    ///< of all of them, with its sign
     std::array<ClearanceRose, 3> roses{};                           ///< collective −1, 0, +1; where somebody will look at them
+    Figure airDensity;                                              ///< kg/m³, at the field
     Limit cyclicLeftLimit = Limit::None;                            ///< what limits the cyclic that is left at full collective
 };
 /// What every station of a helicopter reads: hold and motor, each mode's head speed, pitch and gain, the tail's tips.
@@ -27,6 +28,8 @@ void helicopterFigures(const FigureBuilder& builder);
 
 /// What gauges at the field read more than the hover formula, at most: root cut-out, tip loss, twist (docs/domain.md 8).
 inline constexpr double kGaugeMoreDeg = 1.5;
+/// Of the air at the field, in kg/m³; the standard's at sea level unless temperature or height is given.
+[[nodiscard]] double densityAt(const Air& air, Derivation* why = nullptr);
 /// The main rotor at a speed, for the hover formula.
 [[nodiscard]] HoverIn mainRotor(const Machine& machine, double rpm);
 /// The tail rotor at a head speed, for the same formula.

@@ -25,6 +25,7 @@ struct ModeFigureMaker : FigureBuilder {
     void modes();
     void heldPulse(std::size_t mode, ModeFigures& f) const;
     void tips();
+    void air();
     void corners();
 };
 
@@ -156,6 +157,15 @@ void ModeFigureMaker::corners() {
         }
 }
 
+void ModeFigureMaker::air() {
+    made<HelicopterFigures>().airDensity =
+        make(KH_TR("air density"), {"kg/m³", 3}, {"machine.air.temperatureC"_field, "machine.air.heightM"_field}, [&](Derivation& why) {
+            const double density = densityAt(setup.machine.air, &why);
+            if (why.lines.empty()) why.line(KH_TR("of the standard air at sea level: neither temperature nor height is given"));
+            return density;
+        });
+}
+
 void ModeFigureMaker::tips() {
     const TailFacts& t = helicopter(setup).tail;
     const FlightMode& base = setup.transmitter.modes.front();
@@ -179,6 +189,7 @@ void helicopterFigures(const FigureBuilder& builder) {
     ModeFigureMaker f{builder};
     f.modes();
     f.tips();
+    f.air();
     f.corners();
 }
 

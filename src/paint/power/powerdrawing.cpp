@@ -10,13 +10,31 @@
 
 namespace kh::paint {
 
+namespace {
+
+/// What suits the flown mode and what bounds it; where nothing is wanted there, what the drawing is of.
+QString aboutSpeeds(const Scene& s) {
+    const Figures& f = s.evaluation.figures;
+    for (std::size_t i = 0; i < f.modes.size() && i < f.of<PowerFigures>().modes.size(); ++i) {
+        const SpeedRange& r = f.of<PowerFigures>().modes[i].range;
+        if (s.trace.mode != f.modes[i].id || !r.known) continue;
+        return words(r.empty() ? say(KH_TR("none suits {m}: {a} from {x}, {b} to {y} rpm"),
+                                     {{"m", f.modes[i].name}, {"a", r.lowBy}, {"x", num(r.low)}, {"b", r.highBy}, {"y", num(r.high)}})
+                               : say(KH_TR("{m} suits {x} … {y} rpm: {a}; {b}"),
+                                     {{"m", f.modes[i].name}, {"a", r.lowBy}, {"x", num(r.low)}, {"b", r.highBy}, {"y", num(r.high)}}));
+    }
+    return words(s.setup.machine.power.kind == PowerKind::Engine ? KH_TR("of each mode against what the blades bear")
+                                                                 : KH_TR("of each mode against what the pack gives"));
+}
+
+}  // namespace
+
 void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
     const Figures& f = s.evaluation.figures;
     const bool engine = s.setup.machine.power.kind == PowerKind::Engine;
-    drawTitle(p, area, KH_TR("Head speed"),
-              words(engine ? KH_TR("of each mode against what the blades bear") : KH_TR("of each mode against what the pack gives")));
+    drawTitle(p, area, KH_TR("Head speed"), aboutSpeeds(s));
     double most = 500;
     for (const ModeFigures& m : f.modes) most = std::max(most, m.headRpm.value);
     if (f.of<PowerFigures>().availableRpm.known) most = std::max(most, f.of<PowerFigures>().availableRpm.value);
@@ -63,6 +81,11 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s) {
             const QString rpm = words(say(KH_TR("{n}"), {{"n", num(m->headRpm.value)}}));
             p.fillRect(QRectF(x(m->headRpm.value) + 5, y + 2, textWidth(rpm, Theme::font(13, true)) + 6, 18), t.sheet);
             drawText(p, {x(m->headRpm.value) + 8, y + 16}, rpm, Theme::font(13, true), t.ink);
+        }
+        const SpeedRange& range = f.of<PowerFigures>().modes[static_cast<std::size_t>(m - f.modes.data())].range;
+        if (range.known && !range.empty()) {  // what suits, beneath the bar
+            p.fillRect(QRectF(x(range.low), y + 20, x(range.high) - x(range.low), 2), t.transmitter);
+            for (const double end : {range.low, range.high}) p.fillRect(QRectF(x(end) - 1, y + 17, 2, 5), t.transmitter);
         }
         if (m->tipSpeed.known) {
             const auto limit = helicopter(s.setup).rotor.bladeMaxRpm;

@@ -42,6 +42,7 @@ constexpr std::array kRowNeeds{
     RowNeed{"cyclic-limit"_row, kPlate},
     RowNeed{"envelope"_row, kPlate},
     RowNeed{"failsafe-test"_row, {Need::Yes, Need::Yes, Need::No}},
+    RowNeed{"range-check"_row, {Need::Yes, Need::Any, Need::Yes}},
     RowNeed{"throttle-ends"_row, {Need::Any, Need::Yes, Need::No}},  // leads on for tones, off where a lamp confirms
     RowNeed{"start-pulse"_row, kMotorTurns},
     RowNeed{"first-power"_row, kMotorTurns},

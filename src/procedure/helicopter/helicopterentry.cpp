@@ -4,7 +4,9 @@
 #include "judge/rowids.h"
 #include "model/amounts.h"
 #include "model/helicopter/helicopter.h"
+#include "procedure/helicopter/goeswith.h"
 #include "procedure/helicopter/guards.h"
+#include "procedure/helicopter/ladder.h"
 #include "procedure/helicopter/trace.h"
 #include "procedure/sheetbuilder.h"
 #include "stations/power/powerfigures.h"
@@ -36,7 +38,11 @@ std::vector<SheetRow> looks(const Setup& setup) {
     const bool engine = setup.machine.power.kind == PowerKind::Engine;
     look("first-power"_row, engine ? say(KH_TR("First run, blades on")) : say(KH_TR("First power, no blades")),
          say(KH_TR("head and tail driven, the right way")));
-    out.push_back({say(KH_TR("Before each flight: the transmitter's battery")), {}, {}, {}, {say(KH_TR("well above its own alarm"))}});
+    out.push_back({say(KH_TR("Before each flight: battery, nothing lent is out")),
+                   {},
+                   {},
+                   {},
+                   {say(KH_TR("above its alarm; range test, trainer, bench mode, set-up back"))}});
     if (setup.transmitter.schools.rateMode == RateModeSchool::OwnSwitch)
         out.push_back({say(KH_TR("Before each flight: rate mode")), {}, {}, {}, {say(KH_TR("its switch is where the tail is held"))}});
     return out;
@@ -78,7 +84,8 @@ MachineSheet helicopterSheet(const SheetBuilder& b) {
 }  // namespace
 
 const AircraftEntry& helicopterEntry() {
-    static const AircraftEntry entry{helicopterClass(), shippedStations, helicopterStages, helicopterSheet, helicopterGuards};
+    static const AircraftEntry entry{helicopterClass(), shippedStations,    helicopterStages,         helicopterSheet,
+                                     helicopterGuards,  helicopterGoesWith, helicopterSpeedThatSuits, &helicopterLadder()};
     return entry;
 }
 

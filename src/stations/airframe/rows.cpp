@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "judge/helicopter/figures.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
 #include "stations/airframe/airframe.h"
@@ -20,6 +21,10 @@ StationPage airframeRows(const RowBuilder& b) {
              {b.field("machine.rotor.blades"_field), b.field("machine.rotor.bladeMm"_field, label(KH_TR("×"))),
               b.labelled("machine.rotor.chordMm"_field)}),
         fact("mass", KH_TR("Flying mass"), {b.field("machine.massKg"_field)}),
+        RowBuilder::aside("mass", KH_TR("thin air, hot or high, asks for more pitch, more power and more tail"),
+                          fact("air", KH_TR("Air"),
+                               {b.field("machine.air.temperatureC"_field), b.field("machine.air.heightM"_field, label(KH_TR("at"))),
+                                RowBuilder::figure(b.figures().of<HelicopterFigures>().airDensity)})),
         fact("head", KH_TR("Head"),
              {b.labelled("machine.head.innerRadiusMm"_field), b.labelled("machine.head.gripMm"_field), b.field("machine.head.link"_field)}),
         RowBuilder::under("head", fact("head-lead", KH_TR("Link lead"), {b.field("machine.head.leadDeg"_field)})),
@@ -43,6 +48,8 @@ StationPage airframeRows(const RowBuilder& b) {
                                               b.labelled("machine.tail.side"_field)})),
         fact("motor", KH_TR("Motor"),
              {b.field("machine.power.motor"_field), b.field("machine.power.kv"_field), b.labelled("machine.power.poles"_field)}),
+        RowBuilder::aside("motor", KH_TR("by motor, speed controller and pack, the least of them: the tail must hold against it"),
+                          fact("most-power", KH_TR("Most power"), {b.field("machine.power.mostPowerW"_field)})),
         fact("gears", KH_TR("Teeth"), {b.labelled("machine.power.mainTeeth"_field), b.labelled("machine.power.pinionTeeth"_field)}),
         fact("pack-build", KH_TR("Pack"), {b.labelled("machine.power.cells"_field), b.field("machine.power.capacityMah"_field)}),
         b.row("boxes", say(KH_TR("Boxes")), {{RowBuilder::text(say(KH_TR("{n}"), {{"n", b.setup().transmitter.profile->name}}))}},

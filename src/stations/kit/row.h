@@ -57,10 +57,18 @@ struct Part {
     };
     using Kind = std::variant<Words, Dash, Port, Act, Entry, Acting, Spare, Spark>;
 
+    /// Of a computed number: what it is before it is written.
+    struct Shown {
+        std::optional<double> value;  ///< nothing: not known
+        std::string unit;
+        int decimals = 0;
+        bool sign = false;
+    };
     Message label;  ///< muted, before the value; may be empty
     Message value;
     std::string unit;  ///< muted, after the value; of a field: its box's
     Kind kind;
+    std::optional<Shown> figure{};
     Derivation why;
     KH_SPECIAL_MEMBERS(Part);
     /// A field to type into, before anything is shown of it.

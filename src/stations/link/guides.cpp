@@ -160,6 +160,34 @@ std::vector<Step> failsafeTest(const Setup& setup, const Figures& figures) {
     };
 }
 
+std::vector<Step> rangeCheck(const Setup& setup, const Figures&) {
+    const bool engine = setup.machine.power.kind == PowerKind::Engine;
+    return {{"held", Box::Machine,
+             engine ? say(KH_TR("At the field, engine stopped: a helper holds the machine at the height of his chest."))
+                    : say(KH_TR("At the field, motor locked: a helper holds the machine at the height of his chest.")),
+             say(KH_TR("Antennas as they will fly, every lead fixed.")),
+             say(KH_TR("Hold on all the while; blades folded or off, the helper out of their plane."))},
+            {"power",
+             Box::Transmitter,
+             say(KH_TR("Switch the transmitter to its range-test power.")),
+             say(KH_TR("It says so; it goes back by itself, or only by your hand: its manual tells.")),
+             {}},
+            {"distance",
+             Box::Transmitter,
+             say(KH_TR("Walk away to the distance that the maker gives, stirring a stick; the helper turns the machine all ways.")),
+             say(KH_TR("Every servo follows without a pause, all the way; the throttle stays off.")),
+             {}},
+            {"running", Box::Machine,
+             engine ? say(KH_TR("The same once more with the engine idling, the head held."))
+                    : say(KH_TR("The same at the first power, strapped down.")),
+             say(KH_TR("No shorter than with everything still.")), say(KH_TR("Nobody in the plane of the disc."))},
+            {"back",
+             Box::Transmitter,
+             say(KH_TR("Back to full power.")),
+             say(KH_TR("It says so. A machine flown at range-test power is lost on the other side of the field.")),
+             {}}};
+}
+
 std::vector<Step> supplyAlarmTest(const Setup& setup, const Figures&) {
     const Supply& s = setup.machine.supply;
     const auto volts = [&](double v) { return amount(setup, "machine.supply.volts"_field, v); };
@@ -221,6 +249,7 @@ std::vector<Step> leadsLookedAt(const Setup& setup, const Figures&) {
 std::span<const BenchWork> linkGuides() {
     static constexpr std::array guides{
         BenchWork{.id = "binding", .title = KH_TR("Binding"), .rows = "binding"_row, .steps = binding},
+        BenchWork{.id = "range-check", .title = KH_TR("Range check"), .rows = "range-check"_row, .steps = rangeCheck},
         BenchWork{.id = "failsafe-test", .title = KH_TR("Failsafe test"), .rows = "failsafe-test"_row, .steps = failsafeTest},
         BenchWork{.id = "leads", .title = KH_TR("Leads before the first plug"), .rows = "throttle-lead"_row, .steps = leadsLookedAt},
         BenchWork{.id = "supply-alarm", .title = KH_TR("Supply alarm"), .rows = "supply-alarm"_row, .steps = supplyAlarmTest}};

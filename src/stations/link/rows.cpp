@@ -202,6 +202,9 @@ StationPage linkRows(const RowBuilder& b) {
     Part bound = RowBuilder::text(say(KH_TR("the receiver answers")));
     bound.why.inputs = {"machine.wiring.receiver"_field, "transmitter.modelMatch"_field};  // another receiver is bound anew
     page.rows.push_back(b.row("binding", say(KH_TR("Binding")), {{RowBuilder::text(say(KH_TR("model memory")))}}, {}, {{bound}}));
+    page.rows.push_back(RowBuilder::aside("binding", KH_TR("with the transmitter at range-test power, before the first hover"),
+                                          b.row("range-check", say(KH_TR("Range check")), {{RowBuilder::text(say(KH_TR("reduced power")))}},
+                                                {}, {{RowBuilder::text(say(KH_TR("every stick answers")))}})));
     const ChannelFigures* throttle = b.figures().channel("throttle");
     const FailsafeIn in = failsafeIn(b.setup());
     Cell stored, storedThere, pulses;

@@ -58,21 +58,23 @@ EndpointAnswer mirroredEnd(const AuditContext& c, const ChannelSettings& ch, con
 
 /// Of an end that its lamp calls short or over as it stands.
 Finding lampFinding(const AuditContext& c, const ChannelSettings& ch, const LampTold& lamp, bool high) {
-    return {.id = std::string("end-point.") + ch.id + (high ? ".high" : ".low"),
-            .severity = Severity::Warning,
-            .row = "channel-" + ch.id,
-            .title = c.say(KH_TR("{f} does not read ±100 %"), {{"f", asWord(ch.id)}}),
-            .found = c.say(KH_TR("At its {side} end, travel {t}, its lamp shows {w}."),
-                           {{"side", std::string(high ? KH_TR("high") : KH_TR("low"))},
-                            {"t", c.amount(lamp.field)},
-                            {"w", c.say(kEndLamps.at(lamp.seen == Seen::Short ? 0 : lamp.seen == Seen::Full ? 1 : 2))}}),
-            .why = lamp.seen == Seen::Over
-                       ? c.say(KH_TR("Beyond 100 % the stick's last part does nothing, or the controller counts it twice."))
-                       : c.say(KH_TR("Full stick then commands less than the whole authority.")),
-            .todo = c.say(KH_TR("Go on reading (Ctrl R): the next travel to try follows from what the lamps said.")),
-            .box = Box::Transmitter,
-            .witness = Witness{std::nullopt, stickAt(ch.id, high ? 1.0 : -1.0)},
-            .subject = lamp.field};
+    return {
+        .id = std::string("end-point.") + ch.id + (high ? ".high" : ".low"),
+        .severity = Severity::Warning,
+        .row = "channel-" + ch.id,
+        .title = c.say(KH_TR("{f} does not read ±100 %"), {{"f", asWord(ch.id)}}),
+        .found =
+            c.say(KH_TR("At its {side} end, travel {t}, its lamp shows {w}."), {{"side", std::string(high ? KH_TR("high") : KH_TR("low"))},
+                                                                                {"t", c.amount(lamp.field)},
+                                                                                {"w", c.say(kEndLamps.at(lamp.seen == Seen::Short  ? 0
+                                                                                                         : lamp.seen == Seen::Full ? 1
+                                                                                                                                   : 2))}}),
+        .why = lamp.seen == Seen::Over ? c.say(KH_TR("Beyond 100 % the stick's last part does nothing, or the controller counts it twice."))
+                                       : c.say(KH_TR("Full stick then commands less than the whole authority.")),
+        .todo = c.say(KH_TR("Go on reading (Ctrl R): the next travel to try follows from what the lamps said.")),
+        .box = Box::Transmitter,
+        .witness = Witness{std::nullopt, stickAt(ch.id, high ? 1.0 : -1.0)},
+        .subject = lamp.field};
 }
 
 void endPoints(const AuditContext& c, std::vector<Finding>& out) {

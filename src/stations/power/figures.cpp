@@ -182,7 +182,10 @@ void powerFigures(const FigureBuilder& b) {
     f.timer();
     f.endurance();
     const auto& list = b.setup.transmitter.modes;
-    for (std::size_t i = 0; i < list.size(); ++i) f.own.modes.push_back(f.ofMode(list[i], b.out.modes[i]));
+    for (std::size_t i = 0; i < list.size(); ++i) {
+        f.own.modes.push_back(f.ofMode(list[i], b.out.modes[i]));
+        if (isFlown(list[i])) f.ranges(i, f.own.modes.back());
+    }
 }
 
 }  // namespace kh

@@ -16,6 +16,11 @@ struct PowerFigureMaker : FigureBuilder {
     void speedMarks();
     void timer();
     void endurance();
+    /// The head speed that the consumption belongs to: the second mode's, which is flown most; of one mode its own (own choice).
+    [[nodiscard]] double loggedRpm() const;
+    [[nodiscard]] SpeedRange rangeOf(std::size_t mode) const;
+    /// The range as figures, with what bounds it.
+    void ranges(std::size_t mode, ModePower& made) const;
     [[nodiscard]] ModePower ofMode(const FlightMode& m, const ModeFigures& f) const;
 };
 

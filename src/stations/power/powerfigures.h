@@ -15,14 +15,28 @@ struct PinionFigures {
 };
 inline constexpr double kOpeningWarnPct = 88.0;
 
+/// The range a mode's head speed may have, in rpm, and what bounds it. Empty where low is above high.
+struct SpeedRange {
+    bool known = false;
+    double low = 0.0, high = 0.0;
+    Message lowBy, highBy;
+    [[nodiscard]] bool empty() const { return known && low > high; }
+    [[nodiscard]] bool holds(double rpm) const { return known && rpm >= low && rpm <= high; }
+};
+inline constexpr double kUsualOpeningPct = 50.0;  ///< where the speed controller gives no limit of its own
+/// Opening below which the speed controller runs hot.
+[[nodiscard]] double leastOpeningPct(const Setup& setup);
+
 /// What a flight mode's head speed, the wanted and the given, asks of pack, motor and blades.
 struct ModePower {
     std::string id, name;
-    Figure headroomPct;              ///< at the end of the pack
-    Figure differencePct;            ///< head speed given beside the one wanted
-    Figure electricalRpm;            ///< of the motor at the faster of the two
-    Figure peakRpm;                  ///< the highest on the way, with what is passed
-    std::optional<SpoolIn> spoolUp;  ///< from hold to speed and back after a practised autorotation; none without a speed
+    Figure headroomPct;                ///< at the end of the pack
+    Figure differencePct;              ///< head speed given beside the one wanted
+    Figure electricalRpm;              ///< of the motor at the faster of the two
+    SpeedRange range;                  ///< chosen backwards
+    Figure rangeLowRpm, rangeHighRpm;  ///< its ends
+    Figure peakRpm;                    ///< the highest on the way, with what is passed
+    std::optional<SpoolIn> spoolUp;    ///< from hold to speed and back after a practised autorotation; none without a speed
 };
 
 struct PowerFigures {

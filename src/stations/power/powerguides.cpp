@@ -129,6 +129,11 @@ std::vector<Step> firstEngineRun() {
          say(KH_TR("Both are driven, the way the kit's manual shows.")),
          {}},
         {"cut", Box::Transmitter, say(KH_TR("Cut.")), say(KH_TR("The engine stops, the rotor runs down.")), {}},
+        {"kill",
+         Box::Transmitter,
+         say(KH_TR("Start again as before, and stop it by kill.")),
+         say(KH_TR("The engine stops just as well, in every place of the mode switch.")),
+         {}},
         {"lowest",
          Box::Transmitter,
          say(KH_TR("Start again as before; the lowest head speed first.")),
@@ -157,7 +162,20 @@ std::vector<Step> firstPower(const Setup& setup, const Figures&) {
              say(KH_TR("It is driven, the right way. Gear turns and head does not: the motor runs backwards, swap two of its leads.")),
              {}},
             {"tail", Box::Machine, say(KH_TR("Look at the tail shaft.")), say(KH_TR("It turns the way the kit's manual shows.")), {}},
-            {"rest", Box::Transmitter, say(KH_TR("Hold on.")), say(KH_TR("Everything comes to rest.")), {}}};
+            {"hold-stops",
+             Box::Transmitter,
+             say(KH_TR("While it turns: hold on, in each flight mode after the other.")),
+             say(KH_TR("It stops each time, and stays still as the collective stick goes up and down.")),
+             {}},
+            {"kill-stops",
+             Box::Transmitter,
+             say(KH_TR("Hold off, let it turn: kill. Then hold on, and kill back.")),
+             say(KH_TR("It stops as surely.")),
+             {}},
+            {"failsafe-stops", Box::Transmitter, say(KH_TR("Hold off, let it turn: switch the transmitter off.")),
+             say(KH_TR("It stops within two seconds and stays still.")),
+             say(KH_TR("Hold on before the transmitter is switched on again: the motor would start the moment the link is back."))},
+            {"rest", Box::Transmitter, say(KH_TR("Hold on, transmitter on, pack out.")), say(KH_TR("Everything has come to rest.")), {}}};
 }
 
 std::vector<Step> firstGoverned(const Setup& setup, const Figures&) {

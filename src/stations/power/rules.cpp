@@ -27,7 +27,6 @@ constexpr double kHeadroomPct = 12.0;
 constexpr double kSameRatioShare = 0.01;
 constexpr double kSameSpeedShare = 0.01;     ///< modes closer than this fly at one speed
 constexpr double kBetweenModesShare = 0.04;  ///< a mode that is slowed stays this far below the one above it
-constexpr double kOpeningPct = 50.0;         ///< where the speed controller gives no limit of its own
 
 bool electric(const AuditContext& c) { return c.setup.machine.power.kind == PowerKind::Electric; }
 
@@ -157,7 +156,7 @@ void opening(const AuditContext& c, std::vector<Finding>& out) {
     if (slowest == nullptr) return;
     const double fresh = c.figures.of<PowerFigures>().availableRpm.value * kFreshVolts / kNominalVolts;
     const double open = 100.0 * slowest->headRpm.value / fresh;
-    const double least = c.setup.speedController.profile->leastOpeningPct.value_or(kOpeningPct);
+    const double least = leastOpeningPct(c.setup);
     if (open >= least) return;
     // a smaller pinion, where the fastest mode keeps its headroom with it; else nothing is to be done about it
     const PinionFigures* smaller = nullptr;

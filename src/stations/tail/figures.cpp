@@ -6,7 +6,9 @@
 #include "base/error.h"
 #include "formula/answers.h"
 #include "formula/linkage.h"
+#include "formula/tailauthority.h"
 #include "judge/figurebuilder.h"
+#include "judge/modechecks.h"
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/helicopter.h"
@@ -23,6 +25,8 @@ struct TailFigureMaker : FigureBuilder {
     TailFigures& own = made<TailFigures>();
     void tail();
     void hovers();
+    void otherWay();
+    void authority(std::size_t mode, ModeTail& tail) const;
     [[nodiscard]] ModeTail ofMode(const FlightMode& m, const ModeFigures& f) const;
     void frame();
 };
@@ -64,7 +68,70 @@ void TailFigureMaker::hovers() {
     const FlightMode& base = list.front();
     const std::string basePath = elementPath("transmitter.modes.{}.targetRpm"_field, base.id);
     own.hoverDeg = tailHoverFigure(*this, base.targetRpm.value_or(0.0), basePath);
-    for (std::size_t i = 0; i < list.size(); ++i) own.modes.push_back(list[i].id == kHoldMode ? ModeTail{} : ofMode(list[i], out.modes[i]));
+    for (std::size_t i = 0; i < list.size(); ++i) {
+        own.modes.push_back(list[i].id == kHoldMode ? ModeTail{} : ofMode(list[i], out.modes[i]));
+        if (isFlown(list[i])) authority(i, own.modes.back());
+    }
+}
+
+namespace {
+
+/// + where the tail pushes against the main rotor's torque.
+double towardTorque(const Setup& setup) { return helicopter(setup).rotor.turning == Turning::Clockwise ? 1.0 : -1.0; }
+
+}  // namespace
+
+void TailFigureMaker::otherWay() {
+    const bool clockwise = towardTorque(setup) > 0.0;
+    const Figure& end = clockwise ? own.pitchLeftDeg : own.pitchRightDeg;
+    own.otherWayDeg = end;
+    if (end.known) own.otherWayDeg.value = towardTorque(setup) * end.value;
+}
+
+void TailFigureMaker::authority(std::size_t mode, ModeTail& tail) const {
+    const FlightMode& m = setup.transmitter.modes[mode];
+    const ModeFigures& f = out.modes[mode];
+    const Figure& end = towardTorque(setup) > 0.0 ? own.pitchRightDeg : own.pitchLeftDeg;
+    const std::string wantedPath = elementPath("transmitter.modes.{}.targetRpm"_field, m.id);
+    const double rpm = m.targetRpm && *m.targetRpm > 0.0 ? *m.targetRpm : f.headRpm.known ? f.headRpm.value : 0.0;
+    const std::string pitchPath = modePath(m, "pitch");
+    const std::vector<FigureNeed> needed{
+        {wantedPath, rpm > 0.0}, {"machine.tail.drive"_field, end.known}, {pitchPath, f.pitchHigh.known && f.pitchLow.known}};
+    const std::vector<std::string> paths{wantedPath,
+                                         pitchPath,
+                                         "machine.power.mostPowerW"_field,
+                                         "machine.tail.discM"_field,
+                                         "machine.tail.chordMm"_field,
+                                         "machine.tail.ratio"_field,
+                                         "machine.tail.boomM"_field,
+                                         "machine.air.sideWindMs"_field,
+                                         "machine.air.temperatureC"_field,
+                                         "machine.air.heightM"_field};
+    const auto against = [&](Derivation* why) {
+        const double full = std::clamp(std::max(f.pitchHigh.value, -f.pitchLow.value), 0.0, kFullPitchDeg);
+        return torqueAgainst(mainRotor(setup.machine, rpm), full, setup.machine.power.mostPowerW.value_or(0.0), why);
+    };
+    const auto authorityAt = [&](double torqueNm, Derivation* why) {
+        return tailAuthority({torqueNm, helicopter(setup).tail.boomM, tailRotor(setup.machine, rpm), towardTorque(setup) * end.value,
+                              setup.machine.air.sideWindMs},
+                             why);
+    };
+    // what the air alone asks for is judged; 1.3 times that, or all the drive gives, is the far end of the band
+    const auto figure = [&](const char* title, FigureShape shape, double TailAuthority::*what) {
+        return make(
+            title, shape, paths, [&](Derivation& why) { return authorityAt(against(&why).airNm, &why).*what; }, needed);
+    };
+    tail.needDeg = figure(KH_TR("tail pitch against full collective, estimate"), {"°", 1}, &TailAuthority::needDeg);
+    tail.marginDeg = figure(KH_TR("tail pitch left in the side wind, estimate"), {"°", 1, true}, &TailAuthority::marginDeg);
+    tail.windMs = figure(KH_TR("side wind the tail holds at full collective, estimate"), {"m/s", 0}, &TailAuthority::windMs);
+    if (!tail.needDeg.known) return;
+    const TorqueAgainst torque = against(nullptr);
+    const TailAuthority least = authorityAt(torque.airNm, nullptr), most = authorityAt(torque.mostNm, nullptr);
+    span(tail.needDeg, least.needDeg, most.needDeg);
+    span(tail.marginDeg, most.marginDeg, least.marginDeg);
+    tail.loading = least.loading;
+    tail.endBinds = least.endBinds();
+    tail.endDeg = towardTorque(setup) * end.value;
 }
 
 ModeTail TailFigureMaker::ofMode(const FlightMode& m, const ModeFigures& f) const {
@@ -125,6 +192,7 @@ void tailFigures(const FigureBuilder& b) {
     helicopterFigures(b);
     TailFigureMaker f{b};
     f.tail();
+    f.otherWay();
     f.hovers();
     f.frame();
 }

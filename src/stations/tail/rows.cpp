@@ -113,6 +113,20 @@ Cell withSlider(const RowBuilder& b, Cell cell) {
     return tailBladesTurn(b.setup()) ? std::move(cell) : Cell{{RowBuilder::text(say(KH_TR("none: its speed changes")))}};
 }
 
+/// What is left in the mode that has least, and what takes it.
+Cell authorityCell(const RowBuilder& b) {
+    const TailFigures& f = b.figures().of<TailFigures>();
+    const ModeTail* least = nullptr;
+    for (const ModeTail& m : f.modes)
+        if (m.marginDeg.known && (least == nullptr || m.marginDeg.value < least->marginDeg.value)) least = &m;
+    Cell cell;
+    if (least != nullptr)
+        cell.parts = {RowBuilder::figure(least->needDeg, label(KH_TR("needs"))), RowBuilder::figure(least->marginDeg, label(KH_TR("left"))),
+                      RowBuilder::figure(least->windMs, label(KH_TR("to")))};
+    cell.parts.push_back(b.labelled("machine.air.sideWindMs"_field));
+    return cell;
+}
+
 }  // namespace
 
 StationPage tailRows(const RowBuilder& b) {
@@ -166,6 +180,7 @@ StationPage tailRows(const RowBuilder& b) {
         b.row("tail-pitch", say(KH_TR("Tail pitch")), {}, {},
               withSlider(
                   b, {{RowBuilder::figure(f.pitchLeftDeg, label(KH_TR("l"))), RowBuilder::figure(f.pitchRightDeg, label(KH_TR("r")))}})),
+        RowBuilder::under("tail-pitch", b.row("tail-authority", say(KH_TR("Authority")), {}, {}, withSlider(b, authorityCell(b)))),
         b.row("tail-neutral", say(KH_TR("Neutral pitch")), {}, {}, withSlider(b, neutralCell(b))),
         RowBuilder::under("tail-neutral", b.row("neutral-modes", say(KH_TR("In each mode")), {}, {}, hoverCell(b))),
         b.row("precompensation", say(KH_TR("Precompensation")), {}, {{b.field("controller.tail.precompensationPct"_field)}},

@@ -25,7 +25,7 @@ const StationEntry& tailStation() {
         .shortName = KH_TR("Tail"),
         .rows = tailRows,
         .columns = {124, 80, 162, 216, 92},
-        .rules = {tailBenchRules, tailRules, tailLimitRules},
+        .rules = {tailBenchRules, tailRules, tailLimitRules, tailAuthorityRules},
         .figures = tailFigures,
         .beside = {{"controller.tail.limitLeftPct"_field, ownFigure<TailFigures, &TailFigures::pitchLeftDeg>},
                    {"controller.tail.limitRightPct"_field, ownFigure<TailFigures, &TailFigures::pitchRightDeg>}},

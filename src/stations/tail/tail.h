@@ -12,6 +12,7 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> tailRules();
 [[nodiscard]] std::span<const Rule> tailBenchRules();
 [[nodiscard]] std::span<const Rule> tailLimitRules();
+[[nodiscard]] std::span<const Rule> tailAuthorityRules();
 [[nodiscard]] std::span<const BenchWork> tailGuides();
 [[nodiscard]] std::span<const BenchWork> tailSolvers();
 [[nodiscard]] std::vector<Step> tailArmSteps(const Setup& setup, const Figures& figures);

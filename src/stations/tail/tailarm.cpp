@@ -52,8 +52,8 @@ Solved solveTailArm(const Setup& setup, std::span<const Reading> readings) {
                    {{"n", signedNum(now, 1)}, {"b", signedNum(untrimmed, 1)}, {"s", num(step, 1)}, {"l", signedNum(left, 1)}});
         out.answers.push_back(std::move(a));
     } else if (std::abs(now) <= kSettledTailArmDeg) {
-        out.remarks.push_back(say(KH_TR("The tail servo's arm is square within {d}°: leave it, and set the rod."),
-                                  {{"d", num(kSettledTailArmDeg, 1)}}));
+        out.remarks.push_back(
+            say(KH_TR("The tail servo's arm is square within {d}°: leave it, and set the rod."), {{"d", num(kSettledTailArmDeg, 1)}}));
         return out;
     }
     SolvedField t;
