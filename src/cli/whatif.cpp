@@ -32,10 +32,6 @@ Edit changeOf(const Setup& setup, const std::string& text) {
     return {path, typed};
 }
 
-std::string valueOf(const MovedFigure& f, const std::optional<double>& value) {
-    return value ? fmt::format("{} {}", render(f.shown(value)), f.unit) : std::string("not known");
-}
-
 }  // namespace
 
 int runWhatIf(const WhatIfOptions& o) {
@@ -54,7 +50,7 @@ int runWhatIf(const WhatIfOptions& o) {
                                  render(show(setup, follows.edits[i].path, follows.was[i])),
                                  render(show(setup, follows.edits[i].path, follows.edits[i].value)));
     for (const MovedFigure& f : follows.then.figures)
-        std::cout << fmt::format("figure   {}: {} -> {}\n", render(f.name), valueOf(f, f.now), valueOf(f, f.then));
+        std::cout << fmt::format("figure   {}: {} -> {} {}\n", render(f.name), render(f.nowText), render(f.thenText), f.unit);
     for (const Finding& f : follows.then.come) std::cout << fmt::format("comes    {:8} {}\n", severityId(f.severity), render(f.title));
     for (const Finding& f : follows.then.go) std::cout << fmt::format("goes     {:8} {}\n", severityId(f.severity), render(f.title));
     for (const Companion& c : follows.with)

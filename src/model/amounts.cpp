@@ -99,7 +99,7 @@ struct Teller {
         return p.info.home.fact ? say(KH_TR("not known")) : say(KH_TR("none"));
     }
     Message operator()(double v) const {
-        const Message number = say(KH_TR("{v}"), {{"v", on(scaleFor(setup, p), v, bare)}});
+        Message number = say(KH_TR("{v}"), {{"v", on(scaleFor(setup, p), v, bare)}});
         if (std::string_view(p.info.home.topic) != "channel-number") return number;
         const Message name = wordOf(setup, p, fmt::format("{}", v), "");  // channels a box has names for
         return name.empty() ? number : say(KH_TR("{n} {name}"), {{"n", number}, {"name", name}});
@@ -257,7 +257,7 @@ std::string unitOf(const Setup& setup, std::string_view path) { return scaleOf(s
 Message inUnitOf(const Setup& setup, std::string_view path, Message name) {
     const std::string unit = unitOf(setup, path);
     if (unit.empty()) return name;
-    return say(KH_TR("{name}, {unit}"), {{"name", std::move(name)}, {"unit", unit}});
+    return say(KH_TR("{name}, {unit}"), {{"name", name}, {"unit", unit}});
 }
 
 std::vector<ShownChoice> choicesOf(const Setup& setup, std::string_view path) {

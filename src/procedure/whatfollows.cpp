@@ -11,7 +11,6 @@
 #include "procedure/plantext.h"
 
 #include <algorithm>
-#include <cmath>
 #include <map>
 #include <utility>
 
@@ -42,19 +41,10 @@ std::map<std::string, MovedFigure> figuresOf(const Setup& setup, const Evaluatio
                         name = say(KH_TR("{f}, {m}"), {{"f", name}, {"m", setup.transmitter.modes[cell].name}});
                     else if (row.line) name = say(KH_TR("{f}, {m}"), {{"f", name}, {"m", row.title}});
                     else if (!p.label.text.empty()) name = say(KH_TR("{f}, {m}"), {{"f", name}, {"m", p.label}});
-                    out.emplace(
-                        id,
-                        MovedFigure{
-                            id, page.station, std::move(name), p.figure->unit, p.figure->decimals, p.figure->sign, p.figure->value, {}});
+                    out.emplace(id, MovedFigure{id, page.station, std::move(name), p.figure->unit, p.figure->value, {}, p.value, {}});
                 }
     }
     return out;
-}
-
-/// As it is written: what differs beyond that did not move.
-std::optional<double> written(const MovedFigure& f, const std::optional<double>& value) {
-    const double scale = std::pow(10.0, f.decimals);
-    return value ? std::optional(std::round(*value * scale)) : std::nullopt;
 }
 
 std::vector<MovedFigure> movedBetween(const std::map<std::string, MovedFigure>& now, const std::map<std::string, MovedFigure>& then) {
@@ -66,17 +56,19 @@ std::vector<MovedFigure> movedBetween(const std::map<std::string, MovedFigure>& 
         };
         if (std::none_of(out.begin(), out.end(), same)) out.push_back(std::move(figure));  // the same on another page
     };
+    const Message unknown = say(KH_TR("not known"));
     for (const auto& [id, figure] : now) {
         const auto there = then.find(id);
         MovedFigure moved = figure;
         moved.then = there == then.end() ? std::nullopt : there->second.now;
-        if (written(moved, moved.now) != written(moved, moved.then)) add(std::move(moved));
+        moved.thenText = there == then.end() ? unknown : there->second.nowText;
+        if (render(moved.nowText) != render(moved.thenText)) add(std::move(moved));
     }
     for (const auto& [id, figure] : then) {
         if (now.count(id) != 0 || !figure.now) continue;
         MovedFigure moved = figure;
-        moved.then = moved.now;
-        moved.now.reset();
+        moved.then = std::exchange(moved.now, std::nullopt);
+        moved.thenText = std::exchange(moved.nowText, unknown);
         add(std::move(moved));
     }
     std::stable_sort(out.begin(), out.end(), [](const MovedFigure& a, const MovedFigure& b) { return a.station < b.station; });
@@ -105,7 +97,7 @@ Outcome outcomeOf(const Setup& setup, const Evaluation& before, const Setup& aft
 }
 
 Message companionTitle(const Setup& setup, const std::vector<Edit>& edits) {
-    const Message first = fieldTitle(setup, edits.front().path);
+    Message first = fieldTitle(setup, edits.front().path);
     if (edits.size() == 1) return first;
     return say(KH_TR("{f}, and {n} more"), {{"f", first}, {"n", num(static_cast<double>(edits.size() - 1))}});
 }
@@ -220,10 +212,6 @@ private:
 };
 
 }  // namespace
-
-Message MovedFigure::shown(const std::optional<double>& value) const {
-    return value ? say(KH_TR("{v}"), {{"v", Number{*value, decimals, sign}}}) : say(KH_TR("not known"));
-}
 
 std::size_t Outcome::coming(Severity severity) const {
     return static_cast<std::size_t>(std::count_if(come.begin(), come.end(), [&](const Finding& f) { return f.severity == severity; }));

@@ -17,10 +17,8 @@ struct MovedFigure {
     Station station = Station::Airframe;
     Message name;
     std::string unit;
-    int decimals = 0;
-    bool sign = false;
     std::optional<double> now, then;  ///< nothing: not known
-    [[nodiscard]] Message shown(const std::optional<double>& value) const;
+    Message nowText, thenText;        ///< as they are written: an estimate with its band
 };
 
 /// What an edit leads to.

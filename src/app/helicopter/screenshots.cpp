@@ -6,8 +6,8 @@
 #include "app/helicopter/newmodel/newmodelview.h"
 #include "app/shell/demo.h"
 #include "model/boxtables.h"
-#include "model/helicopter/newmodel.h"
 #include "model/fieldpatterns.h"
+#include "model/helicopter/newmodel.h"
 #include "paint/look/theme.h"
 #include "procedure/registry.h"
 

@@ -93,7 +93,7 @@ std::vector<ListRow> WhatFollowsView::listRows() {
         const MovedFigure& one = f.then.figures[i];
         lines_.push_back({Line::Kind::Figure, i});
         rows.push_back({QStringLiteral("figure-%1").arg(i), words(one.name),
-                        tr("%1 to %2 %3").arg(words(one.shown(one.now)), words(one.shown(one.then)), QString::fromStdString(one.unit))});
+                        tr("%1 to %2 %3").arg(words(one.nowText), words(one.thenText), QString::fromStdString(one.unit))});
     }
     if (f.then.figures.empty()) nothing(QStringLiteral("no-figures"), tr("none on any page"));
     at_ = std::min(at_, static_cast<int>(lines_.size()) - 1);
@@ -160,8 +160,8 @@ void WhatFollowsView::drawFigure(QPainter& p, const MovedFigure& f) const {
     const double room = nowAt(wide()) - kText - 70;
     const double x = drawText(p, {kText, 15}, QFontMetricsF(plain).elidedText(words(f.name), Qt::ElideRight, room), plain, t.ink) + 6;
     drawText(p, {x, 15}, QString::fromStdString(f.unit), Theme::font(12), t.muted);
-    drawRight(p, nowAt(wide()), 15, words(f.shown(f.now)), plain, t.muted);
-    drawRight(p, thenAt(wide()), 15, words(f.shown(f.then)), bold, t.ink);
+    drawRight(p, nowAt(wide()), 15, words(f.nowText), plain, t.muted);
+    drawRight(p, thenAt(wide()), 15, words(f.thenText), bold, t.ink);
     drawText(p, {followsStationAt(wide()), 15}, words(workspace().stations().name(f.station)), Theme::font(12), t.muted);
 }
 
@@ -282,7 +282,7 @@ bool WhatFollowsView::explain(WhyPanel& panel) {
         case Line::Kind::Figure: {
             const MovedFigure& f = follows()->then.figures[line.index];
             why.title = f.name;
-            why.lines = {say(KH_TR("now {a}, then {b} {u}"), {{"a", f.shown(f.now)}, {"b", f.shown(f.then)}, {"u", f.unit}})};
+            why.lines = {say(KH_TR("now {a}, then {b} {u}"), {{"a", f.nowText}, {"b", f.thenText}, {"u", f.unit}})};
             break;
         }
         case Line::Kind::Head:

@@ -61,8 +61,6 @@ struct Part {
     struct Shown {
         std::optional<double> value;  ///< nothing: not known
         std::string unit;
-        int decimals = 0;
-        bool sign = false;
     };
     Message label;  ///< muted, before the value; may be empty
     Message value;

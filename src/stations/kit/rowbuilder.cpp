@@ -106,7 +106,7 @@ Part RowBuilder::figure(const Figure& f, Message label) {
     else if (f.known) part.value = numberMessage(f.value, f.decimals, f.sign);
     else part = dash(std::move(part.label));
     part.unit = f.known ? f.unit : "";
-    part.figure = Part::Shown{f.known ? std::optional(f.value) : std::nullopt, f.unit, f.decimals, f.sign};
+    part.figure = Part::Shown{f.known ? std::optional(f.value) : std::nullopt, f.unit};
     part.why = f.why;
     return part;
 }

@@ -46,6 +46,7 @@ void lockByCurve(const AuditContext& c, std::vector<Finding>& out) {
     if (tx.schools.motorLock != MotorLockSchool::ByCurve || c.setup.machine.power.kind == PowerKind::Engine) return;
     const std::vector<Driven> driven = drivenModes(c);
     std::vector<Message> names;
+    names.reserve(driven.size());
     for (const Driven& d : driven) names.push_back(c.say(KH_TR("{m}"), {{"m", d.mode->name}}));
     if (driven.empty()) return;
     const std::size_t flown = tx.modes.size() - 1;

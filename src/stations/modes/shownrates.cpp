@@ -36,6 +36,7 @@ constexpr std::array kShownAxes{
 
 std::vector<Step> shownSteps(const Setup&, const Figures&) {
     std::vector<Step> steps;
+    steps.reserve(kShownAxes.size());
     for (const ShownAxis& a : kShownAxes) steps.push_back(readStep(a.reading, say(a.ask), "°/s", true));
     return steps;
 }

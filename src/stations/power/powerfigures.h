@@ -30,13 +30,13 @@ inline constexpr double kUsualOpeningPct = 50.0;  ///< where the speed controlle
 /// What a flight mode's head speed, the wanted and the given, asks of pack, motor and blades.
 struct ModePower {
     std::string id, name;
-    Figure headroomPct;                ///< at the end of the pack
-    Figure differencePct;              ///< head speed given beside the one wanted
-    Figure electricalRpm;              ///< of the motor at the faster of the two
-    SpeedRange range;                  ///< chosen backwards
-    Figure rangeLowRpm, rangeHighRpm;  ///< its ends
-    Figure peakRpm;                    ///< the highest on the way, with what is passed
-    std::optional<SpoolIn> spoolUp;    ///< from hold to speed and back after a practised autorotation; none without a speed
+    Figure headroomPct;              ///< at the end of the pack
+    Figure differencePct;            ///< head speed given beside the one wanted
+    Figure electricalRpm;            ///< of the motor at the faster of the two
+    SpeedRange range;                ///< chosen backwards
+    Figure rangeRpm;                 ///< its middle, the range as its band
+    Figure peakRpm;                  ///< the highest on the way, with what is passed
+    std::optional<SpoolIn> spoolUp;  ///< from hold to speed and back after a practised autorotation; none without a speed
 };
 
 struct PowerFigures {

@@ -42,13 +42,10 @@ std::vector<Row> modeLines(const RowBuilder& b) {
         if (m.id == kHoldMode) continue;
         lines.push_back(b.line("head-speed", "speeds-" + m.id, say(KH_TR("{m}"), {{"m", m.name}}),
                                {{{b.field(elementPath("transmitter.modes.{}.targetRpm"_field, m.id))}},
-                                {{RowBuilder::figure(power[i].rangeLowRpm)}},
-                                {{RowBuilder::figure(power[i].rangeHighRpm)}},
+                                {{RowBuilder::figure(power[i].rangeRpm)}},
                                 {{RowBuilder::figure(m.headRpm)}},
                                 {{RowBuilder::figure(power[i].differencePct)}},
-                                {{RowBuilder::figure(power[i].peakRpm)}},
-                                {{RowBuilder::figure(m.tipSpeed)}},
-                                {{RowBuilder::figure(power[i].electricalRpm)}}}));
+                                {{RowBuilder::figure(power[i].peakRpm)}}}));
     }
     return lines;
 }
@@ -262,17 +259,15 @@ StationPage powerRows(const RowBuilder& b) {
         return no.count(row.id) != 0 ||
                (engine && s.controller.governor.kind != GovernorKind::Internal && (row.id == "soft-start"_row || row.id == "bail-out"_row));
     });
-    setTable(
-        page, "head-speed",
-        {{KH_TR("wanted"), "rpm", KH_TR("the head speed this mode is meant to fly at"), Box::Transmitter},
-         {KH_TR("from"), "rpm", KH_TR("the lowest that suits: hover stick, opening, step between modes"), Box::Transmitter},
-         {KH_TR("to"), "rpm", KH_TR("the highest that suits: minutes, headroom, blade limit, tips, step between modes"), Box::Transmitter},
-         {KH_TR("given"), "rpm", KH_TR("what the curve gives, by the log or as a share of what the pack gives"), Box::Transmitter},
-         {KH_TR("differs"), "%", KH_TR("given beside wanted"), Box::Transmitter},
-         {KH_TR("at most"), "rpm", KH_TR("on the way to speed and back after a bail-out"), Box::SpeedController},
-         {KH_TR("tips"), "m/s", KH_TR("how fast the blade tips are"), Box::Machine},
-         {KH_TR("electrical"), "rpm", KH_TR("electrical turns a minute that the speed controller must follow"), Box::SpeedController}},
-        modeLines(b));
+    setTable(page, "head-speed",
+             {{KH_TR("wanted"), "rpm", KH_TR("the head speed this mode is meant to fly at"), Box::Transmitter},
+              {KH_TR("suits"), "rpm",
+               KH_TR("between hover stick, opening and step between modes, and minutes, headroom, blade limit, tips and that step"),
+               Box::Transmitter},
+              {KH_TR("given"), "rpm", KH_TR("what the curve gives, by the log or as a share of what the pack gives"), Box::Transmitter},
+              {KH_TR("differs"), "%", KH_TR("given beside wanted"), Box::Transmitter},
+              {KH_TR("at most"), "rpm", KH_TR("on the way to speed and back after a bail-out"), Box::SpeedController}},
+             modeLines(b));
     return page;
 }
 

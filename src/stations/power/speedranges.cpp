@@ -111,19 +111,15 @@ void PowerFigureMaker::ranges(std::size_t mode, ModePower& made) const {
                                          "transmitter.timerMin"_field,
                                          "machine.power.capacityMah"_field};
     const SpeedRange& r = made.range;
-    const auto end = [&](const char* title, double rpm, const Message& by) {
-        return make(title, {"rpm", 0}, paths,
-                    [&](Derivation& why) {
-                        why.line(KH_TR("bounded by: {by}"), {{"by", by}});
-                        if (r.empty())
-                            why.line(KH_TR("no speed fits: {a} asks for at least {x}, {b} for at most {y} rpm"),
-                                     {{"a", r.lowBy}, {"x", num(r.low)}, {"b", r.highBy}, {"y", num(r.high)}});
-                        return rpm;
-                    },
-                    {{wanted, r.known}});
-    };
-    made.rangeLowRpm = end(KH_TR("lowest head speed that suits"), r.low, r.lowBy);
-    made.rangeHighRpm = end(KH_TR("highest head speed that suits"), r.high, r.highBy);
+    made.rangeRpm = make(KH_TR("head speeds that suit"), {"rpm", 0}, paths,
+                         [&](Derivation& why) {
+                             why.line(KH_TR("from {x} rpm: {by}"), {{"x", num(r.low)}, {"by", r.lowBy}});
+                             why.line(KH_TR("to {x} rpm: {by}"), {{"x", num(r.high)}, {"by", r.highBy}});
+                             if (r.empty()) why.line(KH_TR("the first is above the second: no head speed suits"));
+                             return (r.low + r.high) / 2.0;
+                         },
+                         {{wanted, r.known}});
+    if (made.rangeRpm.known) span(made.rangeRpm, r.low, r.high);
 }
 
 }  // namespace kh
