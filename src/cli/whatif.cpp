@@ -53,6 +53,7 @@ int runWhatIf(const WhatIfOptions& o) {
         std::cout << fmt::format("figure   {}: {} -> {} {}\n", render(f.name), render(f.nowText), render(f.thenText), f.unit);
     for (const Finding& f : follows.then.come) std::cout << fmt::format("comes    {:8} {}\n", severityId(f.severity), render(f.title));
     for (const Finding& f : follows.then.go) std::cout << fmt::format("goes     {:8} {}\n", severityId(f.severity), render(f.title));
+    for (const ToBeSet& one : follows.then.again) std::cout << fmt::format("again    {}: {}\n", render(one.title), render(one.what));
     for (const Companion& c : follows.with)
         std::cout << fmt::format("with {}  {}: {} -> {}\n         {}\n", c.ticked ? "[x]" : "[ ]", render(c.title),
                                  render(show(setup, c.edits.front().path, c.was.front())),

@@ -237,6 +237,9 @@ ojson whatFollowsJson(const Setup& setup, const WhatFollows& follows) {
     for (const MovedFigure& f : follows.then.figures)
         figures.push_back({{"id", f.id}, {"name", render(f.name)}, {"unit", f.unit}, {"now", number(f.now)}, {"then", number(f.then)}});
     for (const Finding& f : follows.then.go) go.push_back(f.id);
+    ojson again = ojson::array();
+    for (const ToBeSet& one : follows.then.again)
+        again.push_back({{"row", one.row}, {"title", render(one.title)}, {"what", render(one.what)}});
     for (const Companion& c : follows.with)
         with.push_back({{"id", c.id},
                         {"title", render(c.title)},
@@ -248,6 +251,7 @@ ojson whatFollowsJson(const Setup& setup, const WhatFollows& follows) {
             {"figures", figures},
             {"come", foundJson(follows.then.come)},
             {"go", go},
+            {"again", again},
             {"with", with},
             {"alone", {{"come", foundJson(follows.alone.come)}}}};
 }

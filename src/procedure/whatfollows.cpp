@@ -24,9 +24,9 @@ constexpr int kCompanionDepth = 1;
 Setup edited(const Setup& setup, const std::vector<Edit>& edits) { return withEdits(setup, edits, Standing::Entered, {}); }
 
 /// Every figure on the pages, by where it stands.
-std::map<std::string, MovedFigure> figuresOf(const Setup& setup, const Evaluation& evaluation, const StationSet& stations) {
+std::map<std::string, MovedFigure> figuresOf(const Setup& setup, const std::vector<StationPage>& pages, const StationSet& stations) {
     std::map<std::string, MovedFigure> out;
-    for (const StationPage& page : ledger(setup, evaluation, nullptr, stations)) {
+    for (const StationPage& page : pages) {
         const StationEntry* station = stations.find(page.station);
         const bool matrix = station != nullptr && station->page == PageKind::Matrix;
         for (const Row& row : page.rows)
@@ -34,7 +34,8 @@ std::map<std::string, MovedFigure> figuresOf(const Setup& setup, const Evaluatio
                 for (std::size_t part = 0; part < row.cells[cell].parts.size(); ++part) {
                     const Part& p = row.cells[cell].parts[part];
                     if (!p.figure) continue;
-                    const std::string id = row.id + "/" + std::to_string(cell) + "/" + std::to_string(part);
+                    const std::string id = std::to_string(static_cast<int>(page.station)) + "/" + row.id + "/" + std::to_string(cell) +
+                                           "/" + std::to_string(part);
                     // a figure of one mode says which: a column of the matrix, or a line of a table
                     Message name = p.why.title;
                     if (matrix && row.cells.size() == setup.transmitter.modes.size())
@@ -78,7 +79,11 @@ std::vector<MovedFigure> movedBetween(const std::map<std::string, MovedFigure>& 
 Outcome outcomeOf(const Setup& setup, const Evaluation& before, const Setup& after, const StationSet& stations) {
     const Evaluation then = evaluate(after, stations);
     Outcome out;
-    out.figures = movedBetween(figuresOf(setup, before, stations), figuresOf(after, then, stations));
+    const std::vector<StationPage> now = ledger(setup, before, nullptr, stations), later = ledger(after, then, nullptr, stations);
+    out.figures = movedBetween(figuresOf(setup, now, stations), figuresOf(after, later, stations));
+    const std::vector<ToBeSet> open = stillToSee(setup, now);
+    for (ToBeSet& one : stillToSee(after, later))
+        if (std::none_of(open.begin(), open.end(), [&](const ToBeSet& o) { return o.row == one.row; })) out.again.push_back(std::move(one));
     const auto severityIn = [](const Evaluation& e, const std::string& id) -> std::optional<Severity> {
         for (const Finding& f : e.findings)
             if (f.id == id) return f.severity;

@@ -5,6 +5,7 @@
 #pragma once
 
 #include "procedure/registry.h"
+#include "procedure/tobeset.h"
 
 #include <string>
 #include <vector>
@@ -13,7 +14,7 @@ namespace kh {
 
 /// A figure that stands on a page and is another one afterwards.
 struct MovedFigure {
-    std::string id;  ///< row, cell and place on its page: "head-speed-idle1/1/0"
+    std::string id;  ///< row, cell and place on its page: "8/speeds-idle1/2/0"
     Station station = Station::Airframe;
     Message name;
     std::string unit;
@@ -24,9 +25,10 @@ struct MovedFigure {
 /// What an edit leads to.
 struct Outcome {
     std::vector<MovedFigure> figures;
-    std::vector<Finding> come;  ///< new, or worse than before
-    std::vector<Finding> go;    ///< gone, or milder than before
-    std::size_t stay = 0;       ///< dangers and warnings that are there before and after
+    std::vector<Finding> come;   ///< new, or worse than before
+    std::vector<Finding> go;     ///< gone, or milder than before
+    std::vector<ToBeSet> again;  ///< what was seen on the machine and must be seen once more
+    std::size_t stay = 0;        ///< dangers and warnings that are there before and after
     [[nodiscard]] std::size_t coming(Severity severity) const;
 };
 

@@ -89,6 +89,19 @@ TEST_CASE("tail limits and neutral and gain and head speeds are typed into the d
     CHECK(sameButWhen(b.w().setup(), before));
 }
 
+TEST_CASE("hold's idle for the bail-out is read in the row where the motor starts, and one undo takes it back") {
+    Bench b;
+    b.w().document().edit(QStringLiteral("armed"),
+                          {{"transmitter.schools.hold", std::string("bail-out")}, {"transmitter.hold.throttlePct", 12.0}});
+    const Setup before = b.w().setup();
+    readInRow(b, Station::Power, "start-pulse", {{"idle.starts", "11"}, {"idle.stops", "8,0"}});
+    CHECK(b.w().setup().transmitter.hold.throttlePct == 5.0);
+    REQUIRE(b.w().setup().speedController.startUs.has_value());
+    CHECK(*b.w().setup().speedController.startUs == 1164.0);  // 8 % of 1100 … 1900 µs
+    b.act("undo");
+    CHECK(sameButWhen(b.w().setup(), before));
+}
+
 TEST_CASE("a supply that dips is told in the window and taken back by undo; a used pack is only told") {
     Bench b;
     const Setup before = b.w().setup();

@@ -137,6 +137,14 @@ TEST_CASE("another head speed brings gain, hold's gain, throttle, timer and hove
     CHECK(withTicked(less).size() == withTicked(f).size() - 1);
 }
 
+TEST_CASE("what was seen on the machine and must be seen again is told before") {
+    const WhatFollows hold = follows(turnstone(), {{"transmitter.hold.throttlePct", -6.0}});
+    std::set<std::string> again;
+    for (const ToBeSet& one : hold.alone.again) again.insert(one.row);
+    CHECK(again == std::set<std::string>{"first-power", "hold-switch"});
+    CHECK(follows(turnstone(), {{"transmitter.modes.idle1.targetRpm", 2000.0}}).alone.again.empty());
+}
+
 TEST_CASE("a what-if on a fact, on nothing, twice, out of range or harmful is told in the field's name") {
     const Setup& s = turnstone();
     CHECK(refusedAs(s, {{"machine.power.pinionTeeth", 14.0}}) == "machine.power.pinionTeeth");

@@ -53,7 +53,7 @@ void NotYetView::entered() {
 std::size_t NotYetView::openRung() const {
     const auto& rungs = ladder().rungs;
     for (std::size_t i = 0; i < rungs.size(); ++i)
-        if (rungs[i].id == open_) return i;
+        if (rungs[i].id == open_ && !rungs[i].obstacles.empty()) return i;
     return std::min(ladder().reached() + 1, rungs.empty() ? 0 : rungs.size() - 1);
 }
 

@@ -82,6 +82,11 @@ std::vector<ListRow> WhatFollowsView::listRows() {
         rows.push_back({QStringLiteral("comes-%1").arg(i), words(f.then.come[i].title), words(f.then.come[i].found)});
     }
     if (f.then.come.empty()) nothing(QStringLiteral("no-come"), tr("none"));
+    if (!f.then.again.empty()) head(QStringLiteral("head-again"), tr("must be seen on the machine once more"));
+    for (std::size_t i = 0; i < f.then.again.size(); ++i) {
+        lines_.push_back({Line::Kind::Again, i});
+        rows.push_back({QStringLiteral("again-%1").arg(i), words(f.then.again[i].title), words(f.then.again[i].what)});
+    }
     head(QStringLiteral("head-go"), tr("findings that go"));
     for (std::size_t i = 0; i < f.then.go.size(); ++i) {
         lines_.push_back({Line::Kind::Goes, i});
@@ -120,6 +125,7 @@ double WhatFollowsView::rowHeight(int row) const {
                    drawParagraph(nullptr, QRectF(0, 0, wide() - kText - kLeft, 0), words(follows()->then.come[line.index].found),
                                  Theme::font(12), Theme::tokens().ink) +
                    4;
+        case Line::Kind::Again:
         case Line::Kind::Goes: return kFindingHigh;
         case Line::Kind::Figure: return kFigureHigh;
         case Line::Kind::Nothing: return kFigureHigh;
@@ -194,6 +200,15 @@ void WhatFollowsView::drawRow(QPainter& p, int row, double h) {
                      Theme::font(13, comes), comes ? t.ink : t.muted);
             drawText(p, {followsStationAt(wide()), 15}, words(workspace().stations().name(f.station)), Theme::font(12), t.muted);
             if (comes) drawParagraph(&p, QRectF(kText, 20, wide() - kText - kLeft, 0), words(f.found), Theme::font(12), t.ink);
+            break;
+        }
+        case Line::Kind::Again: {
+            const ToBeSet& one = follows()->then.again[line.index];
+            p.setPen(QPen(t.ink, 1.2, Qt::DashLine));
+            p.setBrush(Qt::NoBrush);
+            p.drawRect(QRectF(kText - 16, 7, 8, 8));
+            drawText(p, {kText, 15}, words(one.title), Theme::font(13), t.ink);
+            drawText(p, {followsStationAt(wide()), 15}, words(workspace().stations().name(one.station)), Theme::font(12), t.muted);
             break;
         }
         case Line::Kind::Figure: drawFigure(p, follows()->then.figures[line.index]); break;
@@ -279,6 +294,12 @@ bool WhatFollowsView::explain(WhyPanel& panel) {
             break;
         case Line::Kind::Comes: finding(follows()->then.come[line.index]); break;
         case Line::Kind::Goes: finding(follows()->then.go[line.index]); break;
+        case Line::Kind::Again: {
+            const ToBeSet& one = follows()->then.again[line.index];
+            why.title = one.title;
+            why.lines = {one.what, one.why, say(KH_TR("not before that: {what}"), {{"what", one.blocks}})};
+            break;
+        }
         case Line::Kind::Figure: {
             const MovedFigure& f = follows()->then.figures[line.index];
             why.title = f.name;

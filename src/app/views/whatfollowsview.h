@@ -29,7 +29,7 @@ protected:
 
 private:
     struct Line {
-        enum class Kind { Head, Companion, Comes, Goes, Figure, Nothing } kind;
+        enum class Kind { Head, Companion, Comes, Again, Goes, Figure, Nothing } kind;
         std::size_t index = 0;
         QString text = {};  ///< of a head, or of what stands where there is nothing
     };

@@ -80,9 +80,9 @@ void leads(const AuditContext& c, std::vector<Finding>& out) {
         if (!supplies || w.second == SecondSupply::JoinedAllowed) continue;
         Finding f = finding("lead-supply", Severity::Danger, leadPath(l, "parked"));
         f.title = c.say(KH_TR("Lead {n} joins a second supply to the first"), {{"n", l.id}});
-        f.found =
-            c.say(KH_TR("It brings supply from {a} to {b}, beside {s} of the first."),
-                  {{"a", l.from}, {"b", l.to}, {"s", sayCount(static_cast<std::size_t>(w.supplyLeads), KH_TR("{n} lead"), KH_TR("{n} leads"))}});
+        f.found = c.say(
+            KH_TR("It brings supply from {a} to {b}, beside {s} of the first."),
+            {{"a", l.from}, {"b", l.to}, {"s", sayCount(static_cast<std::size_t>(w.supplyLeads), KH_TR("{n} lead"), KH_TR("{n} leads"))}});
         f.why = c.say(KH_TR("Two regulators feed each other: one gives up or burns, in flight as likely as on the bench."));
         f.todo = c.say(KH_TR("Pull its supply wire and insulate it, or park the lead; joined only where both makers allow it."));
         f.fix = {{leadPath(l, "parked"), true}};

@@ -21,6 +21,7 @@
 #include "stations/helicopter/linkturns.h"
 #include "stations/kit/solverkit.h"
 #include "stations/pitch/pitchsolvers.h"
+#include "stations/pitch/throwtells.h"
 
 #include <algorithm>
 #include <cmath>
@@ -32,8 +33,6 @@ namespace {
 constexpr double kSettledDeg = 0.1;     ///< what a gauge can tell
 constexpr double kConsistentDeg = 0.3;  ///< the two ways to the plate's tilt agree within
 constexpr double kShiftedDeg = 1.0;
-constexpr double kCreptShare = 0.92;  ///< of what the plate allows: it stands at its stop
-constexpr double kCreptOver = 1.25;   ///< over what the step asks for
 constexpr double kLinksApartTurns = 0.5;
 constexpr double kMostSettingPct = 150.0;
 constexpr double kSameSettingPct = 0.05;
@@ -146,21 +145,6 @@ std::vector<SolvedField> rangeByTravel(const Setup& setup, std::pair<double, dou
         out.push_back(std::move(a));
     }
     return out;
-}
-
-/// Cyclic at the blade where the plate stops, in °.
-double stopDeg(const Setup& setup) {
-    const double tilt = clearanceRose(setup, 0.0, helicopterIn(ChainModel(setup)).plateAt(0, 0, 0).plate.heightMm).round.tiltDeg;
-    const Head& head = helicopter(setup).head;
-    return degFromRad(std::asin(std::clamp(head.innerRadiusMm * sinDeg(tilt) / head.gripMm, 0.0, 1.0)));
-}
-
-/// What the reference step should give by the machine's own lengths, in °.
-double askedThrowDeg(const Setup& setup) {
-    const ChainModel model(setup);
-    const auto at = [&](double demand) { return helicopterIn(model).bladeAt(helicopterIn(model).plateAt(0, demand, 0).plate, 180.0); };
-    const double demand = shareFromPct(setup.controller.profile->referenceDemandPct);
-    return std::abs(at(demand) - at(-demand)) / 2.0;
 }
 
 }  // namespace
@@ -321,13 +305,7 @@ Solved solveThrow(const Setup& setup, std::span<const Reading> readings) {
     if (std::abs(zero) > 1.5)
         out.remarks.push_back(say(KH_TR("The two sides differ by {d}°: the gauge's zero, removed by halving; or the plate is not level."),
                                   {{"d", num(2.0 * std::abs(zero), 1)}}));
-    const double stop = stopDeg(setup);
-    if (const double asked = askedThrowDeg(setup); thrown > kCreptShare * stop && thrown > kCreptOver * asked)
-        out.remarks.push_back(say(KH_TR("{t}° is where the plate stops, not the {a}° that {p} asks for: in the flying state the plate "
-                                        "creeps while the stick is held. Switch the controller to its set-up state and read again."),
-                                  {{"t", num(thrown, 1)},
-                                   {"a", num(asked, 1)},
-                                   {"p", amount(setup, "controller.referencePct"_field, setup.controller.referencePct)}}));
+    throwTells(setup, thrown, out);
     const double wanted = setup.controller.profile->referenceDeg;
     if (std::abs(thrown - wanted) <= kSettledDeg) {
         out.remarks.push_back(say(KH_TR("{t}° to either side: the {w} the controller wants. Leave it."),

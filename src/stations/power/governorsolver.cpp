@@ -127,7 +127,7 @@ std::span<const BenchWork> powerSolvers() {
             .solve = solveGovernor,
             .with = ReadWith::Eye,
             .setUpState = false},
-        packSolver(), dipSolver(), afterFlightSolver()};
+        packSolver(), dipSolver(), afterFlightSolver(), idleSolver()};
     return entries;
 }
 

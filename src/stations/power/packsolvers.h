@@ -13,6 +13,7 @@ namespace kh {
 [[nodiscard]] const BenchWork& packSolver();
 [[nodiscard]] const BenchWork& dipSolver();
 [[nodiscard]] const BenchWork& afterFlightSolver();
+[[nodiscard]] const BenchWork& idleSolver();
 /// What the newest readings of the receiver supply say; nothing where they were taken with another supply or were not taken.
 [[nodiscard]] std::optional<SupplyDip> dipInForce(const Setup& setup);
 

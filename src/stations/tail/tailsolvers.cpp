@@ -26,6 +26,7 @@ namespace kh {
 
 namespace {
 
+constexpr double kFarAboveClass = 1.5;  ///< times the top of where its size starts: there something else is soft (own choice)
 constexpr double kMostLimitPct = 200.0;
 constexpr double kSidesPct = 10.0;  ///< sides further apart tell of geometry or neutral
 constexpr double kSameSpeedShare = 0.02;
@@ -262,6 +263,15 @@ Solved solveGain(const Setup& setup, std::span<const Reading> readings) {
             why.line(KH_TR("lowest that oscillates {o} %, clean below it up to {c} %"),
                      {{"o", num(*std::min_element(oscillating.begin(), oscillating.end()), 1)},
                       {"c", num(clean.empty() ? 0.0 : *std::max_element(clean.begin(), clean.end()), 1)}});
+        if (oscillating.empty() && *std::max_element(clean.begin(), clean.end()) > kFarAboveClass * start[1])
+            out.remarks.insert(
+                out.remarks.begin(),
+                say(KH_TR("Look here first: {m} is clean at {c} %, far above the {a} … {b} % this size starts at. A slow servo, slop "
+                          "in the linkage or a tail that slips on its shaft feels soft at any gain."),
+                    {{"m", mode.name},
+                     {"c", num(*std::max_element(clean.begin(), clean.end()), 1)},
+                     {"a", num(start[0])},
+                     {"b", num(start[1])}}));
         const bool contradicts = !oscillating.empty() && !clean.empty() &&
                                  *std::max_element(clean.begin(), clean.end()) >= *std::min_element(oscillating.begin(), oscillating.end());
         if (contradicts)
