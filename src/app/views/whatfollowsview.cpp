@@ -113,6 +113,7 @@ void WhatFollowsView::choose(int row) {
 
 double WhatFollowsView::rowHeight(int row) const {
     const Line& line = lines_[static_cast<std::size_t>(row)];
+    if (!follows()) return kFigureHigh;  // nothing is looked at any more
     switch (line.kind) {
         case Line::Kind::Head: return kHeadHigh;
         case Line::Kind::Companion: {
