@@ -184,7 +184,7 @@ void powerFigures(const FigureBuilder& b) {
     const auto& list = b.setup.transmitter.modes;
     for (std::size_t i = 0; i < list.size(); ++i) {
         f.own.modes.push_back(f.ofMode(list[i], b.out.modes[i]));
-        if (isFlown(list[i])) f.ranges(i, f.own.modes.back());
+        if (b.words && isFlown(list[i])) f.ranges(i, f.own.modes.back());  // no rule reads them
     }
 }
 
