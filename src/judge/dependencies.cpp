@@ -294,6 +294,11 @@ std::vector<std::string> settingsOf(const Setup& setup, std::string_view reading
     return out;
 }
 
+const Reading* newestInForce(const Setup& setup, std::string_view what) {
+    if (newestUnder(setup, what, {}) == nullptr) return nullptr;
+    return newestUnder(setup, what, settingsOf(setup, what));
+}
+
 std::vector<std::string> settingsInForce(const Setup& setup, std::string_view reading) {
     std::vector<std::string> out = settingsOf(setup, reading);
     if (const Line* line = dependenciesOf(reading)) addPaths(setup, line->invalidatedBy, {}, out);

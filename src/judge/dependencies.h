@@ -44,6 +44,9 @@ struct RowDependencies {
 [[nodiscard]] std::vector<std::string> settingsOf(const Setup& setup, std::string_view reading);
 /// The same and what invalidates it, as they stand: what `Reading::under` keeps.
 [[nodiscard]] std::vector<std::string> settingsInForce(const Setup& setup, std::string_view reading);
+/// The newest reading of something, where it was taken under the settings of now; nullptr if none was. Where nothing was read, nothing is
+/// looked up.
+[[nodiscard]] const Reading* newestInForce(const Setup& setup, std::string_view what);
 /// The first field that makes a reading say nothing any more, since it was changed after it: a length, a fact of a box it was read
 /// through, or the box; empty if there is none.
 [[nodiscard]] std::string sinceChanged(const Setup& setup, const Reading& reading);

@@ -83,9 +83,9 @@ void writeField(Setup& setup, std::string_view path, const FieldValue& value);
 
 /// The standing of a stored value; absent means default.
 [[nodiscard]] Standing standingOf(const Setup& setup, const std::string& path);
-/// Whether a reading was taken with these settings as they are; one that was not noted then does not count.
 /// The newest reading of something, where it was taken under these settings as they are now; else nullptr: an older one says nothing.
 [[nodiscard]] const Reading* newestUnder(const Setup& setup, std::string_view what, std::span<const std::string> paths);
+/// Whether a reading was taken with these settings as they are; one that was not noted then does not count.
 [[nodiscard]] bool takenUnder(const Setup& setup, const Reading& reading, std::span<const std::string> paths);
 /// Whether a row was seen on the machine, and none of the fields it rests on was changed since.
 [[nodiscard]] bool seenUnchanged(const Setup& setup, const std::string& row, std::span<const std::string> restsOn);

@@ -20,6 +20,15 @@ Rung& rungNamed(Ladder& ladder, const std::string& id) {
 
 }  // namespace
 
+std::size_t Rung::count(Severity severity) const {
+    return static_cast<std::size_t>(
+        std::count_if(obstacles.begin(), obstacles.end(), [&](const Obstacle& o) { return !o.finding.empty() && o.severity == severity; }));
+}
+
+std::size_t Rung::left() const {
+    return static_cast<std::size_t>(std::count_if(obstacles.begin(), obstacles.end(), [](const Obstacle& o) { return o.finding.empty(); }));
+}
+
 std::size_t Ladder::reached() const {
     std::size_t at = 0;
     while (at + 1 < rungs.size() && rungs[at + 1].obstacles.empty()) ++at;

@@ -32,6 +32,10 @@ struct Rung {
     Message doing;    ///< what is done there
     Message caution;  ///< what moves, who is near; may be empty
     std::vector<Obstacle> obstacles = {};
+    /// Findings of a severity in its way.
+    [[nodiscard]] std::size_t count(Severity severity) const;
+    /// What is still to be set or seen.
+    [[nodiscard]] std::size_t left() const;
 };
 
 /// From the lowest rung up; the first is looking and typing, which nothing stands against.

@@ -8,7 +8,7 @@
 #include "procedure/aircraft.h"
 #include "procedure/harm.h"
 #include "procedure/ledger.h"
-#include "procedure/plantext.h"
+#include "procedure/typed.h"
 
 #include <algorithm>
 #include <map>
@@ -21,7 +21,7 @@ namespace {
 constexpr std::size_t kMostCompanions = 12;
 constexpr int kCompanionDepth = 1;
 
-Setup edited(const Setup& setup, const std::vector<Edit>& edits) { return withEdits(setup, edits, Standing::Entered, {}); }
+Setup edited(const Setup& setup, const std::vector<Edit>& edits) { return asTyped(setup, edits, {}); }
 
 /// Every figure on the pages, by where it stands.
 std::map<std::string, MovedFigure> figuresOf(const Setup& setup, const std::vector<StationPage>& pages, const StationSet& stations) {

@@ -42,6 +42,15 @@ const Remedy* Repair::remedyOf(const Finding& finding) const {
     return r == plan().remedies.end() ? nullptr : &r->second;
 }
 
+std::size_t Repair::stepFor(const std::string& finding) const {
+    if (!fresh()) return 0;
+    for (std::size_t i = 0; i < plan().steps.size(); ++i) {
+        const auto& heals = plan().steps[i].heals;
+        if (std::find(heals.begin(), heals.end(), finding) != heals.end()) return i + 1;
+    }
+    return 0;
+}
+
 Message Repair::remedyText(const Finding& finding) const {
     return kh::remedyText(in_.setup(), in_.evaluation().findings, finding, fresh() ? &plan() : nullptr);
 }

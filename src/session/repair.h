@@ -33,6 +33,8 @@ public:
     void keepWithin();
     /// What was tried for a finding; nullptr while the plan is not fresh, and of the switch proof's own.
     [[nodiscard]] const Remedy* remedyOf(const Finding& finding) const;
+    /// The plan's step that a finding goes with, from 1; 0: none, or the plan is not fresh.
+    [[nodiscard]] std::size_t stepFor(const std::string& finding) const;
     /// What to do about a finding, as far as it was tried.
     [[nodiscard]] Message remedyText(const Finding& finding) const;
     /// Sets the remedy that was tried; else tells why there is none.

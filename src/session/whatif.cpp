@@ -31,7 +31,7 @@ void WhatIf::take(bool withTicked) {
     const std::vector<Edit> edits = withTicked ? kh::withTicked(*now_) : now_->edits;
     const std::size_t more = edits.size() - now_->edits.size();
     const QString called = more == 0 ? name() : tr("%1, %2 with it").arg(name()).arg(more);
-    in_.document().edit(called, edits);  // then nothing is looked at any more
+    in_.take(called, edits);  // then nothing is looked at any more
 }
 
 void WhatIf::leave() {

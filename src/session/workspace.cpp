@@ -7,6 +7,7 @@
 #include "model/modeedits.h"
 #include "model/names.h"
 #include "procedure/harm.h"
+#include "procedure/typed.h"
 #include "session/notyet.h"
 #include "session/told.h"
 #include "text/words.h"
@@ -252,20 +253,20 @@ void Workspace::editPart(const Part& part, const QString& text) {
                           withSpare(setup(), spare->channel, text.toStdString()));
         return;
     }
-    const FieldValue value = parsePart(setup(), part, text.toStdString());
-    std::vector<Edit> edits{{part.field(), value}};
-    if (part.field() == "transmitter.unusedInhibited"_field && value == FieldValue(true)) edits = inhibitEdits(setup().transmitter);
+    take(selectedRow() == nullptr ? tr("change") : words(selectedRow()->title), editsOf(part, text));
+}
+
+std::vector<Edit> Workspace::editsOf(const Part& part, const QString& text) const {
+    std::vector<Edit> edits = typedEdits(setup(), part.field(), parsePart(setup(), part, text.toStdString()));
     if (const auto harm = harmfulSetting(withEdits(setup(), edits, Standing::Entered, {}), edits))
         throw InputError(part.field(),
                          words(harm->found).toStdString() + " " + words(harm->why).toStdString() + " " + words(harm->todo).toStdString());
-    const Row* row = selectedRow();
-    const QString name = row == nullptr ? tr("change") : words(row->title);
-    if (part.field() == "transmitter.schools.rateMode"_field || part.field() == "transmitter.schools.headGain"_field) {
-        document_.replace(name,
-                          withSchoolFunctions(withEdits(setup(), edits, Standing::Entered, nowStamp())));  // what it asks for, with it
-        return;
-    }
-    document_.edit(name, edits);
+    return edits;
+}
+
+void Workspace::take(const QString& name, const std::vector<Edit>& edits) {
+    if (bringsFunctions(edits)) document_.replace(name, asTyped(setup(), edits, nowStamp()));  // what it asks for, with it
+    else document_.edit(name, edits);
 }
 
 bool Workspace::rateModeOn() const { return tracer() != nullptr && tracer()->model().isOn(kRateMode, deck_); }

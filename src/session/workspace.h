@@ -117,6 +117,10 @@ public:
 
     /// One undoable edit of the selected part. @throws InputError, also for a setting that would destroy a servo
     void editPart(const Part& part, const QString& text);
+    /// What a text typed into a part would change. @throws InputError, also for a setting that would destroy a servo
+    [[nodiscard]] std::vector<Edit> editsOf(const Part& part, const QString& text) const;
+    /// One undoable change of edits that were typed, with what a school brings.
+    void take(const QString& name, const std::vector<Edit>& edits);
     /// The selected part as it stands is the pilot's word: a default becomes entered, the value stays to its last digit.
     void confirmPart(const Part& part);
     /// The selected function answers to this switch at this place and no longer to its old one; what happened is told.

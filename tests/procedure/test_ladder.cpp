@@ -2,6 +2,7 @@
 //
 // What may be done, rung by rung: what stands in the way exists, stands once, and once it is mended the rung is free.
 #include "golden/builds.h"
+#include "judge/plan/plan.h"
 #include "judge/rowids.h"
 #include "procedure/aircraft.h"
 #include "procedure/ledger.h"
@@ -109,6 +110,32 @@ TEST_CASE("a test that went stale takes a rung back") {
     CHECK(placeOf(back, "first-power") == "spool");
     CHECK(placeOf(back, "hold-switch") == "pack");
     CHECK(back.rungs[back.reached()].id == "look");
+}
+
+TEST_CASE("mending a machine for real frees its ladder: the plan is taken, what is left is seen, and nothing stands in the way") {
+    for (const Setup* faulty : {&khtest::dunlin(), &turnstone()}) {
+        Setup setup =
+            faulty == &turnstone() ? edited(turnstone(), {{"transmitter.hold.throttlePct", 20.0}, {"controller.rateHz", 560.0}}) : *faulty;
+        const std::size_t before = of(setup).reached();
+        const Plan plan = makePlan(setup, stationsOf(setup).rules());
+        setup = withPlan(setup, plan, plan.steps.size(), true, "2026-12-01T10:00:00Z");
+        Ladder ladder = of(setup);
+        CHECK(ladder.reached() >= before);
+        for (const Rung& rung : ladder.rungs)
+            for (const Obstacle& o : rung.obstacles) {
+                INFO(rung.id << " " << o.finding << o.row);
+                REQUIRE(o.finding.empty());  // the plan left none
+                setup.change += 1;
+                const StandingRecord record{o.seen ? Standing::Proved : Standing::Entered, "2026-12-02T10:00:00Z", {}, {}, setup.change};
+                if (o.seen) setup.standings["rows." + o.row] = record;
+                else
+                    for (const ToBeSet& one : stillToBeSet(setup, ledger(setup, evaluate(setup))))
+                        if (one.row == o.row)
+                            for (const std::string& field : one.fields) setup.standings[field] = record;
+            }
+        ladder = of(setup);
+        CHECK(ladder.reached() + 1 == ladder.rungs.size());
+    }
 }
 
 TEST_CASE("an engine is stopped by cut and kill before it hovers; the rung itself is where that is tried") {

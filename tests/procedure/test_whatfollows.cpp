@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "golden/builds.h"
 #include "model/names.h"
+#include "procedure/typed.h"
 #include "procedure/whatfollows.h"
 #include "support.h"
 
@@ -143,6 +144,13 @@ TEST_CASE("what was seen on the machine and must be seen again is told before") 
     for (const ToBeSet& one : hold.alone.again) again.insert(one.row);
     CHECK(again == std::set<std::string>{"first-power", "hold-switch"});
     CHECK(follows(turnstone(), {{"transmitter.modes.idle1.targetRpm", 2000.0}}).alone.again.empty());
+}
+
+TEST_CASE("a school that brings a function brings it in what follows as in the edit") {
+    const std::vector<Edit> edit{{"transmitter.schools.rateMode", std::string("a switch of its own")}};
+    const Setup typed = asTyped(turnstone(), edit, "2026-12-01T10:00:00Z");
+    REQUIRE(typed.transmitter.functions.size() > turnstone().transmitter.functions.size());
+    CHECK(idsOf(follows(turnstone(), edit).alone.come) == worse(severities(turnstone()), severities(typed)));
 }
 
 TEST_CASE("a what-if on a fact, on nothing, twice, out of range or harmful is told in the field's name") {

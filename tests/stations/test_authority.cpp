@@ -47,9 +47,15 @@ TEST_CASE("thin air moves hover and tail alike; wind and the drive's power move 
     CHECK((*strong.needDeg.band)[1] > (*tail.needDeg.band)[1]);
 }
 
+TEST_CASE("an air that is none is refused in its field's name") {
+    CHECK_THROWS_WITH(edited(turnstone(), {{"machine.air.temperatureC", 80.0}}), Catch::Contains("machine.air.temperatureC"));
+    CHECK_THROWS_WITH(edited(turnstone(), {{"machine.air.heightM", 9000.0}}), Catch::Contains("machine.air.heightM"));
+}
+
 TEST_CASE("the other way must go past flat") {
     const Setup short_ = edited(turnstone(), {{"controller.tail.limitLeftPct", 30.0}});
     CHECK(tells(short_, "tail-other-way"));
+    CHECK(tells(edited(turnstone(), {{"controller.tail.limitLeftPct", 5.0}}), "tail-other-way"));  // it does not even reach flat
     CHECK_FALSE(
         tells(edited(turnstone(), {{"machine.tail.crankTurnsOver", !helicopter(turnstone()).tail.crankTurnsOver}}), "tail-other-way"));
 }

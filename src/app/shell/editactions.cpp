@@ -90,7 +90,7 @@ void EditActions::whatFollows(const std::optional<QString>& typed) {
     const Part copy = *part;
     const auto ask = [this, copy](const QString& text) {
         std::vector<Edit> edits;
-        if (workspace_.attempt([&] { edits = {{copy.field(), parsePart(workspace_.setup(), copy, text.toStdString())}}; })) lookAt(edits);
+        if (workspace_.attempt([&] { edits = workspace_.editsOf(copy, text); })) lookAt(edits);
     };
     if (typed) {
         ask(*typed);

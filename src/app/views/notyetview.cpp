@@ -64,14 +64,6 @@ int NotYetView::entryOf(const Obstacle& obstacle) const {
     return -1;
 }
 
-std::size_t NotYetView::stepOf(const Obstacle& obstacle) const {
-    if (obstacle.finding.empty() || !workspace().repair().fresh()) return 0;
-    const auto& steps = workspace().repair().plan().steps;
-    for (std::size_t i = 0; i < steps.size(); ++i)
-        if (std::find(steps[i].heals.begin(), steps[i].heals.end(), obstacle.finding) != steps[i].heals.end()) return i + 1;
-    return 0;
-}
-
 Message NotYetView::todoOf(const Obstacle& obstacle) const {
     if (const int entry = entryOf(obstacle); entry >= 0)
         return workspace().repair().remedyText(workspace().entries()[static_cast<std::size_t>(entry)].finding);
@@ -194,7 +186,7 @@ void NotYetView::drawLine(QPainter& p, const Obstacle& o, double left, double ba
     drawParagraph(&p, QRectF(left + 16, base - 13, notYetStationAt(wide()) - left - 24, 0), words(o.title), font, t.ink);
     drawText(p, {notYetStationAt(wide()), base}, words(workspace().stations().name(o.station)), Theme::font(12), t.muted);
     double x = notYetBoxAt(wide());
-    const std::size_t step = stepOf(o);
+    const std::size_t step = workspace().repair().stepFor(o.finding);
     const bool hands = o.finding.empty() || (step > 0 && workspace().repair().plan().steps[step - 1].byHand);
     const QColor colour = hands ? t.machine : Theme::box(o.box);
     if (step > 0) {
@@ -228,8 +220,6 @@ void NotYetView::drawRung(QPainter& p, const Place& place, double h) const {
                  Theme::font(13, stood), stood ? t.ink : t.muted);
         if (stood) drawParagraph(&p, QRectF(kWay, 23, wide() - kWay - kLeft, 0), words(rung.doing), Theme::font(12), t.muted);
     }
-    std::size_t dangers = 0, warnings = 0, left = 0;
-    for (const Obstacle& o : rung.obstacles) ++(o.finding.empty() ? left : o.severity == Severity::Danger ? dangers : warnings);
     double x = kName;
     const auto count = [&](std::size_t n, auto&& mark, const QColor& colour) {
         if (n == 0) return;
@@ -237,11 +227,11 @@ void NotYetView::drawRung(QPainter& p, const Place& place, double h) const {
         x = drawText(p, {x + 13, second}, QString::number(n), Theme::font(12, true), colour) + 10;
     };
     count(
-        dangers, [&](QPointF at) { drawMark(p, Severity::Danger, at, 8); }, Theme::severity(Severity::Danger));
+        rung.count(Severity::Danger), [&](QPointF at) { drawMark(p, Severity::Danger, at, 8); }, Theme::severity(Severity::Danger));
     count(
-        warnings, [&](QPointF at) { drawMark(p, Severity::Warning, at, 8); }, Theme::severity(Severity::Warning));
+        rung.count(Severity::Warning), [&](QPointF at) { drawMark(p, Severity::Warning, at, 8); }, Theme::severity(Severity::Warning));
     count(
-        left, [&](QPointF at) { drawSquare(p, at, 8); }, t.ink);
+        rung.left(), [&](QPointF at) { drawSquare(p, at, 8); }, t.ink);
     if (const std::size_t below = ladder().below(place.rung); below > 0)
         drawText(p, {x, second}, x > kName ? tr("+%1 below").arg(below) : tr("%1 below").arg(below), Theme::font(12), t.muted);
     double base = 18;
@@ -312,9 +302,9 @@ std::vector<KeelRib> NotYetView::ribs() const {
         rib.title = rib.brief = words(rungs[i].brief);
         rib.name = words(rungs[i].title);
         rib.current = i == at_.rung;
+        rib.findings = {rungs[i].count(Severity::Danger), rungs[i].count(Severity::Warning), 0};
         for (std::size_t o = 0; o < rungs[i].obstacles.size(); ++o) {
             const Obstacle& one = rungs[i].obstacles[o];
-            if (!one.finding.empty()) ++rib.findings[one.severity == Severity::Danger ? 0 : 1];
             rib.frames.push_back({QStringLiteral("frame-%1-%2").arg(i).arg(o), words(one.title), words(one.what), Standing::Default,
                                   !one.finding.empty() && one.severity == Severity::Danger,
                                   i == at_.rung && static_cast<int>(o) == at_.obstacle});

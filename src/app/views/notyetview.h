@@ -41,8 +41,6 @@ private:
     [[nodiscard]] const Obstacle* chosenObstacle() const;
     /// The same as the page's entry; −1: it is no finding.
     [[nodiscard]] int entryOf(const Obstacle& obstacle) const;
-    /// The plan's step that settles it, from 1; 0: none that is known.
-    [[nodiscard]] std::size_t stepOf(const Obstacle& obstacle) const;
     [[nodiscard]] Message todoOf(const Obstacle& obstacle) const;
     void drawRails(QPainter& p, const Place& place, double height) const;
     void drawRung(QPainter& p, const Place& place, double height) const;

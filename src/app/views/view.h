@@ -27,9 +27,9 @@ struct ViewHost {
     std::function<bool()> mayLeave;  ///< asks about changes to the document that would be lost
     /// Another document takes the place of this one, which may be lost: that was asked for before. What is told of it may be empty.
     std::function<void(const Setup& setup, const QString& told)> begin;
-    std::vector<std::filesystem::path> data = {};          ///< folders profiles are looked up in
-    std::function<void(const QString&)> tell = {};         ///< in the window, for a while
-    std::function<void(std::vector<Offer>)> ask = {};      ///< one of them, in the palette
+    std::vector<std::filesystem::path> data = {};      ///< folders profiles are looked up in
+    std::function<void(const QString&)> tell = {};     ///< in the window, for a while
+    std::function<void(std::vector<Offer>)> ask = {};  ///< one of them, in the palette
 };
 
 /// The page of a view, made when it is first come to and kept: whoever goes back and comes again finds what was there.

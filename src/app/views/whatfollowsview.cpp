@@ -292,6 +292,13 @@ bool WhatFollowsView::explain(WhyPanel& panel) {
         case Line::Kind::Companion:
             why.title = follows()->with[line.index].title;
             why.lines = {follows()->with[line.index].why};
+            for (std::size_t i = 0; i < follows()->with[line.index].edits.size(); ++i) {
+                const Edit& e = follows()->with[line.index].edits[i];
+                const Setup& setup = workspace().setup();
+                why.lines.push_back(say(KH_TR("{f}: {a} → {b}"), {{"f", fieldTitle(setup, e.path)},
+                                                                  {"a", kh::show(setup, e.path, follows()->with[line.index].was[i])},
+                                                                  {"b", kh::show(setup, e.path, e.value)}}));
+            }
             break;
         case Line::Kind::Comes: finding(follows()->then.come[line.index]); break;
         case Line::Kind::Goes: finding(follows()->then.go[line.index]); break;

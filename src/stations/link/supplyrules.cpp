@@ -95,8 +95,7 @@ void tooHigh(const AuditContext& c, double volts, const std::vector<Fed>& fed, s
 /// What was read at rest, beside what is entered.
 void readTooHigh(const AuditContext& c, double volts, const std::vector<Fed>& fed, std::vector<Finding>& out) {
     const Fed* weakest = weakestOf(fed);
-    const std::vector<std::string> paths = settingsOf(c.setup, "supply.rest");
-    const Reading* rest = newestUnder(c.setup, "supply.rest", paths);
+    const Reading* rest = newestInForce(c.setup, "supply.rest");
     if (weakest == nullptr || rest == nullptr) return;
     if (rest->value <= *weakest->maxVolts || volts > *weakest->maxVolts) return;  // what is entered is told already
     const double then = floorToStep(volts - (rest->value - *weakest->maxVolts), 0.1);

@@ -81,7 +81,7 @@ void shownRates(const AuditContext& c, std::vector<Finding>& out) {
     for (const AxisFigures& axis : modes.front().axes)
         for (const ShownAxis& a : kShownAxes) {
             if (axis.id != a.id || !axis.fullDegS.known) continue;
-            const Reading* r = newestUnder(c.setup, a.reading, settingsOf(c.setup, a.reading));
+            const Reading* r = newestInForce(c.setup, a.reading);
             if (r == nullptr || std::abs(r->value) <= 0.0) continue;
             const double rate = std::abs(r->value);
             if (std::abs(rate - axis.fullDegS.value) <= kRateApartShare * axis.fullDegS.value) continue;

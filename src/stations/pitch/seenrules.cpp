@@ -61,7 +61,7 @@ void limitBound(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 void throwVerdict(const AuditContext& c, std::vector<Finding>& out) {
-    const Reading* said = newestUnder(c.setup, "throw.verdict", settingsOf(c.setup, "throw.verdict"));
+    const Reading* said = newestInForce(c.setup, "throw.verdict");
     if (said == nullptr || said->unit != kLampUnit || said->value > kVerdictBearable || !sinceChanged(c.setup, *said).empty()) return;
     const bool bad = said->value < kVerdictBearable;
     out.push_back(

@@ -23,6 +23,7 @@ struct SpeedRange {
     [[nodiscard]] bool empty() const { return known && low > high; }
     [[nodiscard]] bool holds(double rpm) const { return known && rpm >= low && rpm <= high; }
 };
+inline constexpr double kFastTipsMs = 170.0;      ///< of blades: above it drag and noise grow
 inline constexpr double kUsualOpeningPct = 50.0;  ///< where the speed controller gives no limit of its own
 /// Opening below which the speed controller runs hot.
 [[nodiscard]] double leastOpeningPct(const Setup& setup);

@@ -258,7 +258,7 @@ void bladeLimit(const AuditContext& c, std::vector<Finding>& out) {
 
 void tipSpeeds(const AuditContext& c, std::vector<Finding>& out) {
     const ModeFigures* m = fastest(c);
-    if (m != nullptr && m->tipSpeed.known && m->tipSpeed.value > 170.0) {
+    if (m != nullptr && m->tipSpeed.known && m->tipSpeed.value > kFastTipsMs) {
         Slowed slowed = slower(c, m->headRpm.value * 165.0 / m->tipSpeed.value);
         out.push_back({.id = "tip-speed",
                        .severity = m->tipSpeed.value > 190.0 ? Severity::Warning : Severity::Note,

@@ -19,7 +19,6 @@ namespace {
 
 constexpr double kStillRpm = 300.0, kMostRpm = 6000.0;  ///< between them a bound is looked for
 constexpr double kHoverStickAtMost = 0.5;               ///< own choice: half of the upper stick
-constexpr double kTipsMs = 170.0;
 constexpr double kRoundRpm = 10.0;
 
 double wantedOf(const FlightMode& m) { return m.targetRpm.value_or(0.0); }
@@ -74,6 +73,7 @@ SpeedRange PowerFigureMaker::rangeOf(std::size_t mode) const {
     const FlightMode& m = setup.transmitter.modes[mode];
     if (wantedOf(m) <= 0.0) return r;
     r.high = kMostRpm;
+    r.lowBy = r.highBy = say(KH_TR("nothing known"));
     if (const auto rpm = lowestByHover(*this, mode)) raise(r, *rpm, KH_TR("hover at half the upper stick"));
     if (own.availableRpm.known) {
         const double fresh = own.availableRpm.value * kFreshVolts / kNominalVolts;
@@ -87,7 +87,7 @@ SpeedRange PowerFigureMaker::rangeOf(std::size_t mode) const {
     }
     if (own.ceilingRpm.known) lower(r, own.ceilingRpm.value, KH_TR("headroom at the pack's end"));
     if (const auto limit = helicopter(setup).rotor.bladeMaxRpm) lower(r, *limit, KH_TR("blade limit"));
-    lower(r, kTipsMs * 60.0 / (kPi * helicopter(setup).rotor.discM), KH_TR("tips at 170 m/s"));
+    lower(r, kFastTipsMs * 60.0 / (kPi * helicopter(setup).rotor.discM), KH_TR("tips at 170 m/s"));
     if (setup.machine.power.kind == PowerKind::Electric && own.timerMin.known) {
         if (const auto rpm = highestByMinutes(*this, own.timerMin.value, loggedRpm())) lower(r, *rpm, KH_TR("minutes of the timer"));
     }
@@ -104,9 +104,13 @@ void PowerFigureMaker::ranges(std::size_t mode, ModePower& made) const {
     const std::vector<std::string> paths{wanted,
                                          modePath(m, "pitch"),
                                          "machine.massKg"_field,
+                                         "machine.rotor.discM"_field,
+                                         "machine.rotor.chordMm"_field,
                                          "machine.rotor.bladeMaxRpm"_field,
                                          "machine.power.kv"_field,
                                          "machine.power.pinionTeeth"_field,
+                                         "machine.power.cells"_field,
+                                         "machine.style"_field,
                                          "speedController.profile.leastOpeningPct"_field,
                                          "transmitter.timerMin"_field,
                                          "machine.power.capacityMah"_field};

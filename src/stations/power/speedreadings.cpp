@@ -19,7 +19,7 @@ constexpr double kFlatPct = 0.05;  ///< a curve that varies by less is flat
 }  // namespace
 
 std::optional<double> readInForce(const Setup& setup, const char* what) {
-    const Reading* read = newestUnder(setup, what, settingsOf(setup, what));
+    const Reading* read = newestInForce(setup, what);
     return read != nullptr && read->value > 0.0 ? std::optional(read->value) : std::nullopt;
 }
 

@@ -115,7 +115,7 @@ void barAnswers(const AuditContext& c, std::vector<Finding>& out) {
     const std::vector<std::string>& map = channelMap(c.setup.controller);
     for (const FunctionEntry* f : movedByHand(c.setup)) {
         const std::string what = kAnswers + std::string(f->id);
-        const Reading* r = newestUnder(c.setup, what, settingsOf(c.setup, what));
+        const Reading* r = newestInForce(c.setup, what);
         if (r == nullptr || r->value < 1.0 || r->value > static_cast<double>(map.size())) continue;
         const std::string& bar = map[static_cast<std::size_t>(r->value) - 1];
         if (bar == f->id) continue;

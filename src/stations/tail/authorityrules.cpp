@@ -31,13 +31,16 @@ Message whatHelps(const AuditContext& c, bool atEnd) {
                        "against sag and wind alone: need and reach grow alike."));
 }
 
+/// A tail that goes the wrong way is another rule's.
+bool goesWrong(const TailFigures& f, double endDeg) { return f.otherWayDeg.known && endDeg <= f.otherWayDeg.value; }
+
 void authority(const AuditContext& c, std::vector<Finding>& out) {
     if (!tailBladesTurn(c.setup)) return;
     const TailFigures& f = c.figures.of<TailFigures>();
     const auto& modes = c.setup.transmitter.modes;
     for (std::size_t i = 0; i < modes.size() && i < f.modes.size(); ++i) {
         const ModeTail& tail = f.modes[i];
-        if (!tail.marginDeg.known || tail.endDeg <= 0.0) continue;  // a tail that goes the wrong way is another rule's
+        if (!tail.marginDeg.known || goesWrong(f, tail.endDeg)) continue;
         const bool atEnd = tail.needDeg.value > tail.endDeg;
         if (tail.loading <= kTooHeavy && !atEnd) continue;
         out.push_back({.id = "tail-authority." + modes[i].id,
@@ -56,9 +59,12 @@ void authority(const AuditContext& c, std::vector<Finding>& out) {
 
 void otherWay(const AuditContext& c, std::vector<Finding>& out) {
     if (!tailBladesTurn(c.setup)) return;
-    const Figure& other = c.figures.of<TailFigures>().otherWayDeg;
-    if (!other.known || other.value <= -kOtherWayDeg || other.value >= 0.0) return;
-    const bool left = helicopter(c.setup).rotor.turning == Turning::Clockwise;
+    const TailFigures& f = c.figures.of<TailFigures>();
+    const Figure& other = f.otherWayDeg;
+    const bool right = helicopter(c.setup).rotor.turning == Turning::Clockwise;
+    const Figure& end = right ? f.pitchRightDeg : f.pitchLeftDeg;
+    if (!other.known || other.value <= -kOtherWayDeg || goesWrong(f, (right ? 1.0 : -1.0) * end.value)) return;
+    const bool left = right;  // the other side than the one against the torque
     const std::string path = left ? "controller.tail.limitLeftPct"_field : "controller.tail.limitRightPct"_field;
     out.push_back({.id = "tail-other-way",
                    .severity = Severity::Note,

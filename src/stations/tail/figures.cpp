@@ -82,10 +82,14 @@ double towardTorque(const Setup& setup) { return helicopter(setup).rotor.turning
 }  // namespace
 
 void TailFigureMaker::otherWay() {
-    const bool clockwise = towardTorque(setup) > 0.0;
-    const Figure& end = clockwise ? own.pitchLeftDeg : own.pitchRightDeg;
-    own.otherWayDeg = end;
-    if (end.known) own.otherWayDeg.value = towardTorque(setup) * end.value;
+    const Figure& end = towardTorque(setup) > 0.0 ? own.pitchLeftDeg : own.pitchRightDeg;
+    own.otherWayDeg = make(KH_TR("tail pitch at the other side's limit"), {"°", 1, true}, end.why.inputs,
+                           [&](Derivation& why) {
+                               why.line(KH_TR("counted from the side that works against the torque: {p}°"),
+                                        {{"p", signedNum(towardTorque(setup) * end.value, 1)}});
+                               return towardTorque(setup) * end.value;
+                           },
+                           {{"machine.tail.drive"_field, end.known}});
 }
 
 void TailFigureMaker::authority(std::size_t mode, ModeTail& tail) const {

@@ -123,6 +123,7 @@ Cell authorityCell(const RowBuilder& b) {
     if (least != nullptr)
         cell.parts = {RowBuilder::figure(least->needDeg, label(KH_TR("needs"))), RowBuilder::figure(least->marginDeg, label(KH_TR("left"))),
                       RowBuilder::figure(least->windMs, label(KH_TR("to")))};
+    cell.parts.push_back(RowBuilder::figure(f.otherWayDeg, label(KH_TR("other way"))));
     cell.parts.push_back(b.labelled("machine.air.sideWindMs"_field));
     return cell;
 }
