@@ -3,6 +3,7 @@
 
 #include "io/document.h"
 #include "io/report.h"
+#include "procedure/aircraft.h"
 #include "procedure/ladder.h"
 #include "procedure/plantext.h"
 #include "procedure/registry.h"
@@ -33,6 +34,20 @@ int runAudit(const std::string& file, bool asJson) {
                 for (const Obstacle& o : ladder.rungs[now + 1].obstacles)
                     std::cout << fmt::format("not yet      {}: {}\n", render(ladder.rungs[now + 1].title), render(o.title));
         }
+        if (const auto tables = aircraftEntry(document.setup).tables; tables != nullptr)
+            for (const FigureTable& table : tables(document.setup, evaluation.figures)) {
+                std::cout << fmt::format("{}\n", render(table.title));
+                for (const FigureTable::Line& line : table.lines) {
+                    std::cout << fmt::format("             {:14}", render(line.name));
+                    for (const auto& [key, word] : line.words) std::cout << fmt::format(" {}", render(word));
+                    for (const auto& [key, figure] : line.figures)
+                        std::cout << fmt::format(
+                            "  {:>9}", figure.known ? render(say("{v} {u}", {{"v", Number{figure.value, figure.decimals, figure.sign}},
+                                                                             {"u", std::string(figure.unit)}}))
+                                                    : "–");
+                    std::cout << '\n';
+                }
+            }
         std::cout << fmt::format("{} danger, {} warning, {} note\n", evaluation.count(Severity::Danger),
                                  evaluation.count(Severity::Warning), evaluation.count(Severity::Note));
     }

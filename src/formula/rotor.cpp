@@ -216,6 +216,14 @@ BatteryState batteryState(double packVolts, double cells, double fullVoltsPerCel
     return state;
 }
 
+double restVolts(double chargePct) {
+    const double pct = std::clamp(chargePct, 0.0, 100.0);
+    const auto low =
+        std::find_if(kOpenCircuit.begin() + 1, kOpenCircuit.end() - 1, [pct](const BatteryRow& row) { return row.chargePct <= pct; });
+    const BatteryRow& high = *(low - 1);
+    return low->volts + (pct - low->chargePct) / (high.chargePct - low->chargePct) * (high.volts - low->volts);
+}
+
 namespace {
 
 void requireReserve(double reservePct) {

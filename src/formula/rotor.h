@@ -112,6 +112,9 @@ struct BatteryState {
 /// @throws InputError naming `packVolts` or `cells`
 [[nodiscard]] BatteryState batteryState(double packVolts, double cells, double fullVoltsPerCell = 4.20);
 
+/// The same table read the other way: of a cell at rest. @param chargePct  0 … 100; what lies outside counts as the end
+[[nodiscard]] double restVolts(double chargePct);
+
 /// Minutes that leave `reservePct`, from one logged flight. @throws InputError naming the field
 [[nodiscard]] double timerMinutes(double capacityMah, double usedMah, double minutes, double reservePct);
 

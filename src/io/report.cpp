@@ -6,6 +6,7 @@
 #include "io/jsonfields.h"
 #include "model/amounts.h"
 #include "model/names.h"
+#include "procedure/aircraft.h"
 #include "procedure/ladder.h"
 
 #include <fmt/format.h>
@@ -158,6 +159,23 @@ ojson planJson(const Setup& setup, const Plan& plan, const std::vector<StepText>
 namespace {
 
 /// What may be done, from the lowest rung up.
+ojson tablesJson(const Setup& setup, const Figures& figures) {
+    ojson out = ojson::object();
+    const auto tables = aircraftEntry(setup).tables;
+    if (tables == nullptr) return out;
+    for (const FigureTable& table : tables(setup, figures)) {
+        ojson lines = ojson::array();
+        for (const FigureTable::Line& line : table.lines) {
+            ojson one{{"name", render(line.name)}};
+            for (const auto& [key, word] : line.words) one[key] = render(word);
+            for (const auto& [key, figure] : line.figures) one[key] = figure.known ? ojson(figure.value) : ojson(nullptr);
+            lines.push_back(std::move(one));
+        }
+        out[table.id] = {{"title", render(table.title)}, {"lines", std::move(lines)}};
+    }
+    return out;
+}
+
 ojson ladderJson(const Ladder& ladder) {
     ojson rungs = ojson::array();
     for (const Rung& rung : ladder.rungs) {
@@ -212,6 +230,7 @@ ojson auditJson(const Setup& setup, const Evaluation& e, const Plan& plan) {
         {"findings", findings},
         {"accepted", accepted},
         {"mayBeDone", ladderJson(ladderOf(setup, e))},
+        {"tables", tablesJson(setup, e.figures)},
         {"counts", {{"danger", e.count(Severity::Danger)}, {"warning", e.count(Severity::Warning)}, {"note", e.count(Severity::Note)}}}};
 }
 

@@ -74,6 +74,7 @@ const char* switchRow(const std::string& function) {
     if (function == "level") return "level-switch"_row;
     if (function == "setup") return "setup-switch"_row;
     if (function == kRateMode) return "rate-mode"_row;
+    if (function == kTrainer) return "trainer-link"_row;
     if (carriesGain(familyOf(function))) return "head-gain-sent"_row;
     if (function == "arming") return "arming-switch"_row;
     if (function.starts_with("logic-")) return "other-switches"_row;

@@ -11,8 +11,6 @@
 
 namespace kh {
 
-namespace {}  // namespace
-
 bool ChainModel::met(const CompiledCondition& condition, const SwitchPlaces& places, Known& known) const {
     const auto function = [&](std::size_t f) {
         if (known[f] == Known::kUnknown) known[f] = met(functionConditions_[f], places, known) ? Known::kOn : Known::kOff;
@@ -56,6 +54,8 @@ void ChainModel::flyModes(const DeckNumbers& deck, Instant& out) const {
     out.holdActs = out.holdAsked && under.holdActs;
     out.killActs = under.killActs && met(kill_, deck.places, known);
     out.cutActs = under.cutActs && (deck.cutLatched || met(cut_, deck.places, known));
+    out.pupilFlies = pupil_ && met(functionConditions_[*pupil_], deck.places, known);
+    if (out.pupilFlies) out.holdActs = out.killActs = out.cutActs = false;
     out.mode = out.holdActs ? holdMode_ : beneath;
     out.disarmed = disarmedAt(deck.places);
     out.bank = restBank_;

@@ -46,6 +46,7 @@ struct Instant {
     bool holdActs = false;
     bool killActs = false;
     bool cutActs = false;
+    bool pupilFlies = false;                               ///< and the teacher's hold, kill and cut do nothing
     bool disarmed = false;                                 ///< the controller arms by a channel of its own, and is not
     std::size_t bank = 0;                                  ///< index of the controller's bank in force
     std::array<double, kMaxFunctions> ratedPct{};          ///< of functions with rates: after rate and expo, %
@@ -115,6 +116,8 @@ public:
 
     /// The function that arms the controller; nothing where it has none.
     [[nodiscard]] std::optional<std::size_t> armingFunction() const { return arming_ ? std::optional(arming_->function) : std::nullopt; }
+    /// The function while which the pupil has the throttle and the teacher's hold, kill and cut do nothing; nothing where they win.
+    [[nodiscard]] std::optional<std::size_t> pupilFunction() const { return pupil_; }
     /// Whether a controller that is not armed keeps the motor off: the throttle goes through it.
     [[nodiscard]] bool armingHoldsMotor() const { return arming_ && arming_->holdsMotor; }
     /// Whether the controller is not armed there.
@@ -181,6 +184,7 @@ private:
         bool on = true, rest = false;  ///< whether the controller is armed while it is on, and while it is not
         bool holdsMotor = true;        ///< the throttle goes through the controller
     };
+    std::optional<std::size_t> pupil_;
     std::optional<Arming> arming_;
     std::vector<GainStep> gainSteps_;
     std::size_t holdMode_ = 0;

@@ -123,6 +123,7 @@ void ChainModel::compileModes(const Setup& setup) {
         const SwitchFunction& f = tx.functions[i];
         const std::size_t function = functionIds_.size() - tx.functions.size() + i;
         if (f.sentPct) gainSteps_.push_back({*f.sentPct, function});
+        if (f.id == kTrainer && tx.trainer.hands == TrainerHands::All && tx.trainer.stops == TrainerStops::Lose) pupil_ = function;
     }
     compileCarried(setup);
     holdPct_ = tx.hold.throttlePct;

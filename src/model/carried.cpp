@@ -213,10 +213,17 @@ Setup withSchoolFunctions(const Setup& setup) {
     };
     if (tx.schools.rateMode == RateModeSchool::OwnSwitch && !tx.modes.empty())
         add({.id = kRateMode, .sentPct = -std::abs(tx.modes.front().tailGainPct)});
+    if (tx.trainer.hands != TrainerHands::Nothing) add({.id = kTrainer});
     if (tx.schools.headGain == HeadGainSchool::Switch)
         for (const FunctionChannel& c : tx.functionChannels)
             if (carriesGain(c.id)) add({.id = c.id + "-2", .valuePct = std::round(kSecondStep * c.restPct)});
     return out;
+}
+
+bool levelHeard(const Setup& setup) {
+    const SwitchFunction* level = functionOf(setup.transmitter, "level");
+    return level != nullptr && !level->when.empty() && carrierOf(setup.transmitter, "level") != nullptr &&
+           takesFamily(setup.controller.profile, "level");
 }
 
 }  // namespace kh

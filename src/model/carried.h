@@ -76,4 +76,9 @@ struct SentGain {
 /// The value that a channel must send to be read as `readingPct`, clamped to what can be sent, in %.
 [[nodiscard]] double valueReading(const Setup& setup, const FunctionChannel& channel, double readingPct);
 
+/// Whether level mode is in use: it has a switch, and the controller hears it.
+[[nodiscard]] bool levelHeard(const Setup& setup);
+/// Whether the box brings the machine to what it takes for level, by rescue or in level mode.
+[[nodiscard]] inline bool levelsInUse(const Setup& setup) { return setup.controller.rescueInUse || levelHeard(setup); }
+
 }  // namespace kh

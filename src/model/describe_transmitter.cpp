@@ -33,6 +33,9 @@ constexpr std::array kTrackingSchool{Choice{KH_TR("lower the high blade")}, Choi
 constexpr std::array kPlateTrimSchool{Choice{KH_TR("mechanical first")}, Choice{KH_TR("sub-trim, then learn the centre")},
                                       Choice{KH_TR("trim flight")}, Choice{KH_TR("automatic trim flight")}};
 constexpr std::array kRateModeSchool{Choice{KH_TR("none")}, Choice{KH_TR("a switch of its own")}};
+constexpr std::array kTrainerHands{Choice{KH_TR("nothing")}, Choice{KH_TR("cyclic and rudder")}, Choice{KH_TR("everything")}};
+constexpr std::array kTrainerMemory{Choice{KH_TR("the teacher's")}, Choice{KH_TR("the pupil's")}};
+constexpr std::array kTrainerStops{Choice{KH_TR("not tried")}, Choice{KH_TR("win")}, Choice{KH_TR("do nothing")}};
 constexpr std::array kHeadGainSchool{Choice{KH_TR("per mode")}, Choice{KH_TR("switch")}, Choice{KH_TR("knob")}};
 constexpr std::array kTimerFollows{Choice{KH_TR("throttle")}, Choice{KH_TR("collective stick")}, Choice{KH_TR("hold being off")},
                                    Choice{KH_TR("flight mode")}, Choice{KH_TR("a switch")}};
@@ -116,6 +119,17 @@ void describe(FieldVisitor& v, Schools& s) {
     v.pick("tracking", s.tracking, kTrackingSchool, {KH_TR("School: tracking"), KH_TR("tracking")});
     v.at(Station::Swash);
     v.pick("plateTrim", s.plateTrim, kPlateTrimSchool, {KH_TR("School: plate trim"), KH_TR("plate trim")});
+}
+
+void describe(FieldVisitor& v, TrainerLink& t) {
+    v.at(Station::Radio);
+    v.topic("trainer"_topic);
+    v.pick("hands", t.hands, kTrainerHands, {KH_TR("Trainer link hands over"), KH_TR("hands over")});
+    v.pick("memory", t.memory, kTrainerMemory, {KH_TR("Whose memory sends while the pupil flies"), KH_TR("memory")});
+    v.facts(true);
+    v.untyped(KH_TR("it is what was seen"));
+    v.pick("stops", t.stops, kTrainerStops, {KH_TR("Teacher's hold and kill while the pupil flies"), KH_TR("hold and kill")});
+    v.facts(false);
 }
 
 void describe(FieldVisitor& v, Alarms& a) {
@@ -277,6 +291,7 @@ void describe(FieldVisitor& v, TransmitterSettings& t) {
     v.list("spares", t.spares, KH_TR("Spare channels"));
     v.untyped(kJudgedBy);
     v.names("shared", t.shared, {KH_TR("Functions shared by choice"), KH_TR("shared")});
+    v.group("trainer", t.trainer);
     v.group("schools", t.schools);
     v.group("alarms", t.alarms);
     v.at(Station::Power);

@@ -98,6 +98,8 @@ bool sentGain(const Setup& s, std::string_view path) {
     return !path.ends_with(".pitchGainPct") || carrierOf(s.transmitter, kPitchGain) != nullptr;
 }
 
+bool usesTrainer(const Setup& s) { return s.transmitter.trainer.hands != TrainerHands::Nothing; }
+
 bool isElectric(const Setup& s) { return s.machine.power.kind == PowerKind::Electric; }
 
 constexpr Box kTx = Box::Transmitter, kFc = Box::Controller, kEsc = Box::SpeedController;
@@ -137,6 +139,7 @@ constexpr std::array kTopics{
     Topic{kTx, "power-on-guard", KH_TR("Power-on guard"), true},
     Topic{kTx, "timer", KH_TR("Timer"), false, nullptr, "", timed},
     Topic{kTx, "alarms", KH_TR("Alarms"), false, nullptr, "", alarmed},
+    Topic{kTx, "trainer", KH_TR("Trainer link"), false, usesTrainer, KH_TR("no trainer link is used")},
     Topic{kFc, "mounting", KH_TR("Mounting")},
     Topic{kFc, "gyro-senses", KH_TR("Gyro senses"), true, hasGyroSenses, KH_TR("this controller has no gyro senses to set")},
     Topic{kFc, "rescue", KH_TR("Rescue"), false, hasRescue, KH_TR("this controller has no rescue")},

@@ -42,7 +42,7 @@ inline constexpr std::array kTopicIds{
     "model-type", "model-match", "stick-mode", "swash-mixing", "stick-trims", "trim-range", "unused-channels", "spare-channels",
     "channel-number", "reverse", "travel", "sub-trim", "output-limit", "failsafe", "mode-switches", "stop-switches", "switch-functions",
     "gain-steps", "function-values", "mode-fade", "throttle-curve", "pitch-curve", "rate", "expo", "tail-gain", "head-gains",
-    "hold-throttle", "stop-throttle", "acts-in", "power-on-guard", "timer", "alarms",
+    "hold-throttle", "stop-throttle", "acts-in", "power-on-guard", "timer", "alarms", "trainer",
     // controller
     "mounting", "gyro-senses", "rescue", "rotor-turning", "channel-order", "layout", "layout-angles", "phase", "servo-pulse", "servo-rate",
     "servo-direction", "servo-trim", "directions", "reference", "cyclic-limit", "collective-range", "collective-trim", "tail-pulse",

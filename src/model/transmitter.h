@@ -171,6 +171,18 @@ struct SwitchFunction {
     bool operator==(const SwitchFunction&) const = default;
 };
 
+/// The function that hands the machine over to a pupil.
+inline constexpr const char* kTrainer = "trainer";
+enum class TrainerHands { Nothing, Cyclic, All };  ///< what the pupil gets: cyclic and rudder; with them collective and throttle
+enum class TrainerMemory { Teacher, Pupil };       ///< whose rates, trims and curves make values of the pupil's sticks
+enum class TrainerStops { NotTried, Win, Lose };   ///< what the teacher's hold and kill do while the pupil flies, as it was tried
+struct TrainerLink {
+    TrainerHands hands = TrainerHands::Nothing;
+    TrainerMemory memory = TrainerMemory::Teacher;
+    TrainerStops stops = TrainerStops::NotTried;
+    bool operator==(const TrainerLink&) const = default;
+};
+
 enum class ModelType { Helicopter, Aeroplane };
 /// A swash mix made in the transmitter. Off: one servo per function, the controller mixes.
 enum class SwashMixing { Off, Mix120, Mix135, Mix140, Mix90 };
@@ -277,6 +289,7 @@ struct TransmitterSettings {
     std::vector<FunctionChannel> functionChannels;
     std::vector<SpareChannel> spares;  ///< unused channels that are not inhibited
     std::vector<std::string> shared;   ///< functions on two switches, and switches with two functions, by declared choice
+    TrainerLink trainer;
     Schools schools;
     Alarms alarms;
     double timerMin = 0.0;  ///< 0: none set

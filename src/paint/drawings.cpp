@@ -50,6 +50,8 @@ Drawing drawingOf(DrawingId id) {
         case DrawingId::TailStroke: return paintTailStroke;
         case DrawingId::TailGain: return paintTailGain;
         case DrawingId::SpoolUp: return paintSpoolUp;
+        case DrawingId::FlightEnd: return paintFlightEnd;
+        case DrawingId::FlownPlaces: return paintFlownPlaces;
     }
     const auto own = ownDrawings().find(id);
     return own == ownDrawings().end() ? nullptr : own->second;

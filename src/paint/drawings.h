@@ -129,6 +129,10 @@ void paintHeadSpeeds(QPainter& p, QRectF area, const Scene& s);
 void paintPinionTable(QPainter& p, QRectF area, const Scene& s);
 /// Head speed over time in the mode that is looked at, from hold to speed and back after a bail-out.
 void paintSpoolUp(QPainter& p, QRectF area, const Scene& s);
+/// A cell's voltage under load over the flight, with what ends it.
+void paintFlightEnd(QPainter& p, QRectF area, const Scene& s);
+/// What is flown at every pair of places: as a map of the switches, and as a table.
+void paintFlownPlaces(QPainter& p, QRectF area, const Scene& s);
 
 using Drawing = void (*)(QPainter&, QRectF, const Scene&);
 [[nodiscard]] Drawing drawingOf(DrawingId id);

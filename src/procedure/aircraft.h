@@ -3,6 +3,7 @@
 // What the program brings for a class of aircraft: its stations, what its trace shows, its part of the sheet.
 #pragma once
 
+#include "procedure/figuretable.h"
 #include "procedure/goeswith.h"
 #include "procedure/guards.h"
 #include "procedure/ladder.h"
@@ -28,8 +29,11 @@ struct AircraftEntry {
     MachineSheet (*sheet)(const SheetBuilder& builder);
     const GuardTable& (*guards)(const Setup& setup);
     GoesWithRule goesWith = nullptr;  ///< what goes with an edit; none: only what the rules say
-    /// The head speed that suits a mode best; none: the class has no such thing.
-    SuitingSpeed (*speedThatSuits)(const Setup& setup, const Figures& figures, std::size_t mode) = nullptr;
+    /// What suits the value a row is about: the head speed of a mode, the timer; none: the class has no such thing.
+    /// @param keelRow  that is chosen, or that it opens from
+    Suiting (*whatSuits)(const Setup& setup, const Figures& figures, std::string_view keelRow, std::size_t mode) = nullptr;
+    /// Figures a report lists beside the findings; none: nothing.
+    std::vector<FigureTable> (*tables)(const Setup& setup, const Figures& figures) = nullptr;
     const LadderPlan* ladder = nullptr;  ///< what may be done with it, rung by rung; none: nothing is said of that
 };
 

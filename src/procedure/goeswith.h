@@ -17,8 +17,8 @@ struct GoesWith {
     Message why;
     bool ticked = false;  ///< it keeps what was level; false: a choice, or an estimate
 };
-/// The nearest head speed of a mode's range; no edits: why there is none to want.
-struct SuitingSpeed {
+/// The value that suits a row; no edits: why there is none to want.
+struct Suiting {
     std::vector<Edit> edits;
     Message why;
 };

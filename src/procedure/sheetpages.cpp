@@ -11,6 +11,7 @@
 #include "procedure/registry.h"
 #include "procedure/rounding.h"
 #include "procedure/sheetbuilder.h"
+#include "procedure/typedpages.h"
 
 #include <algorithm>
 #include <array>
@@ -119,12 +120,6 @@ constexpr std::array kColumns{
 
 // --- the page --------------------------------------------------------------------------------------------------------------
 
-/// A setting of a page.
-struct Setting {
-    const FieldPattern* pattern;
-    const Topic* topic;
-};
-
 /// The column of a setting in a table: what it is, with its unit.
 Message heading(const SheetBuilder& b, const FieldPattern& p) {
     Message name = say(p.title.brief != nullptr ? p.title.brief : p.title.title);
@@ -139,58 +134,12 @@ public:
         : b_(b), paths_(paths), part_(part), page_(page) {}
 
     void write(Box box) {
-        std::vector<Setting> settings;
-        for (const Topic* topic : page_.topics) {
-            if (topic->has != nullptr && !topic->has(b_.setup)) continue;
-            if (topic->id == "channel-order") channelOrder(*topic);
-            for (const FieldPattern& p : FieldTable::of(b_.setup).patterns())
-                if (p.info.home.box == box && p.info.home.topic == topic->id) settings.push_back({&p, topic});
-        }
-        // what a channel of the class has stands together, then what one of a function has
-        std::stable_partition(settings.begin(), settings.end(),
-                              [](const Setting& s) { return s.pattern->list != "transmitter.functionChannels"; });
-        // neighbours of one list stand in one table, where the box asks for all of an element at once
-        for (std::size_t i = 0; i < settings.size();) {
-            std::size_t n = 1;
-            const auto joins = [&](const Setting& s) {
-                if (settings[i].pattern->list.empty() || s.pattern->list != settings[i].pattern->list) return false;
-                if (isCurve(settings[i]) || isCurve(s)) return false;
-                return page_.order == PageOrder::Element || s.topic == settings[i].topic;
-            };
-            while (i + n < settings.size() && joins(settings[i + n])) ++n;
-            group(std::span(settings).subspan(i, n));
-            i += n;
-        }
+        if (std::any_of(page_.topics.begin(), page_.topics.end(), [](const Topic* t) { return t->id == "channel-order"; }))
+            channelOrder(*topicOf(box, "channel-order"));
+        for (const TypedGroup& g : typedGroups(b_.setup, box, page_, paths_)) group(g);
     }
 
 private:
-    static bool isCurve(const Setting& s) { return s.pattern->info.kind == FieldKind::CurvePoints; }
-
-    /// What stands in an element's field; empty where it has none.
-    [[nodiscard]] std::string pathOf(const FieldPattern& p, const std::string& element) const {
-        const std::string path = p.list + "." + element + "." + p.within;
-        return readField(b_.setup, path) && typingOf(b_.setup, path).topic != nullptr ? path : std::string();
-    }
-    /// The list's elements that have one of the settings, channels in the order of their numbers.
-    [[nodiscard]] std::vector<std::string> elementsOf(std::span<const Setting> settings) const {
-        std::vector<std::string> out;
-        const std::string& list = settings.front().pattern->list;
-        for (const std::string& path : paths_) {
-            if (!path.starts_with(list + ".")) continue;
-            const std::string rest = path.substr(list.size() + 1);
-            std::string id = rest.substr(0, rest.find('.'));
-            if (!out.empty() && out.back() == id) continue;
-            if (std::any_of(settings.begin(), settings.end(), [&](const Setting& s) { return !pathOf(*s.pattern, id).empty(); }))
-                out.push_back(std::move(id));
-        }
-        const auto number = [&](const std::string& id) {
-            const auto f = readField(b_.setup, elementPath("transmitter.channels.{}.number"_field, id));
-            return f ? std::get<double>(f->value) : 0.0;
-        };
-        if (list == "transmitter.channels")
-            std::stable_sort(out.begin(), out.end(), [&](const auto& a, const auto& b) { return number(a) < number(b); });
-        return out;
-    }
     [[nodiscard]] Message nameOf(const std::string& list, const std::string& id) const {
         const FieldTable& table = FieldTable::of(b_.setup);
         const ListPattern* pattern = table.listOf(list);
@@ -210,24 +159,19 @@ private:
         return {};
     }
 
-    void group(std::span<const Setting> settings) {
-        const FieldPattern& first = *settings.front().pattern;
-        if (first.list.empty()) {
-            for (const Setting& s : settings) {
-                const std::string path = s.pattern->within;
-                if (typingOf(b_.setup, path).topic != nullptr)
-                    plain(*s.topic).rows.push_back(b_.field(fieldTitle(b_.setup, path), path, beside(*s.pattern, path, {})));
-            }
+    void group(const TypedGroup& g) {
+        const TypedSetting& first = g.settings.front();
+        if (g.elements.empty()) {
+            const std::string path = typedPath(b_.setup, first, {});
+            plain(*first.topic).rows.push_back(b_.field(fieldTitle(b_.setup, path), path, beside(*first.pattern, path, {})));
             return;
         }
-        const std::vector<std::string> elements = elementsOf(settings);
-        if (elements.empty()) return;
-        if (isCurve(settings.front())) curves(settings.front(), elements);
-        else if (settings.size() > 1) table(settings, elements);
+        if (g.isCurve()) curves(first, g.elements);
+        else if (g.settings.size() > 1) table(g.settings, g.elements);
         else
-            for (const std::string& id : elements) {
-                const std::string path = pathOf(first, id);
-                plain(*settings.front().topic).rows.push_back(b_.field(nameOf(first.list, id), path, beside(first, path, id)));
+            for (const std::string& id : g.elements) {
+                const std::string path = typedPath(b_.setup, first, id);
+                plain(*first.topic).rows.push_back(b_.field(nameOf(first.pattern->list, id), path, beside(*first.pattern, path, id)));
             }
     }
 
@@ -240,15 +184,15 @@ private:
         const Message now = text(readField(b_.setup, path)->value);
         return then == b_.planned.end() ? now : SheetBuilder::becomes(now, text(then->second));
     }
-    void table(std::span<const Setting> settings, const std::vector<std::string>& elements) {
+    void table(std::span<const TypedSetting> settings, const std::vector<std::string>& elements) {
         SheetSection& section = begin(settings.front());
-        for (const Setting& s : settings) section.columns.push_back(heading(b_, *s.pattern));
+        for (const TypedSetting& s : settings) section.columns.push_back(heading(b_, *s.pattern));
         const std::vector<const TableBeside*> more = columnsOf(settings);
         for (const TableBeside* column : more) section.columns.push_back(say(column->heading));
         for (const std::string& id : elements) {
             SheetRow row{nameOf(settings.front().pattern->list, id), {}, {}, Standing::Proved, {}, {}};
-            for (const Setting& s : settings) {
-                const std::string path = pathOf(*s.pattern, id);
+            for (const TypedSetting& s : settings) {
+                const std::string path = typedPath(b_.setup, s, id);
                 row.cells.push_back(path.empty() ? Message{} : cell(path, s.pattern->info.kind));
                 if (path.empty()) continue;
                 row.changed = row.changed || b_.planned.count(path) != 0;
@@ -262,12 +206,14 @@ private:
 
     /// A curve of every mode as it is typed: the points with their place of the stick, of a line its ends and its offset; then what
     /// they come to.
-    void curves(const Setting& setting, const std::vector<std::string>& elements) {
+    void curves(const TypedSetting& setting, const std::vector<std::string>& elements) {
         SheetSection& section = begin(setting);
         const FieldPattern& p = *setting.pattern;
-        const auto now = [&](const std::string& id) { return std::get<Curve>(readField(b_.setup, pathOf(p, id))->value); };
+        const auto now = [&](const std::string& id) {
+            return std::get<Curve>(readField(b_.setup, typedPath(b_.setup, setting, id))->value);
+        };
         const auto then = [&](const std::string& id) {
-            const auto planned = b_.planned.find(pathOf(p, id));
+            const auto planned = b_.planned.find(typedPath(b_.setup, setting, id));
             return planned == b_.planned.end() ? now(id) : std::get<Curve>(planned->second);
         };
         std::set<double> places;
@@ -281,7 +227,7 @@ private:
         const std::vector<const TableBeside*> more = columnsOf(std::span(&setting, 1));
         for (const TableBeside* column : more) section.columns.push_back(say(column->heading));
         for (const std::string& id : elements) {
-            const std::string path = pathOf(p, id);
+            const std::string path = typedPath(b_.setup, setting, id);
             const Curve is = now(id), becomes = then(id);
             SheetRow row{nameOf(p.list, id), {}, {}, standingOf(b_.setup, path), {}, {path}, !(is == becomes)};
             const auto typed = [&](const Curve& c, double x) -> std::optional<double> {
@@ -315,15 +261,15 @@ private:
         }
     }
 
-    static std::vector<const TableBeside*> columnsOf(std::span<const Setting> settings) {
+    static std::vector<const TableBeside*> columnsOf(std::span<const TypedSetting> settings) {
         std::vector<const TableBeside*> out;
         for (const TableBeside& column : kColumns)
-            if (std::any_of(settings.begin(), settings.end(), [&](const Setting& s) { return s.topic->id == column.topic; }))
+            if (std::any_of(settings.begin(), settings.end(), [&](const TypedSetting& s) { return s.topic->id == column.topic; }))
                 out.push_back(&column);
         return out;
     }
     /// A section of its own: the page's, or, further down the page, its topic's within the page.
-    SheetSection& begin(const Setting& setting) {
+    SheetSection& begin(const TypedSetting& setting) {
         rows_ = false;
         part_.sections.push_back({title(setting.topic->title), {}, {}});
         return part_.sections.back();

@@ -3,6 +3,7 @@
 
 #include "judge/dependencies.h"
 #include "judge/rowids.h"
+#include "model/carried.h"
 #include "model/names.h"
 
 #include <algorithm>
@@ -14,7 +15,19 @@ namespace kh {
 namespace {
 
 /// Which machines an entry is for.
-enum class For { All, Electric, Engine };
+enum class For { All, Electric, Engine, Pupils, Levelling };
+
+bool isFor(For machines, const Setup& setup) {
+    const bool electric = setup.machine.power.kind == PowerKind::Electric;
+    switch (machines) {
+        case For::Electric: return electric;
+        case For::Engine: return !electric;
+        case For::Pupils: return setup.transmitter.trainer.hands != TrainerHands::Nothing;
+        case For::Levelling: return levelsInUse(setup);
+        case For::All: break;
+    }
+    return true;
+}
 
 struct Entry {
     const char* row;   ///< what is entered there, the table of dependencies says
@@ -23,6 +36,7 @@ struct Entry {
     const char* blocks;
     For machines = For::All;
     const char* title = "";  ///< where the row's own does not say what is to be done
+    Standing enough = Standing::Proved;
 };
 
 const std::vector<Entry>& entries() {
@@ -70,6 +84,11 @@ const std::vector<Entry>& entries() {
          KH_TR("Stopped while it turns")},
         {"first-power"_row, KH_TR("Blades on, the head held, outdoors: cut and kill are each seen to stop the running engine."),
          KH_TR("a value on a monitor has stopped no engine yet"), KH_TR("the first hover"), For::Engine, KH_TR("Stopped while it runs")},
+        {"box-level"_row, KH_TR("On a level stand, the mast plumb: the box shows 0° of roll and nose (Ctrl R)."),
+         KH_TR("rescue and level bring the machine to what the box takes for level"), KH_TR("rescue in the air"), For::Levelling,
+         KH_TR("The box's level"), Standing::Measured},
+        {"trainer-link"_row, KH_TR("Leads off, the pupil has it: his sticks answer as the teacher's, and the teacher's hold and kill win."),
+         KH_TR("the teacher reaches for hold when it goes wrong"), KH_TR("the first hover"), For::Pupils, KH_TR("Trainer link")},
         {"range-check"_row, KH_TR("Range-test power at the maker's distance: every servo follows, then back to full power."),
          KH_TR("a shaded antenna is found on the ground, not at the other end of the field"), KH_TR("the first hover"), For::All,
          KH_TR("Range check")},
@@ -113,12 +132,9 @@ std::vector<ToBeSet> stillToBeSet(const Setup& setup, const std::vector<StationP
     for (const Entry& e : entries()) {
         Station station = Station::Airframe;
         const Row* row = rowOf(pages, e.row, station);
-        if (row == nullptr ||
-            (e.machines != For::All && (e.machines == For::Electric) != (setup.machine.power.kind == PowerKind::Electric)))
-            continue;
+        if (row == nullptr || !isFor(e.machines, setup)) continue;
         if (*e.what != 0) {
-            if (row->standing != Standing::Proved)
-                out.push_back({e.row, station, say(e.title), say(e.what), say(e.why), say(e.blocks), {}});
+            if (row->standing < e.enough) out.push_back({e.row, station, say(e.title), say(e.what), say(e.why), say(e.blocks), {}});
             continue;
         }
         std::vector<std::string> left = settledAt(setup, e.row);

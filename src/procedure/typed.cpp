@@ -17,7 +17,8 @@ std::vector<Edit> typedEdits(const Setup& setup, const std::string& field, Field
 
 bool bringsFunctions(const std::vector<Edit>& edits) {
     return std::any_of(edits.begin(), edits.end(), [](const Edit& e) {
-        return e.path == "transmitter.schools.rateMode"_field || e.path == "transmitter.schools.headGain"_field;
+        return e.path == "transmitter.schools.rateMode"_field || e.path == "transmitter.schools.headGain"_field ||
+               e.path == "transmitter.trainer.hands"_field;
     });
 }
 

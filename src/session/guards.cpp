@@ -2,6 +2,7 @@
 #include "session/guards.h"
 
 #include "procedure/aircraft.h"
+#include "text/words.h"
 
 #include <algorithm>
 #include <ctime>
@@ -31,6 +32,14 @@ std::vector<Message> Guards::inTheWay(const Setup& setup, Station station, const
     std::array<bool, kMostGuards> is{};
     for (std::size_t i = 0; i < is.size(); ++i) is[i] = ticked(i);
     return kh::inTheWay(table, table.of(station, row.workId()), is);
+}
+
+QString Guards::notYet(const Setup& setup, Station station, const Row& row) const {
+    QStringList open;
+    for (const Message& m : inTheWay(setup, station, row)) open << words(m);
+    return open.isEmpty()
+               ? QString()
+               : tr("Before this step: %1. The guards are your word about the real machine.").arg(open.join(QStringLiteral(", ")));
 }
 
 void Guards::tick(std::size_t guard, bool on) {

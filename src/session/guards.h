@@ -26,6 +26,8 @@ public:
     /// Takes back every word that is older than an hour; called when the next one is.
     void lookAtClock();
     /// What the step of a station's row still lacks, by the guards of the document's class.
+    /// The same as a sentence; empty: nothing is.
+    [[nodiscard]] QString notYet(const Setup& setup, Station station, const Row& row) const;
     [[nodiscard]] std::vector<Message> inTheWay(const Setup& setup, Station station, const Row& row) const;
 
 signals:

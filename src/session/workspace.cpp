@@ -269,6 +269,14 @@ void Workspace::take(const QString& name, const std::vector<Edit>& edits) {
     else document_.edit(name, edits);
 }
 
+QString Workspace::markSeen(Station station, const Row& row) {
+    if (const QString open = guards().notYet(setup(), station, row); !open.isEmpty()) return open;
+    if (row.broken) return tr("This row is broken: settle it first.");
+    document_.setStanding(tr("Seen on the machine: %1").arg(words(row.title)), {"rows." + row.workId()},
+                          {Standing::Proved, nowStamp(), {}, {}});
+    return {};
+}
+
 bool Workspace::rateModeOn() const { return tracer() != nullptr && tracer()->model().isOn(kRateMode, deck_); }
 
 void Workspace::assignSwitch(const std::string& switchId, int place) {

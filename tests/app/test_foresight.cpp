@@ -5,6 +5,8 @@
 #include "app/shell/panels.h"
 #include "app/views/notyetview.h"
 #include "app/views/whatfollowsview.h"
+#include "judge/proofs.h"
+#include "procedure/aircraft.h"
 #include "session/notyet.h"
 #include "stations/power/powerfigures.h"
 
@@ -137,13 +139,13 @@ TEST_CASE("one key looks at the nearest head speed that suits the mode; Enter ta
     const SpeedRange range = b.w().evaluation().figures.of<PowerFigures>().modes[2].range;
     REQUIRE(range.known);
     REQUIRE_FALSE(range.holds(wantedIn(b, "idle2")));
-    b.act("speed-inside");
+    b.act("what-suits");
     REQUIRE(b.w().view() == session::kWhatFollowsView);
     CHECK(wantedIn(b, "idle2") == 2450.0);
     b.window.findChild<WhatFollowsView*>()->setFocus();
     b.key(Qt::Key_Return);
     CHECK(wantedIn(b, "idle2") == range.high);
-    b.act("speed-inside");  // it suits now, which is told
+    b.act("what-suits");  // it suits now, which is told
     CHECK(b.w().view().empty());
 }
 
@@ -159,6 +161,61 @@ TEST_CASE("a word is asked for among what its box has, in the palette") {
     Bench::settle();
     REQUIRE(b.w().view() == session::kWhatFollowsView);
     CHECK(b.w().whatIf().now()->edits.front().path == "transmitter.channels.rudder.reversed");
+}
+
+TEST_CASE("the end of the flight is a table under the timer, and one key looks at the timer that suits") {
+    Bench b;
+    REQUIRE(b.w().goToRow("timer", 0));
+    b.act("what-suits");
+    CHECK(b.w().view().empty());  // 5.0 min suit
+    b.type("transmitter.timerMin", QStringLiteral("3,5"));
+    REQUIRE(b.w().goToRow("end-1", 0));
+    Bench::settle();
+    b.act("what-suits");
+    REQUIRE(b.w().view() == session::kWhatFollowsView);
+    CHECK(b.w().setup().transmitter.timerMin == 3.5);
+    b.window.findChild<WhatFollowsView*>()->setFocus();
+    b.key(Qt::Key_Return);
+    CHECK(b.w().setup().transmitter.timerMin == 5.0);
+}
+
+TEST_CASE("Space in the ladder writes that a test was seen; it is refused while its row is broken, and for what is settled") {
+    Bench b;
+    b.type("transmitter.hold.throttlePct", QStringLiteral("-6"));
+    b.act("not-yet");
+    auto* view = b.window.findChild<NotYetView*>();
+    view->setFocus();
+    b.key(Qt::Key_Down);
+    const std::size_t before = b.w().now().ladder->obstacles();
+    b.key(Qt::Key_Space);
+    CHECK(b.w().now().ladder->obstacles() == before - 1);
+    CHECK(b.w().view() == session::kNotYetView);
+    CHECK(b.w().setup().standings.at("rows.hold-switch").standing == Standing::Proved);
+    Bench faulty(QStringLiteral("dunlin-380"));
+    faulty.act("not-yet");
+    auto* ladder = faulty.window.findChild<NotYetView*>();
+    ladder->setFocus();
+    const std::size_t all = faulty.w().now().ladder->obstacles();
+    for (int i = 0; i < 3; ++i) faulty.key(Qt::Key_Down);  // a finding
+    faulty.key(Qt::Key_Space);
+    CHECK(faulty.w().now().ladder->obstacles() == all);
+}
+
+TEST_CASE("a trainer link that is typed brings its switch; the deck then follows the pupil, and P1 fails") {
+    Bench b;
+    REQUIRE(b.w().goToField("transmitter.trainer.hands"));
+    REQUIRE(b.choose(QStringLiteral("everything")));
+    b.type("transmitter.functions.trainer.when", QStringLiteral("L3 2"));
+    REQUIRE(b.w().goToField("transmitter.trainer.stops"));
+    REQUIRE(b.choose(QStringLiteral("do nothing")));
+    bool told = false;
+    for (const Finding& f : b.w().evaluation().findings) told = told || f.id == "trainer-stops";
+    CHECK(told);
+    CHECK_FALSE(property(b.proved(), "P1").holds);
+    REQUIRE(b.w().goToField("transmitter.trainer.stops"));
+    REQUIRE(b.choose(QStringLiteral("win")));
+    CHECK(property(b.proved(), "P1").holds);
+    for (const Finding& f : b.w().evaluation().findings) CHECK(f.id != "trainer-stops");
 }
 
 }  // namespace app_foresight_tests

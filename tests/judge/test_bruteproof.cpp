@@ -160,6 +160,10 @@ Setup randomSetup() {
     for (SwitchSettings& sw : tx.switches) sw.powerOnPlace = *rc::gen::inRange(1, 3);
     tx.functions = {{"rescue", condition(), {}}};
     if (*rc::gen::inRange(0, 3) == 0) tx.functions.push_back({"timer", {{{"", 1, "rescue"}}}, {}});
+    if (*rc::gen::inRange(0, 4) == 0) {  // a pupil who has the throttle while the teacher's stops do nothing
+        tx.trainer = {TrainerHands::All, TrainerMemory::Teacher, TrainerStops::Lose};
+        tx.functions.push_back({kTrainer, condition(), {}});
+    }
     return s;
 }
 

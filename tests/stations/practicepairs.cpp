@@ -15,6 +15,13 @@ std::vector<Pair> practicePairs() {
     const auto W = Severity::Warning;
     const auto N = Severity::Note;
     return {
+        {"trainer-switch", W, {{"transmitter.trainer.hands", "everything"s}}, {}},
+        {"trainer-memory",
+         N,
+         {{"transmitter.trainer.hands", "cyclic and rudder"s}, {"transmitter.trainer.memory", "the pupil's"s}},
+         {"trainer-switch"},
+         true,
+         {{"transmitter.trainer.memory", "the teacher's"}}},
         {"own-stick.rudder", W, {{"transmitter.sticks.rudder.highPct", 92.0}}, {}, false},
         {"own-stick.aileron", W, {{"transmitter.sticks.aileron.centrePct", 4.0}}, {}, false},
         {"receiver-kind",

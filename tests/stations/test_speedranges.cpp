@@ -78,11 +78,11 @@ TEST_CASE("each bound moves the range, and an empty one names both that meet") {
     CHECK(rangeOf(edited(turnstone(), {{"machine.massKg", 6.0}}), idle1).low > now.low);
     const Setup none = edited(turnstone(), {{"machine.rotor.bladeMaxRpm", now.low - 200.0}});
     REQUIRE(rangeOf(none, idle1).empty());
-    const SuitingSpeed told = helicopterSpeedThatSuits(none, evaluate(none).figures, idle1);
+    const Suiting told = helicopterSuits(none, evaluate(none).figures, "head-speed", idle1);
     CHECK(told.edits.empty());
     CHECK(render(told.why).find("blade limit") != std::string::npos);
     const Setup fast = edited(turnstone(), {{"transmitter.modes.idle1.targetRpm", now.high + 100.0}});
-    const SuitingSpeed nearest = helicopterSpeedThatSuits(fast, evaluate(fast).figures, idle1);
+    const Suiting nearest = helicopterSuits(fast, evaluate(fast).figures, "head-speed", idle1);
     REQUIRE(nearest.edits.size() == 1);
     CHECK(std::get<double>(nearest.edits.front().value) == now.high);
 }

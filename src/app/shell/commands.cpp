@@ -164,7 +164,7 @@ void MainWindow::listCommands() {
         workspace_.repair().apply(finding);
     });
     on("what-follows", [this] { edits_.whatFollows(bands_->page() == nullptr ? std::nullopt : bands_->page()->takeTyped()); });
-    on("speed-inside", [this] { edits_.wantSpeedThatSuits(); });
+    on("what-suits", [this] { edits_.wantWhatSuits(); });
     on("accept", [this] { edits_.acceptFinding(); });
     on("take-typed", [this] { workspace_.repair().takeTypedSteps(); });
     on("find", [this] { showPalette(); });

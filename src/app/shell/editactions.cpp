@@ -105,18 +105,18 @@ void EditActions::whatFollows(const std::optional<QString>& typed) {
     else lent_.askText(tr("%1, now %2: what if it were").arg(name, words(kh::show(workspace_.setup(), copy.field()))), ask);
 }
 
-void EditActions::wantSpeedThatSuits() {
+void EditActions::wantWhatSuits() {
     const Figures& figures = workspace_.evaluation().figures;
     const Row* row = workspace_.selectedRow();
     std::size_t mode = static_cast<std::size_t>(workspace_.shownMode());
     for (std::size_t i = 0; i < figures.modes.size(); ++i)
         if (row != nullptr && row->line && row->id == "speeds-" + figures.modes[i].id) mode = i;
-    const auto suits = aircraftEntry(workspace_.setup()).speedThatSuits;
+    const auto suits = aircraftEntry(workspace_.setup()).whatSuits;
     if (suits == nullptr) {
-        showMessage(tr("Nothing is said of head speeds in this class."));
+        showMessage(tr("Nothing is said of what suits in this class."));
         return;
     }
-    SuitingSpeed found = suits(workspace_.setup(), figures, mode);
+    Suiting found = suits(workspace_.setup(), figures, row == nullptr ? std::string_view() : std::string_view(row->keelId()), mode);
     if (found.edits.empty()) showMessage(words(found.why));
     else lookAt(std::move(found.edits));
 }
@@ -271,19 +271,12 @@ void EditActions::takeReading() {
 void EditActions::measured(bool seen) {
     const Row* row = workspace_.selectedRow();
     if (row == nullptr || workspace_.station() == Station::Proof) return;
-    QStringList open;
-    for (const Message& m : workspace_.guards().inTheWay(workspace_.setup(), workspace_.station(), *row)) open << words(m);
-    if (!open.isEmpty()) {
-        showMessage(tr("Before this step: %1. The guards are your word about the real machine.").arg(open.join(QStringLiteral(", "))));
+    if (seen) {
+        if (const QString refused = workspace_.markSeen(workspace_.station(), *row); !refused.isEmpty()) showMessage(refused);
         return;
     }
-    if (seen) {
-        if (row->broken) {
-            showMessage(tr("This row is broken: settle it first."));
-            return;
-        }
-        workspace_.document().setStanding(tr("Seen on the machine: %1").arg(words(row->title)), {"rows." + row->workId()},
-                                          {Standing::Proved, session::nowStamp(), {}, {}});
+    if (const QString open = workspace_.guards().notYet(workspace_.setup(), workspace_.station(), *row); !open.isEmpty()) {
+        showMessage(open);
         return;
     }
     const Part* part = workspace_.selectedPart();

@@ -22,7 +22,7 @@ public:
     /// The chosen finding is put aside with a reason that is asked for; one that was is told again.
     void acceptFinding();
     /// What follows if the chosen mode wanted the nearest head speed of its range.
-    void wantSpeedThatSuits();
+    void wantWhatSuits();
     /// What follows if the chosen value were another, before it is taken. @param typed  what stands in its cell already
     void whatFollows(const std::optional<QString>& typed);
     /// @param id  a command of the modes' matrix

@@ -37,7 +37,7 @@ std::vector<const char*> stationCommands(Station station) {
         case Station::Radio: return {"switch-map", "hold-form", "spares", "take-functions", "schools", "channel-order", "bench-state"};
         case Station::Link: return {"failsafe", "channel-order", "|", "add-lead", "remove-lead"};
         case Station::Swash: return {"layout-built", "layout-form"};
-        case Station::Power: return {"alarms", "speed-inside"};
+        case Station::Power: return {"alarms", "what-suits"};
         case Station::Modes:
             return {"schools",     "hold-form", "hold-mirror",   "|",          "matrix-copy",  "matrix-row",
                     "matrix-mode", "|",         "matrix-rename", "matrix-add", "matrix-remove"};

@@ -18,6 +18,7 @@ public:
     bool act(const std::string& command) override;
 
 protected:
+    void keyPressEvent(QKeyEvent* event) override;
     std::vector<ListRow> listRows() override;
     [[nodiscard]] int chosenRow() const override;
     void choose(int row) override;
@@ -41,6 +42,8 @@ private:
     [[nodiscard]] const Obstacle* chosenObstacle() const;
     /// The same as the page's entry; −1: it is no finding.
     [[nodiscard]] int entryOf(const Obstacle& obstacle) const;
+    /// The shortest way over a rung: the plan's steps, and what is seen or entered. Nothing stands against it: empty.
+    [[nodiscard]] QString freedBy(const Rung& rung) const;
     [[nodiscard]] Message todoOf(const Obstacle& obstacle) const;
     void drawRails(QPainter& p, const Place& place, double height) const;
     void drawRung(QPainter& p, const Place& place, double height) const;

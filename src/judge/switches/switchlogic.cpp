@@ -17,6 +17,7 @@ std::vector<std::size_t> throttleFunctions(const Setup& setup, const ChainModel&
     std::vector<std::size_t> out(setup.transmitter.modes.size() + 2);  // modes, kill, cut: the first of functionName
     for (std::size_t i = 0; i < out.size(); ++i) out[i] = i;
     if (const auto arming = model.armingFunction()) out.push_back(*arming);
+    if (const auto pupil = model.pupilFunction()) out.push_back(*pupil);
     return out;
 }
 
@@ -59,6 +60,7 @@ LogicKey SwitchLogic::keyAt(const SwitchPlaces& places, bool latched) const {
     key.kill = model_.functionActive(kill_, places);
     key.cut = latched || model_.functionActive(cut_, places);
     key.disarmed = model_.disarmedAt(places);
+    key.pupil = model_.pupilFunction() && model_.functionActive(*model_.pupilFunction(), places);
     return key;
 }
 

@@ -16,6 +16,7 @@ struct LogicKey {
     std::uint8_t beneath = 0;  ///< index of the flight mode under hold
     bool holdAsked = false, kill = false, cut = false;
     bool disarmed = false;  ///< the controller is not armed
+    bool pupil = false;     ///< a pupil has the throttle, and the teacher's stops do nothing
     /// Something keeps the motor off.
     [[nodiscard]] bool stopped() const { return holdAsked || kill || cut || disarmed; }
     auto operator<=>(const LogicKey&) const = default;

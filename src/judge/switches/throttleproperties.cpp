@@ -126,7 +126,12 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
                                 {"o", num(limits.offUs)}}),
                   .why = say(KH_TR("You reach for the model and the main rotor can be driven.")),
                   .witness = Witness{std::nullopt, state}};
-        if (!acts) {
+        if (key.pupil) {
+            f.row = "trainer-link"_row;
+            f.todo = say(KH_TR("Let the trainer link hand over cyclic and rudder only, in the transmitter."));
+            f.subject = "transmitter.trainer.hands"_field;
+            f.fix = {{f.subject, std::string("cyclic and rudder")}};
+        } else if (!acts) {
             f.todo = say(KH_TR("Let {f} act in {m} too, in the transmitter."), {{"f", what}, {"m", mode}});
             f.subject = "transmitter." + what + ".actsIn";
             f.fix = {{f.subject, std::monostate{}}};

@@ -7,6 +7,7 @@
 #include "model/helicopter/functions.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
+#include "paint/modes/modetexts.h"
 #include "stations/modes/modesfigures.h"
 
 #include <algorithm>
@@ -17,16 +18,6 @@
 namespace kh::paint {
 
 namespace {
-
-QString figureText(const Figure& f, bool unit = true) {
-    if (!f.known) return QStringLiteral("–");
-    const QString number = words(say("{v}", {{"v", Number{f.value, f.decimals, f.sign}}}));
-    return unit && *f.unit != 0 ? number + QStringLiteral(" ") + words(f.unit) : number;
-}
-
-void right(QPainter& p, double x, double y, const QString& text, const QFont& font, const QColor& colour) {
-    drawText(p, {x - textWidth(text, font), y}, text, font, colour);
-}
 
 const AxisRates& ratesOf(const FlightMode& m, std::size_t axis) { return axis == 0 ? m.aileron : axis == 1 ? m.elevator : m.rudder; }
 

@@ -5,6 +5,7 @@
 #include "formula/answers.h"
 #include "judge/helicopter/figures.h"
 #include "judge/modechecks.h"
+#include "judge/rowids.h"
 #include "model/amounts.h"
 #include "model/boxsettings.h"
 #include "model/fieldpatterns.h"
@@ -87,6 +88,17 @@ void timerOf(const Setup& setup, const SpeedEdit& s, std::vector<GoesWith>& out)
         {"timer", {{path, minutes}}, say(KH_TR("by the hover's power at both speeds: an estimate until one is flown so")), false});
 }
 
+Suiting suitingTimer(const Setup& setup) {
+    if (setup.machine.power.kind != PowerKind::Electric)
+        return {{}, say(KH_TR("An engine's timer is set by what is left in the tank after a first flight of 4 min."))};
+    const std::optional<FlightEndIn> ends = flightEndOf(setup);
+    if (!ends) return {{}, say(KH_TR("Enter the pack's capacity and what a minute uses, logged or planned: then the timer can be said."))};
+    const double suits = suitingTimerMin(setup, *ends);
+    if (suits == setup.transmitter.timerMin)
+        return {{}, say(KH_TR("The timer suits: it leaves a fifth of the charge, before any alarm sounds."))};
+    return {{{"transmitter.timerMin"_field, suits}}, {}};
+}
+
 }  // namespace
 
 std::vector<GoesWith> helicopterGoesWith(const Setup& setup, const Figures& figures, const std::vector<Edit>& edits) {
@@ -99,7 +111,8 @@ std::vector<GoesWith> helicopterGoesWith(const Setup& setup, const Figures& figu
     return out;
 }
 
-SuitingSpeed helicopterSpeedThatSuits(const Setup& setup, const Figures& figures, std::size_t mode) {
+Suiting helicopterSuits(const Setup& setup, const Figures& figures, std::string_view keelRow, std::size_t mode) {
+    if (keelRow == "timer"_row) return suitingTimer(setup);
     const auto& modes = figures.of<PowerFigures>().modes;
     const FlightMode& m = setup.transmitter.modes.at(mode);
     if (mode >= modes.size() || !modes[mode].range.known)

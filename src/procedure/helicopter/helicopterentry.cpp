@@ -6,6 +6,7 @@
 #include "model/helicopter/helicopter.h"
 #include "procedure/helicopter/goeswith.h"
 #include "procedure/helicopter/guards.h"
+#include "procedure/helicopter/helicoptertables.h"
 #include "procedure/helicopter/ladder.h"
 #include "procedure/helicopter/trace.h"
 #include "procedure/sheetbuilder.h"
@@ -84,8 +85,8 @@ MachineSheet helicopterSheet(const SheetBuilder& b) {
 }  // namespace
 
 const AircraftEntry& helicopterEntry() {
-    static const AircraftEntry entry{helicopterClass(), shippedStations,    helicopterStages,         helicopterSheet,
-                                     helicopterGuards,  helicopterGoesWith, helicopterSpeedThatSuits, &helicopterLadder()};
+    static const AircraftEntry entry{helicopterClass(),  shippedStations, helicopterStages, helicopterSheet,    helicopterGuards,
+                                     helicopterGoesWith, helicopterSuits, helicopterTables, &helicopterLadder()};
     return entry;
 }
 

@@ -38,9 +38,11 @@ enum class DrawingId {
     HandTests,
     TailStroke,
     TailGain,
-    SpoolUp
+    SpoolUp,
+    FlightEnd,
+    FlownPlaces
 };
-inline constexpr std::size_t kDrawings = 28;
+inline constexpr std::size_t kDrawings = 30;
 
 /// A rectangle of the bench view, in pixels.
 struct PanelArea {

@@ -24,12 +24,12 @@ constexpr double kUsableStep = 1.0 / 1024.0;  ///< of the curve's range
 
 }  // namespace
 
-std::vector<AxisFigures> ModesFigureMaker::agility(std::size_t mode) const {
+std::vector<AxisFigures> ModesFigureMaker::agility(std::size_t mode, std::size_t inForce) const {
     std::vector<AxisFigures> axes;
     const FlightMode& m = setup.transmitter.modes[mode];
     const auto& banks = setup.controller.banks;
     const Bank none;
-    const Bank& bank = banks.empty() ? none : banks[std::min(out.modes[mode].bank, banks.size() - 1)];
+    const Bank& bank = banks.empty() ? none : banks[std::min(inForce, banks.size() - 1)];
     struct Axis {
         const char* id;
         AxisRates rates;

@@ -76,9 +76,11 @@ void ModesFigureMaker::steps() {
 void modesFigures(const FigureBuilder& b) {
     helicopterFigures(b);
     ModesFigureMaker f{b};
-    for (std::size_t i = 0; i < b.out.modes.size(); ++i) f.own.modes.push_back({f.gainForms(b.out.modes[i]), f.agility(i)});
+    for (std::size_t i = 0; i < b.out.modes.size(); ++i)
+        f.own.modes.push_back({f.gainForms(b.out.modes[i]), f.agility(i, b.out.modes[i].bank)});
     f.steps();
     f.zones();
+    if (b.words) f.flown();  // no rule reads it
 }
 
 }  // namespace kh

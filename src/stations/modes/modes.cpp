@@ -14,7 +14,9 @@ std::vector<PanelSpec> panels(const PanelContext& c) {
     if (c.row == nullptr) return {};
     if (c.row->id == "hold"_row) return {{DrawingId::ThrottleStates, whole, KH_TR("Hold and its family")}};
     if (c.row->id.starts_with("tail-gain")) return {{DrawingId::GainScales, whole, KH_TR("Tail gain in every scale")}};
-    if (c.row->id.starts_with("rates") || c.row->id == "agility-roll"_row) return {{DrawingId::Rates, whole, KH_TR("Rate and expo")}};
+    if (c.row->id == "agility-roll"_row || c.row->id == "flown-places"_row || c.row->id == "head-speed-mode"_row)
+        return {{DrawingId::FlownPlaces, whole, KH_TR("Flown at every place")}};
+    if (c.row->id.starts_with("rates")) return {{DrawingId::Rates, whole, KH_TR("Rate and expo")}};
     return {};
 }
 

@@ -13,7 +13,9 @@ struct ModesFigureMaker : FigureBuilder {
 
     void steps();
     void zones();
-    [[nodiscard]] std::vector<AxisFigures> agility(std::size_t mode) const;
+    /// @param bank  as the controller's banks; beyond them the last
+    [[nodiscard]] std::vector<AxisFigures> agility(std::size_t mode, std::size_t bank) const;
+    void flown();
     [[nodiscard]] static std::vector<GainForm> gainForms(const ModeFigures& f);
 };
 

@@ -3,6 +3,10 @@
 
 #include "judge/figures.h"
 
+#include <map>
+#include <string>
+#include <vector>
+
 namespace kh {
 
 /// How fast a stick turns the machine in a mode, in the flying state: rate and expo of both boxes together.
@@ -30,8 +34,18 @@ struct ModeAgility {
     std::vector<AxisFigures> axes;    ///< aileron, elevator, rudder
 };
 
+/// What is flown at one place of the mode's switch and of those that choose a bank or a gain.
+struct FlownPlace {
+    std::size_t mode = 0;                 ///< as Figures::modes
+    std::size_t bank = 0;                 ///< as the controller's banks
+    std::map<std::string, int> choosing;  ///< the places of the other switches; none where no other one chooses
+    std::vector<AxisFigures> axes;        ///< aileron, elevator, rudder with that bank
+    Figure gain;                          ///< of the tail as the controller reads it, in %: above 0 heading hold, below rate mode
+};
+
 struct ModesFigures {
     std::vector<ModeAgility> modes;  ///< as Figures::modes
+    std::vector<FlownPlace> flown;   ///< mode by mode, every pair of places; none of a light judgement
 };
 
 }  // namespace kh

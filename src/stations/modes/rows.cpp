@@ -6,10 +6,12 @@
 #include "model/names.h"
 #include "stations/kit/rowbuilder.h"
 #include "stations/modes/modes.h"
+#include "stations/modes/modesfigures.h"
 
 #include <algorithm>
 #include <cmath>
 #include <functional>
+#include <set>
 
 namespace kh {
 
@@ -98,6 +100,22 @@ StationPage modesRows(const RowBuilder& b) {
                 p.label = {};
                 cell.parts.push_back(std::move(p));
             }
+        return cell;
+    };
+    const auto flownPlaces = [&](const FlightMode& m) {  // one bank in numbers
+        Cell cell;
+        std::set<std::size_t> banks;
+        for (const FlownPlace& at : b.figures().of<ModesFigures>().flown) {
+            if (tx.modes[at.mode].id != m.id || !banks.insert(at.bank).second) continue;
+            cell.parts.clear();
+            for (const std::size_t axis : {std::size_t{0}, std::size_t{2}}) {
+                cell.parts.push_back(RowBuilder::figure(at.axes[axis].fullDegS));
+                cell.parts.back().unit = "";
+            }
+        }
+        if (banks.size() > 1)
+            cell.parts = {RowBuilder::text(say(KH_TR("{n} banks"), {{"n", num(static_cast<double>(banks.size()))}}))};
+        if (cell.parts.empty()) cell.parts.push_back(RowBuilder::dash());
         return cell;
     };
     StationPage page{Station::Modes, {}};
@@ -189,6 +207,9 @@ StationPage modesRows(const RowBuilder& b) {
                                                       }))),
         RowBuilder::aside("agility-roll", KH_TR("pitch apart from roll, where the box has them so: rate, expo, gain"),
                           b.matrixRow("bank-pitch", say(KH_TR("Pitch apart")), "", Box::Controller, each(pitchApart))),
+        RowBuilder::aside("agility-roll",
+                          KH_TR("cyclic and rudder at full stick as flown, by both boxes, at every place that chooses a bank"),
+                          b.matrixRow("flown-places", say(KH_TR("At each place")), KH_TR("°/s"), Box::Controller, each(flownPlaces))),
         b.matrixRow("head-gain", say(KH_TR("Head gain")), "%", Box::Controller,
                     each([&](const FlightMode& m) { return bankField(m, "controller.banks.{}.headGainPct"_field); })),
         RowBuilder::aside("head-gain", KH_TR("of a gain that is sent: what the controller reads, H where it holds, R on the rate side"),

@@ -18,7 +18,7 @@ namespace {
 
 constexpr int kPinionsEachSide = 2;
 constexpr double kSpeedMarkRpm = 250.0;
-constexpr double kReservePct = 20.0;                               ///< charge a flight leaves in the pack
+constexpr double kReservePct = 100.0 * kReserveShare;              ///< charge a flight leaves in the pack
 constexpr double kBestEfficiency = 0.85, kWorstEfficiency = 0.70;  ///< of motor and speed controller, own choice
 
 }  // namespace
@@ -181,6 +181,7 @@ void powerFigures(const FigureBuilder& b) {
     f.speedMarks();
     f.timer();
     f.endurance();
+    if (b.words) f.ends();  // rules take the points themselves
     const auto& list = b.setup.transmitter.modes;
     for (std::size_t i = 0; i < list.size(); ++i) {
         f.own.modes.push_back(f.ofMode(list[i], b.out.modes[i]));

@@ -21,13 +21,13 @@ namespace kh {
 namespace {
 
 constexpr double kMostUsedShare = 0.9;
-constexpr double kLeastAlarmV = 3.3, kMostAlarmV = 3.9;
+constexpr double kMostAlarmV = 3.9;
 
 void timer(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& lasts = c.figures.of<PowerFigures>().timerMin;
     const double set = c.setup.transmitter.timerMin;
     if (set > 0.0 && lasts.known && set > lasts.value + 0.05) {
-        const double wanted = std::max(0.5, std::floor(lasts.value * 2.0) / 2.0);
+        const double wanted = suitingTimerMin(c.setup, *flightEndOf(c.setup));
         out.push_back(
             {.id = "timer-long",
              .severity = Severity::Warning,

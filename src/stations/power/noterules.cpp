@@ -18,10 +18,9 @@ namespace kh {
 
 namespace {
 
-constexpr double kAlarmAboveCutOffV = 0.15;  ///< a cell; closer, the alarm sounds as the power fades
-constexpr double kWantedApartShare = 0.10;   ///< wanted and computed speed
-constexpr double kLoadedShare = 0.07;        ///< of a loaded speed that is only estimated
-constexpr double kFullCellShare = 0.04;      ///< how near to a whole number of cells a factor must come
+constexpr double kWantedApartShare = 0.10;  ///< wanted and computed speed
+constexpr double kLoadedShare = 0.07;       ///< of a loaded speed that is only estimated
+constexpr double kFullCellShare = 0.04;     ///< how near to a whole number of cells a factor must come
 
 /// Measured speeds that all differ from the computed ones by one factor: a fact is wrong, not the curves.
 void factor(const AuditContext& c, std::vector<Finding>& out) {
@@ -104,22 +103,6 @@ void timerByEstimate(const AuditContext& c, std::vector<Finding>& out) {
                    .subject = "transmitter.timerMin"_field});
 }
 
-void alarmAtCutOff(const AuditContext& c, std::vector<Finding>& out) {
-    const auto& alarm = c.setup.transmitter.alarms.voltsPerCell;
-    const double cut = c.setup.speedController.cutOffVoltsPerCell;
-    if (c.setup.machine.power.kind != PowerKind::Electric || !alarm || *alarm - cut >= kAlarmAboveCutOffV - 1e-9) return;
-    out.push_back({.severity = Severity::Note,
-                   .row = "timer"_row,
-                   .title = c.say(KH_TR("The voltage alarm sounds as the power fades")),
-                   .found = c.say(KH_TR("It sounds at {a} a cell; the pack protection acts at {b}."),
-                                  {{"a", c.amount("transmitter.alarms.voltsPerCell"_field)},
-                                   {"b", c.amount("speedController.cutOffVoltsPerCell"_field)}}),
-                   .why = c.say(KH_TR("A minute is needed to land: the alarm must leave it.")),
-                   .todo = c.say(KH_TR("Set the alarm in the transmitter well above the pack protection, judged under load.")),
-                   .box = Box::Transmitter,
-                   .subject = "transmitter.alarms.voltsPerCell"_field});
-}
-
 }  // namespace
 
 std::span<const Rule> powerNoteRules() {
@@ -127,7 +110,6 @@ std::span<const Rule> powerNoteRules() {
         Rule{"speed-factor", Station::Power, Work::Wiring, factor},
         Rule{"wanted-apart", Station::Power, Work::Curves, wantedApart},
         Rule{"timer-estimate", Station::Power, Work::Curves, timerByEstimate},
-        Rule{"alarm-cut-off", Station::Power, Work::Curves, alarmAtCutOff},
     };
     return rules;
 }

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/power/power.h"
+#include "judge/rowids.h"
 
 namespace kh {
 
@@ -8,9 +9,13 @@ namespace {
 std::vector<PanelSpec> panels(const PanelContext& c) {
     const double w = c.innerWidth();
     const double h = c.innerHeight();
+    const bool ends = c.row != nullptr && c.row->keelId() == "timer"_row;
     return {{DrawingId::HeadSpeeds, {kPanelLeft, 10, w, h * 0.335}, KH_TR("Head speeds")},
             {DrawingId::SpoolUp, {kPanelLeft, 18 + h * 0.335, w, h * 0.30 - 14}, KH_TR("Spool-up")},
-            {DrawingId::PinionTable, {kPanelLeft, 14 + h * 0.635, w, h * 0.365 - 6}, KH_TR("Pinions"), true}};
+            PanelSpec{ends ? DrawingId::FlightEnd : DrawingId::PinionTable,
+                      {kPanelLeft, 14 + h * 0.635, w, h * 0.365 - 6},
+                      ends ? KH_TR("End of flight") : KH_TR("Pinions"),
+                      true}};
 }
 
 }  // namespace
@@ -23,7 +28,7 @@ const StationEntry& powerStation() {
         .rows = powerRows,
         .columns = {112, 106, 96, 264, 92},
         .rules = {powerRules, speedControllerRules, powerFlightRules, powerStartRules, powerReadRules, afterFlightRules, powerNoteRules,
-                  timerRules},
+                  timerRules, flightEndRules},
         .figures = powerFigures,
         .work = {powerSolvers, powerGuides},
         .panels = panels,

@@ -17,6 +17,7 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> afterFlightRules();
 [[nodiscard]] std::span<const Rule> powerNoteRules();
 [[nodiscard]] std::span<const Rule> timerRules();
+[[nodiscard]] std::span<const Rule> flightEndRules();
 [[nodiscard]] std::span<const BenchWork> powerSolvers();
 [[nodiscard]] std::span<const BenchWork> powerGuides();
 void powerFigures(const FigureBuilder& b);

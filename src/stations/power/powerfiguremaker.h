@@ -16,6 +16,7 @@ struct PowerFigureMaker : FigureBuilder {
     void speedMarks();
     void timer();
     void endurance();
+    void ends();
     /// The head speed that the consumption belongs to: the second mode's, which is flown most; of one mode its own (own choice).
     [[nodiscard]] double loggedRpm() const;
     [[nodiscard]] SpeedRange rangeOf(std::size_t mode) const;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "formula/flightend.h"
 #include "formula/spool.h"
 #include "judge/figures.h"
 
@@ -14,6 +15,7 @@ struct PinionFigures {
     Figure openingPct;  ///< the fastest mode's target as a share of the end of the pack
 };
 inline constexpr double kOpeningWarnPct = 88.0;
+inline constexpr double kLeastAlarmV = 3.3;  ///< of a cell under load: below it no alarm is set
 
 /// The range a mode's head speed may have, in rpm, and what bounds it. Empty where low is above high.
 struct SpeedRange {
@@ -40,10 +42,24 @@ struct ModePower {
     std::optional<SpoolIn> spoolUp;  ///< from hold to speed and back after a practised autorotation; none without a speed
 };
 
+/// One of what ends a flight, and what is left from it to the next that is set.
+struct EndFigures {
+    FlightEnd what = FlightEnd::Empty;
+    const char *name = "", *brief = "";  ///< the second in its table
+    Figure minutes, usedMah;
+    Figure leftS, leftMah;  ///< below 0: the next comes first; unknown of the last
+};
+/// What ends the flight, as far as it is set; nothing while capacity or consumption is not known, and of an engine.
+[[nodiscard]] std::optional<FlightEndIn> flightEndOf(const Setup& setup);
+/// The longest timer in half minutes that leaves a fifth of the charge and ends before the alarm on voltage sounds, unless that alarm is
+/// what ends the flight; at least half a minute.
+[[nodiscard]] double suitingTimerMin(const Setup& setup, const FlightEndIn& ends);
+
 struct PowerFigures {
     Figure ratio, polePairs, availableRpm, availableEndRpm, ceilingRpm;
     Figure timerMin;                     ///< minutes that leave a fifth of the charge, by the logged or the planned consumption
     Figure enduranceMin;                 ///< the same by the hover's power: an estimate
+    std::vector<EndFigures> ends;        ///< in the order in which they must come; none of an engine, and of a light judgement
     std::vector<PinionFigures> pinions;  ///< none while Kv or teeth are unknown
     std::vector<ModePower> modes;        ///< as Figures::modes
 };

@@ -95,6 +95,33 @@ Row bailOut(const RowBuilder& b) {
     return b.row("bail-out", say(KH_TR("Bail-out")), {}, std::move(controller), std::move(machine));
 }
 
+/// What ends the flight, one below the other: what is set, when it comes, and what is left until the next.
+std::vector<Row> endLines(const RowBuilder& b) {
+    std::vector<Row> lines;
+    for (const EndFigures& end : b.figures().of<PowerFigures>().ends) {
+        Cell set;
+        std::string path;
+        switch (end.what) {
+            case FlightEnd::Warning: set.parts.push_back(RowBuilder::text(say(KH_TR("{s} s before"), {{"s", num(kTimerWarnsS)}}))); break;
+            case FlightEnd::Timer: path = "transmitter.timerMin"_field; break;
+            case FlightEnd::UsedCharge: path = "transmitter.alarms.usedMah"_field; break;
+            case FlightEnd::Voltage: path = "transmitter.alarms.voltsPerCell"_field; break;
+            case FlightEnd::Reduction: path = "speedController.cutOffVoltsPerCell"_field; break;
+            case FlightEnd::Empty: path = "machine.power.capacityMah"_field; break;
+        }
+        Message name = path.empty() ? say(end.brief) : inUnitOf(b.setup(), path, say(end.brief));
+        if (!path.empty() && fieldHome(path).box == Box::Transmitter) set.parts.push_back(b.field(path));
+        else if (!path.empty()) set.parts.push_back(RowBuilder::text(showBare(b.setup(), path, readField(b.setup(), path)->value)));
+        lines.push_back(b.line("timer", "end-" + std::to_string(lines.size()), std::move(name),
+                               {std::move(set),
+                                {{RowBuilder::figure(end.minutes)}},
+                                {{RowBuilder::figure(end.usedMah)}},
+                                {{RowBuilder::figure(end.leftS)}},
+                                {{RowBuilder::figure(end.leftMah)}}}));
+    }
+    return lines;
+}
+
 /// What makes the timer run, and the value or mode that belongs to it.
 Cell followedBy(const RowBuilder& b) {
     Cell out{{b.field("transmitter.alarms.timerFollows"_field)}};
@@ -268,6 +295,15 @@ StationPage powerRows(const RowBuilder& b) {
               {KH_TR("differs"), "%", KH_TR("given beside wanted"), Box::Transmitter},
               {KH_TR("at most"), "rpm", KH_TR("on the way to speed and back after a bail-out"), Box::SpeedController}},
              modeLines(b));
+    if (std::vector<Row> flightEnds = endLines(b); !flightEnds.empty())
+        setTable(page, "timer",
+                 {{KH_TR("set"), "", KH_TR("what tells the end of the flight, and ends it, in the order in which it must come"),
+                   Box::Transmitter},
+                  {KH_TR("at"), "min", KH_TR("by the consumption logged or planned; voltages as under the usual load"), Box::Machine},
+                  {KH_TR("used"), "mAh", KH_TR("of the charge by then"), Box::Machine},
+                  {KH_TR("left"), "s", KH_TR("until the next of them; below 0 that comes first"), Box::Machine},
+                  {KH_TR("left"), "mAh", KH_TR("of charge until the next of them"), Box::Machine}},
+                 std::move(flightEnds));
     return page;
 }
 

@@ -173,7 +173,8 @@ std::span<const BenchWork> radioSolvers() {
 
 std::span<const BenchWork> radioGuides() {
     static constexpr std::array entries{
-        BenchWork{.id = "function-places", .title = KH_TR("Places of functions"), .rows = "bank-switch"_row, .steps = monitorGuide}};
+        BenchWork{.id = "function-places", .title = KH_TR("Places of functions"), .rows = "bank-switch"_row, .steps = monitorGuide},
+        BenchWork{.id = "trainer-link", .title = KH_TR("Trainer link"), .rows = "trainer-link"_row, .steps = trainerGuide}};
     return entries;
 }
 

@@ -19,7 +19,7 @@ const StationEntry& radioStation() {
                                     .shortName = KH_TR("Radio"),
                                     .rows = radioRows,
                                     .columns = {104, 236, 140, 96, 77},
-                                    .rules = {radioRules, switchRules, rescueRules, carriedRules, stickRules, barRules},
+                                    .rules = {radioRules, switchRules, rescueRules, carriedRules, stickRules, barRules, trainerRules},
                                     .work = {radioSolvers, radioGuides},
                                     .panels = panels,
                                     .shots = {{"radio", "turnstone-470", "mode-switch", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle"}}};

@@ -15,6 +15,8 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> carriedRules();
 [[nodiscard]] std::span<const Rule> stickRules();
 [[nodiscard]] std::span<const Rule> barRules();
+[[nodiscard]] std::span<const Rule> trainerRules();
+[[nodiscard]] std::vector<Step> trainerGuide(const Setup& setup, const Figures& figures);
 [[nodiscard]] std::span<const BenchWork> radioSolvers();
 [[nodiscard]] std::span<const BenchWork> radioGuides();
 

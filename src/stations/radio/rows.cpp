@@ -110,6 +110,20 @@ Row rateModeRow(const RowBuilder& b) {
     return b.row("rate-mode", say(KH_TR("Rate mode")), std::move(cell), {}, {});
 }
 
+/// What a pupil gets, by which switch, and what was tried of it.
+Row trainerRow(const RowBuilder& b) {
+    const auto& all = b.setup().transmitter.functions;
+    const bool used = b.setup().transmitter.trainer.hands != TrainerHands::Nothing;
+    Cell cell{{b.field("transmitter.trainer.hands"_field)}};
+    if (std::any_of(all.begin(), all.end(), [&](const SwitchFunction& f) { return f.id == kTrainer && (used || !f.when.empty()); }))
+        cell.parts.push_back(b.field(elementPath("transmitter.functions.{}.when"_field, kTrainer)));
+    if (used) {
+        cell.parts.push_back(b.labelled("transmitter.trainer.memory"_field));
+        cell.parts.push_back(b.labelled("transmitter.trainer.stops"_field));
+    }
+    return b.row("trainer-link", say(KH_TR("Trainer link")), std::move(cell), {}, {});
+}
+
 /// Channels of functions, one a line.
 void functionChannels(const RowBuilder& b, StationPage& page) {
     std::vector<Row> lines;
@@ -253,7 +267,7 @@ StationPage radioRows(const RowBuilder& b) {
         Cell cell;
         std::vector<const SwitchFunction*> all;
         for (const SwitchFunction& f : tx.functions) {
-            const bool named = f.id.starts_with("gain-") || f.id == kRateMode || !familyOf(f.id).empty();
+            const bool named = f.id.starts_with("gain-") || f.id == kRateMode || f.id == kTrainer || !familyOf(f.id).empty();
             if (*family.prefix == 0 ? named : !f.id.starts_with(family.prefix)) continue;
             all.push_back(&f);
             if (f.when.empty() && f.id != family.prefix) continue;  // in the table beneath
@@ -294,6 +308,8 @@ StationPage radioRows(const RowBuilder& b) {
     school("other-switches", "shared-switches", KH_TR("Shared"), "transmitter.shared"_field,
            KH_TR("functions that stay on two switches, and switches that work two functions, by choice: hold, R2"));
     addUnder(page, RowBuilder::under("other-switches", alone(b, "setup-switch", KH_TR("Set-up button"), "setup")));
+    addUnder(page, RowBuilder::aside("other-switches", KH_TR("of two transmitters: the teacher's hold and kill must win whoever flies"),
+                                     trainerRow(b)));
     ownStickTable(b, page);
     return page;
 }

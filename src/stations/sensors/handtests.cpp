@@ -258,7 +258,7 @@ std::vector<Step> rescueGuide(const Setup& setup, const Figures&) {
 }  // namespace
 
 std::span<const BenchWork> sensorsSolvers() {
-    static constexpr std::array entries{
+    static const std::array entries{
         BenchWork{.id = "mounting",
                   .title = KH_TR("Hand tests"),
                   .caution = KH_TR("Motor leads off, main blades off. After the sticks proved plate and tail, the menu left and saved, the "
@@ -267,7 +267,8 @@ std::span<const BenchWork> sensorsSolvers() {
                   .steps = handSteps,
                   .solve = solveMounting,
                   .with = ReadWith::Eye,
-                  .setUpState = false}};
+                  .setUpState = false},
+        boxLevelSolver()};
     return entries;
 }
 

@@ -101,6 +101,9 @@ StationPage sensorsRows(const RowBuilder& b) {
         b.row("rescue", say(KH_TR("Rescue")), std::move(rescueWhen), std::move(rescueSet),
               {{RowBuilder::text(say(KH_TR("blocked until the axes are proved")))}}),
     };
+    if (levels(box))
+        page.rows.push_back(
+            RowBuilder::aside("rescue", KH_TR("what the box takes for level, on a level stand: it is not the plate's"), boxLevelRow(b)));
     return page;
 }
 

@@ -294,8 +294,7 @@ void rescueShut(const AuditContext& c, std::vector<Finding>& out) {
 /// Level is in use where its switch is heard.
 void levelShut(const AuditContext& c, std::vector<Finding>& out) {
     const TransmitterSettings& tx = c.setup.transmitter;
-    const Condition* when = conditionOf(tx, "level");
-    if (when == nullptr || when->empty() || carrierOf(tx, "level") == nullptr || !takesFamily(c.setup.controller.profile, "level")) return;
+    if (!levelHeard(c.setup)) return;
     const auto blind = steersBlind(c);
     if (!blind) return;
     out.push_back({.severity = Severity::Danger,

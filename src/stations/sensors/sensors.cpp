@@ -22,7 +22,7 @@ const StationEntry& sensorsStation() {
                                     .shortName = KH_TR("Sens"),
                                     .rows = sensorsRows,
                                     .columns = {104, 106, 136, 236, 92},
-                                    .rules = {sensorsRules},
+                                    .rules = {sensorsRules, boxLevelRules},
                                     .work = {sensorsSolvers, sensorsGuides},
                                     .panels = panels,
                                     .shots = {{"sensors", "redshank-470", "mounting", "", {}, "aileron", false, true}}};

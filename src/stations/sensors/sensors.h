@@ -10,6 +10,9 @@ namespace kh {
 // what the entry lists
 [[nodiscard]] StationPage sensorsRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> sensorsRules();
+[[nodiscard]] Row boxLevelRow(const RowBuilder& b);
+[[nodiscard]] std::span<const Rule> boxLevelRules();
+[[nodiscard]] const BenchWork& boxLevelSolver();
 [[nodiscard]] std::span<const BenchWork> sensorsSolvers();
 [[nodiscard]] std::span<const BenchWork> sensorsGuides();
 
