@@ -11,6 +11,7 @@
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "procedure/trace.h"
+#include "procedure/untilthen.h"
 #include "stations/kit/row.h"
 
 #include <benchmark/benchmark.h>
@@ -153,6 +154,14 @@ void pairs() {
         "load / parsing the same JSON", "at most 4", 20, [&] { benchmark::DoNotOptimize(io::parseDocument(text)); }, 20, parse);
     pair(
         "switch proof / evaluation", "", 5, [] { benchmark::DoNotOptimize(proveSwitches(demo())); }, 20,
+        [] { benchmark::DoNotOptimize(evaluate(demo())); });
+    const std::vector<CarryBox> boxes = carry(demo());
+    pair(
+        "what is still to be typed / evaluation", "", 20, [] { benchmark::DoNotOptimize(carry(demo())); }, 20,
+        [] { benchmark::DoNotOptimize(evaluate(demo())); });
+    pair(
+        "what the machine does until then / evaluation", "at most 400 light judgements", 3,
+        [&] { benchmark::DoNotOptimize(untilTyped(demo(), boxes, shippedStations())); }, 20,
         [] { benchmark::DoNotOptimize(evaluate(demo())); });
     LightJudge light(shippedStations().rules());
     // one setting after the other, as a plan tries them

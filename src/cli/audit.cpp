@@ -3,6 +3,7 @@
 
 #include "io/document.h"
 #include "io/report.h"
+#include "model/inboxes.h"
 #include "procedure/aircraft.h"
 #include "procedure/ladder.h"
 #include "procedure/plantext.h"
@@ -13,8 +14,9 @@
 
 namespace kh::cli {
 
-int runAudit(const std::string& file, bool asJson) {
-    const io::Document document = io::loadDocument(file);
+int runAudit(const std::string& file, bool asJson, bool inBoxes) {
+    io::Document document = io::loadDocument(file);
+    if (inBoxes) document.setup = asInBoxes(document.setup);
     const Evaluation evaluation = evaluate(document.setup);
     const Plan plan = makePlan(document.setup, stationsOf(document.setup).rules());
     if (asJson) {

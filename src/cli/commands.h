@@ -28,13 +28,18 @@ struct NewOptions {
 struct RepairOptions {
     std::string file, out;
     std::optional<int> step;
-    bool handsDone = false, json = false;
+    bool handsDone = false, json = false, inBoxes = false;
 };
 
 struct WhatIfOptions {
     std::string file;
     std::vector<std::string> changes;  ///< "transmitter.modes.idle1.targetRpm=2000"
     bool json = false;
+};
+
+struct CarryOptions {
+    std::string file, out, page, read, reset;
+    bool left = false, json = false, stands = false;
 };
 
 struct ProfileOptions {
@@ -50,10 +55,12 @@ struct MoveOptions {
 
 // @throws InputError, io::FileError
 int runTrace(const TraceOptions& o);
-int runProve(const std::string& file, bool asJson);
-int runAudit(const std::string& file, bool asJson);
+/// @param inBoxes  what stands in the boxes is judged, in place of what is wanted
+int runProve(const std::string& file, bool asJson, bool inBoxes);
+int runAudit(const std::string& file, bool asJson, bool inBoxes);
 int runRepair(const RepairOptions& o);
 int runWhatIf(const WhatIfOptions& o);
+int runCarry(const CarryOptions& o, int argc, char** argv);
 int runEnvelope(const std::string& file, bool asJson);
 int runSolve(const std::string& what, const std::string& file, const std::string& readings, bool asJson);
 int runCalc(const std::string& name, const std::string& in, const std::string& batch);

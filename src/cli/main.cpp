@@ -22,7 +22,8 @@ int run(int argc, char** argv) {
     CLI::App app{"Keelhaul on the command line: a radio-control helicopter's transmitter and flybarless controller, set up together."};
     app.set_version_flag("--version", std::string("keelhaul-cli ") + KEELHAUL_VERSION);
     app.require_subcommand(1);
-    bool asJson = false;
+    bool asJson = false, inBoxes = false;
+    constexpr const char* kInBoxes = "Judge what stands in the boxes, in place of what is wanted";
 
     std::string calcName, calcIn, calcBatch;
     CLI::App* calc = app.add_subcommand("calc", "Answer one reference calculation, or a file of cases");
@@ -45,6 +46,7 @@ int run(int argc, char** argv) {
     CLI::App* audit = app.add_subcommand("audit", "List what is wrong, in which box, and what to do");
     audit->add_option("file", file, "A setup")->required();
     audit->add_flag("--json", asJson, "JSON instead of text");
+    audit->add_flag("--in-boxes", inBoxes, kInBoxes);
 
     RepairOptions repair;
     CLI::App* repairCommand = app.add_subcommand("repair", "The plan: which changes, in which order, leave no danger and no warning");
@@ -54,6 +56,7 @@ int run(int argc, char** argv) {
     repairCommand->add_flag("--by-hand-done", repair.handsDone,
                             "The steps by hand were done as expected: write them down, and what rests on them");
     repairCommand->add_flag("--json", repair.json, "JSON instead of text");
+    repairCommand->add_flag("--in-boxes", repair.inBoxes, kInBoxes)->excludes("-o");
 
     WhatIfOptions whatIf;
     CLI::App* whatIfCommand =
@@ -62,9 +65,23 @@ int run(int argc, char** argv) {
     whatIfCommand->add_option("changes", whatIf.changes, "transmitter.modes.idle1.targetRpm=2000 …, in the program's units")->required();
     whatIfCommand->add_flag("--json", whatIf.json, "JSON instead of text");
 
+    CarryOptions carrying;
+    CLI::App* carryCommand = app.add_subcommand("carry", "What stands in the boxes, and what is still to be typed, page by page");
+    carryCommand->add_option("file", carrying.file, "A setup")->required();
+    carryCommand->add_option("-o", carrying.out, "A sheet, .html or .pdf; or where the document goes in place of FILE");
+    carryCommand->add_flag("--left", carrying.left, "Only what is still to be typed");
+    carryCommand->add_flag("--json", carrying.json, "JSON instead of text");
+    auto* page = carryCommand->add_option("--page", carrying.page, "\"transmitter: Outputs\", or \"transmitter 2\"");
+    carryCommand->add_flag("--stands", carrying.stands, "It stands in the box so")->needs(page);
+    auto* read = carryCommand->add_option("--read", carrying.read, "A whole box read back: CSV, a text export, or JSON");
+    auto* reset = carryCommand->add_option("--reset", carrying.reset, "Nothing is known of this box any more");
+    page->excludes(read)->excludes(reset);
+    read->excludes(reset);
+
     CLI::App* prove = app.add_subcommand("prove", "Try every combination of the switches: ten properties, each with a counterexample");
     prove->add_option("file", file, "A setup")->required();
     prove->add_flag("--json", asJson, "JSON instead of text");
+    prove->add_flag("--in-boxes", inBoxes, kInBoxes);
 
     CLI::App* envelope = app.add_subcommand("envelope", "How far the plate can tilt, at low, mid and high collective");
     envelope->add_option("file", file, "A setup")->required();
@@ -149,10 +166,11 @@ int run(int argc, char** argv) {
     }
     if (*calc) return runCalc(calcName, calcIn, calcBatch);
     if (*traceCommand) return runTrace(trace);
-    if (*audit) return runAudit(file, asJson);
+    if (*audit) return runAudit(file, asJson, inBoxes);
     if (*repairCommand) return runRepair(repair);
     if (*whatIfCommand) return runWhatIf(whatIf);
-    if (*prove) return runProve(file, asJson);
+    if (*carryCommand) return runCarry(carrying, argc, argv);
+    if (*prove) return runProve(file, asJson, inBoxes);
     if (*envelope) return runEnvelope(file, asJson);
     if (*solveCommand) return runSolve(what, file, readings, asJson);
     if (*sheet) return runSheet(file, out, argc, argv);

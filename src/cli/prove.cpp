@@ -3,6 +3,7 @@
 
 #include "io/document.h"
 #include "io/report.h"
+#include "model/inboxes.h"
 #include "procedure/prooftext.h"
 #include "procedure/registry.h"
 
@@ -11,8 +12,9 @@
 
 namespace kh::cli {
 
-int runProve(const std::string& file, bool asJson) {
-    const Setup setup = io::loadDocument(file).setup;
+int runProve(const std::string& file, bool asJson, bool inBoxes) {
+    Setup setup = io::loadDocument(file).setup;
+    if (inBoxes) setup = asInBoxes(setup);
     const SwitchProof proof = inAuditsWords(proveSwitches(setup), judge(setup, stationsOf(setup).rules()).findings);
     if (asJson) {
         print(io::proofJson(proof));

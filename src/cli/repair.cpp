@@ -5,6 +5,7 @@
 #include "io/report.h"
 #include "judge/plan/plan.h"
 #include "model/changes.h"
+#include "model/inboxes.h"
 #include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "procedure/tobeset.h"
@@ -17,7 +18,8 @@
 namespace kh::cli {
 
 int runRepair(const RepairOptions& o) {
-    const io::Document document = io::loadDocument(o.file);
+    io::Document document = io::loadDocument(o.file);
+    if (o.inBoxes) document.setup = asInBoxes(document.setup);
     const RuleSet& rules = stationsOf(document.setup).rules();
     Plan plan = makePlan(document.setup, rules);
     const std::size_t all = plan.steps.size();

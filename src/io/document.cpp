@@ -2,11 +2,13 @@
 #include "io/document.h"
 
 #include "base/error.h"
+#include "io/carriedjson.h"
 #include "io/jsonfields.h"
 #include "io/migrate.h"
 #include "io/schema.h"
 #include "model/accepted.h"
 #include "model/names.h"
+#include "procedure/carry.h"
 
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
@@ -61,6 +63,8 @@ Document parseDocument(const std::string& text) {
     // Profile copies are judged by themselves: a document with a damaged copy still opens.
     json& body = root;
     Document document;
+    const bool older =
+        root.contains("version") && root.at("version").is_number_integer() && root.at("version").get<std::int64_t>() < kFormatVersion;
     document.notes = migrate(body);
     const auto checkCopy = [&](const char* part, ProfileKind kind) {
         if (!body.contains(part) || !body.at(part).is_object()) return;
@@ -87,10 +91,12 @@ Document parseDocument(const std::string& text) {
     schemaOfDocument(aircraft).require(body);
     document.setup.machine.aircraft = Aircraft(aircraft.blank());
 
-    JsonReader reader(body, {"format", "version", "aircraft", "standings"});
+    JsonReader reader(body, {"format", "version", "aircraft", "standings", "carried"});
     describe(reader, document.setup);
     readStandings(body, document.setup);
     requireAccepted(document.setup);
+    if (body.contains("carried")) document.setup.carried = carriedFrom(body.at("carried"), document.setup);
+    else if (older) document.setup.carried = carriedByProof(document.setup);
     document.unknown = reader.takeUnknown();
     for (const auto& [path, keys] : document.unknown)
         for (const auto& [key, value] : keys)
@@ -120,6 +126,7 @@ std::string writeDocument(const Setup& setup, const UnknownKeys& unknown) {
         standings[path] = one;
     }
     root["standings"] = standings;
+    if (!setup.carried->empty()) root["carried"] = carriedJson(*setup.carried);
     std::string text = root.dump(1) + "\n";
     if (text.size() > kMaxDocumentBytes - kRoomForHeads) throw InputError("document", "is larger than 16 MiB");
     return text;

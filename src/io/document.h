@@ -15,7 +15,7 @@
 
 namespace kh::io {
 
-inline constexpr int kFormatVersion = 8;
+inline constexpr int kFormatVersion = 9;
 inline constexpr const char* kFormatName = "keelhaul-setup";
 inline constexpr std::size_t kMaxDocumentBytes = std::size_t{16} * 1024 * 1024;
 inline constexpr int kMaxDepth = 64;

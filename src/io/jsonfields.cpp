@@ -42,23 +42,19 @@ nlohmann::json conditionJson(const Condition& condition) {
     return any;
 }
 
-void JsonReader::curve(const char* key, Curve& v, const CurveSpec&) {
-    const nlohmann::json* j = member(key);
-    if (j == nullptr) throw InputError(pathOf(key), "this curve is missing; a mode needs both, hold its pitch curve");
+Curve curveFrom(const nlohmann::json& json) {
     Curve read;
     for (const CurveShape shape : {CurveShape::Straight, CurveShape::Smooth, CurveShape::Line})
-        if (j->at("shape") == shapeId(shape)) read.shape = shape;
-    read.offsetPct = j->value("offsetPct", 0.0);
+        if (json.at("shape") == shapeId(shape)) read.shape = shape;
+    read.offsetPct = json.value("offsetPct", 0.0);
     read.points.clear();
-    for (const nlohmann::json& p : j->at("points")) read.points.push_back({p.at("x").get<double>(), p.at("y").get<double>()});
-    v = std::move(read);
+    for (const nlohmann::json& p : json.at("points")) read.points.push_back({p.at("x").get<double>(), p.at("y").get<double>()});
+    return read;
 }
 
-void JsonReader::condition(const char* key, Condition& v) {
-    const nlohmann::json* j = member(key);
-    if (j == nullptr) return;
-    v.clear();
-    for (const nlohmann::json& all : *j) {
+Condition conditionFrom(const nlohmann::json& json) {
+    Condition v;
+    for (const nlohmann::json& all : json) {
         std::vector<Term> terms;
         for (const nlohmann::json& t : all) {
             Term term;
@@ -69,6 +65,37 @@ void JsonReader::condition(const char* key, Condition& v) {
         }
         v.push_back(std::move(terms));
     }
+    return v;
+}
+
+FieldValue valueFrom(const std::string& path, const FieldInfo& info, const nlohmann::json& json) {
+    if (json.is_null()) return std::monostate{};
+    try {
+        switch (info.kind) {
+            case FieldKind::Number:
+            case FieldKind::Whole: return json.get<double>();
+            case FieldKind::Flag: return json.get<bool>();
+            case FieldKind::Text:
+            case FieldKind::Choice: return json.get<std::string>();
+            case FieldKind::Numbers: return json.get<std::vector<double>>();
+            case FieldKind::Names: return json.get<std::vector<std::string>>();
+            case FieldKind::CurvePoints: return curveFrom(json);
+            case FieldKind::When: return conditionFrom(json);
+        }
+    } catch (const nlohmann::json::exception&) {
+        throw InputError(path, "what is said to stand in the box is of another kind: " + json.dump().substr(0, 60));
+    }
+    return std::monostate{};
+}
+
+void JsonReader::curve(const char* key, Curve& v, const CurveSpec&) {
+    const nlohmann::json* j = member(key);
+    if (j == nullptr) throw InputError(pathOf(key), "this curve is missing; a mode needs both, hold its pitch curve");
+    v = curveFrom(*j);
+}
+
+void JsonReader::condition(const char* key, Condition& v) {
+    if (const nlohmann::json* j = member(key)) v = conditionFrom(*j);
 }
 
 void JsonWriter::unknowns(const char* key, std::vector<UnknownFact>& facts, Box) {

@@ -27,6 +27,10 @@ namespace kh::io {
 /// A condition as files hold it: an OR of ANDs.
 [[nodiscard]] nlohmann::json conditionJson(const Condition& condition);
 [[nodiscard]] nlohmann::ordered_json curveJson(const Curve& curve);
+[[nodiscard]] Curve curveFrom(const nlohmann::json& json);
+[[nodiscard]] Condition conditionFrom(const nlohmann::json& json);
+/// A value of a field's kind from what stands in a file. @throws InputError naming `path` if it is of another kind
+[[nodiscard]] FieldValue valueFrom(const std::string& path, const FieldInfo& info, const nlohmann::json& json);
 /// A field's value as it stands in files; null for one that is not known.
 [[nodiscard]] nlohmann::ordered_json valueJson(const FieldValue& value);
 

@@ -2,6 +2,7 @@
 #include "io/schema.h"
 
 #include "base/error.h"
+#include "io/carriedjson.h"
 #include "io/document.h"
 #include "io/jsonfields.h"
 #include "model/accepted.h"
@@ -238,6 +239,7 @@ json schemaFor(const AircraftClass& aircraft) {
     schema["properties"]["version"] = {{"type", "integer"}, {"minimum", 1}, {"maximum", kFormatVersion}};
     schema["properties"]["aircraft"] = {{"type", "string"}, {"description", "class of aircraft; none: a helicopter"}};
     schema["properties"]["standings"] = standingsSchema();
+    schema["properties"]["carried"] = carriedSchema();
     schema["required"] = {"format", "version", "machine", "transmitter", "controller", "speedController"};
     return schema;
 }

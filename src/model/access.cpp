@@ -3,6 +3,7 @@
 
 #include "base/error.h"
 #include "model/fieldtable.h"
+#include "model/inboxes.h"
 #include "model/pathvisitor.h"
 
 #include <fmt/format.h>
@@ -270,7 +271,7 @@ bool seenUnchanged(const Setup& setup, const std::string& row, std::span<const s
     if (seen == setup.standings.end() || seen->second.standing != Standing::Proved) return false;
     return std::none_of(restsOn.begin(), restsOn.end(), [&](const std::string& path) {
         const auto changed = setup.standings.find(path);
-        return changed != setup.standings.end() && changed->second.change > seen->second.change;
+        return (changed != setup.standings.end() && changed->second.change > seen->second.change) || knownOtherwise(setup, path, seen->second.change);
     });
 }
 

@@ -6,6 +6,7 @@
 #include "base/message.h"
 #include "model/fieldpatterns.h"
 #include "model/fields.h"
+#include "model/fieldvalue.h"
 #include "model/setup.h"
 
 #include <optional>
@@ -16,9 +17,6 @@
 #include <vector>
 
 namespace kh {
-
-/// monostate: a field that may be unknown, and is.
-using FieldValue = std::variant<std::monostate, double, bool, std::string, std::vector<double>, std::vector<std::string>, Curve, Condition>;
 
 enum class FieldKind { Number, Whole, Flag, Text, Choice, Numbers, Names, CurvePoints, When };
 
@@ -87,7 +85,7 @@ void writeField(Setup& setup, std::string_view path, const FieldValue& value);
 [[nodiscard]] const Reading* newestUnder(const Setup& setup, std::string_view what, std::span<const std::string> paths);
 /// Whether a reading was taken with these settings as they are; one that was not noted then does not count.
 [[nodiscard]] bool takenUnder(const Setup& setup, const Reading& reading, std::span<const std::string> paths);
-/// Whether a row was seen on the machine, and none of the fields it rests on was changed since.
+/// Whether a row was seen on the machine, and none of the fields it rests on was changed since, or is known to stand otherwise in its box.
 [[nodiscard]] bool seenUnchanged(const Setup& setup, const std::string& row, std::span<const std::string> restsOn);
 
 }  // namespace kh

@@ -174,6 +174,15 @@ std::optional<double> gainTyped(const std::string& text, const Scale& scale, dou
     return sign * *size / scale.factor;
 }
 
+/// The id of a flight mode or a function that a pilot calls by its name; what is neither stays as it was typed.
+std::string idCalled(const Setup& setup, const std::string& name) {
+    for (const FlightMode& m : setup.transmitter.modes)
+        if (m.name == name) return m.id;
+    for (const SwitchFunction& f : setup.transmitter.functions)
+        if (render(functionTitle(setup.transmitter, f.id)) == name) return f.id;
+    return name;
+}
+
 FieldValue readNumber(const Setup& setup, std::string_view path, const FieldPattern& p, const std::string& text) {
     const ScaleRef scale = scaleFor(setup, p);
     std::optional<double> value;
@@ -299,7 +308,7 @@ FieldValue read(const Setup& setup, std::string_view path, const std::string& ty
             std::vector<std::string> names;
             std::istringstream list(text);
             for (std::string name; std::getline(list, name, ',');)
-                if (std::string one = trimmed(name); !one.empty()) names.push_back(std::move(one));
+                if (std::string one = trimmed(name); !one.empty()) names.push_back(idCalled(setup, one));
             return names;
         }
         case FieldKind::CurvePoints: break;

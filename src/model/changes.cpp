@@ -18,6 +18,11 @@ Setup timeless(Setup s) {
     }
     std::erase_if(s.standings, [](const auto& entry) { return entry.second == StandingRecord{}; });  // as good as none
     for (Reading& r : s.readings) r.change = 0;
+    if (!s.carried->empty())
+        for (auto& [path, is] : s.carried.edit()) {
+            is.change = 0;
+            is.at.clear();
+        }
     for (AcceptedFinding& a : s.accepted) {
         a.change = 0;
         a.at.clear();

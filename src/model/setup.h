@@ -5,6 +5,7 @@
 #include "base/standing.h"
 #include "model/acceptedfinding.h"
 #include "model/controller.h"
+#include "model/inbox.h"
 #include "model/machine.h"
 #include "model/reading.h"
 #include "model/transmitter.h"
@@ -25,6 +26,7 @@ struct Setup {
     std::vector<Reading> readings;                    ///< oldest first
     std::vector<AcceptedFinding> accepted;            ///< put aside by the pilot, oldest first
     std::map<std::string, StandingRecord> standings;  ///< by field path (ids, never indices); absent = default
+    Shared<InBoxes> carried;                          ///< what stands in the boxes, to the pilot's knowledge
     KH_SPECIAL_MEMBERS(Setup);
     bool operator==(const Setup&) const = default;
 };

@@ -85,4 +85,38 @@ const char* sheetFigureTitle(SheetFigure figure) {
     return KH_TR("Wiring");
 }
 
+Sheet onlyLeft(const Sheet& whole, const std::vector<CarryBox>& boxes) {
+    Sheet out = whole;
+    out.plan.clear();
+    out.parts.clear();
+    for (const CarryBox& b : boxes) {
+        if (b.left() == 0) continue;
+        SheetPart part{b.box, b.name, {}, {}};
+        for (const CarryPage& page : b.pages) {
+            if (page.left() == 0) continue;
+            SheetSection section{say(KH_TR("{t}"), {{"t", page.title}}), {}, {}};
+            const auto acts = [&](const std::vector<Message>& all, const char* when) {
+                for (const Message& act : all) section.rows.push_back({say(when), act, {}, Standing::Default, {}, {}});
+            };
+            acts(page.before, KH_TR("Before"));
+            for (const CarryLine& l : page.lines) {
+                if (!l.left()) continue;
+                const Message wants =
+                    l.unit.empty() ? say(KH_TR("{v}"), {{"v", l.wantsReads}}) : say(KH_TR("{v} {u}"), {{"v", l.wantsReads}, {"u", l.unit}});
+                section.rows.push_back(
+                    {l.name,
+                     wants,
+                     l.had.empty() ? say(KH_TR("not known what stands there")) : say(KH_TR("{v} stands there"), {{"v", l.hadReads}}),
+                     Standing::Default,
+                     {},
+                     {l.path}});
+            }
+            acts(page.after, KH_TR("Then"));
+            part.sections.push_back(std::move(section));
+        }
+        out.parts.push_back(std::move(part));
+    }
+    return out;
+}
+
 }  // namespace kh

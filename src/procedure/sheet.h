@@ -4,6 +4,7 @@
 #pragma once
 
 #include "judge/evaluation.h"
+#include "procedure/carry.h"
 #include "procedure/plantext.h"
 
 #include <map>
@@ -64,5 +65,8 @@ struct SheetDrawings {
 /// own menu (its profile), values in its own units.
 /// @param plan  of the same document; its steps are printed in place of the findings' own remedies
 [[nodiscard]] Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedPlan& plan = {});
+
+/// Of the boxes only what is still to be typed, page by page, with the acts that go with a page; in the order of typing.
+[[nodiscard]] Sheet onlyLeft(const Sheet& whole, const std::vector<CarryBox>& boxes);
 
 }  // namespace kh

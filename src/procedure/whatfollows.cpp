@@ -76,6 +76,21 @@ std::vector<MovedFigure> movedBetween(const std::map<std::string, MovedFigure>& 
     return out;
 }
 
+Message companionTitle(const Setup& setup, const std::vector<Edit>& edits) {
+    Message first = fieldTitle(setup, edits.front().path);
+    if (edits.size() == 1) return first;
+    return say(KH_TR("{f}, and {n} more"), {{"f", first}, {"n", num(static_cast<double>(edits.size() - 1))}});
+}
+
+/// Whether any of them would take back one of the others.
+bool meets(const std::vector<Edit>& edits, const std::vector<Edit>& others) {
+    return std::any_of(edits.begin(), edits.end(), [&](const Edit& e) {
+        return std::any_of(others.begin(), others.end(), [&](const Edit& o) { return o.path == e.path; });
+    });
+}
+
+}  // namespace
+
 Outcome outcomeOf(const Setup& setup, const Evaluation& before, const Setup& after, const StationSet& stations) {
     const Evaluation then = evaluate(after, stations);
     Outcome out;
@@ -101,18 +116,7 @@ Outcome outcomeOf(const Setup& setup, const Evaluation& before, const Setup& aft
     return out;
 }
 
-Message companionTitle(const Setup& setup, const std::vector<Edit>& edits) {
-    Message first = fieldTitle(setup, edits.front().path);
-    if (edits.size() == 1) return first;
-    return say(KH_TR("{f}, and {n} more"), {{"f", first}, {"n", num(static_cast<double>(edits.size() - 1))}});
-}
-
-/// Whether any of them would take back one of the others.
-bool meets(const std::vector<Edit>& edits, const std::vector<Edit>& others) {
-    return std::any_of(edits.begin(), edits.end(), [&](const Edit& e) {
-        return std::any_of(others.begin(), others.end(), [&](const Edit& o) { return o.path == e.path; });
-    });
-}
+namespace {
 
 class Companions {
 public:

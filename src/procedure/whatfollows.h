@@ -57,6 +57,8 @@ inline constexpr std::size_t kFollowJudgements = 120;
 /// @param edits  settings: no facts, each field once
 /// @throws InputError naming the field: there is none, it is a fact, it stands twice, it is out of its range, or it would destroy a servo
 void requireWhatIf(const Setup& setup, const std::vector<Edit>& edits);
+/// What is another in a document than in `setup`, for figures and findings. @param before  the judgement of `setup`
+[[nodiscard]] Outcome outcomeOf(const Setup& setup, const Evaluation& before, const Setup& after, const StationSet& stations);
 /// The edits, then those of the ticked companions.
 [[nodiscard]] std::vector<Edit> withTicked(const WhatFollows& follows);
 /// @param before  the judgement of `setup`

@@ -17,6 +17,7 @@ void DocumentModel::show() {
     Setup setup = history_.now().setup;
     setup.revision = now_->revision;
     setup.change = now_->change + 1;
+    setup.carried = now_->carried;
     now_ = std::make_shared<const Setup>(std::move(setup));
     emit changed();
     emit stateChanged();
@@ -46,6 +47,17 @@ void DocumentModel::setStanding(const QString& name, const std::vector<std::stri
     replace(name, after);
 }
 
+void DocumentModel::setCarried(InBoxes carried) {
+    Setup now = setup();
+    if (now.carried == carried) return;
+    now.change += 1;
+    now.carried = std::move(carried);
+    now_ = std::make_shared<const Setup>(std::move(now));
+    carriedUnsaved_ = true;
+    emit changed();
+    emit stateChanged();
+}
+
 void DocumentModel::abandonMerge(int mergeKey) {
     if (history_.abandon(mergeKey)) show();
 }
@@ -67,6 +79,7 @@ void DocumentModel::begin(io::Document document, bool neverSaved) {
     history_.restart({std::move(document.setup), std::move(document.unknown)});
     notes_ = std::move(document.notes);
     neverSaved_ = neverSaved;
+    carriedUnsaved_ = false;
     emit begun();
     emit changed();
     emit stateChanged();
@@ -93,6 +106,9 @@ void DocumentModel::adopt(const QString& name, io::Document onDisk) {
     if (onDisk.setup != setup() || onDisk.unknown != unknown()) {  // its own counts tell what came later in it: they are taken as they are
         requireAccepted(onDisk.setup);
         outgrow(onDisk.setup);
+        Setup now = setup();
+        now.carried = onDisk.setup.carried;
+        now_ = std::make_shared<const Setup>(std::move(now));
         history_.push(name, {std::move(onDisk.setup), std::move(onDisk.unknown)}, 0);
         show();
     }
@@ -104,6 +120,7 @@ void DocumentModel::markSaved(int revision) {
     now.revision = revision;
     now_ = std::make_shared<const Setup>(std::move(now));
     neverSaved_ = false;
+    carriedUnsaved_ = false;
     history_.markClean();
     emit saved();
     emit stateChanged();

@@ -18,7 +18,7 @@ public:
     [[nodiscard]] const Setup& setup() const { return *now_; }
     [[nodiscard]] const std::shared_ptr<const Setup>& shared() const { return now_; }
     [[nodiscard]] const History& history() const { return history_; }
-    [[nodiscard]] bool modified() const { return neverSaved_ || !history_.clean(); }
+    [[nodiscard]] bool modified() const { return neverSaved_ || carriedUnsaved_ || !history_.clean(); }
     /// Keys of the document that this version does not know, carried along.
     [[nodiscard]] const io::UnknownKeys& unknown() const { return history_.now().unknown; }
     /// What there is to tell of the document as it was read.
@@ -34,6 +34,8 @@ public:
     void replace(const QString& name, const Setup& after);
     /// One undoable change of a standing alone.
     void setStanding(const QString& name, const std::vector<std::string>& paths, const StandingRecord& record);
+    /// What stands in the boxes: no edit, and not undone.
+    void setCarried(InBoxes carried);
     /// Gives up the entry that is being dragged, as if it had not been.
     void abandonMerge(int mergeKey);
     void undo();
@@ -68,6 +70,7 @@ private:
     std::shared_ptr<const Setup> now_;
     std::vector<Message> notes_;
     bool neverSaved_ = false;
+    bool carriedUnsaved_ = false;
     int keys_ = 0;
 };
 

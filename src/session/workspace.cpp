@@ -25,6 +25,7 @@ Workspace::Workspace(const QString& stateFolder, io::Library library, const Stat
       library_(std::move(library)),
       repair_(*this),
       whatIf_(*this),
+      carrying_(*this),
       pose_(*this),
       traced_(setup().machine.aircraft.of().usual) {
     connect(&repair_, &Repair::told, this, &Workspace::told);

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "io/library.h"
+#include "session/carrying.h"
 #include "session/cursor.h"
 #include "session/guards.h"
 #include "session/planrunner.h"
@@ -100,6 +101,8 @@ public:
     void prove();
     [[nodiscard]] Repair& repair() { return repair_; }
     [[nodiscard]] const Repair& repair() const { return repair_; }
+    [[nodiscard]] Carrying& carrying() { return carrying_; }
+    [[nodiscard]] const Carrying& carrying() const { return carrying_; }
     [[nodiscard]] WhatIf& whatIf() { return whatIf_; }
     [[nodiscard]] const WhatIf& whatIf() const { return whatIf_; }
     [[nodiscard]] Pose& pose() { return pose_; }
@@ -166,6 +169,7 @@ private:
     PlanRunner plan_;
     Repair repair_;
     WhatIf whatIf_;
+    Carrying carrying_;
     Pose pose_;
     Trace trace_;
     std::vector<ThrottleMove> moves_;

@@ -83,6 +83,10 @@ Bands::Bands(session::Workspace& workspace, std::span<const ViewEntry> views, co
     connect(curves_, &CurveView::left, this, &Bands::focusPage);
     connect(bench_, &BenchView::chosen, this, &Bands::focusPage);
     connect(top_, &TopBar::backAsked, &workspace_, &session::Workspace::leave);
+    connect(top_, &TopBar::carryAsked, this, [this](Box box) {
+        workspace_.carrying().lookAt(box);
+        if (workspace_.view() != session::kCarryView) toggleView(session::kCarryView);
+    });
     connect(keel_, &KeelView::chosen, this, [this](int rib, int frame) {
         if (ViewPage* shown = view()) {
             shown->go(static_cast<std::size_t>(rib), static_cast<std::size_t>(std::max(0, frame)));

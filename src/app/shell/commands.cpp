@@ -126,8 +126,13 @@ void MainWindow::listCommands() {
             if (workspace_.view() != "box-view") bands_->toggleView("box-view");
             (void)viewActs(id);
         });
+    for (const char* id : {"carry-reset", "carry-read"})
+        on(id, [this, id] {
+            if (workspace_.view() != session::kCarryView) bands_->toggleView(session::kCarryView);
+            (void)viewActs(id);
+        });
     on("no-such-page", [this] { ownBoxes_.noSuchPage(); });
-    for (const char* id : {"to-set", "not-yet", "plan", "box-view"}) on(id, [this, id] { bands_->toggleView(id); });
+    for (const char* id : {"to-set", "not-yet", "plan", "box-view", session::kCarryView}) on(id, [this, id] { bands_->toggleView(id); });
     on("schools", [this] { showSchools(); });
     onRow("hold-form", "hold-throttle"_row, 0);
     on(

@@ -51,8 +51,9 @@ void SheetActions::printSheet() {
 }
 
 bool SheetActions::printTo(QPrinter& printer) {
-    return printSheetOn(printer, benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.repair().now()),
-                        {workspace_.setup(), workspace_.evaluation()});
+    Sheet sheet = benchSheet(workspace_.setup(), workspace_.evaluation(), workspace_.repair().now());
+    if (workspace_.view() == session::kCarryView) sheet = onlyLeft(sheet, workspace_.carrying().boxes());
+    return printSheetOn(printer, sheet, {workspace_.setup(), workspace_.evaluation()});
 }
 
 void SheetActions::saveTemplate() {

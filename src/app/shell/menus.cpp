@@ -26,7 +26,7 @@ std::span<const MenuLevel> menuLevels() {
          KH_TR("Model"),
          {"new", "open", ">recent", "save", "save-as", ">sheet", "|", ">boxes", ">station", "to-set", "|", "preferences", ">help", "quit"}},
         {"sheet", KH_TR("Sheet, template, revert"), {"print", "export", "|", "save-template", "revert"}},
-        {"boxes", KH_TR("Boxes and servos"), {"box-view", "boxes", "box-describe", "no-such-page", "|", "own-box", "servo-book", "renew"}},
+        {"boxes", KH_TR("Boxes and servos"), {"carry", "carry-reset", "carry-read", "|", "box-view", "boxes", "box-describe", "no-such-page", "|", "own-box", "servo-book", "renew"}},
         {"help", KH_TR("Help"), {"handbook", "shortcuts", "about"}},
     }};
     return levels;

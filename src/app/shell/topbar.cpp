@@ -9,6 +9,7 @@
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
+#include <array>
 
 namespace kh::app {
 
@@ -85,8 +86,13 @@ void TopBar::layOut() {
         return true;
     };
     double boxesWidth = 0;
-    for (const std::string& box : {s.transmitter.profile->name, s.controller.profile->name})
-        boxesWidth += textWidth(shown(box), Theme::font(13, true)) + 30;
+    std::array<QString, 2> left;  // beside a box's name: what is still to be typed into it
+    for (const auto& [at, box] :
+         {std::pair{std::size_t{0}, s.transmitter.profile->name}, std::pair{std::size_t{1}, s.controller.profile->name}}) {
+        const std::size_t n = ofModel_ ? workspace_.carrying().left(at == 0 ? Box::Transmitter : Box::Controller) : 0;
+        if (n > 0) left[at] = QString::number(n);
+        boxesWidth += textWidth(shown(box), Theme::font(13, true)) + 30 + (n > 0 ? textWidth(left[at], Theme::font(12)) + 6 : 0.0);
+    }
     const QString state = d.modified() ? tr("unsaved")
                           : workspace_.repository().savedAt().isValid()
                               ? tr("saved %1").arg(QLocale().toString(workspace_.repository().savedAt().time(), QStringLiteral("HH:mm")))
@@ -118,9 +124,12 @@ void TopBar::layOut() {
     if (boxes)
         for (const auto& [id, box] : {std::pair{QStringLiteral("transmitter"), s.transmitter.profile->name},
                                       std::pair{QStringLiteral("controller"), s.controller.profile->name}}) {
-            const double w = textWidth(shown(box), Theme::font(13, true)) + 10;
-            items.push_back({id, id == QStringLiteral("transmitter") ? tr("Transmitter") : tr("Controller"), shown(box),
-                             QAccessible::StaticText, QRectF(x, 4, w, 32)});
+            const bool transmitter = id == QStringLiteral("transmitter");
+            const QString& n = left[transmitter ? 0 : 1];
+            const double w = textWidth(shown(box), Theme::font(13, true)) + 10 + (n.isEmpty() ? 0.0 : textWidth(n, Theme::font(12)) + 6);
+            const QString kind = transmitter ? tr("Transmitter") : tr("Controller");
+            items.push_back(
+                {id, n.isEmpty() ? kind : tr("%1, %2 to type").arg(kind, n), shown(box), QAccessible::Button, QRectF(x, 4, w, 32)});
             x += w + 20;
         }
     if (caption)
@@ -174,14 +183,17 @@ void TopBar::paintEvent(QPaintEvent*) {
         } else if (i.id == QStringLiteral("transmitter") || i.id == QStringLiteral("controller")) {
             const QColor c = i.id == QStringLiteral("transmitter") ? t.transmitter : t.controller;
             p.fillRect(QRectF(at.x(), 14, 4, 13), c);
-            drawText(p, {at.x() + 10, base}, i.value, Theme::font(13, true), c);
+            const double end = drawText(p, {at.x() + 10, base}, i.value, Theme::font(13, true), c);
+            const std::size_t n = workspace_.carrying().left(i.id == QStringLiteral("transmitter") ? Box::Transmitter : Box::Controller);
+            if (n > 0) drawText(p, {end + 6, base}, QString::number(n), Theme::font(12), c);
         } else if (i.id == QStringLiteral("find")) {
             p.setPen(QPen(t.muted, 1));
             p.setBrush(t.sheet);
             p.drawRoundedRect(at.adjusted(.5, .5, -.5, -.5), 2, 2);
             drawText(p, {at.x() + 9, base - 1}, tr("Find…"), Theme::font(13), t.muted);
             const double w = textWidth(QStringLiteral("Ctrl K"), Theme::mono(12));
-            if (at.width() > w + 60) drawText(p, {at.right() - w - 8, base - 1}, QStringLiteral("Ctrl K"), Theme::mono(12), t.muted);
+            if (at.width() > w + textWidth(tr("Find…"), Theme::font(13)) + 27)
+                drawText(p, {at.right() - w - 8, base - 1}, QStringLiteral("Ctrl K"), Theme::mono(12), t.muted);
         } else if (i.id.startsWith(QStringLiteral("mode-"))) {
             p.setPen(QPen(i.selected ? t.ink : t.muted, 1));
             p.setBrush(i.selected ? t.ink : t.sheet);
@@ -212,6 +224,8 @@ void TopBar::mousePressEvent(QMouseEvent* event) {
     const QString id = i->id;
     if (id == QStringLiteral("model")) emit menuAsked(mapToGlobal((QPointF(8, 38) * zoom()).toPoint()));
     else if (id == QStringLiteral("find")) emit findAsked();
+    else if (id == QStringLiteral("transmitter")) emit carryAsked(Box::Transmitter);
+    else if (id == QStringLiteral("controller")) emit carryAsked(Box::Controller);
     else if (id == QStringLiteral("back")) emit backAsked();
     else if (id.startsWith(QStringLiteral("mode-"))) workspace_.setMode(id.mid(5).toStdString());
     else if (id.startsWith(QStringLiteral("guard-")) && id != QStringLiteral("guard-caption")) {

@@ -20,6 +20,7 @@ signals:
     void menuAsked(QPoint globalPosition);
     void backAsked();
     void findAsked();
+    void carryAsked(kh::Box box);
 
 protected:
     void paintEvent(QPaintEvent*) override;

@@ -2,6 +2,7 @@
 //
 // The views that ship, in the order of the palette.
 #include "app/boxes/boxesview.h"
+#include "app/carry/carryview.h"
 #include "app/helicopter/newmodel/newmodelview.h"
 #include "app/views/notyetview.h"
 #include "app/views/planview.h"
@@ -13,8 +14,8 @@
 namespace kh::app {
 
 std::span<const ViewEntry> shippedViews() {
-    static const std::array<ViewEntry, 6> views{planViewEntry(),        toSetViewEntry(),    notYetViewEntry(),
-                                                whatFollowsViewEntry(), newModelViewEntry(), boxesViewEntry()};
+    static const std::array<ViewEntry, 7> views{planViewEntry(),        toSetViewEntry(),    notYetViewEntry(),
+                                                whatFollowsViewEntry(), carryViewEntry(), newModelViewEntry(), boxesViewEntry()};
     return views;
 }
 
