@@ -92,7 +92,7 @@ TEST_CASE("one that differs is typed as it stands, under a comma locale; what it
         CHECK(b.w().carrying().until()->of.at("transmitter.timerMin").finding == "timer-long");
         const Item* item = view->item(QStringLiteral("line-transmitter.timerMin"));
         REQUIRE(item != nullptr);
-        CHECK(item->value.contains(QStringLiteral("9.0")));
+        CHECK(item->value.contains(QStringLiteral("9,0")));
         // what is printed is what is left
         const Sheet whole = benchSheet(b.w().setup(), b.w().evaluation());
         const Sheet left = onlyLeft(whole, b.w().carrying().boxes());

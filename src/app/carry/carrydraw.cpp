@@ -73,7 +73,9 @@ void CarryView::drawMarkOf(QPainter& p, Box box, const CarryLine& line, QPointF 
             p.setPen(QPen(colour, 1.2));
             p.drawEllipse(square);
             break;
-        case InBoxMark::Differs: drawMark(p, severityOf(line), at, 9); break;
+        case InBoxMark::Differs:
+            if (untilOf(line.path) != nullptr) drawMark(p, severityOf(line), at, 9);  // not before it is known
+            break;
     }
 }
 
@@ -104,7 +106,7 @@ void CarryView::drawLine(QPainter& p, std::size_t box, const CarryLine& l, QRect
     const QColor colour = Theme::box(boxes()[box].box);
     const double base = area.top() + 17.0;
     const bool differs = l.mark == InBoxMark::Differs;
-    const QColor ink = differs ? Theme::severity(severityOf(l)) : colour;
+    const QColor ink = !differs ? colour : untilOf(l.path) == nullptr ? t.muted : Theme::severity(severityOf(l));
     if (differs) p.fillRect(area, Theme::over(t.sheet, ink, 0.10));
     drawMarkOf(p, boxes()[box].box, l, {area.left() + 22.0, base - 4.0});
     const double unit = l.unit.empty() ? 0.0 : textWidth(QString::fromStdString(l.unit), Theme::font(12)) + 6.0;

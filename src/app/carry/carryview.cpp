@@ -182,7 +182,7 @@ std::vector<KeelRib> CarryView::ribs() const {
             const CarryPage& p = box.pages[i];
             bool danger = false;
             for (const CarryLine& l : p.lines) {
-                if (l.mark != InBoxMark::Differs) continue;
+                if (l.mark != InBoxMark::Differs || untilOf(l.path) == nullptr) continue;
                 ++rib.findings[static_cast<std::size_t>(severityOf(l))];
                 danger = danger || severityOf(l) == Severity::Danger;
             }

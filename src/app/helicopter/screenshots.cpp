@@ -28,7 +28,8 @@ constexpr double kAskedRpm = 2000.0;  ///< of the picture of what follows
 
 void settle(const session::Workspace& w) {
     do QApplication::processEvents(QEventLoop::AllEvents, 20);
-    while (w.proof().state() == session::ProofRunner::State::Trying || !w.repair().fresh());
+    while (w.proof().state() == session::ProofRunner::State::Trying || !w.repair().fresh() ||
+           (w.view() == session::kCarryView && w.carrying().until() == nullptr));
     for (int i = 0; i < 5; ++i) QApplication::processEvents();
 }
 
