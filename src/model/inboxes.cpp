@@ -154,7 +154,7 @@ InBoxes withStanding(const Setup& setup, const std::vector<std::string>& paths, 
     return out;
 }
 
-InBoxes withReadBack(const Setup& setup, const std::string& path, const std::string& text, const std::string& at) {
+InBoxes withReadBack(const Setup& setup, const std::string& path, const std::string& text, const std::string& at, InBoxBy by) {
     const auto field = readField(setup, path);
     if (!field || !isTyped(setup, path)) throw InputError(path, "is not typed into a box");
     const Curve* wanted = std::get_if<Curve>(&field->value);
@@ -166,7 +166,7 @@ InBoxes withReadBack(const Setup& setup, const std::string& path, const std::str
                                                held.beyond ? "goes not so far" : "has no such step", boxShows(setup, path, held.value)));
     }
     InBoxes out = *setup.carried;
-    out[path] = {boxShows(setup, path, value), value, InBoxBy::Read, at, setup.change};
+    out[path] = {boxShows(setup, path, value), value, by, at, setup.change};
     return out;
 }
 
@@ -174,6 +174,29 @@ InBoxes withUnknown(const Setup& setup, Box box, const std::string& at) {
     InBoxes out = *setup.carried;
     std::erase_if(out, [&](const auto& one) { return fieldHome(one.first).box == box && readField(setup, one.first); });
     out[wholeBox(box)] = {{}, {}, InBoxBy::Unknown, at, setup.change + 1};
+    return out;
+}
+
+const std::string& profileIdOf(const Setup& setup, Box box) {
+    return box == Box::Transmitter  ? setup.transmitter.profile->id
+           : box == Box::Controller ? setup.controller.profile->id
+                                    : setup.speedController.profile->id;
+}
+
+InBoxes recordsOf(const Setup& setup, Box box) {
+    InBoxes out;
+    for (const auto& [path, is] : *setup.carried)
+        if (path == wholeBox(box) || (readField(setup, path) && fieldHome(path).box == box)) out.emplace(path, is);
+    return out;
+}
+
+Shared<InBoxes> knownAfterMove(const Setup& before, const Setup& after) {
+    Shared<InBoxes> out = before.carried;
+    if (out->empty()) return out;
+    for (const Box box : {Box::Transmitter, Box::Controller, Box::SpeedController}) {
+        if (profileIdOf(before, box) == profileIdOf(after, box)) continue;
+        for (const auto& [path, is] : recordsOf(before, box)) out.edit().erase(path);
+    }
     return out;
 }
 

@@ -45,10 +45,18 @@ enum class InBoxMark { There, Changed, Never, Differs, NotKnown, Lent };
 
 /// Writes down that settings stand in their box as they are wanted. @param at  ISO 8601
 [[nodiscard]] InBoxes withStanding(const Setup& setup, const std::vector<std::string>& paths, InBoxBy by, const std::string& at);
-/// Writes down what a box was seen to show of a setting, as a pilot types it.
+/// Writes down what a box was seen to show of a setting, as a pilot types it. @param by  read, or lent for the bench and asked back
 /// @throws InputError naming the field, the text and what its box takes, also where no step of the box reads so
-[[nodiscard]] InBoxes withReadBack(const Setup& setup, const std::string& path, const std::string& text, const std::string& at);
+[[nodiscard]] InBoxes withReadBack(const Setup& setup, const std::string& path, const std::string& text, const std::string& at,
+                                   InBoxBy by = InBoxBy::Read);
 /// A reset, an update or a new binding: nothing is known of a box any more. @param change  count of the document from which on
 [[nodiscard]] InBoxes withUnknown(const Setup& setup, Box box, const std::string& at);
+
+/// The profile of the box a setup has.
+[[nodiscard]] const std::string& profileIdOf(const Setup& setup, Box box);
+/// What is written down of one box.
+[[nodiscard]] InBoxes recordsOf(const Setup& setup, Box box);
+/// What is known once other boxes stand in place of some: of those nothing was typed yet. @param before  whose boxes it is known of
+[[nodiscard]] Shared<InBoxes> knownAfterMove(const Setup& before, const Setup& after);
 
 }  // namespace kh

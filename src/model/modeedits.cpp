@@ -220,6 +220,7 @@ Setup asTemplate(const Setup& setup) {
     out.standings.clear();
     out.readings.clear();
     out.accepted.clear();
+    out.carried = InBoxes{};
     out.machine.name = setup.machine.name + " template";
     PowerTrain& p = out.machine.power;
     p.kv.reset();

@@ -9,6 +9,7 @@
 #include "model/carried.h"
 #include "model/conditions.h"
 #include "model/endtravel.h"
+#include "model/inboxes.h"
 #include "model/names.h"
 
 #include <algorithm>
@@ -144,6 +145,7 @@ void finishMove(Move& move, const Setup& before, const std::string& at) {
         if (other)
             whole.standings[path] = {.standing = Standing::Entered, .at = at, .instrument = {}, .uncertainty = {}, .change = whole.change};
     std::erase_if(whole.standings, [&](const auto& one) { return !one.first.starts_with("rows.") && !readField(whole, one.first); });
+    whole.carried = knownAfterMove(before, whole);
     move.setup = std::move(whole);
     findDifferences(move, before);
 }

@@ -62,8 +62,8 @@ void Carrying::pageStands(const CarryPage& page) {
     in_.document().setCarried(withStanding(in_.setup(), pathsOf(page), InBoxBy::Typed, nowStamp()));
 }
 
-void Carrying::lineReads(const std::string& path, const QString& text) {
-    in_.document().setCarried(withReadBack(in_.setup(), path, text.toStdString(), nowStamp()));
+void Carrying::lineReads(const std::string& path, const QString& text, InBoxBy by) {
+    in_.document().setCarried(withReadBack(in_.setup(), path, text.toStdString(), nowStamp(), by));
 }
 
 QStringList Carrying::reset(Box box) {

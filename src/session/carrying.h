@@ -38,8 +38,8 @@ public:
 
     /// A page stands in its box as it is wanted.
     void pageStands(const CarryPage& page);
-    /// A setting was read back. @throws InputError as withReadBack
-    void lineReads(const std::string& path, const QString& text);
+    /// A setting was read back, or is lent for the bench. @throws InputError as withReadBack
+    void lineReads(const std::string& path, const QString& text, InBoxBy by = InBoxBy::Read);
     /// Nothing is known of a box any more. @return which rows must be seen on the machine once more
     QStringList reset(Box box);
     /// A whole box read back. @throws InputError as takenBack

@@ -3,6 +3,7 @@
 
 #include "model/accepted.h"
 #include "model/changes.h"
+#include "model/inboxes.h"
 
 #include <QDateTime>
 #include <algorithm>
@@ -17,10 +18,20 @@ void DocumentModel::show() {
     Setup setup = history_.now().setup;
     setup.revision = now_->revision;
     setup.change = now_->change + 1;
-    setup.carried = now_->carried;
+    keepBoxes(setup);
     now_ = std::make_shared<const Setup>(std::move(setup));
     emit changed();
     emit stateChanged();
+}
+
+void DocumentModel::keepBoxes(Setup& next) {
+    next.carried = knownAfterMove(*now_, next);
+    for (const Box box : {Box::Transmitter, Box::Controller, Box::SpeedController}) {
+        const std::string &was = profileIdOf(*now_, box), &is = profileIdOf(next, box);
+        if (was == is) continue;
+        aside_[was] = recordsOf(*now_, box);
+        if (const auto back = aside_.find(is); back != aside_.end()) next.carried.edit().insert(back->second.begin(), back->second.end());
+    }
 }
 
 void DocumentModel::put(const QString& name, Setup after, int mergeKey) {
@@ -80,6 +91,7 @@ void DocumentModel::begin(io::Document document, bool neverSaved) {
     notes_ = std::move(document.notes);
     neverSaved_ = neverSaved;
     carriedUnsaved_ = false;
+    aside_.clear();
     emit begun();
     emit changed();
     emit stateChanged();

@@ -6,6 +6,8 @@
 #include "session/history.h"
 
 #include <QObject>
+#include <map>
+#include <string>
 
 namespace kh::session {
 
@@ -61,6 +63,8 @@ signals:
 
 private:
     void put(const QString& name, Setup after, int mergeKey);
+    /// What is known of the boxes goes with them: what is put aside with one comes back with it.
+    void keepBoxes(Setup& next);
     /// The history's state, with what is not undone: the number of saves and, one higher, that of changes.
     void show();
     /// Counts beyond those of another document of this file, so that none of them means two things.
@@ -71,6 +75,7 @@ private:
     std::vector<Message> notes_;
     bool neverSaved_ = false;
     bool carriedUnsaved_ = false;
+    std::map<std::string, InBoxes> aside_;  ///< by the profile of a box that another took the place of
     int keys_ = 0;
 };
 

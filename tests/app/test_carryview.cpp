@@ -131,6 +131,26 @@ TEST_CASE("Space passes a page by, arrows walk settings and boxes; the keel coun
     CHECK(b.w().carrying().boxes()[1].left() == b.w().carrying().boxes()[1].lines());
 }
 
+TEST_CASE("undo and redo leave what stands in the boxes; another box in place of one is not known to hold anything of it") {
+    Bench b;
+    carryAll(b);
+    const std::size_t there = b.w().setup().carried->size();
+    b.type("transmitter.timerMin", QStringLiteral("4.5"));
+    CHECK(b.w().carrying().left(Box::Transmitter) == 1);
+    b.act("undo");
+    CHECK(b.w().carrying().left(Box::Transmitter) == 0);
+    b.act("redo");
+    CHECK(b.w().carrying().left(Box::Transmitter) == 1);
+    CHECK(b.w().setup().carried->size() == there);
+    Setup other = b.w().setup();
+    other.controller.profile.edit().id = "another";
+    b.w().document().replace(QStringLiteral("another box"), other);
+    CHECK(b.w().carrying().boxes()[1].left() == b.w().carrying().boxes()[1].lines());
+    CHECK(b.w().carrying().left(Box::Transmitter) == 1);
+    b.act("undo");
+    CHECK(b.w().carrying().boxes()[1].left() == 0);
+}
+
 TEST_CASE("on a small window, with nothing known and with everything carried, each column shows its page and nothing is cut off") {
     Bench b;
     b.window.resize(1024, 640);

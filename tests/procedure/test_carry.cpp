@@ -8,6 +8,7 @@
 #include "model/boxsettings.h"
 #include "model/changes.h"
 #include "model/inboxes.h"
+#include "model/modeedits.h"
 #include "procedure/readback.h"
 #include "procedure/registry.h"
 #include "procedure/untilthen.h"
@@ -197,6 +198,34 @@ TEST_CASE(
     CHECK_FALSE(until.all.known);
     const Setup again = io::parseDocument(io::writeDocument(after)).setup;
     CHECK(again.carried == after.carried);
+}
+
+TEST_CASE("what is lent is asked back, and what was seen with it is not proved meanwhile") {
+    const Setup all = carried(turnstone());
+    const std::string path = "transmitter.hold.throttlePct";
+    Setup lent = all;
+    lent.carried = withReadBack(all, path, "0", kAt, InBoxBy::Lent);
+    CHECK(inBoxMark(lent, path) == InBoxMark::Lent);
+    CHECK(leftOf(carry(lent)) == std::vector<std::string>{path});
+    CHECK(std::get<double>(readField(asInBoxes(lent), path)->value) == 0.0);
+    const UntilTyped until = untilTyped(lent, carry(lent), stationsOf(lent));
+    CHECK(until.of.at(path).severity <= Severity::Warning);
+    CHECK_FALSE(staleBy(all, *lent.carried).empty());
+    Setup back = lent;
+    back.carried = withStanding(lent, {path}, InBoxBy::Typed, kAt);
+    CHECK(leftToType(carry(back)) == 0);
+}
+
+TEST_CASE("another box in place of one: of it nothing was typed, of the others everything stays known; a template knows nothing") {
+    const Setup all = carried(turnstone());
+    Setup moved = all;
+    moved.transmitter.profile.edit().id = "lanyard-8";
+    moved.carried = knownAfterMove(all, moved);
+    for (const CarryBox& b : carry(moved))
+        for (const CarryPage& p : b.pages)
+            for (const CarryLine& l : p.lines) CHECK(l.mark == (b.box == Box::Transmitter ? InBoxMark::Never : InBoxMark::There));
+    CHECK(knownAfterMove(all, all) == all.carried);
+    CHECK(asTemplate(all).carried->empty());
 }
 
 TEST_CASE("what was written before anybody wrote it down: what proved rows rest on was seen, of all else nothing is known") {

@@ -305,6 +305,7 @@ void CarryView::drawBand(QPainter& p) const {
     legend(InBoxMark::There, tr("in the box, seen and dated"));
     legend(InBoxMark::Changed, tr("changed since it was typed"));
     legend(InBoxMark::Never, tr("never typed"));
+    legend(InBoxMark::Lent, tr("lent for the bench, to be given back"));
     legend(InBoxMark::NotKnown, tr("not known: reset, updated, or from before this was kept"));
     tell(tr("Read back and different: marked by what it would do in the air."), 12, false, t.muted);
 }

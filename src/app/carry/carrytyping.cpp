@@ -33,7 +33,7 @@ void CarryView::pageStands() {
     toNext();
 }
 
-void CarryView::typeWhatStands() {
+void CarryView::typeWhatStands(InBoxBy by) {
     const CarryLine* l = line();
     if (l == nullptr) {
         host_.tell(tr("Choose one setting of the page: what stands there is typed for it alone."));
@@ -41,6 +41,7 @@ void CarryView::typeWhatStands() {
     }
     closeEditor();
     editing_ = l->path;
+    editingBy_ = by;
     editor_ = new QLineEdit(this);
     editor_->setObjectName(QStringLiteral("stands"));
     editor_->setAccessibleName(tr("%1: what stands in the box").arg(words(l->name)));
@@ -69,7 +70,7 @@ bool CarryView::eventFilter(QObject* watched, QEvent* event) {
 
 void CarryView::takeWhatStands() {
     try {
-        host_.workspace.carrying().lineReads(editing_, editor_->text());
+        host_.workspace.carrying().lineReads(editing_, editor_->text(), editingBy_);
     } catch (const InputError& e) {
         host_.tell(session::told(host_.workspace.setup(), e));
         return;  // it stays open, with what was typed

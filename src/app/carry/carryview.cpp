@@ -273,6 +273,7 @@ void CarryView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Return:
         case Qt::Key_Enter: pageStands(); break;
         case Qt::Key_D: typeWhatStands(); break;
+        case Qt::Key_L: typeWhatStands(InBoxBy::Lent); break;
         case Qt::Key_Space:
             if (const CarryPage* p = page()) passed_.insert({box_, p->title});
             toNext();
@@ -288,13 +289,14 @@ void CarryView::keyPressEvent(QKeyEvent* event) {
 }
 
 const ViewEntry& carryViewEntry() {
-    static const ViewEntry entry{.id = session::kCarryView,
-                                 .title = KH_TR("Carry"),
-                                 .make = [](const ViewHost& host, const ViewEntry& of) -> std::unique_ptr<ViewPage> {
-                                     return std::make_unique<CarryView>(host, of);
-                                 },
-                                 .keys = {"carry-stands", "carry-differs", "carry-pass", "carry-box", "why", "print", "view-back"},
-                                 .shots = {{"carry", "redshank-470", "", "normal", {0.0, 0.0, 0.0, 0.0}, "throttle"}}};
+    static const ViewEntry entry{
+        .id = session::kCarryView,
+        .title = KH_TR("Carry"),
+        .make = [](const ViewHost& host, const ViewEntry& of) -> std::unique_ptr<ViewPage> {
+            return std::make_unique<CarryView>(host, of);
+        },
+        .keys = {"carry-stands", "carry-differs", "carry-lent", "carry-pass", "carry-box", "why", "print", "view-back"},
+        .shots = {{"carry", "redshank-470", "", "normal", {0.0, 0.0, 0.0, 0.0}, "throttle"}}};
     return entry;
 }
 

@@ -64,7 +64,8 @@ private:
     /// The next page with something left, in the order of typing, past those that were passed by.
     void toNext();
     void pageStands();
-    void typeWhatStands();
+    /// @param by  read back, or lent for the bench
+    void typeWhatStands(InBoxBy by = InBoxBy::Read);
     void takeWhatStands();
     void closeEditor();
     void askReset();
@@ -88,6 +89,7 @@ private:
     std::set<std::pair<std::size_t, std::string>> passed_;  ///< box and title of a page that is passed by for this round
     QLineEdit* editor_ = nullptr;
     std::string editing_;  ///< path
+    InBoxBy editingBy_ = InBoxBy::Read;
 };
 
 [[nodiscard]] const ViewEntry& carryViewEntry();
