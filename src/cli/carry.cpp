@@ -12,18 +12,12 @@
 #include "procedure/sheet.h"
 #include "procedure/untilthen.h"
 
-#include <fmt/chrono.h>
 #include <fmt/format.h>
-#include <chrono>
 #include <nlohmann/json.hpp>
 
 namespace kh::cli {
 
 namespace {
-
-std::string stampNow() {
-    return fmt::format("{:%Y-%m-%dT%H:%M:%SZ}", std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now()));
-}
 
 Box boxOf(const std::string& word) {
     for (const Box box : {Box::Transmitter, Box::Controller, Box::SpeedController})

@@ -79,6 +79,8 @@ void print(const auto& value) { std::cout << value.dump(1) << '\n'; }
 [[nodiscard]] std::string readAll(const std::string& path);
 /// Onto standard output for "-", else atomically into the file.
 /// @param replace  a file that is there may be written over  @throws io::FileError
+/// Now, as documents store it: ISO 8601 UTC.
+[[nodiscard]] std::string stampNow();
 void writeAll(const std::string& path, const std::string& text, bool replace = true);
 inline constexpr const char* kStandard = "-";
 

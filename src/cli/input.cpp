@@ -2,8 +2,10 @@
 #include "cli/commands.h"
 #include "io/document.h"
 
+#include <fmt/chrono.h>
 #include <fmt/format.h>
 #include <array>
+#include <chrono>
 #include <filesystem>
 
 namespace kh::cli {
@@ -17,6 +19,10 @@ std::string readAll(const std::string& path) {
         if (text.size() > io::kMaxDocumentBytes) throw io::FileError("standard input is larger than 16 MiB");
     }
     return text;
+}
+
+std::string stampNow() {
+    return fmt::format("{:%Y-%m-%dT%H:%M:%SZ}", std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now()));
 }
 
 void writeAll(const std::string& path, const std::string& text, bool replace) {

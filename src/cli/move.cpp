@@ -6,8 +6,6 @@
 #include "io/library.h"
 #include "io/report.h"
 
-#include <fmt/chrono.h>
-#include <chrono>
 #include <nlohmann/json.hpp>
 
 namespace kh::cli {
@@ -16,7 +14,7 @@ int runMove(const MoveOptions& o, const char* program) {
     const io::Document document = io::loadDocument(o.file);
     const io::Library library = io::loadLibrary(io::dataFolders(o.data, program));
     for (const std::string& problem : library.problems) std::cerr << "left out, it cannot be read: " << problem << '\n';
-    const std::string at = fmt::format("{:%Y-%m-%dT%H:%M:%SZ}", std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now()));
+    const std::string at = stampNow();
     const TransmitterProfile* transmitter = o.transmitter.empty() ? nullptr : &chosen(library.transmitters, o.transmitter, "--transmitter");
     const ControllerProfile* controller = o.controller.empty() ? nullptr : &chosen(library.controllers, o.controller, "--controller");
     const Move move = moveTo(document.setup, transmitter, controller, at);

@@ -10,9 +10,7 @@
 #include "procedure/registry.h"
 #include "procedure/tobeset.h"
 
-#include <fmt/chrono.h>
 #include <fmt/format.h>
-#include <chrono>
 #include <nlohmann/json.hpp>
 
 namespace kh::cli {
@@ -28,8 +26,7 @@ int runRepair(const RepairOptions& o) {
     const std::size_t upTo = o.step ? static_cast<std::size_t>(*o.step) : all;
     const std::vector<StepText> texts = planTexts(document.setup, plan, rules);
     if (!o.out.empty()) {
-        const auto now = std::chrono::floor<std::chrono::seconds>(std::chrono::system_clock::now());
-        const Setup after = withPlan(document.setup, plan, upTo, o.handsDone, fmt::format("{:%Y-%m-%dT%H:%M:%SZ}", now));
+        const Setup after = withPlan(document.setup, plan, upTo, o.handsDone, stampNow());
         writeAll(o.out, io::writeDocument(noted(document.setup, after), document.unknown));
         if (o.out == kStandard) return plan.left.empty() ? Fine : Danger;  // the document alone
     }

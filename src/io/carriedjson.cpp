@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "io/carriedjson.h"
 
+#include "base/error.h"
 #include "io/jsonfields.h"
+#include "model/amounts.h"
 #include "model/limits.h"
 
 #include <array>
@@ -55,8 +57,9 @@ nlohmann::ordered_json carriedJson(const InBoxes& carried) {
     return out;
 }
 
-InBoxes carriedFrom(const nlohmann::json& carried, const Setup& setup) {
+InBoxes carriedFrom(const nlohmann::json& carried, const Setup& setup, std::vector<Message>& notes) {
     InBoxes out;
+    Setup tried = setup;
     for (const auto& [path, one] : carried.items()) {
         InBox is;
         for (const auto& [by, word] : kWords)
@@ -66,7 +69,14 @@ InBoxes carriedFrom(const nlohmann::json& carried, const Setup& setup) {
         if (is.by != InBoxBy::Unknown) {
             const auto field = readField(setup, path);
             is.shown = one.value("shown", std::string());
-            if (field && one.contains("value")) is.value = valueFrom(path, field->info, one.at("value"));
+            try {
+                if (!field) throw InputError(path, "there is no such setting");
+                is.value = valueFrom(path, field->info, one.contains("value") ? one.at("value") : nlohmann::json());
+                writeField(tried, path, is.value);
+            } catch (const InputError& e) {
+                notes.push_back(say(KH_TR("What stands in the box is taken as not known: {e}"), {{"e", refusal(setup, e)}}));
+                is = {{}, {}, InBoxBy::Unknown, is.at, is.change};
+            }
         }
         out.emplace(path, std::move(is));
     }

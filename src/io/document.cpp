@@ -95,7 +95,7 @@ Document parseDocument(const std::string& text) {
     describe(reader, document.setup);
     readStandings(body, document.setup);
     requireAccepted(document.setup);
-    if (body.contains("carried")) document.setup.carried = carriedFrom(body.at("carried"), document.setup);
+    if (body.contains("carried")) document.setup.carried = carriedFrom(body.at("carried"), document.setup, document.notes);
     else if (older) document.setup.carried = carriedByProof(document.setup);
     document.unknown = reader.takeUnknown();
     for (const auto& [path, keys] : document.unknown)

@@ -40,20 +40,17 @@ CarryLine lineOf(const Setup& setup, const std::string& path) {
 
 /// What is done before a page is opened and after it is left, as the box asks for what is on it.
 void acts(const Setup& setup, Box box, CarryPage& page) {
-    bool saved = false, cycled = false, reversed = false, centre = false;
+    bool saved = false, cycled = false, centre = false;
     for (const CarryLine& line : page.lines) {
         if (!line.left()) continue;
         if (const BoxSetting* how = settingOf(setup, line.path)) {
             saved = saved || how->acts == SetActs::Saved;
             cycled = cycled || how->acts == SetActs::PowerCycled;
         }
-        const std::string_view topic = typingOf(setup, line.path).topic->id;
-        reversed = reversed || topic == "reverse" || topic == "servo-direction" || topic == "tail-servo-direction" ||
-                   topic == "directions" || topic == "tail-direction" || topic == "gyro-senses";
-        centre = centre || (box == Box::Transmitter && topic == "sub-trim");
+        centre = centre || (box == Box::Transmitter && typingOf(setup, line.path).topic->id == "sub-trim");
     }
     if (page.left() == 0) return;
-    if (page.first || reversed) page.before.push_back(say(KH_TR("Motor leads off, or the pack out, before this page is opened.")));
+    if (page.first) page.before.push_back(say(KH_TR("Motor leads off, or the pack out, before this page is opened.")));
     if (saved) page.after.push_back(say(KH_TR("Save before the page is left.")));
     if (cycled) page.after.push_back(say(KH_TR("Switch {b} off and on again: only then it acts."), {{"b", boxName(setup, box)}}));
     if (centre && setup.controller.profile->learnsCentre)

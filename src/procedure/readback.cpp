@@ -7,18 +7,12 @@
 
 #include <fmt/format.h>
 #include <algorithm>
-#include <cctype>
 #include <map>
 #include <set>
 
 namespace kh {
 
 namespace {
-
-std::string lowered(std::string text) {
-    for (char& c : text) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-    return text;
-}
 
 /// The path of a setting that is named by it, or as a pilot calls it.
 std::string fieldCalled(const Setup& setup, const std::string& name, const std::vector<CarryBox>& boxes) {
@@ -27,7 +21,7 @@ std::string fieldCalled(const Setup& setup, const std::string& name, const std::
     for (const CarryBox& b : boxes)
         for (const CarryPage& p : b.pages)
             for (const CarryLine& l : p.lines)
-                if (lowered(render(l.name)) == lowered(name)) found = l.path;
+                if (render(fieldTitle(setup, l.path)) == name) found = l.path;
     if (found.empty()) throw InputError(name, "there is no such setting");
     return found;
 }

@@ -22,8 +22,7 @@ using Findings = std::map<std::string, Severity>;
 
 class Trying {
 public:
-    Trying(const Setup& setup, const StationSet& stations, const std::function<bool()>& goOn)
-        : setup_(setup), stations_(stations), goOn_(goOn), judge_(stations.rules()) {}
+    Trying(const StationSet& stations, const std::function<bool()>& goOn) : goOn_(goOn), judge_(stations.rules()) {}
 
     /// Nothing once it is given up.
     std::optional<Findings> at(const Setup& setup) {
@@ -42,9 +41,7 @@ public:
 
     UntilTyped out;
 
-protected:
-    const Setup& setup_;
-    const StationSet& stations_;
+private:
     const std::function<bool()>& goOn_;
     LightJudge judge_;
 };
@@ -163,6 +160,12 @@ public:
         return out;
     }
     [[nodiscard]] const Step& step(std::size_t i) const { return steps_[i]; }
+    /// What stands in the boxes once a page and all before it are typed.
+    [[nodiscard]] Setup upTo(std::size_t page) const {
+        std::set<std::size_t> typed;
+        for (std::size_t i = 0; i <= page; ++i) typed.insert(i);
+        return after(typed);
+    }
     [[nodiscard]] Setup after(const std::set<std::size_t>& typed) const {
         Setup out = start_;
         for (const std::size_t i : typed)
@@ -193,7 +196,7 @@ private:
 
 UntilTyped untilTyped(const Setup& setup, const std::vector<CarryBox>& boxes, const StationSet& stations,
                       const std::function<bool()>& goOn) {
-    Trying trying(setup, stations, goOn);
+    Trying trying(stations, goOn);
     const Evaluation now = evaluate(setup, stations);
     const auto wanted = trying.at(setup);
     if (!wanted) return trying.out;
@@ -233,9 +236,7 @@ UntilTyped untilTyped(const Setup& setup, const std::vector<CarryBox>& boxes, co
     for (const auto& [members, id] : half.groups()) {
         HalfTyped group;
         for (const std::size_t i : members) group.pages.emplace_back(half.step(i).box, half.step(i).title);
-        const Evaluation bad = evaluate(half.after({members.front()}), stations);
-        group.harm = say(KH_TR("half typed it is a danger"));
-        for (const Finding& f : bad.findings)
+        for (const Finding& f : evaluate(half.upTo(members.front()), stations).findings)
             if (f.id == id) group.harm = f.title;
         out.together.push_back(std::move(group));
     }

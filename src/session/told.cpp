@@ -52,6 +52,7 @@ QStringList differences(const io::Document& first, const io::Document& second, q
         return a == was.standings.end() || b == is.standings.end() || a->second != b->second;
     });
     if (other > 0) lines << QCoreApplication::translate("kh", "Standings that differ (entered, measured, seen …): %1").arg(other);
+    if (was.carried != is.carried) lines << QCoreApplication::translate("kh", "What is known to stand in the boxes differs.");
     if (first.unknown != second.unknown) lines << QCoreApplication::translate("kh", "Keys that this version does not know differ.");
     return lines;
 }

@@ -278,6 +278,10 @@ QString Workspace::markSeen(Station station, const Row& row) {
     return {};
 }
 
+bool Workspace::pupilFlies() const {
+    return setup().transmitter.trainer.hands != TrainerHands::Nothing && tracer() != nullptr && tracer()->model().isOn(kTrainer, deck_);
+}
+
 bool Workspace::rateModeOn() const { return tracer() != nullptr && tracer()->model().isOn(kRateMode, deck_); }
 
 void Workspace::assignSwitch(const std::string& switchId, int place) {

@@ -66,6 +66,8 @@ public:
     [[nodiscard]] const Deck& deck() const { return deck_; }
     /// Whether the switch that takes the tail into rate mode by choice is on, as the deck stands.
     [[nodiscard]] bool rateModeOn() const;
+    /// Whether the trainer link is on there.
+    [[nodiscard]] bool pupilFlies() const;
     /// Writes that a row was seen on the machine. @return why not, for the pilot; empty: it is written
     [[nodiscard]] QString markSeen(Station station, const Row& row);
     void setDeck(const Deck& deck);

@@ -3,7 +3,10 @@
 // The window and its file: other programs, killed windows, other models; and what a snapshot promises.
 #include "app/bench.h"
 #include "base/error.h"
+#include "model/inboxes.h"
 #include "procedure/helicopter/guards.h"
+#include "session/journal.h"
+#include "session/told.h"
 
 #include <QMessageBox>
 #include <QSettings>
@@ -175,6 +178,22 @@ TEST_CASE("a text size that is no number is the design's own") {
     b.window.setTextScale(9.0);
     CHECK(QSettings().value(QStringLiteral("textScale")).toDouble() == 1.5);
     b.window.setTextScale(1.0);
+}
+
+TEST_CASE("what was carried is a change too: it is in the journal, and told where a file differs by it alone") {
+    Bench b;
+    const QString state = b.folder.filePath(QStringLiteral("state"));
+    const QString left = state + QStringLiteral("/journal-left.json");
+    session::DocumentModel document;
+    session::Repository killed{document, state};
+    killed.open(b.file);
+    CHECK_FALSE(document.modified());
+    document.setCarried(withUnknown(document.setup(), Box::Controller, "2026-11-26T08:00:00Z"));
+    CHECK(document.modified());
+    REQUIRE(killed.flushJournal());
+    const Setup kept = session::Journal::read(killed.journalFile()).document.setup;
+    CHECK(kept.carried == document.setup().carried);
+    CHECK(session::differences({b.w().setup(), {}, {}}, {kept, {}, {}}, 5).join(QString()).contains(QStringLiteral("stand in the boxes")));
 }
 
 TEST_CASE("what was measured or seen is a change too: neither a journal nor a file is passed over for it") {

@@ -212,6 +212,11 @@ TEST_CASE("a trainer link that is typed brings its switch; the deck then follows
     for (const Finding& f : b.w().evaluation().findings) told = told || f.id == "trainer-stops";
     CHECK(told);
     CHECK_FALSE(property(b.proved(), "P1").holds);
+    CHECK_FALSE(b.w().pupilFlies());
+    Deck deck = b.w().deck();
+    deck.switches["L3"] = 2;
+    b.w().setDeck(deck);
+    CHECK(b.w().pupilFlies());  // the deck says so
     REQUIRE(b.w().goToField("transmitter.trainer.stops"));
     REQUIRE(b.choose(QStringLiteral("win")));
     CHECK(property(b.proved(), "P1").holds);

@@ -6,6 +6,7 @@
 #include "io/profile.h"
 #include "model/helicopter/helicopter.h"
 #include "model/questions.h"
+#include "procedure/carry.h"
 #include "support.h"
 
 #include <catch2/catch.hpp>
@@ -166,6 +167,60 @@ TEST_CASE("the frozen documents of version 7 send no gain of roll or pitch and h
         ++files;
     }
     CHECK(files == 3);
+}
+
+TEST_CASE(
+    "the frozen documents of version 8 have no trainer link; what proved rows rest on was seen in the boxes, of all else nothing is "
+    "known") {
+    std::size_t files = 0, seen = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(KEELHAUL_SOURCE "/tests/documents/v8")) {
+        INFO(entry.path().filename().string());
+        const nlohmann::json file = nlohmann::json::parse(io::readFile(entry.path()));
+        CHECK(file.at("version") == 8);
+        const io::Document document = io::loadDocument(entry.path());
+        CHECK(document.notes.empty());
+        CHECK(document.unknown.empty());
+        CHECK(document.setup.transmitter.trainer == TrainerLink{});
+        for (const Box box : {Box::Transmitter, Box::Controller, Box::SpeedController})
+            CHECK(document.setup.carried->count(wholeBox(box)) == 1);
+        for (const auto& [path, is] : *document.setup.carried) seen += is.by == InBoxBy::Seen ? 1 : 0;
+        const io::Document again = io::parseDocument(io::writeDocument(document.setup));
+        CHECK(again.setup == document.setup);
+        for (const nlohmann::json& step : nlohmann::json::diff(file, nlohmann::json::parse(io::writeDocument(document.setup)))) {
+            INFO(step.dump());
+            CHECK((step.at("op") == "add" || step.at("path") == "/version"));
+        }
+        ++files;
+    }
+    CHECK(files == 3);
+    CHECK(seen > 5);
+}
+
+TEST_CASE("what a document says of a box and is no value of its field is told and taken as not known; the rest stands") {
+    const io::Document good = io::loadDocument(KEELHAUL_SOURCE "/data/demo/turnstone-470.keel.json");
+    REQUIRE(good.notes.empty());
+    const auto with = [&](const char* path, nlohmann::json value) {
+        nlohmann::json file = nlohmann::json::parse(io::writeDocument(good.setup));
+        file["carried"][path] = {{"state", "typed"}, {"shown", "x"}, {"value", std::move(value)}};
+        const io::Document read = io::parseDocument(file.dump());
+        INFO(path);
+        CHECK(read.notes.size() == 1);
+        CHECK(read.setup.carried->at(path).by == InBoxBy::Unknown);
+        CHECK(read.setup.carried->size() >= good.setup.carried->size());
+        (void)carry(read.setup);  // nothing is drawn of it
+    };
+    with("transmitter.modes.idle1.pitch", {{"shape", "straight"}, {"points", nlohmann::json::array()}});
+    with("transmitter.modes.idle1.pitch", {{"shape", "straight"}});
+    with("transmitter.channels.rudder.travelLowPct", 1e9);
+    with("transmitter.channels.rudder.travelLowPct", "much");
+    with("transmitter.modes.hold.when", {{{{"switch", "L1"}, {"place", "two"}}}});
+    with("transmitter.channels.nobody.travelLowPct", 100);
+    CHECK_THROWS_WITH(io::parseDocument([&] {
+                          nlohmann::json file = nlohmann::json::parse(io::writeDocument(good.setup));
+                          file["carried"]["transmitter.timerMin"] = {{"state", "perhaps"}};
+                          return file.dump();
+                      }()),
+                      Catch::Contains("carried"));
 }
 
 TEST_CASE("the frozen documents of version 3 open without a note; what was noted at a time goes on as before any count") {

@@ -287,6 +287,21 @@ TEST_CASE("every build: what a box shows of a setting is read back as that, curv
     CHECK(std::get<Curve>(*standsIn(read, path)).points.size() == 2);
 }
 
+TEST_CASE("a gain on the other side is read from what its box shows, on every scale and in every mode") {
+    for (const GainScale scale : {GainScale::Signed, GainScale::Centre50, GainScale::ModePercent, GainScale::Travel}) {
+        Setup s = turnstone();
+        s.transmitter.profile.edit().gainScale = scale;
+        for (const double wanted : {28.0, -28.0})
+            for (const double stands : {-32.0, 32.0, 0.0}) {
+                const std::string path = "transmitter.modes.idle2.tailGainPct";
+                Setup now = edited(s, {{path, wanted}});
+                now.carried = InBoxes{{path, {boxShows(now, path, FieldValue(stands)), FieldValue(stands), InBoxBy::Read, kAt, 0}}};
+                INFO(boxShows(now, path, FieldValue(stands)) << " beside " << boxShows(now, path));
+                CHECK(std::get<double>(*standsIn(now, path)) == stands);
+            }
+    }
+}
+
 TEST_CASE("from any state to any other: between what is typed together no danger that neither of the two has") {
     std::mt19937 random(11);
     std::size_t pairs = 0, groups = 0;
@@ -316,6 +331,7 @@ TEST_CASE("from any state to any other: between what is typed together no danger
         const UntilTyped until = untilTyped(to, boxes, stations);
         if (!until.whole) continue;
         groups += until.together.size();
+        for (const HalfTyped& g : until.together) CHECK_FALSE(render(g.harm).empty());
         LightJudge judge(stations.rules());
         std::set<std::string> known;
         for (const Setup& end : {asInBoxes(to), to})

@@ -122,6 +122,23 @@ TEST_CASE("the timer that suits leaves a fifth, ends before the alarm, and satis
     CHECK(render(helicopterSuits(none, evaluate(none).figures, "timer", 0).why).find("capacity") != std::string::npos);
 }
 
+TEST_CASE("an engine has no pack that ends its flight, whatever capacity and consumption stand there") {
+    std::size_t engines = 0;
+    for (const NamedSetup& b : triedBuilds()) {
+        if (b.setup.machine.power.kind != PowerKind::Engine) continue;
+        INFO(b.name);
+        const Setup s = edited(b.setup, {{"machine.power.capacityMah", 2000.0},
+                                         {"machine.power.loggedMahPerMin", 500.0},
+                                         {"transmitter.timerMin", 60.0},
+                                         {kVolts, 3.6}});
+        CHECK_FALSE(tells(s, "timer-long"));
+        CHECK_FALSE(tells(s, "alarm-early"));
+        CHECK(evaluate(s).figures.of<PowerFigures>().ends.empty());
+        ++engines;
+    }
+    CHECK(engines > 0);
+}
+
 TEST_CASE("the report lists the end of the flight and what is flown, line by line") {
     const Setup s = turnstone();
     const auto tables = helicopterTables(s, evaluate(s).figures);

@@ -146,6 +146,8 @@ TEST_CASE("what the box takes for level is read on a stand, half round once more
     // another seat makes it old
     const Setup read = readAs(edited(s, {{"controller.rescueInUse", true}}), 5.0);
     CHECK(tells(read, "box-level"));
+    CHECK(stillSet(read, "box-level") == 0);
+    CHECK(stillSet(edited(read, {{"machine.mounting", std::string("label down, plugs left")}}), "box-level") == 1);
     CHECK_FALSE(tells(edited(read, {{"machine.mounting", std::string("label down, plugs left")}}), "box-level"));
 }
 

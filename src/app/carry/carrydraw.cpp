@@ -23,6 +23,7 @@ namespace {
 
 constexpr double kMark = 11.0;
 constexpr double kKeys = 30.0;
+constexpr double kBandWhat = 0.36, kBandWhere = 0.62;  ///< where the band's parts end, of the width
 
 void carryRight(QPainter& p, double right, double base, const QString& text, const QFont& font, const QColor& colour) {
     drawText(p, {right - textWidth(text, font), base}, text, font, colour);
@@ -34,15 +35,6 @@ QString dayOf(const std::string& at) {
 }
 
 QString valueText(const Message& value) { return value.text.empty() ? QStringLiteral("–") : words(value); }
-
-/// Wrapped, at most so high. @return how high it is
-double carryParagraph(QPainter& p, QRectF area, const QString& text, const QFont& font, const QColor& colour) {
-    p.setFont(font);
-    p.setPen(colour);
-    QRectF used;
-    p.drawText(area, Qt::TextWordWrap | Qt::AlignLeft | Qt::AlignTop, text, &used);
-    return used.height();
-}
 
 }  // namespace
 
@@ -87,10 +79,12 @@ void CarryView::drawPage(QPainter& p, std::size_t box, const Place& place, QRect
     double x = drawText(p, {area.left() + 8.0, base}, QString::number(place.page + 1), Theme::font(12), t.muted) + 6.0;
     QString note = left ? tr("%1 of %2 in the box").arg(of.lines.size() - of.left()).arg(of.lines.size()) : QString();
     if (left && passed(box, place.page)) note = tr("passed by");
+    const bool together = left && togetherWith(boxes()[box].box, of.title) != nullptr;
+    if (together) note = tr("pack out");
     const double noteWide = left ? textWidth(note, Theme::font(12)) + 8.0 : 140.0;
     drawText(p, {x, base}, pageName(box, place.page), Theme::font(13, left), t.ink, area.right() - noteWide);
     if (left) {
-        carryRight(p, area.right(), base, note, Theme::font(12), t.muted);
+        carryRight(p, area.right(), base, note, Theme::font(12, together), together ? t.danger : t.muted);
     } else {
         std::string last;
         for (const CarryLine& l : of.lines) last = std::max(last, l.at);
@@ -197,21 +191,26 @@ void CarryView::drawHead(QPainter& p) const {
 }
 
 void CarryView::drawBand(QPainter& p) const {
-    const Tokens& t = Theme::tokens();
     const double top = bandTop(), bottom = high() - kKeys;
-    p.fillRect(QRectF(0, top, wide(), bottom - top), t.sheet);
-    hairline(p, 0, top, wide(), t.muted);
+    p.fillRect(QRectF(0, top, wide(), bottom - top), Theme::tokens().sheet);
+    hairline(p, 0, top, wide(), Theme::tokens().muted);
+    if (page() == nullptr) return;
+    drawWhat(p);
+    drawWhere(p);
+    drawMeanwhile(p);
+}
+
+void CarryView::drawWhat(QPainter& p) const {
+    const Tokens& t = Theme::tokens();
+    const double top = bandTop(), bottom = high() - kKeys, one = wide() * kBandWhat;
     const CarryPage* of = page();
-    if (of == nullptr) return;
     const CarryLine* l = line();
     const QColor colour = Theme::box(boxes()[box_].box);
-    const double one = wide() * 0.36, two = wide() * 0.62;
-    // what is typed
     drawText(p, {16.0, top + 28.0}, l == nullptr ? words(of->title.c_str()) : words(l->name), Theme::font(20, true), t.ink, one - 12.0);
     if (l == nullptr) {
         double y = top + 44.0;
         const auto say = [&](const QString& text, const QColor& ink, bool bold) {
-            y += carryParagraph(p, QRectF(16.0, y, one - 32.0, bottom - y), text, Theme::font(13, bold), ink) + 4.0;
+            y += drawWrapped(p, QRectF(16.0, y, one - 32.0, bottom - y), text, Theme::font(13, bold), ink) + 4.0;
         };
         if (of->left() == 0) say(tr("All %1 of its settings stand in the box.").arg(of->lines.size()), t.muted, false);
         for (const Message& act : of->before) say(words(act), t.danger, true);
@@ -236,7 +235,14 @@ void CarryView::drawBand(QPainter& p) const {
                                              : tr("in the box: %1, %2").arg(valueText(l->hadReads), dayOf(l->at));
         drawText(p, {16.0, bottom - 14.0}, known, Theme::font(13), t.muted, one - 12.0);
     }
-    // where
+}
+
+void CarryView::drawWhere(QPainter& p) const {
+    const Tokens& t = Theme::tokens();
+    const double top = bandTop(), bottom = high() - kKeys, one = wide() * kBandWhat, two = wide() * kBandWhere;
+    const CarryPage* of = page();
+    const CarryLine* l = line();
+    const QColor colour = Theme::box(boxes()[box_].box);
     p.fillRect(QRectF(one, top + 1.0, two - one, bottom - top - 1.0), Theme::over(t.sheet, colour, 0.10));
     drawText(p, {one + 16.0, top + 26.0}, tr("%1, type it here").arg(shown(boxes()[box_].name)), Theme::font(14, true), colour, two - 8.0);
     QStringList path = words(of->title.c_str()).split(QStringLiteral(" / "));
@@ -252,12 +258,18 @@ void CarryView::drawBand(QPainter& p) const {
         x += 18.0;
         y += 26.0;
     }
-    // until then
+}
+
+void CarryView::drawMeanwhile(QPainter& p) const {
+    const Tokens& t = Theme::tokens();
+    const double top = bandTop(), bottom = high() - kKeys, two = wide() * kBandWhere;
+    const CarryPage* of = page();
+    const CarryLine* l = line();
     double at = top + 12.0;
     const QRectF right(two + 16.0, 0, wide() - two - 32.0, 0);
     const auto tell = [&](const QString& text, int size, bool bold, const QColor& ink) {
         if (at > bottom - 16.0) return;
-        at += carryParagraph(p, QRectF(right.left(), at, right.width(), bottom - at), text, Theme::font(size, bold), ink) + 5.0;
+        at += drawWrapped(p, QRectF(right.left(), at, right.width(), bottom - at), text, Theme::font(size, bold), ink) + 5.0;
     };
     if (l != nullptr) {
         tell(tr("Until then"), 14, true, t.ink);
@@ -271,19 +283,13 @@ void CarryView::drawBand(QPainter& p) const {
         return;
     }
     const UntilTyped* until = host_.workspace.carrying().until();
-    bool told = false;
-    if (until != nullptr)
-        for (const HalfTyped& group : until->together) {
-            const bool mine = std::any_of(group.pages.begin(), group.pages.end(),
-                                          [&](const auto& page) { return page.first == boxes()[box_].box && page.second == of->title; });
-            if (!mine) continue;
-            QStringList pages;
-            for (const auto& [box, title] : group.pages) pages << words(title.c_str());
-            tell(tr("Together, pack out: %1").arg(pages.join(QStringLiteral(", "))), 14, true, t.danger);
-            tell(tr("Half typed: %1").arg(words(group.harm)), 13, false, t.ink);
-            told = true;
-        }
-    if (told) return;
+    if (const HalfTyped* group = togetherWith(boxes()[box_].box, of->title)) {
+        QStringList pages;
+        for (const auto& [box, title] : group->pages) pages << words(title.c_str());
+        tell(tr("Together, pack out: %1").arg(pages.join(QStringLiteral(", "))), 14, true, t.danger);
+        tell(tr("Half typed: %1").arg(words(group->harm)), 13, false, t.ink);
+        return;
+    }
     if (until != nullptr && until->all.known && !until->all.come.empty()) {
         tell(tr("Judged as the boxes stand"), 14, true, t.ink);
         for (const Finding& f : until->all.come) {

@@ -88,6 +88,14 @@ const UntilThen* CarryView::untilOf(const std::string& path) const {
     return at == until->of.end() ? nullptr : &at->second;
 }
 
+const HalfTyped* CarryView::togetherWith(Box box, const std::string& page) const {
+    const UntilTyped* until = host_.workspace.carrying().until();
+    if (until == nullptr) return nullptr;
+    for (const HalfTyped& group : until->together)
+        if (std::find(group.pages.begin(), group.pages.end(), std::pair(box, page)) != group.pages.end()) return &group;
+    return nullptr;
+}
+
 Severity CarryView::severityOf(const CarryLine& line) const {
     const UntilThen* until = untilOf(line.path);
     return until == nullptr ? Severity::Note : until->severity;

@@ -56,6 +56,8 @@ private:
     };
     [[nodiscard]] const std::vector<CarryBox>& boxes() const { return host_.workspace.carrying().boxes(); }
     [[nodiscard]] const UntilThen* untilOf(const std::string& path) const;
+    /// What a page is typed together with; nullptr: it stands alone, or that is not known yet.
+    [[nodiscard]] const HalfTyped* togetherWith(Box box, const std::string& page) const;
     [[nodiscard]] Severity severityOf(const CarryLine& line) const;
     void renew();   ///< the places anew, the chosen one kept where it still is
     void layOut();  ///< and tell what there is
@@ -80,6 +82,9 @@ private:
     void drawMarkOf(QPainter& p, Box box, const CarryLine& line, QPointF at) const;
     void drawHead(QPainter& p) const;
     void drawBand(QPainter& p) const;
+    void drawWhat(QPainter& p) const;       ///< the value, large
+    void drawWhere(QPainter& p) const;      ///< the way to its page
+    void drawMeanwhile(QPainter& p) const;  ///< what the machine does until then
     [[nodiscard]] double lineHigh(const CarryLine& line) const;
 
     ViewHost host_;

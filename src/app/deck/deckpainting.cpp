@@ -120,6 +120,7 @@ void DeckView::paintTrace(QPainter& p) const {
                                                                                                         : tr("drawn, flying"),
                  Theme::font(12), t.muted);
     if (workspace_.rateModeOn()) x = drawText(p, {x + 8, 20}, tr("rate mode on"), Theme::font(12, true), t.warning);
+    if (workspace_.pupilFlies()) x = drawText(p, {x + 8, 20}, tr("the pupil flies"), Theme::font(12, true), t.warning);
     const auto all = workspace_.trace().of(workspace_.tracedFunction());
     const std::vector<std::size_t> shownOnes = shownStages(all, right - kTraceLeft);
     std::vector<const Stage*> stages;

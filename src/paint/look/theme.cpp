@@ -235,6 +235,14 @@ double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font,
     return drawText(p, at, QFontMetricsF(font).elidedText(text, Qt::ElideRight, std::max(0.0, right - at.x())), font, colour);
 }
 
+double drawWrapped(QPainter& p, QRectF area, const QString& text, const QFont& font, const QColor& colour) {
+    p.setFont(font);
+    p.setPen(colour);
+    QRectF used;
+    p.drawText(area, Qt::TextWordWrap, text, &used);
+    return used.height();
+}
+
 void drawTitle(QPainter& p, QRectF area, const char* text, const QString& note) {
     const double x = drawText(p, area.topLeft() + QPointF(0, 14), words(text), Theme::font(13, true), Theme::tokens().ink) + 8;
     if (!note.isEmpty()) drawText(p, {x, area.top() + 14}, note, Theme::font(12), Theme::tokens().muted, area.right());

@@ -62,6 +62,8 @@ void vline(QPainter& p, double x, double y1, double y2, const QColor& colour);
 double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font, const QColor& colour);
 /// The same, cut with an ellipsis where it would pass `right`.
 double drawText(QPainter& p, QPointF at, const QString& text, const QFont& font, const QColor& colour, double right);
+/// Text within a width, wrapped. @return its height
+double drawWrapped(QPainter& p, QRectF area, const QString& text, const QFont& font, const QColor& colour);
 /// The bold title at the top left of a drawing's area, with a muted note behind it.
 void drawTitle(QPainter& p, QRectF area, const char* text, const QString& note = {});
 /// The one letter a mode goes by on keys and lines: H, the base mode's initial, else its rank.

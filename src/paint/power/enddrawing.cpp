@@ -45,7 +45,7 @@ void paintFlightEnd(QPainter& p, QRectF area, const Scene& s) {
         return;
     }
     drawTitle(p, area, KH_TR("End of flight"),
-              words(say(KH_TR("volts of a cell under load, estimated; {m} mAh/min"), {{"m", num(in->mahPerMin)}})));
+              words(say(KH_TR("volts of a cell under load over the minutes, estimated; {m} mAh/min"), {{"m", num(in->mahPerMin)}})));
     const double last = in->capacityMah / in->mahPerMin;
     const QRectF plot(area.left() + 36, area.top() + 58, area.width() - 44, area.height() - 82);
     const auto x = [&](double minutes) { return plot.left() + std::clamp(minutes / last, 0.0, 1.0) * plot.width(); };

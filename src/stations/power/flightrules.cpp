@@ -26,8 +26,9 @@ constexpr double kMostAlarmV = 3.9;
 void timer(const AuditContext& c, std::vector<Finding>& out) {
     const Figure& lasts = c.figures.of<PowerFigures>().timerMin;
     const double set = c.setup.transmitter.timerMin;
-    if (set > 0.0 && lasts.known && set > lasts.value + 0.05) {
-        const double wanted = suitingTimerMin(c.setup, *flightEndOf(c.setup));
+    const std::optional<FlightEndIn> ends = flightEndOf(c.setup);  // an engine has none
+    if (set > 0.0 && ends && lasts.known && set > lasts.value + 0.05) {
+        const double wanted = suitingTimerMin(c.setup, *ends);
         out.push_back(
             {.id = "timer-long",
              .severity = Severity::Warning,

@@ -9,6 +9,7 @@
 #include "model/conditions.h"
 #include "model/names.h"
 #include "model/ownsticks.h"
+#include "stations/radio/poweron.h"
 #include "stations/radio/radio.h"
 
 #include <algorithm>
@@ -63,17 +64,11 @@ void setUpButton(const AuditContext& c, std::vector<Finding>& out) {
                                .todo = c.say(KH_TR("Put it on a switch that springs back, in the transmitter.")),
                                .box = Box::Transmitter,
                                .subject = conditionPath(tx, kSetUp)});
-    if (!onAtPowerOn(c.model, kSetUp)) return;
-    out.push_back({.id = "setup-at-power-on",
-                   .severity = Severity::Warning,
-                   .row = "setup-switch"_row,
-                   .title = c.say(KH_TR("The set-up button is pressed at power-on")),
-                   .found = c.say(KH_TR("It is on at the power-on places.")),
-                   .why = c.say(KH_TR("The controller starts in its set-up, and may not steady anything.")),
-                   .todo = c.say(KH_TR("Set the power-on place of its switch to where it is not pressed.")),
-                   .box = Box::Transmitter,
-                   .subject = conditionPath(tx, kSetUp),
-                   .fix = offAtPowerOn(c.setup, c.model, kSetUp)});
+    tellOnAtStart(c,
+                  {"setup-at-power-on", kSetUp, "setup-switch"_row, KH_TR("The set-up button is pressed at power-on"),
+                   KH_TR("The controller starts in its set-up, and may not steady anything."),
+                   KH_TR("Set the power-on place of its switch to where it is not pressed.")},
+                  out);
 }
 
 /// What was chosen is no fault; that it does what was chosen, and not from the start, is looked at.
@@ -130,16 +125,11 @@ void rateMode(const AuditContext& c, std::vector<Finding>& out) {
             found.proposal = false;
         }
     }
-    if (!onAtPowerOn(c.model, kRateMode)) return;
-    found.id = "rate-mode-at-power-on";
-    found.severity = Severity::Warning;
-    found.title = c.say(KH_TR("Rate mode is on at power-on"));
-    found.found = c.say(KH_TR("It is on at the power-on places."));
-    found.why = c.say(KH_TR("You take off with a tail that nothing holds, and did not choose that today."));
-    found.todo = c.say(KH_TR("Set the power-on place of its switch to where it is off."));
-    found.subject = conditionPath(tx, kRateMode);
-    found.fix = offAtPowerOn(c.setup, c.model, kRateMode);
-    out.push_back(std::move(found));
+    tellOnAtStart(c,
+                  {"rate-mode-at-power-on", kRateMode, "rate-mode"_row, KH_TR("Rate mode is on at power-on"),
+                   KH_TR("You take off with a tail that nothing holds, and did not choose that today."),
+                   KH_TR("Set the power-on place of its switch to where it is off.")},
+                  out);
 }
 
 }  // namespace

@@ -8,6 +8,7 @@
 #include "model/conditions.h"
 #include "model/fieldpatterns.h"
 #include "model/modeedits.h"
+#include "stations/radio/poweron.h"
 #include "stations/radio/radio.h"
 
 #include <array>
@@ -78,16 +79,11 @@ void trainerSwitch(const AuditContext& c, std::vector<Finding>& out) {
         out.push_back(std::move(f));
         return;
     }
-    if (!onAtPowerOn(c.model, kTrainer)) return;
-    f.id = "trainer-at-power-on";
-    f.severity = Severity::Warning;
-    f.title = c.say(KH_TR("The trainer link is on at power-on"));
-    f.found = c.say(KH_TR("It is on at the power-on places."));
-    f.why = c.say(KH_TR("The machine starts in the pupil's hands, whatever they do just then."));
-    f.todo = c.say(KH_TR("Set the power-on place of its switch to where it is off."));
-    f.subject = conditionPath(tx, kTrainer);
-    f.fix = offAtPowerOn(c.setup, c.model, kTrainer);
-    out.push_back(std::move(f));
+    tellOnAtStart(c,
+                  {"trainer-at-power-on", kTrainer, "trainer-link"_row, KH_TR("The trainer link is on at power-on"),
+                   KH_TR("The machine starts in the pupil's hands, whatever they do just then."),
+                   KH_TR("Set the power-on place of its switch to where it is off.")},
+                  out);
 }
 
 /// What is the pupil's own while his memory sends.

@@ -115,7 +115,7 @@ Row boxLevelRow(const RowBuilder& b) {
     Cell cell;
     const Reading* last = nullptr;
     for (const LevelAxis& a : kLevelAxes)
-        if (const Reading* r = latest(b.setup().readings, a.reading)) {
+        if (const Reading* r = newestInForce(b.setup(), a.reading)) {
             Part part = RowBuilder::text(say(KH_TR("{v}"), {{"v", signedNum(r->value, 1)}}));
             part.label = say(a.word);
             part.unit = "°";

@@ -27,15 +27,6 @@ constexpr std::size_t kFirst = 5;   ///< of what is still to be set
 
 QString elided(const QString& text, const QFont& font, double room) { return QFontMetricsF(font).elidedText(text, Qt::ElideRight, room); }
 
-/// Text within a width, wrapped. @return its height
-double wrapped(QPainter& p, QRectF area, const QString& text, const QFont& font, const QColor& colour) {
-    p.setFont(font);
-    p.setPen(colour);
-    QRectF used;
-    p.drawText(area, Qt::TextWordWrap, text, &used);
-    return used.height();
-}
-
 }  // namespace
 
 void NewModelView::drawChoice(QPainter& p, int number, std::size_t index, const NewModelChoice& c, QRectF area) const {
@@ -109,7 +100,7 @@ void NewModelView::drawQuestion(QPainter& p, const NewModelQuestion& q, const Pl
     for (std::size_t i = 0; i < q.choices.size(); ++i) drawChoice(p, q.number, i, q.choices[i], place.choices[i]);
     const QFont small = Theme::font(12);
     if (q.number == 6) {
-        wrapped(p, QRectF(a.left(), a.top() + 122, a.width(), 50), q.remark, small, t.muted);
+        drawWrapped(p, QRectF(a.left(), a.top() + 122, a.width(), 50), q.remark, small, t.muted);
     } else if (q.number == 5) {
         const bool known = draft_->controllerKnows(draft_->answers().layout);
         const QString text = elided(q.remark, small, a.width());
