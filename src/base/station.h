@@ -15,7 +15,8 @@ enum class Station {
     Power = 8,
     Modes = 9,
     Proof = 10,
-    Flight = 11
+    Flight = 11,
+    Rotors = 12  ///< of a variable-pitch quadrotor
 };
 
 }  // namespace kh

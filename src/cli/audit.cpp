@@ -24,7 +24,7 @@ int runAudit(const std::string& file, bool asJson, bool inBoxes) {
     } else {
         for (const Finding& f : evaluation.findings)
             std::cout << fmt::format("{:8} {:2}  {}\n             {}\n             {}\n", severityId(f.severity),
-                                     static_cast<int>(f.station), render(f.title), render(f.found),
+                                     stationsOf(document.setup).number(f.station), render(f.title), render(f.found),
                                      render(remedyText(document.setup, evaluation.findings, f, &plan)));
         for (const PutAside& a : evaluation.accepted)
             std::cout << fmt::format("accepted     {}\n             {}\n", render(asideTitle(document.setup, a)), a.record.reason);

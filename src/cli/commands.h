@@ -22,6 +22,8 @@ struct NewOptions {
     std::string name = "New model", sizeClass = "470", out, data;
     std::string transmitter, controller, speedController, servo;  ///< ids; empty: the plain ones
     bool replace = false;                                         ///< a file that is there
+    std::string aircraft = "helicopter", pair = "front-left";  ///< the pair of a quadrotor that turns clockwise
+    double armMm = 220.0, bladeMm = 105.0;                    ///< of a quadrotor
     std::string style = "sport", turning = "clockwise", layout, link = "leading", throttle = "flat", hold = "cut";
 };
 

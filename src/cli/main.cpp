@@ -109,6 +109,10 @@ int run(int argc, char** argv) {
     newCommand->add_option("-o", create.out, "The file to write, or -")->required();
     newCommand->add_flag("--replace", create.replace, "Write over a file that is there");
     newCommand->add_option("--name", create.name, "The model's name");
+    newCommand->add_option("--aircraft", create.aircraft, "helicopter, or variable-pitch-quadrotor");
+    newCommand->add_option("--pair", create.pair, "Pair of a quadrotor that turns clockwise: front-left or front-right, with the one across");
+    newCommand->add_option("--arm", create.armMm, "Arm of a quadrotor, hub to rotor shaft, mm");
+    newCommand->add_option("--blade", create.bladeMm, "Blade of a quadrotor, mm");
     newCommand->add_option("--class", create.sizeClass, "Size class, for example 470");
     newCommand->add_option("--transmitter", create.transmitter, "A transmitter profile's id");
     newCommand->add_option("--controller", create.controller, "A controller profile's id");

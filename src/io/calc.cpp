@@ -274,6 +274,7 @@ std::map<std::string, Calc> makeTable() {
          }},
     };
     table.insert(gyroCalculations().begin(), gyroCalculations().end());
+    table.insert(rotorsCalculations().begin(), rotorsCalculations().end());
     return table;
 }
 

@@ -58,5 +58,7 @@ using Calc = nlohmann::json (*)(const CalcInput&);
 
 /// Those of mountings and gyros.
 [[nodiscard]] const std::map<std::string, Calc>& gyroCalculations();
+/// Those of machines with four rotors.
+[[nodiscard]] const std::map<std::string, Calc>& rotorsCalculations();
 
 }  // namespace kh::io

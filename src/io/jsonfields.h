@@ -86,6 +86,7 @@ private:
         stack_.pop_back();
         put(done.key.c_str(), std::move(done.value));
     }
+    [[nodiscard]] bool leavesEmptyOut() const override { return true; }
     void put(const char* key, nlohmann::ordered_json value) { stack_.back().value[key] = std::move(value); }
     void number(const char* key, double& v, const NumberSpec&) override { put(key, v == 0.0 ? 0.0 : v); }
     void maybe(const char* key, std::optional<double>& v, const NumberSpec&) override {

@@ -53,7 +53,7 @@ ReadBack fromJson(const std::string& text) {
     };
     if (!root.is_object() || !root.contains("values") || !root.at("values").is_object())
         throw InputError("values", "an object with what stands there, by setting, is needed");
-    out.box = boxCalled(word("box"));
+    if (root.contains("box")) out.box = boxCalled(word("box"));
     out.profile = word("profile");
     out.at = word("at");
     if (root.contains("version")) {
@@ -70,14 +70,12 @@ ReadBack fromJson(const std::string& text) {
 ReadBack parseReadBack(const std::string& text) {
     if (const auto first = text.find_first_not_of(" \t\r\n"); first != std::string::npos && text[first] == '{') return fromJson(text);
     ReadBack out;
-    bool named = false;
     std::istringstream lines(text);
     std::string line;
     for (int number = 1; std::getline(lines, line); ++number) {
         if (trimmed(line).empty()) continue;
         if (trimmed(line).front() == '#') {
             note(trimmed(line), out);
-            named = named || trimmed(line).find("box:") != std::string::npos;
             continue;
         }
         // the first of these that stands in it parts the name from the value: a comma may be the value's own
@@ -91,7 +89,6 @@ ReadBack parseReadBack(const std::string& text) {
         if (name.empty()) throw InputError(fmt::format("line {}", number), "the setting is missing");
         out.values.emplace_back(name, value);
     }
-    if (!named) throw InputError("box", "it is not said at which box this was read: a line \"# box: controller\" is needed");
     return out;
 }
 

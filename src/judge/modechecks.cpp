@@ -274,6 +274,7 @@ std::optional<ThrottleFault> governorDrift(const Setup& setup, const ChainModel&
     double most = kSamePct;
     for (const double s : decisiveSticks(m)) {
         if (risesFromZero(setup.transmitter, m) && s < kQuarterStick) continue;
+        if (!m.flownInverted && s < setup.machine.aircraft.of().governedFromStick) continue;
         for (const double trim : {-1.0, 1.0}) {
             const double t = at(s, trim);
             if (std::abs(t - worst.topPct) <= most) continue;

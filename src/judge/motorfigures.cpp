@@ -89,4 +89,26 @@ void motorFigures(const FigureBuilder& b) {
     out.motor = {out.motorOffUs.value, esc.highUs > esc.lowUs, esc.profile->acceptsLowUs, esc.profile->acceptsHighUs, esc.lowUs};
 }
 
+void heldFigures(const FigureBuilder& b, std::size_t mode, ModeFigures& f) {
+    const Setup& setup = b.setup;
+    const TransmitterSettings& tx = setup.transmitter;
+    const FlightMode& m = tx.modes[mode];
+    if (m.id == kHoldMode) return;
+    const auto& acts = tx.hold.actsIn;
+    f.holdActs = !acts || std::find(acts->begin(), acts->end(), m.id) != acts->end();
+    const std::string from = f.holdActs ? "transmitter.hold.throttlePct"_field : elementPath("transmitter.modes.{}.throttle"_field, m.id);
+    f.heldThrottlePct =
+        b.make(KH_TR("throttle with hold on, collective low"), {"%", 1}, {from, "transmitter.hold.actsIn"_field}, [&](Derivation& why) {
+            why.line(f.holdActs ? KH_TR("hold acts in this mode: its own value") : KH_TR("hold does not act here: the curve's low end"));
+            return f.holdActs ? tx.hold.throttlePct : b.model.throttleCurveAt(mode, -1.0);
+        });
+    const ChannelSettings* throttle = channelOf(tx, kThrottleChannel);
+    const ChannelScale scale = channelScale(tx.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
+    f.heldUs = b.make(KH_TR("pulse with hold on"), {"µs", 0},
+                    {from, "transmitter.channels.throttle.travelLowPct"_field, "transmitter.profile.usPerPct"_field}, [&](Derivation& why) {
+                        return channelOutput(channelPctFromThrottlePct(f.heldThrottlePct.value), scale, &why).pulseUs;
+                    });
+    if (f.heldUs.known) f.held = motorState(setup, b.out.motor, f.heldUs.value, f.heldUs.value, f.heldThrottlePct.value);
+}
+
 }  // namespace kh

@@ -8,6 +8,9 @@ namespace kh {
 /// What hold sends, and the pulses at which the motor is surely off: of every class with a throttle.
 void motorFigures(const FigureBuilder& builder);
 
+/// What hold sends in a mode, and what the motor may do at that: of every class with a throttle.
+void heldFigures(const FigureBuilder& builder, std::size_t mode, ModeFigures& of);
+
 /// Whether hold keeps the speed controller armed at an idle to bail out from: then only kill is surely off.
 [[nodiscard]] bool holdIsArmed(const Setup& setup);
 /// What is known of such an idle (docs/domain.md 8): judged by where the motor was measured to start, else by what was logged.

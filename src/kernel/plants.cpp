@@ -3,6 +3,7 @@
 // The plants of the classes that ship.
 #include "kernel/helicopter/plant.h"
 #include "kernel/plant.h"
+#include "kernel/rotors/plant.h"
 
 #include <stdexcept>
 
@@ -11,7 +12,11 @@ namespace kh {
 namespace {
 
 ByAircraft<PlantClass>& plants() {
-    static ByAircraft<PlantClass> all(helicopterPlant());
+    static ByAircraft<PlantClass> all = [] {
+        ByAircraft<PlantClass> shipped(helicopterPlant());
+        shipped.add(rotorsPlant());
+        return shipped;
+    }();
     return all;
 }
 

@@ -2,6 +2,7 @@
 #include "model/aircraft.h"
 
 #include "model/helicopter/helicopter.h"
+#include "model/rotors/rotors.h"
 
 #include <algorithm>
 #include <stdexcept>
@@ -13,7 +14,7 @@ namespace kh {
 namespace {
 
 std::vector<const AircraftClass*>& classes() {
-    static std::vector<const AircraftClass*> all{&helicopterClass()};
+    static std::vector<const AircraftClass*> all{&helicopterClass(), &rotorsClass()};
     return all;
 }
 

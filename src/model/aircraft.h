@@ -136,6 +136,9 @@ struct AircraftClass {
 
     std::span<const char* const> gyros = {};  ///< traces of its gyros: roll, pitch, yaw; they stand behind the functions
     const YawPath* yaw = nullptr;             ///< none: nothing turns the yaw gyro's demand over
+    double governedFromStick = -1.0;  ///< below it a mode that is not flown inverted may idle: the ramp from an idle is no second value
+    bool autorotates = true;          ///< else hold in the air is a fall, and nothing asks what it flies like
+    std::span<const char* const> notAsked = {};  ///< topics (model/topics.h) boxes have, and such a machine no use for
 
     [[nodiscard]] std::size_t functionCount() const { return functions.size(); }
     /// All that can be traced: functions, then gyros.
@@ -170,6 +173,7 @@ public:
             if (&e->of == &aircraft) return e;
         return nullptr;
     }
+    [[nodiscard]] std::span<const Entry* const> all() const { return all_; }
     /// A second one for a class is left out.
     void add(const Entry& added) {
         if (find(added.of) == nullptr) all_.push_back(&added);

@@ -23,7 +23,7 @@ constexpr const char *kCase = KH_TR("Case"), *kMenu = KH_TR("Menu and words"), *
                      *kCurves = KH_TR("Curves"), *kModes = KH_TR("Modes"), *kBeside = KH_TR("Beside"), *kMonitor = KH_TR("Monitor"),
                      *kInputs = KH_TR("Inputs"), *kPlate = KH_TR("Plate"), *kTail = KH_TR("Tail"), *kGyro = KH_TR("Gyro"),
                      *kGovernor = KH_TR("Governor"), *kThrottle = KH_TR("Throttle"), *kPulse = KH_TR("Pulse"), *kSupply = KH_TR("Supply"),
-                     *kSignal = KH_TR("Signal");
+                     *kSignal = KH_TR("Signal"), *kFourRotors = KH_TR("Four rotors");
 
 constexpr const char* kAsUsed = KH_TR("Any name you know it by.");
 constexpr const char* kAllTexts = KH_TR("Sheet, steps and findings call it so.");
@@ -38,6 +38,10 @@ constexpr const char* kOtherScale =
 constexpr const char* kScaled = KH_TR("Every number on the sheet stands as the box shows it.");
 constexpr const char* kOtherWay = KH_TR("Only what is not simply typed in its own menu, or has a range of its own.");
 constexpr const char* kSettingsRest = KH_TR("The sheet says where you stand, what you do and when it acts.");
+constexpr const char* kFullStick = KH_TR("Full stick with collective in the middle: the share of the way from neutral to a limit. Empty: it mixes no rotors.");
+constexpr const char* kReachRest = KH_TR("What four rotors answer to the stick, and what is left of their way.");
+constexpr const char* kExported = KH_TR("Export a memory as text, and write down each key with the setting it stands for; leave the rest.");
+constexpr const char* kExportRest = KH_TR("Its export is read back at once, in place of page by page.");
 constexpr const char* kDescribedOnly =
     KH_TR("Tick what it also does. Keelhaul computes none of it, but says so in every row that rests on it.");
 constexpr const char* kTraitsRest = KH_TR("Nothing is judged as if it were not there.");
@@ -58,6 +62,7 @@ constexpr std::array kAsked{
                 KH_TR("Texts and sheet say what stands in its menu.")},
     BoxQuestion{kAskTx, "scales", kMenu, true, KH_TR("Where does it count otherwise?"), kOtherScale, kScaled},
     BoxQuestion{kAskTx, "settings", kMenu, false, KH_TR("What is not simply typed?"), kOtherWay, kSettingsRest},
+    BoxQuestion{kAskTx, "exports", kMenu, false, KH_TR("What does its text export call them?"), kExported, kExportRest},
     BoxQuestion{kAskTx, "usPerPct", kScale, true, KH_TR("How far does 1 % move the pulse?"), "",
                 KH_TR("Every travel rests on it, and what the controller reads.")},
     BoxQuestion{kAskTx, "centreUs", kScale, false, KH_TR("Which pulse is its centre?"), "",
@@ -127,6 +132,7 @@ constexpr std::array kAsked{
                 KH_TR("Texts and sheet say what stands in its menu.")},
     BoxQuestion{kAskFc, "scales", kMenu, false, KH_TR("Where does it count otherwise?"), kOtherScale, kScaled},
     BoxQuestion{kAskFc, "settings", kMenu, true, KH_TR("What is not simply typed?"), kOtherWay, kSettingsRest},
+    BoxQuestion{kAskFc, "exports", kMenu, false, KH_TR("What does its text export call them?"), kExported, kExportRest},
     BoxQuestion{kAskFc, "monitor.lamps", kMonitor, true, KH_TR("Does its monitor show numbers?"),
                 KH_TR("Move a stick and look: a number, or only lamps?"), KH_TR("Whether an end can be read to the percent.")},
     BoxQuestion{kAskFc, "monitor.unit", kMonitor, false, KH_TR("In which unit?"),
@@ -162,6 +168,15 @@ constexpr std::array kAsked{
     BoxQuestion{kAskFc, "takes", kInputs, false, KH_TR("What does it take on channels of their own?"),
                 KH_TR("Bank, rescue, level, arming: with the readings between which each is on."),
                 KH_TR("Every such function has a channel, and a place of a switch that is heard.")},
+    BoxQuestion{kAskFc, "aileronReachPct", kFourRotors, false, KH_TR("How far does aileron move a rotor?"), kFullStick, kReachRest},
+    BoxQuestion{kAskFc, "elevatorReachPct", kFourRotors, false, KH_TR("How far does elevator move a rotor?"), kFullStick, kReachRest},
+    BoxQuestion{kAskFc, "rudderReachPct", kFourRotors, false, KH_TR("How far does rudder move a rotor?"), kFullStick, kReachRest},
+    BoxQuestion{kAskFc, "yawFollows", kFourRotors, false, KH_TR("Does it turn yaw over below zero collective?"),
+                KH_TR("Rudder right, collective first above the middle, then below: does the other pair rise?"),
+                KH_TR("Whether the yaw gyro runs away while such a machine flies inverted.")},
+    BoxQuestion{kAskFc, "checks", kFourRotors, false, KH_TR("Which check points does it ask for?"),
+                KH_TR("Its page lists states of stick and switch, each with the readings that pass."),
+                KH_TR("Which point of a curve to move, which way, to what value.")},
     BoxQuestion{kAskFc, "receiverKinds", kInputs, false, KH_TR("Of which kinds of receiver is it told?"),
                 KH_TR("Its page for the receiver lists them; tick each, none if it does not ask."),
                 KH_TR("Whether what it is told is what is aboard.")},
@@ -257,6 +272,7 @@ constexpr std::array kAsked{
                 KH_TR("Texts and sheet say what stands in its menu.")},
     BoxQuestion{kAskEsc, "scales", kMenu, false, KH_TR("Where does it count otherwise?"), kOtherScale, kScaled},
     BoxQuestion{kAskEsc, "settings", kMenu, false, KH_TR("What is not simply typed?"), kOtherWay, kSettingsRest},
+    BoxQuestion{kAskEsc, "exports", kMenu, false, KH_TR("What does its text export call them?"), kExported, kExportRest},
     BoxQuestion{kAskEsc, "alsoDoes", kBeside, false, KH_TR("What else does it do?"), kDescribedOnly, kTraitsRest},
 
     BoxQuestion{kAskServo, "name", kCase, true, KH_TR("What is it called?"), kAsUsed, kAllTexts},

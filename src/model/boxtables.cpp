@@ -4,6 +4,7 @@
 #include "model/accepted.h"
 #include "model/boxcells.h"
 #include "model/carried.h"
+#include "model/inboxes.h"
 #include "model/names.h"
 #include "model/topics.h"
 
@@ -166,9 +167,25 @@ std::vector<Cell<BoxSetting>> cellsOf(const AnyBox& box) {
 }
 
 template <>
+std::vector<Cell<BoxExport>> cellsOf(const AnyBox& box) {
+    BoxColumn setting{say(KH_TR("setting it stands for"))};
+    const Setup model = holding(box);
+    for (const std::string& path : settingsIn(model, boxOf(kindOf(box)))) setting.words.push_back({path, fieldTitle(model, path)});
+    return {textCell(say(KH_TR("key in its text export")), &BoxExport::key), wordsCell(setting, &BoxExport::setting)};
+}
+
+template <>
 std::vector<Cell<TakenWindow>> cellsOf(const AnyBox&) {
     return {wordsCell(BoxColumn{say(KH_TR("function")), takenWords()}, &TakenWindow::id),
             numberCell(say(KH_TR("from, %")), &TakenWindow::lowPct), numberCell(say(KH_TR("to, %")), &TakenWindow::highPct)};
+}
+
+template <>
+std::vector<Cell<CheckWindow>> cellsOf(const AnyBox&) {
+    BoxColumn state{say(KH_TR("check point"))};
+    for (const char* id : kCheckStates) state.words.push_back({id, checkTitle(id)});
+    return {wordsCell(state, &CheckWindow::id), numberCell(say(KH_TR("from, %")), &CheckWindow::lowPct),
+            numberCell(say(KH_TR("to, %")), &CheckWindow::highPct)};
 }
 
 /// Calls `work` with the list of a table. @return false for a box that has none of that key
@@ -183,21 +200,25 @@ bool withList(AnyBox& box, std::string_view key, W work) {
                 if (key == "words") return work(p.words), true;
                 if (key == "scales") return work(p.scales), true;
                 if (key == "settings") return work(p.settings), true;
+                if (key == "exports") return work(p.exports), true;
             }
             if constexpr (requires { p.takes; })
                 if (key == "takes") return work(p.takes), true;
+            if constexpr (requires { p.checks; })
+                if (key == "checks") return work(p.checks), true;
             return false;
         },
         box);
 }
 
-/// An id of its own for a page: its title as an id.
-void giveId(MenuEntry& page, const std::vector<MenuEntry>& all) {
-    const std::string wanted = idFromName(page.title).empty() ? "page" : idFromName(page.title);
+/// An id of its own for a page or a line of the export: its title or key as an id.
+template <class E>
+void giveId(E& element, const std::string& called, const std::vector<E>& others) {
+    const std::string wanted = idFromName(called).empty() ? "page" : idFromName(called);
     std::string id = wanted;
-    for (int n = 2; std::any_of(all.begin(), all.end(), [&](const MenuEntry& m) { return &m != &page && m.id == id; }); ++n)
+    for (int n = 2; std::any_of(others.begin(), others.end(), [&](const E& o) { return o.id == id; }); ++n)
         id = fmt::format("{}-{}", wanted, n);
-    page.id = id;
+    element.id = id;
 }
 
 /// What a word or a page would be mistaken for.
@@ -210,6 +231,8 @@ std::string usedTwice(const std::vector<E>& list, const E& element, std::size_t 
             if (!element.says.empty() && list[i].says == element.says && topic(list[i].id) == topic(element.id))
                 return fmt::format("\"{}\" stands for another word of the same setting: whoever types it could mean either", element.says);
         }
+        if constexpr (std::is_same_v<E, BoxExport>)
+            if (list[i].key == element.key) return fmt::format("\"{}\" stands in another row", element.key);
         if constexpr (std::is_same_v<E, MenuEntry>)
             if (list[i].title == element.title && list[i].under == element.under && list[i].firmware == element.firmware)
                 return fmt::format("\"{}\" stands in another row", element.title);
@@ -245,7 +268,7 @@ std::vector<std::string> listedWords(const std::string& text, const std::vector<
 }
 
 bool isBoxTable(std::string_view key) {
-    constexpr std::array kTables{"switches", "menu", "words", "scales", "settings", "takes"};
+    constexpr std::array kTables{"switches", "menu", "words", "scales", "settings", "exports", "checks", "takes"};
     return std::find(kTables.begin(), kTables.end(), key) != kTables.end();
 }
 
@@ -275,14 +298,14 @@ AnyBox withCell(AnyBox box, std::string_view key, std::size_t row, std::size_t c
         if (column == 0 && isNothing(text)) throw InputError(title, "is empty; a row is taken away by Del");
         E element = begins ? E{} : list[row];
         cell.set(element, text);
+        std::vector<E> others = list;
+        if (!begins) others.erase(others.begin() + static_cast<std::ptrdiff_t>(row));
+        if constexpr (std::is_same_v<E, BoxExport>)
+            if (column == 0) giveId(element, element.key, others);
         if constexpr (std::is_same_v<E, MenuEntry>) {
             if (column == 0) {
                 const std::string was = element.id;
-                giveId(element, [&] {
-                    std::vector<MenuEntry> others = list;
-                    if (!begins) others.erase(others.begin() + static_cast<std::ptrdiff_t>(row));
-                    return others;
-                }());
+                giveId(element, element.title, others);
                 for (MenuEntry& page : list)
                     if (!was.empty() && page.under == was) page.under = element.id;
             }

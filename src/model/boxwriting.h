@@ -65,6 +65,14 @@ struct BoxSetting {
     bool operator==(const BoxSetting&) const = default;
 };
 
+/// A line of the text a box or its program exports, key and value: which setting its key stands for.
+struct BoxExport {
+    std::string id;       ///< of its own
+    std::string key;      ///< as it stands in the text
+    std::string setting;  ///< a field's path
+    bool operator==(const BoxExport&) const = default;
+};
+
 inline constexpr int kProfileFormat = 2;
 
 }  // namespace kh

@@ -6,6 +6,7 @@
 #include "model/aircraft.h"
 #include "model/transmitter.h"
 
+#include <array>
 #include <algorithm>
 #include <string>
 #include <vector>
@@ -14,6 +15,18 @@ namespace kh {
 
 /// Ranges of its own that a controller has for the collective: one a side, one for both, or none: then the transmitter's travel is it.
 enum class CollectiveRanges { Two, One, None };
+
+/// A window in which a box asks its reading of a channel to lie in a certain state of sticks and switches.
+struct CheckWindow {
+    std::string id;  ///< of kCheckStates
+    double lowPct = 0.0;
+    double highPct = 0.0;
+    bool operator==(const CheckWindow&) const = default;
+};
+/// Collective low, high and flat idle pitch; throttle of hold, of low stick, of full.
+inline constexpr std::array kCheckStates{"collective-low", "collective-high", "collective-idle",
+                                         "throttle-hold",  "throttle-idle",   "throttle-full"};
+
 
 /// Where a controller hears a function on its channel: readings within, by the function's id ("bank-2", "rescue", "arming").
 struct TakenWindow {
@@ -81,11 +94,15 @@ struct ControllerProfile {
     std::vector<std::string> alsoDoes;                    ///< what it does beside, by name (model/traits.h)
     std::string startSign;                                ///< of a good start: jumps counted, lamp, tone, seconds; empty: not known
     std::string plugMark = "check the mark on the case";  ///< which way round a plug goes
+    std::optional<double> aileronReachPct, elevatorReachPct, rudderReachPct;  ///< of a mix of rotors: the way from neutral to limit
+    bool yawFollows = true;                                                   ///< such a box turns yaw over below zero collective
+    std::vector<CheckWindow> checks;                      ///< windows of readings it asks certain states to lie in
     std::vector<TakenWindow> takes;                       ///< functions that come to it on channels of their own
     Monitor monitor;
     bool ownFailsafe = false;  ///< without a signal it does what was stored in it, whatever the receiver sends
     int format = kProfileFormat;
     std::vector<BoxSetting> settings;
+    std::vector<BoxExport> exports;
     std::vector<BoxScale> scales;
     std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;
@@ -219,6 +236,7 @@ struct SpeedControllerProfile {
     std::string notLearned;            ///< its sign for ends that were not learned
     int format = kProfileFormat;
     std::vector<BoxSetting> settings;
+    std::vector<BoxExport> exports;
     std::vector<BoxScale> scales;
     std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;
@@ -281,6 +299,9 @@ struct BankKeys {
                                     : "rollPitchDegS",
             own && bank.pitchExpoPct ? "pitchExpoPct" : "expoPct", own && bank.pitchGainPct ? "pitchGainPct" : "headGainPct"};
 }
+
+/// Whether it is a box for four rotors, and so for no swash plate.
+[[nodiscard]] inline bool mixesRotors(const ControllerProfile& profile) { return profile.aileronReachPct.has_value(); }
 
 /// What the controller makes of a demand (−1 … +1) in the flying state, in °/s: its expo, then its rate.
 [[nodiscard]] inline double turnRateDegS(const BankAxis& axis, double demand) { return axis.fullDegS * withExpo(demand, axis.expoPct); }

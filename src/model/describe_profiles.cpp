@@ -63,6 +63,12 @@ void describe(FieldVisitor& v, TakenWindow& w) {
     v.number("highPct", w.highPct, {-200, 200, "%"}, {KH_TR("highest reading"), KH_TR("to")});
 }
 
+void describe(FieldVisitor& v, CheckWindow& w) {
+    v.text("id", w.id, {KH_TR("check point")});
+    v.number("lowPct", w.lowPct, {-200, 200, "%"}, {KH_TR("lowest reading that passes"), KH_TR("from")});
+    v.number("highPct", w.highPct, {-200, 200, "%"}, {KH_TR("highest reading that passes"), KH_TR("to")});
+}
+
 void describe(FieldVisitor& v, Monitor& m) {
     v.text("unit", m.unit, {KH_TR("unit of the monitor"), KH_TR("unit")});
     v.number("perPct", m.perPct, {0.01, 100, "", 4, false, true}, {KH_TR("what the monitor shows for a percent"), KH_TR("a percent")});
@@ -87,6 +93,12 @@ void describe(FieldVisitor& v, BoxWord& w) {
     v.text("says", w.says, {KH_TR("word of the box")});
 }
 
+void describe(FieldVisitor& v, BoxExport& e) {
+    v.text("id", e.id, {KH_TR("line of its text export")});
+    v.text("key", e.key, {KH_TR("key in its text export"), KH_TR("key")});
+    v.text("setting", e.setting, {KH_TR("setting it stands for"), KH_TR("setting")});
+}
+
 namespace {
 
 template <class P>
@@ -96,6 +108,7 @@ void describeWriting(FieldVisitor& v, P& p, Box box) {
     v.list("scales", p.scales, KH_TR("Scales"));
     v.list("words", p.words, KH_TR("Words"));
     v.list("menu", p.menu, KH_TR("Menu"));
+    v.listIfAny("exports", p.exports, KH_TR("Text export"));
     v.unknowns("unknown", p.unknown, box);
 }
 
@@ -234,6 +247,12 @@ void describe(FieldVisitor& v, ControllerProfile& p) {
     v.names("alsoDoes", p.alsoDoes, {KH_TR("what it also does, described only"), KH_TR("also does")});
     v.text("plugMark", p.plugMark, {KH_TR("which way round a plug goes"), KH_TR("plugs")});
     v.at(Station::Link);
+    v.maybe("aileronReachPct", p.aileronReachPct, {0, 100, "%"}, {KH_TR("how far aileron moves a rotor"), KH_TR("aileron"), KH_TR("no rotors")});
+    v.maybe("elevatorReachPct", p.elevatorReachPct, {0, 100, "%"},
+            {KH_TR("how far elevator moves a rotor"), KH_TR("elevator"), KH_TR("no rotors")});
+    v.maybe("rudderReachPct", p.rudderReachPct, {0, 100, "%"}, {KH_TR("how far rudder moves a rotor"), KH_TR("rudder"), KH_TR("no rotors")});
+    v.flag("yawFollows", p.yawFollows, {KH_TR("turns yaw over below zero collective"), KH_TR("yaw follows")});
+    v.listIfAny("checks", p.checks, KH_TR("Check points"));
     v.list("takes", p.takes, KH_TR("Functions on channels of their own"));
     v.group("monitor", p.monitor);
     v.names("receiverKinds", p.receiverKinds, {KH_TR("kinds of receiver it is told of"), KH_TR("receiver kinds")});

@@ -105,6 +105,8 @@ public:
     virtual void endShared() {}
     /// Whether it writes to what it walks: then what is shared becomes a copy of its own first.
     [[nodiscard]] virtual bool writes() const { return false; }
+    /// Whether a list that may be missing is passed over while it is empty.
+    [[nodiscard]] virtual bool leavesEmptyOut() const { return false; }
     /// @return the size the list shall have (a reader may change it)
     virtual std::size_t beginList(const char* key, std::size_t size) = 0;
     virtual void endList() = 0;
@@ -197,6 +199,11 @@ public:
     void group(const char* key, Shared<T>& value, const char* name = nullptr);
     template <class T>
     void list(const char* key, std::vector<T>& values, const char* name);
+    /// The same of one that is not written while it is empty.
+    template <class T>
+    void listIfAny(const char* key, std::vector<T>& values, const char* name) {
+        if (!values.empty() || !leavesEmptyOut()) list(key, values, name);
+    }
     /// Facts of a class, as fields of the group around them.
     void aircraft(Aircraft& aircraft) {
         beginAircraft(aircraft.facts().base());

@@ -157,6 +157,15 @@ Message elementName(const BoxSetting& setting) { return say(KH_TR("How {w} is se
 Message elementName(const BoxScale& scale) { return say(KH_TR("Scale of {w}"), {{"w", own(asWords(scale.id))}}); }
 Message elementName(const TakenWindow& window) { return functionTitle({}, window.id); }
 Message elementName(const BoxWord& word) { return say(KH_TR("Word for {w}"), {{"w", own(asWords(word.id))}}); }
+Message checkTitle(std::string_view state) {
+    constexpr std::array<const char*, kCheckStates.size()> titles{KH_TR("collective low"),  KH_TR("collective high"), KH_TR("idle pitch"),
+                                                                  KH_TR("throttle of hold"), KH_TR("throttle idle"),   KH_TR("throttle full")};
+    for (std::size_t i = 0; i < titles.size(); ++i)
+        if (state == kCheckStates[i]) return say(titles[i]);
+    return plainWords(state);
+}
+Message elementName(const CheckWindow& window) { return say(KH_TR("Check point {w}"), {{"w", checkTitle(window.id)}}); }
+Message elementName(const BoxExport& line) { return say(KH_TR("Line {w} of the text export"), {{"w", own(line.key)}}); }
 Message elementName(const AcceptedFinding& finding) { return say(KH_TR("Accepted finding {n}"), {{"n", finding.id}}); }
 Message elementName(const Reading& reading) { return say(KH_TR("Reading of {w}"), {{"w", asWords(reading.what)}}); }
 

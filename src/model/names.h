@@ -34,4 +34,7 @@ namespace kh {
 /// The condition as it is typed, functions by name: "L1 2 + R1 1 | Kill".
 [[nodiscard]] Message conditionTitle(const TransmitterSettings& transmitter, const Condition& condition);
 
+/// "collective low": a state of kCheckStates.
+[[nodiscard]] Message checkTitle(std::string_view state);
+
 }  // namespace kh

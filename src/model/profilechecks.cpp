@@ -109,6 +109,17 @@ void requireSettings(Box box, const P& p) {
     }
 }
 
+/// Check points: states there are, windows the right way round.
+void requireChecks(const ControllerProfile& p) {
+    requireOnce("checks", idsOf(p.checks));
+    for (const CheckWindow& w : p.checks) {
+        if (std::find(kCheckStates.begin(), kCheckStates.end(), w.id) == kCheckStates.end())
+            throw InputError("checks", fmt::format("{} is no check point; those are {}", w.id, fmt::join(kCheckStates, ", ")));
+        if (w.lowPct >= w.highPct)
+            throw InputError("checks", fmt::format("{}: lowPct must be less than highPct, which is {}", w.id, w.highPct));
+    }
+}
+
 /// What a controller takes: functions it can take, windows the right way round that do not overlap within a family.
 void requireTaken(const ControllerProfile& p) {
     requirePathNames("takes", idsOf(p.takes));
@@ -128,11 +139,27 @@ void requireTaken(const ControllerProfile& p) {
                              fmt::format("{} is no function of its monitor; those are {}", function, fmt::join(kSixChannels, ", ")));
 }
 
+/// Lines of its text export: each key stands once, for a setting of such a box.
+template <class P>
+void requireExports(Box box, const P& p) {
+    requirePathNames("exports", idsOf(p.exports));
+    std::set<std::string> keys;
+    for (const BoxExport& e : p.exports) {
+        if (e.key.empty() || !keys.insert(e.key).second)
+            throw InputError("exports", e.key.empty() ? std::string("a key is empty") : fmt::format("{} stands twice", e.key));
+        if (e.setting.empty()) continue;  // not said yet
+        const FieldPattern* setting = FieldTable::of(Setup{}).patternOf(e.setting);
+        if (setting == nullptr || setting->info.home.box != box || setting->info.home.fact || *setting->info.home.topic == 0)
+            throw InputError("exports", fmt::format("{}: {} is no setting of such a box", e.key, e.setting));
+    }
+}
+
 /// Menu, scales and words name topics there are.
 template <class P>
 void requireWriting(Box box, const P& p) {
     requireMenu(box, p.menu);
     requireSettings(box, p);
+    requireExports(box, p);
     for (const BoxScale& s : p.scales) {
         if (topicOf(box, s.id) == nullptr) throw InputError("scales", fmt::format("{} is no topic of such a box", s.id));
         if (s.perUnit == 0.0) throw InputError("scales", fmt::format("{} shows the same for every value: perUnit must not be 0", s.id));
@@ -185,6 +212,7 @@ void requireConsistent(const ControllerProfile& p) {
     requireUnknown(Box::Controller, p);
     requireTraits(Box::Controller, p.alsoDoes);
     requireTaken(p);
+    requireChecks(p);
     if (p.ports.size() < kFewestPorts)
         throw InputError("ports", fmt::format("{} are too few: a plate has {} servos or more", p.ports.size(), kFewestPorts));
     requirePathNames("ports", p.ports);

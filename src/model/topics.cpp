@@ -98,6 +98,13 @@ bool sentGain(const Setup& s, std::string_view path) {
     return !path.ends_with(".pitchGainPct") || carrierOf(s.transmitter, kPitchGain) != nullptr;
 }
 
+/// That of a tail servo only where such a machine has one.
+bool trimmedServo(const Setup& s, std::string_view path) {
+    const auto& none = s.machine.aircraft.of().notAsked;
+    return path != "controller.tail.trimUs" ||
+           std::none_of(none.begin(), none.end(), [](std::string_view topic) { return topic == "tail-pulse"; });
+}
+
 bool usesTrainer(const Setup& s) { return s.transmitter.trainer.hands != TrainerHands::Nothing; }
 
 bool isElectric(const Setup& s) { return s.machine.power.kind == PowerKind::Electric; }
@@ -151,7 +158,7 @@ constexpr std::array kTopics{
     Topic{kFc, "servo-pulse", KH_TR("Servo pulse")},
     Topic{kFc, "servo-rate", KH_TR("Servo rate")},
     Topic{kFc, "servo-direction", KH_TR("Servo directions"), true},
-    Topic{kFc, "servo-trim", KH_TR("Servo trims")},
+    Topic{kFc, "servo-trim", KH_TR("Servo trims"), false, nullptr, "", trimmedServo},
     Topic{kFc, "directions", KH_TR("Directions"), true},
     Topic{kFc, "reference", KH_TR("Reference throw")},
     Topic{kFc, "cyclic-limit", KH_TR("Cyclic limit")},
@@ -169,6 +176,9 @@ constexpr std::array kTopics{
     Topic{kFc, "bank-rates", KH_TR("Rates"), false, nullptr, "", ownAxis},
     Topic{kFc, "bank-expo", KH_TR("Expo"), false, nullptr, "", ownAxis},
     Topic{kFc, "head-gain", KH_TR("Head gain"), false, nullptr, "", ownAxis},
+    Topic{kFc, "rotor-pair", KH_TR("Clockwise pair")},
+    Topic{kFc, "rotor-limits", KH_TR("Rotor limits")},
+    Topic{kFc, "rotor-gains", KH_TR("Gains")},
     Topic{kEsc, "throttle-ends", KH_TR("Throttle ends"), false, isElectric, kEngine},
     Topic{kEsc, "control", KH_TR("Speed control"), false, isElectric, kEngine},
     Topic{kEsc, "brake", KH_TR("Brake"), false, isElectric, kEngine},
@@ -187,6 +197,18 @@ static_assert([] {
 
 std::span<const Topic> topics() { return kTopics; }
 
+namespace {
+
+bool hasUseFor(const AircraftClass& aircraft, const Topic& topic) {
+    return std::none_of(aircraft.notAsked.begin(), aircraft.notAsked.end(), [&](const char* id) { return topic.id == id; });
+}
+
+}  // namespace
+
+bool isAsked(const Setup& setup, const Topic& topic) {
+    return hasUseFor(setup.machine.aircraft.of(), topic) && (topic.has == nullptr || topic.has(setup));
+}
+
 Typing typingOf(const Setup& setup, std::string_view path) {
     const FieldTable& table = FieldTable::of(setup);
     const FieldPattern* pattern = table.patternOf(path);
@@ -194,7 +216,8 @@ Typing typingOf(const Setup& setup, std::string_view path) {
     const FieldHome& home = pattern->info.home;
     const Topic* topic = topicOf(home.box, home.topic);
     if (topic == nullptr) return {nullptr, home.untyped};
-    if (topic->has != nullptr && !topic->has(setup)) return {nullptr, topic->otherwise};
+    if (!hasUseFor(setup.machine.aircraft.of(), *topic)) return {nullptr, KH_TR("such a machine has no use for it")};
+    if (!isAsked(setup, *topic)) return {nullptr, topic->otherwise};
     if (topic->asks != nullptr && !topic->asks(setup, path)) return {nullptr, KH_TR("it is in no use here")};
     // an empty field that has a word for that is typed as the word; another is simply not set
     const auto field = pattern->info.mayBeUnknown && pattern->title.unset == nullptr ? readField(setup, path) : std::nullopt;

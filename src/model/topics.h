@@ -31,6 +31,9 @@ struct Typing {
 };
 [[nodiscard]] Typing typingOf(const Setup& setup, std::string_view path);
 
+/// Whether a topic is asked for at all: by this class of aircraft, and by this box.
+[[nodiscard]] bool isAsked(const Setup& setup, const Topic& topic);
+
 /// In the order of a menu that has a page for each.
 [[nodiscard]] std::span<const Topic> topics();
 /// @return nullptr if there is none
@@ -47,7 +50,7 @@ inline constexpr std::array kTopicIds{
     "mounting", "gyro-senses", "rescue", "rotor-turning", "channel-order", "layout", "layout-angles", "phase", "servo-pulse", "servo-rate",
     "servo-direction", "servo-trim", "directions", "reference", "cyclic-limit", "collective-range", "collective-trim", "tail-pulse",
     "tail-rate", "tail-servo-direction", "tail-direction", "tail-limits", "precompensation", "governor", "governor-gear", "governor-run",
-    "bank-rates", "bank-expo", "head-gain",
+    "bank-rates", "bank-expo", "head-gain", "rotor-pair", "rotor-limits", "rotor-gains",
     // speed controller
     "throttle-ends", "control", "brake", "soft-start", "bail-out", "cut-off"};
 }

@@ -56,6 +56,7 @@ struct TransmitterProfile {
     std::string bindGesture, bindSign;  ///< how it is put into binding, and how it shows that it waits; empty: not known
     int format = kProfileFormat;        ///< of the file; `version` is its content's
     std::vector<BoxSetting> settings;
+    std::vector<BoxExport> exports;
     std::vector<BoxScale> scales;
     std::vector<BoxWord> words;
     std::vector<MenuEntry> menu;

@@ -52,6 +52,10 @@ Drawing drawingOf(DrawingId id) {
         case DrawingId::SpoolUp: return paintSpoolUp;
         case DrawingId::FlightEnd: return paintFlightEnd;
         case DrawingId::FlownPlaces: return paintFlownPlaces;
+        case DrawingId::RotorsPlan: return paintRotorsPlan;
+        case DrawingId::RotorsAnswer: return paintRotorsAnswer;
+        case DrawingId::RotorSection: return paintRotorSection;
+        case DrawingId::RotorsAlike: return paintRotorsAlike;
     }
     const auto own = ownDrawings().find(id);
     return own == ownDrawings().end() ? nullptr : own->second;

@@ -54,6 +54,15 @@ void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s);
 /// What each stick at its end does to the blades, asked and done: a wrong layout shows as coupled motion.
 void paintCoupledMotion(QPainter& p, QRectF area, const Scene& s);
 
+/// Four rotors from above: what each is asked for and does, in pitch and thrust; nothing of another aircraft.
+void paintRotorsPlan(QPainter& p, QRectF area, const Scene& s);
+/// Moments and lift of the four, asked beside done.
+void paintRotorsAnswer(QPainter& p, QRectF area, const Scene& s);
+/// Servo, push rod and blade of the rotor that moves most, with its gauge.
+void paintRotorSection(QPainter& p, QRectF area, const Scene& s);
+/// How far each is off the wanted pitch at zero and at both limits.
+void paintRotorsAlike(QPainter& p, QRectF area, const Scene& s);
+
 /// Blade section with the pitch gauge and the range that is set.
 void paintBladeSection(QPainter& p, QRectF area, const Scene& s);
 /// The clearance rose at low, mid and high collective, with what is asked.

@@ -2,6 +2,7 @@
 #include "procedure/aircraft.h"
 
 #include "procedure/helicopter/helicopterentry.h"
+#include "procedure/rotors/rotorsentry.h"
 
 #include <stdexcept>
 
@@ -10,7 +11,11 @@ namespace kh {
 namespace {
 
 ByAircraft<AircraftEntry>& brought() {
-    static ByAircraft<AircraftEntry> all(helicopterEntry());
+    static ByAircraft<AircraftEntry> all = [] {
+        ByAircraft<AircraftEntry> shipped(helicopterEntry());
+        shipped.add(rotorsEntry());
+        return shipped;
+    }();
     return all;
 }
 
@@ -21,6 +26,8 @@ const AircraftEntry& aircraftEntry(const Setup& setup) {
     if (entry == nullptr) throw std::logic_error("nothing is brought for this class of aircraft");
     return *entry;
 }
+
+std::span<const AircraftEntry* const> aircraftEntries() { return brought().all(); }
 
 void addAircraft(const AircraftEntry& added, const PlantClass& plant) {
     if (brought().find(added.of) != nullptr) return;

@@ -39,6 +39,8 @@ struct AircraftEntry {
 
 /// @throws std::logic_error if nothing is brought for the document's class
 [[nodiscard]] const AircraftEntry& aircraftEntry(const Setup& setup);
+/// Of every class there is, the one that ships as the usual first.
+[[nodiscard]] std::span<const AircraftEntry* const> aircraftEntries();
 /// For a class that does not ship; with it, its facts and its plant.
 void addAircraft(const AircraftEntry& added, const PlantClass& plant);
 

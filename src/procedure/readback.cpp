@@ -2,6 +2,9 @@
 #include "procedure/readback.h"
 
 #include "base/error.h"
+#include "model/amounts.h"
+#include "model/boxsettings.h"
+#include "model/inboxes.h"
 #include "model/names.h"
 #include "procedure/ledger.h"
 
@@ -26,9 +29,33 @@ std::string fieldCalled(const Setup& setup, const std::string& name, const std::
     return found;
 }
 
-void requireProfile(const Setup& setup, const ReadBack& read) {
+const std::vector<BoxExport>& exportsOf(const Setup& setup, Box box) {
+    switch (box) {
+        case Box::Transmitter: return setup.transmitter.profile->exports;
+        case Box::Controller: return setup.controller.profile->exports;
+        default: return setup.speedController.profile->exports;
+    }
+}
+
+/// The setting that a key of the box's text export stands for; empty: none is mapped.
+std::string exportedAs(const Setup& setup, Box box, const std::string& key) {
+    for (const BoxExport& e : exportsOf(setup, box))
+        if (e.key == key) return e.setting;
+    return {};
+}
+
+/// Where it was read: as it is said, else the box whose export has its keys.
+Box readAt(const Setup& setup, const ReadBack& read) {
+    if (read.box) return *read.box;
+    for (const Box box : {Box::Transmitter, Box::Controller, Box::SpeedController})
+        for (const auto& [name, text] : read.values)
+            if (!exportedAs(setup, box, name).empty()) return box;
+    throw InputError("box", "it is not said at which box this was read: a line \"# box: controller\" is needed");
+}
+
+void requireProfile(const Setup& setup, Box box, const ReadBack& read) {
     const auto& [id, version] = [&]() -> std::pair<std::string, int> {
-        switch (read.box) {
+        switch (box) {
             case Box::Transmitter: return {setup.transmitter.profile->id, setup.transmitter.profile->version};
             case Box::Controller: return {setup.controller.profile->id, setup.controller.profile->version};
             default: return {setup.speedController.profile->id, setup.speedController.profile->version};
@@ -43,26 +70,59 @@ void requireProfile(const Setup& setup, const ReadBack& read) {
 
 }  // namespace
 
+ShownValues asItComes(const Setup& setup, Box box) {
+    ShownValues out;
+    for (const std::string& path : settingsIn(setup, box)) {
+        const BoxSetting* how = settingOf(setup, path);
+        if (how == nullptr || !how->factory || !std::holds_alternative<double>(readField(setup, path)->value)) continue;
+        out.emplace_back(path, boxShows(setup, path, scaleOf(setup, path)->value(*how->factory)));
+    }
+    return out;
+}
+
+ShownValues asCopied(const Setup& setup, const Setup& other, Box box) {
+    if (profileIdOf(setup, box) != profileIdOf(other, box))
+        throw InputError("box", fmt::format("that model has {}, and this one {}", boxName(other, box), boxName(setup, box)));
+    ShownValues out;
+    for (const std::string& path : settingsIn(setup, box)) {
+        const auto there = readField(other, path);
+        if (!there) continue;  // a mode, a bank it has not
+        const FieldValue value = standsIn(other, path).value_or(there->value);
+        if (value.index() == readField(setup, path)->value.index()) out.emplace_back(path, boxShows(setup, path, value));
+    }
+    return out;
+}
+
 InBoxes takenBack(const Setup& setup, const ReadBack& read, const std::string& now) {
-    requireProfile(setup, read);
+    const Box at = readAt(setup, read);
+    requireProfile(setup, at, read);
     if (!read.at.empty() && read.at > now) throw InputError("at", fmt::format("{} lies in the future; now is {}", read.at, now));
     const std::vector<CarryBox> boxes = carry(setup);
+    const bool mapped = std::any_of(read.values.begin(), read.values.end(),
+                                    [&](const auto& line) { return !exportedAs(setup, at, line.first).empty(); });
     Setup taken = setup;
     std::map<std::string, std::string> said;
     for (const auto& [name, text] : read.values) {
-        const std::string path = fieldCalled(setup, name, boxes);
-        if (fieldHome(path).box != read.box)
-            throw InputError(path,
-                             fmt::format("belongs to {}, and this is {}", boxName(setup, fieldHome(path).box), boxName(setup, read.box)));
+        std::string path = exportedAs(setup, at, name);
+        if (mapped && path.empty()) continue;
+        if (path.empty()) path = fieldCalled(setup, name, boxes);
+        if (!readField(setup, path)) continue;  // mapped, and of a mode or a bank this model has not
+        if (fieldHome(path).box != at)
+            throw InputError(path, fmt::format("belongs to {}, and this is {}", boxName(setup, fieldHome(path).box), boxName(setup, at)));
         const auto [before, fresh] = said.emplace(path, text);
         if (!fresh) throw InputError(path, fmt::format("stands there twice, as {} and as {}", before->second, text));
-        taken.carried = withReadBack(taken, path, text, read.at.empty() ? now : read.at);
+        taken.carried = withReadBack(taken, path, text, read.at.empty() ? now : read.at, read.by);
     }
+    const auto asked = [&](const CarryLine& l) {
+        const auto& all = exportsOf(setup, at);
+        return !mapped || std::any_of(all.begin(), all.end(), [&](const BoxExport& e) { return e.setting == l.path; });
+    };
     std::string missing;
     for (const CarryBox& b : boxes)
-        if (b.box == read.box)
+        if (b.box == at)
             for (const CarryPage& p : b.pages)
-                if (std::none_of(p.lines.begin(), p.lines.end(), [&](const CarryLine& l) { return said.count(l.path) != 0; }))
+                if (std::any_of(p.lines.begin(), p.lines.end(), asked) &&
+                    std::none_of(p.lines.begin(), p.lines.end(), [&](const CarryLine& l) { return said.count(l.path) != 0; }))
                     missing += (missing.empty() ? "" : ", ") + p.title;
     if (!missing.empty()) throw InputError("pages", fmt::format("these are missing: {}; a page alone is taken as it stands", missing));
     return *taken.carried;

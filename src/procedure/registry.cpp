@@ -72,6 +72,11 @@ const StationEntry* StationSet::find(Station station) const {
     return s == entries_.end() ? nullptr : &*s;
 }
 
+int StationSet::number(Station station) const {
+    const StationEntry* s = find(station);
+    return s == nullptr ? 0 : static_cast<int>(s - entries_.data()) + 1;
+}
+
 const char* StationSet::name(Station station) const {
     const StationEntry* s = find(station);
     return s == nullptr ? "" : s->name;

@@ -21,6 +21,8 @@ public:
     [[nodiscard]] std::span<const StationEntry> entries() const { return entries_; }
     /// @return nullptr if there is none
     [[nodiscard]] const StationEntry* find(Station station) const;
+    /// By which it is called, from 1 in the order of the work; 0 if the set has it not.
+    [[nodiscard]] int number(Station station) const;
     /// As it is read; "" if the set has it not.
     [[nodiscard]] const char* name(Station station) const;
     [[nodiscard]] const RuleSet& rules() const { return rules_; }

@@ -43,6 +43,13 @@ std::vector<const Stage*> Trace::of(Function f) const {
     return out;
 }
 
+double largestOf(const std::vector<PortValue>& ports) {
+    double best = 0.0;
+    for (const PortValue& p : ports)
+        if (std::abs(p.value) > std::abs(best)) best = p.value;
+    return best;
+}
+
 void setLevels(Stage& stage, double full) {
     const auto share = [&](double v) { return std::abs(full) < 1e-9 ? 0.0 : std::abs(v / full); };
     stage.level = share(stage.value);
@@ -255,7 +262,7 @@ Trace Tracer::at(const Deck& deck, ChainState state, const WantedFunctions& want
     t.headSpeedKnown = t.now.headSpeedKnown;
     t.headSpeedRpm = t.now.headSpeedRpm;
     machine_->addGyros(t, deck, model_, asked_, wanted);
-    machine_->finish(t);
+    machine_->finish(t, model_, asked_);
     return t;
 }
 

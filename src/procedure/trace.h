@@ -80,19 +80,21 @@ public:
     /// The stages of its gyros, for a turn by hand; without one in the deck, for the hand test of each.
     virtual void addGyros(Trace&, const Deck&, const ChainModel&, const ChainModel&, const WantedFunctions&) const {}
     /// What is said of the machine as a whole.
-    virtual void finish(Trace& trace) const = 0;
+    virtual void finish(Trace& trace, const ChainModel& model, const ChainModel& asked) const = 0;
 };
 /// The outputs of a class's plant as its table has them: what a class shows that has nothing of its own to say.
 class OutputStages final : public MachineStages {
 public:
     explicit OutputStages(const ChainModel& model) : table_(model.plant().outputs()) {}
     void add(Trace& trace, Function f, const ChainModel& model, const ChainModel& asked) const override;
-    void finish(Trace&) const override {}
+    void finish(Trace&, const ChainModel&, const ChainModel&) const override {}
 
 private:
     std::span<const OutputEntry> table_;
 };
 
+/// Of several ports the value that is largest by size.
+[[nodiscard]] double largestOf(const std::vector<PortValue>& ports);
 /// Value and asked value as shares of the full one.
 void setLevels(Stage& stage, double full);
 

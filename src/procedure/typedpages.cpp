@@ -42,7 +42,7 @@ std::string typedPath(const Setup& setup, const TypedSetting& setting, const std
 std::vector<TypedGroup> typedGroups(const Setup& setup, Box box, const TypedPage& page, const std::vector<std::string>& paths) {
     std::vector<TypedSetting> settings;
     for (const Topic* topic : page.topics) {
-        if (topic->has != nullptr && !topic->has(setup)) continue;
+        if (!isAsked(setup, *topic)) continue;
         for (const FieldPattern& p : FieldTable::of(setup).patterns())
             if (p.info.home.box == box && p.info.home.topic == topic->id) settings.push_back({&p, topic});
     }

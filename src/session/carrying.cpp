@@ -24,8 +24,8 @@ Carrying::~Carrying() {
 }
 
 const std::vector<CarryBox>& Carrying::boxes() const {
-    if (of_ != in_.now().setup) {
-        of_ = in_.now().setup;
+    if (of_ != in_.document().shared()) {
+        of_ = in_.document().shared();
         boxes_ = carry(*of_);
     }
     return boxes_;
@@ -37,11 +37,11 @@ std::size_t Carrying::left(Box box) const {
     return 0;
 }
 
-const UntilTyped* Carrying::until() const { return asked_ == in_.now().setup ? until_.get() : nullptr; }
+const UntilTyped* Carrying::until() const { return asked_ == in_.document().shared() ? until_.get() : nullptr; }
 
 void Carrying::work() {
-    if (asked_ == in_.now().setup) return;
-    asked_ = in_.now().setup;
+    if (asked_ == in_.document().shared()) return;
+    asked_ = in_.document().shared();
     until_.reset();
     watcher_.cancel();
     const StationSet& stations = in_.stations();
@@ -59,21 +59,21 @@ void Carrying::work() {
 }
 
 void Carrying::pageStands(const CarryPage& page) {
-    in_.document().setCarried(withStanding(in_.setup(), pathsOf(page), InBoxBy::Typed, nowStamp()));
+    in_.document().setCarried(withStanding(in_.document().setup(), pathsOf(page), InBoxBy::Typed, nowStamp()));
 }
 
 void Carrying::lineReads(const std::string& path, const QString& text, InBoxBy by) {
-    in_.document().setCarried(withReadBack(in_.setup(), path, text.toStdString(), nowStamp(), by));
+    in_.document().setCarried(withReadBack(in_.document().setup(), path, text.toStdString(), nowStamp(), by));
 }
 
 QStringList Carrying::reset(Box box) {
-    const InBoxes carried = withUnknown(in_.setup(), box, nowStamp());
+    const InBoxes carried = withUnknown(in_.document().setup(), box, nowStamp());
     QStringList stale;
-    for (const Message& row : staleBy(in_.setup(), carried)) stale << words(row);
+    for (const Message& row : staleBy(in_.document().setup(), carried)) stale << words(row);
     in_.document().setCarried(carried);
     return stale;
 }
 
-void Carrying::takeBack(const ReadBack& read) { in_.document().setCarried(takenBack(in_.setup(), read, nowStamp())); }
+void Carrying::takeBack(const ReadBack& read) { in_.document().setCarried(takenBack(in_.document().setup(), read, nowStamp())); }
 
 }  // namespace kh::session

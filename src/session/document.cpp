@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "session/document.h"
 
+#include "base/error.h"
 #include "model/accepted.h"
 #include "model/changes.h"
 #include "model/inboxes.h"
@@ -35,6 +36,9 @@ void DocumentModel::keepBoxes(Setup& next) {
 }
 
 void DocumentModel::put(const QString& name, Setup after, int mergeKey) {
+    if (lookedPast_)
+        throw InputError(tr("As the boxes stand").toStdString(),
+                         tr("nothing is changed here; Ctrl Shift J shows what is wanted again").toStdString());
     requireAccepted(after);
     history_.push(name, {noted(setup(), std::move(after)), unknown()}, mergeKey);
     show();

@@ -38,6 +38,8 @@ public:
     void setStanding(const QString& name, const std::vector<std::string>& paths, const StandingRecord& record);
     /// What stands in the boxes: no edit, and not undone.
     void setCarried(InBoxes carried);
+    /// Another document than this one is looked at: an edit is refused until that is over.
+    void setLookedPast(bool on) { lookedPast_ = on; }
     /// Gives up the entry that is being dragged, as if it had not been.
     void abandonMerge(int mergeKey);
     void undo();
@@ -75,6 +77,7 @@ private:
     std::vector<Message> notes_;
     bool neverSaved_ = false;
     bool carriedUnsaved_ = false;
+    bool lookedPast_ = false;
     std::map<std::string, InBoxes> aside_;  ///< by the profile of a box that another took the place of
     int keys_ = 0;
 };

@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "model/carried.h"
 #include "model/conditiontext.h"
+#include "model/inboxes.h"
 #include "model/modeedits.h"
 #include "model/names.h"
 #include "procedure/harm.h"
@@ -31,7 +32,7 @@ Workspace::Workspace(const QString& stateFolder, io::Library library, const Stat
     connect(&repair_, &Repair::told, this, &Workspace::told);
     connect(&document_, &DocumentModel::begun, this, &Workspace::begin);
     connect(&document_, &DocumentModel::changed, this, &Workspace::evaluateNow);
-    connect(&document_, &DocumentModel::saved, this, [this] { swap(now_.saved(document_.shared())); });
+    connect(&document_, &DocumentModel::saved, this, [this] { swap(now_.saved(shown())); });
     connect(&repository_, &Repository::journalFailed, this, [this](const QString& why) {
         emit told(tr("Changes cannot be kept against a crash (%1). Save often until that is mended.").arg(why));
     });
@@ -48,7 +49,20 @@ const StationSet& Workspace::stationsFor(const Setup& setup) const {
     return &setup.machine.aircraft.of() == aircraftClasses().front() ? given_ : stationsOf(setup);
 }
 
+std::shared_ptr<const Setup> Workspace::shown() const {
+    return asBoxesStand_ ? std::make_shared<const Setup>(asInBoxes(document_.setup())) : document_.shared();
+}
+
+void Workspace::showAsBoxesStand(bool on) {
+    if (on == asBoxesStand_) return;
+    asBoxesStand_ = on;
+    document_.setLookedPast(on);
+    evaluateNow();
+}
+
 void Workspace::begin() {
+    asBoxesStand_ = false;
+    document_.setLookedPast(false);
     guards_.forget();
     deck_ = Deck{};
     pose_.forget();
@@ -58,7 +72,7 @@ void Workspace::begin() {
 void Workspace::evaluateNow() {
     pose_.forgetAfter();  // of a document that is no more
     if (whatIf_.now()) whatIf_.leave();
-    const std::shared_ptr<const Setup> next = document_.shared();
+    const std::shared_ptr<const Setup> next = shown();
     proof_.start(next);
     plan_.start(next, stationsFor(*next).rules());
     if (shownMode_ >= static_cast<int>(next->transmitter.modes.size())) shownMode_ = 0;

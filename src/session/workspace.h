@@ -107,6 +107,9 @@ public:
     [[nodiscard]] const Carrying& carrying() const { return carrying_; }
     [[nodiscard]] WhatIf& whatIf() { return whatIf_; }
     [[nodiscard]] const WhatIf& whatIf() const { return whatIf_; }
+    /// Whether what the boxes are known to hold is shown, judged and proved in place of what is wanted. It is looked at, not edited.
+    [[nodiscard]] bool asBoxesStand() const { return asBoxesStand_; }
+    void showAsBoxesStand(bool on);
     [[nodiscard]] Pose& pose() { return pose_; }
     [[nodiscard]] const Pose& pose() const { return pose_; }
     [[nodiscard]] Guards& guards() { return guards_; }
@@ -150,6 +153,8 @@ private:
     /// Another document: the pilot's word and the deck were about the one before.
     void begin();
     void evaluateNow();
+    /// The document, or what the boxes are known to hold of it.
+    [[nodiscard]] std::shared_ptr<const Setup> shown() const;
     /// Another place is shown.
     void moved();
     /// Puts a snapshot in place and tells; whatever an answer to that changes comes after it, not within.
@@ -163,6 +168,7 @@ private:
     io::Library library_;
     JudgeMemory memory_;
     Snapshot now_;
+    bool asBoxesStand_ = false;
     bool swapping_ = false;
     bool again_ = false;  ///< the document changed while a snapshot was told
     Cursor cursor_;

@@ -44,7 +44,7 @@ TEST_CASE("the servo book takes a servo, keeps what is unknown empty, and is the
     const io::Library before = io::loadLibrary(places);
     ServoBook book(nullptr, before.servos, folder);
     const int row = static_cast<int>(before.servos.size());
-    REQUIRE(row == 4);
+    REQUIRE(row == 5);
     REQUIRE(book.table()->rowCount() == row);
     book.addServo();
     REQUIRE(book.table()->rowCount() == row + 1);
@@ -67,7 +67,7 @@ TEST_CASE("the servo book takes a servo, keeps what is unknown empty, and is the
     CHECK(book.result() == QDialog::Accepted);
 
     const io::Library after = io::loadLibrary(places);
-    REQUIRE(after.servos.size() == 5);
+    REQUIRE(after.servos.size() == 6);
     const auto servo = [&](const char* name) {
         return *std::find_if(after.servos.begin(), after.servos.end(), [&](const ServoProfile& s) { return s.name == name; });
     };

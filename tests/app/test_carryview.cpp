@@ -3,9 +3,15 @@
 // What stands in the boxes, in the real window by keys alone.
 #include "app/bench.h"
 #include "app/carry/carryview.h"
+#include "app/forms/readbackdialog.h"
+#include "app/shell/topbar.h"
+#include "model/inboxes.h"
 #include "procedure/sheet.h"
 
+#include <QLabel>
+#include <QLineEdit>
 #include <QLocale>
+#include <QTimer>
 
 namespace app_carry_tests {
 
@@ -129,6 +135,81 @@ TEST_CASE("Space passes a page by, arrows walk settings and boxes; the keel coun
     Bench::settle();
     CHECK(b.w().carrying().left(Box::Controller) >= before);
     CHECK(b.w().carrying().boxes()[1].left() == b.w().carrying().boxes()[1].lines());
+}
+
+TEST_CASE("a whole box is read back as one form in its menu order: by keys, refused as a whole, then taken") {
+    Bench b;
+    carryAll(b);
+    b.act("carry");
+    auto* view = b.window.findChild<CarryView*>();
+    worked(b);
+    const auto wanted = [&b] {
+        for (const CarryBox& box : b.w().carrying().boxes())
+            if (box.box == Box::Transmitter) return box;
+        return CarryBox{};
+    }();
+    const InBoxes before = *b.w().setup().carried;
+    bool met = false;
+    QTimer::singleShot(0, &b.window, [&] {
+        auto* dialog = qobject_cast<ReadBackDialog*>(QApplication::activeModalWidget());
+        REQUIRE(dialog != nullptr);
+        met = true;
+        const auto fields = dialog->findChildren<QLineEdit*>();
+        CHECK(fields.size() == static_cast<qsizetype>(wanted.lines()));
+        qsizetype at = 0;
+        for (const CarryPage& p : wanted.pages)
+            for (const CarryLine& l : p.lines) CHECK(fields[at++]->objectName().toStdString() == l.path);  // the menu's order
+        auto* timer = dialog->findChild<QLineEdit*>(QStringLiteral("transmitter.timerMin"));
+        QTest::keyClicks(timer, QStringLiteral("9.0"));
+        dialog->accept();  // most pages are missing
+        CHECK(dialog->isVisible());
+        CHECK(dialog->findChild<QLabel*>(QStringLiteral("note"))->text().contains(QStringLiteral("missing")));
+        CHECK(*b.w().setup().carried == before);
+        for (const CarryPage& p : wanted.pages)
+            for (const CarryLine& l : p.lines)
+                if (l.path != "transmitter.timerMin")
+                    dialog->findChild<QLineEdit*>(QString::fromStdString(l.path))->setText(QString::fromStdString(l.wants));
+        QTest::keyClick(dialog, Qt::Key_Return);
+    });
+    b.key(Qt::Key_R);
+    Bench::settle();
+    REQUIRE(met);
+    worked(b);
+    CHECK(leftToType(b.w().carrying().boxes()) == 1);
+    CHECK(b.w().setup().carried->at("transmitter.timerMin").by == InBoxBy::Read);
+    CHECK(inBoxMark(b.w().setup(), "transmitter.timerMin") == InBoxMark::Differs);
+    CHECK(view->isVisible());
+}
+
+TEST_CASE("everything is shown, judged and proved as the boxes stand, and Proof says so; nothing can be edited there") {
+    Bench b;
+    carryAll(b);
+    b.type("transmitter.timerMin", QStringLiteral("4.5"));
+    const Setup wanted = b.w().document().setup();
+    b.w().document().setCarried(withReadBack(b.w().setup(), "transmitter.hold.throttlePct", "20", "2026-11-21T19:00:00Z"));
+    const auto failures = [&b] {
+        waitUntil("the switch proof", [&b] { return b.w().now().proofFresh; });
+        return b.w().now().proof->failures();
+    };
+    CHECK(failures() == 0);
+    b.act("as-boxes-stand");
+    CHECK(b.w().asBoxesStand());
+    CHECK(failures() > 0);  // hold does not stop the motor there
+    CHECK(b.w().setup().transmitter.hold.throttlePct == 20.0);
+    CHECK(b.w().document().setup().transmitter.hold.throttlePct == wanted.transmitter.hold.throttlePct);
+    b.w().setStation(Station::Proof);
+    Bench::settle();
+    const QString told = b.window.findChild<TopBar*>()->item(QStringLiteral("revision"))->value;
+    CHECK(told.contains(QStringLiteral("as the boxes stand")));
+    CHECK(b.w().carrying().left(Box::Transmitter) == 2);
+    CHECK_FALSE(b.w().attempt([&b] { b.w().document().edit(QStringLiteral("x"), {{"transmitter.timerMin", 6.0}}); }));
+    b.act("bench-state");  // a command is refused as well, and told
+    CHECK(b.w().document().setup().transmitter.timerMin == 4.5);
+    CHECK(b.w().document().setup().transmitter.channels.size() == wanted.transmitter.channels.size());
+    b.act("as-boxes-stand");
+    CHECK(failures() == 0);
+    b.w().attempt([&b] { b.w().document().edit(QStringLiteral("x"), {{"transmitter.timerMin", 6.0}}); });
+    CHECK(b.w().setup().transmitter.timerMin == 6.0);
 }
 
 TEST_CASE("undo and redo leave what stands in the boxes; another box in place of one is not known to hold anything of it") {

@@ -187,6 +187,7 @@ std::vector<NamedSetup> drawnBuilds(int count, unsigned seed) {
     described(library.transmitters);
     described(library.controllers);
     described(library.speedControllers);
+    std::erase_if(library.controllers, [](const ControllerProfile& p) { return mixesRotors(p); });  // no helicopter's
     std::vector<NamedSetup> out;
     for (int i = 0; i < count; ++i)
         out.push_back({"drawn-" + std::to_string(i), generated(100000 * seed + static_cast<unsigned>(i), library)});

@@ -9,6 +9,7 @@
 #include "model/changes.h"
 #include "model/inboxes.h"
 #include "model/modeedits.h"
+#include "procedure/carrykit.h"
 #include "procedure/readback.h"
 #include "procedure/registry.h"
 #include "procedure/untilthen.h"
@@ -21,37 +22,6 @@ namespace carry_tests {
 using namespace kh;
 using namespace khtest;
 using Catch::Contains;
-
-namespace {
-
-constexpr const char* kAt = "2026-11-20T19:00:00Z";
-
-Setup carried(Setup s) {
-    for (const CarryBox& b : carry(s))
-        for (const CarryPage& p : b.pages) s.carried = withStanding(s, pathsOf(p), InBoxBy::Typed, kAt);
-    return s;
-}
-/// An edit as the document makes it: its count tells that it came later.
-Setup later(const Setup& s, const std::vector<Edit>& edits) { return noted(s, withEdits(s, edits, Standing::Entered, kAt)); }
-
-const CarryLine& lineOf(const std::vector<CarryBox>& boxes, const std::string& path) {
-    for (const CarryBox& b : boxes)
-        for (const CarryPage& p : b.pages)
-            for (const CarryLine& l : p.lines)
-                if (l.path == path) return l;
-    throw std::logic_error("it is not typed: " + path);
-}
-
-std::vector<std::string> leftOf(const std::vector<CarryBox>& boxes) {
-    std::vector<std::string> out;
-    for (const CarryBox& b : boxes)
-        for (const CarryPage& p : b.pages)
-            for (const CarryLine& l : p.lines)
-                if (l.left()) out.push_back(l.path);
-    return out;
-}
-
-}  // namespace
 
 TEST_CASE("every build: each setting stands on one page; what was carried leaves nothing, and is read again as it was written") {
     for (const NamedSetup& b : triedBuilds()) {

@@ -181,6 +181,7 @@ TEST_CASE("every box pair makes a model whose ends are read right") {
     Boxes b = boxes();
     for (const TransmitterProfile& tx : lib.transmitters)
         for (const ControllerProfile& fc : lib.controllers) {
+            if (mixesRotors(fc)) continue;  // no helicopter's
             INFO(tx.id << " " << fc.id);
             b.transmitter = tx;
             b.controller = fc;

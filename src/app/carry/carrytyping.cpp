@@ -3,6 +3,7 @@
 // What the pilot says in Carry: a page stands so, a setting reads otherwise, a box was reset, a box was read back.
 #include "app/carry/carryview.h"
 
+#include "app/forms/readbackdialog.h"
 #include "app/shell/panels.h"
 #include "base/error.h"
 #include "io/readbackfile.h"
@@ -107,11 +108,17 @@ void CarryView::readBack() {
     (void)host_.workspace.attempt([&] { host_.workspace.carrying().takeBack(io::parseReadBack(io::readFile(file.toStdString()))); });
 }
 
+void CarryView::readPages() {
+    if (box_ >= boxes().size()) return;
+    ReadBackDialog dialog(this, host_.workspace, boxes()[box_].box);
+    if (dialog.exec() == QDialog::Accepted) host_.tell(tr("What %1 shows is written down.").arg(shown(boxes()[box_].name)));
+}
+
 bool CarryView::explain(WhyPanel& panel) {
     Why why;
     if (const CarryLine* l = line()) {
         why.title = l->name;
-        why.lines.push_back(say(KH_TR("wanted: {w}"), {{"w", kh::show(host_.workspace.setup(), l->path)}}));
+        why.lines.push_back(say(KH_TR("wanted: {w}"), {{"w", kh::show(host_.workspace.document().setup(), l->path)}}));
         if (const UntilThen* until = untilOf(l->path))
             for (const Message& text : until->text) why.lines.push_back(text);
     } else if (const CarryPage* p = page()) {
@@ -129,6 +136,7 @@ bool CarryView::explain(WhyPanel& panel) {
 bool CarryView::act(const std::string& command) {
     if (command == "carry-reset") askReset();
     else if (command == "carry-read") readBack();
+    else if (command == "carry-form") readPages();
     else return false;
     return true;
 }

@@ -281,6 +281,7 @@ void CarryView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Return:
         case Qt::Key_Enter: pageStands(); break;
         case Qt::Key_D: typeWhatStands(); break;
+        case Qt::Key_R: readPages(); break;
         case Qt::Key_L: typeWhatStands(InBoxBy::Lent); break;
         case Qt::Key_Space:
             if (const CarryPage* p = page()) passed_.insert({box_, p->title});
@@ -303,7 +304,7 @@ const ViewEntry& carryViewEntry() {
         .make = [](const ViewHost& host, const ViewEntry& of) -> std::unique_ptr<ViewPage> {
             return std::make_unique<CarryView>(host, of);
         },
-        .keys = {"carry-stands", "carry-differs", "carry-lent", "carry-pass", "carry-box", "why", "print", "view-back"},
+        .keys = {"carry-stands", "carry-differs", "carry-lent", "carry-pages", "carry-pass", "carry-box", "why", "print", "view-back"},
         .shots = {{"carry", "redshank-470", "", "normal", {0.0, 0.0, 0.0, 0.0}, "throttle"}}};
     return entry;
 }

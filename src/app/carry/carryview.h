@@ -72,6 +72,7 @@ private:
     void closeEditor();
     void askReset();
     void readBack();
+    void readPages();
     [[nodiscard]] bool passed(std::size_t box, std::size_t page) const;
     [[nodiscard]] QRectF columnArea(std::size_t column) const;
     [[nodiscard]] double bandTop() const;

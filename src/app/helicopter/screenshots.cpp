@@ -9,6 +9,7 @@
 #include "model/fieldpatterns.h"
 #include "model/helicopter/newmodel.h"
 #include "paint/look/theme.h"
+#include "procedure/aircraft.h"
 #include "procedure/registry.h"
 
 #include <QApplication>
@@ -126,6 +127,10 @@ int writeScreenshots(MainWindow& window, const Places& places, const QString& fo
     for (const StationEntry& station : window.workspace().stations().entries())
         for (const Shot& shot : station.shots)
             if (!take(window, models, folder, station, shot)) return 3;
+    for (const AircraftEntry* aircraft : aircraftEntries().subspan(1))  // the other classes' own stations
+        for (const StationEntry& station : aircraft->stations().entries())
+            for (const Shot& shot : station.shots)
+                if (!take(window, models, folder, station, shot)) return 3;
     for (const ViewEntry& view : window.bands()->views())
         for (const Shot& shot : view.shots)
             if (*shot.model != 0 && !take(window, models, folder, *window.workspace().stations().find(Station::Proof), shot, view.id))

@@ -131,13 +131,12 @@ ViewPage* Bands::view() const {
 }
 
 ViewPage& Bands::pageOf(const ViewEntry& entry) {
-    std::unique_ptr<ViewPage>& page = viewPages_[entry.id];
-    if (page == nullptr) {
-        page = entry.make(host_, entry);
-        pages_->addWidget(page->widget());
-        if (auto* table = qobject_cast<PageView*>(page->widget())) listen(table);
-    }
-    return *page;
+    const auto there = viewPages_.find(entry.id);
+    if (there != viewPages_.end()) return *there->second;
+    std::unique_ptr<ViewPage> made = entry.make(host_, entry);  // one that throws leaves no page behind
+    pages_->addWidget(made->widget());
+    if (auto* table = qobject_cast<PageView*>(made->widget())) listen(table);
+    return *viewPages_.emplace(entry.id, std::move(made)).first->second;
 }
 
 bool Bands::toggleView(const std::string& id) {

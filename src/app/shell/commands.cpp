@@ -42,12 +42,12 @@ void MainWindow::buildActions() {
         addAction(a);
         actions_[QString::fromLatin1(s.id)] = a;
     }
-    for (const StationEntry& s : workspace_.stations().entries()) {  // the tenth by 0
-        const int number = static_cast<int>(s.station);
-        if (number > 10) continue;
+    for (int number = 1; number <= 10; ++number)  // of the class of aircraft that is open; the tenth by 0
         connect(new QShortcut(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_0 + number % 10)), this), &QShortcut::activated, this,
-                [this, station = s.station] { workspace_.setStation(station); });
-    }
+                [this, number] {
+                    const auto entries = workspace_.stations().entries();
+                    if (number <= static_cast<int>(entries.size())) workspace_.setStation(entries[static_cast<std::size_t>(number) - 1].station);
+                });
     const auto refresh = [this] {
         for (const auto& [id, c] : commands_) actions_[QString::fromStdString(id)]->setEnabled(c.enabled());
         const session::History& history = workspace_.document().history();
@@ -109,6 +109,7 @@ void MainWindow::listCommands() {
         [this] { return workspace_.view() == "box-view" || workspace_.document().history().canRedo(); });
     on("boxes", [this] { edits_.changeBoxes(); });
     on("prove", [this] { workspace_.prove(); });
+    on("as-boxes-stand", [this] { edits_.asBoxesStand(); });
     on("bench-state", [this] { edits_.setBenchState(); });
     onRow("switch-map", "mode-switch"_row, 0);
     on(
@@ -126,7 +127,7 @@ void MainWindow::listCommands() {
             if (workspace_.view() != "box-view") bands_->toggleView("box-view");
             (void)viewActs(id);
         });
-    for (const char* id : {"carry-reset", "carry-read"})
+    for (const char* id : {"carry-reset", "carry-read", "carry-form"})
         on(id, [this, id] {
             if (workspace_.view() != session::kCarryView) bands_->toggleView(session::kCarryView);
             (void)viewActs(id);

@@ -13,7 +13,8 @@ QString demoModels(const QString& folder, const std::vector<std::filesystem::pat
     const QDir here(folder);
     here.mkpath(QStringLiteral("."));
     for (const char* name :
-         {"turnstone-470.keel.json", "dunlin-380.keel.json", "redshank-470.keel.json", "fulmar-700.keel.json", "gannet-600n.keel.json"}) {
+         {"turnstone-470.keel.json", "dunlin-380.keel.json", "redshank-470.keel.json", "fulmar-700.keel.json", "gannet-600n.keel.json",
+          "oystercatcher.keel.json", "sandpiper.keel.json"}) {
         const QString copy = here.filePath(QString::fromLatin1(name));
         if (QFile::exists(copy)) continue;
         const std::string text = io::readFile(io::findData(data, std::string("demo/") + name));

@@ -44,6 +44,24 @@ void EditActions::setBenchState() {
               "is as it was: keep it on.")));
 }
 
+void EditActions::asBoxesStand() {
+    const bool on = !workspace_.asBoxesStand();
+    workspace_.showAsBoxesStand(on);
+    if (!on) {
+        showMessage(tr("Shown is what is wanted."));
+        return;
+    }
+    std::size_t otherwise = 0, unknown = 0;
+    for (const CarryBox& b : workspace_.carrying().boxes()) {
+        unknown += b.notKnown();
+        otherwise += b.left() - b.notKnown();
+    }
+    showMessage(tr("Shown, judged and proved is what stands in the boxes: %1 otherwise than wanted, %2 not known and taken as wanted. "
+                   "Ctrl Shift J shows what is wanted again.")
+                    .arg(otherwise)
+                    .arg(unknown));
+}
+
 void EditActions::acceptFinding() {
     const int i = workspace_.selectedFinding();
     if (i < 0) {

@@ -21,6 +21,7 @@ public:
     void takePlanStep();
     /// The chosen finding is put aside with a reason that is asked for; one that was is told again.
     void acceptFinding();
+    void asBoxesStand();
     /// What follows if the chosen mode wanted the nearest head speed of its range.
     void wantWhatSuits();
     /// What follows if the chosen value were another, before it is taken. @param typed  what stands in its cell already

@@ -18,7 +18,14 @@ namespace kh::app {
 
 using namespace paint;
 
+bool SheetActions::holdsWhatIsWanted() {
+    if (!workspace_.asBoxesStand()) return true;
+    showMessage(tr("A sheet holds what is wanted: Ctrl Shift J shows that again."));
+    return false;
+}
+
 void SheetActions::exportAs() {
+    if (!holdsWhatIsWanted()) return;
     const QString file =
         QFileDialog::getSaveFileName(window_, tr("Export"), shown(workspace_.setup().machine.name),
                                      tr("Bench sheet as PDF (*.pdf);;Bench sheet as HTML (*.html);;Drawing as SVG (*.svg)"));
@@ -38,6 +45,7 @@ void SheetActions::exportAs() {
 }
 
 void SheetActions::printSheet() {
+    if (!holdsWhatIsWanted()) return;
     QPrinter printer(QPrinter::HighResolution);
     printer.setPageSize(QPageSize(QPageSize::A4));
     printer.setDocName(shown(workspace_.setup().machine.name));
@@ -62,7 +70,7 @@ void SheetActions::saveTemplate() {
                                      QString::fromStdString(workspace_.setup().machine.sizeClass) + QStringLiteral("-template.keel.json"),
                                      tr("Keelhaul setups (*.keel.json)"));
     if (file.isEmpty()) return;
-    io::saveDocument(QFile::encodeName(file).toStdString(), asTemplate(workspace_.setup()));
+    io::saveDocument(QFile::encodeName(file).toStdString(), asTemplate(workspace_.document().setup()));
     showMessage(
         tr("The template was written to %1. Open it, save it under the new model's name, and set what its machine gives.").arg(file));
 }

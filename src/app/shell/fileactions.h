@@ -21,6 +21,9 @@ public:
     void saveTemplate();
 
 private:
+    /// Says that it does not, where the boxes are looked at.
+    [[nodiscard]] bool holdsWhatIsWanted();
+
     const BenchView& bench_;  ///< its drawing is what is exported
 };
 

@@ -30,10 +30,11 @@ std::vector<KeelRib> stationRibs(const session::Workspace& workspace) {
         const int number = static_cast<int>(s.station);
         KeelRib rib;
         rib.id = QStringLiteral("station-%1").arg(number);
-        rib.number = QString::number(number);
+        const int shownNumber = workspace.stations().number(s.station);
+        rib.number = QString::number(shownNumber);
         rib.title = words(s.name);
         rib.brief = words(s.shortName);
-        rib.name = KeelView::tr("Station %1 %2").arg(number).arg(rib.title);
+        rib.name = KeelView::tr("Station %1 %2").arg(shownNumber).arg(rib.title);
         rib.current = s.station == workspace.station();
         for (std::size_t i = 0; i < rib.findings.size(); ++i)
             rib.findings[i] = workspace.evaluation().count(static_cast<Severity>(i), s.station);

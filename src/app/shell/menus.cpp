@@ -26,7 +26,7 @@ std::span<const MenuLevel> menuLevels() {
          KH_TR("Model"),
          {"new", "open", ">recent", "save", "save-as", ">sheet", "|", ">boxes", ">station", "to-set", "|", "preferences", ">help", "quit"}},
         {"sheet", KH_TR("Sheet, template, revert"), {"print", "export", "|", "save-template", "revert"}},
-        {"boxes", KH_TR("Boxes and servos"), {"carry", "carry-reset", "carry-read", "|", "box-view", "boxes", "box-describe", "no-such-page", "|", "own-box", "servo-book", "renew"}},
+        {"boxes", KH_TR("Boxes and servos"), {"carry", "as-boxes-stand", "carry-reset", "carry-form", "carry-read", "|", "box-view", "boxes", "box-describe", "no-such-page", "|", "own-box", "servo-book", "renew"}},
         {"help", KH_TR("Help"), {"handbook", "shortcuts", "about"}},
     }};
     return levels;
@@ -41,7 +41,7 @@ std::vector<const char*> stationCommands(Station station) {
         case Station::Modes:
             return {"schools",     "hold-form", "hold-mirror",   "|",          "matrix-copy",  "matrix-row",
                     "matrix-mode", "|",         "matrix-rename", "matrix-add", "matrix-remove"};
-        case Station::Proof: return {"plan", "not-yet", "prove", "accept"};
+        case Station::Proof: return {"plan", "not-yet", "prove", "as-boxes-stand", "accept"};
         default: return {};
     }
 }
@@ -168,7 +168,7 @@ void MainWindow::showPalette() {
                 {words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys), [this, id = std::string(s.id)] { run(id); }});
     for (const StationEntry& s : workspace_.stations().entries())
         offers.push_back(
-            {tr("Station %1").arg(words(s.name)), tr("Alt %1").arg(static_cast<int>(s.station) % 10), [this, station = s.station] {
+            {tr("Station %1").arg(words(s.name)), tr("Alt %1").arg(workspace_.stations().number(s.station) % 10), [this, station = s.station] {
                  workspace_.setStation(station);
                  bands_->focusPage();
              }});

@@ -105,7 +105,7 @@ std::vector<KeelRib> ToSetView::ribs() const {
         if (rib == ribs.end()) {
             KeelRib fresh;
             fresh.id = id;
-            fresh.number = QString::number(number);
+            fresh.number = QString::number(workspace().stations().number(all[i].station));
             fresh.title = fresh.brief = fresh.name = words(workspace().stations().name(all[i].station));
             rib = ribs.insert(ribs.end(), std::move(fresh));
         }

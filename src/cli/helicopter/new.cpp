@@ -13,7 +13,9 @@
 #include "model/boxquestions.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/newmodel.h"
+#include "model/accepted.h"
 #include "model/names.h"
+#include "model/rotors/newrotors.h"
 #include "procedure/registry.h"
 
 #include <fmt/format.h>
@@ -42,9 +44,39 @@ E word(const char* option, const std::string& field, const std::string& id) {
 
 }  // namespace
 
+namespace {
+
+/// What is known of a variable-pitch quadrotor on day one.
+Setup newQuadrotor(const NewOptions& o, const io::Library& library) {
+    NewRotorsAnswers answers;
+    answers.name = o.name;
+    answers.style = word<FlyingStyle>("style", "machine.style"_field, o.style);
+    if (o.pair != "front-left" && o.pair != "front-right")
+        throw InputError("pair", fmt::format("{} is not known; known are front-left, front-right", o.pair));
+    answers.pair = o.pair == "front-left" ? ClockwisePair::FrontLeft : ClockwisePair::FrontRight;
+    answers.armMm = o.armMm;
+    answers.bladeMm = o.bladeMm;
+    answers.boxes = io::plainBoxes(library);
+    choose(answers.boxes.transmitter, library.transmitters, o.transmitter, "transmitter");
+    choose(answers.boxes.controller, library.controllers, o.controller.empty() ? "purser" : o.controller, "controller");
+    choose(answers.boxes.speedController, library.speedControllers, o.speedController, "speed controller");
+    choose(answers.boxes.plateServo, library.servos, o.servo, "servo");
+    Setup made = newRotorsModel(answers, QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString());
+    requireAccepted(made);
+    return made;
+}
+
+}  // namespace
+
 int runNew(const NewOptions& o, const char* program) {
     const io::Library library = io::loadLibrary(io::dataFolders(o.data, program));
     for (const std::string& problem : library.problems) std::cerr << "left out, it cannot be read: " << problem << '\n';
+    if (o.aircraft == rotorsClass().id) {
+        writeAll(o.out, io::writeDocument(newQuadrotor(o, library)), o.replace);
+        return Fine;
+    }
+    if (o.aircraft != "helicopter")
+        throw InputError("aircraft", fmt::format("{} is not known; known are helicopter, {}", o.aircraft, rotorsClass().id));
     NewModelAnswers answers;
     answers.name = o.name;
     answers.sizeClass = o.sizeClass;

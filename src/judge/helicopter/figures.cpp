@@ -2,7 +2,6 @@
 #include "judge/helicopter/figures.h"
 
 #include "base/conventions.h"
-#include "formula/air.h"
 #include "model/fieldpatterns.h"
 
 #include <algorithm>
@@ -17,12 +16,6 @@ constexpr double kLeastTravelRangePct = 20.0, kMostTravelRangePct = 85.0;  ///< 
 constexpr double kAlikePct = 5.0;                                          ///< of both ends
 
 }  // namespace
-
-double densityAt(const Air& air, Derivation* why) {
-    constexpr double standardC = 15.0;
-    if (!air.temperatureC && !air.heightM) return kAirDensity;
-    return airDensity(air.temperatureC.value_or(standardC), air.heightM.value_or(0.0), why);
-}
 
 HoverIn mainRotor(const Machine& machine, double rpm) {
     const Rotor& rotor = helicopter(machine).rotor;

@@ -6,6 +6,7 @@
 #include "judge/figurebuilder.h"
 #include "kernel/helicopter/envelope.h"
 #include "kernel/helicopter/plant.h"
+#include "model/air.h"
 
 namespace kh {
 
@@ -28,8 +29,6 @@ void helicopterFigures(const FigureBuilder& builder);
 
 /// What gauges at the field read more than the hover formula, at most: root cut-out, tip loss, twist (docs/domain.md 8).
 inline constexpr double kGaugeMoreDeg = 1.5;
-/// Of the air at the field, in kg/m³; the standard's at sea level unless temperature or height is given.
-[[nodiscard]] double densityAt(const Air& air, Derivation* why = nullptr);
 /// The main rotor at a speed, for the hover formula.
 [[nodiscard]] HoverIn mainRotor(const Machine& machine, double rpm);
 /// The tail rotor at a head speed, for the same formula.

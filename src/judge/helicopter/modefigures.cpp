@@ -23,7 +23,6 @@ namespace {
 
 struct ModeFigureMaker : FigureBuilder {
     void modes();
-    void heldPulse(std::size_t mode, ModeFigures& f) const;
     void tips();
     void air();
     void corners();
@@ -116,30 +115,9 @@ void ModeFigureMaker::modes() {
                               return readingPct(channelOutput(m.tailGainPct, scale, &why).pulseUs, readingScale(setup, *gainChannel), &why);
                           });
         if (decks[i]) f.bank = model.modesAt(model.numbers(*decks[i])).bank;
-        heldPulse(i, f);
+        heldFigures(*this, i, f);
         out.modes.push_back(std::move(f));
     }
-}
-
-void ModeFigureMaker::heldPulse(std::size_t mode, ModeFigures& f) const {
-    const TransmitterSettings& tx = setup.transmitter;
-    const FlightMode& m = tx.modes[mode];
-    if (m.id == kHoldMode) return;
-    const auto& acts = tx.hold.actsIn;
-    f.holdActs = !acts || std::find(acts->begin(), acts->end(), m.id) != acts->end();
-    const std::string from = f.holdActs ? "transmitter.hold.throttlePct"_field : elementPath("transmitter.modes.{}.throttle"_field, m.id);
-    f.heldThrottlePct =
-        make(KH_TR("throttle with hold on, collective low"), {"%", 1}, {from, "transmitter.hold.actsIn"_field}, [&](Derivation& why) {
-            why.line(f.holdActs ? KH_TR("hold acts in this mode: its own value") : KH_TR("hold does not act here: the curve's low end"));
-            return f.holdActs ? tx.hold.throttlePct : model.throttleCurveAt(mode, -1.0);
-        });
-    const ChannelSettings* throttle = channelOf(tx, functionId(heli::Throttle));
-    const ChannelScale scale = channelScale(tx.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
-    f.heldUs = make(KH_TR("pulse with hold on"), {"µs", 0},
-                    {from, "transmitter.channels.throttle.travelLowPct"_field, "transmitter.profile.usPerPct"_field}, [&](Derivation& why) {
-                        return channelOutput(channelPctFromThrottlePct(f.heldThrottlePct.value), scale, &why).pulseUs;
-                    });
-    if (f.heldUs.known) f.held = motorState(setup, out.motor, f.heldUs.value, f.heldUs.value, f.heldThrottlePct.value);
 }
 
 void ModeFigureMaker::corners() {

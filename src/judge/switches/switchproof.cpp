@@ -133,6 +133,10 @@ void judgeHoldFlies(const ProofContext& c, PropertyResult& r) {
     const FlightMode* hold = modeById(tx, kHoldMode);
     const FlightMode* from = modeById(tx, tx.hold.autorotationFrom);
     r.covered = 8;
+    if (!c.setup.machine.aircraft.of().autorotates) {
+        r.finding.found = say(KH_TR("It is not asked: hold in the air is a fall, and no autorotation."));
+        return;
+    }
     if (hold == nullptr) {
         r.finding.found = say(KH_TR("There is no hold to fly in."));
         return;

@@ -22,8 +22,8 @@ public:
     const AircraftClass& of() const override { return helicopterClass(); }
     void describe(FieldVisitor& visitor) override { kh::describe(visitor, value); }
     void eachServo(const std::function<void(const ServoPlace&, Shared<ServoProfile>&)>& take) override {
-        for (PlateServo& s : value.servos) take({"plate", KH_TR("Plate servos"), "machine.servos." + s.id + ".servo"}, s.servo);
-        take({"tail", KH_TR("Tail servo"), "machine.tail.servo"}, value.tail.servo);
+        for (PlateServo& s : value.servos) take({KH_TR("plate"), KH_TR("Plate servos"), "machine.servos." + s.id + ".servo"}, s.servo);
+        take({KH_TR("tail"), KH_TR("Tail servo"), "machine.tail.servo"}, value.tail.servo);
     }
     [[nodiscard]] std::optional<double> foldedBladeMm() const override { return value.rotor.bladeMm; }
     void makeTemplate() override {

@@ -8,19 +8,8 @@
 
 namespace kh {
 
-namespace {
-
-double largest(const std::vector<PortValue>& ports) {
-    double best = 0.0;
-    for (const PortValue& p : ports)
-        if (std::abs(p.value) > std::abs(best)) best = p.value;
-    return best;
-}
-
-}  // namespace
-
-double ServoMove::pulseUs() const { return largest(pulse); }
-double ServoMove::armDeg() const { return largest(arm); }
+double ServoMove::pulseUs() const { return largestOf(pulse); }
+double ServoMove::armDeg() const { return largestOf(arm); }
 
 PortStages::PortStages(const Setup& setup, const ChainModel& model) {
     const HelicopterEnd end = helicopterIn(model);

@@ -34,7 +34,7 @@ public:
                   const WantedFunctions& wanted) const override {
         gyros_.add(t, deck, helicopterIn(model), helicopterIn(asked), wanted);
     }
-    void finish(Trace& t) const override;
+    void finish(Trace& t, const ChainModel& model, const ChainModel& asked) const override;
 
 private:
     void addPlate(Trace& t, Function f, const ChainModel& model, const ChainModel& asked) const;
@@ -135,7 +135,7 @@ void HelicopterStages::addTailMotor(Trace& t) const {
     t.stages.push_back(tailMotorStage(heli::Rudder, demand(t.now), demand(t.asked), demand(t.full[indexOf(heli::Rudder)]), clockwise_));
 }
 
-void HelicopterStages::finish(Trace& t) const {
+void HelicopterStages::finish(Trace& t, const ChainModel&, const ChainModel&) const {
     const HelicopterInstant now = helicopterAt(t.now);
     HelicopterTrace out;
     for (const PortStages::Port& port : ports_.ports()) {

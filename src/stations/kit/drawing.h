@@ -40,9 +40,13 @@ enum class DrawingId {
     TailGain,
     SpoolUp,
     FlightEnd,
-    FlownPlaces
+    FlownPlaces,
+    RotorsPlan,
+    RotorsAnswer,
+    RotorSection,
+    RotorsAlike
 };
-inline constexpr std::size_t kDrawings = 30;
+inline constexpr std::size_t kDrawings = 34;
 
 /// A rectangle of the bench view, in pixels.
 struct PanelArea {

@@ -2,7 +2,6 @@
 #include "model/amounts.h"
 #include "model/failsafe.h"
 #include "model/fieldpatterns.h"
-#include "model/helicopter/helicopter.h"
 #include "model/monitor.h"
 #include "model/names.h"
 #include "stations/kit/rowbuilder.h"
@@ -155,13 +154,13 @@ StationPage linkRows(const RowBuilder& b) {
         RowBuilder::under("supply", b.row("supply-ratings", say(KH_TR("Boxes bear")), {}, {{b.field("controller.profile.maxVolts"_field)}},
                                           {{b.labelled("machine.supply.receiverMaxVolts"_field)}})));
     Cell servos;
-    if (!helicopter(b.setup()).servos.empty()) {
-        const std::string& id = helicopter(b.setup()).servos.front().id;
-        servos.parts = {b.field(elementPath("machine.servos.{}.servo.minVolts"_field, id), label(KH_TR("plate"))),
-                        b.field(elementPath("machine.servos.{}.servo.maxVolts"_field, id), label(KH_TR("to")))};
+    std::string_view group;
+    for (const FittedServo& s : fittedServos(b.setup().machine)) {  // the first of each group: they get the same
+        if (s.place.group == group) continue;
+        group = s.place.group;
+        servos.parts.push_back(b.field(s.place.path + ".minVolts", label(s.place.group)));
+        servos.parts.push_back(b.field(s.place.path + ".maxVolts", label(KH_TR("to"))));
     }
-    servos.parts.push_back(b.field("machine.tail.servo.minVolts"_field, label(KH_TR("tail"))));
-    servos.parts.push_back(b.field("machine.tail.servo.maxVolts"_field, label(KH_TR("to"))));
     page.rows.push_back(RowBuilder::under("supply", b.row("supply-servos", say(KH_TR("Servos bear")), {}, {}, std::move(servos))));
     page.rows.push_back(
         RowBuilder::under("supply", b.row("supply-leads", say(KH_TR("Leads")), {}, {},

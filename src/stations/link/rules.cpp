@@ -204,7 +204,7 @@ void channelSense(const AuditContext& c, std::vector<Finding>& out) {
 
 void supplyLeads(const AuditContext& c, std::vector<Finding>& out) {
     const Wiring& w = c.setup.machine.wiring;
-    if (helicopter(c.setup).rotor.bladeMm < kTwoLeadsBladeMm || w.supplyLeads >= 2.0 || w.buffer) return;
+    if (c.setup.machine.aircraft.facts().foldedBladeMm().value_or(0.0) < kTwoLeadsBladeMm || w.supplyLeads >= 2.0 || w.buffer) return;
     out.push_back({.severity = Severity::Warning,
                    .row = "supply-leads"_row,
                    .title = c.say(KH_TR("One lead feeds all servos")),

@@ -33,11 +33,8 @@ struct Fed {
 std::vector<Fed> fedBy(const AuditContext& c) {
     const auto named = [&](const std::string& name) { return c.say(KH_TR("{s}"), {{"s", name}}); };
     std::vector<Fed> out;
-    for (const PlateServo& p : helicopter(c.setup).servos)
-        out.push_back({named(p.servo->name), p.servo->maxVolts, p.servo->minVolts,
-                       elementPath("machine.servos.{}.servo.maxVolts"_field, p.id), true});
-    const ServoProfile& tail = helicopter(c.setup).tail.servo;
-    out.push_back({named(tail.name), tail.maxVolts, tail.minVolts, "machine.tail.servo.maxVolts"_field, true});
+    for (const FittedServo& s : fittedServos(c.setup.machine))
+        out.push_back({named(s.servo->name), s.servo->maxVolts, s.servo->minVolts, s.place.path + ".maxVolts", true});
     const ControllerProfile& box = c.setup.controller.profile;
     out.push_back({named(box.name), box.maxVolts, std::nullopt, "controller.profile.maxVolts"_field});
     out.push_back(

@@ -32,8 +32,7 @@ const StationEntry& powerStation() {
         .figures = powerFigures,
         .work = {powerSolvers, powerGuides},
         .panels = panels,
-        .shots = {{"power", "turnstone-470", "soft-start", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle"},
-                  {"why", "turnstone-470", "headroom", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle", false, false, true}}};
+        .shots = {{"power", "turnstone-470", "soft-start", "idle1", {0.4, 0.0, 0.0, 0.0}, "throttle"}}};
     return entry;
 }
 

@@ -5,6 +5,7 @@
 #include "model/helicopter/layouts.h"
 #include "model/helicopter/sizeclass.h"
 #include "paint/look/theme.h"
+#include "procedure/registry.h"
 #include "text/words.h"
 
 #include <QKeyEvent>
@@ -48,7 +49,7 @@ NewModelView::NewModelView(const ViewHost& host, const ViewEntry& entry) : host_
 }
 
 void NewModelView::startOver() {
-    draft_ = std::make_unique<session::NewModelDraft>(host_.workspace.library(), host_.workspace.stations(), session::nowStamp());
+    draft_ = std::make_unique<session::NewModelDraft>(host_.workspace.library(), shippedStations(), session::nowStamp());
     answered_.clear();
     for (QComboBox* box : boxes_) delete box;
     boxes_.clear();

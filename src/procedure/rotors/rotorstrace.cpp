@@ -1,0 +1,120 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "procedure/rotors/rotorstrace.h"
+
+#include "base/conventions.h"
+#include "judge/rotors/figures.h"
+
+#include <algorithm>
+#include <any>
+#include <cmath>
+
+namespace kh {
+
+namespace {
+
+RotorSticks sticksOf(const Instant& at) {
+    const auto of = [&](Function f) { return std::clamp(at.channels[indexOf(f)].demand, -1.0, 1.0); };
+    return {of(rotors::Collective), of(rotors::Aileron), of(rotors::Elevator), of(rotors::Rudder)};
+}
+
+/// The same sticks with one function at rest.
+RotorSticks without(RotorSticks sticks, Function f) {
+    if (f == rotors::Collective) sticks.collective = 0.0;
+    if (f == rotors::Aileron) sticks.aileron = 0.0;
+    if (f == rotors::Elevator) sticks.elevator = 0.0;
+    if (f == rotors::Rudder) sticks.rudder = 0.0;
+    return sticks;
+}
+
+double partOf(const RotorsMoment& m, Function f) {
+    if (f == rotors::Aileron) return m.rollNm;
+    if (f == rotors::Elevator) return -m.pitchNm;  // a forward stick: nose down is +
+    if (f == rotors::Rudder) return m.yawNm;
+    return m.liftN;
+}
+
+class RotorsStages final : public MachineStages {
+public:
+    RotorsStages(const Setup& setup, const ChainModel& model) : rpm_(rotorSpeedRpm(setup, model)) {
+        for (const PortSettings& p : setup.controller.ports) ports_.push_back(p.id);
+        ports_.resize(kRotors);
+    }
+    void add(Trace& t, Function f, const ChainModel& model, const ChainModel& asked) const override {
+        const RotorsPlant& is = rotorsIn(model);
+        const RotorsPlant& want = rotorsIn(asked);
+        const RotorSticks now = sticksOf(t.now), then = sticksOf(t.asked), full = sticksOf(t.full[indexOf(f)]);
+        const RotorsInstant at = is.at(now), rest = is.at(without(now, f));
+        const RotorsInstant wanted = want.at(then), wantedRest = want.at(without(then, f));
+        const RotorsInstant most = want.at(full), mostRest = want.at(without(full, f));
+        const auto moved = [&](const RotorsPlant& plant, const FourRotors& to, const FourRotors& from, bool byRotor) {
+            std::vector<PortValue> out;
+            for (std::size_t p = 0; p < kRotors; ++p) {
+                const std::size_t i = byRotor ? plant.rotorOfPort(p) : p;
+                if (i < kRotors) out.push_back({ports_[p], to[i] - from[i]});
+            }
+            return out;
+        };
+        const auto stage = [&](const char* id, const char* name, Box box, const char* unit, int decimals, const std::vector<PortValue>& ports,
+                               double askedValue, double fullValue) {
+            Stage s{f, id, name, box, unit, decimals, true};
+            s.ports = ports;
+            s.value = largestOf(ports);
+            s.asked = std::copysign(askedValue, s.value == 0.0 ? askedValue : s.value);
+            setLevels(s, fullValue);
+            t.stages.push_back(std::move(s));
+        };
+        stage("servo-pulse", KH_TR("servo pulse"), Box::Controller, "µs", 0, moved(is, at.pulseUs, rest.pulseUs, false),
+              largestOf(moved(want, wanted.pulseUs, wantedRest.pulseUs, false)), largestOf(moved(want, most.pulseUs, mostRest.pulseUs, false)));
+        stage("arm-angle", KH_TR("arm angle"), Box::Machine, "°", 1, moved(is, at.armDeg, rest.armDeg, true),
+              largestOf(moved(want, wanted.armDeg, wantedRest.armDeg, true)), largestOf(moved(want, most.armDeg, mostRest.armDeg, true)));
+        // the blades as they stand, judged by what this stick moves
+        Stage blade{f, "blade", KH_TR("blade"), Box::Machine, "°", 1, true};
+        for (std::size_t p = 0; p < kRotors; ++p)
+            if (const std::size_t i = is.rotorOfPort(p); i < kRotors) blade.ports.push_back({ports_[p], at.bladeDeg[i]});
+        blade.value = largestOf(moved(is, at.bladeDeg, rest.bladeDeg, true));
+        blade.asked = std::copysign(largestOf(moved(want, wanted.bladeDeg, wantedRest.bladeDeg, true)), blade.value);
+        setLevels(blade, largestOf(moved(want, most.bladeDeg, mostRest.bladeDeg, true)));
+        t.stages.push_back(std::move(blade));
+        const bool lift = f == rotors::Collective;
+        Stage moment{f, "moment", lift ? KH_TR("lift") : KH_TR("moment"), Box::Machine, lift ? "N" : "N·m", lift ? 1 : f == rotors::Rudder ? 3 : 2, true};
+        moment.known = rpm_ > 0.0;
+        const auto part = [&](const RotorsPlant& plant, const FourRotors& to, const FourRotors& from) {
+            return lift ? partOf(plant.momentAt(to, rpm_), f) : partOf(plant.momentAt(to, rpm_), f) - partOf(plant.momentAt(from, rpm_), f);
+        };
+        moment.value = part(is, at.bladeDeg, rest.bladeDeg);
+        moment.asked = part(want, wanted.bladeDeg, wantedRest.bladeDeg);
+        moment.note = say(KH_TR("{n} rpm"), {{"n", num(rpm_)}});
+        setLevels(moment, part(want, most.bladeDeg, mostRest.bladeDeg));
+        t.stages.push_back(std::move(moment));
+    }
+    void finish(Trace& t, const ChainModel& model, const ChainModel& asked) const override {
+        RotorsTrace out;
+        out.now = rotorsAt(t.now);
+        out.asked = rotorsAt(t.asked);
+        out.rpm = rpm_;
+        const RotorsPlant& is = rotorsIn(model);
+        for (std::size_t p = 0; p < kRotors; ++p)
+            if (is.rotorOfPort(p) < kRotors) out.ports[is.rotorOfPort(p)] = ports_[p];
+        out.moment = is.momentAt(out.now.bladeDeg, rpm_);
+        out.askedMoment = rotorsIn(asked).momentAt(out.asked.bladeDeg, rpm_);
+        t.ofClass = std::move(out);
+    }
+
+private:
+    double rpm_;
+    std::vector<std::string> ports_;
+};
+
+}  // namespace
+
+const RotorsTrace& rotorsTrace(const Trace& trace) {
+    static const RotorsTrace none;
+    const auto* own = std::any_cast<RotorsTrace>(&trace.ofClass);
+    return own == nullptr ? none : *own;
+}
+
+std::unique_ptr<MachineStages> rotorsStages(const Setup& setup, const ChainModel& model) {
+    return std::make_unique<RotorsStages>(setup, model);
+}
+
+}  // namespace kh

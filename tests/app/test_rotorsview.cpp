@@ -1,0 +1,129 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A variable-pitch quadrotor in the real window: its stations, its drawings, its plan taken by keys; on a small screen and under a comma
+// locale too.
+#include "app/bench.h"
+#include "app/forms/handstepdialog.h"
+#include "base/conventions.h"
+#include "io/document.h"
+#include "judge/rotors/figures.h"
+#include "model/rotors/rotors.h"
+
+#include <QLocale>
+
+namespace app_rotors_tests {
+
+using namespace khtest;
+
+namespace {
+
+const std::vector<Station> kOfRotors{Station::Airframe, Station::Radio, Station::Link, Station::Rotors, Station::Sensors, Station::Power, Station::Modes, Station::Proof};
+
+/// Whether there is anything but one colour in a picture.
+bool drawn(const QImage& image) {
+    for (int y = 0; y < image.height(); y += 3)
+        for (int x = 0; x < image.width(); x += 3)
+            if (image.pixel(x, y) != image.pixel(0, 0)) return true;
+    return false;
+}
+
+}  // namespace
+
+TEST_CASE("the window opens a quadrotor: its own keel, guards and drawings, every station at every size under a comma locale") {
+    const QLocale was;
+    QLocale::setDefault(QLocale(QLocale::German, QLocale::Germany));
+    {
+        Bench b(QStringLiteral("oystercatcher"));
+        std::vector<Station> stations;
+        for (const StationEntry& e : b.w().stations().entries()) stations.push_back(e.station);
+        CHECK(stations == kOfRotors);
+        CHECK(b.window.topBar()->item(QStringLiteral("guard-1"))->name == QStringLiteral("blades folded"));
+        for (const QSize size : {QSize(1280, 800), QSize(1024, 640), QSize(1600, 1000)}) {
+            b.window.resize(size);
+            for (const Station s : kOfRotors) {
+                INFO(size.width() << " station " << static_cast<int>(s));
+                b.go(s);
+                CHECK(b.w().station() == s);
+                CHECK(drawn(b.window.grab().toImage()));
+                for (std::size_t row = 0; row < b.w().page().rows.size(); ++row) {  // each row chosen, what it opens opened
+                    b.w().select({static_cast<int>(row), 2, 0});
+                    Bench::settle();
+                }
+            }
+        }
+        CHECK(b.proved().failures() == 0);
+        CHECK(b.w().evaluation().count(Severity::Danger) == 0);
+        // a value typed with a comma
+        b.type("machine.armMm", QStringLiteral("221,0"));
+        CHECK(rotorsOf(b.w().setup()).armMm == 221.0);
+        b.type("machine.limits.3.plusUs", QStringLiteral("50"));  // in the box's own units of 4 µs
+        CHECK(rotorsOf(b.w().setup()).limits.front().plusUs == 200.0);
+        b.act("undo");
+        b.act("undo");
+    }
+    QLocale::setDefault(was);
+}
+
+TEST_CASE("the sticks move what is drawn, and a danger is posed: the plan of the Sandpiper is taken by keys, and nothing is left") {
+    Bench b(QStringLiteral("sandpiper"));
+    b.go(Station::Rotors);
+    const std::size_t dangers = b.w().evaluation().count(Severity::Danger);
+    CHECK(dangers >= 6);
+    b.go(Station::Proof);
+    b.w().selectFinding(0);
+    const QImage before = b.window.grab().toImage();
+    b.act("pose");
+    CHECK(b.window.grab().toImage() != before);
+    b.act("pose");
+    int keys = 0;
+    b.act("plan");
+    ++keys;
+    for (int i = 0; i < 30; ++i) {
+        b.planned();
+        if (b.w().repair().plan().steps.empty()) break;
+        if (b.w().repair().plan().steps.front().byHand)
+            whenOpen<HandStepDialog>(&b.window, [](HandStepDialog* dialog) { dialog->accept(); });
+        b.act("remedy");
+        ++keys;
+    }
+    UNSCOPED_INFO(keys << " keys");
+    CHECK(keys <= 20);
+    CHECK(b.w().evaluation().count(Severity::Danger) == 0);
+    CHECK(b.w().evaluation().count(Severity::Warning) == 0);
+    CHECK(b.proved().failures() == 0);
+    CHECK(rotorsOf(b.w().setup()).toldPair == rotorsOf(b.w().setup()).pair);
+}
+
+TEST_CASE("a hostile quadrotor is told and drawn all the same: no rotor, no port, no speed") {
+    Bench b(QStringLiteral("oystercatcher"));
+    for (const auto& spoil : std::vector<std::function<void(Setup&)>>{
+             [](Setup& s) { rotorsOf(s).rotors.clear(); }, [](Setup& s) { s.controller.ports.clear(); },
+             [](Setup& s) { s.machine.power.kv.reset(); }, [](Setup& s) { rotorsOf(s).limits.clear(); },
+             [](Setup& s) { s.controller.profile.edit().checks.clear(); }}) {
+        Setup s = b.w().setup();
+        spoil(s);
+        const QString file = b.folder.filePath(QStringLiteral("hostile.keel.json"));
+        try {
+            io::saveDocument(file.toStdString(), s, {});
+        } catch (const std::exception&) {
+            continue;  // refused before it is a file: nothing to open
+        }
+        if (!b.window.openFile(file)) continue;
+        for (const Station st : kOfRotors) {
+            b.go(st);
+            CHECK(drawn(b.window.grab().toImage()));
+        }
+        REQUIRE(b.window.openFile(b.file));
+    }
+}
+
+TEST_CASE("the page for a new helicopter opens over a quadrotor, and leads back to it") {
+    Bench b(QStringLiteral("oystercatcher"));
+    b.act("new");
+    CHECK(drawn(b.window.grab().toImage()));
+    b.key(Qt::Key_Escape);
+    CHECK(b.w().view().empty());
+    CHECK(b.w().setup().machine.name == "Oystercatcher");
+}
+
+}  // namespace app_rotors_tests
