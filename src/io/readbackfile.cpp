@@ -12,7 +12,7 @@ namespace kh::io {
 
 namespace {
 
-std::string trimmed(std::string text) {
+std::string trimmed(const std::string& text) {
     const auto first = text.find_first_not_of(" \t\r\"");
     if (first == std::string::npos) return {};
     return text.substr(first, text.find_last_not_of(" \t\r\"") - first + 1);
