@@ -6,6 +6,7 @@
 #include "model/profilechecks.h"
 #include "procedure/carrykit.h"
 #include "procedure/readback.h"
+#include "procedure/untilthen.h"
 
 namespace readback_tests {
 
@@ -69,6 +70,27 @@ TEST_CASE("a memory copied from another model brings that one's values, a factor
     comes.transmitter.profile.edit().settings.push_back({.id = "timer", .factory = 10.0});
     const ShownValues factory = asItComes(comes, Box::Transmitter);
     CHECK(std::find(factory.begin(), factory.end(), std::pair<std::string, std::string>("transmitter.timerMin", "10.0")) != factory.end());
+}
+
+TEST_CASE("a corrected scale of a box leaves what was typed as it was typed, and tells what that now means at the machine") {
+    const Setup all = carried(turnstone());
+    const std::string path = "controller.cyclicLimitPct";
+    const std::string typed = all.carried->at(path).shown;
+    Setup corrected = all;  // the box counts twice as finely as was thought
+    corrected.controller.profile.edit().scales.push_back({.id = "cyclic-limit", .perUnit = 2.0});
+    CHECK(corrected.carried->at(path).shown == typed);
+    CHECK(std::get<double>(*standsIn(corrected, path)) == Approx(all.controller.cyclicLimitPct / 2.0));
+    CHECK(corrected.controller.cyclicLimitPct == all.controller.cyclicLimitPct);  // what is wanted keeps its meaning
+    CHECK(inBoxMark(corrected, path) == InBoxMark::Changed);
+    const auto boxes = carry(corrected);
+    CHECK(leftOf(boxes) == std::vector<std::string>{path});
+    const CarryLine& line = lineOf(boxes, path);
+    CHECK(line.had == typed);
+    CHECK(line.wants == boxShows(corrected, path));
+    const UntilTyped until = untilTyped(corrected, boxes, stationsOf(corrected));
+    REQUIRE(until.of.at(path).known);
+    CHECK_FALSE(until.of.at(path).text.empty());
+    CHECK(asInBoxes(corrected).controller.cyclicLimitPct == Approx(all.controller.cyclicLimitPct / 2.0));
 }
 
 }  // namespace readback_tests
