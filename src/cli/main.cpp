@@ -5,9 +5,11 @@
 #include "base/error.h"
 #include "cli/commands.h"
 #include "io/document.h"
+#include "procedure/aircraft.h"
 #include "procedure/registry.h"
 
 #include <fmt/format.h>
+#include <algorithm>
 #include <CLI/CLI.hpp>
 #include <QString>
 #include <QUtf8StringView>
@@ -90,7 +92,9 @@ int run(int argc, char** argv) {
     std::string what, readings;
     CLI::App* solveCommand = app.add_subcommand("solve", "Readings in, numbers to enter out");
     std::vector<std::string> known;
-    for (const BenchWork& e : solvers()) known.emplace_back(e.id);
+    for (const AircraftEntry* aircraft : aircraftEntries())
+        for (const BenchWork& e : aircraft->stations().solvers())
+            if (std::find(known.begin(), known.end(), e.id) == known.end()) known.emplace_back(e.id);
     solveCommand->add_option("what", what, fmt::format("one of {}", fmt::join(known, ", ")))->required();
     solveCommand->add_option("file", file, "A setup")->required();
     solveCommand->add_option("--readings", readings, "A readings file, or -")->required();

@@ -177,6 +177,10 @@ TEST_CASE("what a quadrotor's document cannot be is refused by the field's name,
     CHECK(refused([](Setup& b) { rotorsOf(b).rotors.pop_back(); }) == "machine.rotors");
     CHECK(refused([](Setup& b) { rotorsOf(b).rotors[1].armMm = 0.0; }) == "machine.rotors.back-left.armMm");
     CHECK(refused([](Setup& b) { b.controller.ports.pop_back(); }) == "controller.ports");
+    Setup other = s;  // a helicopter's box in its place is told, and nothing is lost
+    other.controller.profile.edit().aileronReachPct.reset();
+    CHECK(beginning(evaluate(other), "rotor-box") != nullptr);
+    CHECK(beginning(evaluate(s), "rotor-box") == nullptr);
     Setup doubled = s;  // two rotors' leads in one port: the other's servo stands still, and that is told
     doubled.controller.ports[1].role = doubled.controller.ports[0].role;
     CHECK(beginning(evaluate(doubled), "rotor-leads") != nullptr);

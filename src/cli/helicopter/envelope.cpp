@@ -7,6 +7,7 @@
 #include "io/document.h"
 #include "io/helicopter/helicopterjson.h"
 #include "io/readings.h"
+#include "model/helicopter/helicopter.h"
 #include "procedure/registry.h"
 
 #include <fmt/format.h>
@@ -15,7 +16,9 @@
 namespace kh::cli {
 
 int runEnvelope(const std::string& file, bool asJson) {
-    const Evaluation evaluation = evaluate(io::loadDocument(file).setup);
+    const Setup setup = io::loadDocument(file).setup;
+    if (!isHelicopter(setup)) throw InputError("file", fmt::format("{} has no plate: there is no envelope", setup.machine.name));
+    const Evaluation evaluation = evaluate(setup);
     if (!evaluation.simulated) throw InputError(evaluation.findings.front().subject, render(evaluation.findings.front().found));
     if (asJson) {
         print(io::envelopeJson(evaluation.figures.of<HelicopterFigures>().roses));

@@ -52,6 +52,20 @@ void leads(const AuditContext& c, std::vector<Finding>& out) {
                    .whole = true});
 }
 
+/// A box of another class of machine: nothing it is told here is anything it can hold.
+void boxMixes(const AuditContext& c, std::vector<Finding>& out) {
+    const ControllerProfile& box = c.setup.controller.profile;
+    if (mixesRotors(box)) return;
+    out.push_back({.severity = Severity::Danger,
+                   .row = "rotor-layout",
+                   .title = c.say(KH_TR("{b} mixes no rotors"), {{"b", box.name}}),
+                   .found = c.say(KH_TR("It holds no clockwise pair, no limits of four rotors and no check points.")),
+                   .why = c.say(KH_TR("A box for a swash plate in its place moves four servos as if they stood under a plate.")),
+                   .todo = c.say(KH_TR("Choose a controller that mixes four rotors, or describe how far yours moves one.")),
+                   .box = Box::Controller,
+                   .subject = "controller.profile.aileronReachPct"_field});
+}
+
 /// Both limits turn the wrong way: that servo's direction; one alone does: that limit.
 void ways(const AuditContext& c, std::vector<Finding>& out) {
     const RotorsFigures& own = c.figures.of<RotorsFigures>();
@@ -274,6 +288,7 @@ void rotorPulse(const AuditContext& c, std::vector<Finding>& out) {
 std::span<const Rule> rotorLeadRules() {
     static constexpr std::array rules{Rule{"rotor-rate", Station::Rotors, Work::ServoHarm, rotorServos},
                                       Rule{"rotor-pulse", Station::Rotors, Work::ServoHarm, rotorPulse},
+                                      Rule{"rotor-box", Station::Rotors, Work::Wiring, boxMixes},
                                       Rule{"rotor-leads", Station::Rotors, Work::Wiring, leads},
                                       Rule{"rotor-pair", Station::Rotors, Work::Sign, told},
                                       Rule{"rotor-way", Station::Rotors, Work::Sign, ways}};
