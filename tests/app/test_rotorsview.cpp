@@ -4,6 +4,7 @@
 // locale too.
 #include "app/bench.h"
 #include "app/forms/handstepdialog.h"
+#include "app/rotors/newquaddialog.h"
 #include "base/conventions.h"
 #include "io/document.h"
 #include "judge/rotors/figures.h"
@@ -124,6 +125,53 @@ TEST_CASE("the page for a new helicopter opens over a quadrotor, and leads back 
     b.key(Qt::Key_Escape);
     CHECK(b.w().view().empty());
     CHECK(b.w().setup().machine.name == "Oystercatcher");
+}
+
+TEST_CASE("a new quadrotor from nothing to no danger, by keyboard; what is no number, or no frame, is refused where it was typed") {
+    Bench b;
+    int keys = 0;
+    whenOpen<NewQuadDialog>(&b.window, [&keys](NewQuadDialog* dialog) {
+        const auto type = [&](const char* name, const QString& text) {
+            auto* field = dialog->findChild<QLineEdit*>(QString::fromLatin1(name));
+            field->setFocus();
+            field->selectAll();
+            QTest::keyClicks(field, text);
+            keys += static_cast<int>(text.size()) + 1;
+        };
+        const auto choose = [&](const char* name, const QString& text) {
+            auto* box = dialog->findChild<QComboBox*>(QString::fromLatin1(name));
+            box->setFocus();
+            ++keys;
+            for (int i = 0; i < box->count() && box->currentText() != text; ++i, ++keys) QTest::keyClick(box, Qt::Key_Down);
+            CHECK(box->currentText() == text);
+        };
+        type("name", QStringLiteral("Avocet"));
+        type("arm", QStringLiteral("0"));
+        dialog->accept();
+        REQUIRE(dialog->isVisible());
+        CHECK(dialog->findChild<QLabel*>(QStringLiteral("refusal"))->text().contains(QStringLiteral("Arm")));
+        type("arm", QStringLiteral("wide"));
+        dialog->accept();
+        REQUIRE(dialog->isVisible());
+        type("arm", QStringLiteral("210,5"));
+        choose("transmitter", QStringLiteral("Halyard 10"));
+        choose("controller", QStringLiteral("Purser"));
+        choose("servo", QStringLiteral("Cleat M4"));
+        QTest::keyClick(dialog->findChild<QLineEdit*>(QStringLiteral("arm")), Qt::Key_Return);
+        ++keys;
+    });
+    b.act("new-quad");
+    REQUIRE(isRotors(b.w().setup()));
+    CHECK(b.w().setup().machine.name == "Avocet");
+    CHECK(rotorsOf(b.w().setup()).armMm == 210.5);
+    CHECK(b.w().document().modified());
+    CHECK(b.w().evaluation().count(Severity::Danger) == 1);  // no failsafe is stored
+    b.type("transmitter.channels.throttle.failsafePct", QStringLiteral("−110"));
+    b.type("machine.bladeMaxRpm", QStringLiteral("8000"));
+    keys += 12;
+    UNSCOPED_INFO(keys << " keys");
+    CHECK(b.w().evaluation().count(Severity::Danger) == 0);
+    CHECK(b.w().evaluation().count(Severity::Warning) == 0);
 }
 
 }  // namespace app_rotors_tests

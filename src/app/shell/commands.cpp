@@ -81,6 +81,7 @@ void MainWindow::listCommands() {
             id, [this, row = std::string(row), cell] { openRow(row, cell); }, hasRow(row));
     };
     on("new", [this] { bands_->toggleView("new-model"); });
+    on("new-quad", [this] { newQuadrotor(); });
     on("open", [this] {
         const QString file = QFileDialog::getOpenFileName(this, tr("Open"), {}, tr("Keelhaul setups (*.keel.json);;All files (*)"));
         if (!file.isEmpty() && filing_.mayLeave()) openFile(file);

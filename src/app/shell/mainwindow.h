@@ -34,6 +34,7 @@ public:
     bool openFile(const QString& file) { return filing_.openFile(file); }
     /// A model of that size in the plain boxes, all at default.
     void newModel(const QString& sizeClass);
+    void newQuadrotor();
     /// A setup that has no file yet. @param worthKeeping  it was asked for, and would be missed  @param message  what is told of it;
     /// empty: nothing
     void begin(const Setup& setup, bool worthKeeping, const QString& message);

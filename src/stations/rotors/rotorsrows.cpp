@@ -67,7 +67,7 @@ StationPage rotorsAirframeRows(const RowBuilder& b) {
         fact("model", KH_TR("Model"),
              {b.field("machine.name"_field), b.labelled("machine.sizeClass"_field), b.field("machine.style"_field)}),
         fact("frame", KH_TR("Frame"), {b.labelled("machine.armMm"_field), b.field("machine.armAngleDeg"_field, label(KH_TR("at")))}),
-        fact("pair", KH_TR("Turning"), {b.labelled("machine.pair"_field)}),
+        fact("pair", KH_TR("Clockwise"), {b.field("machine.pair"_field)}),
         fact("rotor", KH_TR("Rotors"), {b.labelled("machine.discM"_field), b.labelled("machine.blades"_field)}),
         fact("blades", KH_TR("Blades"), {b.field("machine.bladeMm"_field), b.labelled("machine.chordMm"_field)}),
         fact("mass", KH_TR("Flying mass"), {b.field("machine.massKg"_field)}),
@@ -78,7 +78,7 @@ StationPage rotorsAirframeRows(const RowBuilder& b) {
     for (std::size_t i = 0; i < kRotors; ++i) {
         const std::string at = "machine.rotors." + std::string(rotors::kIds[i]);
         if (!readField(setup, at + ".armMm")) continue;
-        Row row = b.row(("rotor-" + std::string(rotors::kIds[i])).c_str(), say(KH_TR("{r}"), {{"r", rotorTitle(rotors::kIds[i])}}), {}, {},
+        Row row = b.row(("rotor-" + std::string(rotors::kIds[i])).c_str(), say(KH_TR("Rotor {r}"), {{"r", rotorTitle(rotors::kIds[i])}}), {}, {},
                         {{b.labelled(at + ".armMm"), b.labelled(at + ".linkMm"), b.labelled(at + ".leverMm"), b.field(at + ".lever")}});
         page.rows.push_back(i == 0 ? std::move(row) : RowBuilder::under("rotor-front-left", std::move(row)));
     }
