@@ -24,8 +24,8 @@ std::span<const MenuLevel> menuLevels() {
     static const std::array<MenuLevel, 4> levels{{
         {"model",
          KH_TR("Model"),
-         {"new", "new-quad", "open", ">recent", "save", "save-as", ">sheet", "|", ">boxes", ">station", "to-set", "|", "preferences", ">help", "quit"}},
-        {"sheet", KH_TR("Sheet, template, revert"), {"print", "export", "|", "save-template", "revert"}},
+         {"new", "open", ">recent", "save", "save-as", ">sheet", "|", ">boxes", ">station", "to-set", "|", "preferences", ">help", "quit"}},
+        {"sheet", KH_TR("Sheet, template, revert, quadrotor"), {"print", "export", "|", "save-template", "revert", "|", "new-quad"}},
         {"boxes", KH_TR("Boxes and servos"), {"carry", "as-boxes-stand", "carry-reset", "carry-form", "carry-read", "|", "box-view", "boxes", "box-describe", "no-such-page", "|", "own-box", "servo-book", "renew"}},
         {"help", KH_TR("Help"), {"handbook", "shortcuts", "about"}},
     }};
