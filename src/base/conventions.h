@@ -40,6 +40,7 @@ inline constexpr double kRoundingFuzz = 1e-9;  ///< the only fuzz used when roun
 
 /// Throttle 0 ... 100 % as the channel carries it, -100 ... +100 %. A hold of -5 % is -110 %.
 [[nodiscard]] constexpr double channelPctFromThrottlePct(double throttlePct) { return 2.0 * throttlePct - 100.0; }
+[[nodiscard]] constexpr double throttlePctFromChannelPct(double channelPct) { return (channelPct + 100.0) / 2.0; }
 
 /// Stick -1 ... +1 as a curve's x, 0 ... 100 %.
 [[nodiscard]] constexpr double curveXFromStick(double stick) { return 50.0 * (stick + 1.0); }

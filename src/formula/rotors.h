@@ -14,6 +14,12 @@ namespace kh {
 inline constexpr std::size_t kRotors = 4;
 using FourRotors = std::array<double, kRotors>;
 
+[[nodiscard]] constexpr double rotorsMean(const FourRotors& of) {
+    double sum = 0.0;
+    for (const double one : of) sum += one;
+    return sum / static_cast<double>(kRotors);
+}
+
 /// Which diagonal pair turns clockwise seen from above: that of the front left rotor or that of the front right one.
 enum class ClockwisePair { FrontLeft, FrontRight };
 

@@ -17,7 +17,7 @@
 namespace kh {
 
 /// One line of the table; a row may have more, for readings of its own. "{}" in a field stands for the element of the reading where its
-/// name has one, else for each of the list.
+/// name has one, else for each of the list; of what is noted besides also for each of a list that goes by other names.
 struct RowDependencies {
     const char* row;               ///< "{}" in it stands for the element of the reading
     FieldList restsOn = {};        ///< facts of boxes and machine its check, or a reading for it, went through
@@ -60,10 +60,13 @@ struct StaleReading {
     std::string handWork;             ///< done since on the machine, "blade-links.a"; empty: none
     std::optional<double> then, now;  ///< values of that field, where both are numbers that were noted
 };
-/// Of each row whose readings can be invalidated the newest, where stale. @param of  only of this station's rows
+/// Of each row whose readings can be invalidated the newest, of each element that is read by itself, where stale. @param of  only of this
+/// station's rows
 [[nodiscard]] std::vector<StaleReading> staleReadings(const Setup& setup, std::optional<Station> of = {});
 /// Work by hand that makes readings stale, as it is written down: a turned link, an arm on another tooth.
 inline constexpr const char* kHandWork = "turned.";
+/// Whether such work, "turned.links.left", was done on another element than a reading's, "plus.front-left": then it says nothing of it.
+[[nodiscard]] bool workedElsewhere(std::string_view work, std::string_view reading);
 
 /// The box itself a field is typed into, as a fact: another controller is another `controller.profile.id`. Empty for none.
 [[nodiscard]] std::string boxIdentity(std::string_view path);

@@ -6,7 +6,6 @@
 #include "model/traits.h"
 
 #include <fmt/format.h>
-#include <algorithm>
 
 namespace kh {
 
@@ -14,9 +13,8 @@ void tellDescribed(const Setup& setup, bool words, std::vector<Finding>& finding
     const std::size_t judged = findings.size();
     for (const Trait* trait : traitsOf(setup))
         for (const char* row : trait->rows) {
-            const auto known =
-                std::find_if(std::begin(kRowIds), std::end(kRowIds), [&](const RowId& r) { return std::string_view(r.id) == row; });
-            if (known == std::end(kRowIds)) continue;
+            const RowId* known = rowOf(row);
+            if (known == nullptr) continue;
             Finding f{.id = fmt::format("described.{}.{}", trait->id, row),
                       .station = known->station,
                       .severity = Severity::Note,

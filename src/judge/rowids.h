@@ -231,17 +231,47 @@ inline constexpr std::array kRowIds{
     RowId{Station::Proof, "proof-note"},
 };
 
-constexpr bool isRow(std::string_view id) {
-    for (const RowId& row : kRowIds)
-        if (row.id == id) return true;
-    return false;
-}
+/// Those that only a quadrotor's pages have.
+inline constexpr std::array kRotorRowIds{
+    RowId{Station::Airframe, "frame"},
+    RowId{Station::Airframe, "pair"},
+    RowId{Station::Airframe, "rotor-front-left"},
+    RowId{Station::Airframe, "rotor-back-left", "rotor-front-left"},
+    RowId{Station::Airframe, "rotor-back-right", "rotor-front-left"},
+    RowId{Station::Airframe, "rotor-front-right", "rotor-front-left"},
+    RowId{Station::Rotors, "rotor-layout"},
+    RowId{Station::Rotors, "rotor-ports"},
+    RowId{Station::Rotors, "rotor-square"},
+    RowId{Station::Rotors, "rotor-off-square", "rotor-square"},
+    RowId{Station::Rotors, "rotor-mounted", "rotor-square"},
+    RowId{Station::Rotors, "rotor-zero"},
+    RowId{Station::Rotors, "rotor-rods", "rotor-zero"},
+    RowId{Station::Rotors, "rotor-plus"},
+    RowId{Station::Rotors, "rotor-wanted", "rotor-plus"},
+    RowId{Station::Rotors, "rotor-minus"},
+    RowId{Station::Rotors, "rotor-alike"},
+    RowId{Station::Rotors, "rotor-collective"},
+    RowId{Station::Rotors, "rotor-aileron"},
+    RowId{Station::Rotors, "rotor-elevator"},
+    RowId{Station::Rotors, "rotor-rudder"},
+    RowId{Station::Rotors, "rotor-checks"},
+    RowId{Station::Rotors, "rotor-gains", "rotor-checks"},
+    RowId{Station::Power, "rotor-speed"},
+    RowId{Station::Power, "rotor-hover"},
+    RowId{Station::Power, "control"},
+    RowId{Station::Power, "brake"},
+    RowId{Station::Power, "cut-off"},
+};
+
 /// The table's entry; nullptr if there is no such row.
-[[nodiscard]] inline const RowId* rowOf(std::string_view id) {
+[[nodiscard]] constexpr const RowId* rowOf(std::string_view id) {
     for (const RowId& row : kRowIds)
+        if (row.id == id) return &row;
+    for (const RowId& row : kRotorRowIds)
         if (row.id == id) return &row;
     return nullptr;
 }
+constexpr bool isRow(std::string_view id) { return rowOf(id) != nullptr; }
 
 /// A row that is checked when it is compiled.
 consteval const char* operator""_row(const char* id, std::size_t size) {

@@ -97,6 +97,8 @@ public:
     /// Head speed in a mode from what the speed controller was given; known only where facts or a log give it.
     /// @param motorPct  of the learned range, 0 … 100
     [[nodiscard]] bool headSpeedAt(double motorPct, std::size_t mode, double& rpm) const;
+    /// The mode that is flown where no switch asks for another. Beyond the list where there is none.
+    [[nodiscard]] std::size_t baseMode() const { return hasHold_ && holdMode_ == 0 ? 1 : 0; }
     [[nodiscard]] double pitchCurveAt(std::size_t mode, double stick) const { return modes_[mode].pitch.atStick(stick); }
     [[nodiscard]] double throttleCurveAt(std::size_t mode, double stick) const { return modes_[mode].throttle.atStick(stick); }
     /// Functions conditions may name: modes in list order, "kill", "cut", then the others.
@@ -189,7 +191,6 @@ private:
     std::vector<GainStep> gainSteps_;
     std::size_t holdMode_ = 0;
     bool hasHold_ = false;
-    [[nodiscard]] std::size_t baseMode() const { return hasHold_ && holdMode_ == 0 ? 1 : 0; }
     double holdPct_ = 0.0, killPct_ = 0.0, cutPct_ = 0.0, trimRangePct_ = 0.0;
     CompiledCondition kill_, cut_;
     const AircraftClass* class_;

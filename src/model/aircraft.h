@@ -25,6 +25,7 @@ struct AxisRates;
 struct Edit;
 struct DirectionSettings;
 struct FlightMode;
+struct Machine;
 struct ServoProfile;
 struct Setup;
 struct StickTrims;
@@ -138,6 +139,8 @@ struct AircraftClass {
     const YawPath* yaw = nullptr;             ///< none: nothing turns the yaw gyro's demand over
     double governedFromStick = -1.0;  ///< below it a mode that is not flown inverted may idle: the ramp from an idle is no second value
     bool autorotates = true;          ///< else hold in the air is a fall, and nothing asks what it flies like
+    std::array<double, 2> (*supplyA)(const Machine& machine) =
+        nullptr;                                 ///< receiver supply at least, continuous and peak; none: not judged
     std::span<const char* const> notAsked = {};  ///< topics (model/topics.h) boxes have, and such a machine no use for
 
     [[nodiscard]] std::size_t functionCount() const { return functions.size(); }

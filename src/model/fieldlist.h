@@ -29,7 +29,7 @@ public:
     }
 
 private:
-    static constexpr std::size_t kMost = 18;
+    static constexpr std::size_t kMost = 22;
     constexpr void add(const char* field) { fields_.at(size_++) = field; }
     std::array<const char*, kMost> fields_{};
     std::size_t size_ = 0;

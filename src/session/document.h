@@ -40,6 +40,7 @@ public:
     void setCarried(InBoxes carried);
     /// Another document than this one is looked at: an edit is refused until that is over.
     void setLookedPast(bool on) { lookedPast_ = on; }
+    [[nodiscard]] bool lookedPast() const { return lookedPast_; }
     /// Gives up the entry that is being dragged, as if it had not been.
     void abandonMerge(int mergeKey);
     void undo();

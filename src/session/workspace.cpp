@@ -50,18 +50,16 @@ const StationSet& Workspace::stationsFor(const Setup& setup) const {
 }
 
 std::shared_ptr<const Setup> Workspace::shown() const {
-    return asBoxesStand_ ? std::make_shared<const Setup>(asInBoxes(document_.setup())) : document_.shared();
+    return asBoxesStand() ? std::make_shared<const Setup>(asInBoxes(document_.setup())) : document_.shared();
 }
 
 void Workspace::showAsBoxesStand(bool on) {
-    if (on == asBoxesStand_) return;
-    asBoxesStand_ = on;
+    if (on == asBoxesStand()) return;
     document_.setLookedPast(on);
     evaluateNow();
 }
 
 void Workspace::begin() {
-    asBoxesStand_ = false;
     document_.setLookedPast(false);
     guards_.forget();
     deck_ = Deck{};

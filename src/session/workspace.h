@@ -108,7 +108,7 @@ public:
     [[nodiscard]] WhatIf& whatIf() { return whatIf_; }
     [[nodiscard]] const WhatIf& whatIf() const { return whatIf_; }
     /// Whether what the boxes are known to hold is shown, judged and proved in place of what is wanted. It is looked at, not edited.
-    [[nodiscard]] bool asBoxesStand() const { return asBoxesStand_; }
+    [[nodiscard]] bool asBoxesStand() const { return document_.lookedPast(); }
     void showAsBoxesStand(bool on);
     [[nodiscard]] Pose& pose() { return pose_; }
     [[nodiscard]] const Pose& pose() const { return pose_; }
@@ -168,7 +168,6 @@ private:
     io::Library library_;
     JudgeMemory memory_;
     Snapshot now_;
-    bool asBoxesStand_ = false;
     bool swapping_ = false;
     bool again_ = false;  ///< the document changed while a snapshot was told
     Cursor cursor_;

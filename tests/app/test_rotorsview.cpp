@@ -7,7 +7,6 @@
 #include "app/rotors/newquaddialog.h"
 #include "base/conventions.h"
 #include "io/document.h"
-#include "judge/rotors/figures.h"
 #include "model/rotors/rotors.h"
 
 #include <QLocale>
@@ -18,7 +17,8 @@ using namespace khtest;
 
 namespace {
 
-const std::vector<Station> kOfRotors{Station::Airframe, Station::Radio, Station::Link, Station::Rotors, Station::Sensors, Station::Power, Station::Modes, Station::Proof};
+const std::vector<Station> kOfRotors{Station::Airframe, Station::Radio, Station::Link,  Station::Rotors,
+                                     Station::Sensors,  Station::Power, Station::Modes, Station::Proof};
 
 /// Whether there is anything but one colour in a picture.
 bool drawn(const QImage& image) {
@@ -57,7 +57,7 @@ TEST_CASE("the window opens a quadrotor: its own keel, guards and drawings, ever
         // a value typed with a comma
         b.type("machine.armMm", QStringLiteral("221,0"));
         CHECK(rotorsOf(b.w().setup()).armMm == 221.0);
-        b.type("machine.limits.3.plusUs", QStringLiteral("50"));  // in the box's own units of 4 µs
+        b.type("machine.limits.front-left.plusUs", QStringLiteral("50"));  // in the box's own units of 4 µs
         CHECK(rotorsOf(b.w().setup()).limits.front().plusUs == 200.0);
         b.act("undo");
         b.act("undo");
@@ -97,25 +97,37 @@ TEST_CASE("the sticks move what is drawn, and a danger is posed: the plan of the
 
 TEST_CASE("a hostile quadrotor is told and drawn all the same: no rotor, no port, no speed") {
     Bench b(QStringLiteral("oystercatcher"));
+    int opened = 0, refused = 0;
     for (const auto& spoil : std::vector<std::function<void(Setup&)>>{
              [](Setup& s) { rotorsOf(s).rotors.clear(); }, [](Setup& s) { s.controller.ports.clear(); },
              [](Setup& s) { s.machine.power.kv.reset(); }, [](Setup& s) { rotorsOf(s).limits.clear(); },
-             [](Setup& s) { s.controller.profile.edit().checks.clear(); }}) {
+             [](Setup& s) { s.controller.profile.edit().checks.clear(); }, [](Setup& s) { s.machine.sizeClass = "no size"; },
+             [](Setup& s) { s.controller.profile.edit().aileronReachPct.reset(); }}) {
         Setup s = b.w().setup();
         spoil(s);
         const QString file = b.folder.filePath(QStringLiteral("hostile.keel.json"));
         try {
             io::saveDocument(file.toStdString(), s, {});
-        } catch (const std::exception&) {
-            continue;  // refused before it is a file: nothing to open
+        } catch (const InputError& e) {  // refused before it is a file: nothing to open
+            CHECK_FALSE(e.field().empty());
+            ++refused;
+            continue;
         }
-        if (!b.window.openFile(file)) continue;
+        if (!b.window.openFile(file)) {
+            CHECK_FALSE(b.window.message().isEmpty());
+            CHECK(b.w().setup().machine.name == "Oystercatcher");
+            ++refused;
+            continue;
+        }
+        ++opened;
         for (const Station st : kOfRotors) {
             b.go(st);
             CHECK(drawn(b.window.grab().toImage()));
         }
         REQUIRE(b.window.openFile(b.file));
     }
+    CHECK(opened >= 4);
+    CHECK(opened + refused == 7);
 }
 
 TEST_CASE("the page for a new helicopter opens over a quadrotor, and leads back to it") {

@@ -69,7 +69,7 @@ public:
                 throw std::logic_error("the window does not open what was accepted: " + window_.message().toStdString());
             session::Workspace& w = window_.workspace();
             settle();
-            for (const StationEntry& s : stations()) {
+            for (const StationEntry& s : w.stations().entries()) {
                 w.setStation(s.station);
                 const std::size_t rows = w.page().rows.size();
                 for (std::size_t n = 0; n < std::min<std::size_t>(rows, 4); ++n) {

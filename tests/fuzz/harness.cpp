@@ -48,7 +48,7 @@ bool cheap(const std::string& text, Met& met, Setup* accepted) {
     const Evaluation evaluation = evaluate(document.setup);
     if (!evaluation.simulated) ++met.impossible;
     for (const Finding& f : evaluation.findings) met.rules.insert(f.id);
-    const auto pages = ledger(document.setup, evaluation, nullptr, shippedStations());
+    const auto pages = ledger(document.setup, evaluation, nullptr, stationsOf(document.setup));
     if (pages.empty()) throw std::logic_error("no page of an accepted document");
     const std::string written = io::writeDocument(document.setup, document.unknown);
     const io::Document again = io::parseDocument(written);
@@ -65,7 +65,7 @@ void readings(const Setup& setup, const std::string& text, Met& met) {
         return;
     }
     ++met.accepted;
-    for (const BenchWork& solver : solvers())
+    for (const BenchWork& solver : stationsOf(setup).solvers())
         unlessRefused(met, [&] { (void)io::solvedJson(setup, solveRound(setup, solver, read)).dump(); });
 }
 
@@ -96,19 +96,19 @@ void dear(const Setup& setup, Dice& dice, Met& met) {
         }
         for (const FlightMode& m : setup.transmitter.modes) (void)deckInMode(setup, m.id);
     });
-    const WordedPlan plan = wordedPlan(setup, shippedStations().rules());
+    const WordedPlan plan = wordedPlan(setup, stationsOf(setup).rules());
     SwitchProof proof;
     unlessRefused(met, [&] { proof = proveSwitches(setup); });
     (void)io::auditJson(setup, evaluation, plan.plan).dump();
     (void)io::planJson(setup, plan.plan, plan.texts).dump();
     (void)io::proofJson(proof).dump();
     (void)io::sheetHtml(benchSheet(setup, evaluation, plan));
-    const auto pages = ledger(setup, evaluation, &proof, shippedStations());
+    const auto pages = ledger(setup, evaluation, &proof, stationsOf(setup));
     for (const StationPage& page : pages)
         for (const Row& row : page.rows)
             for (const Cell& cell : row.cells)
                 for (const Part& part : cell.parts) (void)explain(setup, part);
-    for (const BenchWork& solver : solvers()) {
+    for (const BenchWork& solver : stationsOf(setup).solvers()) {
         std::vector<Reading> taken;
         unlessRefused(met, [&] {
             for (const Step& slot : solver.asks(setup))

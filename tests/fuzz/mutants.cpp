@@ -7,6 +7,7 @@
 #include "model/accepted.h"
 #include "model/access.h"
 #include "model/helicopter/helicopter.h"
+#include "model/rotors/rotors.h"
 
 #include <algorithm>
 #include <filesystem>
@@ -229,7 +230,13 @@ Setup extreme(const Setup& sound, Dice& dice) {
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.profile.edit().switches, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.controller.ports, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.controller.banks, dice); });
-    tryChange(s, [&](Setup& x) { reshape(helicopter(x).servos, dice); });
+    tryChange(s, [&](Setup& x) {
+        if (isHelicopter(x)) reshape(helicopter(x).servos, dice);
+        if (isRotors(x)) {
+            reshape(rotorsOf(x).rotors, dice);
+            reshape(rotorsOf(x).limits, dice);
+        }
+    });
     const std::vector<std::string> paths = allPaths(s);
     for (std::size_t n = std::size_t{1} << below(dice, 9); n > 0; --n) {
         const std::string& path = paths[below(dice, paths.size())];

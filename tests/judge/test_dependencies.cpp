@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "aircraft/quadbuilds.h"
 #include "golden/builds.h"
 #include "judge/dependencies.h"
 #include "judge/rowids.h"
@@ -26,12 +27,18 @@ Setup changedAfter(Setup s, const std::string& path, int change) {
     return s;
 }
 
+std::vector<NamedSetup> buildsOfEveryClass() {
+    std::vector<NamedSetup> out(triedBuilds().begin(), triedBuilds().end());
+    for (const NamedQuad& b : soundQuads()) out.push_back({b.name, b.setup});
+    return out;
+}
+
 }  // namespace
 
 TEST_CASE("whatever can be read stands in the table of dependencies, at a row it is read for") {
     std::set<std::string> read;
-    for (const NamedSetup& build : triedBuilds())
-        for (const BenchWork& work : solvers())
+    for (const NamedSetup& build : buildsOfEveryClass())
+        for (const BenchWork& work : stationsOf(build.setup).solvers())
             for (const Step& step : work.asks(build.setup)) {
                 INFO(build.name << " " << work.id << " " << step.name);
                 const RowDependencies* line = dependenciesOf(step.name);
@@ -45,10 +52,10 @@ TEST_CASE("whatever can be read stands in the table of dependencies, at a row it
 
 TEST_CASE("a reading and a row are stale once what the table names was changed after them, and not before") {
     std::size_t tried = 0;
-    for (const NamedSetup& build : triedBuilds()) {
+    for (const NamedSetup& build : buildsOfEveryClass()) {
         Setup s = build.setup;
         for (auto& [path, record] : s.standings) record.change = std::min(record.change, 1000);
-        for (const BenchWork& work : solvers())
+        for (const BenchWork& work : stationsOf(s).solvers())
             for (const Step& step : work.asks(s)) {
                 Reading r{"r", step.name, 1.0, step.unit, "", "", "", settingsInForce(s, step.name)};
                 r.change = 1001;
@@ -61,7 +68,7 @@ TEST_CASE("a reading and a row are stale once what the table names was changed a
                     ++tried;
                 }
             }
-        for (const RowId& row : kRowIds) {
+        for (const RowId& row : isRotors(s) ? std::span<const RowId>(kRotorRowIds) : std::span<const RowId>(kRowIds)) {
             s.standings["rows." + std::string(row.id)] = {Standing::Proved, "", "", "", 1001};
             INFO(row.id);
             CHECK(rowSeen(s, row.id));

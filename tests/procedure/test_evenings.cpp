@@ -13,6 +13,7 @@
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/newmodel.h"
 #include "model/modeedits.h"
+#include "procedure/ledger.h"
 #include "procedure/registry.h"
 #include "procedure/sheet.h"
 #include "procedure/tobeset.h"

@@ -67,11 +67,9 @@ bool take(MainWindow& window, const QDir& models, const QString& folder, const S
                                         std::make_unique<QKeyEvent>(QEvent::KeyPress, Qt::Key_Right, Qt::NoModifier).get());
             });
     }
-    if (shot.why) window.action(QStringLiteral("why"))->trigger();
     settle(window.workspace());
     if (!window.grab().save(QDir(folder).filePath(QString::fromLatin1(shot.file) + QStringLiteral(".png")))) return false;
     if (shot.pose) w.pose().release();
-    if (shot.why) window.action(QStringLiteral("why"))->trigger();
     return true;
 }
 

@@ -6,6 +6,7 @@
 #include "model/accepted.h"
 #include "model/access.h"
 #include "model/fieldpatterns.h"
+#include "model/names.h"
 #include "session/document.h"
 #include "session/told.h"
 #include "text/words.h"
@@ -29,10 +30,34 @@ QComboBox* offered(QWidget* parent, const char* name, const std::vector<P>& list
     return box;
 }
 
+const Setup& blankQuad() {
+    static const Setup blank = [] {
+        Setup s;
+        s.machine.aircraft = Aircraft(rotorsClass().blank());
+        return s;
+    }();
+    return blank;
+}
+
+/// "Arm, hub to rotor shaft, mm".
+QString asked(const char* path) {
+    const QString title = words(fieldTitle(blankQuad(), path));
+    const std::string unit(readField(blankQuad(), path)->info.unit);
+    return unit.empty() ? title : title + QStringLiteral(", ") + shown(unit);
+}
+
+/// What a field can be chosen from, in its own words.
+QComboBox* choicesOf(QWidget* parent, const char* name, const char* path) {
+    auto* box = new QComboBox(parent);
+    box->setObjectName(QString::fromLatin1(name));
+    const auto field = readField(blankQuad(), path);
+    for (const Choice& c : field->info.choices) box->addItem(words(c.caption == nullptr ? c.id : c.caption));
+    return box;
+}
+
 /// A number with point or comma. @throws InputError naming the field and what it takes
 double typedNumber(const char* path, const QLineEdit* line) {
-    Setup probe;
-    probe.machine.aircraft = Aircraft(rotorsClass().blank());
+    Setup probe = blankQuad();
     bool fine = false;
     const double value = line->text().trimmed().replace(QLatin1Char(','), QLatin1Char('.')).toDouble(&fine);
     if (!fine) throw InputError(path, line->text().toStdString() + " is no number");
@@ -55,12 +80,8 @@ NewQuadDialog::NewQuadDialog(QWidget* parent, io::Library library) : QDialog(par
     name_->setPlaceholderText(shown(usual.name));
     arm_ = line("arm", QLocale().toString(usual.armMm, 'f', 0));
     blade_ = line("blade", QLocale().toString(usual.bladeMm, 'f', 0));
-    pair_ = new QComboBox(this);
-    pair_->setObjectName(QStringLiteral("pair"));
-    pair_->addItems({tr("front left and back right"), tr("front right and back left")});
-    style_ = new QComboBox(this);
-    style_->setObjectName(QStringLiteral("style"));
-    style_->addItems({tr("training"), tr("sport"), tr("aerobatic"), tr("scale")});
+    pair_ = choicesOf(this, "pair", "machine.pair"_field);
+    style_ = choicesOf(this, "style", "machine.style"_field);
     style_->setCurrentIndex(static_cast<int>(usual.style));
     transmitter_ = offered(this, "transmitter", library_.transmitters);
     controller_ = offered(this, "controller", controllers_);
@@ -68,12 +89,13 @@ NewQuadDialog::NewQuadDialog(QWidget* parent, io::Library library) : QDialog(par
     servo_ = offered(this, "servo", library_.servos);
     refusal_ = lookLabel(LabelLook::Refusal);
     auto* form = new QFormLayout(this);
-    form->addRow(lookLabel(LabelLook::Muted, tr("What is not known yet stays as it begins; every value is a default until it is entered or measured.")));
+    form->addRow(lookLabel(LabelLook::Muted,
+                           tr("What is not known yet stays as it begins; every value is a default until it is entered or measured.")));
     form->addRow(tr("Name"), name_);
-    form->addRow(tr("Arm, hub to rotor shaft, mm"), arm_);
-    form->addRow(tr("Turning clockwise, from above"), pair_);
-    form->addRow(tr("Blade, mm"), blade_);
-    form->addRow(tr("Flown"), style_);
+    form->addRow(asked("machine.armMm"_field), arm_);
+    form->addRow(asked("machine.pair"_field), pair_);
+    form->addRow(asked("machine.bladeMm"_field), blade_);
+    form->addRow(asked("machine.style"_field), style_);
     form->addRow(tr("Transmitter"), transmitter_);
     form->addRow(tr("Controller"), controller_);
     form->addRow(tr("Speed controller"), speedController_);
@@ -94,17 +116,19 @@ void NewQuadDialog::accept() {
         a.bladeMm = typedNumber("machine.bladeMm"_field, blade_);
         a.pair = static_cast<ClockwisePair>(pair_->currentIndex());
         a.style = static_cast<FlyingStyle>(style_->currentIndex());
-        if (controllers_.empty()) throw InputError("controller", tr("none of the boxes mixes four rotors: describe yours first").toStdString());
+        if (controllers_.empty())
+            throw InputError("controller", tr("none of the boxes mixes four rotors: describe yours first").toStdString());
         const auto at = [](const auto& list, const QComboBox* box) { return list.at(static_cast<std::size_t>(box->currentIndex())); };
-        a.boxes = {at(library_.transmitters, transmitter_), at(controllers_, controller_), at(library_.speedControllers, speedController_),
-                   at(library_.servos, servo_), {}};
+        a.boxes = {at(library_.transmitters, transmitter_),
+                   at(controllers_, controller_),
+                   at(library_.speedControllers, speedController_),
+                   at(library_.servos, servo_),
+                   {}};
         Setup made = newRotorsModel(a, session::nowStamp());
         requireAccepted(made);
         made_ = std::move(made);
     } catch (const InputError& e) {  // said here, where it is seen
-        Setup probe;
-        probe.machine.aircraft = Aircraft(rotorsClass().blank());
-        refusal_->setText(session::told(probe, e));
+        refusal_->setText(session::told(blankQuad(), e));
         refusal_->setVisible(true);
         return;
     }

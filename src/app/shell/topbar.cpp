@@ -97,7 +97,9 @@ void TopBar::layOut() {
                           : workspace_.repository().savedAt().isValid()
                               ? tr("saved %1").arg(QLocale().toString(workspace_.repository().savedAt().time(), QStringLiteral("HH:mm")))
                               : QString();
-    QString revision = ofModel_ && workspace_.asBoxesStand() ? tr("as the boxes stand") : ofModel_ ? tr("rev %1").arg(s.revision) + QStringLiteral("  ") + state : QString();
+    QString revision;
+    if (ofModel_)
+        revision = workspace_.asBoxesStand() ? tr("as the boxes stand") : tr("rev %1").arg(s.revision) + QStringLiteral("  ") + state;
     if (ofModel_ && !fits(textWidth(revision, Theme::font(13)) + 26)) {
         revision = d.modified() ? state : QString();
         if (!revision.isEmpty() && !fits(textWidth(revision, Theme::font(13)) + 26)) revision.clear();

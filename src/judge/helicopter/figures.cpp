@@ -69,6 +69,14 @@ double modePitchDeg(const FigureBuilder& builder, std::size_t mode, double stick
     return deg;
 }
 
+ModePitch bladePitchOfModes(const FigureBuilder& builder) {
+    return {[&builder](std::size_t mode, double stick, Derivation& why) { return modePitchDeg(builder, mode, stick, why); },
+            [&builder](std::vector<std::string> first) {
+                first.insert(first.end(), {"controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field});
+                return bladePaths(builder, std::move(first));
+            }};
+}
+
 CollectiveReach collectiveReach(const Setup& setup) {
     CollectiveReach out;
     const ControllerSettings& box = setup.controller;

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "judge/figurebuilder.h"
+#include "judge/modefigures.h"
 #include "kernel/helicopter/envelope.h"
 #include "kernel/helicopter/plant.h"
 #include "model/air.h"
@@ -38,6 +39,8 @@ inline constexpr double kGaugeMoreDeg = 1.5;
 [[nodiscard]] Figure tailHoverFigure(const FigureBuilder& b, double rpm, const std::string& speedPath);
 /// Blade pitch the mode's curve gives at a stick position, in °.
 [[nodiscard]] double modePitchDeg(const FigureBuilder& builder, std::size_t mode, double stick, Derivation& why);
+/// The same for what every class's modes have. @param builder  stays as long as it is asked
+[[nodiscard]] ModePitch bladePitchOfModes(const FigureBuilder& builder);
 /// What a collective channel value (curve %) does to the blade: every field in between, behind the first ones.
 [[nodiscard]] std::vector<std::string> bladePaths(const FigureBuilder& builder, std::vector<std::string> first);
 

@@ -5,9 +5,8 @@
 
 #include "base/conventions.h"
 #include "base/error.h"
-#include "formula/root.h"
-#include "judge/modechecks.h"
 #include "judge/modedecks.h"
+#include "judge/modefigures.h"
 #include "judge/motorfigures.h"
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
@@ -31,83 +30,34 @@ struct ModeFigureMaker : FigureBuilder {
 void ModeFigureMaker::modes() {
     const auto& list = setup.transmitter.modes;
     const ChannelSettings* gainChannel = channelOf(setup.transmitter, functionId(heli::Gain));
+    const ModePitch pitch = bladePitchOfModes(*this);
     const std::vector<std::optional<Deck>>& decks = memory.of<ModeDecks>().of(setup, model);
     for (std::size_t i = 0; i < list.size(); ++i) {
         const FlightMode& m = list[i];
-        const std::string base = "transmitter.modes." + m.id;
-        const bool hold = m.id == kHoldMode;
         ModeFigures f;
         f.id = m.id;
         f.name = m.name;
-        const auto highest = [&m]() {
-            double t = 0.0;
-            for (const CurvePoint& p : m.throttle.points) t = std::max(t, p.y);
-            return t;
-        };
-        f.throttlePct = make(KH_TR("throttle, highest"), {"%", 0, false},
-                             {hold ? "transmitter.hold.throttlePct"_field : base + ".throttle"}, [&](Derivation& why) {
-                                 why.line(hold ? KH_TR("hold's own value") : KH_TR("highest point of the curve"));
-                                 return hold ? setup.transmitter.hold.throttlePct : highest();
-                             });
-        const double throttle = hold ? 0.0 : model.motorPctOf(highest());
-        double rpm = 0.0;
-        const bool rpmKnown = model.headSpeedAt(throttle, i, rpm);
-        const std::vector<FigureNeed> speed{{"machine.power.kv"_field, rpmKnown}};
-        f.headRpm = make(
-            KH_TR("head speed"), {"rpm", 0},
-            {hold ? "transmitter.hold.throttlePct"_field : base + ".throttle", "speedController.calibration"_field,
-             "machine.power.kv"_field, "machine.power.mainTeeth"_field, "machine.power.pinionTeeth"_field},
-            [&](Derivation& why) {
-                if (setup.speedController.calibration.size() >= 2)
-                    why.line(KH_TR("straight line through {n} logged points, at {t}"),
-                             {{"n", num(static_cast<double>(setup.speedController.calibration.size()))},
-                              {"t", amount(setup, throttlePath(setup.transmitter), throttle)}});
-                else
-                    why.line(KH_TR("share of what is available, at {t}: no speed was logged yet"),
-                             {{"t", amount(setup, throttlePath(setup.transmitter), throttle)}});
-                return rpm;
-            },
-            speed);
-        f.tipSpeed = make(
-            KH_TR("blade tip speed"), {"m/s", 0}, {"machine.rotor.discM"_field},
-            [&](Derivation& why) { return tipSpeed(helicopter(setup).rotor.discM, rpm, &why); }, speed);
-        const auto pitchAt = [this, i](double stick) {
-            return [this, i, stick](Derivation& why) { return modePitchDeg(*this, i, stick, why); };
-        };
-        const std::vector<std::string> pitchPaths =
-            bladePaths(*this, {base + ".pitch", "controller.collectiveHighPct"_field, "controller.collectiveLowPct"_field});
-        f.pitchLow = make(KH_TR("blade pitch at low stick"), {"°", 1, true}, pitchPaths, pitchAt(-1));
-        f.pitchMid = make(KH_TR("blade pitch at mid stick"), {"°", 1, true}, pitchPaths, pitchAt(0));
-        f.pitchHigh = make(KH_TR("blade pitch at high stick"), {"°", 1, true}, pitchPaths, pitchAt(1));
-        const std::string speedPath = hold ? "transmitter.hold.throttlePct"_field : base + ".throttle";
-        const std::vector<std::string> hoverPaths{"machine.massKg"_field, "machine.rotor.discM"_field, "machine.rotor.chordMm"_field,
-                                                  "machine.rotor.blades"_field, speedPath};
+        modeThrottleFigures(*this, i, KH_TR("head speed"), f);
+        const double rpm = f.headRpm.value;
+        f.tipSpeed = make(KH_TR("blade tip speed"), {"m/s", 0}, {"machine.rotor.discM"_field},
+                          [&](Derivation& why) { return tipSpeed(helicopter(setup).rotor.discM, rpm, &why); },
+                          {{"machine.power.kv"_field, f.headRpm.known}});
         // where no head speed is known the wanted one stands for it
-        const double hoverRpm = rpmKnown || hold ? rpm : m.targetRpm.value_or(0.0);
-        const std::vector<FigureNeed> turning{{"machine.power.kv"_field, hoverRpm > 0.0}};
-        f.hoverPitch = make(
-            KH_TR("hover pitch, estimate"), {"°", 1}, hoverPaths,
-            [&](Derivation& why) {
-                const double deg = hover(mainRotor(setup.machine, hoverRpm), &why).pitchDeg;
-                why.line(KH_TR("gauges at the field read 0.5 … 1.5° more"));
-                return deg;
-            },
-            turning);
-        f.hoverStick = make(
-            KH_TR("stick that holds the hover"), {"", 2, true}, pitchPaths,
-            [&](Derivation& why) {
-                const double wanted = hover(mainRotor(setup.machine, hoverRpm)).pitchDeg;
-                Derivation quiet;
-                if (pitchAt(1.0)(quiet) < wanted) throw InputError(base + ".pitch", "the curve never reaches the hover pitch");
-                if (pitchAt(-1.0)(quiet) > wanted) throw InputError(base + ".pitch", "the curve never comes down to the hover pitch");
-                quiet.wanted = false;
-                const auto side = [&](double stick) { return pitchAt(stick)(quiet) < wanted ? -1.0 : 1.0; };
-                why.line(KH_TR("where the curve gives {p}°"), {{"p", num(wanted, 1)}});
-                return side(-1.0) > 0.0 ? -1.0 : bracketOfRoot(side, -1.0, 1.0, kStickTolerance).second;
-            },
-            turning);
+        const bool hold = m.id == kHoldMode;
+        const double hoverRpm = f.headRpm.known || hold ? rpm : m.targetRpm.value_or(0.0);
+        f.hoverPitch =
+            make(KH_TR("hover pitch, estimate"), {"°", 1},
+                 {"machine.massKg"_field, "machine.rotor.discM"_field, "machine.rotor.chordMm"_field, "machine.rotor.blades"_field,
+                  hold ? "transmitter.hold.throttlePct"_field : "transmitter.modes." + m.id + ".throttle"},
+                 [&](Derivation& why) {
+                     const double deg = hover(mainRotor(setup.machine, hoverRpm), &why).pitchDeg;
+                     why.line(KH_TR("gauges at the field read 0.5 … 1.5° more"));
+                     return deg;
+                 },
+                 {{"machine.power.kv"_field, hoverRpm > 0.0}});
+        modePitchFigures(*this, i, pitch, f);
         f.gainRead = make(KH_TR("tail gain as read"), {"%", 0, true},
-                          {base + ".tailGainPct", "transmitter.channels.gain.travelHighPct"_field,
+                          {"transmitter.modes." + m.id + ".tailGainPct", "transmitter.channels.gain.travelHighPct"_field,
                            "transmitter.channels.gain.travelLowPct"_field, "transmitter.channels.gain.reversed"_field},
                           [&](Derivation& why) {
                               if (gainChannel == nullptr) throw InputError("transmitter.channels"_field, "there is no gain channel");

@@ -190,7 +190,7 @@ void judgePowerOn(const ProofContext& c, PropertyResult& r) {
                      .fix = std::move(fix)});
     };
     const Instant now = c.model.at(Deck{});
-    if (!startsOff(c.setup, now) || now.beneath != (c.modes.front().id == kHoldMode ? 1U : 0U)) {
+    if (!startsOff(c.setup, now) || now.beneath != c.model.baseMode()) {
         const bool armed = holdIsArmed(c.setup);
         refute(now.holdActs && !startsOff(c.setup, now)
                    ? say(KH_TR("At the power-on places hold is on, armed at {t}, and kill is off."),

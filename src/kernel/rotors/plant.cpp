@@ -31,18 +31,10 @@ constexpr std::array kRotorOutputs{OutputEntry{"servo-pulse-1", KH_TR("servo pul
                                    OutputEntry{"blade-4", KH_TR("blade"), Box::Machine, "°", 1, rotors::Collective}};
 static_assert(kRotorOutputs.size() == slot(rotors::Output::Count));
 
-double mean(const Outputs& out) {
-    double sum = 0.0;
-    for (std::size_t i = 0; i < kRotors; ++i) sum += out[slot(rotors::Output::Blade, i)];
-    return sum / static_cast<double>(kRotors);
-}
-
-/// The pulse beside neutral at which a rotor's blade stands at a pitch, its arm square there; its sign is the way of its servo.
-double offsetForUs(const RotorUnit& r, double pitchDeg) {
-    const double side = r.lever == LinkSide::Leading ? 1.0 : -1.0;
-    const double travel = r.leverMm * sinDeg(pitchDeg) * side;
-    const double arm = armAngleUncheckedDeg(r.armMm, r.linkMm, travel).value_or(0.0);
-    return arm / r.servo->degPerUs * (r.risesWithPulse ? 1.0 : -1.0);
+FourRotors bladesOf(const Outputs& out) {
+    FourRotors blades{};
+    for (std::size_t i = 0; i < kRotors; ++i) blades[i] = out[slot(rotors::Output::Blade, i)];
+    return blades;
 }
 
 }  // namespace
@@ -56,8 +48,8 @@ RotorsPlant::RotorsPlant(const Setup& setup)
     (void)requirePositive("machine.armMm"_field, r.armMm);
     centreUs_ = fc.pulseUs;
     for (std::size_t i = 0; i < kRotors; ++i) {
-        const auto unit = std::find_if(r.rotors.begin(), r.rotors.end(), [&](const RotorUnit& u) { return u.id == rotors::kIds[i]; });
-        if (unit == r.rotors.end()) throw InputError("machine.rotors"_field, std::string("there is none at ") + rotors::kIds[i]);
+        const RotorUnit* unit = rotorUnit(r, i);
+        if (unit == nullptr) throw InputError("machine.rotors"_field, std::string("there is none at ") + rotors::kIds[i]);
         CompiledRotor& c = rotors_[i];
         c.mount = unit->risesWithPulse ? 1.0 : -1.0;
         c.side = unit->lever == LinkSide::Leading ? 1.0 : -1.0;
@@ -72,7 +64,7 @@ RotorsPlant::RotorsPlant(const Setup& setup)
         CompiledPort& p = ports_[i];
         p.rotor = kh::rotorOfPort(setup, i);
         p.trimUs = fc.ports[i].trimUs;
-        if (const RotorLimits* limits = limitsOf(r, fc.ports[i].id)) {
+        if (const RotorLimits* limits = limitsOf(r, i)) {
             p.plusUs = limits->plusUs;
             p.minusUs = limits->minusUs;
         }
@@ -118,8 +110,8 @@ void RotorsPlant::run(std::span<const double> demand, Outputs& out) const {
 }
 
 std::span<const OutputEntry> RotorsPlant::outputs() const { return kRotorOutputs; }
-double RotorsPlant::liftPitchDeg(const Outputs& out) const { return mean(out); }
-double RotorsPlant::gaugedPitchDeg(const Outputs& out) const { return mean(out); }
+double RotorsPlant::liftPitchDeg(const Outputs& out) const { return rotorsMean(bladesOf(out)); }
+double RotorsPlant::gaugedPitchDeg(const Outputs& out) const { return rotorsMean(bladesOf(out)); }
 
 double RotorsPlant::liftN(double pitchDeg, double rpm) const {
     if (rpm <= 0.0) return 0.0;
@@ -181,29 +173,24 @@ RotorsInstant rotorsAt(const Instant& instant) {
 const RotorsPlant& rotorsIn(const ChainModel& model) { return dynamic_cast<const RotorsPlant&>(model.plant()); }
 
 const PlantClass& rotorsPlant() {
-    static const PlantClass entry{
-        rotorsClass(), [](const Setup& s) { return std::unique_ptr<Plant>(std::make_unique<RotorsPlant>(s)); },
-        [](const Setup& setup, Setup& asked) {
-            Rotors& r = rotorsOf(asked);
-            r.pair = r.toldPair;
-            asked.controller.profile.edit().yawFollows = true;
-            for (std::size_t i = 0; i < kRotors && i < asked.controller.ports.size() && i < r.rotors.size(); ++i) {
-                PortSettings& port = asked.controller.ports[i];
-                port.role = rotors::kIds[i];
-                port.trimUs = 0.0;
-                const auto unit = std::find_if(r.rotors.begin(), r.rotors.end(), [&](const RotorUnit& u) { return u.id == port.role; });
-                if (unit == r.rotors.end()) continue;
-                unit->squareErrorDeg = unit->zeroErrorDeg = 0.0;
-                unit->servo.edit().pulseUs = asked.controller.pulseUs;
-                for (RotorLimits& l : r.limits) {
-                    if (l.id != port.id) continue;
-                    // as the limits are signed: the servo sits so that + lifts
-                    l.plusUs = std::abs(offsetForUs(*unit, wantedPitchDeg(setup.machine)));
-                    l.minusUs = -std::abs(offsetForUs(*unit, -wantedPitchDeg(setup.machine)));
-                    unit->risesWithPulse = unit->lever == LinkSide::Leading;
-                }
-            }
-        }};
+    static const PlantClass entry{rotorsClass(), [](const Setup& s) { return std::unique_ptr<Plant>(std::make_unique<RotorsPlant>(s)); },
+                                  [](const Setup& setup, Setup& asked) {
+                                      Rotors& r = rotorsOf(asked);
+                                      const double wanted = wantedPitchDeg(setup.machine);
+                                      r.pair = r.toldPair;
+                                      r.limits.clear();
+                                      asked.controller.profile.edit().yawFollows = true;
+                                      for (std::size_t i = 0; i < kRotors && i < asked.controller.ports.size(); ++i) {
+                                          asked.controller.ports[i].role = rotors::kIds[i];
+                                          asked.controller.ports[i].trimUs = 0.0;
+                                      }
+                                      for (RotorUnit& unit : r.rotors) {
+                                          unit.squareErrorDeg = unit.zeroErrorDeg = 0.0;
+                                          unit.servo.edit().pulseUs = asked.controller.pulseUs;
+                                          unit.risesWithPulse = unit.lever == LinkSide::Leading;  // the servo sits so that + lifts
+                                          r.limits.push_back({unit.id, pulseForPitchUs(unit, wanted), pulseForPitchUs(unit, -wanted)});
+                                      }
+                                  }};
     return entry;
 }
 

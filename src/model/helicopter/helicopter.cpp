@@ -4,6 +4,7 @@
 #include "model/fieldpatterns.h"
 #include "model/fields.h"
 #include "model/helicopter/functions.h"
+#include "model/helicopter/sizeclass.h"
 #include "model/helicopter/tailcures.h"
 #include "model/helicopter/tailways.h"
 #include "model/names.h"
@@ -94,7 +95,8 @@ const AircraftClass& helicopterClass() {
                                      .usual = heli::Collective,
                                      .mixed = kMixed,
                                      .gyros = kGyros,
-                                     .yaw = &yaw};
+                                     .yaw = &yaw,
+                                     .supplyA = [](const Machine& m) { return sizeClassOf(m).supplyA; }};
     return entry;
 }
 

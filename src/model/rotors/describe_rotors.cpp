@@ -12,7 +12,8 @@ namespace kh {
 namespace {
 
 constexpr FlagWords kBallRises{KH_TR("yes"), KH_TR("no"), KH_TR("rises"), KH_TR("sinks")};  // with the pulse
-constexpr std::array kPairs{Choice{"front-left", KH_TR("front left and back right")}, Choice{"front-right", KH_TR("front right and back left")}};
+constexpr std::array kPairs{Choice{"front-left", KH_TR("front left and back right")},
+                            Choice{"front-right", KH_TR("front right and back left")}};
 constexpr std::array kGauges{Choice{"blade", KH_TR("one blade")}, Choice{"folded", KH_TR("between folded blades")}};
 constexpr std::array kLevers{Choice{KH_TR("leading")}, Choice{KH_TR("trailing")}};
 constexpr NumberSpec kLimitUs{-600, 600, "µs"};
@@ -34,7 +35,7 @@ void describe(FieldVisitor& v, RotorUnit& r) {
 
 void describe(FieldVisitor& v, RotorLimits& l) {
     v.untyped(KH_TR("it names the line the rest of it stands in"));
-    v.text("id", l.id, {KH_TR("name")});
+    v.text("id", l.id, {KH_TR("place")});
     v.topic("rotor-limits"_topic);
     v.number("plusUs", l.plusUs, kLimitUs, {KH_TR("+ limit"), KH_TR("+")});
     v.number("minusUs", l.minusUs, kLimitUs, {KH_TR("− limit"), KH_TR("−")});
@@ -52,7 +53,7 @@ void describe(FieldVisitor& v, Rotors& r) {
     v.maybe("bladeMaxRpm", r.bladeMaxRpm, {100, 20000, "rpm"}, {KH_TR("Highest speed of the blades"), KH_TR("blade limit")});
     v.at(Station::Rotors);
     v.pick("gauge", r.gauge, kGauges, {KH_TR("What the pitch gauge shows"), KH_TR("gauge")});
-    v.maybe("wantedDeg", r.wantedDeg, {1, 25, "°", 1}, {KH_TR("Blade pitch wanted at the limits"), KH_TR("wanted"), KH_TR("as the style")});
+    v.maybe("wantedDeg", r.wantedDeg, {1, 50, "°", 1}, {KH_TR("Blade pitch wanted at the limits"), KH_TR("wanted"), KH_TR("12° a blade")});
     v.at(Station::Airframe);
     v.list("rotors", r.rotors, KH_TR("Rotors"));
     v.in(Box::Controller);
@@ -62,7 +63,8 @@ void describe(FieldVisitor& v, Rotors& r) {
     v.pick("toldPair", r.toldPair, kPairs, {KH_TR("Clockwise pair in the controller"), KH_TR("clockwise")});
     v.list("limits", r.limits, KH_TR("Limits"));
     v.topic("rotor-gains"_topic);
-    v.flag("gainsInside", r.gainsInside, {KH_TR("Where the gains stand"), KH_TR("gains")}, {KH_TR("inside the box"), KH_TR("on a channel")});
+    v.flag("gainsInside", r.gainsInside, {KH_TR("Where the gains stand"), KH_TR("gains")},
+           {KH_TR("inside the box"), KH_TR("on a channel")});
 }
 
 }  // namespace kh

@@ -65,7 +65,8 @@ void buildQuadTransmitter(Setup& s) {
         ch.number = number++;
         const double both = tx.profile->usPerPct / box.usPerPct;
         if (id == "collective")
-            ch.travelLowPct = ch.travelHighPct = std::min(tx.profile->travelLimitPct, roundToStep(kCollectiveReadsPct / both, tx.profile->travelStepPct));
+            ch.travelLowPct = ch.travelHighPct =
+                std::min(tx.profile->travelLimitPct, roundToStep(kCollectiveReadsPct / both, tx.profile->travelStepPct));
         if (id == "throttle") ch.travelLowPct = ch.travelHighPct = std::min(tx.profile->travelLimitPct, kThrottleTravelPct);
         tx.channels.push_back(std::move(ch));
     }
@@ -108,13 +109,6 @@ void buildQuadTransmitter(Setup& s) {
         if (w.id == two[0]) w.powerOnPlace = 2;  // hold on when the transmitter is switched on
 }
 
-/// The pulse beside neutral that brings a rotor to a pitch, to the box's grid; + lifts.
-double limitUs(const RotorUnit& u, double pitchDeg, double stepUs) {
-    const double side = u.lever == LinkSide::Leading ? 1.0 : -1.0;
-    const double arm = armAngleUncheckedDeg(u.armMm, u.linkMm, u.leverMm * sinDeg(pitchDeg) * side).value_or(0.0);
-    return roundToStep(arm / u.servo->degPerUs * (u.risesWithPulse ? 1.0 : -1.0), stepUs);
-}
-
 void buildQuadController(Setup& s) {
     ControllerSettings& fc = s.controller;
     const ControllerProfile& box = fc.profile;
@@ -126,13 +120,11 @@ void buildQuadController(Setup& s) {
     const ServoProfile& servo = r.rotors.front().servo;
     fc.pulseUs = servo.pulseUs.value_or(kWideUs);
     fc.rateHz = allowedRateHz(box, servo.maxHz.value_or(50.0), fc.pulseUs);
-    double step = 1.0;
-    for (const BoxScale& scale : box.scales)
-        if (scale.id == "rotor-limits" && scale.perUnit != 0.0 && scale.step > 0.0) step = std::abs(scale.step / scale.perUnit);
+    const double wanted = wantedPitchDeg(s.machine), step = limitStepUs(box);
     for (std::size_t i = 0; i < kRotors; ++i) {
         fc.ports.push_back({box.ports[i], rotors::kIds[i], false, 0.0});
-        const double wanted = wantedPitchDeg(s.machine);
-        r.limits.push_back({box.ports[i], limitUs(r.rotors[i], wanted, step), limitUs(r.rotors[i], -wanted, step)});
+        const auto limit = [&](double deg) { return roundToStep(pulseForPitchUs(r.rotors[i], deg), step); };
+        r.limits.push_back({rotors::kIds[i], limit(wanted), limit(-wanted)});
     }
     for (int i = 1; i <= box.banks; ++i) fc.banks.push_back({std::to_string(i)});
 }

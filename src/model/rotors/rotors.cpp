@@ -36,28 +36,57 @@ constexpr std::array kAileronFields{"transmitter.channels.aileron", "transmitter
 constexpr std::array kElevatorFields{"transmitter.channels.elevator", "transmitter.modes.{}.elevator",
                                      "transmitter.trims.elevatorPct"_field};
 constexpr std::array kRudderFields{"transmitter.channels.rudder", "transmitter.modes.{}.rudder", "transmitter.trims.rudderPct"_field};
-constexpr std::array kThrottleFields{"transmitter.channels.throttle", "transmitter.modes.{}.throttle"_field, "transmitter.hold",
-                                     "transmitter.kill", "transmitter.cut", "speedController"};
+constexpr std::array kThrottleFields{"transmitter.channels.throttle",
+                                     "transmitter.modes.{}.throttle"_field,
+                                     "transmitter.hold",
+                                     "transmitter.kill",
+                                     "transmitter.cut",
+                                     "speedController"};
 
 using enum FunctionSource;
-constexpr std::array kRotorFunctions{
-    FunctionEntry{KH_TR("aileron"), KH_TR("Aileron"), Rated, &Sticks::aileron, &FlightMode::aileron, &StickTrims::aileronPct, nullptr,
-                  TurnAxis::Roll, false, kAileronFields},
-    FunctionEntry{KH_TR("elevator"), KH_TR("Elevator"), Rated, &Sticks::elevator, &FlightMode::elevator, &StickTrims::elevatorPct, nullptr,
-                  TurnAxis::Pitch, false, kElevatorFields},
-    FunctionEntry{KH_TR("collective"), KH_TR("Collective"), Pitch, &Sticks::collective},
-    FunctionEntry{KH_TR("rudder"), KH_TR("Rudder"), Rated, &Sticks::rudder, &FlightMode::rudder, &StickTrims::rudderPct, nullptr,
-                  TurnAxis::Yaw, false, kRudderFields},
-    FunctionEntry{KH_TR("throttle"), KH_TR("Throttle"), Throttle, &Sticks::collective, nullptr, nullptr, nullptr, std::nullopt, false,
-                  kThrottleFields}};
+constexpr std::array kRotorFunctions{FunctionEntry{KH_TR("aileron"), KH_TR("Aileron"), Rated, &Sticks::aileron, &FlightMode::aileron,
+                                                   &StickTrims::aileronPct, nullptr, TurnAxis::Roll, false, kAileronFields},
+                                     FunctionEntry{KH_TR("elevator"), KH_TR("Elevator"), Rated, &Sticks::elevator, &FlightMode::elevator,
+                                                   &StickTrims::elevatorPct, nullptr, TurnAxis::Pitch, false, kElevatorFields},
+                                     FunctionEntry{KH_TR("collective"), KH_TR("Collective"), Pitch, &Sticks::collective},
+                                     FunctionEntry{KH_TR("rudder"), KH_TR("Rudder"), Rated, &Sticks::rudder, &FlightMode::rudder,
+                                                   &StickTrims::rudderPct, nullptr, TurnAxis::Yaw, false, kRudderFields},
+                                     FunctionEntry{KH_TR("throttle"), KH_TR("Throttle"), Throttle, &Sticks::collective, nullptr, nullptr,
+                                                   nullptr, std::nullopt, false, kThrottleFields}};
 constexpr std::array kMixedRotors{rotors::Elevator, rotors::Aileron, rotors::Collective};
 /// What boxes ask that such a machine has no use for.
-constexpr std::array kNotAsked{"rotor-turning", "layout",        "layout-angles",   "phase",           "servo-direction",
-                               "directions",    "reference",     "cyclic-limit",    "collective-range", "collective-trim",
-                               "tail-pulse",    "tail-rate",     "tail-servo-direction", "tail-direction", "tail-limits",
-                               "precompensation", "tail-gain",   "gain-steps",      "head-gain",       "head-gains"};
+constexpr std::array kNotAsked{"rotor-turning",
+                               "layout",
+                               "layout-angles",
+                               "phase",
+                               "servo-direction",
+                               "directions",
+                               "reference",
+                               "cyclic-limit",
+                               "collective-range",
+                               "collective-trim",
+                               "tail-pulse",
+                               "tail-rate",
+                               "tail-servo-direction",
+                               "tail-direction",
+                               "tail-limits",
+                               "precompensation",
+                               "tail-gain",
+                               "gain-steps",
+                               "head-gain",
+                               "head-gains"};
+
+constexpr std::array kSupplyA{3.0, 5.0};  // four small servos that all move at once
 
 constexpr std::array<const char*, kRotors> kRotorTitles{KH_TR("front left"), KH_TR("back left"), KH_TR("back right"), KH_TR("front right")};
+
+/// The one of a list that stands at a place.
+template <class T>
+const T* atPlace(const std::vector<T>& list, std::size_t place) {
+    if (place >= kRotors) return nullptr;
+    const auto at = std::find_if(list.begin(), list.end(), [&](const T& one) { return one.id == rotors::kIds[place]; });
+    return at == list.end() ? nullptr : &*at;
+}
 
 const Rotors* rotorsIn(const Machine& machine) {
     if (&machine.aircraft.of() != &rotorsClass()) return nullptr;
@@ -74,6 +103,7 @@ const AircraftClass& rotorsClass() {
                                      .mixed = kMixedRotors,
                                      .governedFromStick = 0.0,
                                      .autorotates = false,
+                                     .supplyA = [](const Machine&) { return kSupplyA; },
                                      .notAsked = kNotAsked};
     return entry;
 }
@@ -95,14 +125,15 @@ Message rotorTitle(std::string_view id) {
 }
 
 Message elementName(const RotorUnit& rotor) { return say(KH_TR("Rotor {r}"), {{"r", rotorTitle(rotor.id)}}); }
-Message elementName(const RotorLimits& limits) { return say(KH_TR("Port {p}"), {{"p", limits.id}}); }
+Message elementName(const RotorLimits& limits) { return say(KH_TR("Rotor {r}"), {{"r", rotorTitle(limits.id)}}); }
 
-double wantedPitchDeg(const Machine& machine) { return rotorsOf(machine).wantedDeg.value_or(kSportPitchDeg); }
-
-const RotorLimits* limitsOf(const Rotors& r, std::string_view port) {
-    const auto at = std::find_if(r.limits.begin(), r.limits.end(), [&](const RotorLimits& l) { return l.id == port; });
-    return at == r.limits.end() ? nullptr : &*at;
+double wantedPitchDeg(const Machine& machine) {
+    const Rotors& r = rotorsOf(machine);
+    return r.wantedDeg ? *r.wantedDeg / gaugePerBlade(r.gauge) : kSportPitchDeg;
 }
+
+const RotorUnit* rotorUnit(const Rotors& r, std::size_t rotor) { return atPlace(r.rotors, rotor); }
+const RotorLimits* limitsOf(const Rotors& r, std::size_t port) { return atPlace(r.limits, port); }
 
 std::size_t rotorOfPort(const Setup& setup, std::size_t port) {
     if (port >= setup.controller.ports.size()) return kRotors;
@@ -110,6 +141,24 @@ std::size_t rotorOfPort(const Setup& setup, std::size_t port) {
     for (std::size_t i = 0; i < kRotors; ++i)
         if (role == rotors::kIds[i]) return i;
     return kRotors;
+}
+
+std::size_t portOfRotor(const Setup& setup, std::size_t rotor) {
+    for (std::size_t p = 0; p < kRotors; ++p)
+        if (rotorOfPort(setup, p) == rotor) return p;
+    return kRotors;
+}
+
+double pulseForPitchUs(const RotorUnit& u, double pitchDeg) {
+    const double side = u.lever == LinkSide::Leading ? 1.0 : -1.0;
+    const double arm = armAngleUncheckedDeg(u.armMm, u.linkMm, u.leverMm * sinDeg(pitchDeg) * side).value_or(0.0);
+    return arm / u.servo->degPerUs * (u.risesWithPulse ? 1.0 : -1.0);
+}
+
+double limitStepUs(const ControllerProfile& box) {
+    for (const BoxScale& scale : box.scales)
+        if (scale.id == "rotor-limits" && scale.perUnit != 0.0 && scale.step > 0.0) return std::abs(scale.step / scale.perUnit);
+    return 1.0;
 }
 
 RotorMix mixOf(const Setup& setup) {

@@ -31,19 +31,20 @@ enum class GaugeScale { Blade, Folded };
 struct RotorUnit {
     std::string id;
     double armMm = 10.0;
-    double linkMm = 40.0;              ///< push rod between arm and slider
-    double leverMm = 14.0;             ///< of the blade grip
+    double linkMm = 40.0;                ///< push rod between arm and slider
+    double leverMm = 14.0;               ///< of the blade grip
     LinkSide lever = LinkSide::Leading;  ///< ahead of the blade: it lifts as its ball rises
-    bool risesWithPulse = true;        ///< mounting: the ball rises when the pulse grows
-    double squareErrorDeg = 0.0;       ///< of the arm to its push rod at the neutral pulse
-    double zeroErrorDeg = 0.0;         ///< blade pitch with the arm square: the push rod's length
+    bool risesWithPulse = true;          ///< mounting: the ball rises when the pulse grows
+    double squareErrorDeg = 0.0;         ///< of the arm to its push rod at the neutral pulse
+    double zeroErrorDeg = 0.0;           ///< blade pitch with the arm square: the push rod's length
     Shared<ServoProfile> servo;
     bool operator==(const RotorUnit&) const = default;
 };
 
-/// What the box holds of one port: how far its pulse goes from neutral at each limit, signed; its direction is that sign.
+/// What the box holds for one place, the output of that number: how far its pulse goes from neutral at each limit, signed; its direction
+/// is that sign.
 struct RotorLimits {
-    std::string id;  ///< port
+    std::string id;  ///< place, of rotors::kIds
     double plusUs = 200.0;
     double minusUs = -200.0;
     bool operator==(const RotorLimits&) const = default;
@@ -60,7 +61,7 @@ struct Rotors {
     double blades = 2.0;
     std::optional<double> bladeMaxRpm;
     GaugeScale gauge = GaugeScale::Blade;
-    std::optional<double> wantedDeg;  ///< the maker's pitch at both limits; absent: what the style asks for
+    std::optional<double> wantedDeg;  ///< the maker's at both limits, as the gauge counts it; absent: what the style asks for
     std::vector<RotorUnit> rotors;
     // in the controller
     ClockwisePair toldPair = ClockwisePair::FrontLeft;
@@ -84,13 +85,24 @@ struct Rotors {
 
 /// What is wanted at both limits, ° of one blade.
 [[nodiscard]] double wantedPitchDeg(const Machine& machine);
+/// How many degrees of the maker's gauge are one of a blade.
+[[nodiscard]] constexpr double gaugePerBlade(GaugeScale gauge) { return gauge == GaugeScale::Folded ? 2.0 : 1.0; }
 /// The pitch of one blade, as the maker's gauge counts it.
-[[nodiscard]] inline double onGauge(const Rotors& r, double bladeDeg) { return r.gauge == GaugeScale::Folded ? 2.0 * bladeDeg : bladeDeg; }
+[[nodiscard]] inline double onGauge(const Rotors& r, double bladeDeg) { return gaugePerBlade(r.gauge) * bladeDeg; }
 
-/// The limits of a port; nullptr where none are held.
-[[nodiscard]] const RotorLimits* limitsOf(const Rotors& r, std::string_view port);
+/// The rotor at a place; nullptr where a document has none.
+[[nodiscard]] const RotorUnit* rotorUnit(const Rotors& r, std::size_t rotor);
+/// What the box holds for the output of a port, by its number; nullptr where it holds nothing.
+[[nodiscard]] const RotorLimits* limitsOf(const Rotors& r, std::size_t port);
 /// Which rotor a port's lead goes to: an index, kRotors if to none.
 [[nodiscard]] std::size_t rotorOfPort(const Setup& setup, std::size_t port);
+/// The port whose lead goes to a rotor: an index, kRotors if none does.
+[[nodiscard]] std::size_t portOfRotor(const Setup& setup, std::size_t rotor);
+/// The pulse beside neutral at which a rotor's blade stands at a pitch, its arm square at neutral, µs; its sign is the way of its servo.
+[[nodiscard]] double pulseForPitchUs(const RotorUnit& unit, double pitchDeg);
+
+/// The step of the box's limits, µs.
+[[nodiscard]] double limitStepUs(const ControllerProfile& box);
 
 /// How the box mixes, as it was told.
 [[nodiscard]] RotorMix mixOf(const Setup& setup);

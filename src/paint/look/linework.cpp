@@ -37,6 +37,16 @@ void portBadge(QPainter& p, QPointF centre, const QString& port, double sizePx) 
     p.drawText(badge.translated(0, -1), Qt::AlignCenter, port);
 }
 
+void arrowRight(QPainter& p, QPointF from, double lengthPx, const QColor& colour) {
+    p.save();
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setPen(QPen(colour, 1.2));
+    const QPointF tip = from + QPointF(lengthPx, 0);
+    p.drawLine(from, tip);
+    p.drawPolyline(QPolygonF({tip + QPointF(-5, -4), tip, tip + QPointF(-5, 4)}));
+    p.restore();
+}
+
 void dimension(QPainter& p, QPointF a, QPointF b, QPointF offset, const QString& text) {
     const Tokens& t = Theme::tokens();
     const QPointF from = a + offset, to = b + offset;

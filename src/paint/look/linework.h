@@ -18,6 +18,8 @@ namespace kh::paint {
 void centreLine(QPainter& p, QPointF a, QPointF b);
 /// A port's number as it is printed on the controller.
 void portBadge(QPainter& p, QPointF centre, const QString& port, double sizePx = 20);
+/// From what is asked to what is done.
+void arrowRight(QPainter& p, QPointF from, double lengthPx, const QColor& colour);
 /// A dimension line with its ticks, `offset` beside the stretch it measures.
 void dimension(QPainter& p, QPointF a, QPointF b, QPointF offset, const QString& text);
 /// A symmetric blade section, its nose at 0, the trailing edge at `chord`. @param thickness  share of the chord

@@ -2,11 +2,11 @@
 //
 // Four rotors from above, what they answer, and how alike they are.
 #include "base/conventions.h"
-#include "judge/rotors/figures.h"
 #include "paint/drawings.h"
 #include "paint/look/linework.h"
 #include "paint/look/theme.h"
 #include "procedure/rotors/rotorstrace.h"
+#include "stations/rotors/rotors.h"
 
 #include <QPainterPath>
 #include <algorithm>
@@ -18,7 +18,6 @@ namespace kh::paint {
 namespace {
 
 constexpr double kBarDeg = 12.0;  ///< half the length of a pitch bar
-constexpr double kOffDeg = 0.3;   ///< beside what is asked, from where on it is told
 
 QString degrees(double deg) { return words(say("{v}°", {{"v", Number{deg, 1, true}}})); }
 
@@ -128,9 +127,6 @@ void paintRotorsPlan(QPainter& p, QRectF area, const Scene& s) {
     p.setPen(machinePen(2.4));
     p.setBrush(Theme::over(t.sheet, t.machine, 0.10));
     p.drawRoundedRect(QRectF(frame.hub.x() - body * 0.55, frame.hub.y() - body, body * 1.1, body * 2), body * 0.4, body * 0.4);
-    double most = s.setup.machine.massKg * kGravity / static_cast<double>(kRotors);  // the hover at least: a breath of lift is no full bar
-    for (const FourRotors* n : {&trace.moment.thrustsN, &trace.askedMoment.thrustsN})
-        for (const double v : *n) most = std::max(most, std::abs(v));
     for (std::size_t i = 0; i < kRotors; ++i) {
         const QPointF shaft = frame.shaft[i];
         const bool left = kRotorPlaces[i].side < 0.0;
@@ -142,17 +138,17 @@ void paintRotorsPlan(QPainter& p, QRectF area, const Scene& s) {
         p.setPen(machinePen(1.6));
         p.setBrush(t.sheet);
         p.drawEllipse(shaft, 6, 6);
-        turning(p, shaft, frame.disc + 7, rotorSpin(i, r.pair), kRotorPlaces[i].fore > 0.0 ? (left ? 315.0 : 45.0) : (left ? 225.0 : 135.0));
-        if (!trace.ports[i].empty())
-            portBadge(p, shaft + (frame.hub - shaft) * 0.36, shown(trace.ports[i]));
+        turning(p, shaft, frame.disc + 7, rotorSpin(i, r.pair),
+                kRotorPlaces[i].fore > 0.0 ? (left ? 315.0 : 45.0) : (left ? 225.0 : 135.0));
+        if (!trace.ports[i].empty()) portBadge(p, shaft + (frame.hub - shaft) * 0.36, shown(trace.ports[i]));
         // what it is asked for and does, at the outer side
         const double deg = trace.now.bladeDeg[i], want = trace.asked.bladeDeg[i];
         const double n = trace.moment.thrustsN[i], askedN = trace.askedMoment.thrustsN[i];
-        const bool off = std::abs(deg - want) > kOffDeg;
+        const bool off = trace.bladeOff[i];
         const double half = std::min(40.0, frame.disc * 0.62);
         const double x = left ? area.left() + 26 : area.right() - 58;
         rotorBar(p, {x, shaft.y() - 8}, half, 8, deg / kBarDeg, want / kBarDeg, off);
-        rotorBar(p, {x + 38, shaft.y() - 8}, half, 8, n / most, askedN / most, off);
+        rotorBar(p, {x + 38, shaft.y() - 8}, half, 8, n / trace.mostN, askedN / trace.mostN, off);
         const double y = shaft.y() + half + 10;
         const QColor ink = off ? t.danger : t.ink;
         const auto text = [&](double at, double line, const QString& what, const QColor& colour, bool bold) {
@@ -175,37 +171,23 @@ void paintRotorsAnswer(QPainter& p, QRectF area, const Scene& s) {
     p.setRenderHint(QPainter::Antialiasing, false);
     drawText(p, area.topLeft() + QPointF(0, 14), words(KH_TR("Asked and done")), Theme::font(13, true), t.ink);
     hairline(p, area.left(), area.top() + 22, area.right(), t.muted);
-    struct Line {
-        const char* name;
-        double done, asked;
-        int decimals;
-    };
-    const RotorsMoment &is = trace.moment, &want = trace.askedMoment;
-    const std::array lines{Line{KH_TR("roll right, N·m"), is.rollNm, want.rollNm, 2}, Line{KH_TR("nose down, N·m"), -is.pitchNm, -want.pitchNm, 2},
-                           Line{KH_TR("nose right, mN·m"), is.yawNm * 1000.0, want.yawNm * 1000.0, 0}, Line{KH_TR("lift, N"), is.liftN, want.liftN, 1}};
     double y = area.top() + 40;
-    for (const Line& line : lines) {
-        const double still = line.decimals == 2 ? 0.03 : line.decimals == 1 ? 0.2 : 2.0;
-        const bool off = std::abs(line.done - line.asked) > std::max(still, 0.08 * std::abs(line.asked));
-        drawText(p, {area.left(), y}, words(line.name), Theme::font(12), t.muted, area.right());
-        const auto shownAs = [&](double v) { return words(say("{v}", {{"v", Number{v, line.decimals, true}}})); };
-        const QString asked = shownAs(line.asked), done = shownAs(line.done);
+    for (const RotorsPart& part : trace.parts) {
+        drawText(p, {area.left(), y}, words(say(KH_TR("{part}, {unit}"), {{"part", say(part.name)}, {"unit", std::string(part.unit)}})),
+                 Theme::font(12), t.muted, area.right());
+        const auto shownAs = [&](double v) { return words(say("{v}", {{"v", Number{v, part.decimals, true}}})); };
+        const QString asked = shownAs(part.asked), done = shownAs(part.done);
         const double mid = area.left() + area.width() * 0.44;
         drawText(p, {mid - textWidth(asked, Theme::font(15)), y + 20}, asked, Theme::font(15), t.controller);
-        p.setRenderHint(QPainter::Antialiasing);
-        p.setPen(QPen(t.muted, 1.2));
-        p.drawLine(QPointF(mid + 6, y + 15), QPointF(mid + 18, y + 15));
-        p.drawPolyline(QPolygonF({{mid + 14, y + 11}, {mid + 18, y + 15}, {mid + 14, y + 19}}));
-        p.setRenderHint(QPainter::Antialiasing, false);
-        drawText(p, {mid + 24, y + 20}, done, Theme::font(15, true), off ? t.danger : t.ink);
+        arrowRight(p, {mid + 6, y + 15}, 12, t.muted);
+        drawText(p, {mid + 24, y + 20}, done, Theme::font(15, true), part.off ? t.danger : t.ink);
         hairline(p, area.left(), y + 30, area.right(), t.rule);
         y += 48;
         if (y + 40 > area.bottom()) break;
     }
     if (trace.rpm > 0.0 && y + 16 < area.bottom())
         drawText(p, {area.left(), y}, words(say(KH_TR("at {n} rpm"), {{"n", num(trace.rpm)}})), Theme::font(12), t.muted, area.right());
-    else if (trace.rpm <= 0.0)
-        drawText(p, {area.left(), y}, words(KH_TR("no speed is known")), Theme::font(12), t.muted, area.right());
+    else if (trace.rpm <= 0.0) drawText(p, {area.left(), y}, words(KH_TR("no speed is known")), Theme::font(12), t.muted, area.right());
 }
 
 void paintRotorsAlike(QPainter& p, QRectF area, const Scene& s) {
@@ -219,19 +201,19 @@ void paintRotorsAlike(QPainter& p, QRectF area, const Scene& s) {
     const QRectF plot(area.left() + 34, area.top() + 34, area.width() - 38, std::max(60.0, area.height() - 104));
     constexpr double span = 1.0;  // ° to either side
     const auto yOf = [&](double deg) { return plot.center().y() - std::clamp(deg, -span, span) / span * plot.height() / 2; };
-    p.fillRect(QRectF(plot.left(), yOf(0.5), plot.width(), yOf(-0.5) - yOf(0.5)), Theme::over(t.sheet, t.machine, 0.06));
-    for (const double deg : {0.5, 0.0, -0.5}) {
+    p.fillRect(QRectF(plot.left(), yOf(kAlikeNoteDeg), plot.width(), yOf(-kAlikeNoteDeg) - yOf(kAlikeNoteDeg)),
+               Theme::over(t.sheet, t.machine, 0.06));
+    for (const double deg : {kAlikeNoteDeg, 0.0, -kAlikeNoteDeg}) {
         p.setPen(QPen(t.muted, 1, deg == 0.0 ? Qt::SolidLine : Qt::DashLine));
         p.drawLine(QPointF(plot.left(), yOf(deg)), QPointF(plot.right(), yOf(deg)));
         const QString label = words(say("{v}", {{"v", Number{deg, 1, true}}}));
         drawText(p, {plot.left() - 6 - textWidth(label, Theme::font(12)), yOf(deg) + 4}, label, Theme::font(12), t.muted);
     }
-    const double wanted = wantedPitchDeg(s.setup.machine);
     constexpr std::array order{RotorState::Minus, RotorState::Zero, RotorState::Plus};
     constexpr std::array<const char*, 3> names{KH_TR("− limit"), KH_TR("zero"), KH_TR("+ limit")};
     for (std::size_t k = 0; k < order.size(); ++k) {
         const auto state = static_cast<std::size_t>(order[k]);
-        const double aim = order[k] == RotorState::Plus ? wanted : order[k] == RotorState::Minus ? -wanted : 0.0;
+        const double aim = aimOf(s.setup, order[k]);
         const double column = plot.width() / 3.0, left = plot.left() + column * static_cast<double>(k);
         if (k > 0) {
             p.setPen(QPen(t.rule, 1));
@@ -251,16 +233,15 @@ void paintRotorsAlike(QPainter& p, QRectF area, const Scene& s) {
         const double centre = left + column / 2;
         drawText(p, {centre - textWidth(name, Theme::font(12, true)) / 2, plot.bottom() + 18}, name, Theme::font(12, true), t.ink);
         const QString told = words(say("{v}°", {{"v", num(apart.value, 1)}}));
-        const bool off = apart.value > 0.5;
+        const bool off = apart.value > kAlikeNoteDeg;
         const double w = textWidth(told, Theme::font(12, off));
         drawText(p, {centre - w / 2, plot.bottom() + 34}, told, Theme::font(12, off),
-                 !off ? t.ink : apart.value > 2.0 ? t.danger : apart.value > 1.0 ? t.warning : t.note);
+                 off ? Theme::severity(alikeSeverity(apart.value)) : t.ink);
     }
     drawText(p, {area.left(), plot.bottom() + 34}, words(KH_TR("apart")), Theme::font(12), t.muted);
     if (own.authority.known)
-        drawText(p, {area.left(), plot.bottom() + 56},
-                 words(say(KH_TR("uses {p} % of roll or pitch"), {{"p", num(own.authority.value)}})), Theme::font(12), t.ink,
-                 area.right());
+        drawText(p, {area.left(), plot.bottom() + 56}, words(say(KH_TR("uses {p} % of roll or pitch"), {{"p", num(own.authority.value)}})),
+                 Theme::font(12), t.ink, area.right());
 }
 
 }  // namespace kh::paint

@@ -19,16 +19,6 @@ namespace {
 constexpr double kScaleEndDeg = 12.0;
 constexpr double kDrawnTwice = 2.0;  ///< folded blades are turned against each other by twice the pitch
 
-/// The rotor that the chosen stick moves most, so that the section shows what happens.
-std::size_t shownRotor(const RotorsTrace& trace) {
-    std::size_t best = 0;
-    for (std::size_t i = 1; i < kRotors; ++i)
-        if (std::abs(trace.now.bladeDeg[i] - trace.asked.bladeDeg[i]) > std::abs(trace.now.bladeDeg[best] - trace.asked.bladeDeg[best]) + 1e-9 ||
-            (trace.now.bladeDeg == trace.asked.bladeDeg && std::abs(trace.now.bladeDeg[i]) > std::abs(trace.now.bladeDeg[best]) + 1e-9))
-            best = i;
-    return best;
-}
-
 }  // namespace
 
 void paintRotorSection(QPainter& p, QRectF area, const Scene& s) {
@@ -36,9 +26,9 @@ void paintRotorSection(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     const Rotors& r = rotorsOf(s.setup);
     const RotorsTrace& trace = rotorsTrace(s.trace);
-    const std::size_t rotor = shownRotor(trace);
-    const auto unit = std::find_if(r.rotors.begin(), r.rotors.end(), [&](const RotorUnit& u) { return u.id == rotors::kIds[rotor]; });
-    if (unit == r.rotors.end()) return;
+    const std::size_t rotor = trace.telling;
+    const RotorUnit* unit = rotorUnit(r, rotor);
+    if (unit == nullptr) return;
     p.setRenderHint(QPainter::Antialiasing);
     double x = drawText(p, area.topLeft() + QPointF(0, 14), words(KH_TR("Rotor")), Theme::font(13, true), t.ink) + 16;
     if (!trace.ports[rotor].empty()) {
@@ -48,7 +38,7 @@ void paintRotorSection(QPainter& p, QRectF area, const Scene& s) {
     x = drawText(p, {x, area.top() + 14}, words(rotorTitle(rotors::kIds[rotor])), Theme::font(13, true), t.ink) + 10;
     drawText(p, {x, area.top() + 14}, words(KH_TR("along the hinge line")), Theme::font(12), t.muted, area.right());
     const double pitch = trace.now.bladeDeg[rotor], asked = trace.asked.bladeDeg[rotor];
-    const bool off = std::abs(pitch - asked) > 0.3;
+    const bool off = trace.bladeOff[rotor];
     const QPointF hub(area.left() + area.width() * 0.46, area.top() + area.height() * 0.36);
     const double length = std::min(area.width() * 0.34, 96.0);
     // the gauge: lines at 0 and at twice the wanted pitch, since the blades are folded against each other

@@ -312,11 +312,7 @@ void paintAskedAndDone(QPainter& p, QRectF area, const Scene& s) {
         const QString done = shown(stage.value) + (std::string_view(stage.unit) == "°" ? QStringLiteral("°") : QString());
         const double mid = area.left() + area.width() * 0.40;
         drawText(p, {mid - textWidth(asked, Theme::font(17)), y + 22}, asked, Theme::font(17), t.controller);
-        p.setRenderHint(QPainter::Antialiasing);
-        p.setPen(QPen(t.muted, 1.2));
-        p.drawLine(QPointF(mid + 9, y + 16), QPointF(mid + 25, y + 16));
-        p.drawPolyline(QPolygonF({{mid + 20, y + 12}, {mid + 25, y + 16}, {mid + 20, y + 20}}));
-        p.setRenderHint(QPainter::Antialiasing, false);
+        arrowRight(p, {mid + 9, y + 16}, 16, t.muted);
         const bool roomy = mid + 36 + textWidth(done, Theme::font(22, true)) <= area.right();
         const QFont font = off ? Theme::font(roomy ? 22 : 17, true) : Theme::font(17);
         drawText(p, {mid + 36, y + 23}, done, font, off ? t.danger : t.ink);

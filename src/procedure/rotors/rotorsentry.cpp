@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/rotors/rotorsentry.h"
 
-#include "judge/rotors/figures.h"
 #include "model/fieldpatterns.h"
 #include "procedure/rotors/rotorstrace.h"
 #include "procedure/sheetbuilder.h"
+#include "stations/rotors/rotorsfigures.h"
 
 #include <array>
 
@@ -14,7 +14,8 @@ namespace {
 
 constexpr std::array kRotorGuards{
     Guard{KH_TR("leads off"), KH_TR("tick leads off"), KH_TR("untick leads off: here the motor turns, blades off")},
-    Guard{KH_TR("blades folded"), KH_TR("tick blades folded: they are the pointers"), KH_TR("untick blades folded: this is read with them spread")},
+    Guard{KH_TR("blades folded"), KH_TR("tick blades folded: they are the pointers"),
+          KH_TR("untick blades folded: this is read with them spread")},
     Guard{KH_TR("hold on"), KH_TR("tick hold on"), KH_TR("untick hold on: this is done with hold off")}};
 // leads off, blades folded, hold on
 constexpr BenchNeed kFolded{Need::Yes, Need::Yes, Need::Yes};
@@ -36,7 +37,8 @@ const GuardTable& rotorsGuards(const Setup&) {
 
 MachineSheet rotorsSheet(const SheetBuilder& b) {
     const Setup& setup = b.setup;
-    std::vector<SheetRow> frame{b.field(say(KH_TR("Arm")), "machine.armMm"_field), b.field(say(KH_TR("Front arms at")), "machine.armAngleDeg"_field),
+    std::vector<SheetRow> frame{b.field(say(KH_TR("Arm")), "machine.armMm"_field),
+                                b.field(say(KH_TR("Front arms at")), "machine.armAngleDeg"_field),
                                 b.field(say(KH_TR("Clockwise")), "machine.pair"_field), b.field(say(KH_TR("Mass")), "machine.massKg"_field),
                                 b.field(say(KH_TR("Blade limit")), "machine.bladeMaxRpm"_field)};
     const RotorsFigures& own = b.evaluation.figures.of<RotorsFigures>();
@@ -52,16 +54,24 @@ MachineSheet rotorsSheet(const SheetBuilder& b) {
                           standingOf(setup, elementPath("controller.ports.{}.role"_field, setup.controller.ports[p].id))});
     }
     wiring.push_back({say(KH_TR("Speed controller")), say(KH_TR("on its own port")), {}, {}});
-    std::vector<SheetRow> power{b.field(say(KH_TR("Main gear")), "machine.power.mainTeeth"_field),
-                                b.field(say(KH_TR("Pinion")), "machine.power.pinionTeeth"_field),
-                                b.field(say(KH_TR("Kv")), "machine.power.kv"_field), b.field(say(KH_TR("Cells")), "machine.power.cells"_field)};
+    std::vector<SheetRow> power{
+        b.field(say(KH_TR("Main gear")), "machine.power.mainTeeth"_field), b.field(say(KH_TR("Pinion")), "machine.power.pinionTeeth"_field),
+        b.field(say(KH_TR("Kv")), "machine.power.kv"_field), b.field(say(KH_TR("Cells")), "machine.power.cells"_field)};
     std::vector<SheetRow> looks{
-        {say(KH_TR("Each rotor, turned by hand")), {}, {}, standingOf(setup, "rows.rotor-ports"), {say(KH_TR("its arrow's way, leading edges forward"))}},
+        {say(KH_TR("Each rotor, turned by hand")),
+         {},
+         {},
+         standingOf(setup, "rows.rotor-ports"),
+         {say(KH_TR("its arrow's way, leading edges forward"))}},
         {say(KH_TR("Collective up")), {}, {}, standingOf(setup, "rows.rotor-collective"), {say(KH_TR("all four rise"))}},
         {say(KH_TR("Aileron right")), {}, {}, standingOf(setup, "rows.rotor-aileron"), {say(KH_TR("the left pair rises"))}},
         {say(KH_TR("Elevator forward")), {}, {}, standingOf(setup, "rows.rotor-elevator"), {say(KH_TR("the back pair rises"))}},
         {say(KH_TR("Rudder right")), {}, {}, standingOf(setup, "rows.rotor-rudder"), {say(KH_TR("the counter-clockwise pair rises"))}},
-        {say(KH_TR("Before each flight: battery, nothing lent is out")), {}, {}, {}, {say(KH_TR("above its alarm; range test, trainer, set-up back"))}}};
+        {say(KH_TR("Before each flight: battery, nothing lent is out")),
+         {},
+         {},
+         {},
+         {say(KH_TR("above its alarm; range test, trainer, set-up back"))}}};
     return {{{say(KH_TR("Frame")), frame}, {say(KH_TR("Wiring, blades at −, 0, +")), wiring}, {say(KH_TR("Power")), power}},
             {},
             {say(KH_TR("Look at")), looks, {sheetHeading(KH_TR("must show"))}}};

@@ -2,7 +2,7 @@
 #include "procedure/rotors/rotorstrace.h"
 
 #include "base/conventions.h"
-#include "judge/rotors/figures.h"
+#include "kernel/rotors/hover.h"
 
 #include <algorithm>
 #include <any>
@@ -11,6 +11,20 @@
 namespace kh {
 
 namespace {
+
+constexpr double kBladeOffDeg = 0.3, kPartOffShare = 0.08;
+
+RotorsPart partBeside(const char* name, const char* unit, int decimals, double done, double asked, double still) {
+    return {name, unit, decimals, done, asked, std::abs(done - asked) > std::max(still, kPartOffShare * std::abs(asked))};
+}
+
+std::vector<RotorsPart> partsOf(const RotorsMoment& is, const RotorsMoment& asked) {
+    constexpr double kMilli = 1000.0, kStillNm = 0.03, kStillYawMilliNm = 2.0, kStillN = 0.2;
+    return {partBeside(KH_TR("roll right"), "N·m", 2, is.rollNm, asked.rollNm, kStillNm),
+            partBeside(KH_TR("nose down"), "N·m", 2, -is.pitchNm, -asked.pitchNm, kStillNm),
+            partBeside(KH_TR("nose right"), "mN·m", 0, is.yawNm * kMilli, asked.yawNm * kMilli, kStillYawMilliNm),
+            partBeside(KH_TR("lift"), "N", 1, is.liftN, asked.liftN, kStillN)};
+}
 
 RotorSticks sticksOf(const Instant& at) {
     const auto of = [&](Function f) { return std::clamp(at.channels[indexOf(f)].demand, -1.0, 1.0); };
@@ -35,7 +49,8 @@ double partOf(const RotorsMoment& m, Function f) {
 
 class RotorsStages final : public MachineStages {
 public:
-    RotorsStages(const Setup& setup, const ChainModel& model) : rpm_(rotorSpeedRpm(setup, model)) {
+    RotorsStages(const Setup& setup, const ChainModel& model)
+        : rpm_(rotorSpeedRpm(setup, model)), hoverN_(setup.machine.massKg * kGravity / static_cast<double>(kRotors)) {
         for (const PortSettings& p : setup.controller.ports) ports_.push_back(p.id);
         ports_.resize(kRotors);
     }
@@ -54,8 +69,8 @@ public:
             }
             return out;
         };
-        const auto stage = [&](const char* id, const char* name, Box box, const char* unit, int decimals, const std::vector<PortValue>& ports,
-                               double askedValue, double fullValue) {
+        const auto stage = [&](const char* id, const char* name, Box box, const char* unit, int decimals,
+                               const std::vector<PortValue>& ports, double askedValue, double fullValue) {
             Stage s{f, id, name, box, unit, decimals, true};
             s.ports = ports;
             s.value = largestOf(ports);
@@ -64,7 +79,8 @@ public:
             t.stages.push_back(std::move(s));
         };
         stage("servo-pulse", KH_TR("servo pulse"), Box::Controller, "µs", 0, moved(is, at.pulseUs, rest.pulseUs, false),
-              largestOf(moved(want, wanted.pulseUs, wantedRest.pulseUs, false)), largestOf(moved(want, most.pulseUs, mostRest.pulseUs, false)));
+              largestOf(moved(want, wanted.pulseUs, wantedRest.pulseUs, false)),
+              largestOf(moved(want, most.pulseUs, mostRest.pulseUs, false)));
         stage("arm-angle", KH_TR("arm angle"), Box::Machine, "°", 1, moved(is, at.armDeg, rest.armDeg, true),
               largestOf(moved(want, wanted.armDeg, wantedRest.armDeg, true)), largestOf(moved(want, most.armDeg, mostRest.armDeg, true)));
         // the blades as they stand, judged by what this stick moves
@@ -76,7 +92,9 @@ public:
         setLevels(blade, largestOf(moved(want, most.bladeDeg, mostRest.bladeDeg, true)));
         t.stages.push_back(std::move(blade));
         const bool lift = f == rotors::Collective;
-        Stage moment{f, "moment", lift ? KH_TR("lift") : KH_TR("moment"), Box::Machine, lift ? "N" : "N·m", lift ? 1 : f == rotors::Rudder ? 3 : 2, true};
+        Stage moment{
+            f,   "moment", lift ? KH_TR("lift") : KH_TR("moment"), Box::Machine, lift ? "N" : "N·m", lift ? 1 : f == rotors::Rudder ? 3 : 2,
+            true};
         moment.known = rpm_ > 0.0;
         const auto part = [&](const RotorsPlant& plant, const FourRotors& to, const FourRotors& from) {
             return lift ? partOf(plant.momentAt(to, rpm_), f) : partOf(plant.momentAt(to, rpm_), f) - partOf(plant.momentAt(from, rpm_), f);
@@ -97,11 +115,24 @@ public:
             if (is.rotorOfPort(p) < kRotors) out.ports[is.rotorOfPort(p)] = ports_[p];
         out.moment = is.momentAt(out.now.bladeDeg, rpm_);
         out.askedMoment = rotorsIn(asked).momentAt(out.asked.bladeDeg, rpm_);
+        out.parts = partsOf(out.moment, out.askedMoment);
+        out.mostN = hoverN_;
+        FourRotors off{};
+        for (std::size_t i = 0; i < kRotors; ++i) {
+            off[i] = std::abs(out.now.bladeDeg[i] - out.asked.bladeDeg[i]);
+            out.bladeOff[i] = off[i] > kBladeOffDeg;
+            out.mostN = std::max({out.mostN, std::abs(out.moment.thrustsN[i]), std::abs(out.askedMoment.thrustsN[i])});
+        }
+        const bool anyOff = std::any_of(out.bladeOff.begin(), out.bladeOff.end(), [](bool b) { return b; });
+        const auto tells = [&](std::size_t i) { return anyOff ? off[i] : std::abs(out.now.bladeDeg[i]); };
+        for (std::size_t i = 1; i < kRotors; ++i)
+            if (tells(i) > tells(out.telling) + kRoundingFuzz) out.telling = i;
         t.ofClass = std::move(out);
     }
 
 private:
     double rpm_;
+    double hoverN_;  ///< of one rotor
     std::vector<std::string> ports_;
 };
 

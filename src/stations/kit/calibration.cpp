@@ -17,7 +17,7 @@ const Reading* speakingReading(const Setup& setup, const BenchWork& solver, std:
     const Reading* newest = nullptr;
     for (const Reading& r : setup.readings) {
         if (r.what == what) newest = &r;
-        else if (solver.with != ReadWith::Monitor && r.what.starts_with(kHandWork)) newest = nullptr;
+        else if (solver.with != ReadWith::Monitor && r.what.starts_with(kHandWork) && !workedElsewhere(r.what, what)) newest = nullptr;
     }
     if (newest == nullptr || !std::isfinite(newest->value)) return nullptr;
     if (std::find(newest->under.begin(), newest->under.end(), kFlyingState) != newest->under.end()) return nullptr;

@@ -27,7 +27,6 @@ struct Shot {
     const char* traced = kThrottleChannel;  ///< channel of the function whose trace is shown
     bool night = false;
     bool pose = false;
-    bool why = false;
 };
 
 /// What a field comes to at the machine: it stands beside it on the sheet.

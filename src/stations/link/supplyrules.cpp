@@ -8,8 +8,6 @@
 #include "judge/rule.h"
 #include "model/access.h"
 #include "model/fieldpatterns.h"
-#include "model/helicopter/helicopter.h"
-#include "model/helicopter/sizeclass.h"
 #include "stations/link/link.h"
 
 #include <algorithm>
@@ -193,7 +191,9 @@ void supplyVolts(const AuditContext& c, std::vector<Finding>& out) {
 
 void supplyCurrent(const AuditContext& c, std::vector<Finding>& out) {
     const Supply& s = c.setup.machine.supply;
-    const auto& needed = sizeClassOf(c.setup.machine).supplyA;
+    const auto needs = c.setup.machine.aircraft.of().supplyA;
+    if (needs == nullptr) return;
+    const std::array<double, 2> needed = needs(c.setup.machine);
     if (!s.continuousA || !s.peakA || (*s.continuousA >= needed[0] && *s.peakA >= needed[1])) return;
     out.push_back(
         {.severity = Severity::Warning,

@@ -11,7 +11,6 @@ namespace kh {
 struct ModesFigureMaker : FigureBuilder {
     ModesFigures& own = made<ModesFigures>();
 
-    void steps();
     void zones();
     /// @param bank  as the controller's banks; beyond them the last
     [[nodiscard]] std::vector<AxisFigures> agility(std::size_t mode, std::size_t bank) const;

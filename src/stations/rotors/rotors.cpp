@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/rotors/rotors.h"
 
-
 namespace kh {
 
 namespace {
@@ -27,40 +26,34 @@ const StationEntry& rotorsAirframeStation() {
                                     .rows = rotorsAirframeRows,
                                     .columns = {110, 82, 82, 306, 92},
                                     .figures = rotorsFigures,
-                                    .panels = planPanels,
-                                    .extraRows = {"frame", "pair", "rotor-front-left", "rotor-back-left", "rotor-back-right", "rotor-front-right"}};
+                                    .panels = planPanels};
     return entry;
 }
 
 const StationEntry& rotorsStation() {
-    static const StationEntry entry{
-        .station = Station::Rotors,
-        .name = KH_TR("Rotors"),
-        .shortName = KH_TR("Rotors"),
-        .rows = rotorsRows,
-        .columns = {106, 86, 182, 182, 88},
-        .rules = {rotorLeadRules, rotorSenseRules, rotorLimitRules, rotorCheckRules},
-        .figures = rotorsFigures,
-        .work = {rotorSolvers, rotorGuides},
-        .panels = rotorPanels,
-        .drawn = {rotors::Aileron, rotors::Elevator, rotors::Collective, rotors::Rudder},
-        .shots = {{"rotors", "oystercatcher", "rotor-elevator", "idle1", {0.47, 0.0, 1.0, 0.0}, "elevator"}},
-        .extraRows = {"rotor-layout", "rotor-ports", "rotor-square", "rotor-off-square", "rotor-mounted", "rotor-zero", "rotor-rods",
-                      "rotor-plus", "rotor-wanted", "rotor-minus", "rotor-alike", "rotor-collective", "rotor-aileron", "rotor-elevator",
-                      "rotor-rudder", "rotor-checks", "rotor-gains"}};
+    static const StationEntry entry{.station = Station::Rotors,
+                                    .name = KH_TR("Rotors"),
+                                    .shortName = KH_TR("Rotors"),
+                                    .rows = rotorsRows,
+                                    .columns = {106, 86, 182, 182, 88},
+                                    .rules = {rotorLeadRules, rotorSenseRules, rotorLimitRules, rotorCheckRules},
+                                    .figures = rotorsFigures,
+                                    .work = {rotorSolvers, rotorGuides},
+                                    .panels = rotorPanels,
+                                    .drawn = {rotors::Aileron, rotors::Elevator, rotors::Collective, rotors::Rudder},
+                                    .shots = {{"rotors", "oystercatcher", "rotor-elevator", "idle1", {0.47, 0.0, 1.0, 0.0}, "elevator"}}};
     return entry;
 }
 
 const StationEntry& rotorsSensorsStation() {
-    static const StationEntry entry{
-        .station = Station::Sensors,
-        .name = KH_TR("Sensors"),
-        .shortName = KH_TR("Sens"),
-        .rows = rotorsSensorsRows,
-        .columns = {104, 86, 176, 196, 92},
-        .rules = {rotorSensorRules},
-        .work = {rotorSensorGuides},
-        .panels = planPanels};
+    static const StationEntry entry{.station = Station::Sensors,
+                                    .name = KH_TR("Sensors"),
+                                    .shortName = KH_TR("Sens"),
+                                    .rows = rotorsSensorsRows,
+                                    .columns = {104, 86, 176, 196, 92},
+                                    .rules = {rotorSensorRules},
+                                    .work = {rotorSensorGuides},
+                                    .panels = planPanels};
     return entry;
 }
 
@@ -71,8 +64,7 @@ const StationEntry& rotorsPowerStation() {
                                     .rows = rotorsPowerRows,
                                     .columns = {112, 126, 86, 254, 92},
                                     .rules = {rotorPowerRules},
-                                    .panels = planPanels,
-                                    .extraRows = {"rotor-speed", "rotor-hover", "control", "brake", "cut-off"}};
+                                    .panels = planPanels};
     return entry;
 }
 

@@ -14,106 +14,106 @@ namespace kh {
 
 namespace {
 
-constexpr double kMostReadDeg = 50.0;  ///< folded blades show twice the pitch
 constexpr double kSeenDeg = 0.25;  ///< what a gauge tells apart
 
-/// What a gauge read at a rotor. @throws InputError naming the reading if it is none
-std::optional<double> gaugeRead(std::span<const Reading> readings, const char* what, std::size_t rotor) {
-    const Reading* r = latest(readings, std::string(what) + "." + rotors::kIds[rotor]);
-    return r == nullptr ? std::nullopt : std::optional(plausible(*r, kMostReadDeg, "°"));
+/// What a gauge read at a rotor, ° of one blade. @throws InputError naming the reading if it is none
+std::optional<double> gaugeRead(const Setup& setup, std::span<const Reading> readings, RotorState state, std::size_t rotor) {
+    const Reading* r = latest(readings, rotorReading(state, rotor));
+    return r == nullptr ? std::nullopt : std::optional(rotorReadDeg(setup, state, *r));
 }
 
-std::vector<Step> roundSteps(const Setup& setup, const char* name, const char* what) {
+std::vector<Step> roundSteps(const Setup& setup, RotorState state, const char* what) {
     std::vector<Step> out;
     for (std::size_t i = 0; i < kRotors; ++i) {
-        const PortSettings* port = portOfRotor(setup, i);
-        out.push_back(readStep(std::string(name) + "." + rotors::kIds[i],
-                               say(KH_TR("Port {p}, rotor {r}: {w}"),
-                                   {{"p", port == nullptr ? std::string("–") : port->id}, {"r", rotorTitle(rotors::kIds[i])}, {"w", say(what)}}),
-                               "°"));
+        const std::size_t port = portOfRotor(setup, i);
+        out.push_back(
+            readStep(rotorReading(state, i),
+                     say(KH_TR("Port {p}, rotor {r}: {w}"), {{"p", port < kRotors ? setup.controller.ports[port].id : std::string("–")},
+                                                             {"r", rotorTitle(rotors::kIds[i])},
+                                                             {"w", say(what)}}),
+                     "°"));
     }
     return out;
 }
 
 std::vector<Step> neutralSteps(const Setup& setup, const Figures&) {
-    return roundSteps(setup, "neutral", KH_TR("stick at its check point for neutral; both blades folded back, the angle between them"));
+    return roundSteps(setup, RotorState::Zero,
+                      KH_TR("stick at its check point for neutral; both blades folded back, the angle between them"));
 }
 std::vector<Step> plusSteps(const Setup& setup, const Figures&) {
-    return roundSteps(setup, "plus", KH_TR("+ limit: gauge on one blade, the other folded as pointer, parallel to the line"));
+    return roundSteps(setup, RotorState::Plus, KH_TR("+ limit: gauge on one blade, the other folded as pointer, parallel to the line"));
 }
 std::vector<Step> minusSteps(const Setup& setup, const Figures&) {
-    return roundSteps(setup, "minus", KH_TR("− limit: gauge on one blade, the other folded as pointer, parallel to the line"));
+    return roundSteps(setup, RotorState::Minus, KH_TR("− limit: gauge on one blade, the other folded as pointer, parallel to the line"));
 }
 
-/// A reading of the gauge as the pitch of one blade.
-double bladeRead(const Setup& setup, double gauge) { return rotorsOf(setup).gauge == GaugeScale::Folded ? gauge / 2.0 : gauge; }
-
-Solved solveNeutral(const Setup&, std::span<const Reading> readings) {
+Solved solveNeutral(const Setup& setup, std::span<const Reading> readings) {
     Solved out;
     for (std::size_t i = 0; i < kRotors; ++i) {
-        const std::optional<double> read = gaugeRead(readings, "neutral", i);
-        if (!read) continue;
-        const double off = *read / 2.0;  // folded back along each other they show twice the pitch
-        if (std::abs(off) <= kSeenDeg) continue;
+        const std::optional<double> off = gaugeRead(setup, readings, RotorState::Zero, i);
+        if (!off || std::abs(*off) <= kSeenDeg) continue;
         SolvedField f;
         f.field = std::string("rods.") + rotors::kIds[i];
         f.box = Box::Machine;
-        f.value = off;
+        f.value = *off;
         f.unit = "°";
         f.decimals = 1;
         f.expectUnit = "°";
         f.todo = say(KH_TR("Rotor {r}: turn its push rod until both blades line up; they stand {v}° off."),
-                     {{"r", rotorTitle(rotors::kIds[i])}, {"v", signedNum(off, 1)}});
+                     {{"r", rotorTitle(rotors::kIds[i])}, {"v", signedNum(*off, 1)}});
         f.why.title = say(KH_TR("push rod"));
-        f.why.line(KH_TR("blades folded back along each other show twice the pitch: {a}° / 2"), {{"a", signedNum(*read, 1)}});
+        f.why.line(KH_TR("blades folded back along each other show twice the pitch: {a}° / 2"), {{"a", signedNum(2.0 * *off, 1)}});
         out.answers.push_back(std::move(f));
     }
     if (out.answers.empty()) out.remarks.push_back(say(KH_TR("All four line up: on to the + limits.")));
     return out;
 }
 
-Solved solveLimits(const Setup& setup, std::span<const Reading> readings, bool plus) {
+Solved solveLimits(const Setup& setup, std::span<const Reading> readings, RotorState state) {
     Solved out;
-    const double aim = plus ? wantedPitchDeg(setup.machine) : -wantedPitchDeg(setup.machine);
+    const Rotors& r = rotorsOf(setup);
+    const double aim = aimOf(setup, state);
     for (std::size_t i = 0; i < kRotors; ++i) {
-        const std::optional<double> read = gaugeRead(readings, plus ? "plus" : "minus", i);
-        const PortSettings* port = portOfRotor(setup, i);
-        const RotorLimits* limits = port == nullptr ? nullptr : limitsOf(rotorsOf(setup), port->id);
-        if (!read || limits == nullptr) continue;
-        const double blade = bladeRead(setup, *read);
-        const std::string path = "machine.limits." + port->id + (plus ? ".plusUs" : ".minusUs");
-        if (blade * aim < 0.0) {
-            out.remarks.push_back(say(KH_TR("Rotor {r} went the other way: that is its servo's direction. Set this limit with the stick the "
-                                            "other way, judged by the leading edge of this rotor."),
+        const std::optional<double> blade = gaugeRead(setup, readings, state, i);
+        const std::optional<RotorLimit> limit = limitOf(setup, i, state);
+        if (!blade || !limit) continue;
+        if (*blade * aim < 0.0) {
+            out.remarks.push_back(
+                say(KH_TR("Rotor {r} went the other way: that is its servo's direction. Set this limit with the stick the "
+                          "other way, judged by the leading edge of this rotor."),
+                    {{"r", rotorTitle(rotors::kIds[i])}}));
+            continue;
+        }
+        if (std::abs(*blade - aim) <= kSeenDeg) continue;
+        SolvedField f;
+        f.why.title = say(KH_TR("limit"));
+        const auto to = limitFor(setup, *limit, *blade, aim, &f.why);
+        if (!to) {
+            out.remarks.push_back(say(KH_TR("Rotor {r}: no step of this limit comes nearer; look at arm, push rod and lever."),
                                       {{"r", rotorTitle(rotors::kIds[i])}}));
             continue;
         }
-        if (std::abs(blade - aim) <= kSeenDeg) continue;
-        const auto to = limitFor(setup, path, plus ? limits->plusUs : limits->minusUs, blade, aim);
-        if (!to) continue;
-        SolvedField f;
-        f.field = path;
+        f.field = limit->path;
         f.box = Box::Controller;
-        f.value = *to;
+        f.value = to->setting;
         f.unit = "µs";
-        f.expect = onGauge(rotorsOf(setup), degFromRad(std::asin(std::clamp(
-                                                *to / (plus ? limits->plusUs : limits->minusUs) * sinDeg(blade), -1.0, 1.0))));
+        f.expect = onGauge(r, to->expectDeg);
         f.expectUnit = "°";
-        f.residue = std::abs(f.expect - onGauge(rotorsOf(setup), aim));
-        f.todo = say(KH_TR("Set {f} to {v}; then it reads {r}°."),
-                     {{"f", fieldTitle(setup, path)}, {"v", amount(setup, path, *to)}, {"r", signedNum(f.expect, 1)}});
-        f.why.title = say(KH_TR("limit"));
-        (void)rotorsLimit(std::abs(plus ? limits->plusUs : limits->minusUs), blade, aim, 1.0, &f.why);
-        f.edits = {{path, *to}};
+        f.residue = std::abs(f.expect - onGauge(r, aim));
+        f.todo =
+            say(KH_TR("Set {f} to {v}; then it reads {r}°."),
+                {{"f", fieldTitle(setup, limit->path)}, {"v", amount(setup, limit->path, to->setting)}, {"r", signedNum(f.expect, 1)}});
+        f.edits = {{limit->path, to->setting}};
         out.answers.push_back(std::move(f));
     }
     if (out.answers.empty() && out.remarks.empty())
-        out.remarks.push_back(plus ? say(KH_TR("All four are at their + limit: on to the − limits.")) : say(KH_TR("All four are at their − limit.")));
+        out.remarks.push_back(state == RotorState::Plus ? say(KH_TR("All four are at their + limit: on to the − limits."))
+                                                        : say(KH_TR("All four are at their − limit.")));
     return out;
 }
 
-Solved solvePlus(const Setup& setup, std::span<const Reading> readings) { return solveLimits(setup, readings, true); }
-Solved solveMinus(const Setup& setup, std::span<const Reading> readings) { return solveLimits(setup, readings, false); }
+Solved solvePlus(const Setup& setup, std::span<const Reading> readings) { return solveLimits(setup, readings, RotorState::Plus); }
+Solved solveMinus(const Setup& setup, std::span<const Reading> readings) { return solveLimits(setup, readings, RotorState::Minus); }
 
 std::vector<Step> directionSteps(const Setup&, const Figures&) {
     return {{"folded", Box::Bench, say(KH_TR("Fold all blades forward, motor lead off, pack connected."))},
@@ -144,18 +144,38 @@ std::vector<Step> leadSteps(const Setup& setup, const Figures&) {
 std::span<const BenchWork> rotorSolvers() {
     static constexpr const char* caution =
         KH_TR("Motor lead off, blades folded: the servos jump when a page is opened. Fingers out of the rotors.");
-    static constexpr std::array work{
-        BenchWork{.id = "rotor-neutral", .title = KH_TR("Neutrals"), .caution = caution, .rows = "rotor-zero", .steps = neutralSteps, .solve = solveNeutral},
-        BenchWork{.id = "rotor-plus-limits", .title = KH_TR("+ limits"), .caution = caution, .rows = "rotor-plus", .steps = plusSteps, .solve = solvePlus},
-        BenchWork{.id = "rotor-minus-limits", .title = KH_TR("− limits"), .caution = caution, .rows = "rotor-minus", .steps = minusSteps, .solve = solveMinus}};
+    static constexpr std::array work{BenchWork{.id = "rotor-neutral",
+                                               .title = KH_TR("Neutrals"),
+                                               .caution = caution,
+                                               .rows = "rotor-zero",
+                                               .steps = neutralSteps,
+                                               .solve = solveNeutral},
+                                     BenchWork{.id = "rotor-plus-limits",
+                                               .title = KH_TR("+ limits"),
+                                               .caution = caution,
+                                               .rows = "rotor-plus",
+                                               .steps = plusSteps,
+                                               .solve = solvePlus},
+                                     BenchWork{.id = "rotor-minus-limits",
+                                               .title = KH_TR("− limits"),
+                                               .caution = caution,
+                                               .rows = "rotor-minus",
+                                               .steps = minusSteps,
+                                               .solve = solveMinus}};
     return work;
 }
 
 std::span<const BenchWork> rotorGuides() {
-    static constexpr const char* caution = KH_TR("Motor lead off. The blades are folded: nobody leans over the machine while the sticks move.");
+    static constexpr const char* caution =
+        KH_TR("Motor lead off. The blades are folded: nobody leans over the machine while the sticks move.");
     static constexpr std::array work{
-        BenchWork{.id = "rotor-leads-round", .title = KH_TR("Leads and arrows"), .caution = caution, .rows = "rotor-ports", .steps = leadSteps},
-        BenchWork{.id = "rotor-directions", .title = KH_TR("Directions"), .caution = caution, .rows = "rotor-collective", .steps = directionSteps}};
+        BenchWork{
+            .id = "rotor-leads-round", .title = KH_TR("Leads and arrows"), .caution = caution, .rows = "rotor-ports", .steps = leadSteps},
+        BenchWork{.id = "rotor-directions",
+                  .title = KH_TR("Directions"),
+                  .caution = caution,
+                  .rows = "rotor-collective",
+                  .steps = directionSteps}};
     return work;
 }
 

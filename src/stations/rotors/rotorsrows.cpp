@@ -1,11 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "base/conventions.h"
 #include "model/boxsettings.h"
 #include "model/fieldpatterns.h"
 #include "stations/rotors/rotors.h"
-
-#include <algorithm>
-#include <cmath>
 
 namespace kh {
 
@@ -30,33 +26,6 @@ Cell answer(const RotorsFigures& own, std::size_t stick) { return {{RowBuilder::
 
 }  // namespace
 
-const PortSettings* portOfRotor(const Setup& setup, std::size_t rotor) {
-    for (std::size_t p = 0; p < setup.controller.ports.size(); ++p)
-        if (rotorOfPort(setup, p) == rotor) return &setup.controller.ports[p];
-    return nullptr;
-}
-
-bool wrongWay(const RotorsFigures& figures, std::size_t rotor, RotorState state) {
-    const double moved = figures.of(state, rotor).value - figures.of(RotorState::Zero, rotor).value;
-    return state == RotorState::Plus ? moved <= 0.0 : moved >= 0.0;
-}
-
-bool rotorOutOfPlace(const Setup& setup, const RotorsFigures& figures) {
-    const Rotors& r = rotorsOf(setup);
-    for (std::size_t i = 0; i < kRotors; ++i)
-        if (rotorOfPort(setup, i) != i || wrongWay(figures, i, RotorState::Plus) || wrongWay(figures, i, RotorState::Minus)) return true;
-    return r.toldPair != r.pair;
-}
-
-std::optional<double> limitFor(const Setup& setup, const std::string& path, double limitUs, double readDeg, double wantedDeg) {
-    if (limitUs == 0.0 || readDeg * wantedDeg <= 0.0) return std::nullopt;
-    const double wanted = limitUs * sinDeg(wantedDeg) / sinDeg(readDeg);
-    const double held = heldNumber(setup, path, std::round(wanted)).value;
-    const auto field = readField(setup, path);
-    if (!field || held < field->info.min || held > field->info.max || held == limitUs) return std::nullopt;
-    return held;
-}
-
 StationPage rotorsAirframeRows(const RowBuilder& b) {
     const auto fact = [&](const char* id, const char* title, std::vector<Part> parts) {
         return b.row(id, say(title), {}, {}, {std::move(parts)});
@@ -78,16 +47,20 @@ StationPage rotorsAirframeRows(const RowBuilder& b) {
     for (std::size_t i = 0; i < kRotors; ++i) {
         const std::string at = "machine.rotors." + std::string(rotors::kIds[i]);
         if (!readField(setup, at + ".armMm")) continue;
-        Row row = b.row(("rotor-" + std::string(rotors::kIds[i])).c_str(), say(KH_TR("Rotor {r}"), {{"r", rotorTitle(rotors::kIds[i])}}), {}, {},
-                        {{b.labelled(at + ".armMm"), b.labelled(at + ".linkMm"), b.labelled(at + ".leverMm"), b.field(at + ".lever")}});
+        Row row =
+            b.row(("rotor-" + std::string(rotors::kIds[i])).c_str(), say(KH_TR("Rotor {r}"), {{"r", rotorTitle(rotors::kIds[i])}}), {}, {},
+                  {{b.labelled(at + ".armMm"), b.labelled(at + ".linkMm"), b.labelled(at + ".leverMm"), b.field(at + ".lever")}});
         page.rows.push_back(i == 0 ? std::move(row) : RowBuilder::under("rotor-front-left", std::move(row)));
     }
-    page.rows.push_back(fact("motor", KH_TR("Motor"),
-                             {b.field("machine.power.motor"_field), b.field("machine.power.kv"_field), b.labelled("machine.power.poles"_field)}));
+    page.rows.push_back(
+        fact("motor", KH_TR("Motor"),
+             {b.field("machine.power.motor"_field), b.field("machine.power.kv"_field), b.labelled("machine.power.poles"_field)}));
     page.rows.push_back(
         fact("gears", KH_TR("Teeth"), {b.labelled("machine.power.mainTeeth"_field), b.labelled("machine.power.pinionTeeth"_field)}));
-    page.rows.push_back(fact("pack-build", KH_TR("Pack"), {b.labelled("machine.power.cells"_field), b.field("machine.power.capacityMah"_field)}));
-    page.rows.push_back(b.row("boxes", say(KH_TR("Boxes")), {{RowBuilder::text(say(KH_TR("{n}"), {{"n", setup.transmitter.profile->name}}))}},
+    page.rows.push_back(
+        fact("pack-build", KH_TR("Pack"), {b.labelled("machine.power.cells"_field), b.field("machine.power.capacityMah"_field)}));
+    page.rows.push_back(b.row("boxes", say(KH_TR("Boxes")),
+                              {{RowBuilder::text(say(KH_TR("{n}"), {{"n", setup.transmitter.profile->name}}))}},
                               {{RowBuilder::text(say(KH_TR("{n}"), {{"n", setup.controller.profile->name}}))}},
                               {{RowBuilder::text(say(KH_TR("{n}"), {{"n", setup.speedController.profile->name}}))}}));
     return page;
@@ -97,16 +70,15 @@ StationPage rotorsRows(const RowBuilder& b) {
     const Setup& setup = b.setup();
     const RotorsFigures& own = b.figures().of<RotorsFigures>();
     const auto unit = [](std::size_t i, const char* key) { return "machine.rotors." + std::string(rotors::kIds[i]) + "." + key; };
-    const auto limit = [&](std::size_t i, const char* key) { return "machine.limits." + setup.controller.ports[i].id + "." + key; };
+    const auto limit = [](std::size_t i, const char* key) { return "machine.limits." + std::string(rotors::kIds[i]) + "." + key; };
     const auto pitches = [&](RotorState state) {
         Cell out;
         for (std::size_t i = 0; i < kRotors; ++i) out.parts.push_back(lastUnit(RowBuilder::figure(own.of(state, i)), i));
         return out;
     };
     const auto limits = [&](const char* key) {
-        return byPort(b, [&](std::size_t i) {
-            return lastUnit(readField(setup, limit(i, key)) ? b.field(limit(i, key)) : RowBuilder::dash(), i);
-        });
+        return byPort(
+            b, [&](std::size_t i) { return lastUnit(readField(setup, limit(i, key)) ? b.field(limit(i, key)) : RowBuilder::dash(), i); });
     };
     StationPage page{Station::Rotors, {}};
     page.rows = {
@@ -114,41 +86,51 @@ StationPage rotorsRows(const RowBuilder& b) {
               {{b.field("machine.toldPair"_field)}}, {{b.field("machine.pair"_field)}}),
         b.row("servo-pulse", say(KH_TR("Servo pulse")), {}, {{b.oneOf("controller.pulseUs"_field, setup.controller.profile->pulsesUs)}},
               {{b.field(unit(0, "servo.pulseUs"))}}),
-        RowBuilder::under("servo-pulse",
-                          b.row("servo-rate", say(KH_TR("Servo rate")), {}, {{b.oneOf("controller.rateHz"_field, setup.controller.profile->ratesHz)}},
-                                {{b.field(unit(0, "servo.maxHz"), label(KH_TR("to")))}})),
-        b.row("rotor-ports", say(KH_TR("Ports")), {}, byPort(b, [&](std::size_t i) { return RowBuilder::port(setup.controller.ports[i].id); }),
-              byPort(b, [&](std::size_t i) {
-                  Part p = b.word("controller.ports." + setup.controller.ports[i].id + ".role", {rotors::kIds.begin(), rotors::kIds.end()});
-                  p.value = rotorTitle(setup.controller.ports[i].role);
-                  if (auto* entry = std::get_if<Part::Entry>(&p.kind))
-                      for (std::size_t k = 0; k < entry->choices.captions.size(); ++k) entry->choices.captions[k] = rotorTitle(rotors::kIds[k]);
-                  return p;
-              })),
-        b.row("rotor-square", say(KH_TR("Square to rod")), {}, byPort(b, [&](std::size_t i) {
-                  return lastUnit(b.field("controller.ports." + setup.controller.ports[i].id + ".trimUs"), i);
-              }),
-              [&] {
-                  Cell out;
-                  for (std::size_t i = 0; i < kRotors; ++i) out.parts.push_back(lastUnit(RowBuilder::figure(own.armDeg[i]), i));
-                  return out;
-              }()),
-        RowBuilder::under("rotor-square", b.row("rotor-off-square", say(KH_TR("As mounted")), {}, {}, [&] {
-            Cell out;
-            for (std::size_t i = 0; i < kRotors; ++i) out.parts.push_back(lastUnit(b.field(unit(i, "squareErrorDeg")), i));
-            return out;
-        }())),
-        RowBuilder::under("rotor-square", b.row("rotor-mounted", say(KH_TR("Ball")), {}, {}, [&] {
-            Cell out;
-            for (std::size_t i = 0; i < kRotors; ++i) out.parts.push_back(b.field(unit(i, "risesWithPulse")));
-            return out;
-        }())),
+        RowBuilder::under("servo-pulse", b.row("servo-rate", say(KH_TR("Servo rate")), {},
+                                               {{b.oneOf("controller.rateHz"_field, setup.controller.profile->ratesHz)}},
+                                               {{b.field(unit(0, "servo.maxHz"), label(KH_TR("to")))}})),
+        b.row("rotor-ports", say(KH_TR("Ports")), {},
+              byPort(b, [&](std::size_t i) { return RowBuilder::port(setup.controller.ports[i].id); }),
+              byPort(b,
+                     [&](std::size_t i) {
+                         Part p = b.word("controller.ports." + setup.controller.ports[i].id + ".role",
+                                         {rotors::kIds.begin(), rotors::kIds.end()});
+                         p.value = rotorTitle(setup.controller.ports[i].role);
+                         if (auto* entry = std::get_if<Part::Entry>(&p.kind))
+                             for (std::size_t k = 0; k < entry->choices.captions.size(); ++k)
+                                 entry->choices.captions[k] = rotorTitle(rotors::kIds[k]);
+                         return p;
+                     })),
+        b.row(
+            "rotor-square", say(KH_TR("Square to rod")), {},
+            byPort(b, [&](std::size_t i) { return lastUnit(b.field("controller.ports." + setup.controller.ports[i].id + ".trimUs"), i); }),
+            [&] {
+                Cell out;
+                for (std::size_t i = 0; i < kRotors; ++i) out.parts.push_back(lastUnit(RowBuilder::figure(own.armDeg[i]), i));
+                return out;
+            }()),
+        RowBuilder::under("rotor-square", b.row("rotor-off-square", say(KH_TR("As mounted")), {}, {},
+                                                [&] {
+                                                    Cell out;
+                                                    for (std::size_t i = 0; i < kRotors; ++i)
+                                                        out.parts.push_back(lastUnit(b.field(unit(i, "squareErrorDeg")), i));
+                                                    return out;
+                                                }())),
+        RowBuilder::under("rotor-square", b.row("rotor-mounted", say(KH_TR("Ball")), {}, {},
+                                                [&] {
+                                                    Cell out;
+                                                    for (std::size_t i = 0; i < kRotors; ++i)
+                                                        out.parts.push_back(b.field(unit(i, "risesWithPulse")));
+                                                    return out;
+                                                }())),
         b.row("rotor-zero", say(KH_TR("Zero pitch")), {}, {}, pitches(RotorState::Zero)),
-        RowBuilder::under("rotor-zero", b.row("rotor-rods", say(KH_TR("Push rods")), {}, {}, [&] {
-            Cell out;
-            for (std::size_t i = 0; i < kRotors; ++i) out.parts.push_back(lastUnit(b.field(unit(i, "zeroErrorDeg")), i));
-            return out;
-        }())),
+        RowBuilder::under("rotor-zero", b.row("rotor-rods", say(KH_TR("Push rods")), {}, {},
+                                              [&] {
+                                                  Cell out;
+                                                  for (std::size_t i = 0; i < kRotors; ++i)
+                                                      out.parts.push_back(lastUnit(b.field(unit(i, "zeroErrorDeg")), i));
+                                                  return out;
+                                              }())),
         b.row("rotor-plus", say(KH_TR("+ limit")), {}, limits("plusUs"), pitches(RotorState::Plus)),
         RowBuilder::under("rotor-plus", b.row("rotor-wanted", say(KH_TR("Wanted")), {}, {},
                                               {{b.field("machine.wantedDeg"_field), b.field("machine.gauge"_field)}})),
@@ -156,7 +138,8 @@ StationPage rotorsRows(const RowBuilder& b) {
         b.row("rotor-alike", say(KH_TR("Alike")), {}, {},
               {{RowBuilder::figure(own.apart[0], label(KH_TR("zero"))), RowBuilder::figure(own.apart[2], label(KH_TR("−"))),
                 RowBuilder::figure(own.apart[1], label(KH_TR("+"))), RowBuilder::figure(own.authority, label(KH_TR("uses")))}}),
-        b.row("rotor-collective", say(KH_TR("Collective")), {{b.field("transmitter.channels.collective.reversed"_field)}}, {}, answer(own, 3)),
+        b.row("rotor-collective", say(KH_TR("Collective")), {{b.field("transmitter.channels.collective.reversed"_field)}}, {},
+              answer(own, 3)),
         b.row("rotor-aileron", say(KH_TR("Aileron")), {{b.field("transmitter.channels.aileron.reversed"_field)}}, {}, answer(own, 0)),
         b.row("rotor-elevator", say(KH_TR("Elevator")), {{b.field("transmitter.channels.elevator.reversed"_field)}}, {}, answer(own, 1)),
         b.row("rotor-rudder", say(KH_TR("Rudder")), {{b.field("transmitter.channels.rudder.reversed"_field)}},
@@ -179,10 +162,11 @@ StationPage rotorsPowerRows(const RowBuilder& b) {
     const RotorsFigures& own = b.figures().of<RotorsFigures>();
     StationPage page{Station::Power, {}};
     page.rows = {
-        b.row("throttle-ends", say(KH_TR("Throttle ends")), {{b.field("transmitter.channels.throttle.travelLowPct"_field),
-                                                             b.field("transmitter.channels.throttle.travelHighPct"_field)}},
+        b.row("throttle-ends", say(KH_TR("Throttle ends")),
+              {{b.field("transmitter.channels.throttle.travelLowPct"_field), b.field("transmitter.channels.throttle.travelHighPct"_field)}},
               {}, {{b.field("speedController.lowUs"_field), b.field("speedController.highUs"_field)}}),
-        RowBuilder::under("throttle-ends", b.row("start-pulse", say(KH_TR("Start pulse")), {}, {}, {{b.field("speedController.startUs"_field)}})),
+        RowBuilder::under("throttle-ends",
+                          b.row("start-pulse", say(KH_TR("Start pulse")), {}, {}, {{b.field("speedController.startUs"_field)}})),
         b.row("rotor-speed", say(KH_TR("Rotor speed")), {}, {}, {{RowBuilder::figure(own.speed), b.labelled("machine.bladeMaxRpm"_field)}}),
         b.row("rotor-hover", say(KH_TR("Hover")), {}, {}, {{RowBuilder::figure(own.hoverDeg)}}),
         b.row("control", say(KH_TR("Speed control")), {}, {}, {{b.field("speedController.control"_field)}}),

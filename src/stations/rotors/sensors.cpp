@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // How the controller sits in a quadrotor, and the three turns by hand.
+#include "judge/rowids.h"
 #include "judge/rule.h"
 #include "model/fieldpatterns.h"
 #include "model/gyro.h"
@@ -19,9 +20,10 @@ void sitsOtherwise(const AuditContext& c, std::vector<Finding>& out) {
     const auto& known = c.setup.controller.profile->mountings;
     const bool can = std::find(known.begin(), known.end(), built) != known.end();
     Finding f{.severity = Severity::Danger,
-              .row = "mounting",
+              .row = "mounting"_row,
               .title = c.say(KH_TR("The controller thinks it sits another way")),
-              .found = c.say(KH_TR("It sits {a}; it was told {b}."), {{"a", c.show("machine.mounting"_field)}, {"b", c.show("controller.mounting"_field)}}),
+              .found = c.say(KH_TR("It sits {a}; it was told {b}."),
+                             {{"a", c.show("machine.mounting"_field)}, {"b", c.show("controller.mounting"_field)}}),
               .why = c.say(KH_TR("It steadies about the wrong axes, or the wrong way: it turns over the moment it is light.")),
               .box = can ? Box::Controller : Box::Machine,
               .subject = "controller.mounting"_field};
@@ -67,8 +69,8 @@ std::span<const Rule> rotorSensorRules() {
 }
 
 std::span<const BenchWork> rotorSensorGuides() {
-    static constexpr std::array work{
-        BenchWork{.id = "rotor-hand-turns", .title = KH_TR("Turned by hand"), .rows = "roll-sense pitch-sense yaw-sense", .steps = handTurns}};
+    static constexpr std::array work{BenchWork{
+        .id = "rotor-hand-turns", .title = KH_TR("Turned by hand"), .rows = "roll-sense pitch-sense yaw-sense", .steps = handTurns}};
     return work;
 }
 
