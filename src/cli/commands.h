@@ -22,8 +22,11 @@ struct NewOptions {
     std::string name = "New model", sizeClass = "470", out, data;
     std::string transmitter, controller, speedController, servo;  ///< ids; empty: the plain ones
     bool replace = false;                                         ///< a file that is there
-    std::string aircraft = "helicopter", pair = "front-left";  ///< the pair of a quadrotor that turns clockwise
-    double armMm = 220.0, bladeMm = 105.0;                    ///< of a quadrotor
+    std::string aircraft = "helicopter", pair = "front-left";     ///< the pair of a quadrotor that turns clockwise
+    double armMm = 220.0, bladeMm = 105.0;                        ///< of a quadrotor
+    double propMm = 240.0;                                        ///< of a camera quadrotor
+    std::string kind = "position";                                ///< of a camera quadrotor: position or rates
+    std::vector<std::string> reversed;                            ///< channels its box's sheet asks to be reversed
     std::string style = "sport", turning = "clockwise", layout, link = "leading", throttle = "flat", hold = "cut";
 };
 

@@ -9,10 +9,10 @@
 #include "procedure/registry.h"
 
 #include <fmt/format.h>
-#include <algorithm>
 #include <CLI/CLI.hpp>
 #include <QString>
 #include <QUtf8StringView>
+#include <algorithm>
 #include <iostream>
 
 namespace {
@@ -113,10 +113,14 @@ int run(int argc, char** argv) {
     newCommand->add_option("-o", create.out, "The file to write, or -")->required();
     newCommand->add_flag("--replace", create.replace, "Write over a file that is there");
     newCommand->add_option("--name", create.name, "The model's name");
-    newCommand->add_option("--aircraft", create.aircraft, "helicopter, or variable-pitch-quadrotor");
-    newCommand->add_option("--pair", create.pair, "Pair of a quadrotor that turns clockwise: front-left or front-right, with the one across");
+    newCommand->add_option("--aircraft", create.aircraft, "helicopter, variable-pitch-quadrotor or camera-quadrotor");
+    newCommand->add_option("--pair", create.pair,
+                           "Pair of a quadrotor that turns clockwise: front-left or front-right, with the one across");
     newCommand->add_option("--arm", create.armMm, "Arm of a quadrotor, hub to rotor shaft, mm");
     newCommand->add_option("--blade", create.bladeMm, "Blade of a quadrotor, mm");
+    newCommand->add_option("--propeller", create.propMm, "Propeller of a camera quadrotor, mm");
+    newCommand->add_option("--kind", create.kind, "Of a camera quadrotor: position, which holds its place, or rates");
+    newCommand->add_option("--reversed", create.reversed, "Channels that the sheet of a camera quadrotor's box asks to be reversed");
     newCommand->add_option("--class", create.sizeClass, "Size class, for example 470");
     newCommand->add_option("--transmitter", create.transmitter, "A transmitter profile's id");
     newCommand->add_option("--controller", create.controller, "A controller profile's id");

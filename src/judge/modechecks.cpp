@@ -335,18 +335,29 @@ std::set<std::size_t> banksIn(const Setup& setup, const ChainModel& model, const
     return out;
 }
 
+namespace {
+
+/// Power-on places that meet a condition, by the first way to meet it.
+void startWith(const Condition& when, std::vector<Edit>& edits) {
+    if (when.empty()) return;
+    for (const Term& t : when.front())
+        if (!t.switchId.empty())
+            edits.push_back({elementPath("transmitter.switches.{}.powerOnPlace"_field, t.switchId), static_cast<double>(t.place)});
+}
+
+}  // namespace
+
 std::vector<Edit> holdAtPowerOn(const Setup& setup) {
     const TransmitterSettings& tx = setup.transmitter;
     std::vector<Edit> edits;
-    const FlightMode* hold = modeById(tx, kHoldMode);
-    const auto put = [&](const Condition& when) {
-        if (when.empty()) return;
-        for (const Term& t : when.front())
-            if (!t.switchId.empty())
-                edits.push_back({elementPath("transmitter.switches.{}.powerOnPlace"_field, t.switchId), static_cast<double>(t.place)});
-    };
-    if (hold != nullptr) put(hold->when);
-    if (holdIsArmed(setup)) put(tx.kill.when);
+    if (const FlightMode* hold = modeById(tx, kHoldMode); hold != nullptr) startWith(hold->when, edits);
+    if (holdIsArmed(setup)) startWith(tx.kill.when, edits);
+    return edits;
+}
+
+std::vector<Edit> cutAtPowerOn(const Setup& setup) {
+    std::vector<Edit> edits;
+    startWith(setup.transmitter.cut.when, edits);
     return edits;
 }
 

@@ -117,6 +117,8 @@ struct ThrottleFault {
 
 /// Edits that put the power-on places of hold's switches where hold is on.
 [[nodiscard]] std::vector<Edit> holdAtPowerOn(const Setup& setup);
+/// The same of cut.
+[[nodiscard]] std::vector<Edit> cutAtPowerOn(const Setup& setup);
 /// Whether a function is on when the transmitter is switched on; and the place of one switch at which it then would be off: none where
 /// there is none.
 [[nodiscard]] bool onAtPowerOn(const ChainModel& model, std::string_view function);

@@ -8,6 +8,7 @@
 
 #include <array>
 #include <cstddef>
+#include <span>
 #include <string_view>
 
 namespace kh {
@@ -263,6 +264,17 @@ inline constexpr std::array kRotorRowIds{
     RowId{Station::Power, "cut-off"},
 };
 
+/// Those that only a camera quadrotor's pages have.
+inline constexpr std::array kCameraRowIds{
+    RowId{Station::Airframe, "camera-kind"},  RowId{Station::Airframe, "camera-props"},
+    RowId{Station::Sensors, "camera-arrows"}, RowId{Station::Modes, "camera-directions"},
+    RowId{Station::Modes, "camera-modes"},    RowId{Station::Modes, "camera-held", "camera-modes"},
+    RowId{Station::Modes, "camera-home"},     RowId{Station::Modes, "camera-cut"},
+    RowId{Station::Modes, "camera-throttle"}, RowId{Station::Modes, "camera-rates"},
+    RowId{Station::Modes, "camera-start"},    RowId{Station::Modes, "camera-home-check"},
+    RowId{Station::Modes, "camera-signals"},  RowId{Station::Modes, "camera-loss"},
+};
+
 /// Whether a table lists it. (Not by the entry's address: with sanitizers that is nothing a compiler knows.)
 template <std::size_t N>
 constexpr bool lists(const std::array<RowId, N>& rows, std::string_view id) {
@@ -270,14 +282,14 @@ constexpr bool lists(const std::array<RowId, N>& rows, std::string_view id) {
         if (row.id == id) return true;
     return false;
 }
-constexpr bool isRow(std::string_view id) { return lists(kRowIds, id) || lists(kRotorRowIds, id); }
+constexpr bool isRow(std::string_view id) { return lists(kRowIds, id) || lists(kRotorRowIds, id) || lists(kCameraRowIds, id); }
 
 /// The table's entry; nullptr if there is no such row.
 [[nodiscard]] inline const RowId* rowOf(std::string_view id) {
-    for (const RowId& row : kRowIds)
-        if (row.id == id) return &row;
-    for (const RowId& row : kRotorRowIds)
-        if (row.id == id) return &row;
+    for (const std::span<const RowId> rows :
+         {std::span<const RowId>(kRowIds), std::span<const RowId>(kRotorRowIds), std::span<const RowId>(kCameraRowIds)})
+        for (const RowId& row : rows)
+            if (row.id == id) return &row;
     return nullptr;
 }
 

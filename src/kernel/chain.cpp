@@ -87,6 +87,13 @@ void ChainModel::runChannels(const DeckNumbers& deck, Instant& out) const {
                 for (const GainStep& s : gainSteps_)
                     if (functionActive(s.function, deck.places)) values[f] = s.sentPct;
                 break;
+            case FunctionSource::Places: {
+                values[f] = places_[f].restPct;
+                const auto on = std::find_if(places_[f].steps.begin(), places_[f].steps.end(),
+                                             [&](const GainStep& s) { return functionActive(s.function, deck.places); });
+                if (on != places_[f].steps.end()) values[f] = on->sentPct;
+                break;
+            }
         }
         values[f] += trimPct_[f];
     }

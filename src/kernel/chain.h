@@ -179,6 +179,11 @@ private:
         double sentPct = 0.0;
         std::size_t function = 0;
     };
+    /// What a channel sends that is no stick's: at rest, and while a function is on; of several the first.
+    struct PlacesSent {
+        double restPct = 0.0;
+        std::vector<GainStep> steps;
+    };
     std::vector<BankSwitch> bankSwitches_;
     std::size_t restBank_ = 0;
     struct Arming {
@@ -189,6 +194,7 @@ private:
     std::optional<std::size_t> pupil_;
     std::optional<Arming> arming_;
     std::vector<GainStep> gainSteps_;
+    std::array<PlacesSent, kMaxFunctions> places_{};
     std::size_t holdMode_ = 0;
     bool hasHold_ = false;
     double holdPct_ = 0.0, killPct_ = 0.0, cutPct_ = 0.0, trimRangePct_ = 0.0;

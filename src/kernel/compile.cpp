@@ -54,7 +54,7 @@ void ChainModel::compileChannels(const Setup& setup) {
     expo_ = tx.profile->expoTable;
     for (std::size_t f = 0; f < class_->functionCount(); ++f) {
         const FunctionEntry& entry = class_->functions[f];
-        const ChannelSettings* ch = channelOf(tx, entry.id);
+        const ChannelSettings* ch = entry.source == FunctionSource::Places ? carrierOf(tx, entry.id) : channelOf(tx, entry.id);
         channels_[f] = channelScale(tx.profile, ch == nullptr ? ChannelSettings{} : *ch);
         reading_[f] = ch == nullptr ? readingScale(fc.profile) : readingScale(setup, *ch);
         trimPct_[f] = tx.trims.live && entry.trimPct != nullptr ? tx.trims.*entry.trimPct : 0.0;
@@ -124,6 +124,16 @@ void ChainModel::compileModes(const Setup& setup) {
         const std::size_t function = functionIds_.size() - tx.functions.size() + i;
         if (f.sentPct) gainSteps_.push_back({*f.sentPct, function});
         if (f.id == kTrainer && tx.trainer.hands == TrainerHands::All && tx.trainer.stops == TrainerStops::Lose) pupil_ = function;
+    }
+    for (std::size_t f = 0; f < class_->functionCount(); ++f) {
+        if (class_->functions[f].source != FunctionSource::Places) continue;
+        const FunctionChannel* carrier = carrierOf(tx, class_->functions[f].id);
+        if (carrier == nullptr) continue;
+        places_[f].restPct = carrier->restPct;
+        for (std::size_t i = 0; i < tx.functions.size(); ++i)
+            if (familyOf(tx.functions[i].id) == carrier->id)
+                places_[f].steps.push_back(
+                    {tx.functions[i].valuePct.value_or(carrier->restPct), functionIds_.size() - tx.functions.size() + i});
     }
     compileCarried(setup);
     holdPct_ = tx.hold.throttlePct;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The plants of the classes that ship.
+#include "kernel/camera/plant.h"
 #include "kernel/helicopter/plant.h"
 #include "kernel/plant.h"
 #include "kernel/rotors/plant.h"
@@ -15,6 +16,7 @@ ByAircraft<PlantClass>& plants() {
     static ByAircraft<PlantClass> all = [] {
         ByAircraft<PlantClass> shipped(helicopterPlant());
         shipped.add(rotorsPlant());
+        shipped.add(cameraPlant());
         return shipped;
     }();
     return all;

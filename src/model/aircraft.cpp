@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/aircraft.h"
 
+#include "model/camera/camera.h"
 #include "model/helicopter/helicopter.h"
 #include "model/rotors/rotors.h"
 
@@ -14,7 +15,7 @@ namespace kh {
 namespace {
 
 std::vector<const AircraftClass*>& classes() {
-    static std::vector<const AircraftClass*> all{&helicopterClass(), &rotorsClass()};
+    static std::vector<const AircraftClass*> all{&helicopterClass(), &rotorsClass(), &cameraClass()};
     return all;
 }
 

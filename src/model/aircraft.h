@@ -22,6 +22,7 @@ namespace kh {
 class FieldVisitor;
 struct AircraftClass;
 struct AxisRates;
+struct ControllerProfile;
 struct Edit;
 struct DirectionSettings;
 struct FlightMode;
@@ -52,7 +53,8 @@ enum class FunctionSource : std::uint8_t {
     Rated,     ///< a stick through rate and expo
     Pitch,     ///< the collective stick through the mode's pitch curve
     Throttle,  ///< the same through its throttle curve, hold, cut and kill
-    Gain       ///< the mode's tail gain, or a step's
+    Gain,      ///< the mode's tail gain, or a step's
+    Places     ///< what its channel sends at the place of a switch (model/carried.h)
 };
 
 /// One function: where its value comes from, what the boxes hold of it.
@@ -139,9 +141,12 @@ struct AircraftClass {
     const YawPath* yaw = nullptr;             ///< none: nothing turns the yaw gyro's demand over
     double governedFromStick = -1.0;  ///< below it a mode that is not flown inverted may idle: the ramp from an idle is no second value
     bool autorotates = true;          ///< else hold in the air is a fall, and nothing asks what it flies like
+    bool holds = true;                ///< the throttle has a hold; else cut is what keeps it off when the transmitter is switched on
     std::array<double, 2> (*supplyA)(const Machine& machine) =
-        nullptr;                                 ///< receiver supply at least, continuous and peak; none: not judged
-    std::span<const char* const> notAsked = {};  ///< topics (model/topics.h) boxes have, and such a machine no use for
+        nullptr;                                              ///< receiver supply at least, continuous and peak; none: not judged
+    bool (*flownBy)(const ControllerProfile& box) = nullptr;  ///< which boxes such a machine can be flown by; none: any
+    std::span<const char* const> notAsked = {};               ///< topics (model/topics.h) boxes have, and such a machine no use for
+    std::span<const char* const> notProved = {};              ///< properties of the switch proof that ask nothing of it
 
     [[nodiscard]] std::size_t functionCount() const { return functions.size(); }
     /// All that can be traced: functions, then gyros.

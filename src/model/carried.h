@@ -14,7 +14,8 @@
 namespace kh {
 
 /// Functions that a controller may take from a channel, by their family: "bank-2" is of "bank", others are a family of their own.
-inline constexpr std::array kCarriedFamilies{"bank", "rescue", "level", "arming", "setup", "head-gain", "roll-gain", "pitch-gain"};
+inline constexpr std::array kCarriedFamilies{"bank",      "rescue",    "level",      "arming", "setup",
+                                             "head-gain", "roll-gain", "pitch-gain", "flight", "home"};
 /// Of them those that carry a gain: for roll and pitch together, for roll, for pitch. Their window is the side that holds.
 inline constexpr std::array kHeadGainFamilies{"head-gain", "roll-gain", "pitch-gain"};
 inline constexpr const char* kPitchGain = "pitch-gain";
@@ -28,6 +29,11 @@ inline constexpr const char* kArming = "arming";
 /// What the controller takes of a family; empty: it takes none.
 [[nodiscard]] std::vector<const TakenWindow*> windowsOf(const ControllerProfile& profile, std::string_view family);
 [[nodiscard]] bool takesFamily(const ControllerProfile& profile, std::string_view family);
+
+/// Whether a box is flown by modes that a channel reaches, with the motors behind it: it moves no servo.
+[[nodiscard]] inline bool fliesByModes(const ControllerProfile& profile) { return takesFamily(profile, "flight"); }
+/// Whether a box moves a swash plate: it neither mixes four rotors nor flies by modes alone.
+[[nodiscard]] inline bool movesPlate(const ControllerProfile& profile) { return !mixesRotors(profile) && !fliesByModes(profile); }
 
 /// One place of a function channel: what is on, what is sent, what is read, and what the controller then does.
 struct CarriedPlace {

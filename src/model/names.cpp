@@ -42,6 +42,14 @@ constexpr std::array kFunctions{Known{"kill", KH_TR("Kill")},
                                 Known{"head-gain", KH_TR("Head gain")},
                                 Known{"roll-gain", KH_TR("Roll gain")},
                                 Known{"pitch-gain", KH_TR("Pitch gain")},
+                                Known{"flight", KH_TR("Flight mode")},
+                                Known{"flight-level", KH_TR("Level")},
+                                Known{"flight-anchor", KH_TR("Anchor")},
+                                Known{"flight-free", KH_TR("Free")},
+                                Known{"flight-angle", KH_TR("Angle")},
+                                Known{"flight-rates", KH_TR("Rates")},
+                                Known{"home", KH_TR("Return home")},
+                                Known{"home-off", KH_TR("Return home off")},
                                 Known{kRateMode, KH_TR("Rate mode")}};
 /// An id or the name of an argument as words: "settingAzimuthsDeg" is "setting azimuths", "night-light" "night light".
 std::string asWords(std::string_view id) {
@@ -158,8 +166,9 @@ Message elementName(const BoxScale& scale) { return say(KH_TR("Scale of {w}"), {
 Message elementName(const TakenWindow& window) { return functionTitle({}, window.id); }
 Message elementName(const BoxWord& word) { return say(KH_TR("Word for {w}"), {{"w", own(asWords(word.id))}}); }
 Message checkTitle(std::string_view state) {
-    constexpr std::array<const char*, kCheckStates.size()> titles{KH_TR("collective low"),  KH_TR("collective high"), KH_TR("idle pitch"),
-                                                                  KH_TR("throttle of hold"), KH_TR("throttle idle"),   KH_TR("throttle full")};
+    constexpr std::array<const char*, kCheckStates.size()> titles{KH_TR("collective low"), KH_TR("collective high"),
+                                                                  KH_TR("idle pitch"),     KH_TR("throttle of hold"),
+                                                                  KH_TR("throttle idle"),  KH_TR("throttle full")};
     for (std::size_t i = 0; i < titles.size(); ++i)
         if (state == kCheckStates[i]) return say(titles[i]);
     return plainWords(state);

@@ -120,7 +120,7 @@ void requireChecks(const ControllerProfile& p) {
     }
 }
 
-/// What a controller takes: functions it can take, windows the right way round that do not overlap within a family.
+/// What a controller takes: functions it can take, windows the right way round that do not overlap within a family; edges may touch.
 void requireTaken(const ControllerProfile& p) {
     requirePathNames("takes", idsOf(p.takes));
     for (const TakenWindow& w : p.takes) {
@@ -130,13 +130,35 @@ void requireTaken(const ControllerProfile& p) {
         if (w.lowPct >= w.highPct)
             throw InputError("takes", fmt::format("{}: lowPct must be less than highPct, which is {}", w.id, w.highPct));
         for (const TakenWindow& other : p.takes)
-            if (&other < &w && familyOf(other.id) == familyOf(w.id) && other.lowPct <= w.highPct && w.lowPct <= other.highPct)
+            if (&other < &w && familyOf(other.id) == familyOf(w.id) && other.lowPct < w.highPct && w.lowPct < other.highPct)
                 throw InputError("takes", fmt::format("{} and {} overlap", other.id, w.id));
     }
     for (const std::string& function : p.monitor.turned)
         if (std::find(kSixChannels.begin(), kSixChannels.end(), function) == kSixChannels.end())
             throw InputError("monitor",
                              fmt::format("{} is no function of its monitor; those are {}", function, fmt::join(kSixChannels, ", ")));
+}
+
+/// The channels of a box for a plate: the six.
+void requireSixInOrder(const ControllerProfile& p) {
+    for (const char* function : kSixChannels)
+        if (std::find(p.channelOrder.begin(), p.channelOrder.end(), function) == p.channelOrder.end())
+            throw InputError("channelOrder", fmt::format("{} is missing; all six are needed: {}", function, fmt::join(kSixChannels, ", ")));
+    if (p.channelOrder.size() != kSixChannels.size())
+        throw InputError("channelOrder", fmt::format("{} entries; exactly {} are needed: {}", p.channelOrder.size(), kSixChannels.size(),
+                                                     fmt::join(kSixChannels, ", ")));
+}
+
+/// Of one that is flown by modes: the four sticks, and what it takes on channels of their own.
+void requireOwnOrder(const ControllerProfile& p) {
+    constexpr std::array kFourSticks{"aileron", "elevator", "throttle", "rudder"};
+    for (const char* function : kFourSticks)
+        if (std::find(p.channelOrder.begin(), p.channelOrder.end(), function) == p.channelOrder.end())
+            throw InputError("channelOrder",
+                             fmt::format("{} is missing; the four sticks are needed: {}", function, fmt::join(kFourSticks, ", ")));
+    for (const std::string& id : p.channelOrder)
+        if (std::find(kFourSticks.begin(), kFourSticks.end(), id) == kFourSticks.end() && (familyOf(id) != id || windowsOf(p, id).empty()))
+            throw InputError("channelOrder", fmt::format("{} is neither a stick nor anything it takes on a channel of its own", id));
 }
 
 /// Lines of its text export: each key stands once, for a setting of such a box.
@@ -213,16 +235,12 @@ void requireConsistent(const ControllerProfile& p) {
     requireTraits(Box::Controller, p.alsoDoes);
     requireTaken(p);
     requireChecks(p);
-    if (p.ports.size() < kFewestPorts)
-        throw InputError("ports", fmt::format("{} are too few: a plate has {} servos or more", p.ports.size(), kFewestPorts));
     requirePathNames("ports", p.ports);
     requireOnce("channelOrder", p.channelOrder);
-    for (const char* function : kSixChannels)
-        if (std::find(p.channelOrder.begin(), p.channelOrder.end(), function) == p.channelOrder.end())
-            throw InputError("channelOrder", fmt::format("{} is missing; all six are needed: {}", function, fmt::join(kSixChannels, ", ")));
-    if (p.channelOrder.size() != kSixChannels.size())
-        throw InputError("channelOrder", fmt::format("{} entries; exactly {} are needed: {}", p.channelOrder.size(), kSixChannels.size(),
-                                                     fmt::join(kSixChannels, ", ")));
+    if (fliesByModes(p)) requireOwnOrder(p);
+    else requireSixInOrder(p);
+    if (!fliesByModes(p) && p.ports.size() < kFewestPorts)
+        throw InputError("ports", fmt::format("{} are too few: a plate has {} servos or more", p.ports.size(), kFewestPorts));
     if (p.layouts.empty()) throw InputError("layouts", "is empty: the box must know one layout of the plate");
     if (p.mountings.empty()) throw InputError("mountings", "is empty: the box must know one way of sitting in the machine");
     requireOnce("mountings", p.mountings);
@@ -230,8 +248,9 @@ void requireConsistent(const ControllerProfile& p) {
         if (!mountingOf(word))
             throw InputError("mountings",
                              fmt::format("\"{}\" is no mounting; one is written as \"{}\"", word, kMountingChoices.front().id));
-    if (p.pulsesUs.empty()) throw InputError("pulsesUs", "is empty: the box must send some pulse");
-    if (p.ratesHz.empty()) throw InputError("ratesHz", "is empty: the box must send at some rate");
+    const bool servos = !fliesByModes(p);
+    if (servos && p.pulsesUs.empty()) throw InputError("pulsesUs", "is empty: the box must send some pulse");
+    if (servos && p.ratesHz.empty()) throw InputError("ratesHz", "is empty: the box must send at some rate");
     for (const double hz : p.ratesHz)
         if (std::all_of(p.pulsesUs.begin(), p.pulsesUs.end(), [&](double us) { return us + p.usableStrokeUs >= 1e6 / hz; }))
             throw InputError("ratesHz", fmt::format("at {} Hz a frame lasts {:.0f} µs, shorter than any pulse of the box", hz, 1e6 / hz));

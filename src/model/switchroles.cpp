@@ -18,12 +18,15 @@ bool names(const Condition& when, const std::string& id, int place) {
 }
 bool uses(const Condition& when, const std::string& id) { return names(when, id, 0); }
 
+constexpr const char* kBoxMode = "flight-";  ///< how functions begin that ask the box for a mode of its own
+
 /// Short names of the functions that are neither mode nor stop.
 Message functionWord(const std::string& id) {
     static const std::map<std::string, const char*> words{{"rescue", KH_TR("rescue")}, {"level", KH_TR("level")},
                                                           {"arming", KH_TR("arming")}, {"bail-out", KH_TR("bail-out")},
                                                           {"timer", KH_TR("timer")},   {"voice", KH_TR("voice")}};
     if (const auto word = words.find(id); word != words.end()) return say(word->second);
+    if (id.starts_with(kBoxMode)) return say(KH_TR("mode"));
     if (id.starts_with("bank-")) return say(KH_TR("bank"));
     if (id.starts_with("gain-")) return say(KH_TR("gain"));
     return say(KH_TR("{f}"), {{"f", id}});
@@ -60,15 +63,18 @@ std::vector<SwitchRole> switchRoles(const TransmitterSettings& tx) {
             }
             role.functions.push_back(std::move(word));
         };
+        // where the box flies by modes of its own, those of the transmitter are sets of rates
+        const bool ofTheBox =
+            std::any_of(tx.functions.begin(), tx.functions.end(), [](const SwitchFunction& f) { return f.id.starts_with(kBoxMode); });
         bool selects = false;
         for (const FlightMode& m : tx.modes) selects = selects || (m.id != kHoldMode && uses(m.when, s.id));
         if (selects) {
-            role.functions.push_back(say(KH_TR("mode")));
+            role.functions.push_back(ofTheBox ? say(KH_TR("rates")) : say(KH_TR("mode")));
             for (int place = 1; place <= s.places; ++place) {
                 std::size_t flown = 0;
                 for (std::size_t i = 0; i < tx.modes.size(); ++i)
                     if (tx.modes[i].id != kHoldMode && names(tx.modes[i].when, s.id, place)) flown = i;  // the highest rank wins
-                put(place, say(KH_TR("{m}"), {{"m", modeLetter(tx.modes[flown], flown)}}));
+                put(place, say(KH_TR("{m}"), {{"m", modeLetter(tx.modes[flown], ofTheBox ? 0 : flown)}}));
             }
         }
         for (const FlightMode& m : tx.modes)
@@ -76,20 +82,21 @@ std::vector<SwitchRole> switchRoles(const TransmitterSettings& tx) {
         add(tx.kill.when, say(KH_TR("kill")));
         add(tx.cut.when, say(KH_TR("cut")));
         // banks and gain steps share one word; each place then shows its number
-        for (const char* family : {"bank-", "gain-"}) {
+        for (const char* family : {"bank-", "gain-", kBoxMode}) {
             const bool used = std::any_of(tx.functions.begin(), tx.functions.end(),
                                           [&](const SwitchFunction& f) { return f.id.starts_with(family) && uses(f.when, s.id); });
             if (!used) continue;
             role.functions.push_back(functionWord(family));
             for (int place = 1; place <= s.places; ++place) {
-                std::string number = "1";
+                std::string number = family == std::string_view(kBoxMode) ? std::to_string(place) : "1";
                 for (const SwitchFunction& f : tx.functions)
-                    if (f.id.starts_with(family) && names(f.when, s.id, place)) number = f.id.substr(f.id.rfind('-') + 1);
+                    if (f.id.starts_with(family) && family != std::string_view(kBoxMode) && names(f.when, s.id, place))
+                        number = f.id.substr(f.id.rfind('-') + 1);
                 put(place, say(KH_TR("{n}"), {{"n", number}}));
             }
         }
         for (const SwitchFunction& f : tx.functions)
-            if (!f.id.starts_with("bank-") && !f.id.starts_with("gain-")) add(f.when, functionWord(f.id));
+            if (!f.id.starts_with("bank-") && !f.id.starts_with("gain-") && !f.id.starts_with(kBoxMode)) add(f.when, functionWord(f.id));
         for (std::size_t place = 0; place < at.size(); ++place) {
             const std::vector<PlaceWord>& words = at[place];
             std::vector<Message> beside;

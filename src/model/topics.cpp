@@ -70,8 +70,12 @@ bool fades(const Setup& s) {
     return s.transmitter.profile->fades ||
            std::any_of(s.transmitter.modes.begin(), s.transmitter.modes.end(), [](const FlightMode& m) { return m.fadeS > 0.0; });
 }
-/// Kill always; cut where it is on a switch.
-bool stops(const Setup& s, std::string_view path) { return !path.starts_with("transmitter.cut.") || !s.transmitter.cut.when.empty(); }
+/// Kill always, hold with it where the machine has one; cut where it is on a switch.
+bool stops(const Setup& s, std::string_view path) {
+    if (path.starts_with("transmitter.cut.")) return !s.transmitter.cut.when.empty();
+    if (s.machine.aircraft.of().holds) return true;
+    return path.starts_with("transmitter.kill.") && !s.transmitter.kill.when.empty();
+}
 bool share(const Setup& s, std::string_view path) {
     return path != "transmitter.swashMixPct" || s.transmitter.swashMixing != SwashMixing::Off;
 }

@@ -56,6 +56,7 @@ Drawing drawingOf(DrawingId id) {
         case DrawingId::RotorsAnswer: return paintRotorsAnswer;
         case DrawingId::RotorSection: return paintRotorSection;
         case DrawingId::RotorsAlike: return paintRotorsAlike;
+        case DrawingId::ReachedModes: return paintReachedModes;
     }
     const auto own = ownDrawings().find(id);
     return own == ownDrawings().end() ? nullptr : own->second;

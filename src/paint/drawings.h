@@ -62,6 +62,8 @@ void paintRotorsAnswer(QPainter& p, QRectF area, const Scene& s);
 void paintRotorSection(QPainter& p, QRectF area, const Scene& s);
 /// How far each is off the wanted pitch at zero and at both limits.
 void paintRotorsAlike(QPainter& p, QRectF area, const Scene& s);
+/// Switch places against the windows of the box, and what each mode holds.
+void paintReachedModes(QPainter& p, QRectF area, const Scene& s);
 
 /// Blade section with the pitch gauge and the range that is set.
 void paintBladeSection(QPainter& p, QRectF area, const Scene& s);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "procedure/aircraft.h"
 
+#include "procedure/camera/cameraentry.h"
 #include "procedure/helicopter/helicopterentry.h"
 #include "procedure/rotors/rotorsentry.h"
 
@@ -14,6 +15,7 @@ ByAircraft<AircraftEntry>& brought() {
     static ByAircraft<AircraftEntry> all = [] {
         ByAircraft<AircraftEntry> shipped(helicopterEntry());
         shipped.add(rotorsEntry());
+        shipped.add(cameraEntry());
         return shipped;
     }();
     return all;

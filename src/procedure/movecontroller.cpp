@@ -255,6 +255,9 @@ struct ControllerMove {
 }  // namespace
 
 Move moveTo(const Setup& setup, const ControllerProfile& controller, const std::string& at) {
+    if (const auto flownBy = setup.machine.aircraft.of().flownBy; flownBy != nullptr && !flownBy(controller))
+        throw InputError("controller.profile.id"_field,
+                         controller.name + " is made for another kind of machine: it flies none such as this");
     Move move;
     move.setup = setup;
     move.setup.controller.profile = controller;

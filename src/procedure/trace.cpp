@@ -3,7 +3,9 @@
 
 #include "base/conventions.h"
 #include "model/amounts.h"
+#include "model/carried.h"
 #include "model/monitor.h"
+#include "model/names.h"
 #include "procedure/aircraft.h"
 
 #include <algorithm>
@@ -88,6 +90,19 @@ Tracer::Tracer(const Setup& setup)
                 notes_[f].travel = scaleOf(setup, elementPath("transmitter.channels.{}.travelHighPct"_field, c.id));
                 scales_[f] = channelScale(setup.transmitter.profile, c);
             }
+    for (std::size_t f = 0; f < aircraft.functionCount(); ++f) {
+        const auto function = static_cast<Function>(f);
+        const FunctionChannel* carrier =
+            aircraft.functions[f].source == FunctionSource::Places ? carrierOf(setup.transmitter, aircraft.functions[f].id) : nullptr;
+        if (carrier == nullptr) continue;
+        notes_[f].number = amount(setup, elementPath("transmitter.functionChannels.{}.number"_field, carrier->id));
+        notes_[f].travel = scaleOf(setup, elementPath("transmitter.functionChannels.{}.travelHighPct"_field, carrier->id));
+        scales_[f] = channelScale(setup.transmitter.profile, *carrier);
+        for (const SwitchFunction& w : setup.transmitter.functions)
+            if (familyOf(w.id) == carrier->id && !w.when.empty() && !w.when.front().empty())
+                worked_.push_back({function, w.id, w.when.front().front().switchId, functionTitle(setup.transmitter, w.id),
+                                   w.when.front().front().place});
+    }
     banks_ = setup.controller.banks;
     machine_ = aircraftEntry(setup).stages(setup, model_);
 }
@@ -197,6 +212,12 @@ void Tracer::addThrottle(Trace& t, Function f) const {
         t.stages[i].level = std::max(0.0, (now + 100.0) / 200.0);
         t.stages[i].levelAsked = std::max(0.0, (asked + 100.0) / 200.0);
     }
+    if (!model_.aircraft().holds) {  // its motors stand behind the box
+        const auto of = [](double reading) { return std::clamp((reading + 100.0) / 200.0, 0.0, 1.0); };
+        const double now = of(t.now.channels[indexOf(f)].readingPct), asked = of(t.asked.channels[indexOf(f)].readingPct);
+        add("demand", KH_TR("demand"), Box::Controller, "", 2, false, now, asked, now, asked);
+        return;
+    }
     Stage& motor = add("motor-pulse", KH_TR("motor pulse"), Box::SpeedController, "µs", 0, false, t.now.motorPulseUs, t.asked.motorPulseUs,
                        t.now.motorThrottlePct / 100.0, t.asked.motorThrottlePct / 100.0);
     motor.note = t.now.disarmed ? say(KH_TR("not armed")) : say(KH_TR("unchanged"));
@@ -231,6 +252,24 @@ void Tracer::addGain(Trace& t, Function f) const {
     t.stages.push_back(gain);
 }
 
+void Tracer::addPlaces(Trace& t, const Deck& deck, Function f) const {
+    const std::size_t i = indexOf(f);
+    const auto on =
+        std::find_if(worked_.begin(), worked_.end(), [&](const WorkedPlace& w) { return w.of == f && model_.isOn(w.function, deck); });
+    Stage place{f, "place", KH_TR("place"), Box::Transmitter, "", 0};
+    place.value = place.asked = on == worked_.end() ? 0.0 : on->place;
+    place.note = on == worked_.end() ? say(KH_TR("at rest")) : say(KH_TR("{s}, asks {f}"), {{"s", on->switchId}, {"f", on->title}});
+    setLevels(place, 3.0);
+    t.stages.push_back(std::move(place));
+    Stage sent{f, "value", KH_TR("value"), Box::Transmitter, "%", 1, true};
+    sent.value = t.now.channels[i].value;
+    sent.asked = t.asked.channels[i].value;
+    setLevels(sent, 100.0);
+    t.stages.push_back(std::move(sent));
+    addChannelStages(t, f);
+    machine_->add(t, f, model_, asked_);
+}
+
 Trace Tracer::at(const Deck& deck, ChainState state, const WantedFunctions& wanted) const {
     const AircraftClass& aircraft = model_.aircraft();
     Trace t;
@@ -250,12 +289,13 @@ Trace Tracer::at(const Deck& deck, ChainState state, const WantedFunctions& want
         const auto f = static_cast<Function>(i);
         if (!wanted.has(f)) continue;
         const FunctionSource source = aircraft.functions[i].source;
-        if (source != FunctionSource::Gain) addStick(t, deck, f);
+        if (source != FunctionSource::Gain && source != FunctionSource::Places) addStick(t, deck, f);
         switch (source) {
             case FunctionSource::Rated:
             case FunctionSource::Pitch: addDriven(t, deck, f); break;
             case FunctionSource::Throttle: addThrottle(t, f); break;
             case FunctionSource::Gain: addGain(t, f); break;
+            case FunctionSource::Places: addPlaces(t, deck, f); break;
         }
     }
     t.throttlePct = t.now.motorThrottlePct;

@@ -115,6 +115,7 @@ private:
     void addDriven(Trace& t, const Deck& deck, Function f) const;
     void addThrottle(Trace& t, Function f) const;
     void addGain(Trace& t, Function f) const;
+    void addPlaces(Trace& t, const Deck& deck, Function f) const;
     void addChannelStages(Trace& t, Function f) const;
 
     ChainModel model_;
@@ -131,6 +132,14 @@ private:
     std::array<ChannelScale, kMaxFunctions> scales_{};
     ChainModel full_;  ///< the asked chain with travel 100: what full range is
     std::vector<Bank> banks_;
+    /// A place of a switch that works a function on a channel of its own.
+    struct WorkedPlace {
+        Function of{};
+        std::string function, switchId;
+        Message title;
+        int place = 1;
+    };
+    std::vector<WorkedPlace> worked_;
     std::unique_ptr<MachineStages> machine_;
 };
 

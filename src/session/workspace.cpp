@@ -8,6 +8,7 @@
 #include "model/modeedits.h"
 #include "model/names.h"
 #include "procedure/harm.h"
+#include "procedure/modebuttons.h"
 #include "procedure/typed.h"
 #include "session/notyet.h"
 #include "session/told.h"
@@ -171,7 +172,7 @@ void Workspace::setMode(const std::string& modeId) {
     pose_.release();
     Deck base = deck_;
     try {
-        if (const auto found = deckInMode(setup(), modeId, base)) setDeck(*found);
+        if (const auto found = deckWithMode(setup(), modeId, base)) setDeck(*found);
     } catch (const InputError&) {
         return;
     }

@@ -46,7 +46,8 @@ void turnUnit(Setup& s, std::size_t rotor, bool rises, LinkSide lever) {
 
 void swapRoles(Setup& s, std::size_t a, std::size_t b) { std::swap(s.controller.ports[a].role, s.controller.ports[b].role); }
 ChannelSettings& channel(Setup& s, const char* id) {
-    return *std::find_if(s.transmitter.channels.begin(), s.transmitter.channels.end(), [&](const ChannelSettings& c) { return c.id == id; });
+    return *std::find_if(s.transmitter.channels.begin(), s.transmitter.channels.end(),
+                         [&](const ChannelSettings& c) { return c.id == id; });
 }
 
 }  // namespace
@@ -77,9 +78,10 @@ const std::vector<NamedQuad>& soundQuads() {
                     s.controller.firmware = s.controller.manual = "1.4";
                     channel(s, "throttle").failsafePct = -110.0;
                     for (std::size_t i = 0; i < kRotors; ++i)
-                        turnUnit(s, i, mounts == 0 || mounts == 3 || (mounts == 2 && i > 1), mounts == 3 ? LinkSide::Trailing : LinkSide::Leading);
-                    out.push_back({std::string(pair == ClockwisePair::FrontLeft ? "left" : "right") + " pair, mounts " + std::to_string(mounts) +
-                                       ", blade " + std::to_string(static_cast<int>(blade)),
+                        turnUnit(s, i, mounts == 0 || mounts == 3 || (mounts == 2 && i > 1),
+                                 mounts == 3 ? LinkSide::Trailing : LinkSide::Leading);
+                    out.push_back({std::string(pair == ClockwisePair::FrontLeft ? "left" : "right") + " pair, mounts " +
+                                       std::to_string(mounts) + ", blade " + std::to_string(static_cast<int>(blade)),
                                    std::move(s)});
                 }
         return out;
@@ -101,7 +103,8 @@ const std::vector<QuadMistake>& quadMistakes() {
              l.plusUs = -l.plusUs;
              l.minusUs = -l.minusUs;
          }},
-        {"limits swapped", "rotor-way", Severity::Danger, [](Setup& s, Dice& d) {
+        {"limits swapped", "rotor-way", Severity::Danger,
+         [](Setup& s, Dice& d) {
              RotorLimits& l = rotorsOf(s).limits[d() % 4];
              std::swap(l.plusUs, l.minusUs);
          }},
@@ -110,8 +113,7 @@ const std::vector<QuadMistake>& quadMistakes() {
              Rotors& r = rotorsOf(s);
              r.toldPair = r.pair == ClockwisePair::FrontLeft ? ClockwisePair::FrontRight : ClockwisePair::FrontLeft;
          }},
-        {"one rotor short", "rotor-plus", Severity::Warning,
-         [](Setup& s, Dice& d) { rotorsOf(s).limits[d() % 4].plusUs *= 0.86; }},
+        {"one rotor short", "rotor-plus", Severity::Warning, [](Setup& s, Dice& d) { rotorsOf(s).limits[d() % 4].plusUs *= 0.86; }},
         {"arm square to the case", "rotor-square", Severity::Note,
          [](Setup& s, Dice& d) { rotorsOf(s).rotors[d() % 4].squareErrorDeg = 5.0; }},
         {"arm a tooth off", "rotor-square", Severity::Warning,
@@ -125,7 +127,8 @@ const std::vector<QuadMistake>& quadMistakes() {
         {"two channels swapped", "school-order", Severity::Danger,
          [](Setup& s, Dice&) { std::swap(channel(s, "aileron").number, channel(s, "elevator").number); }},
         {"swash mixing left on", "rotor-mix", Severity::Danger, [](Setup& s, Dice&) { s.transmitter.swashMixing = SwashMixing::Mix120; }},
-        {"hold above the window", "check-point.throttle-hold", Severity::Danger, [](Setup& s, Dice&) { s.transmitter.hold.throttlePct = 4.0; }},
+        {"hold above the window", "check-point.throttle-hold", Severity::Danger,
+         [](Setup& s, Dice&) { s.transmitter.hold.throttlePct = 4.0; }},
         {"idle above its window", "check-point.throttle-idle", Severity::Warning,
          [](Setup& s, Dice&) { s.transmitter.modes[0].throttle.points.front().y = 40.0; }},
         {"idle pitch off", "check-point.collective-idle", Severity::Warning,
@@ -147,8 +150,10 @@ const std::vector<QuadMistake>& quadMistakes() {
          [](Setup& s, Dice&) {
              for (RotorUnit& u : rotorsOf(s).rotors) u.servo.edit().maxHz = 165.0;
          }},
-        {"the box thinks it sits another way", "rotor-mounting", Severity::Danger,
-         [](Setup& s, Dice&) { s.machine.mounting = s.machine.mounting == "label up, plugs aft" ? "label up, plugs forward" : "label up, plugs aft"; }},
+        {"the box thinks it sits another way", "controller-mounting", Severity::Danger,
+         [](Setup& s, Dice&) {
+             s.machine.mounting = s.machine.mounting == "label up, plugs aft" ? "label up, plugs forward" : "label up, plugs aft";
+         }},
         {"hold does not act", "hold-acts", Severity::Danger, [](Setup& s, Dice&) { s.transmitter.hold.actsIn = {"normal"}; }},
     };
     return all;

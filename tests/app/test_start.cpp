@@ -122,7 +122,7 @@ TEST_CASE("the demo models are the pilot's own copies: what was saved in them st
     QFile::remove(first);
     (void)demoModels(folder.filePath(QStringLiteral("demo")), data);
     CHECK(io::loadDocument(first.toStdString()).setup.machine.massKg != 2.9);
-    CHECK(QDir(folder.filePath(QStringLiteral("demo"))).entryList(QDir::Files).size() == 7);
+    CHECK(QDir(folder.filePath(QStringLiteral("demo"))).entryList(QDir::Files).size() == 10);
 }
 
 TEST_CASE("a session bus that takes connections and says nothing is turned away from, one that answers is not") {

@@ -6,6 +6,7 @@
 #include "io/document.h"
 #include "model/accepted.h"
 #include "model/access.h"
+#include "model/camera/camera.h"
 #include "model/helicopter/helicopter.h"
 #include "model/rotors/rotors.h"
 
@@ -226,12 +227,14 @@ Setup extreme(const Setup& sound, Dice& dice) {
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.modes, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.switches, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.functions, dice); });
+    tryChange(s, [&](Setup& x) { reshape(x.transmitter.functionChannels, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.spares, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.transmitter.profile.edit().switches, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.controller.ports, dice); });
     tryChange(s, [&](Setup& x) { reshape(x.controller.banks, dice); });
     tryChange(s, [&](Setup& x) {
         if (isHelicopter(x)) reshape(helicopter(x).servos, dice);
+        if (isCamera(x)) reshape(cameraOf(x).modes, dice);
         if (isRotors(x)) {
             reshape(rotorsOf(x).rotors, dice);
             reshape(rotorsOf(x).limits, dice);

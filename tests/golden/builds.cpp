@@ -6,6 +6,7 @@
 #include "io/library.h"
 #include "kernel/chain.h"
 #include "model/access.h"
+#include "model/carried.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "model/helicopter/newmodel.h"
@@ -187,7 +188,7 @@ std::vector<NamedSetup> drawnBuilds(int count, unsigned seed) {
     described(library.transmitters);
     described(library.controllers);
     described(library.speedControllers);
-    std::erase_if(library.controllers, [](const ControllerProfile& p) { return mixesRotors(p); });  // no helicopter's
+    std::erase_if(library.controllers, [](const ControllerProfile& p) { return !movesPlate(p); });  // no helicopter's
     std::vector<NamedSetup> out;
     for (int i = 0; i < count; ++i)
         out.push_back({"drawn-" + std::to_string(i), generated(100000 * seed + static_cast<unsigned>(i), library)});

@@ -170,8 +170,8 @@ TEST_CASE("what ships is valid: plain boxes first, then those of the made-up wor
     const io::Library lib = io::loadLibrary({KEELHAUL_SOURCE "/data"});
     REQUIRE(lib.problems.empty());
     REQUIRE(lib.transmitters.size() == 7);
-    REQUIRE(lib.controllers.size() == 7);
-    REQUIRE(lib.speedControllers.size() == 4);
+    REQUIRE(lib.controllers.size() == 9);
+    REQUIRE(lib.speedControllers.size() == 5);
     REQUIRE(lib.servos.size() == 5);
     for (const std::size_t first : {0U, 4U}) {  // each pair with both reference angles
         REQUIRE(lib.controllers[first].referenceDeg == 6);

@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "io/clirun.h"
 #include "io/library.h"
+#include "model/carried.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/newmodel.h"
 #include "model/helicopter/sizeclass.h"
@@ -139,7 +140,7 @@ TEST_CASE("a folder that is not there is no problem, an empty one has no profile
 TEST_CASE("every transmitter with every controller of every class makes a sound new model") {
     const io::Library lib = io::loadLibrary({kData});
     REQUIRE(lib.transmitters.size() == 7);
-    REQUIRE(lib.controllers.size() == 7);
+    REQUIRE(lib.controllers.size() == 9);
     const auto servo = [&](const char* id) {
         return *std::find_if(lib.servos.begin(), lib.servos.end(), [&](const ServoProfile& s) { return s.id == id; });
     };
@@ -150,7 +151,7 @@ TEST_CASE("every transmitter with every controller of every class makes a sound 
                 NewModelAnswers answers;
                 answers.sizeClass = c.id;
                 answers.boxes = {tx, fc, lib.speedControllers.front(), servo("cleat-c12"), servo("cleat-t7")};
-                if (mixesRotors(fc)) {  // a box for four rotors is told, not set up
+                if (!movesPlate(fc)) {  // a box for four rotors is told, not set up
                     CHECK_THROWS_AS(newModel(answers), InputError);
                     continue;
                 }

@@ -56,8 +56,8 @@ TEST_CASE("plain boxes stand first, and a new model begins with them") {
         return marks;
     };
     CHECK(plain(lib.transmitters) == "pppp---");
-    CHECK(plain(lib.controllers) == "pppp---");
-    CHECK(plain(lib.speedControllers) == "pp--");
+    CHECK(plain(lib.controllers) == "pppp-----");
+    CHECK(plain(lib.speedControllers) == "pp---");
     CHECK(plain(lib.servos) == "p----");
     const Boxes b = io::plainBoxes(lib);
     CHECK(b.transmitter.channels == 10);

@@ -3,6 +3,7 @@
 // A new model in whatever was answered: every size, layout, rotation, link side, style and school.
 #include "base/error.h"
 #include "io/library.h"
+#include "model/carried.h"
 #include "model/helicopter/helicopter.h"
 #include "model/helicopter/layouts.h"
 #include "model/helicopter/newmodel.h"
@@ -52,8 +53,9 @@ std::vector<NewModelAnswers> everyAnswer() {
                     a.throttle = static_cast<ThrottleSchool>(out.size() / 4 % 2);
                     a.hold = static_cast<HoldSchool>(out.size() / 8 % 2);
                     const io::Library& lib = library();
-                    const auto swash = std::count_if(lib.controllers.begin(), lib.controllers.end(),
-                                                     [](const ControllerProfile& p) { return !mixesRotors(p); });  // the others stand behind them
+                    const auto swash = std::count_if(lib.controllers.begin(), lib.controllers.end(), [](const ControllerProfile& p) {
+                        return movesPlate(p);
+                    });  // the others stand behind them
                     a.boxes.transmitter = lib.transmitters[out.size() / 3 % lib.transmitters.size()];
                     a.boxes.controller = lib.controllers[out.size() / 5 % static_cast<std::size_t>(swash)];
                     a.boxes.speedController = lib.speedControllers[out.size() / 7 % lib.speedControllers.size()];

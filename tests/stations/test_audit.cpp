@@ -4,6 +4,7 @@
 #include "base/error.h"
 #include "io/library.h"
 #include "judge/switches/switchproof.h"
+#include "model/carried.h"
 #include "model/helicopter/newmodel.h"
 #include "model/helicopter/sizeclass.h"
 #include "procedure/registry.h"
@@ -44,7 +45,7 @@ TEST_CASE("a new model of every size class warns of nothing but what only its ma
     for (const SizeClass& c : sizeClasses())
         for (const ControllerProfile& box : lib.controllers) {
             INFO(c.id << " with " << box.name);
-            if (mixesRotors(box)) continue;  // no helicopter's
+            if (!movesPlate(box)) continue;  // no helicopter's
             const auto servo = [&](const char* id) {
                 return *std::find_if(lib.servos.begin(), lib.servos.end(), [&](const ServoProfile& s) { return s.id == id; });
             };

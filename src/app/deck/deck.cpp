@@ -31,7 +31,7 @@ DeckView::DeckView(session::Workspace& workspace, QWidget* parent) : ItemView(pa
 
 DeckView::StickAxes DeckView::boxAxes(int box) const {
     const Axis ail{&Sticks::aileron, KH_TR("ail")}, ele{&Sticks::elevator, KH_TR("ele")}, rud{&Sticks::rudder, KH_TR("rud")},
-        col{&Sticks::collective, KH_TR("col")};
+        col{&Sticks::collective, workspace_.setup().machine.aircraft.of().find(kCollectiveChannel) ? KH_TR("col") : KH_TR("thr")};
     switch (workspace_.setup().transmitter.stickMode) {
         case 1: return box == 0 ? StickAxes{rud, ele} : StickAxes{ail, col};
         case 3: return box == 0 ? StickAxes{ail, ele} : StickAxes{rud, col};

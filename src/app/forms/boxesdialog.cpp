@@ -24,6 +24,13 @@ const Profile* entry(const std::vector<Profile>& list, const QComboBox* box) {
     return at == kAsItIs ? nullptr : &list[static_cast<std::size_t>(at)];
 }
 
+/// Without controllers that fly no such machine.
+io::Library flying(const Setup& setup, io::Library library) {
+    if (const auto flownBy = setup.machine.aircraft.of().flownBy; flownBy != nullptr)
+        std::erase_if(library.controllers, [&](const ControllerProfile& box) { return !flownBy(box); });
+    return library;
+}
+
 }  // namespace
 
 template <class Profile>
@@ -38,7 +45,7 @@ QComboBox* BoxesDialog::combo(const char* name, const std::vector<Profile>& list
 
 BoxesDialog::BoxesDialog(QWidget* parent, const Setup& setup, const io::Library& library)
     : QDialog(parent),
-      library_(library),
+      library_(flying(setup, library)),
       solve_(new QCheckBox(tr("Solve the settings anew: the machine does the same"), this)),
       told_(new QPlainTextEdit(this)),
       setup_(setup) {

@@ -3,33 +3,25 @@
 // What is asked of a new variable-pitch quadrotor: its frame, its blades, its boxes.
 #pragma once
 
+#include "app/forms/newofclass.h"
 #include "io/library.h"
 #include "model/rotors/newrotors.h"
 
-#include <QComboBox>
-#include <QDialog>
-#include <QLabel>
-#include <QLineEdit>
-#include <optional>
-
 namespace kh::app {
 
-class NewQuadDialog : public QDialog {
+class NewQuadDialog : public NewOfClassDialog {
     Q_OBJECT
 public:
     /// @param library  what boxes there are; of the controllers those that mix rotors are offered
     NewQuadDialog(QWidget* parent, io::Library library);
-    /// Of what was answered; only after it was accepted.
-    [[nodiscard]] const Setup& made() const { return *made_; }
-    void accept() override;
 
 private:
+    [[nodiscard]] Setup make() const override;
+
     io::Library library_;
     std::vector<ControllerProfile> controllers_;
     QLineEdit *name_, *arm_, *blade_;
     QComboBox *pair_, *style_, *transmitter_, *controller_, *speedController_, *servo_;
-    QLabel* refusal_;
-    std::optional<Setup> made_;
 };
 
 }  // namespace kh::app

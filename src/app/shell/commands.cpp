@@ -46,7 +46,8 @@ void MainWindow::buildActions() {
         connect(new QShortcut(QKeySequence(Qt::ALT | static_cast<Qt::Key>(Qt::Key_0 + number % 10)), this), &QShortcut::activated, this,
                 [this, number] {
                     const auto entries = workspace_.stations().entries();
-                    if (number <= static_cast<int>(entries.size())) workspace_.setStation(entries[static_cast<std::size_t>(number) - 1].station);
+                    if (number <= static_cast<int>(entries.size()))
+                        workspace_.setStation(entries[static_cast<std::size_t>(number) - 1].station);
                 });
     const auto refresh = [this] {
         for (const auto& [id, c] : commands_) actions_[QString::fromStdString(id)]->setEnabled(c.enabled());
@@ -82,6 +83,7 @@ void MainWindow::listCommands() {
     };
     on("new", [this] { bands_->toggleView("new-model"); });
     on("new-quad", [this] { newQuadrotor(); });
+    on("new-camera", [this] { newCameraQuadrotor(); });
     on("open", [this] {
         const QString file = QFileDialog::getOpenFileName(this, tr("Open"), {}, tr("Keelhaul setups (*.keel.json);;All files (*)"));
         if (!file.isEmpty() && filing_.mayLeave()) openFile(file);

@@ -14,7 +14,7 @@ QString demoModels(const QString& folder, const std::vector<std::filesystem::pat
     here.mkpath(QStringLiteral("."));
     for (const char* name :
          {"turnstone-470.keel.json", "dunlin-380.keel.json", "redshank-470.keel.json", "fulmar-700.keel.json", "gannet-600n.keel.json",
-          "oystercatcher.keel.json", "sandpiper.keel.json"}) {
+          "oystercatcher.keel.json", "sandpiper.keel.json", "guillemot.keel.json", "whimbrel.keel.json", "petrel.keel.json"}) {
         const QString copy = here.filePath(QString::fromLatin1(name));
         if (QFile::exists(copy)) continue;
         const std::string text = io::readFile(io::findData(data, std::string("demo/") + name));

@@ -35,6 +35,7 @@ public:
     /// A model of that size in the plain boxes, all at default.
     void newModel(const QString& sizeClass);
     void newQuadrotor();
+    void newCameraQuadrotor();
     /// A setup that has no file yet. @param worthKeeping  it was asked for, and would be missed  @param message  what is told of it;
     /// empty: nothing
     void begin(const Setup& setup, bool worthKeeping, const QString& message);

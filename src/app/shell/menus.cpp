@@ -25,8 +25,13 @@ std::span<const MenuLevel> menuLevels() {
         {"model",
          KH_TR("Model"),
          {"new", "open", ">recent", "save", "save-as", ">sheet", "|", ">boxes", ">station", "to-set", "|", "preferences", ">help", "quit"}},
-        {"sheet", KH_TR("Sheet, template, revert, quadrotor"), {"print", "export", "|", "save-template", "revert", "|", "new-quad"}},
-        {"boxes", KH_TR("Boxes and servos"), {"carry", "as-boxes-stand", "carry-reset", "carry-form", "carry-read", "|", "box-view", "boxes", "box-describe", "no-such-page", "|", "own-box", "servo-book", "renew"}},
+        {"sheet",
+         KH_TR("Sheet, template, revert, quadrotors"),
+         {"print", "export", "|", "save-template", "revert", "|", "new-quad", "new-camera"}},
+        {"boxes",
+         KH_TR("Boxes and servos"),
+         {"carry", "as-boxes-stand", "carry-reset", "carry-form", "carry-read", "|", "box-view", "boxes", "box-describe", "no-such-page",
+          "|", "own-box", "servo-book", "renew"}},
         {"help", KH_TR("Help"), {"handbook", "shortcuts", "about"}},
     }};
     return levels;
@@ -167,11 +172,11 @@ void MainWindow::showPalette() {
             offers.push_back(
                 {words(s.text).remove(QStringLiteral("…")), QString::fromLatin1(s.keys), [this, id = std::string(s.id)] { run(id); }});
     for (const StationEntry& s : workspace_.stations().entries())
-        offers.push_back(
-            {tr("Station %1").arg(words(s.name)), tr("Alt %1").arg(workspace_.stations().number(s.station) % 10), [this, station = s.station] {
-                 workspace_.setStation(station);
-                 bands_->focusPage();
-             }});
+        offers.push_back({tr("Station %1").arg(words(s.name)), tr("Alt %1").arg(workspace_.stations().number(s.station) % 10),
+                          [this, station = s.station] {
+                              workspace_.setStation(station);
+                              bands_->focusPage();
+                          }});
     for (const ViewEntry& v : bands_->views())
         if (shortcut(v.id) == nullptr)  // else its command stands there
             offers.push_back({words(v.title), tr("view"), [this, id = std::string(v.id)] {

@@ -13,6 +13,7 @@ std::span<const Shortcut> shortcuts() {
     static constexpr std::array table{
         Shortcut{"new", KH_TR("New model…"), "Ctrl+N", KH_TR("File")},
         Shortcut{"new-quad", KH_TR("New variable-pitch quadrotor…"), "", KH_TR("File")},
+        Shortcut{"new-camera", KH_TR("New camera quadrotor…"), "", KH_TR("File")},
         Shortcut{"open", KH_TR("Open…"), "Ctrl+O", KH_TR("File")},
         Shortcut{"save", KH_TR("Save"), "Ctrl+S", KH_TR("File")},
         Shortcut{"save-as", KH_TR("Save As…"), "Ctrl+Shift+S", KH_TR("File")},

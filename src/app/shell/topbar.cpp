@@ -24,13 +24,13 @@ constexpr double kMargin = 16.0;
 TopBar::TopBar(session::Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setAccessibleName(tr("Top bar"));
     const auto refresh = [this] {
-        drawnMode_ = workspace_.trace().mode;
+        drawnMode_ = activeMode();
         layOut();
         update();
     };
     connect(&workspace, &session::Workspace::swapped, this, refresh);
     connect(&workspace, &session::Workspace::traced, this, [this, refresh] {  // of the deck the bar shows the mode alone
-        if (workspace_.trace().mode != drawnMode_) refresh();
+        if (activeMode() != drawnMode_) refresh();
     });
     connect(&workspace.guards(), &session::Guards::changed, this, refresh);
     connect(&workspace.document(), &session::DocumentModel::stateChanged, this, refresh);
@@ -45,14 +45,27 @@ void TopBar::showView(const QString& title, const QString& back, bool ofModel) {
     update();
 }
 
+std::vector<ModeButton> TopBar::modesNow() const {
+    const Tracer* tracer = workspace_.tracer();
+    return modeButtons(workspace_.setup(), tracer == nullptr ? nullptr : &tracer->model(), workspace_.deck());
+}
+
+std::string TopBar::activeMode() const {
+    for (const ModeButton& m : modesNow())
+        if (m.active) return m.id;
+    return {};
+}
+
 void TopBar::layOut() {
     QVector<Item> items;
     const Setup& s = workspace_.setup();
     const session::DocumentModel& d = workspace_.document();
     // from the right: guards and modes, which always stand; then what there is room for, the least important last
-    const auto& modes = s.transmitter.modes;
     const bool inView = !view_.isEmpty();
-    const double modesWidth = inView ? 0.0 : 30.0 * static_cast<double>(modes.size());
+    const std::vector<ModeButton> modes = inView ? std::vector<ModeButton>() : modesNow();
+    const auto modeWidth = [](const ModeButton& m) { return std::max(26.0, textWidth(words(m.sign), Theme::font(13, true)) + 16); };
+    double modesWidth = 0.0;
+    for (const ModeButton& m : modes) modesWidth += modeWidth(m) + 4;
     double right = wide() - kMargin;
     QVector<Item> guards;
     if (inView) {
@@ -143,11 +156,11 @@ void TopBar::layOut() {
     items += guards;
     if (findWidth > 60) items.push_back({QStringLiteral("find"), tr("Find"), {}, QAccessible::Button, QRectF(x, 8, findWidth, 24)});
     double mx = x + (findWidth > 60 ? findWidth + 22 : 0);
-    for (const FlightMode& mode : inView ? std::vector<FlightMode>() : modes) {
-        items.push_back({QStringLiteral("mode-") + QString::fromStdString(mode.id), tr("Flight mode %1").arg(shown(mode.name)),
-                         workspace_.trace().mode == mode.id ? tr("active") : QString(), QAccessible::RadioButton, QRectF(mx, 8, 26, 24),
-                         workspace_.trace().mode == mode.id});
-        mx += 30;
+    for (const ModeButton& mode : modes) {
+        items.push_back({QStringLiteral("mode-") + QString::fromStdString(mode.id), tr("Flight mode %1").arg(words(mode.name)),
+                         mode.active ? tr("active") : QString(), QAccessible::RadioButton, QRectF(mx, 8, modeWidth(mode), 24),
+                         mode.active});
+        mx += modeWidth(mode) + 4;
     }
     setItems(items);
 }
@@ -200,13 +213,10 @@ void TopBar::paintEvent(QPaintEvent*) {
             p.setPen(QPen(i.selected ? t.ink : t.muted, 1));
             p.setBrush(i.selected ? t.ink : t.sheet);
             p.drawRoundedRect(at.adjusted(.5, .5, -.5, -.5), 2, 2);
-            QString letter;
-            const auto& modes = workspace_.setup().transmitter.modes;
-            for (std::size_t m = 0; m < modes.size(); ++m)
-                if (i.id == QStringLiteral("mode-") + QString::fromStdString(modes[m].id)) letter = modeSign(modes[m], m);
             p.setFont(Theme::font(13, true));
             p.setPen(i.selected ? t.ground : t.ink);
-            p.drawText(at, Qt::AlignCenter, letter);
+            for (const ModeButton& m : modesNow())
+                if (i.id == QStringLiteral("mode-") + QString::fromStdString(m.id)) p.drawText(at, Qt::AlignCenter, words(m.sign));
         } else if (i.id == QStringLiteral("guard-caption")) {
             drawText(p, {at.x(), base}, i.name, Theme::font(12), t.muted);
         } else {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/look/items.h"
+#include "procedure/modebuttons.h"
 #include "session/workspace.h"
 
 namespace kh::app {
@@ -29,6 +30,8 @@ protected:
 
 private:
     void layOut();
+    [[nodiscard]] std::vector<ModeButton> modesNow() const;
+    [[nodiscard]] std::string activeMode() const;
     session::Workspace& workspace_;
     std::string drawnMode_;
     QString view_, back_;  ///< of the view that is shown

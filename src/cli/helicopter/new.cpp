@@ -8,12 +8,13 @@
 #include "io/profile.h"
 #include "io/report.h"
 #include "judge/openends.h"
+#include "model/accepted.h"
 #include "model/access.h"
 #include "model/amounts.h"
 #include "model/boxquestions.h"
+#include "model/camera/newcamera.h"
 #include "model/fieldpatterns.h"
 #include "model/helicopter/newmodel.h"
-#include "model/accepted.h"
 #include "model/names.h"
 #include "model/rotors/newrotors.h"
 #include "procedure/registry.h"
@@ -66,6 +67,28 @@ Setup newQuadrotor(const NewOptions& o, const io::Library& library) {
     return made;
 }
 
+/// The same of a camera quadrotor.
+Setup newCameraQuadrotor(const NewOptions& o, const io::Library& library) {
+    NewCameraAnswers answers;
+    answers.name = o.name;
+    if (o.kind != "position" && o.kind != "rates")
+        throw InputError("kind", fmt::format("{} is not known; known are position, rates", o.kind));
+    answers.kind = o.kind == "position" ? CameraKind::Position : CameraKind::Rates;
+    answers.pair = o.pair == "front-left" ? ClockwisePair::FrontLeft : ClockwisePair::FrontRight;
+    answers.armMm = o.armMm;
+    answers.propMm = o.propMm;
+    answers.reversed = o.reversed;
+    for (const std::string& id : o.reversed)
+        if (!cameraClass().find(id)) throw InputError("reversed", fmt::format("{} is no channel of such a machine", id));
+    answers.boxes = io::plainBoxes(library);
+    choose(answers.boxes.transmitter, library.transmitters, o.transmitter, "transmitter");
+    choose(answers.boxes.controller, library.controllers, o.controller.empty() ? "wherry" : o.controller, "controller");
+    choose(answers.boxes.speedController, library.speedControllers, kInsideTheBox, "speed controller");
+    Setup made = newCameraModel(answers, QDateTime::currentDateTimeUtc().toString(Qt::ISODate).toStdString());
+    requireAccepted(made);
+    return made;
+}
+
 }  // namespace
 
 int runNew(const NewOptions& o, const char* program) {
@@ -75,8 +98,13 @@ int runNew(const NewOptions& o, const char* program) {
         writeAll(o.out, io::writeDocument(newQuadrotor(o, library)), o.replace);
         return Fine;
     }
+    if (o.aircraft == cameraClass().id) {
+        writeAll(o.out, io::writeDocument(newCameraQuadrotor(o, library)), o.replace);
+        return Fine;
+    }
     if (o.aircraft != "helicopter")
-        throw InputError("aircraft", fmt::format("{} is not known; known are helicopter, {}", o.aircraft, rotorsClass().id));
+        throw InputError("aircraft",
+                         fmt::format("{} is not known; known are helicopter, {}, {}", o.aircraft, rotorsClass().id, cameraClass().id));
     NewModelAnswers answers;
     answers.name = o.name;
     answers.sizeClass = o.sizeClass;

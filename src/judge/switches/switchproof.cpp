@@ -190,6 +190,18 @@ void judgePowerOn(const ProofContext& c, PropertyResult& r) {
                      .fix = std::move(fix)});
     };
     const Instant now = c.model.at(Deck{});
+    if (!c.setup.machine.aircraft.of().holds) {
+        r.finding.found = say(KH_TR("The transmitter starts with the motors cut."));
+        if (!now.cutActs && !now.killActs)
+            c.refute(r, {.severity = Severity::Warning,
+                         .row = "cut-switch"_row,
+                         .found = say(KH_TR("At the power-on places cut is off.")),
+                         .why = say(KH_TR("The pack is plugged in with the throttle wherever it was left.")),
+                         .todo = say(KH_TR("Set the power-on place of the cut switch to where it cuts, in the transmitter.")),
+                         .subject = "transmitter.switches"_field,
+                         .fix = cutAtPowerOn(c.setup)});
+        return;
+    }
     if (!startsOff(c.setup, now) || now.beneath != c.model.baseMode()) {
         const bool armed = holdIsArmed(c.setup);
         refute(now.holdActs && !startsOff(c.setup, now)
@@ -307,7 +319,10 @@ SwitchProof prove(const Setup& setup, std::span<const FigureMaker> makers, const
         r.finding.id = p.entry.id;
         r.finding.title = say(p.entry.title);
         r.finding.severity = Severity::Note;
-        p.judge(context, r);
+        const auto& notProved = setup.machine.aircraft.of().notProved;
+        if (std::any_of(notProved.begin(), notProved.end(), [&](std::string_view id) { return id == p.entry.id; }))
+            r.finding.found = say(KH_TR("It asks nothing of such a machine."));
+        else p.judge(context, r);
         if (r.holds && p.walks && logic.untried > 0) r.whole = false;
         if (r.holds && !r.whole) leaveOpen(context, r);
         const RowId* row = rowOf(r.finding.row);  // settled where its row stands

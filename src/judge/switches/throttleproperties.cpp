@@ -168,8 +168,13 @@ void judgeMotorOff(const ProofContext& c, PropertyResult& r) {
                                        {"k", clutch.empty() ? std::string() : "; " + clutch}})
                       : bailOut ? say(KH_TR("In {n} states hold gives exactly {h} µs and kill at most {o} µs."),
                                       {{"n", num(static_cast<double>(r.covered))}, {"h", num(holdUs)}, {"o", num(limits.offUs)}})
-                                : say(KH_TR("In {n} states with hold, kill or cut on the pulse is {h} µs; surely off is {o} µs."),
-                                      {{"n", num(static_cast<double>(r.covered))}, {"h", num(holdUs)}, {"o", num(limits.offUs)}});
+                      : !c.setup.machine.aircraft.of().holds
+                          ? say(KH_TR("In {n} states with kill or cut on the pulse is {h} µs; surely off is {o} µs."),
+                                {{"n", num(static_cast<double>(r.covered))},
+                                 {"h", num(throttlePulseUs(tx, tx.cut.throttlePct))},
+                                 {"o", num(limits.offUs)}})
+                          : say(KH_TR("In {n} states with hold, kill or cut on the pulse is {h} µs; surely off is {o} µs."),
+                                {{"n", num(static_cast<double>(r.covered))}, {"h", num(holdUs)}, {"o", num(limits.offUs)}});
 }
 
 void judgeInverted(const ProofContext& c, PropertyResult& r) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/helicopter/helicopter.h"
 
+#include "model/carried.h"
 #include "model/fieldpatterns.h"
 #include "model/fields.h"
 #include "model/helicopter/functions.h"
@@ -96,7 +97,8 @@ const AircraftClass& helicopterClass() {
                                      .mixed = kMixed,
                                      .gyros = kGyros,
                                      .yaw = &yaw,
-                                     .supplyA = [](const Machine& m) { return sizeClassOf(m).supplyA; }};
+                                     .supplyA = [](const Machine& m) { return sizeClassOf(m).supplyA; },
+                                     .flownBy = movesPlate};
     return entry;
 }
 

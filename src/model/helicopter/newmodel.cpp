@@ -300,8 +300,8 @@ Setup newModel(const NewModelAnswers& answers, const std::string& at) {
         for (const SizeClass& c : all) ids.emplace_back(c.id);
         throw InputError("sizeClass", fmt::format("{} is not known; known are {}", answers.sizeClass, fmt::join(ids, ", ")));
     }
-    if (mixesRotors(answers.boxes.controller))
-        throw InputError("controller.profile.layouts"_field, fmt::format("{} mixes four rotors, and no swash plate", answers.boxes.controller.name));
+    if (!movesPlate(answers.boxes.controller))
+        throw InputError("controller.profile.layouts"_field, fmt::format("{} moves no swash plate", answers.boxes.controller.name));
     const Layout& layout = layoutNamed(answers.layout);
     Setup s;
     s.transmitter.profile = answers.boxes.transmitter;

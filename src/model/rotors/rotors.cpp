@@ -104,6 +104,7 @@ const AircraftClass& rotorsClass() {
                                      .governedFromStick = 0.0,
                                      .autorotates = false,
                                      .supplyA = [](const Machine&) { return kSupplyA; },
+                                     .flownBy = mixesRotors,
                                      .notAsked = kNotAsked};
     return entry;
 }

@@ -19,7 +19,7 @@ const StationEntry& airframeStation() {
                                     .columns = {110, 82, 82, 306, 92},
                                     .rules = {airframeRules, boxRules},
                                     .panels = panels,
-                                    .shots = {{"airframe", "turnstone-470", "head", "normal", {0.4, 0.0, 0.0, 0.0}, "throttle"}}};
+                                    .shots = {}};
     return entry;
 }
 

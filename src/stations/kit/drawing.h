@@ -44,7 +44,8 @@ enum class DrawingId {
     RotorsPlan,
     RotorsAnswer,
     RotorSection,
-    RotorsAlike
+    RotorsAlike,
+    ReachedModes
 };
 inline constexpr std::size_t kDrawings = 34;
 

@@ -30,9 +30,12 @@ void modelType(const AuditContext& c, std::vector<Finding>& out) {
     if (is == needed) return;
     out.push_back({.severity = Severity::Danger,
                    .row = "model-type"_row,
-                   .title = c.say(KH_TR("The model memory is not a {type}"), {{"type", asWord(needed)}}),
+                   .title = needed == "helicopter" ? c.say(KH_TR("The model memory is not a {type}"), {{"type", asWord(needed)}})
+                                                   : c.say(KH_TR("The model memory is not an aeroplane's")),
                    .found = c.say(KH_TR("The transmitter's model type is {type}."), {{"type", asWord(is)}}),
-                   .why = c.say(KH_TR("There is then no pitch curve, no flight mode and no hold: the motor cannot be held off.")),
+                   .why = needed == "helicopter"
+                              ? c.say(KH_TR("There is then no pitch curve, no flight mode and no hold: the motor cannot be held off."))
+                              : c.say(KH_TR("It mixes and curves what the box wants straight: the throttle first.")),
                    .todo = c.say(KH_TR("Set the model type to {type} in the transmitter."), {{"type", asWord(needed)}}),
                    .box = Box::Transmitter,
                    .subject = "transmitter.modelType"_field,
@@ -207,7 +210,7 @@ void channelMissing(const AuditContext& c, std::vector<Finding>& out) {
     for (const ChannelSettings& ch : c.setup.transmitter.channels) there.insert(ch.id);
     for (const FunctionEntry& function : c.setup.machine.aircraft.of().functions) {
         const std::string id = function.id;
-        if (there.count(id) != 0) continue;
+        if (there.count(id) != 0 || function.source == FunctionSource::Places) continue;
         out.push_back({.id = "channel-missing." + id,
                        .severity = Severity::Danger,
                        .row = "channel-map"_row,

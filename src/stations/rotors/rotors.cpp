@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/rotors/rotors.h"
 
+#include "stations/kit/mountingrules.h"
+
 namespace kh {
 
 namespace {
@@ -51,7 +53,7 @@ const StationEntry& rotorsSensorsStation() {
                                     .shortName = KH_TR("Sens"),
                                     .rows = rotorsSensorsRows,
                                     .columns = {104, 86, 176, 196, 92},
-                                    .rules = {rotorSensorRules},
+                                    .rules = {mountingRules},
                                     .work = {rotorSensorGuides},
                                     .panels = planPanels};
     return entry;

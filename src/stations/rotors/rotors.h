@@ -22,7 +22,6 @@ namespace kh {
 [[nodiscard]] std::span<const Rule> rotorLimitRules();
 [[nodiscard]] std::span<const Rule> rotorSenseRules();
 [[nodiscard]] std::span<const Rule> rotorCheckRules();
-[[nodiscard]] std::span<const Rule> rotorSensorRules();
 [[nodiscard]] std::span<const BenchWork> rotorSensorGuides();
 [[nodiscard]] std::span<const Rule> rotorPowerRules();
 /// Of its modes; those shared with other classes stand beside them (procedure/rotors).

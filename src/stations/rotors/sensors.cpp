@@ -1,41 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // How the controller sits in a quadrotor, and the three turns by hand.
-#include "judge/rowids.h"
-#include "judge/rule.h"
 #include "model/fieldpatterns.h"
-#include "model/gyro.h"
 #include "stations/rotors/rotors.h"
 
-#include <algorithm>
 #include <array>
 
 namespace kh {
 
 namespace {
-
-void sitsOtherwise(const AuditContext& c, std::vector<Finding>& out) {
-    const std::string &set = c.setup.controller.mounting, &built = c.setup.machine.mounting;
-    if (set == built) return;
-    const auto& known = c.setup.controller.profile->mountings;
-    const bool can = std::find(known.begin(), known.end(), built) != known.end();
-    Finding f{.severity = Severity::Danger,
-              .row = "mounting"_row,
-              .title = c.say(KH_TR("The controller thinks it sits another way")),
-              .found = c.say(KH_TR("It sits {a}; it was told {b}."),
-                             {{"a", c.show("machine.mounting"_field)}, {"b", c.show("controller.mounting"_field)}}),
-              .why = c.say(KH_TR("It steadies about the wrong axes, or the wrong way: it turns over the moment it is light.")),
-              .box = can ? Box::Controller : Box::Machine,
-              .subject = "controller.mounting"_field};
-    if (can) {
-        f.todo = c.say(KH_TR("Set {a} in the controller."), {{"a", c.show("machine.mounting"_field)}});
-        f.fix = {{"controller.mounting"_field, built}};
-    } else {
-        f.todo = c.say(KH_TR("It cannot be told of that: mount it {b} and say so here."), {{"b", c.show("controller.mounting"_field)}});
-        f.fix = {{"machine.mounting"_field, set}};
-    }
-    out.push_back(std::move(f));
-}
 
 std::vector<Step> handTurns(const Setup&, const Figures&) {
     return {{"roll", Box::Machine, say(KH_TR("By hand: roll the machine right.")), say(KH_TR("The right pair rises.")),
@@ -61,11 +34,6 @@ StationPage rotorsSensorsRows(const RowBuilder& b) {
         b.row("fixing", say(KH_TR("Fixing")), {}, {}, {{b.field("machine.fixing"_field), b.field("machine.squareErrorDeg"_field)}}),
     };
     return page;
-}
-
-std::span<const Rule> rotorSensorRules() {
-    static constexpr std::array rules{Rule{"rotor-mounting", Station::Sensors, Work::Sign, sitsOtherwise}};
-    return rules;
 }
 
 std::span<const BenchWork> rotorSensorGuides() {

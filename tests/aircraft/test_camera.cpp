@@ -1,0 +1,211 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// The camera quadrotor: every place reaches its mode, and the mistakes a pilot makes on it.
+#include "aircraft/camerabuilds.h"
+#include "base/error.h"
+#include "io/document.h"
+#include "judge/dependencies.h"
+#include "judge/plan/plan.h"
+#include "model/accepted.h"
+#include "model/access.h"
+#include "model/carried.h"
+#include "procedure/carry.h"
+#include "procedure/registry.h"
+#include "procedure/sheet.h"
+#include "procedure/trace.h"
+#include "stations/camera/camerafigures.h"
+#include "support.h"
+
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <set>
+
+namespace camera_tests {
+
+using namespace kh;
+using namespace khtest;
+
+namespace {
+
+const Finding* beginning(const Evaluation& e, const std::string& with) {
+    for (const Finding& f : e.findings)
+        if (f.id.starts_with(with)) return &f;
+    return nullptr;
+}
+
+std::size_t worse(const Evaluation& e) { return e.count(Severity::Danger) + e.count(Severity::Warning); }
+
+Setup planned(const Setup& s) { return withPlan(s, makePlan(s, stationsOf(s).rules()), 1000, true, "2026-12-01T08:00:00Z"); }
+
+}  // namespace
+
+TEST_CASE("sound camera quadrotors of every build are quiet, and each property of the proof holds for them") {
+    CHECK(soundCameras().size() >= 36);
+    for (const NamedCamera& b : soundCameras()) {
+        INFO(b.name);
+        REQUIRE_NOTHROW(requireAccepted(b.setup));
+        const Evaluation e = evaluate(b.setup);
+        INFO(listed(ids(e)));
+        CHECK(e.simulated);
+        CHECK(worse(e) == 0);
+        const SwitchProof proof = proveSwitches(b.setup);
+        CHECK(proof.whole());
+        CHECK(proof.failures() == 0);
+        const std::string text = io::writeDocument(b.setup);
+        const io::Document again = io::parseDocument(text);
+        CHECK(again.setup == b.setup);
+        CHECK(io::writeDocument(again.setup) == text);
+    }
+}
+
+TEST_CASE(
+    "each place of the mode switch lands well inside the window it asks for, the trace says so, sticks answer as the sheet has them") {
+    for (const NamedCamera& b : soundCameras()) {
+        INFO(b.name);
+        const Tracer tracer(b.setup);
+        const Evaluation judged = evaluate(b.setup);
+        const CameraFigures& own = judged.figures.of<CameraFigures>();
+        CHECK(own.modes.sound);
+        CHECK(own.modes.places.size() == own.modes.windows.size());
+        std::set<std::string> reached;
+        for (const ReachedPlace& p : own.modes.places) {
+            INFO(p.label);
+            CHECK(p.right());
+            CHECK(p.margin.value >= camera::kClearUs);
+            CHECK(reached.insert(p.lands).second);
+            const Trace t = tracer.at(posed({}, p.deck));
+            const auto stages = t.of(camera::Flight);
+            std::vector<std::string> names;
+            for (const Stage* s : stages) names.emplace_back(s->id);
+            CHECK(names == std::vector<std::string>{"place", "value", "channel", "pulse", "reading", "window", "holds"});
+            CHECK(stages[3]->value == Approx(p.pulse.value));
+            CHECK(stages[5]->value == stages[5]->asked);
+            CHECK(stages[6]->value == stages[6]->asked);
+        }
+        for (const Function f : {camera::Aileron, camera::Elevator, camera::Rudder}) {
+            Deck full;
+            full.sticks = {0.0, 1.0, 1.0, 1.0};
+            const Instant at = tracer.model().at(full);
+            CHECK(at.channels[indexOf(f)].demand > 0.6);
+            CHECK(at.channels[indexOf(f)].demand == Approx(tracer.askedModel().at(full).channels[indexOf(f)].demand));
+        }
+    }
+}
+
+TEST_CASE("a channel that is short by a step is told its place, its pulse and the travel that cures it") {
+    Setup s = soundCameras().front().setup;  // a box of 4 µs a per cent, a transmitter of 5.12
+    for (FunctionChannel& c : s.transmitter.functionChannels)
+        if (c.id == camera::kFlight) c.travelLowPct = 60.0;
+    const Evaluation e = evaluate(s);
+    const Finding* f = beginning(e, "windows.flight");
+    REQUIRE(f != nullptr);
+    CHECK(render(f->found).find("1193") != std::string::npos);
+    REQUIRE(f->fix.size() == 1);
+    CHECK(f->fix.front() == Edit("transmitter.functionChannels.flight.travelLowPct", 78.1));
+    CHECK(f->fix.front().path == "transmitter.functionChannels.flight.travelLowPct");
+    for (FunctionChannel& c : s.transmitter.functionChannels)
+        if (c.id == camera::kFlight) c.travelLowPct = 65.0;  // 12.8 µs inside
+    const Evaluation close = evaluate(s);
+    const Finding* near = beginning(close, "windows.flight");
+    REQUIRE(near != nullptr);
+    CHECK(near->severity == Severity::Warning);
+}
+
+TEST_CASE("every listed mistake of a camera quadrotor is found with its severity and healed by its own plan, on every build") {
+    std::mt19937 dice(20261201);
+    for (const CameraMistake& m : cameraMistakes()) {
+        std::size_t made = 0;
+        for (const NamedCamera& b : soundCameras()) {
+            INFO(m.name << ", " << b.name);
+            Setup s = b.setup;
+            if (!m.make(s, dice)) continue;
+            ++made;
+            REQUIRE_NOTHROW(requireAccepted(s));
+            const Evaluation e = evaluate(s);
+            INFO(listed(ids(e)));
+            const Finding* f = beginning(e, m.finding);
+            REQUIRE(f != nullptr);
+            CHECK(f->severity == m.severity);
+            CHECK_FALSE(render(f->title).empty());
+            CHECK_FALSE(render(f->todo).empty());
+            const Evaluation then = evaluate(planned(s));
+            INFO("left " << listed(ids(then)));
+            CHECK(worse(then) == 0);
+        }
+        INFO(m.name);
+        CHECK(made >= 4);
+    }
+}
+
+TEST_CASE("200 random pairs of a camera quadrotor's mistakes are healed by one plan") {
+    std::mt19937 dice(815);
+    const auto& all = cameraMistakes();
+    std::size_t healed = 0, tried = 0;
+    std::string left;
+    while (tried < 200) {
+        const CameraMistake& a = all[dice() % all.size()];
+        const CameraMistake& b = all[dice() % all.size()];
+        if (&a == &b || std::string_view(a.finding) == b.finding) continue;
+        Setup s = soundCameras()[dice() % soundCameras().size()].setup;
+        if (!a.make(s, dice) || !b.make(s, dice)) continue;
+        ++tried;
+        const Evaluation then = evaluate(planned(s));
+        if (worse(then) == 0) ++healed;
+        else left += std::string(a.name) + " + " + b.name + ": " + listed(ids(then)) + "\n";
+    }
+    INFO(left);
+    CHECK(healed == tried);
+}
+
+TEST_CASE(
+    "everything a camera quadrotor's boxes are told stands on the sheet and in Carry, and nothing of a plate, a tail or a hold is asked "
+    "for") {
+    for (const NamedCamera& b : soundCameras()) {
+        INFO(b.name);
+        std::set<std::string> typed, printed;
+        for (const CarryBox& box : carry(b.setup))
+            for (const CarryPage& p : box.pages)
+                for (const CarryLine& l : p.lines) CHECK(typed.insert(l.path).second);
+        CHECK(typed.count("transmitter.functionChannels.flight.travelLowPct") == 1);
+        CHECK(typed.count("transmitter.cut.throttlePct") == 1);
+        CHECK(typed.count("machine.loss") == 1);
+        for (const std::string& path : typed) {
+            INFO(path);
+            for (const char* not_ : {"tail", "channels.collective", "transmitter.hold", ".pitch.", "servo", "governor", "speedController."})
+                CHECK(path.find(not_) == std::string::npos);
+        }
+        const Sheet sheet = benchSheet(b.setup, evaluate(b.setup));
+        for (const SheetPart& part : sheet.parts)
+            for (const SheetSection& section : part.sections)
+                for (const SheetRow& row : section.rows) printed.insert(row.fields.begin(), row.fields.end());
+        for (const std::string& path : typed) {
+            INFO(path);
+            CHECK(printed.count(path) == 1);
+        }
+    }
+}
+
+TEST_CASE("what a camera quadrotor's document cannot be is refused by the field's name, nothing lost") {
+    const Setup& s = soundCameras().front().setup;
+    Setup flat = s;
+    cameraOf(flat).armMm = 0.0;
+    try {
+        requireAccepted(flat);
+        (void)ChainModel(flat);
+        FAIL("an arm of no length");
+    } catch (const InputError& e) {
+        CHECK(e.field() == "machine.armMm");
+    }
+    Setup silent = s;  // a box that takes no mode: told, not lost
+    silent.controller.profile.edit().takes.clear();
+    silent.controller.profile.edit().channelOrder = {"aileron", "elevator", "throttle", "rudder"};
+    CHECK_NOTHROW((void)evaluate(silent));
+    Setup none = s;
+    none.transmitter.functionChannels.clear();
+    CHECK(beginning(evaluate(none), "window-channel.flight") != nullptr);
+    Setup unsaid = s;  // nobody said what a mode holds
+    cameraOf(unsaid).modes.clear();
+    CHECK_NOTHROW((void)evaluate(unsaid));
+}
+
+}  // namespace camera_tests

@@ -1,0 +1,195 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+//
+// A camera quadrotor in the real window: its stations and drawing at every size, its modes as buttons, its plan taken by keys, a new one.
+#include "app/bench.h"
+#include "app/camera/newcameradialog.h"
+#include "app/forms/handstepdialog.h"
+#include "io/document.h"
+#include "model/camera/camera.h"
+
+#include <QLocale>
+
+namespace app_camera_tests {
+
+using namespace khtest;
+
+namespace {
+
+const std::vector<Station> kOfCamera{Station::Airframe, Station::Radio, Station::Link, Station::Sensors,
+                                     Station::Power,    Station::Modes, Station::Proof};
+
+bool shows(const QImage& image) {
+    for (int y = 0; y < image.height(); y += 3)
+        for (int x = 0; x < image.width(); x += 3)
+            if (image.pixel(x, y) != image.pixel(0, 0)) return true;
+    return false;
+}
+
+}  // namespace
+
+TEST_CASE("the window opens camera quadrotors: keel, guards, mode buttons, every row of every station at every size under a comma locale") {
+    const QLocale was;
+    QLocale::setDefault(QLocale(QLocale::German, QLocale::Germany));
+    for (const char* document : {"guillemot", "petrel"}) {
+        INFO(document);
+        Bench b(QString::fromLatin1(document));
+        std::vector<Station> stations;
+        for (const StationEntry& e : b.w().stations().entries()) stations.push_back(e.station);
+        CHECK(stations == kOfCamera);
+        CHECK(b.window.topBar()->item(QStringLiteral("guard-0"))->name == QStringLiteral("propellers off"));
+        for (const QSize size : {QSize(1280, 800), QSize(1024, 640), QSize(1600, 1000)}) {
+            b.window.resize(size);
+            for (const Station s : kOfCamera) {
+                INFO(size.width() << " station " << static_cast<int>(s));
+                b.go(s);
+                CHECK(b.w().station() == s);
+                CHECK(shows(b.window.grab().toImage()));
+                for (std::size_t row = 0; row < b.w().page().rows.size(); ++row) {
+                    b.w().select({static_cast<int>(row), 2, 0});
+                    Bench::settle();
+                }
+            }
+        }
+        CHECK(b.proved().failures() == 0);
+        CHECK(b.w().evaluation().count(Severity::Danger) == 0);
+        b.type("machine.armMm", QStringLiteral("221,0"));
+        CHECK(cameraOf(b.w().setup()).armMm == 221.0);
+        b.act("undo");
+    }
+    QLocale::setDefault(was);
+}
+
+TEST_CASE("each mode button of a camera quadrotor moves its switch, and the trace and the drawing follow it into its window") {
+    Bench b(QStringLiteral("guillemot"));
+    b.go(Station::Modes);
+    QImage before = b.window.grab().toImage();
+    double place = 0.0;
+    for (const char* mode : {"flight-level", "flight-anchor", "flight-free"}) {
+        const QString id = QStringLiteral("mode-") + QString::fromLatin1(mode);
+        b.w().setMode(mode);
+        Bench::settle();
+        REQUIRE(b.window.topBar()->item(id) != nullptr);
+        CHECK(b.window.topBar()->item(id)->selected);
+        const Trace trace = b.w().tracer()->at(b.w().deck());
+        const auto stages = trace.of(camera::Flight);
+        REQUIRE(stages.size() == 7);
+        CHECK(stages.front()->value == ++place);
+        CHECK(render(stages[5]->note).find(render(heldTitle(mode))) == 0);
+        const QImage after = b.window.grab().toImage();
+        CHECK(after != before);
+        before = after;
+    }
+}
+
+TEST_CASE("the Whimbrel's six mistakes: each danger is posed, its plan is taken by keys, and nothing is left") {
+    Bench b(QStringLiteral("whimbrel"));
+    CHECK(b.w().evaluation().count(Severity::Danger) == 6);
+    b.go(Station::Proof);
+    for (int i = 0; i < static_cast<int>(b.w().entries().size()); ++i) {
+        if (!b.w().entries()[static_cast<std::size_t>(i)].finding.witness) continue;
+        b.w().selectFinding(i);
+        b.act("pose");
+        CHECK(shows(b.window.grab().toImage()));
+        b.act("pose");
+    }
+    int keys = 0;
+    b.act("plan");
+    ++keys;
+    for (int i = 0; i < 30; ++i) {
+        b.planned();
+        if (b.w().repair().plan().steps.empty()) break;
+        if (b.w().repair().plan().steps.front().byHand)
+            whenOpen<HandStepDialog>(&b.window, [](HandStepDialog* dialog) { dialog->accept(); });
+        b.act("remedy");
+        ++keys;
+    }
+    UNSCOPED_INFO(keys << " keys");
+    CHECK(keys <= 12);
+    CHECK(b.w().evaluation().count(Severity::Danger) == 0);
+    CHECK(b.w().evaluation().count(Severity::Warning) == 0);
+    CHECK(b.proved().failures() == 0);
+}
+
+TEST_CASE("hostile camera quadrotors are told and drawn all the same: no channel, no window, no mode, no switch") {
+    Bench b(QStringLiteral("guillemot"));
+    int opened = 0, refused = 0;
+    const std::vector<std::function<void(Setup&)>> all{[](Setup& s) { s.transmitter.functionChannels.clear(); },
+                                                       [](Setup& s) { s.transmitter.functions.clear(); },
+                                                       [](Setup& s) { cameraOf(s).modes.clear(); },
+                                                       [](Setup& s) { s.controller.profile.edit().takes.clear(); },
+                                                       [](Setup& s) { s.transmitter.channels.clear(); },
+                                                       [](Setup& s) { s.transmitter.profile.edit().centreUs = 900.0; },
+                                                       [](Setup& s) { s.machine.sizeClass = "none such"; },
+                                                       [](Setup& s) { s.transmitter.cut.when.clear(); }};
+    for (const auto& spoil : all) {
+        Setup s = b.w().setup();
+        spoil(s);
+        const QString file = b.folder.filePath(QStringLiteral("hostile.keel.json"));
+        try {
+            io::saveDocument(file.toStdString(), s, {});
+        } catch (const InputError& e) {
+            CHECK_FALSE(e.field().empty());
+            ++refused;
+            continue;
+        }
+        if (!b.window.openFile(file)) {
+            CHECK_FALSE(b.window.message().isEmpty());
+            ++refused;
+            continue;
+        }
+        ++opened;
+        for (const Station st : kOfCamera) {
+            b.go(st);
+            CHECK(shows(b.window.grab().toImage()));
+        }
+        REQUIRE(b.window.openFile(b.file));
+    }
+    CHECK(opened >= 5);
+    CHECK(opened + refused == static_cast<int>(all.size()));
+}
+
+TEST_CASE("a new camera quadrotor from nothing to no danger, by keyboard; what is no number is refused where it was typed") {
+    Bench b;
+    int keys = 0;
+    whenOpen<NewCameraDialog>(&b.window, [&keys](NewCameraDialog* dialog) {
+        const auto type = [&](const char* name, const QString& text) {
+            auto* field = dialog->findChild<QLineEdit*>(QString::fromLatin1(name));
+            field->setFocus();
+            field->selectAll();
+            QTest::keyClicks(field, text);
+            keys += static_cast<int>(text.size()) + 1;
+        };
+        const auto choose = [&](const char* name, const QString& text) {
+            auto* box = dialog->findChild<QComboBox*>(QString::fromLatin1(name));
+            box->setFocus();
+            ++keys;
+            for (int i = 0; i < box->count() && box->currentText() != text; ++i, ++keys) QTest::keyClick(box, Qt::Key_Down);
+            CHECK(box->currentText() == text);
+        };
+        type("name", QStringLiteral("Avocet"));
+        type("propeller", QStringLiteral("large"));
+        dialog->accept();
+        REQUIRE(dialog->isVisible());
+        CHECK(dialog->findChild<QLabel*>(QStringLiteral("refusal"))->text().contains(QStringLiteral("Propeller")));
+        type("propeller", QStringLiteral("230,5"));
+        choose("transmitter", QStringLiteral("Halyard 16"));
+        choose("controller", QStringLiteral("Wherry"));
+        choose("reversed", QStringLiteral("elevator"));
+        QTest::keyClick(dialog->findChild<QLineEdit*>(QStringLiteral("arm")), Qt::Key_Return);
+        ++keys;
+    });
+    b.act("new-camera");
+    REQUIRE(isCamera(b.w().setup()));
+    CHECK(b.w().setup().machine.name == "Avocet");
+    CHECK(cameraOf(b.w().setup()).propMm == 230.5);
+    CHECK(b.w().evaluation().count(Severity::Danger) == 1);  // the receiver keeps the last values
+    b.act("plan");
+    b.planned();
+    b.act("remedy");
+    keys += 2;
+    UNSCOPED_INFO(keys << " keys");
+    CHECK(b.w().evaluation().count(Severity::Danger) == 0);
+    CHECK(b.w().evaluation().count(Severity::Warning) == 0);
+}
+
+}  // namespace app_camera_tests
