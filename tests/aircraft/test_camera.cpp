@@ -79,6 +79,10 @@ TEST_CASE(
             for (const Stage* s : stages) names.emplace_back(s->id);
             CHECK(names == std::vector<std::string>{"place", "value", "channel", "pulse", "reading", "window", "holds"});
             CHECK(stages[3]->value == Approx(p.pulse.value));
+            for (const Stage* s : stages) {
+                INFO(s->id);
+                CHECK_FALSE(s->off());  // a sound chain is level from the place to what is held
+            }
             CHECK(stages[5]->value == stages[5]->asked);
             CHECK(stages[6]->value == stages[6]->asked);
         }
@@ -109,6 +113,8 @@ TEST_CASE("a channel that is short by a step is told its place, its pulse and th
     const Finding* near = beginning(close, "windows.flight");
     REQUIRE(near != nullptr);
     CHECK(near->severity == Severity::Warning);
+    CHECK(render(near->title).find("close to an edge") != std::string::npos);
+    CHECK(render(near->found).find("1167") != std::string::npos);
 }
 
 TEST_CASE("every listed mistake of a camera quadrotor is found with its severity and healed by its own plan, on every build") {
