@@ -52,14 +52,24 @@ CheckPoint checkPoint(const CheckPointIn& in, Derivation* why) {
     out.reachable = inside(out.curvePct);
     if (why != nullptr) {
         why->line(KH_TR("it reads {c} % · {k} = {r} %; the window is {a} … {b} %"), {{"c", signedNum(in.curvePct, 1)},
-                                                                                    {"k", num(k, 3)},
-                                                                                    {"r", signedNum(out.readingPct, 1)},
-                                                                                    {"a", signedNum(in.lowPct, 1)},
-                                                                                    {"b", signedNum(in.highPct, 1)}});
+                                                                                     {"k", num(k, 3)},
+                                                                                     {"r", signedNum(out.readingPct, 1)},
+                                                                                     {"a", signedNum(in.lowPct, 1)},
+                                                                                     {"b", signedNum(in.highPct, 1)}});
         why->line(KH_TR("the middle of the window is at {v} %, to the step of {s} %"),
                   {{"v", signedNum(out.curvePct, 1)}, {"s", num(in.stepPct, 1)}});
     }
     return out;
+}
+
+const ModeWindow* windowAt(std::span<const ModeWindow> windows, double us) {
+    const ModeWindow* found = nullptr;
+    for (const ModeWindow& w : windows) {
+        if (!within(us, w.lowUs, w.highUs)) continue;
+        if (found != nullptr) return nullptr;
+        found = &w;
+    }
+    return found;
 }
 
 ModePlaces modePlaces(std::vector<ModeWindow> windows, const std::vector<double>& placesUs, double clearUs) {
@@ -72,12 +82,9 @@ ModePlaces modePlaces(std::vector<ModeWindow> windows, const std::vector<double>
     bool clear = !placesUs.empty();
     for (const double us : placesUs) {
         ModePlace& place = out.places.emplace_back();
-        std::vector<std::size_t> in;
-        for (std::size_t i = 0; i < windows.size(); ++i)
-            if (within(us, windows[i].lowUs, windows[i].highUs)) in.push_back(i);
-        if (in.size() == 1) {
-            const std::size_t at = in.front();
-            const ModeWindow& w = windows[at];
+        if (const ModeWindow* found = windowAt(windows, us); found != nullptr) {
+            const std::size_t at = static_cast<std::size_t>(found - windows.data());
+            const ModeWindow& w = *found;
             const bool lowInner = at > 0, highInner = at + 1 < windows.size();
             const double low = us - w.lowUs, high = w.highUs - us;
             const double margin = lowInner == highInner ? std::min(low, high) : lowInner ? low : high;

@@ -7,6 +7,7 @@
 #include "base/derivation.h"
 
 #include <optional>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -33,6 +34,9 @@ struct ModeWindow {
     std::string mode;
     double lowUs = 0.0, highUs = 0.0;
 };
+/// The window a pulse lands in; nullptr: in none, or in two at an edge they share. Edges belong to their window.
+[[nodiscard]] const ModeWindow* windowAt(std::span<const ModeWindow> windows, double us);
+
 struct ModePlace {
     std::optional<std::string> mode;  ///< nothing: none, or two at a shared edge
     std::optional<double> marginUs;   ///< to the window's nearest inner edge, to both where it has no inner one; never below 0

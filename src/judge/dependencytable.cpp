@@ -55,6 +55,8 @@ constexpr FieldList kHeard{"transmitter.functionChannels.{}.number"_field,
                            "transmitter.functionChannels.{}.subTrimPct"_field,
                            "transmitter.functionChannels.{}.restPct"_field,
                            "transmitter.functions.{}.valuePct"_field};
+constexpr FieldList kPlaces = kHeard + FieldList{"transmitter.functions.{}.when"_field, "controller.profile.takes.{}.lowPct"_field,
+                                                 "controller.profile.takes.{}.highPct"_field};
 constexpr FieldList kTrimReversed = kSubTrim + kReversed;
 constexpr FieldList kRotorServo{"controller.ports.{}.role"_field,         "machine.gauge"_field,
                                 "machine.rotors.{}.risesWithPulse"_field, "machine.rotors.{}.lever"_field,
@@ -214,6 +216,14 @@ constexpr std::array kTable{
     Line{.row = "rotor-elevator"_row, .restsOn = kRead + kRotorMixed},
     Line{.row = "rotor-rudder"_row, .restsOn = kRead + kRotorMixed},
     Line{.row = "rotor-speed"_row, .settles = {"machine.bladeMaxRpm"_field}},
+    // a camera quadrotor's: what was seen of its box rests on what is sent to it
+    Line{.row = "camera-directions"_row, .restsOn = kRead},
+    Line{.row = "camera-modes"_row, .restsOn = kPlaces},
+    Line{.row = "camera-home"_row, .restsOn = kPlaces},
+    Line{.row = "camera-cut"_row, .restsOn = kRead + FieldList{"transmitter.channels.{}.travelLowPct"_field}},
+    Line{.row = "camera-home-check"_row, .restsOn = kPlaces, .settles = {"machine.returnHeightM"_field}},
+    Line{.row = "camera-signals"_row, .restsOn = kPlaces, .settles = {"machine.modes.{}.seen"_field}},
+    Line{.row = "camera-loss"_row, .restsOn = kRead, .settles = {"machine.loss"_field}},
     // read from the controller's monitor, of any channel: last, since any word may stand before the dot
     Line{.row = "channel-{}", .readings = "{}.low", .settles = {"transmitter.channels.{}.travelLowPct"_field}, .notedWith = kTrimReversed},
     Line{.row = "channel-{}", .readings = "{}.centre", .settles = kSubTrim, .notedWith = kReversed},

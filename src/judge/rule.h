@@ -57,14 +57,29 @@ struct RuleSet {
     std::vector<FigureMaker> figures;
 };
 
-/// Field path of a channel's setting: "transmitter.channels.rudder.reversed"_field.
 /// The travel that serves an end of the stick, as the transmitter judges its side.
 [[nodiscard]] inline std::string travelPath(const Setup& setup, const ChannelSettings& channel, bool high) {
     const bool served = channelScale(setup.transmitter.profile, channel).highServes(high ? 1.0 : -1.0);
     return "transmitter.channels." + channel.id + (served ? ".travelHighPct" : ".travelLowPct");
 }
+/// Field path of a channel's setting: "transmitter.channels.rudder.reversed".
 [[nodiscard]] inline std::string channelPath(const std::string& channel, const char* key) {
     return "transmitter.channels." + channel + "." + key;
+}
+
+/// The same of a channel that is no stick's, by its family.
+[[nodiscard]] inline std::string carrierPath(std::string_view family, std::string_view key) {
+    return "transmitter.functionChannels." + std::string(family) + "." + std::string(key);
+}
+
+/// The stick of a channel at a place, −1 … +1.
+[[nodiscard]] inline PartialDeck stickAt(std::string_view channel, double value) {
+    PartialDeck d;
+    if (channel == "aileron") d.aileron = value;
+    else if (channel == "elevator") d.elevator = value;
+    else if (channel == "rudder") d.rudder = value;
+    else d.collective = value;
+    return d;
 }
 
 /// A witness that moves these sticks only.

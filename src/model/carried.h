@@ -21,6 +21,8 @@ inline constexpr std::array kHeadGainFamilies{"head-gain", "roll-gain", "pitch-g
 inline constexpr const char* kPitchGain = "pitch-gain";
 [[nodiscard]] bool carriesGain(std::string_view family);
 inline constexpr const char* kArming = "arming";
+/// The modes of a box that flies by modes: "flight-level" of "flight".
+inline constexpr const char* kBoxModes = "flight";
 
 /// @return "bank" of "bank-2", "rescue" of "rescue"; empty for a function that no controller takes
 [[nodiscard]] std::string_view familyOf(std::string_view function);
@@ -31,7 +33,7 @@ inline constexpr const char* kArming = "arming";
 [[nodiscard]] bool takesFamily(const ControllerProfile& profile, std::string_view family);
 
 /// Whether a box is flown by modes that a channel reaches, with the motors behind it: it moves no servo.
-[[nodiscard]] inline bool fliesByModes(const ControllerProfile& profile) { return takesFamily(profile, "flight"); }
+[[nodiscard]] inline bool fliesByModes(const ControllerProfile& profile) { return takesFamily(profile, kBoxModes); }
 /// Whether a box moves a swash plate: it neither mixes four rotors nor flies by modes alone.
 [[nodiscard]] inline bool movesPlate(const ControllerProfile& profile) { return !mixesRotors(profile) && !fliesByModes(profile); }
 

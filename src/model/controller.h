@@ -6,8 +6,8 @@
 #include "model/aircraft.h"
 #include "model/transmitter.h"
 
-#include <array>
 #include <algorithm>
+#include <array>
 #include <string>
 #include <vector>
 
@@ -23,10 +23,11 @@ struct CheckWindow {
     double highPct = 0.0;
     bool operator==(const CheckWindow&) const = default;
 };
-/// Collective low, high and flat idle pitch; throttle of hold, of low stick, of full.
-inline constexpr std::array kCheckStates{"collective-low", "collective-high", "collective-idle",
-                                         "throttle-hold",  "throttle-idle",   "throttle-full"};
-
+/// Where a box that holds the speed controllers stops its motors.
+inline constexpr const char* kStopState = "throttle-stop";
+/// Collective low, high and flat idle pitch; throttle of hold, of low stick, of full, of motors stopped.
+inline constexpr std::array kCheckStates{"collective-low", "collective-high", "collective-idle", "throttle-hold",
+                                         "throttle-idle",  "throttle-full",   kStopState};
 
 /// Where a controller hears a function on its channel: readings within, by the function's id ("bank-2", "rescue", "arming").
 struct TakenWindow {
@@ -96,8 +97,8 @@ struct ControllerProfile {
     std::string plugMark = "check the mark on the case";  ///< which way round a plug goes
     std::optional<double> aileronReachPct, elevatorReachPct, rudderReachPct;  ///< of a mix of rotors: the way from neutral to limit
     bool yawFollows = true;                                                   ///< such a box turns yaw over below zero collective
-    std::vector<CheckWindow> checks;                      ///< windows of readings it asks certain states to lie in
-    std::vector<TakenWindow> takes;                       ///< functions that come to it on channels of their own
+    std::vector<CheckWindow> checks;                                          ///< windows of readings it asks certain states to lie in
+    std::vector<TakenWindow> takes;                                           ///< functions that come to it on channels of their own
     Monitor monitor;
     bool ownFailsafe = false;  ///< without a signal it does what was stored in it, whatever the receiver sends
     int format = kProfileFormat;

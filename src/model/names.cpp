@@ -166,9 +166,9 @@ Message elementName(const BoxScale& scale) { return say(KH_TR("Scale of {w}"), {
 Message elementName(const TakenWindow& window) { return functionTitle({}, window.id); }
 Message elementName(const BoxWord& word) { return say(KH_TR("Word for {w}"), {{"w", own(asWords(word.id))}}); }
 Message checkTitle(std::string_view state) {
-    constexpr std::array<const char*, kCheckStates.size()> titles{KH_TR("collective low"), KH_TR("collective high"),
-                                                                  KH_TR("idle pitch"),     KH_TR("throttle of hold"),
-                                                                  KH_TR("throttle idle"),  KH_TR("throttle full")};
+    constexpr std::array<const char*, kCheckStates.size()> titles{
+        KH_TR("collective low"), KH_TR("collective high"), KH_TR("idle pitch"),    KH_TR("throttle of hold"),
+        KH_TR("throttle idle"),  KH_TR("throttle full"),   KH_TR("motors stopped")};
     for (std::size_t i = 0; i < titles.size(); ++i)
         if (state == kCheckStates[i]) return say(titles[i]);
     return plainWords(state);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/switchroles.h"
 
+#include "model/carried.h"
 #include "model/conditions.h"
 
 #include <algorithm>
@@ -18,15 +19,13 @@ bool names(const Condition& when, const std::string& id, int place) {
 }
 bool uses(const Condition& when, const std::string& id) { return names(when, id, 0); }
 
-constexpr const char* kBoxMode = "flight-";  ///< how functions begin that ask the box for a mode of its own
-
 /// Short names of the functions that are neither mode nor stop.
 Message functionWord(const std::string& id) {
     static const std::map<std::string, const char*> words{{"rescue", KH_TR("rescue")}, {"level", KH_TR("level")},
                                                           {"arming", KH_TR("arming")}, {"bail-out", KH_TR("bail-out")},
                                                           {"timer", KH_TR("timer")},   {"voice", KH_TR("voice")}};
     if (const auto word = words.find(id); word != words.end()) return say(word->second);
-    if (id.starts_with(kBoxMode)) return say(KH_TR("mode"));
+    if (familyOf(id) == kBoxModes) return say(KH_TR("mode"));
     if (id.starts_with("bank-")) return say(KH_TR("bank"));
     if (id.starts_with("gain-")) return say(KH_TR("gain"));
     return say(KH_TR("{f}"), {{"f", id}});
@@ -65,7 +64,7 @@ std::vector<SwitchRole> switchRoles(const TransmitterSettings& tx) {
         };
         // where the box flies by modes of its own, those of the transmitter are sets of rates
         const bool ofTheBox =
-            std::any_of(tx.functions.begin(), tx.functions.end(), [](const SwitchFunction& f) { return f.id.starts_with(kBoxMode); });
+            std::any_of(tx.functions.begin(), tx.functions.end(), [](const SwitchFunction& f) { return familyOf(f.id) == kBoxModes; });
         bool selects = false;
         for (const FlightMode& m : tx.modes) selects = selects || (m.id != kHoldMode && uses(m.when, s.id));
         if (selects) {
@@ -82,21 +81,21 @@ std::vector<SwitchRole> switchRoles(const TransmitterSettings& tx) {
         add(tx.kill.when, say(KH_TR("kill")));
         add(tx.cut.when, say(KH_TR("cut")));
         // banks and gain steps share one word; each place then shows its number
-        for (const char* family : {"bank-", "gain-", kBoxMode}) {
+        for (const char* family : {"bank-", "gain-", kBoxModes}) {
             const bool used = std::any_of(tx.functions.begin(), tx.functions.end(),
                                           [&](const SwitchFunction& f) { return f.id.starts_with(family) && uses(f.when, s.id); });
             if (!used) continue;
             role.functions.push_back(functionWord(family));
             for (int place = 1; place <= s.places; ++place) {
-                std::string number = family == std::string_view(kBoxMode) ? std::to_string(place) : "1";
+                std::string number = family == std::string_view(kBoxModes) ? std::to_string(place) : "1";
                 for (const SwitchFunction& f : tx.functions)
-                    if (f.id.starts_with(family) && family != std::string_view(kBoxMode) && names(f.when, s.id, place))
+                    if (f.id.starts_with(family) && family != std::string_view(kBoxModes) && names(f.when, s.id, place))
                         number = f.id.substr(f.id.rfind('-') + 1);
                 put(place, say(KH_TR("{n}"), {{"n", number}}));
             }
         }
         for (const SwitchFunction& f : tx.functions)
-            if (!f.id.starts_with("bank-") && !f.id.starts_with("gain-") && !f.id.starts_with(kBoxMode)) add(f.when, functionWord(f.id));
+            if (!f.id.starts_with("bank-") && !f.id.starts_with("gain-") && familyOf(f.id) != kBoxModes) add(f.when, functionWord(f.id));
         for (std::size_t place = 0; place < at.size(); ++place) {
             const std::vector<PlaceWord>& words = at[place];
             std::vector<Message> beside;

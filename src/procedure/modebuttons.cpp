@@ -11,9 +11,7 @@ namespace kh {
 
 namespace {
 
-constexpr std::string_view kOfTheBox = "flight";
-
-bool asksTheBox(const SwitchFunction& f) { return familyOf(f.id) == kOfTheBox; }
+bool asksTheBox(const SwitchFunction& f) { return familyOf(f.id) == kBoxModes; }
 
 }  // namespace
 

@@ -15,7 +15,7 @@ namespace kh {
 namespace {
 
 /// Which machines an entry is for.
-enum class For { All, Electric, Engine, Pupils, Levelling };
+enum class For { All, Electric, Engine, Pupils, Levelling, Servos, Boxed };
 
 bool isFor(For machines, const Setup& setup) {
     const bool electric = setup.machine.power.kind == PowerKind::Electric;
@@ -24,6 +24,8 @@ bool isFor(For machines, const Setup& setup) {
         case For::Engine: return !electric;
         case For::Pupils: return setup.transmitter.trainer.hands != TrainerHands::Nothing;
         case For::Levelling: return levelsInUse(setup);
+        case For::Servos: return setup.machine.aircraft.of().holds;
+        case For::Boxed: return !setup.machine.aircraft.of().holds;
         case For::All: break;
     }
     return true;
@@ -90,8 +92,24 @@ const std::vector<Entry>& entries() {
         {"trainer-link"_row, KH_TR("Leads off, the pupil has it: his sticks answer as the teacher's, and the teacher's hold and kill win."),
          KH_TR("the teacher reaches for hold when it goes wrong"), KH_TR("the first hover"), For::Pupils, KH_TR("Trainer link")},
         {"range-check"_row, KH_TR("Range-test power at the maker's distance: every servo follows, then back to full power."),
-         KH_TR("a shaded antenna is found on the ground, not at the other end of the field"), KH_TR("the first hover"), For::All,
+         KH_TR("a shaded antenna is found on the ground, not at the other end of the field"), KH_TR("the first hover"), For::Servos,
          KH_TR("Range check")},
+        {"range-check"_row,
+         KH_TR("Propellers off, range-test power at the maker's distance: each place of the mode switch gives its sign, then back to full "
+               "power."),
+         KH_TR("a shaded antenna is found on the ground, not at the other end of the field"), KH_TR("the first hover"), For::Boxed,
+         KH_TR("Range check")},
+        {"camera-arrows"_row, KH_TR("Propellers off: each motor for a moment turns its arrow's way."),
+         KH_TR("one that turns the other way tips it over on the spot"), KH_TR("fitting the propellers"), For::All, KH_TR("Motors")},
+        {"camera-signals"_row,
+         KH_TR("Propellers off: every place of the mode switch and return home, two seconds each; the box gives the sign that is noted."),
+         KH_TR("what a switch is called says nothing of the mode it reaches"), KH_TR("the first flight"), For::All,
+         KH_TR("Places and their signs")},
+        {"camera-cut"_row, KH_TR("Propellers off, in each mode: cut; the monitor shows the throttle below where the motors stop."),
+         KH_TR("tipped over on the ground it goes on turning"), KH_TR("fitting the propellers"), For::All, KH_TR("Cut in each mode")},
+        {"camera-home-check"_row, "", KH_TR("below what stands around it flies home through it"), KH_TR("return home")},
+        {"camera-loss"_row, KH_TR("Propellers off: transmitter off; the box gives its sign of a lost signal, or of return home."),
+         KH_TR("nobody has seen it yet what it does on its own"), KH_TR("the first flight"), For::All, KH_TR("Lost signal, tested")},
     };
     return all;
 }

@@ -2,6 +2,7 @@
 //
 // The camera quadrotor: every place reaches its mode, and the mistakes a pilot makes on it.
 #include "aircraft/camerabuilds.h"
+#include "aircraft/typed.h"
 #include "base/error.h"
 #include "io/document.h"
 #include "judge/dependencies.h"
@@ -9,9 +10,7 @@
 #include "model/accepted.h"
 #include "model/access.h"
 #include "model/carried.h"
-#include "procedure/carry.h"
 #include "procedure/registry.h"
-#include "procedure/sheet.h"
 #include "procedure/trace.h"
 #include "stations/camera/camerafigures.h"
 #include "support.h"
@@ -117,6 +116,31 @@ TEST_CASE("a channel that is short by a step is told its place, its pulse and th
     CHECK(render(near->found).find("1167") != std::string::npos);
 }
 
+TEST_CASE("a change of modes that climbs or drops is danger beyond a quarter, can be posed, and says what hovers") {
+    for (const NamedCamera& b : soundCameras()) {
+        if (cameraOf(b.setup).kind != CameraKind::Position) continue;
+        INFO(b.name);
+        for (const double hover : {20.0, 24.0, 30.0, 50.0, 70.0, 76.0, 80.0}) {
+            Setup s = b.setup;
+            s.transmitter.modes.front().id = "first";  // whatever its modes are called
+            cameraOf(s).hoverPct = hover;
+            const Evaluation e = evaluate(s);
+            INFO(hover);
+            CHECK(e.figures.of<CameraFigures>().climbs.value == Approx(50.0 - hover));
+            const Finding* f = beginning(e, "climbs");
+            REQUIRE((f != nullptr) == (std::abs(hover - 50.0) > 25.0));
+            if (f == nullptr) continue;
+            CHECK(f->severity == Severity::Danger);
+            REQUIRE(f->witness);
+            const Tracer tracer(s);
+            const auto at = [&](const PartialDeck& part) { return tracer.at(posed({}, part)); };
+            REQUIRE(f->witness->from);
+            CHECK(at(*f->witness->from).of(camera::Flight)[6]->value > at(f->witness->to).of(camera::Flight)[6]->value);
+            CHECK(render(f->title).find(hover > 50.0 ? "drops" : "shoots") != std::string::npos);
+        }
+    }
+}
+
 TEST_CASE("every listed mistake of a camera quadrotor is found with its severity and healed by its own plan, on every build") {
     std::mt19937 dice(20261201);
     for (const CameraMistake& m : cameraMistakes()) {
@@ -164,14 +188,12 @@ TEST_CASE("200 random pairs of a camera quadrotor's mistakes are healed by one p
 }
 
 TEST_CASE(
-    "everything a camera quadrotor's boxes are told stands on the sheet and in Carry, and nothing of a plate, a tail or a hold is asked "
+    "everything a camera quadrotor's boxes are told stands on the sheet, in Carry and in a row, and nothing of a plate, a tail or a hold "
+    "is asked "
     "for") {
     for (const NamedCamera& b : soundCameras()) {
         INFO(b.name);
-        std::set<std::string> typed, printed;
-        for (const CarryBox& box : carry(b.setup))
-            for (const CarryPage& p : box.pages)
-                for (const CarryLine& l : p.lines) CHECK(typed.insert(l.path).second);
+        const std::set<std::string> typed = typedInto(b.setup), printed = printedOf(b.setup), shown = editableIn(b.setup);
         CHECK(typed.count("transmitter.functionChannels.flight.travelLowPct") == 1);
         CHECK(typed.count("transmitter.cut.throttlePct") == 1);
         CHECK(typed.count("machine.loss") == 1);
@@ -180,13 +202,10 @@ TEST_CASE(
             for (const char* not_ : {"tail", "channels.collective", "transmitter.hold", ".pitch.", "servo", "governor", "speedController."})
                 CHECK(path.find(not_) == std::string::npos);
         }
-        const Sheet sheet = benchSheet(b.setup, evaluate(b.setup));
-        for (const SheetPart& part : sheet.parts)
-            for (const SheetSection& section : part.sections)
-                for (const SheetRow& row : section.rows) printed.insert(row.fields.begin(), row.fields.end());
         for (const std::string& path : typed) {
             INFO(path);
             CHECK(printed.count(path) == 1);
+            CHECK((shown.count(path) == 1 || path == "transmitter.modes.normal.when"));  // that needs no switch
         }
     }
 }

@@ -2,6 +2,7 @@
 //
 // The variable-pitch quadrotor: what its sticks do over every build, and the mistakes a pilot makes on it.
 #include "aircraft/quadbuilds.h"
+#include "aircraft/typed.h"
 #include "base/conventions.h"
 #include "io/document.h"
 #include "judge/dependencies.h"
@@ -9,10 +10,8 @@
 #include "kernel/rotors/hover.h"
 #include "model/accepted.h"
 #include "model/air.h"
-#include "procedure/carry.h"
 #include "procedure/registry.h"
 #include "procedure/rotors/rotorstrace.h"
-#include "procedure/sheet.h"
 #include "stations/rotors/rotors.h"
 #include "support.h"
 
@@ -223,10 +222,7 @@ TEST_CASE("what a quadrotor's document cannot be is refused by the field's name,
 
 TEST_CASE("everything that is typed stands on the sheet and in Carry, and nothing of a plate or a tail is asked for") {
     const Setup& s = soundQuads().front().setup;
-    std::set<std::string> typed;
-    for (const CarryBox& b : carry(s))
-        for (const CarryPage& p : b.pages)
-            for (const CarryLine& l : p.lines) CHECK(typed.insert(l.path).second);
+    const std::set<std::string> typed = typedInto(s), printed = printedOf(s), shown = editableIn(s);
     CHECK(typed.count("machine.limits.front-left.plusUs") == 1);
     CHECK(typed.count("machine.toldPair") == 1);
     for (const std::string& path : typed) {
@@ -235,14 +231,10 @@ TEST_CASE("everything that is typed stands on the sheet and in Carry, and nothin
         CHECK(path.find("collectiveHighPct") == std::string::npos);
         CHECK(path.find("directions") == std::string::npos);
     }
-    std::set<std::string> printed;
-    const Sheet sheet = benchSheet(s, evaluate(s));
-    for (const SheetPart& part : sheet.parts)
-        for (const SheetSection& section : part.sections)
-            for (const SheetRow& row : section.rows) printed.insert(row.fields.begin(), row.fields.end());
     for (const std::string& path : typed) {
         INFO(path);
         CHECK(printed.count(path) == 1);
+        CHECK((shown.count(path) == 1 || path == "transmitter.modes.normal.when"));  // that needs no switch
     }
 }
 

@@ -4,6 +4,7 @@
 #include "app/bench.h"
 #include "app/camera/newcameradialog.h"
 #include "app/forms/handstepdialog.h"
+#include "app/newdialogs.h"
 #include "io/document.h"
 #include "model/camera/camera.h"
 
@@ -17,13 +18,6 @@ namespace {
 
 const std::vector<Station> kOfCamera{Station::Airframe, Station::Radio, Station::Link, Station::Sensors,
                                      Station::Power,    Station::Modes, Station::Proof};
-
-bool shows(const QImage& image) {
-    for (int y = 0; y < image.height(); y += 3)
-        for (int x = 0; x < image.width(); x += 3)
-            if (image.pixel(x, y) != image.pixel(0, 0)) return true;
-    return false;
-}
 
 }  // namespace
 
@@ -43,7 +37,7 @@ TEST_CASE("the window opens camera quadrotors: keel, guards, mode buttons, every
                 INFO(size.width() << " station " << static_cast<int>(s));
                 b.go(s);
                 CHECK(b.w().station() == s);
-                CHECK(shows(b.window.grab().toImage()));
+                CHECK(anythingDrawn(b.window.grab().toImage()));
                 for (std::size_t row = 0; row < b.w().page().rows.size(); ++row) {
                     b.w().select({static_cast<int>(row), 2, 0});
                     Bench::settle();
@@ -89,7 +83,7 @@ TEST_CASE("the Whimbrel's six mistakes: each danger is posed, its plan is taken 
         if (!b.w().entries()[static_cast<std::size_t>(i)].finding.witness) continue;
         b.w().selectFinding(i);
         b.act("pose");
-        CHECK(shows(b.window.grab().toImage()));
+        CHECK(anythingDrawn(b.window.grab().toImage()));
         b.act("pose");
     }
     int keys = 0;
@@ -140,7 +134,7 @@ TEST_CASE("hostile camera quadrotors are told and drawn all the same: no channel
         ++opened;
         for (const Station st : kOfCamera) {
             b.go(st);
-            CHECK(shows(b.window.grab().toImage()));
+            CHECK(anythingDrawn(b.window.grab().toImage()));
         }
         REQUIRE(b.window.openFile(b.file));
     }
@@ -152,31 +146,17 @@ TEST_CASE("a new camera quadrotor from nothing to no danger, by keyboard; what i
     Bench b;
     int keys = 0;
     whenOpen<NewCameraDialog>(&b.window, [&keys](NewCameraDialog* dialog) {
-        const auto type = [&](const char* name, const QString& text) {
-            auto* field = dialog->findChild<QLineEdit*>(QString::fromLatin1(name));
-            field->setFocus();
-            field->selectAll();
-            QTest::keyClicks(field, text);
-            keys += static_cast<int>(text.size()) + 1;
-        };
-        const auto choose = [&](const char* name, const QString& text) {
-            auto* box = dialog->findChild<QComboBox*>(QString::fromLatin1(name));
-            box->setFocus();
-            ++keys;
-            for (int i = 0; i < box->count() && box->currentText() != text; ++i, ++keys) QTest::keyClick(box, Qt::Key_Down);
-            CHECK(box->currentText() == text);
-        };
-        type("name", QStringLiteral("Avocet"));
-        type("propeller", QStringLiteral("large"));
+        AnsweredDialog answers(dialog, keys);
+        answers.type("name", QStringLiteral("Avocet"));
+        answers.type("propeller", QStringLiteral("large"));
         dialog->accept();
         REQUIRE(dialog->isVisible());
         CHECK(dialog->findChild<QLabel*>(QStringLiteral("refusal"))->text().contains(QStringLiteral("Propeller")));
-        type("propeller", QStringLiteral("230,5"));
-        choose("transmitter", QStringLiteral("Halyard 16"));
-        choose("controller", QStringLiteral("Wherry"));
-        choose("reversed", QStringLiteral("elevator"));
-        QTest::keyClick(dialog->findChild<QLineEdit*>(QStringLiteral("arm")), Qt::Key_Return);
-        ++keys;
+        answers.type("propeller", QStringLiteral("230,5"));
+        answers.choose("transmitter", QStringLiteral("Halyard 16"));
+        answers.choose("controller", QStringLiteral("Wherry"));
+        answers.tick("reversed-elevator");
+        answers.enter("arm");
     });
     b.act("new-camera");
     REQUIRE(isCamera(b.w().setup()));

@@ -4,6 +4,7 @@
 // locale too.
 #include "app/bench.h"
 #include "app/forms/handstepdialog.h"
+#include "app/newdialogs.h"
 #include "app/rotors/newquaddialog.h"
 #include "base/conventions.h"
 #include "io/document.h"
@@ -19,14 +20,6 @@ namespace {
 
 const std::vector<Station> kOfRotors{Station::Airframe, Station::Radio, Station::Link,  Station::Rotors,
                                      Station::Sensors,  Station::Power, Station::Modes, Station::Proof};
-
-/// Whether there is anything but one colour in a picture.
-bool drawn(const QImage& image) {
-    for (int y = 0; y < image.height(); y += 3)
-        for (int x = 0; x < image.width(); x += 3)
-            if (image.pixel(x, y) != image.pixel(0, 0)) return true;
-    return false;
-}
 
 }  // namespace
 
@@ -45,7 +38,7 @@ TEST_CASE("the window opens a quadrotor: its own keel, guards and drawings, ever
                 INFO(size.width() << " station " << static_cast<int>(s));
                 b.go(s);
                 CHECK(b.w().station() == s);
-                CHECK(drawn(b.window.grab().toImage()));
+                CHECK(anythingDrawn(b.window.grab().toImage()));
                 for (std::size_t row = 0; row < b.w().page().rows.size(); ++row) {  // each row chosen, what it opens opened
                     b.w().select({static_cast<int>(row), 2, 0});
                     Bench::settle();
@@ -122,7 +115,7 @@ TEST_CASE("a hostile quadrotor is told and drawn all the same: no rotor, no port
         ++opened;
         for (const Station st : kOfRotors) {
             b.go(st);
-            CHECK(drawn(b.window.grab().toImage()));
+            CHECK(anythingDrawn(b.window.grab().toImage()));
         }
         REQUIRE(b.window.openFile(b.file));
     }
@@ -133,7 +126,7 @@ TEST_CASE("a hostile quadrotor is told and drawn all the same: no rotor, no port
 TEST_CASE("the page for a new helicopter opens over a quadrotor, and leads back to it") {
     Bench b(QStringLiteral("oystercatcher"));
     b.act("new");
-    CHECK(drawn(b.window.grab().toImage()));
+    CHECK(anythingDrawn(b.window.grab().toImage()));
     b.key(Qt::Key_Escape);
     CHECK(b.w().view().empty());
     CHECK(b.w().setup().machine.name == "Oystercatcher");
@@ -143,34 +136,20 @@ TEST_CASE("a new quadrotor from nothing to no danger, by keyboard; what is no nu
     Bench b;
     int keys = 0;
     whenOpen<NewQuadDialog>(&b.window, [&keys](NewQuadDialog* dialog) {
-        const auto type = [&](const char* name, const QString& text) {
-            auto* field = dialog->findChild<QLineEdit*>(QString::fromLatin1(name));
-            field->setFocus();
-            field->selectAll();
-            QTest::keyClicks(field, text);
-            keys += static_cast<int>(text.size()) + 1;
-        };
-        const auto choose = [&](const char* name, const QString& text) {
-            auto* box = dialog->findChild<QComboBox*>(QString::fromLatin1(name));
-            box->setFocus();
-            ++keys;
-            for (int i = 0; i < box->count() && box->currentText() != text; ++i, ++keys) QTest::keyClick(box, Qt::Key_Down);
-            CHECK(box->currentText() == text);
-        };
-        type("name", QStringLiteral("Avocet"));
-        type("arm", QStringLiteral("0"));
+        AnsweredDialog answers(dialog, keys);
+        answers.type("name", QStringLiteral("Avocet"));
+        answers.type("arm", QStringLiteral("0"));
         dialog->accept();
         REQUIRE(dialog->isVisible());
         CHECK(dialog->findChild<QLabel*>(QStringLiteral("refusal"))->text().contains(QStringLiteral("Arm")));
-        type("arm", QStringLiteral("wide"));
+        answers.type("arm", QStringLiteral("wide"));
         dialog->accept();
         REQUIRE(dialog->isVisible());
-        type("arm", QStringLiteral("210,5"));
-        choose("transmitter", QStringLiteral("Halyard 10"));
-        choose("controller", QStringLiteral("Purser"));
-        choose("servo", QStringLiteral("Cleat M4"));
-        QTest::keyClick(dialog->findChild<QLineEdit*>(QStringLiteral("arm")), Qt::Key_Return);
-        ++keys;
+        answers.type("arm", QStringLiteral("210,5"));
+        answers.choose("transmitter", QStringLiteral("Halyard 10"));
+        answers.choose("controller", QStringLiteral("Purser"));
+        answers.choose("servo", QStringLiteral("Cleat M4"));
+        answers.enter("arm");
     });
     b.act("new-quad");
     REQUIRE(isRotors(b.w().setup()));

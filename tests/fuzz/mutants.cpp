@@ -155,6 +155,10 @@ std::optional<FieldValue> edge(const Setup& s, const Field& f, Dice& dice) {
 template <class List>
 void reshape(List& list, Dice& dice) {
     if (list.empty() || !oneIn(dice, 6)) return;
+    if (oneIn(dice, 6)) {
+        list.clear();
+        return;
+    }
     const std::size_t at = below(dice, list.size());
     if (oneIn(dice, 2)) {
         list.erase(list.begin() + static_cast<std::ptrdiff_t>(at));

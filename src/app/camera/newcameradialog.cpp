@@ -6,6 +6,7 @@
 #include "model/fieldpatterns.h"
 #include "session/document.h"
 
+#include <QHBoxLayout>
 #include <algorithm>
 #include <array>
 #include <iterator>
@@ -14,7 +15,7 @@ namespace kh::app {
 
 namespace {
 
-constexpr std::array kSticksOfSheet{"aileron", "elevator", "rudder"};
+constexpr std::array kSticksOfSheet{KH_TR("aileron"), KH_TR("elevator"), KH_TR("rudder")};
 
 }  // namespace
 
@@ -29,11 +30,13 @@ NewCameraDialog::NewCameraDialog(QWidget* parent, io::Library library)
     prop_ = askNumber("propeller", "machine.propMm"_field, usual.propMm);
     transmitter_ = askBox("transmitter", tr("Transmitter"), library_.transmitters);
     controller_ = askBox("controller", tr("Controller"), controllers_);
-    reversed_ = new QComboBox(this);
-    reversed_->setObjectName(QStringLiteral("reversed"));
-    reversed_->addItem(tr("none"));
-    for (const char* id : kSticksOfSheet) reversed_->addItem(words(say(id)));
-    form_->addRow(tr("Reversed, as its sheet asks"), reversed_);
+    auto* sheet = new QHBoxLayout;
+    for (const char* id : kSticksOfSheet) {
+        reversed_.push_back(new QCheckBox(words(say(id)), this));
+        reversed_.back()->setObjectName(QStringLiteral("reversed-") + QString::fromLatin1(id));
+        sheet->addWidget(reversed_.back());
+    }
+    form_->addRow(tr("Reversed, as its sheet asks"), sheet);
     finish();
 }
 
@@ -44,7 +47,8 @@ Setup NewCameraDialog::make() const {
     a.armMm = typedNumber("machine.armMm"_field, arm_);
     a.propMm = typedNumber("machine.propMm"_field, prop_);
     a.pair = static_cast<ClockwisePair>(pair_->currentIndex());
-    if (reversed_->currentIndex() > 0) a.reversed = {kSticksOfSheet.at(static_cast<std::size_t>(reversed_->currentIndex() - 1))};
+    for (std::size_t i = 0; i < reversed_.size(); ++i)
+        if (reversed_[i]->isChecked()) a.reversed.emplace_back(kSticksOfSheet[i]);
     if (controllers_.empty()) throw InputError("controller", tr("none of the boxes flies by modes: describe yours first").toStdString());
     a.boxes = io::plainBoxes(library_);
     a.boxes.transmitter = chosenOf(library_.transmitters, transmitter_);

@@ -7,6 +7,8 @@
 #include "io/library.h"
 #include "model/camera/newcamera.h"
 
+#include <QCheckBox>
+
 namespace kh::app {
 
 class NewCameraDialog : public NewOfClassDialog {
@@ -21,7 +23,8 @@ private:
     io::Library library_;
     std::vector<ControllerProfile> controllers_;
     QLineEdit *name_, *arm_, *prop_;
-    QComboBox *kind_, *pair_, *transmitter_, *controller_, *reversed_;
+    QComboBox *kind_, *pair_, *transmitter_, *controller_;
+    std::vector<QCheckBox*> reversed_;  ///< by kSticksOfSheet
 };
 
 }  // namespace kh::app

@@ -24,13 +24,15 @@ constexpr double kMargin = 16.0;
 TopBar::TopBar(session::Workspace& workspace, QWidget* parent) : ItemView(parent), workspace_(workspace) {
     setAccessibleName(tr("Top bar"));
     const auto refresh = [this] {
-        drawnMode_ = activeMode();
         layOut();
         update();
     };
     connect(&workspace, &session::Workspace::swapped, this, refresh);
     connect(&workspace, &session::Workspace::traced, this, [this, refresh] {  // of the deck the bar shows the mode alone
-        if (activeMode() != drawnMode_) refresh();
+        const auto now = modesNow();
+        if (!std::equal(now.begin(), now.end(), modes_.begin(), modes_.end(),
+                        [](const ModeButton& a, const ModeButton& b) { return a.active == b.active; }))
+            refresh();
     });
     connect(&workspace.guards(), &session::Guards::changed, this, refresh);
     connect(&workspace.document(), &session::DocumentModel::stateChanged, this, refresh);
@@ -50,19 +52,14 @@ std::vector<ModeButton> TopBar::modesNow() const {
     return modeButtons(workspace_.setup(), tracer == nullptr ? nullptr : &tracer->model(), workspace_.deck());
 }
 
-std::string TopBar::activeMode() const {
-    for (const ModeButton& m : modesNow())
-        if (m.active) return m.id;
-    return {};
-}
-
 void TopBar::layOut() {
     QVector<Item> items;
     const Setup& s = workspace_.setup();
     const session::DocumentModel& d = workspace_.document();
     // from the right: guards and modes, which always stand; then what there is room for, the least important last
     const bool inView = !view_.isEmpty();
-    const std::vector<ModeButton> modes = inView ? std::vector<ModeButton>() : modesNow();
+    modes_ = modesNow();
+    const std::vector<ModeButton> modes = inView ? std::vector<ModeButton>() : modes_;
     const auto modeWidth = [](const ModeButton& m) { return std::max(26.0, textWidth(words(m.sign), Theme::font(13, true)) + 16); };
     double modesWidth = 0.0;
     for (const ModeButton& m : modes) modesWidth += modeWidth(m) + 4;
@@ -215,7 +212,7 @@ void TopBar::paintEvent(QPaintEvent*) {
             p.drawRoundedRect(at.adjusted(.5, .5, -.5, -.5), 2, 2);
             p.setFont(Theme::font(13, true));
             p.setPen(i.selected ? t.ground : t.ink);
-            for (const ModeButton& m : modesNow())
+            for (const ModeButton& m : modes_)
                 if (i.id == QStringLiteral("mode-") + QString::fromStdString(m.id)) p.drawText(at, Qt::AlignCenter, words(m.sign));
         } else if (i.id == QStringLiteral("guard-caption")) {
             drawText(p, {at.x(), base}, i.name, Theme::font(12), t.muted);

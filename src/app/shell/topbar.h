@@ -31,10 +31,9 @@ protected:
 private:
     void layOut();
     [[nodiscard]] std::vector<ModeButton> modesNow() const;
-    [[nodiscard]] std::string activeMode() const;
     session::Workspace& workspace_;
-    std::string drawnMode_;
-    QString view_, back_;  ///< of the view that is shown
+    std::vector<ModeButton> modes_;  ///< as they are drawn
+    QString view_, back_;            ///< of the view that is shown
     bool ofModel_ = true;
 };
 

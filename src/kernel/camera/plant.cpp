@@ -3,7 +3,7 @@
 
 #include "base/error.h"
 #include "model/camera/camera.h"
-#include "model/carried.h"
+#include "model/fieldpatterns.h"
 
 #include <algorithm>
 
@@ -24,7 +24,7 @@ public:
 };
 
 std::unique_ptr<Plant> makeCamera(const Setup& setup) {
-    (void)requirePositive("machine.armMm", cameraOf(setup).armMm);
+    (void)requirePositive("machine.armMm"_field, cameraOf(setup).armMm);
     return std::make_unique<CameraPlant>();
 }
 

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/camera/camera.h"
 
-#include "model/carried.h"
 #include "model/fieldpatterns.h"
 #include "model/fields.h"
 #include "model/names.h"
@@ -56,8 +55,8 @@ constexpr std::array kNotAskedOfIt{"rotor-turning",        "layout",           "
                                    "tail-servo-direction", "tail-direction",   "tail-limits",     "precompensation", "tail-gain",
                                    "gain-steps",           "head-gain",        "head-gains",      "governor",        "rotor-limits",
                                    "rotor-pair",           "rotor-gains",      "throttle-ends",   "control",         "brake",
-                                   "soft-start",           "bail-out",         "cut-off",         "pitch-curve",     "hold-throttle",
-                                   "power-on-guard",       "swash-mixing",     "trim-range"};
+                                   "soft-start",           "bail-out",         "cut-off",         "bank-rates",      "bank-expo",
+                                   "pitch-curve",          "hold-throttle",    "power-on-guard",  "swash-mixing",    "trim-range"};
 constexpr std::array kNotProved{"P5", "P6", "P7", "P8", "P10"};
 
 const Camera* cameraIn(const Machine& machine) {
@@ -112,6 +111,7 @@ std::vector<ModeWindow> windowsUs(const Setup& setup, std::string_view family) {
     const ControllerProfile& box = setup.controller.profile;
     for (const TakenWindow* w : windowsOf(box, family))
         out.push_back({w->id, box.centreUs + w->lowPct * box.usPerPct, box.centreUs + w->highPct * box.usPerPct});
+    std::ranges::stable_sort(out, {}, &ModeWindow::lowUs);
     return out;
 }
 

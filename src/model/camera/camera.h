@@ -4,8 +4,9 @@
 // stand behind the box; no servo, no pitch. Modes and return home reach it on channels of their own.
 #pragma once
 
+#include "formula/rotors.h"
 #include "formula/windows.h"
-#include "model/rotors/rotors.h"
+#include "model/carried.h"
 
 #include <optional>
 #include <string>
@@ -17,7 +18,7 @@ namespace kh {
 /// Functions by their place in the class's table.
 namespace camera {
 inline constexpr Function Aileron{0}, Elevator{1}, Rudder{2}, Throttle{3}, Flight{4}, Home{5};
-inline constexpr const char* kFlight = "flight";     ///< family of the modes: "flight-level"
+inline constexpr const char* kFlight = kBoxModes;
 inline constexpr const char* kHome = "home";         ///< return home, and its window
 inline constexpr const char* kHomeOff = "home-off";  ///< window in which it is off; between the two the box keeps what it was
 inline constexpr double kClearUs = 30.0;             ///< from every inner edge of a window (docs/domain.md 15.2)
@@ -69,7 +70,7 @@ struct Camera {
 [[nodiscard]] Message heldTitle(std::string_view window);
 [[nodiscard]] Message elementName(const HeldMode& mode);
 
-/// The windows of a family as the box hears them, µs: readings turned into pulses.
+/// The windows of a family as the box hears them, from low to high, µs: readings turned into pulses.
 [[nodiscard]] std::vector<ModeWindow> windowsUs(const Setup& setup, std::string_view family);
 
 }  // namespace kh

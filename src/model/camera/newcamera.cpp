@@ -15,7 +15,7 @@ namespace kh {
 
 namespace {
 
-constexpr double kStopsUs = 1060.0, kStopMarginUs = 20.0, kFullUs = 1900.0, kCutBelowUs = 21.0;
+constexpr double kUsualStopPct = -110.0, kStopMarginUs = 20.0, kFullPct = 100.0, kCutBelowUs = 21.0;
 constexpr double kLowRatePct = 70.0, kExpoPct = 20.0;
 
 /// What is held where nobody said otherwise, by the names boxes give such modes.
@@ -59,6 +59,12 @@ void buildCamera(Setup& s, const NewCameraAnswers& answers) {
     c.gesture = takesFamily(s.controller.profile, kArming) ? ArmGesture::None : ArmGesture::Ground;
     for (const TakenWindow* w : windowsOf(s.controller.profile, camera::kFlight)) c.modes.push_back(usualMode(w->id));
     if (takesFamily(s.controller.profile, camera::kHome)) c.modes.push_back(usualMode(camera::kHome));
+}
+
+/// The pulse up to which a box stops its motors.
+double stopUs(const ControllerProfile& box) {
+    const auto at = std::ranges::find_if(box.checks, [](const CheckWindow& w) { return w.id == kStopState; });
+    return box.centreUs + (at == box.checks.end() ? kUsualStopPct : at->highPct) * box.usPerPct;
 }
 
 /// Switches by their places, those that stay where they are put; each is taken once.
@@ -192,10 +198,10 @@ Setup newCameraModel(const NewCameraAnswers& answers, const std::string& at) {
     buildCameraSwitches(s);
     buildChannels(s, answers);
     // the motors stop below the box's value; its learned low end stands above it by what is surely off
-    s.speedController.lowUs = kStopsUs + kStopMarginUs;
-    s.speedController.highUs = kFullUs;
+    s.speedController.lowUs = stopUs(box) + kStopMarginUs;
+    s.speedController.highUs = box.centreUs + kFullPct * box.usPerPct;
     if (const ChannelSettings* ch = channelOf(tx, kThrottleChannel); ch != nullptr && ch->travelLowPct > 0.0) {
-        const double sent = (kStopsUs - kCutBelowUs - tx.profile->centreUs) / tx.profile->usPerPct / ch->travelLowPct * 100.0;
+        const double sent = (stopUs(box) - kCutBelowUs - tx.profile->centreUs) / tx.profile->usPerPct / ch->travelLowPct * 100.0;
         tx.cut.throttlePct = std::max(tx.profile->holdLowPct, std::round(throttlePctFromChannelPct(sent)));
     }
     if (!box.mountings.empty()) s.controller.mounting = s.machine.mounting = box.mountings.front();
@@ -205,10 +211,10 @@ Setup newCameraModel(const NewCameraAnswers& answers, const std::string& at) {
         if (otherwise) s.standings[path] = {Standing::Entered, at, {}, {}};
     };
     answered(answers.name != byDefault.name, "machine.name"_field);
-    answered(answers.kind != byDefault.kind, "machine.kind");
+    answered(answers.kind != byDefault.kind, "machine.kind"_field);
     answered(answers.pair != byDefault.pair, "machine.pair"_field);
     answered(answers.armMm != byDefault.armMm, "machine.armMm"_field);
-    answered(answers.propMm != byDefault.propMm, "machine.propMm");
+    answered(answers.propMm != byDefault.propMm, "machine.propMm"_field);
     return s;
 }
 

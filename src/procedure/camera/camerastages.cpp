@@ -20,7 +20,7 @@ public:
         if (f != camera::Flight && f != camera::Home) return;
         const std::vector<ModeWindow>& windows = f == camera::Flight ? modes_ : home_;
         const double now = t.now.channels[indexOf(f)].pulseUs, asked = t.asked.channels[indexOf(f)].pulseUs;
-        const ModeWindow *is = landing(windows, now), *wanted = landing(windows, asked);
+        const ModeWindow *is = windowAt(windows, now), *wanted = windowAt(windows, asked);
         Stage window{f, "window", KH_TR("window"), Box::Controller, "", 0};
         window.value = placeAmong(windows, is);
         window.asked = placeAmong(windows, wanted);
@@ -39,10 +39,6 @@ public:
     void finish(Trace&, const ChainModel&, const ChainModel&) const override {}
 
 private:
-    static const ModeWindow* landing(const std::vector<ModeWindow>& windows, double us) {
-        const auto at = std::ranges::find_if(windows, [us](const ModeWindow& w) { return us >= w.lowUs && us <= w.highUs; });
-        return at == windows.end() ? nullptr : &*at;
-    }
     /// Which it is, from the lowest, 1 the first; 0: none.
     static double placeAmong(const std::vector<ModeWindow>& windows, const ModeWindow* window) {
         if (window == nullptr) return 0.0;

@@ -23,7 +23,8 @@ std::string rungOfMode(const std::string& mode) { return "mode." + mode; }
 const FlightMode& firstFlown(const Setup& setup) {
     const auto& modes = setup.transmitter.modes;
     const auto first = std::find_if(modes.begin(), modes.end(), isFlown);
-    return first == modes.end() ? modes.front() : *first;
+    static const FlightMode none;
+    return first != modes.end() ? *first : modes.empty() ? none : modes.front();
 }
 
 /// A further mode that is flown, by its id.

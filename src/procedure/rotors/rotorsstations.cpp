@@ -4,30 +4,23 @@
 #include "model/amounts.h"
 #include "model/fieldpatterns.h"
 #include "procedure/rotors/rotorsentry.h"
+#include "stations/kit/subset.h"
 #include "stations/link/link.h"
 #include "stations/modes/modes.h"
 #include "stations/proof/proof.h"
 #include "stations/radio/radio.h"
 #include "stations/rotors/rotors.h"
 
-#include <algorithm>
-#include <array>
-#include <string_view>
+#include <vector>
 
 namespace kh {
 
 namespace {
 
 StationPage modeRowsOfRotors(const RowBuilder& b) {
-    static constexpr std::array kept{"throttle-curve", "mode-use",      "mode-bench", "pitch-curve", "rates",           "rates-elevator",
-                                     "rates-rudder",   "hold",          "kill-acts",  "cut-acts",    "mode-fade",       "head-speed-mode",
-                                     "wanted-speed",   "hold-throttle", "spool-up"};
-    StationPage page = modesRows(b);
-    std::erase_if(page.rows, [](const Row& row) {
-        const std::string& id = row.id;
-        return std::none_of(kept.begin(), kept.end(), [&](const char* k) { return id == k; });
-    });
-    return page;
+    return rowsOnly(modesRows(b), {"throttle-curve", "mode-use", "mode-bench", "pitch-curve", "rates", "rates-elevator", "rates-rudder",
+                                   "hold", "kill-acts", "cut-acts", "mode-fade", "agility-roll", "bank-expo", "bank-pitch",
+                                   "head-speed-mode", "wanted-speed", "hold-throttle", "spool-up"});
 }
 
 std::vector<PanelSpec> modePanels(const PanelContext& c) {
@@ -43,56 +36,22 @@ Message aboutRotors(const Setup& setup) {
                {{"m", amount(setup, "machine.massKg"_field)}, {"d", amount(setup, "machine.discM"_field)}});
 }
 
-template <std::size_t N>
-bool isOneOf(std::string_view id, const std::array<std::string_view, N>& ids) {
-    return std::find(ids.begin(), ids.end(), id) != ids.end();
-}
-
 /// Of the modes' shared rules those that say something of such a machine.
 std::span<const Rule> modeRulesOfRotors() {
-    static const std::vector<Rule> all = [] {
-        std::vector<Rule> kept;
-        for (const Rule& r : holdRules())
-            if (isOneOf(r.id, std::array<std::string_view, 3>{"hold-acts", "hold-value", "hold-second"})) kept.push_back(r);
-        return kept;
-    }();
+    static const std::vector<Rule> all = rulesOnly(holdRules(), {"hold-acts", "hold-value", "hold-second"});
     return all;
 }
 
 /// Of the link's: its ends are what the box's check points ask, not ±100.
 std::span<const Rule> linkRulesOfRotors() {
-    static const std::vector<Rule> all = [] {
-        std::vector<Rule> kept;
-        for (const Rule& r : linkRules())
-            if (std::string_view(r.id) != "end-point") kept.push_back(r);
-        return kept;
-    }();
+    static const std::vector<Rule> all = rulesWithout(linkRules(), {"end-point"});
     return all;
 }
 
 const StationEntry& linkOfRotors() {
     static const StationEntry entry = [] {
-        StationEntry e = linkStation();
+        StationEntry e = asShared(linkStation());
         e.rules = {supplyRules, linkRulesOfRotors, receiverRules, leadRules};
-        e.shots.clear();
-        return e;
-    }();
-    return entry;
-}
-
-const StationEntry& proofOfRotors() {
-    static const StationEntry entry = [] {
-        StationEntry e = proofStation();
-        e.shots.clear();
-        return e;
-    }();
-    return entry;
-}
-
-const StationEntry& radioOfRotors() {
-    static const StationEntry entry = [] {
-        StationEntry e = radioStation();
-        e.shots.clear();
         return e;
     }();
     return entry;
@@ -114,8 +73,8 @@ const StationEntry& modesOfRotors() {
 }  // namespace
 
 const StationSet& rotorsStations() {
-    static const StationSet set({rotorsAirframeStation(), radioOfRotors(), linkOfRotors(), rotorsStation(), rotorsSensorsStation(), rotorsPowerStation(),
-                                 modesOfRotors(), proofOfRotors()},
+    static const StationSet set({rotorsAirframeStation(), asShared(radioStation()), linkOfRotors(), rotorsStation(), rotorsSensorsStation(),
+                                 rotorsPowerStation(), modesOfRotors(), asShared(proofStation())},
                                 false);
     return set;
 }

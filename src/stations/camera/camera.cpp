@@ -101,7 +101,7 @@ const StationEntry& cameraModesStation() {
         .name = KH_TR("Modes"),
         .shortName = KH_TR("Modes"),
         .rows = cameraModesRows,
-        .columns = {94, 178, 164, 162, 92},
+        .columns = {94, 170, 176, 158, 92},
         .rules = {cameraWindowRules, cameraStopRules},
         .figures = cameraFigures,
         .work = {cameraGuides},

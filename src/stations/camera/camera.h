@@ -13,11 +13,6 @@ namespace kh {
 [[nodiscard]] const StationEntry& cameraPowerStation();
 [[nodiscard]] const StationEntry& cameraModesStation();
 
-/// Field of a channel that is no stick's: of its travels, sense, trim.
-[[nodiscard]] inline std::string carrierField(std::string_view family, const char* key) {
-    return "transmitter.functionChannels." + std::string(family) + "." + key;
-}
-
 /// A window in a word, beside its family's name: "Level", "off", "on".
 [[nodiscard]] Message windowWord(std::string_view window);
 

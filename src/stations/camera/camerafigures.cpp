@@ -16,8 +16,7 @@ namespace kh {
 
 namespace {
 
-constexpr std::size_t kMostPlaces = 64;
-constexpr double kMidStickPct = 50.0;
+constexpr std::size_t kMostPlaces = 729;  ///< of the switches of one family: six of three places
 
 const char* familyName(Function f) { return cameraClass().entry(f).id; }
 
@@ -68,7 +67,6 @@ ReachedChannel reachedChannel(const Setup& setup, const ChainModel& model, Funct
     ReachedChannel out;
     const char* family = familyName(f);
     out.windows = windowsUs(setup, family);
-    std::stable_sort(out.windows.begin(), out.windows.end(), [](const ModeWindow& a, const ModeWindow& b) { return a.lowUs < b.lowUs; });
     if (out.windows.empty() || carrierOf(setup.transmitter, family) == nullptr) return out;
     std::vector<double> pulses;
     for (PartialDeck& deck : placesOfFamily(setup, family)) {
@@ -134,17 +132,19 @@ void cameraFigures(const FigureBuilder& builder) {
     own.modes = figured(builder, camera::Flight);
     own.home = figured(builder, camera::Home);
     const Setup& setup = builder.setup;
-    own.centreThrottle = builder.make(KH_TR("mid stick sends"), {"%", 1}, {"transmitter.modes.normal.throttle"}, [&](Derivation& why) {
-        const double pct = builder.model.throttleCurveAt(builder.model.baseMode(), 0.0);
-        if (why.wanted) why.line(KH_TR("the throttle curve at mid stick: {v} %"), {{"v", num(pct, 1)}});
-        return pct;
+    const std::size_t base = builder.model.baseMode();
+    if (base >= setup.transmitter.modes.size()) return;
+    const std::string curve = elementPath("transmitter.modes.{}.throttle"_field, setup.transmitter.modes[base].id);
+    const double mid = builder.model.throttleCurveAt(base, 0.0);
+    own.centreThrottle = builder.make(KH_TR("mid stick sends"), {"%", 1}, {curve}, [&](Derivation& why) {
+        if (why.wanted) why.line(KH_TR("the throttle curve at mid stick: {v} %"), {{"v", num(mid, 1)}});
+        return mid;
     });
-    own.climbs = builder.make(
-        KH_TR("off the hover"), {"%", 0, true}, {"machine.hoverPct", "transmitter.modes.normal.throttle"}, [&](Derivation& why) {
-            const double hover = cameraOf(setup).hoverPct;
-            if (why.wanted) why.line(KH_TR("{h} % hovers; mid stick holds height: {m} %"), {{"h", num(hover)}, {"m", num(kMidStickPct)}});
-            return hover - kMidStickPct;
-        });
+    own.climbs = builder.make(KH_TR("beside the hover"), {"%", 0, true}, {"machine.hoverPct"_field, curve}, [&](Derivation& why) {
+        const double hover = cameraOf(setup).hoverPct;
+        if (why.wanted) why.line(KH_TR("mid stick sends {m} %, {h} % hovers"), {{"m", num(mid, 1)}, {"h", num(hover)}});
+        return mid - hover;
+    });
 }
 
 }  // namespace kh

@@ -35,7 +35,7 @@ struct ReachedChannel {
 struct CameraFigures {
     ReachedChannel modes, home;
     Figure centreThrottle;  ///< what the throttle stick's middle sends, %
-    Figure climbs;          ///< how far that is from what hovers where the box does not hold height, % of the throttle
+    Figure climbs;          ///< how far that is above what hovers where the box does not hold height, % of the throttle
 };
 
 /// The same for a document alone: rules try their edits by it.

@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "judge/rule.h"
 #include "model/carried.h"
 #include "model/fieldpatterns.h"
 #include "model/names.h"
 #include "stations/camera/camera.h"
 #include "stations/kit/tables.h"
+#include "stations/kit/timerrows.h"
 
 #include <algorithm>
+#include <utility>
 
 namespace kh {
 
@@ -16,7 +19,7 @@ bool sends(const RowBuilder& b, std::string_view family) { return carrierOf(b.se
 
 /// A switch, as a condition that can be edited, of a function there is.
 Part whenOf(const RowBuilder& b, const std::string& function, Message label = {}) {
-    const std::string path = "transmitter.functions." + function + ".when";
+    const std::string path = elementPath("transmitter.functions.{}.when"_field, function);
     return readField(b.setup(), path) ? b.field(path, std::move(label)) : RowBuilder::dash(std::move(label));
 }
 
@@ -28,7 +31,7 @@ Cell windowsSaid(const ReachedChannel& ch) {
         const std::initializer_list<MessageArg> args{{"w", windowWord(w.mode)}, {"a", num(w.lowUs)}, {"b", num(w.highUs)}};
         out.parts.push_back(RowBuilder::text(i == 0                       ? say(KH_TR("{w} to {b} µs"), args)
                                              : i + 1 == ch.windows.size() ? say(KH_TR("{w} from {a} µs"), args)
-                                                                          : say(KH_TR("{w} {a} … {b}"), args)));
+                                                                          : say(KH_TR("{w} {a} … {b} µs"), args)));
     }
     return out;
 }
@@ -42,6 +45,60 @@ Cell placesSaid(const ReachedChannel& ch) {
         out.parts.push_back(std::move(part));
     }
     return out;
+}
+
+/// The functions of a channel, one a line: the place that asks for each, what is sent, and where it lands; of return home off too.
+void placesTable(const RowBuilder& b, StationPage& page, const char* row, std::string_view family, const ReachedChannel& ch) {
+    std::vector<Row> lines;
+    const auto landed = [&](std::string_view wanted) {
+        Cell pulse, window;
+        for (const ReachedPlace& p : ch.places) {
+            if (p.wanted != wanted) continue;
+            pulse.parts.push_back(RowBuilder::figure(p.pulse));
+            window.parts.push_back(RowBuilder::text(p.lands.empty() ? say(KH_TR("none")) : windowWord(p.lands)));
+            if (p.margin.known) window.parts.push_back(RowBuilder::figure(p.margin, label(KH_TR("inside"))));
+            break;  // of several that ask for the same the first
+        }
+        return std::pair(std::move(pulse), std::move(window));
+    };
+    for (const SwitchFunction& f : b.setup().transmitter.functions) {
+        if (familyOf(f.id) != family) continue;
+        auto [pulse, window] = landed(f.id);
+        lines.push_back(b.line(row, "place-" + f.id, windowWord(f.id),
+                               {{{whenOf(b, f.id)}},
+                                {{b.field(elementPath("transmitter.functions.{}.valuePct"_field, f.id))}},
+                                std::move(pulse),
+                                std::move(window)}));
+    }
+    if (family == camera::kHome && sends(b, family)) {
+        auto [pulse, window] = landed(camera::kHomeOff);
+        lines.push_back(b.line(
+            row, "place-rest", windowWord(camera::kHomeOff),
+            {{{RowBuilder::text(say(KH_TR("else")))}}, {{b.field(carrierPath(family, "restPct"))}}, std::move(pulse), std::move(window)}));
+    }
+    if (lines.empty()) return;
+    setTable(
+        page, row,
+        {{KH_TR("switch"), "", KH_TR("the place that asks the box for it: L1 2")},
+         {KH_TR("sends"), "%", KH_TR("the value at that place, before the channel's travel")},
+         {KH_TR("pulse"), "µs", KH_TR("what leaves the receiver"), Box::Machine},
+         {KH_TR("lands in"), "", KH_TR("the window of the box it falls into, and how far inside its nearest inner edge"), Box::Controller}},
+        std::move(lines));
+}
+
+/// What the receiver sends without a signal, channel by channel, where it is told to send stored values.
+void lossTable(const RowBuilder& b, StationPage& page) {
+    std::vector<Row> lines;
+    for (const ChannelSettings& c : b.setup().transmitter.channels)
+        lines.push_back(b.line("camera-loss", "loss-" + c.id, channelTitle(c.id),
+                               {{{b.field(channelPath(c.id, "failsafePct"))}}, {{b.field(channelPath(c.id, "limitPct"))}}}));
+    for (const FunctionChannel& c : b.setup().transmitter.functionChannels)
+        lines.push_back(b.line("camera-loss", "loss-" + c.id, functionTitle(b.setup().transmitter, c.id),
+                               {{{b.field(carrierPath(c.id, "failsafePct"))}}, {{b.field(carrierPath(c.id, "limitPct"))}}}));
+    setTable(page, "camera-loss",
+             {{KH_TR("stored"), "%", KH_TR("sent when the signal is lost, where the receiver sends stored values; empty: the last one")},
+              {KH_TR("limit"), "%", KH_TR("beyond it the output is cut off; empty: the transmitter's own")}},
+             std::move(lines));
 }
 
 /// Of each mode what it holds and which sign it gave, one a line.
@@ -97,17 +154,7 @@ StationPage cameraSensorsRows(const RowBuilder& b) {
     return page;
 }
 
-StationPage cameraPowerRows(const RowBuilder& b) {
-    StationPage page{Station::Power, {}};
-    page.rows = {
-        b.row("timer", say(KH_TR("Timer")), {{b.field("transmitter.timerMin"_field)}}, {}, {{b.field("machine.power.capacityMah"_field)}}),
-        b.row("alarms", say(KH_TR("Alarms")),
-              {{b.field("transmitter.alarms.voltsPerCell"_field, label(KH_TR("below"))),
-                b.field("transmitter.alarms.usedMah"_field, label(KH_TR("after")))}},
-              {}, {}),
-    };
-    return page;
-}
+StationPage cameraPowerRows(const RowBuilder& b) { return {Station::Power, timerRows(b)}; }
 
 StationPage cameraModesRows(const RowBuilder& b) {
     const Setup& setup = b.setup();
@@ -129,9 +176,9 @@ StationPage cameraModesRows(const RowBuilder& b) {
     page.rows.push_back(b.row("camera-directions", say(KH_TR("Directions")), std::move(turned), std::move(sheet), {}));
     const auto channelCell = [&](std::string_view family) {
         if (!sends(b, family)) return Cell{{RowBuilder::text(say(KH_TR("no channel")))}};
-        return Cell{{b.field(carrierField(family, "number"), label(KH_TR("ch"))),
-                     b.field(carrierField(family, "travelLowPct"), label(KH_TR("low"))),
-                     b.field(carrierField(family, "travelHighPct"), label(KH_TR("high"))), b.field(carrierField(family, "reversed"))}};
+        return Cell{{b.field(carrierPath(family, "number"), label(KH_TR("ch"))),
+                     b.field(carrierPath(family, "travelLowPct"), label(KH_TR("low"))),
+                     b.field(carrierPath(family, "travelHighPct"), label(KH_TR("high"))), b.field(carrierPath(family, "reversed"))}};
     };
     page.rows.push_back(
         b.row("camera-modes", say(KH_TR("Mode switch")), channelCell(camera::kFlight), windowsSaid(own.modes), placesSaid(own.modes)));
@@ -149,16 +196,27 @@ StationPage cameraModesRows(const RowBuilder& b) {
                               {{b.field("transmitter.cut.when"_field), b.field("transmitter.cut.throttlePct"_field, label(KH_TR("to")))}},
                               {{b.field("speedController.lowUs"_field, label(KH_TR("stops below")))}},
                               {{RowBuilder::text(say(KH_TR("in the air it falls")))}}));
-    page.rows.push_back(b.row("camera-throttle", say(KH_TR("Throttle")),
-                              {{b.spark("transmitter.modes.normal.throttle"_field, tx.modes.front().throttle, say(KH_TR("mid"))),
-                                RowBuilder::figure(own.centreThrottle)}},
-                              {}, {{b.field("machine.hoverPct"_field, label(KH_TR("hovers at")))}}));
-    Cell rates;
-    for (const FlightMode& m : tx.modes) {
-        rates.parts.push_back(b.field("transmitter.modes." + m.id + ".aileron.ratePct", say(KH_TR("{m}"), {{"m", m.name}})));
-        rates.parts.push_back(b.field("transmitter.modes." + m.id + ".aileron.expoPct"));
-    }
-    page.rows.push_back(b.row("camera-rates", say(KH_TR("Rate, expo")), std::move(rates), {}, {}));
+    page.rows.push_back(RowBuilder::aside("camera-cut", KH_TR("sets of rates in which the cut switch acts: all of them"),
+                                          b.row("cut-acts", say(KH_TR("Cut acts")), {{b.field("transmitter.cut.actsIn"_field)}}, {}, {})));
+    Cell curves;
+    for (const FlightMode& m : tx.modes)
+        curves.parts.push_back(
+            b.spark(elementPath("transmitter.modes.{}.throttle"_field, m.id), m.throttle, say(KH_TR("{m}"), {{"m", m.name}})));
+    curves.parts.push_back(RowBuilder::figure(own.centreThrottle, label(KH_TR("mid"))));
+    page.rows.push_back(b.row("camera-throttle", say(KH_TR("Throttle")), std::move(curves), {},
+                              {{b.field("machine.hoverPct"_field, label(KH_TR("hovers at"))), RowBuilder::figure(own.climbs)}}));
+    const auto rates = [&](const char* row, const char* title, const char* stick) {
+        Cell cell;
+        for (const FlightMode& m : tx.modes) {
+            const std::string at = "transmitter.modes." + m.id + "." + stick;
+            cell.parts.push_back(b.field(at + ".ratePct", say(KH_TR("{m}"), {{"m", m.name}})));
+            cell.parts.push_back(b.field(at + ".expoPct"));
+        }
+        return b.row(row, say(title), std::move(cell), {}, {});
+    };
+    page.rows.push_back(rates("camera-rates", KH_TR("Rate, expo"), "aileron"));
+    page.rows.push_back(RowBuilder::under("camera-rates", rates("rates-elevator", KH_TR("Elevator"), "elevator")));
+    page.rows.push_back(RowBuilder::under("camera-rates", rates("rates-rudder", KH_TR("Rudder"), "rudder")));
     Cell start;
     for (const ReachedChannel* ch : {&own.modes, &own.home})
         for (const ReachedPlace& p : ch->places)
@@ -175,7 +233,10 @@ StationPage cameraModesRows(const RowBuilder& b) {
               {{RowBuilder::text(say(KH_TR("its sign")))}},
               {{RowBuilder::text(say(KH_TR("{n} of {m} noted"), {{"n", num(noted)}, {"m", num(static_cast<double>(modes.size()))}}))}}));
     page.rows.push_back(b.row("camera-loss", say(KH_TR("Lost signal")), {{b.field("machine.loss"_field)}}, {}, {}));
+    placesTable(b, page, "camera-modes", camera::kFlight, own.modes);
+    placesTable(b, page, "camera-home", camera::kHome, own.home);
     heldTable(b, page);
+    lossTable(b, page);
     return page;
 }
 

@@ -28,6 +28,17 @@ const SwitchProfile* profileOfSwitch(const TransmitterSettings& tx, const std::s
     return nullptr;
 }
 
+/// Switches cut could be on, each with its power-on place where it cuts.
+std::vector<std::vector<Edit>> cutCandidates(const Setup& setup) {
+    std::vector<std::vector<Edit>> out = switchCandidates(setup.transmitter, "cut");
+    for (std::vector<Edit>& way : out) {
+        Setup with = setup;
+        for (const Edit& e : way) writeField(with, e.path, e.value);
+        for (Edit& e : cutAtPowerOn(with)) way.push_back(std::move(e));
+    }
+    return out;
+}
+
 /// Every stick by the sign its box asks for.
 void sticksTurned(const AuditContext& c, std::vector<Finding>& out) {
     for (const Function f : {camera::Aileron, camera::Elevator, camera::Rudder, camera::Throttle}) {
@@ -43,11 +54,6 @@ void sticksTurned(const AuditContext& c, std::vector<Finding>& out) {
                                  ? (ch->reversed ? -1.0 : 1.0)
                                  : c.model.at(high).channels[indexOf(f)].demand - c.model.at(low).channels[indexOf(f)].demand;
         if (moved > 0.0 || (moved == 0.0 && f != camera::Throttle)) continue;
-        PartialDeck at;
-        if (f == camera::Aileron) at.aileron = 1.0;
-        else if (f == camera::Elevator) at.elevator = 1.0;
-        else if (f == camera::Rudder) at.rudder = 1.0;
-        else at.collective = 1.0;
         const std::string path = channelPath(ch->id, "reversed");
         out.push_back(
             {.id = std::string("stick-way.") + entry.id,
@@ -61,45 +67,33 @@ void sticksTurned(const AuditContext& c, std::vector<Finding>& out) {
              .todo = c.say(KH_TR("Turn channel {n} round in the transmitter, propellers off."),
                            {{"n", c.amount(channelPath(ch->id, "number"))}}),
              .box = Box::Transmitter,
-             .witness = Witness{std::nullopt, at},
+             .witness = Witness{std::nullopt, stickAt(entry.id, 1.0)},
              .subject = path,
              .fix = {{path, !ch->reversed}}});
     }
 }
 
-void cutSwitch(const AuditContext& c, std::vector<Finding>& out) {
+void cutMissing(const AuditContext& c, std::vector<Finding>& out) {
+    if (!c.setup.transmitter.cut.when.empty()) return;
+    Finding f{.severity = Severity::Danger,
+              .row = "camera-cut"_row,
+              .title = c.say(KH_TR("Nothing cuts the motors")),
+              .found = c.say(KH_TR("Cut is on no switch.")),
+              .why = c.say(KH_TR("Tipped over on the ground it goes on turning, and you reach into it.")),
+              .todo = c.say(KH_TR("Give cut a switch of two places of its own in the transmitter.")),
+              .box = Box::Transmitter,
+              .subject = "transmitter.cut.when"_field,
+              .proposal = true};
+    offerEach(f, cutCandidates(c.setup));
+    out.push_back(std::move(f));
+}
+
+void cutHeld(const AuditContext& c, std::vector<Finding>& out) {
     const TransmitterSettings& tx = c.setup.transmitter;
-    if (tx.cut.when.empty()) {
-        Finding f{.id = "cut-missing",
-                  .severity = Severity::Danger,
-                  .row = "camera-cut"_row,
-                  .title = c.say(KH_TR("Nothing cuts the motors")),
-                  .found = c.say(KH_TR("Cut is on no switch.")),
-                  .why = c.say(KH_TR("Tipped over on the ground it goes on turning, and you reach into it.")),
-                  .todo = c.say(KH_TR("Give cut a switch of two places of its own in the transmitter.")),
-                  .box = Box::Transmitter,
-                  .subject = "transmitter.cut.when"_field,
-                  .proposal = true};
-        offerEach(f, switchCandidates(tx, "cut"));
-        out.push_back(std::move(f));
-        return;
-    }
-    const auto candidatesThatStay = [&] {
-        std::vector<std::vector<Edit>> stay = switchCandidates(tx, "cut");
-        for (std::vector<Edit>& way : stay)
-            for (const Edit& e : std::vector<Edit>(way))
-                if (const auto* when = std::get_if<Condition>(&e.value))
-                    for (const auto& all : *when)
-                        for (const Term& t : all)
-                            if (!t.switchId.empty())
-                                way.push_back({"transmitter.switches." + t.switchId + ".powerOnPlace", static_cast<double>(t.place)});
-        return stay;
-    };
     for (const std::string& id : workedBy(tx, tx.cut.when)) {
         const SwitchProfile* s = profileOfSwitch(tx, id);
         if (s == nullptr || !s->momentary) continue;
-        Finding f{.id = "cut-held",
-                  .severity = Severity::Danger,
+        Finding f{.severity = Severity::Danger,
                   .row = "camera-cut"_row,
                   .title = c.say(KH_TR("Cut is only held")),
                   .found = c.say(KH_TR("{s} springs back: let go, the motors get the throttle again."), {{"s", id}}),
@@ -108,52 +102,55 @@ void cutSwitch(const AuditContext& c, std::vector<Finding>& out) {
                   .box = Box::Transmitter,
                   .subject = "transmitter.cut.when"_field,
                   .proposal = true};
-        offerEach(f, candidatesThatStay());
+        offerEach(f, cutCandidates(c.setup));
         out.push_back(std::move(f));
         return;
     }
-    // by itself, in every mode
-    std::vector<std::string> others;
-    const Term* own = nullptr;
-    for (const auto& all : tx.cut.when) {
-        for (const Term& t : all)
-            if (all.size() == 1 || own == nullptr) own = &t;
-        if (all.size() < 2) {
-            others.clear();
-            break;
-        }
-        for (const Term& t : all) others.push_back(t.switchId);
-    }
-    if (others.empty() && !tx.cut.actsIn) return;
-    std::set<std::string> modes;
+}
+
+/// By one place of a switch alone, whatever else stands where; nullptr where every way asks for more.
+const Term* aloneIn(const Condition& when) {
+    for (const auto& all : when)
+        if (all.size() == 1) return &all.front();
+    return nullptr;
+}
+
+/// Of a condition the place of a switch that works nothing else the box takes; nullptr if it has none.
+const Term* ownPlace(const TransmitterSettings& tx, const Condition& when) {
+    std::set<std::string> shared;
     for (const SwitchFunction& f : tx.functions)
-        if (!familyOf(f.id).empty()) modes.merge(workedBy(tx, f.when));
-    for (const auto& all : tx.cut.when)
+        if (!familyOf(f.id).empty()) shared.merge(workedBy(tx, f.when));
+    for (const auto& all : when)
         for (const Term& t : all)
-            if (!t.switchId.empty() && modes.count(t.switchId) == 0) own = &t;
-    Finding f{.id = "cut-everywhere",
-              .severity = Severity::Danger,
+            if (!t.switchId.empty() && shared.count(t.switchId) == 0) return &t;
+    return nullptr;
+}
+
+void cutEverywhere(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const bool bound = !tx.cut.when.empty() && aloneIn(tx.cut.when) == nullptr;
+    if (!bound && !tx.cut.actsIn) return;
+    Finding f{.severity = Severity::Danger,
               .row = "camera-cut"_row,
               .title = c.say(KH_TR("Cut does not act in every mode")),
-              .found = tx.cut.actsIn
-                           ? c.say(KH_TR("It acts in {n} of {m} sets of rates."), {{"n", num(static_cast<double>(tx.cut.actsIn->size()))},
-                                                                                   {"m", num(static_cast<double>(tx.modes.size()))}})
-                           : c.say(KH_TR("It asks for more than its own switch: {w}."), {{"w", conditionTitle(tx, tx.cut.when)}}),
+              .found = bound ? c.say(KH_TR("It asks for more than its own switch: {w}."), {{"w", conditionTitle(tx, tx.cut.when)}})
+                             : c.say(KH_TR("It acts in {n} of {m} sets of rates."), {{"n", num(static_cast<double>(tx.cut.actsIn->size()))},
+                                                                                     {"m", num(static_cast<double>(tx.modes.size()))}}),
               .why = c.say(KH_TR("The way to stop the motors works in some modes only.")),
               .todo = c.say(KH_TR("Let cut act by its own switch alone, in every mode, in the transmitter.")),
               .box = Box::Transmitter,
               .subject = "transmitter.cut.when"_field,
               .whole = true};
     if (tx.cut.actsIn) f.fix.push_back({"transmitter.cut.actsIn"_field, std::monostate{}});
-    if (!others.empty() && own != nullptr) f.fix.push_back({"transmitter.cut.when"_field, FieldValue(Condition{{*own}})});
+    if (const Term* own = bound ? ownPlace(tx, tx.cut.when) : nullptr; own != nullptr)
+        f.fix.push_back({"transmitter.cut.when"_field, FieldValue(Condition{{*own}})});
     out.push_back(std::move(f));
 }
 
 void cutAtStart(const AuditContext& c, std::vector<Finding>& out) {
     const Instant now = c.model.at(Deck{});
     if (c.setup.transmitter.cut.when.empty() || now.cutActs || now.killActs) return;
-    out.push_back({.id = "cut-at-power-on",
-                   .severity = Severity::Warning,
+    out.push_back({.severity = Severity::Warning,
                    .row = "camera-start"_row,
                    .title = c.say(KH_TR("The motors are not cut when the transmitter is switched on")),
                    .found = c.say(KH_TR("At the power-on places cut is off.")),
@@ -179,13 +176,12 @@ void ratePlaces(const AuditContext& c, std::vector<Finding>& out) {
                     deck.switches[s->id] = place;
                     if (c.model.at(deck).beneath == c.model.baseMode()) unsaid.push_back(place);
                 }
-                if (unsaid.size() < 2 || std::ranges::any_of(out, [](const Finding& f) { return f.id == "rate-place"; })) continue;
+                if (unsaid.size() < 2) continue;
                 PartialDeck there;
                 there.switches[s->id] = unsaid.back();
                 Condition when = tx.modes[m].when;
                 when.push_back({{s->id, unsaid.back(), ""}});
-                out.push_back({.id = "rate-place",
-                               .severity = Severity::Warning,
+                out.push_back({.severity = Severity::Warning,
                                .row = "camera-rates"_row,
                                .title = c.say(KH_TR("A place of the rates' switch is left out")),
                                .found = c.say(KH_TR("{s} at {p} flies with {m}, unsaid."),
@@ -197,6 +193,7 @@ void ratePlaces(const AuditContext& c, std::vector<Finding>& out) {
                                .witness = Witness{std::nullopt, there},
                                .subject = elementPath("transmitter.modes.{}.when"_field, tx.modes[m].id),
                                .fix = {{elementPath("transmitter.modes.{}.when"_field, tx.modes[m].id), FieldValue(when)}}});
+                return;
             }
 }
 
@@ -230,19 +227,18 @@ void lostSignal(const AuditContext& c, std::vector<Finding>& out) {
     const Camera& facts = cameraOf(c.setup);
     const TransmitterSettings& tx = c.setup.transmitter;
     const FunctionChannel* home = carrierOf(tx, camera::kHome);
-    Finding f{.id = "lost-signal",
-              .severity = Severity::Danger,
+    Finding f{.severity = Severity::Danger,
               .row = "camera-loss"_row,
               .why = c.say(KH_TR("It goes on with what the sticks said last, until the pack is empty.")),
               .box = Box::Transmitter,
-              .subject = "machine.loss"};
+              .subject = "machine.loss"_field};
     if (facts.loss == LossAnswer::KeepsLast) {
         f.title = c.say(KH_TR("Without a signal the receiver keeps the last values"));
         f.found = c.say(KH_TR("The box never hears that the signal is gone."));
         f.todo = c.say(
             KH_TR("Set the receiver to send no pulses, so that {b} sees the loss itself; then switch the transmitter off, propellers off."),
             {{"b", c.setup.controller.profile->name}});
-        f.fix = {{"machine.loss", "no-pulses"}};
+        f.fix = {{"machine.loss"_field, "no-pulses"}};
         out.push_back(std::move(f));
         return;
     }
@@ -251,18 +247,19 @@ void lostSignal(const AuditContext& c, std::vector<Finding>& out) {
     const auto landsHome = [&] {
         if (home == nullptr || !home->failsafePct) return false;
         const double us = channelOutputUnchecked(*home->failsafePct, channelScale(tx.profile, *home)).pulseUs;
-        return std::ranges::any_of(windowsUs(c.setup, camera::kHome),
-                                   [us](const ModeWindow& w) { return w.mode == camera::kHome && us >= w.lowUs && us <= w.highUs; });
+        const std::vector<ModeWindow> windows = windowsUs(c.setup, camera::kHome);
+        const ModeWindow* w = windowAt(windows, us);
+        return w != nullptr && w->mode == camera::kHome;
     };
     if (home != nullptr && !landsHome()) {
         f.title = c.say(KH_TR("Without a signal return home is not called"));
         f.found = home->failsafePct
-                      ? c.say(KH_TR("Its channel is stored at {v}."), {{"v", c.amount("transmitter.functionChannels.home.failsafePct")}})
+                      ? c.say(KH_TR("Its channel is stored at {v}."), {{"v", c.amount(carrierPath(camera::kHome, "failsafePct"))}})
                       : c.say(KH_TR("Its channel keeps the last value."));
         f.todo = c.say(KH_TR("Store the value of return home for its channel, or set the receiver to send no pulses."));
-        f.subject = "transmitter.functionChannels.home.failsafePct";
+        f.subject = carrierPath(camera::kHome, "failsafePct");
         f.fix = {{f.subject, 100.0}};
-        f.also = {{{f.subject, -100.0}}, {{"machine.loss", "no-pulses"}}};
+        f.also = {{{f.subject, -100.0}}, {{"machine.loss"_field, "no-pulses"}}};
         out.push_back(std::move(f));
         return;
     }
@@ -300,8 +297,8 @@ void homePlace(const AuditContext& c, std::vector<Finding>& out) {
                        .why = c.say(KH_TR("It lands where it is, or flies to the place of another day.")),
                        .todo = c.say(KH_TR("Wait for the box's sign that its place is stored, before every take-off.")),
                        .box = Box::Machine,
-                       .subject = "machine.homeStored",
-                       .fix = {{"machine.homeStored", true}}});
+                       .subject = "machine.homeStored"_field,
+                       .fix = {{"machine.homeStored"_field, true}}});
     if (!facts.returnHeightM)
         out.push_back({.id = "return-height",
                        .severity = Severity::Note,
@@ -311,7 +308,7 @@ void homePlace(const AuditContext& c, std::vector<Finding>& out) {
                        .why = c.say(KH_TR("Below a tree line it flies home through the trees.")),
                        .todo = c.say(KH_TR("Look it up in the box, above what stands around where you fly, and enter it here.")),
                        .box = Box::Machine,
-                       .subject = "machine.returnHeightM"});
+                       .subject = "machine.returnHeightM"_field});
 }
 
 void cornerInFlight(const AuditContext& c, std::vector<Finding>& out) {
@@ -329,14 +326,16 @@ void cornerInFlight(const AuditContext& c, std::vector<Finding>& out) {
          .todo = c.say(KH_TR("Let the box hear it on the ground only, or arm by a switch; else never hold throttle low and rudder over.")),
          .box = Box::Bench,
          .witness = Witness{std::nullopt, corner},
-         .subject = "machine.gesture"});
+         .subject = "machine.gesture"_field});
 }
 
 }  // namespace
 
 std::span<const Rule> cameraStopRules() {
     static constexpr std::array rules{Rule{"stick-way", Station::Modes, Work::Sign, sticksTurned},
-                                      Rule{"cut-switch", Station::Modes, Work::MotorOff, cutSwitch, "P1"},
+                                      Rule{"cut-missing", Station::Modes, Work::MotorOff, cutMissing, "P1"},
+                                      Rule{"cut-held", Station::Modes, Work::MotorOff, cutHeld, "P1"},
+                                      Rule{"cut-everywhere", Station::Modes, Work::MotorOff, cutEverywhere, "P1"},
                                       Rule{"cut-at-power-on", Station::Modes, Work::MotorOff, cutAtStart, "P9"},
                                       Rule{"lost-signal", Station::Modes, Work::MotorOff, lostSignal},
                                       Rule{"rate-place", Station::Modes, Work::Curves, ratePlaces},

@@ -35,20 +35,16 @@ std::vector<std::vector<Edit>> reachingEdits(const Setup& setup, Function f) {
     const FunctionChannel* channel = carrierOf(setup.transmitter, family);
     if (channel == nullptr) return {};
     const double full = fullTravelPct(setup.transmitter.profile, setup.controller.profile);
-    const Edit low{carrierField(family, "travelLowPct"), full}, high{carrierField(family, "travelHighPct"), full};
-    const Edit trim{carrierField(family, "subTrimPct"), 0.0}, turned{carrierField(family, "reversed"), !channel->reversed};
+    const Edit low{carrierPath(family, "travelLowPct"), full}, high{carrierPath(family, "travelHighPct"), full};
+    const Edit trim{carrierPath(family, "subTrimPct"), 0.0}, turned{carrierPath(family, "reversed"), !channel->reversed};
     std::vector<std::vector<Edit>> ways{{low}, {high}, {trim}, {turned}, {low, high}, {low, high, trim}, {low, high, trim, turned}};
     // values of its switch, spread over the windows in their order
     std::vector<Edit> values;
-    const std::vector<ModeWindow> windows = [&] {
-        std::vector<ModeWindow> all = windowsUs(setup, family);
-        std::stable_sort(all.begin(), all.end(), [](const ModeWindow& a, const ModeWindow& b) { return a.lowUs < b.lowUs; });
-        return all;
-    }();
+    const std::vector<ModeWindow> windows = windowsUs(setup, family);
     for (std::size_t i = 0; i < windows.size() && windows.size() > 1; ++i) {
         const double value = -100.0 + 200.0 * static_cast<double>(i) / static_cast<double>(windows.size() - 1);
-        if (windows[i].mode == camera::kHomeOff) values.push_back({carrierField(family, "restPct"), value});
-        else if (const auto path = "transmitter.functions." + windows[i].mode + ".valuePct"; readField(setup, path))
+        if (windows[i].mode == camera::kHomeOff) values.push_back({carrierPath(family, "restPct"), value});
+        else if (const auto path = elementPath("transmitter.functions.{}.valuePct"_field, windows[i].mode); readField(setup, path))
             values.push_back({path, value});
     }
     for (const bool turn : {false, true}) {
@@ -95,7 +91,7 @@ void reaches(const AuditContext& c, Function f, const char* row, std::vector<Fin
                 .severity = danger ? Severity::Danger : Severity::Warning,
                 .row = row,
                 .box = Box::Transmitter,
-                .subject = carrierField(family, "travelLowPct"),
+                .subject = carrierPath(family, "travelLowPct"),
                 .whole = true};
     const ReachedPlace& at = danger ? *wrong : near != ch.places.end() ? *near : unsaid != ch.places.end() ? *unsaid : ch.places.front();
     one.witness = Witness{std::nullopt, at.deck};
@@ -115,8 +111,9 @@ void reaches(const AuditContext& c, Function f, const char* row, std::vector<Fin
         one.why = c.say(KH_TR("A cold day or another receiver moves a pulse by more than that."));
     } else {
         const Message which = unreached == ch.windows.end() ? Message{} : windowSaid(c, unreached->mode);
-        one.title = unreached == ch.windows.end() ? c.say(KH_TR("A place of {f} does what another does already"), {{"f", asWord(family)}})
-                                                  : c.say(KH_TR("No place reaches {w}"), {{"w", which}});
+        one.title = unreached == ch.windows.end()
+                        ? c.say(KH_TR("A place of {f} does what another does already"), {{"f", c.words ? heldTitle(family) : Message{}}})
+                        : c.say(KH_TR("No place reaches {w}"), {{"w", which}});
         one.found = c.say(KH_TR("{n} places, {m} windows."),
                           {{"n", num(static_cast<double>(ch.places.size()))}, {"m", num(static_cast<double>(ch.windows.size()))}});
         one.why = c.say(KH_TR("A place does something that nobody said, or a mode is missing when it is wanted."));
@@ -177,8 +174,7 @@ bool homeFrom(const AuditContext& c, const PartialDeck& mode) {
         PartialDeck both = mode;
         both.switches.insert(p.deck.switches.begin(), p.deck.switches.end());
         const double us = c.model.at(posed({}, both)).channels[indexOf(camera::Home)].pulseUs;
-        for (const ModeWindow& w : home.windows)
-            if (w.mode == camera::kHome && us >= w.lowUs && us <= w.highUs) return true;
+        if (const ModeWindow* w = windowAt(home.windows, us); w != nullptr && w->mode == camera::kHome) return true;
     }
     return false;
 }
@@ -257,7 +253,7 @@ void safeAtPowerOn(const AuditContext& c, std::vector<Finding>& out) {
             if (safe == nullptr || !safe->angle || !safe->height) continue;
             std::vector<Edit> edits;
             for (const auto& [id, place] : other.deck.switches)
-                edits.push_back({"transmitter.switches." + id + ".powerOnPlace", static_cast<double>(place)});
+                edits.push_back({elementPath("transmitter.switches.{}.powerOnPlace"_field, id), static_cast<double>(place)});
             if (f.fix.empty() || safe->position) f.fix = std::move(edits);
         }
         out.push_back(std::move(f));
@@ -280,7 +276,7 @@ void signsAlike(const AuditContext& c, std::vector<Finding>& out) {
                            .why = c.say(KH_TR("Either they are one mode, or the sign does not tell them apart.")),
                            .todo = c.say(KH_TR("Look again, place by place, propellers off.")),
                            .box = Box::Bench,
-                           .subject = "machine.modes." + modes[i].id + ".seen"});
+                           .subject = elementPath("machine.modes.{}.seen"_field, modes[i].id)});
         }
 }
 
@@ -292,21 +288,30 @@ void climbs(const AuditContext& c, std::vector<Finding>& out) {
     const auto holds = [&](bool height) {
         return std::ranges::find_if(modes, [&](const HeldMode& m) { return m.height == height && m.id != camera::kHome; });
     };
-    if (holds(true) == modes.end() || holds(false) == modes.end() || !own.climbs.known || std::abs(own.climbs.value) <= kMuchPct) return;
+    const auto held = holds(true), direct = holds(false);
+    if (held == modes.end() || direct == modes.end() || !own.climbs.known || std::abs(own.climbs.value) <= kMuchPct) return;
+    const auto deckOf = [&](const std::string& mode) {  // its place, the throttle in the middle
+        PartialDeck deck;
+        for (const ReachedPlace& p : own.modes.places)
+            if (p.wanted == mode) deck = p.deck;
+        deck.collective = 0.0;
+        return deck;
+    };
     out.push_back(
         {.severity = Severity::Danger,
          .row = "camera-throttle"_row,
-         .title = own.climbs.value > 0.0 ? c.say(KH_TR("Changing to {m} drops it"), {{"m", windowSaid(c, holds(false)->id)}})
-                                         : c.say(KH_TR("Changing to {m} shoots it up"), {{"m", windowSaid(c, holds(false)->id)}}),
-         .found = c.say(KH_TR("It holds its height at mid stick, and without height hold it hovers at {h}."),
-                        {{"h", c.amount("machine.hoverPct")}}),
+         .title = own.climbs.value < 0.0 ? c.say(KH_TR("Changing to {m} drops it"), {{"m", windowSaid(c, direct->id)}})
+                                         : c.say(KH_TR("Changing to {m} shoots it up"), {{"m", windowSaid(c, direct->id)}}),
+         .found = c.say(KH_TR("Mid stick holds its height, and in {m} sends {d} % beside what hovers, which is {h}."),
+                        {{"m", windowSaid(c, direct->id)}, {"d", signedNum(own.climbs.value)}, {"h", c.amount("machine.hoverPct"_field)}}),
          .why = c.say(KH_TR("The stick stands where it was good for the other mode.")),
          .todo = c.say(
              KH_TR(
                  "Change modes with the throttle stick at {h}, high up; another pack or propeller brings the hover nearer to the middle."),
-             {{"h", c.amount("machine.hoverPct")}}),
+             {{"h", c.amount("machine.hoverPct"_field)}}),
          .box = Box::Bench,
-         .subject = "machine.hoverPct"});
+         .witness = Witness{deckOf(held->id), deckOf(direct->id)},
+         .subject = "machine.hoverPct"_field});
 }
 
 }  // namespace

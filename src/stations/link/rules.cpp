@@ -30,15 +30,6 @@ constexpr double kReadingHighPct = 100.5;
 constexpr double kCentrePct = 0.6;
 constexpr double kTwoLeadsBladeMm = 550.0;
 
-PartialDeck stickAt(const std::string& id, double value) {
-    PartialDeck d;
-    if (id == "aileron") d.aileron = value;
-    else if (id == "elevator") d.elevator = value;
-    else if (id == "rudder") d.rudder = value;
-    else d.collective = value;
-    return d;
-}
-
 bool readByMonitor(const std::string& id) { return id == "aileron" || id == "elevator" || id == "rudder" || id == "collective"; }
 
 bool centreOff(const AuditContext& c, const ChannelFigures& f) {

@@ -40,10 +40,6 @@ bool isSent(const Setup& setup, TurnAxis axis) {
     });
 }
 
-std::string carrierField(const FunctionChannel& channel, const char* key) {
-    return "transmitter.functionChannels." + channel.id + "." + key;
-}
-
 /// What to send to be read as `readingPct` on the side that holds.
 double sendFor(const AuditContext& c, const FunctionChannel& channel, double readingPct) {
     double low = kNoSidePct, high = 100.0;
@@ -75,11 +71,11 @@ void wrongSide(const AuditContext& c, const FunctionChannel& channel, std::vecto
     const auto bad = [](const SentGain& g) { return !g.holds; };
     if (std::none_of(sent.begin(), sent.end(), bad)) return;
     Setup turned = c.setup;
-    writeField(turned, carrierField(channel, "reversed"), !channel.reversed);
+    writeField(turned, carrierPath(channel.id, "reversed"), !channel.reversed);
     const auto then = sentGains(turned, *carrierOf(turned.transmitter, channel.id));
     if (std::none_of(then.begin(), then.end(), bad)) {
         const SentGain& first = *std::find_if(sent.begin(), sent.end(), bad);
-        Finding f = ofGain(channel, "head-gain-way", Severity::Danger, carrierField(channel, "reversed"));
+        Finding f = ofGain(channel, "head-gain-way", Severity::Danger, carrierPath(channel.id, "reversed"));
         f.title = c.say(KH_TR("{g} is read the wrong way round"), {{"g", name}});
         f.found = c.say(KH_TR("{v} % are sent and {r} % are read: the rate side."),
                         {{"v", signedNum(first.valuePct)}, {"r", signedNum(first.readingPct)}});

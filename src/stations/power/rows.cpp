@@ -8,6 +8,7 @@
 #include "stations/kit/rowbuilder.h"
 #include "stations/kit/solverkit.h"
 #include "stations/kit/tables.h"
+#include "stations/kit/timerrows.h"
 #include "stations/power/power.h"
 #include "stations/power/powerfigures.h"
 
@@ -120,19 +121,6 @@ std::vector<Row> endLines(const RowBuilder& b) {
                                 {{RowBuilder::figure(end.leftMah)}}}));
     }
     return lines;
-}
-
-/// What makes the timer run, and the value or mode that belongs to it.
-Cell followedBy(const RowBuilder& b) {
-    Cell out{{b.field("transmitter.alarms.timerFollows"_field)}};
-    switch (b.setup().transmitter.alarms.timerFollows) {
-        case TimerFollows::Throttle:
-        case TimerFollows::Stick: out.parts.push_back(b.labelled("transmitter.alarms.timerStartPct"_field)); break;
-        case TimerFollows::Mode: out.parts.push_back(b.mode("transmitter.alarms.timerMode"_field, label(KH_TR("from")))); break;
-        case TimerFollows::HoldOff:
-        case TimerFollows::Switch: break;
-    }
-    return out;
 }
 
 }  // namespace
@@ -256,7 +244,7 @@ StationPage powerRows(const RowBuilder& b) {
                                   latest(s.readings, "supply.stirred"))),
         b.row("timer", say(KH_TR("Flight timer")), {{b.field("transmitter.timerMin"_field)}}, {}, std::move(lasts)),
         RowBuilder::aside("timer", KH_TR("it must run while the motor does: from the first throttle to hold"),
-                          b.row("timer-follows", say(KH_TR("It follows")), followedBy(b), {}, {})),
+                          b.row("timer-follows", say(KH_TR("It follows")), timerFollowedBy(b), {}, {})),
         RowBuilder::under(
             "timer", b.row("endurance", say(KH_TR("Minutes")), {}, {},
                            {{RowBuilder::figure(own.enduranceMin, label(KH_TR("estimate"))),

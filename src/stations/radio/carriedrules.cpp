@@ -3,6 +3,7 @@
 // Functions on channels of their own: what the controller hears at each place, who carries them, logical switches, fades.
 #include "judge/modechecks.h"
 #include "judge/rowids.h"
+#include "judge/rule.h"
 #include "model/carried.h"
 #include "model/conditions.h"
 #include "model/modeedits.h"
@@ -31,10 +32,6 @@ bool allRight(const std::vector<CarriedPlace>& places) {
     return std::all_of(places.begin(), places.end(), [](const CarriedPlace& p) { return p.right(); });
 }
 
-std::string carrierPath(const FunctionChannel& channel, std::string_view key) {
-    return "transmitter.functionChannels." + channel.id + "." + std::string(key);
-}
-
 /// Ways to have every place heard as it is meant, those that work first; the channel turned round before its values are changed.
 std::vector<std::vector<Edit>> hearingEdits(const Setup& setup, const FunctionChannel& channel) {
     std::vector<std::vector<Edit>> out;
@@ -48,12 +45,12 @@ std::vector<std::vector<Edit>> hearingEdits(const Setup& setup, const FunctionCh
         }
         if (!edits.empty() && allRight(carriedPlaces(copy, *carrierOf(copy.transmitter, channel.id)))) out.push_back(std::move(edits));
     };
-    tried({{carrierPath(channel, "reversed"), !channel.reversed}});
+    tried({{carrierPath(channel.id, "reversed"), !channel.reversed}});
     if (!out.empty() && out.front().size() > 1) out.clear();  // turning it round is not what is wrong
     tried({});
-    tried({{carrierPath(channel, "travelLowPct"), 100.0},
-           {carrierPath(channel, "travelHighPct"), 100.0},
-           {carrierPath(channel, "subTrimPct"), 0.0}});
+    tried({{carrierPath(channel.id, "travelLowPct"), 100.0},
+           {carrierPath(channel.id, "travelHighPct"), 100.0},
+           {carrierPath(channel.id, "subTrimPct"), 0.0}});
     return out;
 }
 
@@ -78,7 +75,7 @@ void carriedHeard(const AuditContext& c, std::vector<Finding>& out) {
                   .why = alwaysOn ? c.say(KH_TR("It acts while its switch is off, and nobody called it."))
                                   : c.say(KH_TR("The switch is moved and the box does something else, or nothing.")),
                   .box = Box::Transmitter,
-                  .subject = carrierPath(channel, "reversed"),
+                  .subject = carrierPath(channel.id, "reversed"),
                   .whole = true};
         const auto ways = hearingEdits(c.setup, channel);
         if (!ways.empty()) {
@@ -86,7 +83,7 @@ void carriedHeard(const AuditContext& c, std::vector<Finding>& out) {
             f.also.assign(ways.begin() + 1, ways.end());
         }
         f.todo =
-            f.fix.size() == 1 && f.fix.front().path == carrierPath(channel, "reversed")
+            f.fix.size() == 1 && f.fix.front().path == carrierPath(channel.id, "reversed")
                 ? c.say(KH_TR("Turn the channel of {f} round in the transmitter."), {{"f", functionTitle(c.setup.transmitter, channel.id)}})
                 : c.say(KH_TR("Set what is sent for {f} in the transmitter until the controller's page shows what is meant."),
                         {{"f", functionTitle(c.setup.transmitter, channel.id)}});
@@ -103,11 +100,11 @@ void carriedUnheard(const AuditContext& c, std::vector<Finding>& out) {
                            .row = "channel-map"_row,
                            .title = c.say(KH_TR("{box} takes no {f}"), {{"box", c.setup.controller.profile->name},
                                                                         {"f", functionTitle(c.setup.transmitter, channel.id)}}),
-                           .found = c.say(KH_TR("Channel {n} carries it."), {{"n", c.amount(carrierPath(channel, "number"))}}),
+                           .found = c.say(KH_TR("Channel {n} carries it."), {{"n", c.amount(carrierPath(channel.id, "number"))}}),
                            .why = c.say(KH_TR("What is plugged in there moves with that switch, and the controller hears nothing.")),
                            .todo = c.say(KH_TR("Take it off its channel in the transmitter, or look whether the box takes it after all.")),
                            .box = Box::Transmitter,
-                           .subject = carrierPath(channel, "number")});
+                           .subject = carrierPath(channel.id, "number")});
 }
 
 /// A controller that arms by a channel of its own and is never armed.

@@ -230,6 +230,7 @@ void RotorsMaker::checks() {
         if (tx.modes[m].id != kHoldMode && model.pitchCurveAt(m, -1.0) < model.pitchCurveAt(lowest, -1.0)) lowest = m;
     const FlightMode* hold = modeById(tx, kHoldMode);
     for (const CheckWindow& w : setup.controller.profile->checks) {
+        if (w.id == kStopState) continue;  // of boxes that hold the speed controllers
         CheckFigure f;
         f.id = w.id;
         f.lowPct = w.lowPct;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "model/boxsettings.h"
 #include "model/fieldpatterns.h"
+#include "stations/kit/timerrows.h"
 #include "stations/rotors/rotors.h"
 
 namespace kh {
@@ -169,13 +170,14 @@ StationPage rotorsPowerRows(const RowBuilder& b) {
                           b.row("start-pulse", say(KH_TR("Start pulse")), {}, {}, {{b.field("speedController.startUs"_field)}})),
         b.row("rotor-speed", say(KH_TR("Rotor speed")), {}, {}, {{RowBuilder::figure(own.speed), b.labelled("machine.bladeMaxRpm"_field)}}),
         b.row("rotor-hover", say(KH_TR("Hover")), {}, {}, {{RowBuilder::figure(own.hoverDeg)}}),
-        b.row("control", say(KH_TR("Speed control")), {}, {}, {{b.field("speedController.control"_field)}}),
+        b.row("control", say(KH_TR("Speed control")), {}, {{b.field("controller.governor.kind"_field)}},
+              {{b.field("speedController.control"_field)}}),
         b.row("soft-start", say(KH_TR("Soft start")), {}, {}, {{b.field("speedController.softStartS"_field)}}),
         b.row("brake", say(KH_TR("Brake")), {}, {}, {{b.field("speedController.brake"_field)}}),
         b.row("cut-off", say(KH_TR("Cut-off")), {}, {},
               {{b.field("speedController.cutOff"_field), b.field("speedController.cutOffVoltsPerCell"_field)}}),
-        b.row("timer", say(KH_TR("Timer")), {{b.field("transmitter.timerMin"_field)}}, {}, {{b.field("machine.power.capacityMah"_field)}}),
     };
+    for (Row& row : timerRows(b)) page.rows.push_back(std::move(row));
     return page;
 }
 
