@@ -191,6 +191,10 @@ constexpr std::array kTable{
     Line{.row = "P8"_row, .restsOn = {"transmitter.modes.{}.tailGainPct"_field}},
     Line{.row = "P9"_row, .restsOn = {"transmitter.hold.powerOnGuard"_field}},
     Line{.row = "P10"_row, .restsOn = kThrottle},
+    Line{.row = "P11"_row, .restsOn = {"transmitter.functions.{}.when"_field}},
+    Line{.row = "P12"_row, .restsOn = {"transmitter.functions.{}.when"_field}},
+    Line{.row = "P13"_row, .restsOn = {"machine.hoverPct"_field}},
+    Line{.row = "P14"_row, .restsOn = {"machine.gesture"_field}},
     // a quadrotor's, each rotor read by itself
     Line{.row = "rotor-ports"_row, .restsOn = {"controller.ports.{}.role"_field}},
     Line{.row = "rotor-zero"_row,
@@ -222,8 +226,8 @@ constexpr std::array kTable{
     Line{.row = "camera-home"_row, .restsOn = kPlaces},
     Line{.row = "camera-cut"_row, .restsOn = kRead + FieldList{"transmitter.channels.{}.travelLowPct"_field}},
     Line{.row = "camera-home-check"_row, .restsOn = kPlaces, .settles = {"machine.returnHeightM"_field}},
-    Line{.row = "camera-signals"_row, .restsOn = kPlaces, .settles = {"machine.modes.{}.seen"_field}},
-    Line{.row = "camera-loss"_row, .restsOn = kRead, .settles = {"machine.loss"_field}},
+    Line{.row = "camera-signals"_row, .restsOn = kPlaces + FieldList{"rows.binding"}, .settles = {"machine.modes.{}.seen"_field}},
+    Line{.row = "camera-loss"_row, .restsOn = kRead + FieldList{"rows.binding"}, .settles = {"machine.loss"_field}},
     // read from the controller's monitor, of any channel: last, since any word may stand before the dot
     Line{.row = "channel-{}", .readings = "{}.low", .settles = {"transmitter.channels.{}.travelLowPct"_field}, .notedWith = kTrimReversed},
     Line{.row = "channel-{}", .readings = "{}.centre", .settles = kSubTrim, .notedWith = kReversed},

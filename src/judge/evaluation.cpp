@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "judge/evaluation.h"
 
+#include "judge/boxkind.h"
+
 #include "base/error.h"
 #include "judge/described.h"
 #include "judge/openends.h"
@@ -145,6 +147,7 @@ Evaluation judge(const Setup& setup, const RuleSet& rules, const Effort& effort)
         }
     } catch (const InputError& e) {
         out.findings.push_back(chainImpossible(setup, e));
+        if (auto other = boxOfOthers(setup)) out.findings.push_back(std::move(*other));  // which may be why
     }
     putAside(setup, out);
     sortBySeverity(out.findings);

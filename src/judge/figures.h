@@ -121,7 +121,7 @@ struct Figures {
     Figure referenceDeg;  ///< blade at the controller's reference demand
     Figure tailTipSpeed;
     MotorLimits motor;
-    Figure holdUs, motorOffUs;  ///< the pulse of hold, and the highest that is surely off
+    Figure holdUs, motorOffUs;  ///< the pulse of hold, of a class without hold that of cut, and the highest that is surely off
     std::vector<ModeFigures> modes;
     std::vector<ModeStep> steps;
     std::vector<ChannelFigures> channels;

@@ -18,6 +18,25 @@ constexpr double kBelowStartPct = 3.0;       ///< from where it stops to the idl
 constexpr double kSameThrottlePct = 0.05;
 constexpr double kStartMarginUs = 5.0;  ///< or this far on the off side of where the motor was seen to start
 
+/// What keeps the motor off in a flight: hold, and of a class that has none cut.
+struct KeptOff {
+    explicit KeptOff(const Setup& setup)
+        : hold(setup.machine.aircraft.of().holds),
+          pct(hold ? setup.transmitter.hold.throttlePct : setup.transmitter.cut.throttlePct),
+          field(hold ? "transmitter.hold.throttlePct"_field : "transmitter.cut.throttlePct"_field),
+          actsField(hold ? "transmitter.hold.actsIn"_field : "transmitter.cut.actsIn"_field),
+          in(hold ? setup.transmitter.hold.actsIn : setup.transmitter.cut.actsIn),
+          worked(hold || !setup.transmitter.cut.when.empty()) {}
+    [[nodiscard]] bool actsIn(const std::string& mode) const {
+        return worked && (!in || std::find(in->begin(), in->end(), mode) != in->end());
+    }
+    bool hold;
+    double pct;
+    std::string field, actsField;
+    const std::optional<std::vector<std::string>>& in;
+    bool worked;  ///< a switch asks for it
+};
+
 }  // namespace
 
 bool holdIsArmed(const Setup& setup) {
@@ -61,17 +80,16 @@ void motorFigures(const FigureBuilder& b) {
     const TransmitterSettings& tx = setup.transmitter;
     const ChannelSettings* throttle = channelOf(tx, kThrottleChannel);
     const ChannelScale scale = channelScale(tx.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
-    out.holdUs =
-        b.make(KH_TR("pulse while hold is on"), {"µs", 0},
-               {"transmitter.hold.throttlePct"_field, "transmitter.channels.throttle.travelLowPct"_field,
-                "transmitter.channels.throttle.subTrimPct"_field, "transmitter.channels.throttle.reversed"_field,
-                "transmitter.profile.usPerPct"_field},
-               [&](Derivation& why) {
-                   const double v = channelPctFromThrottlePct(tx.hold.throttlePct);
-                   why.line(KH_TR("channel = 2 · T − 100 = 2 · {t} − 100 = {v} %"),
-                            {{"t", amount(setup, "transmitter.hold.throttlePct"_field, tx.hold.throttlePct)}, {"v", signedNum(v, 1)}});
-                   return channelOutput(v, scale, &why).pulseUs;
-               });
+    const KeptOff stop(setup);
+    out.holdUs = b.make(stop.hold ? KH_TR("pulse while hold is on") : KH_TR("pulse while cut is on"), {"µs", 0},
+                        {stop.field, "transmitter.channels.throttle.travelLowPct"_field, "transmitter.channels.throttle.subTrimPct"_field,
+                         "transmitter.channels.throttle.reversed"_field, "transmitter.profile.usPerPct"_field},
+                        [&](Derivation& why) {
+                            const double v = channelPctFromThrottlePct(stop.pct);
+                            why.line(KH_TR("channel = 2 · T − 100 = 2 · {t} − 100 = {v} %"),
+                                     {{"t", amount(setup, stop.field, stop.pct)}, {"v", signedNum(v, 1)}});
+                            return channelOutput(v, scale, &why).pulseUs;
+                        });
     const SpeedControllerSettings& esc = setup.speedController;
     out.motorOffUs =
         b.make(KH_TR("motor surely off up to"), {"µs", 0},
@@ -94,20 +112,23 @@ void heldFigures(const FigureBuilder& b, std::size_t mode, ModeFigures& f) {
     const TransmitterSettings& tx = setup.transmitter;
     const FlightMode& m = tx.modes[mode];
     if (m.id == kHoldMode) return;
-    const auto& acts = tx.hold.actsIn;
-    f.holdActs = !acts || std::find(acts->begin(), acts->end(), m.id) != acts->end();
-    const std::string from = f.holdActs ? "transmitter.hold.throttlePct"_field : elementPath("transmitter.modes.{}.throttle"_field, m.id);
-    f.heldThrottlePct =
-        b.make(KH_TR("throttle with hold on, collective low"), {"%", 1}, {from, "transmitter.hold.actsIn"_field}, [&](Derivation& why) {
-            why.line(f.holdActs ? KH_TR("hold acts in this mode: its own value") : KH_TR("hold does not act here: the curve's low end"));
-            return f.holdActs ? tx.hold.throttlePct : b.model.throttleCurveAt(mode, -1.0);
-        });
+    const KeptOff stop(setup);
+    f.holdActs = stop.actsIn(m.id);
+    const std::string from = f.holdActs ? stop.field : elementPath("transmitter.modes.{}.throttle"_field, m.id);
+    f.heldThrottlePct = b.make(stop.hold ? KH_TR("throttle with hold on, collective low") : KH_TR("throttle with cut on, throttle low"),
+                               {"%", 1}, {from, stop.actsField}, [&](Derivation& why) {
+                                   why.line(stop.hold    ? f.holdActs ? KH_TR("hold acts in this mode: its own value")
+                                                                      : KH_TR("hold does not act here: the curve's low end")
+                                               : f.holdActs ? KH_TR("cut acts here: its own value")
+                                                         : KH_TR("cut does not act here: the curve's low end"));
+                                   return f.holdActs ? stop.pct : b.model.throttleCurveAt(mode, -1.0);
+                               });
     const ChannelSettings* throttle = channelOf(tx, kThrottleChannel);
     const ChannelScale scale = channelScale(tx.profile, throttle == nullptr ? ChannelSettings{} : *throttle);
-    f.heldUs = b.make(KH_TR("pulse with hold on"), {"µs", 0},
-                    {from, "transmitter.channels.throttle.travelLowPct"_field, "transmitter.profile.usPerPct"_field}, [&](Derivation& why) {
-                        return channelOutput(channelPctFromThrottlePct(f.heldThrottlePct.value), scale, &why).pulseUs;
-                    });
+    f.heldUs =
+        b.make(stop.hold ? KH_TR("pulse with hold on") : KH_TR("pulse with cut on"), {"µs", 0},
+               {from, "transmitter.channels.throttle.travelLowPct"_field, "transmitter.profile.usPerPct"_field},
+               [&](Derivation& why) { return channelOutput(channelPctFromThrottlePct(f.heldThrottlePct.value), scale, &why).pulseUs; });
     if (f.heldUs.known) f.held = motorState(setup, b.out.motor, f.heldUs.value, f.heldUs.value, f.heldThrottlePct.value);
 }
 

@@ -266,13 +266,24 @@ inline constexpr std::array kRotorRowIds{
 
 /// Those that only a camera quadrotor's pages have.
 inline constexpr std::array kCameraRowIds{
-    RowId{Station::Airframe, "camera-kind"},  RowId{Station::Airframe, "camera-props"},
-    RowId{Station::Sensors, "camera-arrows"}, RowId{Station::Modes, "camera-directions"},
-    RowId{Station::Modes, "camera-modes"},    RowId{Station::Modes, "camera-held", "camera-modes"},
-    RowId{Station::Modes, "camera-home"},     RowId{Station::Modes, "camera-cut"},
-    RowId{Station::Modes, "camera-throttle"}, RowId{Station::Modes, "camera-rates"},
-    RowId{Station::Modes, "camera-start"},    RowId{Station::Modes, "camera-home-check"},
-    RowId{Station::Modes, "camera-signals"},  RowId{Station::Modes, "camera-loss"},
+    RowId{Station::Airframe, "camera-kind"},
+    RowId{Station::Airframe, "camera-props"},
+    RowId{Station::Sensors, "camera-arrows"},
+    RowId{Station::Modes, "camera-directions"},
+    RowId{Station::Modes, "camera-modes"},
+    RowId{Station::Modes, "camera-held", "camera-modes"},
+    RowId{Station::Modes, "camera-home"},
+    RowId{Station::Modes, "camera-cut"},
+    RowId{Station::Modes, "camera-throttle"},
+    RowId{Station::Modes, "camera-rates"},
+    RowId{Station::Modes, "camera-start"},
+    RowId{Station::Modes, "camera-home-check"},
+    RowId{Station::Modes, "camera-signals"},
+    RowId{Station::Modes, "camera-loss"},
+    RowId{Station::Proof, "P11"},
+    RowId{Station::Proof, "P12"},
+    RowId{Station::Proof, "P13"},
+    RowId{Station::Proof, "P14"},
 };
 
 /// Whether a table lists it. (Not by the entry's address: with sanitizers that is nothing a compiler knows.)

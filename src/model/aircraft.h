@@ -129,6 +129,14 @@ struct YawPath {
     std::optional<std::vector<Edit>> (*otherwise)(const Setup& setup);
 };
 
+/// A property of the switch proof that one class asks beside the shared ones. The rules of its stations that name it judge it; what they
+/// look through is every place of the switches.
+struct OwnProperty {
+    const char* id;     ///< "P11" …
+    const char* title;  ///< what holds, in a few words
+    const char* holds;  ///< the same as a sentence, once it is established
+};
+
 struct AircraftClass {
     const char* id;  ///< as documents hold it; one without is a helicopter's
     std::span<const FunctionEntry> functions;
@@ -145,8 +153,10 @@ struct AircraftClass {
     std::array<double, 2> (*supplyA)(const Machine& machine) =
         nullptr;                                              ///< receiver supply at least, continuous and peak; none: not judged
     bool (*flownBy)(const ControllerProfile& box) = nullptr;  ///< which boxes such a machine can be flown by; none: any
+    std::span<const char* const> needsOfBox = {};             ///< what a box must hold to fly it, as words
     std::span<const char* const> notAsked = {};               ///< topics (model/topics.h) boxes have, and such a machine no use for
-    std::span<const char* const> notProved = {};              ///< properties of the switch proof that ask nothing of it
+    std::span<const char* const> notProved = {};              ///< shared properties of the switch proof that it has no use for
+    std::span<const OwnProperty> proves = {};                 ///< and those only it asks; its rules then speak of the shared ones too
 
     [[nodiscard]] std::size_t functionCount() const { return functions.size(); }
     /// All that can be traced: functions, then gyros.

@@ -100,9 +100,7 @@ Figures computeFigures(const Setup& setup, const ChainModel& model, const ChainM
     return computeFigures(setup, model, asked, stationsOf(setup).rules().figures);
 }
 
-SwitchProof proveSwitches(const Setup& setup, const ProofProgress& progress) {
-    return prove(setup, stationsOf(setup).rules().figures, progress);
-}
+SwitchProof proveSwitches(const Setup& setup, const ProofProgress& progress) { return prove(setup, stationsOf(setup).rules(), progress); }
 
 std::span<const BenchWork> solvers() { return shippedStations().solvers(); }
 

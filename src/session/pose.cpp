@@ -91,7 +91,7 @@ void Pose::makeAfter() {
         Evaluation evaluation = evaluate(then, in_.stations());
         std::optional<SwitchProof> proof;
         if (const SwitchProof* now = drawnProof(); now != nullptr && now->walked <= kProvedAtOnce)
-            proof = prove(then, in_.stations().rules().figures, {});
+            proof = prove(then, in_.stations().rules(), {});
         after_.emplace(After{std::move(then), std::move(evaluation), std::move(tracer), std::move(proof)});
     } catch (const InputError&) {  // then only the state before it is drawn
     }

@@ -24,6 +24,59 @@ auto& byId(List& list, std::string_view id) {
     return *std::find_if(list.begin(), list.end(), [&](const auto& one) { return one.id == id; });
 }
 
+/// The box's windows, its order of channels and both boxes' scales drawn by chance; the places stay clear of every edge.
+void drawBoxes(Boxes& boxes, CameraKind kind, Dice& dice) {
+    const auto between = [&](double low, double high) { return std::round(std::uniform_real_distribution<double>(low, high)(dice)); };
+    ControllerProfile& box = boxes.controller;
+    box.usPerPct = std::array{4.0, 4.5, 5.0}[dice() % 3];
+    box.centreUs = boxes.transmitter.centreUs = std::array{1500.0, 1510.0, 1520.0}[dice() % 3];
+    std::shuffle(box.channelOrder.begin(), box.channelOrder.end(), dice);
+    std::erase_if(box.takes, [](const TakenWindow& w) { return familyOf(w.id) == camera::kFlight; });
+    std::vector<std::string> names{"flight-hush", "flight-steady", "flight-free"};
+    names.front() = kind == CameraKind::Position ? "flight-anchor" : "flight-rates";  // one that is good to start in
+    std::shuffle(names.begin(), names.end(), dice);
+    if (dice() % 2 == 0) std::erase(names, "flight-steady");
+    std::vector<double> edges{-150.0};
+    if (names.size() == 3) edges.insert(edges.end(), {between(-85.0, -15.0), between(15.0, 85.0)});
+    else edges.push_back((dice() % 2 == 0 ? 1.0 : -1.0) * between(15.0, 85.0));
+    edges.push_back(150.0);
+    for (std::size_t i = 0; i < names.size(); ++i) box.takes.push_back({names[i], edges[i], edges[i + 1]});
+    for (TakenWindow& w : box.takes) {
+        if (w.id == camera::kHomeOff) w.highPct = between(-80.0, -10.0);
+        if (w.id == camera::kHome) w.lowPct = between(10.0, 80.0);
+    }
+}
+
+/// Sound machines as nobody thought them out.
+void addDrawn(const io::Library& library, std::vector<NamedCamera>& out) {
+    Dice dice(31);
+    for (int i = 0; i < 40; ++i) {
+        NewCameraAnswers answers;
+        answers.kind = dice() % 2 == 0 ? CameraKind::Position : CameraKind::Rates;
+        answers.pair = dice() % 2 == 0 ? ClockwisePair::FrontLeft : ClockwisePair::FrontRight;
+        answers.armMm = 80.0 + static_cast<double>(dice() % 400);
+        answers.propMm = 60.0 + static_cast<double>(dice() % 400);
+        for (const char* stick : {"aileron", "elevator", "rudder"})
+            if (dice() % 2 == 0) answers.reversed.emplace_back(stick);
+        answers.boxes = io::plainBoxes(library);
+        answers.boxes.controller = byId(library.controllers, answers.kind == CameraKind::Position ? "wherry" : "skiff");
+        answers.boxes.speedController = byId(library.speedControllers, "inside-four");
+        answers.boxes.transmitter = byId(library.transmitters, std::array{"halyard-16", "halyard-10", "plain-16"}[dice() % 3]);
+        drawBoxes(answers.boxes, answers.kind, dice);
+        NamedCamera b{"drawn " + std::to_string(i), newCameraModel(answers)};
+        Camera& c = cameraOf(b.setup);
+        c.hoverPct = 30.0 + static_cast<double>(dice() % 40);
+        c.returnHeightM = 20.0 + static_cast<double>(dice() % 60);
+        c.loss = dice() % 2 == 0 ? LossAnswer::NoPulses : LossAnswer::Values;
+        if (c.loss == LossAnswer::Values) {  // home is called, the throttle where it does not climb
+            byId(b.setup.transmitter.channels, "throttle").failsafePct = 0.0;
+            for (FunctionChannel& f : b.setup.transmitter.functionChannels)
+                if (f.id == camera::kHome) f.failsafePct = 100.0;
+        }
+        out.push_back(std::move(b));
+    }
+}
+
 std::vector<NamedCamera> makeBuilds() {
     const io::Library library = io::loadLibrary({KEELHAUL_SOURCE "/data"});
     std::vector<NamedCamera> out;
@@ -49,6 +102,7 @@ std::vector<NamedCamera> makeBuilds() {
                     cameraOf(b.setup).returnHeightM = 30.0;
                     out.push_back(std::move(b));
                 }
+    addDrawn(library, out);
     return out;
 }
 
@@ -128,13 +182,13 @@ const std::vector<CameraMistake>& cameraMistakes() {
         {"two places in one window", "windows.flight", Danger,
          [](Setup& s, Dice& dice) {
              FunctionChannel* c = carrierIn(s, camera::kFlight);
-             (dice() % 2 == 0 ? c->travelLowPct : c->travelHighPct) = 12.0;
+             c->travelLowPct = c->travelHighPct = 1.0 + static_cast<double>(dice() % 3);
              return true;
          }},
         {"a window that is not reached", "windows.flight", Danger,
          [](Setup& s, Dice&) {
              for (SwitchFunction& f : s.transmitter.functions)
-                 if (familyOf(f.id) == camera::kFlight && f.valuePct == 100.0) f.valuePct = 0.0;
+                 if (familyOf(f.id) == camera::kFlight && f.valuePct == 100.0) f.valuePct = -100.0;
              return true;
          }},
         {"the mode channel turned round", "windows.flight", Danger,

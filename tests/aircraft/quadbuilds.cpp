@@ -50,6 +50,56 @@ ChannelSettings& channel(Setup& s, const char* id) {
                          [&](const ChannelSettings& c) { return c.id == id; });
 }
 
+/// Mass, gear and supply that suit blades of this length.
+void asWeighed(Setup& s, double blade) {
+    s.machine.massKg = 0.62 * std::pow(blade / 105.0, 3);
+    s.machine.power.kv = 1800.0 * 105.0 / blade;
+    s.machine.power.mainTeeth = 34;
+    s.machine.power.pinionTeeth = 14;
+    s.machine.power.capacityMah = 1500;
+    s.machine.supply.volts = 6.0;
+    s.machine.supply.continuousA = 5.0;
+    s.machine.supply.peakA = 12.0;
+    s.machine.supply.receiverMaxVolts = 8.4;
+    rotorsOf(s).bladeMaxRpm = 8000.0 * 105.0 / blade;
+    s.controller.firmware = s.controller.manual = "1.4";
+    channel(s, "throttle").failsafePct = -110.0;
+}
+
+/// Sound machines as nobody thought them out: each rotor of its own lengths, ports and channels in any order.
+void addDrawnQuads(std::vector<NamedQuad>& out) {
+    std::mt19937 dice(47);
+    const auto between = [&](double low, double high) {
+        return std::round(std::uniform_real_distribution<double>(low, high)(dice) * 10) / 10;
+    };
+    for (int n = 0; n < 24; ++n) {
+        NewRotorsAnswers a;
+        a.name = "Drawn";
+        a.pair = dice() % 2 == 0 ? ClockwisePair::FrontLeft : ClockwisePair::FrontRight;
+        a.bladeMm = between(55.0, 170.0);
+        a.armMm = a.bladeMm * between(1.9, 2.6);
+        a.boxes = quadBoxes();
+        ControllerProfile& box = a.boxes.controller;
+        std::shuffle(box.ports.begin(), box.ports.end(), dice);
+        std::shuffle(box.channelOrder.begin(), box.channelOrder.end(), dice);
+        Setup s = newRotorsModel(a);
+        asWeighed(s, a.bladeMm);
+        Rotors& r = rotorsOf(s);
+        const double wanted = wantedPitchDeg(s.machine), step = limitStepUs(s.controller.profile);
+        for (std::size_t i = 0; i < kRotors; ++i) {
+            RotorUnit& u = r.rotors[i];
+            u.armMm = between(6.0, 8.0);
+            u.linkMm = between(32.0, 50.0);
+            u.leverMm = between(11.0, 15.0);
+            u.risesWithPulse = dice() % 2 == 0;
+            u.lever = dice() % 2 == 0 ? LinkSide::Leading : LinkSide::Trailing;
+            r.limits[i].plusUs = std::round(pulseForPitchUs(u, wanted) / step) * step;
+            r.limits[i].minusUs = std::round(pulseForPitchUs(u, -wanted) / step) * step;
+        }
+        out.push_back({"drawn " + std::to_string(n), std::move(s)});
+    }
+}
+
 }  // namespace
 
 const std::vector<NamedQuad>& soundQuads() {
@@ -65,18 +115,7 @@ const std::vector<NamedQuad>& soundQuads() {
                     a.bladeMm = blade;
                     a.boxes = quadBoxes();
                     Setup s = newRotorsModel(a);
-                    s.machine.massKg = 0.62 * std::pow(blade / 105.0, 3);
-                    s.machine.power.kv = 1800.0 * 105.0 / blade;
-                    s.machine.power.mainTeeth = 34;
-                    s.machine.power.pinionTeeth = 14;
-                    s.machine.power.capacityMah = 1500;
-                    s.machine.supply.volts = 6.0;
-                    s.machine.supply.continuousA = 5.0;
-                    s.machine.supply.peakA = 12.0;
-                    s.machine.supply.receiverMaxVolts = 8.4;
-                    rotorsOf(s).bladeMaxRpm = 8000.0 * 105.0 / blade;
-                    s.controller.firmware = s.controller.manual = "1.4";
-                    channel(s, "throttle").failsafePct = -110.0;
+                    asWeighed(s, blade);
                     for (std::size_t i = 0; i < kRotors; ++i)
                         turnUnit(s, i, mounts == 0 || mounts == 3 || (mounts == 2 && i > 1),
                                  mounts == 3 ? LinkSide::Trailing : LinkSide::Leading);
@@ -84,6 +123,7 @@ const std::vector<NamedQuad>& soundQuads() {
                                        std::to_string(mounts) + ", blade " + std::to_string(static_cast<int>(blade)),
                                    std::move(s)});
                 }
+        addDrawnQuads(out);
         return out;
     }();
     return all;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // Documents of every class with one of their lists emptied: refused by the field's name, or told, planned, printed and traced all the same.
+#include "aircraft/camerabuilds.h"
+#include "aircraft/quadbuilds.h"
 #include "base/error.h"
 #include "io/document.h"
 #include "judge/plan/plan.h"
@@ -13,6 +15,7 @@
 #include "procedure/sheet.h"
 #include "procedure/tobeset.h"
 #include "procedure/trace.h"
+#include "support.h"
 
 #include <catch2/catch.hpp>
 #include <filesystem>
@@ -23,6 +26,7 @@
 namespace emptied_tests {
 
 using namespace kh;
+using namespace khtest;
 using nlohmann::json;
 
 namespace {
@@ -86,6 +90,24 @@ TEST_CASE("each list of each demo document emptied is refused by its name, or al
     }
     CHECK(said > 200);
     CHECK(refused > 10);
+}
+
+TEST_CASE("a document of a class that was opened with a box of another is told what that box has no place for, whatever the pair") {
+    const std::vector<Setup> sound{turnstone(), soundQuads().front().setup, soundCameras().front().setup};
+    for (const Setup& machine : sound)
+        for (const Setup& other : sound) {
+            Setup s = machine;
+            s.controller.profile = other.controller.profile;
+            INFO(s.machine.aircraft.of().id << " flown by " << s.controller.profile->name);
+            const bool same = &machine == &other;
+            const Evaluation e = evaluate(s);
+            const auto f = std::ranges::find_if(e.findings, [](const Finding& one) { return one.id == "box-kind"; });
+            REQUIRE((f == e.findings.end()) == same);
+            if (same) continue;
+            CHECK(f->severity == Severity::Danger);
+            for (const char* need : s.machine.aircraft.of().needsOfBox)
+                CHECK(render(f->found).find(render(say(need))) != std::string::npos);
+        }
 }
 
 }  // namespace emptied_tests

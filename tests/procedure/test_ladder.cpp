@@ -1,9 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // What may be done, rung by rung: what stands in the way exists, stands once, and once it is mended the rung is free.
+#include "aircraft/camerabuilds.h"
+#include "aircraft/quadbuilds.h"
 #include "golden/builds.h"
 #include "judge/plan/plan.h"
 #include "judge/rowids.h"
+#include "model/carried.h"
 #include "procedure/aircraft.h"
 #include "procedure/ledger.h"
 #include "support.h"
@@ -37,6 +40,20 @@ Ladder of(const Setup& setup) { return ladderOf(setup, evaluate(setup)); }
 std::vector<NamedSetup> builds() {
     std::vector<NamedSetup> all = triedBuilds();
     for (NamedSetup& b : drawnBuilds(20)) all.push_back(std::move(b));
+    // of the other classes some that are sound, and some with a mistake made
+    std::mt19937 dice(5);
+    for (std::size_t i = 0; i < soundQuads().size(); i += 4) {
+        all.push_back({soundQuads()[i].name, soundQuads()[i].setup});
+        const QuadMistake& m = quadMistakes()[dice() % quadMistakes().size()];
+        m.make(all.back().setup, dice);
+        all.push_back({soundQuads()[i].name, soundQuads()[i].setup});
+    }
+    for (std::size_t i = 0; i < soundCameras().size(); i += 4)
+        for (const CameraMistake& m : cameraMistakes()) {
+            if (dice() % 6 != 0) continue;
+            all.push_back({soundCameras()[i].name, soundCameras()[i].setup});
+            m.make(all.back().setup, dice);
+        }
     return all;
 }
 
@@ -46,7 +63,7 @@ TEST_CASE("every danger, every warning and all that is still to be set stands on
     for (const NamedSetup& b : builds()) {
         INFO(b.name);
         const Evaluation e = evaluate(b.setup);
-        const std::vector<ToBeSet> left = stillToBeSet(b.setup, ledger(b.setup, e));
+        const std::vector<ToBeSet> left = stillToBeSet(b.setup, ledger(b.setup, e, nullptr, stationsOf(b.setup)));
         const Ladder ladder = ladderOf(b.setup, e);
         std::multiset<std::string> stand, expected;
         for (const Rung& rung : ladder.rungs)
@@ -61,9 +78,12 @@ TEST_CASE("every danger, every warning and all that is still to be set stands on
         CHECK(stand == expected);
         CHECK(ladder.rungs.front().id == "look");
         CHECK(ladder.rungs.front().obstacles.empty());
+        const AircraftClass& of = b.setup.machine.aircraft.of();
         const bool engine = b.setup.machine.power.kind == PowerKind::Engine;
-        CHECK((rungOf(ladder, "motor") == nullptr) == engine);  // never without blades
-        CHECK(rungOf(ladder, "autorotation") == &ladder.rungs.back());
+        CHECK((rungOf(ladder, "motor") == nullptr) ==
+              (engine || !of.holds));  // an engine never without blades; inside a box none is reached
+        CHECK((rungOf(ladder, "autorotation") == &ladder.rungs.back()) == of.autorotates);
+        CHECK((rungOf(ladder, "home") != nullptr) == takesFamily(b.setup.controller.profile, "home"));
     }
 }
 
@@ -71,7 +91,7 @@ TEST_CASE("a rung is free once what stands in its way and below is mended") {
     for (const NamedSetup& b : builds()) {
         INFO(b.name);
         const Evaluation e = evaluate(b.setup);
-        const std::vector<ToBeSet> left = stillToBeSet(b.setup, ledger(b.setup, e));
+        const std::vector<ToBeSet> left = stillToBeSet(b.setup, ledger(b.setup, e, nullptr, stationsOf(b.setup)));
         const Ladder whole = ladderOf(b.setup, e);
         std::set<std::string> mended;
         for (std::size_t rung = 0; rung < whole.rungs.size(); ++rung) {
@@ -97,6 +117,34 @@ TEST_CASE("what a pack burns or starts is in the way of the pack, what tips it o
     CHECK(placeOf(of(edited(turnstone(), {{"transmitter.hold.throttlePct", 20.0}})), "hold-value") == "pack");
     CHECK(placeOf(of(edited(turnstone(), {{"machine.tail.discM", 0.12}})), "tail-authority.normal") == "hover");
     CHECK(placeOf(of(edited(turnstone(), {{"machine.tail.discM", 0.12}})), "tail-authority.idle1") == "mode.idle1");
+}
+
+TEST_CASE("what starts, tips over or drops the other machines stands where it first could") {
+    std::mt19937 dice(1);
+    const auto placed = [&](const auto& builds, const auto& mistakes, const char* mistake, const char* finding) {
+        for (const auto& m : mistakes)
+            if (std::string_view(m.name) == mistake) {
+                Setup s = builds.front().setup;
+                m.make(s, dice);
+                const Ladder ladder = of(s);
+                for (const Rung& rung : ladder.rungs)
+                    for (const Obstacle& o : rung.obstacles)
+                        if (o.finding.starts_with(finding)) return rung.id;
+            }
+        return std::string();
+    };
+    CHECK(placed(soundQuads(), quadMistakes(), "two leads swapped", "rotor-leads") == "spool");
+    CHECK(placed(soundQuads(), quadMistakes(), "hold does not act", "hold-acts") == "pack");
+    CHECK(placed(soundQuads(), quadMistakes(), "the aerobatic mode slower", "rotor-speed") == "mode.idle1");
+    CHECK(placed(soundCameras(), cameraMistakes(), "a cut that is only held", "cut-held") == "spool");
+    CHECK(placed(soundCameras(), cameraMistakes(), "two places in one window", "windows.flight") == "hover");
+    CHECK(placed(soundCameras(), cameraMistakes(), "return home turned round", "windows.home") == "home");
+    CHECK(placed(soundCameras(), cameraMistakes(), "a receiver that keeps the last values", "lost-signal") == "spool");
+    Setup low = soundCameras().front().setup;  // changing to the mode that takes the throttle directly drops it
+    cameraOf(low).hoverPct = 85.0;
+    CHECK(placeOf(of(low), "climbs") == "mode.flight-free");
+    CHECK(placeOf(of(soundCameras().front().setup), "camera-cut") == "spool");
+    CHECK(placeOf(of(soundQuads().front().setup), "rotor-elevator") == "spool");
 }
 
 TEST_CASE("a test that went stale takes a rung back") {

@@ -133,7 +133,7 @@ TEST_CASE("no rule is without a mistake that makes it speak") {
         "unheard",         "arming-missing",  "on-at-power-on",   "level-shut",      "scale-read",   "beyond-box",     "bench-mode",
         "lock-by-curve",   "rpm-lead",        "setup-switch",     "rate-mode",       "leads",        "after-flight",   "head-gain-side",
         "head-gain-sent",  "head-gain-shown", "school-head-gain", "shown-rate",      "bar-answers",  "limit-bound",    "throw-verdict",
-        "tail-authority",  "tail-other-way",  "trainer-stops",    "box-level"};
+        "tail-authority",  "tail-other-way",  "trainer-stops",    "box-level",       "box-kind"};
     for (std::size_t r = 0; r < rules.rules.size(); ++r) {
         INFO(rules.rules[r].id);
         CHECK(spoke[r].empty() == (elsewhere.count(rules.rules[r].id) != 0));

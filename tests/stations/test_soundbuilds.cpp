@@ -20,7 +20,7 @@ void checkSound(const Setup& s) {
     INFO(listed(ids(e)));
     CHECK(e.count(Severity::Danger) == 0);
     CHECK(e.count(Severity::Warning) == 0);
-    for (const PropertyResult& p : prove(s, shippedStations().rules().figures, {}).properties) {
+    for (const PropertyResult& p : prove(s, shippedStations().rules(), {}).properties) {
         INFO(p.id << ": " << render(p.finding.found));
         CHECK(p.holds);
     }
@@ -63,7 +63,7 @@ TEST_CASE("audit and proof judge a change of mode by one check") {
     const Setup s = edited(turnstone(), {{"transmitter.modes.idle1.pitch", curveOf({-100, -50, -4, 44, 92})},
                                          {"transmitter.modes.idle2.pitch", curveOf({-100, -50, -8, 40, 86})}});
     const Evaluation e = evaluate(s);
-    const SwitchProof proof = prove(s, shippedStations().rules().figures, {});
+    const SwitchProof proof = prove(s, shippedStations().rules(), {});
     REQUIRE(e.figures.steps.front().hoverJumpDeg.known);
     CHECK(std::abs(e.figures.steps.front().hoverJumpDeg.value) > kPitchJumpDeg);  // in pitch alone it would not be level
     CHECK_FALSE(e.figures.steps.front().jumps);
@@ -88,7 +88,7 @@ TEST_CASE("drawing, audit and proof call the same change of mode a jump") {
         INFO(mid << " " << e.figures.steps.front().from << " " << e.figures.steps.front().to << " "
                  << e.figures.steps.front().hoverJumpDeg.value);
         CHECK(e.figures.steps.front().jumps == audit);
-        for (const PropertyResult& p : prove(s, shippedStations().rules().figures, {}).properties)
+        for (const PropertyResult& p : prove(s, shippedStations().rules(), {}).properties)
             if (std::string(p.id) == "P7") CHECK(p.holds == !audit);
         jumps += audit ? 1 : 0;
     }
@@ -105,7 +105,7 @@ TEST_CASE("a property and the audit's rule for the same fault speak in one wordi
     for (const std::vector<Edit>& fault : faults) {
         const Setup s = edited(turnstone(), fault);
         const Evaluation e = evaluate(s);
-        const SwitchProof proof = inAuditsWords(prove(s, shippedStations().rules().figures, {}), e.findings);
+        const SwitchProof proof = inAuditsWords(prove(s, shippedStations().rules(), {}), e.findings);
         for (const PropertyResult& p : proof.properties)
             for (const Finding& f : e.findings)
                 if (!p.holds && f.property == p.id && f.subject == p.finding.subject) {

@@ -4,6 +4,7 @@
 #include "model/amounts.h"
 #include "model/boxtables.h"
 #include "model/names.h"
+#include "model/switchspots.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
 
@@ -24,20 +25,16 @@ constexpr double kDrawingMargin = 16, kHead = 34, kCaseHigh = 300, kSnap = 46, k
 
 /// Where a switch can sit on a case, as shares of it: across, down from its top edge.
 struct Spot {
-    const char* title;
     double across, down;
 };
-constexpr std::array kSpots{Spot{KH_TR("front, far left"), 0.10, -0.14},    Spot{KH_TR("front, left"), 0.20, -0.14},
-                            Spot{KH_TR("front, inside left"), 0.30, -0.14}, Spot{KH_TR("front, inside right"), 0.70, -0.14},
-                            Spot{KH_TR("front, right"), 0.80, -0.14},       Spot{KH_TR("front, far right"), 0.90, -0.14},
-                            Spot{KH_TR("face, far left"), 0.05, 0.44},      Spot{KH_TR("face, left of the middle"), 0.42, 0.22},
-                            Spot{KH_TR("face, middle"), 0.50, 0.30},        Spot{KH_TR("face, right of the middle"), 0.58, 0.22},
-                            Spot{KH_TR("face, far right"), 0.95, 0.44},     Spot{KH_TR("back, left"), 0.42, 0.70},
-                            Spot{KH_TR("back, right"), 0.58, 0.70}};
+constexpr std::array kSpots{Spot{0.10, -0.14}, Spot{0.20, -0.14}, Spot{0.30, -0.14}, Spot{0.70, -0.14}, Spot{0.80, -0.14},
+                            Spot{0.90, -0.14}, Spot{0.05, 0.44},  Spot{0.42, 0.22},  Spot{0.50, 0.30},  Spot{0.58, 0.22},
+                            Spot{0.95, 0.44},  Spot{0.42, 0.70},  Spot{0.58, 0.70}};  // of kSwitchSpots
+static_assert(kSpots.size() == kSwitchSpots.size());
 
 int spotNamed(const QString& where) {
     for (std::size_t i = 0; i < kSpots.size(); ++i)
-        if (where == words(kSpots[i].title) || where == QString::fromUtf8(kSpots[i].title)) return static_cast<int>(i);
+        if (where == words(kSwitchSpots[i].title) || where == QString::fromUtf8(kSwitchSpots[i].title)) return static_cast<int>(i);
     return -1;
 }
 
@@ -102,13 +99,13 @@ void BoxDrawing::renew() {
         for (std::size_t i = 0; i < switches_.size(); ++i) {
             const Placed& s = switches_[i];
             items.push_back({QStringLiteral("switch-") + s.name, tr("Switch %1, %2 places").arg(s.name).arg(s.places),
-                             s.spot >= 0 ? words(kSpots[static_cast<std::size_t>(s.spot)].title) : tr("nobody said where it sits"),
+                             s.spot >= 0 ? words(kSwitchSpots[static_cast<std::size_t>(s.spot)].title) : tr("nobody said where it sits"),
                              QAccessible::Button, QRectF(s.at.x() - 16, s.at.y() - kTrack / 2 - 18, 32, kTrack + 22),
                              static_cast<int>(i) == chosen_});
         }
         for (std::size_t i = 0; i < kSpots.size(); ++i)
             items.push_back({QStringLiteral("spot-%1").arg(i),
-                             words(kSpots[i].title),
+                             words(kSwitchSpots[i].title),
                              {},
                              QAccessible::Graphic,
                              QRectF(spotAt(static_cast<int>(i)) - QPointF(6, 6), QSizeF(12, 12))});
@@ -124,7 +121,7 @@ void BoxDrawing::put(int row, int spot) {
             renew();
             return;
         }
-    place_(static_cast<std::size_t>(row), words(kSpots[static_cast<std::size_t>(spot)].title));
+    place_(static_cast<std::size_t>(row), words(kSwitchSpots[static_cast<std::size_t>(spot)].title));
 }
 
 void BoxDrawing::mousePressEvent(QMouseEvent* event) {
@@ -239,9 +236,10 @@ void BoxDrawing::drawTransmitter(QPainter& p) const {
     x = drawText(p, {x, y}, chosen.springs ? tr("%1 places, springs back").arg(chosen.places) : tr("%1 places").arg(chosen.places),
                  Theme::font(13), t.ink) +
         18;
-    drawText(p, {x, y},
-             chosen.spot >= 0 ? words(kSpots[static_cast<std::size_t>(chosen.spot)].title) : tr("drag it to where it sits, or arrows"),
-             Theme::font(13), chosen.spot >= 0 ? t.ink : t.muted, wide() - kDrawingMargin);
+    drawText(
+        p, {x, y},
+        chosen.spot >= 0 ? words(kSwitchSpots[static_cast<std::size_t>(chosen.spot)].title) : tr("drag it to where it sits, or arrows"),
+        Theme::font(13), chosen.spot >= 0 ? t.ink : t.muted, wide() - kDrawingMargin);
 }
 
 void BoxDrawing::drawLists(QPainter& p) const {

@@ -32,9 +32,6 @@ void CurveView::paintPitchAxis(QPainter& p, const Plot& pl) const {
     const Figures& f = workspace_.evaluation().figures;
     drawText(p, {pl.area.left() + 8, pl.area.top() + 17}, words(inUnitOf(workspace_.setup(), curvePath(true), say(KH_TR("pitch")))),
              Theme::font(13, true), t.transmitter);
-    const QString unit = tr("blade, °");
-    drawText(p, {pl.area.right() - textWidth(unit, Theme::font(13, true)) - 8, pl.area.bottom() - 8}, unit, Theme::font(13, true),
-             t.machine);
     const double most = f.collectiveHighDeg.known ? std::max(std::abs(f.collectiveHighDeg.value), 1.0) : 11.0;
     for (const double d : {-15.0, -10.0, -5.0, 0.0, 5.0, 10.0, 15.0}) {
         if (std::abs(d) > most) continue;
@@ -56,8 +53,6 @@ void CurveView::paintSpeedAxis(QPainter& p, const Plot& pl) const {
     const Figures& f = workspace_.evaluation().figures;
     drawText(p, {16, pl.area.top() - 12}, words(inUnitOf(workspace_.setup(), curvePath(false), say(KH_TR("throttle")))),
              Theme::font(13, true), t.transmitter);
-    const QString unit = tr("head speed, rpm");
-    drawText(p, {wide() - 16 - textWidth(unit, Theme::font(13, true)), pl.area.top() - 12}, unit, Theme::font(13, true), t.machine);
     if (f.speedMarks.empty()) {
         drawText(p, {pl.area.right() + 11, pl.area.center().y()}, tr("not logged"), Theme::font(12), t.muted, wide() - 4);
     } else {  // the rpm axis exists only where it was logged
@@ -253,6 +248,14 @@ void CurveView::paintHover(QPainter& p, const Plot& pl, const ModeFigures& mode)
     }
 }
 
+void CurveView::paintUnit(QPainter& p, const Plot& pl) const {
+    const QString unit = pl.pitch ? tr("blade, °") : tr("head speed, rpm");
+    const double w = textWidth(unit, Theme::font(13, true));
+    const QPointF at = pl.pitch ? QPointF(pl.area.right() - w - 8, pl.area.bottom() - 8) : QPointF(wide() - 16 - w, pl.area.top() - 12);
+    p.fillRect(QRectF(at.x() - 4, at.y() - 12, w + 8, 17), Theme::tokens().sheet);  // the hover's line may pass there
+    drawText(p, at, unit, Theme::font(13, true), Theme::tokens().machine);
+}
+
 void CurveView::paintPlot(QPainter& p, const Plot& pl) const {
     const FlightMode* shown = mode();
     if (shown == nullptr) return;
@@ -265,6 +268,7 @@ void CurveView::paintPlot(QPainter& p, const Plot& pl) const {
     paintLines(p, pl);
     const ModeFigures* figures = workspace_.evaluation().figures.mode(shown->id);
     if (figures != nullptr && figures->hoverStick.known) paintHover(p, pl, *figures);
+    paintUnit(p, pl);
     p.setRenderHint(QPainter::Antialiasing);
     paintPoints(p, pl);
     paintStick(p, pl);

@@ -61,6 +61,7 @@ private:
     void paintGrid(QPainter& p, const Plot& pl) const;
     void paintPitchAxis(QPainter& p, const Plot& pl) const;
     void paintSpeedAxis(QPainter& p, const Plot& pl) const;
+    void paintUnit(QPainter& p, const Plot& pl) const;
     void paintZones(QPainter& p, const Plot& pl) const;
     void paintLines(QPainter& p, const Plot& pl) const;
     void paintPoints(QPainter& p, const Plot& pl) const;

@@ -188,10 +188,10 @@ QString ProofView::proofState() const {
     const QString all = grouped(r.combinations);
     if (!r.whole()) return tr("%1 combinations, too many to try: nothing is proved").arg(all);
     if (workspace().asBoxesStand())
-        return r.failures() == 0 ? tr("as the boxes stand: all ten hold in %1").arg(all)
-                                 : tr("as the boxes stand: %1 of 10 fail").arg(r.failures());
-    return r.failures() == 0 ? tr("%1 combinations tried: all ten properties hold").arg(all)
-                             : tr("%1 combinations tried: %2 of 10 fail").arg(all).arg(r.failures());
+        return r.failures() == 0 ? tr("as the boxes stand: all %1 hold in %2").arg(r.properties.size()).arg(all)
+                                 : tr("as the boxes stand: %1 of %2 fail").arg(r.failures()).arg(r.properties.size());
+    return r.failures() == 0 ? tr("%1 combinations tried: all %2 properties hold").arg(all).arg(r.properties.size())
+                             : tr("%1 combinations tried: %2 of %3 fail").arg(all).arg(r.failures()).arg(r.properties.size());
 }
 
 void ProofView::renderHead(QPainter* painter) {

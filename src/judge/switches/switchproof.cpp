@@ -255,6 +255,31 @@ void leaveOpen(const ProofContext& c, PropertyResult& r) {
          .subject = "transmitter.switches"_field});
 }
 
+/// A class's own: it stands until one of its rules refutes it.
+void judgeOwn(const ProofContext& c, PropertyResult& r) {
+    for (const OwnProperty& own : c.setup.machine.aircraft.of().proves)
+        if (r.id == own.id) r.finding.found = say(own.holds);
+    r.covered = c.logic.combinations;
+}
+
+/// What a rule that names the property finds refutes it: of a class that brings properties of its own its rules judge them, and of the
+/// shared ones what only it can tell (a cut that is held).
+void byRules(const AuditContext& c, const RuleSet& rules, PropertyResult& r) {
+    for (const Rule& rule : rules.rules) {
+        if (r.id != rule.property) continue;
+        std::vector<Finding> found;
+        rule.check(c, found);
+        std::erase_if(found, [](const Finding& f) { return f.severity == Severity::Note; });
+        if (found.empty()) continue;
+        Finding f = std::move(found.front());
+        f.id = r.finding.id;
+        f.title = r.finding.title;
+        r.finding = std::move(f);
+        r.holds = false;
+        return;
+    }
+}
+
 using Judge = void (*)(const ProofContext&, PropertyResult&);
 struct Property {
     PropertyEntry entry;
@@ -287,6 +312,15 @@ std::span<const PropertyEntry> switchProperties() {
     return entries;
 }
 
+std::vector<PropertyEntry> propertiesOf(const Setup& setup) {
+    const AircraftClass& of = setup.machine.aircraft.of();
+    std::vector<PropertyEntry> out;
+    for (const Property& p : kProperties)
+        if (std::ranges::none_of(of.notProved, [&](std::string_view id) { return id == p.entry.id; })) out.push_back(p.entry);
+    for (const OwnProperty& own : of.proves) out.push_back({own.id, own.title});
+    return out;
+}
+
 std::size_t SwitchProof::failures() const {
     return static_cast<std::size_t>(std::count_if(properties.begin(), properties.end(), [](const PropertyResult& p) { return !p.holds; }));
 }
@@ -295,7 +329,7 @@ bool SwitchProof::whole() const {
     return std::all_of(properties.begin(), properties.end(), [](const PropertyResult& p) { return p.whole; });
 }
 
-SwitchProof prove(const Setup& setup, std::span<const FigureMaker> makers, const ProofProgress& progress) {
+SwitchProof prove(const Setup& setup, const RuleSet& rules, const ProofProgress& progress) {
     const ChainModel model(setup);
     SwitchProof out;
     const SwitchLogic logic(setup, model, progress);
@@ -305,7 +339,7 @@ SwitchProof prove(const Setup& setup, std::span<const FigureMaker> makers, const
     out.untried = logic.untried;
     out.walked = logic.walked;
     out.free = logic.free;
-    const Figures figures = computeFigures(setup, model, model, makers);
+    const Figures figures = computeFigures(setup, model, model, rules.figures);
     const ProofContext context{setup, model, logic, figures, setup.transmitter.modes};
     for (const auto& [key, seen] : logic.seen) {
         PositionRow row{key.beneath, key.holdAsked, key.kill, key.cut, key.disarmed, seen.states, PositionRow::Motor::MayRun};
@@ -313,22 +347,25 @@ SwitchProof prove(const Setup& setup, std::span<const FigureMaker> makers, const
         if (key.stopped()) row.motor = motorRuns(context, key, seen, none) ? PositionRow::Motor::Fails : PositionRow::Motor::Off;
         out.positions.push_back(row);
     }
-    for (const Property& p : kProperties) {
+    JudgeMemory memory;
+    const AuditContext audit{setup, model, model, figures, memory};
+    const std::vector<PropertyEntry> asked = propertiesOf(setup);
+    for (const PropertyEntry& entry : asked) {
         PropertyResult r;
-        r.id = p.entry.id;
-        r.finding.id = p.entry.id;
-        r.finding.title = say(p.entry.title);
+        r.id = entry.id;
+        r.finding.id = entry.id;
+        r.finding.title = say(entry.title);
         r.finding.severity = Severity::Note;
-        const auto& notProved = setup.machine.aircraft.of().notProved;
-        if (std::any_of(notProved.begin(), notProved.end(), [&](std::string_view id) { return id == p.entry.id; }))
-            r.finding.found = say(KH_TR("It asks nothing of such a machine."));
-        else p.judge(context, r);
-        if (r.holds && p.walks && logic.untried > 0) r.whole = false;
+        const auto shared = std::find_if(kProperties.begin(), kProperties.end(), [&](const Property& p) { return r.id == p.entry.id; });
+        if (shared != kProperties.end()) shared->judge(context, r);
+        else judgeOwn(context, r);
+        if (r.holds && !setup.machine.aircraft.of().proves.empty()) byRules(audit, rules, r);
+        if (r.holds && (shared == kProperties.end() || shared->walks) && logic.untried > 0) r.whole = false;
         if (r.holds && !r.whole) leaveOpen(context, r);
         const RowId* row = rowOf(r.finding.row);  // settled where its row stands
-        r.finding.station = row == nullptr ? p.station : row->station;
+        r.finding.station = row != nullptr ? row->station : shared != kProperties.end() ? shared->station : Station::Modes;
         out.properties.push_back(std::move(r));
-        if (progress && !progress(out.properties.size(), kProperties.size())) {
+        if (progress && !progress(out.properties.size(), asked.size())) {
             out.cancelled = true;
             return out;
         }

@@ -1,16 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
-// The switch proof: ten properties, each established over every combination or refuted with one of them.
+// The switch proof: ten properties and those a class of machine asks besides, each established over every combination or refuted with one.
 #pragma once
 
 #include "judge/finding.h"
+#include "judge/rule.h"
 #include "judge/switches/switchspace.h"
 
 namespace kh {
 
 /// One property's verdict. The finding tells what was established, or the counterexample and the remedy.
 struct PropertyResult {
-    std::string id;  ///< "P1" … "P10"
+    std::string id;  ///< "P1" … "P10", then the class's own
     bool holds = true;
     bool whole = true;          ///< false: there was more to try than a proof tries; then it does not hold, though nothing refutes it
     std::uint64_t covered = 0;  ///< states (switches × latch × stick × trim, or fields) that were judged
@@ -45,11 +46,14 @@ struct PropertyEntry {
 };
 /// The ten, in order.
 [[nodiscard]] std::span<const PropertyEntry> switchProperties();
+/// What is asked of a machine: of the ten those its class has use for, then its own.
+[[nodiscard]] std::vector<PropertyEntry> propertiesOf(const Setup& setup);
 
 /// Exact: every combination is judged, itself or by one that no condition can tell from it. Where they are too many, a million are
 /// tried, and a property that nothing refutes says that it is open.
+/// @param rules     figures, and the rules that name a property: what one of them finds refutes it, in its words
 /// @param progress  asked now and then; false ends the proof, `cancelled` then says so
 /// @throws InputError as ChainModel
-[[nodiscard]] SwitchProof prove(const Setup& setup, std::span<const FigureMaker> figures, const ProofProgress& progress);
+[[nodiscard]] SwitchProof prove(const Setup& setup, const RuleSet& rules, const ProofProgress& progress);
 
 }  // namespace kh

@@ -57,7 +57,16 @@ constexpr std::array kNotAskedOfIt{"rotor-turning",        "layout",           "
                                    "rotor-pair",           "rotor-gains",      "throttle-ends",   "control",         "brake",
                                    "soft-start",           "bail-out",         "cut-off",         "bank-rates",      "bank-expo",
                                    "pitch-curve",          "hold-throttle",    "power-on-guard",  "swash-mixing",    "trim-range"};
+constexpr std::array kNeedsOfIt{KH_TR("modes that a channel reaches"), KH_TR("motors of its own, and where they stop")};
 constexpr std::array kNotProved{"P5", "P6", "P7", "P8", "P10"};
+constexpr std::array kProves{
+    OwnProperty{"P11", KH_TR("Each place reaches its mode"),
+                KH_TR("Each place lands inside the window it asks for, clear of its edges, and every window is reached.")},
+    OwnProperty{"P12", KH_TR("Return home is off at first, and reached from every mode"),
+                KH_TR("It is off at the power-on places, and its own switch reaches it whatever mode is flown.")},
+    OwnProperty{"P13", KH_TR("Changing modes neither climbs nor drops"),
+                KH_TR("The stick that hovers stands near the middle, or no mode takes the throttle directly.")},
+    OwnProperty{"P14", KH_TR("No stick corner stops it in flight"), KH_TR("What arms or disarms by the sticks is not heard in the air.")}};
 
 const Camera* cameraIn(const Machine& machine) {
     if (&machine.aircraft.of() != &cameraClass()) return nullptr;
@@ -75,8 +84,10 @@ const AircraftClass& cameraClass() {
                                      .autorotates = false,
                                      .holds = false,
                                      .flownBy = fliesByModes,
+                                     .needsOfBox = kNeedsOfIt,
                                      .notAsked = kNotAskedOfIt,
-                                     .notProved = kNotProved};
+                                     .notProved = kNotProved,
+                                     .proves = kProves};
     return entry;
 }
 
@@ -101,6 +112,12 @@ double fullTravelPct(const TransmitterProfile& transmitter, const ControllerProf
 const HeldMode* heldMode(const Camera& c, std::string_view window) {
     const auto at = std::find_if(c.modes.begin(), c.modes.end(), [&](const HeldMode& m) { return m.id == window; });
     return at == c.modes.end() ? nullptr : &*at;
+}
+
+const FullStick& fullStick(const HeldMode& mode) {
+    static constexpr FullStick speed{"speedMs", &HeldMode::speedMs, "m/s", 1}, lean{"leanDeg", &HeldMode::leanDeg, "°", 1},
+        turn{"turnDegS", &HeldMode::turnDegS, "°/s", 0};
+    return mode.position ? speed : mode.angle ? lean : turn;
 }
 
 Message heldTitle(std::string_view window) { return functionTitle({}, window); }

@@ -36,6 +36,8 @@ struct HeldMode {
     std::string id;
     bool angle = true, height = false, position = false;
     std::string seen;  ///< the sign that the box gave when it was entered, in the pilot's own words; empty: not seen yet
+    // what full stick asks for, as the box's sheet says: of the three the one that belongs to what the mode holds (`fullStick`)
+    std::optional<double> leanDeg, speedMs, turnDegS;
     bool operator==(const HeldMode&) const = default;
 };
 
@@ -66,6 +68,14 @@ struct Camera {
 [[nodiscard]] double fullTravelPct(const TransmitterProfile& transmitter, const ControllerProfile& box);
 /// What a mode holds; nullptr where nobody said.
 [[nodiscard]] const HeldMode* heldMode(const Camera& c, std::string_view window);
+/// What the sticks ask for in a mode: a speed where it holds its place, else a lean where it holds its angle, else a rate of turn.
+struct FullStick {
+    const char* field;  ///< of the mode
+    std::optional<double> HeldMode::*value;
+    const char* unit;
+    int decimals;
+};
+[[nodiscard]] const FullStick& fullStick(const HeldMode& mode);
 /// "Anchor", "Return home".
 [[nodiscard]] Message heldTitle(std::string_view window);
 [[nodiscard]] Message elementName(const HeldMode& mode);

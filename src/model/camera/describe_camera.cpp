@@ -28,6 +28,10 @@ void describe(FieldVisitor& v, HeldMode& m) {
     v.flag("height", m.height, {KH_TR("holds its height"), KH_TR("height")}, kHeld);
     v.flag("position", m.position, {KH_TR("holds its place"), KH_TR("place")}, kHeld);
     v.text("seen", m.seen, {KH_TR("sign that was seen or heard"), KH_TR("sign"), KH_TR("not seen yet")});
+    v.maybe("leanDeg", m.leanDeg, {5, 89, "°", 0}, {KH_TR("lean that full stick asks for"), KH_TR("full stick"), KH_TR("not known")});
+    v.maybe("speedMs", m.speedMs, {0.5, 50, "m/s", 1}, {KH_TR("speed that full stick asks for"), KH_TR("full stick"), KH_TR("not known")});
+    v.maybe("turnDegS", m.turnDegS, {10, 2500, "°/s", 0},
+            {KH_TR("rate of turn that full stick asks for"), KH_TR("full stick"), KH_TR("not known")});
 }
 
 void describe(FieldVisitor& v, Camera& c) {

@@ -71,6 +71,7 @@ constexpr std::array kFunctionTable{
     FunctionEntry{KH_TR("throttle"), KH_TR("Throttle"), Throttle, &Sticks::collective, nullptr, nullptr, nullptr, std::nullopt, false,
                   kOfThrottle},
     FunctionEntry{KH_TR("gain"), KH_TR("Tail gain"), Gain, nullptr, nullptr, nullptr, nullptr, std::nullopt, false, kOfGain}};
+constexpr std::array kNeedsOfBox{KH_TR("a swash plate and its servos"), KH_TR("a tail servo")};
 constexpr std::array kGyros{KH_TR("roll gyro"), KH_TR("pitch gyro"), KH_TR("yaw gyro")};
 constexpr std::array kMixed{heli::Elevator, heli::Aileron, heli::Collective};
 
@@ -98,7 +99,8 @@ const AircraftClass& helicopterClass() {
                                      .gyros = kGyros,
                                      .yaw = &yaw,
                                      .supplyA = [](const Machine& m) { return sizeClassOf(m).supplyA; },
-                                     .flownBy = movesPlate};
+                                     .flownBy = movesPlate,
+                                     .needsOfBox = kNeedsOfBox};
     return entry;
 }
 

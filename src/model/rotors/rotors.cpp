@@ -32,6 +32,8 @@ public:
     }
 };
 
+constexpr std::array kRotorNeeds{KH_TR("four rotors, each with its limits"), KH_TR("which pair turns clockwise"), KH_TR("check points")};
+constexpr std::array kRotorGyros{KH_TR("roll gyro"), KH_TR("pitch gyro"), KH_TR("yaw gyro")};
 constexpr std::array kAileronFields{"transmitter.channels.aileron", "transmitter.modes.{}.aileron", "transmitter.trims.aileronPct"_field};
 constexpr std::array kElevatorFields{"transmitter.channels.elevator", "transmitter.modes.{}.elevator",
                                      "transmitter.trims.elevatorPct"_field};
@@ -101,10 +103,12 @@ const AircraftClass& rotorsClass() {
                                      .blank = [] { return std::unique_ptr<AircraftFacts>(std::make_unique<RotorsFacts>()); },
                                      .usual = rotors::Collective,
                                      .mixed = kMixedRotors,
+                                     .gyros = kRotorGyros,
                                      .governedFromStick = 0.0,
                                      .autorotates = false,
                                      .supplyA = [](const Machine&) { return kSupplyA; },
                                      .flownBy = mixesRotors,
+                                     .needsOfBox = kRotorNeeds,
                                      .notAsked = kNotAsked};
     return entry;
 }

@@ -137,6 +137,15 @@ double heldMatrix(QPainter& p, QRectF area, double y, const Camera& c) {
         }
         y += 19;
     }
+    drawText(p, {area.left(), y + 15}, words(KH_TR("sticks let go")), font, t.muted);
+    for (std::size_t i = 0; i < c.modes.size(); ++i)
+        drawText(p, {column(i), y + 15},
+                 words(c.modes[i].id == camera::kHome ? KH_TR("flies home")
+                       : c.modes[i].position          ? KH_TR("stops, stays")
+                       : c.modes[i].angle             ? KH_TR("levels, drifts")
+                                                      : KH_TR("keeps its lean")),
+                 font, t.ink, column(i) + step - 6);
+    y += 19;
     drawText(p, {area.left(), y + 15}, words(KH_TR("you saw")), font, t.muted);
     for (std::size_t i = 0; i < c.modes.size(); ++i)
         drawText(p, {column(i), y + 15},
@@ -163,13 +172,10 @@ void rateLines(QPainter& p, QRectF area, const Setup& setup, std::size_t flown) 
     drawText(p, {box.left() - 3, box.bottom() + 16}, QStringLiteral("0"), font, t.muted);
     drawText(p, {box.right() - 50, box.bottom() + 16}, words(KH_TR("full stick")), font, t.muted);
     const auto& modes = setup.transmitter.modes;
-    const double table = box.right() + 96;
+    const double table = box.right() + 60;
     const auto at = [&](const FlightMode& m, double stick) {
         return m.aileron.ratePct * withExpo(stick, m.aileron.expoPct, setup.transmitter.profile->expoTable);
     };
-    drawText(p, {table, area.top() + 14}, words(KH_TR("stick, %")), font, t.muted);
-    drawText(p, {table + 84, area.top() + 14}, words(KH_TR("half")), Theme::font(12, true), t.transmitter);
-    drawText(p, {table + 140, area.top() + 14}, words(KH_TR("full")), Theme::font(12, true), t.transmitter, area.right());
     double lastLabel = -1e9;
     for (std::size_t i = 0; i < modes.size() && i < 4; ++i) {
         QPainterPath line;
@@ -185,13 +191,39 @@ void rateLines(QPainter& p, QRectF area, const Setup& setup, std::size_t flown) 
         p.drawPath(line);
         const double y = box.bottom() - std::clamp(at(modes[i], 1.0) / 100.0, 0.0, 1.25) * box.height();
         if (std::abs(y - lastLabel) > 14)
-            drawText(p, {box.right() + 8, y + 4}, shown(modes[i].name), Theme::font(12, true), t.transmitter, table - 8);
+            drawText(p, {box.right() + 8, y + 4}, shown(modes[i].name), Theme::font(12, true), t.transmitter, table - 4);
         lastLabel = y;
-        const double row = area.top() + 36 + 20 * static_cast<double>(i);
-        drawText(p, {table, row}, shown(modes[i].name), font, t.ink, table + 80);
-        drawText(p, {table + 84, row}, words(say("{v}", {{"v", num(at(modes[i], 0.5), 1)}})), font, t.ink);
-        drawText(p, {table + 140, row}, words(say("{v}", {{"v", num(at(modes[i], 1.0), 1)}})), font, t.ink, area.right());
     }
+    // what that is in each mode: in the box's own unit where its sheet is known, else a share of the whole stick
+    std::vector<const HeldMode*> boxModes;
+    for (const HeldMode& m : cameraOf(setup).modes)
+        if (m.id != camera::kHome) boxModes.push_back(&m);
+    drawText(p, {table, area.top() + 14}, words(KH_TR("stick, rate")), font, t.muted);
+    const double step = (area.right() - table - 74) / std::max<double>(1.0, static_cast<double>(boxModes.size()));
+    const auto right = [&](std::size_t i) { return table + 74 + step * static_cast<double>(i + 1); };
+    const auto atRight = [&](double x, double y, const QString& text, const QFont& f, const QColor& ink) {
+        drawText(p, {x - textWidth(text, f), y}, text, f, ink);
+    };
+    for (std::size_t i = 0; i < boxModes.size(); ++i)
+        atRight(right(i), area.top() + 14, words(heldTitle(boxModes[i]->id)), Theme::font(12, true), t.controller);
+    double y = area.top() + 33;
+    for (const double stick : {1.0, 0.5})
+        for (std::size_t m = 0; m < modes.size() && y < area.bottom() + 4; ++m, y += 18) {
+            drawText(
+                p, {table, y},
+                words(stick == 1.0 ? say(KH_TR("full, {m}"), {{"m", modes[m].name}}) : say(KH_TR("half, {m}"), {{"m", modes[m].name}})),
+                font, t.muted, table + 72);
+            for (std::size_t i = 0; i < boxModes.size(); ++i) {
+                const FullStick& of = fullStick(*boxModes[i]);
+                const std::optional<double>& full = boxModes[i]->*of.value;
+                const double share = at(modes[m], stick);
+                atRight(right(i), y,
+                        full ? words(say("{v}", {{"v", num(share / 100.0 * *full, of.decimals)}})) + QStringLiteral(" ") +
+                                   QString::fromUtf8(of.unit)
+                             : words(say("{v}", {{"v", num(share, 1)}})) + QStringLiteral(" %"),
+                        stick == 1.0 ? Theme::font(12, true) : font, t.ink);
+            }
+        }
 }
 
 }  // namespace
@@ -215,6 +247,8 @@ void paintReachedModes(QPainter& p, QRectF area, const Scene& s) {
                                               : words(say(KH_TR("home, channel {n}"), {{"n", number}}))) +
             10;
     }
+    constexpr double kHeldMatrix = 131.0;
+    if (area.bottom() - y < kHeldMatrix) return;  // beside other drawings it is the places alone
     y = heldMatrix(p, area, y + 6, cameraOf(s.setup)) + 12;
     if (area.bottom() - y > 90)
         rateLines(p, QRectF(area.left(), y, area.width(), std::min(area.bottom() - y, 150.0)), s.setup, s.trace.now.mode);

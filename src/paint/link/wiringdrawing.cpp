@@ -2,6 +2,7 @@
 //
 // The wiring plan: receiver, controller, servos and speed controller, every lead with both its ends named.
 #include "model/amounts.h"
+#include "model/carried.h"
 #include "model/fieldpatterns.h"
 #include "paint/drawings.h"
 #include "paint/look/theme.h"
@@ -85,9 +86,10 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
     // servos, by port
     const double servoLeft = area.left() + width * 0.76;
     const auto ports = setup.controller.ports;
-    const double step = std::min(38.0, 168.0 / static_cast<double>(ports.size() + 1));
+    const std::size_t leads = ports.size() + (mixesRotors(*setup.controller.profile) ? 0 : 1);  // the last is the tail's
+    const double step = std::min(38.0, 168.0 / static_cast<double>(std::max<std::size_t>(leads, 1)));
     double y = top + 14;
-    for (std::size_t i = 0; i <= ports.size(); ++i) {
+    for (std::size_t i = 0; i < leads; ++i) {
         const bool tail = i == ports.size();
         const QString port = tail ? words(KH_TR("tail")) : shown(ports[i].id);
         const QString role = tail ? words(KH_TR("tail servo")) : words(say(KH_TR("{r} servo"), {{"r", asWord(ports[i].role)}}));
@@ -119,14 +121,14 @@ void paintWiring(QPainter& p, QRectF area, const Scene& s) {
         drawText(p, {receiver.area.left() + 38, esc.area.top() + 14}, words(KH_TR("throttle")), Theme::font(12), t.muted);
     }
     // supply: from the speed controller, an engine's from a pack of its own
-    const int leads = static_cast<int>(w.supplyLeads);
+    const int supplyLeads = static_cast<int>(w.supplyLeads);
     const std::vector<Message> volts{setup.machine.supply.volts ? show(setup, "machine.supply.volts"_field)
                                                                 : say(KH_TR("voltage not known"))};
     const QString supply =
-        words(say(engine ? KH_TR("{v}, leads: {n}") : KH_TR("supply leads: {n}, {v}"), {{"n", num(leads)}, {"v", volts}}));
+        words(say(engine ? KH_TR("{v}, leads: {n}") : KH_TR("supply leads: {n}, {v}"), {{"n", num(supplyLeads)}, {"v", volts}}));
     const Box4 pack{QRectF(receiver.area.left(), esc.area.top(), receiver.area.width(), esc.area.height()), t.machine};
     const double source = engine ? pack.area.right() : esc.area.left();
-    for (int i = 0; i < leads; ++i) {
+    for (int i = 0; i < supplyLeads; ++i) {
         const double x = engine ? source + 12 + 8.0 * i : source - 12 - 8.0 * i;
         const double from = esc.area.top() + (engine ? 14 + 8.0 * i : 40 - 8.0 * i);
         const double across = box.area.bottom() + 14 - 6.0 * i;

@@ -15,8 +15,12 @@ void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
     const Tokens& t = Theme::tokens();
     p.setRenderHint(QPainter::Antialiasing, false);
     const bool engine = s.setup.machine.power.kind == PowerKind::Engine;
-    drawTitle(p, area, engine ? KH_TR("Pulse at the throttle servo with hold on") : KH_TR("Pulse at the speed controller with hold on"),
-              words(KH_TR("collective low")));
+    const bool holds = s.setup.machine.aircraft.of().holds;
+    drawTitle(p, area,
+              !holds   ? KH_TR("Throttle pulse with cut on")
+              : engine ? KH_TR("Pulse at the throttle servo with hold on")
+                       : KH_TR("Pulse at the speed controller with hold on"),
+              words(holds ? KH_TR("collective low") : KH_TR("throttle low")));
     const Figures& f = s.evaluation.figures;
     if (!f.motorOffUs.known || !f.holdUs.known) return;
     const double left = area.left() + 92;
@@ -62,8 +66,13 @@ void paintHoldBars(QPainter& p, QRectF area, const Scene& s) {
             drawText(p, {right + 8, y + step / 2 + 2},
                      words(say(KH_TR("{t}"), {{"t", amount(s.setup, throttlePath(s.setup.transmitter), throttle)}})), Theme::font(22, true),
                      t.danger);
-            drawText(p, {left + 12, y + step / 2 - 1}, words(m->holdActs ? KH_TR("the motor may run") : KH_TR("hold does not act here")),
-                     Theme::font(13, true), t.sheet);
+            const QString told = words(m->holdActs ? KH_TR("the motor may run")
+                                       : holds     ? KH_TR("hold does not act here")
+                                                   : KH_TR("cut does not act here"));
+            const double wide = textWidth(told, Theme::font(13, true));
+            const bool inside = x(us) - left >= wide + 20;  // else beside its bar, on a ground of its own
+            if (!inside) p.fillRect(QRectF(x(us) + 6, y + 2, wide + 8, step - 16), t.sheet);
+            drawText(p, {inside ? left + 12 : x(us) + 10, y + step / 2 - 1}, told, Theme::font(13, true), inside ? t.sheet : t.danger);
         }
         y += step;
     }

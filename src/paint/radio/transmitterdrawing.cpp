@@ -163,7 +163,14 @@ void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
     const double centre = s.setup.transmitter.profile->centreUs;
     const double half = s.setup.transmitter.profile->usPerPct * 125.0;
     const auto x = [&](double us) { return left + (us - centre + half) / (2 * half) * (right - left); };
-    auto ordered = s.setup.transmitter.channels;
+    struct Sent {
+        int number;
+        std::string id;
+    };
+    std::vector<Sent> ordered;  // a stick's, or one that switches work and the machine answers by itself
+    for (const ChannelSettings& c : s.setup.transmitter.channels) ordered.push_back({c.number, c.id});
+    for (const FunctionChannel& c : s.setup.transmitter.functionChannels)
+        if (s.setup.machine.aircraft.of().find(c.id)) ordered.push_back({c.number, c.id});
     std::sort(ordered.begin(), ordered.end(), [](const auto& a, const auto& b) { return a.number < b.number; });
     const double step = std::min(30.0, (area.height() - 58) / std::max<double>(1.0, static_cast<double>(ordered.size())));
     double y = area.top() + 38;
@@ -175,7 +182,7 @@ void paintChannelBars(QPainter& p, QRectF area, const Scene& s) {
                  Theme::font(12), t.muted);
     }
     drawText(p, {right + 14, y + step * static_cast<double>(ordered.size()) + 8}, QStringLiteral("µs"), Theme::font(12), t.muted);
-    for (const ChannelSettings& c : ordered) {
+    for (const Sent& c : ordered) {
         const auto f = s.setup.machine.aircraft.of().find(c.id);
         if (!f) continue;
         const ChannelInstant& now = s.trace.now.channels[indexOf(*f)];

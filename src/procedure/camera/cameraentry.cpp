@@ -2,6 +2,7 @@
 #include "procedure/camera/cameraentry.h"
 
 #include "model/fieldpatterns.h"
+#include "procedure/camera/cameraladder.h"
 #include "procedure/sheetbuilder.h"
 #include "stations/camera/camerafigures.h"
 
@@ -43,9 +44,10 @@ MachineSheet cameraSheet(const SheetBuilder& b) {
             places.push_back({say(KH_TR("{p}"), {{"p", p.label}}), p.lands.empty() ? say(KH_TR("none")) : heldTitle(p.lands),
                               SheetBuilder::shown(p.pulse), standingOf(setup, "rows.camera-modes")});
     for (const HeldMode& m : cameraOf(setup).modes)
-        signs.push_back({heldTitle(m.id),
-                         m.seen.empty() ? say(KH_TR("not seen yet")) : say(KH_TR("{s}"), {{"s", m.seen}}),
-                         {},
+        signs.push_back({heldTitle(m.id), m.seen.empty() ? say(KH_TR("not seen yet")) : say(KH_TR("{s}"), {{"s", m.seen}}),
+                         (m.*fullStick(m).value).has_value()
+                             ? say(KH_TR("full stick {v}"), {{"v", show(setup, "machine.modes." + m.id + "." + fullStick(m).field)}})
+                             : Message{},
                          standingOf(setup, "rows.camera-signals")});
     std::vector<SheetRow> looks{{say(KH_TR("Each motor for a moment")),
                                  {},
@@ -80,7 +82,12 @@ MachineSheet cameraSheet(const SheetBuilder& b) {
 }  // namespace
 
 const AircraftEntry& cameraEntry() {
-    static const AircraftEntry entry{cameraClass(), cameraStations, cameraStages, cameraSheet, cameraGuards};
+    static const AircraftEntry entry{.of = cameraClass(),
+                                     .stations = cameraStations,
+                                     .stages = cameraStages,
+                                     .sheet = cameraSheet,
+                                     .guards = cameraGuards,
+                                     .ladder = &cameraLadder()};
     return entry;
 }
 

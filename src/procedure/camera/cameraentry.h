@@ -10,6 +10,8 @@ namespace kh {
 
 [[nodiscard]] const AircraftEntry& cameraEntry();
 [[nodiscard]] const StationSet& cameraStations();
+/// Binding and range check, propellers off.
+[[nodiscard]] std::span<const BenchWork> cameraLinkGuides();
 [[nodiscard]] std::unique_ptr<MachineStages> cameraStages(const Setup& setup, const ChainModel& model);
 
 }  // namespace kh

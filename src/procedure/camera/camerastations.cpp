@@ -34,9 +34,9 @@ StationPage radioRowsOfCamera(const RowBuilder& b) {
     return rowsWithout(radioRows(b), {"hold-switch", "bank-switch", "gain-switch", "rescue-switch", "throttle-trim", "setup-switch"});
 }
 
-/// Its throttle goes into the box, its lost signal is judged in Modes, and it has no collective.
+/// Its box feeds the receiver, its throttle goes into the box, its lost signal is judged in Modes, and it has no collective.
 StationPage linkRowsOfCamera(const RowBuilder& b) {
-    return rowsWithout(linkRows(b), {"throttle-lead", "failsafe", "failsafe-test", "channel-collective", "channel-gain"});
+    return rowsWithout(linkRows(b), {"supply", "throttle-lead", "failsafe", "failsafe-test", "channel-collective", "channel-gain"});
 }
 
 std::vector<PanelSpec> linkPanelsOfCamera(const PanelContext& c) {
@@ -44,6 +44,18 @@ std::vector<PanelSpec> linkPanelsOfCamera(const PanelContext& c) {
     return {
         {DrawingId::ChannelBars, {kPanelLeft, 10, w, half}, KH_TR("Channels")},
         {DrawingId::ReachedModes, {kPanelLeft, 20 + half, w, c.innerHeight() - half - 10}, KH_TR("Switch places and the mode reached")}};
+}
+
+std::vector<PanelSpec> proofPanelsOfCamera(const PanelContext& c) {
+    std::vector<PanelSpec> out = proofStation().panels(c);
+    constexpr double kBars = 190.0;  // a few sets of rates; the places get the rest
+    PanelSpec& bars = out.back();
+    const double top = bars.area.top + kBars;
+    bars.area.height = kBars;
+    out.push_back({DrawingId::ReachedModes,
+                   {kPanelLeft, top, c.innerWidth(), c.innerHeight() - top + 6},
+                   KH_TR("Switch places and the mode reached")});
+    return out;
 }
 
 const StationEntry& radioOfCamera() {
@@ -62,6 +74,16 @@ const StationEntry& linkOfCamera() {
         e.rows = linkRowsOfCamera;
         e.rules = {linkRulesOfCamera, receiverRules};
         e.panels = linkPanelsOfCamera;
+        e.work = {linkSolvers, cameraLinkGuides};
+        return e;
+    }();
+    return entry;
+}
+
+const StationEntry& proofOfCamera() {
+    static const StationEntry entry = [] {
+        StationEntry e = asShared(proofStation());
+        e.panels = proofPanelsOfCamera;
         return e;
     }();
     return entry;
@@ -71,7 +93,7 @@ const StationEntry& linkOfCamera() {
 
 const StationSet& cameraStations() {
     static const StationSet set({cameraAirframeStation(), radioOfCamera(), linkOfCamera(), cameraSensorsStation(), cameraPowerStation(),
-                                 cameraModesStation(), asShared(proofStation())},
+                                 cameraModesStation(), proofOfCamera()},
                                 false);
     return set;
 }

@@ -2,42 +2,14 @@
 #include "procedure/helicopter/gyrotrace.h"
 
 #include "base/conventions.h"
-#include "model/controllerwords.h"
-#include "model/gyro.h"
 
-#include <algorithm>
 #include <cmath>
 #include <utility>
 
 namespace kh {
 
-namespace {
-
-using Rates = std::array<double, 3>;
-
-Rates turned(const AxisMatrix& m, const Rates& v, bool back) {
-    Rates out{};
-    for (std::size_t r = 0; r < 3; ++r)
-        for (std::size_t c = 0; c < 3; ++c) out[r] += (back ? m[c][r] : m[r][c]) * v[c];
-    return out;
-}
-
-void sized(Stage& s, double rate) {
-    s.level = std::abs(rate) < 1e-9 ? 0.0 : std::abs(s.value / rate);
-    s.levelAsked = std::abs(rate) < 1e-9 ? 0.0 : std::abs(s.asked / rate);
-}
-
-constexpr std::array kAxisNames{"x", "y", "z"};
-constexpr std::array kTurnNotes{KH_TR("rolled right by hand"), KH_TR("nose down by hand"), KH_TR("tail left by hand")};
-
-}  // namespace
-
 GyroStages::GyroStages(const Setup& setup, const PortStages& ports)
-    : built_(mountingBuilt(setup)),
-      set_(mountingSet(setup)),
-      reversed_(gyroReversals(setup)),
-      controller_(setup.controller.profile),
-      banks_(setup.controller.banks),
+    : front_(setup),
       ports_(ports),
       bladesTurn_(tailBladesTurn(setup)),
       tailWay_(setup.controller.profile->oneTailDirection && setup.controller.directions.rudderReversed ? -1.0 : 1.0),
@@ -45,65 +17,23 @@ GyroStages::GyroStages(const Setup& setup, const PortStages& ports)
 
 void GyroStages::add(Trace& t, const Deck& deck, const HelicopterEnd& end, const HelicopterEnd& asked,
                      const WantedFunctions& wanted) const {
-    const Rates given{deck.rates.rollDegS, deck.rates.pitchDegS, deck.rates.yawDegS};
-    for (const HandTurn test : kHandTurns) {
-        const auto axis = static_cast<std::size_t>(test);
-        if (!wanted.has(t.aircraft->gyro(axis))) continue;
-        const TurnRates alone = turnRates(test);
-        addAxis(t, axis, deck.rates == TurnRates{} ? Rates{alone.rollDegS, alone.pitchDegS, alone.yawDegS} : given, end, asked);
-    }
+    GyroFront::each(t, deck, wanted, [&](std::size_t axis, const GyroFront::Rates& turn) { addAxis(t, axis, turn, end, asked); });
 }
 
-void GyroStages::addAxis(Trace& t, std::size_t axis, const Rates& turn, const HelicopterEnd& end, const HelicopterEnd& asked) const {
+void GyroStages::addAxis(Trace& t, std::size_t axis, const GyroFront::Rates& turn, const HelicopterEnd& end,
+                         const HelicopterEnd& asked) const {
     const Function f = t.aircraft->gyro(axis);
-    const double rate = turn[axis];
-    const auto stage = [&](const char* id, const char* name, Box box, const char* unit, int decimals, double now, double wanted) {
+    const GyroDemand demand = front_.add(t, axis, turn);
+    const double now = demand.now, wanted = demand.asked;
+    const auto stage = [&](const char* id, const char* name, Box box, const char* unit, int decimals, double is, double wants) {
         Stage s{f, id, name, box, unit, decimals, true};
-        s.value = now;
-        s.asked = wanted;
+        s.value = is;
+        s.asked = wants;
         return s;
     };
-    const auto push = [&](Stage s, double full) {
-        sized(s, full);
-        t.stages.push_back(std::move(s));
-    };
-    Stage measured = stage("rate", KH_TR("rate"), Box::Machine, "°/s", 0, rate, rate);
-    measured.note = say(kTurnNotes[axis]);
-    push(measured, rate);
-    const AxisMatrix is = boxAxes(built_);
-    const AxisMatrix told = boxAxes(set_);
-    const Rates inBox = turned(is, turn, true);
-    const Rates askedInBox = turned(told, turn, true);
-    Stage box = stage("box-axes", KH_TR("box axes"), Box::Machine, "°/s", 0, 0.0, 0.0);
-    std::size_t shown = 0;  // the axis that parts most from what is asked; where none does, the one that is turned most
-    const auto parts = [&](std::size_t i) { return std::pair(std::abs(inBox[i] - askedInBox[i]), std::abs(inBox[i])); };
-    for (std::size_t i = 0; i < 3; ++i) {
-        box.ports.push_back({kAxisNames[i], inBox[i]});
-        if (parts(i) > parts(shown)) shown = i;
-    }
-    box.value = inBox[shown];
-    box.asked = askedInBox[shown];
-    push(box, rate);
-    const Rates mounted = turned(told, inBox, false);
-    Stage as = stage("as-mounted", KH_TR("as mounted"), Box::Controller, "°/s", 0, mounted[axis], rate);
-    as.note = say(KH_TR("{m}"), {{"m", asWord(mountingWord(set_))}});
-    push(as, rate);
-    const std::array<bool, 3> senses{reversed_.roll, reversed_.pitch, reversed_.yaw};
-    const double believed = mounted[axis] * (senses[axis] ? -1.0 : 1.0);
-    Stage sign = stage("sign", KH_TR("sign"), Box::Controller, "°/s", 0, believed, rate);
-    sign.note = say(senses[axis] ? KH_TR("reversed") : KH_TR("normal"));
-    push(sign, rate);
-    const Bank bank = banks_.empty() ? Bank{} : banks_[std::min(t.now.bank, banks_.size() - 1)];
-    const double full = std::max(1.0, bankAxis(*controller_, bank, static_cast<TurnAxis>(axis)).fullDegS);
-    // a stick's demand turns elevator + to nose down
-    const double stickWay = axis == 1 ? -1.0 : 1.0;
-    const double now = std::clamp(-believed * stickWay / full, -1.0, 1.0);
-    const double wanted = std::clamp(-rate * stickWay / full, -1.0, 1.0);
-    Stage demand = stage("demand", KH_TR("demand"), Box::Controller, "", 2, now, wanted);
-    demand.note = say(KH_TR("of {f} °/s"), {{"f", num(full)}});
-    push(demand, std::abs(wanted) > 0.0 ? wanted : 1.0);
+    const auto push = [&](Stage s, double full) { GyroFront::push(t, std::move(s), full); };
     if (axis == 2 && !bladesTurn_) {
-        t.stages.push_back(tailMotorStage(f, tailWay_ * now, wanted, std::abs(wanted) > 0.0 ? wanted : 1.0, clockwise_));
+        t.stages.push_back(tailMotorStage(f, tailWay_ * now, wanted, demand.full(), clockwise_));
         return;
     }
     if (axis == 2) {

@@ -3,12 +3,9 @@
 // From a turn by hand to plate and tail: what the gyros measure, what the controller believes, what it answers at first.
 #pragma once
 
-#include "formula/mounting.h"
 #include "kernel/helicopter/plant.h"
+#include "procedure/gyrofront.h"
 #include "procedure/helicopter/portstages.h"
-#include "procedure/trace.h"
-
-#include <vector>
 
 namespace kh {
 
@@ -19,12 +16,9 @@ public:
     void add(Trace& t, const Deck& deck, const HelicopterEnd& end, const HelicopterEnd& asked, const WantedFunctions& wanted) const;
 
 private:
-    void addAxis(Trace& t, std::size_t axis, const std::array<double, 3>& turn, const HelicopterEnd& end, const HelicopterEnd& asked) const;
+    void addAxis(Trace& t, std::size_t axis, const GyroFront::Rates& turn, const HelicopterEnd& end, const HelicopterEnd& asked) const;
 
-    Mounting built_, set_;
-    GyroReversals reversed_;
-    Shared<ControllerProfile> controller_;
-    std::vector<Bank> banks_;
+    GyroFront front_;
     const PortStages& ports_;
     bool bladesTurn_;
     double tailWay_;  ///< −1: in a box with one tail direction the gyro passes its reversal

@@ -4,58 +4,21 @@
 #include "procedure/helicopter/ladder.h"
 
 #include "judge/rowids.h"
-#include "model/setup.h"
+#include "procedure/ladderkit.h"
 
-#include <algorithm>
 #include <array>
 
 namespace kh {
 
 namespace {
 
-constexpr const char *kLook = "look", *kPack = "pack", *kMotor = "motor", *kSpool = "spool", *kHover = "hover", *kInverted = "inverted",
-                     *kAutorotation = "autorotation";
+using namespace rung;
 
 bool engineDriven(const Setup& setup) { return setup.machine.power.kind == PowerKind::Engine; }
-std::string rungOfMode(const std::string& mode) { return "mode." + mode; }
-
-/// The mode that is hovered in first: the lowest that is flown.
-const FlightMode& firstFlown(const Setup& setup) {
-    const auto& modes = setup.transmitter.modes;
-    const auto first = std::find_if(modes.begin(), modes.end(), isFlown);
-    static const FlightMode none;
-    return first != modes.end() ? *first : modes.empty() ? none : modes.front();
-}
-
-/// A further mode that is flown, by its id.
-bool isFurther(const Setup& setup, const std::string& id) {
-    const auto& modes = setup.transmitter.modes;
-    return id != firstFlown(setup).id &&
-           std::any_of(modes.begin(), modes.end(), [&](const FlightMode& m) { return m.id == id && isFlown(m); });
-}
-
-bool fliesInverted(const Setup& setup) {
-    const auto& modes = setup.transmitter.modes;
-    return std::any_of(modes.begin(), modes.end(), [](const FlightMode& m) { return isFlown(m) && m.flownInverted; });
-}
-
-const char* packTitle(MotorLockSchool lock) {
-    switch (lock) {
-        case MotorLockSchool::LeadsOff: return KH_TR("Pack connected, leads off");
-        case MotorLockSchool::PinionOut: return KH_TR("Pack connected, pinion out");
-        case MotorLockSchool::ByCurve: return KH_TR("Pack connected, motor held off by its curves");
-    }
-    return "";
-}
-
 std::vector<Rung> rungs(const Setup& setup) {
     const bool engine = engineDriven(setup);
     std::vector<Rung> out;
-    out.push_back({kLook,
-                   say(KH_TR("Look and type")),
-                   say(KH_TR("Look")),
-                   say(KH_TR("nothing powered: look, weigh, measure, plan, type into the boxes")),
-                   {}});
+    out.push_back(lookAndType());
     if (engine) {
         out.push_back({kPack, say(KH_TR("Boxes powered, engine stopped")), say(KH_TR("Powered")),
                        say(KH_TR("directions, ends, plate, limits, throttle servo, turns by hand")),
@@ -76,19 +39,7 @@ std::vector<Rung> rungs(const Setup& setup) {
     out.push_back({kHover, say(KH_TR("Hover in {m}"), {{"m", firstFlown(setup).name}}), say(KH_TR("Hover")),
                    say(KH_TR("after the range check, low and well away: trim, gain, first minutes by the timer")),
                    say(KH_TR("Where it may be flown, and with the makers' manuals at hand; a practised pilot flies first."))});
-    for (const FlightMode& m : setup.transmitter.modes)
-        if (isFurther(setup, m.id))
-            out.push_back({rungOfMode(m.id),
-                           say(KH_TR("{m}"), {{"m", m.name}}),
-                           say(KH_TR("{m}"), {{"m", m.name}}),
-                           say(KH_TR("changed to in the hover, at height")),
-                           {}});
-    if (fliesInverted(setup))
-        out.push_back({kInverted,
-                       say(KH_TR("Inverted")),
-                       say(KH_TR("Inverted")),
-                       say(KH_TR("two mistakes high, in the mode that is meant for it")),
-                       {}});
+    addFurtherModes(setup, out);
     out.push_back({kAutorotation,
                    say(KH_TR("Autorotation practised")),
                    say(KH_TR("Autorotation")),
@@ -97,11 +48,6 @@ std::vector<Rung> rungs(const Setup& setup) {
     return out;
 }
 
-/// Where a rule, or a property, stands by itself; all others by the work they belong to.
-struct OfRule {
-    std::string_view rule;
-    const char* rung;
-};
 constexpr std::array kOfRule{OfRule{"P5", kInverted},
                              OfRule{"inverted-throttle", kInverted},
                              OfRule{"P8", kAutorotation},
@@ -121,26 +67,6 @@ constexpr std::array kOfRule{OfRule{"P5", kInverted},
                              OfRule{"P9", kPack},
                              OfRule{"P7", kHover}};
 
-const char* ofWork(Work work) {
-    switch (work) {
-        case Work::Supply:
-        case Work::MotorOff:
-        case Work::ServoHarm: return kPack;  // what a pack burns, or starts
-        case Work::Wiring: return kMotor;
-        case Work::Rescue:
-        case Work::Sign:
-        case Work::Centre:
-        case Work::Plate:
-        case Work::Governor: return kSpool;  // what tips it over, or drives it past its blades' limit
-        case Work::Ends:
-        case Work::Zero:
-        case Work::Range:
-        case Work::Tail:
-        case Work::Curves: return kHover;
-    }
-    return kHover;
-}
-
 /// An engine has no rung between the powered boxes and the first run.
 std::string present(const Setup& setup, std::string_view rung) {
     if (rung == kMotor && engineDriven(setup)) return kSpool;
@@ -148,20 +74,9 @@ std::string present(const Setup& setup, std::string_view rung) {
     return std::string(rung);
 }
 
-/// The mode a field belongs to; empty: none.
-std::string modeOfField(std::string_view path) {
-    constexpr std::string_view modes = "transmitter.modes.";
-    if (!path.starts_with(modes)) return {};
-    const std::string_view rest = path.substr(modes.size());
-    return std::string(rest.substr(0, rest.find('.')));
-}
-
 std::string ofFinding(const Setup& setup, const Finding& f) {
-    const auto speaks = [&](const OfRule& of) {
-        return f.id == of.rule || f.id.starts_with(std::string(of.rule) + ".") || (!f.property.empty() && f.property == of.rule);
-    };
-    const auto own = std::find_if(kOfRule.begin(), kOfRule.end(), speaks);
-    const char* rung = own != kOfRule.end() ? own->rung : ofWork(f.work);
+    const char* own = rungOfRule(kOfRule, f);
+    const char* rung = own != nullptr ? own : rungOfWork(f.work);
     const std::string mode = modeOfField(f.subject);
     // what cannot hurt before the mode is flown waits for it
     const bool waits = rung == kHover || f.work == Work::Governor;
@@ -200,8 +115,8 @@ constexpr std::array kOfRow{OfRule{"supply"_row, kPack},
                             OfRule{"range-check"_row, kHover}};
 
 std::string ofRow(const Setup& setup, std::string_view row) {
-    const auto at = std::find_if(kOfRow.begin(), kOfRow.end(), [&](const OfRule& of) { return of.rule == row; });
-    const char* rung = at == kOfRow.end() ? kHover : at->rung;
+    const char* own = rungOfRow(kOfRow, row);
+    const char* rung = own != nullptr ? own : kHover;
     if (row == "first-power" && engineDriven(setup)) return kHover;  // its first run is what the rung itself is for
     return present(setup, rung);
 }

@@ -2,6 +2,7 @@
 #include "procedure/rotors/rotorsentry.h"
 
 #include "model/fieldpatterns.h"
+#include "procedure/rotors/rotorsladder.h"
 #include "procedure/rotors/rotorstrace.h"
 #include "procedure/sheetbuilder.h"
 #include "stations/rotors/rotorsfigures.h"
@@ -53,7 +54,18 @@ MachineSheet rotorsSheet(const SheetBuilder& b) {
                                       : Message{},
                           standingOf(setup, elementPath("controller.ports.{}.role"_field, setup.controller.ports[p].id))});
     }
-    wiring.push_back({say(KH_TR("Speed controller")), say(KH_TR("on its own port")), {}, {}});
+    // from the receiver: one lead, or one for each function in the box's order
+    const bool each = setup.machine.wiring.receiver == ReceiverKind::LeadEach;
+    std::vector<Message> order;
+    for (const std::string& id : setup.controller.profile->channelOrder)
+        if (const ChannelSettings* ch = channelOf(setup.transmitter, id); ch != nullptr)
+            order.push_back(say(KH_TR("{f} {n}"), {{"f", asWord(id)}, {"n", num(ch->number)}}));
+    wiring.push_back({say(KH_TR("Receiver")), each ? say(KH_TR("a lead each, by function and output")) : say(KH_TR("one lead")),
+                      each ? say(KH_TR("{list}"), {{"list", order}}) : Message{}, standingOf(setup, "machine.wiring.receiver"_field)});
+    wiring.push_back({say(KH_TR("Speed controller")),
+                      setup.machine.wiring.throttleLead == ThrottleLead::Controller ? say(KH_TR("throttle lead into the controller"))
+                                                                                    : say(KH_TR("throttle lead into the receiver")),
+                      say(KH_TR("its supply into either power port")), standingOf(setup, "machine.wiring.throttleLead"_field)});
     std::vector<SheetRow> power{
         b.field(say(KH_TR("Main gear")), "machine.power.mainTeeth"_field), b.field(say(KH_TR("Pinion")), "machine.power.pinionTeeth"_field),
         b.field(say(KH_TR("Kv")), "machine.power.kv"_field), b.field(say(KH_TR("Cells")), "machine.power.cells"_field)};
@@ -80,7 +92,12 @@ MachineSheet rotorsSheet(const SheetBuilder& b) {
 }  // namespace
 
 const AircraftEntry& rotorsEntry() {
-    static const AircraftEntry entry{rotorsClass(), rotorsStations, rotorsStages, rotorsSheet, rotorsGuards};
+    static const AircraftEntry entry{.of = rotorsClass(),
+                                     .stations = rotorsStations,
+                                     .stages = rotorsStages,
+                                     .sheet = rotorsSheet,
+                                     .guards = rotorsGuards,
+                                     .ladder = &rotorsLadder()};
     return entry;
 }
 

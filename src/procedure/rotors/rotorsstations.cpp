@@ -52,6 +52,7 @@ const StationEntry& linkOfRotors() {
     static const StationEntry entry = [] {
         StationEntry e = asShared(linkStation());
         e.rules = {supplyRules, linkRulesOfRotors, receiverRules, leadRules};
+        e.work = {linkSolvers, rotorLinkGuides};
         return e;
     }();
     return entry;

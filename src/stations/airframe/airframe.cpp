@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/airframe/airframe.h"
 
+#include "stations/kit/boxrules.h"
+
 namespace kh {
 
 namespace {

@@ -10,6 +10,5 @@ namespace kh {
 // what the entry lists
 [[nodiscard]] StationPage airframeRows(const RowBuilder& b);
 [[nodiscard]] std::span<const Rule> airframeRules();
-[[nodiscard]] std::span<const Rule> boxRules();
 
 }  // namespace kh

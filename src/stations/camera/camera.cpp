@@ -2,6 +2,7 @@
 #include "stations/camera/camera.h"
 
 #include "model/names.h"
+#include "stations/kit/boxrules.h"
 #include "stations/kit/mountingrules.h"
 
 #include <array>
@@ -68,6 +69,7 @@ const StationEntry& cameraAirframeStation() {
                                     .shortName = KH_TR("Air"),
                                     .rows = cameraAirframeRows,
                                     .columns = {110, 106, 106, 258, 92},
+                                    .rules = {boxRules},
                                     .figures = cameraFigures,
                                     .panels = reachedPanels};
     return entry;

@@ -132,6 +132,13 @@ void cameraFigures(const FigureBuilder& builder) {
     own.modes = figured(builder, camera::Flight);
     own.home = figured(builder, camera::Home);
     const Setup& setup = builder.setup;
+    for (std::size_t m = 0; m < setup.transmitter.modes.size(); ++m) {
+        ModeFigures of;
+        of.id = setup.transmitter.modes[m].id;
+        of.name = setup.transmitter.modes[m].name;
+        heldFigures(builder, m, of);
+        builder.out.modes.push_back(std::move(of));
+    }
     const std::size_t base = builder.model.baseMode();
     if (base >= setup.transmitter.modes.size()) return;
     const std::string curve = elementPath("transmitter.modes.{}.throttle"_field, setup.transmitter.modes[base].id);

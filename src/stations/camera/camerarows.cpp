@@ -50,40 +50,47 @@ Cell placesSaid(const ReachedChannel& ch) {
 /// The functions of a channel, one a line: the place that asks for each, what is sent, and where it lands; of return home off too.
 void placesTable(const RowBuilder& b, StationPage& page, const char* row, std::string_view family, const ReachedChannel& ch) {
     std::vector<Row> lines;
+    struct Landed {
+        Cell pulse, window, margin;
+    };
     const auto landed = [&](std::string_view wanted) {
-        Cell pulse, window;
+        Landed out;
         for (const ReachedPlace& p : ch.places) {
             if (p.wanted != wanted) continue;
-            pulse.parts.push_back(RowBuilder::figure(p.pulse));
-            window.parts.push_back(RowBuilder::text(p.lands.empty() ? say(KH_TR("none")) : windowWord(p.lands)));
-            if (p.margin.known) window.parts.push_back(RowBuilder::figure(p.margin, label(KH_TR("inside"))));
+            out.pulse.parts.push_back(RowBuilder::figure(p.pulse));
+            out.window.parts.push_back(RowBuilder::text(p.lands.empty() ? say(KH_TR("none")) : windowWord(p.lands)));
+            if (p.margin.known) out.margin.parts.push_back(RowBuilder::figure(p.margin));
             break;  // of several that ask for the same the first
         }
-        return std::pair(std::move(pulse), std::move(window));
+        return out;
     };
     for (const SwitchFunction& f : b.setup().transmitter.functions) {
         if (familyOf(f.id) != family) continue;
-        auto [pulse, window] = landed(f.id);
+        Landed at = landed(f.id);
         lines.push_back(b.line(row, "place-" + f.id, windowWord(f.id),
                                {{{whenOf(b, f.id)}},
                                 {{b.field(elementPath("transmitter.functions.{}.valuePct"_field, f.id))}},
-                                std::move(pulse),
-                                std::move(window)}));
+                                std::move(at.pulse),
+                                std::move(at.window),
+                                std::move(at.margin)}));
     }
     if (family == camera::kHome && sends(b, family)) {
-        auto [pulse, window] = landed(camera::kHomeOff);
-        lines.push_back(b.line(
-            row, "place-rest", windowWord(camera::kHomeOff),
-            {{{RowBuilder::text(say(KH_TR("else")))}}, {{b.field(carrierPath(family, "restPct"))}}, std::move(pulse), std::move(window)}));
+        Landed at = landed(camera::kHomeOff);
+        lines.push_back(b.line(row, "place-rest", windowWord(camera::kHomeOff),
+                               {{{RowBuilder::text(say(KH_TR("else")))}},
+                                {{b.field(carrierPath(family, "restPct"))}},
+                                std::move(at.pulse),
+                                std::move(at.window),
+                                std::move(at.margin)}));
     }
     if (lines.empty()) return;
-    setTable(
-        page, row,
-        {{KH_TR("switch"), "", KH_TR("the place that asks the box for it: L1 2")},
-         {KH_TR("sends"), "%", KH_TR("the value at that place, before the channel's travel")},
-         {KH_TR("pulse"), "µs", KH_TR("what leaves the receiver"), Box::Machine},
-         {KH_TR("lands in"), "", KH_TR("the window of the box it falls into, and how far inside its nearest inner edge"), Box::Controller}},
-        std::move(lines));
+    setTable(page, row,
+             {{KH_TR("switch"), "", KH_TR("the place that asks the box for it: L1 2")},
+              {KH_TR("sends"), "%", KH_TR("the value at that place, before the channel's travel")},
+              {KH_TR("pulse"), "µs", KH_TR("what leaves the receiver"), Box::Machine},
+              {KH_TR("lands in"), "", KH_TR("the window of the box it falls into"), Box::Controller},
+              {KH_TR("inside"), "µs", KH_TR("how far from the nearest inner edge of its window; 30 are wanted"), Box::Controller}},
+             std::move(lines));
 }
 
 /// What the receiver sends without a signal, channel by channel, where it is told to send stored values.
@@ -107,13 +114,15 @@ void heldTable(const RowBuilder& b, StationPage& page) {
     for (const HeldMode& m : cameraOf(b.setup()).modes) {
         const std::string base = "machine.modes." + m.id + ".";
         const auto field = [&](const char* key) { return Cell{{b.field(base + key)}}; };
-        lines.push_back(
-            b.line("camera-held", "held-" + m.id, heldTitle(m.id), {field("angle"), field("height"), field("position"), field("seen")}));
+        lines.push_back(b.line("camera-held", "held-" + m.id, heldTitle(m.id),
+                               {field("angle"), field("height"), field("position"),
+                                m.id == camera::kHome ? Cell{} : field(fullStick(m).field), field("seen")}));
     }
     setTable(page, "camera-held",
              {{KH_TR("angle"), "", KH_TR("sticks let go, it levels"), Box::Machine},
               {KH_TR("height"), "", KH_TR("throttle at the middle, it stays at its height"), Box::Machine},
               {KH_TR("place"), "", KH_TR("sticks let go, it stays where it is"), Box::Machine},
+              {KH_TR("full stick"), "", KH_TR("what the box makes of it: a speed, a lean or a rate of turn; its sheet says"), Box::Machine},
               {KH_TR("sign"), "", KH_TR("what the box showed or sounded, in your words: colour, blink, tone"), Box::Machine}},
              std::move(lines));
 }
@@ -203,8 +212,9 @@ StationPage cameraModesRows(const RowBuilder& b) {
         curves.parts.push_back(
             b.spark(elementPath("transmitter.modes.{}.throttle"_field, m.id), m.throttle, say(KH_TR("{m}"), {{"m", m.name}})));
     curves.parts.push_back(RowBuilder::figure(own.centreThrottle, label(KH_TR("mid"))));
-    page.rows.push_back(b.row("camera-throttle", say(KH_TR("Throttle")), std::move(curves), {},
-                              {{b.field("machine.hoverPct"_field, label(KH_TR("hovers at"))), RowBuilder::figure(own.climbs)}}));
+    page.rows.push_back(
+        b.row("camera-throttle", say(KH_TR("Throttle")), std::move(curves), {},
+              {{b.field("machine.hoverPct"_field, label(KH_TR("hovers at"))), RowBuilder::figure(own.climbs, label(KH_TR("mid stick")))}}));
     const auto rates = [&](const char* row, const char* title, const char* stick) {
         Cell cell;
         for (const FlightMode& m : tx.modes) {

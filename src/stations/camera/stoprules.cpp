@@ -9,6 +9,7 @@
 #include "model/carried.h"
 #include "model/conditions.h"
 #include "model/names.h"
+#include "model/switchspots.h"
 #include "stations/camera/camera.h"
 
 #include <algorithm>
@@ -59,7 +60,7 @@ void sticksTurned(const AuditContext& c, std::vector<Finding>& out) {
             {.id = std::string("stick-way.") + entry.id,
              .severity = Severity::Danger,
              .row = "camera-directions"_row,
-             .title = c.say(KH_TR("{f} works the wrong way"), {{"f", asWord(entry.id)}}),
+             .title = c.say(KH_TR("{f} works the wrong way"), {{"f", channelTitle(entry.id)}}),
              .found = c.say(KH_TR("Channel {n} is {r}; {b}'s sheet asks for the other."),
                             {{"n", c.amount(channelPath(ch->id, "number"))}, {"r", c.show(path)}, {"b", c.setup.controller.profile->name}}),
              .why = f == camera::Throttle ? c.say(KH_TR("Low stick is full throttle: it starts with everything it has."))
@@ -145,6 +146,29 @@ void cutEverywhere(const AuditContext& c, std::vector<Finding>& out) {
     if (const Term* own = bound ? ownPlace(tx, tx.cut.when) : nullptr; own != nullptr)
         f.fix.push_back({"transmitter.cut.when"_field, FieldValue(Condition{{*own}})});
     out.push_back(std::move(f));
+}
+
+/// In a hurry the hand takes the neighbour: the one that stops the motors in the air.
+void cutBesideHome(const AuditContext& c, std::vector<Finding>& out) {
+    const TransmitterSettings& tx = c.setup.transmitter;
+    const Condition* home = conditionOf(tx, camera::kHome);
+    if (home == nullptr) return;
+    for (const std::string& a : workedBy(tx, tx.cut.when))
+        for (const std::string& b : workedBy(tx, *home)) {
+            if (!sitSideBySide(tx.profile, a, b)) continue;
+            Finding f{.severity = Severity::Warning,
+                      .row = "camera-cut"_row,
+                      .title = c.say(KH_TR("Cut sits beside return home")),
+                      .found = c.say(KH_TR("{a} and {b} are neighbours on the case."), {{"a", a}, {"b", b}}),
+                      .why = c.say(KH_TR("In a hurry the hand takes the other: the motors stop in the air.")),
+                      .todo = c.say(KH_TR("Put cut on a switch away from {b}, in the transmitter."), {{"b", b}}),
+                      .box = Box::Transmitter,
+                      .subject = "transmitter.cut.when"_field,
+                      .proposal = true};
+            offerEach(f, cutCandidates(c.setup));
+            out.push_back(std::move(f));
+            return;
+        }
 }
 
 void cutAtStart(const AuditContext& c, std::vector<Finding>& out) {
@@ -336,12 +360,13 @@ std::span<const Rule> cameraStopRules() {
                                       Rule{"cut-missing", Station::Modes, Work::MotorOff, cutMissing, "P1"},
                                       Rule{"cut-held", Station::Modes, Work::MotorOff, cutHeld, "P1"},
                                       Rule{"cut-everywhere", Station::Modes, Work::MotorOff, cutEverywhere, "P1"},
+                                      Rule{"cut-beside-home", Station::Modes, Work::MotorOff, cutBesideHome},
                                       Rule{"cut-at-power-on", Station::Modes, Work::MotorOff, cutAtStart, "P9"},
                                       Rule{"lost-signal", Station::Modes, Work::MotorOff, lostSignal},
                                       Rule{"rate-place", Station::Modes, Work::Curves, ratePlaces},
                                       Rule{"throttle-straight", Station::Modes, Work::Curves, throttleStraight},
                                       Rule{"home-place", Station::Modes, Work::Curves, homePlace},
-                                      Rule{"gesture-in-flight", Station::Modes, Work::Curves, cornerInFlight}};
+                                      Rule{"gesture-in-flight", Station::Modes, Work::Curves, cornerInFlight, "P14"}};
     return rules;
 }
 

@@ -317,14 +317,14 @@ void climbs(const AuditContext& c, std::vector<Finding>& out) {
 }  // namespace
 
 std::span<const Rule> cameraWindowRules() {
-    static constexpr std::array rules{Rule{"window-channel", Station::Modes, Work::Wiring, channelsMissing},
-                                      Rule{"mode-windows", Station::Modes, Work::Ends, modeWindows},
-                                      Rule{"home-windows", Station::Modes, Work::Ends, homeWindows},
-                                      Rule{"home-everywhere", Station::Modes, Work::MotorOff, homeEverywhere},
-                                      Rule{"home-at-power-on", Station::Modes, Work::MotorOff, homeAtPowerOn},
-                                      Rule{"start-mode", Station::Modes, Work::MotorOff, safeAtPowerOn},
+    static constexpr std::array rules{Rule{"window-channel", Station::Modes, Work::Wiring, channelsMissing, "P11"},
+                                      Rule{"mode-windows", Station::Modes, Work::Ends, modeWindows, "P11"},
+                                      Rule{"home-windows", Station::Modes, Work::Ends, homeWindows, "P11"},
+                                      Rule{"home-everywhere", Station::Modes, Work::MotorOff, homeEverywhere, "P12"},
+                                      Rule{"home-at-power-on", Station::Modes, Work::MotorOff, homeAtPowerOn, "P12"},
+                                      Rule{"start-mode", Station::Modes, Work::MotorOff, safeAtPowerOn, "P9"},
                                       Rule{"signs-alike", Station::Modes, Work::Curves, signsAlike},
-                                      Rule{"climbs", Station::Modes, Work::Curves, climbs}};
+                                      Rule{"climbs", Station::Modes, Work::Curves, climbs, "P13"}};
     return rules;
 }
 

@@ -3,6 +3,7 @@
 
 #include "judge/rowids.h"
 #include "model/fieldpatterns.h"
+#include "model/gyro.h"
 
 #include <algorithm>
 #include <array>
@@ -24,6 +25,8 @@ void sitsOtherwise(const AuditContext& c, std::vector<Finding>& out) {
               .why = c.say(KH_TR("It steadies about the wrong axes, or the wrong way: it turns over the moment it is light.")),
               .box = can ? Box::Controller : Box::Machine,
               .subject = "controller.mounting"_field};
+    if (!c.setup.machine.aircraft.of().gyros.empty())  // a trace shows which way it answers
+        f.witness = turnedByHand(wrongTurn(gyroResponse(mountingBuilt(c.setup), mountingSet(c.setup), gyroReversals(c.setup))));
     if (can) {
         f.todo = c.say(KH_TR("Set {a} in the controller."), {{"a", c.show("machine.mounting"_field)}});
         f.fix = {{"controller.mounting"_field, built}};
@@ -35,6 +38,19 @@ void sitsOtherwise(const AuditContext& c, std::vector<Finding>& out) {
 }
 
 }  // namespace
+
+Witness turnedByHand(HandTurn turn) {
+    PartialDeck to;
+    to.rates = turnRates(turn);
+    return {std::nullopt, to};
+}
+
+HandTurn wrongTurn(const HandAnswers& answers) {
+    const HandAnswers right = rightAnswers();
+    for (const HandTurn turn : kHandTurns)
+        if (answers[static_cast<std::size_t>(turn)] != right[static_cast<std::size_t>(turn)]) return turn;
+    return HandTurn::RollRight;
+}
 
 std::span<const Rule> mountingRules() {
     static constexpr std::array rules{Rule{"controller-mounting", Station::Sensors, Work::Sign, sitsOtherwise}};

@@ -38,6 +38,20 @@ using IdList = std::initializer_list<std::string_view>;
     return page;
 }
 
+/// The steps of a guide as another class words some of them: each takes the place of the one of its name; a new one stands last.
+[[nodiscard]] inline std::vector<Step> stepsWith(std::vector<Step> steps, std::vector<Step> own) {
+    for (Step& one : own) {
+        const auto same = std::find_if(steps.begin(), steps.end(), [&](const Step& s) { return s.name == one.name; });
+        if (same == steps.end()) steps.push_back(std::move(one));
+        else *same = std::move(one);
+    }
+    return steps;
+}
+[[nodiscard]] inline std::vector<Step> stepsWithout(std::vector<Step> steps, IdList names) {
+    std::erase_if(steps, [&](const Step& s) { return isAmong(names, s.name); });
+    return steps;
+}
+
 /// A shared station as another class has it: its pictures are the first one's.
 [[nodiscard]] inline StationEntry asShared(StationEntry entry) {
     entry.shots.clear();

@@ -32,7 +32,9 @@ std::vector<Message> noControl(const Setup& setup) {
     return causes;
 }
 
-std::vector<Step> binding(const Setup& setup, const Figures& figures) {
+}  // namespace
+
+std::vector<Step> bindingSteps(const Setup& setup, const Figures& figures) {
     const ChannelFigures* throttle = figures.channel("throttle");
     const ReceiverProfile& receiver = setup.machine.receiver;
     const TransmitterProfile& radio = setup.transmitter.profile;
@@ -111,6 +113,8 @@ std::vector<Step> binding(const Setup& setup, const Figures& figures) {
     };
 }
 
+namespace {
+
 /// What must hold the motor where hold is off, by the school.
 Message lockedFor(const Setup& setup) {
     const Schools& schools = setup.transmitter.schools;
@@ -127,7 +131,9 @@ Message lockedFor(const Setup& setup) {
     return say(KH_TR("Motor leads off, or the pinion out of mesh; main and tail blades off; the rotor locked."));
 }
 
-std::vector<Step> failsafeTest(const Setup& setup, const Figures& figures) {
+}  // namespace
+
+std::vector<Step> failsafeSteps(const Setup& setup, const Figures& figures) {
     const bool engine = setup.machine.power.kind == PowerKind::Engine;
     return {
         {"off",
@@ -160,7 +166,7 @@ std::vector<Step> failsafeTest(const Setup& setup, const Figures& figures) {
     };
 }
 
-std::vector<Step> rangeCheck(const Setup& setup, const Figures&) {
+std::vector<Step> rangeSteps(const Setup& setup, const Figures&) {
     const bool engine = setup.machine.power.kind == PowerKind::Engine;
     return {{"held", Box::Machine,
              engine ? say(KH_TR("At the field, engine stopped: a helper holds the machine at the height of his chest."))
@@ -187,6 +193,8 @@ std::vector<Step> rangeCheck(const Setup& setup, const Figures&) {
              say(KH_TR("It says so. A machine flown at range-test power is lost on the other side of the field.")),
              {}}};
 }
+
+namespace {
 
 std::vector<Step> supplyAlarmTest(const Setup& setup, const Figures&) {
     const Supply& s = setup.machine.supply;
@@ -248,9 +256,9 @@ std::vector<Step> leadsLookedAt(const Setup& setup, const Figures&) {
 
 std::span<const BenchWork> linkGuides() {
     static constexpr std::array guides{
-        BenchWork{.id = "binding", .title = KH_TR("Binding"), .rows = "binding"_row, .steps = binding},
-        BenchWork{.id = "range-check", .title = KH_TR("Range check"), .rows = "range-check"_row, .steps = rangeCheck},
-        BenchWork{.id = "failsafe-test", .title = KH_TR("Failsafe test"), .rows = "failsafe-test"_row, .steps = failsafeTest},
+        BenchWork{.id = "binding", .title = KH_TR("Binding"), .rows = "binding"_row, .steps = bindingSteps},
+        BenchWork{.id = "range-check", .title = KH_TR("Range check"), .rows = "range-check"_row, .steps = rangeSteps},
+        BenchWork{.id = "failsafe-test", .title = KH_TR("Failsafe test"), .rows = "failsafe-test"_row, .steps = failsafeSteps},
         BenchWork{.id = "leads", .title = KH_TR("Leads before the first plug"), .rows = "throttle-lead"_row, .steps = leadsLookedAt},
         BenchWork{.id = "supply-alarm", .title = KH_TR("Supply alarm"), .rows = "supply-alarm"_row, .steps = supplyAlarmTest}};
     return guides;

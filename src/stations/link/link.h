@@ -4,6 +4,7 @@
 #include "stations/kit/station.h"
 
 #include <string>
+#include <vector>
 
 namespace kh {
 
@@ -18,5 +19,9 @@ namespace kh {
 void linkFigures(const FigureBuilder& b);
 [[nodiscard]] std::span<const BenchWork> linkSolvers();
 [[nodiscard]] std::span<const BenchWork> linkGuides();
+// their steps as a helicopter's are worded; other classes put their own in place of some
+[[nodiscard]] std::vector<Step> bindingSteps(const Setup& setup, const Figures& figures);
+[[nodiscard]] std::vector<Step> rangeSteps(const Setup& setup, const Figures& figures);
+[[nodiscard]] std::vector<Step> failsafeSteps(const Setup& setup, const Figures& figures);
 
 }  // namespace kh

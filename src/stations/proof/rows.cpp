@@ -45,9 +45,9 @@ bool restsOnDefaults(const Setup& setup, std::string_view property) {
 }  // namespace
 
 StationPage proofRows(const RowBuilder& b) {
-    // the ten properties, then one row each for danger, warning and note
+    // the properties asked of it, then one row each for danger, warning and note
     StationPage proof{Station::Proof, {}};
-    for (const PropertyEntry& p : switchProperties()) {
+    for (const PropertyEntry& p : propertiesOf(b.setup())) {
         Row r;
         r.id = p.id;
         r.title = say(p.title);

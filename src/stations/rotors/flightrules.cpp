@@ -224,17 +224,18 @@ void answersWrong(const AuditContext& c, std::vector<Finding>& out) {
         PartialDeck full;
         full.collective = a == kYaw ? 0.3 : 0.0;
         (a == 0 ? full.aileron : a == 1 ? full.elevator : full.rudder) = 1.0;
-        out.push_back({.id = std::string("rotor-answer.") + rotorsClass().entry(functions[a]).id,
-                       .severity = Severity::Danger,
-                       .row = rows[a],
-                       .title = c.say(KH_TR("{f} turns the machine the wrong way"), {{"f", asWord(rotorsClass().entry(functions[a]).id)}}),
-                       .found = c.say(KH_TR("Full stick gives {v} N·m in place of as much the other way."),
-                                      {{"v", signedNum(is.value, a == kYaw ? 3 : 2)}}),
-                       .why = c.say(KH_TR("It turns over, or spins up, the moment it is light.")),
-                       .todo = c.say(KH_TR("Settle leads, servo ways and the clockwise pair: this follows from them.")),
-                       .box = Box::Controller,
-                       .witness = Witness{std::nullopt, full},
-                       .subject = "controller.ports"_field});
+        out.push_back(
+            {.id = std::string("rotor-answer.") + rotorsClass().entry(functions[a]).id,
+             .severity = Severity::Danger,
+             .row = rows[a],
+             .title = c.say(KH_TR("{f} turns the machine the wrong way"), {{"f", channelTitle(rotorsClass().entry(functions[a]).id)}}),
+             .found = c.say(KH_TR("Full stick gives {v} N·m in place of as much the other way."),
+                            {{"v", signedNum(is.value, a == kYaw ? 3 : 2)}}),
+             .why = c.say(KH_TR("It turns over, or spins up, the moment it is light.")),
+             .todo = c.say(KH_TR("Settle leads, servo ways and the clockwise pair: this follows from them.")),
+             .box = Box::Controller,
+             .witness = Witness{std::nullopt, full},
+             .subject = "controller.ports"_field});
     }
 }
 

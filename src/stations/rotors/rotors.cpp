@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "stations/rotors/rotors.h"
 
+#include "stations/kit/boxrules.h"
 #include "stations/kit/mountingrules.h"
 
 namespace kh {
@@ -27,6 +28,7 @@ const StationEntry& rotorsAirframeStation() {
                                     .shortName = KH_TR("Air"),
                                     .rows = rotorsAirframeRows,
                                     .columns = {110, 82, 82, 306, 92},
+                                    .rules = {boxRules},
                                     .figures = rotorsFigures,
                                     .panels = planPanels};
     return entry;

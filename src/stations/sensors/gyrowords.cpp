@@ -59,12 +59,6 @@ std::optional<HandTurn> turnOf(std::string_view key) {
     return std::nullopt;
 }
 
-Witness turnedByHand(HandTurn turn) {
-    PartialDeck to;
-    to.rates = turnRates(turn);
-    return {std::nullopt, to};
-}
-
 HandVerdict handVerdict(const Setup& setup) {
     HandVerdict out;
     const std::optional<HandAnswers> seen = answersInForce(setup);

@@ -40,8 +40,6 @@ struct HandVerdict {
 [[nodiscard]] std::optional<std::vector<Edit>> tailOtherwise(const Setup& setup, const HandAnswers& seen);
 /// The turn of a key of the hand tests; nothing if it is none.
 [[nodiscard]] std::optional<HandTurn> turnOf(std::string_view key);
-/// The deck turned by hand.
-[[nodiscard]] Witness turnedByHand(HandTurn turn);
 /// The edits that make box and machine agree for a cause: what it says is, and what is to be set for it.
 /// @return nothing where this box knows no mounting that serves
 [[nodiscard]] std::optional<std::vector<Edit>> editsFor(const Setup& setup, const GyroInference& inferred, const GyroCause& cause);

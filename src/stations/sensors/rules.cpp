@@ -11,6 +11,7 @@
 #include "model/controllerwords.h"
 #include "model/fieldpatterns.h"
 #include "model/names.h"
+#include "stations/kit/mountingrules.h"
 #include "stations/sensors/gyrowords.h"
 #include "stations/sensors/sensors.h"
 
@@ -23,14 +24,6 @@ namespace kh {
 namespace {
 
 constexpr double kSquareDeg = 1.0;  ///< out of square by more shows in a flip
-
-/// The first turn that is answered wrongly.
-HandTurn wrongTurn(const HandAnswers& answers) {
-    const HandAnswers right = rightAnswers();
-    for (const HandTurn turn : kHandTurns)
-        if (answers[static_cast<std::size_t>(turn)] != right[static_cast<std::size_t>(turn)]) return turn;
-    return HandTurn::RollRight;
-}
 
 /// What to do where no setting serves: the box is mounted as it is set.
 std::vector<Edit> mountAsSet(const Setup& setup) { return editsOf(setup, mountingSet(setup), {mountingSet(setup), {}}); }

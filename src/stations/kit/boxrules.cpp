@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-//
-// What the monitor's readings say of both boxes' scales, and what a box cannot hold of what is typed into it.
+#include "stations/kit/boxrules.h"
+
+#include "judge/boxkind.h"
 #include "judge/rowids.h"
 #include "judge/scaleread.h"
 #include "model/access.h"
 #include "model/boxsettings.h"
 #include "model/names.h"
-#include "stations/airframe/airframe.h"
 
 #include <algorithm>
 #include <array>
@@ -67,10 +67,15 @@ void beyondBox(const AuditContext& c, std::vector<Finding>& out) {
     }
 }
 
+void madeForOthers(const AuditContext& c, std::vector<Finding>& out) {
+    if (const auto f = boxOfOthers(c.setup, c.words)) out.push_back(*f);
+}
+
 }  // namespace
 
 std::span<const Rule> boxRules() {
     static constexpr std::array rules{
+        Rule{"box-kind", Station::Airframe, Work::Wiring, madeForOthers},
         Rule{"scale-read", Station::Airframe, Work::Ends, scalesRead},
         Rule{"beyond-box", Station::Airframe, Work::Ends, beyondBox},
     };
