@@ -115,8 +115,8 @@ const HeldMode* heldMode(const Camera& c, std::string_view window) {
 }
 
 const FullStick& fullStick(const HeldMode& mode) {
-    static constexpr FullStick speed{"speedMs", &HeldMode::speedMs, "m/s", 1}, lean{"leanDeg", &HeldMode::leanDeg, "°", 1},
-        turn{"turnDegS", &HeldMode::turnDegS, "°/s", 0};
+    static constexpr FullStick speed{"speedMs", &HeldMode::speedMs, " m/s", 1}, lean{"leanDeg", &HeldMode::leanDeg, "°", 1},
+        turn{"turnDegS", &HeldMode::turnDegS, " °/s", 0};
     return mode.position ? speed : mode.angle ? lean : turn;
 }
 

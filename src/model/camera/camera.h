@@ -72,7 +72,7 @@ struct Camera {
 struct FullStick {
     const char* field;  ///< of the mode
     std::optional<double> HeldMode::*value;
-    const char* unit;
+    const char* unit;  ///< as it stands behind the number
     int decimals;
 };
 [[nodiscard]] const FullStick& fullStick(const HeldMode& mode);

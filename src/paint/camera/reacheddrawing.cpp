@@ -218,8 +218,7 @@ void rateLines(QPainter& p, QRectF area, const Setup& setup, std::size_t flown) 
                 const std::optional<double>& full = boxModes[i]->*of.value;
                 const double share = at(modes[m], stick);
                 atRight(right(i), y,
-                        full ? words(say("{v}", {{"v", num(share / 100.0 * *full, of.decimals)}})) + QStringLiteral(" ") +
-                                   QString::fromUtf8(of.unit)
+                        full ? words(say("{v}", {{"v", num(share / 100.0 * *full, of.decimals)}})) + QString::fromUtf8(of.unit)
                              : words(say("{v}", {{"v", num(share, 1)}})) + QStringLiteral(" %"),
                         stick == 1.0 ? Theme::font(12, true) : font, t.ink);
             }

@@ -18,7 +18,9 @@ constexpr int kMostCells = 10;
 
 QString rowName(const Setup& setup, const PositionRow& row) {
     if (row.disarmed) return words(KH_TR("not armed"));
-    QString name = modeSign(setup.transmitter.modes[row.mode], row.mode);
+    const FlightMode& mode = setup.transmitter.modes[row.mode];
+    // a class without hold flies by its box: those of the transmitter are sets of rates, and go by their names
+    QString name = setup.machine.aircraft.of().holds ? modeSign(mode, row.mode) : shown(mode.name);
     for (const auto& [on, word] :
          {std::pair{row.hold, KH_TR("hold")}, std::pair{row.kill, KH_TR("kill")}, std::pair{row.cut, KH_TR("cut")}})
         if (on) name += QLatin1Char(' ') + words(word);

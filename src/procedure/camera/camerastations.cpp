@@ -48,13 +48,12 @@ std::vector<PanelSpec> linkPanelsOfCamera(const PanelContext& c) {
 
 std::vector<PanelSpec> proofPanelsOfCamera(const PanelContext& c) {
     std::vector<PanelSpec> out = proofStation().panels(c);
-    constexpr double kBars = 190.0;  // a few sets of rates; the places get the rest
+    constexpr double kBars = 190.0, kPlaces = 240.0;  // a few sets of rates; on a tall window the places beneath
     PanelSpec& bars = out.back();
-    const double top = bars.area.top + kBars;
+    const double top = bars.area.top + kBars, left = c.innerHeight() - top + 6;
+    if (left < kPlaces) return out;
     bars.area.height = kBars;
-    out.push_back({DrawingId::ReachedModes,
-                   {kPanelLeft, top, c.innerWidth(), c.innerHeight() - top + 6},
-                   KH_TR("Switch places and the mode reached")});
+    out.push_back({DrawingId::ReachedModes, {kPanelLeft, top, c.innerWidth(), left}, KH_TR("Switch places and the mode reached")});
     return out;
 }
 
