@@ -2,6 +2,7 @@
 //
 // What a gauge read of four rotors: it calibrates the machine, gives the next limit, grows stale with what it rests on, and is told where
 // it went the other way than the machine is described.
+#include "aircraft/found.h"
 #include "aircraft/quadbuilds.h"
 #include "judge/dependencies.h"
 #include "judge/plan/plan.h"
@@ -38,8 +39,6 @@ Reading readAs(const Setup& s, RotorState state, std::size_t rotor, double gauge
 double gaugeOf(const Setup& s, RotorState state, double bladeDeg) {
     return state == RotorState::Zero ? 2.0 * bladeDeg : onGauge(rotorsOf(s), bladeDeg);
 }
-
-std::size_t worse(const Evaluation& e) { return e.count(Severity::Danger) + e.count(Severity::Warning); }
 
 const Finding* named(const Evaluation& e, const std::string& id) {
     for (const Finding& f : e.findings)

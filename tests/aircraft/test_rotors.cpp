@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 //
 // The variable-pitch quadrotor: what its sticks do over every build, and the mistakes a pilot makes on it.
+#include "aircraft/found.h"
 #include "aircraft/quadbuilds.h"
 #include "aircraft/typed.h"
 #include "base/conventions.h"
@@ -30,16 +31,6 @@ RotorsMoment momentOf(const Setup& s, const RotorSticks& sticks) {
     const ChainModel model(s);
     return rotorsIn(model).momentAt(rotorsIn(model).at(sticks).bladeDeg, rotorSpeedRpm(s, model));
 }
-
-bool begins(const std::string& id, const char* with) { return id.rfind(with, 0) == 0; }
-
-const Finding* beginning(const Evaluation& e, const char* with) {
-    for (const Finding& f : e.findings)
-        if (begins(f.id, with)) return &f;
-    return nullptr;
-}
-
-std::size_t worse(const Evaluation& e) { return e.count(Severity::Danger) + e.count(Severity::Warning); }
 
 }  // namespace
 
@@ -243,7 +234,7 @@ TEST_CASE("a missed check point can be posed, and its remedy reads inside the wi
                 s.transmitter.hold.throttlePct = hold;
                 INFO(b.name << ", travel " << travel << ", hold " << hold);
                 for (const Finding& f : evaluate(s).findings) {
-                    if (!begins(f.id, "check-point.")) continue;
+                    if (!f.id.starts_with("check-point.")) continue;
                     INFO(f.id);
                     REQUIRE(f.witness);
                     const Trace posedAt = Tracer(s).at(posed({}, f.witness->to));
@@ -277,8 +268,19 @@ TEST_CASE("what a quadrotor's document cannot be is refused by the field's name,
     CHECK(refused([](Setup& b) { b.controller.ports.pop_back(); }) == "controller.ports");
     Setup other = s;  // a helicopter's box in its place is told, and nothing is lost
     other.controller.profile.edit().aileronReachPct.reset();
-    CHECK(beginning(evaluate(other), "rotor-box") != nullptr);
-    CHECK(beginning(evaluate(s), "rotor-box") == nullptr);
+    CHECK(beginning(evaluate(other), "box-kind") != nullptr);
+    CHECK(beginning(evaluate(s), "box-kind") == nullptr);
+    for (std::size_t i = 0; i < kRotors;
+         ++i) {  // a rotor without servo is told by its name, and nothing else is said of a servo nobody knows
+        Setup bare = s;
+        rotorsOf(bare).rotors[i].servo = ServoProfile{};
+        const Evaluation e = evaluate(bare);
+        const Finding* f = beginning(e, "rotor-servo");
+        REQUIRE(f != nullptr);
+        CHECK(render(f->title).find(render(rotorTitle(rotors::kIds[i]))) != std::string::npos);
+        CHECK(beginning(e, "rotor-rate") == nullptr);
+        CHECK(beginning(e, "rotor-pulse") == nullptr);
+    }
     Setup doubled = s;  // two rotors' leads in one port: the other's servo stands still, and that is told
     doubled.controller.ports[1].role = doubled.controller.ports[0].role;
     CHECK(beginning(evaluate(doubled), "rotor-leads") != nullptr);

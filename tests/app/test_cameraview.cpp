@@ -181,6 +181,7 @@ TEST_CASE("hostile camera quadrotors are told and drawn all the same: no channel
                                                        [](Setup& s) { cameraOf(s).modes.clear(); },
                                                        [](Setup& s) { s.controller.profile.edit().takes.clear(); },
                                                        [](Setup& s) { s.transmitter.channels.clear(); },
+                                                       [](Setup& s) { s.controller.profile.edit().takes[1].lowPct = -140.0; },
                                                        [](Setup& s) { s.transmitter.profile.edit().centreUs = 900.0; },
                                                        [](Setup& s) { s.machine.sizeClass = "none such"; },
                                                        [](Setup& s) { s.transmitter.cut.when.clear(); }};

@@ -4,7 +4,9 @@
 #include "base/error.h"
 #include "model/camera/camera.h"
 #include "model/fieldpatterns.h"
+#include "model/names.h"
 
+#include <fmt/format.h>
 #include <algorithm>
 
 namespace kh {
@@ -23,7 +25,22 @@ public:
     void addPatches(std::vector<Patch>&) const override {}
 };
 
+/// Windows the right way round, none inside another: an edge may be shared. @throws InputError naming the window that is wrong
+void requireWindows(const Setup& setup, std::string_view family) {
+    const std::vector<ModeWindow> windows = windowsUs(setup, family);
+    for (std::size_t i = 0; i < windows.size(); ++i) {
+        const std::string path = elementPath("controller.profile.takes.{}.lowPct"_field, windows[i].mode);
+        if (windows[i].lowUs >= windows[i].highUs)
+            throw InputError(path, fmt::format("it must be below the upper edge, which is at {:.0f} µs", windows[i].highUs));
+        if (i > 0 && windows[i].lowUs < windows[i - 1].highUs)
+            throw InputError(path, fmt::format("at {:.0f} µs it begins inside the window of {}, which ends at {:.0f} µs", windows[i].lowUs,
+                                               render(functionTitle({}, windows[i - 1].mode)), windows[i - 1].highUs));
+    }
+}
+
 std::unique_ptr<Plant> makeCamera(const Setup& setup) {
+    requireWindows(setup, camera::kFlight);
+    requireWindows(setup, camera::kHome);
     (void)requirePositive("machine.armMm"_field, cameraOf(setup).armMm);
     return std::make_unique<CameraPlant>();
 }

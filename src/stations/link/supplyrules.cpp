@@ -29,7 +29,9 @@ struct Fed {
 };
 
 std::vector<Fed> fedBy(const AuditContext& c) {
-    const auto named = [&](const std::string& name) { return c.say(KH_TR("{s}"), {{"s", name}}); };
+    const auto named = [&](const std::string& name) {
+        return name.empty() ? c.say(KH_TR("a servo that nobody named")) : c.say(KH_TR("{s}"), {{"s", name}});
+    };
     std::vector<Fed> out;
     for (const FittedServo& s : fittedServos(c.setup.machine))
         out.push_back({named(s.servo->name), s.servo->maxVolts, s.servo->minVolts, s.place.path + ".maxVolts", true});

@@ -54,20 +54,6 @@ void leads(const AuditContext& c, std::vector<Finding>& out) {
                    .whole = true});
 }
 
-/// A box of another class of machine: nothing it is told here is anything it can hold.
-void boxMixes(const AuditContext& c, std::vector<Finding>& out) {
-    const ControllerProfile& box = c.setup.controller.profile;
-    if (mixesRotors(box)) return;
-    out.push_back({.severity = Severity::Danger,
-                   .row = "rotor-layout"_row,
-                   .title = c.say(KH_TR("{b} mixes no rotors"), {{"b", box.name}}),
-                   .found = c.say(KH_TR("It holds no clockwise pair, no limits of four rotors and no check points.")),
-                   .why = c.say(KH_TR("A box for a swash plate in its place moves four servos as if they stood under a plate.")),
-                   .todo = c.say(KH_TR("Choose a controller that mixes four rotors, or describe how far yours moves one.")),
-                   .box = Box::Controller,
-                   .subject = "controller.profile.aileronReachPct"_field});
-}
-
 /// Both limits turn the wrong way: that servo's direction; one alone does: that limit.
 void ways(const AuditContext& c, std::vector<Finding>& out) {
     const RotorsFigures& own = c.figures.of<RotorsFigures>();
@@ -279,10 +265,29 @@ void alike(const AuditContext& c, std::vector<Finding>& out) {
 
 void stale(const AuditContext& c, std::vector<Finding>& out) { tellStale(c, rotorSolvers(), Station::Rotors, out); }
 
+/// A servo that a document does not say: nothing else is asked of it.
+bool saysNothing(const ServoProfile& servo) { return servo.id.empty() && servo.name.empty(); }
+
+void servoless(const AuditContext& c, std::vector<Finding>& out) {
+    for (std::size_t i = 0; i < kRotors; ++i) {
+        const RotorUnit* unit = unitOf(c.setup, i);
+        if (unit == nullptr || !saysNothing(unit->servo)) continue;
+        out.push_back({.id = std::string("rotor-servo.") + rotors::kIds[i],
+                       .severity = Severity::Warning,
+                       .row = "servo-pulse"_row,
+                       .title = c.say(KH_TR("Rotor {r} has no servo"), {{"r", rotorTitle(rotors::kIds[i])}}),
+                       .found = c.say(KH_TR("Nothing is said of what turns its blades.")),
+                       .why = c.say(KH_TR("What pulse and rate it bears is not known; the wrong ones burn it.")),
+                       .todo = c.say(KH_TR("Choose its servo (Choose the boxes and servos) before it is plugged in.")),
+                       .box = Box::Machine,
+                       .subject = unitPath(i, "servo.name")});
+    }
+}
+
 void rotorServos(const AuditContext& c, std::vector<Finding>& out) {
     for (std::size_t i = 0; i < kRotors; ++i) {
         const RotorUnit* unit = unitOf(c.setup, i);
-        if (unit == nullptr) continue;
+        if (unit == nullptr || saysNothing(unit->servo)) continue;
         const double rate = c.setup.controller.rateHz;
         if (const auto most = sureMaxHz(*unit->servo); most ? rate > *most + 1e-9 : rate > 50.0) {
             const double safe = allowedRateHz(c.setup.controller.profile, most.value_or(50.0), c.setup.controller.pulseUs);
@@ -306,7 +311,7 @@ void rotorServos(const AuditContext& c, std::vector<Finding>& out) {
 void rotorPulse(const AuditContext& c, std::vector<Finding>& out) {
     for (std::size_t i = 0; i < kRotors; ++i) {
         const RotorUnit* unit = unitOf(c.setup, i);
-        if (unit == nullptr) continue;
+        if (unit == nullptr || saysNothing(unit->servo)) continue;
         const auto us = surePulseUs(*unit->servo);
         if (us && std::abs(*us - c.setup.controller.pulseUs) <= kPulseApartUs) continue;
         Finding f{.severity = us ? Severity::Danger : Severity::Warning,
@@ -330,7 +335,7 @@ void rotorPulse(const AuditContext& c, std::vector<Finding>& out) {
 std::span<const Rule> rotorLeadRules() {
     static constexpr std::array rules{Rule{"rotor-rate", Station::Rotors, Work::ServoHarm, rotorServos},
                                       Rule{"rotor-pulse", Station::Rotors, Work::ServoHarm, rotorPulse},
-                                      Rule{"rotor-box", Station::Rotors, Work::Wiring, boxMixes},
+                                      Rule{"rotor-servo", Station::Rotors, Work::Wiring, servoless},
                                       Rule{"rotor-leads", Station::Rotors, Work::Wiring, leads},
                                       Rule{"rotor-pair", Station::Rotors, Work::Sign, told},
                                       Rule{"rotor-read", Station::Rotors, Work::Sign, readOtherWay},
