@@ -17,7 +17,10 @@ namespace kh {
 struct MachineSheet {
     std::vector<SheetSection> sections;
     std::vector<SheetFigure> besideController = {};
-    SheetSection looks = {};  ///< what is proved by looking, once the boxes are set
+    SheetSection looks = {};             ///< what is proved by looking, once the boxes are set
+    std::vector<Message> cautions = {};  ///< what of this machine can hurt at the bench, the first lines of the sheet
+    std::vector<SheetFigure> curves = {SheetFigure::Throttle, SheetFigure::Pitch};  ///< drawn with the transmitter's settings
+    std::vector<SheetFigure> drawings = {SheetFigure::Wiring};                      ///< and with the machine's
 };
 
 struct SheetBuilder;

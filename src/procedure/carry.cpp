@@ -50,7 +50,10 @@ void acts(const Setup& setup, Box box, CarryPage& page) {
         centre = centre || (box == Box::Transmitter && typingOf(setup, line.path).topic->id == "sub-trim");
     }
     if (page.left() == 0) return;
-    if (page.first) page.before.push_back(say(KH_TR("Motor leads off, or the pack out, before this page is opened.")));
+    if (page.first)
+        page.before.push_back(setup.machine.aircraft.of().holds
+                                  ? say(KH_TR("Motor leads off, or the pack out, before this page is opened."))
+                                  : say(KH_TR("Propellers off, or the pack out, before this page is opened.")));
     if (saved) page.after.push_back(say(KH_TR("Save before the page is left.")));
     if (cycled) page.after.push_back(say(KH_TR("Switch {b} off and on again: only then it acts."), {{"b", boxName(setup, box)}}));
     if (centre && setup.controller.profile->learnsCentre)

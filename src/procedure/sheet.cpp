@@ -19,20 +19,10 @@ Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedP
     sheet.revision = setup.revision;
     sheet.lead = say(KH_TR("Bench sheet, revision {r}. Where no standing is written, a value is still at its default."),
                      {{"r", num(sheet.revision)}});
-    const bool engine = setup.machine.power.kind == PowerKind::Engine;
-    sheet.cautions = {
-        engine
-            ? say(KH_TR(
-                  "Engine stopped, igniter off and fuel line clamped for every bench step; it is never run without blades, nor indoors."))
-            : say(KH_TR("The main rotor can start when hold is released: unplug two motor leads, insulate each, mark its pair.")),
-        engine
-            ? say(KH_TR("Main and tail blades stay off on the bench; main blades go on indoors only for the pitch steps."))
-            : say(KH_TR(
-                  "Main and tail blades stay off for every powered check; main blades go on indoors only for the pitch steps, leads off.")),
-        say(KH_TR("Transmitter on first and off last, hold on. No rotor is turned by its motor indoors.")),
+    sheet.cautions = machine.cautions;
+    sheet.cautions.push_back(
         say(KH_TR("The makers' manuals, your club's rules and local law come first. This sheet states which checks passed; it does not say "
-                  "that the model is safe.")),
-    };
+                  "that the model is safe.")));
     for (const auto& [box, name] :
          {std::pair(Box::Transmitter, setup.transmitter.profile->name), std::pair(Box::Controller, setup.controller.profile->name)})
         if (boxDoes(setup, box, "frozen-pages"))
@@ -65,8 +55,8 @@ Sheet benchSheet(const Setup& setup, const Evaluation& evaluation, const WordedP
     sheet.parts.push_back(boxPart(b, Box::Controller, setup.controller.profile->name));
     if (setup.machine.power.kind == PowerKind::Electric)
         sheet.parts.push_back(boxPart(b, Box::SpeedController, setup.speedController.profile->name));
-    sheet.parts.push_back({Box::Machine, setup.machine.name, machine.sections, {SheetFigure::Wiring}});
-    sheet.parts[0].figures = {SheetFigure::Throttle, SheetFigure::Pitch};
+    sheet.parts.push_back({Box::Machine, setup.machine.name, machine.sections, machine.drawings});
+    sheet.parts[0].figures = machine.curves;
     sheet.parts[1].figures = machine.besideController;
     if (!machine.looks.rows.empty())  // behind the transmitter, where a page has room
         sheet.parts.insert(sheet.parts.begin() + 1, {Box::Bench, setup.machine.name, {machine.looks}});

@@ -3,6 +3,7 @@
 // The camera quadrotor: every place reaches its mode, and the mistakes a pilot makes on it.
 #include "aircraft/camerabuilds.h"
 #include "aircraft/found.h"
+#include "aircraft/quadbuilds.h"
 #include "aircraft/typed.h"
 #include "base/error.h"
 #include "io/document.h"
@@ -13,6 +14,7 @@
 #include "model/carried.h"
 #include "model/conditions.h"
 #include "procedure/registry.h"
+#include "procedure/sheet.h"
 #include "procedure/trace.h"
 #include "stations/camera/camerafigures.h"
 #include "support.h"
@@ -198,6 +200,32 @@ TEST_CASE(
             CHECK(printed.count(path) == 1);
             CHECK((shown.count(path) == 1 || path == "transmitter.modes.normal.when"));  // that needs no switch
         }
+    }
+}
+
+TEST_CASE("the sheet of each class begins with what can hurt on such a machine, and draws nothing that it has not") {
+    const auto sheetOf = [](const Setup& s) { return benchSheet(s, evaluate(s), {}); };
+    const auto cautions = [](const Sheet& sheet) {
+        std::string all;
+        for (const Message& m : sheet.cautions) all += render(m) + "\n";
+        return all;
+    };
+    const auto drawn = [](const Sheet& sheet, SheetFigure figure) {
+        return std::ranges::any_of(sheet.parts, [&](const SheetPart& p) { return std::ranges::count(p.figures, figure) > 0; });
+    };
+    const Sheet camera = sheetOf(soundCameras().front().setup), rotors = sheetOf(soundQuads().front().setup),
+                helicopter = sheetOf(turnstone());
+    CHECK(cautions(camera).find("propellers off") != std::string::npos);
+    CHECK(cautions(camera).find("hold") == std::string::npos);
+    CHECK(cautions(camera).find("tail") == std::string::npos);
+    CHECK(cautions(rotors).find("All four rotors") != std::string::npos);
+    CHECK(cautions(rotors).find("tail") == std::string::npos);
+    CHECK(cautions(helicopter).find("tail blades") != std::string::npos);
+    for (const Sheet* sheet : {&camera, &rotors, &helicopter}) {
+        CHECK(cautions(*sheet).find("manuals") != std::string::npos);
+        CHECK(drawn(*sheet, SheetFigure::Throttle));
+        CHECK(drawn(*sheet, SheetFigure::Pitch) == (sheet != &camera));
+        CHECK(drawn(*sheet, SheetFigure::Wiring) == (sheet != &camera));
     }
 }
 

@@ -190,7 +190,7 @@ QString ProofView::proofState() const {
     if (workspace().asBoxesStand())
         return r.failures() == 0 ? tr("as the boxes stand: all %1 hold in %2").arg(r.properties.size()).arg(all)
                                  : tr("as the boxes stand: %1 of %2 fail").arg(r.failures()).arg(r.properties.size());
-    return r.failures() == 0 ? tr("%1 combinations tried: all %2 properties hold").arg(all).arg(r.properties.size())
+    return r.failures() == 0 ? tr("%1 combinations tried: all %2 hold").arg(all).arg(r.properties.size())
                              : tr("%1 combinations tried: %2 of %3 fail").arg(all).arg(r.failures()).arg(r.properties.size());
 }
 

@@ -74,9 +74,16 @@ MachineSheet cameraSheet(const SheetBuilder& b) {
                                  {},
                                  {},
                                  {say(KH_TR("above its alarm; its place stored, range test, trainer"))}}};
-    return {{{say(KH_TR("Machine")), frame}, {say(KH_TR("Places and what they reach")), places}, {say(KH_TR("Signs of its box")), signs}},
-            {},
-            {say(KH_TR("Look at")), looks, {sheetHeading(KH_TR("must show"))}}};
+    return {
+        {{say(KH_TR("Machine")), frame}, {say(KH_TR("Places and what they reach")), places}, {say(KH_TR("Signs of its box")), signs}},
+        {},
+        {say(KH_TR("Look at")), looks, {sheetHeading(KH_TR("must show"))}},
+        {say(KH_TR("No lead can be pulled: propellers off for every powered check.")),
+         say(KH_TR("Transmitter on first, throttle low, cut on. Disarm, pack out, then the transmitter off: an armed machine that loses "
+                   "its signal may take off.")),
+         say(KH_TR("Cut in the air is a fall. Nothing taller than its return height stands where it is flown."))},
+        {SheetFigure::Throttle},
+        {}};
 }
 
 }  // namespace

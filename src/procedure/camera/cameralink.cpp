@@ -8,7 +8,6 @@
 #include "stations/kit/subset.h"
 #include "stations/link/link.h"
 
-#include <algorithm>
 #include <array>
 
 namespace kh {
@@ -34,8 +33,11 @@ Step lossStored(LossAnswer loss) {
 
 std::vector<Step> bindingOfCamera(const Setup& setup, const Figures& figures) {
     std::vector<Step> steps = bindingSteps(setup, figures);
-    const auto memory = std::find_if(steps.begin(), steps.end(), [](const Step& s) { return s.name == "memory"; });
-    Message match = memory == steps.end() ? Message{} : memory->seen;
+    Message match;
+    for (Step& step : steps) {  // what their boxes' descriptions say of them stays
+        if (step.name == "memory") match = step.seen;
+        if (step.name == "wait") step.caution = say(KH_TR("If a motor twitches, pull the pack at once."));
+    }
     return stepsWith(
         std::move(steps),
         {{"off", Box::Machine, say(KH_TR("Propellers off.")), say(KH_TR("None is left on a motor.")),

@@ -48,7 +48,7 @@ std::vector<PanelSpec> linkPanelsOfCamera(const PanelContext& c) {
 
 std::vector<PanelSpec> proofPanelsOfCamera(const PanelContext& c) {
     std::vector<PanelSpec> out = proofStation().panels(c);
-    constexpr double kBars = 190.0, kPlaces = 240.0;  // a few sets of rates; on a tall window the places beneath
+    constexpr double kBars = 170.0, kPlaces = 240.0;  // a few sets of rates; on a tall window the places beneath
     PanelSpec& bars = out.back();
     const double top = bars.area.top + kBars, left = c.innerHeight() - top + 6;
     if (left < kPlaces) return out;

@@ -49,6 +49,20 @@ std::vector<SheetRow> looks(const Setup& setup) {
     return out;
 }
 
+std::vector<Message> helicopterCautions(const Setup& setup) {
+    const bool engine = setup.machine.power.kind == PowerKind::Engine;
+    return {
+        engine
+            ? say(KH_TR(
+                  "Engine stopped, igniter off and fuel line clamped for every bench step; it is never run without blades, nor indoors."))
+            : say(KH_TR("The main rotor can start when hold is released: unplug two motor leads, insulate each, mark its pair.")),
+        engine
+            ? say(KH_TR("Main and tail blades stay off on the bench; main blades go on indoors only for the pitch steps."))
+            : say(KH_TR(
+                  "Main and tail blades stay off for every powered check; main blades go on indoors only for the pitch steps, leads off.")),
+        say(KH_TR("Transmitter on first and off last, hold on. No rotor is turned by its motor indoors."))};
+}
+
 /// The sheet's page of a helicopter.
 MachineSheet helicopterSheet(const SheetBuilder& b) {
     const Setup& setup = b.setup;
@@ -79,7 +93,8 @@ MachineSheet helicopterSheet(const SheetBuilder& b) {
     power[1].machine = say(KH_TR("ratio {r}"), {{"r", SheetBuilder::shown(b.evaluation.figures.of<PowerFigures>().ratio)}});
     return {{{say(KH_TR("Rotor")), rotor}, {say(KH_TR("Head and plate")), head}, {say(KH_TR("Power")), power}},
             {SheetFigure::Plate},
-            {say(KH_TR("Look at")), looks(setup), {sheetHeading(KH_TR("must show"))}}};
+            {say(KH_TR("Look at")), looks(setup), {sheetHeading(KH_TR("must show"))}},
+            helicopterCautions(setup)};
 }
 
 }  // namespace

@@ -84,9 +84,13 @@ MachineSheet rotorsSheet(const SheetBuilder& b) {
          {},
          {},
          {say(KH_TR("above its alarm; range test, trainer, set-up back"))}}};
-    return {{{say(KH_TR("Frame")), frame}, {say(KH_TR("Wiring, blades at −, 0, +")), wiring}, {say(KH_TR("Power")), power}},
-            {},
-            {say(KH_TR("Look at")), looks, {sheetHeading(KH_TR("must show"))}}};
+    return {
+        {{say(KH_TR("Frame")), frame}, {say(KH_TR("Wiring, blades at −, 0, +")), wiring}, {say(KH_TR("Power")), power}},
+        {},
+        {say(KH_TR("Look at")), looks, {sheetHeading(KH_TR("must show"))}},
+        {say(KH_TR("All four rotors can start when hold is released: unplug two motor leads, insulate each, mark its pair.")),
+         say(KH_TR("Blades stay off, or folded as pointers with the leads off, for every powered check.")),
+         say(KH_TR("Transmitter on first and off last, hold on. No rotor is turned by its motor indoors; hold in the air is a fall."))}};
 }
 
 }  // namespace
