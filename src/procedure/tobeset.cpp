@@ -15,17 +15,21 @@ namespace kh {
 namespace {
 
 /// Which machines an entry is for.
-enum class For { All, Electric, Engine, Pupils, Levelling, Servos, Boxed };
+enum class For { All, Electric, Engine, Pupils, Levelling, Servos, Boxed, Plate, Rotors, Geared };
 
 bool isFor(For machines, const Setup& setup) {
     const bool electric = setup.machine.power.kind == PowerKind::Electric;
+    const AircraftClass& of = setup.machine.aircraft.of();
     switch (machines) {
         case For::Electric: return electric;
         case For::Engine: return !electric;
         case For::Pupils: return setup.transmitter.trainer.hands != TrainerHands::Nothing;
         case For::Levelling: return levelsInUse(setup);
-        case For::Servos: return setup.machine.aircraft.of().holds;
-        case For::Boxed: return !setup.machine.aircraft.of().holds;
+        case For::Servos: return of.holds;
+        case For::Boxed: return !of.holds;
+        case For::Plate: return of.autorotates;
+        case For::Rotors: return of.holds && !of.autorotates;
+        case For::Geared: return electric && of.holds;
         case For::All: break;
     }
     return true;
@@ -48,7 +52,7 @@ const std::vector<Entry>& entries() {
         {"head"_row, "", KH_TR("every degree at the blade rests on them"), KH_TR("ranges, reference throw")},
         {"plate"_row, "", KH_TR("how far a servo must go for a tilt"), KH_TR("reference throw, clearance")},
         {"arms"_row, "", KH_TR("how far the plate goes for a pulse"), KH_TR("strokes, trims")},
-        {"motor"_row, "", KH_TR("poles typed for pairs doubles the speed"), KH_TR("the governor, head speeds"), For::Electric},
+        {"motor"_row, "", KH_TR("poles typed for pairs doubles the speed"), KH_TR("the governor, head speeds"), For::Geared},
         {"gears"_row, "", KH_TR("a wrong ratio drives to the pack's limit"), KH_TR("the governor, head speeds")},
         {"pack-build"_row, "", KH_TR("a fifth of the charge must be left at landing"), KH_TR("the timer"), For::Electric},
         {"hold-switch"_row,
@@ -82,11 +86,17 @@ const std::vector<Entry>& entries() {
         {"mounting"_row, "", KH_TR("a box that believes it sits another way corrects the wrong axis"), KH_TR("the turns by hand")},
         {"roll-sense"_row,
          KH_TR("Motor off, box started anew: roll the machine right by hand; the plate tilts left and stays with the horizon."),
-         KH_TR("a reversed gyro tips the model over on take-off"), KH_TR("the first spool-up"), For::All, KH_TR("Roll by hand")},
+         KH_TR("a reversed gyro tips the model over on take-off"), KH_TR("the first spool-up"), For::Plate, KH_TR("Roll by hand")},
         {"pitch-sense"_row, KH_TR("The same, nose down; the plate tilts back."), KH_TR("a reversed gyro tips the model over on take-off"),
-         KH_TR("the first spool-up"), For::All, KH_TR("Nose down by hand")},
+         KH_TR("the first spool-up"), For::Plate, KH_TR("Nose down by hand")},
         {"yaw-sense"_row, KH_TR("The same, tail moved left; the trailing edges go left."),
-         KH_TR("with a reversed gyro the tail spins the model round"), KH_TR("the first spool-up"), For::All, KH_TR("Tail by hand")},
+         KH_TR("with a reversed gyro the tail spins the model round"), KH_TR("the first spool-up"), For::Plate, KH_TR("Tail by hand")},
+        {"roll-sense"_row, KH_TR("Motor lead off, blades folded, box started anew: roll the machine right by hand; the right pair rises."),
+         KH_TR("a reversed gyro turns it over on take-off"), KH_TR("the first spool-up"), For::Rotors, KH_TR("Roll by hand")},
+        {"pitch-sense"_row, KH_TR("The same, nose down; the front pair rises."), KH_TR("a reversed gyro turns it over on take-off"),
+         KH_TR("the first spool-up"), For::Rotors, KH_TR("Nose down by hand")},
+        {"yaw-sense"_row, KH_TR("The same, nose turned right, collective +20 % or more; the clockwise pair rises."),
+         KH_TR("with a reversed gyro it spins round"), KH_TR("the first spool-up"), For::Rotors, KH_TR("Nose right by hand")},
         {"throttle-ends"_row, "", KH_TR("learned with blades off and pinion out; off is judged by them"), KH_TR("hold, kill and cut")},
         {"failsafe-test"_row,
          KH_TR("Motor locked, hold off, throttle open: transmitter off, and the throttle closes within two seconds and stays."),

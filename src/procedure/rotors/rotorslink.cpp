@@ -41,6 +41,13 @@ std::vector<Step> failsafeOfRotors(const Setup& setup, const Figures& figures) {
                        {}}});
 }
 
+std::vector<Step> supplyAlarmOfRotors(const Setup& setup, const Figures& figures) {
+    std::vector<Step> steps = supplyAlarmSteps(setup, figures);
+    for (Step& s : steps)
+        if (s.name == "pull") s.caution = say(KH_TR("Blades folded, fingers clear of the levers, and stop before the receiver restarts."));
+    return steps;
+}
+
 }  // namespace
 
 std::span<const BenchWork> rotorLinkGuides() {
@@ -49,6 +56,7 @@ std::span<const BenchWork> rotorLinkGuides() {
         for (BenchWork& w : all) {
             if (std::string_view(w.id) == "binding") w.steps = bindingOfRotors;
             if (std::string_view(w.id) == "failsafe-test") w.steps = failsafeOfRotors;
+            if (std::string_view(w.id) == "supply-alarm") w.steps = supplyAlarmOfRotors;
         }
         return all;
     }();

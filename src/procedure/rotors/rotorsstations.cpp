@@ -48,10 +48,24 @@ std::span<const Rule> linkRulesOfRotors() {
     return all;
 }
 
+/// Without an autorotation to fly in, and without a tail.
+StationPage radioRowsOfRotors(const RowBuilder& b) { return rowsWithout(radioRows(b), {"hold-from", "hold-tail", "rate-mode"}); }
+StationPage linkRowsOfRotors(const RowBuilder& b) { return rowsWithout(linkRows(b), {"channel-gain"}); }
+
+const StationEntry& radioOfRotors() {
+    static const StationEntry entry = [] {
+        StationEntry e = asShared(radioStation());
+        e.rows = radioRowsOfRotors;
+        return e;
+    }();
+    return entry;
+}
+
 const StationEntry& linkOfRotors() {
     static const StationEntry entry = [] {
         StationEntry e = asShared(linkStation());
         e.rules = {supplyRules, linkRulesOfRotors, receiverRules, leadRules};
+        e.rows = linkRowsOfRotors;
         e.work = {linkSolvers, rotorLinkGuides};
         return e;
     }();
@@ -74,7 +88,7 @@ const StationEntry& modesOfRotors() {
 }  // namespace
 
 const StationSet& rotorsStations() {
-    static const StationSet set({rotorsAirframeStation(), asShared(radioStation()), linkOfRotors(), rotorsStation(), rotorsSensorsStation(),
+    static const StationSet set({rotorsAirframeStation(), radioOfRotors(), linkOfRotors(), rotorsStation(), rotorsSensorsStation(),
                                  rotorsPowerStation(), modesOfRotors(), asShared(proofStation())},
                                 false);
     return set;

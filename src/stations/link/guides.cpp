@@ -194,9 +194,7 @@ std::vector<Step> rangeSteps(const Setup& setup, const Figures&) {
              {}}};
 }
 
-namespace {
-
-std::vector<Step> supplyAlarmTest(const Setup& setup, const Figures&) {
+std::vector<Step> supplyAlarmSteps(const Setup& setup, const Figures&) {
     const Supply& s = setup.machine.supply;
     const auto volts = [&](double v) { return amount(setup, "machine.supply.volts"_field, v); };
     const bool buffer = setup.machine.wiring.buffer;
@@ -212,6 +210,8 @@ std::vector<Step> supplyAlarmTest(const Setup& setup, const Figures&) {
          say(KH_TR("Nothing may fall: hold the plate's arms clear of fingers, and stop before the receiver restarts."))},
         {"full", Box::Machine, say(KH_TR("Pack in again; let a buffer fill as its maker says.")), say(KH_TR("The alarm is silent.")), {}}};
 }
+
+namespace {
 
 /// What is looked at before the first plug: every lead by name, polarity where nobody else has looked.
 std::vector<Step> leadsLookedAt(const Setup& setup, const Figures&) {
@@ -260,7 +260,7 @@ std::span<const BenchWork> linkGuides() {
         BenchWork{.id = "range-check", .title = KH_TR("Range check"), .rows = "range-check"_row, .steps = rangeSteps},
         BenchWork{.id = "failsafe-test", .title = KH_TR("Failsafe test"), .rows = "failsafe-test"_row, .steps = failsafeSteps},
         BenchWork{.id = "leads", .title = KH_TR("Leads before the first plug"), .rows = "throttle-lead"_row, .steps = leadsLookedAt},
-        BenchWork{.id = "supply-alarm", .title = KH_TR("Supply alarm"), .rows = "supply-alarm"_row, .steps = supplyAlarmTest}};
+        BenchWork{.id = "supply-alarm", .title = KH_TR("Supply alarm"), .rows = "supply-alarm"_row, .steps = supplyAlarmSteps}};
     return guides;
 }
 

@@ -23,5 +23,6 @@ void linkFigures(const FigureBuilder& b);
 [[nodiscard]] std::vector<Step> bindingSteps(const Setup& setup, const Figures& figures);
 [[nodiscard]] std::vector<Step> rangeSteps(const Setup& setup, const Figures& figures);
 [[nodiscard]] std::vector<Step> failsafeSteps(const Setup& setup, const Figures& figures);
+[[nodiscard]] std::vector<Step> supplyAlarmSteps(const Setup& setup, const Figures& figures);
 
 }  // namespace kh

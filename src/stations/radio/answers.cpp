@@ -145,7 +145,10 @@ std::vector<Step> monitorGuide(const Setup& setup, const Figures&) {
                 {channel.id + "." + (p.function.empty() ? "rest" : p.function), Box::Controller,
                  say(KH_TR("{w}: look at the page of {box}."), {{"w", what}, {"box", setup.controller.profile->name}}),
                  say(KH_TR("It reads {r} and does {d}."), {{"r", onMonitor(setup.controller.profile, {}, p.readingPct)}, {"d", does}}),
-                 steps.empty() ? say(KH_TR("Leads off, blades off: arming and rescue move what they are meant to move.")) : Message{}});
+                 !steps.empty() ? Message{}
+                 : setup.machine.aircraft.of().holds
+                     ? say(KH_TR("Leads off, blades off: arming and rescue move what they are meant to move."))
+                     : say(KH_TR("Propellers off: arming and return home do what they are meant to do."))});
         }
     }
     return steps;

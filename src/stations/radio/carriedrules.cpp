@@ -133,7 +133,9 @@ void onFromTheStart(const AuditContext& c, std::vector<Finding>& out) {
                        .row = "arming-switch"_row,
                        .title = c.say(KH_TR("{b} is armed at power-on"), {{"b", c.setup.controller.profile->name}}),
                        .found = c.say(KH_TR("{b} is armed at the power-on places."), {{"b", c.setup.controller.profile->name}}),
-                       .why = c.say(KH_TR("The pack is plugged in and nothing but hold keeps the motor off.")),
+                       .why = c.setup.machine.aircraft.of().holds
+                                  ? c.say(KH_TR("The pack is plugged in and nothing but hold keeps the motor off."))
+                                  : c.say(KH_TR("The pack is plugged in and nothing but the low stick keeps the motors off.")),
                        .todo = c.say(KH_TR("Set the power-on place of the arming switch to where it is not armed, in the transmitter.")),
                        .box = Box::Transmitter,
                        .subject = conditionPath(c.setup.transmitter, kArming),

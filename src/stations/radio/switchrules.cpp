@@ -83,7 +83,8 @@ void stopValue(const AuditContext& c, std::vector<Finding>& out) {
             .why = at == MotorOff::Refused ? c.say(KH_TR("It may be read as no signal: what the motor then does is not known."))
                    : at == MotorOff::Barely
                        ? c.say(KH_TR("A little drift of a trim or a pulse, and the last way to stop the rotor creeps."))
-                       : c.say(KH_TR("The last way to stop the rotor does not stop it.")),
+                   : c.setup.machine.aircraft.of().holds ? c.say(KH_TR("The last way to stop the rotor does not stop it."))
+                                                         : c.say(KH_TR("The last way to stop the motors does not stop them.")),
             .box = Box::Transmitter,
             .witness = Witness{std::nullopt, state},
             .subject = path};
