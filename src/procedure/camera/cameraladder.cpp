@@ -68,7 +68,7 @@ constexpr std::array kRuleOfCamera{OfRule{"lost-signal", kSpool},
                                    OfRule{"P14", kHover}};
 
 std::string findingOfCamera(const Setup& setup, const Finding& f) {
-    const auto present = [&](const char* at) { return std::string(at == kHome && !fliesHome(setup) ? kHover : at); };
+    const auto present = [&](std::string_view at) { return std::string(at == kHome && !fliesHome(setup) ? kHover : at); };
     if (const char* own = rungOfRule(kRuleOfCamera, f); own != nullptr) return present(own);
     if (f.id == "climbs" || f.property == "P13") {  // nobody drops who does not change to it
         const auto& modes = cameraOf(setup).modes;
@@ -90,7 +90,7 @@ constexpr std::array kRowOfCamera{OfRule{"supply"_row, kPack},         OfRule{"m
 
 std::string rowOfCamera(const Setup& setup, std::string_view row) {
     const char* own = rungOfRow(kRowOfCamera, row);
-    return own == nullptr || (own == kHome && !fliesHome(setup)) ? kHover : own;
+    return own == nullptr || (std::string_view(own) == kHome && !fliesHome(setup)) ? kHover : own;
 }
 
 }  // namespace

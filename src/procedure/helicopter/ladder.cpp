@@ -76,7 +76,7 @@ std::string present(const Setup& setup, std::string_view rung) {
 
 std::string ofFinding(const Setup& setup, const Finding& f) {
     const char* own = rungOfRule(kOfRule, f);
-    const char* rung = own != nullptr ? own : rungOfWork(f.work);
+    const std::string_view rung = own != nullptr ? own : rungOfWork(f.work);  // by its letters: its address is each source file's own
     const std::string mode = modeOfField(f.subject);
     // what cannot hurt before the mode is flown waits for it
     const bool waits = rung == kHover || f.work == Work::Governor;

@@ -44,10 +44,10 @@ constexpr std::array kRuleOfRotors{OfRule{"P5", kInverted}, OfRule{"inverted-thr
 
 std::string findingOfRotors(const Setup& setup, const Finding& f) {
     const char* own = rungOfRule(kRuleOfRotors, f);
-    const char* at = own != nullptr ? own : f.work == Work::Wiring ? kSpool : rungOfWork(f.work);
+    const std::string_view at = own != nullptr ? own : f.work == Work::Wiring ? kSpool : rungOfWork(f.work);
     const std::string mode = modeOfField(f.subject);
     if ((at == kHover || f.work == Work::Governor) && isFurther(setup, mode)) return rungOfMode(mode);
-    return at == kInverted && !fliesInverted(setup) ? kHover : at;
+    return std::string(at == kInverted && !fliesInverted(setup) ? kHover : at);
 }
 
 constexpr std::array kRowOfRotors{OfRule{"supply"_row, kPack},
